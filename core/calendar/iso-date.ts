@@ -1,0 +1,97 @@
+import { z } from 'zod';
+
+/** A calendar date as `YYYY-MM-DD`, with no time and no zone: the date on the classroom wall. */
+export type IsoDate = string;
+
+const MS_PER_DAY = 86_400_000;
+
+/**
+ * Whole days from 1 January 1970 to a date.
+ *
+ * @throws RangeError when the text is not a real date
+ * @example dayNumber('1970-01-02') // 1
+ */
+export function dayNumber(date: IsoDate): number {
+  const time = /^\d{4}-\d\d-\d\d$/.test(date) ? Date.parse(`${date}T00:00:00Z`) : Number.NaN;
+  if (Number.isNaN(time)) throw new RangeError(`Not a date: ${date}`);
+  return time / MS_PER_DAY;
+}
+
+/**
+ * The date of a day number; the inverse of `dayNumber`.
+ *
+ * @example isoDate(1) // '1970-01-02'
+ */
+export function isoDate(day: number): IsoDate {
+  return new Date(day * MS_PER_DAY).toISOString().slice(0, 10);
+}
+
+/**
+ * The date so many days later (earlier, when negative).
+ *
+ * @example addDays('2024-02-28', 2) // '2024-03-01'
+ */
+export function addDays(date: IsoDate, days: number): IsoDate {
+  return isoDate(dayNumber(date) + days);
+}
+
+/**
+ * Day of the week as in ISO 8601: 1 is Monday, 7 is Sunday.
+ *
+ * @example weekday('1970-01-01') // 4, a Thursday
+ */
+export function weekday(date: IsoDate): number {
+  return ((((dayNumber(date) + 3) % 7) + 7) % 7) + 1;
+}
+
+/**
+ * The Monday of the week a date lies in.
+ *
+ * @example mondayOf('1970-01-01') // '1969-12-29'
+ */
+export function mondayOf(date: IsoDate): IsoDate {
+  return addDays(date, 1 - weekday(date));
+}
+
+const shortFormat = new Intl.DateTimeFormat('en-US', { month: 'short', day: 'numeric', timeZone: 'UTC' });
+const longFormat = new Intl.DateTimeFormat('en-US', {
+  weekday: 'short',
+  month: 'short',
+  day: 'numeric',
+  year: 'numeric',
+  timeZone: 'UTC',
+});
+
+/**
+ * A date as sentences and lists say it.
+ *
+ * @example shortDate('2026-11-18') // 'Nov 18'
+ */
+export function shortDate(date: IsoDate): string {
+  return shortFormat.format(dayNumber(date) * MS_PER_DAY);
+}
+
+/**
+ * A date where weekday and year matter.
+ *
+ * @example longDate('2026-11-18') // 'Wed, Nov 18, 2026'
+ */
+export function longDate(date: IsoDate): string {
+  return longFormat.format(dayNumber(date) * MS_PER_DAY);
+}
+
+function isRealDate(text: string): boolean {
+  try {
+    return isoDate(dayNumber(text)) === text;
+  } catch {
+    return false;
+  }
+}
+
+export const isoDateField = z
+  .string({ error: 'Choose a date.' })
+  .refine(isRealDate, { error: 'Choose a date, as year, month and day.' });
+
+export const clockTimeField = z
+  .string({ error: 'Choose a time.' })
+  .regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: 'Choose a time, as hours and minutes.' });

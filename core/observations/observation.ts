@@ -1,0 +1,86 @@
+import { z } from 'zod';
+import { clockTimeField, type IsoDate, isoDateField } from '../calendar/iso-date';
+import { type MeasureData, type MeasureDefinition, measureOf } from '../measures/measure';
+import { type NoScoreReason, noScoreReasons } from '../measures/score';
+
+export const LONGEST_NOTE = 4000;
+
+/** What came of a session: data in the shape of the goal's measure, or the reason there is no score. */
+export type Outcome = { data: MeasureData; reason: null } | { data: null; reason: NoScoreReason };
+
+/** An observation as the computation sees it. */
+export interface ObservedSession {
+  id: string;
+  on: IsoDate;
+  outcome: Outcome;
+  setting: string | null;
+  observer: string;
+}
+
+export const noteField = z
+  .string()
+  .trim()
+  .max(LONGEST_NOTE, {
+    error: `A note can be ${LONGEST_NOTE.toLocaleString('en-US')} characters long; this one is longer.`,
+  });
+
+const idField = z.uuid({ error: 'This is not a known item.' });
+
+/** When, where and by whom: the same for every goal of one session. */
+export const sessionFields = z.object({
+  on: isoDateField,
+  time: clockTimeField,
+  observerId: idField,
+  settingId: idField.nullable(),
+});
+
+/** An outcome as it arrives: not yet held against the goal's own definition. */
+export const rawOutcome = z.union([
+  z.object({ data: z.looseObject({}), reason: z.null() }),
+  z.object({ data: z.null(), reason: z.enum(noScoreReasons) }),
+]);
+
+/** Several goals of one student recorded in one go. What was not touched is not in it: it stays blank. */
+export const sessionInput = sessionFields.extend({
+  entries: z
+    .array(z.object({ id: idField, goalId: idField, outcome: rawOutcome, note: noteField }))
+    .min(1, { error: 'Nothing is marked yet. Mark at least one goal, or say why there is no score.' })
+    .max(60),
+});
+export type SessionInput = z.infer<typeof sessionInput>;
+
+export const changeReasonField = z
+  .string({ error: 'Say why, in a few words.' })
+  .trim()
+  .min(3, { error: 'Say why, in a few words.' })
+  .max(400, { error: 'Keep the reason to 400 characters.' });
+
+/** A correction names the version it was made from, so that two people cannot undo each other unseen. */
+export const correctionInput = sessionFields.extend({
+  version: z.number().int().min(1),
+  outcome: rawOutcome,
+  note: noteField,
+  why: changeReasonField,
+});
+export type CorrectionInput = z.infer<typeof correctionInput>;
+
+export const withdrawalInput = z.object({
+  version: z.coerce.number().int().min(1),
+  why: changeReasonField,
+});
+export type WithdrawalInput = z.infer<typeof withdrawalInput>;
+
+/**
+ * Holds an outcome against the goal's measure.
+ *
+ * @returns the outcome, or the first message a teacher should read
+ */
+export function checkOutcome(
+  measure: MeasureDefinition,
+  raw: z.infer<typeof rawOutcome>,
+): { ok: true; outcome: Outcome } | { ok: false; message: string } {
+  if (raw.reason !== null) return { ok: true, outcome: raw };
+  const parsed = measureOf(measure).data(measure).safeParse(raw.data);
+  if (!parsed.success) return { ok: false, message: parsed.error.issues[0]?.message ?? 'This cannot be read.' };
+  return { ok: true, outcome: { data: parsed.data, reason: null } };
+}

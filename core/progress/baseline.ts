@@ -1,0 +1,52 @@
+import type { IsoDate } from '../calendar/iso-date';
+import type { GoalDefinition } from '../goals/goal';
+import { median } from '../statistics/median';
+import type { SeriesPoint } from './series';
+
+export interface Baseline {
+  value: number;
+  on: IsoDate;
+  /** Stated in the plan, or the median of the baseline phase. */
+  from: 'plan' | 'phase';
+}
+
+/** Fewer points than this in the baseline phase make no baseline. */
+export const LEAST_POINTS_FOR_BASELINE = 3;
+
+/**
+ * Where the student began: as the plan states it, else the median of the baseline phase, dated on its last point.
+ *
+ * @returns null when neither is there
+ * @see common practice in data-based program modification (Deno & Mirkin 1977): the median of three or more
+ */
+export function baselineOf(goal: Pick<GoalDefinition, 'baseline'>, points: readonly SeriesPoint[]): Baseline | null {
+  if (goal.baseline) return { ...goal.baseline, from: 'plan' };
+  const before = points.filter((point) => point.isBaseline);
+  if (before.length < LEAST_POINTS_FOR_BASELINE) return null;
+  return {
+    value: median(before.map((point) => point.value)),
+    on: (before.at(-1) as SeriesPoint).on,
+    from: 'phase',
+  };
+}
+
+/**
+ * Where the student is now: the median of the last three points, or of as many as there are.
+ *
+ * @returns null when there is no point
+ * @example nowOf([{ value: 10 }, { value: 40 }, { value: 80 }, { value: 60 }]) // 60
+ */
+export function nowOf(points: readonly { value: number }[]): number | null {
+  return points.length === 0 ? null : median(points.slice(-3).map((point) => point.value));
+}
+
+/**
+ * How much of the way from baseline to target is behind: (now − baseline) / (target − baseline).
+ * Signed, and right for goals that go down; above 1 when beyond the target.
+ *
+ * @returns null when target equals baseline
+ * @example wayTravelled(8, 5, 2) // 0.5: from 8 down towards 2, now 5
+ */
+export function wayTravelled(baseline: number, now: number, target: number): number | null {
+  return target === baseline ? null : (now - baseline) / (target - baseline);
+}

@@ -1,0 +1,84 @@
+import { dayNumber, type IsoDate } from '../calendar/iso-date';
+import { type SchoolCalendar, schoolDaysBetween } from '../calendar/school-days';
+import type { GoalDefinition, Phase } from '../goals/goal';
+import { type MeasureData, measureOf } from '../measures/measure';
+import type { ObservedSession } from '../observations/observation';
+
+/** One point of a goal's series: a day, or a session where the goal says so. */
+export interface SeriesPoint {
+  on: IsoDate;
+  day: number;
+  value: number;
+  successes: number;
+  opportunities: number;
+  /** Which of the goal's phases the point lies in; -1 before the first. */
+  phase: number;
+  isBaseline: boolean;
+  /** Nothing was measured for long before this point: the line is broken here. */
+  afterGap: boolean;
+  /** The observations that it pools. */
+  observations: string[];
+  settings: string[];
+  observers: string[];
+}
+
+/** School days without a point after which a line is broken, and after which there is no recent data. */
+export const LONG_GAP_SCHOOL_DAYS = 10;
+
+/** The index of the phase a date lies in; -1 before the first. */
+export function phaseAt(phases: readonly Phase[], on: IsoDate): number {
+  let index = -1;
+  while (index + 1 < phases.length && (phases[index + 1] as Phase).startsOn <= on) index++;
+  return index;
+}
+
+const distinct = (values: readonly (string | null)[]) => [...new Set(values.filter((v) => v !== null))];
+
+/**
+ * From observations to points, in order of date. The sessions of a day are pooled from their raw counts, unless each
+ * session is its own point. Sessions without a score make no point: blank is not zero.
+ *
+ * @param sessions  the goal's observations, in order of date and time
+ */
+export function seriesOf(
+  goal: Pick<GoalDefinition, 'measure' | 'pointPer' | 'phases'>,
+  sessions: readonly ObservedSession[],
+  calendar: SchoolCalendar,
+): SeriesPoint[] {
+  const measure = measureOf(goal.measure);
+  const groups: ObservedSession[][] = [];
+  for (const session of sessions) {
+    if (session.outcome.data === null) continue;
+    const last = groups.at(-1);
+    if (goal.pointPer === 'day' && last?.[0]?.on === session.on) last.push(session);
+    else groups.push([session]);
+  }
+  const points: SeriesPoint[] = [];
+  for (const group of groups) {
+    const score = measure.score(goal.measure, ...group.map((session) => session.outcome.data as MeasureData));
+    if (score.value === null) continue;
+    const on = (group[0] as ObservedSession).on;
+    const phase = phaseAt(goal.phases, on);
+    const before = points.at(-1);
+    points.push({
+      on,
+      day: dayNumber(on),
+      value: score.value,
+      successes: score.successes,
+      opportunities: score.opportunities,
+      phase,
+      isBaseline: goal.phases[phase]?.isBaseline ?? false,
+      afterGap: before !== undefined && isLongGap(before.on, on, calendar),
+      observations: group.map((session) => session.id),
+      settings: distinct(group.map((session) => session.setting)),
+      observers: distinct(group.map((session) => session.observer)),
+    });
+  }
+  return points;
+}
+
+function isLongGap(before: IsoDate, on: IsoDate, calendar: SchoolCalendar): boolean {
+  // Two calendar weeks hold at most the ten school days; only beyond them is the calendar asked.
+  if (dayNumber(on) - dayNumber(before) <= LONG_GAP_SCHOOL_DAYS) return false;
+  return schoolDaysBetween(before, on, calendar) >= LONG_GAP_SCHOOL_DAYS;
+}

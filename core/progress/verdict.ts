@@ -1,0 +1,103 @@
+import { type IsoDate, shortDate } from '../calendar/iso-date';
+import { type SchoolCalendar, schoolDaysBetween } from '../calendar/school-days';
+import type { Direction } from '../goals/goal';
+import { counted, figure } from '../words/counting';
+import { type Course, courseAt } from './course';
+import type { CriterionState } from './criterion';
+import { LONG_GAP_SCHOOL_DAYS, type SeriesPoint } from './series';
+
+export type VerdictIs = 'met' | 'onCourse' | 'aboveCourse' | 'belowCourse' | 'tooEarly' | 'noRecentData';
+
+export interface Verdict {
+  is: VerdictIs;
+  /** Why, in a sentence with its numbers. */
+  reason: string;
+}
+
+/** The word and the mark of each verdict: never colour alone. */
+export const verdictWords: Record<VerdictIs, { label: string; mark: string; needsAttention: boolean }> = {
+  met: { label: 'Met', mark: '●', needsAttention: false },
+  aboveCourse: { label: 'Above course', mark: '◆', needsAttention: false },
+  onCourse: { label: 'On course', mark: '▲', needsAttention: false },
+  belowCourse: { label: 'Below course', mark: '▽', needsAttention: true },
+  tooEarly: { label: 'Too early to tell', mark: '…', needsAttention: false },
+  noRecentData: { label: 'No recent data', mark: '○', needsAttention: true },
+};
+
+/** Points that the four-point rule looks at, and without which it is too early to tell. */
+export const POINTS_FOR_VERDICT = 4;
+
+interface Evidence {
+  criterion: CriterionState;
+  /** All points, in order of date. */
+  points: readonly SeriesPoint[];
+  /** The points since the course began. */
+  sinceCourse: readonly SeriesPoint[];
+  course: Course | null;
+  direction: Direction;
+  /** The first day on which observations were expected. */
+  startsOn: IsoDate;
+  plannedGap: number | null;
+  calendar: SchoolCalendar;
+  today: IsoDate;
+}
+
+/**
+ * What the decision rules say of a goal, in this order: met; no recent data (none measured for 10 school days, or for
+ * twice the planned gap); too early to tell (fewer than 4 points since the course began); the four-point rule: the last
+ * four all on the wrong side of the course, or all on the right side; else on course.
+ *
+ * @see four-point decision rule of data-based program modification (Deno & Mirkin 1977)
+ */
+export function verdictOf(evidence: Evidence): Verdict {
+  return metVerdict(evidence) ?? recencyVerdict(evidence) ?? courseVerdict(evidence);
+}
+
+function metVerdict({ criterion }: Evidence): Verdict | null {
+  if (!criterion.metOn) return null;
+  const lapsed = criterion.lapses.length;
+  const since = lapsed === 0 ? 'It has held since.' : `Since then ${counted(lapsed, 'point', 'points')} fell short.`;
+  return { is: 'met', reason: `The criterion held for the first time on ${shortDate(criterion.metOn)}. ${since}` };
+}
+
+function recencyVerdict({ points, startsOn, plannedGap, calendar, today }: Evidence): Verdict | null {
+  const last = points.at(-1)?.on;
+  const allowed = plannedGap === null ? LONG_GAP_SCHOOL_DAYS : 2 * plannedGap;
+  const missed = schoolDaysBetween(last ?? startsOn, today, calendar);
+  if (missed < allowed) return null;
+  const days = counted(missed, 'school day', 'school days');
+  const wanted =
+    plannedGap === null
+      ? ''
+      : ` The plan asks for one at least every ${counted(plannedGap, 'school day', 'school days')}.`;
+  return {
+    is: 'noRecentData',
+    reason: (last ? `Last measured on ${shortDate(last)}, ${days} ago.` : `Never measured in ${days}.`) + wanted,
+  };
+}
+
+function courseVerdict({ sinceCourse, course, direction }: Evidence): Verdict {
+  if (!course)
+    return { is: 'tooEarly', reason: 'There is no baseline yet, so there is no course to hold the points against.' };
+  const n = sinceCourse.length;
+  if (n < POINTS_FOR_VERDICT) {
+    return {
+      is: 'tooEarly',
+      reason: `${counted(n, 'point', 'points')} since the course began; ${POINTS_FOR_VERDICT} are needed.`,
+    };
+  }
+  const last = sinceCourse.slice(-POINTS_FOR_VERDICT);
+  const sign = direction === 'increase' ? 1 : -1;
+  const leads = last.map((point) => sign * (point.value - courseAt(course, point.day)));
+  const values = `${last.map((point) => figure(point.value)).join(', ')}%`;
+  const ends = [last[0], last.at(-1)].map((point) => figure(courseAt(course, (point as SeriesPoint).day)));
+  const beside = `the course, which ran from ${ends[0]} to ${ends[1]}%`;
+  const [above, below] = direction === 'increase' ? ['above', 'below'] : ['below', 'above'];
+  if (leads.every((lead) => lead < 0)) {
+    return { is: 'belowCourse', reason: `The last four points (${values}) all lie ${below} ${beside}.` };
+  }
+  if (leads.every((lead) => lead > 0)) {
+    return { is: 'aboveCourse', reason: `The last four points (${values}) all lie ${above} ${beside}.` };
+  }
+  return { is: 'onCourse', reason: `The last four points (${values}) lie on both sides of ${beside}.` };
+}

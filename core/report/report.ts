@@ -1,0 +1,56 @@
+import { type IsoDate, mondayOf } from '../calendar/iso-date';
+import { type MeasureDefinition, measureOf } from '../measures/measure';
+import { noScoreWords } from '../measures/score';
+import type { Outcome } from '../observations/observation';
+
+/** An entry with what a reader may be shown of it. */
+export interface ReportEntry {
+  id: string;
+  goalId: string;
+  goalNumber: string;
+  goalName: string;
+  on: IsoDate;
+  time: string;
+  setting: string | null;
+  /** Null when the reader is not shown who observed. */
+  observer: string | null;
+  /** Null when the reader is not shown notes; empty when there is none. */
+  note: string | null;
+  /** What happened, in words with its numbers. */
+  sentence: string;
+  outcome: Outcome;
+  isCorrected: boolean;
+}
+
+/** Which fields of a report its reader sees. */
+export interface ReaderSees {
+  notes: boolean;
+  observers: boolean;
+}
+
+/** What an outcome says in the report. */
+export function outcomeSentence(measure: MeasureDefinition, outcome: Outcome): string {
+  if (outcome.reason !== null) return noScoreWords[outcome.reason].sentence;
+  return measureOf(measure).sentence(measure, outcome.data);
+}
+
+/** The entry with the fields taken out that its reader may not see: they are not hidden, they are not there. */
+export function asSeenBy<T extends Pick<ReportEntry, 'note' | 'observer'>>(entry: T, sees: ReaderSees): T {
+  return { ...entry, note: sees.notes ? entry.note : null, observer: sees.observers ? entry.observer : null };
+}
+
+/**
+ * Entries by week, each week named by its Monday, in the order the entries come in.
+ *
+ * @example groupByWeek([{ on: '2026-11-24' }, { on: '2026-11-23' }, { on: '2026-11-20' }]) // weeks of Nov 23 (two) and Nov 16 (one)
+ */
+export function groupByWeek<T extends { on: IsoDate }>(entries: readonly T[]): { monday: IsoDate; entries: T[] }[] {
+  const weeks: { monday: IsoDate; entries: T[] }[] = [];
+  for (const entry of entries) {
+    const monday = mondayOf(entry.on);
+    const last = weeks.at(-1);
+    if (last?.monday === monday) last.entries.push(entry);
+    else weeks.push({ monday, entries: [entry] });
+  }
+  return weeks;
+}

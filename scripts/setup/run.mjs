@@ -1,0 +1,35 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { delimiter, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const projectFolder = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '');
+
+/** The environment in which the project's own commands (`tsx`, `vitest` …) are found by name. */
+export function environment(extra = {}) {
+  const path = [join(projectFolder, 'node_modules', '.bin'), process.env.PATH].join(delimiter);
+  return { ...process.env, ...extra, PATH: path };
+}
+
+/** Runs a command to its end, showing what it prints. Resolves to its exit code. */
+export function run(command, args, { env = {} } = {}) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, { cwd: projectFolder, stdio: 'inherit', env: environment(env) });
+    const pass = (signal) => child.kill(signal);
+    process.on('SIGINT', pass);
+    process.on('SIGTERM', pass);
+    child.on('error', reject);
+    child.on('exit', (code, signal) => {
+      process.off('SIGINT', pass);
+      process.off('SIGTERM', pass);
+      resolve(code ?? (signal ? 130 : 1));
+    });
+  });
+}
+
+/** Runs a command quietly. */
+export function quietly(command, args, options = {}) {
+  const done = spawnSync(command, args, { encoding: 'utf8', ...options });
+  return { ok: done.status === 0, output: `${done.stdout ?? ''}${done.stderr ?? ''}`.trim() };
+}
+
+export const isRoot = process.getuid?.() === 0;

@@ -1,0 +1,20 @@
+import { z } from 'zod';
+
+const environment = z.object({
+  DATABASE_URL: z.string().min(1, { error: 'DATABASE_URL must say where PostgreSQL is.' }),
+  HOST: z.string().default('127.0.0.1'),
+  PORT: z.coerce.number().int().min(0).max(65535).default(4310),
+  /** The address people type; decides whether cookies are marked secure and what a way in looks like. */
+  PUBLIC_URL: z.url().optional(),
+  /** An instant at which the server's clock starts: for tests and pictures only. */
+  CLOCK: z.iso.datetime({ offset: true }).optional(),
+  LOG_LEVEL: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info'),
+});
+
+/** The server's settings, from environment variables; see the table in the README. */
+export function readConfig(env: Record<string, string | undefined>) {
+  const parsed = environment.parse(env);
+  return { ...parsed, PUBLIC_URL: parsed.PUBLIC_URL ?? `http://localhost:${parsed.PORT}` };
+}
+
+export const config = readConfig(process.env);

@@ -1,0 +1,49 @@
+import knex, { type Knex } from 'knex';
+import pg from 'pg';
+
+export type Database = Knex;
+
+// Dates stay the text they are: a calendar date has no zone that could move it.
+pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
+pg.types.setTypeParser(pg.types.builtins.TIME, (text) => text.slice(0, 5));
+
+/** Opens a pool of connections. A lost server is noticed within seconds, so that a page can say so. */
+export function connect(url: string, { poolSize = 10 }: { poolSize?: number } = {}): Database {
+  return knex({
+    client: 'pg',
+    connection: { connectionString: url, connectionTimeoutMillis: 3000, statement_timeout: 20_000 },
+    pool: { min: 0, max: poolSize },
+    acquireConnectionTimeout: 4000,
+  });
+}
+
+const GONE = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'ENOTFOUND',
+  'EPIPE',
+  'ETIMEDOUT',
+  '57P01',
+  '57P02',
+  '57P03',
+  '53300',
+]);
+
+/** Whether an error means that the database cannot be reached at the moment. */
+export function isDatabaseGone(error: unknown): boolean {
+  if (!(error instanceof Error)) return false;
+  const { code } = error as { code?: unknown };
+  return (
+    (typeof code === 'string' && (GONE.has(code) || code.startsWith('08'))) ||
+    error.name === 'KnexTimeoutError' ||
+    /Connection terminated|timeout exceeded when trying to connect|Connection ended unexpectedly/i.test(
+      error.message,
+    ) ||
+    (error instanceof AggregateError && error.errors.some(isDatabaseGone))
+  );
+}
+
+/** Whether an error is a broken uniqueness rule. */
+export function isDuplicate(error: unknown): boolean {
+  return (error as { code?: unknown } | null)?.code === '23505';
+}

@@ -1,0 +1,31 @@
+import type { Knex } from 'knex';
+import * as foundations from './migrations/0001-foundations';
+
+type Migration = { up: (db: Knex) => Promise<unknown>; down: (db: Knex) => Promise<unknown> };
+
+/** All migrations in order. A landed one is never edited: the next one changes what it made. */
+const migrations: Record<string, Migration> = { '0001-foundations': foundations };
+
+const source: Knex.MigrationSource<string> = {
+  getMigrations: async () => Object.keys(migrations),
+  getMigrationName: (name) => name,
+  getMigration: async (name) => migrations[name] as Migration,
+};
+
+/**
+ * Brings the database's tables up to date.
+ *
+ * @throws Error in one sentence when the database was made by a newer version of the project
+ */
+export async function migrate(db: Knex): Promise<void> {
+  try {
+    await db.migrate.latest({ migrationSource: source });
+  } catch (error) {
+    if (error instanceof Error && error.message.includes('migration directory is corrupt')) {
+      throw new Error(
+        'This database was made by a newer version of Gentle Margin; use that version, or another database.',
+      );
+    }
+    throw error;
+  }
+}

@@ -1,0 +1,25 @@
+/** What cannot be found, or what this person may not know of: the two look the same from outside. */
+export class NotFound extends Error {
+  override name = 'NotFound';
+}
+
+/** The person may see it but may not do this to it. */
+export class NotAllowed extends Error {
+  override name = 'NotAllowed';
+}
+
+/** Someone else changed it first. `current` is what stands now. */
+export class Conflict<T> extends Error {
+  override name = 'Conflict';
+  constructor(readonly current: T) {
+    super('Someone changed this in the meantime.');
+  }
+}
+
+/** What arrived cannot be kept as it is; messages by field path. */
+export class Invalid extends Error {
+  override name = 'Invalid';
+  constructor(readonly fields: Record<string, string>) {
+    super('Something needs another look.');
+  }
+}

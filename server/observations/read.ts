@@ -1,0 +1,135 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
+import type { MeasureData } from '~/core/measures/measure';
+import type { NoScoreReason } from '~/core/measures/score';
+import type { ObservedSession, Outcome } from '~/core/observations/observation';
+import type { Database } from '../db/database';
+import { NotFound } from '../failures';
+
+/** An observation with everything that its page shows. */
+export interface Observation {
+  id: string;
+  goalId: string;
+  studentId: string;
+  on: IsoDate;
+  time: string;
+  observerId: string;
+  observerName: string;
+  settingId: string | null;
+  settingName: string | null;
+  outcome: Outcome;
+  note: string;
+  recordedById: string;
+  recordedByName: string;
+  recordedAt: Date;
+  version: number;
+  changedByName: string | null;
+  changedAt: Date | null;
+  changeReason: string | null;
+  isWithdrawn: boolean;
+}
+
+interface ObservationRow extends Omit<Observation, 'outcome'> {
+  data: MeasureData | null;
+  reason: NoScoreReason | null;
+}
+
+function observationFromRow({ data, reason, ...rest }: ObservationRow): Observation {
+  return { ...rest, outcome: outcomeFrom(data, reason) };
+}
+
+function outcomeFrom(data: MeasureData | null, reason: NoScoreReason | null): Outcome {
+  return { data, reason } as Outcome;
+}
+
+const columns = `
+  o.id, o.goal_id as "goalId", o.student_id as "studentId", o.observed_on as "on", o.observed_time as "time",
+  o.observer_id as "observerId", observer.short_name as "observerName", o.setting_id as "settingId",
+  st.name as "settingName", o.data, o.reason, o.note, o.recorded_by as "recordedById",
+  recorder.short_name as "recordedByName", o.recorded_at as "recordedAt", o.version,
+  changer.short_name as "changedByName", o.changed_at as "changedAt", o.change_reason as "changeReason",
+  o.withdrawn as "isWithdrawn"`;
+
+const tables = `
+  observations o
+  join people observer on observer.id = o.observer_id
+  join people recorder on recorder.id = o.recorded_by
+  left join people changer on changer.id = o.changed_by
+  left join settings st on st.id = o.setting_id`;
+
+/** A student's entries that count, newest first. Ask `studentFor` first. */
+export async function observationsOf(
+  db: Database,
+  studentId: string,
+  { goalId, limit }: { goalId?: string | undefined; limit?: number } = {},
+): Promise<Observation[]> {
+  const found = await db.raw<{ rows: ObservationRow[] }>(
+    `select ${columns} from ${tables}
+      where o.student_id = :studentId and not o.withdrawn ${goalId ? 'and o.goal_id = :goalId' : ''}
+      order by o.observed_on desc, o.observed_time desc, o.recorded_at desc, o.id
+      ${limit ? 'limit :limit' : ''}`,
+    { studentId, goalId: goalId ?? '', limit: limit ?? 0 },
+  );
+  return found.rows.map(observationFromRow);
+}
+
+/**
+ * One entry of a student, withdrawn ones too. Ask `studentFor` first.
+ *
+ * @throws NotFound when the student has no such entry
+ */
+export async function observationOf(
+  db: Database,
+  studentId: string,
+  id: string,
+  { lock = false }: { lock?: boolean } = {},
+): Promise<Observation> {
+  const found = await db.raw<{ rows: ObservationRow[] }>(
+    `select ${columns} from ${tables} where o.student_id = :studentId and o.id = :id ${lock ? 'for update of o' : ''}`,
+    { studentId, id },
+  );
+  const row = found.rows[0];
+  if (!row) throw new NotFound('No such entry.');
+  return observationFromRow(row);
+}
+
+/** What an entry said before each change, oldest first. Ask `studentFor` first. */
+export async function historyOf(db: Database, id: string): Promise<Observation[]> {
+  const rows = await db('observation_history')
+    .where({ observation_id: id })
+    .orderBy('version')
+    .select<{ content: Observation }[]>('content');
+  const asDate = (text: Date | null) => (text === null ? null : new Date(text));
+  return rows.map(({ content }) => ({
+    ...content,
+    recordedAt: new Date(content.recordedAt),
+    changedAt: asDate(content.changedAt),
+  }));
+}
+
+/**
+ * What the computation needs of the entries of some students, by goal, in order of date and time. Narrow on purpose:
+ * thousands of them are read for one page. Ask `studentFor` or `studentsOf` first.
+ */
+export async function sessionsByGoal(
+  db: Database,
+  studentIds: readonly string[],
+  goalId?: string,
+): Promise<Map<string, ObservedSession[]>> {
+  type Row = [string, string, string, MeasureData | null, NoScoreReason | null, string | null, string];
+  const found = await db
+    .raw<{ rows: Row[] }>(
+      `select id, goal_id, observed_on, data, reason, setting_id, observer_id from observations
+        where student_id = any(:studentIds) and not withdrawn ${goalId ? 'and goal_id = :goalId' : ''}
+        order by goal_id, observed_on, observed_time, recorded_at`,
+      { studentIds: [...studentIds], goalId: goalId ?? '' },
+    )
+    .options({ rowMode: 'array' });
+  const byGoal = new Map<string, ObservedSession[]>();
+  for (const [id, goal, on, data, reason, setting, observer] of found.rows) {
+    const session = { id, on, outcome: outcomeFrom(data, reason), setting, observer };
+    const list = byGoal.get(goal);
+    if (list) list.push(session);
+    else byGoal.set(goal, [session]);
+  }
+  return byGoal;
+}

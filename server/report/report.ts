@@ -1,0 +1,32 @@
+import { outcomeSentence, type ReportEntry } from '~/core/report/report';
+import type { Database } from '../db/database';
+import type { Goal } from '../goals/goals';
+import { observationsOf } from '../observations/read';
+
+/** A student's entries as the report says them, newest first. A view: nothing of it is stored. Ask `studentFor` first. */
+export async function reportEntries(
+  db: Database,
+  studentId: string,
+  goals: readonly Goal[],
+  options: { goalId?: string | undefined; limit?: number } = {},
+): Promise<ReportEntry[]> {
+  const byId = new Map(goals.map((goal) => [goal.id, goal]));
+  const observations = await observationsOf(db, studentId, options);
+  return observations.map((observation) => {
+    const goal = byId.get(observation.goalId) as Goal;
+    return {
+      id: observation.id,
+      goalId: goal.id,
+      goalNumber: goal.number,
+      goalName: goal.shortName,
+      on: observation.on,
+      time: observation.time,
+      setting: observation.settingName,
+      observer: observation.observerName,
+      note: observation.note,
+      sentence: outcomeSentence(goal.measure, observation.outcome),
+      outcome: observation.outcome,
+      isCorrected: observation.version > 1,
+    };
+  });
+}

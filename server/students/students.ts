@@ -1,0 +1,103 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
+import { may, type Right, type Role } from '../access/rights';
+import type { Database } from '../db/database';
+import { NotFound } from '../failures';
+
+/** Someone who asks, and the day on which they ask: memberships have dates. */
+export interface Actor {
+  personId: string;
+  today: IsoDate;
+}
+
+export interface StudentTab {
+  id: string;
+  shortName: string;
+  initials: string;
+  firstName: string;
+  lastName: string;
+}
+
+export interface Student extends StudentTab {
+  grade: string;
+  groups: string[];
+  plan: { startsOn: IsoDate; endsOn: IsoDate; nextReportOn: IsoDate | null } | null;
+  /** What the one who asks is to this student. */
+  role: Role;
+}
+
+const memberIsActive = `m.from_date <= :today and coalesce(m.until_date, 'infinity') >= :today`;
+
+const studentColumns = `
+  s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, s.grade, m.role,
+  (select coalesce(json_agg(g.name order by g.position), '[]')
+     from student_groups sg join class_groups g on g.id = sg.group_id where sg.student_id = s.id) as groups,
+  (select json_build_object('startsOn', p.starts_on, 'endsOn', p.ends_on, 'nextReportOn',
+            (select min(r.ends_on) from reporting_periods r where r.plan_id = p.id and r.ends_on >= :today))
+     from plans p where p.student_id = s.id) as plan`;
+
+/**
+ * The student, when the one who asks is on the support team and has the right.
+ *
+ * @throws NotFound otherwise: a student one may not know of does not exist
+ */
+export async function studentFor(db: Database, actor: Actor, studentId: string, right: Right): Promise<Student> {
+  const found = await db.raw<{ rows: Student[] }>(
+    `select ${studentColumns}
+       from students s join team_members m on m.student_id = s.id and m.person_id = :personId and ${memberIsActive}
+      where s.id = :studentId and s.archived_at is null`,
+    { ...actor, studentId },
+  );
+  const student = found.rows[0];
+  if (!student || !may(student.role, right)) throw new NotFound('No such student.');
+  return student;
+}
+
+/** All students that the one who asks may see, by last name. */
+export async function studentsOf(db: Database, actor: Actor): Promise<Student[]> {
+  const found = await db.raw<{ rows: Student[] }>(
+    `select ${studentColumns}
+       from students s join team_members m on m.student_id = s.id and m.person_id = :personId and ${memberIsActive}
+      where s.archived_at is null
+      order by s.last_name, s.first_name`,
+    { ...actor },
+  );
+  return found.rows;
+}
+
+export interface TabFacts extends StudentTab {
+  goals: { lastOn: IsoDate | null; startsOn: IsoDate; plannedGap: number | null }[];
+}
+
+/** The students as index tabs, with what it takes to say whether something is due. */
+export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[]> {
+  const found = await db.raw<{ rows: TabFacts[] }>(
+    `select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials,
+            coalesce((select json_agg(json_build_object('startsOn', g.starts_on, 'plannedGap', g.planned_gap, 'lastOn',
+                        (select max(o.observed_on) from observations o where o.goal_id = g.id and not o.withdrawn)))
+                        from goals g where g.student_id = s.id), '[]') as goals
+       from students s join team_members m on m.student_id = s.id and m.person_id = :personId and ${memberIsActive}
+      where s.archived_at is null
+      order by s.last_name, s.first_name`,
+    { ...actor },
+  );
+  return found.rows;
+}
+
+export interface TeamMember {
+  id: string;
+  name: string;
+  shortName: string;
+  role: Role;
+}
+
+/** The support team of a student on a day. Ask `studentFor` first. */
+export async function supportTeam(db: Database, studentId: string, today: IsoDate): Promise<TeamMember[]> {
+  const found = await db.raw<{ rows: TeamMember[] }>(
+    `select p.id, p.name, p.short_name as "shortName", m.role
+       from team_members m join people p on p.id = m.person_id
+      where m.student_id = :studentId and ${memberIsActive}
+      order by p.name`,
+    { studentId, today },
+  );
+  return found.rows;
+}

@@ -1,0 +1,13 @@
+import { fileURLToPath } from 'node:url';
+import { reactRouter } from '@react-router/dev/vite';
+import tailwindcss from '@tailwindcss/vite';
+import { defineConfig } from 'vite';
+
+export default defineConfig(({ isSsrBuild }) => ({
+  plugins: [tailwindcss(), reactRouter()],
+  resolve: { alias: { '~': fileURLToPath(new URL('.', import.meta.url)).replace(/\/$/, '') } },
+  build: {
+    // The server build is the whole server: Express, its settings and React Router's own build in one bundle.
+    rollupOptions: isSsrBuild ? { input: './web/http/main.ts' } : {},
+  },
+}));
