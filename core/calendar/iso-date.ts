@@ -1,5 +1,3 @@
-import { z } from 'zod';
-
 /** A calendar date as `YYYY-MM-DD`, with no time and no zone: the date on the classroom wall. */
 export type IsoDate = string;
 
@@ -79,19 +77,3 @@ export function shortDate(date: IsoDate): string {
 export function longDate(date: IsoDate): string {
   return longFormat.format(dayNumber(date) * MS_PER_DAY);
 }
-
-function isRealDate(text: string): boolean {
-  try {
-    return isoDate(dayNumber(text)) === text;
-  } catch {
-    return false;
-  }
-}
-
-export const isoDateField = z
-  .string({ error: 'Choose a date.' })
-  .refine(isRealDate, { error: 'Choose a date, as year, month and day.' });
-
-export const clockTimeField = z
-  .string({ error: 'Choose a time.' })
-  .regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: 'Choose a time, as hours and minutes.' });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { isoDateField } from '../calendar/iso-date';
+import { isoDateField } from '../calendar/date-fields';
 import { measureDefinition } from '../measures/measure';
 
 /**

@@ -54,9 +54,7 @@ export const trialsDefinition = z
 export type TrialsDefinition = z.infer<typeof trialsDefinition>;
 
 /** The outcome of each trial in order: a support level's key, or one of `unsupportedOutcomes`. */
-export interface TrialsData {
-  trials: string[];
-}
+export type TrialsData = { trials: string[] };
 
 /** The schema of what one session of this goal may hold; a level that is not the goal's is refused. */
 export function trialsData(definition: TrialsDefinition): z.ZodType<TrialsData> {
@@ -105,7 +103,7 @@ function opportunitiesOf(definition: TrialsDefinition, counts: Map<string, numbe
  *
  * @param sessions  the data of one session or of all sessions of a day
  * @returns value 0 … 100; no value when no opportunity is left
- * @see measures.md, “trials”; common practice for prompt levels
+ * @see docs/measures.md, “Trials”; common practice for prompt levels
  */
 export function scoreTrials(definition: TrialsDefinition, ...sessions: readonly TrialsData[]): Score {
   const counts = tally(sessions.flatMap((session) => session.trials));

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { clockTimeField, type IsoDate, isoDateField } from '../calendar/iso-date';
+import { clockTimeField, isoDateField } from '../calendar/date-fields';
+import type { IsoDate } from '../calendar/iso-date';
 import { type MeasureData, type MeasureDefinition, measureOf } from '../measures/measure';
 import { type NoScoreReason, noScoreReasons } from '../measures/score';
 
@@ -48,6 +49,9 @@ export const sessionInput = sessionFields.extend({
     .max(60),
 });
 export type SessionInput = z.infer<typeof sessionInput>;
+
+/** The field of one goal's entry, for messages that belong to it. */
+export const entryField = (goalId: string) => `goal.${goalId}`;
 
 export const changeReasonField = z
   .string({ error: 'Say why, in a few words.' })

@@ -6,6 +6,7 @@ import type { Outcome } from '../observations/observation';
 /** An entry with what a reader may be shown of it. */
 export interface ReportEntry {
   id: string;
+  studentId: string;
   goalId: string;
   goalNumber: string;
   goalName: string;

@@ -56,18 +56,18 @@ const tables = `
   left join people changer on changer.id = o.changed_by
   left join settings st on st.id = o.setting_id`;
 
-/** A student's entries that count, newest first. Ask `studentFor` first. */
+/** The entries of some students that count, newest first. Ask `studentFor` or `studentsOf` first. */
 export async function observationsOf(
   db: Database,
-  studentId: string,
+  studentIds: readonly string[],
   { goalId, limit }: { goalId?: string | undefined; limit?: number } = {},
 ): Promise<Observation[]> {
   const found = await db.raw<{ rows: ObservationRow[] }>(
     `select ${columns} from ${tables}
-      where o.student_id = :studentId and not o.withdrawn ${goalId ? 'and o.goal_id = :goalId' : ''}
+      where o.student_id = any(:studentIds) and not o.withdrawn ${goalId ? 'and o.goal_id = :goalId' : ''}
       order by o.observed_on desc, o.observed_time desc, o.recorded_at desc, o.id
       ${limit ? 'limit :limit' : ''}`,
-    { studentId, goalId: goalId ?? '', limit: limit ?? 0 },
+    { studentIds: [...studentIds], goalId: goalId ?? '', limit: limit ?? 0 },
   );
   return found.rows.map(observationFromRow);
 }

@@ -1,13 +1,10 @@
-import { checkOutcome, type Outcome, type SessionInput } from '~/core/observations/observation';
+import { checkOutcome, entryField, type Outcome, type SessionInput } from '~/core/observations/observation';
 import type { WallTime } from '../clock';
 import type { Database } from '../db/database';
 import { Invalid, NotFound } from '../failures';
 import type { Goal } from '../goals/goals';
 import { type Actor, studentFor } from '../students/students';
 import { checkSession } from './check-session';
-
-/** The field of a goal's entry, for messages that belong to it. */
-export const entryField = (goalId: string) => `goal.${goalId}`;
 
 /**
  * Records what was observed of one student in one go. Goals that were not touched are not in it and stay blank.

@@ -3,19 +3,22 @@ import type { Database } from '../db/database';
 import type { Goal } from '../goals/goals';
 import { observationsOf } from '../observations/read';
 
-/** A student's entries as the report says them, newest first. A view: nothing of it is stored. Ask `studentFor` first. */
+/**
+ * The entries of some goals as the report says them, newest first. A view: nothing of it is stored.
+ * Ask `studentFor` or `studentsOf` first.
+ */
 export async function reportEntries(
   db: Database,
-  studentId: string,
   goals: readonly Goal[],
   options: { goalId?: string | undefined; limit?: number } = {},
 ): Promise<ReportEntry[]> {
   const byId = new Map(goals.map((goal) => [goal.id, goal]));
-  const observations = await observationsOf(db, studentId, options);
+  const observations = await observationsOf(db, [...new Set(goals.map((goal) => goal.studentId))], options);
   return observations.map((observation) => {
     const goal = byId.get(observation.goalId) as Goal;
     return {
       id: observation.id,
+      studentId: observation.studentId,
       goalId: goal.id,
       goalNumber: goal.number,
       goalName: goal.shortName,

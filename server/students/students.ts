@@ -65,13 +65,14 @@ export async function studentsOf(db: Database, actor: Actor): Promise<Student[]>
 }
 
 export interface TabFacts extends StudentTab {
+  role: Role;
   goals: { lastOn: IsoDate | null; startsOn: IsoDate; plannedGap: number | null }[];
 }
 
 /** The students as index tabs, with what it takes to say whether something is due. */
 export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[]> {
   const found = await db.raw<{ rows: TabFacts[] }>(
-    `select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials,
+    `select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, m.role,
             coalesce((select json_agg(json_build_object('startsOn', g.starts_on, 'plannedGap', g.planned_gap, 'lastOn',
                         (select max(o.observed_on) from observations o where o.goal_id = g.id and not o.withdrawn)))
                         from goals g where g.student_id = s.id), '[]') as goals

@@ -1,25 +1,12 @@
-import { z } from 'zod';
-import { addDays, type IsoDate, isoDateField } from '~/core/calendar/iso-date';
+import { addDays, type IsoDate } from '~/core/calendar/iso-date';
 import type { ReaderSees } from '~/core/report/report';
+import type { WayInInput } from '~/core/ways-in/way-in';
 import { hashToken, newToken } from '../access/tokens';
 import type { Database } from '../db/database';
 import { Invalid, NotFound } from '../failures';
 import { type Actor, studentFor } from '../students/students';
 
 export const LONGEST_WAY_IN_DAYS = 400;
-
-export const wayInInput = z.object({
-  id: z.uuid(),
-  readerName: z
-    .string({ error: 'Say who will read.' })
-    .trim()
-    .min(1, { error: 'Say who will read.' })
-    .max(120, { error: 'Keep the name to 120 characters.' }),
-  showsNotes: z.boolean().default(false),
-  showsObservers: z.boolean().default(false),
-  endsOn: isoDateField,
-});
-export type WayInInput = z.infer<typeof wayInInput>;
 
 export interface WayIn {
   id: string;

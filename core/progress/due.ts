@@ -1,0 +1,20 @@
+import type { IsoDate } from '../calendar/iso-date';
+import { type SchoolCalendar, schoolDays } from '../calendar/school-days';
+
+/** Where the plan names no gap, a goal is looked at once in a school week (our own convention). */
+const USUAL_GAP = 5;
+
+/**
+ * Whether a goal should be observed today: the planned gap has passed since it last was, or since it began.
+ *
+ * @param goal.lastOn  the date of its newest entry, null when there is none
+ * @param goal.plannedGap  school days from one observation to the next; null when the plan names none
+ */
+export function isDue(
+  { lastOn, startsOn, plannedGap }: { lastOn: IsoDate | null; startsOn: IsoDate; plannedGap: number | null },
+  { calendar, today }: { calendar: SchoolCalendar; today: IsoDate },
+): boolean {
+  if (startsOn > today) return false;
+  if (lastOn === null) return true;
+  return schoolDays(lastOn, today, calendar).filter((day) => day > lastOn).length >= (plannedGap ?? USUAL_GAP);
+}

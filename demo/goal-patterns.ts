@@ -1,0 +1,313 @@
+import type { SupportLevel } from '~/core/measures/trials';
+import type { Place } from './school';
+
+const alone = { key: 'independent', label: 'Independent', words: 'alone' };
+const gesture = { key: 'gesture', label: 'Gesture', words: 'a gesture' };
+const picture = { key: 'picture', label: 'Picture', words: 'a picture cue' };
+const spoken = { key: 'spoken', label: 'Spoken', words: 'a spoken prompt' };
+const model = { key: 'model', label: 'Shown how', words: 'being shown how' };
+const hands = { key: 'hands', label: 'Hands on', words: 'hand-over-hand help' };
+
+const ladder = [alone, gesture, spoken, model];
+const withPictures = [alone, picture, spoken, model, hands];
+const short = [alone, gesture, spoken];
+
+export interface GoalPattern {
+  area: string;
+  shortName: string;
+  wording: (name: string) => string;
+  levels: SupportLevel[];
+  mostSupport: string;
+  chance: [one: string, many: string];
+  planned: number;
+  target: number;
+  /** [k, n] for k of the last n; n alone for n in a row. */
+  run: [number, number] | number;
+  place: Place;
+}
+
+/** The demo's goals, each in the words of a plan. */
+export const goalPatterns: Record<string, GoalPattern> = {
+  sandsToLine: {
+    area: 'Workshop',
+    shortName: 'Sands to the line',
+    levels: ladder,
+    mostSupport: 'gesture',
+    wording: (n) =>
+      `Given a board marked in pencil, ${n} will sand each edge to the line with no more than one gesture, on 80% of edges in 3 of the last 4 days of work.`,
+    chance: ['edge', 'edges'],
+    planned: 6,
+    target: 80,
+    run: [3, 4],
+    place: 'Workshop',
+  },
+  measuresBoard: {
+    area: 'Math',
+    shortName: 'Measures a board',
+    levels: ladder,
+    mostSupport: 'independent',
+    wording: (n) =>
+      `${n} will measure and mark boards to the nearest half inch without help, 4 of 5 boards, on 3 days in a row.`,
+    chance: ['board', 'boards'],
+    planned: 5,
+    target: 80,
+    run: 3,
+    place: 'Workshop',
+  },
+  putsToolsBack: {
+    area: 'Workshop',
+    shortName: 'Puts tools back',
+    levels: short,
+    mostSupport: 'gesture',
+    wording: (n) =>
+      `At the end of a work block ${n} will return each tool to its outline on the wall, with at most a gesture, for 90% of tools in 3 of 4 days.`,
+    chance: ['tool', 'tools'],
+    planned: 8,
+    target: 90,
+    run: [3, 4],
+    place: 'Workshop',
+  },
+  asksForTool: {
+    area: 'Communication',
+    shortName: 'Asks for a tool',
+    levels: withPictures,
+    mostSupport: 'picture',
+    wording: (n) =>
+      `When a tool is out of reach, ${n} will ask a person for it by name, with no more than a picture cue, in 75% of chances over 3 of the last 4 days.`,
+    chance: ['chance', 'chances'],
+    planned: 4,
+    target: 75,
+    run: [3, 4],
+    place: 'Workshop',
+  },
+  readsSafetySigns: {
+    area: 'Reading',
+    shortName: 'Reads safety signs',
+    levels: short,
+    mostSupport: 'independent',
+    wording: (n) =>
+      `${n} will read ten signs from the workshop and the kitchen and show what each asks for, 9 of 10 signs, on 2 days in a row.`,
+    chance: ['sign', 'signs'],
+    planned: 10,
+    target: 90,
+    run: 2,
+    place: 'Workshop',
+  },
+  measuresIngredients: {
+    area: 'Math',
+    shortName: 'Measures ingredients',
+    levels: ladder,
+    mostSupport: 'gesture',
+    wording: (n) =>
+      `Given a recipe of six ingredients, ${n} will measure each to the marked line with at most a gesture, for 80% of ingredients in 3 of the last 4 sessions.`,
+    chance: ['ingredient', 'ingredients'],
+    planned: 6,
+    target: 80,
+    run: [3, 4],
+    place: 'Kitchen',
+  },
+  readsRecipe: {
+    area: 'Reading',
+    shortName: 'Reads a recipe',
+    levels: withPictures,
+    mostSupport: 'picture',
+    wording: (n) =>
+      `${n} will read each line of a short recipe and do what it says, with no more than a picture cue, on 80% of lines, 3 days in a row.`,
+    chance: ['line', 'lines'],
+    planned: 8,
+    target: 80,
+    run: 3,
+    place: 'Kitchen',
+  },
+  setsTable: {
+    area: 'Kitchen',
+    shortName: 'Sets the table',
+    levels: ladder,
+    mostSupport: 'independent',
+    wording: (n) =>
+      `${n} will set a place at the long table by the placemat outline without help, 5 of 6 places, in 3 of the last 4 days.`,
+    chance: ['place', 'places'],
+    planned: 6,
+    target: 83,
+    run: [3, 4],
+    place: 'Kitchen',
+  },
+  countsCoins: {
+    area: 'Math',
+    shortName: 'Counts coins',
+    levels: ladder,
+    mostSupport: 'gesture',
+    wording: (n) =>
+      `At the Friday stall and in practice ${n} will count out amounts up to one dollar with at most a gesture, 8 of 10 amounts, in 2 of 3 sessions.`,
+    chance: ['amount', 'amounts'],
+    planned: 10,
+    target: 80,
+    run: [2, 3],
+    place: 'Classroom',
+  },
+  washesHands: {
+    area: 'Self-care',
+    shortName: 'Washes hands',
+    levels: withPictures,
+    mostSupport: 'picture',
+    wording: (n) =>
+      `${n} will wash hands before food and after the garden, following the picture strip, with no more than a picture cue, in 90% of chances, 4 days in a row.`,
+    chance: ['chance', 'chances'],
+    planned: 4,
+    target: 90,
+    run: 4,
+    place: 'Kitchen',
+  },
+  plantsRow: {
+    area: 'Garden',
+    shortName: 'Plants a row',
+    levels: ladder,
+    mostSupport: 'gesture',
+    wording: (n) =>
+      `${n} will plant along a string, one seedling to each mark, with at most a gesture, for 80% of seedlings on 3 of the last 4 garden days.`,
+    chance: ['seedling', 'seedlings'],
+    planned: 8,
+    target: 80,
+    run: [3, 4],
+    place: 'Garden',
+  },
+  namesPlants: {
+    area: 'Communication',
+    shortName: 'Names plants',
+    levels: short,
+    mostSupport: 'independent',
+    wording: (n) =>
+      `Walking the beds with an adult, ${n} will name the plant that is pointed to, 4 of 5 plants without a prompt, on 3 days in a row.`,
+    chance: ['plant', 'plants'],
+    planned: 5,
+    target: 80,
+    run: 3,
+    place: 'Garden',
+  },
+  writesLog: {
+    area: 'Writing',
+    shortName: 'Writes the garden log',
+    levels: ladder,
+    mostSupport: 'spoken',
+    wording: (n) =>
+      `${n} will write the day’s log (date, weather, what was done, what comes next), with no more than a spoken prompt, for 75% of its parts, that is 3 of 4, in 3 of the last 4 days.`,
+    chance: ['part', 'parts'],
+    planned: 4,
+    target: 75,
+    run: [3, 4],
+    place: 'Garden',
+  },
+  asksForPause: {
+    area: 'Self-advocacy',
+    shortName: 'Asks for a pause',
+    levels: short,
+    mostSupport: 'independent',
+    wording: (n) =>
+      `When work gets hard ${n} will hand over the pause card before leaving the place, without a prompt, in 4 of 5 chances, on 3 days in a row.`,
+    chance: ['chance', 'chances'],
+    planned: 5,
+    target: 80,
+    run: 3,
+    place: 'Classroom',
+  },
+  asksForHelp: {
+    area: 'Self-advocacy',
+    shortName: 'Asks for help',
+    levels: ladder,
+    mostSupport: 'gesture',
+    wording: (n) =>
+      `When stuck for more than a minute, ${n} will ask an adult or a partner for help with at most a gesture, in 80% of chances over 3 of the last 4 days.`,
+    chance: ['chance', 'chances'],
+    planned: 5,
+    target: 80,
+    run: [3, 4],
+    place: 'Classroom',
+  },
+  waitsForTurn: {
+    area: 'Social',
+    shortName: 'Waits for a turn',
+    levels: short,
+    mostSupport: 'gesture',
+    wording: (n) =>
+      `In group work ${n} will wait for the turn to come round with at most a gesture, 4 of 5 turns, in 3 of the last 4 days.`,
+    chance: ['turn', 'turns'],
+    planned: 5,
+    target: 80,
+    run: [3, 4],
+    place: 'Classroom',
+  },
+  followsTwoSteps: {
+    area: 'Listening',
+    shortName: 'Follows two steps',
+    levels: withPictures,
+    mostSupport: 'picture',
+    wording: (n) =>
+      `${n} will carry out spoken directions of two steps with no more than a picture cue, 8 of 10 directions, in 2 of 3 days.`,
+    chance: ['direction', 'directions'],
+    planned: 10,
+    target: 80,
+    run: [2, 3],
+    place: 'Classroom',
+  },
+  greets: {
+    area: 'Social',
+    shortName: 'Greets people',
+    levels: short,
+    mostSupport: 'gesture',
+    wording: (n) =>
+      `On arrival and when meeting someone in the hallway, ${n} will greet in a way of their own choice (word, wave, card) with at most a gesture, in 75% of chances, 3 of the last 4 days.`,
+    chance: ['chance', 'chances'],
+    planned: 4,
+    target: 75,
+    run: [3, 4],
+    place: 'Hallway',
+  },
+  answersWhere: {
+    area: 'Communication',
+    shortName: 'Answers “where”',
+    levels: withPictures,
+    mostSupport: 'picture',
+    wording: (n) =>
+      `${n} will answer “where” questions about things in the room with no more than a picture cue, 8 of 10 questions, in 3 of the last 4 sessions.`,
+    chance: ['question', 'questions'],
+    planned: 10,
+    target: 80,
+    run: [3, 4],
+    place: 'Classroom',
+  },
+  tellsInOrder: {
+    area: 'Communication',
+    shortName: 'Tells it in order',
+    levels: ladder,
+    mostSupport: 'spoken',
+    wording: (n) =>
+      `After an activity ${n} will tell what happened first, next and last, with no more than a spoken prompt, for 80% of parts in 3 of the last 4 sessions.`,
+    chance: ['part', 'parts'],
+    planned: 6,
+    target: 80,
+    run: [3, 4],
+    place: 'Classroom',
+  },
+};
+
+/** What people write beside an entry. `{name}` is the student's first name. */
+export const noteBank = [
+  'Started before I said anything.',
+  'Looked at the line twice, then went on alone.',
+  'The first two were quick; tired toward the end.',
+  '{name} fixed one by hand without being asked.',
+  'Noisy room. Still came back to the table each time.',
+  'Needed the longest wait so far, then did it.',
+  'Said “my turn now” and pointed at the list.',
+  'Substitute in the room, so a little slower than usual.',
+  'Asked for the small spoon by name.',
+  '{name} showed a partner how it goes.',
+  'Wind outside; stopped early and picked it up after break.',
+  'Chose the order of the work, which helped.',
+  'Hands were cold. We warmed them first.',
+  'Two prompts on the third one, none after that.',
+  'Laughed when it worked. Wanted to do it again.',
+  'We moved to the quiet corner halfway.',
+  'Used the card in a second room for the first time.',
+  'Fire drill in between; I counted only what came after.',
+];

@@ -1,0 +1,45 @@
+import { addDays } from '~/core/calendar/iso-date';
+import { hashPassword } from '~/server/access/passwords';
+import { wallTime } from '~/server/clock';
+import type { Database } from '~/server/db/database';
+import { correctObservation, withdrawObservation } from '~/server/observations/change';
+import { observationsOf } from '~/server/observations/read';
+import { generateDemo } from './generate';
+import { demoPassword, timeZone } from './school';
+
+/** Fills an empty, migrated database with the demo, as it stands at an instant. */
+export async function loadDemo(db: Database, now: Date): Promise<void> {
+  const rows = generateDemo(wallTime(now, timeZone).on, await hashPassword(demoPassword));
+  await db.transaction(async (trx) => {
+    for (const [table, content] of rows) {
+      if (content.length > 0) await trx.batchInsert(table, content, 500);
+    }
+    await changeSomeEntries(trx, now);
+  });
+}
+
+/** A corrected entry and a withdrawn one, made the way people make them. */
+async function changeSomeEntries(db: Database, now: Date): Promise<void> {
+  const wall = wallTime(now, timeZone);
+  const ansel = await db('students').where({ first_name: 'Ansel' }).first('id');
+  const manager = await db('people').where({ demo_order: 1 }).first('id');
+  const actor = { personId: manager.id, today: wall.on };
+  const entries = await observationsOf(db, [ansel.id], { limit: 40 });
+  const old = entries.filter((entry) => entry.on < addDays(wall.on, -1) && entry.outcome.data !== null);
+  const [toCorrect, toWithdraw] = [old[0], old[3]];
+  if (!toCorrect || !toWithdraw) return;
+  await correctObservation(
+    db,
+    actor,
+    { studentId: ansel.id, entryId: toCorrect.id },
+    { ...toCorrect, note: 'The last one was after a gesture, not before.', why: 'Wrote it beside the wrong day.' },
+    { wall, now },
+  );
+  await withdrawObservation(
+    db,
+    actor,
+    { studentId: ansel.id, entryId: toWithdraw.id },
+    { version: 1, why: 'This was another student’s session.' },
+    now,
+  );
+}

@@ -1,0 +1,21 @@
+import { redirect } from 'react-router';
+import { endAllSessions, endSession } from '~/server/access/sessions';
+import { database } from '~/server/db/current';
+import { answering } from '../http/answering';
+import { askerOf } from '../http/asker';
+import { sessionCookie } from '../http/cookies';
+import type { Route } from './+types/sign-out';
+
+/** Ends this session, or all of them with `everywhere`. */
+export const action = answering(async ({ request, context }: Route.ActionArgs) => {
+  const { person } = askerOf(context);
+  const everywhere = (await request.formData()).has('everywhere');
+  const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
+  if (everywhere) await endAllSessions(database(), person.id);
+  else if (typeof token === 'string') await endSession(database(), token);
+  return redirect('/sign-in', { headers: { 'Set-Cookie': await sessionCookie.serialize('', { maxAge: 0 }) } });
+});
+
+export function loader() {
+  return redirect('/account');
+}

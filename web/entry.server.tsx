@@ -1,0 +1,41 @@
+import { PassThrough } from 'node:stream';
+import { createReadableStreamFromReadable } from '@react-router/node';
+import { renderToPipeableStream } from 'react-dom/server';
+import { type EntryContext, type HandleErrorFunction, type RouterContextProvider, ServerRouter } from 'react-router';
+import { nonceContext } from './http/context';
+import { logFailure } from './http/log';
+import { Nonce } from './ui/nonce';
+
+export default function handleRequest(
+  request: Request,
+  status: number,
+  headers: Headers,
+  routerContext: EntryContext,
+  context: Readonly<RouterContextProvider>,
+): Promise<Response> {
+  const nonce = context.get(nonceContext);
+  return new Promise((resolve, reject) => {
+    const page = (
+      <Nonce value={nonce}>
+        <ServerRouter context={routerContext} url={request.url} nonce={nonce} />
+      </Nonce>
+    );
+    const { pipe, abort } = renderToPipeableStream(page, {
+      nonce,
+      // Pages hold no deferred parts: the shell is the page, and a failure can still become an error page.
+      onShellReady() {
+        const body = new PassThrough();
+        headers.set('Content-Type', 'text/html; charset=utf-8');
+        pipe(body);
+        resolve(new Response(createReadableStreamFromReadable(body), { headers, status }));
+      },
+      onShellError: reject,
+      onError: (error) => logFailure(error, new URL(request.url).pathname),
+    });
+    request.signal.addEventListener('abort', () => abort(), { once: true });
+  });
+}
+
+export const handleError: HandleErrorFunction = (error, { request }) => {
+  if (!request.signal.aborted) logFailure(error, new URL(request.url).pathname);
+};

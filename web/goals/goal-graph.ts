@@ -1,0 +1,67 @@
+import { type IsoDate, isoDate, longDate } from '~/core/calendar/iso-date';
+import type { GoalDefinition } from '~/core/goals/goal';
+import { measureOf } from '~/core/measures/measure';
+import type { Progress } from '~/core/progress/progress';
+import type { SeriesPoint } from '~/core/progress/series';
+import type { ReportEntry } from '~/core/report/report';
+import { percent } from '~/core/words/counting';
+import { joinedRuns } from './small-graph-shape';
+
+interface At {
+  on: IsoDate;
+  value: number;
+}
+
+/** What the large graph of a goal draws. */
+export interface GoalGraph {
+  /** Points in stretches that may be joined. */
+  runs: (At & { said: string })[][];
+  course: [At, At] | null;
+  trend: [At, At] | null;
+  phases: { on: IsoDate; label: string }[];
+  target: number;
+  isUp: boolean;
+  max: number;
+  unit: string;
+  caption: string;
+}
+
+/** Lays out a goal's graph; each point carries its date, figure, observers, places and notes in words. */
+export function goalGraph(
+  goal: GoalDefinition,
+  progress: Progress,
+  entries: readonly ReportEntry[],
+  caption: string,
+): GoalGraph {
+  const byId = new Map(entries.map((entry) => [entry.id, entry]));
+  const { course, trend, points } = progress;
+  const first = points.find((point) => !point.isBaseline);
+  const last = points.at(-1);
+  const end = (point: SeriesPoint): At => ({ on: isoDate(point.day), value: trend?.at(point.day) ?? 0 });
+  const { max, unit } = measureOf(goal.measure).axis;
+  return {
+    runs: joinedRuns(points).map((run) =>
+      run.map((point) => ({ on: point.on, value: point.value, said: pointSaid(point, byId) })),
+    ),
+    course: course && [course.from, course.to],
+    trend: trend && first && last ? [end(first), end(last)] : null,
+    phases: goal.phases.map((phase) => ({ on: phase.startsOn, label: phase.label })),
+    target: goal.target,
+    isUp: goal.criterion.comparison === 'atLeast',
+    max,
+    unit,
+    caption,
+  };
+}
+
+function pointSaid(point: SeriesPoint, byId: ReadonlyMap<string, ReportEntry>): string {
+  const entries = point.observations.flatMap((id) => byId.get(id) ?? []);
+  const distinct = (values: (string | null)[]) => [...new Set(values.filter(Boolean))].join(', ');
+  const parts = [
+    `${longDate(point.on)}: ${point.successes} of ${point.opportunities}, ${percent(point.value)}`,
+    distinct(entries.map((entry) => entry.observer)),
+    distinct(entries.map((entry) => entry.setting)),
+    distinct(entries.map((entry) => entry.note)),
+  ];
+  return parts.filter(Boolean).join(' · ');
+}

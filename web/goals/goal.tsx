@@ -1,0 +1,265 @@
+import { useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Link, useNavigate } from 'react-router';
+import { shortDate } from '~/core/calendar/iso-date';
+import { discreetGoal } from '~/core/discreet/discreet';
+import { breakDownTrials } from '~/core/measures/trials';
+import { criterionSentence } from '~/core/progress/criterion';
+import type { Progress } from '~/core/progress/progress';
+import { progressSentences } from '~/core/progress/sentences';
+import type { ReportEntry } from '~/core/report/report';
+import { figure, percent } from '~/core/words/counting';
+import { may } from '~/server/access/rights';
+import { database } from '~/server/db/current';
+import { type Goal, goalOf } from '~/server/goals/goals';
+import { progressOfGoals } from '~/server/goals/progress';
+import { reportEntries } from '~/server/report/report';
+import { studentFor } from '~/server/students/students';
+import { answering } from '../http/answering';
+import { askerOf, idFrom } from '../http/asker';
+import { EntriesTable } from '../report/entries-table';
+import { shownEntries } from '../report/shown-entry';
+import { headerStudent } from '../students/header-student';
+import { toneOf } from '../ui/outcome-tones';
+import { MarginTitle, Page } from '../ui/page';
+import { VerdictMark } from '../ui/verdict';
+import type { Route } from './+types/goal';
+import { GoalChart } from './goal-chart';
+import { goalGraph } from './goal-graph';
+import { type Shares, SharesChart } from './shares-chart';
+import { smallGraphShape } from './small-graph-shape';
+
+/** Sessions that the chart of support levels has room for. */
+const SESSIONS = 30;
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const [student, stored] = await Promise.all([
+    studentFor(database(), actor, studentId, 'see'),
+    goalOf(database(), studentId, idFrom(params.goalId)),
+  ]);
+  const goal = discreet ? discreetGoal(stored) : stored;
+  const [all, entries] = await Promise.all([
+    progressOfGoals(database(), [goal], { school, today: actor.today }),
+    reportEntries(database(), [goal], { goalId: goal.id }),
+  ]);
+  const progress = all.get(goal.id) as Progress;
+  const shown = shownEntries(entries, [goal], { discreet });
+  const { caption } = smallGraphShape(goal, progress, actor.today);
+  const withoutNotes = entries.map((entry) => ({ ...entry, note: null }));
+  return {
+    student: headerStudent(student, { discreet }),
+    goal: {
+      id: goal.id,
+      number: goal.number,
+      shortName: goal.shortName,
+      area: goal.area,
+      wording: goal.wording,
+      criterion: criterionSentence(goal),
+    },
+    verdict: progress.verdict,
+    said: progressSentences(goal, progress),
+    graph: goalGraph(goal, progress, discreet ? withoutNotes : entries, caption),
+    points: progress.points.map(({ on, value, successes, opportunities, phase }) => ({
+      on,
+      value: percent(value),
+      of: `${successes} of ${opportunities}`,
+      phase: goal.phases[phase]?.label ?? '',
+    })),
+    figures: figuresOf(progress),
+    shares: sharesOf(goal, entries),
+    entries: shown,
+    mayObserve: may(student.role, 'observe'),
+  };
+});
+
+function figuresOf({ baseline, now, wayTravelled, trend }: Progress): [label: string, figure: string][] {
+  const way = wayTravelled === null ? '–' : `${Math.round(100 * Math.min(1, Math.max(0, wayTravelled)))}%`;
+  const slope = trend ? `${trend.slopePerWeek > 0 ? '+' : ''}${figure(trend.slopePerWeek)}` : '–';
+  return [
+    ['Baseline', baseline ? percent(baseline.value) : '–'],
+    ['Now', now === null ? '–' : percent(now)],
+    ['Way travelled', way],
+    ['Points a week', slope],
+  ];
+}
+
+function sharesOf(goal: Goal, entries: readonly ReportEntry[]): Shares {
+  const sessions = entries
+    .flatMap(({ on, outcome }) =>
+      outcome.data === null ? [] : { on, parts: breakDownTrials(goal.measure, outcome.data) },
+    )
+    .slice(0, SESSIONS)
+    .reverse();
+  const keys = sessions[0]?.parts ?? [];
+  return {
+    sessions: sessions.map(({ on }) => shortDate(on)),
+    parts: keys.map(({ key, label }, i) => ({
+      key,
+      label,
+      tone: toneOf(goal.measure, key),
+      shares: sessions.map(({ parts }) => parts[i]?.share ?? 0),
+    })),
+  };
+}
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: loaderData ? `${loaderData.goal.number} · ${loaderData.student.shortName} · Gentle Margin` : 'Goal' },
+];
+
+export default function GoalPage({ loaderData }: Route.ComponentProps) {
+  const { student, goal, verdict, said, graph, points, figures, shares, entries, mayObserve } = loaderData;
+  const navigate = useNavigate();
+  const observe = `/students/${student.id}/observe?goal=${goal.id}`;
+  useHotkeys('o', () => mayObserve && navigate(observe));
+  return (
+    <Page
+      marginName="What it says"
+      margin={
+        <>
+          <MarginTitle>What it says</MarginTitle>
+          <ul>
+            {said.map(({ title, text }) => (
+              <li key={title} className="border-b border-dotted border-ink-3/50 py-3.5 first:pt-0">
+                <h3 className="text-base">{title}</h3>
+                <p className="mt-0.5 text-small text-ink-2">{text}</p>
+              </li>
+            ))}
+          </ul>
+        </>
+      }
+    >
+      <header className="flex items-start justify-between gap-4">
+        <div className="min-w-0">
+          <p className="text-small">
+            <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
+              {student.shortName}
+            </Link>
+            {goal.area && <span className="text-ink-3"> · {goal.area}</span>}
+          </p>
+          <h1 className="mt-1 text-2xl">
+            <span className="mr-3 text-ink-3">{goal.number}</span>
+            {goal.shortName}
+          </h1>
+        </div>
+        {mayObserve && (
+          <Link
+            to={observe}
+            className="btn btn-primary no-print h-11 px-5 text-base max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20 max-sm:h-13"
+          >
+            Observe <kbd className="keycap">O</kbd>
+          </Link>
+        )}
+      </header>
+      {goal.wording && <p className="mt-2 max-w-3xl whitespace-pre-line text-ink-2">{goal.wording}</p>}
+      <p className="mt-1 text-small text-ink-3">Criterion: {goal.criterion}</p>
+      <dl className="mt-5 mb-4 flex flex-wrap items-end gap-x-9 gap-y-3">
+        {figures.map(([label, value]) => (
+          <div key={label}>
+            <dt className="text-small text-ink-2">{label}</dt>
+            <dd className="display text-2xl">{value}</dd>
+          </div>
+        ))}
+        <div className="ml-auto">
+          <dt className="sr-only">Verdict</dt>
+          <dd>
+            <VerdictMark is={verdict.is} />
+          </dd>
+        </div>
+      </dl>
+      {points.length > 0 ? (
+        <GoalChart graph={graph} />
+      ) : (
+        <p className="py-8 text-ink-2">Nothing measured yet, so there is no graph.</p>
+      )}
+      <SameNumbers points={points} shares={shares} />
+      {shares.sessions.length > 0 && (
+        <section className="mt-8">
+          <h2 className="mb-2 text-lg">How much help, session by session</h2>
+          <SharesChart shares={shares} />
+        </section>
+      )}
+      <section className="mt-8 pb-20">
+        <h2 className="mb-2 text-lg">Entries</h2>
+        <EntriesTable entries={entries} />
+      </section>
+    </Page>
+  );
+}
+
+type Numbers = Pick<Route.ComponentProps['loaderData'], 'points' | 'shares'>;
+
+/** The graphs’ numbers as tables: one key away. */
+function SameNumbers({ points, shares }: Numbers) {
+  const [isOpen, setOpen] = useState(false);
+  useHotkeys('t', () => setOpen((before) => !before));
+  if (points.length === 0) return null;
+  return (
+    <div className="mt-2">
+      <button
+        type="button"
+        aria-expanded={isOpen}
+        onClick={() => setOpen(!isOpen)}
+        className="py-2 text-small underline underline-offset-2"
+      >
+        {isOpen ? 'Hide the tables' : 'The same numbers as tables'} <kbd className="keycap">T</kbd>
+      </button>
+      {isOpen && (
+        <div className="grid gap-6 overflow-x-auto xl:grid-cols-2">
+          <table className="table table-sm">
+            <caption className="text-left text-small text-ink-2">Points of the graph</caption>
+            <thead>
+              <tr>
+                {['Date', 'Phase', 'Right', 'Share'].map((heading) => (
+                  <th key={heading} scope="col">
+                    {heading}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {points.map((point, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: a day may hold several sessions
+                <tr key={i}>
+                  <th scope="row" className="font-normal">
+                    {shortDate(point.on)}
+                  </th>
+                  <td>{point.phase}</td>
+                  <td>{point.of}</td>
+                  <td>{point.value}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <table className="table table-sm">
+            <caption className="text-left text-small text-ink-2">Share at each support level, newest sessions</caption>
+            <thead>
+              <tr>
+                <th scope="col">Date</th>
+                {shares.parts.map(({ key, label }) => (
+                  <th key={key} scope="col">
+                    {label}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {shares.sessions.map((session, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: a day may hold several sessions
+                <tr key={i}>
+                  <th scope="row" className="font-normal">
+                    {session}
+                  </th>
+                  {shares.parts.map(({ key, shares: values }) => (
+                    <td key={key}>{percent(values[i] ?? 0)}</td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+    </div>
+  );
+}

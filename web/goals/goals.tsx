@@ -1,0 +1,126 @@
+import { Link } from 'react-router';
+import { discreetGoal } from '~/core/discreet/discreet';
+import { criterionSentence } from '~/core/progress/criterion';
+import type { Progress } from '~/core/progress/progress';
+import { counted, percent } from '~/core/words/counting';
+import { database } from '~/server/db/current';
+import { type Goal, goalsOf } from '~/server/goals/goals';
+import { progressOfGoals } from '~/server/goals/progress';
+import { reportEntries } from '~/server/report/report';
+import { studentFor } from '~/server/students/students';
+import { answering } from '../http/answering';
+import { askerOf, idFrom } from '../http/asker';
+import { MarginEntries } from '../report/margin-entries';
+import { shownEntries } from '../report/shown-entry';
+import { headerStudent } from '../students/header-student';
+import { StudentHeader } from '../students/student-header';
+import { MarginTitle, Page } from '../ui/page';
+import { VerdictMark } from '../ui/verdict';
+import type { Route } from './+types/goals';
+import { SmallGraph } from './small-graph';
+import { smallGraphShape } from './small-graph-shape';
+
+const NEWEST = 6;
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const [student, goals] = await Promise.all([
+    studentFor(database(), actor, studentId, 'see'),
+    goalsOf(database(), [studentId]).then((all) => (discreet ? all.map(discreetGoal) : all)),
+  ]);
+  const [progress, entries] = await Promise.all([
+    progressOfGoals(database(), goals, { school, today: actor.today }),
+    reportEntries(database(), goals, { limit: NEWEST }),
+  ]);
+  return {
+    student: headerStudent(student, { discreet }),
+    today: actor.today,
+    entries: shownEntries(entries, goals, { discreet }),
+    goals: goals.map((goal) => {
+      const of = progress.get(goal.id) as Progress;
+      return {
+        id: goal.id,
+        number: goal.number,
+        shortName: goal.shortName,
+        wording: goal.wording,
+        criterion: criterionSentence(goal),
+        now: of.now === null ? null : percent(of.now),
+        against: againstCriterion(goal, of),
+        verdict: of.verdict,
+        graph: smallGraphShape(goal, of, actor.today),
+      };
+    }),
+  };
+});
+
+/** “of 80% · 2 of 3 days” */
+function againstCriterion(goal: Goal, { criterion }: Progress): string {
+  return `of ${percent(goal.criterion.value)} · ${criterion.passing} of ${counted(criterion.needed, goal.pointPer, `${goal.pointPer}s`)}`;
+}
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${loaderData?.student.shortName ?? 'Student'} · Gentle Margin` },
+];
+
+export default function Goals({ loaderData: { student, goals, entries, today } }: Route.ComponentProps) {
+  return (
+    <Page
+      marginName="In the margin"
+      margin={
+        <>
+          <MarginTitle>In the margin</MarginTitle>
+          <MarginEntries entries={entries} today={today} />
+          <p className="mt-4">
+            <Link to={`/students/${student.id}/report`} className="font-semibold text-ink-2 hover:underline">
+              See the whole report →
+            </Link>
+          </p>
+        </>
+      }
+    >
+      <StudentHeader student={student} />
+      {goals.length === 0 && <p className="py-10 text-ink-2">No goals yet. They come with the plan.</p>}
+      <ol>
+        {goals.map((goal) => (
+          <GoalRow key={goal.id} goal={goal} studentId={student.id} />
+        ))}
+      </ol>
+      {goals.length > 0 && (
+        <p className="pt-4 pb-20 text-small text-ink-3">
+          Solid line: this student · dotted line: the course from baseline to target · band: the target zone · dashed
+          upright: where the support changed
+        </p>
+      )}
+    </Page>
+  );
+}
+
+type GoalInRow = Route.ComponentProps['loaderData']['goals'][number];
+
+function GoalRow({ goal, studentId }: { goal: GoalInRow; studentId: string }) {
+  return (
+    <li className="grid grid-cols-[3.25rem_minmax(0,1fr)] gap-x-2 gap-y-3 border-b border-rule py-5 md:grid-cols-[3.25rem_minmax(0,1fr)_14.75rem_8rem] md:items-center">
+      <span className="display text-2xl text-ink-3">{goal.number}</span>
+      <div className="min-w-0 md:pr-4">
+        <h2 className="text-lg">
+          <Link to={`/students/${studentId}/goals/${goal.id}`} className="hover:underline">
+            {goal.shortName}
+          </Link>
+        </h2>
+        {goal.wording && <p className="mt-0.5 text-small whitespace-pre-line text-ink-2">{goal.wording}</p>}
+        <p className="mt-1 text-small text-ink-3">{goal.verdict.reason}</p>
+      </div>
+      <div className="max-md:col-start-2">
+        <SmallGraph shape={goal.graph} />
+      </div>
+      <div className="text-right max-md:col-start-2 max-md:text-left">
+        <p className="display text-3xl">{goal.now ?? '–'}</p>
+        <p className="mt-1 text-small text-ink-2">{goal.against}</p>
+        <p className="mt-1 text-small">
+          <VerdictMark is={goal.verdict.is} />
+        </p>
+      </div>
+    </li>
+  );
+}

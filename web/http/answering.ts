@@ -1,0 +1,29 @@
+import { data } from 'react-router';
+import { isDatabaseGone } from '~/server/db/database';
+import { NotAllowed, NotFound } from '~/server/failures';
+
+/** An answer that an error page shows: 404, 403 or 503. */
+export function failureAnswer(error: unknown): unknown {
+  if (error instanceof NotFound) return data(null, { status: 404 });
+  if (error instanceof NotAllowed) return data(error.message, { status: 403 });
+  if (isDatabaseGone(error)) return data(null, { status: 503, headers: { 'Retry-After': '5' } });
+  return error;
+}
+
+/**
+ * Turns the failures that a loader or action may meet into answers with the right status. What is left is a fault of
+ * ours and becomes a 500.
+ */
+export function answering<Args, Result>(handler: (args: Args) => Promise<Result>): (args: Args) => Promise<Result> {
+  return async (args) => {
+    try {
+      return await handler(args);
+    } catch (error) {
+      throw failureAnswer(error);
+    }
+  };
+}
+
+/** What a form says when the database is out of reach: the page stays, and so does everything typed. */
+export const unreachable =
+  'The database cannot be reached at the moment. Nothing you typed is lost: try again shortly.';

@@ -1,0 +1,37 @@
+import { createRequestHandler } from '@react-router/express';
+import compression from 'compression';
+import express, { type Express } from 'express';
+import { RouterContextProvider, type ServerBuild } from 'react-router';
+import { config } from '~/server/config';
+import { database } from '~/server/db/current';
+import { addressContext, nonceContext } from './context';
+import { logRequests } from './log';
+import { guardSubmissions, securityHeaders } from './security';
+
+/** The whole server: what stands around the pages, then the pages. */
+export function makeApp(build: ServerBuild, { assets }: { assets: string }): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('trust proxy', 'loopback');
+  app.use(compression());
+  app.use('/assets', express.static(`${assets}/assets`, { immutable: true, maxAge: '1y', index: false }));
+  app.use(express.static(assets, { maxAge: '1h', index: false }));
+  app.use(logRequests);
+  app.get('/health', async (_request, response) => {
+    try {
+      await database().raw('select 1');
+      response.json({ ok: true });
+    } catch {
+      response.status(503).json({ ok: false });
+    }
+  });
+  app.use(securityHeaders({ isSecure: config.PUBLIC_URL.startsWith('https:') }), guardSubmissions);
+  const getLoadContext = (request: express.Request, response: express.Response) => {
+    const context = new RouterContextProvider();
+    context.set(nonceContext, response.locals.nonce);
+    context.set(addressContext, request.ip ?? 'unknown');
+    return context;
+  };
+  app.use(createRequestHandler({ build, getLoadContext, mode: 'production' }));
+  return app;
+}

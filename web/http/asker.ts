@@ -1,0 +1,75 @@
+import { createContext, type MiddlewareFunction, type RouterContextProvider, redirect } from 'react-router';
+import { z } from 'zod';
+import { resumeSession } from '~/server/access/sessions';
+import { now, type WallTime, wallTime } from '~/server/clock';
+import { database } from '~/server/db/current';
+import { NotFound } from '~/server/failures';
+import type { Person } from '~/server/people/people';
+import { type School, theSchool } from '~/server/school/school';
+import type { Actor } from '~/server/students/students';
+import { failureAnswer } from './answering';
+import { preferencesOf, sessionCookie } from './cookies';
+
+/** Who is asking, at which moment, and how they want to be shown things. */
+export interface Asker {
+  person: Person;
+  actor: Actor;
+  school: School;
+  now: Date;
+  wall: WallTime;
+  discreet: boolean;
+}
+
+const askerContext = createContext<Asker>();
+
+/** The signed-in person of this request. Only under a route that has the `signedIn` middleware. */
+export function askerOf(context: Readonly<RouterContextProvider>): Asker {
+  return context.get(askerContext);
+}
+
+/** Lets only signed-in people on, and carries who they are. Others are sent to sign in and then come back. */
+export const signedIn: MiddlewareFunction<Response> = async ({ request, context }, next) => {
+  const asker = await findAsker(request, context);
+  const response = await next();
+  if (asker.newToken) response.headers.append('Set-Cookie', await sessionCookie.serialize(asker.newToken));
+  response.headers.set('Cache-Control', 'no-store');
+  return response;
+};
+
+async function findAsker(request: Request, context: Readonly<RouterContextProvider>) {
+  try {
+    const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
+    const instant = now();
+    const [session, school, { discreet }] = await Promise.all([
+      typeof token === 'string' ? resumeSession(database(), token, instant) : null,
+      theSchool(database()),
+      preferencesOf(request),
+    ]);
+    if (!session) throw redirect(signInAddress(request));
+    const wall = wallTime(instant, school.timeZone);
+    const actor = { personId: session.person.id, today: wall.on };
+    context.set(askerContext, { person: session.person, actor, school, now: instant, wall, discreet });
+    return session;
+  } catch (error) {
+    throw failureAnswer(error);
+  }
+}
+
+function signInAddress(request: Request): string {
+  const { pathname, search } = new URL(request.url);
+  if (pathname === '/') return '/sign-in';
+  return `/sign-in?${new URLSearchParams({ next: pathname.replace(/\.data$/, '') + search })}`;
+}
+
+const idInAddress = z.uuid();
+
+/**
+ * An id from the address.
+ *
+ * @throws NotFound when it cannot be one
+ */
+export function idFrom(text: string | undefined): string {
+  const parsed = idInAddress.safeParse(text);
+  if (!parsed.success) throw new NotFound('No such address.');
+  return parsed.data;
+}

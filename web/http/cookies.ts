@@ -1,0 +1,35 @@
+import { createCookie } from 'react-router';
+import { config } from '~/server/config';
+
+const base = { path: '/', sameSite: 'lax', httpOnly: true, secure: config.PUBLIC_URL.startsWith('https:') } as const;
+
+/** Carries a session's token. It has no end of its own: the session in the database has. */
+export const sessionCookie = createCookie('gm-session', base);
+
+/** What one device prefers: the theme, and whether names are hidden. */
+export const preferencesCookie = createCookie('gm-preferences', { ...base, maxAge: 400 * 24 * 3600 });
+
+export interface Preferences {
+  theme: 'auto' | 'margin' | 'lamp';
+  discreet: boolean;
+}
+
+/** The device's preferences; what cannot be read counts as not chosen. */
+export async function preferencesOf(request: Request): Promise<Preferences> {
+  const read = (await preferencesCookie.parse(request.headers.get('Cookie'))) as Partial<Preferences> | null;
+  const theme = read?.theme === 'margin' || read?.theme === 'lamp' ? read.theme : 'auto';
+  return { theme, discreet: read?.discreet === true };
+}
+
+/** One sentence that the next page says once. */
+export interface Toast {
+  text: string;
+  link?: { to: string; label: string };
+}
+
+export const toastCookie = createCookie('gm-toast', { ...base, maxAge: 30 });
+
+/** The header that makes the next page say a sentence. */
+export async function sayNext(toast: Toast): Promise<Headers> {
+  return new Headers({ 'Set-Cookie': await toastCookie.serialize(toast) });
+}

@@ -1,0 +1,12 @@
+/**
+ * A path of this site, or null for anything that would lead elsewhere.
+ *
+ * @example localPath('/students?x=1') // '/students?x=1'
+ * @example localPath('//elsewhere.example') // null
+ */
+export function localPath(text: string | null | undefined): string | null {
+  if (!text?.startsWith('/') || /^\/[/\\]/.test(text)) return null;
+  const here = 'http://here.invalid';
+  const url = URL.canParse(text, here) ? new URL(text, here) : null;
+  return url?.origin === here ? url.pathname + url.search : null;
+}

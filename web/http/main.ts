@@ -1,0 +1,49 @@
+import { fileURLToPath } from 'node:url';
+import * as build from 'virtual:react-router/server-build';
+import { config } from '~/server/config';
+import { closeDatabase, database } from '~/server/db/current';
+import { isDatabaseGone } from '~/server/db/database';
+import { migrate } from '~/server/db/migrate';
+import { makeApp } from './app';
+import { log } from './log';
+
+function giveUp(sentence: string): never {
+  console.error(sentence);
+  process.exit(1);
+}
+
+try {
+  await migrate(database());
+} catch (error) {
+  if (isDatabaseGone(error)) giveUp('The database cannot be reached at DATABASE_URL.');
+  giveUp(error instanceof Error ? error.message : String(error));
+}
+
+const app = makeApp(build, { assets: fileURLToPath(new URL('../client', import.meta.url)) });
+const server = app.listen(config.PORT, config.HOST);
+
+server.on('listening', () => {
+  const address = server.address();
+  const port = typeof address === 'object' && address ? address.port : config.PORT;
+  log.info({ port }, 'listening');
+  // The start command waits for this line.
+  process.send?.({ listening: port });
+});
+
+server.on('error', (error: NodeJS.ErrnoException) => {
+  if (error.code === 'EADDRINUSE') giveUp(`Port ${config.PORT} is taken; choose another with PORT=… npm start`);
+  giveUp(`The server could not start: ${error.message}`);
+});
+
+/** Lets answers under way finish, then closes the pool. */
+async function stop() {
+  server.close(async () => {
+    await closeDatabase();
+    process.exit(0);
+  });
+  server.closeIdleConnections();
+  setTimeout(() => process.exit(0), 5000).unref();
+}
+
+process.once('SIGTERM', stop);
+process.once('SIGINT', stop);

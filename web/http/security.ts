@@ -1,0 +1,59 @@
+import { randomBytes } from 'node:crypto';
+import type { NextFunction, Request, RequestHandler, Response } from 'express';
+import helmet from 'helmet';
+
+/** More than the largest honest submission: a session of many goals with long notes. */
+const LARGEST_BODY = 512 * 1024;
+
+/** Gives each answer a nonce and the headers that keep foreign scripts and frames out. */
+export function securityHeaders({ isSecure }: { isSecure: boolean }): RequestHandler[] {
+  const nonce: RequestHandler = (_request, response, next) => {
+    response.locals.nonce = randomBytes(16).toString('base64');
+    next();
+  };
+  const headers = helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc: ["'self'", (_request, response) => `'nonce-${(response as Response).locals.nonce}'`],
+        styleSrc: ["'self'"],
+        styleSrcAttr: ["'unsafe-inline'"],
+        imgSrc: ["'self'", 'data:'],
+        fontSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        manifestSrc: ["'self'"],
+        formAction: ["'self'"],
+        baseUri: ["'none'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+    strictTransportSecurity: isSecure,
+    // A way in is an address that must not travel on to other sites.
+    referrerPolicy: { policy: 'same-origin' },
+    xFrameOptions: { action: 'deny' },
+  });
+  return [nonce, headers];
+}
+
+function comesFromHere(request: Request): boolean {
+  const { origin, host, 'sec-fetch-site': site } = request.headers;
+  if (origin) return URL.canParse(origin) && new URL(origin).host === host;
+  return site === 'same-origin' || site === 'none';
+}
+
+function refusal(request: Request): [status: number, sentence: string] | null {
+  if (request.method === 'GET' || request.method === 'HEAD') return null;
+  if (!comesFromHere(request)) return [403, 'This was sent from another site. Nothing was changed.'];
+  const length = request.headers['content-length'];
+  if (length === undefined) return [411, 'The length of what is sent must be given.'];
+  if (Number(length) > LARGEST_BODY) return [413, 'This is larger than an entry can be. Nothing was changed.'];
+  return null;
+}
+
+/** Lets only pages of this site send anything, and nothing larger than an entry can be. */
+export function guardSubmissions(request: Request, response: Response, next: NextFunction): void {
+  const refused = refusal(request);
+  if (refused) response.status(refused[0]).type('text').send(refused[1]);
+  else next();
+}

@@ -1,0 +1,101 @@
+import type { Dispatch } from 'react';
+import { type NoScoreReason, noScoreReasons, noScoreWords } from '~/core/measures/score';
+import type { Goal } from '~/server/goals/goals';
+import { FieldMessage } from '../ui/fields';
+import { type DraftChange, type GoalDraft, isMarked, type SessionFields } from './draft';
+import { TrialsStrip } from './trials-strip';
+
+export type ObservedGoal = Pick<Goal, 'id' | 'number' | 'shortName' | 'wording' | 'measure' | 'criterion'> & {
+  /** The last values before this session, oldest first. */
+  last: number[];
+};
+
+interface GoalCardProps {
+  goal: ObservedGoal;
+  draft: GoalDraft;
+  isActive: boolean;
+  selected: number | null;
+  message: string | undefined;
+  onChange: Dispatch<DraftChange>;
+  timeNow: () => Pick<SessionFields, 'on' | 'time'>;
+}
+
+/** One goal while observing: its pads, its beads, and a word about it. */
+export function GoalCard({ goal, draft, isActive, selected, message, onChange, timeNow }: GoalCardProps) {
+  const { id: goalId, measure, criterion } = goal;
+  const isOpen = isActive || isMarked(draft) || draft.note !== '';
+  return (
+    <section
+      aria-labelledby={`goal-${goalId}`}
+      data-active={isActive || undefined}
+      onFocus={() => onChange({ type: 'activate', goalId })}
+      className={`rounded-box border bg-sheet p-4 ${isActive ? 'border-ink-3' : 'border-rule'}`}
+    >
+      <header className="mb-3 flex items-baseline gap-3">
+        <span className="display text-xl text-ink-3">{goal.number}</span>
+        <h2 id={`goal-${goalId}`} className="text-lg">
+          {goal.shortName}
+        </h2>
+        <p className="ml-auto text-right text-small text-ink-2">{standing(goal, draft)}</p>
+      </header>
+      {isActive && goal.wording && (
+        <p className="-mt-1.5 mb-3 line-clamp-2 text-small whitespace-pre-line text-ink-2">{goal.wording}</p>
+      )}
+      <TrialsStrip
+        definition={measure}
+        criterion={criterion}
+        trials={draft.trials}
+        selected={selected}
+        showsKeys={isActive}
+        onMark={(outcome) => onChange({ type: 'mark', goalId, outcome, time: timeNow() })}
+        onSelect={(at) => onChange({ type: 'select', goalId, at })}
+        onTakeBack={() => onChange({ type: 'takeBack', goalId })}
+      />
+      {isOpen && (
+        <>
+          <textarea
+            aria-label={`A word about ${goal.shortName}`}
+            aria-describedby={`goal-${goalId}-message`}
+            placeholder="A word about it …"
+            rows={1}
+            value={draft.note}
+            onChange={(event) => onChange({ type: 'note', goalId, note: event.target.value })}
+            className="textarea mt-3 min-h-11 w-full field-sizing-content"
+          />
+          {draft.trials.length === 0 && (
+            <NoScore chosen={draft.reason} onChoose={(reason) => onChange({ type: 'reason', goalId, reason })} />
+          )}
+        </>
+      )}
+      <FieldMessage id={`goal-${goalId}-message`} messages={message ? [message] : undefined} />
+    </section>
+  );
+}
+
+function standing({ measure }: ObservedGoal, draft: GoalDraft): string {
+  const { planned, chance } = measure;
+  if (draft.reason !== null) return noScoreWords[draft.reason].label;
+  const n = draft.trials.length;
+  if (n === 0) return 'nothing yet: stays blank, not zero';
+  return planned ? `${n} of ${planned} ${chance.many}` : `${n} ${n === 1 ? chance.one : chance.many}`;
+}
+
+/** A session can end without a score, for a reason that is kept apart from zero. */
+export function NoScore(props: { chosen: NoScoreReason | null; onChoose: (reason: NoScoreReason | null) => void }) {
+  return (
+    <fieldset className="mt-2.5 flex flex-wrap items-center gap-1.5 text-small">
+      <legend className="float-left mr-2 text-ink-2">No score today?</legend>
+      {noScoreReasons.map((reason) => (
+        <button
+          key={reason}
+          type="button"
+          aria-pressed={props.chosen === reason}
+          onClick={() => props.onChoose(props.chosen === reason ? null : reason)}
+          className={`min-h-8 rounded-full border px-3 pointer-coarse:min-h-11 ${props.chosen === reason ? 'border-ink bg-wash font-semibold' : 'border-rule text-ink-2'}`}
+        >
+          {noScoreWords[reason].label}
+        </button>
+      ))}
+    </fieldset>
+  );
+}

@@ -1,0 +1,357 @@
+import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { data, type ShouldRevalidateFunction, useNavigate } from 'react-router';
+import { v4 as newId } from 'uuid';
+import { shortDate } from '~/core/calendar/iso-date';
+import { discreetGoal, discreetStudent } from '~/core/discreet/discreet';
+import { measureOf } from '~/core/measures/measure';
+import { entryField, sessionInput } from '~/core/observations/observation';
+import { outcomeSentence } from '~/core/report/report';
+import { counted } from '~/core/words/counting';
+import { database } from '~/server/db/current';
+import { Invalid } from '~/server/failures';
+import { goalsOf } from '~/server/goals/goals';
+import { progressOfGoals } from '~/server/goals/progress';
+import { recordSession } from '~/server/observations/record';
+import { settings } from '~/server/school/school';
+import { studentFor, supportTeam } from '~/server/students/students';
+import { answering } from '../http/answering';
+import { askerOf, idFrom } from '../http/asker';
+import { sayNext } from '../http/cookies';
+import { MarginTitle, Page } from '../ui/page';
+import type { Route } from './+types/observe';
+import { draftReducer, inputFrom, isMarked, isTouched, type SessionDraft, type SessionFields } from './draft';
+import { draftStore } from './draft-store';
+import { fieldMessages } from './field-messages';
+import { GoalCard, type ObservedGoal } from './goal-card';
+import { LastFive } from './last-five';
+import { SessionLine, sessionSummary } from './session-line';
+import { padKeys, padsOf } from './trials-strip';
+import { type SaveAnswer, saveOrStay, useRetry, useSaving } from './use-saving';
+
+export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, person, school, wall, discreet } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const [student, all, team, places] = await Promise.all([
+    studentFor(database(), actor, studentId, 'observe'),
+    goalsOf(database(), [studentId]),
+    supportTeam(database(), studentId, actor.today),
+    settings(database()),
+  ]);
+  const progress = await progressOfGoals(database(), all, { school, today: actor.today });
+  const first = new URL(request.url).searchParams.get('goal');
+  const goals = (discreet ? all.map(discreetGoal) : all)
+    .map((goal): ObservedGoal => {
+      const { id, number, shortName, wording, measure, criterion } = goal;
+      const last =
+        progress
+          .get(id)
+          ?.points.slice(-5)
+          .map((point) => point.value) ?? [];
+      return { id, number, shortName, wording, measure, criterion, last };
+    })
+    .sort((a, b) => Number(b.id === first) - Number(a.id === first));
+  const { id, shortName, firstName } = discreet ? discreetStudent(student) : student;
+  return {
+    student: { id, shortName, firstName },
+    goals,
+    choices: {
+      people: team.map((member) => ({ id: member.id, name: member.shortName })),
+      places,
+      today: actor.today,
+    },
+    personId: person.id,
+    wall,
+  };
+});
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, wall, now, discreet } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const body: unknown = await request.json().catch(() => null);
+  const parsed = sessionInput.safeParse(body);
+  if (!parsed.success) return data({ messages: fieldMessages(parsed.error, body) }, { status: 400 });
+  try {
+    const ids = await recordSession(database(), actor, studentId, parsed.data, { wall, now });
+    const { initials, firstName } = await studentFor(database(), actor, studentId, 'see');
+    const text = `Saved for ${discreet ? initials : firstName}: ${counted(ids.length, 'goal', 'goals')}.`;
+    const link = { to: `/students/${studentId}/entries/${ids[0]}`, label: 'See it' };
+    const headers = await sayNext(ids.length === 1 ? { text, link } : { text });
+    return data({ savedTo: `/students/${studentId}` }, { headers });
+  } catch (error) {
+    if (error instanceof Invalid) return data({ messages: error.fields }, { status: 400 });
+    throw error;
+  }
+});
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
+
+/** After a save this page is left: there is no need to read it again first. */
+export const shouldRevalidate: ShouldRevalidateFunction = ({ formAction, defaultShouldRevalidate }) =>
+  formAction?.endsWith('/observe') ? false : defaultShouldRevalidate;
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `Observing ${loaderData?.student.shortName ?? ''} · Gentle Margin` },
+];
+
+export default function Observe({ loaderData }: Route.ComponentProps) {
+  // Another student is another session: nothing of the last one may stay.
+  return <Session key={loaderData.student.id} {...loaderData} />;
+}
+
+type SessionProps = Route.ComponentProps['loaderData'];
+
+function emptyDraft({ goals, wall, personId }: SessionProps): SessionDraft {
+  return {
+    session: { on: wall.on, time: wall.time, observerId: personId, settingId: null },
+    timeIsChosen: false,
+    goals: Object.fromEntries(goals.map((goal) => [goal.id, { entryId: newId(), trials: [], reason: null, note: '' }])),
+    activeGoal: goals[0]?.id ?? '',
+    selected: null,
+  };
+}
+
+/** The school's wall clock, moved on by the time this page has been open. */
+function useWallClock(wall: Pick<SessionFields, 'on' | 'time'>) {
+  const opened = useRef(0);
+  useEffect(() => {
+    opened.current = performance.now();
+  }, []);
+  return () => {
+    const start = Date.parse(`${wall.on}T${wall.time}:00Z`);
+    const text = new Date(start + performance.now() - opened.current).toISOString();
+    return { on: text.slice(0, 10), time: text.slice(11, 16) };
+  };
+}
+
+/** Keeps the draft on this device while it is being made, and brings back one that was left unsent. */
+function useKeptDraft(key: string, draft: SessionDraft, bringBack: (draft: SessionDraft) => void) {
+  const [state, setState] = useState<'looking' | 'none' | 'kept' | 'broughtBack'>('looking');
+  const isLooking = state === 'looking';
+  useEffect(() => {
+    draftStore.read(key).then(
+      (found) => {
+        if (found && isTouched(found)) bringBack(found);
+        setState(found && isTouched(found) ? 'broughtBack' : 'none');
+      },
+      () => setState('none'),
+    );
+  }, [key, bringBack]);
+  useEffect(() => {
+    if (isLooking) return;
+    const written = isTouched(draft) ? draftStore.keep(key, draft) : draftStore.forget(key);
+    written.then(
+      () => setState((before) => (isTouched(draft) ? (before === 'broughtBack' ? before : 'kept') : 'none')),
+      () => setState('none'),
+    );
+  }, [key, draft, isLooking]);
+  return state;
+}
+
+function Session(props: SessionProps) {
+  const { student, goals, choices, personId, wall } = props;
+  const [draft, change] = useReducer(draftReducer, props, emptyDraft);
+  const timeNow = useWallClock(wall);
+  const draftKey = `${personId} ${student.id}`;
+  const fresh = useRef(props);
+  const bringBack = useCallback((found: SessionDraft) => {
+    // Goals may have come or gone since: only those that are there now are kept.
+    const empty = emptyDraft(fresh.current);
+    const goals = Object.fromEntries(Object.entries(empty.goals).map(([id, goal]) => [id, found.goals[id] ?? goal]));
+    const activeGoal = found.activeGoal in goals ? found.activeGoal : empty.activeGoal;
+    change({ type: 'replace', draft: { ...found, goals, activeGoal, selected: null } });
+  }, []);
+  const kept = useKeptDraft(draftKey, draft, bringBack);
+  const saving = useSaving<SaveAnswer>(`/students/${student.id}/observe`);
+  const [local, setLocal] = useState<Record<string, string>>({});
+
+  const save = useCallback(() => {
+    const loose = goals.filter(({ id }) => draft.goals[id]?.note.trim() && !isMarked(draft.goals[id]));
+    const words = 'There is a word about this goal but nothing is marked. Mark a chance, or say why there is no score.';
+    const messages = Object.fromEntries(loose.map(({ id }) => [entryField(id), words]));
+    const input = inputFrom(draft);
+    if (loose.length === 0 && input.entries.length === 0) {
+      messages.form = 'Nothing is marked yet. Mark at least one goal, or say why there is no score.';
+    }
+    setLocal(messages);
+    if (Object.keys(messages).length === 0) saving.save(input);
+  }, [draft, goals, saving.save]);
+  useRetry(saving, save);
+  const navigate = useNavigate();
+  const savedTo = saving.answer && 'savedTo' in saving.answer ? saving.answer.savedTo : null;
+  useEffect(() => {
+    if (savedTo) draftStore.forget(draftKey).finally(() => navigate(savedTo));
+  }, [savedTo, draftKey, navigate]);
+
+  const messages = { ...(saving.answer && 'messages' in saving.answer ? saving.answer.messages : {}), ...local };
+  const active = goals.find(({ id }) => id === draft.activeGoal) ?? goals[0];
+  useObservingKeys({ goals, draft, change, save, timeNow });
+
+  return (
+    <Page
+      marginName="How it will read"
+      margin={
+        <div className="flex flex-col lg:sticky lg:top-6 lg:h-[calc(100dvh-6.5rem)]">
+          <MarginTitle about={`in ${student.firstName}’s report`}>How it will read</MarginTitle>
+          <HowItReads goals={goals} draft={draft} choices={choices} />
+          {active && <BesideLastFive goal={active} draft={draft} />}
+          <SaveBar isBusy={saving.isBusy} isUnreachable={saving.isUnreachable} message={messages.form} onSave={save} />
+        </div>
+      }
+    >
+      <header className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        <h1 className="text-2xl">Observing {student.shortName}</h1>
+        <p role="status" className="ml-auto text-small text-ink-2">
+          {kept === 'kept' && 'Kept on this device ✓'}
+          {kept === 'broughtBack' && (
+            <>
+              Picked up where you left off ✓{' '}
+              <button
+                type="button"
+                className="py-2 underline underline-offset-2"
+                onClick={() => change({ type: 'replace', draft: emptyDraft(props) })}
+              >
+                start over
+              </button>
+            </>
+          )}
+        </p>
+      </header>
+      <SessionLine
+        session={draft.session}
+        choices={choices}
+        messages={messages}
+        onChange={(fields) => change({ type: 'session', fields })}
+      />
+      <div className="mt-1 grid gap-3.5 pb-28 lg:pb-8">
+        {goals.map((goal) => {
+          const goalDraft = draft.goals[goal.id];
+          if (!goalDraft) return null;
+          const isActive = goal.id === active?.id;
+          return (
+            <GoalCard
+              key={goal.id}
+              goal={goal}
+              draft={goalDraft}
+              isActive={isActive}
+              selected={isActive ? draft.selected : null}
+              message={messages[entryField(goal.id)]}
+              onChange={change}
+              timeNow={timeNow}
+            />
+          );
+        })}
+        {goals.length === 0 && <p className="py-8 text-ink-2">There is no goal to observe yet.</p>}
+      </div>
+    </Page>
+  );
+}
+
+interface ObservingKeys {
+  goals: ObservedGoal[];
+  draft: SessionDraft;
+  change: React.Dispatch<Parameters<typeof draftReducer>[1]>;
+  save: () => void;
+  timeNow: () => Pick<SessionFields, 'on' | 'time'>;
+}
+
+/** Digits mark, U takes back, N goes to the next goal, Enter saves. */
+function useObservingKeys({ goals, draft, change, save, timeNow }: ObservingKeys) {
+  const at = Math.max(
+    0,
+    goals.findIndex(({ id }) => id === draft.activeGoal),
+  );
+  const active = goals[at];
+  const goalId = active?.id ?? '';
+  useHotkeys(
+    padKeys,
+    (event) => {
+      const pad = active && padsOf(active.measure)[padKeys.indexOf(event.key)];
+      if (pad) change({ type: 'mark', goalId, outcome: pad.key, time: timeNow() });
+    },
+    { useKey: true },
+  );
+  useHotkeys('u', () => change({ type: 'takeBack', goalId }));
+  useHotkeys('n', () => {
+    const next = goals[(at + 1) % goals.length];
+    if (!next) return;
+    change({ type: 'activate', goalId: next.id });
+    document.getElementById(`goal-${next.id}`)?.scrollIntoView({ block: 'nearest' });
+  });
+  useHotkeys('enter', () => {
+    // On a control that has the focus, Enter is that control's.
+    if (!document.activeElement?.closest('button, a, summary')) save();
+  });
+}
+
+function HowItReads({ goals, draft, choices }: Pick<ObservingKeys, 'goals' | 'draft'> & Pick<SessionProps, 'choices'>) {
+  const marked = goals.filter(({ id }) => draft.goals[id] && isMarked(draft.goals[id]));
+  if (marked.length === 0)
+    return <p className="text-small text-ink-2">Nothing is marked yet. Goals you leave alone stay blank.</p>;
+  const { on, ...rest } = draft.session;
+  const about = sessionSummary({ on: '', ...rest }, choices).replace('no date', on ? shortDate(on) : 'no date');
+  return (
+    <ol className="grid gap-4 overflow-y-auto">
+      {marked.map((goal) => {
+        const { trials, reason, note } = draft.goals[goal.id] as SessionDraft['goals'][string];
+        const outcome = reason === null ? { data: { trials }, reason } : { data: null, reason };
+        return (
+          <li key={goal.id} className="border-l-2 border-fern pl-3.5">
+            <p className="text-small text-ink-2">{about}</p>
+            <p className="mt-0.5 font-bold">
+              {goal.number} · {goal.shortName}
+            </p>
+            <p className="text-small">{outcomeSentence(goal.measure, outcome)}</p>
+            {note.trim() && <p className="mt-1 text-small text-ink-2">{note}</p>}
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+
+function BesideLastFive({ goal, draft }: { goal: ObservedGoal; draft: SessionDraft }) {
+  const trials = draft.goals[goal.id]?.trials ?? [];
+  const now = trials.length > 0 ? measureOf(goal.measure).score(goal.measure, { trials }).value : null;
+  return (
+    <section className="mt-6">
+      <h3 className="mb-2 font-sans text-small font-bold">
+        {goal.number}, beside the last {goal.last.length === 5 ? 'five' : goal.last.length}
+      </h3>
+      <LastFive
+        last={goal.last}
+        now={now}
+        target={goal.criterion.value}
+        isUp={goal.criterion.comparison === 'atLeast'}
+      />
+    </section>
+  );
+}
+
+interface SaveBarProps {
+  isBusy: boolean;
+  isUnreachable: boolean;
+  message: string | undefined;
+  onSave: () => void;
+}
+
+/** Where the thumb is on a phone, at the foot of the margin elsewhere. */
+function SaveBar({ isBusy, isUnreachable, message, onSave }: SaveBarProps) {
+  return (
+    <div className="z-20 mt-auto pt-4 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:border-t max-lg:border-rule max-lg:bg-sheet max-lg:p-3">
+      {isUnreachable && (
+        <p role="status" className="mb-2 text-small font-semibold text-clay-deep">
+          The server cannot be reached. Nothing is lost: it is kept on this device and sent again by itself.
+        </p>
+      )}
+      {message && (
+        <p role="alert" className="mb-2 text-small font-semibold text-clay-deep">
+          {message}
+        </p>
+      )}
+      <button type="button" onClick={onSave} disabled={isBusy} className="btn btn-primary h-12.5 w-full text-base">
+        {isBusy ? 'Saving …' : 'Save'} <kbd className="keycap">↵</kbd>
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,92 @@
+import { useCallback, useEffect, useState } from 'react';
+import type { Outcome } from '~/core/observations/observation';
+import type { SessionFields } from '../observe/draft';
+import { withTrial } from '../observe/draft';
+import { NoScore, type ObservedGoal } from '../observe/goal-card';
+import { type SessionChoices, SessionEditor } from '../observe/session-line';
+import { TrialsStrip } from '../observe/trials-strip';
+import { useRetry, useSaving } from '../observe/use-saving';
+import { FieldMessage } from '../ui/fields';
+import { ChangeMessages, messagesOf, versionToReplace } from './change-messages';
+import type { ChangeAnswer } from './entry';
+import { WhyField } from './withdrawal-form';
+
+interface CorrectionFormProps {
+  action: string;
+  goal: Pick<ObservedGoal, 'measure' | 'criterion'>;
+  entry: { version: number; session: SessionFields; outcome: Outcome; note: string };
+  choices: SessionChoices;
+  onDone: () => void;
+}
+
+/** The entry as it was recorded, open to change. What it says now is kept beside. */
+export function CorrectionForm({ action, goal, entry, choices, onDone }: CorrectionFormProps) {
+  const [session, setSession] = useState(entry.session);
+  const [trials, setTrials] = useState<string[]>(entry.outcome.data?.trials ?? []);
+  const [reason, setReason] = useState(entry.outcome.reason);
+  const [selected, setSelected] = useState<number | null>(null);
+  const [note, setNote] = useState(entry.note);
+  const [why, setWhy] = useState('');
+  const { answer, isBusy, isUnreachable, save } = useSaving<ChangeAnswer>(action);
+  const messages = messagesOf(answer);
+
+  const submit = useCallback(() => {
+    const outcome = reason === null ? { data: { trials }, reason } : { data: null, reason };
+    save({ intent: 'correct', version: versionToReplace(entry.version, answer), ...session, outcome, note, why });
+  }, [save, answer, entry.version, session, trials, reason, note, why]);
+  useRetry({ isUnreachable, isBusy }, submit);
+  useEffect(() => {
+    if (answer && 'saved' in answer) onDone();
+  }, [answer, onDone]);
+
+  return (
+    <section aria-label="Correct this entry" className="mt-6 rounded-box border border-rule bg-sheet p-4">
+      <h2 className="mb-3 text-lg">Correct this entry</h2>
+      <SessionEditor
+        session={session}
+        choices={choices}
+        messages={messages}
+        onChange={(fields) => setSession({ ...session, ...fields })}
+      />
+      <div className="mt-4">
+        <TrialsStrip
+          definition={goal.measure}
+          criterion={goal.criterion}
+          trials={trials}
+          selected={selected}
+          showsKeys={false}
+          onMark={(outcome) => {
+            setTrials(withTrial(trials, selected, outcome));
+            setSelected(null);
+            setReason(null);
+          }}
+          onSelect={setSelected}
+          onTakeBack={() => {
+            setTrials(trials.slice(0, -1));
+            setSelected(null);
+          }}
+        />
+      </div>
+      {trials.length === 0 && <NoScore chosen={reason} onChoose={setReason} />}
+      <FieldMessage messages={messages.outcome ? [messages.outcome] : undefined} />
+      <textarea
+        aria-label="A word about it"
+        placeholder="A word about it …"
+        value={note}
+        onChange={(event) => setNote(event.target.value)}
+        className="textarea mt-3 w-full field-sizing-content"
+      />
+      <FieldMessage messages={messages.note ? [messages.note] : undefined} />
+      <WhyField label="Why is it corrected?" value={why} onChange={setWhy} message={messages.why} />
+      <ChangeMessages answer={answer} isUnreachable={isUnreachable} />
+      <div className="mt-4 flex gap-2">
+        <button type="button" className="btn btn-primary" disabled={isBusy} onClick={submit}>
+          Save the correction
+        </button>
+        <button type="button" className="btn" onClick={onDone}>
+          Leave it as it is
+        </button>
+      </div>
+    </section>
+  );
+}

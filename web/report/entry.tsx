@@ -1,0 +1,221 @@
+import { useState } from 'react';
+import { data, Link } from 'react-router';
+import { z } from 'zod';
+import { longDate, shortDate } from '~/core/calendar/iso-date';
+import { discreetGoal } from '~/core/discreet/discreet';
+import { correctionInput, withdrawalInput } from '~/core/observations/observation';
+import { outcomeSentence } from '~/core/report/report';
+import { wallTime } from '~/server/clock';
+import { database } from '~/server/db/current';
+import { Conflict, Invalid } from '~/server/failures';
+import { type Goal, goalOf } from '~/server/goals/goals';
+import { correctObservation, mayChangeEntry, withdrawObservation } from '~/server/observations/change';
+import { historyOf, type Observation, observationOf } from '~/server/observations/read';
+import { settings } from '~/server/school/school';
+import { studentFor, supportTeam } from '~/server/students/students';
+import { answering } from '../http/answering';
+import { askerOf, idFrom } from '../http/asker';
+import { sayNext } from '../http/cookies';
+import { fieldMessages } from '../observe/field-messages';
+import { saveOrStay } from '../observe/use-saving';
+import { headerStudent } from '../students/header-student';
+import { Beads } from '../ui/beads';
+import { tonesOf } from '../ui/outcome-tones';
+import { MarginTitle, Page } from '../ui/page';
+import type { Route } from './+types/entry';
+import { CorrectionForm } from './correction-form';
+import { WithdrawalForm } from './withdrawal-form';
+
+/** What an entry says, or said, as its page shows it. */
+export interface EntryVersion {
+  version: number;
+  about: string;
+  sentence: string;
+  note: string;
+  tones: string[];
+  /** Who wrote this version, when, and why if it replaced another. */
+  written: string;
+  why: string | null;
+  isWithdrawn: boolean;
+}
+
+function versionOf(entry: Observation, { measure }: Goal, timeZone: string, discreet: boolean): EntryVersion {
+  const { on, time } = wallTime(entry.changedAt ?? entry.recordedAt, timeZone);
+  return {
+    version: entry.version,
+    about: [longDate(entry.on), entry.time, entry.settingName, entry.observerName].filter(Boolean).join(' · '),
+    sentence: outcomeSentence(measure, entry.outcome),
+    note: discreet ? '' : entry.note,
+    tones: tonesOf(measure, entry.outcome),
+    written: `${entry.changedByName ?? entry.recordedByName}, ${shortDate(on)} ${time}`,
+    why: entry.changeReason,
+    isWithdrawn: entry.isWithdrawn,
+  };
+}
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, now, discreet } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const student = await studentFor(database(), actor, studentId, 'see');
+  const entry = await observationOf(database(), studentId, idFrom(params.entryId));
+  const [stored, history, team, places] = await Promise.all([
+    goalOf(database(), studentId, entry.goalId),
+    historyOf(database(), entry.id),
+    supportTeam(database(), studentId, actor.today),
+    settings(database()),
+  ]);
+  const goal = discreet ? discreetGoal(stored) : stored;
+  const people = team.map((member) => ({ id: member.id, name: member.shortName }));
+  if (!people.some(({ id }) => id === entry.observerId))
+    people.push({ id: entry.observerId, name: entry.observerName });
+  const { id, number, shortName, measure, criterion } = goal;
+  const mayChange = !entry.isWithdrawn && mayChangeEntry(student, actor, entry, now);
+  return {
+    student: headerStudent(student, { discreet }),
+    goal: { id, number, shortName, measure, criterion },
+    entry: {
+      id: entry.id,
+      version: entry.version,
+      session: { on: entry.on, time: entry.time, observerId: entry.observerId, settingId: entry.settingId },
+      outcome: entry.outcome,
+      note: discreet ? '' : entry.note,
+    },
+    versions: [...history, entry].map((version) => versionOf(version, goal, school.timeZone, discreet)),
+    choices: { people, places, today: actor.today },
+    discreet,
+    // With its note hidden an entry cannot be corrected without losing the note.
+    mayChange: mayChange && !discreet,
+    isHiddenFromChange: mayChange && discreet,
+  };
+});
+
+const change = z.discriminatedUnion('intent', [
+  correctionInput.extend({ intent: z.literal('correct') }),
+  withdrawalInput.extend({ intent: z.literal('withdraw') }),
+]);
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, school, wall, now, discreet } = askerOf(context);
+  const ids = { studentId: idFrom(params.studentId), entryId: idFrom(params.entryId) };
+  await studentFor(database(), actor, ids.studentId, 'see');
+  const body: unknown = await request.json().catch(() => null);
+  const parsed = change.safeParse(body);
+  if (!parsed.success) return data({ messages: fieldMessages(parsed.error, body) }, { status: 400 });
+  try {
+    const { intent, ...input } = parsed.data;
+    if ('outcome' in input) await correctObservation(database(), actor, ids, input, { wall, now });
+    else await withdrawObservation(database(), actor, ids, input, now);
+    const text =
+      intent === 'correct' ? 'Corrected. What it said before is kept.' : 'Withdrawn. It counts nowhere any more.';
+    return data({ saved: parsed.data.version }, { headers: await sayNext({ text }) });
+  } catch (error) {
+    if (error instanceof Invalid) return data({ messages: error.fields }, { status: 400 });
+    if (error instanceof Conflict) {
+      const current = error.current as Observation;
+      const goal = await goalOf(database(), ids.studentId, current.goalId);
+      return data({ conflict: versionOf(current, goal, school.timeZone, discreet) }, { status: 409 });
+    }
+    throw error;
+  }
+});
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
+
+/** What a change to an entry answers. */
+export type ChangeAnswer =
+  | { saved: number }
+  | { messages: Record<string, string> }
+  | { conflict: EntryVersion }
+  | { unreachable: true };
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: loaderData ? `Entry of ${loaderData.student.shortName} · Gentle Margin` : 'Entry' },
+];
+
+export default function Entry({ loaderData }: Route.ComponentProps) {
+  const { student, goal, entry, versions, choices, mayChange, isHiddenFromChange } = loaderData;
+  const [open, setOpen] = useState<'correct' | 'withdraw' | null>(null);
+  const now = versions.at(-1) as EntryVersion;
+  const close = () => setOpen(null);
+  const path = `/students/${student.id}/entries/${entry.id}`;
+  return (
+    <Page
+      marginName="What it said before"
+      margin={
+        <>
+          <MarginTitle>How it came about</MarginTitle>
+          <ol>
+            {versions.toReversed().map((version, i) => (
+              <VersionInMargin key={version.version} version={version} isNow={i === 0} />
+            ))}
+          </ol>
+        </>
+      }
+    >
+      <p className="text-small">
+        <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
+          {student.shortName}
+        </Link>{' '}
+        ·{' '}
+        <Link to={`/students/${student.id}/report`} className="text-ink-2 underline underline-offset-2">
+          Report
+        </Link>
+      </p>
+      <h1 className="mt-1 text-2xl">
+        <span className="mr-3 text-ink-3">{goal.number}</span>
+        <Link to={`/students/${student.id}/goals/${goal.id}`} className="hover:underline">
+          {goal.shortName}
+        </Link>
+      </h1>
+      <p className="mt-1 text-ink-2">{now.about}</p>
+      {now.isWithdrawn && (
+        <p className="mt-4 rounded-field border border-clay bg-clay-wash px-4 py-3">
+          <strong>Withdrawn by {now.written}.</strong> {now.why} It counts in no figure and stands in no report.
+        </p>
+      )}
+      <div className={`mt-5 max-w-2xl border-l-2 pl-4 ${now.isWithdrawn ? 'border-rule text-ink-3' : 'border-fern'}`}>
+        <Beads tones={now.tones} />
+        <p className={now.isWithdrawn ? 'line-through' : ''}>{now.sentence}</p>
+        {now.note && <p className="mt-1.5 whitespace-pre-line text-ink-2">{now.note}</p>}
+      </div>
+      {mayChange && open === null && (
+        <div className="mt-6 flex gap-2">
+          <button type="button" className="btn" onClick={() => setOpen('correct')}>
+            Correct it
+          </button>
+          <button type="button" className="btn" onClick={() => setOpen('withdraw')}>
+            Withdraw it
+          </button>
+        </div>
+      )}
+      {isHiddenFromChange && (
+        <p className="mt-6 text-small text-ink-2">Turn the discreet view off to correct or withdraw this entry.</p>
+      )}
+      {mayChange && open === 'correct' && (
+        <CorrectionForm action={path} goal={goal} entry={entry} choices={choices} onDone={close} />
+      )}
+      {mayChange && open === 'withdraw' && <WithdrawalForm action={path} version={entry.version} onDone={close} />}
+    </Page>
+  );
+}
+
+function VersionInMargin({ version, isNow }: { version: EntryVersion; isNow: boolean }) {
+  const { written, why, isWithdrawn, sentence, note, about } = version;
+  const verb = isWithdrawn ? 'Withdrawn' : version.version === 1 ? 'Recorded' : 'Corrected';
+  return (
+    <li className="border-b border-dotted border-ink-3/50 py-3.5 first:pt-0">
+      <p className="text-small text-ink-2">
+        {verb} by {written}
+        {isNow && !isWithdrawn && ' · stands now'}
+      </p>
+      {why && <p className="mt-1 font-semibold">“{why}”</p>}
+      {!isWithdrawn && (
+        <div className={`mt-1 text-small ${isNow ? '' : 'text-ink-2'}`}>
+          <p>{about}</p>
+          <p>{sentence}</p>
+          {note && <p>{note}</p>}
+        </div>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,21 @@
+import { discreetEntry } from '~/core/discreet/discreet';
+import type { ReportEntry } from '~/core/report/report';
+import type { Goal } from '~/server/goals/goals';
+import { tonesOf } from '../ui/outcome-tones';
+
+/** An entry as the screen shows it. */
+export type ShownEntry = Omit<ReportEntry, 'outcome'> & { tones: string[] };
+
+/** Entries with their beads; in the discreet view without their notes. */
+export function shownEntries(
+  entries: readonly ReportEntry[],
+  goals: readonly Goal[],
+  { discreet }: { discreet: boolean },
+): ShownEntry[] {
+  const measures = new Map(goals.map((goal) => [goal.id, goal.measure]));
+  return entries.map((entry) => {
+    const { outcome, ...rest } = discreet ? discreetEntry(entry) : entry;
+    const measure = measures.get(entry.goalId);
+    return { ...rest, tones: measure ? tonesOf(measure, outcome) : [] };
+  });
+}

@@ -1,0 +1,56 @@
+import type { ReactNode } from 'react';
+import { data, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from 'react-router';
+import type { Route } from './+types/root';
+import './app.css';
+import { type Preferences, preferencesOf, type Toast, toastCookie } from './http/cookies';
+import { FailurePage } from './ui/failure-page';
+import { useNonce } from './ui/nonce';
+import { Toasts } from './ui/toasts';
+
+interface RootData extends Preferences {
+  toast: (Toast & { id: number }) | null;
+}
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const preferences = await preferencesOf(request);
+  const toast = (await toastCookie.parse(request.headers.get('Cookie'))) as Toast | null;
+  const answer: RootData = { ...preferences, toast: toast && { ...toast, id: Date.now() } };
+  const headers = toast ? { 'Set-Cookie': await toastCookie.serialize('', { maxAge: 0 }) } : undefined;
+  return data(answer, { headers });
+}
+
+export const meta: Route.MetaFunction = () => [{ title: 'Gentle Margin' }];
+
+export function Layout({ children }: { children: ReactNode }) {
+  const nonce = useNonce();
+  const preferences = useRouteLoaderData<RootData>('root');
+  const theme = preferences?.theme ?? 'auto';
+  return (
+    <html lang="en" data-theme={theme === 'auto' ? undefined : theme}>
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <link rel="icon" href="/mark.svg" type="image/svg+xml" />
+        <Meta />
+        <Links />
+      </head>
+      <body>
+        {children}
+        <ScrollRestoration nonce={nonce} />
+        <Scripts nonce={nonce} />
+      </body>
+    </html>
+  );
+}
+
+export default function Root({ loaderData }: Route.ComponentProps) {
+  return (
+    <Toasts toast={loaderData.toast}>
+      <Outlet />
+    </Toasts>
+  );
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  return <FailurePage error={error} />;
+}

@@ -1,0 +1,21 @@
+import { index, layout, type RouteConfig, route } from '@react-router/dev/routes';
+
+export default [
+  route('sign-in', 'account/sign-in.tsx'),
+  route('read/:token', 'report/read.tsx'),
+  layout('ui/shell.tsx', [
+    index('students/home.ts'),
+    route('account', 'account/account.tsx'),
+    route('sign-out', 'account/sign-out.ts'),
+    route('finder', 'ui/finder-entries.ts'),
+    route('students', 'students/students.tsx'),
+    route('students/:studentId', 'goals/goals.tsx'),
+    route('students/:studentId/report', 'report/report.tsx'),
+    route('students/:studentId/ways-in', 'ways-in/ways-in.tsx'),
+    route('students/:studentId/observe', 'observe/observe.tsx'),
+    route('students/:studentId/goals/:goalId', 'goals/goal.tsx'),
+    route('students/:studentId/entries/:entryId', 'report/entry.tsx'),
+  ]),
+  route('preferences', 'account/preferences.ts'),
+  route('*', 'ui/unknown.ts'),
+] satisfies RouteConfig;

@@ -1,0 +1,55 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
+import { discreetStudent } from '~/core/discreet/discreet';
+import type { Progress } from '~/core/progress/progress';
+import { type VerdictIs, verdictWords } from '~/core/progress/verdict';
+import type { Goal } from '~/server/goals/goals';
+import type { Student } from '~/server/students/students';
+
+export interface StudentSummary {
+  id: string;
+  name: string;
+  grade: string;
+  groups: string[];
+  /** The goals’ numbers with their verdicts, in the plan's order. */
+  goals: { id: string; number: string; verdict: VerdictIs; reason: string }[];
+  /** The date of the newest point of any goal. */
+  lastOn: IsoDate | null;
+  needsAttention: boolean;
+}
+
+/** One student of a caseload in a line. */
+export function summaryOf(
+  student: Student,
+  goals: readonly Goal[],
+  progress: ReadonlyMap<string, Progress>,
+  { discreet }: { discreet: boolean },
+): StudentSummary {
+  const own = goals.filter((goal) => goal.studentId === student.id);
+  const verdicts = own.map((goal) => {
+    const { verdict } = progress.get(goal.id) as Progress;
+    return { id: goal.id, number: goal.number, verdict: verdict.is, reason: verdict.reason };
+  });
+  const dates = own.flatMap((goal) => progress.get(goal.id)?.points.at(-1)?.on ?? []);
+  return {
+    id: student.id,
+    name: (discreet ? discreetStudent(student) : student).shortName,
+    grade: student.grade,
+    groups: student.groups,
+    goals: verdicts,
+    lastOn: dates.sort().at(-1) ?? null,
+    needsAttention: verdicts.some(({ verdict }) => verdictWords[verdict].needsAttention),
+  };
+}
+
+/** Students by class group, in the order the groups come; those in none last. A student of two groups stands in both. */
+export function byGroup(summaries: readonly StudentSummary[]): { group: string; students: StudentSummary[] }[] {
+  const groups = new Map<string, StudentSummary[]>();
+  for (const summary of summaries) {
+    for (const group of summary.groups.length > 0 ? summary.groups : ['No group yet']) {
+      const list = groups.get(group);
+      if (list) list.push(summary);
+      else groups.set(group, [summary]);
+    }
+  }
+  return [...groups].map(([group, students]) => ({ group, students }));
+}

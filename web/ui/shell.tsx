@@ -1,0 +1,161 @@
+import { EyeOff } from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Form, Link, NavLink, Outlet, useFetcher, useLocation } from 'react-router';
+import { discreetStudent } from '~/core/discreet/discreet';
+import { isDue } from '~/core/progress/due';
+import { may } from '~/server/access/rights';
+import { database } from '~/server/db/current';
+import { studentTabs } from '~/server/students/students';
+import { answering } from '../http/answering';
+import { askerOf, signedIn } from '../http/asker';
+import type { Route } from './+types/shell';
+import { KeyHelp } from './key-help';
+
+const Finder = lazy(() => import('./finder'));
+
+export const middleware: Route.MiddlewareFunction[] = [signedIn];
+
+export const loader = answering(async ({ context }: Route.LoaderArgs) => {
+  const { person, actor, school, discreet } = askerOf(context);
+  const tabs = (await studentTabs(database(), actor)).map((tab) => {
+    const { id, initials, shortName } = discreet ? discreetStudent(tab) : tab;
+    const due = tab.goals.some((goal) => isDue(goal, { calendar: school.calendar, today: actor.today }));
+    return { id, initials, name: shortName, isDue: due, mayShare: may(tab.role, 'share') };
+  });
+  return { tabs, discreet, person: { initials: person.initials, name: person.shortName }, schoolName: school.name };
+});
+
+type Tab = Route.ComponentProps['loaderData']['tabs'][number];
+
+export default function Shell({ loaderData: { tabs, discreet, person, schoolName } }: Route.ComponentProps) {
+  const [open, setOpen] = useState<'finder' | 'keys' | null>(null);
+  useHotkeys('slash', () => setOpen('finder'), { preventDefault: true, useKey: false });
+  useHotkeys('?', () => setOpen('keys'), { preventDefault: true, useKey: true });
+  const close = () => setOpen(null);
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <a href="#page" className="btn btn-sm absolute left-2 -top-16 z-50 focus:top-2">
+        To the page
+      </a>
+      <header className="no-print flex h-13 shrink-0 items-center gap-3 border-b border-rule bg-sheet px-4 sm:gap-7">
+        <Link to="/students" className="display flex items-center gap-2.5 text-xl whitespace-nowrap">
+          <span aria-hidden className="h-6 w-[3px] rounded bg-clay" />
+          <span className="max-sm:sr-only">Gentle Margin</span>
+        </Link>
+        <nav aria-label="Places" className="text-small">
+          <NavLink
+            to="/students"
+            className="py-2 text-ink-2 aria-[current=page]:font-bold aria-[current=page]:text-ink"
+          >
+            Students
+          </NavLink>
+        </nav>
+        <span className="ml-auto hidden text-small text-ink-3 xl:block">{schoolName}</span>
+        <button
+          type="button"
+          onClick={() => setOpen('finder')}
+          className="flex h-9 min-w-11 items-center gap-3 rounded-field border border-rule bg-paper px-2.5 text-small text-ink-2 max-xl:ml-auto sm:w-56"
+        >
+          <span className="max-sm:sr-only">Find a student or goal</span>
+          <span aria-hidden className="sm:hidden">
+            Find
+          </span>
+          <kbd className="keycap ml-auto">/</kbd>
+        </button>
+        <DiscreetSwitch isOn={discreet} />
+        <Link
+          to="/account"
+          aria-label={`Account of ${person.name}`}
+          className="grid size-8 shrink-0 place-items-center rounded-full bg-neutral text-xs font-bold text-neutral-content"
+        >
+          {person.initials}
+        </Link>
+      </header>
+      <div className="flex grow max-sm:flex-col">
+        <StudentTabs tabs={tabs} />
+        <div className="min-w-0 grow">
+          <Outlet />
+        </div>
+      </div>
+      {open === 'finder' && (
+        <Suspense>
+          <Finder onClose={close} />
+        </Suspense>
+      )}
+      {open === 'keys' && <KeyHelp onClose={close} />}
+    </div>
+  );
+}
+
+/** Hides names at once, on this device, wherever one is. */
+function DiscreetSwitch({ isOn }: { isOn: boolean }) {
+  const fetcher = useFetcher();
+  const { pathname, search } = useLocation();
+  const shown = fetcher.formData ? fetcher.formData.get('discreet') === 'on' : isOn;
+  return (
+    <fetcher.Form method="post" action="/preferences">
+      <input type="hidden" name="from" value={pathname + search} />
+      <button
+        type="submit"
+        name="discreet"
+        value={shown ? 'off' : 'on'}
+        aria-pressed={shown}
+        className={`flex h-9 min-w-9 items-center justify-center gap-1.5 rounded-field px-2 text-small whitespace-nowrap ${shown ? 'bg-fern-wash font-semibold text-fern' : 'text-ink-2'}`}
+      >
+        <EyeOff size={16} aria-hidden className={shown ? '' : 'sm:hidden'} />
+        <span className="max-sm:sr-only">{shown ? 'Discreet on' : 'Discreet off'}</span>
+      </button>
+    </fetcher.Form>
+  );
+}
+
+/** Where a tab leads: to the same view of another student. */
+function sameViewOf(tab: Tab, pathname: string): string {
+  const view = /^\/students\/[^/]+\/(report|ways-in|observe)$/.exec(pathname)?.[1];
+  const keeps = view && (view !== 'ways-in' || tab.mayShare);
+  return `/students/${tab.id}${keeps ? `/${view}` : ''}`;
+}
+
+/** The students as the index tabs of a notebook. */
+function StudentTabs({ tabs }: { tabs: Tab[] }) {
+  const { pathname } = useLocation();
+  return (
+    <nav
+      aria-label="Students, by tab"
+      className="no-print flex shrink-0 gap-2 border-rule bg-wash sm:w-16 sm:flex-col sm:border-r sm:pt-3.5 sm:pb-8 max-sm:overflow-x-auto max-sm:border-b max-sm:px-3 max-sm:pt-2"
+    >
+      {tabs.map((tab) => {
+        const isHere = pathname.startsWith(`/students/${tab.id}`);
+        return (
+          <Link
+            key={tab.id}
+            to={sameViewOf(tab, pathname)}
+            aria-current={isHere ? 'true' : undefined}
+            aria-label={tab.isDue ? `${tab.name}, something due today` : tab.name}
+            title={tab.name}
+            className={`relative grid h-10.5 place-items-center border border-rule text-small font-bold max-sm:min-w-12 max-sm:rounded-t-xl max-sm:border-b-0 sm:rounded-l-xl sm:border-r-0 ${
+              isHere ? 'z-10 bg-paper text-ink sm:-mr-px sm:ml-1.5' : 'bg-sheet/60 text-ink-2 sm:ml-3'
+            }`}
+          >
+            {tab.isDue && <span aria-hidden className="absolute top-1.5 left-1.5 size-1.5 rounded-full bg-clay" />}
+            {tab.initials}
+          </Link>
+        );
+      })}
+      {tabs.length === 0 && <p className="p-2 text-center text-xs text-ink-2">No students yet</p>}
+    </nav>
+  );
+}
+
+/** Signs out from wherever it is put. */
+export function SignOut({ everywhere = false, children }: { everywhere?: boolean; children: string }) {
+  return (
+    <Form method="post" action="/sign-out">
+      {everywhere && <input type="hidden" name="everywhere" value="yes" />}
+      <button type="submit" className="btn">
+        {children}
+      </button>
+    </Form>
+  );
+}

@@ -1,0 +1,254 @@
+import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
+import { parseWithZod } from '@conform-to/zod/v4';
+import { useEffect, useState } from 'react';
+import { data, Form, useFetcher, useNavigation } from 'react-router';
+import { v4 as newId } from 'uuid';
+import { z } from 'zod';
+import { addDays, type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
+import { wayInInput } from '~/core/ways-in/way-in';
+import { counted } from '~/core/words/counting';
+import { wallTime } from '~/server/clock';
+import { config } from '~/server/config';
+import { database } from '~/server/db/current';
+import { isDatabaseGone } from '~/server/db/database';
+import { Invalid } from '~/server/failures';
+import { studentFor } from '~/server/students/students';
+import { LONGEST_WAY_IN_DAYS, makeWayIn, waysInto, withdrawWayIn } from '~/server/ways-in/ways-in';
+import { answering, unreachable } from '../http/answering';
+import { askerOf, idFrom } from '../http/asker';
+import { sayNext } from '../http/cookies';
+import { headerStudent } from '../students/header-student';
+import { StudentHeader } from '../students/student-header';
+import { Dialog } from '../ui/dialog';
+import { Field, FormMessage } from '../ui/fields';
+import { MarginTitle, Page } from '../ui/page';
+import type { Route } from './+types/ways-in';
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
+  const links = await waysInto(database(), actor, student.id);
+  return {
+    student: headerStudent(student, { discreet }),
+    today: actor.today,
+    lastDay: addDays(actor.today, LONGEST_WAY_IN_DAYS),
+    usualEnd: student.plan && student.plan.endsOn > actor.today ? student.plan.endsOn : addDays(actor.today, 90),
+    links: links.map(({ createdAt, withdrawnAt, lastReadAt, ...link }) => ({
+      ...link,
+      readerName: discreet ? 'A reader' : link.readerName,
+      madeOn: wallTime(createdAt, school.timeZone).on,
+      withdrawnOn: withdrawnAt && wallTime(withdrawnAt, school.timeZone).on,
+      lastRead: lastReadAt && wallTime(lastReadAt, school.timeZone),
+    })),
+  };
+});
+
+const withdrawal = z.object({ intent: z.literal('withdraw'), id: z.uuid() });
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const form = await request.formData();
+  const toWithdraw = withdrawal.safeParse(Object.fromEntries(form));
+  if (toWithdraw.success) {
+    await withdrawWayIn(database(), actor, studentId, toWithdraw.data.id, now);
+    return data(
+      { made: null, result: undefined },
+      { headers: await sayNext({ text: 'The way in is withdrawn: its link no longer opens.' }) },
+    );
+  }
+  const submission = parseWithZod(form, { schema: wayInInput });
+  const refuse = (result: SubmissionResult<string[]>, status: number) => data({ made: null, result }, { status });
+  if (submission.status !== 'success') {
+    // Even a wrong form is answered only to whom the page belongs.
+    await studentFor(database(), actor, studentId, 'share');
+    return refuse(submission.reply(), 400);
+  }
+  try {
+    const token = await makeWayIn(database(), actor, studentId, submission.value, now);
+    if (!token)
+      return refuse(
+        submission.reply({ formErrors: ['This way in is already there. Its link cannot be shown a second time.'] }),
+        400,
+      );
+    const made = { link: `${config.PUBLIC_URL}/read/${token}`, readerName: submission.value.readerName };
+    return data({ made, result: submission.reply({ resetForm: true }) });
+  } catch (error) {
+    if (error instanceof Invalid) {
+      const fieldErrors = Object.fromEntries(Object.entries(error.fields).map(([field, text]) => [field, [text]]));
+      return refuse(submission.reply({ fieldErrors }), 400);
+    }
+    if (isDatabaseGone(error)) return refuse(submission.reply({ formErrors: [unreachable] }), 503);
+    throw error;
+  }
+});
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `Ways in to ${loaderData?.student.shortName ?? 'a report'} · Gentle Margin` },
+];
+
+export default function WaysIn({ loaderData, actionData }: Route.ComponentProps) {
+  const { student, today, lastDay, usualEnd, links } = loaderData;
+  return (
+    <Page
+      marginName="A new way in"
+      margin={
+        <>
+          <MarginTitle about="A link for one reader, to this report only. No account is needed.">
+            A new way in
+          </MarginTitle>
+          <NewWayIn key={student.id} result={actionData?.result} today={today} lastDay={lastDay} usualEnd={usualEnd} />
+        </>
+      }
+    >
+      <StudentHeader student={student} />
+      {actionData?.made && <MadeLink made={actionData.made} />}
+      <h2 className="mt-7 text-lg">Who can read this report</h2>
+      <p className="mt-1 text-small text-ink-2">Besides the support team. Each opening of a link is written down.</p>
+      {links.length === 0 && <p className="py-8 text-ink-2">Nobody from outside the team yet.</p>}
+      <ul className="pb-20">
+        {links.map((link) => (
+          <WayInRow key={link.id} link={link} today={today} />
+        ))}
+      </ul>
+    </Page>
+  );
+}
+
+interface NewWayInProps {
+  result: SubmissionResult<string[]> | undefined;
+  today: IsoDate;
+  lastDay: IsoDate;
+  usualEnd: IsoDate;
+}
+
+function NewWayIn({ result, today, lastDay, usualEnd }: NewWayInProps) {
+  const [form, fields] = useForm({
+    lastResult: result,
+    defaultValue: { endsOn: usualEnd },
+    onValidate: ({ formData }) => parseWithZod(formData, { schema: wayInInput }),
+    shouldRevalidate: 'onInput',
+  });
+  const isBusy = useNavigation().state !== 'idle';
+  // One submission, one id: sent twice, it makes one way in. It comes from the browser, after hydration.
+  const [id, setId] = useState('');
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each answer asks for a fresh id
+  useEffect(() => setId(newId()), [result]);
+  return (
+    <Form method="post" {...getFormProps(form)} className="grid gap-4">
+      <input type="hidden" name="id" value={id} />
+      <FormMessage form={form} />
+      <Field field={fields.readerName} label="Who will read">
+        <input
+          {...getInputProps(fields.readerName, { type: 'text' })}
+          placeholder="Grandmother, Dr. Perrin …"
+          className="input w-full"
+        />
+      </Field>
+      <fieldset className="grid gap-1">
+        <legend className="mb-1 text-small font-semibold">What it shows besides the numbers</legend>
+        <label className="flex min-h-9 items-center gap-2.5">
+          <input {...getInputProps(fields.showsNotes, { type: 'checkbox' })} className="checkbox checkbox-sm" /> Notes
+        </label>
+        <label className="flex min-h-9 items-center gap-2.5">
+          <input {...getInputProps(fields.showsObservers, { type: 'checkbox' })} className="checkbox checkbox-sm" /> Who
+          observed
+        </label>
+      </fieldset>
+      <Field field={fields.endsOn} label="Open until">
+        <input {...getInputProps(fields.endsOn, { type: 'date' })} min={today} max={lastDay} className="input w-full" />
+      </Field>
+      <button type="submit" className="btn btn-primary h-11" disabled={isBusy || id === ''}>
+        Make the link
+      </button>
+    </Form>
+  );
+}
+
+function MadeLink({ made: { link, readerName } }: { made: { link: string; readerName: string } }) {
+  const [isCopied, setCopied] = useState(false);
+  const copy = () =>
+    navigator.clipboard?.writeText(link).then(
+      () => setCopied(true),
+      () => setCopied(false),
+    );
+  return (
+    <section aria-label="The new link" className="mt-6 rounded-box border border-fern bg-fern-wash p-4">
+      <h2 className="text-lg">The link for {readerName}</h2>
+      <p className="mt-1 text-small">It is shown only now: copy it and send it to this reader alone.</p>
+      <div className="mt-3 flex gap-2">
+        <input
+          readOnly
+          aria-label="The link"
+          value={link}
+          onFocus={(event) => event.target.select()}
+          className="input grow"
+        />
+        <button type="button" className="btn" onClick={copy}>
+          {isCopied ? 'Copied ✓' : 'Copy'}
+        </button>
+      </div>
+    </section>
+  );
+}
+
+type Link = Route.ComponentProps['loaderData']['links'][number];
+
+function WayInRow({ link, today }: { link: Link; today: IsoDate }) {
+  const fetcher = useFetcher();
+  const [isAsking, setAsking] = useState(false);
+  const isOpen = link.withdrawnOn === null && link.endsOn >= today;
+  const state = link.withdrawnOn
+    ? `withdrawn ${shortDate(link.withdrawnOn)}`
+    : `${isOpen ? 'open until' : 'ended'} ${longDate(link.endsOn)}`;
+  const shows = [link.showsNotes && 'notes', link.showsObservers && 'who observed'].filter(Boolean).join(' and ');
+  return (
+    <li
+      className={`flex flex-wrap items-center justify-between gap-x-6 gap-y-2 border-b border-rule py-4 ${isOpen ? '' : 'text-ink-3'}`}
+    >
+      <div>
+        <h3 className="text-base">{link.readerName}</h3>
+        <p className="text-small text-ink-2">
+          {state} · {shows ? `shows ${shows}` : 'numbers only'} · made {shortDate(link.madeOn)} by {link.createdByName}
+        </p>
+      </div>
+      <div className="flex items-center gap-4">
+        <p className="text-right text-small">
+          {link.lastRead ? `last read ${shortDate(link.lastRead.on)}, ${link.lastRead.time}` : 'not opened yet'}
+          {link.openings > 0 && (
+            <span className="block text-ink-2">opened {counted(link.openings, 'time', 'times')}</span>
+          )}
+        </p>
+        {isOpen && (
+          <button
+            type="button"
+            className="btn"
+            aria-label={`Withdraw the way in of ${link.readerName}`}
+            onClick={() => setAsking(true)}
+          >
+            Withdraw
+          </button>
+        )}
+      </div>
+      {isAsking && (
+        <Dialog title="Withdraw this way in?" onClose={() => setAsking(false)}>
+          <fetcher.Form method="post" className="p-6" onSubmit={() => setAsking(false)}>
+            <h2 className="text-xl">Withdraw the way in of {link.readerName}?</h2>
+            <p className="mt-2">
+              Its link stops opening at once. What was read stays written down. You can make a new one.
+            </p>
+            <input type="hidden" name="id" value={link.id} />
+            <div className="mt-5 flex justify-end gap-2">
+              <button type="button" className="btn" onClick={() => setAsking(false)}>
+                Keep it
+              </button>
+              <button type="submit" name="intent" value="withdraw" className="btn btn-primary">
+                Withdraw it
+              </button>
+            </div>
+          </fetcher.Form>
+        </Dialog>
+      )}
+    </li>
+  );
+}
