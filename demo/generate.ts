@@ -300,8 +300,13 @@ function trialsOf({ definition, pattern }: GoalInTheMaking, share: number, rando
   const succeeding = [...successLevels(definition.measure)];
   const helped = definition.measure.levels.map((level) => level.key).filter((key) => !succeeding.includes(key));
   const trials = Math.max(3, pattern.planned - (random.happens(0.25) ? random.whole(1, 2) : 0));
-  return Array.from({ length: trials }, () => {
-    if (random.happens(share)) return succeeding[random.happens(0.6) ? 0 : succeeding.length - 1] as string;
+  // A good or a bad day moves one chance or so: days are more alike than independent coins would be.
+  const mood = random.pick([-1, 0, 0, 0, 1]) * 0.9;
+  const right = Math.min(trials, Math.max(0, Math.round(share * trials + mood)));
+  const isRight = Array.from({ length: trials }, (_, at) => ({ at: random.whole(0, 9999), right: at < right }));
+  isRight.sort((a, b) => a.at - b.at);
+  return isRight.map(({ right: wentRight }) => {
+    if (wentRight) return succeeding[random.happens(0.6) ? 0 : succeeding.length - 1] as string;
     if (helped.length > 0 && random.happens(0.6)) return random.pick(helped);
     return random.happens(0.6) ? 'incorrect' : random.pick(['noResponse', 'refused']);
   });

@@ -290,17 +290,15 @@ export const goalPatterns: Record<string, GoalPattern> = {
   },
 };
 
-/** What people write beside an entry. `{name}` is the student's first name. */
+/** What people write beside an entry, whatever the goal. `{name}` is the student's first name. */
 export const noteBank = [
   'Started before I said anything.',
-  'Looked at the line twice, then went on alone.',
   'The first two were quick; tired toward the end.',
-  '{name} fixed one by hand without being asked.',
-  'Noisy room. Still came back to the table each time.',
+  '{name} put one right without being asked.',
+  'Noisy room. Still came back to it each time.',
   'Needed the longest wait so far, then did it.',
   'Said “my turn now” and pointed at the list.',
   'Substitute in the room, so a little slower than usual.',
-  'Asked for the small spoon by name.',
   '{name} showed a partner how it goes.',
   'Wind outside; stopped early and picked it up after break.',
   'Chose the order of the work, which helped.',
@@ -308,6 +306,6 @@ export const noteBank = [
   'Two prompts on the third one, none after that.',
   'Laughed when it worked. Wanted to do it again.',
   'We moved to the quiet corner halfway.',
-  'Used the card in a second room for the first time.',
+  'Did it in a second room for the first time.',
   'Fire drill in between; I counted only what came after.',
 ];

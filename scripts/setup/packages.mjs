@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { isRoot, projectFolder, quietly, run } from './run.mjs';
+import { environment, isRoot, projectFolder, quietly, run } from './run.mjs';
 import { giveUp } from './say.mjs';
 
 const data = join(projectFolder, '.data');
@@ -52,8 +52,8 @@ export async function ensureBuild() {
   const isThere = existsSync(join(projectFolder, 'build', 'server', 'index.js'));
   await onceFor('build', hashOf(facts.join('\n')), isThere, async () => {
     console.log('Building …');
-    if ((await run('react-router', ['build', '--logLevel', 'warn'])) !== 0)
-      giveUp('The application could not be built.');
+    const built = quietly('react-router', ['build'], { cwd: projectFolder, env: environment() });
+    if (!built.ok) giveUp(`The application could not be built:\n${built.output}`);
   });
 }
 

@@ -1,4 +1,5 @@
 import { passwordIsRight } from '../access/passwords';
+import type { Role } from '../access/rights';
 import type { Database } from '../db/database';
 
 export interface Person {
@@ -23,11 +24,25 @@ export async function personByPassword(db: Database, email: string, password: st
   return person;
 }
 
+export interface DemoPerson {
+  id: string;
+  name: string;
+  initials: string;
+  work: string;
+  /** What they are on some student's team, and on how many. */
+  roles: { role: Role; students: number }[];
+}
+
 /** The people that the sign-in page offers with one tap: none unless the school is the demo. */
-export async function demoPeople(db: Database): Promise<Person[]> {
-  return db('people')
-    .whereNotNull('demo_order')
-    .whereExists(db('school').where({ is_demo: true }))
-    .orderBy('demo_order')
-    .select<Person[]>(columns);
+export async function demoPeople(db: Database): Promise<DemoPerson[]> {
+  const found = await db.raw<{ rows: DemoPerson[] }>(
+    `select p.id, p.name, p.initials, p.work,
+            (select coalesce(json_agg(r order by r.students desc), '[]')
+               from (select m.role, count(*)::int as students
+                       from team_members m where m.person_id = p.id group by m.role) r) as roles
+       from people p
+      where p.demo_order is not null and exists (select from school where is_demo)
+      order by p.demo_order`,
+  );
+  return found.rows;
 }

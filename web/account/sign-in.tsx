@@ -3,11 +3,12 @@ import { parseWithZod } from '@conform-to/zod/v4';
 import { data, Form, redirect, useNavigation } from 'react-router';
 import { z } from 'zod';
 import { countWrongSignIn, forgetWrongSignIns, signInWait } from '~/server/access/attempts';
+import { roleWords } from '~/server/access/rights';
 import { beginSession, resumeSession } from '~/server/access/sessions';
 import { now } from '~/server/clock';
 import { database } from '~/server/db/current';
 import { isDatabaseGone } from '~/server/db/database';
-import { demoPeople, personByPassword } from '~/server/people/people';
+import { type DemoPerson, demoPeople, personByPassword } from '~/server/people/people';
 import { answering, unreachable } from '../http/answering';
 import { addressContext } from '../http/context';
 import { sessionCookie } from '../http/cookies';
@@ -25,7 +26,16 @@ export const loader = answering(async ({ request }: Route.LoaderArgs) => {
   const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
   if (typeof token === 'string' && (await resumeSession(database(), token, now()))) throw redirect('/students');
   const people = await demoPeople(database());
-  return { people: people.map(({ id, name, work, initials }) => ({ id, name, work, initials })) };
+  const rolesSaid = (roles: DemoPerson['roles']) =>
+    roles.map(({ role, students }) => `${roleWords[role].toLowerCase()} of ${students}`).join(', ');
+  return {
+    people: people.map(({ id, name, work, initials, roles }) => ({
+      id,
+      name,
+      initials,
+      about: `${work} · ${rolesSaid(roles)}`,
+    })),
+  };
 });
 
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
@@ -111,7 +121,7 @@ export default function SignIn({ loaderData: { people }, actionData }: Route.Com
             This installation runs with made-up data. Everyone here is invented.
           </p>
           <Form method="post" className="mt-4 grid gap-1.5">
-            {people.map(({ id, name, work, initials }) => (
+            {people.map(({ id, name, about, initials }) => (
               <button
                 type="submit"
                 key={id}
@@ -124,7 +134,7 @@ export default function SignIn({ loaderData: { people }, actionData }: Route.Com
                 </span>
                 <span>
                   <span className="block font-semibold">{name}</span>
-                  <span className="block text-small text-ink-2">{work}</span>
+                  <span className="block text-small text-ink-2">{about}</span>
                 </span>
               </button>
             ))}

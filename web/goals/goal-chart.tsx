@@ -49,10 +49,10 @@ export function GoalChart({ graph }: { graph: GoalGraph }) {
       >
         <canvas ref={canvas} role="img" aria-label={graph.caption} />
       </div>
-      <p aria-live="polite" className="min-h-5 text-small text-ink-2">
+      <p aria-live="polite" className="sr-only">
         {at !== null && points[at]?.said}
       </p>
-      <figcaption className="mt-1 text-small text-ink-2">
+      <figcaption className="mt-2 text-small text-ink-2">
         {graph.caption} Solid: what was measured · dotted: the course · thin: the trend · band: the target zone · dashed
         upright: a change of support.
       </figcaption>
@@ -103,7 +103,6 @@ function configuration(graph: GoalGraph, inks: Inks): ChartConfiguration {
     line(graph.course, { borderColor: inks.ink3, borderDash: [2, 4], borderWidth: 2 }),
     line(graph.trend, { borderColor: inks.fern, borderWidth: 1.5 }),
   ];
-  const first = Math.min(...[graph.phases[0]?.on, graph.runs[0]?.[0]?.on].flatMap((on) => (on ? timeOf(on) : [])));
   return {
     type: 'line',
     data: { datasets: datasets as ChartDataset<'line'>[] },
@@ -114,7 +113,8 @@ function configuration(graph: GoalGraph, inks: Inks): ChartConfiguration {
       scales: {
         x: {
           type: 'time',
-          ...(Number.isFinite(first) && { min: first }),
+          min: timeOf(graph.from),
+          max: timeOf(graph.to),
           time: {
             minUnit: 'day',
             tooltipFormat: 'MMM d',
@@ -187,7 +187,8 @@ function annotationsOf(graph: GoalGraph, inks: Inks): AnnotationOptions[] {
         position: 'end',
         textAlign: 'start',
         xAdjust: 6 + label.length * 3.1,
-        yAdjust: 0,
+        // One below the other, so that short phases do not write over each other.
+        yAdjust: i * 16,
         backgroundColor: 'transparent',
         color: inks.clayDeep,
         font: { size: 12, weight: 600 },

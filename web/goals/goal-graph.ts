@@ -1,4 +1,4 @@
-import { type IsoDate, isoDate, longDate } from '~/core/calendar/iso-date';
+import { addDays, dayNumber, type IsoDate, isoDate, longDate } from '~/core/calendar/iso-date';
 import type { GoalDefinition } from '~/core/goals/goal';
 import { measureOf } from '~/core/measures/measure';
 import type { Progress } from '~/core/progress/progress';
@@ -19,6 +19,9 @@ export interface GoalGraph {
   course: [At, At] | null;
   trend: [At, At] | null;
   phases: { on: IsoDate; label: string }[];
+  /** The stretch of dates shown: some of the way ahead, not all of it, or what was measured would be crowded. */
+  from: IsoDate;
+  to: IsoDate;
   target: number;
   isUp: boolean;
   max: number;
@@ -31,7 +34,7 @@ export function goalGraph(
   goal: GoalDefinition,
   progress: Progress,
   entries: readonly ReportEntry[],
-  caption: string,
+  { caption, today }: { caption: string; today: IsoDate },
 ): GoalGraph {
   const byId = new Map(entries.map((entry) => [entry.id, entry]));
   const { course, trend, points } = progress;
@@ -46,12 +49,21 @@ export function goalGraph(
     course: course && [course.from, course.to],
     trend: trend && first && last ? [end(first), end(last)] : null,
     phases: goal.phases.map((phase) => ({ on: phase.startsOn, label: phase.label })),
+    ...stretchShown(goal, points, today),
     target: goal.target,
     isUp: goal.criterion.comparison === 'atLeast',
     max,
     unit,
     caption,
   };
+}
+
+function stretchShown(goal: GoalDefinition, points: readonly SeriesPoint[], today: IsoDate) {
+  const firstDay = points[0]?.on;
+  const from = firstDay && firstDay < goal.startsOn ? firstDay : goal.startsOn;
+  const passed = Math.max(14, dayNumber(today) - dayNumber(from));
+  const ahead = addDays(from, Math.round(passed * 1.3));
+  return { from, to: ahead < goal.targetOn || goal.targetOn < today ? ahead : goal.targetOn };
 }
 
 function pointSaid(point: SeriesPoint, byId: ReadonlyMap<string, ReportEntry>): string {
@@ -61,7 +73,7 @@ function pointSaid(point: SeriesPoint, byId: ReadonlyMap<string, ReportEntry>): 
     `${longDate(point.on)}: ${point.successes} of ${point.opportunities}, ${percent(point.value)}`,
     distinct(entries.map((entry) => entry.observer)),
     distinct(entries.map((entry) => entry.setting)),
-    distinct(entries.map((entry) => entry.note)),
+    ...new Set(entries.map((entry) => entry.note)),
   ];
   return parts.filter(Boolean).join(' · ');
 }

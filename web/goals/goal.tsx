@@ -60,7 +60,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     },
     verdict: progress.verdict,
     said: progressSentences(goal, progress),
-    graph: goalGraph(goal, progress, discreet ? withoutNotes : entries, caption),
+    graph: goalGraph(goal, progress, discreet ? withoutNotes : entries, { caption, today: actor.today }),
     points: progress.points.map(({ on, value, successes, opportunities, phase }) => ({
       on,
       value: percent(value),

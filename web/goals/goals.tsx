@@ -1,4 +1,5 @@
 import { Link } from 'react-router';
+import { shortDate } from '~/core/calendar/iso-date';
 import { discreetGoal } from '~/core/discreet/discreet';
 import { criterionSentence } from '~/core/progress/criterion';
 import type { Progress } from '~/core/progress/progress';
@@ -54,8 +55,9 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   };
 });
 
-/** “of 80% · 2 of 3 days” */
+/** “of 80% · 2 of 3 days”, or when it was reached. */
 function againstCriterion(goal: Goal, { criterion }: Progress): string {
+  if (criterion.metOn) return `of ${percent(goal.criterion.value)} · reached ${shortDate(criterion.metOn)}`;
   return `of ${percent(goal.criterion.value)} · ${criterion.passing} of ${counted(criterion.needed, goal.pointPer, `${goal.pointPer}s`)}`;
 }
 

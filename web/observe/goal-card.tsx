@@ -31,12 +31,12 @@ export function GoalCard({ goal, draft, isActive, selected, message, onChange, t
       onFocus={() => onChange({ type: 'activate', goalId })}
       className={`rounded-box border bg-sheet p-4 ${isActive ? 'border-ink-3' : 'border-rule'}`}
     >
-      <header className="mb-3 flex items-baseline gap-3">
+      <header className="mb-3 flex flex-wrap items-baseline gap-x-3">
         <span className="display text-xl text-ink-3">{goal.number}</span>
         <h2 id={`goal-${goalId}`} className="text-lg">
           {goal.shortName}
         </h2>
-        <p className="ml-auto text-right text-small text-ink-2">{standing(goal, draft)}</p>
+        <p className="text-small text-ink-2 max-sm:w-full sm:ml-auto">{standing(goal, draft)}</p>
       </header>
       {isActive && goal.wording && (
         <p className="-mt-1.5 mb-3 line-clamp-2 text-small whitespace-pre-line text-ink-2">{goal.wording}</p>

@@ -201,7 +201,7 @@ function Session(props: SessionProps) {
     >
       <header className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <h1 className="text-2xl">Observing {student.shortName}</h1>
-        <p role="status" className="ml-auto text-small text-ink-2">
+        <p role="status" className="text-small text-ink-2 sm:ml-auto">
           {kept === 'kept' && 'Kept on this device ✓'}
           {kept === 'broughtBack' && (
             <>

@@ -1,4 +1,5 @@
 import { Undo2 } from 'lucide-react';
+import type { CSSProperties } from 'react';
 import type { CriterionDefinition } from '~/core/goals/goal';
 import {
   neededSuccesses,
@@ -12,6 +13,9 @@ import { toneOf } from '../ui/outcome-tones';
 
 /** The keys of the pads, in their order. */
 export const padKeys = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '0', '-'];
+
+/** As many pads stand in one row. */
+const ONE_ROW = 7;
 
 /** What one chance can come to, in the order of the pads: the goal's levels, then what is no success at any level. */
 export function padsOf(definition: TrialsDefinition): { key: string; label: string }[] {
@@ -46,11 +50,16 @@ export function TrialsStrip({
   onTakeBack,
 }: Strip) {
   const pads = padsOf(definition);
+  // One row, or two of the same length.
+  const columns = pads.length <= ONE_ROW ? pads.length : Math.ceil(pads.length / 2);
   const labels = new Map(pads.map(({ key, label }) => [key, label]));
   const stillOpen = Math.max(0, (definition.planned ?? 0) - trials.length);
   return (
     <>
-      <fieldset className="grid grid-cols-3 gap-2 sm:grid-cols-[repeat(auto-fit,minmax(6.4rem,1fr))]">
+      <fieldset
+        className="grid grid-cols-3 gap-2 sm:grid-cols-[repeat(var(--columns),minmax(0,1fr))]"
+        style={{ '--columns': columns } as CSSProperties}
+      >
         <legend className="sr-only">{selected === null ? 'Next chance' : `Chance ${selected + 1}`}</legend>
         {pads.map(({ key, label }, i) => (
           <button
@@ -59,11 +68,11 @@ export function TrialsStrip({
             // A tap leaves the focus where it was, so that Enter goes on meaning “save”.
             onMouseDown={(event) => event.preventDefault()}
             onClick={() => onMark(key)}
-            className={`relative h-14.5 rounded-field px-1 font-semibold leading-tight transition-transform active:scale-97 ${toneOf(definition, key)}`}
+            className={`relative h-14.5 rounded-field px-1 font-semibold leading-tight transition-transform active:scale-97 ${showsKeys ? 'pointer-fine:pt-4' : ''} ${toneOf(definition, key)}`}
           >
             {label}
             {showsKeys && (
-              <kbd aria-hidden className="keycap absolute top-1.5 right-1.5">
+              <kbd aria-hidden className="keycap absolute top-1 right-1">
                 {padKeys[i]}
               </kbd>
             )}
@@ -81,7 +90,7 @@ export function TrialsStrip({
                 aria-pressed={selected === at}
                 onMouseDown={(event) => event.preventDefault()}
                 onClick={() => onSelect(selected === at ? null : at)}
-                className={`grid size-8 place-items-center rounded-full text-xs font-bold pointer-coarse:size-11 ${toneOf(definition, outcome)} ${selected === at ? 'outline-2 outline-offset-2 outline-clay' : ''}`}
+                className={`bead grid size-8 place-items-center text-xs font-bold pointer-coarse:size-11 ${toneOf(definition, outcome)} ${selected === at ? 'outline-2 outline-offset-2 outline-clay' : ''}`}
               >
                 {at + 1}
               </button>

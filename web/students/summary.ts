@@ -41,7 +41,7 @@ export function summaryOf(
   };
 }
 
-/** Students by class group, in the order the groups come; those in none last. A student of two groups stands in both. */
+/** Students by class group, by the groups' names. A student of two groups stands in both. */
 export function byGroup(summaries: readonly StudentSummary[]): { group: string; students: StudentSummary[] }[] {
   const groups = new Map<string, StudentSummary[]>();
   for (const summary of summaries) {
@@ -51,5 +51,6 @@ export function byGroup(summaries: readonly StudentSummary[]): { group: string; 
       else groups.set(group, [summary]);
     }
   }
-  return [...groups].map(([group, students]) => ({ group, students }));
+  const byName = [...groups].sort(([a], [b]) => a.localeCompare(b));
+  return byName.map(([group, students]) => ({ group, students }));
 }

@@ -5,7 +5,7 @@ export function Beads({ tones }: { tones: readonly string[] }) {
     <span aria-hidden className="my-1.5 flex flex-wrap gap-1">
       {tones.map((tone, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a trial is its place
-        <span key={i} className={`size-3 rounded-full ${tone}`} />
+        <span key={i} className={`bead size-3 ${tone}`} />
       ))}
     </span>
   );
