@@ -147,7 +147,7 @@ export function breakDownTrials(definition: TrialsDefinition, data: TrialsData):
  * @example neededSuccesses(70, 10) // 7, and not 8 for want of exact binary fractions
  */
 export function neededSuccesses(value: number, n: number): number {
-  return Math.ceil((value * n) / 100 - 1e-9);
+  return Math.max(0, Math.ceil((value * n) / 100 - 1e-9));
 }
 
 /** “with at most a gesture prompt”, or just “alone”. */

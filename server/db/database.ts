@@ -14,6 +14,8 @@ export function connect(url: string, { poolSize = 10 }: { poolSize?: number } = 
     connection: { connectionString: url, connectionTimeoutMillis: 3000, statement_timeout: 20_000 },
     pool: { min: 0, max: poolSize },
     acquireConnectionTimeout: 4000,
+    // What fails is thrown, and logged by whoever answers for it.
+    log: { error: () => {} },
   });
 }
 

@@ -27,7 +27,12 @@ export const newName = (kind: string) => `gm_${kind}_${randomBytes(6).toString('
 
 /** Makes a database, as a copy of a template where one is named. */
 export async function makeDatabase(name: string, template?: string): Promise<void> {
-  await asOwner((db) => db.raw(template ? 'create database ?? template ??' : 'create database ??', [name, template].filter(Boolean) as string[]));
+  await asOwner((db) =>
+    db.raw(
+      template ? 'create database ?? template ??' : 'create database ??',
+      [name, template].filter(Boolean) as string[],
+    ),
+  );
 }
 
 export async function dropDatabase(name: string): Promise<void> {

@@ -26,7 +26,11 @@ export async function addPerson(db: Database, name: string, passwordHash = 'none
   return id;
 }
 
-export async function addStudent(db: Database, firstName: string, team: [personId: string, role: Role][]): Promise<string> {
+export async function addStudent(
+  db: Database,
+  firstName: string,
+  team: [personId: string, role: Role][],
+): Promise<string> {
   const id = randomUUID();
   await db('students').insert({
     id,

@@ -1,0 +1,48 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { clockTimeField, isoDateField } from './date-fields';
+import { addDays, dayNumber, isoDate, longDate, mondayOf, shortDate, weekday } from './iso-date';
+
+describe('calendar dates', () => {
+  it('counts days from 1 January 1970', () => {
+    expect(dayNumber('1970-01-02')).toBe(1);
+    expect(isoDate(1)).toBe('1970-01-02');
+    // Computed with GNU date: date -ud 2026-11-24 +%s is 1795478400.
+    expect(dayNumber('2026-11-24')).toBe(1795478400 / 86400);
+  });
+
+  it('knows leap days and month ends', () => {
+    expect(addDays('2024-02-28', 2)).toBe('2024-03-01');
+    expect(addDays('2026-02-28', 1)).toBe('2026-03-01');
+    expect(addDays('2027-01-01', -1)).toBe('2026-12-31');
+  });
+
+  it('knows weekdays: 1 January 1970 was a Thursday, 24 November 2026 is a Tuesday', () => {
+    expect(weekday('1970-01-01')).toBe(4);
+    expect(weekday('2026-11-24')).toBe(2);
+    expect(mondayOf('1970-01-01')).toBe('1969-12-29');
+    expect(mondayOf('2026-11-23')).toBe('2026-11-23');
+  });
+
+  it('goes there and back for any day', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -30_000, max: 60_000 }), (day) => {
+        expect(dayNumber(isoDate(day))).toBe(day);
+        expect(weekday(mondayOf(isoDate(day)))).toBe(1);
+      }),
+    );
+  });
+
+  it('refuses what is no date', () => {
+    expect(() => dayNumber('24.11.2026')).toThrow(RangeError);
+    expect(isoDateField.safeParse('2026-02-30').success).toBe(false);
+    expect(isoDateField.safeParse('2026-02-28').success).toBe(true);
+    expect(clockTimeField.safeParse('24:00').success).toBe(false);
+    expect(clockTimeField.safeParse('09:05').success).toBe(true);
+  });
+
+  it('says dates the way sentences do', () => {
+    expect(shortDate('2026-11-18')).toBe('Nov 18');
+    expect(longDate('2026-11-18')).toBe('Wed, Nov 18, 2026');
+  });
+});

@@ -1,0 +1,117 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { freshDatabase } from '~/tests/database/fresh';
+import { addPerson, now } from '~/tests/database/small-school';
+import { personByPassword } from '../people/people';
+import { countUnknownLink, countWrongSignIn, forgetWrongSignIns, mayOpenLink, signInWait } from './attempts';
+import { hashPassword, passwordIsRight } from './passwords';
+import { beginSession, endAllSessions, endSession, resumeSession } from './sessions';
+
+const fresh = freshDatabase();
+let person: string;
+const later = (minutes: number) => new Date(now.getTime() + minutes * 60_000);
+const HOUR = 60;
+
+beforeAll(async () => {
+  person = await addPerson(fresh.db, 'manager', await hashPassword('right one'));
+});
+
+describe('passwords', () => {
+  it('are kept as argon2id, salted, and only the right one is right', async () => {
+    const [a, b] = await Promise.all([hashPassword('same'), hashPassword('same')]);
+    expect(a).toMatch(/^\$argon2id\$/);
+    expect(a).not.toBe(b);
+    expect(await passwordIsRight(a, 'same')).toBe(true);
+    expect(await passwordIsRight(a, 'Same')).toBe(false);
+    expect(await passwordIsRight(null, 'same')).toBe(false);
+  });
+
+  it('let the right person in, whatever the case of the address, and hand out no hash', async () => {
+    const found = await personByPassword(fresh.db, 'MANAGER@School.example', 'right one');
+    expect(found?.id).toBe(person);
+    expect(found).not.toHaveProperty('password_hash');
+    expect(await personByPassword(fresh.db, 'manager@school.example', 'wrong')).toBeNull();
+    expect(await personByPassword(fresh.db, 'nobody@school.example', 'right one')).toBeNull();
+  });
+
+  it('take as long for an unknown account as for a wrong password', async () => {
+    const time = async (email: string) => {
+      const start = performance.now();
+      for (let i = 0; i < 5; i++) await personByPassword(fresh.db, email, 'wrong');
+      return performance.now() - start;
+    };
+    const [known, unknown] = [await time('manager@school.example'), await time('nobody@school.example')];
+    expect(unknown / known).toBeGreaterThan(0.5);
+    expect(unknown / known).toBeLessThan(2);
+  });
+});
+
+describe('sessions', () => {
+  it('are found by their token, of which only the hash is stored', async () => {
+    const token = await beginSession(fresh.db, person, now);
+    expect((await resumeSession(fresh.db, token, later(1)))?.person.name).toBe('manager');
+    const stored = await fresh.db('sessions').select();
+    expect(JSON.stringify(stored)).not.toContain(token);
+    expect(await resumeSession(fresh.db, `${token}x`, later(1))).toBeNull();
+  });
+
+  it('rotate after an hour: the old token holds for a minute more, then never again', async () => {
+    const token = await beginSession(fresh.db, person, now);
+    const rotated = await resumeSession(fresh.db, token, later(61));
+    expect(rotated?.newToken).toBeTruthy();
+    expect(await resumeSession(fresh.db, token, later(61.5))).not.toBeNull();
+    expect(await resumeSession(fresh.db, token, later(63))).toBeNull();
+    expect((await resumeSession(fresh.db, rotated?.newToken as string, later(63)))?.newToken).toBeNull();
+  });
+
+  it('rotate once, however many requests come at the same time', async () => {
+    const token = await beginSession(fresh.db, person, now);
+    const answers = await Promise.all(Array.from({ length: 4 }, () => resumeSession(fresh.db, token, later(90))));
+    expect(answers.filter((answer) => answer?.newToken)).toHaveLength(1);
+    expect(answers.every((answer) => answer !== null)).toBe(true);
+  });
+
+  it('end when unused for twelve hours, and after two weeks in any case', async () => {
+    const idle = await beginSession(fresh.db, person, now);
+    expect(await resumeSession(fresh.db, idle, later(12.1 * HOUR))).toBeNull();
+    let token = await beginSession(fresh.db, person, now);
+    for (let hours = 10; hours < 14 * 24; hours += 10) {
+      token = (await resumeSession(fresh.db, token, later(hours * HOUR)))?.newToken ?? token;
+    }
+    expect(await resumeSession(fresh.db, token, later(14 * 24 * HOUR + 1))).toBeNull();
+  });
+
+  it('end by signing out: this one, or all', async () => {
+    const [a, b, c] = [
+      await beginSession(fresh.db, person, now),
+      await beginSession(fresh.db, person, now),
+      await beginSession(fresh.db, person, now),
+    ];
+    await endSession(fresh.db, a);
+    expect(await resumeSession(fresh.db, a, now)).toBeNull();
+    expect(await resumeSession(fresh.db, b, now)).not.toBeNull();
+    await endAllSessions(fresh.db, person);
+    expect(await resumeSession(fresh.db, b, now)).toBeNull();
+    expect(await resumeSession(fresh.db, c, now)).toBeNull();
+  });
+});
+
+describe('too many tries', () => {
+  it('make an account wait after eight wrong passwords, from wherever they come', async () => {
+    for (let i = 0; i < 8; i++) {
+      expect(await signInWait('slow@school.example', `10.0.0.${i}`)).toBeNull();
+      await countWrongSignIn('slow@school.example', `10.0.0.${i}`);
+    }
+    expect(await signInWait('SLOW@school.example', '10.0.0.99')).toBeGreaterThan(0);
+    await forgetWrongSignIns('slow@school.example');
+    expect(await signInWait('slow@school.example', '10.0.0.99')).toBeNull();
+  });
+
+  it('close the door to an address that guesses links', async () => {
+    for (let i = 0; i < 20; i++) {
+      expect(await mayOpenLink('10.1.1.1')).toBe(true);
+      await countUnknownLink('10.1.1.1');
+    }
+    expect(await mayOpenLink('10.1.1.1')).toBe(false);
+    expect(await mayOpenLink('10.1.1.2')).toBe(true);
+  });
+});

@@ -1,0 +1,51 @@
+import { describe, expect, it } from 'vitest';
+import { freshDatabase } from '~/tests/database/fresh';
+import { readConfig } from '../config';
+import { connect, isDatabaseGone } from './database';
+import { migrate } from './migrate';
+import { down } from './migrations/0001-foundations';
+
+const fresh = freshDatabase();
+
+describe('migrations', () => {
+  it('may run again, and undo themselves', async () => {
+    await migrate(fresh.db);
+    await fresh.db
+      .transaction(async (trx) => {
+        await down(trx);
+        expect(await trx.schema.hasTable('observations')).toBe(false);
+        await trx.rollback(new Error('only looking'));
+      })
+      .catch((error) => expect(error.message).toBe('only looking'));
+    expect(await fresh.db.schema.hasTable('observations')).toBe(true);
+  });
+
+  it('say in one sentence that a database is newer than the program', async () => {
+    await fresh.db('knex_migrations').insert({ name: '9999-from-the-future', batch: 9, migration_time: new Date() });
+    await expect(migrate(fresh.db)).rejects.toThrow('made by a newer version of Gentle Margin');
+  });
+});
+
+describe('a database that is gone', () => {
+  it('is told from other failures', async () => {
+    const nowhere = connect('postgres://nobody@127.0.0.1:1/none', { poolSize: 1 });
+    const error = await nowhere.raw('select 1').catch((caught) => caught);
+    await nowhere.destroy();
+    expect(isDatabaseGone(error)).toBe(true);
+    const mistake = await fresh.db.raw('select nonsense').catch((caught) => caught);
+    expect(isDatabaseGone(mistake)).toBe(false);
+    expect(isDatabaseGone('no error at all')).toBe(false);
+  });
+});
+
+describe('settings of the server', () => {
+  it('have defaults for all but the database', () => {
+    expect(readConfig({ DATABASE_URL: 'postgres://x' })).toMatchObject({
+      PORT: 4310,
+      HOST: '127.0.0.1',
+      PUBLIC_URL: 'http://localhost:4310',
+    });
+    expect(() => readConfig({})).toThrow();
+    expect(() => readConfig({ DATABASE_URL: 'postgres://x', PORT: 'many' })).toThrow();
+  });
+});
