@@ -156,7 +156,7 @@ function goalRows(
   const id = random.uuid();
   const yearDays = schoolDays(`${year}-09-08`, today, calendar);
   // A goal that it is too early to judge began in the last few school days.
-  const days = shape === 'tooEarly' ? yearDays.slice(-4) : shape === 'silent' ? yearDays.slice(0, -14) : yearDays;
+  const days = shape === 'tooEarly' ? yearDays.slice(-3) : shape === 'silent' ? yearDays.slice(0, -14) : yearDays;
   const startsOn = days[0] ?? `${year}-09-08`;
   const statesBaseline = shape === 'tooEarly' || random.happens(0.25);
   const start = random.whole(25, 45);

@@ -15,7 +15,7 @@ export function connect(url: string, { poolSize = 10 }: { poolSize?: number } = 
     pool: { min: 0, max: poolSize },
     acquireConnectionTimeout: 4000,
     // What fails is thrown, and logged by whoever answers for it.
-    log: { error: () => {} },
+    log: { error: () => {}, warn: () => {} },
   });
 }
 

@@ -14,7 +14,7 @@ const empty: SessionDraft = {
   activeGoal: id(2),
   selected: null,
 };
-const after = (...changes: DraftChange[]) => changes.reduce(draftReducer, empty);
+const madeBy = (...changes: DraftChange[]) => changes.reduce(draftReducer, empty);
 const mark = (outcome: string, goalId = id(2), time = '09:10'): DraftChange => ({
   type: 'mark',
   goalId,
@@ -25,11 +25,11 @@ const trialsOf = (draft: SessionDraft, goalId = id(2)) => draft.goals[goalId]?.t
 
 describe('a session in the making', () => {
   it('lays beads in order, takes the last back, and replaces a chosen one', () => {
-    expect(trialsOf(after(mark('independent'), mark('gesture')))).toEqual(['independent', 'gesture']);
-    expect(trialsOf(after(mark('independent'), mark('gesture'), { type: 'takeBack', goalId: id(2) }))).toEqual([
+    expect(trialsOf(madeBy(mark('independent'), mark('gesture')))).toEqual(['independent', 'gesture']);
+    expect(trialsOf(madeBy(mark('independent'), mark('gesture'), { type: 'takeBack', goalId: id(2) }))).toEqual([
       'independent',
     ]);
-    const changed = after(
+    const changed = madeBy(
       mark('a'),
       mark('b'),
       mark('c'),
@@ -41,25 +41,25 @@ describe('a session in the making', () => {
   });
 
   it('forgets a chosen bead when another goal is marked', () => {
-    const changed = after(mark('a'), { type: 'select', goalId: id(2), at: 0 }, mark('b', id(3)), mark('c'));
+    const changed = madeBy(mark('a'), { type: 'select', goalId: id(2), at: 0 }, mark('b', id(3)), mark('c'));
     expect([trialsOf(changed), trialsOf(changed, id(3))]).toEqual([['a', 'c'], ['b']]);
   });
 
   it('takes its time from the first tap, unless it was chosen', () => {
-    expect(after(mark('a', id(2), '09:10'), mark('b', id(2), '09:20')).session.time).toBe('09:10');
-    expect(after({ type: 'session', fields: { time: '08:00' } }, mark('a')).session.time).toBe('08:00');
+    expect(madeBy(mark('a', id(2), '09:10'), mark('b', id(2), '09:20')).session.time).toBe('09:10');
+    expect(madeBy({ type: 'session', fields: { time: '08:00' } }, mark('a')).session.time).toBe('08:00');
   });
 
   it('sends only what was marked: blank is not zero', () => {
     expect(inputFrom(empty).entries).toEqual([]);
-    const draft = after(mark('a'), { type: 'note', goalId: id(3), note: 'only a word' });
+    const draft = madeBy(mark('a'), { type: 'note', goalId: id(3), note: 'only a word' });
     expect(inputFrom(draft).entries.map(({ goalId }) => goalId)).toEqual([id(2)]);
     expect([isTouched(empty), isTouched(draft)]).toEqual([false, true]);
     expect(sessionInput.safeParse(inputFrom(draft)).success).toBe(true);
   });
 
   it('ends without a score for a reason, until something is marked after all', () => {
-    const absent = after({ type: 'reason', goalId: id(3), reason: 'absent' });
+    const absent = madeBy({ type: 'reason', goalId: id(3), reason: 'absent' });
     expect(inputFrom(absent).entries).toMatchObject([{ goalId: id(3), outcome: { data: null, reason: 'absent' } }]);
     expect(draftReducer(absent, mark('a', id(3))).goals[id(3)]?.reason).toBeNull();
   });
@@ -67,7 +67,7 @@ describe('a session in the making', () => {
 
 describe('messages', () => {
   it('stand at the goal they belong to', () => {
-    const body = { ...inputFrom(after(mark('a'))), on: '' };
+    const body = { ...inputFrom(madeBy(mark('a'))), on: '' };
     body.entries = body.entries.map((entry) => ({ ...entry, note: 'x'.repeat(4001) }));
     const parsed = sessionInput.safeParse(body);
     expect(Object.keys(parsed.success ? {} : fieldMessages(parsed.error, body))).toEqual(['on', `goal.${id(2)}`]);
