@@ -1,0 +1,20 @@
+import { defineConfig } from '@playwright/test';
+import { chromium } from './tests/e2e/chromium';
+
+export default defineConfig({
+  testDir: 'tests/e2e',
+  globalSetup: './tests/e2e/demo-template.ts',
+  outputDir: 'test-results',
+  fullyParallel: true,
+  workers: 2,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list']],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: chromium,
+    trace: 'off',
+    locale: 'en-US',
+    timezoneId: 'America/New_York',
+  },
+});

@@ -1,0 +1,180 @@
+import type { Page } from '@playwright/test';
+import { type App, expect, expectToast, goalId, settled, signInAs, studentId, test } from './fixtures';
+
+async function observe(app: App, page: Page, firstName: string) {
+  await page.goto(`/students/${await studentId(app.db, firstName)}/observe`);
+  await settled(page);
+}
+const strip = (page: Page, name: string) => page.getByRole('region', { name });
+const beads = (page: Page, name: string) => strip(page, name).getByRole('button', { name: /^Chance/ });
+const newest = (app: App) => app.db('observations').orderBy('recorded_at', 'desc').first();
+const countOf = async (app: App) => Number((await app.db('observations').count().first())?.count);
+
+test('beads: by key and by tap, taken back, changed, counted live against the criterion', async ({ app, page }) => {
+  await signInAs(app, page);
+  await observe(app, page, 'Emrys');
+  const card = strip(page, 'Measures ingredients');
+  await expect(card).toContainText('nothing yet: stays blank, not zero');
+  await expect(card).toContainText('needs 5 of 6');
+  for (const key of ['1', '1', '3', '5']) await page.keyboard.press(key);
+  await expect(card).toContainText('50%');
+  await expect(card).toContainText('4 of 6 ingredients');
+  await page.keyboard.press('u');
+  await expect(beads(page, 'Measures ingredients')).toHaveCount(3);
+  await expect(card).toContainText('67%');
+  await beads(page, 'Measures ingredients').nth(2).click();
+  await expect(card).toContainText('Chance 3 is chosen: the next tap replaces it.');
+  await card.getByRole('button', { name: 'Gesture' }).click();
+  await expect(beads(page, 'Measures ingredients')).toHaveCount(3);
+  await expect(card).toContainText('100%');
+  const margin = page.getByRole('complementary', { name: 'How it will read' });
+  await expect(margin).toContainText(
+    '3 of 3 ingredients with at most a gesture: 100%. Two alone, one after a gesture.',
+  );
+  await expect(margin).toContainText('1a, beside the last five');
+});
+
+test('everything by keyboard: next goal, marks, save; goals left alone stay blank', async ({ app, page }) => {
+  await signInAs(app, page);
+  await observe(app, page, 'Gideon');
+  const before = await countOf(app);
+  await page.keyboard.press('n');
+  for (const key of ['1', '2', '6']) await page.keyboard.press(key);
+  await expect(beads(page, 'Follows two steps')).toHaveCount(3);
+  await page.keyboard.press('Enter');
+  await expectToast(page, 'Saved for Gideon: 1 goal.');
+  expect(await countOf(app)).toBe(before + 1);
+  expect(await newest(app)).toMatchObject({
+    goal_id: await goalId(app.db, 'Gideon', '2'),
+    data: { trials: ['independent', 'picture', 'incorrect'] },
+    observed_on: '2026-11-24',
+    observed_time: '15:30',
+  });
+});
+
+test('date, time, place and observer are filled in and can be changed', async ({ app, page }) => {
+  await signInAs(app, page);
+  await observe(app, page, 'Gideon');
+  await page.getByRole('button', { name: 'change', exact: true }).click();
+  await page.getByLabel('Date').fill('2026-11-20');
+  await page.getByLabel('Time').fill('08:15');
+  await page.getByLabel('Place', { exact: true }).selectOption('Kitchen');
+  await page.getByLabel('Observer').selectOption('P. Ibarra');
+  await page.getByRole('heading', { name: 'Observing' }).click();
+  await page.keyboard.press('1');
+  await page.getByRole('button', { name: /^Save/ }).click();
+  await expectToast(page, 'Saved for Gideon: 1 goal.');
+  const entry = await newest(app);
+  expect([entry.observed_on, entry.observed_time]).toEqual(['2026-11-20', '08:15']);
+  expect(entry.recorded_at.toISOString().slice(0, 10)).toBe('2026-11-24');
+  expect(entry.observer_id).not.toBe(entry.recorded_by);
+});
+
+test('a session can end without a score, for a reason, and with a word', async ({ app, page }) => {
+  await signInAs(app, page);
+  await observe(app, page, 'Hollis');
+  const card = strip(page, 'Reads a recipe');
+  await card.getByRole('button', { name: 'No chance came up' }).click();
+  await card.getByRole('textbox').fill('The oven was being mended.');
+  await page.getByRole('button', { name: /^Save/ }).click();
+  await expectToast(page, 'Saved for Hollis: 1 goal.');
+  expect(await newest(app)).toMatchObject({ data: null, reason: 'noOpportunity', note: 'The oven was being mended.' });
+  await page.getByRole('link', { name: 'Report', exact: true }).click();
+  await expect(page.getByText('No chance came up: nothing was scored.').first()).toBeVisible();
+});
+
+test('nothing marked, or a word without a mark, is not sent and says what is missing', async ({ app, page }) => {
+  await signInAs(app, page);
+  await observe(app, page, 'Hollis');
+  await page.getByRole('button', { name: /^Save/ }).click();
+  await expect(page.getByRole('alert')).toContainText('Nothing is marked yet.');
+  await strip(page, 'Reads a recipe').getByRole('textbox').fill('Only a word.');
+  await page.getByRole('button', { name: /^Save/ }).click();
+  await expect(strip(page, 'Reads a recipe').getByRole('alert')).toContainText('nothing is marked');
+  await expect(strip(page, 'Reads a recipe').getByRole('textbox')).toHaveValue('Only a word.');
+});
+
+test('a date in the future and a note that is too long get their message at the field, and nothing is lost', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  await observe(app, page, 'Hollis');
+  const before = await countOf(app);
+  await page.keyboard.press('1');
+  await page.getByRole('button', { name: 'change', exact: true }).click();
+  await page.getByLabel('Date').fill('2026-11-25');
+  await page.getByRole('button', { name: /^Save/ }).click();
+  await expect(page.getByText('This lies in the future.')).toBeVisible();
+  await page.getByLabel('Date').fill('2026-11-24');
+  const note = strip(page, 'Reads a recipe').getByRole('textbox');
+  await note.fill('x'.repeat(4001));
+  await page.getByRole('button', { name: /^Save/ }).click();
+  await expect(strip(page, 'Reads a recipe').getByRole('alert')).toContainText('4,000 characters');
+  await expect(note).toHaveValue('x'.repeat(4001));
+  await expect(beads(page, 'Reads a recipe')).toHaveCount(1);
+  expect(await countOf(app)).toBe(before);
+  await note.fill('Short.');
+  await page.getByRole('button', { name: /^Save/ }).click();
+  await expectToast(page, 'Saved for Hollis: 1 goal.');
+});
+
+test('what is marked survives a reload, and is gone after saving', async ({ app, page }) => {
+  await signInAs(app, page);
+  await observe(app, page, 'Jory');
+  await page.keyboard.press('1');
+  await page.keyboard.press('2');
+  await expect(page.getByText('Kept on this device ✓')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('Picked up where you left off ✓')).toBeVisible();
+  await expect(beads(page, 'Plants a row')).toHaveCount(2);
+  await page.getByRole('button', { name: /^Save/ }).click();
+  await expectToast(page, 'Saved for Jory: 1 goal.');
+  await observe(app, page, 'Jory');
+  await expect(beads(page, 'Plants a row')).toHaveCount(0);
+  await expect(page.getByText('Picked up')).toHaveCount(0);
+});
+
+test('with the database gone the page says so, keeps everything, and saves by itself once', async ({ app, page }) => {
+  await signInAs(app, page);
+  await observe(app, page, 'Jory');
+  const before = await countOf(app);
+  await page.keyboard.press('1');
+  app.wire.cut();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('The server cannot be reached. Nothing is lost')).toBeVisible({ timeout: 20_000 });
+  await expect(beads(page, 'Plants a row')).toHaveCount(1);
+  app.wire.mend();
+  await expectToast(page, 'Saved for Jory: 1 goal.');
+  expect(await countOf(app)).toBe(before + 1);
+});
+
+test('with the server gone it is the same', async ({ app, page }) => {
+  await signInAs(app, page);
+  await observe(app, page, 'Jory');
+  await page.keyboard.press('1');
+  await page.context().setOffline(true);
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('The server cannot be reached. Nothing is lost')).toBeVisible();
+  await page.context().setOffline(false);
+  await expectToast(page, 'Saved for Jory: 1 goal.');
+});
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+
+  test('the pads are big, save is under the thumb, and nothing sticks out sideways', async ({ app, page }) => {
+    await signInAs(app, page);
+    await observe(app, page, 'Emrys');
+    const pad = strip(page, 'Measures ingredients').getByRole('button', { name: 'Independent', exact: true });
+    await pad.tap();
+    await expect.poll(async () => (await pad.boundingBox())?.height).toBeGreaterThanOrEqual(58);
+    const bead = await beads(page, 'Measures ingredients').first().boundingBox();
+    expect(bead?.width).toBeGreaterThanOrEqual(44);
+    const save = await page.getByRole('button', { name: /^Save/ }).boundingBox();
+    expect(save && save.y + save.height).toBeGreaterThan(780);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await page.getByRole('button', { name: /^Save/ }).tap();
+    await expectToast(page, 'Saved for Emrys: 1 goal.');
+  });
+});
