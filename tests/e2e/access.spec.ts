@@ -1,0 +1,90 @@
+// axe finds nothing on any screen, in both themes, on a laptop and on a phone.
+import type { Page } from '@playwright/test';
+import { type App, axeFindings, expect, goalId, newestEntry, settled, signInAs, studentId, test } from './fixtures';
+
+async function look(page: Page, what: string) {
+  expect(await axeFindings(page), what).toEqual([]);
+}
+
+async function lookAtEverything(app: App, page: Page) {
+  await page.goto('/sign-in');
+  await look(page, 'sign-in');
+  await signInAs(app, page);
+  const [student, goal] = [await studentId(app.db, 'Ansel'), await goalId(app.db, 'Ansel', '2a')];
+  const entry = await newestEntry(app.db, goal);
+  for (const view of ['/students', '/students?show=attention', '/account', '/nowhere']) {
+    await page.goto(view);
+    await look(page, view);
+  }
+  for (const view of ['', '/report', '/ways-in', `/goals/${goal}`, `/entries/${entry.id}`, '/observe']) {
+    await page.goto(`/students/${student}${view}`);
+    await settled(page);
+    await look(page, view || 'goals');
+  }
+
+  // States that only come with use.
+  await page.keyboard.press('1');
+  await page.keyboard.press('7');
+  await page.getByRole('button', { name: /^Chance 1/ }).click();
+  await page.getByRole('button', { name: 'change', exact: true }).click();
+  await look(page, 'observing, with marks');
+  await page.keyboard.press('?');
+  await look(page, 'keys');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('/');
+  await expect(page.getByRole('option').first()).toBeVisible();
+  await look(page, 'finder');
+  await page.keyboard.press('Escape');
+  await page.goto(`/students/${student}/entries/${entry.id}`);
+  await settled(page);
+  await page.getByRole('button', { name: 'Correct it' }).click();
+  await look(page, 'correcting');
+  await page.goto(`/students/${student}/ways-in`);
+  await settled(page);
+  await page.getByLabel('Who will read').fill('Aunt Ida');
+  await page.getByRole('button', { name: 'Make the link' }).click();
+  const link = await page.getByLabel('The link', { exact: true }).inputValue();
+  await look(page, 'a new link');
+  await page.goto(new URL(link).pathname);
+  await look(page, 'reader');
+}
+
+test('by day', async ({ app, page }) => {
+  test.setTimeout(150_000);
+  await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
+  await lookAtEverything(app, page);
+});
+
+test('by lamplight', async ({ app, page }) => {
+  test.setTimeout(150_000);
+  await page.emulateMedia({ colorScheme: 'dark', reducedMotion: 'reduce' });
+  await lookAtEverything(app, page);
+});
+
+test('at 200% on a small laptop nothing is cut off, and the first tab stop leads past the bars', async ({
+  app,
+  page,
+}) => {
+  await page.setViewportSize({ width: 640, height: 400 });
+  await signInAs(app, page);
+  await page.goto(`/students/${await studentId(app.db, 'Ansel')}`);
+  await settled(page);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(640);
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('link', { name: 'To the page' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('#page')).toBeFocused();
+});
+
+test('a chosen theme stays on this device', async ({ app, page }) => {
+  await signInAs(app, page);
+  await page.goto('/account');
+  await settled(page);
+  await page.getByRole('button', { name: 'By lamplight' }).click();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'lamp');
+  await page.goto('/students');
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'lamp');
+  await page.context().clearCookies({ name: 'gm-session' });
+  await page.goto('/sign-in');
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'lamp');
+});

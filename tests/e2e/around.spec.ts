@@ -1,0 +1,170 @@
+// What stands around every page: the finder, the keys, the tabs, the discreet view, the theme, security, failures.
+import { readdirSync, readFileSync } from 'node:fs';
+import { expect, goalId, settled, signInAs, studentId, test } from './fixtures';
+import { startServer } from './server';
+
+test('the finder leads to a student or a goal by a few letters', async ({ app, page }) => {
+  await signInAs(app, page);
+  await page.goto('/students');
+  await settled(page);
+  await page.keyboard.press('/');
+  const finder = page.getByRole('dialog', { name: 'Find a student or goal' });
+  await finder.getByRole('combobox').fill('coins');
+  await expect(finder.getByRole('option')).toHaveCount(2);
+  await finder.getByRole('combobox').fill('coins fenna');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Counts coins' })).toBeVisible();
+  await page.keyboard.press('/');
+  await finder.getByRole('combobox').fill('zzzz');
+  await expect(finder.getByText('Nothing found.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(finder).toHaveCount(0);
+});
+
+test('? shows the keys, O observes, a tab changes the student and keeps the view', async ({ app, page }) => {
+  await signInAs(app, page);
+  await page.goto(`/students/${await studentId(app.db, 'Ansel')}/report`);
+  await settled(page);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('take the last one back');
+  await page.keyboard.press('Escape');
+  await page.getByRole('navigation', { name: 'Students, by tab' }).getByRole('link', { name: 'Briar Q.' }).click();
+  await expect(page).toHaveURL(new RegExp(`/students/${await studentId(app.db, 'Briar')}/report$`));
+  await page.keyboard.press('o');
+  await expect(page.getByRole('heading', { name: 'Observing Briar Q.' })).toBeVisible();
+});
+
+test('the discreet view leaves no name on any screen, nor in the page’s source or title', async ({ app, page }) => {
+  await app.db('observations').update({ note: 'Ansel laughed.' });
+  await signInAs(app, page);
+  const [student, goal] = [await studentId(app.db, 'Ansel'), await goalId(app.db, 'Ansel', '2b')];
+  const { id } = await app.db('observations').where({ goal_id: goal }).first('id');
+  await page.goto('/students');
+  await settled(page);
+  await page.getByRole('button', { name: 'Discreet off' }).click();
+  await expect(page.getByRole('button', { name: 'Discreet on' })).toBeVisible();
+  const views = ['', '/report', '/observe', '/ways-in', `/goals/${goal}`, `/entries/${id}`].map(
+    (view) => `/students/${student}${view}`,
+  );
+  for (const view of ['/students', '/finder', ...views]) {
+    const source = await (await page.request.get(view)).text();
+    expect(source, view).not.toMatch(/Ansel|Dorsey|Briar|Asks for a pause|pause card|laughed/);
+  }
+  await page.goto(`/students/${student}/goals/${goal}`);
+  await expect(page.getByRole('heading', { name: 'Goal 2b' })).toBeVisible();
+  await expect(page).toHaveTitle('2b · AD · Gentle Margin');
+});
+
+test('needs a closer look: only who does, and the filter is an address', async ({ app, page }) => {
+  await signInAs(app, page);
+  await page.goto('/students');
+  const rows = page
+    .getByRole('main')
+    .getByRole('listitem')
+    .filter({ hasText: /Grade \d/ });
+  await expect(rows).toHaveCount(12);
+  await page.getByRole('link', { name: 'Needs a closer look' }).click();
+  await expect(page).toHaveURL(/show=attention/);
+  const shown = await rows.count();
+  expect(shown).toBeLessThan(12);
+  for (let i = 0; i < shown; i++) await expect(rows.nth(i)).toContainText(/Below course|No recent data/);
+});
+
+test('the graph goes from point to point by arrow keys, and its numbers are one key away', async ({ app, page }) => {
+  await signInAs(app, page);
+  await page.goto(`/students/${await studentId(app.db, 'Fenna')}/goals/${await goalId(app.db, 'Fenna', '2')}`);
+  await settled(page);
+  const graph = page.getByRole('group', { name: /Graph/ });
+  await graph.focus();
+  await page.keyboard.press('End');
+  const said = page.getByRole('figure').first().locator('[aria-live]');
+  await expect(said).toContainText(/Nov 2\d, 2026: \d+ of \d+, \d+%/);
+  const last = await said.textContent();
+  await page.keyboard.press('ArrowLeft');
+  await expect(said).not.toHaveText(last ?? '');
+  await page.keyboard.press('Home');
+  await expect(said).toContainText('Sep');
+  await page.keyboard.press('t');
+  const rows = page.getByRole('table', { name: 'Points of the graph' }).getByRole('row');
+  expect(await rows.count()).toBeGreaterThan(30);
+  await expect(page.getByRole('table', { name: /support level/ })).toBeVisible();
+});
+
+test('headers keep foreign scripts and frames out; no script of the page lacks its nonce', async ({ app, page }) => {
+  await signInAs(app, page);
+  const answer = await page.request.get('/students');
+  const policy = answer.headers()['content-security-policy'] ?? '';
+  expect(policy).toMatch(/default-src 'none'/);
+  expect(policy).toMatch(/frame-ancestors 'none'/);
+  expect(policy).not.toMatch(/script-src[^;]*unsafe/);
+  expect(answer.headers()).toMatchObject({ 'x-content-type-options': 'nosniff', 'cache-control': 'no-store' });
+  const nonce = /'nonce-([^']+)'/.exec(policy)?.[1];
+  const source = await answer.text();
+  for (const script of source.match(/<script[^>]*>/g) ?? []) expect(script).toContain(`nonce="${nonce}"`);
+  expect(source).not.toMatch(/\son[a-z]+="/);
+  const again = (await page.request.get('/students')).headers()['content-security-policy'];
+  expect(again).not.toBe(policy);
+  const cookie = (await page.context().cookies()).find(({ name }) => name === 'gm-session');
+  expect(cookie).toMatchObject({ httpOnly: true, sameSite: 'Lax' });
+});
+
+test('what another site sends is refused, and so is what is too large', async ({ app, page }) => {
+  await signInAs(app, page);
+  const address = `/students/${await studentId(app.db, 'Ansel')}/observe`;
+  const send = (headers: Record<string, string>, data: object) =>
+    page.request.post(address, { headers, data }).then((r) => r.status());
+  expect(await send({ origin: 'https://elsewhere.example' }, {})).toBe(403);
+  expect(await send({ origin: 'null' }, {})).toBe(403);
+  expect(await send({}, {})).toBe(403);
+  expect(await send({ origin: app.url }, { note: 'x'.repeat(600_000) })).toBe(413);
+  expect(await send({ origin: app.url }, { nonsense: true })).toBe(400);
+  const malformed = await page.request.post(address, {
+    headers: { origin: app.url, 'content-type': 'application/json' },
+    data: Buffer.from('{ broken'),
+  });
+  expect(malformed.status()).toBe(400);
+});
+
+test('the log holds no name, note, token or search word', async ({ app, page }) => {
+  await signInAs(app, page);
+  await page.request.get(`/students/${await studentId(app.db, 'Ansel')}/report?q=Ansel`);
+  await page.request.get('/read/a-token-of-somebody');
+  await expect.poll(() => app.log()).toContain('/read/:token');
+  expect(app.log()).toContain('"path":"/students/:id/report"');
+  expect(app.log()).not.toMatch(/Ansel|a-token-of|@quince-lane/);
+});
+
+test('with the database gone the health address and the page say so, and the page comes back by itself', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  await page.goto('/students');
+  expect((await page.request.get('/health')).status()).toBe(200);
+  app.wire.cut();
+  expect((await page.request.get('/health')).status()).toBe(503);
+  const answer = await page.goto('/students');
+  expect(answer?.status()).toBe(503);
+  await expect(page.getByRole('heading', { name: 'The database cannot be reached' })).toBeVisible();
+  app.wire.mend();
+  await expect(page.getByRole('heading', { name: 'Students', level: 1 })).toBeVisible({ timeout: 20_000 });
+});
+
+test('a taken port and a database that is not there are one sentence and exit code 1', async ({ app }) => {
+  const port = new URL(app.url).port;
+  await expect(startServer({ DATABASE_URL: app.wire.url, PORT: port })).rejects.toThrow(
+    /ended with 1: Port \d+ is taken; choose another/,
+  );
+  await expect(startServer({ DATABASE_URL: 'postgres://x@127.0.0.1:1/x' })).rejects.toThrow(
+    /ended with 1: The database cannot be reached/,
+  );
+});
+
+test('nothing of the server reaches the browser', () => {
+  const folder = 'build/client/assets';
+  for (const file of readdirSync(folder).filter((name) => name.endsWith('.js'))) {
+    expect(readFileSync(`${folder}/${file}`, 'utf8'), file).not.toMatch(
+      /argon2|password_hash|select .* from |DATABASE_URL/,
+    );
+  }
+});

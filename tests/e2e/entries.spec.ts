@@ -1,0 +1,111 @@
+import { expect, expectToast, goalId, newestEntry, settled, signInAs, studentId, test } from './fixtures';
+
+test('a correction replaces the entry in every view, keeps its history, and asks why', async ({ app, page }) => {
+  await signInAs(app, page);
+  const [student, goal] = [await studentId(app.db, 'Dahlia'), await goalId(app.db, 'Dahlia', '2')];
+  const { id } = await newestEntry(app.db, goal);
+  const lines = await app.db('observations').where({ student_id: student, withdrawn: false }).count().first();
+  await page.goto(`/students/${student}/entries/${id}`);
+  await settled(page);
+  await page.getByRole('button', { name: 'Correct it' }).click();
+  const form = page.getByRole('region', { name: 'Correct this entry' });
+  while (await form.getByRole('button', { name: /Take back/ }).isVisible())
+    await form.getByRole('button', { name: /Take back/ }).click();
+  for (let i = 0; i < 4; i++) await form.getByRole('button', { name: 'Independent', exact: true }).click();
+  await form.getByLabel('A word about it').fill('All four, alone.');
+  await form.getByRole('button', { name: 'Save the correction' }).click();
+  await expect(form.getByRole('alert')).toHaveText('Say why, in a few words.');
+  await form.getByLabel('Why is it corrected?').fill('Two marks were missing.');
+  await form.getByRole('button', { name: 'Save the correction' }).click();
+  await expectToast(page, 'Corrected. What it said before is kept.');
+  await expect(page.getByRole('main')).toContainText('4 of 4 chances with at most a gesture: 100%. Four alone.');
+  const margin = page.getByRole('complementary', { name: 'What it said before' });
+  await expect(margin.getByRole('listitem')).toHaveCount(2);
+  await expect(margin.getByRole('listitem').first()).toContainText('“Two marks were missing.”');
+
+  const sentence = '4 of 4 chances with at most a gesture: 100%. Four alone.';
+  for (const view of [`/students/${student}/report?goal=${goal}`, `/students/${student}/goals/${goal}`]) {
+    await page.goto(view);
+    const entry = page.locator('main li, main tr').filter({ has: page.getByText('All four, alone.') });
+    await expect(entry).toHaveCount(1);
+    await expect(entry).toContainText(sentence);
+    await expect(entry).toContainText('corrected');
+  }
+  expect(await app.db('observations').where({ student_id: student, withdrawn: false }).count().first()).toEqual(lines);
+});
+
+test('withdrawing takes an entry out of every view and figure; it stays readable', async ({ app, page }) => {
+  await signInAs(app, page);
+  const [student, goal] = [await studentId(app.db, 'Dahlia'), await goalId(app.db, 'Dahlia', '1')];
+  const { id } = await newestEntry(app.db, goal);
+  await app.db('observations').where({ id }).update({ note: 'A note that marks it.' });
+  await page.goto(`/students/${student}/entries/${id}`);
+  await settled(page);
+  await page.getByRole('button', { name: 'Withdraw it' }).click();
+  const form = page.getByRole('region', { name: 'Withdraw this entry' });
+  await form.getByRole('button', { name: 'Withdraw it' }).click();
+  await expect(form.getByRole('alert')).toHaveText('Say why, in a few words.');
+  await form.getByLabel('Why is it withdrawn?').fill('Another student’s session.');
+  await form.getByRole('button', { name: 'Withdraw it' }).click();
+  await expectToast(page, 'Withdrawn. It counts nowhere any more.');
+  await expect(page.getByText('Withdrawn by H. Bruun').first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Correct it' })).toHaveCount(0);
+  for (const view of ['', '/report', `/goals/${goal}`]) {
+    await page.goto(`/students/${student}${view}`);
+    await expect(page.getByRole('main')).toBeVisible();
+    await expect(page.getByText('A note that marks it.')).toHaveCount(0);
+  }
+  await page.goto(`/students/${student}/entries/${id}`);
+  await expect(page.getByText('A note that marks it.').first()).toBeVisible();
+});
+
+test('the second of two people is shown what the first changed, keeps what they typed, and may go on', async ({
+  app,
+  page,
+  browser,
+}) => {
+  const [student, goal] = [await studentId(app.db, 'Casimir'), await goalId(app.db, 'Casimir', '1')];
+  const { id } = await newestEntry(app.db, goal);
+  const { id: lotte } = await app.db('people').where({ name: 'Lotte Varga' }).first('id');
+  await app.db('observations').where({ id }).update({ observer_id: lotte });
+  const other = await browser.newPage({ baseURL: app.url });
+  await signInAs(app, page);
+  await signInAs(app, other, 'Lotte Varga');
+  const begin = async (who: typeof page, note: string) => {
+    await who.goto(`/students/${student}/entries/${id}`);
+    await settled(who);
+    await who.getByRole('button', { name: 'Correct it' }).click();
+    await who.getByLabel('A word about it').fill(note);
+    await who.getByLabel('Why is it corrected?').fill(`So that it says ${note}`);
+  };
+  await begin(page, 'the first');
+  await begin(other, 'the second');
+  await page.getByRole('button', { name: 'Save the correction' }).click();
+  await expectToast(page, 'Corrected. What it said before is kept.');
+  await other.getByRole('button', { name: 'Save the correction' }).click();
+  const alert = other.getByRole('alert');
+  await expect(alert).toContainText(
+    'H. Bruun, Nov 24 15:30 changed this entry in the meantime: “So that it says the first”',
+  );
+  await expect(alert).toContainText('Yours was not saved and is still here.');
+  await expect(other.getByLabel('A word about it')).toHaveValue('the second');
+  await other.getByRole('button', { name: 'Save the correction' }).click();
+  await expectToast(other, 'Corrected. What it said before is kept.');
+  expect(await app.db('observations').where({ id }).first('note', 'version')).toEqual({
+    note: 'the second',
+    version: 3,
+  });
+  expect(await app.db('observation_history').where({ observation_id: id }).count().first()).toEqual({ count: '2' });
+  await other.close();
+});
+
+test('whoever may not change an entry is not offered to', async ({ app, page }) => {
+  const [student, goal] = [await studentId(app.db, 'Casimir'), await goalId(app.db, 'Casimir', '1')];
+  const { id } = await newestEntry(app.db, goal);
+  const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
+  await app.db('observations').where({ id }).update({ observer_id: hanneke, recorded_by: hanneke });
+  await signInAs(app, page, 'Noor Haddad');
+  await page.goto(`/students/${student}/entries/${id}`);
+  await expect(page.getByRole('heading', { name: 'How it came about' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Correct|Withdraw/ })).toHaveCount(0);
+});

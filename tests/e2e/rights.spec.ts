@@ -1,0 +1,146 @@
+// Who may do what, as a matrix over every route of the application.
+import { randomUUID } from 'node:crypto';
+import type { APIRequestContext } from '@playwright/test';
+import type { RouteConfigEntry } from '@react-router/dev/routes';
+import { type App, expect, goalId, newestEntry, type Staff, signInAs, studentId, test } from './fixtures';
+
+/** One person in each role on Ansel's team, and one who is not on it. */
+const people: Record<string, Staff> = {
+  caseManager: 'Hanneke Bruun',
+  educator: 'Lotte Varga',
+  paraprofessional: 'Noor Haddad',
+  specialist: 'Maeve Rourke',
+  stranger: 'Samir Tadesse',
+};
+const everyone = { caseManager: 200, educator: 200, paraprofessional: 200, specialist: 200, stranger: 200 };
+const team = { ...everyone, stranger: 404 };
+const manager = { caseManager: 200, educator: 404, paraprofessional: 404, specialist: 404, stranger: 404 };
+
+/** What a signed-in person gets for each address of `web/routes.ts`. */
+const expected: Record<string, Record<string, number>> = {
+  '': { ...everyone, caseManager: 302, educator: 302, paraprofessional: 302, specialist: 302, stranger: 302 },
+  students: everyone,
+  account: everyone,
+  finder: everyone,
+  'students/:studentId': team,
+  'students/:studentId/report': team,
+  'students/:studentId/observe': team,
+  'students/:studentId/goals/:goalId': team,
+  'students/:studentId/entries/:entryId': team,
+  'students/:studentId/ways-in': manager,
+};
+/** Open to all by their nature, or only redirecting; each has tests of its own. */
+const elsewhere = ['sign-in', 'read/:token', 'sign-out', 'preferences', '*'];
+
+function pathsOf(routes: RouteConfigEntry[]): string[] {
+  return routes.flatMap((route) => (route.children ? pathsOf(route.children) : [route.path ?? '']));
+}
+
+async function addressesOf(app: App) {
+  const goal = await goalId(app.db, 'Ansel', '1');
+  const entry = await newestEntry(app.db, goal);
+  const ids = { studentId: await studentId(app.db, 'Ansel'), goalId: goal, entryId: entry.id };
+  return (path: string) => `/${path.replace(/:(\w+)/g, (_, name: keyof typeof ids) => ids[name])}`;
+}
+
+test('the matrix names every route there is', async () => {
+  const { default: routes } = await import('~/web/routes');
+  expect(pathsOf(await routes).sort()).toEqual([...Object.keys(expected), ...elsewhere].sort());
+});
+
+for (const [role, name] of Object.entries(people)) {
+  test(`what a ${role} gets from each address`, async ({ app, page }) => {
+    await signInAs(app, page, name);
+    const addressOf = await addressesOf(app);
+    for (const [path, statuses] of Object.entries(expected)) {
+      const { status } = await get(page.request, addressOf(path));
+      expect(status, path).toBe(statuses[role]);
+    }
+  });
+
+  test(`what a ${role} may send`, async ({ app, page }) => {
+    await signInAs(app, page, name);
+    const addressOf = await addressesOf(app);
+    const post = (path: string, body: { data?: object; form?: Record<string, string> }) =>
+      page.request
+        .post(addressOf(path), { ...body, headers: { origin: app.url }, maxRedirects: 0 })
+        .then((r) => r.status());
+    const { id: personId } = await app.db('people').where({ name }).first('id');
+    const goal = await goalId(app.db, 'Ansel', '1');
+    const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
+    const outcome = { data: { trials: ['independent'] }, reason: null };
+    const when = { on: '2026-11-24', time: '09:00', settingId: null };
+
+    const entry = { id: randomUUID(), goalId: goal, outcome, note: '' };
+    const isStranger = role === 'stranger';
+    expect(
+      await post('students/:studentId/observe', { data: { ...when, observerId: personId, entries: [entry] } }),
+    ).toBe(isStranger ? 404 : 200);
+
+    // Somebody else's entry: only the case manager corrects or withdraws it.
+    const others = (await newestEntry(app.db, goal)).id;
+    await app.db('observations').where({ id: others }).update({ observer_id: hanneke, recorded_by: hanneke });
+    const status = { caseManager: 200, stranger: 404 }[role] ?? 403;
+    const change = { version: 1, why: 'Counted twice.' };
+    const path = `students/:studentId/entries/${others}`;
+    expect(
+      await post(path, { data: { intent: 'correct', ...change, ...when, observerId: hanneke, outcome, note: '' } }),
+    ).toBe(status);
+    expect(await post(path, { data: { intent: 'withdraw', ...change, version: role === 'caseManager' ? 2 : 1 } })).toBe(
+      status,
+    );
+
+    const share = { id: randomUUID(), readerName: 'Aunt', endsOn: '2026-12-24' };
+    expect(await post('students/:studentId/ways-in', { form: share })).toBe(role === 'caseManager' ? 200 : 404);
+    expect(await post('students/:studentId/ways-in', { form: { intent: 'withdraw', id: share.id } })).toBe(
+      role === 'caseManager' ? 200 : 404,
+    );
+    expect(await app.db('share_links').where({ id: share.id })).toHaveLength(role === 'caseManager' ? 1 : 0);
+  });
+}
+
+test('nobody gets anything without signing in, and a data request tells no more than the page', async ({
+  app,
+  page,
+}) => {
+  const addressOf = await addressesOf(app);
+  for (const path of Object.keys(expected)) {
+    expect((await get(page.request, addressOf(path))).status, path).toBe(302);
+    if (path === '') continue;
+    const { status, text } = await get(page.request, `${addressOf(path)}.data`);
+    expect(status, path).toBe(202);
+    expect(text).not.toContain('Ansel');
+  }
+});
+
+test('foreign and malformed ids are a 404, and one’s own student does not open another’s goal or entry', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  const [ansel, marlows, emrys] = [
+    await studentId(app.db, 'Ansel'),
+    await goalId(app.db, 'Marlow', '1'),
+    await goalId(app.db, 'Emrys', '2'),
+  ];
+  const entry = (await newestEntry(app.db, emrys)).id;
+  const addresses = [
+    '/students/not-an-id',
+    `/students/${randomUUID()}`,
+    `/students/${ansel}/goals/${marlows}`,
+    `/students/${ansel}/goals/${emrys}`,
+    `/students/${ansel}/goals/%00`,
+    `/students/${ansel}/entries/${entry}`,
+    `/students/${ansel}/entries/1%27--`,
+    '/nowhere/at/all',
+  ];
+  for (const address of addresses) expect((await get(page.request, address)).status, address).toBe(404);
+  await page.goto(`/students/${randomUUID()}`);
+  await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'To the students' })).toBeVisible();
+});
+
+async function get(request: APIRequestContext, address: string) {
+  const answer = await request.get(address, { maxRedirects: 0 });
+  return { status: answer.status(), text: await answer.text() };
+}
