@@ -4,7 +4,7 @@ export default [
   route('sign-in', 'account/sign-in.tsx'),
   route('read/:token', 'report/read.tsx'),
   layout('ui/shell.tsx', [
-    index('students/home.ts'),
+    index('students/home.tsx'),
     route('account', 'account/account.tsx'),
     route('sign-out', 'account/sign-out.ts'),
     route('finder', 'ui/finder-entries.ts'),
@@ -17,5 +17,5 @@ export default [
     route('students/:studentId/entries/:entryId', 'report/entry.tsx'),
   ]),
   route('preferences', 'account/preferences.ts'),
-  route('*', 'ui/unknown.ts'),
+  route('*', 'ui/unknown.tsx'),
 ] satisfies RouteConfig;

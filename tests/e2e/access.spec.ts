@@ -32,7 +32,7 @@ async function lookAtEverything(app: App, page: Page) {
   await look(page, 'keys');
   await page.keyboard.press('Escape');
   await page.keyboard.press('/');
-  await expect(page.getByRole('option').first()).toBeVisible();
+  await expect(page.getByRole('dialog').getByRole('option').first()).toBeVisible();
   await look(page, 'finder');
   await page.keyboard.press('Escape');
   await page.goto(`/students/${student}/entries/${entry.id}`);

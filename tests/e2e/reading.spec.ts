@@ -49,7 +49,7 @@ test('a reader can look at one goal', async ({ app, page }) => {
   await page.goto(await makeLink(app, page));
   await settled(page);
   await page.getByLabel('Show').selectOption({ label: '2b · Asks for a pause' });
-  await expect(page.getByText('2b · Asks for a pause').first()).toBeVisible();
+  await expect(page.getByRole('listitem').filter({ hasText: '2b · Asks for a pause' }).first()).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: 'Sands to the line' })).toHaveCount(0);
 });
 

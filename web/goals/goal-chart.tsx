@@ -31,10 +31,16 @@ export function GoalChart({ graph }: { graph: GoalGraph }) {
     chart.current?.update('none');
   };
   const onKeyDown = (event: React.KeyboardEvent) => {
-    const step = { ArrowRight: 1, ArrowLeft: -1, Home: -points.length, End: points.length }[event.key];
-    if (step === undefined || points.length === 0) return;
+    const last = points.length - 1;
+    const next = {
+      ArrowRight: at === null ? 0 : at + 1,
+      ArrowLeft: at === null ? last : at - 1,
+      Home: 0,
+      End: last,
+    }[event.key];
+    if (next === undefined || points.length === 0) return;
     event.preventDefault();
-    goTo(at === null ? (step < 0 ? points.length - 1 : 0) : at + step);
+    goTo(next);
   };
   return (
     <figure>

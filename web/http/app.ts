@@ -6,7 +6,7 @@ import { config } from '~/server/config';
 import { database } from '~/server/db/current';
 import { addressContext, nonceContext } from './context';
 import { logRequests } from './log';
-import { guardSubmissions, securityHeaders } from './security';
+import { guardSubmissions, keepPrivate, securityHeaders } from './security';
 
 /** The whole server: what stands around the pages, then the pages. */
 export function makeApp(build: ServerBuild, { assets }: { assets: string }): Express {
@@ -26,6 +26,7 @@ export function makeApp(build: ServerBuild, { assets }: { assets: string }): Exp
     }
   });
   app.use(securityHeaders({ isSecure: config.PUBLIC_URL.startsWith('https:') }), guardSubmissions);
+  app.use('/read', keepPrivate);
   const getLoadContext = (request: express.Request, response: express.Response) => {
     const context = new RouterContextProvider();
     context.set(nonceContext, response.locals.nonce);

@@ -36,6 +36,16 @@ export function securityHeaders({ isSecure }: { isSecure: boolean }): RequestHan
   return [nonce, headers];
 }
 
+/** For pages behind a way in: neither kept nor found, and their address goes nowhere. */
+export const keepPrivate: RequestHandler = (_request, response, next) => {
+  response.set({
+    'Cache-Control': 'no-store',
+    'X-Robots-Tag': 'noindex, nofollow',
+    'Referrer-Policy': 'no-referrer',
+  });
+  next();
+};
+
 function comesFromHere(request: Request): boolean {
   const { origin, host, 'sec-fetch-site': site } = request.headers;
   if (origin) return URL.canParse(origin) && new URL(origin).host === host;

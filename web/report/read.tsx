@@ -19,27 +19,20 @@ import { PrintSheet } from './print-sheet';
 import { ReportWeeks } from './report-weeks';
 import { shownEntries } from './shown-entry';
 
-/** Neither kept nor found: for whoever holds the link, while it holds. */
-const privately = {
-  'Cache-Control': 'no-store',
-  'X-Robots-Tag': 'noindex, nofollow',
-  'Referrer-Policy': 'no-referrer',
-};
-
 export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
   const address = context.get(addressContext);
-  if (!(await mayOpenLink(address))) throw data(null, { status: 429, headers: privately });
+  if (!(await mayOpenLink(address))) throw data(null, { status: 429 });
   const school = await theSchool(database());
   const instant = now();
   const today = wallTime(instant, school.timeZone).on;
   const opened = await openWayIn(database(), params.token, today, instant);
   if (!opened) {
     await countUnknownLink(address);
-    throw data(null, { status: 404, headers: privately });
+    throw data(null, { status: 404 });
   }
   const goals = await goalsOf(database(), [opened.studentId]);
   const entries = await reportEntries(database(), goals);
-  const answer = {
+  return {
     shortName: opened.shortName,
     readerName: opened.readerName,
     endsOn: opened.endsOn,
@@ -53,10 +46,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
       { discreet: false },
     ),
   };
-  return data(answer, { headers: privately });
 });
-
-export const headers: Route.HeadersFunction = ({ loaderHeaders, errorHeaders }) => errorHeaders ?? loaderHeaders;
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: loaderData ? `Report of ${loaderData.shortName}` : 'Report' },

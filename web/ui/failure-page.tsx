@@ -23,6 +23,12 @@ function wordsFor(error: unknown): Words {
           isRouteErrorResponse(error) && typeof error.data === 'string' ? error.data : 'Your role does not allow this.',
         next: 'Nothing was changed. The case manager can.',
       };
+    case 429:
+      return {
+        title: 'Too many tries from here',
+        happened: 'Addresses that lead nowhere were opened too often, so this door stays closed for a while.',
+        next: 'Wait a quarter of an hour, then open your link again.',
+      };
     case 503:
       return {
         title: 'The database cannot be reached',

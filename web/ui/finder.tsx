@@ -4,6 +4,17 @@ import { useFetcher, useNavigate } from 'react-router';
 import { Dialog } from './dialog';
 import type { loader } from './finder-entries';
 
+/** Whether an entry holds every word that was typed, in any order. Its value is an address and tells nothing. */
+function holdsEveryWord(_value: string, search: string, keywords: string[] = []): number {
+  const text = keywords.join(' ').toLowerCase();
+  return search
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word))
+    ? 1
+    : 0;
+}
+
 /** Finds a student or a goal by a few letters. Loaded when it is first opened. */
 export default function Finder({ onClose }: { onClose: () => void }) {
   const { data, load } = useFetcher<typeof loader>();
@@ -21,7 +32,8 @@ export default function Finder({ onClose }: { onClose: () => void }) {
       {entries.map(({ to, label, about, words }) => (
         <Command.Item
           key={to}
-          value={`${label} ${about} ${words} ${to}`}
+          value={to}
+          keywords={[label, about, words]}
           onSelect={() => go(to)}
           className="flex min-h-11 cursor-pointer items-center justify-between gap-4 rounded-field px-3 text-base text-ink data-[selected=true]:bg-fern-wash"
         >
@@ -33,7 +45,7 @@ export default function Finder({ onClose }: { onClose: () => void }) {
   );
   return (
     <Dialog title="Find a student or goal" onClose={onClose}>
-      <Command label="Find a student or goal" loop>
+      <Command label="Find a student or goal" loop filter={holdsEveryWord}>
         <Command.Input
           autoFocus
           placeholder="A name, a number or a word of a goal"

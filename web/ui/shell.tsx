@@ -66,7 +66,7 @@ export default function Shell({ loaderData: { tabs, discreet, person, schoolName
         <DiscreetSwitch isOn={discreet} />
         <Link
           to="/account"
-          aria-label={`Account of ${person.name}`}
+          aria-label={`${person.initials}, account of ${person.name}`}
           className="grid size-8 shrink-0 place-items-center rounded-full bg-neutral text-xs font-bold text-neutral-content"
         >
           {person.initials}
@@ -132,7 +132,9 @@ function StudentTabs({ tabs }: { tabs: Tab[] }) {
             key={tab.id}
             to={sameViewOf(tab, pathname)}
             aria-current={isHere ? 'true' : undefined}
-            aria-label={tab.isDue ? `${tab.name}, something due today` : tab.name}
+            aria-label={[tab.initials, tab.name !== tab.initials && tab.name, tab.isDue && 'something due today']
+              .filter(Boolean)
+              .join(', ')}
             title={tab.name}
             className={`relative grid h-10.5 place-items-center border border-rule text-small font-bold max-sm:min-w-12 max-sm:rounded-t-xl max-sm:border-b-0 sm:rounded-l-xl sm:border-r-0 ${
               isHere ? 'z-10 bg-paper text-ink sm:-mr-px sm:ml-1.5' : 'bg-sheet/60 text-ink-2 sm:ml-3'

@@ -4,3 +4,8 @@ import { redirect } from 'react-router';
 export function loader() {
   return redirect('/students');
 }
+
+/** Never drawn: it makes this a page, so that its failure is one too. */
+export default function Home() {
+  return null;
+}

@@ -4,3 +4,8 @@ import { data } from 'react-router';
 export function loader() {
   throw data(null, { status: 404 });
 }
+
+/** Never drawn: it makes this a page, so that its failure is one too. */
+export default function Unknown() {
+  return null;
+}

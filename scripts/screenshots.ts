@@ -1,0 +1,104 @@
+// One picture of each main view, from the demo on a fixed day: docs/screenshots/.
+import { chromium as browserType, type Page } from '@playwright/test';
+import { loadDemo } from '~/demo/load';
+import { connect } from '~/server/db/database';
+import { migrate } from '~/server/db/migrate';
+import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
+import { chromium } from '~/tests/e2e/chromium';
+import { clock } from '~/tests/e2e/demo-template';
+import { startServer } from '~/tests/e2e/server';
+import { ensureBuild } from './setup/packages.mjs';
+
+const folder = 'docs/screenshots';
+const laptop = { width: 1280, height: 800 };
+const phone = { width: 390, height: 844 };
+
+await ensureBuild();
+const name = newName('pictures');
+await makeDatabase(name);
+const db = connect(urlOf(name));
+await migrate(db);
+await loadDemo(db, new Date(clock));
+const server = await startServer({ DATABASE_URL: urlOf(name), CLOCK: clock, LOG_LEVEL: 'silent' });
+const browser = await browserType.launch(chromium);
+try {
+  await takeAll();
+} finally {
+  await browser.close();
+  await server.stop();
+  await db.destroy();
+  await dropDatabase(name);
+}
+
+async function newPage(viewport: typeof laptop, colorScheme: 'light' | 'dark' = 'light'): Promise<Page> {
+  const isHeld = viewport === phone;
+  const context = await browser.newContext({
+    viewport,
+    colorScheme,
+    baseURL: server.url,
+    hasTouch: isHeld,
+    isMobile: isHeld,
+    locale: 'en-US',
+  });
+  const page = await context.newPage();
+  const { id } = await db('people').where({ demo_order: 1 }).first('id');
+  await page.request.post('/sign-in', { form: { demo: id }, headers: { origin: server.url }, maxRedirects: 0 });
+  return page;
+}
+
+async function picture(page: Page, file: string, path?: string) {
+  if (path) await page.goto(path);
+  await page.waitForLoadState('networkidle');
+  await page.screenshot({ path: `${folder}/${file}.png` });
+  console.log(`${folder}/${file}.png`);
+}
+
+async function observe(page: Page, path: string, goal: string) {
+  await page.goto(path);
+  await page.waitForLoadState('networkidle');
+  const strip = page.getByRole('region', { name: goal });
+  for (const level of ['Independent', 'Independent', 'Spoken', 'Gesture']) {
+    await strip.getByRole('button', { name: level, exact: true }).click();
+  }
+}
+
+async function takeAll() {
+  const student = await db('students').where({ first_name: 'Emrys' }).first('id');
+  const goal = await db('goals').where({ student_id: student.id, number: '1a' }).first('id');
+  const corrected = await db('observations').where({ version: 2, withdrawn: false }).first('id', 'student_id');
+  const of = (view = '') => `/students/${student.id}${view}`;
+
+  const page = await newPage(laptop);
+  await picture(page, 'students', '/students');
+  await picture(page, 'student', of());
+  await observe(page, of('/observe'), 'Measures ingredients');
+  await picture(page, 'observe');
+  await picture(page, 'goal', of(`/goals/${goal.id}`));
+  await picture(page, 'report', of('/report'));
+  await picture(page, 'entry', `/students/${corrected.student_id}/entries/${corrected.id}`);
+  await page.goto(of('/ways-in'));
+  await page.waitForLoadState('networkidle');
+  await page.getByLabel('Who will read').fill('Grandmother of Emrys');
+  await page.getByLabel('Notes').check();
+  await page.getByRole('button', { name: 'Make the link' }).click();
+  const link = page.getByLabel('The link', { exact: true });
+  const path = new URL(await link.inputValue()).pathname;
+  // A picture is no place for a link that opens, or for one that is new each time.
+  await link.evaluate((input: HTMLInputElement) => {
+    input.value = 'http://localhost:4310/read/…';
+  });
+  await picture(page, 'ways-in');
+  await picture(page, 'reader', path);
+
+  const held = await newPage(phone);
+  await picture(held, 'student-phone', of());
+  await observe(held, of('/observe'), 'Measures ingredients');
+  await held.evaluate(() => window.scrollTo(0, 0));
+  await picture(held, 'observe-phone');
+
+  const night = await newPage(laptop, 'dark');
+  await picture(night, 'student-lamp', of());
+  await night.context().clearCookies();
+  await night.emulateMedia({ colorScheme: 'light' });
+  await picture(night, 'sign-in', '/sign-in');
+}
