@@ -240,9 +240,9 @@ function expectedShare({ shape, start, definition }: GoalInTheMaking, on: IsoDat
   const wholeWay = dayNumber(definition.targetOn) - dayNumber(supportFrom);
   const course = start + ((definition.target - start) * sinceSupport) / wholeWay;
   const percent = {
-    rising: course + 3,
+    rising: Math.min(course + 3, definition.target - 10),
     tooEarly: course,
-    ahead: Math.min(start + 18 + sinceSupport / 4, course + 24),
+    ahead: Math.min(start + 18 + sinceSupport / 4, course + 22, definition.target - 14),
     flat: start - 6,
     silent: course - 4,
     met: Math.min(definition.target + 10, start + 10 + sinceSupport * 1.1),

@@ -32,7 +32,15 @@ async function changeSomeEntries(db: Database, now: Date): Promise<void> {
     db,
     actor,
     { studentId: ansel.id, entryId: toCorrect.id },
-    { ...toCorrect, note: 'The last one was after a gesture, not before.', why: 'Wrote it beside the wrong day.' },
+    {
+      ...toCorrect,
+      outcome: {
+        data: { trials: [...(toCorrect.outcome.data?.trials ?? []).slice(0, -1), 'incorrect'] },
+        reason: null,
+      },
+      note: 'The last one did not come after all.',
+      why: 'Checked against my paper notes.',
+    },
     { wall, now },
   );
   await withdrawObservation(

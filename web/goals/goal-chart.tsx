@@ -192,7 +192,8 @@ function annotationsOf(graph: GoalGraph, inks: Inks): AnnotationOptions[] {
         content: label,
         position: 'end',
         textAlign: 'start',
-        xAdjust: 6 + label.length * 3.1,
+        // At the left edge the label is pushed into the picture already.
+        xAdjust: on === graph.from ? 4 : 6 + label.length * 3.1,
         // One below the other, so that short phases do not write over each other.
         yAdjust: i * 16,
         backgroundColor: 'transparent',

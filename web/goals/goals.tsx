@@ -57,7 +57,8 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
 
 /** “of 80% · 2 of 3 days”, or when it was reached. */
 function againstCriterion(goal: Goal, { criterion }: Progress): string {
-  if (criterion.metOn) return `of ${percent(goal.criterion.value)} · reached ${shortDate(criterion.metOn)}`;
+  if (criterion.metOn)
+    return `of ${percent(goal.criterion.value)} · reached\u00a0${shortDate(criterion.metOn).replace(' ', '\u00a0')}`;
   return `of ${percent(goal.criterion.value)} · ${criterion.passing} of ${counted(criterion.needed, goal.pointPer, `${goal.pointPer}s`)}`;
 }
 

@@ -1,0 +1,221 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { Agent, request } from 'node:http';
+import pg from 'pg';
+import { theilSen } from '~/core/trend/theil-sen';
+import { beginSession } from '~/server/access/sessions';
+import { connect } from '~/server/db/database';
+import { migrate } from '~/server/db/migrate';
+import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
+import { addGoal, smallSchool } from '~/tests/database/small-school';
+import { startServer } from '~/tests/e2e/server';
+
+const GOALS = 10;
+const OBSERVATIONS = 2000;
+
+const name = newName('bench');
+await makeDatabase(name);
+const db = connect(urlOf(name));
+await migrate(db);
+const school = await smallSchool(db);
+const goals = [school.goal];
+while (goals.length < GOALS) goals.push(await addGoal(db, school.student, String(goals.length + 1)));
+const trials = () => Array.from({ length: 6 }, () => (Math.random() < 0.6 ? 'independent' : 'incorrect'));
+const row = (goal: string, day: number) => ({
+  id: randomUUID(),
+  goal_id: goal,
+  student_id: school.student,
+  observed_on: new Date(Date.UTC(2026, 8, 8) + (day % 75) * 86_400_000).toISOString().slice(0, 10),
+  observed_time: '09:30',
+  observer_id: school.manager,
+  setting_id: school.kitchen,
+  data: JSON.stringify({ trials: trials() }),
+  reason: null,
+  note: '',
+  recorded_by: school.manager,
+  recorded_at: new Date(),
+});
+await db.batchInsert(
+  'observations',
+  Array.from({ length: OBSERVATIONS }, (_, i) => row(goals[i % GOALS] as string, i)),
+  500,
+);
+await db.raw('analyze');
+
+const server = await startServer({
+  DATABASE_URL: urlOf(name),
+  LOG_LEVEL: 'warn',
+  CLOCK: new Date('2026-11-24T15:30:00-05:00').toISOString(),
+});
+const token = await beginSession(db, school.manager, new Date('2026-11-24T20:29:00Z'));
+const cookie = `gm-session=${encodeURIComponent(Buffer.from(JSON.stringify(token)).toString('base64'))}`;
+const agent = new Agent({ keepAlive: true, maxSockets: 4 });
+
+interface Answer {
+  status: number;
+  body: Buffer;
+}
+
+/** One request over a kept connection, its body as it travelled. */
+function ask(path: string, { body, encoding }: { body?: string; encoding?: string } = {}): Promise<Answer> {
+  return new Promise((resolve, reject) => {
+    const headers: Record<string, string> = { cookie };
+    if (encoding) headers['accept-encoding'] = encoding;
+    if (body)
+      Object.assign(headers, {
+        origin: server.url,
+        'content-type': 'application/json',
+        'content-length': String(Buffer.byteLength(body)),
+      });
+    const sent = request(server.url + path, { method: body ? 'POST' : 'GET', agent, headers }, (answer) => {
+      const parts: Buffer[] = [];
+      answer.on('data', (part) => parts.push(part));
+      answer.on('end', () => resolve({ status: answer.statusCode ?? 0, body: Buffer.concat(parts) }));
+    });
+    sent.on('error', reject);
+    sent.end(body);
+  });
+}
+
+async function milliseconds(work: () => Promise<unknown>): Promise<number> {
+  const start = performance.now();
+  await work();
+  return performance.now() - start;
+}
+
+const at = (times: number[], share: number) =>
+  times.toSorted((a, b) => a - b)[Math.floor(share * (times.length - 1))] as number;
+const summary = (times: number[]) => ({ medianMs: round(at(times, 0.5)), p95Ms: round(at(times, 0.95)) });
+const round = (n: number) => Math.round(n * 100) / 100;
+
+const page = `/students/${school.student}`;
+
+/** The same row saved bare by `pg`, and over HTTP with all that comes with it; in turns, so that both see the same machine. */
+async function saving() {
+  const bare = new pg.Client({ connectionString: urlOf(name) });
+  await bare.connect();
+  const insert = async () => {
+    const values = row(school.goal, 3);
+    const columns = Object.keys(values);
+    const places = columns.map((_, i) => `$${i + 1}`).join(', ');
+    await bare.query(
+      `insert into observations (${columns.join(', ')}) values (${places}) returning *`,
+      Object.values(values),
+    );
+  };
+  const save = async () => {
+    const entry = {
+      id: randomUUID(),
+      goalId: school.goal,
+      outcome: { data: { trials: trials() }, reason: null },
+      note: '',
+    };
+    const session = { on: '2026-11-24', time: '09:30', observerId: school.manager, settingId: school.kitchen };
+    const { status } = await ask(`${page}/observe.data`, { body: JSON.stringify({ ...session, entries: [entry] }) });
+    if (status !== 200) throw new Error(`Saving answered ${status}.`);
+  };
+  const times = { bare: [] as number[], save: [] as number[] };
+  for (let i = 0; i < 40; i++) await Promise.all([await insert(), await save()]);
+  for (let i = 0; i < 400; i++) {
+    times.bare.push(await milliseconds(insert));
+    times.save.push(await milliseconds(save));
+  }
+  await bare.end();
+  // What this wrote is not part of the next measurement.
+  await db.raw('alter table observations disable trigger observations_stay');
+  await db('observations')
+    .where('recorded_at', '>', new Date('2026-11-24T20:29:00Z'))
+    .orWhere({ observed_time: '09:30', goal_id: school.goal, observed_on: '2026-11-24' })
+    .delete();
+  await db.raw('alter table observations enable trigger observations_stay');
+  return {
+    bareInsert: summary(times.bare),
+    saveOverHttp: summary(times.save),
+    ratio: round(at(times.save, 0.5) / at(times.bare, 0.5)),
+    atMost: 5,
+  };
+}
+
+async function studentPage() {
+  const get = (path: string) => async () => {
+    const { status } = await ask(path);
+    if (status >= 400) throw new Error(`${path} answered ${status}.`);
+  };
+  const times = { page: [] as number[], readsNothing: [] as number[], bareRoute: [] as number[] };
+  for (let i = 0; i < 60; i++) for (const path of [page, '/account', '/sign-out']) await get(path)();
+  for (let i = 0; i < 200; i++) {
+    times.page.push(await milliseconds(get(page)));
+    times.readsNothing.push(await milliseconds(get('/account')));
+    times.bareRoute.push(await milliseconds(get('/sign-out')));
+  }
+  const counted = await db('observations').count().first();
+  return {
+    goals: GOALS,
+    observations: Number(counted?.count),
+    page: summary(times.page),
+    signedInPageThatReadsNothing: summary(times.readsNothing),
+    ratio: round(at(times.page, 0.5) / at(times.readsNothing, 0.5)),
+    atMost: 4,
+    signedInRedirect: summary(times.bareRoute),
+  };
+}
+
+/** Compressed bytes of all scripts that the first load of the student's page asks for. */
+async function firstLoad() {
+  const html = (await ask(page)).body.toString();
+  const scripts = [...new Set(html.match(/\/assets\/[\w.-]+\.js/g))];
+  const sizes = await Promise.all(scripts.map(async (path) => (await ask(path, { encoding: 'gzip' })).body.length));
+  const holdsChart = scripts.some((path) => /chartjs|CategoryScale/.test(readFileSync(`build/client${path}`, 'utf8')));
+  return {
+    scripts: scripts.length,
+    kilobytes: round(sizes.reduce((a, b) => a + b, 0) / 1000),
+    atMost: 170,
+    holdsChart,
+  };
+}
+
+async function memory() {
+  const resident = () =>
+    Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server.process.pid}/status`, 'utf8'))?.[1]) / 1024;
+  let done = 0;
+  const upTo = async (n: number) => {
+    for (; done < n; done += 4)
+      await Promise.all([page, '/students', `${page}/report`, `${page}/goals/${school.goal}`].map((path) => ask(path)));
+  };
+  await upTo(500);
+  const after500 = resident();
+  await upTo(5000);
+  const after5000 = resident();
+  return {
+    after500MB: round(after500),
+    after5000MB: round(after5000),
+    ratio: round(after5000 / after500),
+    atMost: 1.5,
+  };
+}
+
+function trendOf4000() {
+  const points = Array.from({ length: 4000 }, (_, i) => ({ day: i, value: (i * 37) % 101 }));
+  const times = Array.from({ length: 5 }, () => {
+    const start = performance.now();
+    theilSen(points);
+    return performance.now() - start;
+  });
+  return { medianMs: round(at(times, 0.5)) };
+}
+
+try {
+  const result = {
+    saving: await saving(),
+    studentPage: await studentPage(),
+    firstLoad: await firstLoad(),
+    secondStartSeconds: { measured: Number(process.env.SECOND_START), atMost: 10 },
+    memory: await memory(),
+    theilSen4000Points: trendOf4000(),
+  };
+  console.log(JSON.stringify(result, null, 2));
+} finally {
+  await server.stop();
+  await db.destroy();
+  await dropDatabase(name);
+}

@@ -1,0 +1,37 @@
+// npm run bench: how fast and how large, as ratios against bare baselines of the same run. Prints one JSON object.
+import { spawn } from 'node:child_process';
+import { checkNode, ensureBuild, ensurePackages } from '../setup/packages.mjs';
+import { ensurePostgres } from '../setup/postgres.mjs';
+import { projectFolder, run } from '../setup/run.mjs';
+
+checkNode();
+await ensurePackages();
+await ensureBuild();
+
+/** Seconds until the start command says where the application is. */
+function startSeconds() {
+  return new Promise((resolve, reject) => {
+    const began = performance.now();
+    const start = spawn(process.execPath, ['scripts/start.mjs'], {
+      cwd: projectFolder,
+      env: { ...process.env, PORT: '0', LOG_LEVEL: 'silent' },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    let seconds = null;
+    start.stdout.on('data', (text) => {
+      if (seconds === null && String(text).includes('Gentle Margin is at')) {
+        seconds = (performance.now() - began) / 1000;
+        start.kill('SIGTERM');
+      }
+    });
+    start.on('exit', () => (seconds === null ? reject(new Error('It did not start.')) : resolve(seconds)));
+  });
+}
+
+await startSeconds();
+const secondStart = await startSeconds();
+const { url, stop } = await ensurePostgres();
+const env = { DATABASE_URL: url, SECOND_START: secondStart.toFixed(2) };
+const code = await run('tsx', ['scripts/bench/measure.ts'], { env });
+stop();
+process.exit(code);
