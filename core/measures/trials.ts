@@ -93,10 +93,6 @@ function tally(trials: readonly string[]): Map<string, number> {
   return counts;
 }
 
-function opportunitiesOf(definition: TrialsDefinition, counts: Map<string, number>, total: number): number {
-  return definition.refusalIsOpportunity ? total : total - (counts.get('refused') ?? 0);
-}
-
 /**
  * Successes per hundred opportunities. No response is an opportunity; a refusal is one unless the goal says otherwise.
  * Handed several sessions, it pools their raw counts: 6 of 10 and 8 of 10 are 14 of 20.
@@ -106,12 +102,19 @@ function opportunitiesOf(definition: TrialsDefinition, counts: Map<string, numbe
  * @see docs/measures.md, “Trials”; common practice for prompt levels
  */
 export function scoreTrials(definition: TrialsDefinition, ...sessions: readonly TrialsData[]): Score {
-  const counts = tally(sessions.flatMap((session) => session.trials));
-  const total = [...counts.values()].reduce((sum, n) => sum + n, 0);
-  const opportunities = opportunitiesOf(definition, counts, total);
-  if (opportunities === 0) return { value: null, reason: total > 0 ? 'declined' : 'noOpportunity' };
+  const succeeding = successLevels(definition);
   let successes = 0;
-  for (const key of successLevels(definition)) successes += counts.get(key) ?? 0;
+  let refused = 0;
+  let total = 0;
+  for (const { trials } of sessions) {
+    total += trials.length;
+    for (const outcome of trials) {
+      if (succeeding.has(outcome)) successes++;
+      else if (outcome === 'refused') refused++;
+    }
+  }
+  const opportunities = definition.refusalIsOpportunity ? total : total - refused;
+  if (opportunities === 0) return { value: null, reason: total > 0 ? 'declined' : 'noOpportunity' };
   return { value: (100 * successes) / opportunities, successes, opportunities };
 }
 
@@ -121,7 +124,8 @@ export function scoreTrials(definition: TrialsDefinition, ...sessions: readonly 
  */
 export function breakDownTrials(definition: TrialsDefinition, data: TrialsData): TrialsShare[] {
   const counts = tally(data.trials);
-  const opportunities = opportunitiesOf(definition, counts, data.trials.length);
+  const refused = definition.refusalIsOpportunity ? 0 : (counts.get('refused') ?? 0);
+  const opportunities = data.trials.length - refused;
   const share = (n: number) => (opportunities === 0 ? 0 : (100 * n) / opportunities);
   const successes = successLevels(definition);
   let atMost = 0;

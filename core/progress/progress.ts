@@ -2,7 +2,6 @@ import { dayNumber, type IsoDate } from '../calendar/iso-date';
 import type { SchoolCalendar } from '../calendar/school-days';
 import { directionOf, type GoalDefinition } from '../goals/goal';
 import type { ObservedSession } from '../observations/observation';
-import { type TrendLine, theilSen } from '../trend/theil-sen';
 import { type Baseline, baselineOf, nowOf, wayTravelled } from './baseline';
 import { type Course, courseOf } from './course';
 import { type CriterionState, criterionState } from './criterion';
@@ -18,8 +17,8 @@ export interface Progress {
   course: Course | null;
   criterion: CriterionState;
   verdict: Verdict;
-  /** Through the points since the course began. */
-  trend: TrendLine | null;
+  /** The points that are held against the course, and of which a trend can be asked. */
+  sinceCourse: SeriesPoint[];
 }
 
 /**
@@ -57,6 +56,6 @@ export function progressOf(
       calendar,
       today,
     }),
-    trend: theilSen(sinceCourse),
+    sinceCourse,
   };
 }

@@ -1,7 +1,7 @@
 import { shortDate } from '../calendar/iso-date';
 import { directionOf, type GoalDefinition } from '../goals/goal';
 import { wilsonInterval } from '../statistics/wilson';
-import { LEAST_POINTS_FOR_TREND } from '../trend/theil-sen';
+import { LEAST_POINTS_FOR_TREND, type TrendLine } from '../trend/theil-sen';
 import { counted, figure, percent } from '../words/counting';
 import type { Progress } from './progress';
 import { verdictWords } from './verdict';
@@ -11,12 +11,16 @@ export interface Said {
   text: string;
 }
 
-type Sentence = (goal: GoalDefinition, progress: Progress) => Said | null;
+type Sentence = (goal: GoalDefinition, progress: Progress, trend: TrendLine | null) => Said | null;
 
-/** What a goal’s numbers say, in sentences that name them; the most telling first. */
-export function progressSentences(goal: GoalDefinition, progress: Progress): Said[] {
+/**
+ * What a goal’s numbers say, in sentences that name them; the most telling first.
+ *
+ * @param trend  through the points since the course began, null while there is none
+ */
+export function progressSentences(goal: GoalDefinition, progress: Progress, trend: TrendLine | null): Said[] {
   const all: Sentence[] = [verdictSaid, nowSaid, trendSaid, criterionSaid, lastSaid];
-  return all.flatMap((sentence) => sentence(goal, progress) ?? []);
+  return all.flatMap((sentence) => sentence(goal, progress, trend) ?? []);
 }
 
 const verdictSaid: Sentence = (_, { verdict }) => ({ title: verdictWords[verdict.is].label, text: verdict.reason });
@@ -42,7 +46,7 @@ function waySaid(way: number, target: number): string {
   return `${true_}% of the way to ${percent(target)} is behind.`;
 }
 
-const trendSaid: Sentence = (_, { trend, course, points }) => {
+const trendSaid: Sentence = (_, { course, points }, trend) => {
   if (points.length === 0) return null;
   if (!trend)
     return { title: 'No trend yet', text: `A trend needs ${LEAST_POINTS_FOR_TREND} points since the course began.` };

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { calendar, goalOf, session } from '~/tests/examples/series';
 import { addDays } from '../calendar/iso-date';
+import { theilSen } from '../trend/theil-sen';
 import { isDue } from './due';
-import { progressOf } from './progress';
+import { type Progress, progressOf } from './progress';
 import { progressSentences } from './sentences';
 
 // Baseline 20 on Tuesday 1 September, target 80 on 31 October: the course climbs one point a day.
@@ -76,10 +77,12 @@ describe('verdict', () => {
   });
 });
 
+const say = (progress: Progress) => progressSentences(goal(), progress, theilSen(progress.sinceCourse));
+
 describe('what the numbers say', () => {
   it('names its counts and how sure they are', () => {
     const progress = judge(from('2026-09-02', [3, 4, 5, 6, 6]), '2026-09-07');
-    const said = progressSentences(goal(), progress);
+    const said = say(progress);
     const text = said.map(({ title, text: words }) => `${title}: ${words}`).join('\n');
     expect(text).toContain(
       'Now 60%: That is the median of the last three points. It began at 20% on Sep 1, as the plan states. 67% of the way to 80% is behind.',
@@ -91,12 +94,12 @@ describe('what the numbers say', () => {
   });
 
   it('keeps the true figure of a way that is longer than the whole', () => {
-    const far = progressSentences(goal(), judge(from('2026-09-02', [10, 10, 10]), '2026-09-07'));
+    const far = say(judge(from('2026-09-02', [10, 10, 10]), '2026-09-07'));
     expect(far.map(({ text }) => text).join(' ')).toContain('The way to 80% is behind (133%).');
   });
 
   it('says that there is no trend yet', () => {
-    const said = progressSentences(goal(), judge(from('2026-09-02', [3, 4]), '2026-09-07'));
+    const said = say(judge(from('2026-09-02', [3, 4]), '2026-09-07'));
     expect(said.map(({ title }) => title)).toContain('No trend yet');
   });
 });

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import type { Database } from '../db/database';
+import { type Database, preparedRows } from '../db/database';
 import type { Person } from '../people/people';
+import { type School, schoolExpression } from '../school/school';
 import { hashToken, newToken } from './tokens';
 
 const MINUTE = 60_000;
@@ -18,6 +19,7 @@ const GRACE = MINUTE;
 export interface SignedIn {
   sessionId: string;
   person: Person;
+  school: School;
   /** A token to set in the cookie in place of the old one, when it was time to rotate. */
   newToken: string | null;
 }
@@ -38,6 +40,7 @@ export async function beginSession(db: Database, personId: string, now: Date): P
 
 interface SessionRow extends Person {
   session_id: string;
+  school: School;
   token_is_current: boolean;
   created_at: Date;
   rotated_at: Date;
@@ -47,18 +50,20 @@ interface SessionRow extends Person {
 /** Who carries this token: null when nobody, or no longer. Rotates the token when it is due. */
 export async function resumeSession(db: Database, token: string, now: Date): Promise<SignedIn | null> {
   const hash = hashToken(token);
-  const found = await db.raw<{ rows: SessionRow[] }>(
+  const [row] = await preparedRows<SessionRow>(
+    db,
+    'resume-session',
     `select s.id as session_id, s.token_hash = :hash as token_is_current, s.created_at, s.rotated_at, s.seen_at,
-            p.id, p.name, p.short_name as "shortName", p.initials, p.work, p.email
+            p.id, p.name, p.short_name as "shortName", p.initials, p.work, p.email, ${schoolExpression} as school
        from sessions s join people p on p.id = s.person_id
       where s.token_hash = :hash or s.previous_hash = :hash`,
     { hash },
   );
-  const row = found.rows[0];
   if (!row) return null;
   const age = (since: Date) => now.getTime() - since.getTime();
   const isOver = age(row.seen_at) > IDLE || age(row.created_at) > LONGEST;
   if (isOver || (!row.token_is_current && age(row.rotated_at) > GRACE)) return null;
+  const { session_id: sessionId, school } = row;
   const person: Person = {
     id: row.id,
     name: row.name,
@@ -68,10 +73,10 @@ export async function resumeSession(db: Database, token: string, now: Date): Pro
     email: row.email,
   };
   if (row.token_is_current && age(row.rotated_at) > ROTATE_AFTER) {
-    return { sessionId: row.session_id, person, newToken: await rotate(db, row.session_id, hash, now) };
+    return { sessionId, person, school, newToken: await rotate(db, sessionId, hash, now) };
   }
-  if (age(row.seen_at) > 5 * MINUTE) await db('sessions').where({ id: row.session_id }).update({ seen_at: now });
-  return { sessionId: row.session_id, person, newToken: null };
+  if (age(row.seen_at) > 5 * MINUTE) await db('sessions').where({ id: sessionId }).update({ seen_at: now });
+  return { sessionId, person, school, newToken: null };
 }
 
 /** Of several requests at once only one rotates: the others find the token already replaced. */

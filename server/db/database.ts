@@ -31,6 +31,21 @@ const GONE = new Set([
   '53300',
 ]);
 
+/**
+ * A query that runs on every request or tap: the server keeps its plan for the connection, under the name.
+ *
+ * @param name  different for every different text
+ */
+export async function preparedRows<Row>(
+  db: Database,
+  name: string,
+  sql: string,
+  bindings: Record<string, Knex.RawBinding>,
+): Promise<Row[]> {
+  const found = await db.raw<{ rows: Row[] }>(sql, bindings).options({ name });
+  return found.rows;
+}
+
 /** Whether an error means that the database cannot be reached at the moment. */
 export function isDatabaseGone(error: unknown): boolean {
   if (!(error instanceof Error)) return false;

@@ -1,10 +1,10 @@
 import { isDeepStrictEqual } from 'node:util';
+import type { MeasureDefinition } from '~/core/measures/measure';
 import { type CorrectionInput, checkOutcome, type WithdrawalInput } from '~/core/observations/observation';
 import { mayChange } from '../access/rights';
 import type { WallTime } from '../clock';
 import type { Database } from '../db/database';
 import { Conflict, Invalid, NotAllowed } from '../failures';
-import { goalOf } from '../goals/goals';
 import { type Actor, type Student, studentFor } from '../students/students';
 import { checkSession } from './check-session';
 import { type Observation, observationOf } from './read';
@@ -75,9 +75,9 @@ export async function correctObservation(
 ): Promise<Observation> {
   const { version, why, outcome: raw, ...session } = input;
   return changeEntry(db, actor, { studentId, entryId, version, why, now }, async (entry) => {
-    const messages = await checkSession(db, studentId, session, wall);
-    const goal = await goalOf(db, studentId, entry.goalId);
-    const checked = checkOutcome(goal.measure, raw);
+    const goalIds = [entry.goalId];
+    const { measures, messages } = await checkSession(db, actor, { studentId, right: 'see', goalIds }, session, wall);
+    const checked = checkOutcome(measures[entry.goalId] as MeasureDefinition, raw);
     if (!checked.ok) messages.outcome = checked.message;
     if (!checked.ok || Object.keys(messages).length > 0) throw new Invalid(messages);
     return {

@@ -1,36 +1,69 @@
 import type { z } from 'zod';
+import type { MeasureDefinition } from '~/core/measures/measure';
 import type { sessionFields } from '~/core/observations/observation';
+import { may, type Right, type Role } from '../access/rights';
 import type { WallTime } from '../clock';
-import type { Database } from '../db/database';
+import { type Database, preparedRows } from '../db/database';
+import { NotFound } from '../failures';
+import type { Actor } from '../students/students';
 
 /** What a session's clock may be ahead of the server's before it counts as the future, in minutes. */
 const CLOCK_SLACK = 5;
 
 const minutes = ({ on, time }: WallTime) => Date.parse(`${on}T${time}:00Z`) / 60_000;
 
+/** What there is to know before a session can be written. */
+export interface SessionFacts {
+  student: { firstName: string; initials: string };
+  /** The measures of those of the wanted goals that are this student's. */
+  measures: Record<string, MeasureDefinition>;
+  /** Messages by field; none when date, observer and place are well. */
+  messages: Record<string, string>;
+}
+
+interface FactsRow {
+  role: Role;
+  firstName: string;
+  initials: string;
+  observerIsOnTeam: boolean;
+  settingIsKnown: boolean;
+  measures: Record<string, MeasureDefinition> | null;
+}
+
 /**
- * Holds a session's date, observer and setting against the school and the student's team.
+ * Holds a session's date, observer and setting against the school and the student's team, in one query: it stands
+ * between a tap and “saved”.
  *
- * @returns messages by field; none when all is well
+ * @throws NotFound when the one who asks may not do this to this student
  */
 export async function checkSession(
   db: Database,
-  studentId: string,
+  actor: Actor,
+  { studentId, right, goalIds }: { studentId: string; right: Right; goalIds: readonly string[] },
   session: z.infer<typeof sessionFields>,
   wall: WallTime,
-): Promise<Record<string, string>> {
+): Promise<SessionFacts> {
+  const { on, observerId, settingId } = session;
+  const [row] = await preparedRows<FactsRow>(
+    db,
+    'check-session',
+    `select m.role, s.first_name as "firstName", s.initials,
+            exists (select from team_members o where o.student_id = s.id and o.person_id = :observerId
+                       and o.from_date <= :on and coalesce(o.until_date, 'infinity') >= :on) as "observerIsOnTeam",
+            (cast(:settingId as uuid) is null or exists (select from settings where id = :settingId)) as "settingIsKnown",
+            (select json_object_agg(g.id, g.measure) from goals g where g.student_id = s.id and g.id = any(:goalIds)) as measures
+       from students s join team_members m on m.student_id = s.id and m.person_id = :personId
+        and m.from_date <= :today and coalesce(m.until_date, 'infinity') >= :today
+      where s.id = :studentId and s.archived_at is null`,
+    { ...actor, studentId, goalIds: [...goalIds], on, observerId, settingId },
+  );
+  if (!row || !may(row.role, right)) throw new NotFound('No such student.');
   const messages: Record<string, string> = {};
   if (minutes(session) > minutes(wall) + CLOCK_SLACK) {
     const field = session.on > wall.on ? 'on' : 'time';
     messages[field] = 'This lies in the future. An entry says what has been seen.';
   }
-  const found = await db.raw<{ rows: { observer: boolean; setting: boolean }[] }>(
-    `select exists (select from team_members where student_id = :studentId and person_id = :observerId
-                       and from_date <= :on and coalesce(until_date, 'infinity') >= :on) as observer,
-            (cast(:settingId as uuid) is null or exists (select from settings where id = :settingId)) as setting`,
-    { studentId, ...session },
-  );
-  if (!found.rows[0]?.observer) messages.observerId = 'This person was not on the support team that day.';
-  if (!found.rows[0]?.setting) messages.settingId = 'Choose a place from the list.';
-  return messages;
+  if (!row.observerIsOnTeam) messages.observerId = 'This person was not on the support team that day.';
+  if (!row.settingIsKnown) messages.settingId = 'Choose a place from the list.';
+  return { student: { firstName: row.firstName, initials: row.initials }, measures: row.measures ?? {}, messages };
 }

@@ -28,7 +28,7 @@ beforeAll(async () => {
 const record = (input: ReturnType<typeof sessionOf>, person = school.manager, student = school.student) =>
   recordSession(fresh.db, actorOf(person), student, input, { wall, now });
 const recordOne = async (trials = ['independent', 'gesture'], person = school.manager) =>
-  (await record(sessionOf(school, trials, { observerId: person }), person))[0] as string;
+  (await record(sessionOf(school, trials, { observerId: person }), person)).ids[0] as string;
 const count = async () => Number((await fresh.db('observations').count())[0]?.count);
 const messagesOf = (promise: Promise<unknown>) =>
   promise.then(
@@ -58,6 +58,22 @@ describe('recording', () => {
     expect(a).toEqual(b);
     expect(await record(input)).toEqual(a);
     expect(await count()).toBe(before + 1);
+  });
+
+  it('takes what is new beside what was sent before, and says so when a repeat says something else', async () => {
+    const second = await addGoal(fresh.db, school.student, '9');
+    const input = sessionOf(school, ['independent']);
+    await record(input);
+    const before = await count();
+    const first = input.entries[0] as (typeof input.entries)[0];
+    const added = { ...first, id: randomUUID(), goalId: second };
+    await record({ ...input, entries: [first, added] });
+    expect(await count()).toBe(before + 1);
+    const changed = { ...first, outcome: { data: { trials: ['independent', 'gesture'] }, reason: null } };
+    expect(await messagesOf(record({ ...input, entries: [changed] }))).toEqual({
+      [entryField(school.goal)]: expect.stringContaining('An earlier try was saved already'),
+    });
+    expect((await observationOf(fresh.db, school.student, first.id)).outcome).toEqual(first.outcome);
   });
 
   it('does not let one entry’s id be used by another person', async () => {

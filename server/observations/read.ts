@@ -49,8 +49,8 @@ const columns = `
   changer.short_name as "changedByName", o.changed_at as "changedAt", o.change_reason as "changeReason",
   o.withdrawn as "isWithdrawn"`;
 
-const tables = `
-  observations o
+/** The names that belong to the observations `o`. */
+const names = `
   join people observer on observer.id = o.observer_id
   join people recorder on recorder.id = o.recorded_by
   left join people changer on changer.id = o.changed_by
@@ -62,11 +62,18 @@ export async function observationsOf(
   studentIds: readonly string[],
   { goalId, limit }: { goalId?: string | undefined; limit?: number } = {},
 ): Promise<Observation[]> {
+  const newestFirst = (of: string) => `${of}.observed_on desc, ${of}.observed_time desc, ${of}.recorded_at desc`;
+  const atMost = limit ? 'limit :limit' : '';
+  // Student by student, so that each list comes out of its index in order and ends early.
   const found = await db.raw<{ rows: ObservationRow[] }>(
-    `select ${columns} from ${tables}
-      where o.student_id = any(:studentIds) and not o.withdrawn ${goalId ? 'and o.goal_id = :goalId' : ''}
-      order by o.observed_on desc, o.observed_time desc, o.recorded_at desc, o.id
-      ${limit ? 'limit :limit' : ''}`,
+    `select ${columns}
+       from unnest(cast(:studentIds as uuid[])) as student (id)
+       cross join lateral (
+         select * from observations x
+          where x.student_id = student.id and not x.withdrawn ${goalId ? 'and x.goal_id = :goalId' : ''}
+          order by ${newestFirst('x')} ${atMost}) o
+       ${names}
+      order by ${newestFirst('o')} ${atMost}`,
     { studentIds: [...studentIds], goalId: goalId ?? '', limit: limit ?? 0 },
   );
   return found.rows.map(observationFromRow);
@@ -84,7 +91,7 @@ export async function observationOf(
   { lock = false }: { lock?: boolean } = {},
 ): Promise<Observation> {
   const found = await db.raw<{ rows: ObservationRow[] }>(
-    `select ${columns} from ${tables} where o.student_id = :studentId and o.id = :id ${lock ? 'for update of o' : ''}`,
+    `select ${columns} from observations o ${names} where o.student_id = :studentId and o.id = :id ${lock ? 'for update of o' : ''}`,
     { studentId, id },
   );
   const row = found.rows[0];
@@ -118,9 +125,12 @@ export async function sessionsByGoal(
   type Row = [string, string, string, MeasureData | null, NoScoreReason | null, string | null, string];
   const found = await db
     .raw<{ rows: Row[] }>(
-      `select id, goal_id, observed_on, data, reason, setting_id, observer_id from observations
-        where student_id = any(:studentIds) and not withdrawn ${goalId ? 'and goal_id = :goalId' : ''}
-        order by goal_id, observed_on, observed_time, recorded_at`,
+      `select o.id, o.goal_id, o.observed_on, o.data, o.reason, o.setting_id, o.observer_id
+         from unnest(cast(:studentIds as uuid[])) as student (id)
+         cross join lateral (
+           select * from observations x
+            where x.student_id = student.id and not x.withdrawn ${goalId ? 'and x.goal_id = :goalId' : ''}
+            order by x.goal_id, x.observed_on, x.observed_time, x.recorded_at) o`,
       { studentIds: [...studentIds], goalId: goalId ?? '' },
     )
     .options({ rowMode: 'array' });

@@ -1,16 +1,16 @@
+import { isDeepStrictEqual } from 'node:util';
 import { checkOutcome, entryField, type Outcome, type SessionInput } from '~/core/observations/observation';
 import type { WallTime } from '../clock';
-import type { Database } from '../db/database';
+import { type Database, isDuplicate } from '../db/database';
 import { Invalid, NotFound } from '../failures';
-import type { Goal } from '../goals/goals';
-import { type Actor, studentFor } from '../students/students';
-import { checkSession } from './check-session';
+import type { Actor } from '../students/students';
+import { checkSession, type SessionFacts } from './check-session';
 
 /**
  * Records what was observed of one student in one go. Goals that were not touched are not in it and stay blank.
  * The ids come from the client: the same submission again changes nothing.
  *
- * @returns the ids of the entries that stand recorded
+ * @returns the ids of the entries that stand recorded, and whose they are
  * @throws NotFound for a student or goal that is not there for this person; Invalid with a message at each field
  */
 export async function recordSession(
@@ -19,15 +19,18 @@ export async function recordSession(
   studentId: string,
   input: SessionInput,
   { wall, now }: { wall: WallTime; now: Date },
-): Promise<string[]> {
-  const [, messages, measures] = await Promise.all([
-    studentFor(db, actor, studentId, 'observe'),
-    checkSession(db, studentId, input, wall),
-    measuresOf(db, studentId, input),
-  ]);
+): Promise<{ ids: string[]; student: SessionFacts['student'] }> {
+  const goalIds = input.entries.map((entry) => entry.goalId);
+  const { student, measures, messages } = await checkSession(
+    db,
+    actor,
+    { studentId, right: 'observe', goalIds },
+    input,
+    wall,
+  );
   const outcomes: Outcome[] = [];
   for (const entry of input.entries) {
-    const measure = measures.get(entry.goalId);
+    const measure = measures[entry.goalId];
     if (!measure) throw new NotFound('No such goal.');
     const checked = checkOutcome(measure, entry.outcome);
     if (checked.ok) outcomes.push(checked.outcome);
@@ -49,33 +52,66 @@ export async function recordSession(
     recorded_by: actor.personId,
     recorded_at: now,
   }));
-  return db.transaction(async (trx) => {
-    const written = await trx('observations').insert(rows).onConflict('id').ignore().returning('id');
-    if (written.length < rows.length) await expectRepeat(trx, actor, rows);
-    return rows.map((row) => row.id);
-  });
+  const written = await insertOnce(db, rows);
+  const repeated = rows.filter((row) => !written.has(row.id));
+  if (repeated.length > 0) await expectSame(db, actor, repeated);
+  return { ids: rows.map((row) => row.id), student };
 }
 
-async function measuresOf(db: Database, studentId: string, input: SessionInput): Promise<Map<string, Goal['measure']>> {
-  const rows = await db('goals')
-    .where({ student_id: studentId })
-    .whereIn(
-      'id',
-      input.entries.map((entry) => entry.goalId),
-    )
-    .select<{ id: string; measure: Goal['measure'] }[]>('id', 'measure');
-  return new Map(rows.map((row) => [row.id, row.measure]));
+interface NewRow {
+  id: string;
+  goal_id: string;
+  observed_on: string;
+  observed_time: string;
+  data: Outcome['data'];
+  reason: Outcome['reason'];
+  note: string;
 }
 
-/** An id that is there already must be this person's own entry of the same goal, sent again; else it is not theirs to use. */
-async function expectRepeat(db: Database, actor: Actor, rows: { id: string; goal_id: string }[]): Promise<void> {
-  const known = await db('observations')
-    .whereIn(
-      'id',
-      rows.map((row) => row.id),
-    )
-    .where({ recorded_by: actor.personId })
-    .select<{ id: string; goal_id: string }[]>('id', 'goal_id');
-  const goals = new Map(known.map((row) => [row.id, row.goal_id]));
-  if (!rows.every((row) => goals.get(row.id) === row.goal_id)) throw new NotFound('No such entry.');
+/**
+ * Writes all rows or none, in one statement; a row that this person has written before is passed over.
+ *
+ * @returns the ids that were written now
+ */
+async function insertOnce(db: Database, rows: NewRow[]): Promise<Set<string>> {
+  try {
+    const written = await db('observations')
+      .insert(rows)
+      .onConflict(['id', 'goal_id', 'recorded_by'])
+      .ignore()
+      .returning<{ id: string }[]>('id');
+    return new Set(written.map(({ id }) => id));
+  } catch (error) {
+    // Somebody else's id, or the same submission at the very same moment: `expectSame` tells which.
+    if (isDuplicate(error)) return new Set();
+    throw error;
+  }
+}
+
+/**
+ * What was sent before must have said the same: else a later change would be lost without a word.
+ *
+ * @throws NotFound for an id that is not this person's entry of this goal; Invalid where it says something else
+ */
+async function expectSame(db: Database, actor: Actor, rows: NewRow[]): Promise<void> {
+  const ids = rows.map((row) => row.id);
+  const known = await db('observations').whereIn('id', ids).where({ recorded_by: actor.personId }).select<NewRow[]>();
+  const byId = new Map(known.map((row) => [row.id, row]));
+  const messages: Record<string, string> = {};
+  for (const row of rows) {
+    const before = byId.get(row.id);
+    if (before?.goal_id !== row.goal_id) throw new NotFound('No such entry.');
+    const content = ({ observed_on, observed_time, data, reason, note }: NewRow) => [
+      observed_on,
+      observed_time,
+      data,
+      reason,
+      note,
+    ];
+    if (!isDeepStrictEqual(content(before), content(row))) {
+      messages[entryField(row.goal_id)] =
+        'An earlier try was saved already, and says something else. Start over here, and correct that entry on its page.';
+    }
+  }
+  if (Object.keys(messages).length > 0) throw new Invalid(messages);
 }

@@ -9,30 +9,20 @@ export interface School {
   calendar: SchoolCalendar;
 }
 
+/** The school as one SQL expression in the shape of `School`, for queries that need it beside something else. */
+export const schoolExpression = `
+  (select json_build_object('name', name, 'timeZone', time_zone, 'isDemo', is_demo, 'calendar', json_build_object(
+            'weekdays', weekdays,
+            'closures', (select coalesce(json_agg(json_build_object('first', first_day, 'last', last_day) order by first_day), '[]')
+                           from closures)))
+     from school)`;
+
 /** The school that this installation serves. */
 export async function theSchool(db: Database): Promise<School> {
-  const found = await db.raw<{
-    rows: {
-      name: string;
-      time_zone: string;
-      is_demo: boolean;
-      weekdays: number[];
-      closures: SchoolCalendar['closures'];
-    }[];
-  }>(
-    `select name, time_zone, is_demo, weekdays,
-            (select coalesce(json_agg(json_build_object('first', first_day, 'last', last_day) order by first_day), '[]')
-               from closures) as closures
-       from school`,
-  );
-  const row = found.rows[0];
-  if (!row) throw new NotFound('No school has been set up.');
-  return {
-    name: row.name,
-    timeZone: row.time_zone,
-    isDemo: row.is_demo,
-    calendar: { weekdays: row.weekdays, closures: row.closures },
-  };
+  const found = await db.raw<{ rows: { school: School | null }[] }>(`select ${schoolExpression} as school`);
+  const school = found.rows[0]?.school;
+  if (!school) throw new NotFound('No school has been set up.');
+  return school;
 }
 
 export interface Setting {

@@ -1,6 +1,6 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { may, type Right, type Role } from '../access/rights';
-import type { Database } from '../db/database';
+import { type Database, preparedRows } from '../db/database';
 import { NotFound } from '../failures';
 
 /** Someone who asks, and the day on which they ask: memberships have dates. */
@@ -41,13 +41,14 @@ const studentColumns = `
  * @throws NotFound otherwise: a student one may not know of does not exist
  */
 export async function studentFor(db: Database, actor: Actor, studentId: string, right: Right): Promise<Student> {
-  const found = await db.raw<{ rows: Student[] }>(
+  const [student] = await preparedRows<Student>(
+    db,
+    'student-for',
     `select ${studentColumns}
        from students s join team_members m on m.student_id = s.id and m.person_id = :personId and ${memberIsActive}
       where s.id = :studentId and s.archived_at is null`,
     { ...actor, studentId },
   );
-  const student = found.rows[0];
   if (!student || !may(student.role, right)) throw new NotFound('No such student.');
   return student;
 }
@@ -71,17 +72,18 @@ export interface TabFacts extends StudentTab {
 
 /** The students as index tabs, with what it takes to say whether something is due. */
 export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[]> {
-  const found = await db.raw<{ rows: TabFacts[] }>(
+  return preparedRows<TabFacts>(
+    db,
+    'student-tabs',
     `select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, m.role,
             coalesce((select json_agg(json_build_object('startsOn', g.starts_on, 'plannedGap', g.planned_gap, 'lastOn',
-                        (select max(o.observed_on) from observations o where o.goal_id = g.id and not o.withdrawn)))
+                        (select max(o.observed_on) from observations o where o.student_id = s.id and o.goal_id = g.id and not o.withdrawn)))
                         from goals g where g.student_id = s.id), '[]') as goals
        from students s join team_members m on m.student_id = s.id and m.person_id = :personId and ${memberIsActive}
       where s.archived_at is null
       order by s.last_name, s.first_name`,
     { ...actor },
   );
-  return found.rows;
 }
 
 export interface TeamMember {

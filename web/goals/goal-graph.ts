@@ -4,6 +4,7 @@ import { measureOf } from '~/core/measures/measure';
 import type { Progress } from '~/core/progress/progress';
 import type { SeriesPoint } from '~/core/progress/series';
 import type { ReportEntry } from '~/core/report/report';
+import type { TrendLine } from '~/core/trend/theil-sen';
 import { percent } from '~/core/words/counting';
 import { joinedRuns } from './small-graph-shape';
 
@@ -33,11 +34,12 @@ export interface GoalGraph {
 export function goalGraph(
   goal: GoalDefinition,
   progress: Progress,
+  trend: TrendLine | null,
   entries: readonly ReportEntry[],
   { caption, today }: { caption: string; today: IsoDate },
 ): GoalGraph {
   const byId = new Map(entries.map((entry) => [entry.id, entry]));
-  const { course, trend, points } = progress;
+  const { course, points } = progress;
   const first = points.find((point) => !point.isBaseline);
   const last = points.at(-1);
   const end = (point: SeriesPoint): At => ({ on: isoDate(point.day), value: trend?.at(point.day) ?? 0 });

@@ -8,6 +8,7 @@ import { criterionSentence } from '~/core/progress/criterion';
 import type { Progress } from '~/core/progress/progress';
 import { progressSentences } from '~/core/progress/sentences';
 import type { ReportEntry } from '~/core/report/report';
+import { type TrendLine, theilSen } from '~/core/trend/theil-sen';
 import { figure, percent } from '~/core/words/counting';
 import { may } from '~/server/access/rights';
 import { database } from '~/server/db/current';
@@ -45,6 +46,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     reportEntries(database(), [goal], { goalId: goal.id }),
   ]);
   const progress = all.get(goal.id) as Progress;
+  const trend = theilSen(progress.sinceCourse);
   const shown = shownEntries(entries, [goal], { discreet });
   const { caption } = smallGraphShape(goal, progress, actor.today);
   const withoutNotes = entries.map((entry) => ({ ...entry, note: null }));
@@ -59,22 +61,25 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
       criterion: criterionSentence(goal),
     },
     verdict: progress.verdict,
-    said: progressSentences(goal, progress),
-    graph: goalGraph(goal, progress, discreet ? withoutNotes : entries, { caption, today: actor.today }),
+    said: progressSentences(goal, progress, trend),
+    graph: goalGraph(goal, progress, trend, discreet ? withoutNotes : entries, { caption, today: actor.today }),
     points: progress.points.map(({ on, value, successes, opportunities, phase }) => ({
       on,
       value: percent(value),
       of: `${successes} of ${opportunities}`,
       phase: goal.phases[phase]?.label ?? '',
     })),
-    figures: figuresOf(progress),
+    figures: figuresOf(progress, trend),
     shares: sharesOf(goal, entries),
     entries: shown,
     mayObserve: may(student.role, 'observe'),
   };
 });
 
-function figuresOf({ baseline, now, wayTravelled, trend }: Progress): [label: string, figure: string][] {
+function figuresOf(
+  { baseline, now, wayTravelled }: Progress,
+  trend: TrendLine | null,
+): [label: string, figure: string][] {
   const way = wayTravelled === null ? '–' : `${Math.round(100 * Math.min(1, Math.max(0, wayTravelled)))}%`;
   const slope = trend ? `${trend.slopePerWeek > 0 ? '+' : ''}${figure(trend.slopePerWeek)}` : '–';
   return [

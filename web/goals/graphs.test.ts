@@ -54,8 +54,8 @@ describe('graphs', () => {
   it('say each point in words', () => {
     const entry = { id: '2026-09-01 4', observer: 'H. Bruun', setting: 'Kitchen', note: 'Warm hands.' } as Parameters<
       typeof goalGraph
-    >[2][0];
-    const graph = goalGraph(goal, progress, [entry], { caption: '', today });
+    >[3][0];
+    const graph = goalGraph(goal, progress, null, [entry], { caption: '', today });
     expect(graph.runs[0]?.[0]?.said).toBe('Tue, Sep 1, 2026: 4 of 10, 40% · H. Bruun · Kitchen · Warm hands.');
     expect(graph.to > today).toBe(true);
   });

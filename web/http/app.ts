@@ -1,6 +1,6 @@
 import { createRequestHandler } from '@react-router/express';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import { RouterContextProvider, type ServerBuild } from 'react-router';
 import { config } from '~/server/config';
 import { database } from '~/server/db/current';
@@ -8,12 +8,20 @@ import { addressContext, nonceContext } from './context';
 import { logRequests } from './log';
 import { guardSubmissions, keepPrivate, securityHeaders } from './security';
 
+const compress = compression();
+
+/** Pages and files are worth compressing; the few bytes that answer a submission are not. */
+const compressPages: RequestHandler = (request, response, next) => {
+  if (request.method === 'GET') compress(request, response, next);
+  else next();
+};
+
 /** The whole server: what stands around the pages, then the pages. */
 export function makeApp(build: ServerBuild, { assets }: { assets: string }): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', 'loopback');
-  app.use(compression());
+  app.use(compressPages);
   app.use('/assets', express.static(`${assets}/assets`, { immutable: true, maxAge: '1y', index: false }));
   app.use(express.static(assets, { maxAge: '1h', index: false }));
   app.use(logRequests);

@@ -5,7 +5,7 @@ import { now, type WallTime, wallTime } from '~/server/clock';
 import { database } from '~/server/db/current';
 import { NotFound } from '~/server/failures';
 import type { Person } from '~/server/people/people';
-import { type School, theSchool } from '~/server/school/school';
+import type { School } from '~/server/school/school';
 import type { Actor } from '~/server/students/students';
 import { failureAnswer } from './answering';
 import { preferencesOf, sessionCookie } from './cookies';
@@ -40,15 +40,13 @@ async function findAsker(request: Request, context: Readonly<RouterContextProvid
   try {
     const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
     const instant = now();
-    const [session, school, { discreet }] = await Promise.all([
-      typeof token === 'string' ? resumeSession(database(), token, instant) : null,
-      theSchool(database()),
-      preferencesOf(request),
-    ]);
+    const session = typeof token === 'string' ? await resumeSession(database(), token, instant) : null;
     if (!session) throw redirect(signInAddress(request));
+    const { person, school } = session;
+    const { discreet } = await preferencesOf(request);
     const wall = wallTime(instant, school.timeZone);
-    const actor = { personId: session.person.id, today: wall.on };
-    context.set(askerContext, { person: session.person, actor, school, now: instant, wall, discreet });
+    const actor = { personId: person.id, today: wall.on };
+    context.set(askerContext, { person, actor, school, now: instant, wall, discreet });
     return session;
   } catch (error) {
     throw failureAnswer(error);

@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import * as build from 'virtual:react-router/server-build';
+import { z } from 'zod';
 import { config } from '~/server/config';
 import { closeDatabase, database } from '~/server/db/current';
 import { isDatabaseGone } from '~/server/db/database';
@@ -11,6 +12,9 @@ function giveUp(sentence: string): never {
   console.error(sentence);
   process.exit(1);
 }
+
+// A goal's data schema is made for each save: compiling it would take longer than using it once.
+z.config({ jitless: true });
 
 try {
   await migrate(database());

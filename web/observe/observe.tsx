@@ -72,9 +72,8 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const parsed = sessionInput.safeParse(body);
   if (!parsed.success) return data({ messages: fieldMessages(parsed.error, body) }, { status: 400 });
   try {
-    const ids = await recordSession(database(), actor, studentId, parsed.data, { wall, now });
-    const { initials, firstName } = await studentFor(database(), actor, studentId, 'see');
-    const text = `Saved for ${discreet ? initials : firstName}: ${counted(ids.length, 'goal', 'goals')}.`;
+    const { ids, student } = await recordSession(database(), actor, studentId, parsed.data, { wall, now });
+    const text = `Saved for ${discreet ? student.initials : student.firstName}: ${counted(ids.length, 'goal', 'goals')}.`;
     const link = { to: `/students/${studentId}/entries/${ids[0]}`, label: 'See it' };
     const headers = await sayNext(ids.length === 1 ? { text, link } : { text });
     return data({ savedTo: `/students/${studentId}` }, { headers });

@@ -138,14 +138,19 @@ export async function up(db: Knex): Promise<void> {
       changed_at timestamptz,
       change_reason text check (change_reason <> ''),
       withdrawn boolean not null default false,
+      -- What a repeated submission runs into: the same entry of the same goal by the same person.
+      unique (id, goal_id, recorded_by),
       foreign key (goal_id, student_id) references goals (id, student_id),
       check ((data is null) <> (reason is null)),
       check ((version = 1) = (changed_by is null)),
       check ((changed_by is null) = (changed_at is null) and (changed_by is null) = (change_reason is null)),
       check (not withdrawn or version > 1)
     );
-    create index observations_student on observations (student_id, observed_on desc, observed_time desc) where not withdrawn;
-    create index observations_goal on observations (goal_id, observed_on, observed_time);
+    -- For the report, newest first, and for the figures of each goal, oldest first: neither has to sort.
+    create index observations_newest on observations (student_id, observed_on desc, observed_time desc, recorded_at desc)
+      where not withdrawn;
+    create index observations_by_goal on observations (student_id, goal_id, observed_on, observed_time, recorded_at)
+      where not withdrawn;
 
     -- What an entry said before a correction or withdrawal.
     create table observation_history (
