@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import { checkOutcome, entryField, type Outcome, type SessionInput } from '~/core/observations/observation';
 import type { WallTime } from '../clock';
-import { type Database, isDuplicate } from '../db/database';
+import { type Database, isDuplicate, preparedRows } from '../db/database';
 import { Invalid, NotFound } from '../failures';
 import type { Actor } from '../students/students';
 import { checkSession, type SessionFacts } from './check-session';
@@ -58,6 +58,9 @@ export async function recordSession(
   return { ids: rows.map((row) => row.id), student };
 }
 
+const columns = `id, goal_id, student_id, observed_on, observed_time, observer_id, setting_id, data, reason, note,
+  recorded_by, recorded_at`;
+
 interface NewRow {
   id: string;
   goal_id: string;
@@ -75,11 +78,14 @@ interface NewRow {
  */
 async function insertOnce(db: Database, rows: NewRow[]): Promise<Set<string>> {
   try {
-    const written = await db('observations')
-      .insert(rows)
-      .onConflict(['id', 'goal_id', 'recorded_by'])
-      .ignore()
-      .returning<{ id: string }[]>('id');
+    const written = await preparedRows<{ id: string }>(
+      db,
+      'insert-observations',
+      `insert into observations (${columns})
+       select ${columns} from json_populate_recordset(null::observations, :rows)
+       on conflict (id, goal_id, recorded_by) do nothing returning id`,
+      { rows: JSON.stringify(rows) },
+    );
     return new Set(written.map(({ id }) => id));
   } catch (error) {
     // Somebody else's id, or the same submission at the very same moment: `expectSame` tells which.
