@@ -53,11 +53,11 @@ export async function resumeSession(db: Database, token: string, now: Date): Pro
   const [row] = await preparedRows<SessionRow>(
     db,
     'resume-session',
-    `select s.id as session_id, s.token_hash = :hash as token_is_current, s.created_at, s.rotated_at, s.seen_at,
+    `select s.id as session_id, s.token_hash = $1 as token_is_current, s.created_at, s.rotated_at, s.seen_at,
             p.id, p.name, p.short_name as "shortName", p.initials, p.work, p.email, ${schoolExpression} as school
        from sessions s join people p on p.id = s.person_id
-      where s.token_hash = :hash or s.previous_hash = :hash`,
-    { hash },
+      where s.token_hash = $1 or s.previous_hash = $1`,
+    [hash],
   );
   if (!row) return null;
   const age = (since: Date) => now.getTime() - since.getTime();

@@ -32,18 +32,19 @@ const GONE = new Set([
 ]);
 
 /**
- * A query that runs on every request or tap: the server keeps its plan for the connection, under the name.
+ * A query that runs on every request or tap: handed to `pg` as it is, and the database keeps its plan for the connection
+ * under the name. Within a transaction it runs there.
  *
  * @param name  different for every different text
+ * @param sql  with `$1`, `$2` … for the values
  */
-export async function preparedRows<Row>(
-  db: Database,
-  name: string,
-  sql: string,
-  bindings: Record<string, Knex.RawBinding>,
-): Promise<Row[]> {
-  const found = await db.raw<{ rows: Row[] }>(sql, bindings).options({ name });
-  return found.rows;
+export async function preparedRows<Row>(db: Database, name: string, sql: string, values: unknown[]): Promise<Row[]> {
+  const connection: pg.Client = await db.client.acquireConnection();
+  try {
+    return (await connection.query({ name, text: sql, values })).rows as Row[];
+  } finally {
+    await db.client.releaseConnection(connection);
+  }
 }
 
 /** Whether an error means that the database cannot be reached at the moment. */

@@ -48,14 +48,14 @@ export async function checkSession(
     db,
     'check-session',
     `select m.role, s.first_name as "firstName", s.initials,
-            exists (select from team_members o where o.student_id = s.id and o.person_id = :observerId
-                       and o.from_date <= :on and coalesce(o.until_date, 'infinity') >= :on) as "observerIsOnTeam",
-            (cast(:settingId as uuid) is null or exists (select from settings where id = :settingId)) as "settingIsKnown",
-            (select json_object_agg(g.id, g.measure) from goals g where g.student_id = s.id and g.id = any(:goalIds)) as measures
-       from students s join team_members m on m.student_id = s.id and m.person_id = :personId
-        and m.from_date <= :today and coalesce(m.until_date, 'infinity') >= :today
-      where s.id = :studentId and s.archived_at is null`,
-    { ...actor, studentId, goalIds: [...goalIds], on, observerId, settingId },
+            exists (select from team_members o where o.student_id = s.id and o.person_id = $3
+                       and o.from_date <= $4 and coalesce(o.until_date, 'infinity') >= $4) as "observerIsOnTeam",
+            (cast($5 as uuid) is null or exists (select from settings where id = $5)) as "settingIsKnown",
+            (select json_object_agg(g.id, g.measure) from goals g where g.student_id = s.id and g.id = any(cast($6 as uuid[]))) as measures
+       from students s join team_members m on m.student_id = s.id and m.person_id = $1
+        and m.from_date <= $7 and coalesce(m.until_date, 'infinity') >= $7
+      where s.id = $2 and s.archived_at is null`,
+    [actor.personId, studentId, observerId, on, settingId, [...goalIds], actor.today],
   );
   if (!row || !may(row.role, right)) throw new NotFound('No such student.');
   const messages: Record<string, string> = {};

@@ -82,9 +82,9 @@ async function insertOnce(db: Database, rows: NewRow[]): Promise<Set<string>> {
       db,
       'insert-observations',
       `insert into observations (${columns})
-       select ${columns} from json_populate_recordset(null::observations, :rows)
+       select ${columns} from json_populate_recordset(null::observations, $1)
        on conflict (id, goal_id, recorded_by) do nothing returning id`,
-      { rows: JSON.stringify(rows) },
+      [JSON.stringify(rows)],
     );
     return new Set(written.map(({ id }) => id));
   } catch (error) {

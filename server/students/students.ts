@@ -25,14 +25,15 @@ export interface Student extends StudentTab {
   role: Role;
 }
 
-const memberIsActive = `m.from_date <= :today and coalesce(m.until_date, 'infinity') >= :today`;
+/** `$1` is the day on which it is asked. */
+const memberIsActive = `m.from_date <= $1 and coalesce(m.until_date, 'infinity') >= $1`;
 
 const studentColumns = `
   s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, s.grade, m.role,
   (select coalesce(json_agg(g.name order by g.position), '[]')
      from student_groups sg join class_groups g on g.id = sg.group_id where sg.student_id = s.id) as groups,
   (select json_build_object('startsOn', p.starts_on, 'endsOn', p.ends_on, 'nextReportOn',
-            (select min(r.ends_on) from reporting_periods r where r.plan_id = p.id and r.ends_on >= :today))
+            (select min(r.ends_on) from reporting_periods r where r.plan_id = p.id and r.ends_on >= $1))
      from plans p where p.student_id = s.id) as plan`;
 
 /**
@@ -45,9 +46,9 @@ export async function studentFor(db: Database, actor: Actor, studentId: string, 
     db,
     'student-for',
     `select ${studentColumns}
-       from students s join team_members m on m.student_id = s.id and m.person_id = :personId and ${memberIsActive}
-      where s.id = :studentId and s.archived_at is null`,
-    { ...actor, studentId },
+       from students s join team_members m on m.student_id = s.id and m.person_id = $2 and ${memberIsActive}
+      where s.id = $3 and s.archived_at is null`,
+    [actor.today, actor.personId, studentId],
   );
   if (!student || !may(student.role, right)) throw new NotFound('No such student.');
   return student;
@@ -55,14 +56,15 @@ export async function studentFor(db: Database, actor: Actor, studentId: string, 
 
 /** All students that the one who asks may see, by last name. */
 export async function studentsOf(db: Database, actor: Actor): Promise<Student[]> {
-  const found = await db.raw<{ rows: Student[] }>(
+  return preparedRows<Student>(
+    db,
+    'students-of',
     `select ${studentColumns}
-       from students s join team_members m on m.student_id = s.id and m.person_id = :personId and ${memberIsActive}
+       from students s join team_members m on m.student_id = s.id and m.person_id = $2 and ${memberIsActive}
       where s.archived_at is null
       order by s.last_name, s.first_name`,
-    { ...actor },
+    [actor.today, actor.personId],
   );
-  return found.rows;
 }
 
 export interface TabFacts extends StudentTab {
@@ -79,10 +81,10 @@ export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[
             coalesce((select json_agg(json_build_object('startsOn', g.starts_on, 'plannedGap', g.planned_gap, 'lastOn',
                         (select max(o.observed_on) from observations o where o.student_id = s.id and o.goal_id = g.id and not o.withdrawn)))
                         from goals g where g.student_id = s.id), '[]') as goals
-       from students s join team_members m on m.student_id = s.id and m.person_id = :personId and ${memberIsActive}
+       from students s join team_members m on m.student_id = s.id and m.person_id = $2 and ${memberIsActive}
       where s.archived_at is null
       order by s.last_name, s.first_name`,
-    { ...actor },
+    [actor.today, actor.personId],
   );
 }
 
@@ -95,12 +97,13 @@ export interface TeamMember {
 
 /** The support team of a student on a day. Ask `studentFor` first. */
 export async function supportTeam(db: Database, studentId: string, today: IsoDate): Promise<TeamMember[]> {
-  const found = await db.raw<{ rows: TeamMember[] }>(
+  return preparedRows<TeamMember>(
+    db,
+    'support-team',
     `select p.id, p.name, p.short_name as "shortName", m.role
        from team_members m join people p on p.id = m.person_id
-      where m.student_id = :studentId and ${memberIsActive}
+      where m.student_id = $2 and ${memberIsActive}
       order by p.name`,
-    { studentId, today },
+    [today, studentId],
   );
-  return found.rows;
 }

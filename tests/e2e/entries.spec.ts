@@ -109,3 +109,25 @@ test('whoever may not change an entry is not offered to', async ({ app, page }) 
   await expect(page.getByRole('heading', { name: 'How it came about' })).toBeVisible();
   await expect(page.getByRole('button', { name: /Correct|Withdraw/ })).toHaveCount(0);
 });
+
+test('with the database gone a correction stays as it is typed, and is saved by itself once', async ({ app, page }) => {
+  await signInAs(app, page);
+  const [student, goal] = [await studentId(app.db, 'Casimir'), await goalId(app.db, 'Casimir', '2')];
+  const { id } = await newestEntry(app.db, goal);
+  await page.goto(`/students/${student}/entries/${id}`);
+  await settled(page);
+  await page.getByRole('button', { name: 'Correct it' }).click();
+  await page.getByLabel('A word about it').fill('Kept through it all.');
+  await page.getByLabel('Why is it corrected?').fill('A word was missing.');
+  app.wire.cut();
+  await page.getByRole('button', { name: 'Save the correction' }).click();
+  await expect(page.getByText('What you typed is still here and is sent again by itself')).toBeVisible({
+    timeout: 20_000,
+  });
+  app.wire.mend();
+  await expectToast(page, 'Corrected. What it said before is kept.');
+  expect(await app.db('observations').where({ id }).first('note', 'version')).toEqual({
+    note: 'Kept through it all.',
+    version: 2,
+  });
+});

@@ -114,3 +114,20 @@ test('on paper each page of a report names its one student, and nothing else of 
   await expect(page.getByRole('navigation', { name: 'Students, by tab' })).toBeHidden();
   await expect(page.getByRole('complementary')).toBeHidden();
 });
+
+test('with the database gone the form stays as it is, says so, and works again', async ({ app, page }) => {
+  await signInAs(app, page);
+  await page.goto(`/students/${await studentId(app.db, 'Ansel')}/ways-in`);
+  await settled(page);
+  await page.getByLabel('Who will read').fill('Aunt Ida');
+  app.wire.cut();
+  await page.getByRole('button', { name: 'Make the link' }).click();
+  await expect(page.getByRole('alert')).toContainText('The server cannot be reached at the moment.', {
+    timeout: 20_000,
+  });
+  await expect(page.getByLabel('Who will read')).toHaveValue('Aunt Ida');
+  app.wire.mend();
+  await page.getByRole('button', { name: 'Make the link' }).click();
+  await expect(page.getByRole('heading', { name: 'The link for Aunt Ida' })).toBeVisible({ timeout: 20_000 });
+  expect(await app.db('share_links').where({ reader_name: 'Aunt Ida' })).toHaveLength(1);
+});

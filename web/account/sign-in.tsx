@@ -9,7 +9,7 @@ import { now } from '~/server/clock';
 import { database } from '~/server/db/current';
 import { isDatabaseGone } from '~/server/db/database';
 import { type DemoPerson, demoPeople, personByPassword } from '~/server/people/people';
-import { answering, unreachable } from '../http/answering';
+import { answering } from '../http/answering';
 import { addressContext } from '../http/context';
 import { sessionCookie } from '../http/cookies';
 import { localPath } from '../http/local-path';
@@ -69,7 +69,7 @@ export const action = answering(async ({ request, context }: Route.ActionArgs) =
     await forgetWrongSignIns(email);
     return await letIn(person.id);
   } catch (error) {
-    if (isDatabaseGone(error)) return refuse(unreachable, 503);
+    if (isDatabaseGone(error)) return refuse('The database cannot be reached at the moment. Try again shortly.', 503);
     throw error;
   }
 });

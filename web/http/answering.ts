@@ -23,7 +23,3 @@ export function answering<Args, Result>(handler: (args: Args) => Promise<Result>
     }
   };
 }
-
-/** What a form says when the database is out of reach: the page stays, and so does everything typed. */
-export const unreachable =
-  'The database cannot be reached at the moment. Nothing you typed is lost: try again shortly.';

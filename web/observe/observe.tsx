@@ -1,12 +1,8 @@
 import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { data, type ShouldRevalidateFunction, useNavigate } from 'react-router';
 import { v4 as newId } from 'uuid';
-import { shortDate } from '~/core/calendar/iso-date';
 import { discreetGoal, discreetStudent } from '~/core/discreet/discreet';
-import { measureOf } from '~/core/measures/measure';
 import { entryField, sessionInput } from '~/core/observations/observation';
-import { outcomeSentence } from '~/core/report/report';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { Invalid } from '~/server/failures';
@@ -19,15 +15,16 @@ import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
 import { MarginTitle, Page } from '../ui/page';
+import { type SaveAnswer, saveOrStay, useRetry, useSaving } from '../ui/use-saving';
 import type { Route } from './+types/observe';
-import { draftReducer, inputFrom, isMarked, isTouched, type SessionDraft, type SessionFields } from './draft';
+import { draftReducer, inputFrom, isMarked, type SessionDraft, type SessionFields } from './draft';
 import { draftStore } from './draft-store';
 import { fieldMessages } from './field-messages';
 import { GoalCard, type ObservedGoal } from './goal-card';
-import { LastFive } from './last-five';
-import { SessionLine, sessionSummary } from './session-line';
-import { padKeys, padsOf } from './trials-strip';
-import { type SaveAnswer, saveOrStay, useRetry, useSaving } from './use-saving';
+import { BesideLastFive, HowItReads } from './how-it-reads';
+import { SessionLine } from './session-line';
+import { useKeptDraft } from './use-kept-draft';
+import { useObservingKeys } from './use-observing-keys';
 
 export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, person, school, wall, discreet } = askerOf(context);
@@ -121,30 +118,6 @@ function useWallClock(wall: Pick<SessionFields, 'on' | 'time'>) {
     const text = new Date(start + performance.now() - opened.current).toISOString();
     return { on: text.slice(0, 10), time: text.slice(11, 16) };
   };
-}
-
-/** Keeps the draft on this device while it is being made, and brings back one that was left unsent. */
-function useKeptDraft(key: string, draft: SessionDraft, bringBack: (draft: SessionDraft) => void) {
-  const [state, setState] = useState<'looking' | 'none' | 'kept' | 'broughtBack'>('looking');
-  const isLooking = state === 'looking';
-  useEffect(() => {
-    draftStore.read(key).then(
-      (found) => {
-        if (found && isTouched(found)) bringBack(found);
-        setState(found && isTouched(found) ? 'broughtBack' : 'none');
-      },
-      () => setState('none'),
-    );
-  }, [key, bringBack]);
-  useEffect(() => {
-    if (isLooking) return;
-    const written = isTouched(draft) ? draftStore.keep(key, draft) : draftStore.forget(key);
-    written.then(
-      () => setState((before) => (isTouched(draft) ? (before === 'broughtBack' ? before : 'kept') : 'none')),
-      () => setState('none'),
-    );
-  }, [key, draft, isLooking]);
-  return state;
 }
 
 function Session(props: SessionProps) {
@@ -243,87 +216,6 @@ function Session(props: SessionProps) {
         {goals.length === 0 && <p className="py-8 text-ink-2">There is no goal to observe yet.</p>}
       </div>
     </Page>
-  );
-}
-
-interface ObservingKeys {
-  goals: ObservedGoal[];
-  draft: SessionDraft;
-  change: React.Dispatch<Parameters<typeof draftReducer>[1]>;
-  save: () => void;
-  timeNow: () => Pick<SessionFields, 'on' | 'time'>;
-}
-
-/** Digits mark, U takes back, N goes to the next goal, Enter saves. */
-function useObservingKeys({ goals, draft, change, save, timeNow }: ObservingKeys) {
-  const at = Math.max(
-    0,
-    goals.findIndex(({ id }) => id === draft.activeGoal),
-  );
-  const active = goals[at];
-  const goalId = active?.id ?? '';
-  useHotkeys(
-    padKeys,
-    (event) => {
-      const pad = active && padsOf(active.measure)[padKeys.indexOf(event.key)];
-      if (pad) change({ type: 'mark', goalId, outcome: pad.key, time: timeNow() });
-    },
-    { useKey: true },
-  );
-  useHotkeys('u', () => change({ type: 'takeBack', goalId }));
-  useHotkeys('n', () => {
-    const next = goals[(at + 1) % goals.length];
-    if (!next) return;
-    change({ type: 'activate', goalId: next.id });
-    document.getElementById(`goal-${next.id}`)?.scrollIntoView({ block: 'nearest' });
-  });
-  useHotkeys('enter', () => {
-    // On a control that has the focus, Enter is that control's.
-    if (!document.activeElement?.closest('button, a, summary')) save();
-  });
-}
-
-function HowItReads({ goals, draft, choices }: Pick<ObservingKeys, 'goals' | 'draft'> & Pick<SessionProps, 'choices'>) {
-  const marked = goals.filter(({ id }) => draft.goals[id] && isMarked(draft.goals[id]));
-  if (marked.length === 0)
-    return <p className="text-small text-ink-2">Nothing is marked yet. Goals you leave alone stay blank.</p>;
-  const { on, ...rest } = draft.session;
-  const about = sessionSummary({ on: '', ...rest }, choices).replace('no date', on ? shortDate(on) : 'no date');
-  return (
-    <ol className="grid gap-4 overflow-y-auto">
-      {marked.map((goal) => {
-        const { trials, reason, note } = draft.goals[goal.id] as SessionDraft['goals'][string];
-        const outcome = reason === null ? { data: { trials }, reason } : { data: null, reason };
-        return (
-          <li key={goal.id} className="border-l-2 border-fern pl-3.5">
-            <p className="text-small text-ink-2">{about}</p>
-            <p className="mt-0.5 font-bold">
-              {goal.number} · {goal.shortName}
-            </p>
-            <p className="text-small">{outcomeSentence(goal.measure, outcome)}</p>
-            {note.trim() && <p className="mt-1 text-small text-ink-2">{note}</p>}
-          </li>
-        );
-      })}
-    </ol>
-  );
-}
-
-function BesideLastFive({ goal, draft }: { goal: ObservedGoal; draft: SessionDraft }) {
-  const trials = draft.goals[goal.id]?.trials ?? [];
-  const now = trials.length > 0 ? measureOf(goal.measure).score(goal.measure, { trials }).value : null;
-  return (
-    <section className="mt-6">
-      <h3 className="mb-2 font-sans text-small font-bold">
-        {goal.number}, beside the last {goal.last.length === 5 ? 'five' : goal.last.length}
-      </h3>
-      <LastFive
-        last={goal.last}
-        now={now}
-        target={goal.criterion.value}
-        isUp={goal.criterion.comparison === 'atLeast'}
-      />
-    </section>
   );
 }
 

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useState } from 'react';
-import { useRetry, useSaving } from '../observe/use-saving';
 import { FieldMessage } from '../ui/fields';
+import { useRetry, useSaving } from '../ui/use-saving';
 import { ChangeMessages, messagesOf, versionToReplace } from './change-messages';
 import type { ChangeAnswer } from './entry';
 

@@ -32,7 +32,7 @@ function wordsFor(error: unknown): Words {
     case 503:
       return {
         title: 'The database cannot be reached',
-        happened: 'Everything that was saved is safe. What you typed is kept on this device.',
+        happened: 'Everything that was saved is safe, and what you were marking is kept on this device.',
         next: 'This page looks again every few seconds and comes back by itself.',
       };
     default:

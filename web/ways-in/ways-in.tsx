@@ -10,11 +10,10 @@ import { counted } from '~/core/words/counting';
 import { wallTime } from '~/server/clock';
 import { config } from '~/server/config';
 import { database } from '~/server/db/current';
-import { isDatabaseGone } from '~/server/db/database';
 import { Invalid } from '~/server/failures';
 import { studentFor } from '~/server/students/students';
 import { LONGEST_WAY_IN_DAYS, makeWayIn, waysInto, withdrawWayIn } from '~/server/ways-in/ways-in';
-import { answering, unreachable } from '../http/answering';
+import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
 import { headerStudent } from '../students/header-student';
@@ -22,6 +21,7 @@ import { StudentHeader } from '../students/student-header';
 import { Dialog } from '../ui/dialog';
 import { Field, FormMessage } from '../ui/fields';
 import { MarginTitle, Page } from '../ui/page';
+import { saveOrStay } from '../ui/use-saving';
 import type { Route } from './+types/ways-in';
 
 export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
@@ -78,10 +78,11 @@ export const action = answering(async ({ params, request, context }: Route.Actio
       const fieldErrors = Object.fromEntries(Object.entries(error.fields).map(([field, text]) => [field, [text]]));
       return refuse(submission.reply({ fieldErrors }), 400);
     }
-    if (isDatabaseGone(error)) return refuse(submission.reply({ formErrors: [unreachable] }), 503);
     throw error;
   }
 });
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `Ways in to ${loaderData?.student.shortName ?? 'a report'} · Gentle Margin` },
@@ -89,6 +90,8 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 
 export default function WaysIn({ loaderData, actionData }: Route.ComponentProps) {
   const { student, today, lastDay, usualEnd, links } = loaderData;
+  const isUnreachable = actionData !== undefined && 'unreachable' in actionData;
+  const answer = actionData && 'result' in actionData ? actionData : undefined;
   return (
     <Page
       marginName="A new way in"
@@ -97,12 +100,17 @@ export default function WaysIn({ loaderData, actionData }: Route.ComponentProps)
           <MarginTitle about="A link for one reader, to this report only. No account is needed.">
             A new way in
           </MarginTitle>
-          <NewWayIn key={student.id} result={actionData?.result} today={today} lastDay={lastDay} usualEnd={usualEnd} />
+          {isUnreachable && (
+            <p role="alert" className="mb-4 font-semibold text-clay-deep">
+              The server cannot be reached at the moment. Nothing you typed is lost: try again shortly.
+            </p>
+          )}
+          <NewWayIn key={student.id} result={answer?.result} today={today} lastDay={lastDay} usualEnd={usualEnd} />
         </>
       }
     >
       <StudentHeader student={student} />
-      {actionData?.made && <MadeLink made={actionData.made} />}
+      {answer?.made && <MadeLink made={answer.made} />}
       <h2 className="mt-7 text-lg">Who can read this report</h2>
       <p className="mt-1 text-small text-ink-2">Besides the support team. Each opening of a link is written down.</p>
       {links.length === 0 && <p className="py-8 text-ink-2">Nobody from outside the team yet.</p>}

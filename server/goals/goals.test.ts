@@ -1,0 +1,115 @@
+import { randomUUID } from 'node:crypto';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { goalDefinition } from '~/core/goals/goal';
+import { freshDatabase } from '~/tests/database/fresh';
+import {
+  actorOf,
+  addGoal,
+  addStudent,
+  now,
+  type SmallSchool,
+  sessionOf,
+  smallSchool,
+  today,
+  wall,
+} from '~/tests/database/small-school';
+import { NotFound } from '../failures';
+import { observationsOf } from '../observations/read';
+import { recordSession } from '../observations/record';
+import { reportEntries } from '../report/report';
+import { settings, theSchool } from '../school/school';
+import { studentTabs } from '../students/students';
+import { goalOf, goalsOf } from './goals';
+import { progressOfGoals } from './progress';
+
+const fresh = freshDatabase();
+let school: SmallSchool;
+beforeAll(async () => {
+  school = await smallSchool(fresh.db);
+});
+const record = (trials: string[], changes: Record<string, unknown> = {}) =>
+  recordSession(fresh.db, actorOf(school.manager), school.student, sessionOf(school, trials, changes), { wall, now });
+
+describe('goals', () => {
+  it('come back as the core defines them, with their phases in order of date', async () => {
+    await fresh.db('goal_phases').insert([
+      { goal_id: school.goal, label: 'New support', starts_on: '2026-10-01', is_baseline: false },
+      { goal_id: school.goal, label: 'Baseline', starts_on: '2026-09-08', is_baseline: true },
+    ]);
+    const [goal] = await goalsOf(fresh.db, [school.student]);
+    expect(goalDefinition.safeParse(goal).error).toBeUndefined();
+    expect(goal?.phases.map(({ label }) => label)).toEqual(['Baseline', 'New support']);
+    expect(goal).toMatchObject({ baseline: null, target: 80, plannedGap: null, shortName: 'Plants a row' });
+  });
+
+  it('are those of the students asked for, and of nobody else', async () => {
+    const ben = await addStudent(fresh.db, 'Ben', [[school.manager, 'caseManager']]);
+    const bens = await addGoal(fresh.db, ben);
+    expect((await goalsOf(fresh.db, [ben])).map(({ id }) => id)).toEqual([bens]);
+    await expect(goalOf(fresh.db, ben, school.goal)).rejects.toThrow(NotFound);
+    await expect(goalOf(fresh.db, ben, randomUUID())).rejects.toThrow(NotFound);
+    expect(await goalsOf(fresh.db, [])).toEqual([]);
+  });
+
+  it('are unique by number for a student, and end after they begin', async () => {
+    await expect(addGoal(fresh.db, school.student, '1')).rejects.toThrow(/goals_student_id_number_key/);
+    await expect(fresh.db('goals').where({ id: school.goal }).update({ target_on: '2026-09-01' })).rejects.toThrow(
+      /check/,
+    );
+    await expect(fresh.db('goals').where({ id: school.goal }).update({ baseline_value: 3 })).rejects.toThrow(/check/);
+  });
+});
+
+describe('figures', () => {
+  it('are right at once after an entry, pooled by day and in order, however they came in', async () => {
+    await record(['independent', 'spoken'], { on: '2026-11-20' });
+    await record(['independent'], { on: '2026-11-18' });
+    await record(['gesture', 'gesture'], { on: '2026-11-20', time: '08:00' });
+    const goals = await goalsOf(fresh.db, [school.student]);
+    const about = { school: await theSchool(fresh.db), today };
+    const progress = (await progressOfGoals(fresh.db, goals, about)).get(school.goal);
+    expect(progress?.points.map(({ on, successes, opportunities }) => [on, successes, opportunities])).toEqual([
+      ['2026-11-18', 1, 1],
+      ['2026-11-20', 3, 4],
+    ]);
+    expect((await progressOfGoals(fresh.db, [], about)).size).toBe(0);
+  });
+
+  it('tell the tabs when each goal was last seen', async () => {
+    const tab = (await studentTabs(fresh.db, actorOf(school.aide))).find(({ id }) => id === school.student);
+    expect(tab).toMatchObject({ role: 'paraprofessional', goals: [{ lastOn: '2026-11-20', startsOn: '2026-09-08' }] });
+  });
+});
+
+describe('entries, newest first', () => {
+  it('of several students together end at the limit, each list in its order', async () => {
+    const cleo = await addStudent(fresh.db, 'Cleo', [[school.manager, 'caseManager']]);
+    const cleos = await addGoal(fresh.db, cleo);
+    const input = sessionOf({ ...school, goal: cleos }, ['gesture'], { on: '2026-11-19' });
+    await recordSession(fresh.db, actorOf(school.manager), cleo, input, { wall, now });
+    const both = await observationsOf(fresh.db, [school.student, cleo], { limit: 3 });
+    expect(both.map(({ on, time }) => `${on} ${time}`)).toEqual([
+      '2026-11-20 09:30',
+      '2026-11-20 08:00',
+      '2026-11-19 09:30',
+    ]);
+    expect(await observationsOf(fresh.db, [], { limit: 3 })).toEqual([]);
+    const goals = await goalsOf(fresh.db, [school.student, cleo]);
+    const entries = await reportEntries(fresh.db, goals, { goalId: cleos });
+    expect(entries).toMatchObject([{ studentId: cleo, setting: 'Kitchen', observer: 'manager', isCorrected: false }]);
+  });
+});
+
+describe('the school', () => {
+  it('is one, with its calendar and its places', async () => {
+    await fresh.db('closures').insert({ first_day: '2026-11-26', last_day: '2026-11-27', label: 'Thanksgiving' });
+    expect(await theSchool(fresh.db)).toEqual({
+      name: 'Test School',
+      timeZone: 'America/New_York',
+      isDemo: false,
+      calendar: { weekdays: [1, 2, 3, 4, 5], closures: [{ first: '2026-11-26', last: '2026-11-27' }] },
+    });
+    expect((await settings(fresh.db)).map(({ name }) => name)).toEqual(['Kitchen']);
+    await expect(fresh.db('school').insert({ name: 'Another', time_zone: 'UTC', weekdays: [1] })).rejects.toThrow();
+  });
+});

@@ -1,0 +1,59 @@
+import { shortDate } from '~/core/calendar/iso-date';
+import { measureOf } from '~/core/measures/measure';
+import { outcomeSentence } from '~/core/report/report';
+import { isMarked, type SessionDraft } from './draft';
+import type { ObservedGoal } from './goal-card';
+import { LastFive } from './last-five';
+import { type SessionChoices, sessionSummary } from './session-line';
+
+interface HowItReadsProps {
+  goals: readonly ObservedGoal[];
+  draft: SessionDraft;
+  choices: SessionChoices;
+}
+
+/** What has been marked so far, in the words of the report. */
+export function HowItReads({ goals, draft, choices }: HowItReadsProps) {
+  const marked = goals.filter(({ id }) => draft.goals[id] && isMarked(draft.goals[id]));
+  if (marked.length === 0)
+    return <p className="text-small text-ink-2">Nothing is marked yet. Goals you leave alone stay blank.</p>;
+  const { on, ...rest } = draft.session;
+  const about = sessionSummary({ on: '', ...rest }, choices).replace('no date', on ? shortDate(on) : 'no date');
+  return (
+    <ol className="grid gap-4 overflow-y-auto">
+      {marked.map((goal) => {
+        const { trials, reason, note } = draft.goals[goal.id] as SessionDraft['goals'][string];
+        const outcome = reason === null ? { data: { trials }, reason } : { data: null, reason };
+        return (
+          <li key={goal.id} className="border-l-2 border-fern pl-3.5">
+            <p className="text-small text-ink-2">{about}</p>
+            <p className="mt-0.5 font-bold">
+              {goal.number} · {goal.shortName}
+            </p>
+            <p className="text-small">{outcomeSentence(goal.measure, outcome)}</p>
+            {note.trim() && <p className="mt-1 text-small text-ink-2">{note}</p>}
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+
+/** The active goal’s session so far beside its last five points. */
+export function BesideLastFive({ goal, draft }: { goal: ObservedGoal; draft: SessionDraft }) {
+  const trials = draft.goals[goal.id]?.trials ?? [];
+  const now = trials.length > 0 ? measureOf(goal.measure).score(goal.measure, { trials }).value : null;
+  return (
+    <section className="mt-6">
+      <h3 className="mb-2 font-sans text-small font-bold">
+        {goal.number}, beside the last {goal.last.length === 5 ? 'five' : goal.last.length}
+      </h3>
+      <LastFive
+        last={goal.last}
+        now={now}
+        target={goal.criterion.value}
+        isUp={goal.criterion.comparison === 'atLeast'}
+      />
+    </section>
+  );
+}
