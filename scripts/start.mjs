@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import { checkNode, ensureBuild, ensurePackages } from './setup/packages.mjs';
 import { ensurePostgres } from './setup/postgres.mjs';
-import { environment, projectFolder, run } from './setup/run.mjs';
+import { environment, projectFolder, run, serverFlags } from './setup/run.mjs';
 import { giveUp } from './setup/say.mjs';
 
 checkNode();
@@ -17,7 +17,7 @@ const end = (code) => {
 await ensureBuild();
 if ((await run('tsx', ['scripts/demo.ts'], { env })) !== 0) end(1);
 
-const server = spawn(process.execPath, ['build/server/index.js'], {
+const server = spawn(process.execPath, [...serverFlags, 'build/server/index.js'], {
   cwd: projectFolder,
   env: { ...env, NODE_ENV: 'production' },
   stdio: ['ignore', 'inherit', 'inherit', 'ipc'],

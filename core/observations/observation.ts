@@ -11,11 +11,12 @@ export type Outcome = { data: MeasureData; reason: null } | { data: null; reason
 
 /** An observation as the computation sees it. */
 export interface ObservedSession {
-  id: string;
   on: IsoDate;
   outcome: Outcome;
+  /** Which entry, where and by whom: null where nothing that is asked depends on it. */
+  id: string | null;
   setting: string | null;
-  observer: string;
+  observer: string | null;
 }
 
 export const noteField = z

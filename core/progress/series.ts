@@ -69,7 +69,7 @@ export function seriesOf(
       phase,
       isBaseline: goal.phases[phase]?.isBaseline ?? false,
       afterGap: before !== undefined && isLongGap(before.on, on, calendar),
-      observations: group.map((session) => session.id),
+      observations: distinct(group.map((session) => session.id)),
       settings: distinct(group.map((session) => session.setting)),
       observers: distinct(group.map((session) => session.observer)),
     });

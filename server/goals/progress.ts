@@ -12,7 +12,11 @@ export async function progressOfGoals(
   { school, today }: { school: School; today: IsoDate },
 ): Promise<Map<string, Progress>> {
   const studentIds = [...new Set(goals.map((goal) => goal.studentId))];
-  const sessions = await sessionsByGoal(db, studentIds, goals.length === 1 ? goals[0]?.id : undefined);
+  const goalId = goals.length === 1 ? goals[0]?.id : undefined;
+  const asksForVariety = goals.some(
+    ({ criterion }) => criterion.distinctSettings > 1 || criterion.distinctObservers > 1,
+  );
+  const sessions = await sessionsByGoal(db, studentIds, { goalId, inDetail: goalId !== undefined || asksForVariety });
   return new Map(
     goals.map((goal) => [goal.id, progressOf(goal, sessions.get(goal.id) ?? [], { calendar: school.calendar, today })]),
   );

@@ -116,16 +116,19 @@ export async function historyOf(db: Database, id: string): Promise<Observation[]
 /**
  * What the computation needs of the entries of some students, by goal, in order of date and time. Narrow on purpose:
  * thousands of them are read for one page. Ask `studentFor` or `studentsOf` first.
+ *
+ * @param inDetail  whether it matters which entry it was, where and by whom
  */
 export async function sessionsByGoal(
   db: Database,
   studentIds: readonly string[],
-  goalId?: string,
+  { goalId, inDetail }: { goalId?: string | undefined; inDetail: boolean },
 ): Promise<Map<string, ObservedSession[]>> {
-  type Row = [string, string, string, MeasureData | null, NoScoreReason | null, string | null, string];
+  type Row = [string, string, MeasureData | null, NoScoreReason | null, string | null, string | null, string | null];
+  const details = ['id', 'setting_id', 'observer_id'].map((column) => (inDetail ? `o.${column}` : 'null')).join(', ');
   const found = await db
     .raw<{ rows: Row[] }>(
-      `select o.id, o.goal_id, o.observed_on, o.data, o.reason, o.setting_id, o.observer_id
+      `select o.goal_id, o.observed_on, o.data, o.reason, ${details}
          from unnest(cast(:studentIds as uuid[])) as student (id)
          cross join lateral (
            select * from observations x
@@ -135,7 +138,7 @@ export async function sessionsByGoal(
     )
     .options({ rowMode: 'array' });
   const byGoal = new Map<string, ObservedSession[]>();
-  for (const [id, goal, on, data, reason, setting, observer] of found.rows) {
+  for (const [goal, on, data, reason, id, setting, observer] of found.rows) {
     const session = { id, on, outcome: outcomeFrom(data, reason), setting, observer };
     const list = byGoal.get(goal);
     if (list) list.push(session);

@@ -1,6 +1,7 @@
 import { type ChildProcess, fork } from 'node:child_process';
 import { once } from 'node:events';
 import { createServer, connect as dial, type Socket } from 'node:net';
+import { serverFlags } from '../../scripts/setup/run.mjs';
 import { urlOf } from '../database/databases';
 
 /** A wire to the database that can be cut: to the server it looks as if the database had gone. */
@@ -55,6 +56,7 @@ export interface RunningServer {
 export async function startServer(env: Record<string, string>): Promise<RunningServer> {
   const server = fork('build/server/index.js', {
     env: { ...process.env, NODE_ENV: 'production', PORT: '0', ...env },
+    execArgv: serverFlags,
     stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
   });
   let log = '';
