@@ -8,10 +8,10 @@ const data = join(projectFolder, '.data');
 const OLDEST_NODE = [20, 20];
 
 /** Ends with one sentence on a Node.js that is too old. */
-export function checkNode() {
-  const [major, minor] = process.versions.node.split('.').map(Number);
+export function checkNode(version = process.versions.node) {
+  const [major, minor] = version.split('.').map(Number);
   if (major < OLDEST_NODE[0] || (major === OLDEST_NODE[0] && minor < OLDEST_NODE[1])) {
-    giveUp(`Gentle Margin needs Node.js ${OLDEST_NODE.join('.')} or newer; this is ${process.versions.node}.`);
+    giveUp(`Gentle Margin needs Node.js ${OLDEST_NODE.join('.')} or newer; this is ${version}.`);
   }
 }
 

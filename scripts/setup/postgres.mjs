@@ -83,8 +83,7 @@ function makeCluster(bin, folder, password) {
 }
 
 /** The bin folder for a cluster that may exist already: another major version cannot open it. */
-function binFor(folder) {
-  const versions = installedVersions();
+export function binFor(folder, versions = installedVersions()) {
   const madeBy = join(folder, 'PG_VERSION');
   // As root this file can always be read; as an ordinary user the cluster is one's own.
   const version = existsSync(madeBy) ? readFileSync(madeBy, 'utf8').trim() : versions[0];

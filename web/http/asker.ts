@@ -54,9 +54,11 @@ async function findAsker(request: Request, context: Readonly<RouterContextProvid
 }
 
 function signInAddress(request: Request): string {
-  const { pathname, search } = new URL(request.url);
+  const { pathname, searchParams } = new URL(request.url);
+  // What a page's data request carries for React Router is no part of the page's address.
+  searchParams.delete('_routes');
   if (pathname === '/') return '/sign-in';
-  return `/sign-in?${new URLSearchParams({ next: pathname.replace(/\.data$/, '') + search })}`;
+  return `/sign-in?${new URLSearchParams({ next: pathname.replace(/\.data$/, '') + (searchParams.size > 0 ? `?${searchParams}` : '') })}`;
 }
 
 const idInAddress = z.uuid();
