@@ -70,6 +70,34 @@ test('date, time, place and observer are filled in and can be changed', async ({
   expect(entry.observer_id).not.toBe(entry.recorded_by);
 });
 
+test('a goal with eight levels of its own has a pad and a key for each, and for what is no success', async ({
+  app,
+  page,
+}) => {
+  const levels = Array.from({ length: 8 }, (_, i) => ({
+    key: `level${i}`,
+    label: `Level ${i + 1}`,
+    words: `help ${i + 1}`,
+  }));
+  const goal = await goalId(app.db, 'Hollis', '1');
+  const { measure } = await app.db('goals').where({ id: goal }).first('measure');
+  const changed = JSON.stringify({ ...measure, levels, mostSupport: 'level2' });
+  await app.db('goals').where({ id: goal }).update({ measure: changed });
+  await app
+    .db('observations')
+    .where({ goal_id: goal })
+    .update({ data: JSON.stringify({ trials: ['level0'] }), reason: null });
+  await signInAs(app, page);
+  await observe(app, page, 'Hollis');
+  for (const key of ['1', '3', '8', '9', '0', '-']) await page.keyboard.press(key);
+  await expect(beads(page, 'Reads a recipe')).toHaveCount(6);
+  const margin = page.getByRole('complementary', { name: 'How it will read' });
+  await expect(margin).toContainText('2 of 6 lines with at most help 3: 33%.');
+  await page.keyboard.press('Enter');
+  await expectToast(page, 'Saved for Hollis: 1 goal.');
+  expect((await newest(app)).data.trials).toEqual(['level0', 'level2', 'level7', 'incorrect', 'noResponse', 'refused']);
+});
+
 test('a session can end without a score, for a reason, and with a word', async ({ app, page }) => {
   await signInAs(app, page);
   await observe(app, page, 'Hollis');
