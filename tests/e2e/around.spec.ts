@@ -25,7 +25,8 @@ test('? shows the keys, O observes, a tab changes the student and keeps the view
   await signInAs(app, page);
   await page.goto(`/students/${await studentId(app.db, 'Ansel')}/report`);
   await settled(page);
-  await page.keyboard.press('?');
+  // As on a real keyboard, where the question mark needs Shift.
+  await page.keyboard.press('Shift+?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('take the last one back');
   await page.keyboard.press('Escape');
   await page.getByRole('navigation', { name: 'Students, by tab' }).getByRole('link', { name: 'Briar Q.' }).click();

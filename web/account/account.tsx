@@ -3,7 +3,6 @@ import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
 import { preferencesOf } from '../http/cookies';
 import { MarginTitle, Page } from '../ui/page';
-import { SignOut } from '../ui/shell';
 import type { Route } from './+types/account';
 
 export const loader = answering(async ({ context, request }: Route.LoaderArgs) => {
@@ -61,5 +60,17 @@ export default function Account({ loaderData: { name, work, email, schoolName, t
       </div>
       <p className="mt-2 text-small text-ink-2">Everywhere ends the sign-in on every device at once.</p>
     </Page>
+  );
+}
+
+/** Ends this sign-in, or all of this person's. */
+function SignOut({ everywhere = false, children }: { everywhere?: boolean; children: string }) {
+  return (
+    <Form method="post" action="/sign-out">
+      {everywhere && <input type="hidden" name="everywhere" value="yes" />}
+      <button type="submit" className="btn">
+        {children}
+      </button>
+    </Form>
   );
 }

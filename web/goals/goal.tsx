@@ -1,5 +1,3 @@
-import { useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
 import { discreetGoal } from '~/core/discreet/discreet';
@@ -23,10 +21,12 @@ import { shownEntries } from '../report/shown-entry';
 import { headerStudent } from '../students/header-student';
 import { toneOf } from '../ui/outcome-tones';
 import { MarginTitle, Page } from '../ui/page';
+import { useKey } from '../ui/use-key';
 import { VerdictMark } from '../ui/verdict';
 import type { Route } from './+types/goal';
 import { GoalChart } from './goal-chart';
 import { goalGraph } from './goal-graph';
+import { SameNumbers } from './same-numbers';
 import { type Shares, SharesChart } from './shares-chart';
 import { smallGraphShape } from './small-graph-shape';
 
@@ -117,7 +117,7 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
   const { student, goal, verdict, said, graph, points, figures, shares, entries, mayObserve } = loaderData;
   const navigate = useNavigate();
   const observe = `/students/${student.id}/observe?goal=${goal.id}`;
-  useHotkeys('o', () => mayObserve && navigate(observe));
+  useKey('o', () => mayObserve && navigate(observe));
   return (
     <Page
       marginName="What it says"
@@ -190,81 +190,5 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
         <EntriesTable entries={entries} />
       </section>
     </Page>
-  );
-}
-
-type Numbers = Pick<Route.ComponentProps['loaderData'], 'points' | 'shares'>;
-
-/** The graphs’ numbers as tables: one key away. */
-function SameNumbers({ points, shares }: Numbers) {
-  const [isOpen, setOpen] = useState(false);
-  useHotkeys('t', () => setOpen((before) => !before));
-  if (points.length === 0) return null;
-  return (
-    <div className="mt-2">
-      <button
-        type="button"
-        aria-expanded={isOpen}
-        onClick={() => setOpen(!isOpen)}
-        className="py-2 text-small underline underline-offset-2"
-      >
-        {isOpen ? 'Hide the tables' : 'The same numbers as tables'} <kbd className="keycap">T</kbd>
-      </button>
-      {isOpen && (
-        <div className="grid gap-6 overflow-x-auto xl:grid-cols-2">
-          <table className="table table-sm">
-            <caption className="text-left text-small text-ink-2">Points of the graph</caption>
-            <thead>
-              <tr>
-                {['Date', 'Phase', 'Right', 'Share'].map((heading) => (
-                  <th key={heading} scope="col">
-                    {heading}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {points.map((point, i) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: a day may hold several sessions
-                <tr key={i}>
-                  <th scope="row" className="font-normal">
-                    {shortDate(point.on)}
-                  </th>
-                  <td>{point.phase}</td>
-                  <td>{point.of}</td>
-                  <td>{point.value}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          <table className="table table-sm">
-            <caption className="text-left text-small text-ink-2">Share at each support level, newest sessions</caption>
-            <thead>
-              <tr>
-                <th scope="col">Date</th>
-                {shares.parts.map(({ key, label }) => (
-                  <th key={key} scope="col">
-                    {label}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {shares.sessions.map((session, i) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: a day may hold several sessions
-                <tr key={i}>
-                  <th scope="row" className="font-normal">
-                    {session}
-                  </th>
-                  {shares.parts.map(({ key, shares: values }) => (
-                    <td key={key}>{percent(values[i] ?? 0)}</td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
-      )}
-    </div>
   );
 }

@@ -1,5 +1,5 @@
 import type { Dispatch } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
+import { useKey } from '../ui/use-key';
 import type { DraftChange, SessionDraft, SessionFields } from './draft';
 import type { ObservedGoal } from './goal-card';
 import { padKeys, padsOf } from './trials-strip';
@@ -20,22 +20,18 @@ export function useObservingKeys({ goals, draft, change, save, timeNow }: Observ
   );
   const active = goals[at];
   const goalId = active?.id ?? '';
-  useHotkeys(
-    padKeys,
-    (event) => {
-      const pad = active && padsOf(active.measure)[padKeys.indexOf(event.key)];
-      if (pad) change({ type: 'mark', goalId, outcome: pad.key, time: timeNow() });
-    },
-    { useKey: true },
-  );
-  useHotkeys('u', () => change({ type: 'takeBack', goalId }));
-  useHotkeys('n', () => {
+  useKey(padKeys, (event) => {
+    const pad = active && padsOf(active.measure)[padKeys.indexOf(event.key)];
+    if (pad) change({ type: 'mark', goalId, outcome: pad.key, time: timeNow() });
+  });
+  useKey('u', () => change({ type: 'takeBack', goalId }));
+  useKey('n', () => {
     const next = goals[(at + 1) % goals.length];
     if (!next) return;
     change({ type: 'activate', goalId: next.id });
     document.getElementById(`goal-${next.id}`)?.scrollIntoView({ block: 'nearest' });
   });
-  useHotkeys('enter', () => {
+  useKey('enter', () => {
     // On a control that has the focus, Enter is that control's.
     if (!document.activeElement?.closest('button, a, summary')) save();
   });

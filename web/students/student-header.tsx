@@ -1,6 +1,6 @@
-import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
+import { useKey } from '../ui/use-key';
 
 export interface HeaderStudent {
   id: string;
@@ -18,7 +18,7 @@ const withoutWeekday = (date: IsoDate) => longDate(date).replace(/^\w+, /, '');
 export function StudentHeader({ student }: { student: HeaderStudent }) {
   const { id, shortName, grade, groups, plan, mayObserve, mayShare } = student;
   const navigate = useNavigate();
-  useHotkeys('o', () => mayObserve && navigate(`/students/${id}/observe`));
+  useKey('o', () => mayObserve && navigate(`/students/${id}/observe`));
   const facts = [
     grade,
     ...groups,

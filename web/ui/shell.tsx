@@ -1,7 +1,6 @@
 import { EyeOff } from 'lucide-react';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
-import { Form, Link, NavLink, Outlet, useFetcher, useLocation } from 'react-router';
+import { Link, NavLink, Outlet, useFetcher, useLocation } from 'react-router';
 import { discreetStudent } from '~/core/discreet/discreet';
 import { isDue } from '~/core/progress/due';
 import { may } from '~/server/access/rights';
@@ -11,6 +10,7 @@ import { answering } from '../http/answering';
 import { askerOf, signedIn } from '../http/asker';
 import type { Route } from './+types/shell';
 import { KeyHelp } from './key-help';
+import { useKey } from './use-key';
 
 const Finder = lazy(() => import('./finder'));
 
@@ -30,8 +30,8 @@ type Tab = Route.ComponentProps['loaderData']['tabs'][number];
 
 export default function Shell({ loaderData: { tabs, discreet, person, schoolName } }: Route.ComponentProps) {
   const [open, setOpen] = useState<'finder' | 'keys' | null>(null);
-  useHotkeys('slash', () => setOpen('finder'), { preventDefault: true, useKey: false });
-  useHotkeys('?', () => setOpen('keys'), { preventDefault: true, useKey: true });
+  useKey('/', () => setOpen('finder'), { takesOver: true });
+  useKey('?', () => setOpen('keys'), { takesOver: true });
   const close = () => setOpen(null);
   return (
     <div className="flex min-h-dvh flex-col">
@@ -153,17 +153,5 @@ function StudentTabs({ tabs }: { tabs: Tab[] }) {
       })}
       {tabs.length === 0 && <p className="p-2 text-center text-xs text-ink-2">No students yet</p>}
     </nav>
-  );
-}
-
-/** Signs out from wherever it is put. */
-export function SignOut({ everywhere = false, children }: { everywhere?: boolean; children: string }) {
-  return (
-    <Form method="post" action="/sign-out">
-      {everywhere && <input type="hidden" name="everywhere" value="yes" />}
-      <button type="submit" className="btn">
-        {children}
-      </button>
-    </Form>
   );
 }

@@ -1,0 +1,21 @@
+import { useHotkeys } from 'react-hotkeys-hook';
+
+/**
+ * Does something when a key is pressed outside of fields, by what the key writes rather than where it lies: on some
+ * keyboards `/`, `?` or the digits need Shift. With Ctrl, Alt or the command key it is the browser's; while a dialog is
+ * open, the dialog's.
+ *
+ * @param takesOver  keeps the key from doing anything else
+ */
+export function useKey(
+  keys: string | readonly string[],
+  act: (event: KeyboardEvent) => void,
+  { takesOver = false } = {},
+) {
+  useHotkeys(keys, act, {
+    useKey: true,
+    ignoreModifiers: true,
+    enabled: (event) => !event.ctrlKey && !event.metaKey && !event.altKey && !document.querySelector('dialog[open]'),
+    preventDefault: takesOver,
+  });
+}
