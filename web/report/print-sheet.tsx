@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 export function PrintSheet({ head, children }: { head: string; children: ReactNode }) {
   return (
     <div className="print:table print:w-full">
-      <div aria-hidden className="hidden print:table-header-group">
+      <div aria-hidden className="hidden break-inside-avoid print:table-header-group">
         <div className="border-b border-rule pb-2 text-small font-semibold">{head}</div>
       </div>
       <div className="print:table-row-group">{children}</div>
