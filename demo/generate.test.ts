@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { addDays } from '~/core/calendar/iso-date';
 import { progressOf } from '~/core/progress/progress';
-import { goalsOf } from '~/server/goals/goals';
+import { type Goal, goalsOf } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/goals/progress';
 import { theSchool } from '~/server/school/school';
 import { freshDatabase } from '~/tests/database/fresh';
@@ -59,10 +59,9 @@ describe('the demo', () => {
     expect(Math.max(...verdicts.values())).toBeLessThan(30);
     expect(await fresh.db('observation_history').count().first()).toEqual({ count: '2' });
     // A week of silence later the same entries say so.
-    const goal = goals[0];
-    if (goal)
-      expect(progressOf(goal, [], { calendar: school.calendar, today: addDays('2026-11-24', 30) }).verdict.is).toBe(
-        'noRecentData',
-      );
+    const goal = goals[0] as Goal;
+    expect(progressOf(goal, [], { calendar: school.calendar, today: addDays('2026-11-24', 30) }).verdict.is).toBe(
+      'noRecentData',
+    );
   });
 });

@@ -82,3 +82,14 @@ function isLongGap(before: IsoDate, on: IsoDate, calendar: SchoolCalendar): bool
   if (dayNumber(on) - dayNumber(before) <= LONG_GAP_SCHOOL_DAYS) return false;
   return schoolDaysBetween(before, on, calendar) >= LONG_GAP_SCHOOL_DAYS;
 }
+
+/** Consecutive points that may be joined: never across a phase line or a long gap. */
+export function joinedRuns(points: readonly SeriesPoint[]): SeriesPoint[][] {
+  const runs: SeriesPoint[][] = [];
+  for (const point of points) {
+    const last = runs.at(-1);
+    if (last && !point.afterGap && last.at(-1)?.phase === point.phase) last.push(point);
+    else runs.push([point]);
+  }
+  return runs;
+}

@@ -73,6 +73,7 @@ describe('recording', () => {
     expect(await messagesOf(record({ ...input, entries: [changed] }))).toEqual({
       [entryField(school.goal)]: expect.stringContaining('An earlier try was saved already'),
     });
+    expect(await messagesOf(record({ ...input, settingId: null as never }))).toHaveProperty(entryField(school.goal));
     expect((await observationOf(fresh.db, school.student, first.id)).outcome).toEqual(first.outcome);
   });
 

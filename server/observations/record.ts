@@ -66,6 +66,8 @@ interface NewRow {
   goal_id: string;
   observed_on: string;
   observed_time: string;
+  observer_id: string;
+  setting_id: string | null;
   data: Outcome['data'];
   reason: Outcome['reason'];
   note: string;
@@ -94,6 +96,17 @@ async function insertOnce(db: Database, rows: NewRow[]): Promise<Set<string>> {
   }
 }
 
+/** All that an entry says. */
+const content = (row: NewRow) => [
+  row.observed_on,
+  row.observed_time,
+  row.observer_id,
+  row.setting_id,
+  row.data,
+  row.reason,
+  row.note,
+];
+
 /**
  * What was sent before must have said the same: else a later change would be lost without a word.
  *
@@ -107,13 +120,6 @@ async function expectSame(db: Database, actor: Actor, rows: NewRow[]): Promise<v
   for (const row of rows) {
     const before = byId.get(row.id);
     if (before?.goal_id !== row.goal_id) throw new NotFound('No such entry.');
-    const content = ({ observed_on, observed_time, data, reason, note }: NewRow) => [
-      observed_on,
-      observed_time,
-      data,
-      reason,
-      note,
-    ];
     if (!isDeepStrictEqual(content(before), content(row))) {
       messages[entryField(row.goal_id)] =
         'An earlier try was saved already, and says something else. Start over here, and correct that entry on its page.';

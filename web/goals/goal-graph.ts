@@ -2,11 +2,11 @@ import { addDays, dayNumber, type IsoDate, isoDate, longDate } from '~/core/cale
 import type { GoalDefinition } from '~/core/goals/goal';
 import { measureOf } from '~/core/measures/measure';
 import type { Progress } from '~/core/progress/progress';
-import type { SeriesPoint } from '~/core/progress/series';
+import { joinedRuns, type SeriesPoint } from '~/core/progress/series';
 import type { ReportEntry } from '~/core/report/report';
 import type { TrendLine } from '~/core/trend/theil-sen';
 import { percent } from '~/core/words/counting';
-import { joinedRuns } from './small-graph-shape';
+import { graphCaption } from './small-graph-shape';
 
 interface At {
   on: IsoDate;
@@ -36,7 +36,7 @@ export function goalGraph(
   progress: Progress,
   trend: TrendLine | null,
   entries: readonly ReportEntry[],
-  { caption, today }: { caption: string; today: IsoDate },
+  today: IsoDate,
 ): GoalGraph {
   const byId = new Map(entries.map((entry) => [entry.id, entry]));
   const { course, points } = progress;
@@ -56,7 +56,7 @@ export function goalGraph(
     isUp: goal.criterion.comparison === 'atLeast',
     max,
     unit,
-    caption,
+    caption: graphCaption(goal, progress),
   };
 }
 

@@ -1,6 +1,6 @@
 import { Link, useNavigate } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
-import { discreetGoal } from '~/core/discreet/discreet';
+import { discreetEntry, discreetGoal } from '~/core/discreet/discreet';
 import { breakDownTrials } from '~/core/measures/trials';
 import { criterionSentence } from '~/core/progress/criterion';
 import type { Progress } from '~/core/progress/progress';
@@ -28,7 +28,6 @@ import { GoalChart } from './goal-chart';
 import { goalGraph } from './goal-graph';
 import { SameNumbers } from './same-numbers';
 import { type Shares, SharesChart } from './shares-chart';
-import { smallGraphShape } from './small-graph-shape';
 
 /** Sessions that the chart of support levels has room for. */
 const SESSIONS = 30;
@@ -48,8 +47,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   const progress = all.get(goal.id) as Progress;
   const trend = theilSen(progress.sinceCourse);
   const shown = shownEntries(entries, [goal], { discreet });
-  const { caption } = smallGraphShape(goal, progress, actor.today);
-  const withoutNotes = entries.map((entry) => ({ ...entry, note: null }));
+  const pointEntries = discreet ? entries.map(discreetEntry) : entries;
   return {
     student: headerStudent(student, { discreet }),
     goal: {
@@ -62,7 +60,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     },
     verdict: progress.verdict,
     said: progressSentences(goal, progress, trend),
-    graph: goalGraph(goal, progress, trend, discreet ? withoutNotes : entries, { caption, today: actor.today }),
+    graph: goalGraph(goal, progress, trend, pointEntries, actor.today),
     points: progress.points.map(({ on, value, successes, opportunities, phase }) => ({
       on,
       value: percent(value),
@@ -81,12 +79,12 @@ function figuresOf(
   trend: TrendLine | null,
 ): [label: string, figure: string][] {
   const way = wayTravelled === null ? '–' : `${Math.round(100 * Math.min(1, Math.max(0, wayTravelled)))}%`;
-  const slope = trend ? `${trend.slopePerWeek > 0 ? '+' : ''}${figure(trend.slopePerWeek)}` : '–';
+  const slope = trend ? figure(trend.slopePerWeek) : '–';
   return [
     ['Baseline', baseline ? percent(baseline.value) : '–'],
     ['Now', now === null ? '–' : percent(now)],
     ['Way travelled', way],
-    ['Points a week', slope],
+    ['Points a week', Number(slope) > 0 ? `+${slope}` : slope],
   ];
 }
 

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { progressOf } from '~/core/progress/progress';
+import { joinedRuns } from '~/core/progress/series';
 import { calendar, goalOf, session } from '~/tests/examples/series';
 import { toneOf } from '../ui/outcome-tones';
 import { goalGraph } from './goal-graph';
-import { GRAPH, joinedRuns, smallGraphShape } from './small-graph-shape';
+import { GRAPH, smallGraphShape } from './small-graph-shape';
 
 const goal = goalOf({
   phases: [
@@ -55,7 +56,7 @@ describe('graphs', () => {
     const entry = { id: '2026-09-01 4', observer: 'H. Bruun', setting: 'Kitchen', note: 'Warm hands.' } as Parameters<
       typeof goalGraph
     >[3][0];
-    const graph = goalGraph(goal, progress, null, [entry], { caption: '', today });
+    const graph = goalGraph(goal, progress, null, [entry], today);
     expect(graph.runs[0]?.[0]?.said).toBe('Tue, Sep 1, 2026: 4 of 10, 40% · H. Bruun · Kitchen · Warm hands.');
     expect(graph.to > today).toBe(true);
   });

@@ -1,8 +1,9 @@
 import { dayNumber, type IsoDate, shortDate } from '~/core/calendar/iso-date';
 import type { GoalDefinition } from '~/core/goals/goal';
 import { measureOf } from '~/core/measures/measure';
+import { courseAt } from '~/core/progress/course';
 import type { Progress } from '~/core/progress/progress';
-import type { SeriesPoint } from '~/core/progress/series';
+import { joinedRuns, type SeriesPoint } from '~/core/progress/series';
 import { counted, percent } from '~/core/words/counting';
 
 export const GRAPH = { width: 236, height: 66, inset: 4 };
@@ -17,17 +18,6 @@ export interface SmallGraphShape {
   /** The target zone, from the top down or from the bottom up. */
   band: { y: number; height: number; edge: number };
   caption: string;
-}
-
-/** Consecutive points that may be joined: never across a phase line or a long gap. */
-export function joinedRuns(points: readonly SeriesPoint[]): SeriesPoint[][] {
-  const runs: SeriesPoint[][] = [];
-  for (const point of points) {
-    const last = runs.at(-1);
-    if (last && !point.afterGap && last.at(-1)?.phase === point.phase) last.push(point);
-    else runs.push([point]);
-  }
-  return runs;
 }
 
 const round = (n: number) => Math.round(n * 10) / 10;
@@ -52,7 +42,7 @@ export function smallGraphShape(goal: GoalDefinition, progress: Progress, today:
     course: course ? courseLine(course, last, x, y) : '',
     phaseLines: goal.phases.slice(1).map((phase) => x(dayNumber(phase.startsOn))),
     band: isUp ? { y: 0, height: edge, edge } : { y: edge, height: height - edge, edge },
-    caption: captionOf(goal, progress),
+    caption: graphCaption(goal, progress),
   };
 }
 
@@ -64,11 +54,11 @@ function courseLine(
 ): string {
   const from = dayNumber(course.from.on);
   const to = Math.min(last, dayNumber(course.to.on));
-  const end = course.from.value + (course.slopePerWeek * (to - from)) / 7;
-  return `M${x(from)} ${y(course.from.value)}L${x(to)} ${y(end)}`;
+  return `M${x(from)} ${y(course.from.value)}L${x(to)} ${y(courseAt(course, to))}`;
 }
 
-function captionOf(goal: GoalDefinition, { points, now }: Progress): string {
+/** What a goal's graph shows, in a sentence. */
+export function graphCaption(goal: GoalDefinition, { points, now }: Progress): string {
   const first = points[0];
   const last = points.at(-1);
   if (!first || !last || now === null) return 'No points yet.';

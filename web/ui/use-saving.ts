@@ -20,12 +20,12 @@ export async function saveOrStay<T>(serverAction: () => Promise<T>) {
 interface Saving<Answer> {
   answer: Answer | undefined;
   isBusy: boolean;
-  /** The server was out of reach; the same thing is sent again by itself. */
+  /** The server was out of reach: see `useRetry`. */
   isUnreachable: boolean;
   save: (body: object) => void;
 }
 
-/** Saves a JSON body, and sends it again by itself until the server can be reached. The body carries its own ids. */
+/** Saves a JSON body, which carries its own ids: sent again, it is still saved once. */
 export function useSaving<Answer>(action: string): Saving<Answer> {
   const { submit, state, data: answer } = useFetcher<Answer>();
   const isUnreachable = (answer as { unreachable?: boolean } | undefined)?.unreachable === true;
