@@ -1,38 +1,68 @@
 import { median } from '../statistics/median';
+import { sumOver, tiesAmong } from '../statistics/ties';
+import { pairCount, slopesAtRanks } from './pair-slopes';
+import { canHaveTrend, DAYS_PER_WEEK, type DayValue, lineThrough, type TrendLine } from './trend-line';
 
-export interface TrendLine {
-  /** Change of the value per week, in the value's unit. */
-  slopePerWeek: number;
-  /** The line's value on a day number. */
-  at: (day: number) => number;
+export interface TheilSenLine extends TrendLine {
+  /** Sen's interval of the slope per week. */
+  low: number;
+  high: number;
+  /** The confidence of the interval: .95, and less where so few points cannot give it. */
+  confidence: number;
+  /** The lines with the slopes that bound the interval, each through the middle of the points as the trend itself. */
+  lowLine: TrendLine;
+  highLine: TrendLine;
 }
 
-/** Fewer points than this have no trend. */
-export const LEAST_POINTS_FOR_TREND = 3;
+const Z_95 = 1.959963984540054;
 
 /**
- * The Theil–Sen line: the median of the slopes of all pairs of points, through the median of what each point leaves over.
- * Pairs on the same day have no slope and are left out.
+ * The Theil–Sen line: the median of the slopes of all pairs of points, through the median of what each point leaves over,
+ * with Sen's interval for the slope from the ranks of those slopes. Pairs on the same day have no slope and are left out.
  *
- * @param points  day numbers (whole days since any fixed day) and values, in any order
+ * With fewer than five points no pair of ranks reaches 95%: the interval is then that of the flattest and the steepest
+ * pair, and its true confidence is given (1 − 2 / n!).
+ *
+ * @param points  in any order
  * @returns the line, or null with fewer than 3 points or when all lie on one day
- * @see Theil (1950), Indagationes Mathematicae 12; Sen (1968), JASA 63
+ * @see Theil (1950), Indagationes Mathematicae 12; Sen (1968), JASA 63, with the variance corrected for ties
  * @example theilSen([{ day: 0, value: 1 }, { day: 7, value: 2 }, { day: 14, value: 9 }])?.slopePerWeek // 4
  */
-export function theilSen(points: readonly { day: number; value: number }[]): TrendLine | null {
-  const n = points.length;
-  if (n < LEAST_POINTS_FOR_TREND) return null;
-  const slopes = new Float64Array((n * (n - 1)) / 2);
-  let pairs = 0;
-  for (let i = 0; i < n; i++) {
-    const a = points[i] as { day: number; value: number };
-    for (let j = i + 1; j < n; j++) {
-      const b = points[j] as { day: number; value: number };
-      if (a.day !== b.day) slopes[pairs++] = (b.value - a.value) / (b.day - a.day);
-    }
-  }
-  if (pairs === 0) return null;
-  const slope = median(slopes.subarray(0, pairs));
-  const intercept = median(points.map((point) => point.value - slope * point.day));
-  return { slopePerWeek: slope * 7, at: (day) => intercept + slope * day };
+export function theilSen(points: readonly DayValue[]): TheilSenLine | null {
+  if (!canHaveTrend(points)) return null;
+  const dayTies = tiesAmong(points.map((point) => point.day));
+  const pairs = pairCount(points.length, dayTies);
+  const ranks = senRanks(points, pairs, dayTies);
+  const [low, below, above, high] = slopesAtRanks(points, pairs, [
+    ranks.low,
+    (pairs - 1) >> 1,
+    pairs >> 1,
+    ranks.high,
+  ]) as [number, number, number, number];
+  const lineOf = (some: number) =>
+    lineThrough(some, { day: 0, value: median(points.map((point) => point.value - some * point.day)) });
+  return {
+    ...lineOf((below + above) / 2),
+    low: low * DAYS_PER_WEEK,
+    high: high * DAYS_PER_WEEK,
+    confidence: confidenceOf(points.length),
+    lowLine: lineOf(low),
+    highLine: lineOf(high),
+  };
+}
+
+/** Between which ranks of the slopes Sen's interval lies. */
+function senRanks(points: readonly DayValue[], pairs: number, dayTies: readonly number[]) {
+  const tied = (t: number) => t * (t - 1) * (2 * t + 5);
+  const ties = sumOver(dayTies, tied) + sumOver(tiesAmong(points.map((point) => point.value)), tied);
+  const half = (Z_95 * Math.sqrt(Math.max(0, tied(points.length) - ties) / 18)) / 2;
+  return {
+    low: Math.min((pairs - 1) >> 1, Math.max(0, Math.round(pairs / 2 - half) - 1)),
+    high: Math.max(pairs >> 1, Math.min(pairs - 1, Math.round(pairs / 2 + half))),
+  };
+}
+
+/** Of n! orders without a trend, one has all pairs going up and one all going down. */
+function confidenceOf(n: number): number {
+  return n === 3 ? 1 - 2 / 6 : n === 4 ? 1 - 2 / 24 : 0.95;
 }

@@ -1,0 +1,28 @@
+/**
+ * The arithmetic mean.
+ *
+ * @param values  any unit, at least one
+ * @throws RangeError when there is no value
+ * @example mean([1, 2, 6]) // 3
+ */
+export function mean(values: readonly number[]): number {
+  if (values.length === 0) throw new RangeError('The mean needs at least one value.');
+  let sum = 0;
+  for (const value of values) sum += value;
+  return sum / values.length;
+}
+
+/**
+ * The standard deviation of a sample, with n − 1 below the line.
+ *
+ * @param values  any unit
+ * @returns the same unit; null with fewer than two values, which have no spread to speak of
+ * @example standardDeviation([2, 4, 4, 4, 5, 5, 7, 9]) // 2.138…
+ */
+export function standardDeviation(values: readonly number[]): number | null {
+  if (values.length < 2) return null;
+  const middle = mean(values);
+  let squares = 0;
+  for (const value of values) squares += (value - middle) ** 2;
+  return Math.sqrt(squares / (values.length - 1));
+}

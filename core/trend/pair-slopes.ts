@@ -1,0 +1,114 @@
+import { select } from '../statistics/select';
+import type { DayValue } from './trend-line';
+
+/** Up to so many pairs all slopes are kept; beyond, only those near the ranks asked for. */
+const MOST_PAIRS_KEPT = 100_000;
+const SAMPLE = 20_000;
+/** How far beyond the ranks asked for slopes are kept, as a share of all: four standard errors of a sampled rank and more. */
+const MARGIN = 0.015;
+
+interface Series {
+  days: Float64Array;
+  values: Float64Array;
+}
+
+interface Bracket {
+  low: number;
+  high: number;
+}
+
+/**
+ * How many pairs of points lie on different days.
+ *
+ * @param dayTies  how many points each day with more than one holds
+ */
+export function pairCount(n: number, dayTies: readonly number[]): number {
+  const pairs = (t: number) => (t * (t - 1)) / 2;
+  return dayTies.reduce((left, t) => left - pairs(t), pairs(n));
+}
+
+/**
+ * The slopes per day that stand at certain ranks when those of all pairs of points on different days are sorted.
+ * Of many points a sample tells where those ranks lie, so that the slopes beyond need to be counted only, not kept.
+ *
+ * @param points  in any order
+ * @param ranks  from 0, ascending, below the number of such pairs
+ */
+export function slopesAtRanks(points: readonly DayValue[], pairs: number, ranks: readonly number[]): number[] {
+  const inOrder = points.toSorted((a, b) => a.day - b.day);
+  const series = {
+    days: Float64Array.from(inOrder, (point) => point.day),
+    values: Float64Array.from(inOrder, (point) => point.value),
+  };
+  const first = ranks[0] as number;
+  const last = ranks.at(-1) as number;
+  if (pairs > MOST_PAIRS_KEPT) {
+    const { below, kept } = slopesWithin(series, sampledBracket(series, first / pairs, last / pairs), pairs);
+    if (below <= first && last < below + kept.length) return atRanks(kept, ranks, below);
+  }
+  const all = { low: Number.NEGATIVE_INFINITY, high: Number.POSITIVE_INFINITY };
+  return atRanks(slopesWithin(series, all, pairs).kept, ranks, 0);
+}
+
+function atRanks(slopes: Float64Array, ranks: readonly number[], below: number): number[] {
+  let from = 0;
+  return ranks.map((rank) => {
+    const place = rank - below;
+    select(slopes, place, from, slopes.length - 1);
+    from = place;
+    return slopes[place] as number;
+  });
+}
+
+/** Between which slopes two shares of all slopes lie, with some room, from pairs spread evenly over the series. */
+function sampledBracket({ days, values }: Series, lowShare: number, highShare: number): Bracket {
+  const sample = new Float64Array(SAMPLE);
+  const n = days.length;
+  let taken = 0;
+  // The two steps are those of Roberts' R2 sequence, which leaves no holes in the plane.
+  for (let i = 1; taken < SAMPLE && i < 4 * SAMPLE; i++) {
+    const a = Math.floor(n * ((i * 0.7548776662466927) % 1));
+    const b = Math.floor(n * ((i * 0.5698402909980532) % 1));
+    const length = (days[b] as number) - (days[a] as number);
+    if (length !== 0) sample[taken++] = ((values[b] as number) - (values[a] as number)) / length;
+  }
+  const sorted = sample.subarray(0, taken).sort();
+  const at = (share: number) => sorted[Math.min(taken - 1, Math.max(0, Math.round(share * taken)))] as number;
+  return {
+    low: lowShare < MARGIN ? Number.NEGATIVE_INFINITY : at(lowShare - MARGIN),
+    high: highShare > 1 - MARGIN ? Number.POSITIVE_INFINITY : at(highShare + MARGIN),
+  };
+}
+
+/** The slopes within a bracket, and how many lie below it. */
+function slopesWithin(series: Series, bracket: Bracket, pairs: number): { below: number; kept: Float64Array } {
+  const kept = new Float64Array(pairs);
+  const found = { below: 0, kept: 0 };
+  for (let i = 0; i < series.days.length; i++) slopesFrom(i, series, bracket, kept, found);
+  return { below: found.below, kept: kept.subarray(0, found.kept) };
+}
+
+/** One point with all on later days. A function of its own: so the loop is compiled after its first few rounds. */
+function slopesFrom(
+  i: number,
+  { days, values }: Series,
+  { low, high }: Bracket,
+  kept: Float64Array,
+  found: { below: number; kept: number },
+): void {
+  const n = days.length;
+  const day = days[i] as number;
+  const value = values[i] as number;
+  let { below, kept: at } = found;
+  let j = i + 1;
+  while (j < n && days[j] === day) j++;
+  for (; j < n; j++) {
+    const rise = (values[j] as number) - value;
+    const length = (days[j] as number) - day;
+    // A product is cheaper than a quotient; should they differ in the last digit, the order still holds.
+    if (rise < low * length) below++;
+    else if (rise <= high * length) kept[at++] = rise / length;
+  }
+  found.below = below;
+  found.kept = at;
+}

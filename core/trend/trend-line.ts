@@ -1,0 +1,28 @@
+/** A day number (whole days since any fixed day) and a value in any unit. */
+export interface DayValue {
+  day: number;
+  value: number;
+}
+
+/** A straight line through a series. */
+export interface TrendLine {
+  /** Change of the value per week, in the value's unit. */
+  slopePerWeek: number;
+  /** The line's value on a day number. */
+  at: (day: number) => number;
+}
+
+/** Fewer points than this have no trend. */
+export const LEAST_POINTS_FOR_TREND = 3;
+
+export const DAYS_PER_WEEK = 7;
+
+/** The line of a slope per day through a point. */
+export function lineThrough(slope: number, { day, value }: DayValue): TrendLine {
+  return { slopePerWeek: slope * DAYS_PER_WEEK, at: (other) => value + slope * (other - day) };
+}
+
+/** Whether a series can have a trend: enough points, and not all on one day. */
+export function canHaveTrend(points: readonly DayValue[]): boolean {
+  return points.length >= LEAST_POINTS_FOR_TREND && points.some((point) => point.day !== points[0]?.day);
+}
