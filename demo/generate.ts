@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto';
-import { TZDate } from '@date-fns/tz';
 import { addDays, dayNumber, type IsoDate } from '~/core/calendar/iso-date';
 import { type SchoolCalendar, schoolDays } from '~/core/calendar/school-days';
+import { instantAt } from '~/core/calendar/zone';
 import { type GoalDefinition, goalDefinition } from '~/core/goals/goal';
-import { successLevels } from '~/core/measures/trials';
+import { successLevels } from '~/core/measures/support-levels';
+import type { TrialsDefinition } from '~/core/measures/trials';
 import { type GoalPattern, goalPatterns, noteBank } from './goal-patterns';
 import { type Random, randomFrom } from './random';
 import {
@@ -287,7 +288,7 @@ function sessionRow(goal: GoalInTheMaking, on: IsoDate, session: number, share: 
     reason,
     note: random.happens(0.35) ? random.pick(noteBank).replace('{name}', student.first) : '',
     recorded_by: observerId,
-    recorded_at: instant(on, recordedLater ? '15:10' : time),
+    recorded_at: instantAt({ on, time: recordedLater ? '15:10' : time }, timeZone),
     version: 1,
     changed_by: null,
     changed_at: null,
@@ -297,8 +298,9 @@ function sessionRow(goal: GoalInTheMaking, on: IsoDate, session: number, share: 
 }
 
 function trialsOf({ definition, pattern }: GoalInTheMaking, share: number, random: Random): string[] {
-  const succeeding = [...successLevels(definition.measure)];
-  const helped = definition.measure.levels.map((level) => level.key).filter((key) => !succeeding.includes(key));
+  const measure = definition.measure as TrialsDefinition;
+  const succeeding = [...successLevels(measure)];
+  const helped = measure.levels.map((level) => level.key).filter((key) => !succeeding.includes(key));
   const trials = Math.max(3, pattern.planned - (random.happens(0.25) ? random.whole(1, 2) : 0));
   // A good or a bad day moves one chance or so: days are more alike than independent coins would be.
   const mood = random.pick([-1, 0, 0, 0, 1]) * 0.9;
@@ -310,12 +312,6 @@ function trialsOf({ definition, pattern }: GoalInTheMaking, share: number, rando
     if (helped.length > 0 && random.happens(0.6)) return random.pick(helped);
     return random.happens(0.6) ? 'incorrect' : random.pick(['noResponse', 'refused']);
   });
-}
-
-function instant(on: IsoDate, time: string): Date {
-  const [year, month, day] = on.split('-').map(Number) as [number, number, number];
-  const [hour, minute] = time.split(':').map(Number) as [number, number];
-  return new Date(new TZDate(year, month - 1, day, hour, minute, timeZone).getTime());
 }
 
 /** Two ways in: one open and read, one that has ended. Nobody holds their tokens. */
@@ -333,9 +329,9 @@ function linkRows(studentId: string, student: DemoStudent, { random, year, today
         shows_observers: false,
         ends_on,
         created_by: staffIds.get('hanneke'),
-        created_at: instant(`${year}-09-15`, '15:30'),
+        created_at: instantAt({ on: `${year}-09-15`, time: '15:30' }, timeZone),
       },
-      openings: opened.map((on) => ({ link_id: id, opened_at: instant(on, '18:42') })),
+      openings: opened.map((on) => ({ link_id: id, opened_at: instantAt({ on, time: '18:42' }, timeZone) })),
     };
   };
   return [

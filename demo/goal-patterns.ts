@@ -1,4 +1,4 @@
-import type { SupportLevel } from '~/core/measures/trials';
+import type { SupportLevel } from '~/core/measures/support-levels';
 import type { Place } from './school';
 
 const alone = { key: 'independent', label: 'Independent', words: 'alone' };

@@ -1,6 +1,6 @@
 import { addDays } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
 import { hashPassword } from '~/server/access/passwords';
-import { wallTime } from '~/server/clock';
 import type { Database } from '~/server/db/database';
 import { correctObservation, withdrawObservation } from '~/server/observations/change';
 import { observationsOf } from '~/server/observations/read';
@@ -27,6 +27,8 @@ async function changeSomeEntries(db: Database, now: Date): Promise<void> {
   const entries = await observationsOf(db, [ansel.id], { limit: 40 });
   const old = entries.filter((entry) => entry.on < addDays(wall.on, -1) && entry.outcome.data !== null);
   const [toCorrect, toWithdraw] = [old[0], old[3]];
+  const data = toCorrect?.outcome.data;
+  const trials = data && 'trials' in data ? data.trials : [];
   if (!toCorrect || !toWithdraw) return;
   await correctObservation(
     db,
@@ -35,7 +37,7 @@ async function changeSomeEntries(db: Database, now: Date): Promise<void> {
     {
       ...toCorrect,
       outcome: {
-        data: { trials: [...(toCorrect.outcome.data?.trials ?? []).slice(0, -1), 'incorrect'] },
+        data: { trials: [...trials.slice(0, -1), 'incorrect'] },
         reason: null,
       },
       note: 'The last one did not come after all.',

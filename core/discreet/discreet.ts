@@ -1,4 +1,4 @@
-import type { MeasureDefinition } from '../measures/measure';
+import { type MeasureDefinition, measureOf } from '../measures/measure';
 
 interface NamedStudent {
   firstName: string;
@@ -20,14 +20,14 @@ interface NamedGoal {
   measure: MeasureDefinition;
 }
 
-/** A goal as a passing classmate may see it: its number, and chances without a name of their own. */
+/** A goal as a passing classmate may see it: its number, and nothing of its own by name. */
 export function discreetGoal<T extends NamedGoal>(goal: T): T {
   return {
     ...goal,
     shortName: `Goal ${goal.number}`,
     wording: '',
     area: '',
-    measure: { ...goal.measure, chance: { one: 'chance', many: 'chances' } },
+    measure: measureOf(goal.measure).discreet(goal.measure),
   };
 }
 

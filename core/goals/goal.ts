@@ -1,33 +1,7 @@
 import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
 import { measureDefinition } from '../measures/measure';
-
-/**
- * When a goal counts as reached: the value, in `k` of the last `n` points or in `n` in a row, and what else must hold.
- * A point is a day or a session, as the goal says.
- */
-export const criterionDefinition = z
-  .object({
-    comparison: z.enum(['atLeast', 'atMost']),
-    value: z.number(),
-    rule: z.discriminatedUnion('kind', [
-      z.object({
-        kind: z.literal('ofLast'),
-        k: z.number().int().min(1).max(30),
-        n: z.number().int().min(1).max(30),
-      }),
-      z.object({ kind: z.literal('inARow'), n: z.number().int().min(1).max(30) }),
-    ]),
-    /** Points with fewer opportunities are passed over: neither for nor against. */
-    minimumOpportunities: z.number().int().min(1).max(100).default(1),
-    distinctSettings: z.number().int().min(1).max(10).default(1),
-    distinctObservers: z.number().int().min(1).max(10).default(1),
-  })
-  .refine(({ rule }) => rule.kind === 'inARow' || rule.k <= rule.n, {
-    error: 'A criterion cannot ask for more points than it looks at.',
-    path: ['rule', 'k'],
-  });
-export type CriterionDefinition = z.infer<typeof criterionDefinition>;
+import { type CriterionDefinition, criterionDefinition } from './criterion-definition';
 
 export const phaseDefinition = z.object({
   label: z.string().trim().min(1).max(60),

@@ -1,28 +1,61 @@
 import { z } from 'zod';
-import type { Score } from './score';
-import { scoreTrials, type TrialsData, trialsData, trialsDefinition, trialsSentence } from './trials';
+import { type CountData, count, countDefinition } from './count';
+import { type DurationData, duration, durationDefinition } from './duration';
+import { type IntervalsData, intervals, intervalsDefinition } from './intervals';
+import { type ItemsData, items, itemsDefinition } from './items';
+import { type LatencyData, latency, latencyDefinition } from './latency';
+import type { MeasureKind } from './measure-kind';
+import { type ReadingAloudData, readingAloud, readingAloudDefinition } from './reading-aloud';
+import { type RubricData, rubric, rubricDefinition } from './rubric';
+import { type RunningTotalData, runningTotal, runningTotalDefinition } from './running-total';
+import { type StepsData, steps, stepsDefinition } from './steps';
+import { type TrialsData, trials, trialsDefinition } from './trials';
 
 /** How a goal is measured. One member for each kind; a new kind is one file here and one strip in `web/observe/`. */
-export const measureDefinition = z.discriminatedUnion('kind', [trialsDefinition]);
+export const measureDefinition = z.discriminatedUnion('kind', [
+  trialsDefinition,
+  itemsDefinition,
+  countDefinition,
+  durationDefinition,
+  latencyDefinition,
+  intervalsDefinition,
+  rubricDefinition,
+  runningTotalDefinition,
+  stepsDefinition,
+  readingAloudDefinition,
+]);
 export type MeasureDefinition = z.infer<typeof measureDefinition>;
 
-/** What one session of a goal holds, in the shape of its measure. */
-export type MeasureData = TrialsData;
-
-interface Measure {
-  data: (definition: MeasureDefinition) => z.ZodType<MeasureData>;
-  /** One session's score, or the pooled score of all sessions of a day. */
-  score: (definition: MeasureDefinition, ...sessions: readonly MeasureData[]) => Score;
-  sentence: (definition: MeasureDefinition, data: MeasureData) => string;
-  /** The largest value the axis must hold, and the unit its figures carry. */
-  axis: { max: number; unit: string };
+interface DataOf {
+  trials: TrialsData;
+  items: ItemsData;
+  count: CountData;
+  duration: DurationData;
+  latency: LatencyData;
+  intervals: IntervalsData;
+  rubric: RubricData;
+  runningTotal: RunningTotalData;
+  steps: StepsData;
+  readingAloud: ReadingAloudData;
 }
 
-const measures: Record<MeasureDefinition['kind'], Measure> = {
-  trials: { data: trialsData, score: scoreTrials, sentence: trialsSentence, axis: { max: 100, unit: '%' } },
+/** What one session of a goal holds, in the shape of its measure. */
+export type MeasureData = DataOf[keyof DataOf];
+
+const kinds: { [K in keyof DataOf]: MeasureKind<Extract<MeasureDefinition, { kind: K }>, DataOf[K]> } = {
+  trials,
+  items,
+  count,
+  duration,
+  latency,
+  intervals,
+  rubric,
+  runningTotal,
+  steps,
+  readingAloud,
 };
 
-/** The functions of a goal's measure. */
-export function measureOf(definition: MeasureDefinition): Measure {
-  return measures[definition.kind];
+/** The functions of a goal's measure; they are handed its definition and data that its schema has let through. */
+export function measureOf({ kind }: MeasureDefinition): MeasureKind<MeasureDefinition, MeasureData> {
+  return kinds[kind] as unknown as MeasureKind<MeasureDefinition, MeasureData>;
 }

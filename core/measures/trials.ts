@@ -1,35 +1,25 @@
 import { z } from 'zod';
+import { usualCriterion } from '../goals/criterion-definition';
 import { capitalised, numberWord, percent } from '../words/counting';
-import type { Score } from './score';
-
-/** One way of helping, from none to most. `words` go into sentences: “alone” for no help, else “a gesture prompt”. */
-export const supportLevel = z.object({
-  key: z.string().regex(/^[a-z][A-Za-z0-9]{0,23}$/),
-  label: z.string().trim().min(1).max(24),
-  words: z.string().trim().min(1).max(60),
-});
-export type SupportLevel = z.infer<typeof supportLevel>;
-
-/** What a trial can be besides a success at some support level. */
-export const unsupportedOutcomes = ['incorrect', 'noResponse', 'refused'] as const;
-export type UnsupportedOutcome = (typeof unsupportedOutcomes)[number];
-
-export const unsupportedWords: Record<UnsupportedOutcome, { label: string; words: string }> = {
-  incorrect: { label: 'Not yet', words: 'not yet' },
-  noResponse: { label: 'No answer', words: 'without an answer' },
-  refused: { label: 'Declined', words: 'declined' },
-};
-
-const isUnsupported = (outcome: string): outcome is UnsupportedOutcome =>
-  (unsupportedOutcomes as readonly string[]).includes(outcome);
+import { type MeasureKind, percentAxis } from './measure-kind';
+import { noun } from './named';
+import { asCount, type BreakdownLine, type Score } from './score';
+import {
+  checkSupport,
+  outcomeField,
+  successLevels,
+  supportAllowed,
+  supportFields,
+  tally,
+  unsupportedOutcomes,
+  unsupportedWords,
+} from './support-levels';
 
 /** A goal measured by trials: its own ordered support levels, first the least help. */
 export const trialsDefinition = z
   .object({
     kind: z.literal('trials'),
-    levels: z.array(supportLevel).min(1).max(8),
-    /** The most support that still counts as a success. */
-    mostSupport: z.string(),
+    ...supportFields,
     /** Whether a refusal is a chance that was not taken (usual) or no chance at all. */
     refusalIsOpportunity: z.boolean().default(true),
     /** How many chances a session is meant to hold, when the goal says. */
@@ -37,35 +27,48 @@ export const trialsDefinition = z
     /** More than this in one session is taken for a slip. */
     mostTrials: z.number().int().min(1).max(100).default(40),
     /** What a chance is called in this goal's sentences. */
-    chance: z
-      .object({ one: z.string().min(1).max(30), many: z.string().min(1).max(30) })
-      .default({ one: 'chance', many: 'chances' }),
+    chance: noun.default({ one: 'chance', many: 'chances' }),
   })
-  .refine((d) => new Set(d.levels.map((level) => level.key)).size === d.levels.length, {
-    error: 'Two support levels have the same key.',
-  })
-  .refine((d) => !d.levels.some((level) => isUnsupported(level.key)), {
-    error: 'A support level may not be called incorrect, noResponse or refused.',
-  })
-  .refine((d) => d.levels.some((level) => level.key === d.mostSupport), {
-    error: 'The most support that still counts must be one of the levels.',
-    path: ['mostSupport'],
-  });
+  .superRefine(checkSupport);
 export type TrialsDefinition = z.infer<typeof trialsDefinition>;
 
 /** The outcome of each trial in order: a support level's key, or one of `unsupportedOutcomes`. */
-export type TrialsData = { trials: string[] };
+export type TrialByTrial = { trials: string[] };
+
+/** The same trials counted by outcome, where their order was not noted; the counts add up to the opportunities. */
+export type CountedTrials = { counts: Record<string, number>; opportunities: number };
+
+export type TrialsData = TrialByTrial | CountedTrials;
 
 /** The schema of what one session of this goal may hold; a level that is not the goal's is refused. */
-export function trialsData(definition: TrialsDefinition): z.ZodType<TrialsData> {
-  const outcomes = [...definition.levels.map((level) => level.key), ...unsupportedOutcomes];
-  return z.object({
-    trials: z
-      .array(z.enum(outcomes as [string, ...string[]], { error: 'This is not one of the goal’s support levels.' }))
-      .min(1, { error: 'Mark at least one chance, or say why there is no score.' })
-      .max(definition.mostTrials, {
-        error: `At most ${definition.mostTrials} ${definition.chance.many} fit in one entry. Save this one and begin another.`,
-      }),
+function trialsData(definition: TrialsDefinition): z.ZodType<TrialsData> {
+  const { mostTrials, chance } = definition;
+  const outcome = outcomeField(definition, unsupportedOutcomes);
+  const tooMany = `At most ${mostTrials} ${chance.many} fit in one entry. Save this one and begin another.`;
+  const nothing = 'Mark at least one chance, or say why there is no score.';
+  const inOrder = z.object({
+    trials: z.array(outcome).min(1, { error: nothing }).max(mostTrials, { error: tooMany }),
+  });
+  const counted = z
+    .object({
+      counts: z.partialRecord(outcome, z.number().int().min(0, { error: 'A count cannot be below nothing.' })),
+      opportunities: z.number().int().min(1, { error: nothing }).max(mostTrials, { error: tooMany }),
+    })
+    .superRefine(({ counts, opportunities }, context) => {
+      const sum = Object.values(counts).reduce<number>((a, b) => a + (b ?? 0), 0);
+      if (sum === opportunities) return;
+      const message = `The counts add up to ${sum}, and there were ${opportunities} ${opportunities === 1 ? chance.one : chance.many}.`;
+      context.addIssue({ code: 'custom', message, path: ['counts'], input: counts });
+    });
+  // Told apart by what they hold, so that the message is that of the one meant.
+  return z.unknown().transform((data, context): TrialsData => {
+    const isCounted = typeof data === 'object' && data !== null && 'counts' in data;
+    const parsed = isCounted ? counted.safeParse(data) : inOrder.safeParse(data);
+    if (parsed.success) return parsed.data as TrialsData;
+    for (const { message, path } of parsed.error.issues) {
+      context.issues.push({ code: 'custom', message, path, input: data });
+    }
+    return z.NEVER;
   });
 }
 
@@ -81,41 +84,46 @@ export interface TrialsShare {
   cumulative: number | null;
 }
 
-/** The keys of the levels that count as a success: those up to and with the most support that still counts. */
-export function successLevels(definition: TrialsDefinition): Set<string> {
-  const last = definition.levels.findIndex((level) => level.key === definition.mostSupport);
-  return new Set(definition.levels.slice(0, last + 1).map((level) => level.key));
-}
+const countsOf = (data: TrialsData): ReadonlyMap<string, number> =>
+  'trials' in data ? tally(data.trials) : new Map(Object.entries(data.counts));
 
-function tally(trials: readonly string[]): Map<string, number> {
-  const counts = new Map<string, number>();
-  for (const outcome of trials) counts.set(outcome, (counts.get(outcome) ?? 0) + 1);
-  return counts;
+function poolTrials(_: TrialsDefinition, sessions: readonly [TrialsData, ...TrialsData[]]): TrialsData {
+  if (sessions.length === 1) return sessions[0];
+  if (sessions.every((session) => 'trials' in session)) {
+    return { trials: sessions.flatMap((session) => (session as TrialByTrial).trials) };
+  }
+  const counts: Record<string, number> = {};
+  let opportunities = 0;
+  for (const session of sessions) {
+    for (const [key, n] of countsOf(session)) {
+      counts[key] = (counts[key] ?? 0) + n;
+      opportunities += n;
+    }
+  }
+  return { counts, opportunities };
 }
 
 /**
  * Successes per hundred opportunities. No response is an opportunity; a refusal is one unless the goal says otherwise.
- * Handed several sessions, it pools their raw counts: 6 of 10 and 8 of 10 are 14 of 20.
  *
- * @param sessions  the data of one session or of all sessions of a day
- * @returns value 0 … 100; no value when no opportunity is left
+ * @returns value 0 … 100, amount successes, weight opportunities; no value when no opportunity is left
  * @see docs/measures.md, “Trials”; common practice for prompt levels
  */
-export function scoreTrials(definition: TrialsDefinition, ...sessions: readonly TrialsData[]): Score {
+export function scoreTrials(definition: TrialsDefinition, data: TrialsData): Score {
   const succeeding = successLevels(definition);
   let successes = 0;
   let refused = 0;
   let total = 0;
-  for (const { trials } of sessions) {
-    total += trials.length;
-    for (const outcome of trials) {
-      if (succeeding.has(outcome)) successes++;
-      else if (outcome === 'refused') refused++;
-    }
-  }
+  const add = (outcome: string, n: number) => {
+    total += n;
+    if (succeeding.has(outcome)) successes += n;
+    else if (outcome === 'refused') refused += n;
+  };
+  if ('trials' in data) for (const outcome of data.trials) add(outcome, 1);
+  else for (const [outcome, n] of Object.entries(data.counts)) add(outcome, n);
   const opportunities = definition.refusalIsOpportunity ? total : total - refused;
   if (opportunities === 0) return { value: null, reason: total > 0 ? 'declined' : 'noOpportunity' };
-  return { value: (100 * successes) / opportunities, successes, opportunities };
+  return { value: (100 * successes) / opportunities, amount: successes, weight: opportunities };
 }
 
 /**
@@ -123,9 +131,9 @@ export function scoreTrials(definition: TrialsDefinition, ...sessions: readonly 
  * The counts add up to the number of trials; the shares are of the opportunities.
  */
 export function breakDownTrials(definition: TrialsDefinition, data: TrialsData): TrialsShare[] {
-  const counts = tally(data.trials);
-  const refused = definition.refusalIsOpportunity ? 0 : (counts.get('refused') ?? 0);
-  const opportunities = data.trials.length - refused;
+  const counts = countsOf(data);
+  const total = [...counts.values()].reduce((a, b) => a + b, 0);
+  const opportunities = definition.refusalIsOpportunity ? total : total - (counts.get('refused') ?? 0);
   const share = (n: number) => (opportunities === 0 ? 0 : (100 * n) / opportunities);
   const successes = successLevels(definition);
   let atMost = 0;
@@ -136,29 +144,19 @@ export function breakDownTrials(definition: TrialsDefinition, data: TrialsData):
   });
   const others = unsupportedOutcomes.map((key): TrialsShare => {
     const n = counts.get(key) ?? 0;
-    const counted = key !== 'refused' || definition.refusalIsOpportunity;
-    return { key, ...unsupportedWords[key], isSuccess: false, n, share: counted ? share(n) : 0, cumulative: null };
+    const isCounted = key !== 'refused' || definition.refusalIsOpportunity;
+    return { key, ...unsupportedWords[key], isSuccess: false, n, share: isCounted ? share(n) : 0, cumulative: null };
   });
   return [...levels, ...others];
 }
 
-/**
- * A percentage as a whole number of chances: ⌈value · n⌉, since 75% of four questions is 3 of 4 (common practice).
- *
- * @param value  0 … 100
- * @param n  chances, at least 1
- * @example neededSuccesses(80, 6) // 5
- * @example neededSuccesses(70, 10) // 7, and not 8 for want of exact binary fractions
- */
-export function neededSuccesses(value: number, n: number): number {
-  return Math.max(0, Math.ceil((value * n) / 100 - 1e-9));
-}
-
-/** “with at most a gesture prompt”, or just “alone”. */
-export function supportAllowed(definition: TrialsDefinition): string {
-  const at = definition.levels.findIndex((level) => level.key === definition.mostSupport);
-  const words = (definition.levels[at] as SupportLevel).words;
-  return at === 0 ? words : `with at most ${words}`;
+function trialsLines(definition: TrialsDefinition, data: TrialsData): BreakdownLine[] {
+  return breakDownTrials(definition, data).map(({ key, label, n, share }) => ({
+    key,
+    label,
+    value: n,
+    said: `${n}, ${percent(share)}`,
+  }));
 }
 
 /**
@@ -177,6 +175,23 @@ export function trialsSentence(definition: TrialsDefinition, data: TrialsData): 
   const detail = `${capitalised(parts.join(', '))}.`;
   if (score.value === null) return detail;
   const { one, many } = definition.chance;
-  const noun = score.opportunities === 1 ? one : many;
-  return `${score.successes} of ${score.opportunities} ${noun} ${supportAllowed(definition)}: ${percent(score.value)}. ${detail}`;
+  return `${score.amount} of ${score.weight} ${score.weight === 1 ? one : many} ${supportAllowed(definition)}: ${percent(score.value)}. ${detail}`;
 }
+
+export const trials: MeasureKind<TrialsDefinition, TrialsData> = {
+  data: trialsData,
+  pool: poolTrials,
+  accumulates: false,
+  isShare: true,
+  score: scoreTrials,
+  breakdown: trialsLines,
+  sentence: trialsSentence,
+  said: (_, value) => percent(value),
+  basis: (_, { amount, weight }) => `${amount} of ${weight}`,
+  asCount: ({ planned }, value, comparison) =>
+    planned === null ? null : `${asCount(value, planned, comparison)} of ${planned}`,
+  weightNoun: ({ chance }) => chance,
+  axis: () => percentAxis,
+  discreet: (definition) => ({ ...definition, chance: { one: 'chance', many: 'chances' } }),
+  defaultCriterion: () => usualCriterion('atLeast', 80),
+};

@@ -31,13 +31,15 @@ export function baselineOf(goal: Pick<GoalDefinition, 'baseline'>, points: reado
 }
 
 /**
- * Where the student is now: the median of the last three points, or of as many as there are.
+ * Where the student is now: the median of the last three points, or of as many as there are. Of a running total it is the
+ * last point, which holds all of them.
  *
  * @returns null when there is no point
  * @example nowOf([{ value: 10 }, { value: 40 }, { value: 80 }, { value: 60 }]) // 60
  */
-export function nowOf(points: readonly { value: number }[]): number | null {
-  return points.length === 0 ? null : median(points.slice(-3).map((point) => point.value));
+export function nowOf(points: readonly { value: number }[], { accumulates = false } = {}): number | null {
+  const last = points.slice(accumulates ? -1 : -3);
+  return last.length === 0 ? null : median(last.map((point) => point.value));
 }
 
 /**

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { goalOf, point } from '~/tests/examples/series';
 import { addDays } from '../calendar/iso-date';
-import { criterionDefinition } from '../goals/goal';
+import { criterionDefinition } from '../goals/criterion-definition';
 import { criterionSentence, criterionState } from './criterion';
 
 const days = (...values: number[]) => values.map((value, i) => point(addDays('2026-09-01', i), value));
@@ -41,7 +41,7 @@ describe('criterion', () => {
   });
 
   it('passes over days with too few opportunities', () => {
-    const points = [point('2026-09-01', 90), point('2026-09-02', 0, { opportunities: 2 }), point('2026-09-03', 90)];
+    const points = [point('2026-09-01', 90), point('2026-09-02', 0, { weight: 2 }), point('2026-09-03', 90)];
     const twoInARow = criterion({ rule: { kind: 'inARow', n: 2 }, minimumOpportunities: 5 });
     expect(criterionState(points, twoInARow).metOn).toBe('2026-09-03');
   });

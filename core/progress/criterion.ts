@@ -1,6 +1,7 @@
 import type { IsoDate } from '../calendar/iso-date';
-import type { CriterionDefinition, GoalDefinition } from '../goals/goal';
-import { neededSuccesses } from '../measures/trials';
+import type { CriterionDefinition } from '../goals/criterion-definition';
+import type { GoalDefinition } from '../goals/goal';
+import { measureOf } from '../measures/measure';
 import type { SeriesPoint } from './series';
 
 export interface CriterionState {
@@ -13,7 +14,7 @@ export interface CriterionState {
   needed: number;
 }
 
-type CriterionPoint = Pick<SeriesPoint, 'on' | 'value' | 'opportunities' | 'settings' | 'observers'>;
+type CriterionPoint = Pick<SeriesPoint, 'on' | 'value' | 'weight' | 'settings' | 'observers'>;
 
 /** Whether one value reaches the criterion's value, in its direction. */
 export function reaches(value: number, criterion: Pick<CriterionDefinition, 'comparison' | 'value'>): boolean {
@@ -43,7 +44,7 @@ function windowHolds(window: readonly CriterionPoint[], criterion: CriterionDefi
  * @param points  in order of date, without those of the baseline
  */
 export function criterionState(points: readonly CriterionPoint[], criterion: CriterionDefinition): CriterionState {
-  const counting = points.filter((point) => point.opportunities >= criterion.minimumOpportunities);
+  const counting = points.filter((point) => point.weight >= criterion.minimumOpportunities);
   const { rule } = criterion;
   const endsAt = counting.findIndex((_, i) =>
     windowHolds(counting.slice(Math.max(0, i + 1 - rule.n), i + 1), criterion),
@@ -72,18 +73,19 @@ export function criterionState(points: readonly CriterionPoint[], criterion: Cri
  */
 export function criterionSentence(goal: Pick<GoalDefinition, 'criterion' | 'measure' | 'pointPer'>): string {
   const { comparison, value, rule, minimumOpportunities, distinctSettings, distinctObservers } = goal.criterion;
-  const { planned } = goal.measure;
-  const count = planned ? `, that is ${neededSuccesses(value, planned)} of ${planned},` : '';
+  const measure = measureOf(goal.measure);
+  const inNumbers = measure.asCount(goal.measure, value, comparison);
+  const count = inNumbers ? `, that is ${inNumbers},` : '';
   const one = goal.pointPer;
   const run =
     rule.kind === 'ofLast'
       ? `in ${rule.k} of the last ${rule.n} ${one}s`
       : `in ${rule.n} ${one}${rule.n === 1 ? '' : 's'} in a row`;
   const also = [
-    minimumOpportunities > 1 ? `at least ${minimumOpportunities} chances each` : '',
+    minimumOpportunities > 1 ? `at least ${minimumOpportunities} ${measure.weightNoun(goal.measure).many} each` : '',
     distinctSettings > 1 ? `in ${distinctSettings} places` : '',
     distinctObservers > 1 ? `seen by ${distinctObservers} people` : '',
   ].filter(Boolean);
-  const head = `${comparison === 'atLeast' ? 'At least' : 'At most'} ${value}%${count} ${run}`;
+  const head = `${comparison === 'atLeast' ? 'At least' : 'At most'} ${measure.said(goal.measure, value)}${count} ${run}`;
   return `${[head, ...also].join(', ')}.`;
 }

@@ -1,6 +1,8 @@
 import { dayNumber, type IsoDate } from '../calendar/iso-date';
 import type { SchoolCalendar } from '../calendar/school-days';
-import { directionOf, type GoalDefinition } from '../goals/goal';
+import type { CriterionDefinition } from '../goals/criterion-definition';
+import { type Direction, directionOf, type GoalDefinition } from '../goals/goal';
+import { measureOf } from '../measures/measure';
 import type { ObservedSession } from '../observations/observation';
 import { type Baseline, baselineOf, nowOf, wayTravelled } from './baseline';
 import { type Course, courseOf } from './course';
@@ -8,8 +10,7 @@ import { type CriterionState, criterionState } from './criterion';
 import { type SeriesPoint, seriesOf } from './series';
 import { type Verdict, verdictOf } from './verdict';
 
-export interface Progress {
-  points: SeriesPoint[];
+export interface Judgement {
   baseline: Baseline | null;
   now: number | null;
   /** (now − baseline) / (target − baseline); null while either is unknown. */
@@ -21,41 +22,68 @@ export interface Progress {
   sinceCourse: SeriesPoint[];
 }
 
+export interface Progress extends Judgement {
+  points: SeriesPoint[];
+}
+
+interface Today {
+  calendar: SchoolCalendar;
+  today: IsoDate;
+}
+
 /**
  * Everything that is said of one goal on one day.
  *
  * @param sessions  the goal's observations that count (none withdrawn), in order of date and time
  */
-export function progressOf(
-  goal: GoalDefinition,
-  sessions: readonly ObservedSession[],
-  { calendar, today }: { calendar: SchoolCalendar; today: IsoDate },
-): Progress {
-  const points = seriesOf(goal, sessions, calendar);
-  const baseline = baselineOf(goal, points);
-  const now = nowOf(points);
-  const course = baseline && courseOf(baseline, { on: goal.targetOn, value: goal.target });
+export function progressOf(goal: GoalDefinition, sessions: readonly ObservedSession[], when: Today): Progress {
+  const points = seriesOf(goal, sessions, when.calendar);
+  const { accumulates, axis } = measureOf(goal.measure);
+  const aim = {
+    ...goal,
+    target: { value: goal.target, on: goal.targetOn },
+    direction: directionOf(goal.criterion),
+    unit: axis(goal.measure).unit,
+    accumulates,
+  };
+  return { points, ...judge(points, aim, when) };
+}
+
+/** What a series is held against, where each of it is known. */
+export interface Aim {
+  baseline: { value: number; on: IsoDate } | null;
+  target: { value: number; on: IsoDate } | null;
+  criterion: CriterionDefinition | null;
+  direction: Direction;
+  /** The first day on which observations were expected. */
+  startsOn: IsoDate;
+  plannedGap: number | null;
+  /** What stands after a figure: “%”. */
+  unit: string;
+  accumulates: boolean;
+}
+
+const NO_CRITERION: CriterionState = { metOn: null, lapses: [], passing: 0, needed: 0 };
+
+/**
+ * What is said of a series on one day: where it began, where it is, how it stands against its course and its criterion.
+ *
+ * @param points  in order of date
+ */
+export function judge(points: readonly SeriesPoint[], aim: Aim, { calendar, today }: Today): Judgement {
+  const baseline = baselineOf(aim, points);
+  const now = nowOf(points, aim);
+  const course = baseline && aim.target && courseOf(baseline, aim.target);
   const courseDay = baseline ? dayNumber(baseline.on) : Number.NEGATIVE_INFINITY;
   const sinceCourse = points.filter((point) => !point.isBaseline && point.day >= courseDay);
-  const criterion = criterionState(sinceCourse, goal.criterion);
+  const criterion = aim.criterion ? criterionState(sinceCourse, aim.criterion) : NO_CRITERION;
   return {
-    points,
     baseline,
     now,
-    wayTravelled: baseline && now !== null ? wayTravelled(baseline.value, now, goal.target) : null,
+    wayTravelled: baseline && aim.target && now !== null ? wayTravelled(baseline.value, now, aim.target.value) : null,
     course,
     criterion,
-    verdict: verdictOf({
-      criterion,
-      points,
-      sinceCourse,
-      course,
-      direction: directionOf(goal.criterion),
-      startsOn: goal.startsOn,
-      plannedGap: goal.plannedGap,
-      calendar,
-      today,
-    }),
+    verdict: verdictOf({ ...aim, baseline, criterion, points, sinceCourse, course, calendar, today }),
     sinceCourse,
   };
 }

@@ -14,7 +14,7 @@ describe('series', () => {
       [session('2026-09-01', 6), session('2026-09-01', 8), session('2026-09-02', 5)],
       calendar,
     );
-    expect(points.map(({ on, value, opportunities }) => [on, value, opportunities])).toEqual([
+    expect(points.map(({ on, value, weight }) => [on, value, weight])).toEqual([
       ['2026-09-01', 70, 20],
       ['2026-09-02', 50, 10],
     ]);

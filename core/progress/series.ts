@@ -9,8 +9,10 @@ export interface SeriesPoint {
   on: IsoDate;
   day: number;
   value: number;
-  successes: number;
-  opportunities: number;
+  /** What was counted or added up: successes, calls, seconds … */
+  amount: number;
+  /** What it is held against, and how much the point weighs: chances, minutes watched … */
+  weight: number;
   /** Which of the goal's phases the point lies in; -1 before the first. */
   phase: number;
   isBaseline: boolean;
@@ -36,7 +38,8 @@ const distinct = (values: readonly (string | null)[]) => [...new Set(values.filt
 
 /**
  * From observations to points, in order of date. The sessions of a day are pooled from their raw counts, unless each
- * session is its own point. Sessions without a score make no point: blank is not zero.
+ * session is its own point; a running total's points hold all that came before. Sessions without a score make no point:
+ * blank is not zero.
  *
  * @param sessions  the goal's observations, in order of date and time
  */
@@ -54,8 +57,13 @@ export function seriesOf(
     else groups.push([session]);
   }
   const points: SeriesPoint[] = [];
+  let soFar: MeasureData | null = null;
   for (const group of groups) {
-    const score = measure.score(goal.measure, ...group.map((session) => session.outcome.data as MeasureData));
+    const data = group.map((session) => session.outcome.data) as [MeasureData, ...MeasureData[]];
+    if (measure.accumulates && soFar) data.unshift(soFar);
+    const pooled = data.length === 1 ? data[0] : measure.pool(goal.measure, data);
+    if (measure.accumulates) soFar = pooled;
+    const score = measure.score(goal.measure, pooled);
     if (score.value === null) continue;
     const on = (group[0] as ObservedSession).on;
     const phase = phaseAt(goal.phases, on);
@@ -64,8 +72,8 @@ export function seriesOf(
       on,
       day: dayNumber(on),
       value: score.value,
-      successes: score.successes,
-      opportunities: score.opportunities,
+      amount: score.amount,
+      weight: score.weight,
       phase,
       isBaseline: goal.phases[phase]?.isBaseline ?? false,
       afterGap: before !== undefined && isLongGap(before.on, on, calendar),
@@ -81,6 +89,28 @@ function isLongGap(before: IsoDate, on: IsoDate, calendar: SchoolCalendar): bool
   // Two calendar weeks hold at most the ten school days; only beyond them is the calendar asked.
   if (dayNumber(on) - dayNumber(before) <= LONG_GAP_SCHOOL_DAYS) return false;
   return schoolDaysBetween(before, on, calendar) >= LONG_GAP_SCHOOL_DAYS;
+}
+
+export interface Gap {
+  after: IsoDate;
+  before: IsoDate;
+  /** Strictly between the two points. */
+  schoolDays: number;
+  calendarDays: number;
+}
+
+/** The stretches without a point that break the line, in order of date. */
+export function longGaps(points: readonly SeriesPoint[], calendar: SchoolCalendar): Gap[] {
+  return points.flatMap((point, i) => {
+    const last = points[i - 1];
+    if (!last || !point.afterGap) return [];
+    return {
+      after: last.on,
+      before: point.on,
+      schoolDays: schoolDaysBetween(last.on, point.on, calendar),
+      calendarDays: point.day - last.day - 1,
+    };
+  });
 }
 
 /** Consecutive points that may be joined: never across a phase line or a long gap. */

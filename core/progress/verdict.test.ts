@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { calendar, goalOf, session } from '~/tests/examples/series';
 import { addDays } from '../calendar/iso-date';
-import { theilSen } from '../trend/theil-sen';
 import { isDue } from './due';
 import { type Progress, progressOf } from './progress';
-import { progressSentences } from './sentences';
+import { progressSentences, trendOf } from './sentences';
 
 // Baseline 20 on Tuesday 1 September, target 80 on 31 October: the course climbs one point a day.
 const goal = (changes: object = {}) =>
@@ -77,7 +76,8 @@ describe('verdict', () => {
   });
 });
 
-const say = (progress: Progress) => progressSentences(goal(), progress, theilSen(progress.sinceCourse));
+const say = (progress: Progress, today = '2026-09-07') =>
+  progressSentences(goal(), progress, trendOf(progress), { today, calendar });
 
 describe('what the numbers say', () => {
   it('names its counts and how sure they are', () => {

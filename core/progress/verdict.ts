@@ -34,7 +34,12 @@ interface Evidence {
   /** The points since the course began. */
   sinceCourse: readonly SeriesPoint[];
   course: Course | null;
+  /** What the course would run between. */
+  baseline: object | null;
+  target: object | null;
   direction: Direction;
+  /** What stands after a figure: “%”. */
+  unit: string;
   /** The first day on which observations were expected. */
   startsOn: IsoDate;
   plannedGap: number | null;
@@ -76,9 +81,15 @@ function recencyVerdict({ points, startsOn, plannedGap, calendar, today }: Evide
   };
 }
 
-function courseVerdict({ sinceCourse, course, direction }: Evidence): Verdict {
-  if (!course)
-    return { is: 'tooEarly', reason: 'There is no baseline yet, so there is no course to hold the points against.' };
+function courseVerdict({ sinceCourse, course, baseline, target, direction, unit }: Evidence): Verdict {
+  if (!course) {
+    const why = !target
+      ? 'There is no target yet'
+      : !baseline
+        ? 'There is no baseline yet'
+        : 'The target date does not lie after the baseline';
+    return { is: 'tooEarly', reason: `${why}, so there is no course to hold the points against.` };
+  }
   const n = sinceCourse.length;
   if (n < POINTS_FOR_VERDICT) {
     return {
@@ -89,9 +100,9 @@ function courseVerdict({ sinceCourse, course, direction }: Evidence): Verdict {
   const last = sinceCourse.slice(-POINTS_FOR_VERDICT);
   const sign = direction === 'increase' ? 1 : -1;
   const leads = last.map((point) => sign * (point.value - courseAt(course, point.day)));
-  const values = `${last.map((point) => figure(point.value)).join(', ')}%`;
+  const values = `${last.map((point) => figure(point.value)).join(', ')}${unit}`;
   const ends = [last[0], last.at(-1)].map((point) => figure(courseAt(course, (point as SeriesPoint).day)));
-  const beside = `the course, which ran from ${ends[0]} to ${ends[1]}%`;
+  const beside = `the course, which ran from ${ends[0]} to ${ends[1]}${unit}`;
   const [above, below] = direction === 'increase' ? ['above', 'below'] : ['below', 'above'];
   if (leads.every((lead) => lead < 0)) {
     return { is: 'belowCourse', reason: `The last four points (${values}) all lie ${below} ${beside}.` };

@@ -36,3 +36,28 @@ export function figure(value: number): string {
 export function capitalised(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
 }
+
+/**
+ * Words in a row, the last joined by “and”.
+ *
+ * @example listed(['rain', 'snow', 'hail']) // 'rain, snow and hail'
+ */
+export function listed(words: readonly string[]): string {
+  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
+}
+
+/**
+ * A length of time for reading, in the two largest units that say something.
+ *
+ * @param seconds  0 or more
+ * @example lengthOfTime(45) // '45 s'
+ * @example lengthOfTime(270) // '4 min 30 s'
+ * @example lengthOfTime(3900) // '1 h 5 min'
+ */
+export function lengthOfTime(seconds: number): string {
+  if (seconds < 60) return `${figure(seconds)} s`;
+  const whole = seconds < 3600 ? Math.round(seconds) : 60 * Math.round(seconds / 60);
+  const [hours, minutes, rest] = [Math.floor(whole / 3600), Math.floor((whole % 3600) / 60), whole % 60];
+  const parts = hours > 0 ? [`${hours} h`, minutes && `${minutes} min`] : [`${minutes} min`, rest && `${rest} s`];
+  return parts.filter(Boolean).join(' ');
+}

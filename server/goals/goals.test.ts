@@ -68,7 +68,7 @@ describe('figures', () => {
     const goals = await goalsOf(fresh.db, [school.student]);
     const about = { school: await theSchool(fresh.db), today };
     const progress = (await progressOfGoals(fresh.db, goals, about)).get(school.goal);
-    expect(progress?.points.map(({ on, successes, opportunities }) => [on, successes, opportunities])).toEqual([
+    expect(progress?.points.map(({ on, amount, weight }) => [on, amount, weight])).toEqual([
       ['2026-11-18', 1, 1],
       ['2026-11-20', 3, 4],
     ]);

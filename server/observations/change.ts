@@ -1,8 +1,8 @@
 import { isDeepStrictEqual } from 'node:util';
+import type { WallTime } from '~/core/calendar/zone';
 import type { MeasureDefinition } from '~/core/measures/measure';
 import { type CorrectionInput, checkOutcome, type WithdrawalInput } from '~/core/observations/observation';
 import { mayChange } from '../access/rights';
-import type { WallTime } from '../clock';
 import type { Database } from '../db/database';
 import { Conflict, Invalid, NotAllowed } from '../failures';
 import { type Actor, type Student, studentFor } from '../students/students';

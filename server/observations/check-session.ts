@@ -1,8 +1,8 @@
 import type { z } from 'zod';
+import type { WallTime } from '~/core/calendar/zone';
 import type { MeasureDefinition } from '~/core/measures/measure';
 import type { sessionFields } from '~/core/observations/observation';
 import { may, type Right, type Role } from '../access/rights';
-import type { WallTime } from '../clock';
 import { type Database, preparedRows } from '../db/database';
 import { NotFound } from '../failures';
 import type { Actor } from '../students/students';

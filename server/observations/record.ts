@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
+import type { WallTime } from '~/core/calendar/zone';
 import { checkOutcome, entryField, type Outcome, type SessionInput } from '~/core/observations/observation';
-import type { WallTime } from '../clock';
 import { type Database, isDuplicate, preparedRows } from '../db/database';
 import { Invalid, NotFound } from '../failures';
 import type { Actor } from '../students/students';

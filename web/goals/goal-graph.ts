@@ -4,8 +4,8 @@ import { measureOf } from '~/core/measures/measure';
 import type { Progress } from '~/core/progress/progress';
 import { joinedRuns, type SeriesPoint } from '~/core/progress/series';
 import type { ReportEntry } from '~/core/report/report';
-import type { TrendLine } from '~/core/trend/theil-sen';
-import { percent } from '~/core/words/counting';
+import type { TrendLine } from '~/core/trend/trend-line';
+import { axisOf } from './axis';
 import { graphCaption } from './small-graph-shape';
 
 interface At {
@@ -43,10 +43,10 @@ export function goalGraph(
   const first = points.find((point) => !point.isBaseline);
   const last = points.at(-1);
   const end = (point: SeriesPoint): At => ({ on: isoDate(point.day), value: trend?.at(point.day) ?? 0 });
-  const { max, unit } = measureOf(goal.measure).axis;
+  const { max, unit } = axisOf(goal, progress);
   return {
     runs: joinedRuns(points).map((run) =>
-      run.map((point) => ({ on: point.on, value: point.value, said: pointSaid(point, byId) })),
+      run.map((point) => ({ on: point.on, value: point.value, said: pointSaid(goal, point, byId) })),
     ),
     course: course && [course.from, course.to],
     trend: trend && first && last ? [end(first), end(last)] : null,
@@ -68,11 +68,12 @@ function stretchShown(goal: GoalDefinition, points: readonly SeriesPoint[], toda
   return { from, to: ahead < goal.targetOn || goal.targetOn < today ? ahead : goal.targetOn };
 }
 
-function pointSaid(point: SeriesPoint, byId: ReadonlyMap<string, ReportEntry>): string {
+function pointSaid(goal: GoalDefinition, point: SeriesPoint, byId: ReadonlyMap<string, ReportEntry>): string {
   const entries = point.observations.flatMap((id) => byId.get(id) ?? []);
   const distinct = (values: (string | null)[]) => [...new Set(values.filter(Boolean))].join(', ');
+  const measure = measureOf(goal.measure);
   const parts = [
-    `${longDate(point.on)}: ${point.successes} of ${point.opportunities}, ${percent(point.value)}`,
+    `${longDate(point.on)}: ${measure.basis(goal.measure, point)}, ${measure.said(goal.measure, point.value)}`,
     distinct(entries.map((entry) => entry.observer)),
     distinct(entries.map((entry) => entry.setting)),
     ...new Set(entries.map((entry) => entry.note)),

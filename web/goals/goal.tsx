@@ -1,13 +1,15 @@
 import { Link, useNavigate } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
 import { discreetEntry, discreetGoal } from '~/core/discreet/discreet';
-import { breakDownTrials } from '~/core/measures/trials';
+import { measureOf } from '~/core/measures/measure';
+import { breakDownTrials, type TrialsData } from '~/core/measures/trials';
 import { criterionSentence } from '~/core/progress/criterion';
 import type { Progress } from '~/core/progress/progress';
-import { progressSentences } from '~/core/progress/sentences';
+import { progressSentences, trendOf } from '~/core/progress/sentences';
+import { signed } from '~/core/progress/trend-rule';
 import type { ReportEntry } from '~/core/report/report';
-import { type TrendLine, theilSen } from '~/core/trend/theil-sen';
-import { figure, percent } from '~/core/words/counting';
+import type { TrendLine } from '~/core/trend/trend-line';
+import { capitalised } from '~/core/words/counting';
 import { may } from '~/server/access/rights';
 import { database } from '~/server/db/current';
 import { type Goal, goalOf } from '~/server/goals/goals';
@@ -45,7 +47,8 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     reportEntries(database(), [goal], { goalId: goal.id }),
   ]);
   const progress = all.get(goal.id) as Progress;
-  const trend = theilSen(progress.sinceCourse);
+  const trend = trendOf(progress);
+  const measure = measureOf(goal.measure);
   const shown = shownEntries(entries, [goal], { discreet });
   const pointEntries = discreet ? entries.map(discreetEntry) : entries;
   return {
@@ -59,15 +62,15 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
       criterion: criterionSentence(goal),
     },
     verdict: progress.verdict,
-    said: progressSentences(goal, progress, trend),
+    said: progressSentences(goal, progress, trend, { today: actor.today, calendar: school.calendar }),
     graph: goalGraph(goal, progress, trend, pointEntries, actor.today),
-    points: progress.points.map(({ on, value, successes, opportunities, phase }) => ({
-      on,
-      value: percent(value),
-      of: `${successes} of ${opportunities}`,
-      phase: goal.phases[phase]?.label ?? '',
+    points: progress.points.map((point) => ({
+      on: point.on,
+      value: measure.said(goal.measure, point.value),
+      of: measure.basis(goal.measure, point),
+      phase: goal.phases[point.phase]?.label ?? '',
     })),
-    figures: figuresOf(progress, trend),
+    figures: figuresOf(goal, progress, trend),
     shares: sharesOf(goal, entries),
     entries: shown,
     mayObserve: may(student.role, 'observe'),
@@ -75,23 +78,25 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
 });
 
 function figuresOf(
+  goal: Goal,
   { baseline, now, wayTravelled }: Progress,
   trend: TrendLine | null,
 ): [label: string, figure: string][] {
   const way = wayTravelled === null ? '–' : `${Math.round(100 * Math.min(1, Math.max(0, wayTravelled)))}%`;
-  const slope = trend ? figure(trend.slopePerWeek) : '–';
+  const { said, axis } = measureOf(goal.measure);
   return [
-    ['Baseline', baseline ? percent(baseline.value) : '–'],
-    ['Now', now === null ? '–' : percent(now)],
+    ['Baseline', baseline ? said(goal.measure, baseline.value) : '–'],
+    ['Now', now === null ? '–' : said(goal.measure, now)],
     ['Way travelled', way],
-    ['Points a week', Number(slope) > 0 ? `+${slope}` : slope],
+    [`${capitalised(axis(goal.measure).change)} a week`, trend ? signed(trend.slopePerWeek) : '–'],
   ];
 }
 
-function sharesOf(goal: Goal, entries: readonly ReportEntry[]): Shares {
+function sharesOf({ measure }: Goal, entries: readonly ReportEntry[]): Shares {
+  if (measure.kind !== 'trials') return { sessions: [], parts: [] };
   const sessions = entries
     .flatMap(({ on, outcome }) =>
-      outcome.data === null ? [] : { on, parts: breakDownTrials(goal.measure, outcome.data) },
+      outcome.data === null ? [] : { on, parts: breakDownTrials(measure, outcome.data as TrialsData) },
     )
     .slice(0, SESSIONS)
     .reverse();
@@ -101,7 +106,7 @@ function sharesOf(goal: Goal, entries: readonly ReportEntry[]): Shares {
     parts: keys.map(({ key, label }, i) => ({
       key,
       label,
-      tone: toneOf(goal.measure, key),
+      tone: toneOf(measure, key),
       shares: sessions.map(({ parts }) => parts[i]?.share ?? 0),
     })),
   };

@@ -1,9 +1,10 @@
 import { Link } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
 import { discreetGoal } from '~/core/discreet/discreet';
+import { measureOf } from '~/core/measures/measure';
 import { criterionSentence } from '~/core/progress/criterion';
 import type { Progress } from '~/core/progress/progress';
-import { counted, percent } from '~/core/words/counting';
+import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { type Goal, goalsOf } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/goals/progress';
@@ -46,7 +47,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
         shortName: goal.shortName,
         wording: goal.wording,
         criterion: criterionSentence(goal),
-        now: of.now === null ? null : percent(of.now),
+        now: of.now === null ? null : measureOf(goal.measure).said(goal.measure, of.now),
         against: againstCriterion(goal, of),
         verdict: of.verdict,
         graph: smallGraphShape(goal, of, actor.today),
@@ -57,9 +58,9 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
 
 /** “of 80% · 2 of 3 days”, or when it was reached. */
 function againstCriterion(goal: Goal, { criterion }: Progress): string {
-  if (criterion.metOn)
-    return `of ${percent(goal.criterion.value)} · reached\u00a0${shortDate(criterion.metOn).replace(' ', '\u00a0')}`;
-  return `of ${percent(goal.criterion.value)} · ${criterion.passing} of ${counted(criterion.needed, goal.pointPer, `${goal.pointPer}s`)}`;
+  const reached = measureOf(goal.measure).said(goal.measure, goal.criterion.value);
+  if (criterion.metOn) return `of ${reached} · reached\u00a0${shortDate(criterion.metOn).replace(' ', '\u00a0')}`;
+  return `of ${reached} · ${criterion.passing} of ${counted(criterion.needed, goal.pointPer, `${goal.pointPer}s`)}`;
 }
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [

@@ -30,7 +30,7 @@ export function SameNumbers({ points, shares }: Numbers) {
             <caption className="text-left text-small text-ink-2">Points of the graph</caption>
             <thead>
               <tr>
-                {['Date', 'Phase', 'Right', 'Share'].map((heading) => (
+                {['Date', 'Phase', 'From', 'Value'].map((heading) => (
                   <th key={heading} scope="col">
                     {heading}
                   </th>

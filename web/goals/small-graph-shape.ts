@@ -4,7 +4,8 @@ import { measureOf } from '~/core/measures/measure';
 import { courseAt } from '~/core/progress/course';
 import type { Progress } from '~/core/progress/progress';
 import { joinedRuns, type SeriesPoint } from '~/core/progress/series';
-import { counted, percent } from '~/core/words/counting';
+import { counted } from '~/core/words/counting';
+import { axisOf } from './axis';
 
 export const GRAPH = { width: 236, height: 66, inset: 4 };
 
@@ -25,7 +26,7 @@ const round = (n: number) => Math.round(n * 10) / 10;
 /** Lays a goal's points, course, phases and target out on the small graph. */
 export function smallGraphShape(goal: GoalDefinition, progress: Progress, today: IsoDate): SmallGraphShape {
   const { width, height, inset } = GRAPH;
-  const { max } = measureOf(goal.measure).axis;
+  const { max } = axisOf(goal, progress);
   const first = Math.min(dayNumber(goal.startsOn), progress.points[0]?.day ?? Number.POSITIVE_INFINITY);
   // Up to now, with a little of the way ahead, so that course and points can be told apart early in a year.
   const last = Math.max(dayNumber(today) + 7, first + 28);
@@ -62,5 +63,6 @@ export function graphCaption(goal: GoalDefinition, { points, now }: Progress): s
   const first = points[0];
   const last = points.at(-1);
   if (!first || !last || now === null) return 'No points yet.';
-  return `${counted(points.length, 'point', 'points')} from ${shortDate(first.on)} to ${shortDate(last.on)}; now ${percent(now)}, target ${percent(goal.target)}.`;
+  const said = (value: number) => measureOf(goal.measure).said(goal.measure, value);
+  return `${counted(points.length, 'point', 'points')} from ${shortDate(first.on)} to ${shortDate(last.on)}; now ${said(now)}, target ${said(goal.target)}.`;
 }

@@ -1,7 +1,8 @@
 import { createContext, type MiddlewareFunction, type RouterContextProvider, redirect } from 'react-router';
 import { z } from 'zod';
+import { type WallTime, wallTime } from '~/core/calendar/zone';
 import { resumeSession } from '~/server/access/sessions';
-import { now, type WallTime, wallTime } from '~/server/clock';
+import { now } from '~/server/clock';
 import { database } from '~/server/db/current';
 import { NotFound } from '~/server/failures';
 import type { Person } from '~/server/people/people';

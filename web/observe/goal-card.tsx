@@ -1,11 +1,13 @@
 import type { Dispatch } from 'react';
 import { type NoScoreReason, noScoreReasons, noScoreWords } from '~/core/measures/score';
+import type { TrialsDefinition } from '~/core/measures/trials';
 import type { Goal } from '~/server/goals/goals';
 import { FieldMessage } from '../ui/fields';
 import { type DraftChange, type GoalDraft, isMarked, type SessionFields } from './draft';
 import { TrialsStrip } from './trials-strip';
 
-export type ObservedGoal = Pick<Goal, 'id' | 'number' | 'shortName' | 'wording' | 'measure' | 'criterion'> & {
+export type ObservedGoal = Pick<Goal, 'id' | 'number' | 'shortName' | 'wording' | 'criterion'> & {
+  measure: TrialsDefinition;
   /** The last values before this session, oldest first. */
   last: number[];
 };

@@ -6,7 +6,7 @@ import { entryField, sessionInput } from '~/core/observations/observation';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { Invalid } from '~/server/failures';
-import { goalsOf } from '~/server/goals/goals';
+import { type Goal, goalsOf } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/goals/progress';
 import { recordSession } from '~/server/observations/record';
 import { settings } from '~/server/school/school';
@@ -38,6 +38,7 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
   const progress = await progressOfGoals(database(), all, { school, today: actor.today });
   const first = new URL(request.url).searchParams.get('goal');
   const goals = (discreet ? all.map(discreetGoal) : all)
+    .filter(hasStrip)
     .map((goal): ObservedGoal => {
       const { id, number, shortName, wording, measure, criterion } = goal;
       const last =
@@ -61,6 +62,9 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
     wall,
   };
 });
+
+/** What this screen has a strip for. */
+const hasStrip = (goal: Goal): goal is Goal & Pick<ObservedGoal, 'measure'> => goal.measure.kind === 'trials';
 
 export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, wall, now, discreet } = askerOf(context);

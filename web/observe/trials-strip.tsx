@@ -1,13 +1,9 @@
 import { Undo2 } from 'lucide-react';
 import type { CSSProperties } from 'react';
-import type { CriterionDefinition } from '~/core/goals/goal';
-import {
-  neededSuccesses,
-  scoreTrials,
-  type TrialsDefinition,
-  unsupportedOutcomes,
-  unsupportedWords,
-} from '~/core/measures/trials';
+import type { CriterionDefinition } from '~/core/goals/criterion-definition';
+import { asCount } from '~/core/measures/score';
+import { unsupportedOutcomes, unsupportedWords } from '~/core/measures/support-levels';
+import { scoreTrials, type TrialsDefinition } from '~/core/measures/trials';
 import { percent } from '~/core/words/counting';
 import { toneOf } from '../ui/outcome-tones';
 
@@ -126,8 +122,9 @@ export function TrialsStrip({
 
 function SoFar({ definition, criterion, trials }: Pick<Strip, 'definition' | 'criterion' | 'trials'>) {
   const score = trials.length > 0 ? scoreTrials(definition, { trials: [...trials] }) : null;
-  const chances = Math.max(definition.planned ?? 0, score?.value != null ? score.opportunities : 0);
-  const needs = chances > 0 ? `${neededSuccesses(criterion.value, chances)} of ${chances}` : `${criterion.value}%`;
+  const chances = Math.max(definition.planned ?? 0, score?.value != null ? score.weight : 0);
+  const needs =
+    chances > 0 ? `${asCount(criterion.value, chances, criterion.comparison)} of ${chances}` : `${criterion.value}%`;
   return (
     <p aria-live="polite" className="ml-auto text-small text-ink-2">
       {score?.value != null && <span className="display mr-1.5 text-2xl text-ink">{percent(score.value)}</span>}

@@ -22,7 +22,8 @@ interface CorrectionFormProps {
 /** The entry as it was recorded, open to change. What it says now is kept beside. */
 export function CorrectionForm({ action, goal, entry, choices, onDone }: CorrectionFormProps) {
   const [session, setSession] = useState(entry.session);
-  const [trials, setTrials] = useState<string[]>(entry.outcome.data?.trials ?? []);
+  const { data } = entry.outcome;
+  const [trials, setTrials] = useState<string[]>(data && 'trials' in data ? data.trials : []);
   const [reason, setReason] = useState(entry.outcome.reason);
   const [selected, setSelected] = useState<number | null>(null);
   const [note, setNote] = useState(entry.note);

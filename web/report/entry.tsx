@@ -2,10 +2,10 @@ import { useState } from 'react';
 import { data, Link } from 'react-router';
 import { z } from 'zod';
 import { longDate, shortDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
 import { discreetGoal } from '~/core/discreet/discreet';
 import { correctionInput, withdrawalInput } from '~/core/observations/observation';
 import { outcomeSentence } from '~/core/report/report';
-import { wallTime } from '~/server/clock';
 import { database } from '~/server/db/current';
 import { Conflict, Invalid } from '~/server/failures';
 import { type Goal, goalOf } from '~/server/goals/goals';
@@ -72,7 +72,9 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   const mayChange = !entry.isWithdrawn && mayChangeEntry(student, actor, entry, now);
   return {
     student: headerStudent(student, { discreet }),
-    goal: { id, number, shortName, measure, criterion },
+    goal: { id, number, shortName },
+    // Only what this page has a strip for can be corrected here.
+    toCorrect: measure.kind === 'trials' ? { measure, criterion } : null,
     entry: {
       id: entry.id,
       version: entry.version,
@@ -133,7 +135,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export default function Entry({ loaderData }: Route.ComponentProps) {
-  const { student, goal, entry, versions, choices, mayChange, isHiddenFromChange } = loaderData;
+  const { student, goal, toCorrect, entry, versions, choices, mayChange, isHiddenFromChange } = loaderData;
   const [open, setOpen] = useState<'correct' | 'withdraw' | null>(null);
   const now = versions.at(-1) as EntryVersion;
   const close = () => setOpen(null);
@@ -180,9 +182,11 @@ export default function Entry({ loaderData }: Route.ComponentProps) {
       </div>
       {mayChange && open === null && (
         <div className="mt-6 flex gap-2">
-          <button type="button" className="btn" onClick={() => setOpen('correct')}>
-            Correct it
-          </button>
+          {toCorrect && (
+            <button type="button" className="btn" onClick={() => setOpen('correct')}>
+              Correct it
+            </button>
+          )}
           <button type="button" className="btn" onClick={() => setOpen('withdraw')}>
             Withdraw it
           </button>
@@ -191,8 +195,8 @@ export default function Entry({ loaderData }: Route.ComponentProps) {
       {isHiddenFromChange && (
         <p className="mt-6 text-small text-ink-2">Turn the discreet view off to correct or withdraw this entry.</p>
       )}
-      {mayChange && open === 'correct' && (
-        <CorrectionForm action={path} goal={goal} entry={entry} choices={choices} onDone={close} />
+      {mayChange && toCorrect && open === 'correct' && (
+        <CorrectionForm action={path} goal={toCorrect} entry={entry} choices={choices} onDone={close} />
       )}
       {mayChange && open === 'withdraw' && <WithdrawalForm action={path} version={entry.version} onDone={close} />}
     </Page>

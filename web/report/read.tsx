@@ -1,10 +1,11 @@
 import { useState } from 'react';
 import { data } from 'react-router';
 import { longDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
 import { asSeenBy } from '~/core/report/report';
 import { counted } from '~/core/words/counting';
 import { countUnknownLink, mayOpenLink } from '~/server/access/attempts';
-import { now, wallTime } from '~/server/clock';
+import { now } from '~/server/clock';
 import { database } from '~/server/db/current';
 import { goalsOf } from '~/server/goals/goals';
 import { reportEntries } from '~/server/report/report';

@@ -1,10 +1,10 @@
 import { Printer } from 'lucide-react';
 import { Link, useSearchParams } from 'react-router';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
 import { discreetGoal } from '~/core/discreet/discreet';
 import { counted } from '~/core/words/counting';
 import { may } from '~/server/access/rights';
-import { wallTime } from '~/server/clock';
 import { database } from '~/server/db/current';
 import { goalsOf } from '~/server/goals/goals';
 import { reportEntries } from '~/server/report/report';

@@ -1,0 +1,34 @@
+import { addDays, type IsoDate } from './iso-date';
+
+export interface ReportingPeriod {
+  label: string;
+  first: IsoDate;
+  last: IsoDate;
+}
+
+/**
+ * The reporting periods of a plan, one after the other without a gap: the first begins with the plan, each next one on the
+ * day after the last ended. What would end before it begins, or begin after the plan has ended, is left out; the last
+ * period does not go beyond the plan.
+ *
+ * @param ends  the periods' labels and last days, in any order
+ * @see 34 CFR 300.320(a)(3): periodic reports on the progress towards the annual goals
+ */
+export function reportingPeriods(
+  plan: { startsOn: IsoDate; endsOn: IsoDate },
+  ends: readonly { label: string; endsOn: IsoDate }[],
+): ReportingPeriod[] {
+  const periods: ReportingPeriod[] = [];
+  for (const { label, endsOn } of ends.toSorted((a, b) => a.endsOn.localeCompare(b.endsOn))) {
+    const before = periods.at(-1);
+    const first = before ? addDays(before.last, 1) : plan.startsOn;
+    const [last] = [endsOn, plan.endsOn].sort() as [IsoDate, IsoDate];
+    if (first <= last) periods.push({ label, first, last });
+  }
+  return periods;
+}
+
+/** The period a date lies in; null outside of all. */
+export function periodAt(periods: readonly ReportingPeriod[], on: IsoDate): ReportingPeriod | null {
+  return periods.find(({ first, last }) => first <= on && on <= last) ?? null;
+}

@@ -1,0 +1,165 @@
+import { z } from 'zod';
+import type { IsoDate } from '../calendar/iso-date';
+import { usualCriterion } from '../goals/criterion-definition';
+import { listed, percent } from '../words/counting';
+import { type MeasureKind, percentAxis } from './measure-kind';
+import { hasDistinctKeys, labelOf, named, noun, oneOf, unnamed } from './named';
+import { asCount, type BreakdownLine, type Score } from './score';
+import {
+  checkSupport,
+  outcomeField,
+  successLevels,
+  supportAllowed,
+  supportFields,
+  unsupportedOutcomes,
+  unsupportedWords,
+} from './support-levels';
+
+/** A goal measured item by item: words, facts, question types. Where help is not noted there is one level, “right”. */
+export const itemsDefinition = z
+  .object({
+    kind: z.literal('items'),
+    items: z.array(named).min(1).max(60).refine(hasDistinctKeys, { error: 'Two items have the same key.' }),
+    levels: supportFields.levels.default([{ key: 'right', label: 'Right', words: 'right' }]),
+    mostSupport: supportFields.mostSupport.default('right'),
+    item: noun.default({ one: 'item', many: 'items' }),
+  })
+  .superRefine(checkSupport);
+export type ItemsDefinition = z.infer<typeof itemsDefinition>;
+
+/** Each item that was asked, with its outcome: a support level's key, or one of `unsupportedOutcomes`. */
+export type ItemsData = { items: { item: string; outcome: string }[] };
+
+function itemsData(definition: ItemsDefinition): z.ZodType<ItemsData> {
+  const { one, many } = definition.item;
+  return z.object({
+    items: z
+      .array(
+        z.object({
+          item: oneOf(definition.items, `This is not one of the goal’s ${many}.`),
+          outcome: outcomeField(definition, unsupportedOutcomes),
+        }),
+      )
+      .min(1, { error: `Mark at least one ${one}, or say why there is no score.` })
+      .max(200, { error: `At most 200 ${many} fit in one entry.` }),
+  });
+}
+
+/**
+ * The share of the items asked that were right, or at a support level that counts. An item that was not asked is blank.
+ *
+ * @returns value 0 … 100, amount items right, weight items asked
+ */
+export function scoreItems(definition: ItemsDefinition, { items }: ItemsData): Score {
+  if (items.length === 0) return { value: null, reason: 'noOpportunity' };
+  const right = successLevels(definition);
+  const successes = items.filter(({ outcome }) => right.has(outcome)).length;
+  return { value: (100 * successes) / items.length, amount: successes, weight: items.length };
+}
+
+function outcomeWords({ levels }: ItemsDefinition, outcome: string): string {
+  return (
+    levels.find((level) => level.key === outcome)?.words ??
+    unsupportedWords[outcome as keyof typeof unsupportedWords]?.words ??
+    outcome
+  );
+}
+
+function itemLines(definition: ItemsDefinition, data: ItemsData): BreakdownLine[] {
+  const right = successLevels(definition);
+  return definition.items.map(({ key, label }) => {
+    const asked = data.items.filter(({ item }) => item === key);
+    return {
+      key,
+      label,
+      value: asked.length === 0 ? null : asked.filter(({ outcome }) => right.has(outcome)).length,
+      said: asked.length === 0 ? 'not asked' : asked.map(({ outcome }) => outcomeWords(definition, outcome)).join(', '),
+    };
+  });
+}
+
+/** @example “7 of 9 words right: 78%. Missed: their, said.” */
+export function itemsSentence(definition: ItemsDefinition, data: ItemsData): string {
+  const score = scoreItems(definition, data);
+  if (score.value === null) return `No ${definition.item.one} was asked.`;
+  const right = successLevels(definition);
+  const missed = data.items
+    .filter(({ outcome }) => !right.has(outcome))
+    .map(({ item }) => labelOf(definition.items, item));
+  const { one, many } = definition.item;
+  const head = `${score.amount} of ${score.weight} ${score.weight === 1 ? one : many} ${supportAllowed(definition)}: ${percent(score.value)}.`;
+  return missed.length === 0 ? head : `${head} Missed: ${listed([...new Set(missed)])}.`;
+}
+
+/** How an item stands over time. `coming`: right at times, or not often enough to say. */
+export type ItemState = 'known' | 'coming' | 'missed' | 'notAsked';
+
+export interface ItemHistory {
+  key: string;
+  label: string;
+  asked: number;
+  right: number;
+  state: ItemState;
+  /** Whether it was asked and has not once been right. */
+  neverKnown: boolean;
+  /** The last date on which it was right. */
+  lastRight: IsoDate | null;
+}
+
+/** So many times right in a row, the last ones, make an item known; so many times wrong, missed (our own convention). */
+const TIMES_IN_A_ROW = 2;
+
+/**
+ * Each item over all sessions: *known* when right the last two times it was asked, *missed* when wrong the last two times,
+ * else *coming*.
+ *
+ * @param sessions  in order of date and time
+ */
+export function itemHistory(
+  definition: ItemsDefinition,
+  sessions: readonly { on: IsoDate; data: ItemsData }[],
+): ItemHistory[] {
+  const right = successLevels(definition);
+  const times = new Map<string, { on: IsoDate; isRight: boolean }[]>(definition.items.map(({ key }) => [key, []]));
+  for (const { on, data } of sessions) {
+    for (const { item, outcome } of data.items) times.get(item)?.push({ on, isRight: right.has(outcome) });
+  }
+  return definition.items.map(({ key, label }) => {
+    const asked = times.get(key) ?? [];
+    const known = asked.filter(({ isRight }) => isRight);
+    const last = asked.slice(-TIMES_IN_A_ROW);
+    const allSame = (isRight: boolean) => last.length === TIMES_IN_A_ROW && last.every((t) => t.isRight === isRight);
+    const state = asked.length === 0 ? 'notAsked' : allSame(true) ? 'known' : allSame(false) ? 'missed' : 'coming';
+    return {
+      key,
+      label,
+      asked: asked.length,
+      right: known.length,
+      state,
+      neverKnown: asked.length > 0 && known.length === 0,
+      lastRight: known.at(-1)?.on ?? null,
+    };
+  });
+}
+
+export const items: MeasureKind<ItemsDefinition, ItemsData> = {
+  data: itemsData,
+  pool: (_, sessions) => ({ items: sessions.flatMap((session) => session.items) }),
+  accumulates: false,
+  isShare: true,
+  score: scoreItems,
+  breakdown: itemLines,
+  sentence: itemsSentence,
+  said: (_, value) => percent(value),
+  basis: (_, { amount, weight }) => `${amount} of ${weight}`,
+  asCount: (definition, value, comparison) =>
+    `${asCount(value, definition.items.length, comparison)} of ${definition.items.length}`,
+  weightNoun: ({ item }) => item,
+  axis: () => percentAxis,
+  discreet: (definition) => ({
+    ...definition,
+    items: unnamed(definition.items, 'Item'),
+    item: { one: 'item', many: 'items' },
+  }),
+  defaultCriterion: () => usualCriterion('atLeast', 80),
+};

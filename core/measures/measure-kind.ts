@@ -1,0 +1,45 @@
+import type { z } from 'zod';
+import type { Comparison, CriterionDefinition } from '../goals/criterion-definition';
+import type { Noun } from './named';
+import type { BreakdownLine, Score, Scored } from './score';
+
+export interface Axis {
+  /** The largest value the axis must hold; null when that depends on what was measured. */
+  max: number | null;
+  /** What stands after a figure on the axis: “%”, “ min”. */
+  unit: string;
+  /** What a change is counted in: “points”, “minutes”. */
+  change: string;
+}
+
+/** What every kind of measure can do. `D` is the goal's own definition of it, `T` what one session holds. */
+export interface MeasureKind<D, T> {
+  /** The schema of what one session of this goal may hold; what it refuses, it refuses in words a teacher understands. */
+  data: (definition: D) => z.ZodType<T>;
+  /** The sessions of a day as one, from their raw counts; never an average of averages. */
+  pool: (definition: D, sessions: readonly [T, ...T[]]) => T;
+  /** Whether each point holds everything up to it, and not its own day only. */
+  accumulates: boolean;
+  /** Whether the value is a share of like chances, of which it can be said how sure it is. */
+  isShare: boolean;
+  score: (definition: D, data: T) => Score;
+  breakdown: (definition: D, data: T) => BreakdownLine[];
+  /** The session as the report says it. */
+  sentence: (definition: D, data: T) => string;
+  /** A value with its unit: “75%”, “14 an hour”. */
+  said: (definition: D, value: number) => string;
+  /** What a value comes from: “3 of 4”, “7 in 30 min”. */
+  basis: (definition: D, score: Scored) => string;
+  /** A criterion's value as a count, where that can be said beforehand: “5 of 6”. */
+  asCount: (definition: D, value: number, comparison: Comparison) => string | null;
+  /** What `weight` counts. */
+  weightNoun: (definition: D) => Noun;
+  axis: (definition: D) => Axis;
+  /** The same definition with neutral names for all that is the goal's own, for the discreet view. */
+  discreet: (definition: D) => D;
+  /** What a new goal of this kind begins with; common practice, to be changed. */
+  defaultCriterion: (definition: D) => CriterionDefinition;
+}
+
+/** What all measures in percent have in common. */
+export const percentAxis: Axis = { max: 100, unit: '%', change: 'points' };

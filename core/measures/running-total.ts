@@ -1,0 +1,172 @@
+import { z } from 'zod';
+import { addDays, type IsoDate } from '../calendar/iso-date';
+import { isSchoolDay, type SchoolCalendar, schoolDays } from '../calendar/school-days';
+import { figure, listed, percent } from '../words/counting';
+import { type MeasureKind, percentAxis } from './measure-kind';
+import { hasDistinctKeys, labelOf, named, noun, oneOf, unnamed } from './named';
+import { asCount, type BreakdownLine, type Score } from './score';
+
+/** A goal measured by how much altogether: hours, pages, pieces. */
+export const runningTotalDefinition = z.object({
+  kind: z.literal('runningTotal'),
+  unit: noun,
+  /** What it should come to altogether, in the unit. */
+  total: z.number().positive(),
+  /** What the amounts are told apart by, when the goal does. */
+  categories: z
+    .array(named)
+    .max(20)
+    .refine(hasDistinctKeys, { error: 'Two categories have the same key.' })
+    .default([]),
+});
+export type RunningTotalDefinition = z.infer<typeof runningTotalDefinition>;
+
+/** The amounts of one session. An amount of 0 says that there was time for it and nothing was done. */
+export type RunningTotalData = { amounts: { amount: number; category: string | null }[] };
+
+const MOST = 1_000_000;
+
+function runningTotalData({ unit, categories }: RunningTotalDefinition): z.ZodType<RunningTotalData> {
+  const category = z.string().nullable();
+  return z.object({
+    amounts: z
+      .array(
+        z.object({
+          amount: z
+            .number({ error: `Say how many ${unit.many}.` })
+            .min(0, { error: 'An amount cannot be below nothing; correct the entry that was too much.' })
+            .max(MOST, { error: `That is more than ${MOST.toLocaleString('en-US')} ${unit.many} in one entry.` }),
+          category:
+            categories.length === 0
+              ? category.refine((key) => key === null, { error: 'This goal has no categories.' })
+              : oneOf(categories, 'This is not one of the goal’s categories.').nullable(),
+        }),
+      )
+      .min(1, { error: `Say how many ${unit.many}, or say why there is no score.` })
+      .max(100, { error: 'At most 100 amounts fit in one entry.' }),
+  });
+}
+
+const sumOf = ({ amounts }: RunningTotalData) => amounts.reduce((sum, { amount }) => sum + amount, 0);
+
+/**
+ * What the amounts come to, in percent of the whole. A point of the series holds all amounts up to its date.
+ *
+ * @returns value in percent, above 100 where more was done; amount in the unit, weight the number of amounts
+ */
+export function scoreRunningTotal({ total }: RunningTotalDefinition, data: RunningTotalData): Score {
+  if (data.amounts.length === 0) return { value: null, reason: 'noOpportunity' };
+  const amount = sumOf(data);
+  return { value: (100 * amount) / total, amount, weight: data.amounts.length };
+}
+
+const amountSaid = (amount: number, { one, many }: RunningTotalDefinition['unit']) =>
+  `${figure(amount)} ${amount === 1 ? one : many}`;
+
+/** How much and how often, by category; what has none comes last. */
+function amountLines({ categories, unit }: RunningTotalDefinition, { amounts }: RunningTotalData): BreakdownLine[] {
+  const lines = [...categories, { key: '', label: categories.length === 0 ? 'Altogether' : 'Other' }];
+  return lines.flatMap(({ key, label }): BreakdownLine[] => {
+    const own = amounts.filter(({ category }) => (category ?? '') === key);
+    if (own.length === 0 && key === '' && categories.length > 0) return [];
+    const sum = own.reduce((total, { amount }) => total + amount, 0);
+    return [{ key, label, value: own.length === 0 ? null : sum, said: `${amountSaid(sum, unit)} in ${own.length}` }];
+  });
+}
+
+/** @example “2.5 hours garden and 1 hour kitchen: 3.5 of 40 hours, 9%.” */
+export function runningTotalSentence(definition: RunningTotalDefinition, data: RunningTotalData): string {
+  const { unit, total, categories } = definition;
+  const sum = sumOf(data);
+  const parts = data.amounts
+    .filter(({ category }) => category !== null)
+    .map(({ amount, category }) => `${amountSaid(amount, unit)} ${labelOf(categories, category as string)}`);
+  const share = `${percent((100 * sum) / total)} of ${amountSaid(total, unit)}`;
+  if (parts.length === 0) return `${amountSaid(sum, unit)}, ${share}.`;
+  if (data.amounts.length === 1) return `${parts[0]}, ${share}.`;
+  return `${listed(parts)}: ${amountSaid(sum, unit)}, ${share}.`;
+}
+
+export interface Pace {
+  /** Units for each school day passed; null before the first. */
+  soFar: number | null;
+  /** Units needed for each school day that remains; 0 when the whole is reached, null when no school day remains. */
+  needed: number | null;
+  schoolDaysLeft: number;
+  /** The school day on which the whole is reached at the pace so far; null when it is not within two years. */
+  projectedOn: IsoDate | null;
+}
+
+const DAYS_AHEAD = 731;
+
+/**
+ * The pace of a running total in school days: how fast so far, how fast from here on, and when it would be done.
+ *
+ * @param sum  what there is so far, in the goal's unit
+ * @param startsOn  the first day that counts
+ * @param targetOn  the last day that counts
+ * @example paceOf({ total: 40 }, 10, { 10 school days passed, 15 left }) // 1 a day so far, 2 a day needed
+ */
+export function paceOf(
+  { total }: Pick<RunningTotalDefinition, 'total'>,
+  sum: number,
+  {
+    startsOn,
+    targetOn,
+    today,
+    calendar,
+  }: { startsOn: IsoDate; targetOn: IsoDate; today: IsoDate; calendar: SchoolCalendar },
+): Pace {
+  const passed = schoolDays(startsOn, today, calendar).length;
+  const after = addDays(today, 1);
+  const left = schoolDays(after, targetOn, calendar).length;
+  const missing = Math.max(0, total - sum);
+  const soFar = passed === 0 ? null : sum / passed;
+  return {
+    soFar,
+    needed: missing === 0 ? 0 : left === 0 ? null : missing / left,
+    schoolDaysLeft: left,
+    projectedOn: missing === 0 ? today : projected(missing, soFar ?? 0, after, calendar),
+  };
+}
+
+function projected(missing: number, perDay: number, from: IsoDate, calendar: SchoolCalendar): IsoDate | null {
+  if (perDay <= 0) return null;
+  let left = Math.ceil(missing / perDay - 1e-9);
+  for (let i = 0; i < DAYS_AHEAD; i++) {
+    const date = addDays(from, i);
+    if (isSchoolDay(date, calendar) && --left === 0) return date;
+  }
+  return null;
+}
+
+export const runningTotal: MeasureKind<RunningTotalDefinition, RunningTotalData> = {
+  data: runningTotalData,
+  pool: (_, sessions) => ({ amounts: sessions.flatMap((session) => session.amounts) }),
+  accumulates: true,
+  isShare: false,
+  score: scoreRunningTotal,
+  breakdown: amountLines,
+  sentence: runningTotalSentence,
+  said: (_, value) => percent(value),
+  basis: ({ unit, total }, { amount }) => `${figure(amount)} of ${amountSaid(total, unit)}`,
+  asCount: ({ unit, total }, value, comparison) =>
+    Number.isInteger(total)
+      ? `${asCount(value, total, comparison)} of ${amountSaid(total, unit)}`
+      : `${figure((value * total) / 100)} of ${amountSaid(total, unit)}`,
+  weightNoun: () => ({ one: 'entry', many: 'entries' }),
+  axis: () => ({ ...percentAxis, max: null }),
+  discreet: (definition) => ({
+    ...definition,
+    unit: { one: 'unit', many: 'units' },
+    categories: unnamed(definition.categories, 'Category'),
+  }),
+  defaultCriterion: () => ({
+    comparison: 'atLeast',
+    value: 100,
+    rule: { kind: 'inARow', n: 1 },
+    minimumOpportunities: 1,
+    distinctSettings: 1,
+    distinctObservers: 1,
+  }),
+};
