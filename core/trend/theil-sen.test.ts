@@ -1,8 +1,15 @@
 import fc from 'fast-check';
+import { TheilSenRegression } from 'ml-regression-theil-sen';
 import { describe, expect, it } from 'vitest';
+import { kendallS } from './mann-kendall';
+import { slopesAtRanks } from './pair-slopes';
 import { theilSen } from './theil-sen';
 
 const weekly = (values: number[]) => values.map((value, i) => ({ day: 7 * i, value }));
+const series = fc.uniqueArray(
+  fc.record({ day: fc.integer({ min: 0, max: 300 }), value: fc.integer({ min: 0, max: 100 }) }),
+  { minLength: 3, maxLength: 40, selector: (point) => point.day },
+);
 
 describe('Theil–Sen slope', () => {
   it('is the median of the pairwise slopes: three points by hand', () => {
@@ -16,14 +23,31 @@ describe('Theil–Sen slope', () => {
     expect(theilSen(weekly([10, 12, 11, 15, 14, 40]))?.slopePerWeek).toBeCloseTo(5 / 3, 9);
   });
 
-  const series = fc.uniqueArray(
-    fc.record({ day: fc.integer({ min: 0, max: 300 }), value: fc.integer({ min: 0, max: 100 }) }),
-    {
-      minLength: 3,
-      maxLength: 40,
-      selector: (point) => point.day,
-    },
-  );
+  it('finds the published slopes of two textbook sets', () => {
+    // Hollander & Wolfe, Nonparametric Statistical Methods, ch. 9, rainfall after cloud seeding: −.056 (from memory; the
+    // middle two of the ten slopes are −.0575 and −.055, by hand).
+    const rainfall = [1.26, 1.27, 1.12, 1.16, 1.03].map((value, i) => ({ day: 7 * i, value }));
+    expect(theilSen(rainfall)?.slopePerWeek).toBeCloseTo(-0.05625, 12);
+    // Sen (1968), section 6: the slope is 4 (from memory).
+    const days = [1, 2, 3, 4, 10, 12, 18];
+    const sen = [9, 15, 19, 20, 45, 55, 78].map((value, i) => ({ day: 7 * (days[i] as number), value }));
+    expect(theilSen(sen)?.slopePerWeek).toBeCloseTo(4, 12);
+  });
+
+  it('agrees with ml-regression-theil-sen, where the number of pairs is odd (of an even one it takes no mean)', () => {
+    fc.assert(
+      fc.property(series, (points) => {
+        if (points.length % 4 < 2) return;
+        const x = points.map(({ day }) => day);
+        const reference = new TheilSenRegression(
+          x,
+          points.map(({ value }) => value),
+        );
+        const line = theilSen(points);
+        expect(line?.slopePerWeek).toBeCloseTo(7 * reference.slope, 9);
+      }),
+    );
+  });
 
   it('finds a straight line exactly, and a third of wild points does not move it far from it', () => {
     const line = Array.from({ length: 12 }, (_, i) => ({ day: 3 * i, value: 20 + 0.5 * 3 * i }));
@@ -36,16 +60,85 @@ describe('Theil–Sen slope', () => {
   it('turns with the values and does not care for their order (equivariance, Sen 1968)', () => {
     fc.assert(
       fc.property(series, (points) => {
-        const slope = theilSen(points)?.slopePerWeek ?? Number.NaN;
-        expect(theilSen(points.toReversed())?.slopePerWeek).toBeCloseTo(slope, 9);
-        const turned = points.map(({ day, value }) => ({ day, value: 5 - 2 * value }));
-        expect(theilSen(turned)?.slopePerWeek).toBeCloseTo(-2 * slope, 9);
+        const line = theilSen(points);
+        expect(theilSen(points.toReversed())?.slopePerWeek).toBeCloseTo(line?.slopePerWeek ?? Number.NaN, 9);
+        const turned = theilSen(points.map(({ day, value }) => ({ day, value: 5 - 2 * value })));
+        expect(turned?.slopePerWeek).toBeCloseTo(-2 * (line?.slopePerWeek ?? Number.NaN), 9);
+        expect(turned?.low).toBeCloseTo(-2 * (line?.high ?? Number.NaN), 9);
+        expect(turned?.high).toBeCloseTo(-2 * (line?.low ?? Number.NaN), 9);
       }),
     );
+  });
+
+  it('leaves pairs of one day out', () => {
+    // Slopes per day: 2, 4, 3 (twice), none within day 2.
+    const points = [
+      { day: 0, value: 0 },
+      { day: 2, value: 4 },
+      { day: 2, value: 8 },
+      { day: 4, value: 12 },
+    ];
+    // 2, 4 from the first; 3 from first to last; 4 and 2 to the last: the median is 3.
+    expect(theilSen(points)?.slopePerWeek).toBeCloseTo(21, 12);
   });
 
   it('says nothing with fewer than three points, or all on one day', () => {
     expect(theilSen(weekly([1, 2]))).toBeNull();
     expect(theilSen([1, 2, 3].map((value) => ({ day: 5, value })))).toBeNull();
+  });
+});
+
+describe('Sen’s interval', () => {
+  it('lies where the ranks say: by hand for ten points', () => {
+    // 45 slopes; the variance of S is 10 · 9 · 25 / 18 = 125, so C = 1.96 · 11.18 = 21.9: ranks 12 and 34 of 45.
+    const points = weekly([3, 1, 4, 1, 5, 9, 2, 6, 5, 8].map((value, i) => value + i / 1000));
+    const slopes = points
+      .flatMap((a, i) => points.slice(i + 1).map((b) => (b.value - a.value) / (b.day - a.day)))
+      .sort((a, b) => a - b);
+    const line = theilSen(points);
+    expect(line?.low).toBeCloseTo(7 * (slopes[11] as number), 12);
+    expect(line?.high).toBeCloseTo(7 * (slopes[33] as number), 12);
+    expect(line?.confidence).toBe(0.95);
+  });
+
+  it('holds the slopes that Kendall’s test does not reject, but for the half rank it is rounded by (Sen 1968)', () => {
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.integer({ min: 0, max: 10_000 }), { minLength: 8, maxLength: 25 }), (values) => {
+        const points = weekly(values);
+        const line = theilSen(points);
+        if (!line) return;
+        const n = points.length;
+        const limit = 1.959963984540054 * Math.sqrt((n * (n - 1) * (2 * n + 5)) / 18);
+        const sLess = (slope: number) =>
+          kendallS(points.map(({ day, value }) => ({ day, value: value - (slope / 7) * day })));
+        expect(Math.abs(sLess(line.low - 1e-6))).toBeGreaterThan(limit - 2);
+        expect(Math.abs(sLess(line.low + 1e-6))).toBeLessThan(limit + 2);
+        expect(Math.abs(sLess(line.high + 1e-6))).toBeGreaterThan(limit - 2);
+        expect(Math.abs(sLess(line.high - 1e-6))).toBeLessThan(limit + 2);
+      }),
+    );
+  });
+
+  it('is the widest pair with three or four points, and says how little that is worth', () => {
+    expect(theilSen(weekly([1, 2, 9]))).toMatchObject({ low: 1, high: 7, confidence: 1 - 2 / 6 });
+    expect(theilSen(weekly([0, 1, 3, 9]))?.confidence).toBeCloseTo(1 - 2 / 24, 12);
+  });
+
+  it('is narrow where many points lie on a line, and nothing where all do', () => {
+    const flat = theilSen(weekly(Array(20).fill(5)));
+    expect(flat).toMatchObject({ slopePerWeek: 0, low: 0, high: 0 });
+  });
+});
+
+describe('slopes of many points', () => {
+  it('are the same ones whether all are kept or only those near the ranks', () => {
+    // 600 points make 179,700 pairs; whole values make many ties.
+    const points = Array.from({ length: 600 }, (_, i) => ({ day: i, value: (i * 37) % 101 }));
+    const all = points
+      .flatMap((a, i) => points.slice(i + 1).map((b) => (b.value - a.value) / (b.day - a.day)))
+      .sort((a, b) => a - b);
+    for (const ranks of [[0], [90_000, 90_001, 95_000], [179_699], [1000, 178_000]]) {
+      expect(slopesAtRanks(points, all.length, ranks)).toEqual(ranks.map((rank) => all[rank]));
+    }
   });
 });

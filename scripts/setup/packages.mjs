@@ -26,13 +26,17 @@ async function onceFor(name, fingerprint, isThere, step) {
 
 const hashOf = (text) => createHash('sha256').update(text).digest('hex');
 
-/** Installs the npm packages of the lock file, when they are not there yet. */
-export async function ensurePackages() {
+/**
+ * Installs the npm packages of the lock file, when they are not there yet.
+ * Quietly, it says so on the error output only: the standard output then belongs to what comes after.
+ */
+export async function ensurePackages({ isQuiet = false } = {}) {
   const lock = readFileSync(join(projectFolder, 'package-lock.json'), 'utf8');
   const isThere = existsSync(join(projectFolder, 'node_modules', 'react-router'));
   await onceFor('packages', hashOf(lock), isThere, async () => {
-    console.log('Installing the packages …');
-    if ((await run('npm', ['ci', '--no-audit', '--no-fund'])) !== 0) giveUp('The npm packages could not be installed.');
+    console[isQuiet ? 'error' : 'log']('Installing the packages …');
+    if ((await run('npm', ['ci', '--no-audit', '--no-fund'], { isQuiet })) !== 0)
+      giveUp('The npm packages could not be installed.');
   });
 }
 

@@ -10,10 +10,14 @@ export function environment(extra = {}) {
   return { ...process.env, ...extra, PATH: path };
 }
 
-/** Runs a command to its end, showing what it prints. Resolves to its exit code. */
-export function run(command, args, { env = {} } = {}) {
+/** Runs a command to its end, showing what it prints (quietly, on the error output). Resolves to its exit code. */
+export function run(command, args, { env = {}, isQuiet = false } = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { cwd: projectFolder, stdio: 'inherit', env: environment(env) });
+    const child = spawn(command, args, {
+      cwd: projectFolder,
+      stdio: ['inherit', isQuiet ? 2 : 1, 2],
+      env: environment(env),
+    });
     const pass = (signal) => child.kill(signal);
     process.on('SIGINT', pass);
     process.on('SIGTERM', pass);

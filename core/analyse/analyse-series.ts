@@ -1,0 +1,186 @@
+import { dayNumber, type IsoDate } from '../calendar/iso-date';
+import type { SchoolCalendar } from '../calendar/school-days';
+import { schoolDaysBetween } from '../calendar/school-days';
+import { type CriterionDefinition, usualCriterion } from '../goals/criterion-definition';
+import type { Direction } from '../goals/goal';
+import { type NamedPhase, phaseAnalysis } from '../phases/phases';
+import { type Aim, type Judgement, judge } from '../progress/progress';
+import { type Gap, LONG_GAP_SCHOOL_DAYS, longGaps, type SeriesPoint } from '../progress/series';
+import { type TrendRule, trendRule } from '../progress/trend-rule';
+import { type Arrival, arrivalOf } from '../trend/arrival';
+import { leastSquares } from '../trend/least-squares';
+import { type MannKendall, mannKendall } from '../trend/mann-kendall';
+import { splitMiddle } from '../trend/split-middle';
+import { type TheilSenLine, theilSen } from '../trend/theil-sen';
+import { type DayValue, LEAST_POINTS_FOR_TREND } from '../trend/trend-line';
+
+export interface SeriesRow {
+  date: IsoDate;
+  value: number;
+  phase: string | null;
+}
+
+export interface SeriesOptions {
+  direction: Direction | null;
+  target: number | null;
+  targetDate: IsoDate | null;
+  baseline: number | null;
+  /** The day the baseline is dated on; the first row's, when null. */
+  baselineDate: IsoDate | null;
+  /** “k of the last n” points at the target; no criterion, when null. */
+  criterion: { k: number; n: number } | null;
+  /** The day on which it is asked; the last row's, when null. */
+  today: IsoDate | null;
+}
+
+const WEEKDAYS: SchoolCalendar = { weekdays: [1, 2, 3, 4, 5], closures: [] };
+
+/** What is said of a series of dates and values, all of it as the application says it of a goal. */
+export interface SeriesAnalysis
+  extends Pick<Judgement, 'baseline' | 'now' | 'wayTravelled' | 'course' | 'criterion' | 'verdict'> {
+  direction: Direction;
+  points: { date: IsoDate; value: number; phase: string | null; afterGap: boolean }[];
+  gaps: Gap[];
+  trend: Trends;
+  trendRule: TrendRule | null;
+  arrival: Arrival | null;
+  phases: ReturnType<typeof phasesSaid>['phases'];
+  comparisons: ReturnType<typeof phasesSaid>['comparisons'];
+}
+
+/**
+ * A whole series analysed. Consecutive rows of one phase make a phase; with more than one the first is the baseline. School
+ * days are Monday to Friday.
+ *
+ * @param rows  at least one, in any order
+ */
+export function analyseSeries(rows: readonly SeriesRow[], options: SeriesOptions): SeriesAnalysis {
+  const inOrder = rows.toSorted((a, b) => a.date.localeCompare(b.date));
+  const { points, names } = pointsOf(inOrder);
+  const direction = options.direction ?? directionFrom(options);
+  const aim = aimOf(inOrder, options, direction);
+  const today = options.today ?? (inOrder.at(-1) as SeriesRow).date;
+  const { baseline, now, wayTravelled, course, criterion, verdict, sinceCourse } = judge(points, aim, {
+    calendar: WEEKDAYS,
+    today,
+  });
+  const drawn = theilSen(sinceCourse);
+  return {
+    direction,
+    points: points.map(({ on, value, phase, afterGap }) => ({
+      date: on,
+      value,
+      phase: inOrder.some((row) => row.phase !== null) ? (names[phase] as string) : null,
+      afterGap,
+    })),
+    gaps: longGaps(points, WEEKDAYS),
+    baseline,
+    now,
+    wayTravelled,
+    course,
+    criterion,
+    verdict,
+    trendRule: trendRule(sinceCourse, drawn, course, { direction, change: 'units' }),
+    trend: trendsOf(points),
+    arrival:
+      drawn && options.target !== null ? arrivalOf(drawn, { target: options.target, direction, from: today }) : null,
+    ...phasesSaid(
+      names.map((name, i) => ({ name, points: points.filter(({ phase }) => phase === i) })),
+      direction,
+    ),
+  };
+}
+
+const directionFrom = ({ baseline, target }: SeriesOptions): Direction =>
+  baseline !== null && target !== null && target < baseline ? 'decrease' : 'increase';
+
+function aimOf(rows: readonly SeriesRow[], options: SeriesOptions, direction: Direction): Aim {
+  const first = (rows[0] as SeriesRow).date;
+  const { target, targetDate, baseline, baselineDate, criterion } = options;
+  return {
+    baseline: baseline === null ? null : { value: baseline, on: baselineDate ?? first },
+    target: target === null || targetDate === null ? null : { value: target, on: targetDate },
+    criterion: target === null || criterion === null ? null : criterionFrom(criterion, target, direction),
+    direction,
+    startsOn: first,
+    plannedGap: null,
+    unit: '',
+    accumulates: false,
+  };
+}
+
+function criterionFrom(rule: { k: number; n: number }, target: number, direction: Direction): CriterionDefinition {
+  return {
+    ...usualCriterion(direction === 'increase' ? 'atLeast' : 'atMost', target),
+    rule: { kind: 'ofLast', ...rule },
+  };
+}
+
+/** Rows as points, and the names of the phases that their runs make. */
+function pointsOf(rows: readonly SeriesRow[]): { points: SeriesPoint[]; names: string[] } {
+  const names: string[] = [];
+  const phaseOf = rows.map(({ phase }, i) => {
+    if (i === 0 || phase !== (rows[i - 1] as SeriesRow).phase) names.push(phase ?? 'all');
+    return names.length - 1;
+  });
+  const points = rows.map(({ date, value }, i): SeriesPoint => {
+    const before = rows[i - 1];
+    return {
+      on: date,
+      day: dayNumber(date),
+      value,
+      amount: value,
+      weight: 1,
+      phase: phaseOf[i] as number,
+      isBaseline: names.length > 1 && phaseOf[i] === 0,
+      afterGap: before !== undefined && schoolDaysBetween(before.date, date, WEEKDAYS) >= LONG_GAP_SCHOOL_DAYS,
+      observations: [],
+      settings: [],
+      observers: [],
+    };
+  });
+  return { points, names };
+}
+
+type Slopes = Pick<TheilSenLine, 'slopePerWeek' | 'low' | 'high' | 'confidence'>;
+
+export interface Trends {
+  theilSen: Slopes | null;
+  leastSquares: { slopePerWeek: number; low: number; high: number; r2: number | null; residualSd: number } | null;
+  splitMiddle: { slopePerWeek: number } | null;
+  mannKendall: MannKendall | null;
+  /** Why there is none, where there is none. */
+  reason: string | null;
+}
+
+/** Every trend of a series, or why it has none. */
+export function trendsOf(points: readonly DayValue[]): Trends {
+  const robust = theilSen(points);
+  const squares = leastSquares(points);
+  const drawn = splitMiddle(points);
+  return {
+    theilSen: robust && slopesOf(robust),
+    leastSquares: squares && {
+      slopePerWeek: squares.slopePerWeek,
+      low: squares.low,
+      high: squares.high,
+      r2: squares.r2,
+      residualSd: squares.residualSd,
+    },
+    splitMiddle: drawn && { slopePerWeek: drawn.slopePerWeek },
+    mannKendall: mannKendall(points),
+    reason: robust ? null : `A trend needs ${LEAST_POINTS_FOR_TREND} points, and not all on one day.`,
+  };
+}
+
+const slopesOf = ({ slopePerWeek, low, high, confidence }: TheilSenLine): Slopes => ({
+  slopePerWeek,
+  low,
+  high,
+  confidence,
+});
+
+function phasesSaid(named: readonly NamedPhase[], direction: Direction) {
+  const { phases, comparisons } = phaseAnalysis(named, direction);
+  return { phases: phases.map((phase) => ({ ...phase, trend: phase.trend && slopesOf(phase.trend) })), comparisons };
+}

@@ -1,0 +1,51 @@
+import { median } from '../statistics/median';
+import type { AbcNote } from './abc-note';
+
+export interface Durations {
+  /** Notes whose duration is known. */
+  n: number;
+  medianSeconds: number;
+  longestSeconds: number;
+  totalSeconds: number;
+}
+
+/**
+ * How long it lasted, over the notes that say so.
+ *
+ * @returns null when none does
+ */
+export function durationsOf(notes: readonly Pick<AbcNote, 'seconds'>[]): Durations | null {
+  const seconds = notes.flatMap((note) => note.seconds ?? []);
+  if (seconds.length === 0) return null;
+  return {
+    n: seconds.length,
+    medianSeconds: median(seconds),
+    longestSeconds: seconds.reduce((a, b) => Math.max(a, b)),
+    totalSeconds: seconds.reduce((a, b) => a + b, 0),
+  };
+}
+
+export interface Intensities {
+  /** Notes whose intensity is known. */
+  n: number;
+  median: number;
+  /** How many notes at each step of the scale that came up, in order. */
+  levels: { level: number; n: number; share: number }[];
+}
+
+/**
+ * How strong it was, over the notes that say so.
+ *
+ * @returns null when none does
+ */
+export function intensitiesOf(notes: readonly Pick<AbcNote, 'intensity'>[]): Intensities | null {
+  const known = notes.flatMap((note) => note.intensity ?? []);
+  if (known.length === 0) return null;
+  const counts = new Map<number, number>();
+  for (const level of known) counts.set(level, (counts.get(level) ?? 0) + 1);
+  return {
+    n: known.length,
+    median: median(known),
+    levels: [...counts].map(([level, n]) => ({ level, n, share: n / known.length })).sort((a, b) => a.level - b.level),
+  };
+}

@@ -1,0 +1,72 @@
+import { type IsoDate, weekday } from '../calendar/iso-date';
+import { hoursByCell, type Timetable } from '../calendar/timetable';
+import { type Rate, rateOf } from './rates';
+
+export interface WhenCell extends Rate {
+  /** 1 is Monday, 7 is Sunday. */
+  weekday: number;
+  part: string;
+}
+
+interface Timed {
+  on: IsoDate;
+  time: string;
+}
+
+export interface When {
+  /** Every cell of the timetable. */
+  cells: WhenCell[];
+  /** Notes that fall in no part of the day. */
+  outside: number;
+}
+
+/**
+ * Weekday × part of the day: how many notes, in how many hours, at what rate per hour.
+ *
+ * @param days  the school days on which the student was there
+ * @see the scatter plot of Touchette, MacDonald & Langer (1985), Journal of Applied Behavior Analysis 18
+ */
+export function whenGrid(notes: readonly Timed[], timetable: Timetable, days: readonly IsoDate[]): When {
+  const keyOf = (day: number, part: string) => `${day} ${part}`;
+  const cells = new Map(
+    hoursByCell(timetable, days).map((cell) => [keyOf(cell.weekday, cell.part), { ...cell, n: 0 }]),
+  );
+  let outside = 0;
+  const weekdays = new Map<IsoDate, Timetable>();
+  for (const { on, time } of notes) {
+    const that = weekdays.get(on) ?? timetable.filter((block) => block.weekday === weekday(on));
+    weekdays.set(on, that);
+    const block = that.find(({ from, to }) => from <= time && time < to);
+    const cell = block && cells.get(keyOf(block.weekday, block.part));
+    if (cell) cell.n++;
+    else outside++;
+  }
+  return {
+    cells: [...cells.values()].map(({ weekday: day, part, n, hours }) => ({ weekday: day, part, ...rateOf(n, hours) })),
+    outside,
+  };
+}
+
+/** The cells of a grid added up by part of the day, in the order of the day. */
+export function byPart(cells: readonly WhenCell[]): (Rate & { part: string })[] {
+  const parts = new Map<string, { n: number; exposure: number }>();
+  for (const { part, n, exposure } of cells) {
+    const sum = parts.get(part) ?? { n: 0, exposure: 0 };
+    parts.set(part, { n: sum.n + n, exposure: sum.exposure + exposure });
+  }
+  return [...parts].map(([part, { n, exposure }]) => ({ part, ...rateOf(n, exposure) }));
+}
+
+/**
+ * Notes by quarter of an hour, over all weekdays.
+ *
+ * @returns only quarters with a note, in order: `09:15` holds 09:15 to 09:29
+ */
+export function byQuarterHour(notes: readonly Timed[]): { from: string; n: number }[] {
+  const counts = new Map<string, number>();
+  for (const { time } of notes) {
+    const from = `${time.slice(0, 3)}${String(15 * Math.floor(Number(time.slice(3, 5)) / 15)).padStart(2, '0')}`;
+    counts.set(from, (counts.get(from) ?? 0) + 1);
+  }
+  return [...counts].map(([from, n]) => ({ from, n })).sort((a, b) => a.from.localeCompare(b.from));
+}

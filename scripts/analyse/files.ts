@@ -1,0 +1,103 @@
+import { z } from 'zod';
+import { analyseAbc } from '~/core/analyse/analyse-abc';
+import { type AgreementRows, type agreementKinds, analyseAgreement } from '~/core/analyse/analyse-agreement';
+import { analyseSeries, type SeriesOptions, type SeriesRow } from '~/core/analyse/analyse-series';
+import { type AbcNote, abcNote } from '~/core/behavior/abc-note';
+import { isoDateField } from '~/core/calendar/date-fields';
+import { type Cell, Malformed, type Row, readTable } from './table';
+
+const numberText = z
+  .string()
+  .regex(/^[+-]?(\d+(\.\d*)?|\.\d+)(e[+-]?\d+)?$/i, { error: (issue) => `“${issue.input}” is not a number.` })
+  .transform(Number)
+  .refine(Number.isFinite, { error: 'The number is too large.' });
+const countText = numberText.refine((n) => n >= 0, { error: 'It cannot be below nothing.' });
+const dateText = z.unknown().transform((text, context) => {
+  if (isoDateField.safeParse(text).success) return text as string;
+  context.issues.push({ code: 'custom', message: `“${text}” is not a date such as 2026-03-02.`, input: text });
+  return z.NEVER;
+});
+const yesNoText = z
+  .string()
+  .toLowerCase()
+  .pipe(
+    z.enum(['1', '0', 'yes', 'no', 'y', 'n', 'true', 'false'], {
+      error: 'Write yes or no (or 1 or 0, true or false).',
+    }),
+  )
+  .transform((text) => ['1', 'yes', 'y', 'true'].includes(text));
+const wallTimeText = z
+  .string()
+  .regex(/^\d{4}-\d\d-\d\d[T ]\d\d:\d\d(:\d\d(\.\d+)?)?$/, {
+    error: (issue) => `“${issue.input}” is not a date and time such as 2026-03-02T09:15.`,
+  })
+  .transform((text) => ({ on: text.slice(0, 10), time: text.slice(11, 16) }))
+  .pipe(abcNote.pick({ on: true, time: true }));
+
+/** A cell held against its schema; where it fails, its line and column. */
+function read<T>(cell: Cell, schema: z.ZodType<T>): T {
+  const parsed = schema.safeParse(cell.text);
+  if (parsed.success) return parsed.data;
+  throw new Malformed(cell.line, cell.column, `${cell.name}: ${parsed.error.issues[0]?.message ?? 'cannot be read.'}`);
+}
+
+const cellOf = (row: Row, name: string) => row[name] as Cell;
+
+/** `date,value` and optional `phase`. A blank value is no value: the row is counted, and makes no point. */
+export function analyseSeriesFile(text: string, options: SeriesOptions) {
+  const table = readTable(text, ['date', 'value']);
+  const rows = table.flatMap((row): SeriesRow[] => {
+    const date = read(cellOf(row, 'date'), dateText);
+    const value = cellOf(row, 'value');
+    if (value.text === '') return [];
+    return [{ date, value: read(value, numberText), phase: row.phase ? row.phase.text : null }];
+  });
+  const first = table[0] as Row;
+  if (rows.length === 0)
+    throw new Malformed(cellOf(first, 'value').line, cellOf(first, 'value').column, 'value: no row has one.');
+  return { kind: 'series', blank: table.length - rows.length, ...analyseSeries(rows, options) };
+}
+
+const severalIn = (cell: Cell) =>
+  cell.text
+    .split('|')
+    .map((name) => name.trim())
+    .filter(Boolean);
+
+/** `at,behavior,antecedent,consequence`; several in a cell are parted by `|`. */
+export function analyseAbcFile(text: string, range: { from: string | null; to: string | null }) {
+  const notes = readTable(text, ['at', 'behavior', 'antecedent', 'consequence']).map((row): AbcNote => {
+    const behavior = cellOf(row, 'behavior');
+    const behaviors = severalIn(behavior);
+    if (behaviors.length === 0) throw new Malformed(behavior.line, behavior.column, 'behavior: Say which it was.');
+    return {
+      ...read(cellOf(row, 'at'), wallTimeText),
+      behaviors,
+      antecedents: severalIn(cellOf(row, 'antecedent')),
+      consequences: severalIn(cellOf(row, 'consequence')),
+      setting: row.setting?.text || null,
+      functions: [],
+      seconds: null,
+      intensity: null,
+    };
+  });
+  return { kind: 'abc', ...analyseAbc(notes, range) };
+}
+
+/** `a,b`, one row for each thing that both looked at. A row that one of them left blank is left out, and counted. */
+export function analyseAgreementFile(text: string, kind: (typeof agreementKinds)[number]) {
+  const table = readTable(text, ['a', 'b']);
+  const both = table.filter((row) => cellOf(row, 'a').text !== '' && cellOf(row, 'b').text !== '');
+  if (both.length === 0) throw new Malformed(cellOf(table[0] as Row, 'a').line, 1, 'No row was filled in by both.');
+  const columns = <T>(schema: z.ZodType<T>) => ({
+    a: both.map((row) => read(cellOf(row, 'a'), schema)),
+    b: both.map((row) => read(cellOf(row, 'b'), schema)),
+  });
+  const rows: AgreementRows =
+    kind === 'interval'
+      ? { kind, ...columns(yesNoText) }
+      : kind === 'total' || kind === 'duration'
+        ? { kind, ...columns(countText) }
+        : { kind, ...columns(z.string()) };
+  return { ...analyseAgreement(rows), leftOut: table.length - both.length };
+}
