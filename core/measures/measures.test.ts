@@ -1,0 +1,461 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { criterionDefinition } from '../goals/criterion-definition';
+import { countDefinition } from './count';
+import { durationDefinition } from './duration';
+import { intervalsDefinition, methodWords } from './intervals';
+import { itemHistory, itemsDefinition } from './items';
+import { latencyDefinition } from './latency';
+import { type MeasureData, type MeasureDefinition, measureDefinition, measureOf } from './measure';
+import { accuracyOf } from './reading-aloud';
+import { ratersSideBySide, rubricDefinition } from './rubric';
+import { paceOf, runningTotalDefinition } from './running-total';
+import { stepsDefinition, stepsToTeach } from './steps';
+import { trialsDefinition } from './trials';
+
+const levels = [
+  { key: 'independent', label: 'Independent', words: 'alone' },
+  { key: 'gesture', label: 'Gesture', words: 'a gesture' },
+];
+const named = (...labels: string[]) => labels.map((label) => ({ key: label.toLowerCase().replace(/\W/g, ''), label }));
+
+const items = itemsDefinition.parse({
+  kind: 'items',
+  items: named('rain', 'their', 'said', 'soil'),
+  item: { one: 'word', many: 'words' },
+});
+const calls = countDefinition.parse({ kind: 'count', per: 'hour', counted: { one: 'call', many: 'calls' } });
+const duration = durationDefinition.parse({ kind: 'duration', of: 'total' });
+const latency = latencyDefinition.parse({ kind: 'latency' });
+const intervals = intervalsDefinition.parse({ kind: 'intervals', method: 'partial', seconds: 10, planned: 30 });
+const rubric = rubricDefinition.parse({
+  kind: 'rubric',
+  criteria: named('Ideas', 'Order').map((one) => ({
+    ...one,
+    levels: [1, 2, 3, 4].map((points) => ({ points, words: `${one.label} at ${points}` })),
+  })),
+});
+const hours = runningTotalDefinition.parse({
+  kind: 'runningTotal',
+  unit: { one: 'hour', many: 'hours' },
+  total: 40,
+  categories: named('garden', 'kitchen'),
+});
+const steps = stepsDefinition.parse({
+  kind: 'steps',
+  steps: named('water on', 'soap', 'rub', 'rinse'),
+  levels,
+  mostSupport: 'independent',
+  chaining: 'forward',
+});
+const reading = measureDefinition.parse({ kind: 'readingAloud' });
+
+const score = (definition: MeasureDefinition, data: MeasureData) => measureOf(definition).score(definition, data);
+const pooled = (definition: MeasureDefinition, ...data: [MeasureData, ...MeasureData[]]) =>
+  score(definition, measureOf(definition).pool(definition, data));
+const sentence = (definition: MeasureDefinition, data: MeasureData) => measureOf(definition).sentence(definition, data);
+const message = (definition: MeasureDefinition, data: unknown) =>
+  measureOf(definition).data(definition).safeParse(data).error?.issues[0]?.message;
+const asCount = (definition: MeasureDefinition, value: number, comparison: 'atLeast' | 'atMost' = 'atLeast') =>
+  measureOf(definition).asCount(definition, value, comparison);
+const words = (...outcomes: [string, string][]) => ({ items: outcomes.map(([item, outcome]) => ({ item, outcome })) });
+
+describe('items', () => {
+  const day = words(['rain', 'right'], ['their', 'incorrect'], ['said', 'right']);
+
+  it('is the share of the items that were asked: what was not is blank', () => {
+    expect(score(items, day)).toEqual({ value: (100 * 2) / 3, amount: 2, weight: 3 });
+    expect(sentence(items, day)).toBe('2 of 3 words right: 67%. Missed: their.');
+    expect(sentence(items, words(['rain', 'right']))).toBe('1 of 1 word right: 100%.');
+    expect(asCount(items, 75)).toBe('3 of 4');
+    expect(pooled(items, words(['rain', 'incorrect']), day)).toMatchObject({ amount: 2, weight: 4 });
+  });
+
+  it('knows each item over time: known after two right in a row, missed after two wrong, coming between', () => {
+    const sessions = [
+      { on: '2026-09-01', data: words(['rain', 'right'], ['their', 'incorrect'], ['said', 'right']) },
+      { on: '2026-09-02', data: words(['rain', 'right'], ['their', 'noResponse'], ['said', 'incorrect']) },
+    ];
+    const [rain, their, said, soil] = itemHistory(items, sessions);
+    expect(rain).toMatchObject({ asked: 2, right: 2, state: 'known', neverKnown: false, lastRight: '2026-09-02' });
+    expect(their).toMatchObject({ state: 'missed', neverKnown: true, lastRight: null });
+    expect(said).toMatchObject({ state: 'coming', lastRight: '2026-09-01' });
+    expect(soil).toMatchObject({ asked: 0, state: 'notAsked', neverKnown: false });
+  });
+
+  it('refuses an item or a level that is not the goal’s', () => {
+    expect(message(items, words(['cloud', 'right']))).toBe('This is not one of the goal’s words.');
+    expect(message(items, words(['rain', 'gesture']))).toBe('This is not one of the goal’s support levels.');
+    expect(message(items, { items: [] })).toBe('Mark at least one word, or say why there is no score.');
+  });
+});
+
+describe('count', () => {
+  it('is a rate: 7 in 30 minutes are 14 an hour; two sessions pool their counts and their minutes', () => {
+    expect(score(calls, { count: 7, minutes: 30 })).toEqual({ value: 14, amount: 7, weight: 30 });
+    // 10 in 10 and 2 in 50 minutes are 12 an hour, where the mean of 60 and 2.4 would be 31.
+    expect(pooled(calls, { count: 10, minutes: 10 }, { count: 2, minutes: 50 })).toMatchObject({ value: 12 });
+    expect(sentence(calls, { count: 7, minutes: 30 })).toBe('7 calls in 30 minutes: 14 an hour.');
+    expect(sentence(calls, { count: 1, minutes: 1 })).toBe('1 call in 1 minute: 60 an hour.');
+  });
+
+  it('has none as a count like any other, and refuses a rate without a time', () => {
+    expect(score(calls, { count: 0, minutes: 20 })).toMatchObject({ value: 0 });
+    expect(sentence(calls, { count: 0, minutes: 20 })).toBe('No calls in 20 minutes: 0 an hour.');
+    expect(message(calls, { count: 3 })).toBe('Say how many minutes you watched; a rate needs them.');
+    expect(message(calls, { count: 3, minutes: 0 })).toContain('more than nothing');
+    expect(message(calls, { count: 2.5, minutes: 10 })).toBe('A count is a whole number.');
+  });
+
+  it('is the bare count where sessions are equally long: a day is the count of one of them', () => {
+    const perSession = countDefinition.parse({ kind: 'count', per: 'session', sessionMinutes: 10 });
+    expect(pooled(perSession, { count: 3, minutes: 10 }, { count: 5, minutes: 10 })).toMatchObject({ value: 4 });
+    expect(message(perSession, { count: 3, minutes: 12 })).toBe('This goal counts sessions of 10 minutes.');
+    expect(() => countDefinition.parse({ kind: 'count', per: 'session' })).toThrow('equal length');
+  });
+
+  it('restates a rate for the goal’s own session: at most 5 an hour are 2 in 30 minutes, at least 5 are 3', () => {
+    const halfHour = countDefinition.parse({ kind: 'count', per: 'hour', sessionMinutes: 30 });
+    expect(asCount(halfHour, 5, 'atMost')).toBe('2 in 30 minutes');
+    expect(asCount(halfHour, 5, 'atLeast')).toBe('3 in 30 minutes');
+    expect(asCount(calls, 5)).toBeNull();
+  });
+});
+
+describe('duration', () => {
+  const data = { episodes: [60, 120, 90], sessionSeconds: 1800 };
+  const of = (kind: string) => durationDefinition.parse({ kind: 'duration', of: kind });
+
+  it('is the total, the mean of an episode, or the share of the session', () => {
+    expect(score(duration, data)).toMatchObject({ value: 4.5, amount: 270 });
+    expect(score(of('episode'), data)).toMatchObject({ value: 1.5, weight: 3 });
+    expect(score(of('share'), data)).toMatchObject({ value: 15, weight: 1800 });
+    expect(pooled(of('episode'), data, { episodes: [30], sessionSeconds: null })).toMatchObject({
+      value: 300 / 4 / 60,
+    });
+    expect(pooled(of('share'), data, { episodes: [], sessionSeconds: 1800 })).toMatchObject({ value: 7.5 });
+  });
+
+  it('has a total of 0 without an episode, and no mean', () => {
+    const none = { episodes: [], sessionSeconds: 600 };
+    expect(score(duration, none)).toMatchObject({ value: 0 });
+    expect(score(of('episode'), none)).toEqual({ value: null, reason: 'noOpportunity' });
+    expect(score(of('share'), { episodes: [5], sessionSeconds: null })).toMatchObject({ value: null });
+    expect(sentence(duration, none)).toBe('No episodes in 10 min.');
+  });
+
+  it('says its episodes, singular and plural', () => {
+    expect(sentence(duration, { ...data, sessionSeconds: null })).toBe(
+      '3 episodes, 4 min 30 s altogether: 1 min 30 s on average, the longest 2 min.',
+    );
+    expect(sentence(of('share'), data)).toBe(
+      '3 episodes, 4 min 30 s altogether of 30 min: 15%. 1 min 30 s on average, the longest 2 min.',
+    );
+    expect(sentence(duration, { episodes: [45], sessionSeconds: null })).toBe('1 episode, 45 s.');
+  });
+
+  it('refuses episodes longer than their session, and a share without one', () => {
+    expect(message(duration, { episodes: [700], sessionSeconds: 600 })).toBe(
+      'The episodes add up to 11 min 40 s, longer than the session of 10 min.',
+    );
+    expect(message(of('share'), { episodes: [7], sessionSeconds: null })).toContain('a share needs it');
+  });
+});
+
+describe('latency', () => {
+  it('is the median of the responses; cues without one are told beside it', () => {
+    const data = { responses: [4, null, 12, 8, 6, 30] };
+    expect(score(latency, data)).toEqual({ value: 8, amount: 5, weight: 6 });
+    expect(sentence(latency, data)).toBe('Median 8 s over 5 cues, from 4 s to 30 s. 1 cue went without a response.');
+    expect(pooled(latency, { responses: [2] }, { responses: [4, 100] })).toMatchObject({ value: 4 });
+    expect(sentence(latency, { responses: [9] })).toBe('9 s after 1 cue.');
+  });
+
+  it('has no score where no response came, which is not the same as no cue', () => {
+    expect(score(latency, { responses: [null, null] })).toEqual({ value: null, reason: 'noResponse' });
+    expect(score(latency, { responses: [] })).toEqual({ value: null, reason: 'noOpportunity' });
+    expect(message(latency, { responses: [-1] })).toBe('A response cannot come before its cue.');
+  });
+});
+
+describe('intervals', () => {
+  it('is the share of the intervals that could be scored: a missed one is not a no', () => {
+    const data = { intervals: [true, true, false, null, false, null] };
+    expect(score(intervals, data)).toEqual({ value: 50, amount: 2, weight: 4 });
+    expect(sentence(intervals, data)).toBe(
+      '2 of 4 intervals of 10 s: 50% (partial interval). 2 intervals were missed.',
+    );
+    expect(asCount(intervals, 80)).toBe('24 of 30');
+    expect(message(intervals, { intervals: [null, null] })).toContain('Every interval was missed');
+    expect(score(intervals, { intervals: [null] })).toEqual({ value: null, reason: 'nothingScored' });
+  });
+
+  it('says what each method does to the estimate (Cooper, Heron & Heward)', () => {
+    expect(methodWords.partial.caution).toContain('overestimate');
+    expect(methodWords.whole.caution).toContain('underestimate');
+  });
+});
+
+describe('rubric', () => {
+  const rate = (ideas: number, order: number | null, rater: string | null = null) => ({
+    ratings: [
+      { criterion: 'ideas', points: ideas, rater },
+      ...(order === null ? [] : [{ criterion: 'order', points: order, rater }]),
+    ],
+  });
+  const sum = rubricDefinition.parse({ ...rubric, of: 'sum' });
+
+  it('is the mean, the sum, or the share of the possible; each rating with its words', () => {
+    expect(score(rubric, rate(3, 2))).toEqual({ value: 2.5, amount: 5, weight: 2 });
+    expect(score(sum, rate(3, 2))).toMatchObject({ value: 5 });
+    expect(score(rubricDefinition.parse({ ...rubric, of: 'percent' }), rate(3, 2))).toMatchObject({ value: 62.5 });
+    expect(sentence(rubric, rate(3, 2))).toBe(
+      'Mean 2.5 of 4 (63% of the possible). Ideas: 3, “Ideas at 3”. Order: 2, “Order at 2”.',
+    );
+    expect(asCount(rubric, 2.75)).toBe('6 of 8 points');
+  });
+
+  it('weighs each criterion the same, however often it was rated', () => {
+    // Ideas 4, 4, 1 is 3; with Order 2 the mean is 2.5, where that of all four ratings would be 2.75.
+    const several = {
+      ratings: [...rate(4, 2, 'A').ratings, ...rate(4, null, 'B').ratings, ...rate(1, null, 'C').ratings],
+    };
+    expect(score(rubric, several)).toMatchObject({ value: 2.5 });
+    const { raters, spread } = ratersSideBySide(rubric, several);
+    expect(raters.map(({ rater, value, points }) => [rater, value, points])).toEqual([
+      ['A', 3, [4, 2]],
+      ['B', 4, [4, null]],
+      ['C', 1, [1, null]],
+    ]);
+    expect(spread.map(({ low, high }) => [low, high])).toEqual([
+      [1, 4],
+      [2, 2],
+    ]);
+  });
+
+  it('leaves a criterion that was not rated out of a mean, and refuses it in a sum', () => {
+    expect(score(rubric, rate(3, null))).toMatchObject({ value: 3, weight: 1 });
+    expect(message(rubric, rate(3, null))).toBeUndefined();
+    expect(message(sum, rate(3, null))).toBe('A sum needs every criterion; “Order” is not rated.');
+    expect(message(rubric, rate(5, 2))).toBe('“Ideas” has no level of 5.');
+    expect(message(rubric, { ratings: [...rate(3, 2).ratings, ...rate(2, null).ratings] })).toBe(
+      '“Ideas” is rated twice by the same person.',
+    );
+  });
+});
+
+describe('running total', () => {
+  const calendar = { weekdays: [1, 2, 3, 4, 5], closures: [] };
+  const when = { startsOn: '2026-09-01', targetOn: '2026-10-05', today: '2026-09-14', calendar };
+
+  it('adds up, with its categories in words', () => {
+    const data = {
+      amounts: [
+        { amount: 2.5, category: 'garden' },
+        { amount: 1, category: 'kitchen' },
+      ],
+    };
+    expect(score(hours, data)).toEqual({ value: 8.75, amount: 3.5, weight: 2 });
+    expect(sentence(hours, data)).toBe('2.5 hours garden and 1 hour kitchen: 3.5 hours, 9% of 40 hours.');
+    expect(sentence(hours, { amounts: [{ amount: 1, category: null }] })).toBe('1 hour, 3% of 40 hours.');
+    expect(message(hours, { amounts: [{ amount: -1, category: null }] })).toContain('cannot be below nothing');
+    expect(asCount(hours, 90)).toBe('36 of 40 hours');
+  });
+
+  it('tells the pace so far and the pace needed, in school days', () => {
+    // Ten school days from 1 to 14 September; fifteen from 15 September to 5 October.
+    expect(paceOf(hours, 10, when)).toEqual({
+      soFar: 1,
+      needed: 2,
+      schoolDaysLeft: 15,
+      projectedOn: '2026-10-26', // thirty school days on
+    });
+  });
+
+  it('has no pace before the first day, none needed at the end, none possible after the last', () => {
+    expect(paceOf(hours, 0, { ...when, today: '2026-08-31' })).toMatchObject({ soFar: null, projectedOn: null });
+    expect(paceOf(hours, 41, when)).toMatchObject({ needed: 0, projectedOn: '2026-09-14' });
+    expect(paceOf(hours, 10, { ...when, today: '2026-10-06' })).toMatchObject({ needed: null, schoolDaysLeft: 0 });
+    expect(paceOf(hours, 0.01, when).projectedOn).toBeNull();
+  });
+});
+
+describe('steps', () => {
+  const done = (...outcomes: string[]) => ({
+    steps: outcomes.map((outcome, i) => ({ step: steps.steps[i]?.key ?? '', outcome })),
+  });
+
+  it('is the share of the steps done with the support that counts, and says what is next', () => {
+    const data = done('independent', 'gesture', 'independent', 'notDone');
+    expect(score(steps, data)).toEqual({ value: 50, amount: 2, weight: 4 });
+    expect(sentence(steps, data)).toBe('2 of 4 steps alone: 50%. Next to teach: soap.');
+    expect(asCount(steps, 60)).toBe('3 of 4');
+  });
+
+  it('teaches forward the first step, backward the last, else all of those not done', () => {
+    const data = done('independent', 'gesture', 'independent', 'notDone');
+    const next = (chaining: string) =>
+      stepsToTeach(stepsDefinition.parse({ ...steps, chaining }), data).map(({ label }) => label);
+    expect([next('forward'), next('backward'), next('whole')]).toEqual([['soap'], ['rinse'], ['soap', 'rinse']]);
+    expect(stepsToTeach(steps, done('independent')).map(({ label }) => label)).toEqual(['soap']);
+    expect(stepsToTeach(steps, done(...Array(4).fill('independent')))).toEqual([]);
+  });
+
+  it('keeps the outcomes of the others apart', () => {
+    expect(message(steps, { steps: [{ step: 'soap', outcome: 'incorrect' }] })).toContain('support levels');
+    expect(() => stepsDefinition.parse({ ...steps, levels: [{ ...levels[0], key: 'notDone' }] })).toThrow('may not be');
+  });
+});
+
+describe('reading aloud', () => {
+  it('is words correct per minute: (words − errors) · 60 / seconds; two readings pool their words and seconds', () => {
+    expect(score(reading, { words: 92, errors: 4, seconds: 60 })).toEqual({ value: 88, amount: 88, weight: 60 });
+    expect(score(reading, { words: 50, errors: 5, seconds: 30 })).toMatchObject({ value: 90 });
+    expect(pooled(reading, { words: 92, errors: 4, seconds: 60 }, { words: 50, errors: 5, seconds: 30 })).toMatchObject(
+      { value: (133 * 60) / 90 },
+    );
+    expect(sentence(reading, { words: 92, errors: 4, seconds: 60 })).toBe(
+      '92 words in 1 min, 4 errors: 88 words correct per minute. Accuracy 96%, an instructional level.',
+    );
+    expect(message(reading, { words: 3, errors: 4, seconds: 60 })).toBe('There are more errors than words read.');
+  });
+
+  it('puts the accuracy into bands: 97 and more, 90 to 96, under 90 (common practice)', () => {
+    const band = (errors: number) => accuracyOf({ words: 100, errors })?.band;
+    expect([3, 4, 10, 11].map(band)).toEqual(['independent', 'instructional', 'instructional', 'hard']);
+    expect(accuracyOf({ words: 0, errors: 0 })).toBeNull();
+    expect(sentence(reading, { words: 0, errors: 0, seconds: 60 })).toBe(
+      '0 words in 1 min, no errors: 0 words correct per minute.',
+    );
+  });
+});
+
+const trials = trialsDefinition.parse({ kind: 'trials', levels, mostSupport: 'gesture', planned: 6 });
+const fromLevels = fc.constantFrom('independent', 'gesture', 'incorrect', 'noResponse', 'refused');
+const several = <T>(one: fc.Arbitrary<T>) => fc.array(one, { minLength: 1, maxLength: 12 });
+const seconds = fc.double({ min: 0.5, max: 900, noNaN: true });
+const anySession: [string, MeasureDefinition, fc.Arbitrary<MeasureData>][] = [
+  ['trials', trials, fc.record({ trials: several(fromLevels) })],
+  [
+    'trials counted',
+    trials,
+    several(fromLevels).map((all) => ({
+      counts: Object.fromEntries([...new Set(all)].map((key) => [key, all.filter((one) => one === key).length])),
+      opportunities: all.length,
+    })),
+  ],
+  [
+    'items',
+    items,
+    fc.record({
+      items: several(
+        fc.record({
+          item: fc.constantFrom(...items.items.map(({ key }) => key)),
+          outcome: fc.constantFrom('right', 'incorrect', 'noResponse', 'refused'),
+        }),
+      ),
+    }),
+  ],
+  ['count', calls, fc.record({ count: fc.nat(200), minutes: fc.integer({ min: 1, max: 400 }) })],
+  ['duration', duration, fc.record({ episodes: fc.array(seconds), sessionSeconds: fc.constantFrom(null, 80_000) })],
+  ['latency', latency, fc.record({ responses: several(fc.option(seconds)) })],
+  [
+    'intervals',
+    intervals,
+    fc.record({ intervals: several(fc.option(fc.boolean())).filter((all) => all.some((one) => one !== null)) }),
+  ],
+  [
+    'rubric',
+    rubric,
+    fc.tuple(fc.integer({ min: 1, max: 4 }), fc.integer({ min: 1, max: 4 })).map(([a, b]) => ({
+      ratings: [
+        { criterion: 'ideas', points: a, rater: null },
+        { criterion: 'order', points: b, rater: null },
+      ],
+    })),
+  ],
+  [
+    'running total',
+    hours,
+    fc.record({
+      amounts: several(
+        fc.record({
+          amount: fc.double({ min: 0, max: 50, noNaN: true }),
+          category: fc.constantFrom(null, 'garden', 'kitchen'),
+        }),
+      ),
+    }),
+  ],
+  [
+    'steps',
+    steps,
+    fc.record({
+      steps: several(
+        fc.record({
+          step: fc.constantFrom(...steps.steps.map(({ key }) => key)),
+          outcome: fc.constantFrom('independent', 'gesture', 'notDone'),
+        }),
+      ),
+    }),
+  ],
+  [
+    'reading aloud',
+    reading,
+    fc
+      .tuple(fc.nat(300), fc.nat(300), fc.integer({ min: 1, max: 600 }))
+      .map(([a, b, time]) => ({ words: Math.max(a, b), errors: Math.min(a, b), seconds: time })),
+  ],
+];
+
+describe.each(anySession)('every measure: %s', (_, definition, session) => {
+  const measure = measureOf(definition);
+
+  it('takes what its own schema lets through, and gives figures and a sentence without a gap', () => {
+    fc.assert(
+      fc.property(session, (data) => {
+        expect(measure.data(definition).safeParse(data).success).toBe(true);
+        const result = measure.score(definition, data);
+        if (result.value !== null) {
+          for (const figure of [result.value, result.amount, result.weight]) expect(Number.isFinite(figure)).toBe(true);
+          expect(measure.basis(definition, result)).not.toMatch(/NaN|Infinity|undefined|null/);
+          if (measure.isShare) expect(result.value).toBeCloseTo((100 * result.amount) / result.weight, 9);
+        }
+        const lines = measure.breakdown(definition, data);
+        const text = [measure.sentence(definition, data), ...lines.map(({ label, said }) => `${label}: ${said}.`)];
+        for (const one of text) expect(one).toMatch(/^[\w“][^\n]*[.”]$/);
+        expect(text.join(' ')).not.toMatch(/NaN|Infinity|undefined|null/);
+      }),
+    );
+  });
+
+  it('pools sessions from what was counted: in any order, and all at once or one after the other', () => {
+    fc.assert(
+      fc.property(session, session, session, (a, b, c) => {
+        const together = pooled(definition, a, b, c);
+        const stepwise = pooled(definition, measure.pool(definition, [a, b]), c);
+        expect(stepwise).toEqual(together);
+        const turned = pooled(definition, c, b, a);
+        if (together.value === null || turned.value === null) return expect(turned).toEqual(together);
+        expect(turned.value).toBeCloseTo(together.value, 9);
+        const parts = [a, b, c].flatMap((data) => {
+          const part = measure.score(definition, data);
+          return part.value === null ? [] : part;
+        });
+        if (measure.isShare) {
+          expect(together.amount).toBe(parts.reduce((total, part) => total + part.amount, 0));
+          expect(together.weight).toBe(parts.reduce((total, part) => total + part.weight, 0));
+        }
+      }),
+    );
+  });
+
+  it('has a default criterion that is one, an axis, and a neutral self for the discreet view', () => {
+    expect(criterionDefinition.safeParse(measure.defaultCriterion(definition)).success).toBe(true);
+    const { max, change } = measure.axis(definition);
+    expect(max === null || max > 0).toBe(true);
+    expect(change).not.toBe('');
+    const neutral = JSON.stringify(measure.discreet(definition)).replace(/"(key|per|mostSupport)":"\w+"/g, '');
+    expect(neutral).not.toMatch(/rain|their|call|Ideas|garden|soap|hour/);
+    expect(measure.discreet(definition).kind).toBe(definition.kind);
+  });
+});
