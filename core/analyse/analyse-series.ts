@@ -1,11 +1,10 @@
 import { dayNumber, type IsoDate } from '../calendar/iso-date';
 import type { SchoolCalendar } from '../calendar/school-days';
-import { schoolDaysBetween } from '../calendar/school-days';
 import { type CriterionDefinition, usualCriterion } from '../goals/criterion-definition';
 import type { Direction } from '../goals/goal';
 import { type NamedPhase, phaseAnalysis } from '../phases/phases';
 import { type Aim, type Judgement, judge } from '../progress/progress';
-import { type Gap, LONG_GAP_SCHOOL_DAYS, longGaps, type SeriesPoint } from '../progress/series';
+import { type Gap, isLongGap, longGaps, type SeriesPoint } from '../progress/series';
 import { type TrendRule, trendRule } from '../progress/trend-rule';
 import { type Arrival, arrivalOf } from '../trend/arrival';
 import { leastSquares } from '../trend/least-squares';
@@ -55,7 +54,7 @@ export interface SeriesAnalysis
  * @param rows  at least one, in any order
  */
 export function analyseSeries(rows: readonly SeriesRow[], options: SeriesOptions): SeriesAnalysis {
-  const inOrder = rows.toSorted((a, b) => a.date.localeCompare(b.date));
+  const inOrder = rows.toSorted((a, b) => (a.date < b.date ? -1 : Number(a.date > b.date)));
   const { points, names } = pointsOf(inOrder);
   const direction = options.direction ?? directionFrom(options);
   const aim = aimOf(inOrder, options, direction);
@@ -64,13 +63,14 @@ export function analyseSeries(rows: readonly SeriesRow[], options: SeriesOptions
     calendar: WEEKDAYS,
     today,
   });
+  const hasPhases = inOrder.some((row) => row.phase !== null);
   const drawn = theilSen(sinceCourse);
   return {
     direction,
     points: points.map(({ on, value, phase, afterGap }) => ({
       date: on,
       value,
-      phase: inOrder.some((row) => row.phase !== null) ? (names[phase] as string) : null,
+      phase: hasPhases ? (names[phase] as string) : null,
       afterGap,
     })),
     gaps: longGaps(points, WEEKDAYS),
@@ -133,7 +133,7 @@ function pointsOf(rows: readonly SeriesRow[]): { points: SeriesPoint[]; names: s
       weight: 1,
       phase: phaseOf[i] as number,
       isBaseline: names.length > 1 && phaseOf[i] === 0,
-      afterGap: before !== undefined && schoolDaysBetween(before.date, date, WEEKDAYS) >= LONG_GAP_SCHOOL_DAYS,
+      afterGap: before !== undefined && isLongGap(before.date, date, WEEKDAYS),
       observations: [],
       settings: [],
       observers: [],

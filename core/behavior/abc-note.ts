@@ -1,13 +1,17 @@
 import { z } from 'zod';
 import { clockTimeField, isoDateField } from '../calendar/date-fields';
 
-const names = z.array(z.string().trim().min(1)).max(20);
+/** Names, each once. */
+const names = z
+  .array(z.string().trim().min(1))
+  .max(20)
+  .transform((list) => [...new Set(list)]);
 
 /** One behavior incident: what came before, what it was, what followed. The names are those of the student's choices. */
 export const abcNote = z.object({
   on: isoDateField,
   time: clockTimeField,
-  behaviors: names.min(1, { error: 'Say which behavior it was.' }),
+  behaviors: names.refine((list) => list.length > 0, { error: 'Say which behavior it was.' }),
   antecedents: names,
   consequences: names,
   setting: z.string().nullable().default(null),

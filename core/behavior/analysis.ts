@@ -1,5 +1,5 @@
 import type { AbcNote } from './abc-note';
-import { type Chain, chainsOf } from './chains';
+import { type Chain, chainsThrough, commonestFirst } from './chains';
 import { type Finding, findingsOf, type TooFew, tooFewToSay } from './findings';
 import { type FunctionWeight, functionWeights } from './hypotheses';
 import { type Durations, durationsOf, type Intensities, intensitiesOf } from './magnitude';
@@ -13,7 +13,7 @@ import {
   ratesByWeekday,
   type WeekdayRate,
 } from './rates';
-import { type FacetShare, facetShares } from './shares';
+import { countFacet, type Facet, type FacetCounts, type FacetShare, facetShares } from './shares';
 import { byPart, type When, whenGrid } from './when';
 
 /** All that a behavior's notes come to. */
@@ -53,18 +53,41 @@ export interface BehaviorAnalysis {
  * @param exposure  where and for how long a note could have come about
  */
 export function analyseBehavior(notes: readonly AbcNote[], exposure: Exposure): BehaviorAnalysis {
-  const names = [...new Set(notes.flatMap((note) => note.behaviors))];
-  const behaviors = names
-    .map((name) => figuresOf(name, notes, exposure))
+  const counts = {
+    antecedents: countFacet(notes, 'antecedents'),
+    consequences: countFacet(notes, 'consequences'),
+    settings: countFacet(notes, 'settings'),
+  };
+  const behaviors = [...notesByBehavior(notes)]
+    .map(([name, own]) => figuresOf(name, own, counts, exposure))
     .sort((a, b) => b.n - a.n || a.name.localeCompare(b.name));
-  const findings = behaviors.flatMap(findingsOf).sort((a, b) => b.strength - a.strength);
-  return { notes: notes.length, behaviors, chains: chainsOf(notes), findings, tooFew: tooFewToSay(behaviors) };
+  return {
+    notes: notes.length,
+    behaviors,
+    chains: commonestFirst(behaviors.flatMap(({ chains }) => chains)),
+    findings: behaviors.flatMap(findingsOf).sort((a, b) => b.strength - a.strength),
+    tooFew: tooFewToSay(behaviors),
+  };
 }
 
-function figuresOf(name: string, notes: readonly AbcNote[], { days, timetable, watched }: Exposure): BehaviorFigures {
-  const own: AbcNote[] = [];
-  const others: AbcNote[] = [];
-  for (const note of notes) (note.behaviors.includes(name) ? own : others).push(note);
+function notesByBehavior(notes: readonly AbcNote[]): Map<string, AbcNote[]> {
+  const groups = new Map<string, AbcNote[]>();
+  for (const note of notes) {
+    for (const name of note.behaviors) {
+      const own = groups.get(name);
+      if (own) own.push(note);
+      else groups.set(name, [note]);
+    }
+  }
+  return groups;
+}
+
+function figuresOf(
+  name: string,
+  own: readonly AbcNote[],
+  all: Record<Facet, FacetCounts>,
+  { days, timetable, watched }: Exposure,
+): BehaviorFigures {
   const dates = own.map((note) => note.on);
   const when = whenGrid(own, timetable, days);
   return {
@@ -76,10 +99,10 @@ function figuresOf(name: string, notes: readonly AbcNote[], { days, timetable, w
     parts: byPart(when.cells),
     weekdays: ratesByWeekday(dates, days),
     months: ratesByMonth(dates, days),
-    antecedents: facetShares(own, others, 'antecedents'),
-    consequences: facetShares(own, others, 'consequences'),
-    settings: facetShares(own, others, 'settings'),
-    chains: chainsOf(own, name),
+    antecedents: facetShares(own, all.antecedents),
+    consequences: facetShares(own, all.consequences),
+    settings: facetShares(own, all.settings),
+    chains: chainsThrough(name, own),
     functions: functionWeights(own),
     durations: durationsOf(own),
     intensities: intensitiesOf(own),

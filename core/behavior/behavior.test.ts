@@ -5,12 +5,12 @@ import { timetableDefinition } from '../calendar/timetable';
 import { wilsonInterval } from '../statistics/wilson';
 import { type AbcNote, abcNote, watchedStretch } from './abc-note';
 import { analyseBehavior } from './analysis';
-import { chainsOf } from './chains';
+import { chainsThrough } from './chains';
 import { conditionalProbabilities } from './conditional';
 import { functionWeights } from './hypotheses';
 import { durationsOf, intensitiesOf } from './magnitude';
 import { compareRates, rateOf, ratePerHourObserved, ratesByMonth, ratesByWeekday } from './rates';
-import { facetShares } from './shares';
+import { countFacet, facetShares } from './shares';
 import { byPart, byQuarterHour, whenGrid } from './when';
 
 const note = (changes: object = {}): AbcNote =>
@@ -135,7 +135,7 @@ describe('before and after', () => {
   ];
 
   it('is a share of this behavior’s notes, with its interval and held against the other behaviors', () => {
-    const [asked, waiting] = facetShares(own, others, 'antecedents');
+    const [asked, waiting] = facetShares(own, countFacet([...own, ...others], 'antecedents'));
     expect(asked).toMatchObject({ name: 'Asked to begin', n: 8, of: 10, share: 0.8, others: { n: 1, of: 5 } });
     expect(asked).toMatchObject(wilsonInterval(8, 10));
     expect(asked?.oddsRatio).toBeCloseTo((8.5 * 4.5) / (2.5 * 1.5), 12);
@@ -147,26 +147,32 @@ describe('before and after', () => {
   });
 
   it('counts a name once in a note, and compares with nothing where there is nothing', () => {
-    const [asked] = facetShares([note({ antecedents: ['Asked to begin', 'Asked to begin'] })], [], 'antecedents');
+    const twice = [note({ antecedents: ['Asked to begin', 'Asked to begin'] })];
+    const [asked] = facetShares(twice, countFacet(twice, 'antecedents'));
     expect(asked).toMatchObject({ n: 1, of: 1, oddsRatio: null, yulesQ: null, p: null });
   });
 
-  it('makes whole chains of every antecedent, behavior and consequence of a note', () => {
-    const chains = chainsOf([
+  it('makes whole chains of every antecedent and consequence of a note', () => {
+    const chains = chainsThrough('Calling out', [
       note({ consequences: ['Peers laugh', 'Sent back'] }),
       note(),
       note({ antecedents: [] }),
       note({ behaviors: ['Leaving', 'Calling out'] }),
     ]);
-    expect(chains[0]).toMatchObject({
-      antecedent: 'Asked to begin',
-      behavior: 'Calling out',
-      consequence: 'Peers laugh',
-      n: 3,
-      of: 4,
+    expect(chains).toMatchObject([
+      { antecedent: 'Asked to begin', behavior: 'Calling out', consequence: 'Peers laugh', n: 3, of: 4, share: 0.75 },
+      { consequence: 'Sent back', n: 1, of: 4 },
+    ]);
+    expect(chains[0]).toMatchObject(wilsonInterval(3, 4));
+    const { chains: all } = analyseBehavior([...notes(2), ...notes(3, { behaviors: ['Leaving'] })], {
+      days: september,
+      timetable: [],
+      watched: [],
     });
-    expect(chains.map(({ n }) => n)).toEqual([3, 1, 1]);
-    expect(chainsOf([note()], 'Leaving')).toEqual([]);
+    expect(all.map(({ behavior, n }) => [behavior, n])).toEqual([
+      ['Leaving', 3],
+      ['Calling out', 2],
+    ]);
   });
 
   it('weighs hypotheses of function equally within a note, so that they add up', () => {

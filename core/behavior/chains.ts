@@ -16,51 +16,32 @@ export interface Chain {
 }
 
 /**
- * The whole chains A → B → C, the commonest first. A note with several antecedents, behaviors or consequences holds each
- * chain that they make; one without an antecedent or without a consequence holds none, and still counts among the notes of
- * its behavior.
+ * The whole chains A → B → C through a behavior, the commonest first. A note with several antecedents or consequences holds
+ * each chain that they make; one without an antecedent or without a consequence holds none, and still counts among the notes.
  *
- * @param behavior  only the chains through this one; all, when null
+ * @param notes  the notes of the behavior
  */
-export function chainsOf(notes: readonly AbcNote[], behavior: string | null = null): Chain[] {
-  const counts = new Map<string, Map<string, Map<string, number>>>();
-  const of = new Map<string, number>();
+export function chainsThrough(behavior: string, notes: readonly AbcNote[]): Chain[] {
+  const counts = new Map<string, Map<string, number>>();
   for (const note of notes) {
-    for (const b of new Set(note.behaviors)) {
-      if (behavior !== null && b !== behavior) continue;
-      of.set(b, (of.get(b) ?? 0) + 1);
-      for (const a of namesIn(note, 'antecedents')) {
-        for (const c of namesIn(note, 'consequences')) {
-          const ends = entry(entry(counts, b), a);
-          ends.set(c, (ends.get(c) ?? 0) + 1);
-        }
-      }
+    const consequences = namesIn(note, 'consequences');
+    for (const antecedent of namesIn(note, 'antecedents')) {
+      const ends = counts.get(antecedent) ?? new Map<string, number>();
+      counts.set(antecedent, ends);
+      for (const consequence of consequences) ends.set(consequence, (ends.get(consequence) ?? 0) + 1);
     }
   }
-  const chains: Chain[] = [];
-  for (const [b, starts] of counts) {
-    const total = of.get(b) as number;
-    for (const [antecedent, ends] of starts) {
-      for (const [consequence, n] of ends) {
-        chains.push({
-          antecedent,
-          behavior: b,
-          consequence,
-          n,
-          of: total,
-          share: n / total,
-          ...wilsonInterval(n, total),
-        });
-      }
-    }
-  }
-  const said = (chain: Chain) => `${chain.antecedent} ${chain.behavior} ${chain.consequence}`;
-  return chains.sort((x, y) => y.n - x.n || said(x).localeCompare(said(y)));
+  const of = notes.length;
+  const chains = [...counts].flatMap(([antecedent, ends]) =>
+    [...ends].map(([consequence, n]): Chain => {
+      return { antecedent, behavior, consequence, n, of, share: n / of, ...wilsonInterval(n, of) };
+    }),
+  );
+  return commonestFirst(chains);
 }
 
-/** The map within a map, made when it is first asked for. */
-function entry<V>(map: Map<string, Map<string, V>>, key: string): Map<string, V> {
-  const found = map.get(key) ?? new Map<string, V>();
-  map.set(key, found);
-  return found;
+/** Chains in order: the commonest first, those as common by name. */
+export function commonestFirst(chains: readonly Chain[]): Chain[] {
+  const said = (chain: Chain) => `${chain.antecedent} ${chain.behavior} ${chain.consequence}`;
+  return chains.toSorted((x, y) => y.n - x.n || said(x).localeCompare(said(y)));
 }

@@ -20,12 +20,11 @@ export function functionWeights(notes: readonly Pick<AbcNote, 'functions'>[]): F
   const weights = new Map<string, { n: number; weight: number }>();
   let named = 0;
   for (const note of notes) {
-    const functions = [...new Set(note.functions)];
-    if (functions.length === 0) continue;
+    if (note.functions.length === 0) continue;
     named++;
-    for (const name of functions) {
+    for (const name of note.functions) {
       const { n, weight } = weights.get(name) ?? { n: 0, weight: 0 };
-      weights.set(name, { n: n + 1, weight: weight + 1 / functions.length });
+      weights.set(name, { n: n + 1, weight: weight + 1 / note.functions.length });
     }
   }
   return [...weights]

@@ -24,11 +24,25 @@ export interface FacetShare {
   p: number | null;
 }
 
-/** The distinct names that a note gives for a facet. */
+/** The names that a note gives for a facet; each once, as the note's schema sees to. */
 export function namesIn(note: AbcNote, facet: Facet): readonly string[] {
   if (facet === 'settings') return note.setting === null ? [] : [note.setting];
-  const names = note[facet];
-  return names.length < 2 ? names : [...new Set(names)];
+  return note[facet];
+}
+
+/** In how many notes each name of a facet stands, and how many notes there are. */
+export interface FacetCounts {
+  facet: Facet;
+  notes: number;
+  names: ReadonlyMap<string, number>;
+}
+
+export function countFacet(notes: readonly AbcNote[], facet: Facet): FacetCounts {
+  const names = new Map<string, number>();
+  for (const note of notes) {
+    for (const name of namesIn(note, facet)) names.set(name, (names.get(name) ?? 0) + 1);
+  }
+  return { facet, notes: notes.length, names };
 }
 
 /**
@@ -37,35 +51,26 @@ export function namesIn(note: AbcNote, facet: Facet): readonly string[] {
  * behavior is after it.
  *
  * @param own  the notes of the behavior
- * @param others  the notes without it
+ * @param all  the counts of all notes, those of the behavior among them
  * @returns the commonest first
  */
-export function facetShares(own: readonly AbcNote[], others: readonly AbcNote[], facet: Facet): FacetShare[] {
-  const beside = countNames(own, facet);
-  const elsewhere = countNames(others, facet);
-  return [...beside]
+export function facetShares(own: readonly AbcNote[], all: FacetCounts): FacetShare[] {
+  const others = all.notes - own.length;
+  return [...countFacet(own, all.facet).names]
     .map(([name, n]): FacetShare => {
-      const other = elsewhere.get(name) ?? 0;
-      const table = { a: n, b: own.length - n, c: other, d: others.length - other };
+      const elsewhere = (all.names.get(name) as number) - n;
+      const table = { a: n, b: own.length - n, c: elsewhere, d: others - elsewhere };
       return {
         name,
         n,
         of: own.length,
         share: n / own.length,
         ...wilsonInterval(n, own.length),
-        others: { n: other, of: others.length },
-        oddsRatio: others.length === 0 ? null : oddsRatio(table),
+        others: { n: elsewhere, of: others },
+        oddsRatio: others === 0 ? null : oddsRatio(table),
         yulesQ: yulesQ(table),
-        p: others.length === 0 ? null : fisherExact(table),
+        p: others === 0 ? null : fisherExact(table),
       };
     })
     .sort((x, y) => y.n - x.n || x.name.localeCompare(y.name));
-}
-
-function countNames(notes: readonly AbcNote[], facet: Facet): Map<string, number> {
-  const counts = new Map<string, number>();
-  for (const note of notes) {
-    for (const name of namesIn(note, facet)) counts.set(name, (counts.get(name) ?? 0) + 1);
-  }
-  return counts;
 }

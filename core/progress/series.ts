@@ -85,7 +85,8 @@ export function seriesOf(
   return points;
 }
 
-function isLongGap(before: IsoDate, on: IsoDate, calendar: SchoolCalendar): boolean {
+/** Whether so many school days lie strictly between two points that the line is broken there. */
+export function isLongGap(before: IsoDate, on: IsoDate, calendar: SchoolCalendar): boolean {
   // Two calendar weeks hold at most the ten school days; only beyond them is the calendar asked.
   if (dayNumber(on) - dayNumber(before) <= LONG_GAP_SCHOOL_DAYS) return false;
   return schoolDaysBetween(before, on, calendar) >= LONG_GAP_SCHOOL_DAYS;

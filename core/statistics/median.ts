@@ -9,5 +9,5 @@ import { medianInPlace } from './select';
  * @example median([4, 1, 3, 2]) // 2.5
  */
 export function median(values: ArrayLike<number>): number {
-  return medianInPlace(Float64Array.from(values));
+  return medianInPlace(new Float64Array(values));
 }

@@ -5,10 +5,10 @@
  * @throws RangeError when there is no value
  * @example mean([1, 2, 6]) // 3
  */
-export function mean(values: readonly number[]): number {
+export function mean(values: ArrayLike<number>): number {
   if (values.length === 0) throw new RangeError('The mean needs at least one value.');
   let sum = 0;
-  for (const value of values) sum += value;
+  for (let i = 0; i < values.length; i++) sum += values[i] as number;
   return sum / values.length;
 }
 

@@ -22,26 +22,9 @@ export interface LeastSquaresLine extends TrendLine {
 export function leastSquares(points: readonly DayValue[]): LeastSquaresLine | null {
   if (!canHaveTrend(points)) return null;
   const n = points.length;
-  let day = 0;
-  let value = 0;
-  for (const point of points) {
-    day += point.day;
-    value += point.value;
-  }
-  const centre = { day: day / n, value: value / n };
-  let xx = 0;
-  let xy = 0;
-  let yy = 0;
-  for (const point of points) {
-    const dx = point.day - centre.day;
-    const dy = point.value - centre.value;
-    xx += dx * dx;
-    xy += dx * dy;
-    yy += dy * dy;
-  }
+  const { centre, xx, xy, yy } = squaresAboutCentre(points);
   const slope = xy / xx;
-  let residuals = 0;
-  for (const point of points) residuals += (point.value - centre.value - slope * (point.day - centre.day)) ** 2;
+  const residuals = residualSquares(points, centre, slope);
   const residualSd = Math.sqrt(residuals / (n - 2));
   const half = (deviate95(n - 2) * residualSd) / Math.sqrt(xx);
   return {
@@ -51,6 +34,46 @@ export function leastSquares(points: readonly DayValue[]): LeastSquaresLine | nu
     r2: yy === 0 ? null : Math.max(0, 1 - residuals / yy),
     residualSd,
   };
+}
+
+// Plain loops over the points: least squares is asked of thousands at a time.
+
+/** Sums of squares and products about the centre, in one round: counted from the first point, so that they stay small. */
+function squaresAboutCentre(points: readonly DayValue[]) {
+  const first = points[0] as DayValue;
+  const n = points.length;
+  let sx = 0;
+  let sy = 0;
+  let sxx = 0;
+  let sxy = 0;
+  let syy = 0;
+  for (let i = 1; i < n; i++) {
+    const point = points[i] as DayValue;
+    const x = point.day - first.day;
+    const y = point.value - first.value;
+    sx += x;
+    sy += y;
+    sxx += x * x;
+    sxy += x * y;
+    syy += y * y;
+  }
+  return {
+    centre: { day: first.day + sx / n, value: first.value + sy / n },
+    xx: sxx - (sx * sx) / n,
+    xy: sxy - (sx * sy) / n,
+    yy: syy - (sy * sy) / n,
+  };
+}
+
+/** What is left over the line, squared: summed itself, since a difference of large sums would lose its digits. */
+function residualSquares(points: readonly DayValue[], centre: DayValue, slope: number): number {
+  let sum = 0;
+  for (let i = 0; i < points.length; i++) {
+    const point = points[i] as DayValue;
+    const rest = point.value - centre.value - slope * (point.day - centre.day);
+    sum += rest * rest;
+  }
+  return sum;
 }
 
 const deviates = new Map<number, number>();

@@ -1,6 +1,6 @@
 import { normalTwoSided } from '../statistics/distributions';
 import { sumOver, tiesAmong } from '../statistics/ties';
-import type { DayValue } from './trend-line';
+import { type Columns, columnsOf, type DayValue } from './trend-line';
 
 export interface MannKendall {
   /** Pairs that go up less pairs that go down. */
@@ -50,15 +50,22 @@ export function mannKendall(points: readonly DayValue[]): MannKendall | null {
  * @example kendallS([3, 1, 2].map((value, day) => ({ day, value }))) // −1: one pair up, two down
  */
 export function kendallS(points: readonly DayValue[]): number {
-  const days = Float64Array.from(points, (point) => point.day);
-  const values = Float64Array.from(points, (point) => point.value);
+  const columns = columnsOf(points.toSorted((a, b) => a.day - b.day));
   let s = 0;
-  for (let i = 0; i < days.length; i++) {
-    const day = days[i] as number;
-    const value = values[i] as number;
-    for (let j = i + 1; j < days.length; j++) {
-      s += Math.sign((days[j] as number) - day) * Math.sign((values[j] as number) - value);
-    }
+  for (let i = 0; i < points.length; i++) s += risesFrom(i, columns);
+  return s;
+}
+
+/** Later values above one point's less those below it. */
+function risesFrom(i: number, { days, values }: Columns): number {
+  const value = values[i] as number;
+  let j = i + 1;
+  while (j < days.length && days[j] === days[i]) j++;
+  let s = 0;
+  for (; j < values.length; j++) {
+    const other = values[j] as number;
+    if (other > value) s++;
+    else if (other < value) s--;
   }
   return s;
 }

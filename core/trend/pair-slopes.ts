@@ -1,16 +1,10 @@
 import { select } from '../statistics/select';
-import type { DayValue } from './trend-line';
+import { type Columns, columnsOf, type DayValue } from './trend-line';
 
 /** Up to so many pairs all slopes are kept; beyond, only those near the ranks asked for. */
-const MOST_PAIRS_KEPT = 100_000;
-const SAMPLE = 20_000;
-/** How far beyond the ranks asked for slopes are kept, as a share of all: four standard errors of a sampled rank and more. */
-const MARGIN = 0.015;
-
-interface Series {
-  days: Float64Array;
-  values: Float64Array;
-}
+const MOST_PAIRS_KEPT = 5000;
+const LARGEST_SAMPLE = 20_000;
+const SAMPLED_SHARE = 0.1;
 
 interface Bracket {
   low: number;
@@ -35,15 +29,11 @@ export function pairCount(n: number, dayTies: readonly number[]): number {
  * @param ranks  from 0, ascending, below the number of such pairs
  */
 export function slopesAtRanks(points: readonly DayValue[], pairs: number, ranks: readonly number[]): number[] {
-  const inOrder = points.toSorted((a, b) => a.day - b.day);
-  const series = {
-    days: Float64Array.from(inOrder, (point) => point.day),
-    values: Float64Array.from(inOrder, (point) => point.value),
-  };
+  const series = columnsOf(points.toSorted((a, b) => a.day - b.day));
   const first = ranks[0] as number;
   const last = ranks.at(-1) as number;
   if (pairs > MOST_PAIRS_KEPT) {
-    const { below, kept } = slopesWithin(series, sampledBracket(series, first / pairs, last / pairs), pairs);
+    const { below, kept } = slopesWithin(series, sampledBracket(series, pairs, first, last), pairs);
     if (below <= first && last < below + kept.length) return atRanks(kept, ranks, below);
   }
   const all = { low: Number.NEGATIVE_INFINITY, high: Number.POSITIVE_INFINITY };
@@ -51,37 +41,50 @@ export function slopesAtRanks(points: readonly DayValue[], pairs: number, ranks:
 }
 
 function atRanks(slopes: Float64Array, ranks: readonly number[], below: number): number[] {
-  let from = 0;
-  return ranks.map((rank) => {
-    const place = rank - below;
-    select(slopes, place, from, slopes.length - 1);
-    from = place;
-    return slopes[place] as number;
-  });
+  const places = ranks.map((rank) => rank - below);
+  const first = places[0] as number;
+  const last = places.at(-1) as number;
+  // The outer ones first: between them there are few left to look through.
+  select(slopes, first);
+  if (last > first) select(slopes, last, first + 1);
+  let from = first + 1;
+  for (const place of places.slice(1, -1)) {
+    if (place < from || place === last) continue;
+    select(slopes, place, from, last - 1);
+    from = place + 1;
+  }
+  return places.map((place) => slopes[place] as number);
 }
 
-/** Between which slopes two shares of all slopes lie, with some room, from pairs spread evenly over the series. */
-function sampledBracket({ days, values }: Series, lowShare: number, highShare: number): Bracket {
-  const sample = new Float64Array(SAMPLE);
+/** Between which slopes two ranks lie, with some room, from pairs spread evenly over the series. */
+function sampledBracket({ days, values }: Columns, pairs: number, first: number, last: number): Bracket {
+  const size = Math.min(LARGEST_SAMPLE, Math.ceil(SAMPLED_SHARE * pairs));
+  const sample = new Float64Array(size);
   const n = days.length;
   let taken = 0;
   // The two steps are those of Roberts' R2 sequence, which leaves no holes in the plane.
-  for (let i = 1; taken < SAMPLE && i < 4 * SAMPLE; i++) {
+  for (let i = 1; taken < size && i < 4 * size; i++) {
     const a = Math.floor(n * ((i * 0.7548776662466927) % 1));
     const b = Math.floor(n * ((i * 0.5698402909980532) % 1));
     const length = (days[b] as number) - (days[a] as number);
     if (length !== 0) sample[taken++] = ((values[b] as number) - (values[a] as number)) / length;
   }
-  const sorted = sample.subarray(0, taken).sort();
-  const at = (share: number) => sorted[Math.min(taken - 1, Math.max(0, Math.round(share * taken)))] as number;
+  const at = (share: number) => {
+    const place = Math.min(taken - 1, Math.round(share * taken));
+    select(sample, place, 0, taken - 1);
+    return sample[place] as number;
+  };
+  // Four standard errors of a sampled rank.
+  const margin = 2 / Math.sqrt(taken);
+  const [low, high] = [first / pairs - margin, last / pairs + margin];
   return {
-    low: lowShare < MARGIN ? Number.NEGATIVE_INFINITY : at(lowShare - MARGIN),
-    high: highShare > 1 - MARGIN ? Number.POSITIVE_INFINITY : at(highShare + MARGIN),
+    low: low < 0 ? Number.NEGATIVE_INFINITY : at(low),
+    high: high > 1 ? Number.POSITIVE_INFINITY : at(high),
   };
 }
 
 /** The slopes within a bracket, and how many lie below it. */
-function slopesWithin(series: Series, bracket: Bracket, pairs: number): { below: number; kept: Float64Array } {
+function slopesWithin(series: Columns, bracket: Bracket, pairs: number): { below: number; kept: Float64Array } {
   const kept = new Float64Array(pairs);
   const found = { below: 0, kept: 0 };
   for (let i = 0; i < series.days.length; i++) slopesFrom(i, series, bracket, kept, found);
@@ -91,7 +94,7 @@ function slopesWithin(series: Series, bracket: Bracket, pairs: number): { below:
 /** One point with all on later days. A function of its own: so the loop is compiled after its first few rounds. */
 function slopesFrom(
   i: number,
-  { days, values }: Series,
+  { days, values }: Columns,
   { low, high }: Bracket,
   kept: Float64Array,
   found: { below: number; kept: number },

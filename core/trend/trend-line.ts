@@ -4,6 +4,23 @@ export interface DayValue {
   value: number;
 }
 
+/** A series as two columns of numbers: for sums over many points, and many times faster than to go through the points. */
+export interface Columns {
+  days: Float64Array;
+  values: Float64Array;
+}
+
+export function columnsOf(points: readonly DayValue[]): Columns {
+  const days = new Float64Array(points.length);
+  const values = new Float64Array(points.length);
+  for (let i = 0; i < points.length; i++) {
+    const point = points[i] as DayValue;
+    days[i] = point.day;
+    values[i] = point.value;
+  }
+  return { days, values };
+}
+
 /** A straight line through a series. */
 export interface TrendLine {
   /** Change of the value per week, in the value's unit. */

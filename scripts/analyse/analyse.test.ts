@@ -41,7 +41,7 @@ function malformed(read: () => unknown): string {
   return 'nothing';
 }
 
-describe('the analyse command', () => {
+describe('the analyse command', { timeout: 60_000 }, () => {
   it('prints one JSON object for a series, with everything that the documents promise', () => {
     const values = [20, 25, 20, 30, 40, 45, 50, 60];
     const rows = values.map(

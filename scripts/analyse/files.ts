@@ -58,11 +58,15 @@ export function analyseSeriesFile(text: string, options: SeriesOptions) {
   return { kind: 'series', blank: table.length - rows.length, ...analyseSeries(rows, options) };
 }
 
-const severalIn = (cell: Cell) =>
-  cell.text
-    .split('|')
-    .map((name) => name.trim())
-    .filter(Boolean);
+/** The names in a cell, each once. */
+const severalIn = (cell: Cell) => [
+  ...new Set(
+    cell.text
+      .split('|')
+      .map((name) => name.trim())
+      .filter(Boolean),
+  ),
+];
 
 /** `at,behavior,antecedent,consequence`; several in a cell are parted by `|`. */
 export function analyseAbcFile(text: string, range: { from: string | null; to: string | null }) {

@@ -2,13 +2,13 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { Agent, request } from 'node:http';
 import pg from 'pg';
-import { theilSen } from '~/core/trend/theil-sen';
 import { beginSession } from '~/server/access/sessions';
 import { connect } from '~/server/db/database';
 import { migrate } from '~/server/db/migrate';
 import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
 import { addGoal, smallSchool } from '~/tests/database/small-school';
 import { startServer } from '~/tests/e2e/server';
+import { measureCore } from './core';
 
 const GOALS = 10;
 const OBSERVATIONS = 2000;
@@ -187,16 +187,6 @@ async function memory() {
   };
 }
 
-function trendOf4000() {
-  const points = Array.from({ length: 4000 }, (_, i) => ({ day: i, value: (i * 37) % 101 }));
-  const times = Array.from({ length: 5 }, () => {
-    const start = performance.now();
-    theilSen(points);
-    return performance.now() - start;
-  });
-  return { medianMs: round(at(times, 0.5)) };
-}
-
 try {
   const result = {
     studentPage: await studentPage(),
@@ -204,7 +194,7 @@ try {
     saving: await saving(),
     secondStartSeconds: { measured: Number(process.env.SECOND_START), atMost: 10 },
     memory: await memory(),
-    theilSen4000Points: trendOf4000(),
+    core: measureCore(),
   };
   console.log(JSON.stringify(result, null, 2));
 } finally {

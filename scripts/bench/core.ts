@@ -1,0 +1,112 @@
+import { linearRegression } from 'simple-statistics';
+import { analyseSeries } from '~/core/analyse/analyse-series';
+import { type AbcNote, abcNote } from '~/core/behavior/abc-note';
+import { analyseBehavior } from '~/core/behavior/analysis';
+import { addDays } from '~/core/calendar/iso-date';
+import { schoolDays } from '~/core/calendar/school-days';
+import { timetableDefinition } from '~/core/calendar/timetable';
+import { leastSquares } from '~/core/trend/least-squares';
+import { theilSen } from '~/core/trend/theil-sen';
+
+/** The median time of some runs, after as many to warm up. */
+function medianMs(runs: number, work: () => unknown): number {
+  const times: number[] = [];
+  for (let i = 0; i < 2 * runs; i++) {
+    const start = performance.now();
+    work();
+    times.push(performance.now() - start);
+  }
+  const warm = times.slice(runs).sort((a, b) => a - b);
+  return Math.round(1000 * (warm[runs >> 1] as number)) / 1000;
+}
+
+const wave = (i: number) => (i * 37) % 101;
+
+function wholeSeries() {
+  const rows = Array.from({ length: 200 }, (_, i) => ({
+    date: addDays('2026-01-05', i),
+    value: wave(i),
+    phase: i < 40 ? 'Baseline' : 'New support',
+  }));
+  const options = {
+    direction: null,
+    target: 80,
+    targetDate: '2026-12-01',
+    baseline: null,
+    baselineDate: null,
+    criterion: { k: 3, n: 4 },
+    today: null,
+  };
+  return { medianMs: medianMs(60, () => analyseSeries(rows, options)), atMost: 3 };
+}
+
+function manyPoints() {
+  const points = Array.from({ length: 4000 }, (_, i) => ({ day: i, value: wave(i) }));
+  const xy = points.map(({ day, value }) => [day, value]);
+  const ours = medianMs(200, () => leastSquares(points));
+  const reference = medianMs(200, () => linearRegression(xy));
+  return {
+    theilSen4000Points: { medianMs: medianMs(5, () => theilSen(points)), atMost: 150 },
+    leastSquares4000Points: {
+      medianMs: ours,
+      simpleStatisticsMs: reference,
+      ratio: Math.round((100 * ours) / reference) / 100,
+      atMost: 2,
+    },
+  };
+}
+
+function manyNotes() {
+  const days = schoolDays('2025-09-01', '2026-06-12', { weekdays: [1, 2, 3, 4, 5], closures: [] });
+  const pick = <T>(list: readonly T[], i: number) => list[i % list.length] as T;
+  const names = (what: string, n: number) => Array.from({ length: n }, (_, i) => `${what} ${i + 1}`);
+  const [antecedents, behaviors, consequences] = [names('Before', 9), names('Behavior', 5), names('After', 8)];
+  const notes = Array.from(
+    { length: 10_000 },
+    (_, i): AbcNote =>
+      abcNote.parse({
+        on: pick(days, i * 7),
+        time: `${String(8 + (wave(i) % 7)).padStart(2, '0')}:${String(wave(i * 3) % 60).padStart(2, '0')}`,
+        behaviors: [pick(behaviors, wave(i))],
+        antecedents: [pick(antecedents, wave(i * 5)), pick(antecedents, wave(i * 11))],
+        consequences: [pick(consequences, wave(i * 2))],
+        setting: pick(['Workshop', 'Kitchen', 'Garden'], i),
+        functions: ['attention'],
+        seconds: 10 + wave(i),
+        intensity: 1 + (i % 5),
+      }),
+  );
+  const timetable = timetableDefinition.parse(
+    [1, 2, 3, 4, 5].flatMap((weekday) =>
+      [8, 9, 10, 11, 12, 13, 14].map((hour) => ({
+        weekday,
+        part: `Part ${hour - 7}`,
+        from: `${String(hour).padStart(2, '0')}:00`,
+        to: `${String(hour).padStart(2, '0')}:50`,
+      })),
+    ),
+  );
+  return { medianMs: medianMs(10, () => analyseBehavior(notes, { days, timetable, watched: [] })), atMost: 100 };
+}
+
+/** What this machine makes of ten million divisions just now: the bare work that the figures below can be held against. */
+function bareWork() {
+  const values = Float64Array.from({ length: 10_000 }, (_, i) => i + 1);
+  const divide = () => {
+    let sum = 0;
+    for (let round = 1; round <= 1000; round++)
+      for (let i = 0; i < values.length; i++) sum += (values[i] as number) / round;
+    return sum;
+  };
+  return { medianMs: medianMs(5, divide) };
+}
+
+/** How long the computing core takes by itself. */
+export function measureCore() {
+  return {
+    tenMillionDivisions: bareWork(),
+    series200PointsWhole: wholeSeries(),
+    ...manyPoints(),
+    abc10000NotesWhole: manyNotes(),
+  };
+}
