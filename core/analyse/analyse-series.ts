@@ -2,7 +2,7 @@ import { dayNumber, type IsoDate } from '../calendar/iso-date';
 import type { SchoolCalendar } from '../calendar/school-days';
 import { type CriterionDefinition, usualCriterion } from '../goals/criterion-definition';
 import type { Direction } from '../goals/goal';
-import { type NamedPhase, phaseAnalysis } from '../phases/phases';
+import { type NamedPhase, type PhaseComparison, type PhaseFigures, phaseAnalysis } from '../phases/phases';
 import { type Aim, type Judgement, judge } from '../progress/progress';
 import { type Gap, isLongGap, longGaps, type SeriesPoint } from '../progress/series';
 import { type TrendRule, trendRule } from '../progress/trend-rule';
@@ -43,8 +43,8 @@ export interface SeriesAnalysis
   trend: Trends;
   trendRule: TrendRule | null;
   arrival: Arrival | null;
-  phases: ReturnType<typeof phasesSaid>['phases'];
-  comparisons: ReturnType<typeof phasesSaid>['comparisons'];
+  phases: (Omit<PhaseFigures, 'trend'> & { trend: Slopes | null })[];
+  comparisons: PhaseComparison[];
 }
 
 /**
@@ -64,7 +64,12 @@ export function analyseSeries(rows: readonly SeriesRow[], options: SeriesOptions
     today,
   });
   const hasPhases = inOrder.some((row) => row.phase !== null);
-  const drawn = theilSen(sinceCourse);
+  const named = names.map((name, i) => ({ name, points: points.filter(({ phase }) => phase === i) }));
+  const { phases, comparisons } = phaseAnalysis(named, direction);
+  // More often than not the course has run since the last phase began.
+  const last = named.at(-1) as NamedPhase;
+  const isLast = last.points.length === sinceCourse.length && last.points[0] === sinceCourse[0];
+  const drawn = isLast ? (phases.at(-1)?.trend ?? null) : theilSen(sinceCourse);
   return {
     direction,
     points: points.map(({ on, value, phase, afterGap }) => ({
@@ -84,10 +89,8 @@ export function analyseSeries(rows: readonly SeriesRow[], options: SeriesOptions
     trend: trendsOf(points),
     arrival:
       drawn && options.target !== null ? arrivalOf(drawn, { target: options.target, direction, from: today }) : null,
-    ...phasesSaid(
-      names.map((name, i) => ({ name, points: points.filter(({ phase }) => phase === i) })),
-      direction,
-    ),
+    phases: phases.map((phase) => ({ ...phase, trend: phase.trend && slopesOf(phase.trend) })),
+    comparisons,
   };
 }
 
@@ -179,8 +182,3 @@ const slopesOf = ({ slopePerWeek, low, high, confidence }: TheilSenLine): Slopes
   high,
   confidence,
 });
-
-function phasesSaid(named: readonly NamedPhase[], direction: Direction) {
-  const { phases, comparisons } = phaseAnalysis(named, direction);
-  return { phases: phases.map((phase) => ({ ...phase, trend: phase.trend && slopesOf(phase.trend) })), comparisons };
-}

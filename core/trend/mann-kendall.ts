@@ -27,9 +27,10 @@ const MOST_POINTS_COUNTED_OUT = 10;
  */
 export function mannKendall(points: readonly DayValue[]): MannKendall | null {
   const n = points.length;
-  const dayTies = tiesAmong(points.map((point) => point.day));
+  const { days, values } = columnsOf(points);
+  const dayTies = tiesAmong(days);
   if (n < 2 || dayTies[0] === n) return null;
-  const valueTies = tiesAmong(points.map((point) => point.value));
+  const valueTies = tiesAmong(values);
   const s = kendallS(points);
   const all = (n * (n - 1)) / 2;
   const tied = (t: number) => (t * (t - 1)) / 2;

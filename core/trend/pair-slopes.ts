@@ -1,5 +1,5 @@
 import { select } from '../statistics/select';
-import { type Columns, columnsOf, type DayValue } from './trend-line';
+import type { Columns } from './trend-line';
 
 /** Up to so many pairs all slopes are kept; beyond, only those near the ranks asked for. */
 const MOST_PAIRS_KEPT = 5000;
@@ -25,11 +25,11 @@ export function pairCount(n: number, dayTies: readonly number[]): number {
  * The slopes per day that stand at certain ranks when those of all pairs of points on different days are sorted.
  * Of many points a sample tells where those ranks lie, so that the slopes beyond need to be counted only, not kept.
  *
- * @param points  in any order
+ * @param series  in order of date
+ * @param pairs  how many pairs of points lie on different days
  * @param ranks  from 0, ascending, below the number of such pairs
  */
-export function slopesAtRanks(points: readonly DayValue[], pairs: number, ranks: readonly number[]): number[] {
-  const series = columnsOf(points.toSorted((a, b) => a.day - b.day));
+export function slopesAtRanks(series: Columns, pairs: number, ranks: readonly number[]): number[] {
   const first = ranks[0] as number;
   const last = ranks.at(-1) as number;
   if (pairs > MOST_PAIRS_KEPT) {

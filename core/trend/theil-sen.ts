@@ -1,7 +1,15 @@
 import { median } from '../statistics/median';
 import { sumOver, tiesAmong } from '../statistics/ties';
 import { pairCount, slopesAtRanks } from './pair-slopes';
-import { canHaveTrend, DAYS_PER_WEEK, type DayValue, lineThrough, type TrendLine } from './trend-line';
+import {
+  type Columns,
+  canHaveTrend,
+  columnsOf,
+  DAYS_PER_WEEK,
+  type DayValue,
+  lineThrough,
+  type TrendLine,
+} from './trend-line';
 
 export interface TheilSenLine extends TrendLine {
   /** Sen's interval of the slope per week. */
@@ -30,10 +38,11 @@ const Z_95 = 1.959963984540054;
  */
 export function theilSen(points: readonly DayValue[]): TheilSenLine | null {
   if (!canHaveTrend(points)) return null;
-  const dayTies = tiesAmong(points.map((point) => point.day));
+  const columns = columnsOf(points.toSorted((a, b) => a.day - b.day));
+  const dayTies = tiesAmong(columns.days);
   const pairs = pairCount(points.length, dayTies);
-  const ranks = senRanks(points, pairs, dayTies);
-  const [low, below, above, high] = slopesAtRanks(points, pairs, [
+  const ranks = senRanks(columns, pairs, dayTies);
+  const [low, below, above, high] = slopesAtRanks(columns, pairs, [
     ranks.low,
     (pairs - 1) >> 1,
     pairs >> 1,
@@ -52,10 +61,10 @@ export function theilSen(points: readonly DayValue[]): TheilSenLine | null {
 }
 
 /** Between which ranks of the slopes Sen's interval lies. */
-function senRanks(points: readonly DayValue[], pairs: number, dayTies: readonly number[]) {
+function senRanks({ values }: Columns, pairs: number, dayTies: readonly number[]) {
   const tied = (t: number) => t * (t - 1) * (2 * t + 5);
-  const ties = sumOver(dayTies, tied) + sumOver(tiesAmong(points.map((point) => point.value)), tied);
-  const half = (Z_95 * Math.sqrt(Math.max(0, tied(points.length) - ties) / 18)) / 2;
+  const ties = sumOver(dayTies, tied) + sumOver(tiesAmong(values), tied);
+  const half = (Z_95 * Math.sqrt(Math.max(0, tied(values.length) - ties) / 18)) / 2;
   return {
     low: Math.min((pairs - 1) >> 1, Math.max(0, Math.round(pairs / 2 - half) - 1)),
     high: Math.max(pairs >> 1, Math.min(pairs - 1, Math.round(pairs / 2 + half))),
