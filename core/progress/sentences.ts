@@ -129,15 +129,19 @@ const arrivalSaid: Sentence = ({ goal, progress: { criterion, now }, trend, valu
     from: today,
   });
   if (on === today) return null;
+  const most = earliest && `${monthDay(earliest, today)} at the earliest`;
+  if (!on) {
+    const text = `Not within two years, if it goes on as it does${most ? `; ${most}` : ''}.`;
+    return { title: `${target} is not on this trend`, text };
+  }
+  const late = on > goal.targetOn ? ', after the target date' : '';
   const range =
     earliest && latest ? ` Likely between ${monthDay(earliest, today)} and ${monthDay(latest, today)}.` : '';
-  const open =
-    earliest && !latest ? ` ${monthDay(earliest, today)} at the earliest; it may not get there within two years.` : '';
-  if (on) {
-    const late = on > goal.targetOn ? `, after the target date` : '';
-    return { title: `${target} about ${monthDay(on, today)}`, text: `If it goes on as it does${late}.${range}${open}` };
-  }
-  return { title: `${target} is not on this trend`, text: `Not within two years, if it goes on as it does.${open}` };
+  const open = most && !latest ? ` ${most}; it may not get there within two years.` : '';
+  return {
+    title: `${target} about ${monthDay(on, today)}`,
+    text: `If it goes on as it does${late}.${range}${open}`,
+  };
 };
 
 const yearFormat = new Intl.DateTimeFormat('en-US', {
