@@ -35,6 +35,15 @@ describe('a series, analysed whole', () => {
     expect(analyseSeries(rowsOf([9, 8, 6, 4, 3]), { ...options, direction: 'increase' }).direction).toBe('increase');
   });
 
+  it('counts gaps in school days: two weekends and ten days between', () => {
+    const dates = ['2026-09-01', '2026-09-15', '2026-09-30'];
+    const rows = dates.map((date) => ({ date, value: 1, phase: null }));
+    const { gaps, points } = analyseSeries(rows, asked);
+    // Nine school days lie between 1 and 15 September, ten between 15 and 30 September.
+    expect(gaps).toEqual([{ after: '2026-09-15', before: '2026-09-30', schoolDays: 10, calendarDays: 14 }]);
+    expect(points.map(({ afterGap }) => afterGap)).toEqual([false, false, true]);
+  });
+
   it('is met when k of n points are at the target, and only then', () => {
     const options = { ...asked, baseline: 0, target: 5, targetDate: '2026-12-01', criterion: { k: 2, n: 3 } };
     expect(analyseSeries(rowsOf([1, 5, 4, 6]), options)).toMatchObject({

@@ -276,6 +276,20 @@ describe('what stands out', () => {
     expect(analyseBehavior(even, exposure).findings.filter(({ about }) => about.part)).toEqual([]);
   });
 
+  it('compares with the other behaviors from five of their notes on, else with an even share', () => {
+    const against = (others: number) =>
+      analyseBehavior(
+        [
+          ...notes(10, { antecedents: ['Waiting'] }),
+          note(),
+          ...notes(others, { behaviors: ['Leaving'], antecedents: ['Noise'] }),
+        ],
+        exposure,
+      ).findings.find(({ about }) => about.behavior === 'Calling out' && about.antecedent === 'Waiting')?.sentence;
+    expect(against(5)).toContain("of the other behaviors' notes, 0 of 5.");
+    expect(against(4)).toContain('an even share among 2 would be 50%.');
+  });
+
   it('holds a month against the one before, per school day, up and down', () => {
     const days = [...september, ...schoolDays('2026-10-01', '2026-10-30', calendar)];
     const both = (first: number, second: number) =>

@@ -215,6 +215,11 @@ describe('rubric', () => {
     expect(asCount(rubric, 2.75)).toBe('6 of 8 points');
   });
 
+  it('says the sum of several, or the points of a single one', () => {
+    expect(sentence(sum, rate(3, 2))).toMatch(/^5 of 8 points \(63% of the possible\)\./);
+    expect(sentence(rubric, rate(3, null))).toBe('3 of 4 points (75% of the possible). Ideas: 3, “Ideas at 3”.');
+  });
+
   it('weighs each criterion the same, however often it was rated', () => {
     // Ideas 4, 4, 1 is 3; with Order 2 the mean is 2.5, where that of all four ratings would be 2.75.
     const several = {
@@ -237,6 +242,7 @@ describe('rubric', () => {
     expect(score(rubric, rate(3, null))).toMatchObject({ value: 3, weight: 1 });
     expect(message(rubric, rate(3, null))).toBeUndefined();
     expect(message(sum, rate(3, null))).toBe('A sum needs every criterion; “Order” is not rated.');
+    expect(message(sum, rate(3, 2))).toBeUndefined();
     expect(message(rubric, rate(5, 2))).toBe('“Ideas” has no level of 5.');
     expect(message(rubric, { ratings: [...rate(3, 2).ratings, ...rate(2, null).ratings] })).toBe(
       '“Ideas” is rated twice by the same person.',
@@ -327,6 +333,173 @@ describe('reading aloud', () => {
     expect(sentence(reading, { words: 0, errors: 0, seconds: 60 })).toBe(
       '0 words in 1 min, no errors: 0 words correct per minute.',
     );
+  });
+});
+
+describe('what lies behind a score, line by line', () => {
+  const lines = (definition: MeasureDefinition, data: MeasureData) =>
+    measureOf(definition)
+      .breakdown(definition, data)
+      .map(({ label, value, said }) => [label, value, said]);
+
+  it('trials: each outcome with its share', () => {
+    expect(lines(trials, { trials: ['independent', 'independent', 'gesture', 'refused'] })).toEqual([
+      ['Independent', 2, '2, 50%'],
+      ['Gesture', 1, '1, 25%'],
+      ['Not yet', 0, '0, 0%'],
+      ['No answer', 0, '0, 0%'],
+      ['Declined', 1, '1, 25%'],
+    ]);
+  });
+
+  it('items and steps: what was not asked is neither right nor wrong', () => {
+    expect(lines(items, words(['rain', 'right'], ['their', 'noResponse'], ['rain', 'incorrect']))).toEqual([
+      ['rain', 1, 'right, not yet'],
+      ['their', 0, 'without an answer'],
+      ['said', null, 'not asked'],
+      ['soil', null, 'not asked'],
+    ]);
+    expect(
+      lines(steps, {
+        steps: [
+          { step: 'soap', outcome: 'gesture' },
+          { step: 'rub', outcome: 'notDone' },
+        ],
+      }),
+    ).toEqual([
+      ['water on', null, 'not looked at'],
+      ['soap', 0, 'Gesture'],
+      ['rub', 0, 'Not done'],
+      ['rinse', null, 'not looked at'],
+    ]);
+  });
+
+  it('count, duration, latency: figures with their units', () => {
+    expect(lines(calls, { count: 7, minutes: 30 })).toEqual([
+      ['Total', 7, '7'],
+      ['Watched', 30, '30 minutes'],
+      ['Rate', 14, '14 an hour'],
+    ]);
+    expect(lines(duration, { episodes: [60, 120, 90], sessionSeconds: 1800 })).toEqual([
+      ['Episodes', 3, '3'],
+      ['Altogether', 270, '4 min 30 s'],
+      ['On average', 90, '1 min 30 s'],
+      ['Longest', 120, '2 min'],
+      ['Session', 1800, '30 min'],
+    ]);
+    expect(lines(duration, { episodes: [], sessionSeconds: null })).toEqual([
+      ['Episodes', 0, '0'],
+      ['Altogether', 0, '0 s'],
+      ['On average', null, 'none'],
+      ['Longest', null, 'none'],
+    ]);
+    expect(lines(latency, { responses: [4, null, 12] })).toEqual([
+      ['Median', 8, '8 s'],
+      ['Shortest', 4, '4 s'],
+      ['Longest', 12, '12 s'],
+      ['Without a response', 1, '1'],
+    ]);
+  });
+
+  it('intervals, rubric, running total, reading aloud', () => {
+    expect(lines(intervals, { intervals: [true, null, false, true] })).toEqual([
+      ['Yes', 2, '2'],
+      ['No', 1, '1'],
+      ['Missed', 1, '1'],
+    ]);
+    const ratings = [
+      { criterion: 'ideas', points: 4, rater: 'A' },
+      { criterion: 'ideas', points: 1, rater: 'B' },
+    ];
+    expect(lines(rubric, { ratings })).toEqual([
+      ['Ideas', 2.5, '4, “Ideas at 4” (A); 1, “Ideas at 1” (B)'],
+      ['Order', null, 'not rated'],
+    ]);
+    const amounts = [
+      { amount: 2, category: 'garden' },
+      { amount: 1, category: 'garden' },
+      { amount: 1, category: null },
+    ];
+    expect(lines(hours, { amounts })).toEqual([
+      ['garden', 3, '3 hours in 2'],
+      ['kitchen', null, '0 hours in 0'],
+      ['Other', 1, '1 hour in 1'],
+    ]);
+    expect(lines(runningTotalDefinition.parse({ ...hours, categories: [] }), { amounts: amounts.slice(2) })).toEqual([
+      ['Altogether', 1, '1 hour in 1'],
+    ]);
+    expect(lines(reading, { words: 92, errors: 4, seconds: 60 })).toEqual([
+      ['Words correct per minute', 88, '88'],
+      ['Words read', 92, '92'],
+      ['Errors', 4, '4'],
+      ['Accuracy', (100 * 88) / 92, '96%, an instructional level'],
+      ['Time', 60, '1 min'],
+    ]);
+  });
+});
+
+describe('what a value is called', () => {
+  const said = (definition: MeasureDefinition, value: number) => measureOf(definition).said(definition, value);
+  const basis = (definition: MeasureDefinition, amount: number, weight: number) =>
+    measureOf(definition).basis(definition, { value: 0, amount, weight });
+  const axis = (definition: MeasureDefinition) => measureOf(definition).axis(definition);
+  const perSession = countDefinition.parse({
+    kind: 'count',
+    per: 'session',
+    sessionMinutes: 10,
+    counted: { one: 'call', many: 'calls' },
+  });
+  const of = (kind: string) => durationDefinition.parse({ kind: 'duration', of: kind });
+
+  it('carries its unit, one and many', () => {
+    expect([said(calls, 14), said(perSession, 1), said(perSession, 2.5)]).toEqual([
+      '14 an hour',
+      '1 call',
+      '2.5 calls',
+    ]);
+    expect([said(duration, 4.5), said(of('share'), 15), said(latency, 8)]).toEqual(['4 min 30 s', '15%', '8 s']);
+    expect([said(rubric, 2.75), said(reading, 88), said(hours, 8.75)]).toEqual([
+      '2.8',
+      '88 words correct per minute',
+      '9%',
+    ]);
+  });
+
+  it('comes from what was counted', () => {
+    expect([basis(calls, 7, 30), basis(items, 3, 4), basis(hours, 3.5, 2)]).toEqual([
+      '7 in 30 min',
+      '3 of 4',
+      '3.5 of 40 hours',
+    ]);
+    expect([basis(duration, 270, 1), basis(of('share'), 270, 1800), basis(of('episode'), 270, 1)]).toEqual([
+      '4 min 30 s',
+      '4 min 30 s of 30 min',
+      '4 min 30 s in 1 episode',
+    ]);
+    expect([basis(latency, 5, 6), basis(latency, 6, 6), basis(reading, 1, 60)]).toEqual([
+      '5 of 6 answered',
+      '6 timed',
+      '1 word correct in 1 min',
+    ]);
+    expect([basis(rubric, 5, 2), basis(rubric, 3, 1)]).toEqual(['5 of 8 points', '3 points on 1 of 2']);
+  });
+
+  it('changes in its own unit, and has a criterion as a count where one can be told beforehand', () => {
+    expect([axis(calls).change, axis(perSession).change, axis(duration).unit]).toEqual([
+      'calls an hour',
+      'calls',
+      ' min',
+    ]);
+    expect([axis(rubric).max, axis(rubricDefinition.parse({ ...rubric, of: 'sum' })).max]).toEqual([4, 8]);
+    expect(asCount(rubricDefinition.parse({ ...rubric, of: 'percent' }), 75)).toBe('6 of 8 points');
+    expect(asCount(rubricDefinition.parse({ ...rubric, of: 'sum' }), 6)).toBeNull();
+    const half = measureDefinition.parse({ kind: 'readingAloud', seconds: 30 });
+    expect([asCount(half, 91), asCount(half, 91, 'atMost'), asCount(half, 90, 'atMost')]).toEqual([
+      '46 words correct in 30 s',
+      '45 words correct in 30 s',
+      '45 words correct in 30 s',
+    ]);
+    expect(asCount(reading, 91)).toBeNull();
   });
 });
 

@@ -30,6 +30,12 @@ describe('criterion', () => {
     expect(state.lapses).toEqual(['2026-09-04', '2026-09-06']);
   });
 
+  it('takes nothing for a lapse that lies before the day it was met', () => {
+    const twoOfThree = criterion({ rule: { kind: 'ofLast', k: 2, n: 3 } });
+    const state = criterionState(days(90, 50, 90, 40), twoOfThree);
+    expect(state).toMatchObject({ metOn: '2026-09-03', lapses: ['2026-09-04'] });
+  });
+
   it('respects the direction', () => {
     const atMost = criterion({ comparison: 'atMost', value: 2, rule: { kind: 'inARow', n: 2 } });
     expect(criterionState(days(5, 2, 1), atMost).metOn).toBe('2026-09-03');

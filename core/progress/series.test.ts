@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { calendar, goalOf, session } from '~/tests/examples/series';
-import { seriesOf } from './series';
+import { progressOf } from './progress';
+import { joinedRuns, seriesOf } from './series';
 
 const phases = [
   { label: 'Baseline', startsOn: '2026-09-01', isBaseline: true },
@@ -56,5 +57,39 @@ describe('series', () => {
     // From Tuesday 1 to Wednesday 16 September lie ten school days.
     expect(gapOf([])).toBe(true);
     expect(gapOf([{ first: '2026-09-07', last: '2026-09-07' }])).toBe(false);
+  });
+
+  it('joins points within a phase and up to a gap only', () => {
+    const days = ['2026-09-01', '2026-09-02', '2026-09-08', '2026-09-09', '2026-09-10', '2026-10-12'];
+    const points = seriesOf(
+      goalOf({ phases }),
+      days.map((on) => session(on, 5)),
+      calendar,
+    );
+    expect(joinedRuns(points).map((run) => run.map(({ on }) => on.slice(5)))).toEqual([
+      ['09-01', '09-02'],
+      ['09-08', '09-09', '09-10'],
+      ['10-12'],
+    ]);
+  });
+
+  it('adds a running total up: each point holds all before it, and now is the last', () => {
+    const goal = goalOf({
+      measure: { kind: 'runningTotal', unit: { one: 'hour', many: 'hours' }, total: 20 },
+      criterion: { comparison: 'atLeast', value: 100, rule: { kind: 'inARow', n: 1 } },
+      baseline: { value: 0, on: '2026-09-01' },
+      target: 100,
+    });
+    const sessions = [1, 2, 3, 4].map((amount, i) => ({
+      ...session(['2026-09-01', '2026-09-01', '2026-09-02', '2026-09-03'][i] as string, 0),
+      outcome: { data: { amounts: [{ amount, category: null }] }, reason: null },
+    }));
+    const progress = progressOf(goal, sessions, { calendar, today: '2026-09-04' });
+    expect(progress.points.map(({ on, value, amount }) => [on, value, amount])).toEqual([
+      ['2026-09-01', 15, 3],
+      ['2026-09-02', 30, 6],
+      ['2026-09-03', 50, 10],
+    ]);
+    expect(progress).toMatchObject({ now: 50, wayTravelled: 0.5, criterion: { metOn: null } });
   });
 });

@@ -112,6 +112,9 @@ describe('normal distribution', () => {
   it('leaves the published tails: 1.645, 1.96, 2.576 and 3.291 (any table)', () => {
     const tails = [1.6448536269514722, 1.959963984540054, 2.5758293035489004, 3.2905267314919255].map(normalTwoSided);
     for (const [i, tail] of [0.1, 0.05, 0.01, 0.001].entries()) expect(tails[i]).toBeCloseTo(tail, 12);
+    // Far out, where only the ratio tells: twice 6.22096057e-16 beyond 8 (tables of the normal distribution, from memory).
+    expect(normalTwoSided(8) / (2 * 6.22096057e-16)).toBeCloseTo(1, 8);
+    expect(normalTwoSided(4) / (2 * 3.167124183312e-5)).toBeCloseTo(1, 8);
     expect(normalTwoSided(0)).toBe(1);
     expect(normalTwoSided(-1.96)).toBe(normalTwoSided(1.96));
   });

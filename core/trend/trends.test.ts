@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { linearRegression, rSquared } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { addDays, dayNumber } from '../calendar/iso-date';
+import { normalTwoSided } from '../statistics/distributions';
 import { arrivalOf } from './arrival';
 import { leastSquares } from './least-squares';
 import { kendallS, mannKendall } from './mann-kendall';
@@ -162,6 +163,22 @@ describe('Mann–Kendall', () => {
     expect(result?.s).toBe(4);
     expect(result?.tau).toBeCloseTo(4 / Math.sqrt(4 * 5), 12);
     expect(result?.p).toBeCloseTo(0.2207, 4); // z = 3/√6 = 1.2247
+  });
+
+  it('takes for its variance that of S over all orders, with ties of any size in days and values (its definition)', () => {
+    const tied = fc.array(fc.integer({ min: 0, max: 2 }), { minLength: 3, maxLength: 6 });
+    fc.assert(
+      fc.property(tied, tied, (x, y) => {
+        const n = Math.min(x.length, y.length);
+        const [days, values] = [x.slice(0, n), y.slice(0, n)];
+        const result = mannKendall(pairs(days, values));
+        if (!result || result.isExact || result.s === 0) return;
+        const all = [...ordersOf(values)].map((order) => kendallS(pairs(days, order)));
+        const variance = all.reduce((sum, s) => sum + s * s, 0) / all.length;
+        expect(result.p).toBeCloseTo(normalTwoSided((Math.abs(result.s) - 1) / Math.sqrt(variance)), 9);
+      }),
+      { numRuns: 60 },
+    );
   });
 
   it('is undecided in a constant series, and nothing on a single day', () => {
