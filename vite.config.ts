@@ -14,6 +14,9 @@ const loadedByName = [
   'rate-limiter-flexible',
 ];
 
+/** The core only declares; what a page does not call, it need not load. (A test holds that the core is pure.) */
+const treeshake = { moduleSideEffects: [{ test: /\/core\/[^?]+\.ts$/, sideEffects: false }] };
+
 export default defineConfig(({ isSsrBuild }) => ({
   plugins: [tailwindcss(), reactRouter()],
   resolve: { alias: { '~': fileURLToPath(new URL('.', import.meta.url)).replace(/\/$/, '') } },
@@ -21,6 +24,6 @@ export default defineConfig(({ isSsrBuild }) => ({
   ssr: isSsrBuild ? { noExternal: true, external: loadedByName } : {},
   build: {
     // The server build is the whole server: Express, its settings and React Router's own build in one bundle.
-    rollupOptions: isSsrBuild ? { input: './web/http/main.ts' } : {},
+    rollupOptions: isSsrBuild ? { input: './web/http/main.ts', treeshake } : { treeshake },
   },
 }));

@@ -12,7 +12,7 @@ import { counted, figure, percent } from '../words/counting';
 import type { Progress } from './progress';
 import { longGaps, type SeriesPoint } from './series';
 import { signed, type TrendRule, trendRule, trendRuleWords } from './trend-rule';
-import { verdictWords } from './verdict';
+import { verdictWords } from './verdict-words';
 
 export interface Said {
   title: string;

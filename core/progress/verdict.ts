@@ -5,24 +5,13 @@ import { counted, figure } from '../words/counting';
 import { type Course, courseAt } from './course';
 import type { CriterionState } from './criterion';
 import { LONG_GAP_SCHOOL_DAYS, type SeriesPoint } from './series';
-
-export type VerdictIs = 'met' | 'onCourse' | 'aboveCourse' | 'belowCourse' | 'tooEarly' | 'noRecentData';
+import type { VerdictIs } from './verdict-words';
 
 export interface Verdict {
   is: VerdictIs;
   /** Why, in a sentence with its numbers. */
   reason: string;
 }
-
-/** The word and the mark of each verdict: never colour alone. */
-export const verdictWords: Record<VerdictIs, { label: string; mark: string; needsAttention: boolean }> = {
-  met: { label: 'Met', mark: '●', needsAttention: false },
-  aboveCourse: { label: 'Above course', mark: '◆', needsAttention: false },
-  onCourse: { label: 'On course', mark: '▲', needsAttention: false },
-  belowCourse: { label: 'Below course', mark: '▽', needsAttention: true },
-  tooEarly: { label: 'Too early to tell', mark: '…', needsAttention: false },
-  noRecentData: { label: 'No recent data', mark: '○', needsAttention: true },
-};
 
 /** Points that the four-point rule looks at, and without which it is too early to tell. */
 export const POINTS_FOR_VERDICT = 4;

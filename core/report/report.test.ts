@@ -4,7 +4,8 @@ import { discreetEntry, discreetGoal, discreetStudent } from '../discreet/discre
 import type { TrialsDefinition } from '../measures/trials';
 import { sessionInput } from '../observations/observation';
 import { capitalised, counted, figure, numberWord, percent } from '../words/counting';
-import { asSeenBy, groupByWeek, outcomeSentence } from './report';
+import { asSeenBy, outcomeSentence } from './report';
+import { groupByWeek } from './weeks';
 
 describe('report', () => {
   it('groups by week, from Monday to Sunday', () => {

@@ -1,4 +1,4 @@
-import { type IsoDate, mondayOf } from '../calendar/iso-date';
+import type { IsoDate } from '../calendar/iso-date';
 import { type MeasureDefinition, measureOf } from '../measures/measure';
 import { noScoreWords } from '../measures/score';
 import type { Outcome } from '../observations/observation';
@@ -38,20 +38,4 @@ export function outcomeSentence(measure: MeasureDefinition, outcome: Outcome): s
 /** The entry with the fields taken out that its reader may not see: they are not hidden, they are not there. */
 export function asSeenBy<T extends Pick<ReportEntry, 'note' | 'observer'>>(entry: T, sees: ReaderSees): T {
   return { ...entry, note: sees.notes ? entry.note : null, observer: sees.observers ? entry.observer : null };
-}
-
-/**
- * Entries by week, each week named by its Monday, in the order the entries come in.
- *
- * @example groupByWeek([{ on: '2026-11-24' }, { on: '2026-11-23' }, { on: '2026-11-20' }]) // weeks of Nov 23 (two) and Nov 16 (one)
- */
-export function groupByWeek<T extends { on: IsoDate }>(entries: readonly T[]): { monday: IsoDate; entries: T[] }[] {
-  const weeks: { monday: IsoDate; entries: T[] }[] = [];
-  for (const entry of entries) {
-    const monday = mondayOf(entry.on);
-    const last = weeks.at(-1);
-    if (last?.monday === monday) last.entries.push(entry);
-    else weeks.push({ monday, entries: [entry] });
-  }
-  return weeks;
 }

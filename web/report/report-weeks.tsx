@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
-import { groupByWeek } from '~/core/report/report';
+import { groupByWeek } from '~/core/report/weeks';
 import { Beads } from '../ui/beads';
 import type { ShownEntry } from './shown-entry';
 

@@ -1,7 +1,7 @@
 import { Link, useSearchParams } from 'react-router';
 import { type IsoDate, shortDate } from '~/core/calendar/iso-date';
 import { discreetGoal } from '~/core/discreet/discreet';
-import { verdictWords } from '~/core/progress/verdict';
+import { verdictWords } from '~/core/progress/verdict-words';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { goalsOf } from '~/server/goals/goals';

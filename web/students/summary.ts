@@ -1,7 +1,7 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { discreetStudent } from '~/core/discreet/discreet';
 import type { Progress } from '~/core/progress/progress';
-import { type VerdictIs, verdictWords } from '~/core/progress/verdict';
+import { type VerdictIs, verdictWords } from '~/core/progress/verdict-words';
 import type { Goal } from '~/server/goals/goals';
 import type { Student } from '~/server/students/students';
 

@@ -1,4 +1,4 @@
-import { type VerdictIs, verdictWords } from '~/core/progress/verdict';
+import { type VerdictIs, verdictWords } from '~/core/progress/verdict-words';
 
 /** A verdict as a mark and a word; clay only for what needs attention. */
 export function VerdictMark({ is }: { is: VerdictIs }) {
