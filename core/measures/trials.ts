@@ -88,10 +88,16 @@ const countsOf = (data: TrialsData): ReadonlyMap<string, number> =>
   'trials' in data ? tally(data.trials) : new Map(Object.entries(data.counts));
 
 function poolTrials(_: TrialsDefinition, sessions: readonly [TrialsData, ...TrialsData[]]): TrialsData {
-  if (sessions.length === 1) return sessions[0];
-  if (sessions.every((session) => 'trials' in session)) {
-    return { trials: sessions.flatMap((session) => (session as TrialByTrial).trials) };
+  const trials: string[] = [];
+  // Every goal's every day goes through here: plain loops.
+  for (const session of sessions) {
+    if (!('trials' in session)) return poolCounts(sessions);
+    for (const outcome of session.trials) trials.push(outcome);
   }
+  return { trials };
+}
+
+function poolCounts(sessions: readonly TrialsData[]): CountedTrials {
   const counts: Record<string, number> = {};
   let opportunities = 0;
   for (const session of sessions) {
@@ -114,13 +120,19 @@ export function scoreTrials(definition: TrialsDefinition, data: TrialsData): Sco
   let successes = 0;
   let refused = 0;
   let total = 0;
-  const add = (outcome: string, n: number) => {
-    total += n;
-    if (succeeding.has(outcome)) successes += n;
-    else if (outcome === 'refused') refused += n;
-  };
-  if ('trials' in data) for (const outcome of data.trials) add(outcome, 1);
-  else for (const [outcome, n] of Object.entries(data.counts)) add(outcome, n);
+  if ('trials' in data) {
+    total = data.trials.length;
+    for (const outcome of data.trials) {
+      if (succeeding.has(outcome)) successes++;
+      else if (outcome === 'refused') refused++;
+    }
+  } else {
+    for (const [outcome, n] of Object.entries(data.counts)) {
+      total += n;
+      if (succeeding.has(outcome)) successes += n;
+      else if (outcome === 'refused') refused += n;
+    }
+  }
   const opportunities = definition.refusalIsOpportunity ? total : total - refused;
   if (opportunities === 0) return { value: null, reason: total > 0 ? 'declined' : 'noOpportunity' };
   return { value: (100 * successes) / opportunities, amount: successes, weight: opportunities };
