@@ -24,7 +24,9 @@ export function leastSquares(points: readonly DayValue[]): LeastSquaresLine | nu
   const n = points.length;
   const { centre, xx, xy, yy } = squaresAboutCentre(points);
   const slope = xy / xx;
-  const residuals = residualSquares(points, centre, slope);
+  // What is left over the line is a difference: where little is, it would lose its digits, and is summed itself.
+  const difference = yy - slope * xy;
+  const residuals = difference > yy / 1000 ? difference : residualSquares(points, centre, slope);
   const residualSd = Math.sqrt(residuals / (n - 2));
   const half = (deviate95(n - 2) * residualSd) / Math.sqrt(xx);
   return {
@@ -65,7 +67,7 @@ function squaresAboutCentre(points: readonly DayValue[]) {
   };
 }
 
-/** What is left over the line, squared: summed itself, since a difference of large sums would lose its digits. */
+/** What is left over the line, squared and summed. */
 function residualSquares(points: readonly DayValue[], centre: DayValue, slope: number): number {
   let sum = 0;
   for (let i = 0; i < points.length; i++) {
