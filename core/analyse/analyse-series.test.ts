@@ -1,17 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addDays } from '../calendar/iso-date';
-import { analyseSeries, type SeriesOptions, type SeriesRow } from './analyse-series';
+import { analyseSeries, nothingSet, type SeriesRow } from './analyse-series';
 
-const asked: SeriesOptions = {
-  direction: null,
-  target: null,
-  targetDate: null,
-  baseline: null,
-  baselineDate: null,
-  criterion: null,
-  today: null,
-};
+const asked = nothingSet;
 const rowsOf = (values: number[], phases: string[] = []): SeriesRow[] =>
   values.map((value, i) => ({ date: addDays('2026-09-01', 2 * i), value, phase: phases[i] ?? null }));
 

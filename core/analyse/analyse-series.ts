@@ -32,6 +32,17 @@ export interface SeriesOptions {
   today: IsoDate | null;
 }
 
+/** No option set: everything comes from the series itself. */
+export const nothingSet: SeriesOptions = {
+  direction: null,
+  target: null,
+  targetDate: null,
+  baseline: null,
+  baselineDate: null,
+  criterion: null,
+  today: null,
+};
+
 const WEEKDAYS: SchoolCalendar = { weekdays: [1, 2, 3, 4, 5], closures: [] };
 
 /** What is said of a series of dates and values, all of it as the application says it of a goal. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { usualCriterion } from '../goals/criterion-definition';
 import { counted, figure, percent } from '../words/counting';
-import { type MeasureKind, percentAxis } from './measure-kind';
+import { type MeasureKind, shareOfChances } from './measure-kind';
 import { asCount, type Score } from './score';
 
 /** A goal measured by intervals: was it there the whole interval, at any moment of it, or at its last moment? */
@@ -63,10 +63,9 @@ export function intervalsSentence(definition: IntervalsDefinition, data: Interva
 }
 
 export const intervals: MeasureKind<IntervalsDefinition, IntervalsData> = {
+  ...shareOfChances,
   data: intervalsData,
   pool: (_, sessions) => ({ intervals: sessions.flatMap((session) => session.intervals) }),
-  accumulates: false,
-  isShare: true,
   score: scoreIntervals,
   breakdown: (_, { intervals: all }) => {
     const line = (key: string, label: string, is: boolean | null) => {
@@ -76,12 +75,9 @@ export const intervals: MeasureKind<IntervalsDefinition, IntervalsData> = {
     return [line('yes', 'Yes', true), line('no', 'No', false), line('missed', 'Missed', null)];
   },
   sentence: intervalsSentence,
-  said: (_, value) => percent(value),
-  basis: (_, { amount, weight }) => `${amount} of ${weight}`,
   asCount: ({ planned }, value, comparison) =>
     planned === null ? null : `${asCount(value, planned, comparison)} of ${planned}`,
   weightNoun: () => ({ one: 'interval', many: 'intervals' }),
-  axis: () => percentAxis,
   discreet: (definition) => definition,
   defaultCriterion: () => usualCriterion('atLeast', 80),
 };

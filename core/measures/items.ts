@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { IsoDate } from '../calendar/iso-date';
 import { usualCriterion } from '../goals/criterion-definition';
 import { listed, percent } from '../words/counting';
-import { type MeasureKind, percentAxis } from './measure-kind';
+import { type MeasureKind, shareOfChances } from './measure-kind';
 import { hasDistinctKeys, labelOf, named, noun, oneOf, unnamed } from './named';
 import { asCount, type BreakdownLine, type Score } from './score';
 import {
@@ -143,19 +143,15 @@ export function itemHistory(
 }
 
 export const items: MeasureKind<ItemsDefinition, ItemsData> = {
+  ...shareOfChances,
   data: itemsData,
   pool: (_, sessions) => ({ items: sessions.flatMap((session) => session.items) }),
-  accumulates: false,
-  isShare: true,
   score: scoreItems,
   breakdown: itemLines,
   sentence: itemsSentence,
-  said: (_, value) => percent(value),
-  basis: (_, { amount, weight }) => `${amount} of ${weight}`,
   asCount: (definition, value, comparison) =>
     `${asCount(value, definition.items.length, comparison)} of ${definition.items.length}`,
   weightNoun: ({ item }) => item,
-  axis: () => percentAxis,
   discreet: (definition) => ({
     ...definition,
     items: unnamed(definition.items, 'Item'),

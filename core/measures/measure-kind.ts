@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { Comparison, CriterionDefinition } from '../goals/criterion-definition';
+import { percent } from '../words/counting';
 import type { Noun } from './named';
 import type { BreakdownLine, Score, Scored } from './score';
 
@@ -43,3 +44,12 @@ export interface MeasureKind<D, T> {
 
 /** What all measures in percent have in common. */
 export const percentAxis: Axis = { max: 100, unit: '%', change: 'points' };
+
+/** What measures have in common whose value is a share of like chances, in percent. */
+export const shareOfChances = {
+  accumulates: false,
+  isShare: true,
+  said: (_: unknown, value: number) => percent(value),
+  basis: (_: unknown, { amount, weight }: Scored) => `${amount} of ${weight}`,
+  axis: () => percentAxis,
+};

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { usualCriterion } from '../goals/criterion-definition';
 import { listed, percent } from '../words/counting';
-import { type MeasureKind, percentAxis } from './measure-kind';
+import { type MeasureKind, shareOfChances } from './measure-kind';
 import { hasDistinctKeys, type Named, named, oneOf, unnamed } from './named';
 import { asCount, type BreakdownLine, type Score } from './score';
 import { checkSupport, outcomeField, successLevels, supportAllowed, supportFields } from './support-levels';
@@ -91,19 +91,15 @@ export function stepsSentence(definition: StepsDefinition, data: StepsData): str
 }
 
 export const steps: MeasureKind<StepsDefinition, StepsData> = {
+  ...shareOfChances,
   data: stepsData,
   pool: (_, sessions) => ({ steps: sessions.flatMap((session) => session.steps) }),
-  accumulates: false,
-  isShare: true,
   score: scoreSteps,
   breakdown: stepLines,
   sentence: stepsSentence,
-  said: (_, value) => percent(value),
-  basis: (_, { amount, weight }) => `${amount} of ${weight}`,
   asCount: (definition, value, comparison) =>
     `${asCount(value, definition.steps.length, comparison)} of ${definition.steps.length}`,
   weightNoun: () => ({ one: 'step', many: 'steps' }),
-  axis: () => percentAxis,
   discreet: (definition) => ({ ...definition, steps: unnamed(definition.steps, 'Step') }),
   defaultCriterion: () => usualCriterion('atLeast', 100),
 };

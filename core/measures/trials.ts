@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { usualCriterion } from '../goals/criterion-definition';
 import { capitalised, numberWord, percent } from '../words/counting';
-import { type MeasureKind, percentAxis } from './measure-kind';
+import { type MeasureKind, shareOfChances } from './measure-kind';
 import { noun } from './named';
 import { asCount, type BreakdownLine, type Score } from './score';
 import {
@@ -191,19 +191,15 @@ export function trialsSentence(definition: TrialsDefinition, data: TrialsData): 
 }
 
 export const trials: MeasureKind<TrialsDefinition, TrialsData> = {
+  ...shareOfChances,
   data: trialsData,
   pool: poolTrials,
-  accumulates: false,
-  isShare: true,
   score: scoreTrials,
   breakdown: trialsLines,
   sentence: trialsSentence,
-  said: (_, value) => percent(value),
-  basis: (_, { amount, weight }) => `${amount} of ${weight}`,
   asCount: ({ planned }, value, comparison) =>
     planned === null ? null : `${asCount(value, planned, comparison)} of ${planned}`,
   weightNoun: ({ chance }) => chance,
-  axis: () => percentAxis,
   discreet: (definition) => ({ ...definition, chance: { one: 'chance', many: 'chances' } }),
   defaultCriterion: () => usualCriterion('atLeast', 80),
 };

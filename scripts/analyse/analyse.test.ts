@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, it } from 'vitest';
+import { nothingSet as none } from '~/core/analyse/analyse-series';
 import { analyseAbcFile, analyseAgreementFile, analyseSeriesFile } from './files';
 import { Malformed, readTable, textOf } from './table';
 
@@ -21,15 +22,6 @@ function analyse(text: string, ...args: [what: string, ...options: string[]]) {
 }
 
 const lines = (...rows: string[]) => `${rows.join('\n')}\n`;
-const none = {
-  direction: null,
-  target: null,
-  targetDate: null,
-  baseline: null,
-  baselineDate: null,
-  criterion: null,
-  today: null,
-};
 
 function malformed(read: () => unknown): string {
   try {

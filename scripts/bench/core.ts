@@ -1,5 +1,5 @@
 import { linearRegression } from 'simple-statistics';
-import { analyseSeries } from '~/core/analyse/analyse-series';
+import { analyseSeries, nothingSet } from '~/core/analyse/analyse-series';
 import { type AbcNote, abcNote } from '~/core/behavior/abc-note';
 import { analyseBehavior } from '~/core/behavior/analysis';
 import { addDays } from '~/core/calendar/iso-date';
@@ -28,15 +28,7 @@ function wholeSeries() {
     value: wave(i),
     phase: i < 40 ? 'Baseline' : 'New support',
   }));
-  const options = {
-    direction: null,
-    target: 80,
-    targetDate: '2026-12-01',
-    baseline: null,
-    baselineDate: null,
-    criterion: { k: 3, n: 4 },
-    today: null,
-  };
+  const options = { ...nothingSet, target: 80, targetDate: '2026-12-01', criterion: { k: 3, n: 4 } };
   return { medianMs: medianMs(60, () => analyseSeries(rows, options)), atMost: 3 };
 }
 

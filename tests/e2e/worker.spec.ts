@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { expect, test } from '@playwright/test';
 import { build } from 'vite';
 import { analyseAbc } from '~/core/analyse/analyse-abc';
-import { analyseSeries } from '~/core/analyse/analyse-series';
+import { analyseSeries, nothingSet } from '~/core/analyse/analyse-series';
 import { abcNote } from '~/core/behavior/abc-note';
 import { wallTime } from '~/core/calendar/zone';
 
@@ -14,15 +14,7 @@ const rows = Array.from({ length: 40 }, (_, i) => ({
   value: (i * 37) % 23,
   phase: i < 8 ? 'Baseline' : 'New support',
 }));
-const options = {
-  direction: null,
-  target: 20,
-  targetDate: '2026-12-18',
-  baseline: null,
-  baselineDate: null,
-  criterion: { k: 3, n: 4 },
-  today: null,
-};
+const options = { ...nothingSet, target: 20, targetDate: '2026-12-18', criterion: { k: 3, n: 4 } };
 const notes = rows.map(({ date, value }) => ({
   on: date,
   time: '09:30',
