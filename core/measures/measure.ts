@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { refusal } from '../words/refusal';
 import { type CountData, count, countDefinition } from './count';
 import { type DurationData, duration, durationDefinition } from './duration';
 import { type IntervalsData, intervals, intervalsDefinition } from './intervals';
@@ -58,4 +59,18 @@ const kinds: { [K in keyof DataOf]: MeasureKind<Extract<MeasureDefinition, { kin
 /** The functions of a goal's measure; they are handed its definition and data that its schema has let through. */
 export function measureOf({ kind }: MeasureDefinition): MeasureKind<MeasureDefinition, MeasureData> {
   return kinds[kind] as unknown as MeasureKind<MeasureDefinition, MeasureData>;
+}
+
+/**
+ * Data as it arrives, held against a goal's measure.
+ *
+ * @returns the data, or the first message a teacher should read
+ */
+export function readData(
+  definition: MeasureDefinition,
+  raw: unknown,
+): { ok: true; data: MeasureData } | { ok: false; message: string } {
+  const parsed = measureOf(definition).data(definition).safeParse(raw, { error: refusal });
+  if (parsed.success) return { ok: true, data: parsed.data };
+  return { ok: false, message: (parsed.error.issues[0] as z.core.$ZodIssue).message };
 }

@@ -6,7 +6,7 @@ import { durationDefinition } from './duration';
 import { intervalsDefinition, methodWords } from './intervals';
 import { itemHistory, itemsDefinition } from './items';
 import { latencyDefinition } from './latency';
-import { type MeasureData, type MeasureDefinition, measureDefinition, measureOf } from './measure';
+import { type MeasureData, type MeasureDefinition, measureDefinition, measureOf, readData } from './measure';
 import { accuracyOf } from './reading-aloud';
 import { ratersSideBySide, rubricDefinition } from './rubric';
 import { paceOf, runningTotalDefinition } from './running-total';
@@ -54,8 +54,10 @@ const score = (definition: MeasureDefinition, data: MeasureData) => measureOf(de
 const pooled = (definition: MeasureDefinition, ...data: [MeasureData, ...MeasureData[]]) =>
   score(definition, measureOf(definition).pool(definition, data));
 const sentence = (definition: MeasureDefinition, data: MeasureData) => measureOf(definition).sentence(definition, data);
-const message = (definition: MeasureDefinition, data: unknown) =>
-  measureOf(definition).data(definition).safeParse(data).error?.issues[0]?.message;
+const message = (definition: MeasureDefinition, data: unknown) => {
+  const read = readData(definition, data);
+  return read.ok ? undefined : read.message;
+};
 const asCount = (definition: MeasureDefinition, value: number, comparison: 'atLeast' | 'atMost' = 'atLeast') =>
   measureOf(definition).asCount(definition, value, comparison);
 const words = (...outcomes: [string, string][]) => ({ items: outcomes.map(([item, outcome]) => ({ item, outcome })) });
@@ -620,6 +622,17 @@ describe.each(anySession)('every measure: %s', (_, definition, session) => {
         }
       }),
     );
+  });
+
+  it('refuses what is no data of its kind in words, not in the terms of a program', () => {
+    const own = Object.keys(fc.sample(session, 1)[0] as object);
+    const none = Object.fromEntries(own.map((key) => [key, null]));
+    const text = Object.fromEntries(own.map((key) => [key, 'many']));
+    for (const wrong of [{}, null, 'three', [], none, text, Object.fromEntries(own.map((key) => [key, ['x']]))]) {
+      const said = message(definition, wrong);
+      expect(said, JSON.stringify(wrong)).toMatch(/^[A-Z“].*\.$/);
+      expect(said).not.toMatch(/Invalid|expected|received|undefined|object|array|string/);
+    }
   });
 
   it('has a default criterion that is one, an axis, and a neutral self for the discreet view', () => {

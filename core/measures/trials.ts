@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { usualCriterion } from '../goals/criterion-definition';
 import { capitalised, numberWord, percent } from '../words/counting';
+import { refusal } from '../words/refusal';
 import { type MeasureKind, shareOfChances } from './measure-kind';
 import { noun } from './named';
 import { asCount, type BreakdownLine, type Score } from './score';
@@ -63,7 +64,9 @@ function trialsData(definition: TrialsDefinition): z.ZodType<TrialsData> {
   // Told apart by what they hold, so that the message is that of the one meant.
   return z.unknown().transform((data, context): TrialsData => {
     const isCounted = typeof data === 'object' && data !== null && 'counts' in data;
-    const parsed = isCounted ? counted.safeParse(data) : inOrder.safeParse(data);
+    const parsed = isCounted
+      ? counted.safeParse(data, { error: refusal })
+      : inOrder.safeParse(data, { error: refusal });
     if (parsed.success) return parsed.data as TrialsData;
     for (const { message, path } of parsed.error.issues) {
       context.issues.push({ code: 'custom', message, path, input: data });

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { clockTimeField, isoDateField } from '../calendar/date-fields';
 import type { IsoDate } from '../calendar/iso-date';
-import { type MeasureData, type MeasureDefinition, measureOf } from '../measures/measure';
+import { type MeasureData, type MeasureDefinition, readData } from '../measures/measure';
 import { type NoScoreReason, noScoreReasons } from '../measures/score';
 
 export const LONGEST_NOTE = 4000;
@@ -85,7 +85,6 @@ export function checkOutcome(
   raw: z.infer<typeof rawOutcome>,
 ): { ok: true; outcome: Outcome } | { ok: false; message: string } {
   if (raw.reason !== null) return { ok: true, outcome: raw };
-  const parsed = measureOf(measure).data(measure).safeParse(raw.data);
-  if (!parsed.success) return { ok: false, message: parsed.error.issues[0]?.message ?? 'This cannot be read.' };
-  return { ok: true, outcome: { data: parsed.data, reason: null } };
+  const read = readData(measure, raw.data);
+  return read.ok ? { ok: true, outcome: { data: read.data, reason: null } } : read;
 }
