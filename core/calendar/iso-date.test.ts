@@ -17,6 +17,27 @@ describe('calendar dates', () => {
     expect(addDays('2027-01-01', -1)).toBe('2026-12-31');
   });
 
+  it('takes every date that there is and no other, as Date has them', () => {
+    const two = (n: number) => String(n).padStart(2, '0');
+    const years = fc.constantFrom(1900, 1999, 2000, 2023, 2024, 2026, 2100);
+    fc.assert(
+      fc.property(years, fc.integer({ min: 0, max: 13 }), fc.integer({ min: 0, max: 32 }), (year, month, day) => {
+        const text = `${year}-${two(month)}-${two(day)}`;
+        const time = new Date(Date.UTC(year, month - 1, day));
+        if (time.getUTCMonth() !== month - 1 || time.getUTCDate() !== day) {
+          expect(() => dayNumber(text)).toThrow(RangeError);
+        } else {
+          expect(dayNumber(text) * 86_400_000).toBe(time.getTime());
+          expect(isoDate(dayNumber(text))).toBe(text);
+        }
+      }),
+      { numRuns: 600 },
+    );
+    for (const text of ['2026-1-01', '2026/01/01', '20260101', '2026-01-0x', '2026-01-01 ', '', '0026-01-01']) {
+      expect(() => dayNumber(text)).toThrow(RangeError);
+    }
+  });
+
   it('knows weekdays: 1 January 1970 was a Thursday, 24 November 2026 is a Tuesday', () => {
     expect(weekday('1970-01-01')).toBe(4);
     expect(weekday('2026-11-24')).toBe(2);
