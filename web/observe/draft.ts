@@ -1,11 +1,16 @@
+import type { MeasureData, MeasureDefinition } from '~/core/measures/measure';
 import type { NoScoreReason } from '~/core/measures/score';
 import type { SessionInput } from '~/core/observations/observation';
+import { type Clock, isRunning, stoppedClock } from './clock';
+import { finished } from './finished';
 
 /** What has been marked of one goal so far. Untouched, it stays blank. */
 export interface GoalDraft {
   /** The id the entry will have: sent twice, it is still one entry. */
   entryId: string;
-  trials: string[];
+  data: MeasureData | null;
+  /** The stopwatch of what is timed. */
+  clock: Clock;
   reason: NoScoreReason | null;
   note: string;
 }
@@ -18,32 +23,42 @@ export interface SessionDraft {
   timeIsChosen: boolean;
   goals: Record<string, GoalDraft>;
   activeGoal: string;
-  /** The bead that the next tap replaces, of the active goal. */
+  /** When watching began, in milliseconds since 1970. */
+  openedAt: number;
+  /** The place in the active goal that the next tap replaces: a bead. */
   selected: number | null;
 }
 
 export type DraftChange =
-  | { type: 'mark'; goalId: string; outcome: string; time: Pick<SessionFields, 'on' | 'time'> | null }
+  | {
+      type: 'mark';
+      goalId: string;
+      data: MeasureData | null;
+      clock?: Clock;
+      time: Pick<SessionFields, 'on' | 'time'> | null;
+    }
   | { type: 'select'; goalId: string; at: number | null }
-  | { type: 'takeBack'; goalId: string }
   | { type: 'reason'; goalId: string; reason: NoScoreReason | null }
   | { type: 'note'; goalId: string; note: string }
   | { type: 'session'; fields: Partial<SessionFields> }
   | { type: 'activate'; goalId: string }
   | { type: 'replace'; draft: SessionDraft };
 
-export const isMarked = ({ trials, reason }: Pick<GoalDraft, 'trials' | 'reason'>) =>
-  trials.length > 0 || reason !== null;
+/** A goal of which nothing is marked. */
+export const untouched = (entryId: string): GoalDraft => ({
+  entryId,
+  data: null,
+  clock: stoppedClock,
+  reason: null,
+  note: '',
+});
+
+export const isMarked = ({ data, clock, reason }: Pick<GoalDraft, 'data' | 'clock' | 'reason'>) =>
+  data !== null || reason !== null || isRunning(clock);
 
 /** Whether anything at all would be lost with this draft. */
 export const isTouched = (draft: SessionDraft) =>
   Object.values(draft.goals).some((goal) => isMarked(goal) || goal.note.trim() !== '');
-
-/** A new trial at the end, or in place of the selected one. */
-export function withTrial(trials: readonly string[], selected: number | null, outcome: string): string[] {
-  if (selected === null || selected >= trials.length) return [...trials, outcome];
-  return trials.map((old, at) => (at === selected ? outcome : old));
-}
 
 function changeGoal(draft: SessionDraft, goalId: string, changes: Partial<GoalDraft>): SessionDraft {
   const goal = draft.goals[goalId];
@@ -54,21 +69,18 @@ function changeGoal(draft: SessionDraft, goalId: string, changes: Partial<GoalDr
 export function draftReducer(draft: SessionDraft, change: DraftChange): SessionDraft {
   switch (change.type) {
     case 'mark': {
-      const goal = draft.goals[change.goalId];
-      if (!goal) return draft;
-      const selected = draft.activeGoal === change.goalId ? draft.selected : null;
       const isFirst = !Object.values(draft.goals).some(isMarked);
       const session =
         isFirst && change.time && !draft.timeIsChosen ? { ...draft.session, ...change.time } : draft.session;
-      const trials = withTrial(goal.trials, selected, change.outcome);
-      return changeGoal({ ...draft, session, selected: null }, change.goalId, { trials, reason: null });
+      const { data, clock } = change;
+      return changeGoal({ ...draft, session, selected: null }, change.goalId, {
+        data,
+        ...(clock && { clock }),
+        ...(data !== null && { reason: null }),
+      });
     }
     case 'select':
       return { ...draft, activeGoal: change.goalId, selected: change.at };
-    case 'takeBack': {
-      const trials = draft.goals[change.goalId]?.trials.slice(0, -1) ?? [];
-      return changeGoal({ ...draft, selected: null }, change.goalId, { trials });
-    }
     case 'reason':
       return changeGoal({ ...draft, selected: null }, change.goalId, { reason: change.reason });
     case 'note':
@@ -84,15 +96,22 @@ export function draftReducer(draft: SessionDraft, change: DraftChange): SessionD
   }
 }
 
-/** What is sent: only the goals that were marked. */
-export function inputFrom({ session, goals }: SessionDraft): SessionInput {
-  const entries = Object.entries(goals)
-    .filter(([, goal]) => isMarked(goal))
-    .map(([goalId, { entryId, trials, reason, note }]) => ({
-      id: entryId,
-      goalId,
-      outcome: reason === null ? { data: { trials }, reason } : { data: null, reason },
-      note,
-    }));
+/**
+ * What is sent: only the goals that were marked, their clocks read now.
+ *
+ * @param measures  how each goal is measured, by its id
+ */
+export function inputFrom(
+  { session, goals }: SessionDraft,
+  measures: ReadonlyMap<string, MeasureDefinition>,
+  now: number,
+): SessionInput {
+  const entries = Object.entries(goals).flatMap(([goalId, goal]): SessionInput['entries'] => {
+    const { entryId: id, reason, note } = goal;
+    const measure = measures.get(goalId);
+    const data = measure ? finished(measure, goal, now) : goal.data;
+    if (reason !== null) return [{ id, goalId, outcome: { data: null, reason }, note }];
+    return data === null ? [] : [{ id, goalId, outcome: { data, reason: null }, note }];
+  });
   return { ...session, entries };
 }

@@ -1,15 +1,18 @@
 import type { Dispatch } from 'react';
+import { type MeasureDefinition, measureOf } from '~/core/measures/measure';
 import { type NoScoreReason, noScoreReasons, noScoreWords } from '~/core/measures/score';
-import type { TrialsDefinition } from '~/core/measures/trials';
 import type { Goal } from '~/server/goals/goals';
 import { FieldMessage } from '../ui/fields';
+import { isRunning } from './clock';
 import { type DraftChange, type GoalDraft, isMarked, type SessionFields } from './draft';
-import { TrialsStrip } from './trials-strip';
+import { MeasureStrip } from './measure-strip';
 
 export type ObservedGoal = Pick<Goal, 'id' | 'number' | 'shortName' | 'wording' | 'criterion'> & {
-  measure: TrialsDefinition;
+  measure: MeasureDefinition;
   /** The last values before this session, oldest first. */
   last: number[];
+  /** Where the goal stands before this session. */
+  soFar: number | null;
 };
 
 interface GoalCardProps {
@@ -17,13 +20,14 @@ interface GoalCardProps {
   draft: GoalDraft;
   isActive: boolean;
   selected: number | null;
+  openedAt: number;
   message: string | undefined;
   onChange: Dispatch<DraftChange>;
   timeNow: () => Pick<SessionFields, 'on' | 'time'>;
 }
 
 /** One goal while observing: its pads, its beads, and a word about it. */
-export function GoalCard({ goal, draft, isActive, selected, message, onChange, timeNow }: GoalCardProps) {
+export function GoalCard({ goal, draft, isActive, selected, openedAt, message, onChange, timeNow }: GoalCardProps) {
   const { id: goalId, measure, criterion } = goal;
   const isOpen = isActive || isMarked(draft) || draft.note !== '';
   return (
@@ -43,15 +47,17 @@ export function GoalCard({ goal, draft, isActive, selected, message, onChange, t
       {isActive && goal.wording && (
         <p className="-mt-1.5 mb-3 line-clamp-2 text-small whitespace-pre-line text-ink-2">{goal.wording}</p>
       )}
-      <TrialsStrip
+      <MeasureStrip
         definition={measure}
         criterion={criterion}
-        trials={draft.trials}
+        data={draft.data}
+        clock={draft.clock}
         selected={selected}
-        showsKeys={isActive}
-        onMark={(outcome) => onChange({ type: 'mark', goalId, outcome, time: timeNow() })}
+        isActive={isActive}
+        openedAt={openedAt}
+        soFar={goal.soFar}
+        onMark={(data, clock) => onChange({ type: 'mark', goalId, data, ...(clock && { clock }), time: timeNow() })}
         onSelect={(at) => onChange({ type: 'select', goalId, at })}
-        onTakeBack={() => onChange({ type: 'takeBack', goalId })}
       />
       {isOpen && (
         <>
@@ -64,7 +70,7 @@ export function GoalCard({ goal, draft, isActive, selected, message, onChange, t
             onChange={(event) => onChange({ type: 'note', goalId, note: event.target.value })}
             className="textarea mt-3 min-h-11 w-full field-sizing-content"
           />
-          {draft.trials.length === 0 && (
+          {draft.data === null && !isRunning(draft.clock) && (
             <NoScore chosen={draft.reason} onChoose={(reason) => onChange({ type: 'reason', goalId, reason })} />
           )}
         </>
@@ -74,12 +80,17 @@ export function GoalCard({ goal, draft, isActive, selected, message, onChange, t
   );
 }
 
-function standing({ measure }: ObservedGoal, draft: GoalDraft): string {
-  const { planned, chance } = measure;
-  if (draft.reason !== null) return noScoreWords[draft.reason].label;
-  const n = draft.trials.length;
-  if (n === 0) return 'nothing yet: stays blank, not zero';
-  return planned ? `${n} of ${planned} ${chance.many}` : `${n} ${n === 1 ? chance.one : chance.many}`;
+function standing({ measure }: ObservedGoal, { data, clock, reason }: GoalDraft): string {
+  if (reason !== null) return noScoreWords[reason].label;
+  if (isRunning(clock)) return 'the clock is running';
+  if (data === null) return 'nothing yet: stays blank, not zero';
+  if (measure.kind === 'trials' && 'trials' in data) {
+    const { planned, chance } = measure;
+    const n = data.trials.length;
+    return planned ? `${n} of ${planned} ${chance.many}` : `${n} ${n === 1 ? chance.one : chance.many}`;
+  }
+  const score = measureOf(measure).score(measure, data);
+  return score.value === null ? 'no score yet' : measureOf(measure).basis(measure, score);
 }
 
 /** A session can end without a score, for a reason that is kept apart from zero. */

@@ -1,10 +1,13 @@
 import { shortDate } from '~/core/calendar/iso-date';
 import { measureOf } from '~/core/measures/measure';
 import { outcomeSentence } from '~/core/report/report';
+import { isRunning } from './clock';
 import { isMarked, type SessionDraft } from './draft';
+import { finished } from './finished';
 import type { ObservedGoal } from './goal-card';
 import { LastFive } from './last-five';
 import { type SessionChoices, sessionSummary } from './session-line';
+import { useNow } from './strips/use-now';
 
 interface HowItReadsProps {
   goals: readonly ObservedGoal[];
@@ -14,6 +17,7 @@ interface HowItReadsProps {
 
 /** What has been marked so far, in the words of the report. */
 export function HowItReads({ goals, draft, choices }: HowItReadsProps) {
+  const now = useNow(Object.values(draft.goals).some(({ clock }) => isRunning(clock)));
   const marked = goals.filter(({ id }) => draft.goals[id] && isMarked(draft.goals[id]));
   if (marked.length === 0)
     return <p className="text-small text-ink-2">Nothing is marked yet. Goals you leave alone stay blank.</p>;
@@ -22,15 +26,22 @@ export function HowItReads({ goals, draft, choices }: HowItReadsProps) {
   return (
     <ol className="grid gap-4 overflow-y-auto">
       {marked.map((goal) => {
-        const { trials, reason, note } = draft.goals[goal.id] as SessionDraft['goals'][string];
-        const outcome = reason === null ? { data: { trials }, reason } : { data: null, reason };
+        const goalDraft = draft.goals[goal.id] as SessionDraft['goals'][string];
+        const { reason, note } = goalDraft;
+        const data = finished(goal.measure, goalDraft, now);
         return (
           <li key={goal.id} className="border-l-2 border-fern pl-3.5">
             <p className="text-small text-ink-2">{about}</p>
             <p className="mt-0.5 font-bold">
               {goal.number} · {goal.shortName}
             </p>
-            <p className="text-small">{outcomeSentence(goal.measure, outcome)}</p>
+            <p className="text-small">
+              {reason !== null
+                ? outcomeSentence(goal.measure, { data: null, reason })
+                : data === null
+                  ? 'The clock is running.'
+                  : outcomeSentence(goal.measure, { data, reason: null })}
+            </p>
             {note.trim() && <p className="mt-1 text-small text-ink-2">{note}</p>}
           </li>
         );
@@ -41,8 +52,11 @@ export function HowItReads({ goals, draft, choices }: HowItReadsProps) {
 
 /** The active goal’s session so far beside its last five points. */
 export function BesideLastFive({ goal, draft }: { goal: ObservedGoal; draft: SessionDraft }) {
-  const trials = draft.goals[goal.id]?.trials ?? [];
-  const now = trials.length > 0 ? measureOf(goal.measure).score(goal.measure, { trials }).value : null;
+  const goalDraft = draft.goals[goal.id];
+  const now = useNow(goalDraft !== undefined && isRunning(goalDraft.clock));
+  const data = goalDraft ? finished(goal.measure, goalDraft, now) : null;
+  const measure = measureOf(goal.measure);
+  const value = data === null ? null : measure.score(goal.measure, data).value;
   return (
     <section className="mt-6">
       <h3 className="mb-2 font-sans text-small font-bold">
@@ -50,7 +64,9 @@ export function BesideLastFive({ goal, draft }: { goal: ObservedGoal; draft: Ses
       </h3>
       <LastFive
         last={goal.last}
-        now={now}
+        now={value === null || !measure.accumulates ? value : value + (goal.soFar ?? 0)}
+        max={measure.axis(goal.measure).max}
+        said={(some) => measure.said(goal.measure, some)}
         target={goal.criterion.value}
         isUp={goal.criterion.comparison === 'atLeast'}
       />

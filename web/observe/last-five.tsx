@@ -1,5 +1,3 @@
-import { percent } from '~/core/words/counting';
-
 const WIDTH = 282;
 const HEIGHT = 84;
 const PLACES = 6;
@@ -9,21 +7,26 @@ interface LastFiveProps {
   last: readonly number[];
   /** What this session comes to; null while nothing is marked. */
   now: number | null;
+  /** The largest value there can be; null where that depends on what was measured. */
+  max: number | null;
+  /** A value in words. */
+  said: (value: number) => string;
   target: number;
   isUp: boolean;
 }
 
 /** Where this session falls beside the last five: the clay ring is this one. */
-export function LastFive({ last, now, target, isUp }: LastFiveProps) {
+export function LastFive({ last, now, max, said, target, isUp }: LastFiveProps) {
+  const top = max ?? 1.1 * Math.max(target, now ?? 0, ...last, 0.1);
   const x = (place: number) => 14 + (place * (WIDTH - 28)) / (PLACES - 1);
-  const y = (value: number) => 6 + (HEIGHT - 12) * (1 - value / 100);
+  const y = (value: number) => 6 + (HEIGHT - 12) * (1 - value / top);
   const first = PLACES - 1 - last.length;
   const points = last.map((value, i) => `${x(first + i)} ${y(value)}`);
-  const said = last.length === 0 ? 'No points before this one' : `Before: ${last.map(percent).join(', ')}`;
+  const before = last.length === 0 ? 'No points before this one' : `Before: ${last.map(said).join(', ')}`;
   return (
     <svg
       role="img"
-      aria-label={`${said}. Now: ${now === null ? 'nothing yet' : percent(now)}. Target ${percent(target)}.`}
+      aria-label={`${before}. Now: ${now === null ? 'nothing yet' : said(now)}. Target ${said(target)}.`}
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       className="block h-auto w-full text-ink"
     >

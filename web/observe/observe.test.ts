@@ -1,73 +1,151 @@
 import { describe, expect, it } from 'vitest';
+import { type MeasureDefinition, measureDefinition } from '~/core/measures/measure';
 import { sessionInput } from '~/core/observations/observation';
-import { type DraftChange, draftReducer, inputFrom, isTouched, type SessionDraft } from './draft';
+import { type Clock, secondsFrom, secondsOn, started, stopped, stoppedClock, stopwatch } from './clock';
+import { type DraftChange, draftReducer, inputFrom, isTouched, type SessionDraft, untouched } from './draft';
 import { fieldMessages } from './field-messages';
-import { padsOf } from './trials-strip';
+import { finished } from './finished';
+import { nextOutcome, withItem } from './strips/items-strip';
+import { padsOf, withTrial } from './strips/trials-strip';
 
 const id = (digit: number) => `7f0f2c1e-5a0f-4d0c-8a43-${String(digit).repeat(12)}`;
 const empty: SessionDraft = {
   session: { on: '2026-11-24', time: '09:00', observerId: id(1), settingId: null },
   timeIsChosen: false,
-  goals: Object.fromEntries(
-    [id(2), id(3)].map((goalId, i) => [goalId, { entryId: id(5 + i), trials: [], reason: null, note: '' }]),
-  ),
+  goals: Object.fromEntries([id(2), id(3)].map((goalId, i) => [goalId, untouched(id(5 + i))])),
   activeGoal: id(2),
+  openedAt: 0,
   selected: null,
 };
 const madeBy = (...changes: DraftChange[]) => changes.reduce(draftReducer, empty);
-const mark = (outcome: string, goalId = id(2), time = '09:10'): DraftChange => ({
+const mark = (trials: string[], goalId = id(2), time = '09:10'): DraftChange => ({
   type: 'mark',
   goalId,
-  outcome,
+  data: { trials },
   time: { on: '2026-11-24', time },
 });
-const trialsOf = (draft: SessionDraft, goalId = id(2)) => draft.goals[goalId]?.trials;
+const sent = (draft: SessionDraft, now = 0, measures = new Map<string, MeasureDefinition>()) =>
+  inputFrom(draft, measures, now);
 
 describe('a session in the making', () => {
-  it('lays beads in order, takes the last back, and replaces a chosen one', () => {
-    expect(trialsOf(madeBy(mark('independent'), mark('gesture')))).toEqual(['independent', 'gesture']);
-    expect(trialsOf(madeBy(mark('independent'), mark('gesture'), { type: 'takeBack', goalId: id(2) }))).toEqual([
-      'independent',
-    ]);
-    const changed = madeBy(
-      mark('a'),
-      mark('b'),
-      mark('c'),
-      { type: 'select', goalId: id(2), at: 1 },
-      mark('x'),
-      mark('d'),
-    );
-    expect(trialsOf(changed)).toEqual(['a', 'x', 'c', 'd']);
+  it('lays beads in order and replaces a chosen one', () => {
+    expect(withTrial(['a', 'b'], null, 'c')).toEqual(['a', 'b', 'c']);
+    expect(withTrial(['a', 'b', 'c'], 1, 'x')).toEqual(['a', 'x', 'c']);
+    expect(withTrial(['a'], 3, 'x')).toEqual(['a', 'x']);
   });
 
-  it('forgets a chosen bead when another goal is marked', () => {
-    const changed = madeBy(mark('a'), { type: 'select', goalId: id(2), at: 0 }, mark('b', id(3)), mark('c'));
-    expect([trialsOf(changed), trialsOf(changed, id(3))]).toEqual([['a', 'c'], ['b']]);
+  it('forgets a chosen bead when something is marked, there or elsewhere', () => {
+    const chosen: DraftChange = { type: 'select', goalId: id(2), at: 0 };
+    expect(madeBy(mark(['a']), chosen).selected).toBe(0);
+    expect(madeBy(mark(['a']), chosen, mark(['b'], id(3))).selected).toBeNull();
+    expect(madeBy(mark(['a']), chosen, mark(['x'])).selected).toBeNull();
   });
 
   it('takes its time from the first tap, unless it was chosen', () => {
-    expect(madeBy(mark('a', id(2), '09:10'), mark('b', id(2), '09:20')).session.time).toBe('09:10');
-    expect(madeBy({ type: 'session', fields: { time: '08:00' } }, mark('a')).session.time).toBe('08:00');
+    expect(madeBy(mark(['a'], id(2), '09:10'), mark(['a', 'b'], id(2), '09:20')).session.time).toBe('09:10');
+    expect(madeBy({ type: 'session', fields: { time: '08:00' } }, mark(['a'])).session.time).toBe('08:00');
   });
 
   it('sends only what was marked: blank is not zero', () => {
-    expect(inputFrom(empty).entries).toEqual([]);
-    const draft = madeBy(mark('a'), { type: 'note', goalId: id(3), note: 'only a word' });
-    expect(inputFrom(draft).entries.map(({ goalId }) => goalId)).toEqual([id(2)]);
+    expect(sent(empty).entries).toEqual([]);
+    const draft = madeBy(mark(['a']), { type: 'note', goalId: id(3), note: 'only a word' });
+    expect(sent(draft).entries.map(({ goalId }) => goalId)).toEqual([id(2)]);
     expect([isTouched(empty), isTouched(draft)]).toEqual([false, true]);
-    expect(sessionInput.safeParse(inputFrom(draft)).success).toBe(true);
+    expect(sessionInput.safeParse(sent(draft)).success).toBe(true);
+    const takenBack = madeBy(mark(['a']), { type: 'mark', goalId: id(2), data: null, time: null });
+    expect(sent(takenBack).entries).toEqual([]);
   });
 
   it('ends without a score for a reason, until something is marked after all', () => {
     const absent = madeBy({ type: 'reason', goalId: id(3), reason: 'absent' });
-    expect(inputFrom(absent).entries).toMatchObject([{ goalId: id(3), outcome: { data: null, reason: 'absent' } }]);
-    expect(draftReducer(absent, mark('a', id(3))).goals[id(3)]?.reason).toBeNull();
+    expect(sent(absent).entries).toMatchObject([{ goalId: id(3), outcome: { data: null, reason: 'absent' } }]);
+    expect(draftReducer(absent, mark(['a'], id(3))).goals[id(3)]?.reason).toBeNull();
+  });
+
+  it('reads a running clock when it is sent', () => {
+    const count = measureDefinition.parse({ kind: 'count', per: 'hour' });
+    const draft = madeBy({
+      type: 'mark',
+      goalId: id(2),
+      data: { count: 5, minutes: 0 },
+      clock: { startedAt: 60_000, before: 0 },
+      time: null,
+    });
+    const { entries } = sent(draft, 60_000 + 12 * 60_000, new Map([[id(2), count]]));
+    expect(entries[0]?.outcome.data).toEqual({ count: 5, minutes: 12 });
+  });
+});
+
+describe('a clock', () => {
+  it('goes by timestamps: over a sleep, a stop and a second start no second is lost', () => {
+    const first = started(stoppedClock, 1000);
+    expect(secondsOn(first, 3_601_000)).toBe(3600);
+    expect(started(first, 9_000_000)).toBe(first);
+    const paused = stopped(first, 11_000);
+    expect(secondsOn(paused, 999_000)).toBe(10);
+    expect(secondsOn(started(paused, 20_000), 25_000)).toBe(15);
+    // A device whose clock was set back does not run backwards.
+    expect(secondsOn(first, 0)).toBe(0);
+  });
+
+  it('is shown and typed as people write it', () => {
+    expect([7, 90, 3725].map(stopwatch)).toEqual(['0:07', '1:30', '1:02:05']);
+    expect(['45', '45 s', '1:30', '2 min', '1,5 min', '1:02:05'].map(secondsFrom)).toEqual([45, 45, 90, 120, 90, 3725]);
+    expect(['', 'soon', '1:3', '-4', '1:2:3'].map(secondsFrom)).toEqual([null, null, null, null, null]);
+  });
+});
+
+describe('what would be recorded if the session ended now', () => {
+  const running: Clock = { startedAt: 0, before: 0 };
+  const of = (definition: object, data: object | null, now: number, clock = running) =>
+    finished(measureDefinition.parse(definition), { data: data as never, clock }, now);
+
+  it('counts an episode that still runs, and reads on a timer', () => {
+    const duration = { kind: 'duration', of: 'total' };
+    expect(of(duration, null, 30_000)).toEqual({ episodes: [30], sessionSeconds: null });
+    expect(of(duration, { episodes: [5], sessionSeconds: 600 }, 30_000)).toEqual({
+      episodes: [5, 30],
+      sessionSeconds: 600,
+    });
+    expect(of(duration, null, 30_000, stoppedClock)).toBeNull();
+    expect(of({ kind: 'readingAloud' }, { words: 9, errors: 1, seconds: 0 }, 61_400)).toMatchObject({ seconds: 61 });
+  });
+
+  it('takes an interval that nobody answered for missed, not for a no; none beyond the planned ones', () => {
+    const intervals = { kind: 'intervals', method: 'whole', seconds: 10, planned: 4 };
+    expect(of(intervals, { intervals: [true] }, 35_000)).toEqual({ intervals: [true, null, null] });
+    expect(of(intervals, { intervals: [true, null, false] }, 99_000)).toEqual({ intervals: [true, null, false, null] });
+  });
+
+  it('is nothing where nothing is marked, whatever the clock says', () => {
+    expect(of({ kind: 'count', per: 'hour' }, null, 60_000)).toBeNull();
+    expect(of({ kind: 'latency' }, { responses: [4] }, 60_000)).toEqual({ responses: [4] });
+  });
+});
+
+describe('items', () => {
+  const definition = measureDefinition.parse({
+    kind: 'items',
+    items: ['a', 'b', 'c'].map((key) => ({ key, label: key })),
+  }) as Extract<MeasureDefinition, { kind: 'items' }>;
+
+  it('go round from blank through every outcome to blank', () => {
+    const round: (string | null)[] = [];
+    for (let at: string | null = nextOutcome(definition, null); at !== null; at = nextOutcome(definition, at))
+      round.push(at);
+    expect(round).toEqual(['right', 'incorrect', 'noResponse', 'refused']);
+  });
+
+  it('stay in the goal’s order, and leave nothing behind where the last is blank again', () => {
+    const two = withItem(definition, withItem(definition, null, 'c', 'right'), 'a', 'incorrect');
+    expect(two?.items.map(({ item }) => item)).toEqual(['a', 'c']);
+    expect(withItem(definition, withItem(definition, two, 'a', null), 'c', null)).toBeNull();
   });
 });
 
 describe('messages', () => {
   it('stand at the goal they belong to', () => {
-    const body = { ...inputFrom(madeBy(mark('a'))), on: '' };
+    const body = { ...sent(madeBy(mark(['a']))), on: '' };
     body.entries = body.entries.map((entry) => ({ ...entry, note: 'x'.repeat(4001) }));
     const parsed = sessionInput.safeParse(body);
     expect(Object.keys(parsed.success ? {} : fieldMessages(parsed.error, body))).toEqual(['on', `goal.${id(2)}`]);

@@ -6,7 +6,7 @@ import { entryField, sessionInput } from '~/core/observations/observation';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { Invalid } from '~/server/failures';
-import { type Goal, goalsOf } from '~/server/goals/goals';
+import { goalsOf } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/goals/progress';
 import { recordSession } from '~/server/observations/record';
 import { settings } from '~/server/school/school';
@@ -17,7 +17,7 @@ import { sayNext } from '../http/cookies';
 import { MarginTitle, Page } from '../ui/page';
 import { type SaveAnswer, saveOrStay, useRetry, useSaving } from '../ui/use-saving';
 import type { Route } from './+types/observe';
-import { draftReducer, inputFrom, isMarked, type SessionDraft, type SessionFields } from './draft';
+import { draftReducer, inputFrom, isMarked, type SessionDraft, type SessionFields, untouched } from './draft';
 import { draftStore } from './draft-store';
 import { fieldMessages } from './field-messages';
 import { GoalCard, type ObservedGoal } from './goal-card';
@@ -38,7 +38,6 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
   const progress = await progressOfGoals(database(), all, { school, today: actor.today });
   const first = new URL(request.url).searchParams.get('goal');
   const goals = (discreet ? all.map(discreetGoal) : all)
-    .filter(hasStrip)
     .map((goal): ObservedGoal => {
       const { id, number, shortName, wording, measure, criterion } = goal;
       const last =
@@ -46,7 +45,7 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
           .get(id)
           ?.points.slice(-5)
           .map((point) => point.value) ?? [];
-      return { id, number, shortName, wording, measure, criterion, last };
+      return { id, number, shortName, wording, measure, criterion, last, soFar: progress.get(id)?.now ?? null };
     })
     .sort((a, b) => Number(b.id === first) - Number(a.id === first));
   const { id, shortName, firstName } = discreet ? discreetStudent(student) : student;
@@ -62,9 +61,6 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
     wall,
   };
 });
-
-/** What this screen has a strip for. */
-const hasStrip = (goal: Goal): goal is Goal & Pick<ObservedGoal, 'measure'> => goal.measure.kind === 'trials';
 
 export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, wall, now, discreet } = askerOf(context);
@@ -105,7 +101,8 @@ function emptyDraft({ goals, wall, personId }: SessionProps): SessionDraft {
   return {
     session: { on: wall.on, time: wall.time, observerId: personId, settingId: null },
     timeIsChosen: false,
-    goals: Object.fromEntries(goals.map((goal) => [goal.id, { entryId: newId(), trials: [], reason: null, note: '' }])),
+    goals: Object.fromEntries(goals.map((goal) => [goal.id, untouched(newId())])),
+    openedAt: Date.now(),
     activeGoal: goals[0]?.id ?? '',
     selected: null,
   };
@@ -133,7 +130,9 @@ function Session(props: SessionProps) {
   const bringBack = useCallback((found: SessionDraft) => {
     // Goals may have come or gone since: only those that are there now are kept.
     const empty = emptyDraft(fresh.current);
-    const goals = Object.fromEntries(Object.entries(empty.goals).map(([id, goal]) => [id, found.goals[id] ?? goal]));
+    const goals = Object.fromEntries(
+      Object.entries(empty.goals).map(([id, goal]) => [id, { ...goal, ...found.goals[id] }]),
+    );
     const activeGoal = found.activeGoal in goals ? found.activeGoal : empty.activeGoal;
     change({ type: 'replace', draft: { ...found, goals, activeGoal, selected: null } });
   }, []);
@@ -145,7 +144,8 @@ function Session(props: SessionProps) {
     const loose = goals.filter(({ id }) => draft.goals[id]?.note.trim() && !isMarked(draft.goals[id]));
     const words = 'There is a word about this goal but nothing is marked. Mark a chance, or say why there is no score.';
     const messages = Object.fromEntries(loose.map(({ id }) => [entryField(id), words]));
-    const input = inputFrom(draft);
+    const measures = new Map(goals.map((goal) => [goal.id, goal.measure]));
+    const input = inputFrom(draft, measures, Date.now());
     if (loose.length === 0 && input.entries.length === 0) {
       messages.form = 'Nothing is marked yet. Mark at least one goal, or say why there is no score.';
     }
@@ -161,7 +161,7 @@ function Session(props: SessionProps) {
 
   const messages = { ...(saving.answer && 'messages' in saving.answer ? saving.answer.messages : {}), ...local };
   const active = goals.find(({ id }) => id === draft.activeGoal) ?? goals[0];
-  useObservingKeys({ goals, draft, change, save, timeNow });
+  useObservingKeys({ goals, draft, change, save });
 
   return (
     <Page
@@ -211,6 +211,7 @@ function Session(props: SessionProps) {
               draft={goalDraft}
               isActive={isActive}
               selected={isActive ? draft.selected : null}
+              openedAt={draft.openedAt}
               message={messages[entryField(goal.id)]}
               onChange={change}
               timeNow={timeNow}

@@ -1,30 +1,21 @@
 import type { Dispatch } from 'react';
 import { useKey } from '../ui/use-key';
-import type { DraftChange, SessionDraft, SessionFields } from './draft';
+import type { DraftChange, SessionDraft } from './draft';
 import type { ObservedGoal } from './goal-card';
-import { padKeys, padsOf } from './trials-strip';
 
 interface ObservingKeys {
   goals: ObservedGoal[];
   draft: SessionDraft;
   change: Dispatch<DraftChange>;
   save: () => void;
-  timeNow: () => Pick<SessionFields, 'on' | 'time'>;
 }
 
-/** Digits mark, U takes back, N goes to the next goal, Enter saves. */
-export function useObservingKeys({ goals, draft, change, save, timeNow }: ObservingKeys) {
+/** N goes to the next goal, Enter saves; the digits and U are the active strip's. */
+export function useObservingKeys({ goals, draft, change, save }: ObservingKeys) {
   const at = Math.max(
     0,
     goals.findIndex(({ id }) => id === draft.activeGoal),
   );
-  const active = goals[at];
-  const goalId = active?.id ?? '';
-  useKey(padKeys, (event) => {
-    const pad = active && padsOf(active.measure)[padKeys.indexOf(event.key)];
-    if (pad) change({ type: 'mark', goalId, outcome: pad.key, time: timeNow() });
-  });
-  useKey('u', () => change({ type: 'takeBack', goalId }));
   useKey('n', () => {
     const next = goals[(at + 1) % goals.length];
     if (!next) return;

@@ -1,10 +1,11 @@
 import { useCallback, useEffect, useState } from 'react';
 import type { Outcome } from '~/core/observations/observation';
+import { isRunning, stoppedClock } from '../observe/clock';
 import type { SessionFields } from '../observe/draft';
-import { withTrial } from '../observe/draft';
+import { finished } from '../observe/finished';
 import { NoScore, type ObservedGoal } from '../observe/goal-card';
+import { MeasureStrip } from '../observe/measure-strip';
 import { type SessionChoices, SessionEditor } from '../observe/session-line';
-import { TrialsStrip } from '../observe/trials-strip';
 import { FieldMessage } from '../ui/fields';
 import { useRetry, useSaving } from '../ui/use-saving';
 import { ChangeMessages, messagesOf, versionToReplace } from './change-messages';
@@ -22,8 +23,8 @@ interface CorrectionFormProps {
 /** The entry as it was recorded, open to change. What it says now is kept beside. */
 export function CorrectionForm({ action, goal, entry, choices, onDone }: CorrectionFormProps) {
   const [session, setSession] = useState(entry.session);
-  const { data } = entry.outcome;
-  const [trials, setTrials] = useState<string[]>(data && 'trials' in data ? data.trials : []);
+  const [data, setData] = useState(entry.outcome.data);
+  const [clock, setClock] = useState(stoppedClock);
   const [reason, setReason] = useState(entry.outcome.reason);
   const [selected, setSelected] = useState<number | null>(null);
   const [note, setNote] = useState(entry.note);
@@ -32,9 +33,10 @@ export function CorrectionForm({ action, goal, entry, choices, onDone }: Correct
   const messages = messagesOf(answer);
 
   const submit = useCallback(() => {
-    const outcome = reason === null ? { data: { trials }, reason } : { data: null, reason };
+    const now = finished(goal.measure, { data, clock }, Date.now());
+    const outcome = reason === null ? { data: now, reason } : { data: null, reason };
     save({ intent: 'correct', version: versionToReplace(entry.version, answer), ...session, outcome, note, why });
-  }, [save, answer, entry.version, session, trials, reason, note, why]);
+  }, [save, answer, entry.version, goal.measure, session, data, clock, reason, note, why]);
   useRetry({ isUnreachable, isBusy }, submit);
   useEffect(() => {
     if (answer && 'saved' in answer) onDone();
@@ -50,25 +52,25 @@ export function CorrectionForm({ action, goal, entry, choices, onDone }: Correct
         onChange={(fields) => setSession({ ...session, ...fields })}
       />
       <div className="mt-4">
-        <TrialsStrip
+        <MeasureStrip
           definition={goal.measure}
           criterion={goal.criterion}
-          trials={trials}
+          data={data}
+          clock={clock}
           selected={selected}
-          showsKeys={false}
-          onMark={(outcome) => {
-            setTrials(withTrial(trials, selected, outcome));
+          isActive={false}
+          openedAt={null}
+          soFar={null}
+          onMark={(changed, changedClock) => {
+            setData(changed);
+            if (changedClock) setClock(changedClock);
             setSelected(null);
-            setReason(null);
+            if (changed !== null) setReason(null);
           }}
           onSelect={setSelected}
-          onTakeBack={() => {
-            setTrials(trials.slice(0, -1));
-            setSelected(null);
-          }}
         />
       </div>
-      {trials.length === 0 && <NoScore chosen={reason} onChoose={setReason} />}
+      {data === null && !isRunning(clock) && <NoScore chosen={reason} onChoose={setReason} />}
       <FieldMessage messages={messages.outcome ? [messages.outcome] : undefined} />
       <textarea
         aria-label="A word about it"

@@ -72,9 +72,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   const mayChange = !entry.isWithdrawn && mayChangeEntry(student, actor, entry, now);
   return {
     student: headerStudent(student, { discreet }),
-    goal: { id, number, shortName },
-    // Only what this page has a strip for can be corrected here.
-    toCorrect: measure.kind === 'trials' ? { measure, criterion } : null,
+    goal: { id, number, shortName, measure, criterion },
     entry: {
       id: entry.id,
       version: entry.version,
@@ -135,7 +133,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export default function Entry({ loaderData }: Route.ComponentProps) {
-  const { student, goal, toCorrect, entry, versions, choices, mayChange, isHiddenFromChange } = loaderData;
+  const { student, goal, entry, versions, choices, mayChange, isHiddenFromChange } = loaderData;
   const [open, setOpen] = useState<'correct' | 'withdraw' | null>(null);
   const now = versions.at(-1) as EntryVersion;
   const close = () => setOpen(null);
@@ -182,11 +180,9 @@ export default function Entry({ loaderData }: Route.ComponentProps) {
       </div>
       {mayChange && open === null && (
         <div className="mt-6 flex gap-2">
-          {toCorrect && (
-            <button type="button" className="btn" onClick={() => setOpen('correct')}>
-              Correct it
-            </button>
-          )}
+          <button type="button" className="btn" onClick={() => setOpen('correct')}>
+            Correct it
+          </button>
           <button type="button" className="btn" onClick={() => setOpen('withdraw')}>
             Withdraw it
           </button>
@@ -195,8 +191,8 @@ export default function Entry({ loaderData }: Route.ComponentProps) {
       {isHiddenFromChange && (
         <p className="mt-6 text-small text-ink-2">Turn the discreet view off to correct or withdraw this entry.</p>
       )}
-      {mayChange && toCorrect && open === 'correct' && (
-        <CorrectionForm action={path} goal={toCorrect} entry={entry} choices={choices} onDone={close} />
+      {mayChange && open === 'correct' && (
+        <CorrectionForm action={path} goal={goal} entry={entry} choices={choices} onDone={close} />
       )}
       {mayChange && open === 'withdraw' && <WithdrawalForm action={path} version={entry.version} onDone={close} />}
     </Page>

@@ -1,0 +1,114 @@
+import { Undo2 } from 'lucide-react';
+import type { ReactNode } from 'react';
+import type { CriterionDefinition } from '~/core/goals/criterion-definition';
+import { useKey } from '../../ui/use-key';
+import type { Clock } from '../clock';
+
+/** What every strip is given: the goal's definition, what is marked so far, and how to say that it changed. */
+export interface StripProps<D, T> {
+  definition: D;
+  criterion: CriterionDefinition;
+  data: T | null;
+  clock: Clock;
+  /** The place that the next tap replaces. */
+  selected: number | null;
+  /** Whether the digit keys go to this strip. */
+  isActive: boolean;
+  /** When watching began, in milliseconds since 1970; null where nothing is being watched now. */
+  openedAt: number | null;
+  /** How the goal stands before this session, for a running total. */
+  soFar: number | null;
+  onMark: (data: T | null, clock?: Clock) => void;
+  onSelect: (at: number | null) => void;
+}
+
+/** The keys of the pads, in their order. */
+export const padKeys = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '0', '-'];
+
+/** Lets the digits press a strip's pads while it is the active one, and `U` take the last back. */
+export function usePads(isActive: boolean, pads: readonly (() => void)[], takeBack?: () => void) {
+  useKey(padKeys, (event) => {
+    if (isActive) pads[padKeys.indexOf(event.key)]?.();
+  });
+  useKey('u', () => isActive && takeBack?.());
+}
+
+interface PadProps {
+  /** Its place among the pads; null for one without a key. */
+  at: number | null;
+  showsKey: boolean;
+  onPress: () => void;
+  className?: string;
+  isPressed?: boolean;
+  label?: string;
+  children: ReactNode;
+}
+
+/** One large button of a strip. A tap leaves the focus where it was, so that Enter goes on meaning “save”. */
+export function Pad({ at, showsKey, onPress, className = 'border border-rule', isPressed, label, children }: PadProps) {
+  return (
+    <button
+      type="button"
+      aria-pressed={isPressed}
+      aria-label={label}
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={onPress}
+      className={`relative min-h-14.5 rounded-field px-2 font-semibold leading-tight transition-transform active:scale-97 ${showsKey && at !== null ? 'pointer-fine:pt-4' : ''} ${className}`}
+    >
+      {children}
+      {showsKey && at !== null && (
+        <kbd aria-hidden className="keycap absolute top-1 right-1">
+          {padKeys[at]}
+        </kbd>
+      )}
+    </button>
+  );
+}
+
+export function TakeBack({ showsKey, onPress }: { showsKey: boolean; onPress: () => void }) {
+  return (
+    <button
+      type="button"
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={onPress}
+      className="flex min-h-9 items-center gap-1.5 text-small text-ink-2 pointer-coarse:min-h-11"
+    >
+      <Undo2 size={15} aria-hidden /> Take back {showsKey && <kbd className="keycap">U</kbd>}
+    </button>
+  );
+}
+
+/** What a strip says live, at its foot: the figure so far, and what the criterion needs. */
+export function Live({ figure, children }: { figure: string | null; children: ReactNode }) {
+  return (
+    <p aria-live="polite" className="ml-auto text-small text-ink-2">
+      {figure !== null && <span className="display mr-1.5 text-2xl text-ink">{figure}</span>}
+      {children}
+    </p>
+  );
+}
+
+/** A number as it is typed; an empty field is no number, not a zero. */
+export function NumberField(props: {
+  label: string;
+  value: number | null;
+  onChange: (value: number | null) => void;
+  step?: number | 'any';
+  unit?: string;
+}) {
+  return (
+    <label className="flex items-center gap-2 text-small text-ink-2">
+      {props.label}
+      <input
+        type="number"
+        inputMode="decimal"
+        min={0}
+        step={props.step ?? 1}
+        value={props.value ?? ''}
+        onChange={(event) => props.onChange(event.target.value === '' ? null : event.target.valueAsNumber)}
+        className="input h-11 w-24"
+      />
+      {props.unit}
+    </label>
+  );
+}
