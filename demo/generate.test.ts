@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { addDays } from '~/core/calendar/iso-date';
+import { readData } from '~/core/measures/measure';
 import { progressOf } from '~/core/progress/progress';
 import { type Goal, goalsOf } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/goals/progress';
@@ -19,14 +20,16 @@ describe('the demo', () => {
     expect(once === dayAfter).toBe(false);
   });
 
-  it('is a small school of 14 students, 45 goals, 8 staff and about 2,500 observations', () => {
+  it('is a small school of 14 students, 54 goals of all ten kinds, 8 staff and about 2,700 observations', () => {
     const sizes = Object.fromEntries(generateDemo('2026-11-24', 'hash').map(([table, rows]) => [table, rows.length]));
-    expect(sizes).toMatchObject({ students: 14, goals: 45, people: 8, class_groups: 3 });
+    expect(sizes).toMatchObject({ students: 14, goals: 54, people: 8, class_groups: 3 });
     expect(sizes.observations).toBeGreaterThan(2200);
-    expect(sizes.observations).toBeLessThan(2800);
+    expect(sizes.observations).toBeLessThan(3000);
+    const kinds = rowsOf('2026-11-24', 'goals').map((row) => JSON.parse(row.measure as string).kind);
+    expect(new Set(kinds).size).toBe(10);
     const atYearsEnd = rowsOf('2027-06-10', 'observations').length;
     expect(atYearsEnd).toBeGreaterThan(2200);
-    expect(atYearsEnd).toBeLessThan(3200);
+    expect(atYearsEnd).toBeLessThan(4000);
   });
 
   it('runs from early September of the school year up to the day, and never beyond', () => {
@@ -45,6 +48,10 @@ describe('the demo', () => {
     const school = await theSchool(fresh.db);
     const students = await fresh.db('students').pluck('id');
     const goals = await goalsOf(fresh.db, students);
+    for (const { goal_id, data } of await fresh.db('observations').whereNotNull('data')) {
+      const { measure } = goals.find(({ id }) => id === goal_id) as Goal;
+      expect(readData(measure, data)).toMatchObject({ ok: true });
+    }
     const progress = [...(await progressOfGoals(fresh.db, goals, { school, today: '2026-11-24' })).values()];
     const verdicts = new Map<string, number>();
     for (const { verdict } of progress) verdicts.set(verdict.is, (verdicts.get(verdict.is) ?? 0) + 1);

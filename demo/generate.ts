@@ -6,6 +6,7 @@ import { type GoalDefinition, goalDefinition } from '~/core/goals/goal';
 import { successLevels } from '~/core/measures/support-levels';
 import type { TrialsDefinition } from '~/core/measures/trials';
 import { type GoalPattern, goalPatterns, noteBank } from './goal-patterns';
+import { type MoreMeasures, moreMeasures } from './more-measures';
 import { type Random, randomFrom } from './random';
 import {
   type CourseShape,
@@ -106,7 +107,12 @@ function studentRows(student: DemoStudent, around: Surroundings): Record<string,
   const id = random.uuid();
   const planId = random.uuid();
   const startsOn = `${year}-09-08`;
-  const goals = student.goals.map((goal, position) => goalRows(student, id, goal, position, around));
+  const goals = [
+    ...student.goals.map((goal, position) => goalRows(student, id, goal, position, around)),
+    ...moreMeasures
+      .filter((more) => more.student === student.first)
+      .map((more, i) => moreMeasureRows(student, id, more, student.goals.length + i, around)),
+  ];
   const of = (table: keyof GoalRows) => goals.flatMap((rows) => rows[table]);
   const links = student.first === 'Ansel' || student.first === 'Emrys' ? linkRows(id, student, around) : [];
   return {
@@ -194,7 +200,7 @@ function goalRows(
   const observations = sessionRows({ student, studentId, goalId: id, pattern, shape, start, days, definition }, around);
   return {
     goals: [
-      {
+      goalRow(definition, {
         id,
         student_id: studentId,
         number,
@@ -202,26 +208,131 @@ function goalRows(
         short_name: pattern.shortName,
         wording: pattern.wording(student.first),
         position,
-        measure: JSON.stringify(definition.measure),
-        criterion: JSON.stringify(definition.criterion),
-        point_per: definition.pointPer,
-        baseline_value: definition.baseline?.value ?? null,
-        baseline_on: definition.baseline?.on ?? null,
-        target: definition.target,
-        target_on: definition.targetOn,
-        starts_on: definition.startsOn,
-        planned_gap: definition.plannedGap,
-      },
+      }),
     ],
-    goal_phases: definition.phases.map((phase) => ({
-      goal_id: id,
-      label: phase.label,
-      starts_on: phase.startsOn,
-      is_baseline: phase.isBaseline,
-    })),
+    goal_phases: phaseRows(id, definition),
     observations,
   };
 }
+
+function goalRow(definition: GoalDefinition, named: Row): Row {
+  return {
+    ...named,
+    measure: JSON.stringify(definition.measure),
+    criterion: JSON.stringify(definition.criterion),
+    point_per: definition.pointPer,
+    baseline_value: definition.baseline?.value ?? null,
+    baseline_on: definition.baseline?.on ?? null,
+    target: definition.target,
+    target_on: definition.targetOn,
+    starts_on: definition.startsOn,
+    planned_gap: definition.plannedGap,
+  };
+}
+
+const phaseRows = (goalId: string, { phases }: GoalDefinition): Row[] =>
+  phases.map((phase) => ({
+    goal_id: goalId,
+    label: phase.label,
+    starts_on: phase.startsOn,
+    is_baseline: phase.isBaseline,
+  }));
+
+interface ObservationInTheMaking {
+  goal: { id: string; studentId: string };
+  on: IsoDate;
+  time: string;
+  observer: string | undefined;
+  place: string | undefined;
+  data: object | null;
+  reason?: string | null;
+  note: string;
+  recordedTime?: string;
+}
+
+function observationRow(id: string, made: ObservationInTheMaking): Row {
+  const { goal, on, time, observer, place, data, reason = null, note, recordedTime = time } = made;
+  return {
+    id,
+    goal_id: goal.id,
+    student_id: goal.studentId,
+    observed_on: on,
+    observed_time: time,
+    observer_id: observer,
+    setting_id: place,
+    data: data && JSON.stringify(data),
+    reason,
+    note,
+    recorded_by: observer,
+    recorded_at: instantAt({ on, time: recordedTime }, timeZone),
+    version: 1,
+    changed_by: null,
+    changed_at: null,
+    change_reason: null,
+    withdrawn: false,
+  };
+}
+
+/** A goal of another measure. Its chance is its own, so that the rest of the demo stays as it is. */
+function moreMeasureRows(
+  student: DemoStudent,
+  studentId: string,
+  more: MoreMeasures,
+  position: number,
+  around: Surroundings,
+): GoalRows {
+  const { year, today, calendar, placeIds, staffIds } = around;
+  const random = randomFrom(SEED + 1 + moreMeasures.indexOf(more));
+  const id = random.uuid();
+  const days = schoolDays(`${year}-09-08`, today, calendar);
+  const startsOn = days[0] ?? `${year}-09-08`;
+  const definition = goalDefinition.parse({
+    measure: more.measure,
+    criterion: more.criterion,
+    pointPer: 'day',
+    baseline: { value: more.baseline, on: startsOn },
+    target: more.target,
+    targetOn: `${year + 1}-06-11`,
+    startsOn,
+    plannedGap: 5,
+    phases: [{ label: 'New support', startsOn, isBaseline: false }],
+  });
+  const team = Object.keys(student.team) as StaffKey[];
+  const observations = days
+    .filter(() => random.happens(0.4))
+    .map((on): Row => {
+      // As far on the way as the course, and a little ahead of it.
+      const way = Math.min(1, (dayNumber(on) - dayNumber(startsOn)) / 190 + 0.12);
+      const time = `${two(random.whole(9, 13))}:${two(5 * random.whole(0, 11))}`;
+      const observer = staffIds.get(random.pick(team)) as string;
+      return observationRow(random.uuid(), {
+        goal: { id, studentId },
+        on,
+        time,
+        observer,
+        place: placeIds.get(more.place) as string,
+        data: more.session(random, way),
+        note: random.happens(0.25) ? random.pick(noteBank).replace('{name}', student.first) : '',
+      });
+    });
+  return {
+    goals: [
+      goalRow(definition, {
+        id,
+        student_id: studentId,
+        number: String(position + 1),
+        area: more.area,
+        short_name: more.shortName,
+        wording: more.wording(student.first),
+        position,
+      }),
+    ],
+    goal_phases: phaseRows(id, definition),
+    observations,
+  };
+}
+
+const two = (n: number) => String(n).padStart(2, '0');
 
 interface GoalInTheMaking {
   student: DemoStudent;
@@ -276,25 +387,20 @@ function sessionRow(goal: GoalInTheMaking, on: IsoDate, session: number, share: 
   const time = `${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}`;
   const recordedLater = random.happens(0.15);
   const reason = random.happens(0.05) ? random.pick(['absent', 'declined', 'noOpportunity'] as const) : null;
-  return {
-    id: random.uuid(),
-    goal_id: goal.goalId,
-    student_id: goal.studentId,
-    observed_on: on,
-    observed_time: time,
-    observer_id: observerId,
-    setting_id: placeIds.get(place),
-    data: reason ? null : JSON.stringify({ trials: trialsOf(goal, share, random) }),
+  const id = random.uuid();
+  const data = reason ? null : { trials: trialsOf(goal, share, random) };
+  const note = random.happens(0.35) ? random.pick(noteBank).replace('{name}', student.first) : '';
+  return observationRow(id, {
+    goal: { id: goal.goalId, studentId: goal.studentId },
+    on,
+    time,
+    observer: observerId,
+    place: placeIds.get(place),
+    data,
     reason,
-    note: random.happens(0.35) ? random.pick(noteBank).replace('{name}', student.first) : '',
-    recorded_by: observerId,
-    recorded_at: instantAt({ on, time: recordedLater ? '15:10' : time }, timeZone),
-    version: 1,
-    changed_by: null,
-    changed_at: null,
-    change_reason: null,
-    withdrawn: false,
-  };
+    note,
+    recordedTime: recordedLater ? '15:10' : time,
+  });
 }
 
 function trialsOf({ definition, pattern }: GoalInTheMaking, share: number, random: Random): string[] {
