@@ -65,7 +65,7 @@ export const moreMeasures: MoreMeasures[] = [
     baseline: 14,
     target: 3,
     place: 'Workshop',
-    session: (random, way) => ({ count: between(random, 0, 7 - 6 * way), minutes: 5 * random.whole(5, 9) }),
+    session: (random, way) => ({ count: between(random, 4 - 3 * way, 9 - 7 * way), minutes: 5 * random.whole(6, 9) }),
   },
   {
     student: 'Ione',

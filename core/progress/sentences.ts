@@ -103,7 +103,7 @@ const trendSaid: Sentence = ({ progress: { course, points, sinceCourse }, trend,
     return { title: 'No trend yet', text: `A trend needs ${LEAST_POINTS_FOR_TREND} points since the course began.` };
   const slope = figure(Math.abs(trend.slopePerWeek));
   const title = slope === '0' ? 'Level' : `${trend.slopePerWeek > 0 ? 'Up' : 'Down'} ${slope} ${change} a week`;
-  const asks = course ? ` The course asks for ${figure(course.slopePerWeek)} a week.` : '';
+  const asks = course ? ` The course asks for ${figure(course.slopePerWeek).replace('-', '−')} a week.` : '';
   const kendall = mannKendall(sinceCourse);
   const test = kendall ? `; Mann–Kendall ${chance(kendall.p)}` : '';
   const sure = `between ${signed(trend.low)} and ${signed(trend.high)} with ${percent(100 * trend.confidence)} confidence (Sen${test})`;

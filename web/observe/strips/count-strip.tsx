@@ -21,7 +21,9 @@ export function CountStrip(props: StripProps<CountDefinition, CountData>) {
   const add = (more: number) => record(Math.max(0, n + more));
   usePads(isActive, [() => add(1)], () => n > 0 && add(-1));
   const current = finished(definition, { data, clock }, now) as CountData | null;
-  const score = current && current.minutes > 0 ? scoreCount(definition, current) : null;
+  // The rate of a few seconds says nothing yet.
+  const isTooSoon = isRunning(clock) && secondsOn(clock, now) < 60;
+  const score = current && current.minutes > 0 && !isTooSoon ? scoreCount(definition, current) : null;
   return (
     <>
       <div className="flex flex-wrap items-stretch gap-3">

@@ -91,6 +91,7 @@ export function IntervalsStrip(props: StripProps<IntervalsDefinition, IntervalsD
               at={0}
               showsKey={isActive}
               isPressed={asked >= 0 && intervals[asked] === true}
+              isOff={asked < 0}
               onPress={() => answer(true)}
               className={intervals[asked] === true ? 'support-0' : 'support-3'}
             >
@@ -100,6 +101,7 @@ export function IntervalsStrip(props: StripProps<IntervalsDefinition, IntervalsD
               at={1}
               showsKey={isActive}
               isPressed={asked >= 0 && intervals[asked] === false}
+              isOff={asked < 0}
               onPress={() => answer(false)}
               className={intervals[asked] === false ? 'border-2 border-ink' : 'outcome-incorrect'}
             >

@@ -3,7 +3,7 @@ import { unsupportedOutcomes, unsupportedWords } from '~/core/measures/support-l
 import { percent } from '~/core/words/counting';
 import { toneOf } from '../../ui/outcome-tones';
 import { needsOf } from './needs';
-import { Live, Pad, type StripProps, TakeBack, usePads } from './strip';
+import { Live, Pad, type StripProps, usePads } from './strip';
 
 /** The outcome after the next tap: through the goal's levels, then what is no success, then blank again. */
 export function nextOutcome(definition: ItemsDefinition, outcome: string | null): string | null {
@@ -27,7 +27,6 @@ export function withItem(definition: ItemsDefinition, data: ItemsData | null, it
 export function ItemsStrip({ definition, criterion, data, isActive, onMark }: StripProps<ItemsDefinition, ItemsData>) {
   const outcomeOf = (key: string) => data?.items.find(({ item }) => item === key)?.outcome ?? null;
   const press = (key: string) => onMark(withItem(definition, data, key, nextOutcome(definition, outcomeOf(key))));
-  const clear = () => onMark(null);
   usePads(
     isActive,
     definition.items.map(
@@ -35,7 +34,6 @@ export function ItemsStrip({ definition, criterion, data, isActive, onMark }: St
         () =>
           press(key),
     ),
-    clear,
   );
   const score = data && scoreItems(definition, data);
   return (
@@ -60,7 +58,15 @@ export function ItemsStrip({ definition, criterion, data, isActive, onMark }: St
         })}
       </div>
       <div className="mt-3 flex min-h-11 flex-wrap items-center gap-x-4">
-        {data && <TakeBack showsKey={isActive} onPress={clear} />}
+        {data && (
+          <button
+            type="button"
+            className="min-h-9 text-small text-ink-2 underline underline-offset-2 pointer-coarse:min-h-11"
+            onClick={() => onMark(null)}
+          >
+            Clear all
+          </button>
+        )}
         <Live figure={score?.value == null ? null : percent(score.value)}>
           {score?.value != null && `${score.amount} of ${score.weight} · `}
           {needsOf(definition, criterion)}

@@ -40,20 +40,23 @@ interface PadProps {
   onPress: () => void;
   className?: string;
   isPressed?: boolean;
+  isOff?: boolean;
   label?: string;
   children: ReactNode;
 }
 
 /** One large button of a strip. A tap leaves the focus where it was, so that Enter goes on meaning “save”. */
-export function Pad({ at, showsKey, onPress, className = 'border border-rule', isPressed, label, children }: PadProps) {
+export function Pad(props: PadProps) {
+  const { at, showsKey, onPress, className = 'border border-rule', isPressed, isOff = false, label, children } = props;
   return (
     <button
       type="button"
       aria-pressed={isPressed}
       aria-label={label}
+      disabled={isOff}
       onMouseDown={(event) => event.preventDefault()}
       onClick={onPress}
-      className={`relative min-h-14.5 rounded-field px-2 font-semibold leading-tight transition-transform active:scale-97 ${showsKey && at !== null ? 'pointer-fine:pt-4' : ''} ${className}`}
+      className={`relative min-h-14.5 rounded-field px-2 font-semibold leading-tight transition-transform active:scale-97 disabled:opacity-40 ${showsKey && at !== null ? 'pointer-fine:pt-4' : ''} ${className}`}
     >
       {children}
       {showsKey && at !== null && (

@@ -32,7 +32,7 @@ export function TrialsStrip(props: Strip) {
   return (
     <>
       <BeadsStrip {...props} trials={data?.trials ?? []} />
-      {data === null && (
+      {data === null && props.isActive && (
         <button
           type="button"
           className="mt-1 min-h-9 text-small text-ink-2 underline underline-offset-2 pointer-coarse:min-h-11"

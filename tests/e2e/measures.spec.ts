@@ -1,0 +1,234 @@
+// Every measure observed in the browser: marked, read live, saved as it was marked, and corrected.
+import type { Page } from '@playwright/test';
+import { type App, expect, expectToast, goalId, settled, signInAs, studentId, test } from './fixtures';
+
+const newest = (app: App) => app.db('observations').orderBy('recorded_at', 'desc').first();
+const strip = (page: Page, name: string) => page.getByRole('region', { name });
+
+/** Opens the observing screen with one goal first, and counts what is tapped from the student's page on. */
+async function begin(app: App, page: Page, firstName: string, number: string) {
+  const student = await studentId(app.db, firstName);
+  const goal = await goalId(app.db, firstName, number);
+  await page.goto(`/students/${student}/observe?goal=${goal}`);
+  await settled(page);
+  return { student, goal };
+}
+
+async function save(page: Page, firstName: string) {
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expectToast(page, `Saved for ${firstName}: 1 goal.`);
+}
+
+test('items: a chip for each, taken round by taps and keys; what is not tapped was not asked', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  await begin(app, page, 'Fenna', '4');
+  const card = strip(page, 'Reads recipe words');
+  await card.getByRole('button', { name: 'flour: not asked' }).click();
+  await card.getByRole('button', { name: 'knead: not asked' }).click();
+  await card.getByRole('button', { name: 'knead: Right' }).click();
+  await page.keyboard.press('3');
+  await expect(card).toContainText('67%');
+  await expect(card).toContainText('2 of 3');
+  await expect(card).toContainText('needs 5 of 6');
+  await expect(page.getByRole('complementary')).toContainText('2 of 3 words right: 67%. Missed: knead.');
+  await save(page, 'Fenna');
+  expect((await newest(app)).data).toEqual({
+    items: [
+      { item: 'flour', outcome: 'right' },
+      { item: 'knead', outcome: 'incorrect' },
+      { item: 'bowl', outcome: 'right' },
+    ],
+  });
+});
+
+test('an item check of six words takes eight taps from the student’s page', async ({ app, page }) => {
+  await signInAs(app, page);
+  await page.goto(`/students/${await studentId(app.db, 'Fenna')}`);
+  await settled(page);
+  let taps = 0;
+  const tap = async (name: string | RegExp) => {
+    await page.getByRole('button', { name }).or(page.getByRole('link', { name })).first().click();
+    taps++;
+  };
+  await tap(/^Observe/);
+  for (const word of ['flour', 'knead', 'bowl', 'measure', 'oven', 'timer']) await tap(`${word}: not asked`);
+  await tap('Save');
+  await expectToast(page, 'Saved for Fenna: 1 goal.');
+  expect(taps).toBe(8);
+});
+
+test('count: a tally with the time watched since the page was opened; none is a count', async ({ app, page }) => {
+  await page.clock.install({ time: new Date('2026-11-24T15:30:00-05:00') });
+  await signInAs(app, page);
+  await begin(app, page, 'Hollis', '4');
+  const card = strip(page, 'Calls across the room');
+  for (let i = 0; i < 5; i++) await card.getByRole('button', { name: /^One more call/ }).click();
+  await page.keyboard.press('1');
+  await page.keyboard.press('u');
+  await expect(card.getByRole('button', { name: 'One more call; 5 so far' })).toBeVisible();
+  await page.clock.runFor(30 * 60_000);
+  await expect(card).toContainText('10 an hour');
+  await card.getByRole('button', { name: 'stop the clock' }).click();
+  await card.getByLabel('Watched for').fill('25');
+  await expect(card).toContainText('12 an hour');
+  await save(page, 'Hollis');
+  expect((await newest(app)).data).toEqual({ count: 5, minutes: 25 });
+  await begin(app, page, 'Hollis', '4');
+  await strip(page, 'Calls across the room').getByRole('button', { name: 'Watched, no calls' }).click();
+  await page.clock.runFor(10 * 60_000);
+  await expect(page.getByRole('complementary')).toContainText('No calls in 10 minutes: 0 an hour.');
+});
+
+test('duration: a stopwatch that loses nothing over a reload; each episode can be corrected', async ({ app, page }) => {
+  await page.clock.install({ time: new Date('2026-11-24T15:30:00-05:00') });
+  await signInAs(app, page);
+  await begin(app, page, 'Ione', '5');
+  const card = strip(page, 'Stays with the work');
+  await card.getByRole('button', { name: /start the stretch/ }).click();
+  await page.clock.runFor(60_000);
+  await expect(page.getByText('Kept on this device')).toBeVisible();
+  await page.reload();
+  await settled(page);
+  await page.clock.runFor(30_000);
+  await card.getByRole('button', { name: /stop this stretch/ }).click();
+  await expect(card.getByLabel('1.')).toHaveValue(/1:3\d/);
+  await card.getByLabel('1.').fill('2:00');
+  await card.getByLabel('Session').fill('soon');
+  await expect(card).toContainText('Write minutes and seconds, such as 1:30.');
+  await card.getByLabel('Session').fill('1:00');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(card).toContainText('The stretches add up to 2 min, longer than the session of 1 min.');
+  await expect(card.getByLabel('1.')).toHaveValue('2:00');
+  await card.getByLabel('Session').fill('25 min');
+  await save(page, 'Ione');
+  expect((await newest(app)).data).toEqual({ episodes: [120], sessionSeconds: 1500 });
+});
+
+test('latency: cue, then response, or none; a miss is not a time', async ({ app, page }) => {
+  await page.clock.install({ time: new Date('2026-11-24T15:30:00-05:00') });
+  await signInAs(app, page);
+  await begin(app, page, 'Jory', '4');
+  const card = strip(page, 'Begins when asked');
+  await page.keyboard.press('1');
+  await page.clock.runFor(8000);
+  await page.keyboard.press('1');
+  await card.getByRole('button', { name: 'Give the cue' }).click();
+  await page.clock.runFor(5000);
+  await card.getByRole('button', { name: 'No response' }).click();
+  await expect(page.getByRole('complementary')).toContainText('1 cue went without a response.');
+  await save(page, 'Jory');
+  const { responses } = (await newest(app)).data;
+  expect(responses).toHaveLength(2);
+  expect(Math.round(responses[0])).toBe(8);
+  expect(responses[1]).toBeNull();
+});
+
+test('intervals: the ring asks at each end; what nobody answers is missed, not a no', async ({ app, page }) => {
+  await page.clock.install({ time: new Date('2026-11-24T15:30:00-05:00') });
+  await signInAs(app, page);
+  await begin(app, page, 'Kestrel', '4');
+  const card = strip(page, 'Hands on the task');
+  await card.getByRole('button', { name: /^Start/ }).click();
+  await expect(card.getByRole('button', { name: 'Yes' })).toBeDisabled();
+  await page.clock.runFor(16_000);
+  await expect(card).toContainText('Interval 1: Was it there just now?');
+  await card.getByRole('button', { name: 'Yes' }).click();
+  await page.clock.runFor(30_000);
+  await expect(card).toContainText('Interval 3');
+  await page.keyboard.press('2');
+  await expect(card).toContainText('1 missed');
+  await card.getByRole('button', { name: 'Stop here' }).click();
+  await save(page, 'Kestrel');
+  expect((await newest(app)).data).toEqual({ intervals: [true, null, false] });
+});
+
+test('rubric: levels as cards with their words; a second tap takes a rating back', async ({ app, page }) => {
+  await signInAs(app, page);
+  await begin(app, page, 'Linnea', '4');
+  const card = strip(page, 'Writes up the day');
+  await page.keyboard.press('3');
+  await card.getByRole('button', { name: /some sentences/ }).click();
+  await expect(card).toContainText('2.5');
+  await card.getByRole('button', { name: /some sentences/ }).click();
+  await card.getByRole('button', { name: /whole sentences/ }).click();
+  await expect(page.getByRole('complementary')).toContainText('What was done: 3, “tells it in order”.');
+  await save(page, 'Linnea');
+  expect((await newest(app)).data.ratings.map((one: { points: number }) => one.points)).toEqual([3, 3]);
+});
+
+test('running total and steps, for their own case manager', async ({ app, page }) => {
+  await signInAs(app, page, 'Samir Tadesse');
+  await begin(app, page, 'Marlow', '4');
+  const hours = strip(page, 'Hours of work');
+  await hours.getByRole('button', { name: 'Kitchen' }).click();
+  await hours.getByRole('button', { name: '+ 1 hour' }).click();
+  await hours.getByLabel('Kitchen').fill('1.5');
+  await expect(hours).toContainText(/of 40 hours/);
+  await save(page, 'Marlow');
+  expect((await newest(app)).data).toEqual({ amounts: [{ amount: 1.5, category: 'kitchen' }] });
+
+  await begin(app, page, 'Nell', '4');
+  const washing = strip(page, 'Washes a pot');
+  for (const key of ['1', '1', '3', '4']) await page.keyboard.press(key);
+  await page.keyboard.press('u');
+  await expect(washing).toContainText('To teach next: Scrub inside');
+  await washing.getByRole('group', { name: 'Rinse' }).getByRole('button', { name: 'Alone' }).click();
+  await expect(washing).toContainText('75%');
+  await save(page, 'Nell');
+  expect((await newest(app)).data.steps).toHaveLength(4);
+});
+
+test('reading aloud: timer, errors, words; a mistake is told at the goal and corrected later', async ({
+  app,
+  page,
+}) => {
+  await page.clock.install({ time: new Date('2026-11-24T15:30:00-05:00') });
+  await signInAs(app, page);
+  const { student } = await begin(app, page, 'Casimir', '4');
+  const card = strip(page, 'Reads aloud');
+  await page.keyboard.press('1');
+  for (const key of ['2', '2', '2', 'u']) await page.keyboard.press(key);
+  await page.clock.runFor(60_000);
+  await card.getByRole('button', { name: /stop reading/ }).click();
+  await card.getByLabel('Words read').fill('1');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(card).toContainText('There are more errors than words read.');
+  await card.getByLabel('Words read').fill('62');
+  await expect(card).toContainText('97%, an independent level');
+  await card.getByLabel('Time').fill('1:00');
+  await expect(card).toContainText('60words correct per minute');
+  await save(page, 'Casimir');
+  const entry = await newest(app);
+  expect(entry.data).toEqual({ words: 62, errors: 2, seconds: 60 });
+
+  await page.goto(`/students/${student}/entries/${entry.id}`);
+  await settled(page);
+  await page.getByRole('button', { name: 'Correct it' }).click();
+  await page.getByRole('button', { name: 'One more error; 2 so far' }).click();
+  await page.getByLabel('Why is it corrected?').fill('I had missed one.');
+  await page.getByRole('button', { name: 'Save the correction' }).click();
+  await expect(page.getByText('3 errors: 59 words correct per minute').first()).toBeVisible();
+  expect((await app.db('observations').where({ id: entry.id }).first()).data).toMatchObject({ errors: 3 });
+});
+
+test('trials as counts: they must add up, and say so until they do', async ({ app, page }) => {
+  await signInAs(app, page);
+  await begin(app, page, 'Emrys', '1a');
+  const card = strip(page, 'Measures ingredients');
+  await card.getByRole('button', { name: 'Enter counts instead' }).click();
+  await card.getByLabel('Independent').fill('3');
+  await card.getByLabel('Spoken').fill('2');
+  await expect(card).toContainText('5 of 6 accounted for');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(card).toContainText('The counts add up to 5, and there were 6 ingredients.');
+  await expect(card.getByLabel('Independent')).toHaveValue('3');
+  await card.getByLabel('Not yet').fill('1');
+  await save(page, 'Emrys');
+  expect((await newest(app)).data).toEqual({
+    counts: { independent: 3, spoken: 2, incorrect: 1 },
+    opportunities: 6,
+  });
+});
