@@ -42,7 +42,10 @@ test('the discreet view leaves no name on any screen, nor in the page’s source
   const { id } = await app.db('observations').where({ goal_id: goal }).first('id');
   await page.goto('/students');
   await settled(page);
+  // The switch shows what was asked for at once; the cookie comes with the answer.
+  const answered = page.waitForResponse((answer) => answer.request().method() === 'POST');
   await page.getByRole('button', { name: 'Discreet off' }).click();
+  await (await answered).finished();
   await expect(page.getByRole('button', { name: 'Discreet on' })).toBeVisible();
   const views = ['', '/report', '/observe', '/ways-in', `/goals/${goal}`, `/entries/${id}`].map(
     (view) => `/students/${student}${view}`,
