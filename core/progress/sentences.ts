@@ -11,7 +11,7 @@ import { LEAST_POINTS_FOR_TREND } from '../trend/trend-line';
 import { counted, figure, percent } from '../words/counting';
 import type { Progress } from './progress';
 import { longGaps, type SeriesPoint } from './series';
-import { signed, type TrendRule, trendRule, trendRuleWords } from './trend-rule';
+import { change as changeFigure, signed, type TrendRule, trendRule, trendRuleWords } from './trend-rule';
 import { verdictWords } from './verdict-words';
 
 export interface Said {
@@ -101,9 +101,9 @@ const trendSaid: Sentence = ({ progress: { course, points, sinceCourse }, trend,
   if (points.length === 0) return null;
   if (!trend)
     return { title: 'No trend yet', text: `A trend needs ${LEAST_POINTS_FOR_TREND} points since the course began.` };
-  const slope = figure(Math.abs(trend.slopePerWeek));
+  const slope = changeFigure(trend.slopePerWeek);
   const title = slope === '0' ? 'Level' : `${trend.slopePerWeek > 0 ? 'Up' : 'Down'} ${slope} ${change} a week`;
-  const asks = course ? ` The course asks for ${figure(course.slopePerWeek).replace('-', '−')} a week.` : '';
+  const asks = course ? ` The course asks for ${signed(course.slopePerWeek).replace('+', '')} a week.` : '';
   const kendall = mannKendall(sinceCourse);
   const test = kendall ? `; Mann–Kendall ${chance(kendall.p)}` : '';
   const sure = `between ${signed(trend.low)} and ${signed(trend.high)} with ${percent(100 * trend.confidence)} confidence (Sen${test})`;

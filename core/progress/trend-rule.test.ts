@@ -44,7 +44,7 @@ describe('the trend rule (Deno & Mirkin 1977)', () => {
   });
 
   it('writes changes with their sign', () => {
-    expect([1.24, -0.4, 0.04, -0.04, 0].map(signed)).toEqual(['+1.2', '−0.4', '0', '0', '0']);
+    expect([1.24, -0.4, 0.04, -0.04, 0].map(signed)).toEqual(['+1.2', '−0.4', '+0.04', '−0.04', '0']);
   });
 });
 

@@ -36,7 +36,7 @@ export function trendRule(
   points: readonly DayValue[],
   trend: TheilSenLine | null,
   course: Course | null,
-  { direction, change }: { direction: Direction; change: string },
+  { direction, change: unit }: { direction: Direction; change: string },
 ): TrendRule | null {
   if (!course) return null;
   const days = points.length === 0 ? 0 : (points.at(-1) as DayValue).day - (points[0] as DayValue).day;
@@ -57,12 +57,18 @@ export function trendRule(
       : ` Its interval, ${signed(trend.low)} to ${signed(trend.high)}, holds the course too.`;
   return {
     is,
-    reason: `The trend goes ${signed(trend.slopePerWeek)} ${change} a week, the course ${signed(course.slopePerWeek)}.${doubt}`,
+    reason: `The trend goes ${signed(trend.slopePerWeek)} ${unit} a week, the course ${signed(course.slopePerWeek)}.${doubt}`,
   };
 }
 
-/** A change with its sign: “+1.2”, “−0.4”, “0”. */
+/** A change without its sign: one decimal, two where it is below 1. */
+export function change(value: number): string {
+  const size = Math.abs(value);
+  return size < 1 ? String(Math.round(size * 100) / 100) : figure(size);
+}
+
+/** A change with its sign: “+1.2”, “−0.04”, “0”. */
 export function signed(value: number): string {
-  const text = figure(Math.abs(value));
+  const text = change(value);
   return text === '0' ? text : `${value > 0 ? '+' : '−'}${text}`;
 }

@@ -24,7 +24,7 @@ test('items: a chip for each, taken round by taps and keys; what is not tapped w
   page,
 }) => {
   await signInAs(app, page);
-  await begin(app, page, 'Fenna', '4');
+  const { student, goal } = await begin(app, page, 'Fenna', '4');
   const card = strip(page, 'Reads recipe words');
   await card.getByRole('button', { name: 'flour: not asked' }).click();
   await card.getByRole('button', { name: 'knead: not asked' }).click();
@@ -42,6 +42,24 @@ test('items: a chip for each, taken round by taps and keys; what is not tapped w
       { item: 'bowl', outcome: 'right' },
     ],
   });
+  await page.goto(`/students/${student}/goals/${goal}`);
+  const grid = page.getByRole('region', { name: 'Session by session' });
+  await expect(grid.getByRole('columnheader').last()).toHaveText('So far');
+  // The newest session is the last column: knead was missed, timer was not asked.
+  await expect(
+    grid
+      .getByRole('row', { name: /^knead/ })
+      .getByRole('cell')
+      .nth(11),
+  ).toContainText('not yet');
+  await expect(
+    grid
+      .getByRole('row', { name: /^timer/ })
+      .getByRole('cell')
+      .nth(11),
+  ).toContainText('nothing recorded');
+  await expect(grid.getByRole('row', { name: /^flour/ })).toContainText('known');
+  await expect(page.getByRole('heading', { name: 'How much help, session by session' })).toHaveCount(0);
 });
 
 test('an item check of six words takes eight taps from the student’s page', async ({ app, page }) => {

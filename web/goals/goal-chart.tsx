@@ -135,7 +135,11 @@ function configuration(graph: GoalGraph, inks: Inks): ChartConfiguration {
           max: graph.max,
           grid: { color: inks.rule },
           border: { display: false },
-          ticks: { color: inks.ink2, stepSize: graph.max / 5, callback: (value) => `${value}${graph.unit}` },
+          ticks: {
+            color: inks.ink2,
+            stepSize: graph.max <= 10 && Number.isInteger(graph.max) ? 1 : graph.max / 5,
+            callback: (value) => `${value}${graph.unit}`,
+          },
         },
       },
       plugins: {

@@ -26,6 +26,8 @@ import { MarginTitle, Page } from '../ui/page';
 import { useKey } from '../ui/use-key';
 import { VerdictMark } from '../ui/verdict';
 import type { Route } from './+types/goal';
+import { breakdownOf } from './breakdown';
+import { BreakdownTable } from './breakdown-table';
 import { GoalChart } from './goal-chart';
 import { goalGraph } from './goal-graph';
 import { SameNumbers } from './same-numbers';
@@ -72,6 +74,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     })),
     figures: figuresOf(goal, progress, trend),
     shares: sharesOf(goal, entries),
+    breakdown: breakdownOf(goal.measure, entries),
     entries: shown,
     mayObserve: may(student.role, 'observe'),
   };
@@ -117,7 +120,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export default function GoalPage({ loaderData }: Route.ComponentProps) {
-  const { student, goal, verdict, said, graph, points, figures, shares, entries, mayObserve } = loaderData;
+  const { student, goal, verdict, said, graph, points, figures, shares, breakdown, entries, mayObserve } = loaderData;
   const navigate = useNavigate();
   const observe = `/students/${student.id}/observe?goal=${goal.id}`;
   useKey('o', () => mayObserve && navigate(observe));
@@ -186,6 +189,12 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
         <section className="mt-8">
           <h2 className="mb-2 text-lg">How much help, session by session</h2>
           <SharesChart shares={shares} />
+        </section>
+      )}
+      {breakdown && (
+        <section className="mt-8">
+          <h2 className="mb-2 text-lg">Session by session</h2>
+          <BreakdownTable breakdown={breakdown} />
         </section>
       )}
       <section className="mt-8 pb-20">

@@ -51,32 +51,36 @@ export function SameNumbers({ points, shares }: Numbers) {
               ))}
             </tbody>
           </table>
-          <table className="table table-sm">
-            <caption className="text-left text-small text-ink-2">Share at each support level, newest sessions</caption>
-            <thead>
-              <tr>
-                <th scope="col">Date</th>
-                {shares.parts.map(({ key, label }) => (
-                  <th key={key} scope="col">
-                    {label}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {shares.sessions.map((session, i) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: a day may hold several sessions
-                <tr key={i}>
-                  <th scope="row" className="font-normal">
-                    {session}
-                  </th>
-                  {shares.parts.map(({ key, shares: values }) => (
-                    <td key={key}>{percent(values[i] ?? 0)}</td>
+          {shares.sessions.length > 0 && (
+            <table className="table table-sm">
+              <caption className="text-left text-small text-ink-2">
+                Share at each support level, newest sessions
+              </caption>
+              <thead>
+                <tr>
+                  <th scope="col">Date</th>
+                  {shares.parts.map(({ key, label }) => (
+                    <th key={key} scope="col">
+                      {label}
+                    </th>
                   ))}
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                {shares.sessions.map((session, i) => (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: a day may hold several sessions
+                  <tr key={i}>
+                    <th scope="row" className="font-normal">
+                      {session}
+                    </th>
+                    {shares.parts.map(({ key, shares: values }) => (
+                      <td key={key}>{percent(values[i] ?? 0)}</td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
         </div>
       )}
     </div>
