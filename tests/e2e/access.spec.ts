@@ -95,3 +95,26 @@ test('a chosen theme stays on this device', async ({ app, page }) => {
   await page.goto('/sign-in');
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'lamp');
 });
+
+test('axe finds nothing on the strip and the page of any measure', async ({ app, page }) => {
+  test.setTimeout(150_000);
+  const goals = await app
+    .db('goals')
+    .whereRaw("measure ->> 'kind' <> 'trials'")
+    .select('id', 'student_id', app.db.raw("measure ->> 'kind' as kind"))
+    .orderBy('student_id');
+  for (const staff of ['Hanneke Bruun', 'Samir Tadesse'] as const) {
+    await signInAs(app, page, staff);
+    const { id } = await app.db('people').where({ name: staff }).first('id');
+    const own = await app.db('team_members').where({ person_id: id }).pluck('student_id');
+    for (const goal of goals.filter(({ student_id }) => own.includes(student_id))) {
+      await page.goto(`/students/${goal.student_id}/observe?goal=${goal.id}`);
+      await settled(page);
+      for (const key of ['1', '2', '1']) await page.keyboard.press(key);
+      await look(page, `observing ${goal.kind}`);
+      await page.goto(`/students/${goal.student_id}/goals/${goal.id}`);
+      await settled(page);
+      await look(page, `goal of ${goal.kind}`);
+    }
+  }
+});

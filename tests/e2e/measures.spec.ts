@@ -26,9 +26,9 @@ test('items: a chip for each, taken round by taps and keys; what is not tapped w
   await signInAs(app, page);
   const { student, goal } = await begin(app, page, 'Fenna', '4');
   const card = strip(page, 'Reads recipe words');
-  await card.getByRole('button', { name: 'flour: not asked' }).click();
-  await card.getByRole('button', { name: 'knead: not asked' }).click();
-  await card.getByRole('button', { name: 'knead: Right' }).click();
+  await card.getByRole('button', { name: 'flour not asked' }).click();
+  await card.getByRole('button', { name: 'knead not asked' }).click();
+  await card.getByRole('button', { name: 'knead Right' }).click();
   await page.keyboard.press('3');
   await expect(card).toContainText('67%');
   await expect(card).toContainText('2 of 3');
@@ -72,7 +72,7 @@ test('an item check of six words takes eight taps from the student’s page', as
     taps++;
   };
   await tap(/^Observe/);
-  for (const word of ['flour', 'knead', 'bowl', 'measure', 'oven', 'timer']) await tap(`${word}: not asked`);
+  for (const word of ['flour', 'knead', 'bowl', 'measure', 'oven', 'timer']) await tap(`${word} not asked`);
   await tap('Save');
   await expectToast(page, 'Saved for Fenna: 1 goal.');
   expect(taps).toBe(8);
@@ -83,10 +83,10 @@ test('count: a tally with the time watched since the page was opened; none is a 
   await signInAs(app, page);
   await begin(app, page, 'Hollis', '4');
   const card = strip(page, 'Calls across the room');
-  for (let i = 0; i < 5; i++) await card.getByRole('button', { name: /^One more call/ }).click();
+  for (let i = 0; i < 5; i++) await card.getByRole('button', { name: /one more call/ }).click();
   await page.keyboard.press('1');
   await page.keyboard.press('u');
-  await expect(card.getByRole('button', { name: 'One more call; 5 so far' })).toBeVisible();
+  await expect(card.getByRole('button', { name: '5 one more call' })).toBeVisible();
   await page.clock.runFor(30 * 60_000);
   await expect(card).toContainText('10 an hour');
   await card.getByRole('button', { name: 'stop the clock' }).click();
@@ -225,7 +225,7 @@ test('reading aloud: timer, errors, words; a mistake is told at the goal and cor
   await page.goto(`/students/${student}/entries/${entry.id}`);
   await settled(page);
   await page.getByRole('button', { name: 'Correct it' }).click();
-  await page.getByRole('button', { name: 'One more error; 2 so far' }).click();
+  await page.getByRole('button', { name: '2 one more error' }).click();
   await page.getByLabel('Why is it corrected?').fill('I had missed one.');
   await page.getByRole('button', { name: 'Save the correction' }).click();
   await expect(page.getByText('3 errors: 59 words correct per minute').first()).toBeVisible();

@@ -27,13 +27,7 @@ export function CountStrip(props: StripProps<CountDefinition, CountData>) {
   return (
     <>
       <div className="flex flex-wrap items-stretch gap-3">
-        <Pad
-          at={0}
-          showsKey={isActive}
-          label={`One more ${one}; ${n} so far`}
-          onPress={() => add(1)}
-          className="min-w-48 flex-1 support-0"
-        >
+        <Pad at={0} showsKey={isActive} onPress={() => add(1)} className="min-w-48 flex-1 support-0">
           <span className="display block text-4xl">{n}</span>
           <span className="text-small font-normal">one more {one}</span>
         </Pad>

@@ -47,7 +47,6 @@ export function ItemsStrip({ definition, criterion, data, isActive, onMark }: St
               key={key}
               at={i < 11 ? i : null}
               showsKey={isActive}
-              label={`${label}: ${words}`}
               onPress={() => press(key)}
               className={outcome === null ? 'border border-dashed border-ink-3/60' : toneOf(definition, outcome)}
             >

@@ -37,7 +37,7 @@ export function ReadingStrip(props: StripProps<ReadingAloudDefinition, ReadingAl
           </span>
           <span className="text-small font-normal">{isRunning(clock) ? 'stop reading' : 'start reading'}</span>
         </Pad>
-        <Pad at={1} showsKey={isActive} label={`One more error; ${now_.errors} so far`} onPress={() => miss(1)}>
+        <Pad at={1} showsKey={isActive} onPress={() => miss(1)}>
           <span className="display block text-3xl">{now_.errors}</span>
           <span className="text-small font-normal">one more error</span>
         </Pad>

@@ -41,18 +41,16 @@ interface PadProps {
   className?: string;
   isPressed?: boolean;
   isOff?: boolean;
-  label?: string;
   children: ReactNode;
 }
 
 /** One large button of a strip. A tap leaves the focus where it was, so that Enter goes on meaning “save”. */
 export function Pad(props: PadProps) {
-  const { at, showsKey, onPress, className = 'border border-rule', isPressed, isOff = false, label, children } = props;
+  const { at, showsKey, onPress, className = 'border border-rule', isPressed, isOff = false, children } = props;
   return (
     <button
       type="button"
       aria-pressed={isPressed}
-      aria-label={label}
       disabled={isOff}
       onMouseDown={(event) => event.preventDefault()}
       onClick={onPress}
