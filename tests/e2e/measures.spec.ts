@@ -87,7 +87,7 @@ test('count: a tally with the time watched since the page was opened; none is a 
   await page.keyboard.press('1');
   await page.keyboard.press('u');
   await expect(card.getByRole('button', { name: '5 one more call' })).toBeVisible();
-  await page.clock.runFor(30 * 60_000);
+  await page.clock.fastForward(30 * 60_000);
   await expect(card).toContainText('10 an hour');
   await card.getByRole('button', { name: 'stop the clock' }).click();
   await card.getByLabel('Watched for').fill('25');
@@ -96,7 +96,7 @@ test('count: a tally with the time watched since the page was opened; none is a 
   expect((await newest(app)).data).toEqual({ count: 5, minutes: 25 });
   await begin(app, page, 'Hollis', '4');
   await strip(page, 'Calls across the room').getByRole('button', { name: 'Watched, no calls' }).click();
-  await page.clock.runFor(10 * 60_000);
+  await page.clock.fastForward(10 * 60_000);
   await expect(page.getByRole('complementary')).toContainText('No calls in 10 minutes: 0 an hour.');
 });
 
@@ -249,4 +249,31 @@ test('trials as counts: they must add up, and say so until they do', async ({ ap
     counts: { independent: 3, spoken: 2, incorrect: 1 },
     opportunities: 6,
   });
+});
+
+test('a goal’s entries are sorted and filtered, and its sessions told apart by day and by person', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  const student = await studentId(app.db, 'Ione');
+  await page.goto(`/students/${student}/goals/${await goalId(app.db, 'Ione', '5')}`);
+  await settled(page);
+  const table = page.getByRole('region', { name: 'Entries, as a table' });
+  const all = await table.getByRole('row').count();
+  await table.getByRole('button', { name: /^Value/ }).click();
+  await expect(table.getByRole('columnheader', { name: /^Value/ })).toHaveAttribute('aria-sort', 'descending');
+  const longest = await table.getByRole('row').nth(1).getByRole('cell').first().textContent();
+  await table.getByRole('button', { name: /^Value/ }).click();
+  await expect(table.getByRole('columnheader', { name: /^Value/ })).toHaveAttribute('aria-sort', 'ascending');
+  await expect(table.getByRole('row').last().getByRole('cell').first()).toHaveText(longest ?? '');
+
+  const people = page.getByRole('table', { name: '… and by who observed' });
+  const first = people.getByRole('row').first();
+  const name = (await first.getByRole('rowheader').textContent()) ?? '';
+  const sessions = Number.parseInt((await first.getByRole('cell').last().textContent()) ?? '', 10);
+  await page.getByRole('combobox', { name: /^By/ }).selectOption(name);
+  await expect(page.getByText(`${sessions} of ${all - 1} entries`)).toBeVisible();
+  await expect(table.getByRole('row')).toHaveCount(sessions + 1);
+  for (const row of await table.getByRole('row').all()) await expect(row).toContainText(new RegExp(`${name}|By`));
 });

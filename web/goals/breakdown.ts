@@ -17,8 +17,9 @@ export interface Breakdown {
 /** One session's cell: a bead of a tone, or text; null where nothing was recorded. */
 export type Cell = { tone: string | null; said: string } | null;
 
-/** Sessions that there is room for. */
-const SESSIONS = 12;
+/** Sessions that there is room for: as beads, as figures. */
+const BEADS = 12;
+const FIGURES = 6;
 
 const stateWords: Record<ItemState, string> = {
   known: 'known',
@@ -35,7 +36,7 @@ const stateWords: Record<ItemState, string> = {
 export function breakdownOf(measure: MeasureDefinition, entries: readonly ReportEntry[]): Breakdown | null {
   if (measure.kind === 'trials') return null;
   const all = entries.flatMap(({ on, outcome }) => (outcome.data === null ? [] : [{ on, data: outcome.data }]));
-  const shown = all.slice(0, SESSIONS).reverse();
+  const shown = all.slice(0, measure.kind === 'items' || measure.kind === 'steps' ? BEADS : FIGURES).reverse();
   if (shown.length === 0) return null;
   const { breakdown } = measureOf(measure);
   const lines = shown.map(({ data }) => breakdown(measure, data));

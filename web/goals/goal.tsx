@@ -28,8 +28,10 @@ import { VerdictMark } from '../ui/verdict';
 import type { Route } from './+types/goal';
 import { breakdownOf } from './breakdown';
 import { BreakdownTable } from './breakdown-table';
+import { ByDayAndPerson } from './by-day-and-person';
 import { GoalChart } from './goal-chart';
 import { goalGraph } from './goal-graph';
+import { mediansOf, tableEntries } from './goal-tables';
 import { SameNumbers } from './same-numbers';
 import { type Shares, SharesChart } from './shares-chart';
 
@@ -75,7 +77,8 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     figures: figuresOf(goal, progress, trend),
     shares: sharesOf(goal, entries),
     breakdown: breakdownOf(goal.measure, entries),
-    entries: shown,
+    medians: mediansOf(goal, entries),
+    entries: tableEntries(goal, entries, shown),
     mayObserve: may(student.role, 'observe'),
   };
 });
@@ -120,7 +123,8 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export default function GoalPage({ loaderData }: Route.ComponentProps) {
-  const { student, goal, verdict, said, graph, points, figures, shares, breakdown, entries, mayObserve } = loaderData;
+  const { student, goal, verdict, said, graph, points, figures, shares, breakdown, medians, entries, mayObserve } =
+    loaderData;
   const navigate = useNavigate();
   const observe = `/students/${student.id}/observe?goal=${goal.id}`;
   useKey('o', () => mayObserve && navigate(observe));
@@ -195,6 +199,12 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
         <section className="mt-8">
           <h2 className="mb-2 text-lg">Session by session</h2>
           <BreakdownTable breakdown={breakdown} />
+        </section>
+      )}
+      {medians.length > 0 && (
+        <section className="mt-8">
+          <h2 className="mb-2 text-lg">By day and by person</h2>
+          <ByDayAndPerson tables={medians} />
         </section>
       )}
       <section className="mt-8 pb-20">
