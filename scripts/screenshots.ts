@@ -74,6 +74,14 @@ async function takeAll() {
   await observe(page, of('/observe'), 'Measures ingredients');
   await picture(page, 'observe');
   await picture(page, 'goal', of(`/goals/${goal.id}`));
+  const words = await db('goals').whereRaw("measure ->> 'kind' = 'items'").first('id', 'student_id');
+  await page.goto(`/students/${words.student_id}/observe?goal=${words.id}`);
+  await page.waitForLoadState('networkidle');
+  for (const key of ['1', '2', '2', '3', '4']) await page.keyboard.press(key);
+  await picture(page, 'observe-words');
+  await page.goto(`/students/${words.student_id}/goals/${words.id}`);
+  await page.getByRole('heading', { name: 'Session by session' }).scrollIntoViewIfNeeded();
+  await picture(page, 'goal-words');
   await picture(page, 'report', of('/report'));
   await picture(page, 'entry', `/students/${corrected.student_id}/entries/${corrected.id}`);
   await page.goto(of('/ways-in'));
