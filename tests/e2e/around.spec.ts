@@ -31,6 +31,7 @@ test('? shows the keys, O observes, a tab changes the student and keeps the view
   await page.keyboard.press('Escape');
   await page.getByRole('navigation', { name: 'Students, by tab' }).getByRole('link', { name: 'Briar Q.' }).click();
   await expect(page).toHaveURL(new RegExp(`/students/${await studentId(app.db, 'Briar')}/report$`));
+  await expect(page.getByRole('heading', { name: 'Briar Q.' })).toBeVisible();
   await page.keyboard.press('o');
   await expect(page.getByRole('heading', { name: 'Observing Briar Q.' })).toBeVisible();
 });
@@ -69,8 +70,8 @@ test('needs a closer look: only who does, and the filter is an address', async (
   await expect(rows).toHaveCount(12);
   await page.getByRole('link', { name: 'Needs a closer look' }).click();
   await expect(page).toHaveURL(/show=attention/);
+  await expect.poll(() => rows.count()).toBeLessThan(12);
   const shown = await rows.count();
-  expect(shown).toBeLessThan(12);
   for (let i = 0; i < shown; i++) await expect(rows.nth(i)).toContainText(/Below course|No recent data/);
 });
 
@@ -168,7 +169,7 @@ test('nothing of the server reaches the browser', () => {
   const folder = 'build/client/assets';
   for (const file of readdirSync(folder).filter((name) => name.endsWith('.js'))) {
     expect(readFileSync(`${folder}/${file}`, 'utf8'), file).not.toMatch(
-      /argon2|password_hash|select .* from |DATABASE_URL/,
+      /argon2|password_hash|DATABASE_URL|\bselect [\w*"., ]{1,80} from \w/,
     );
   }
 });
