@@ -290,6 +290,42 @@ describe('what stands out', () => {
     expect(against(4)).toContain('an even share among 2 would be 50%.');
   });
 
+  it('finds a chain whose ends meet more often than chance would have them: 10 of 20, where 5 were to be expected', () => {
+    const { findings } = analyseBehavior(
+      [...notes(10), ...notes(10, { antecedents: ['Waiting'], consequences: ['Sent back'] })],
+      { days: september, timetable: [], watched: [] },
+    );
+    const chain = findings.find(({ about }) => about.antecedent === 'Waiting' && about.consequence === 'Sent back');
+    expect(chain).toMatchObject({ n: 10, of: 20, expected: 0.25 });
+    expect(chain?.strength).toBeCloseTo(wilsonInterval(10, 20).low - 0.25, 12);
+    expect(chain?.sentence).toBe(
+      '“Waiting”, then Calling out, then “Sent back”: 10 of 20 notes, where the two would meet in 5 by chance.',
+    );
+  });
+
+  it('puts the commonest first: behaviors, and what stands beside them', () => {
+    const { behaviors } = analyseBehavior(
+      [
+        ...notes(2, { behaviors: ['Hiding'] }),
+        ...notes(5, { behaviors: ['Leaving'], antecedents: ['Waiting'] }),
+        ...notes(1, { behaviors: ['Leaving'], antecedents: ['Noise'] }),
+        ...notes(3, { behaviors: ['Leaving'] }),
+        ...notes(4),
+      ],
+      exposure,
+    );
+    expect(behaviors.map(({ name, n }) => [name, n])).toEqual([
+      ['Leaving', 9],
+      ['Calling out', 4],
+      ['Hiding', 2],
+    ]);
+    expect(behaviors[0]?.antecedents.map(({ name, n }) => [name, n])).toEqual([
+      ['Waiting', 5],
+      ['Asked to begin', 3],
+      ['Noise', 1],
+    ]);
+  });
+
   it('holds a month against the one before, per school day, up and down', () => {
     const days = [...september, ...schoolDays('2026-10-01', '2026-10-30', calendar)];
     const both = (first: number, second: number) =>
