@@ -112,6 +112,8 @@ test('axe finds nothing on the strip and the page of any measure', async ({ app,
       await settled(page);
       for (const key of ['1', '2', '1']) await page.keyboard.press(key);
       await look(page, `observing ${goal.kind}`);
+      // Beads, figures and words: the pages of the other kinds are made of the same.
+      if (!['items', 'duration', 'rubric'].includes(goal.kind)) continue;
       await page.goto(`/students/${goal.student_id}/goals/${goal.id}`);
       await settled(page);
       await look(page, `goal of ${goal.kind}`);

@@ -1,3 +1,4 @@
+import { setTimeout } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import * as build from 'virtual:react-router/server-build';
 import { z } from 'zod';
@@ -16,8 +17,19 @@ function giveUp(sentence: string): never {
 // A goal's data schema is made for each save: compiling it would take longer than using it once.
 z.config({ jitless: true });
 
+/** On a busy machine a database that is there may be late to answer: it is asked three times. */
+async function migrateOnceReached(attempts = 3): Promise<void> {
+  try {
+    await migrate(database());
+  } catch (error) {
+    if (!isDatabaseGone(error) || attempts === 1) throw error;
+    await setTimeout(1000);
+    await migrateOnceReached(attempts - 1);
+  }
+}
+
 try {
-  await migrate(database());
+  await migrateOnceReached();
 } catch (error) {
   if (isDatabaseGone(error)) giveUp('The database cannot be reached at DATABASE_URL.');
   giveUp(error instanceof Error ? error.message : String(error));
@@ -46,7 +58,7 @@ async function stop() {
     process.exit(0);
   });
   server.closeIdleConnections();
-  setTimeout(() => process.exit(0), 5000).unref();
+  globalThis.setTimeout(() => process.exit(0), 5000).unref();
 }
 
 process.once('SIGTERM', stop);
