@@ -1,3 +1,4 @@
+import { sum } from '../statistics/spread';
 /** At or above this, two observers usually count as agreeing (common practice); for κ, `USUAL_KAPPA`. */
 export const USUAL_AGREEMENT = 0.8;
 export const USUAL_KAPPA = 0.6;
@@ -14,8 +15,6 @@ function sameLength(a: readonly unknown[], b: readonly unknown[]): void {
   if (a.length !== b.length) throw new RangeError('Both observers must have looked at the same number of things.');
   if (a.length === 0) throw new RangeError('Two observers need at least one thing that both have looked at.');
 }
-
-const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);
 
 /** The mean of a figure over pairs. */
 function meanOver<T>(a: readonly T[], b: readonly T[], of: (a: T, b: T) => number): number {

@@ -1,4 +1,4 @@
-import { mean } from '../statistics/spread';
+import { largest, mean, smallest } from '../statistics/spread';
 import { USUAL_AGREEMENT, USUAL_SHARE_OF_SESSIONS } from './agreement';
 
 export interface CheckedSession {
@@ -45,8 +45,8 @@ export function agreementByPhase(
       sessions: n,
       share: n === 0 ? 0 : own.length / n,
       mean: average,
-      low: values.length === 0 ? null : values.reduce((a, b) => Math.min(a, b)),
-      high: values.length === 0 ? null : values.reduce((a, b) => Math.max(a, b)),
+      low: values.length === 0 ? null : smallest(values),
+      high: values.length === 0 ? null : largest(values),
       enoughChecked: n > 0 && own.length / n >= USUAL_SHARE_OF_SESSIONS - 1e-9,
       agrees: average === null ? null : average >= mark - 1e-9,
     };

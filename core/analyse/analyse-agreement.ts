@@ -12,6 +12,7 @@ import {
   unscoredIntervalAgreement,
 } from '../agreement/agreement';
 import { cohensKappa } from '../agreement/kappa';
+import { sum } from '../statistics/spread';
 
 /** What two observers noted: counts by interval, yes or no by interval, lengths by occurrence, or any categories. */
 export type AgreementRows =
@@ -20,8 +21,6 @@ export type AgreementRows =
   | { kind: 'trial' | 'kappa'; a: string[]; b: string[] };
 
 export const agreementKinds = ['total', 'interval', 'trial', 'duration', 'kappa'] as const;
-
-const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);
 
 /**
  * The agreement of two observers: the coefficient asked for as `agreement`, with those of its family beside it.

@@ -1,3 +1,5 @@
+import { weekdayName } from '../calendar/iso-date';
+import { sum } from '../statistics/spread';
 import { wilsonInterval } from '../statistics/wilson';
 import { counted, figure, percent } from '../words/counting';
 import { LEAST_NOTES } from './abc-note';
@@ -35,8 +37,6 @@ export interface TooFew {
   n: number;
   sentence: string;
 }
-
-const weekdayNames = ['', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 
 /**
  * What stands out in a behavior's notes, as sentences with their counts; the strongest first.
@@ -112,7 +112,7 @@ function whenFindings({ name, when, parts, weekdays }: BehaviorFigures): (Findin
       : finding(
           { n: day.n, of: notes, expected: day.exposure / days },
           { behavior: name, weekday: day.weekday },
-          `${day.n} of ${notes} notes of ${name} fall on a ${weekdayNames[day.weekday]}: ${figure2(day.rate)} a day, ${figure2(rateOutside(day, notes, days))} on other school days.`,
+          `${day.n} of ${notes} notes of ${name} fall on a ${weekdayName(day.weekday)}: ${figure2(day.rate)} a day, ${figure2(rateOutside(day, notes, days))} on other school days.`,
         ),
   );
   // A single cell only where it says more than its row and its column.
@@ -121,7 +121,7 @@ function whenFindings({ name, when, parts, weekdays }: BehaviorFigures): (Findin
     const found = inHours(
       cell,
       { behavior: name, weekday: cell.weekday, part: cell.part },
-      `${cell.part} on ${weekdayNames[cell.weekday]}s`,
+      `${cell.part} on ${weekdayName(cell.weekday)}s`,
     );
     const saysLess = wider.some(
       ({ about, strength }) =>
@@ -182,7 +182,6 @@ const monthName = ({ month }: MonthRate) => monthFormat.format(Date.parse(`${mon
 const inDays = ({ n, exposure, rate }: Rate) =>
   `${n} in ${counted(exposure, 'school day', 'school days')} (${figure2(rate)} a day)`;
 
-const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
 const figure2 = (value: number | null) => (value === null ? '–' : String(Math.round(value * 100) / 100));
 const perHour = (rate: number | null) => `${figure2(rate)} an hour`;
 

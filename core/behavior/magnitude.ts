@@ -1,4 +1,5 @@
 import { median } from '../statistics/median';
+import { largest, sum } from '../statistics/spread';
 import type { AbcNote } from './abc-note';
 
 export interface Durations {
@@ -20,8 +21,8 @@ export function durationsOf(notes: readonly Pick<AbcNote, 'seconds'>[]): Duratio
   return {
     n: seconds.length,
     medianSeconds: median(seconds),
-    longestSeconds: seconds.reduce((a, b) => Math.max(a, b)),
-    totalSeconds: seconds.reduce((a, b) => a + b, 0),
+    longestSeconds: largest(seconds),
+    totalSeconds: sum(seconds),
   };
 }
 

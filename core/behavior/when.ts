@@ -1,5 +1,5 @@
-import { type IsoDate, weekday } from '../calendar/iso-date';
-import { hoursByCell, type Timetable } from '../calendar/timetable';
+import type { IsoDate } from '../calendar/iso-date';
+import { blockAt, hoursByCell, type Timetable } from '../calendar/timetable';
 import { type Rate, rateOf } from './rates';
 
 export interface WhenCell extends Rate {
@@ -32,11 +32,8 @@ export function whenGrid(notes: readonly Timed[], timetable: Timetable, days: re
     hoursByCell(timetable, days).map((cell) => [keyOf(cell.weekday, cell.part), { ...cell, n: 0 }]),
   );
   let outside = 0;
-  const weekdays = new Map<IsoDate, Timetable>();
   for (const { on, time } of notes) {
-    const that = weekdays.get(on) ?? timetable.filter((block) => block.weekday === weekday(on));
-    weekdays.set(on, that);
-    const block = that.find(({ from, to }) => from <= time && time < to);
+    const block = blockAt(timetable, { on, time });
     const cell = block && cells.get(keyOf(block.weekday, block.part));
     if (cell) cell.n++;
     else outside++;

@@ -91,6 +91,33 @@ export function shortDate(date: IsoDate): string {
   return shortFormat.format(dayNumber(date) * MS_PER_DAY);
 }
 
+const yearFormat = new Intl.DateTimeFormat('en-US', {
+  month: 'short',
+  day: 'numeric',
+  year: 'numeric',
+  timeZone: 'UTC',
+});
+
+/**
+ * A date as sentences say it, with its year unless that is the present one.
+ *
+ * @example dateSeenFrom('2027-02-03', '2026-11-18') // 'Feb 3, 2027'
+ */
+export function dateSeenFrom(date: IsoDate, today: IsoDate): string {
+  return date.slice(0, 4) === today.slice(0, 4) ? shortDate(date) : yearFormat.format(dayNumber(date) * MS_PER_DAY);
+}
+
+const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+
+/**
+ * The name of a day of the week; 1 is Monday.
+ *
+ * @example weekdayName(7) // 'Sunday'
+ */
+export function weekdayName(day: number): string {
+  return weekdays[day - 1] ?? '';
+}
+
 /**
  * A date where weekday and year matter.
  *

@@ -31,6 +31,9 @@ export type GoalDefinition = z.infer<typeof goalDefinition>;
 
 export type Direction = 'increase' | 'decrease';
 
+/** 1 where higher is better, −1 where lower is. */
+export const signOf = (direction: Direction) => (direction === 'increase' ? 1 : -1);
+
 /** Which way is better. */
 export function directionOf(criterion: CriterionDefinition): Direction {
   return criterion.comparison === 'atLeast' ? 'increase' : 'decrease';

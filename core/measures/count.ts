@@ -3,7 +3,7 @@ import { usualCriterion } from '../goals/criterion-definition';
 import { counted, figure } from '../words/counting';
 import type { MeasureKind } from './measure-kind';
 import { noun } from './named';
-import type { BreakdownLine, Score } from './score';
+import { type BreakdownLine, type Score, wholeFor } from './score';
 
 /** A goal measured by counting: as a rate, or as the bare count where every session is equally long. */
 export const countDefinition = z
@@ -104,8 +104,7 @@ export const count: MeasureKind<CountDefinition, CountData> = {
     const { per, sessionMinutes } = definition;
     if (per === 'session' || sessionMinutes === null) return null;
     const n = (value * sessionMinutes) / unitMinutes(definition);
-    const rounded = comparison === 'atLeast' ? Math.ceil(n - 1e-9) : Math.floor(n + 1e-9);
-    return `${rounded} in ${figure(sessionMinutes)} minutes`;
+    return `${wholeFor(n, comparison)} in ${figure(sessionMinutes)} minutes`;
   },
   weightNoun: () => ({ one: 'minute watched', many: 'minutes watched' }),
   axis: ({ per, counted: { many } }) => ({

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { usualCriterion } from '../goals/criterion-definition';
+import { largest, sum } from '../statistics/spread';
 import { counted, lengthOfTime, percent } from '../words/counting';
 import type { MeasureKind } from './measure-kind';
 import { noun } from './named';
@@ -51,7 +52,6 @@ function durationData({ of, episode }: DurationDefinition): z.ZodType<DurationDa
     });
 }
 
-const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
 const perUnit = ({ unit }: DurationDefinition) => (unit === 'minutes' ? 60 : 1);
 
 /**
@@ -85,7 +85,7 @@ function durationLines(_: DurationDefinition, { episodes, sessionSeconds }: Dura
     { key: 'episodes', label: 'Episodes', value: episodes.length, said: String(episodes.length) },
     line('total', 'Altogether', sum(episodes)),
     line('mean', 'On average', any ? sum(episodes) / episodes.length : null),
-    line('longest', 'Longest', any ? episodes.reduce((a, b) => Math.max(a, b)) : null),
+    line('longest', 'Longest', any ? largest(episodes) : null),
     ...(sessionSeconds === null ? [] : [line('session', 'Session', sessionSeconds)]),
   ];
 }
@@ -98,7 +98,7 @@ export function durationSentence(definition: DurationDefinition, { episodes, ses
   const share = definition.of === 'share' && sessionSeconds ? `: ${percent((100 * total) / sessionSeconds)}` : '';
   if (episodes.length === 0) return `No ${many}${session && ` in ${lengthOfTime(sessionSeconds ?? 0)}`}${share}.`;
   if (episodes.length === 1) return `1 ${one}, ${lengthOfTime(total)}${session}${share}.`;
-  const longest = episodes.reduce((a, b) => Math.max(a, b));
+  const longest = largest(episodes);
   const detail = `${lengthOfTime(total / episodes.length)} on average, the longest ${lengthOfTime(longest)}.`;
   const head = `${episodes.length} ${many}, ${lengthOfTime(total)} altogether${session}`;
   return share ? `${head}${share}. ${detail.charAt(0).toUpperCase()}${detail.slice(1)}` : `${head}: ${detail}`;

@@ -8,11 +8,11 @@ import { asCount, type BreakdownLine, type Score } from './score';
 import {
   checkSupport,
   outcomeField,
+  outcomesOf,
   successLevels,
   supportAllowed,
   supportFields,
   unsupportedOutcomes,
-  unsupportedWords,
 } from './support-levels';
 
 /** A goal measured item by item: words, facts, question types. Where help is not noted there is one level, “right”. */
@@ -57,23 +57,16 @@ export function scoreItems(definition: ItemsDefinition, { items }: ItemsData): S
   return { value: (100 * successes) / items.length, amount: successes, weight: items.length };
 }
 
-function outcomeWords({ levels }: ItemsDefinition, outcome: string): string {
-  return (
-    levels.find((level) => level.key === outcome)?.words ??
-    unsupportedWords[outcome as keyof typeof unsupportedWords]?.words ??
-    outcome
-  );
-}
-
 function itemLines(definition: ItemsDefinition, data: ItemsData): BreakdownLine[] {
   const right = successLevels(definition);
+  const words = new Map(outcomesOf(definition).map((outcome) => [outcome.key, outcome.words]));
   return definition.items.map(({ key, label }) => {
     const asked = data.items.filter(({ item }) => item === key);
     return {
       key,
       label,
       value: asked.length === 0 ? null : asked.filter(({ outcome }) => right.has(outcome)).length,
-      said: asked.length === 0 ? 'not asked' : asked.map(({ outcome }) => outcomeWords(definition, outcome)).join(', '),
+      said: asked.length === 0 ? 'not asked' : asked.map(({ outcome }) => words.get(outcome) ?? outcome).join(', '),
     };
   });
 }

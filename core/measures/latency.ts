@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { usualCriterion } from '../goals/criterion-definition';
 import { median } from '../statistics/median';
+import { largest, smallest } from '../statistics/spread';
 import { counted, lengthOfTime } from '../words/counting';
 import type { MeasureKind } from './measure-kind';
 import { noun } from './named';
@@ -45,9 +46,6 @@ export function scoreLatency(_: LatencyDefinition, data: LatencyData): Score {
   if (times.length === 0) return { value: null, reason: 'noResponse' };
   return { value: median(times), amount: times.length, weight: data.responses.length };
 }
-
-const smallest = (times: readonly number[]) => times.reduce((a, b) => Math.min(a, b));
-const largest = (times: readonly number[]) => times.reduce((a, b) => Math.max(a, b));
 
 function latencyLines(_: LatencyDefinition, data: LatencyData): BreakdownLine[] {
   const times = timesOf(data);

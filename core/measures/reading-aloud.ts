@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { usualCriterion } from '../goals/criterion-definition';
 import { counted, figure, lengthOfTime, percent } from '../words/counting';
 import type { MeasureKind } from './measure-kind';
-import type { BreakdownLine, Score } from './score';
+import { type BreakdownLine, type Score, wholeFor } from './score';
 
 /** A goal measured by reading aloud for a while. */
 export const readingAloudDefinition = z.object({
@@ -120,9 +120,7 @@ export const readingAloud: MeasureKind<ReadingAloudDefinition, ReadingAloudData>
   basis: (_, { amount, weight }) => `${counted(amount, 'word', 'words')} correct in ${lengthOfTime(weight)}`,
   asCount: ({ seconds }, value, comparison) => {
     if (seconds === null || seconds === 60) return null;
-    const words = (value * seconds) / 60;
-    const whole = comparison === 'atLeast' ? Math.ceil(words - 1e-9) : Math.floor(words + 1e-9);
-    return `${whole} words correct in ${lengthOfTime(seconds)}`;
+    return `${wholeFor((value * seconds) / 60, comparison)} words correct in ${lengthOfTime(seconds)}`;
   },
   weightNoun: () => ({ one: 'second', many: 'seconds' }),
   axis: () => ({ max: null, unit: '', change: 'words correct per minute' }),

@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { usualCriterion } from '../goals/criterion-definition';
-import { mean } from '../statistics/spread';
+import { largest, mean, smallest } from '../statistics/spread';
 import { figure, percent } from '../words/counting';
 import type { MeasureKind } from './measure-kind';
 import { hasDistinctKeys, named, oneOf, unnamed } from './named';
-import type { BreakdownLine, Score } from './score';
+import { type BreakdownLine, type Score, wholeFor } from './score';
 
 const rubricLevel = z.object({
   points: z.number().min(0).max(100),
@@ -153,8 +153,8 @@ export function ratersSideBySide(definition: RubricDefinition, { ratings }: Rubr
   });
   const spread = definition.criteria.map(({ key, label }) => {
     const points = ratings.filter(({ criterion }) => criterion === key).map((rating) => rating.points);
-    const low = points.length === 0 ? null : points.reduce((a, b) => Math.min(a, b));
-    const high = points.length === 0 ? null : points.reduce((a, b) => Math.max(a, b));
+    const low = points.length === 0 ? null : smallest(points);
+    const high = points.length === 0 ? null : largest(points);
     return { key, label, low, high };
   });
   return { raters: summaries, spread };
@@ -177,14 +177,13 @@ export const rubric: MeasureKind<RubricDefinition, RubricData> = {
     const { of, criteria } = definition;
     if (of === 'sum' || (of === 'mean' && criteria.length === 1)) return null;
     const points = of === 'mean' ? value * criteria.length : (value * possible(definition)) / 100;
-    const whole = comparison === 'atLeast' ? Math.ceil(points - 1e-9) : Math.floor(points + 1e-9);
-    return `${whole} of ${figure(possible(definition))} points`;
+    return `${wholeFor(points, comparison)} of ${figure(possible(definition))} points`;
   },
   weightNoun: () => ({ one: 'criterion', many: 'criteria' }),
   axis: (definition) => {
     if (definition.of === 'percent') return { max: 100, unit: '%', change: 'points' };
     const most = definition.criteria.map(mostPoints);
-    const max = definition.of === 'sum' ? possible(definition) : most.reduce((a, b) => Math.max(a, b));
+    const max = definition.of === 'sum' ? possible(definition) : largest(most);
     return { max, unit: '', change: 'points' };
   },
   discreet: (definition) => ({

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { addDays, type IsoDate } from '../calendar/iso-date';
 import { isSchoolDay, type SchoolCalendar, schoolDays } from '../calendar/school-days';
+import { usualCriterion } from '../goals/criterion-definition';
 import { figure, listed, percent } from '../words/counting';
 import { type MeasureKind, percentAxis } from './measure-kind';
 import { hasDistinctKeys, labelOf, named, noun, oneOf, unnamed } from './named';
@@ -161,12 +162,5 @@ export const runningTotal: MeasureKind<RunningTotalDefinition, RunningTotalData>
     unit: { one: 'unit', many: 'units' },
     categories: unnamed(definition.categories, 'Category'),
   }),
-  defaultCriterion: () => ({
-    comparison: 'atLeast',
-    value: 100,
-    rule: { kind: 'inARow', n: 1 },
-    minimumOpportunities: 1,
-    distinctSettings: 1,
-    distinctObservers: 1,
-  }),
+  defaultCriterion: () => ({ ...usualCriterion('atLeast', 100), rule: { kind: 'inARow', n: 1 } }),
 };

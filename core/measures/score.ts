@@ -36,6 +36,12 @@ export interface BreakdownLine {
   said: string;
 }
 
+/** The whole number that a criterion's value comes to: rounded up where it is the least, down where it is the most. */
+export function wholeFor(value: number, comparison: 'atLeast' | 'atMost'): number {
+  // 70% of 10 may come out a hair above 7.
+  return comparison === 'atLeast' ? Math.ceil(value - 1e-9) : Math.floor(value + 1e-9);
+}
+
 /**
  * A percentage of so many as a whole number of them: ⌈value · n⌉ for a goal that goes up, since 75% of four questions is
  * 3 of 4 (common practice); ⌊value · n⌋ for one that goes down.
@@ -47,6 +53,5 @@ export interface BreakdownLine {
  * @example asCount(20, 6, 'atMost') // 1
  */
 export function asCount(value: number, n: number, comparison: 'atLeast' | 'atMost'): number {
-  const count = (value * n) / 100;
-  return comparison === 'atLeast' ? Math.max(0, Math.ceil(count - 1e-9)) : Math.min(n, Math.floor(count + 1e-9));
+  return Math.min(n, Math.max(0, wholeFor((value * n) / 100, comparison)));
 }

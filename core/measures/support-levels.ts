@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { keyField } from './named';
+import { hasDistinctKeys, keyField } from './named';
 
 /** One way of helping, from none to most. `words` go into sentences: “alone” for no help, else “a gesture prompt”. */
 export const supportLevel = z.object({
@@ -38,13 +38,18 @@ export function checkSupport({ levels, mostSupport }: Support, context: z.core.$
   const keys = levels.map((level) => level.key);
   const refuse = (message: string, path: string) =>
     context.addIssue({ code: 'custom', message, path: [path], input: levels });
-  if (new Set(keys).size !== keys.length) refuse('Two support levels have the same key.', 'levels');
+  if (!hasDistinctKeys(levels)) refuse('Two support levels have the same key.', 'levels');
   if (keys.some((key) => reserved.includes(key))) {
     refuse(`A support level may not be called ${reserved.slice(0, -1).join(', ')} or ${reserved.at(-1)}.`, 'levels');
   }
   if (!keys.includes(mostSupport)) {
     refuse('The most support that still counts must be one of the levels.', 'mostSupport');
   }
+}
+
+/** What a chance can come to: the goal's levels, then what is no success at any level. */
+export function outcomesOf({ levels }: Pick<Support, 'levels'>): SupportLevel[] {
+  return [...levels, ...unsupportedOutcomes.map((key) => ({ key, ...unsupportedWords[key] }))];
 }
 
 /** The schema of one outcome: a support level of the goal’s own, or one of the others. */

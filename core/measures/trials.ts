@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { usualCriterion } from '../goals/criterion-definition';
+import { sum } from '../statistics/spread';
 import { capitalised, numberWord, percent } from '../words/counting';
 import { refusal } from '../words/refusal';
 import { type MeasureKind, shareOfChances } from './measure-kind';
@@ -56,9 +57,9 @@ function trialsData(definition: TrialsDefinition): z.ZodType<TrialsData> {
       opportunities: z.number().int().min(1, { error: nothing }).max(mostTrials, { error: tooMany }),
     })
     .superRefine(({ counts, opportunities }, context) => {
-      const sum = Object.values(counts).reduce<number>((a, b) => a + (b ?? 0), 0);
-      if (sum === opportunities) return;
-      const message = `The counts add up to ${sum}, and there were ${opportunities} ${opportunities === 1 ? chance.one : chance.many}.`;
+      const all = sum(Object.values(counts).map((n) => n ?? 0));
+      if (all === opportunities) return;
+      const message = `The counts add up to ${all}, and there were ${opportunities} ${opportunities === 1 ? chance.one : chance.many}.`;
       context.addIssue({ code: 'custom', message, path: ['counts'], input: counts });
     });
   // Told apart by what they hold, so that the message is that of the one meant.
@@ -147,7 +148,7 @@ export function scoreTrials(definition: TrialsDefinition, data: TrialsData): Sco
  */
 export function breakDownTrials(definition: TrialsDefinition, data: TrialsData): TrialsShare[] {
   const counts = countsOf(data);
-  const total = [...counts.values()].reduce((a, b) => a + b, 0);
+  const total = sum([...counts.values()]);
   const opportunities = definition.refusalIsOpportunity ? total : total - (counts.get('refused') ?? 0);
   const share = (n: number) => (opportunities === 0 ? 0 : (100 * n) / opportunities);
   const successes = successLevels(definition);

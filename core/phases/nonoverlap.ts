@@ -1,4 +1,4 @@
-import type { Direction } from '../goals/goal';
+import { type Direction, signOf } from '../goals/goal';
 import { kendallS } from '../trend/mann-kendall';
 
 /** How the pairs of one point of phase A and one of phase B stand. */
@@ -7,8 +7,6 @@ interface Pairs {
   tied: number;
   worse: number;
 }
-
-const signOf = (direction: Direction) => (direction === 'increase' ? 1 : -1);
 
 function pairsOf(a: readonly number[], b: readonly number[], direction: Direction): Pairs {
   if (a.length === 0 || b.length === 0) throw new RangeError('Two phases are compared by their points; one has none.');

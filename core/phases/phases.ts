@@ -1,6 +1,6 @@
 import type { Direction } from '../goals/goal';
 import { median } from '../statistics/median';
-import { mean, standardDeviation } from '../statistics/spread';
+import { largest, mean, smallest, standardDeviation } from '../statistics/spread';
 import { type TheilSenLine, theilSen } from '../trend/theil-sen';
 import type { DayValue } from '../trend/trend-line';
 import { nonoverlapOfAllPairs, percentageOfNonoverlappingData, tau, tauU } from './nonoverlap';
@@ -80,8 +80,8 @@ export function phaseFigures({ name, points }: NamedPhase): PhaseFigures | null 
     n: values.length,
     mean: mean(values),
     median: middle,
-    min: values.reduce((a, b) => Math.min(a, b)),
-    max: values.reduce((a, b) => Math.max(a, b)),
+    min: smallest(values),
+    max: largest(values),
     sd: standardDeviation(values),
     trend: theilSen(points),
     withinQuarter,

@@ -1,4 +1,4 @@
-import { type IsoDate, shortDate } from '../calendar/iso-date';
+import { dateSeenFrom, type IsoDate, shortDate } from '../calendar/iso-date';
 import type { SchoolCalendar } from '../calendar/school-days';
 import { directionOf, type GoalDefinition } from '../goals/goal';
 import { measureOf } from '../measures/measure';
@@ -8,10 +8,10 @@ import { arrivalOf } from '../trend/arrival';
 import { mannKendall } from '../trend/mann-kendall';
 import { type TheilSenLine, theilSen } from '../trend/theil-sen';
 import { LEAST_POINTS_FOR_TREND } from '../trend/trend-line';
-import { counted, figure, percent } from '../words/counting';
+import { changeFigure, counted, figure, percent, signed } from '../words/counting';
 import type { Progress } from './progress';
-import { longGaps, type SeriesPoint } from './series';
-import { change as changeFigure, signed, type TrendRule, trendRule, trendRuleWords } from './trend-rule';
+import { longGaps, phaseName, type SeriesPoint } from './series';
+import { type TrendRule, trendRule, trendRuleWords } from './trend-rule';
 import { verdictWords } from './verdict-words';
 
 export interface Said {
@@ -129,38 +129,26 @@ const arrivalSaid: Sentence = ({ goal, progress: { criterion, now }, trend, valu
     from: today,
   });
   if (on === today) return null;
-  const most = earliest && `${monthDay(earliest, today)} at the earliest`;
+  const most = earliest && `${dateSeenFrom(earliest, today)} at the earliest`;
   if (!on) {
     const text = `Not within two years, if it goes on as it does${most ? `; ${most}` : ''}.`;
     return { title: `${target} is not on this trend`, text };
   }
   const late = on > goal.targetOn ? ', after the target date' : '';
   const range =
-    earliest && latest ? ` Likely between ${monthDay(earliest, today)} and ${monthDay(latest, today)}.` : '';
+    earliest && latest ? ` Likely between ${dateSeenFrom(earliest, today)} and ${dateSeenFrom(latest, today)}.` : '';
   const open = most && !latest ? ` ${most}; it may not get there within two years.` : '';
   return {
-    title: `${target} about ${monthDay(on, today)}`,
+    title: `${target} about ${dateSeenFrom(on, today)}`,
     text: `If it goes on as it does${late}.${range}${open}`,
   };
 };
 
-const yearFormat = new Intl.DateTimeFormat('en-US', {
-  month: 'short',
-  day: 'numeric',
-  year: 'numeric',
-  timeZone: 'UTC',
-});
-
-/** A date with its year, unless that is the present one. */
-function monthDay(on: IsoDate, today: IsoDate): string {
-  return on.slice(0, 4) === today.slice(0, 4) ? shortDate(on) : yearFormat.format(Date.parse(`${on}T00:00:00Z`));
-}
-
 /** The goal’s phases with their points, and what lies before the first of them. */
-export function namedPhases(goal: Pick<GoalDefinition, 'phases'>, points: readonly SeriesPoint[]): NamedPhase[] {
-  return [{ label: 'Before' }, ...goal.phases].map(({ label }, i) => ({
-    name: label,
-    points: points.filter((point) => point.phase === i - 1),
+export function namedPhases({ phases }: Pick<GoalDefinition, 'phases'>, points: readonly SeriesPoint[]): NamedPhase[] {
+  return [-1, ...phases.keys()].map((index) => ({
+    name: phaseName(phases, index),
+    points: points.filter((point) => point.phase === index),
   }));
 }
 

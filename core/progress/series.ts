@@ -34,6 +34,11 @@ export function phaseAt(phases: readonly Phase[], on: IsoDate): number {
   return index;
 }
 
+/** The label of a phase by its index, and what stands for the stretch before the first. */
+export function phaseName(phases: readonly Phase[], index: number): string {
+  return phases[index]?.label ?? 'Before';
+}
+
 const distinct = (values: readonly (string | null)[]) => [...new Set(values.filter((v) => v !== null))];
 
 /**

@@ -1,7 +1,7 @@
-import type { Direction } from '../goals/goal';
+import { type Direction, signOf } from '../goals/goal';
 import type { TheilSenLine } from '../trend/theil-sen';
 import type { DayValue } from '../trend/trend-line';
-import { counted, figure } from '../words/counting';
+import { counted, signed } from '../words/counting';
 import type { Course } from './course';
 
 export interface TrendRule {
@@ -36,7 +36,7 @@ export function trendRule(
   points: readonly DayValue[],
   trend: TheilSenLine | null,
   course: Course | null,
-  { direction, change: unit }: { direction: Direction; change: string },
+  { direction, change }: { direction: Direction; change: string },
 ): TrendRule | null {
   if (!course) return null;
   const days = points.length === 0 ? 0 : (points.at(-1) as DayValue).day - (points[0] as DayValue).day;
@@ -47,7 +47,7 @@ export function trendRule(
       reason: `${counted(points.length, 'point', 'points')} over ${counted(weeks, 'week', 'weeks')} since the course began; ${POINTS_FOR_TREND_RULE} over ${WEEKS_FOR_TREND_RULE} are needed.`,
     };
   }
-  const lead = (direction === 'increase' ? 1 : -1) * (trend.slopePerWeek - course.slopePerWeek);
+  const lead = signOf(direction) * (trend.slopePerWeek - course.slopePerWeek);
   // Slopes that print the same are not told apart.
   const is = Math.abs(lead) < 1e-9 ? 'asFast' : lead > 0 ? 'faster' : 'slower';
   const isSure = course.slopePerWeek < trend.low || course.slopePerWeek > trend.high;
@@ -57,18 +57,6 @@ export function trendRule(
       : ` Its interval, ${signed(trend.low)} to ${signed(trend.high)}, holds the course too.`;
   return {
     is,
-    reason: `The trend goes ${signed(trend.slopePerWeek)} ${unit} a week, the course ${signed(course.slopePerWeek)}.${doubt}`,
+    reason: `The trend goes ${signed(trend.slopePerWeek)} ${change} a week, the course ${signed(course.slopePerWeek)}.${doubt}`,
   };
-}
-
-/** A change without its sign: one decimal, two where it is below 1. */
-export function change(value: number): string {
-  const size = Math.abs(value);
-  return size < 1 ? String(Math.round(size * 100) / 100) : figure(size);
-}
-
-/** A change with its sign: “+1.2”, “−0.04”, “0”. */
-export function signed(value: number): string {
-  const text = change(value);
-  return text === '0' ? text : `${value > 0 ? '+' : '−'}${text}`;
 }

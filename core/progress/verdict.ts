@@ -1,6 +1,6 @@
 import { type IsoDate, shortDate } from '../calendar/iso-date';
 import { type SchoolCalendar, schoolDaysBetween } from '../calendar/school-days';
-import type { Direction } from '../goals/goal';
+import { type Direction, signOf } from '../goals/goal';
 import { counted, figure } from '../words/counting';
 import { type Course, courseAt } from './course';
 import type { CriterionState } from './criterion';
@@ -87,7 +87,7 @@ function courseVerdict({ sinceCourse, course, baseline, target, direction, unit 
     };
   }
   const last = sinceCourse.slice(-POINTS_FOR_VERDICT);
-  const sign = direction === 'increase' ? 1 : -1;
+  const sign = signOf(direction);
   const leads = last.map((point) => sign * (point.value - courseAt(course, point.day)));
   const values = `${last.map((point) => figure(point.value)).join(', ')}${unit}`;
   const ends = [last[0], last.at(-1)].map((point) => figure(courseAt(course, (point as SeriesPoint).day)));

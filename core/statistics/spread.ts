@@ -1,3 +1,24 @@
+/** The sum; 0 of no values. */
+export function sum(values: readonly number[]): number {
+  let total = 0;
+  for (const value of values) total += value;
+  return total;
+}
+
+/**
+ * The smallest value.
+ *
+ * @param values  at least one
+ */
+export const smallest = (values: readonly number[]) => values.reduce((a, b) => Math.min(a, b));
+
+/**
+ * The largest value.
+ *
+ * @param values  at least one
+ */
+export const largest = (values: readonly number[]) => values.reduce((a, b) => Math.max(a, b));
+
 /**
  * The arithmetic mean.
  *

@@ -1,5 +1,5 @@
 import { dayNumber, type IsoDate, isoDate } from '../calendar/iso-date';
-import type { Direction } from '../goals/goal';
+import { type Direction, signOf } from '../goals/goal';
 import type { TheilSenLine } from './theil-sen';
 import { DAYS_PER_WEEK, type TrendLine } from './trend-line';
 
@@ -32,7 +32,7 @@ export function arrivalOf(
 }
 
 function meetsOn(line: TrendLine, target: number, direction: Direction, from: IsoDate): IsoDate | null {
-  const sign = direction === 'increase' ? 1 : -1;
+  const sign = signOf(direction);
   const missing = sign * (target - line.at(dayNumber(from)));
   // What is missing may come out a hair above nothing.
   if (missing <= 1e-9) return from;

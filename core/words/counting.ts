@@ -32,6 +32,18 @@ export function figure(value: number): string {
   return String(Math.round(value * 10) / 10);
 }
 
+/** A change without its sign: one decimal, two where it is below 1. */
+export function changeFigure(value: number): string {
+  const size = Math.abs(value);
+  return size < 1 ? String(Math.round(size * 100) / 100) : figure(size);
+}
+
+/** A change with its sign: “+1.2”, “−0.04”, “0”. */
+export function signed(value: number): string {
+  const text = changeFigure(value);
+  return text === '0' ? text : `${value > 0 ? '+' : '−'}${text}`;
+}
+
 /** The same sentence with a capital at its start. */
 export function capitalised(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,12 +1,58 @@
+import { shortDate, weekdayName } from '~/core/calendar/iso-date';
 import { measureOf } from '~/core/measures/measure';
-import { phaseAt } from '~/core/progress/series';
+import { breakDownTrials, type TrialsData } from '~/core/measures/trials';
+import type { Progress } from '~/core/progress/progress';
+import { phaseAt, phaseName } from '~/core/progress/series';
 import { mediansByWeekday, type SessionMedian, sessionMedians } from '~/core/progress/session-medians';
 import type { ReportEntry } from '~/core/report/report';
-import { counted } from '~/core/words/counting';
+import type { TrendLine } from '~/core/trend/trend-line';
+import { capitalised, counted, signed } from '~/core/words/counting';
 import type { Goal } from '~/server/goals/goals';
 import type { TableEntry } from '../report/entries-table';
 import type { ShownEntry } from '../report/shown-entry';
+import { toneOf } from '../ui/outcome-tones';
 import type { Medians } from './by-day-and-person';
+import type { Shares } from './shares-chart';
+
+/** Sessions that the chart of support levels has room for. */
+const SESSIONS = 30;
+
+/** The few large figures at the head of a goal's page. */
+export function figuresOf(
+  goal: Goal,
+  { baseline, now, wayTravelled }: Progress,
+  trend: TrendLine | null,
+): [label: string, figure: string][] {
+  const way = wayTravelled === null ? '–' : `${Math.round(100 * Math.min(1, Math.max(0, wayTravelled)))}%`;
+  const { said, axis } = measureOf(goal.measure);
+  return [
+    ['Baseline', baseline ? said(goal.measure, baseline.value) : '–'],
+    ['Now', now === null ? '–' : said(goal.measure, now)],
+    ['Way travelled', way],
+    [`${capitalised(axis(goal.measure).change)} a week`, trend ? signed(trend.slopePerWeek) : '–'],
+  ];
+}
+
+/** How much help each of the newest sessions took; nothing for what is not measured by trials. */
+export function sharesOf({ measure }: Goal, entries: readonly ReportEntry[]): Shares {
+  if (measure.kind !== 'trials') return { sessions: [], parts: [] };
+  const sessions = entries
+    .flatMap(({ on, outcome }) =>
+      outcome.data === null ? [] : { on, parts: breakDownTrials(measure, outcome.data as TrialsData) },
+    )
+    .slice(0, SESSIONS)
+    .reverse();
+  const keys = sessions[0]?.parts ?? [];
+  return {
+    sessions: sessions.map(({ on }) => shortDate(on)),
+    parts: keys.map(({ key, label }, i) => ({
+      key,
+      label,
+      tone: toneOf(measure, key),
+      shares: sessions.map(({ parts }) => parts[i]?.share ?? 0),
+    })),
+  };
+}
 
 /** The middle of the sessions by weekday and by observer, where there is more than one of them. */
 export function mediansOf(goal: Goal, entries: readonly ReportEntry[]): Medians[] {
@@ -21,7 +67,7 @@ export function mediansOf(goal: Goal, entries: readonly ReportEntry[]): Medians[
   return [
     {
       title: 'The middle of the sessions, by day of the week',
-      rows: rowsOf(mediansByWeekday(goal.measure, sessions), (day) => weekdayNames[day] as string),
+      rows: rowsOf(mediansByWeekday(goal.measure, sessions), weekdayName),
     },
     {
       title: '… and by who observed',
@@ -33,8 +79,6 @@ export function mediansOf(goal: Goal, entries: readonly ReportEntry[]): Medians[
   ].filter(({ rows }) => rows.length > 1);
 }
 
-const weekdayNames = ['', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
-
 /** A goal's entries with what its table sorts and filters them by. */
 export function tableEntries(goal: Goal, entries: readonly ReportEntry[], shown: readonly ShownEntry[]): TableEntry[] {
   const { score, said } = measureOf(goal.measure);
@@ -44,7 +88,7 @@ export function tableEntries(goal: Goal, entries: readonly ReportEntry[], shown:
     const value = data === null ? null : score(goal.measure, data).value;
     return {
       ...entry,
-      phase: goal.phases[phaseAt(goal.phases, entry.on)]?.label ?? 'Before',
+      phase: phaseName(goal.phases, phaseAt(goal.phases, entry.on)),
       value,
       valueSaid: value === null ? '–' : said(goal.measure, value),
     };

@@ -1,18 +1,12 @@
 import { Link, useNavigate } from 'react-router';
-import { shortDate } from '~/core/calendar/iso-date';
 import { discreetEntry, discreetGoal } from '~/core/discreet/discreet';
 import { measureOf } from '~/core/measures/measure';
-import { breakDownTrials, type TrialsData } from '~/core/measures/trials';
 import { criterionSentence } from '~/core/progress/criterion';
 import type { Progress } from '~/core/progress/progress';
 import { progressSentences, trendOf } from '~/core/progress/sentences';
-import { signed } from '~/core/progress/trend-rule';
-import type { ReportEntry } from '~/core/report/report';
-import type { TrendLine } from '~/core/trend/trend-line';
-import { capitalised } from '~/core/words/counting';
 import { may } from '~/server/access/rights';
 import { database } from '~/server/db/current';
-import { type Goal, goalOf } from '~/server/goals/goals';
+import { goalOf } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/goals/progress';
 import { reportEntries } from '~/server/report/report';
 import { studentFor } from '~/server/students/students';
@@ -21,7 +15,6 @@ import { askerOf, idFrom } from '../http/asker';
 import { EntriesTable } from '../report/entries-table';
 import { shownEntries } from '../report/shown-entry';
 import { headerStudent } from '../students/header-student';
-import { toneOf } from '../ui/outcome-tones';
 import { MarginTitle, Page } from '../ui/page';
 import { useKey } from '../ui/use-key';
 import { VerdictMark } from '../ui/verdict';
@@ -31,12 +24,9 @@ import { BreakdownTable } from './breakdown-table';
 import { ByDayAndPerson } from './by-day-and-person';
 import { GoalChart } from './goal-chart';
 import { goalGraph } from './goal-graph';
-import { mediansOf, tableEntries } from './goal-tables';
+import { figuresOf, mediansOf, sharesOf, tableEntries } from './goal-tables';
 import { SameNumbers } from './same-numbers';
-import { type Shares, SharesChart } from './shares-chart';
-
-/** Sessions that the chart of support levels has room for. */
-const SESSIONS = 30;
+import { SharesChart } from './shares-chart';
 
 export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = askerOf(context);
@@ -82,41 +72,6 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     mayObserve: may(student.role, 'observe'),
   };
 });
-
-function figuresOf(
-  goal: Goal,
-  { baseline, now, wayTravelled }: Progress,
-  trend: TrendLine | null,
-): [label: string, figure: string][] {
-  const way = wayTravelled === null ? '–' : `${Math.round(100 * Math.min(1, Math.max(0, wayTravelled)))}%`;
-  const { said, axis } = measureOf(goal.measure);
-  return [
-    ['Baseline', baseline ? said(goal.measure, baseline.value) : '–'],
-    ['Now', now === null ? '–' : said(goal.measure, now)],
-    ['Way travelled', way],
-    [`${capitalised(axis(goal.measure).change)} a week`, trend ? signed(trend.slopePerWeek) : '–'],
-  ];
-}
-
-function sharesOf({ measure }: Goal, entries: readonly ReportEntry[]): Shares {
-  if (measure.kind !== 'trials') return { sessions: [], parts: [] };
-  const sessions = entries
-    .flatMap(({ on, outcome }) =>
-      outcome.data === null ? [] : { on, parts: breakDownTrials(measure, outcome.data as TrialsData) },
-    )
-    .slice(0, SESSIONS)
-    .reverse();
-  const keys = sessions[0]?.parts ?? [];
-  return {
-    sessions: sessions.map(({ on }) => shortDate(on)),
-    parts: keys.map(({ key, label }, i) => ({
-      key,
-      label,
-      tone: toneOf(measure, key),
-      shares: sessions.map(({ parts }) => parts[i]?.share ?? 0),
-    })),
-  };
-}
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: loaderData ? `${loaderData.goal.number} · ${loaderData.student.shortName} · Gentle Margin` : 'Goal' },
