@@ -1,3 +1,4 @@
+import { type CriterionDefinition, usualCriterion } from '~/core/goals/criterion-definition';
 import type { MeasureData } from '~/core/measures/measure';
 import type { Random } from './random';
 import type { Place } from './school';
@@ -10,7 +11,7 @@ export interface MoreMeasures {
   shortName: string;
   wording: (name: string) => string;
   measure: object;
-  criterion: object;
+  criterion: CriterionDefinition;
   baseline: number;
   target: number;
   place: Place;
@@ -28,12 +29,6 @@ const levels = [
 const words = named('flour', 'knead', 'bowl', 'measure', 'oven', 'timer');
 const washing = named('Water on', 'Soap', 'Scrub inside', 'Scrub outside', 'Rinse', 'Rack');
 const between = (random: Random, from: number, to: number) => random.whole(Math.round(from), Math.round(to));
-const threeOfFour = (comparison: 'atLeast' | 'atMost', value: number) => ({
-  comparison,
-  value,
-  rule: { kind: 'ofLast', k: 3, n: 4 },
-});
-
 /** One goal of each kind of measure besides trials. */
 export const moreMeasures: MoreMeasures[] = [
   {
@@ -42,7 +37,7 @@ export const moreMeasures: MoreMeasures[] = [
     shortName: 'Reads recipe words',
     wording: (n) => `${n} will read six words of the kitchen's recipe cards, 5 of 6 right in 3 of the last 4 checks.`,
     measure: { kind: 'items', items: words, item: { one: 'word', many: 'words' } },
-    criterion: threeOfFour('atLeast', 83),
+    criterion: usualCriterion('atLeast', 83),
     baseline: 33,
     target: 83,
     place: 'Kitchen',
@@ -61,7 +56,7 @@ export const moreMeasures: MoreMeasures[] = [
     wording: (n) =>
       `During work blocks ${n} will call across the room at most 3 times an hour, in 3 of the last 4 days.`,
     measure: { kind: 'count', per: 'hour', counted: { one: 'call', many: 'calls' } },
-    criterion: threeOfFour('atMost', 3),
+    criterion: usualCriterion('atMost', 3),
     baseline: 14,
     target: 3,
     place: 'Workshop',
@@ -73,7 +68,7 @@ export const moreMeasures: MoreMeasures[] = [
     shortName: 'Stays with the work',
     wording: (n) => `${n} will stay with a task at the bench for 12 minutes altogether, in 3 of the last 4 sessions.`,
     measure: { kind: 'duration', of: 'total', episode: { one: 'stretch', many: 'stretches' } },
-    criterion: threeOfFour('atLeast', 12),
+    criterion: usualCriterion('atLeast', 12),
     baseline: 4,
     target: 12,
     place: 'Workshop',
@@ -88,7 +83,7 @@ export const moreMeasures: MoreMeasures[] = [
     shortName: 'Begins when asked',
     wording: (n) => `When asked to begin, ${n} will start within 10 seconds, in 3 of the last 4 days.`,
     measure: { kind: 'latency' },
-    criterion: threeOfFour('atMost', 10),
+    criterion: usualCriterion('atMost', 10),
     baseline: 42,
     target: 10,
     place: 'Garden',
@@ -105,7 +100,7 @@ export const moreMeasures: MoreMeasures[] = [
     wording: (n) =>
       `In five minutes of watching ${n}'s hands will be on the task in 80% of intervals, 3 of the last 4 times.`,
     measure: { kind: 'intervals', method: 'momentary', seconds: 15, planned: 20 },
-    criterion: threeOfFour('atLeast', 80),
+    criterion: usualCriterion('atLeast', 80),
     baseline: 40,
     target: 80,
     place: 'Kitchen',
@@ -143,7 +138,7 @@ export const moreMeasures: MoreMeasures[] = [
         },
       ],
     },
-    criterion: threeOfFour('atLeast', 3),
+    criterion: usualCriterion('atLeast', 3),
     baseline: 1.5,
     target: 3,
     place: 'Classroom',
@@ -166,7 +161,7 @@ export const moreMeasures: MoreMeasures[] = [
       total: 40,
       categories: named('Garden', 'Kitchen'),
     },
-    criterion: { comparison: 'atLeast', value: 100, rule: { kind: 'inARow', n: 1 } },
+    criterion: { ...usualCriterion('atLeast', 100), rule: { kind: 'inARow', n: 1 } },
     baseline: 0,
     target: 100,
     place: 'Garden',
@@ -180,7 +175,7 @@ export const moreMeasures: MoreMeasures[] = [
     shortName: 'Washes a pot',
     wording: (n) => `${n} will wash a pot in six steps alone, all six in 3 of the last 4 days.`,
     measure: { kind: 'steps', steps: washing, levels, mostSupport: 'independent', chaining: 'forward' },
-    criterion: threeOfFour('atLeast', 100),
+    criterion: usualCriterion('atLeast', 100),
     baseline: 17,
     target: 100,
     place: 'Kitchen',
@@ -201,7 +196,7 @@ export const moreMeasures: MoreMeasures[] = [
     wording: (n) =>
       `${n} will read a page of the garden book aloud at 70 words correct per minute, in 3 of the last 4 readings.`,
     measure: { kind: 'readingAloud', seconds: 60 },
-    criterion: threeOfFour('atLeast', 70),
+    criterion: usualCriterion('atLeast', 70),
     baseline: 41,
     target: 70,
     place: 'Garden',

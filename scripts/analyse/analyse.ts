@@ -17,25 +17,26 @@ class Misused extends Error {}
 
 const number = z.coerce.number({ error: 'must be a number' }).refine(Number.isFinite).nullable().default(null);
 const date = isoDateField.nullable().default(null);
+const seriesFields = {
+  direction: z.enum(['increase', 'decrease']).nullable().default(null),
+  target: number,
+  'target-date': date,
+  baseline: number,
+  'baseline-date': date,
+  criterion: z
+    .string()
+    .regex(/^\d{1,2}\/\d{1,2}$/, { error: 'must be two numbers such as 3/4' })
+    .transform((text) => text.split('/').map(Number))
+    .refine(([k, n]) => (k as number) >= 1 && (k as number) <= (n as number), {
+      error: 'asks for more than it looks at',
+    })
+    .transform(([k, n]) => ({ k: k as number, n: n as number }))
+    .nullable()
+    .default(null),
+  today: date,
+};
 const seriesOptions = z
-  .strictObject({
-    direction: z.enum(['increase', 'decrease']).nullable().default(null),
-    target: number,
-    'target-date': date,
-    baseline: number,
-    'baseline-date': date,
-    criterion: z
-      .string()
-      .regex(/^\d{1,2}\/\d{1,2}$/, { error: 'must be two numbers such as 3/4' })
-      .transform((text) => text.split('/').map(Number))
-      .refine(([k, n]) => (k as number) >= 1 && (k as number) <= (n as number), {
-        error: 'asks for more than it looks at',
-      })
-      .transform(([k, n]) => ({ k: k as number, n: n as number }))
-      .nullable()
-      .default(null),
-    today: date,
-  })
+  .strictObject(seriesFields)
   .transform(({ 'target-date': targetDate, 'baseline-date': baselineDate, ...rest }) => ({
     ...rest,
     targetDate,
@@ -53,18 +54,7 @@ function optionsOf<T>(schema: z.ZodType<T>, values: object): T {
   throw new Misused(path.length === 0 ? message : `--${path.join('.')} ${message}`);
 }
 
-const names = [
-  'direction',
-  'target',
-  'target-date',
-  'baseline',
-  'baseline-date',
-  'criterion',
-  'today',
-  'from',
-  'to',
-  'kind',
-];
+const names = [seriesFields, abcOptions.shape, agreementOptions.shape].flatMap((fields) => Object.keys(fields));
 
 /** The file that is read, for what is said of it. */
 let file = '';

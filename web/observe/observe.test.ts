@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { type MeasureDefinition, measureDefinition } from '~/core/measures/measure';
+import { outcomesOf } from '~/core/measures/support-levels';
 import { sessionInput } from '~/core/observations/observation';
 import { type Clock, secondsFrom, secondsOn, started, stopped, stoppedClock, stopwatch } from './clock';
 import { type DraftChange, draftReducer, inputFrom, isTouched, type SessionDraft, untouched } from './draft';
 import { fieldMessages } from './field-messages';
 import { finished } from './finished';
 import { nextOutcome, withItem } from './strips/items-strip';
-import { padsOf, withTrial } from './strips/trials-strip';
+import { withTrial } from './strips/trials-strip';
 
 const id = (digit: number) => `7f0f2c1e-5a0f-4d0c-8a43-${String(digit).repeat(12)}`;
 const empty: SessionDraft = {
@@ -156,7 +157,7 @@ describe('messages', () => {
 
 describe('pads', () => {
   it('are the goal’s levels, then what is no success at any level', () => {
-    const definition = { levels: [{ key: 'a', label: 'A', words: 'alone' }] } as Parameters<typeof padsOf>[0];
-    expect(padsOf(definition).map(({ label }) => label)).toEqual(['A', 'Not yet', 'No answer', 'Declined']);
+    const definition = { levels: [{ key: 'a', label: 'A', words: 'alone' }] };
+    expect(outcomesOf(definition).map(({ label }) => label)).toEqual(['A', 'Not yet', 'No answer', 'Declined']);
   });
 });

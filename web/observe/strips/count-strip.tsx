@@ -2,7 +2,7 @@ import { type CountData, type CountDefinition, count as countMeasure, scoreCount
 import { isRunning, secondsOn, stopped, stoppedClock, stopwatch } from '../clock';
 import { finished } from '../finished';
 import { needsOf } from './needs';
-import { Live, NumberField, Pad, type StripProps, TakeBack, usePads } from './strip';
+import { Live, NumberField, Pad, type StripProps, TakeBack, TextButton, usePads } from './strip';
 import { useNow } from './use-now';
 
 /** A large tally. The minutes come from the goal's own session, or from a clock that has run since the page was opened. */
@@ -42,16 +42,14 @@ export function CountStrip(props: StripProps<CountDefinition, CountData>) {
         {isRunning(clock) ? (
           <p className="text-small text-ink-2">
             Watching for <span className="display text-lg text-ink">{stopwatch(secondsOn(clock, now))}</span>{' '}
-            <button
-              type="button"
-              className="min-h-9 px-1 underline underline-offset-2 pointer-coarse:min-h-11"
-              onClick={() => {
+            <TextButton
+              onPress={() => {
                 const still = stopped(clock, Date.now());
                 onMark(data && { ...data, minutes: Math.max(0.1, Math.round(still.before / 6) / 10) }, still);
               }}
             >
               stop the clock
-            </button>
+            </TextButton>
           </p>
         ) : (
           definition.per !== 'session' &&

@@ -1,10 +1,9 @@
-import { X } from 'lucide-react';
 import { type DurationData, type DurationDefinition, duration, scoreDuration } from '~/core/measures/duration';
 import { isRunning, secondsOn, started, stopped, stoppedClock, stopwatch } from '../clock';
 import { finished } from '../finished';
 import { LengthField } from './length-field';
 import { needsOf } from './needs';
-import { Live, Pad, type StripProps, usePads } from './strip';
+import { Live, Pad, type StripProps, TakeOut, usePads } from './strip';
 import { useNow } from './use-now';
 
 const NOTHING: DurationData = { episodes: [], sessionSeconds: null };
@@ -51,14 +50,7 @@ export function DurationStrip(props: StripProps<DurationDefinition, DurationData
           // biome-ignore lint/suspicious/noArrayIndexKey: an episode is its place
           <span key={`${at} of ${episodes.length}`} className="flex items-center gap-1">
             <LengthField label={`${at + 1}.`} seconds={seconds} onChange={(value) => value && change(at, value)} />
-            <button
-              type="button"
-              aria-label={`Take out ${one} ${at + 1}`}
-              className="grid size-9 place-items-center text-ink-2 pointer-coarse:size-11"
-              onClick={() => change(at, null)}
-            >
-              <X size={15} aria-hidden />
-            </button>
+            <TakeOut what={`${one} ${at + 1}`} onPress={() => change(at, null)} />
           </span>
         ))}
         {data && (

@@ -4,7 +4,7 @@ import { percent } from '~/core/words/counting';
 import { isRunning, secondsOn, started, stopped, stoppedClock } from '../clock';
 import { endedIntervals, finished, withMissed } from '../finished';
 import { needsOf } from './needs';
-import { Live, Pad, type StripProps, usePads } from './strip';
+import { Live, Pad, type StripProps, TextButton, usePads } from './strip';
 import { useNow } from './use-now';
 
 const RADIUS = 40;
@@ -115,15 +115,7 @@ export function IntervalsStrip(props: StripProps<IntervalsDefinition, IntervalsD
         )}
       </div>
       <div className="mt-3 flex min-h-11 flex-wrap items-center gap-x-5 gap-y-2 text-small text-ink-2">
-        {isRunning(clock) && (
-          <button
-            type="button"
-            className="min-h-9 underline underline-offset-2 pointer-coarse:min-h-11"
-            onClick={toggle}
-          >
-            {isOver ? 'Finish' : 'Stop here'}
-          </button>
-        )}
+        {isRunning(clock) && <TextButton onPress={toggle}>{isOver ? 'Finish' : 'Stop here'}</TextButton>}
         <label className="flex min-h-9 items-center gap-2 pointer-coarse:min-h-11">
           <input type="checkbox" className="checkbox" checked={isLoud} onChange={() => setLoud(!isLoud)} /> soft tone
           and buzz

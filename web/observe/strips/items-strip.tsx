@@ -1,13 +1,13 @@
 import { type ItemsData, type ItemsDefinition, scoreItems } from '~/core/measures/items';
-import { unsupportedOutcomes, unsupportedWords } from '~/core/measures/support-levels';
+import { outcomesOf } from '~/core/measures/support-levels';
 import { percent } from '~/core/words/counting';
 import { toneOf } from '../../ui/outcome-tones';
 import { needsOf } from './needs';
-import { Live, Pad, type StripProps, usePads } from './strip';
+import { Live, Pad, type StripProps, TextButton, usePads } from './strip';
 
 /** The outcome after the next tap: through the goal's levels, then what is no success, then blank again. */
 export function nextOutcome(definition: ItemsDefinition, outcome: string | null): string | null {
-  const all = [...definition.levels.map(({ key }) => key), ...unsupportedOutcomes];
+  const all = outcomesOf(definition).map(({ key }) => key);
   return all[outcome === null ? 0 : all.indexOf(outcome) + 1] ?? null;
 }
 
@@ -35,13 +35,14 @@ export function ItemsStrip({ definition, criterion, data, isActive, onMark }: St
           press(key),
     ),
   );
+  const labels = new Map(outcomesOf(definition).map(({ key, label }) => [key, label]));
   const score = data && scoreItems(definition, data);
   return (
     <>
       <div className="grid grid-cols-[repeat(auto-fill,minmax(6.5rem,1fr))] gap-2">
         {definition.items.map(({ key, label }, i) => {
           const outcome = outcomeOf(key);
-          const words = outcome === null ? 'not asked' : outcomeLabel(definition, outcome);
+          const words = outcome === null ? 'not asked' : labels.get(outcome);
           return (
             <Pad
               key={key}
@@ -57,28 +58,12 @@ export function ItemsStrip({ definition, criterion, data, isActive, onMark }: St
         })}
       </div>
       <div className="mt-3 flex min-h-11 flex-wrap items-center gap-x-4">
-        {data && (
-          <button
-            type="button"
-            className="min-h-9 text-small text-ink-2 underline underline-offset-2 pointer-coarse:min-h-11"
-            onClick={() => onMark(null)}
-          >
-            Clear all
-          </button>
-        )}
+        {data && <TextButton onPress={() => onMark(null)}>Clear all</TextButton>}
         <Live figure={score?.value == null ? null : percent(score.value)}>
           {score?.value != null && `${score.amount} of ${score.weight} · `}
           {needsOf(definition, criterion)}
         </Live>
       </div>
     </>
-  );
-}
-
-function outcomeLabel({ levels }: ItemsDefinition, outcome: string): string {
-  return (
-    levels.find(({ key }) => key === outcome)?.label ??
-    unsupportedWords[outcome as keyof typeof unsupportedWords]?.label ??
-    outcome
   );
 }

@@ -1,10 +1,9 @@
-import { X } from 'lucide-react';
 import { type LatencyData, type LatencyDefinition, scoreLatency } from '~/core/measures/latency';
 import { lengthOfTime } from '~/core/words/counting';
 import { isRunning, secondsOn, started, stoppedClock, stopwatch } from '../clock';
 import { LengthField } from './length-field';
 import { needsOf } from './needs';
-import { Live, Pad, type StripProps, usePads } from './strip';
+import { Live, Pad, type StripProps, TakeOut, usePads } from './strip';
 import { useNow } from './use-now';
 
 /** The cue starts the clock, the response stops it; or none came. */
@@ -48,14 +47,7 @@ export function LatencyStrip(props: StripProps<LatencyDefinition, LatencyData>) 
             ) : (
               <LengthField label={`${at + 1}.`} seconds={response} onChange={(value) => value && change(at, value)} />
             )}
-            <button
-              type="button"
-              aria-label={`Take out ${one} ${at + 1}`}
-              className="grid size-9 place-items-center text-ink-2 pointer-coarse:size-11"
-              onClick={() => takeOut(at)}
-            >
-              <X size={15} aria-hidden />
-            </button>
+            <TakeOut what={`${one} ${at + 1}`} onPress={() => takeOut(at)} />
           </span>
         ))}
         <Live figure={score?.value == null ? null : lengthOfTime(score.value)}>

@@ -17,13 +17,13 @@ import { useNow } from './use-now';
 export function ReadingStrip(props: StripProps<ReadingAloudDefinition, ReadingAloudData>) {
   const { definition, criterion, data, clock, isActive, onMark } = props;
   const now = useNow(isRunning(clock));
-  const now_ = data ?? { words: 0, errors: 0, seconds: 0 };
+  const soFar = data ?? { words: 0, errors: 0, seconds: 0 };
   const toggle = () => {
-    if (!isRunning(clock)) return onMark(now_, started({ ...stoppedClock, before: now_.seconds }, Date.now()));
+    if (!isRunning(clock)) return onMark(soFar, started({ ...stoppedClock, before: soFar.seconds }, Date.now()));
     const still = stopped(clock, Date.now());
-    onMark({ ...now_, seconds: Math.max(1, Math.round(still.before)) }, still);
+    onMark({ ...soFar, seconds: Math.max(1, Math.round(still.before)) }, still);
   };
-  const miss = (more: number) => onMark({ ...now_, errors: Math.max(0, now_.errors + more) });
+  const miss = (more: number) => onMark({ ...soFar, errors: Math.max(0, soFar.errors + more) });
   usePads(isActive, [toggle, () => miss(1)], () => miss(-1));
   const current = finished(definition, { data, clock }, now) as ReadingAloudData | null;
   const score = current && current.words > 0 && current.seconds > 0 ? scoreReadingAloud(definition, current) : null;
@@ -33,27 +33,27 @@ export function ReadingStrip(props: StripProps<ReadingAloudDefinition, ReadingAl
       <div className="grid grid-cols-2 gap-3">
         <Pad at={0} showsKey={isActive} onPress={toggle} className={isRunning(clock) ? 'support-0' : 'support-3'}>
           <span className="display block text-3xl">
-            {stopwatch(isRunning(clock) ? secondsOn(clock, now) : now_.seconds)}
+            {stopwatch(isRunning(clock) ? secondsOn(clock, now) : soFar.seconds)}
           </span>
           <span className="text-small font-normal">{isRunning(clock) ? 'stop reading' : 'start reading'}</span>
         </Pad>
         <Pad at={1} showsKey={isActive} onPress={() => miss(1)}>
-          <span className="display block text-3xl">{now_.errors}</span>
+          <span className="display block text-3xl">{soFar.errors}</span>
           <span className="text-small font-normal">one more error</span>
         </Pad>
       </div>
       <div className="mt-3 flex min-h-11 flex-wrap items-center gap-x-5 gap-y-2">
-        {now_.errors > 0 && <TakeBack showsKey={isActive} onPress={() => miss(-1)} />}
+        {soFar.errors > 0 && <TakeBack showsKey={isActive} onPress={() => miss(-1)} />}
         <NumberField
           label="Words read"
           value={data ? data.words || null : null}
-          onChange={(words) => onMark({ ...now_, words: words ?? 0 })}
+          onChange={(words) => onMark({ ...soFar, words: words ?? 0 })}
         />
         {!isRunning(clock) && (
           <LengthField
             label="Time"
-            seconds={now_.seconds || null}
-            onChange={(seconds) => onMark({ ...now_, seconds: seconds ?? 0 }, stoppedClock)}
+            seconds={soFar.seconds || null}
+            onChange={(seconds) => onMark({ ...soFar, seconds: seconds ?? 0 }, stoppedClock)}
           />
         )}
         <Live figure={score?.value == null ? null : figure(score.value)}>

@@ -1,8 +1,7 @@
-import { X } from 'lucide-react';
 import { useState } from 'react';
 import type { RunningTotalData, RunningTotalDefinition } from '~/core/measures/running-total';
 import { figure, percent } from '~/core/words/counting';
-import { Live, NumberField, Pad, type StripProps, usePads } from './strip';
+import { Live, NumberField, Pad, type StripProps, TakeOut, usePads } from './strip';
 
 const QUICK = [0.5, 1, 2];
 
@@ -59,14 +58,7 @@ export function RunningTotalStrip(props: StripProps<RunningTotalDefinition, Runn
               value={amount}
               onChange={(value) => change(at, value)}
             />
-            <button
-              type="button"
-              aria-label={`Take out amount ${at + 1}`}
-              className="grid size-9 place-items-center text-ink-2 pointer-coarse:size-11"
-              onClick={() => takeOut(at)}
-            >
-              <X size={15} aria-hidden />
-            </button>
+            <TakeOut what={`amount ${at + 1}`} onPress={() => takeOut(at)} />
           </span>
         ))}
         <Live figure={percent((100 * (before + sum)) / total)}>

@@ -1,4 +1,4 @@
-import { Undo2 } from 'lucide-react';
+import { Undo2, X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { CriterionDefinition } from '~/core/goals/criterion-definition';
 import { useKey } from '../../ui/use-key';
@@ -75,6 +75,33 @@ export function TakeBack({ showsKey, onPress }: { showsKey: boolean; onPress: ()
       className="flex min-h-9 items-center gap-1.5 text-small text-ink-2 pointer-coarse:min-h-11"
     >
       <Undo2 size={15} aria-hidden /> Take back {showsKey && <kbd className="keycap">U</kbd>}
+    </button>
+  );
+}
+
+/** A quiet button within a line of text. */
+export function TextButton({ onPress, children }: { onPress: () => void; children: ReactNode }) {
+  return (
+    <button
+      type="button"
+      className="min-h-9 text-small text-ink-2 underline underline-offset-2 pointer-coarse:min-h-11"
+      onClick={onPress}
+    >
+      {children}
+    </button>
+  );
+}
+
+/** Takes one of several out again: an episode, an amount. */
+export function TakeOut({ what, onPress }: { what: string; onPress: () => void }) {
+  return (
+    <button
+      type="button"
+      aria-label={`Take out ${what}`}
+      className="grid size-9 place-items-center text-ink-2 pointer-coarse:size-11"
+      onClick={onPress}
+    >
+      <X size={15} aria-hidden />
     </button>
   );
 }

@@ -1,21 +1,13 @@
 import type { CSSProperties } from 'react';
 import { asCount } from '~/core/measures/score';
-import { unsupportedOutcomes, unsupportedWords } from '~/core/measures/support-levels';
+import { outcomesOf } from '~/core/measures/support-levels';
 import { type CountedTrials, scoreTrials, type TrialsData, type TrialsDefinition } from '~/core/measures/trials';
 import { percent } from '~/core/words/counting';
 import { toneOf } from '../../ui/outcome-tones';
-import { Live, NumberField, Pad, type StripProps, TakeBack, usePads } from './strip';
+import { Live, NumberField, Pad, type StripProps, TakeBack, TextButton, usePads } from './strip';
 
 /** As many pads stand in one row. */
 const ONE_ROW = 7;
-
-/** What one chance can come to, in the order of the pads: the goal's levels, then what is no success at any level. */
-export function padsOf(definition: TrialsDefinition): { key: string; label: string }[] {
-  return [
-    ...definition.levels.map(({ key, label }) => ({ key, label })),
-    ...unsupportedOutcomes.map((key) => ({ key, label: unsupportedWords[key].label })),
-  ];
-}
 
 /** A new trial at the end, or in place of the selected one. */
 export function withTrial(trials: readonly string[], selected: number | null, outcome: string): string[] {
@@ -33,13 +25,9 @@ export function TrialsStrip(props: Strip) {
     <>
       <BeadsStrip {...props} trials={data?.trials ?? []} />
       {data === null && props.isActive && (
-        <button
-          type="button"
-          className="mt-1 min-h-9 text-small text-ink-2 underline underline-offset-2 pointer-coarse:min-h-11"
-          onClick={() => onMark({ counts: {}, opportunities: props.definition.planned ?? 0 })}
-        >
+        <TextButton onPress={() => onMark({ counts: {}, opportunities: props.definition.planned ?? 0 })}>
           Enter counts instead
-        </button>
+        </TextButton>
       )}
     </>
   );
@@ -55,7 +43,7 @@ function BeadsStrip({
   onMark,
   onSelect,
 }: Strip & { trials: readonly string[] }) {
-  const pads = padsOf(definition);
+  const pads = outcomesOf(definition);
   // One row, or two of the same length.
   const columns = pads.length <= ONE_ROW ? pads.length : Math.ceil(pads.length / 2);
   const labels = new Map(pads.map(({ key, label }) => [key, label]));
@@ -135,7 +123,7 @@ function CountsStrip({ definition, criterion, data, onMark }: Strip & { data: Co
   return (
     <>
       <div className="grid grid-cols-2 gap-x-6 gap-y-2 sm:grid-cols-3">
-        {padsOf(definition).map(({ key, label }) => (
+        {outcomesOf(definition).map(({ key, label }) => (
           <NumberField key={key} label={label} value={data.counts[key] ?? null} onChange={(n) => set(key, n)} />
         ))}
       </div>
@@ -148,13 +136,7 @@ function CountsStrip({ definition, criterion, data, onMark }: Strip & { data: Co
         <p role="status" className="text-small text-ink-2">
           {accounted} of {data.opportunities} accounted for
         </p>
-        <button
-          type="button"
-          className="min-h-9 text-small text-ink-2 underline underline-offset-2 pointer-coarse:min-h-11"
-          onClick={() => onMark(null)}
-        >
-          Beads instead
-        </button>
+        <TextButton onPress={() => onMark(null)}>Beads instead</TextButton>
         <SoFar definition={definition} criterion={criterion} data={accounted > 0 ? data : null} />
       </div>
     </>

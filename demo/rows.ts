@@ -1,0 +1,67 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
+import { instantAt } from '~/core/calendar/zone';
+import type { GoalDefinition } from '~/core/goals/goal';
+import { timeZone } from './school';
+
+export type Row = Record<string, unknown>;
+
+/** A goal's row: what names it, and its definition. */
+export function goalRow(definition: GoalDefinition, named: Row): Row {
+  return {
+    ...named,
+    measure: JSON.stringify(definition.measure),
+    criterion: JSON.stringify(definition.criterion),
+    point_per: definition.pointPer,
+    baseline_value: definition.baseline?.value ?? null,
+    baseline_on: definition.baseline?.on ?? null,
+    target: definition.target,
+    target_on: definition.targetOn,
+    starts_on: definition.startsOn,
+    planned_gap: definition.plannedGap,
+  };
+}
+
+/** The rows of a goal's phases. */
+export const phaseRows = (goalId: string, { phases }: GoalDefinition): Row[] =>
+  phases.map((phase) => ({
+    goal_id: goalId,
+    label: phase.label,
+    starts_on: phase.startsOn,
+    is_baseline: phase.isBaseline,
+  }));
+
+interface ObservationInTheMaking {
+  goal: { id: string; studentId: string };
+  on: IsoDate;
+  time: string;
+  observer: string | undefined;
+  place: string | undefined;
+  data: object | null;
+  reason?: string | null;
+  note: string;
+  recordedTime?: string;
+}
+
+/** An observation's row, as it was first recorded. */
+export function observationRow(id: string, made: ObservationInTheMaking): Row {
+  const { goal, on, time, observer, place, data, reason = null, note, recordedTime = time } = made;
+  return {
+    id,
+    goal_id: goal.id,
+    student_id: goal.studentId,
+    observed_on: on,
+    observed_time: time,
+    observer_id: observer,
+    setting_id: place,
+    data: data && JSON.stringify(data),
+    reason,
+    note,
+    recorded_by: observer,
+    recorded_at: instantAt({ on, time: recordedTime }, timeZone),
+    version: 1,
+    changed_by: null,
+    changed_at: null,
+    change_reason: null,
+    withdrawn: false,
+  };
+}
