@@ -80,7 +80,9 @@ async function takeAll() {
   for (const key of ['1', '2', '2', '3', '4']) await page.keyboard.press(key);
   await picture(page, 'observe-words');
   await page.goto(`/students/${words.student_id}/goals/${words.id}`);
-  await page.getByRole('heading', { name: 'Session by session' }).scrollIntoViewIfNeeded();
+  await page
+    .getByRole('region', { name: 'Session by session' })
+    .evaluate((grid) => grid.scrollIntoView({ block: 'center' }));
   await picture(page, 'goal-words');
   await picture(page, 'report', of('/report'));
   await picture(page, 'entry', `/students/${corrected.student_id}/entries/${corrected.id}`);

@@ -28,7 +28,7 @@ export function BreakdownTable({ breakdown: { sessions, standing, rows } }: { br
               </th>
               {row.cells.map((cell, i) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: a day may hold several sessions
-                <td key={i} className="min-w-20 px-2 text-center">
+                <td key={i} className={`px-2 text-center ${cell?.tone === null ? 'min-w-20' : ''}`}>
                   {cell === null ? (
                     <span className="text-ink-3">
                       <span aria-hidden>–</span>
