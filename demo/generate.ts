@@ -10,6 +10,7 @@ import {
   classGroups,
   closuresFor,
   type DemoStudent,
+  dayParts,
   places,
   type StaffKey,
   schoolName,
@@ -60,9 +61,17 @@ export function generateDemo(today: IsoDate, passwordHash: string): DemoRows {
     ['settings', places.map((name, position) => ({ id: placeIds.get(name), name, position }))],
     ['class_groups', classGroups.map((name, position) => ({ id: groupIds.get(name), name, position }))],
     ['people', peopleRows(staffIds, passwordHash)],
-    ...['students', 'student_groups', 'plans', 'reporting_periods', 'team_members', 'goals', 'goal_phases'].map(
-      together,
-    ),
+    ['timetable_blocks', timetableRows(groupIds, placeIds)],
+    ...[
+      'students',
+      'student_groups',
+      'plans',
+      'reporting_periods',
+      'team_members',
+      'goals',
+      'goal_phases',
+      'goal_settings',
+    ].map(together),
     ...['observations', 'share_links', 'share_link_openings'].map(together),
   ];
 }
@@ -79,8 +88,25 @@ function peopleRows(ids: Map<StaffKey, string>, passwordHash: string): Row[] {
       email: `${first}.${last}@quince-lane.example`.toLowerCase(),
       password_hash: passwordHash,
       demo_order: i + 1,
+      sets_up: key === 'hanneke' || key === 'samir',
     };
   });
+}
+
+/** The same hours every school day: each group begins where it is at home. */
+function timetableRows(groupIds: Map<string, string>, placeIds: Map<string, string>): Row[] {
+  const random = randomFrom(SEED - 1);
+  return dayParts.flatMap(({ group, part, from, to, place }) =>
+    weekdays.map((weekday) => ({
+      id: random.uuid(),
+      group_id: group ? groupIds.get(group) : null,
+      weekday,
+      part,
+      starts_at: from,
+      ends_at: to,
+      setting_id: placeIds.get(place),
+    })),
+  );
 }
 
 function studentRows(student: DemoStudent, around: Surroundings): Record<string, Row[]> {
@@ -120,6 +146,7 @@ function studentRows(student: DemoStudent, around: Surroundings): Record<string,
     })),
     goals: of('goals'),
     goal_phases: of('goal_phases'),
+    goal_settings: of('goal_settings'),
     observations: of('observations'),
     share_links: links.map(({ link }) => link),
     share_link_openings: links.flatMap(({ openings }) => openings),

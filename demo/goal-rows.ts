@@ -27,6 +27,7 @@ export interface Surroundings {
 export interface GoalRows {
   goals: Row[];
   goal_phases: Row[];
+  goal_settings: Row[];
   observations: Row[];
 }
 
@@ -91,6 +92,7 @@ export function goalRows(
       }),
     ],
     goal_phases: phaseRows(id, definition),
+    goal_settings: [{ goal_id: id, setting_id: around.placeIds.get(pattern.place) }],
     observations,
   };
 }
@@ -236,6 +238,7 @@ export function moreMeasureRows(
       }),
     ],
     goal_phases: phaseRows(id, definition),
+    goal_settings: [{ goal_id: id, setting_id: around.placeIds.get(more.place) }],
     observations,
   };
 }

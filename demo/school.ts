@@ -218,6 +218,30 @@ export const students: DemoStudent[] = [
   },
 ];
 
+interface DemoDayPart {
+  /** Null: the whole school. */
+  group: ClassGroup | null;
+  part: string;
+  from: string;
+  to: string;
+  place: Place;
+}
+
+/** The timetable of a school day. */
+export const dayParts: DemoDayPart[] = [
+  { group: null, part: 'Arrival', from: '08:15', to: '08:45', place: 'Hallway' },
+  { group: 'Workshop group', part: 'Workshop', from: '08:45', to: '10:45', place: 'Workshop' },
+  { group: 'Kitchen group', part: 'Kitchen', from: '08:45', to: '10:45', place: 'Kitchen' },
+  { group: 'Garden group', part: 'Garden', from: '08:45', to: '10:45', place: 'Garden' },
+  { group: 'Workshop group', part: 'Lessons', from: '11:00', to: '12:00', place: 'Classroom' },
+  { group: 'Kitchen group', part: 'Lessons', from: '11:00', to: '12:00', place: 'Classroom' },
+  { group: 'Garden group', part: 'Lessons', from: '11:00', to: '12:00', place: 'Classroom' },
+  { group: null, part: 'Lunch', from: '12:00', to: '12:45', place: 'Kitchen' },
+  { group: 'Workshop group', part: 'Afternoon work', from: '12:45', to: '14:45', place: 'Workshop' },
+  { group: 'Kitchen group', part: 'Afternoon work', from: '12:45', to: '14:45', place: 'Kitchen' },
+  { group: 'Garden group', part: 'Afternoon work', from: '12:45', to: '14:45', place: 'Garden' },
+];
+
 /** Stretches without school in the year that began in this calendar year. */
 export function closuresFor(year: number): { first_day: IsoDate; last_day: IsoDate; label: string }[] {
   const next = year + 1;

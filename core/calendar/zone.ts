@@ -47,3 +47,16 @@ export function instantAt({ on, time }: WallTime, zone: string): Date {
 export function minutesBetween(from: WallTime, to: WallTime, zone: string): number {
   return (instantAt(to, zone).getTime() - instantAt(from, zone).getTime()) / 60_000;
 }
+
+/**
+ * Whether a text names an IANA time zone.
+ *
+ * @example isTimeZone('America/Chicago') // true
+ */
+export function isTimeZone(text: string): boolean {
+  try {
+    return new Intl.DateTimeFormat('en-US', { timeZone: text }).resolvedOptions().timeZone.length > 0;
+  } catch {
+    return false;
+  }
+}

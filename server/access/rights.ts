@@ -15,15 +15,16 @@ export const roleWords: Record<Role, string> = {
  * - `changeOwn`: correct or withdraw entries one recorded or observed oneself
  * - `changeOwnRecent`: the same, for `RECENT_DAYS` days
  * - `changeAny`: correct or withdraw any entry
+ * - `setUp`: change the student, the plan and the goals
  * - `share`: make and withdraw ways in, and see when they were used
  */
-export type Right = 'see' | 'observe' | 'changeOwn' | 'changeOwnRecent' | 'changeAny' | 'share';
+export type Right = 'see' | 'observe' | 'changeOwn' | 'changeOwnRecent' | 'changeAny' | 'setUp' | 'share';
 
 export const RECENT_DAYS = 7;
 
 /** Who may do what: the whole of it. Somebody who is not on the team may do nothing, and is not told of the student. */
 const rightsOf: Record<Role, ReadonlySet<Right>> = {
-  caseManager: new Set<Right>(['see', 'observe', 'changeOwn', 'changeAny', 'share']),
+  caseManager: new Set<Right>(['see', 'observe', 'changeOwn', 'changeAny', 'setUp', 'share']),
   educator: new Set<Right>(['see', 'observe', 'changeOwn']),
   specialist: new Set<Right>(['see', 'observe', 'changeOwn']),
   paraprofessional: new Set<Right>(['see', 'observe', 'changeOwnRecent']),

@@ -54,7 +54,8 @@ export async function resumeSession(db: Database, token: string, now: Date): Pro
     db,
     'resume-session',
     `select s.id as session_id, s.token_hash = $1 as token_is_current, s.created_at, s.rotated_at, s.seen_at,
-            p.id, p.name, p.short_name as "shortName", p.initials, p.work, p.email, ${schoolExpression} as school
+            p.id, p.name, p.short_name as "shortName", p.initials, p.work, p.email, p.sets_up as "setsUp",
+            ${schoolExpression} as school
        from sessions s join people p on p.id = s.person_id
       where s.token_hash = $1 or s.previous_hash = $1`,
     [hash],
@@ -71,6 +72,7 @@ export async function resumeSession(db: Database, token: string, now: Date): Pro
     initials: row.initials,
     work: row.work,
     email: row.email,
+    setsUp: row.setsUp,
   };
   if (row.token_is_current && age(row.rotated_at) > ROTATE_AFTER) {
     return { sessionId, person, school, newToken: await rotate(db, sessionId, hash, now) };

@@ -3,7 +3,8 @@ import { freshDatabase } from '~/tests/database/fresh';
 import { readConfig } from '../config';
 import { connect, isDatabaseGone } from './database';
 import { migrate } from './migrate';
-import { down } from './migrations/0001-foundations';
+import * as foundations from './migrations/0001-foundations';
+import * as settingUp from './migrations/0002-setting-up';
 
 const fresh = freshDatabase();
 
@@ -12,7 +13,8 @@ describe('migrations', () => {
     await migrate(fresh.db);
     await fresh.db
       .transaction(async (trx) => {
-        await down(trx);
+        await settingUp.down(trx);
+        await foundations.down(trx);
         expect(await trx.schema.hasTable('observations')).toBe(false);
         await trx.rollback(new Error('only looking'));
       })

@@ -1,10 +1,14 @@
 import type { Knex } from 'knex';
 import * as foundations from './migrations/0001-foundations';
+import * as settingUp from './migrations/0002-setting-up';
 
 type Migration = { up: (db: Knex) => Promise<unknown>; down: (db: Knex) => Promise<unknown> };
 
 /** All migrations in order. A landed one is never edited: the next one changes what it made. */
-const migrations: Record<string, Migration> = { '0001-foundations': foundations };
+const migrations: Record<string, Migration> = {
+  '0001-foundations': foundations,
+  '0002-setting-up': settingUp,
+};
 
 const source: Knex.MigrationSource<string> = {
   getMigrations: async () => Object.keys(migrations),

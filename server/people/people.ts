@@ -10,9 +10,11 @@ export interface Person {
   /** What they do at the school, in words. */
   work: string;
   email: string;
+  /** Whether they keep the school's roster, calendar and shelf of goals. */
+  setsUp: boolean;
 }
 
-const columns = ['id', 'name', 'short_name as shortName', 'initials', 'work', 'email'];
+const columns = ['id', 'name', 'short_name as shortName', 'initials', 'work', 'email', 'sets_up as setsUp'];
 
 /** The person with this e-mail address and password, or null: which of the two was wrong is not told. */
 export async function personByPassword(db: Database, email: string, password: string): Promise<Person | null> {

@@ -80,7 +80,7 @@ export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[
     `select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, m.role,
             coalesce((select json_agg(json_build_object('startsOn', g.starts_on, 'plannedGap', g.planned_gap, 'lastOn',
                         (select max(o.observed_on) from observations o where o.student_id = s.id and o.goal_id = g.id and not o.withdrawn)))
-                        from goals g where g.student_id = s.id), '[]') as goals
+                        from goals g where g.student_id = s.id and g.retired_on is null), '[]') as goals
        from students s join team_members m on m.student_id = s.id and m.person_id = $2 and ${memberIsActive}
       where s.archived_at is null
       order by s.last_name, s.first_name`,

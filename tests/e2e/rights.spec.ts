@@ -14,15 +14,21 @@ const people: Record<string, Staff> = {
 };
 const everyone = { caseManager: 200, educator: 200, paraprofessional: 200, specialist: 200, stranger: 200 };
 const team = { ...everyone, stranger: 404 };
+/** Hanneke and Samir set up the school. */
+const setsUp = { caseManager: 200, educator: 404, paraprofessional: 404, specialist: 404, stranger: 200 };
 const manager = { caseManager: 200, educator: 404, paraprofessional: 404, specialist: 404, stranger: 404 };
 
 /** What a signed-in person gets for each address of `web/routes.ts`. */
 const expected: Record<string, Record<string, number>> = {
   '': { ...everyone, caseManager: 302, educator: 302, paraprofessional: 302, specialist: 302, stranger: 302 },
+  school: setsUp,
+  roster: setsUp,
+  'roster/new': setsUp,
   students: everyone,
   account: everyone,
   finder: everyone,
   'students/:studentId': team,
+  'students/:studentId/edit': setsUp,
   'students/:studentId/report': team,
   'students/:studentId/observe': team,
   'students/:studentId/goals/:goalId': team,

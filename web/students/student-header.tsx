@@ -10,13 +10,14 @@ export interface HeaderStudent {
   plan: { startsOn: IsoDate; endsOn: IsoDate; nextReportOn: IsoDate | null } | null;
   mayObserve: boolean;
   mayShare: boolean;
+  maySetUp: boolean;
 }
 
 const withoutWeekday = (date: IsoDate) => longDate(date).replace(/^\w+, /, '');
 
 /** Who the page is about, what can be done for them, and the views of them. */
 export function StudentHeader({ student }: { student: HeaderStudent }) {
-  const { id, shortName, grade, groups, plan, mayObserve, mayShare } = student;
+  const { id, shortName, grade, groups, plan, mayObserve, mayShare, maySetUp } = student;
   const navigate = useNavigate();
   useKey('o', () => mayObserve && navigate(`/students/${id}/observe`));
   const facts = [
@@ -30,7 +31,17 @@ export function StudentHeader({ student }: { student: HeaderStudent }) {
       <div className="flex items-start justify-between gap-4">
         <div>
           <h1 className="text-3xl">{shortName}</h1>
-          <p className="mt-1.5 text-small text-ink-2">{facts.join(' · ')}</p>
+          <p className="mt-1.5 text-small text-ink-2">
+            {facts.join(' · ')}
+            {maySetUp && (
+              <>
+                {' · '}
+                <Link to={`/students/${id}/edit`} className="no-print underline underline-offset-2">
+                  edit
+                </Link>
+              </>
+            )}
+          </p>
         </div>
         {mayObserve && (
           <Link

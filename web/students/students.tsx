@@ -4,7 +4,7 @@ import { discreetGoal } from '~/core/discreet/discreet';
 import { verdictWords } from '~/core/progress/verdict-words';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
-import { goalsOf } from '~/server/goals/goals';
+import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/goals/progress';
 import { reportEntries } from '~/server/report/report';
 import { studentsOf } from '~/server/students/students';
@@ -20,7 +20,7 @@ import { byGroup, type StudentSummary, summaryOf } from './summary';
 const NEWEST = 6;
 
 export const loader = answering(async ({ context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
+  const { actor, person, school, discreet } = askerOf(context);
   const students = await studentsOf(database(), actor);
   const all = await goalsOf(
     database(),
@@ -31,9 +31,10 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
     progressOfGoals(database(), goals, { school, today: actor.today }),
     reportEntries(database(), goals, { limit: NEWEST }),
   ]);
-  const summaries = students.map((student) => summaryOf(student, goals, progress, { discreet }));
+  const summaries = students.map((student) => summaryOf(student, goalsWorkedOn(goals), progress, { discreet }));
   return {
     today: actor.today,
+    setsUp: person.setsUp,
     summaries,
     names: Object.fromEntries(summaries.map(({ id, name }) => [id, name])),
     entries: shownEntries(entries, goals, { discreet }),
@@ -42,7 +43,7 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
 
 export const meta: Route.MetaFunction = () => [{ title: 'Students · Gentle Margin' }];
 
-export default function Students({ loaderData: { today, summaries, names, entries } }: Route.ComponentProps) {
+export default function Students({ loaderData: { today, setsUp, summaries, names, entries } }: Route.ComponentProps) {
   const [search] = useSearchParams();
   const onlyAttention = search.get('show') === 'attention';
   const needing = summaries.filter(({ needsAttention }) => needsAttention);
@@ -65,6 +66,14 @@ export default function Students({ loaderData: { today, summaries, names, entrie
             {needing.length === 0
               ? 'nobody needs a closer look'
               : `${needing.length} with a goal that needs a closer look`}
+            {setsUp && (
+              <>
+                {' · '}
+                <Link to="/roster" className="underline underline-offset-2">
+                  the roster
+                </Link>
+              </>
+            )}
           </p>
         </div>
         {summaries.length > 0 && (

@@ -25,6 +25,12 @@ const goal = (id: string, changes: object = {}): Goal => ({
   area: '',
   shortName: id,
   wording: '',
+  version: 1,
+  formerMeasures: {},
+  observerIds: [],
+  settingIds: [],
+  retired: null,
+  editedAt: null,
 });
 const days = ['2026-09-02', '2026-09-03', '2026-09-04', '2026-09-05'];
 const summary = (goals: Goal[], rights: Record<string, number>, options = { discreet: false }) => {

@@ -16,6 +16,7 @@ import { LONGEST_WAY_IN_DAYS, makeWayIn, waysInto, withdrawWayIn } from '~/serve
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { submitted } from '../http/submitted';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import { Dialog } from '../ui/dialog';
@@ -57,29 +58,15 @@ export const action = answering(async ({ params, request, context }: Route.Actio
       { headers: await sayNext({ text: 'The way in is withdrawn: its link no longer opens.' }) },
     );
   }
-  const submission = parseWithZod(form, { schema: wayInInput });
-  const refuse = (result: SubmissionResult<string[]>, status: number) => data({ made: null, result }, { status });
-  if (submission.status !== 'success') {
-    // Even a wrong form is answered only to whom the page belongs.
-    await studentFor(database(), actor, studentId, 'share');
-    return refuse(submission.reply(), 400);
-  }
-  try {
-    const token = await makeWayIn(database(), actor, studentId, submission.value, now);
-    if (!token)
-      return refuse(
-        submission.reply({ formErrors: ['This way in is already there. Its link cannot be shown a second time.'] }),
-        400,
-      );
-    const made = { link: `${config.PUBLIC_URL}/read/${token}`, readerName: submission.value.readerName };
-    return data({ made, result: submission.reply({ resetForm: true }) });
-  } catch (error) {
-    if (error instanceof Invalid) {
-      const fieldErrors = Object.fromEntries(Object.entries(error.fields).map(([field, text]) => [field, [text]]));
-      return refuse(submission.reply({ fieldErrors }), 400);
-    }
-    throw error;
-  }
+  // Even a wrong form is answered only to whom the page belongs.
+  await studentFor(database(), actor, studentId, 'share');
+  const { done, refused } = await submitted(form, wayInInput, async (input) => {
+    const token = await makeWayIn(database(), actor, studentId, input, now);
+    if (!token) throw new Invalid({ '': 'This way in is already there. Its link cannot be shown a second time.' });
+    return { link: `${config.PUBLIC_URL}/read/${token}`, readerName: input.readerName };
+  });
+  if (refused) return data({ made: null, result: refused.data.result }, { status: 400 });
+  return data({ made: done, result: { initialValue: null } });
 });
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);

@@ -1,0 +1,39 @@
+import { distance } from 'fastest-levenshtein';
+
+interface Named {
+  firstName: string;
+  lastName: string;
+}
+
+/** A name without what people type differently: case, accents, spaces, hyphens, apostrophes. */
+function plain(name: string): string {
+  return name
+    .normalize('NFKD')
+    .replace(/[^\p{Letter}\p{Number}]/gu, '')
+    .toLowerCase();
+}
+
+/** Shorter names are too often one letter apart and still two people: Ana and Ada. */
+const LONG_ENOUGH = 5;
+
+function areNear(a: string, b: string): boolean {
+  return a === b || (Math.min(a.length, b.length) >= LONG_ENOUGH && distance(a, b) <= 1);
+}
+
+/**
+ * Those of a roster who may be the same person under another spelling: the same letters, one letter more, less or other,
+ * or first and last name changed about. It is a question to ask, never an answer.
+ *
+ * @param name  as it is about to be written
+ * @param others  who is there already
+ * @see Levenshtein (1966) for the distance; that one letter is “near” is our own convention
+ * @example nearDuplicates({ firstName: 'Ánsel', lastName: 'Dorsey ' }, [{ firstName: 'Ansel', lastName: 'Dorsey' }]).length // 1
+ */
+export function nearDuplicates<T extends Named>(name: Named, others: readonly T[]): T[] {
+  const [first, last] = [plain(name.firstName), plain(name.lastName)];
+  return others.filter((other) => {
+    const [otherFirst, otherLast] = [plain(other.firstName), plain(other.lastName)];
+    const inOrder = areNear(first + last, otherFirst + otherLast);
+    return inOrder || areNear(last + first, otherFirst + otherLast);
+  });
+}

@@ -1,0 +1,172 @@
+import { nearDuplicates } from '~/core/students/near-duplicates';
+import { type StudentInput, usualNames } from '~/core/students/student-input';
+import { may } from '../access/rights';
+import { mustSetUp } from '../access/set-up';
+import type { Database } from '../db/database';
+import { Invalid, NotFound } from '../failures';
+import { type Actor, studentFor } from '../students/students';
+
+/** A student as the roster shows them: names, not what was observed. */
+export interface RosterStudent {
+  id: string;
+  firstName: string;
+  lastName: string;
+  shortName: string;
+  initials: string;
+  grade: string;
+  groups: { id: string; name: string }[];
+  caseManager: { id: string; name: string } | null;
+  isArchived: boolean;
+}
+
+const rosterQuery = `
+  select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, s.grade,
+         s.archived_at is not null as "isArchived",
+         (select coalesce(json_agg(json_build_object('id', g.id, 'name', g.name) order by g.position), '[]')
+            from student_groups sg join class_groups g on g.id = sg.group_id where sg.student_id = s.id) as groups,
+         (select json_build_object('id', p.id, 'name', p.name)
+            from team_members m join people p on p.id = m.person_id
+           where m.student_id = s.id and m.role = 'caseManager' order by m.from_date desc limit 1) as "caseManager"
+    from students s`;
+
+/**
+ * All students of the school, archived ones too, by last name.
+ *
+ * @throws NotFound for who does not set up the school
+ */
+export async function roster(db: Database, actor: Actor): Promise<RosterStudent[]> {
+  await mustSetUp(db, actor);
+  return everyone(db);
+}
+
+async function everyone(db: Database): Promise<RosterStudent[]> {
+  const found = await db.raw<{ rows: RosterStudent[] }>(`${rosterQuery} order by s.last_name, s.first_name`);
+  return found.rows;
+}
+
+/** What a roster's form chooses from. */
+export async function rosterChoices(db: Database) {
+  const [groups, people] = await Promise.all([
+    db('class_groups').orderBy('position').select<{ id: string; name: string }[]>('id', 'name'),
+    db('people').orderBy('name').select<{ id: string; name: string }[]>('id', 'name'),
+  ]);
+  return { groups, people };
+}
+
+/**
+ * One student of the roster, for who sets up the school and for the student's own case manager.
+ *
+ * @throws NotFound otherwise
+ */
+export async function rosterStudent(db: Database, actor: Actor, id: string): Promise<RosterStudent> {
+  await mayEdit(db, actor, id);
+  const found = await db.raw<{ rows: RosterStudent[] }>(`${rosterQuery} where s.id = ?`, [id]);
+  const student = found.rows[0];
+  if (!student) throw new NotFound('No such student.');
+  return student;
+}
+
+async function mayEdit(db: Database, actor: Actor, studentId: string): Promise<void> {
+  const role = await studentFor(db, actor, studentId, 'setUp').then(
+    (student) => student.role,
+    () => null,
+  );
+  if (!role || !may(role, 'setUp')) await mustSetUp(db, actor);
+}
+
+/**
+ * Puts a student on the roster, with a case manager: the page is there at once. Sent twice, it is one student.
+ *
+ * @throws NotFound; Invalid where the name is near another's and nobody has said that it is someone else
+ */
+export async function addStudent(db: Database, actor: Actor, input: StudentInput): Promise<void> {
+  await mustSetUp(db, actor);
+  await db.transaction(async (trx) => {
+    const known = await trx('students').where({ id: input.id }).first('id');
+    if (known) return;
+    await questionNamesakes(trx, input);
+    await trx('students').insert({ id: input.id, ...columnsOf(input) });
+    await setGroups(trx, input);
+    await setCaseManager(trx, input, actor);
+  });
+}
+
+/**
+ * Changes what the roster says of a student.
+ *
+ * @throws NotFound; Invalid as `addStudent`
+ */
+export async function editStudent(db: Database, actor: Actor, input: StudentInput): Promise<void> {
+  await mayEdit(db, actor, input.id);
+  await db.transaction(async (trx) => {
+    const before = await trx('students').where({ id: input.id }).forUpdate().first();
+    if (!before) throw new NotFound('No such student.');
+    if (before.first_name !== input.firstName || before.last_name !== input.lastName) {
+      await questionNamesakes(trx, input);
+    }
+    await trx('students').where({ id: input.id }).update(columnsOf(input));
+    await setGroups(trx, input);
+    await setCaseManager(trx, input, actor);
+  });
+}
+
+const columnsOf = ({ firstName, lastName, shortName, initials, grade }: StudentInput) => {
+  const usual = usualNames(firstName, lastName);
+  return {
+    first_name: firstName,
+    last_name: lastName,
+    short_name: shortName || usual.shortName,
+    initials: initials || usual.initials,
+    grade,
+  };
+};
+
+async function questionNamesakes(db: Database, input: StudentInput): Promise<void> {
+  if (input.isSomeoneElse) return;
+  const others = (await everyone(db)).filter(({ id }) => id !== input.id);
+  const near = nearDuplicates(input, others);
+  if (near.length === 0) return;
+  const names = near.map(({ firstName, lastName, grade, isArchived }) => {
+    return `${firstName} ${lastName} (${grade}${isArchived ? ', archived' : ''})`;
+  });
+  throw new Invalid({ isSomeoneElse: `There is already ${names.join(' and ')}. Is this someone else?` });
+}
+
+async function setGroups(db: Database, { id, groupIds }: StudentInput): Promise<void> {
+  const known = await db('class_groups').whereIn('id', groupIds).select('id');
+  if (known.length !== new Set(groupIds).size) throw new Invalid({ groupIds: 'Choose groups from the list.' });
+  await db('student_groups').where({ student_id: id }).whereNotIn('group_id', groupIds).delete();
+  if (known.length === 0) return;
+  const rows = known.map((group) => ({ student_id: id, group_id: group.id }));
+  await db('student_groups').insert(rows).onConflict(['student_id', 'group_id']).ignore();
+}
+
+/** One case manager at a time; the one before stays on the team as an educator. */
+async function setCaseManager(db: Database, { id, caseManagerId }: StudentInput, { today }: Actor): Promise<void> {
+  const person = await db('people').where({ id: caseManagerId }).first('id');
+  if (!person) throw new Invalid({ caseManagerId: 'Choose a case manager from the list.' });
+  const members = () => db('team_members').where({ student_id: id });
+  await members().where({ role: 'caseManager' }).whereNot({ person_id: caseManagerId }).update({ role: 'educator' });
+  await db('team_members')
+    .insert({ student_id: id, person_id: caseManagerId, role: 'caseManager', from_date: today })
+    .onConflict(['student_id', 'person_id'])
+    .merge({ role: 'caseManager', until_date: null });
+}
+
+/**
+ * Takes a student off every list, or brings them back; nothing of theirs is lost.
+ *
+ * @throws NotFound
+ */
+export async function setArchived(
+  db: Database,
+  actor: Actor,
+  { studentId, isArchived }: { studentId: string; isArchived: boolean },
+  now: Date,
+): Promise<void> {
+  await mustSetUp(db, actor);
+  const found = await db('students')
+    .where({ id: studentId })
+    .update({ archived_at: isArchived ? now : null });
+  if (found === 0) throw new NotFound('No such student.');
+}

@@ -1,0 +1,96 @@
+import { v4 as newId } from 'uuid';
+import type { DayPart, SchoolInput } from '~/core/school/school-input';
+import { mustSetUp } from '../access/set-up';
+import type { Database } from '../db/database';
+import { Invalid } from '../failures';
+import type { Actor } from '../students/students';
+import { settings, theSchool } from './school';
+
+/**
+ * The school as it is set up, in the shape of its form.
+ *
+ * @throws NotFound for who does not set it up
+ */
+export async function schoolSetUp(db: Database, actor: Actor): Promise<SchoolInput> {
+  await mustSetUp(db, actor);
+  const [school, closures, groups, places, blocks] = await Promise.all([
+    theSchool(db),
+    db('closures').orderBy('first_day').select('first_day as first', 'last_day as last', 'label'),
+    db('class_groups').orderBy('position').select('id', 'name'),
+    settings(db),
+    db('timetable_blocks').orderBy(['starts_at', 'part', 'weekday']),
+  ]);
+  const { name, timeZone, calendar } = school;
+  const dayParts = new Map<string, DayPart>();
+  for (const { group_id, part, starts_at, ends_at, setting_id, weekday } of blocks) {
+    const key = JSON.stringify([group_id, part, starts_at, ends_at, setting_id]);
+    const known = dayParts.get(key);
+    if (known) known.weekdays.push(weekday);
+    else {
+      const hours = { from: starts_at, to: ends_at };
+      dayParts.set(key, { groupId: group_id, part, weekdays: [weekday], ...hours, settingId: setting_id });
+    }
+  }
+  return {
+    name,
+    timeZone,
+    weekdays: [...calendar.weekdays],
+    closures,
+    groups,
+    places,
+    dayParts: [...dayParts.values()],
+  };
+}
+
+/**
+ * Writes how the school is set up. Groups and places are added and renamed, never taken away: entries name them.
+ *
+ * @throws NotFound for who does not set it up; Invalid for a day part at a place or of a group that is not there
+ */
+export async function saveSchool(db: Database, actor: Actor, input: SchoolInput): Promise<void> {
+  await mustSetUp(db, actor);
+  await db.transaction(async (trx) => {
+    const { name, timeZone, weekdays } = input;
+    await trx('school').update({ name, time_zone: timeZone, weekdays });
+    await trx('closures').delete();
+    await insertAll(
+      trx,
+      'closures',
+      input.closures.map(({ first, last, label }) => ({ first_day: first, last_day: last, label })),
+    );
+    await keepNames(trx, 'class_groups', input.groups);
+    await keepNames(trx, 'settings', input.places);
+    await expectKnown(trx, input);
+    await trx('timetable_blocks').delete();
+    await insertAll(trx, 'timetable_blocks', input.dayParts.flatMap(blocksOf));
+  });
+}
+
+function blocksOf({ groupId, part, weekdays, from, to, settingId }: DayPart) {
+  const rest = { group_id: groupId, part, starts_at: from, ends_at: to, setting_id: settingId };
+  return [...new Set(weekdays)].map((weekday) => ({ id: newId(), weekday, ...rest }));
+}
+
+async function insertAll(db: Database, table: string, rows: object[]): Promise<void> {
+  if (rows.length > 0) await db(table).insert(rows);
+}
+
+async function keepNames(db: Database, table: string, list: SchoolInput['groups']): Promise<void> {
+  const rows = list.map(({ id, name }, position) => ({ id, name, position }));
+  // Two that change names with each other would meet halfway.
+  for (const { id } of rows)
+    await db(table)
+      .where({ id })
+      .update({ name: `${id} is being renamed` });
+  if (rows.length > 0) await db(table).insert(rows).onConflict('id').merge(['name', 'position']);
+}
+
+async function expectKnown(db: Database, { dayParts }: SchoolInput): Promise<void> {
+  const known = new Set((await db('class_groups').select('id').union(db('settings').select('id'))).map(({ id }) => id));
+  for (const [i, { groupId, settingId }] of dayParts.entries()) {
+    if (groupId !== null && !known.has(groupId)) throw new Invalid({ [`dayParts[${i}].groupId`]: 'Choose a group.' });
+    if (settingId !== null && !known.has(settingId)) {
+      throw new Invalid({ [`dayParts[${i}].settingId`]: 'Choose a place from the list.' });
+    }
+  }
+}

@@ -1,0 +1,145 @@
+import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
+import { parseWithZod } from '@conform-to/zod/v4';
+import { data, Form, Link } from 'react-router';
+import { v4 as newId } from 'uuid';
+import { planInput, studentInput } from '~/core/students/student-input';
+import { refusal } from '~/core/words/refusal';
+import { database } from '~/server/db/current';
+import { editStudent, rosterChoices, rosterStudent } from '~/server/roster/roster';
+import { type Plan, planOf, savePlan } from '~/server/students/plan';
+import { answering } from '../http/answering';
+import { askerOf, idFrom } from '../http/asker';
+import { sayNext } from '../http/cookies';
+import { submitted } from '../http/submitted';
+import { Field, FormMessage } from '../ui/fields';
+import { MarginTitle, Page } from '../ui/page';
+import { Rows } from '../ui/rows';
+import type { Route } from './+types/edit-student';
+import { StudentForm } from './student-form';
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = askerOf(context);
+  const student = await rosterStudent(database(), actor, idFrom(params.studentId));
+  const [choices, plan] = await Promise.all([rosterChoices(database()), planOf(database(), student.id)]);
+  const { groups, caseManager, isArchived: _, ...rest } = student;
+  return {
+    student: { ...rest, groupIds: groups.map(({ id }) => id), caseManagerId: caseManager?.id ?? '' },
+    title: discreet ? student.initials : student.shortName,
+    isMine: caseManager?.id === actor.personId,
+    choices,
+    plan,
+  };
+});
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  await rosterStudent(database(), actor, studentId);
+  const form = await request.formData();
+  if (form.get('intent') === 'plan') {
+    const { refused } = await submitted(form, planInput, (input) =>
+      savePlan(database(), actor, studentId, input, newId()),
+    );
+    if (refused) return data({ of: 'plan' as const, result: refused.data.result }, { status: 400 });
+    return data({ of: 'plan' as const, result: undefined }, { headers: await sayNext({ text: 'The plan is saved.' }) });
+  }
+  const { refused } = await submitted(form, studentInput, (input) =>
+    editStudent(database(), actor, { ...input, id: studentId }),
+  );
+  if (refused) return data({ of: 'student' as const, result: refused.data.result }, { status: 400 });
+  return data({ of: 'student' as const, result: undefined }, { headers: await sayNext({ text: 'Saved.' }) });
+});
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${loaderData?.title ?? 'A student'} on the roster · Gentle Margin` },
+];
+
+export default function EditStudent({ loaderData, actionData }: Route.ComponentProps) {
+  const { student, title, isMine, choices, plan } = loaderData;
+  return (
+    <Page
+      marginName="The plan"
+      margin={
+        isMine ? (
+          <>
+            <MarginTitle about="The dates of the individualized education program, and when progress is reported.">
+              The plan
+            </MarginTitle>
+            <PlanForm key={student.id} plan={plan} result={actionData?.of === 'plan' ? actionData.result : undefined} />
+          </>
+        ) : (
+          <>
+            <MarginTitle>The plan</MarginTitle>
+            <p className="text-small text-ink-2">Its dates and goals are the case manager’s to set.</p>
+          </>
+        )
+      }
+    >
+      <p className="text-small">
+        {isMine && (
+          <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
+            To the page of {title}
+          </Link>
+        )}
+      </p>
+      <h1 className="mt-1 text-3xl">{title}</h1>
+      <StudentForm
+        key={student.id}
+        student={student}
+        choices={choices}
+        result={actionData?.of === 'student' ? actionData.result : undefined}
+        backTo={isMine ? `/students/${student.id}` : '/roster'}
+      />
+      <p className="mt-6 max-w-xl text-small text-ink-2">
+        With a new case manager, the one before stays on the support team as an educator.
+      </p>
+    </Page>
+  );
+}
+
+function PlanForm({ plan, result }: { plan: Plan | null; result: SubmissionResult<string[]> | undefined }) {
+  const [form, fields] = useForm({
+    id: 'plan',
+    lastResult: result,
+    defaultValue: plan ?? { periods: [] },
+    onValidate: ({ formData }) => parseWithZod(formData, { schema: planInput, error: refusal }),
+    shouldRevalidate: 'onInput',
+  });
+  return (
+    <Form method="post" {...getFormProps(form)} className="grid gap-4">
+      <input type="hidden" name="intent" value="plan" />
+      <FormMessage form={form} />
+      <Field field={fields.startsOn} label="Starts on">
+        <input
+          {...getInputProps(fields.startsOn, { type: 'date' })}
+          key={fields.startsOn.key}
+          className="input w-full"
+        />
+      </Field>
+      <Field field={fields.endsOn} label="Ends on">
+        <input {...getInputProps(fields.endsOn, { type: 'date' })} key={fields.endsOn.key} className="input w-full" />
+      </Field>
+      <fieldset>
+        <legend className="mb-1 text-small font-semibold">Reporting periods</legend>
+        <Rows form={form} list={fields.periods} what="period" blank={() => ({ label: '', endsOn: '' })}>
+          {(row) => {
+            const { label, endsOn } = row.getFieldset();
+            return (
+              <div className="grid gap-2">
+                <Field field={label} label="Called">
+                  <input {...getInputProps(label, { type: 'text' })} key={label.key} className="input w-full" />
+                </Field>
+                <Field field={endsOn} label="Ends on">
+                  <input {...getInputProps(endsOn, { type: 'date' })} key={endsOn.key} className="input w-full" />
+                </Field>
+              </div>
+            );
+          }}
+        </Rows>
+      </fieldset>
+      <button type="submit" className="btn btn-primary h-11">
+        Save the plan
+      </button>
+    </Form>
+  );
+}

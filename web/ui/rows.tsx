@@ -1,0 +1,83 @@
+import type { FieldMetadata, FormMetadata } from '@conform-to/react';
+import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { FieldMessage } from './fields';
+
+interface RowsProps<Row> {
+  // biome-ignore lint/suspicious/noExplicitAny: rows stand in forms of every shape
+  form: FormMetadata<any>;
+  list: FieldMetadata<Row[]>;
+  /** What one row is: “closure”. */
+  what: string;
+  /** What a new row begins with. */
+  blank: () => unknown;
+  canReorder?: boolean;
+  /** Rows that something else depends on stay. */
+  mayRemove?: (row: FieldMetadata<Row>) => boolean;
+  children: (row: FieldMetadata<Row>, at: number) => ReactNode;
+}
+
+/** Several of the same in a form: added, taken away, and moved with the keyboard as with the mouse. */
+export function Rows<Row>({ form, list, what, blank, canReorder = false, mayRemove, children }: RowsProps<Row>) {
+  const rows = list.getFieldList() as FieldMetadata<Row>[];
+  return (
+    <div className="grid gap-2">
+      <ol className="grid gap-2">
+        {rows.map((row, at) => {
+          const named = `${what} ${at + 1}`;
+          return (
+            <li key={row.key} className="flex flex-wrap items-start gap-2">
+              <div className="min-w-0 grow">{children(row, at)}</div>
+              {canReorder && (
+                <>
+                  <RowButton
+                    label={`Move ${named} up`}
+                    isOff={at === 0}
+                    onPress={() => form.reorder({ name: list.name, from: at, to: at - 1 })}
+                  >
+                    <ArrowUp size={16} aria-hidden />
+                  </RowButton>
+                  <RowButton
+                    label={`Move ${named} down`}
+                    isOff={at === rows.length - 1}
+                    onPress={() => form.reorder({ name: list.name, from: at, to: at + 1 })}
+                  >
+                    <ArrowDown size={16} aria-hidden />
+                  </RowButton>
+                </>
+              )}
+              {(mayRemove?.(row) ?? true) && (
+                <RowButton label={`Take away ${named}`} onPress={() => form.remove({ name: list.name, index: at })}>
+                  <X size={16} aria-hidden />
+                </RowButton>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+      <FieldMessage id={list.errorId} messages={list.errors} />
+      <button
+        type="button"
+        className="btn btn-sm h-9 justify-self-start pointer-coarse:h-11"
+        onClick={() => form.insert({ name: list.name, defaultValue: blank() as never })}
+      >
+        <Plus size={16} aria-hidden /> Add a {what}
+      </button>
+    </div>
+  );
+}
+
+function RowButton(props: { label: string; isOff?: boolean; onPress: () => void; children: ReactNode }) {
+  return (
+    <button
+      type="button"
+      aria-label={props.label}
+      title={props.label}
+      disabled={props.isOff}
+      onClick={props.onPress}
+      className="grid size-10 place-items-center rounded-field text-ink-2 hover:bg-wash disabled:opacity-30 pointer-coarse:size-11"
+    >
+      {props.children}
+    </button>
+  );
+}
