@@ -147,6 +147,7 @@ function pointsOf(rows: readonly SeriesRow[]): { points: SeriesPoint[]; names: s
       weight: 1,
       phase: phaseOf[i] as number,
       isBaseline: names.length > 1 && phaseOf[i] === 0,
+      isFormer: false,
       afterGap: before !== undefined && isLongGap(before.date, date, WEEKDAYS),
       observations: [],
       settings: [],

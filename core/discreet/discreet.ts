@@ -18,7 +18,13 @@ interface NamedGoal {
   wording: string;
   area: string;
   measure: MeasureDefinition;
+  formerMeasures?: Record<number, MeasureDefinition>;
 }
+
+const discreetMeasure = (measure: MeasureDefinition) => measureOf(measure).discreet(measure);
+
+const mapValues = <T>(of: Record<number, T>, change: (value: T) => T): Record<number, T> =>
+  Object.fromEntries(Object.entries(of).map(([key, value]) => [key, change(value)]));
 
 /** A goal as a passing classmate may see it: its number, and nothing of its own by name. */
 export function discreetGoal<T extends NamedGoal>(goal: T): T {
@@ -27,7 +33,8 @@ export function discreetGoal<T extends NamedGoal>(goal: T): T {
     shortName: `Goal ${goal.number}`,
     wording: '',
     area: '',
-    measure: measureOf(goal.measure).discreet(goal.measure),
+    measure: discreetMeasure(goal.measure),
+    ...(goal.formerMeasures && { formerMeasures: mapValues(goal.formerMeasures, discreetMeasure) }),
   };
 }
 

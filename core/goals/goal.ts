@@ -7,7 +7,7 @@ export const phaseDefinition = z.object({
   label: z.string().trim().min(1).max(60),
   startsOn: isoDateField,
   /** The stretch before anything was changed; its points make the baseline and do not meet the criterion. */
-  isBaseline: z.boolean(),
+  isBaseline: z.boolean().default(false),
 });
 export type Phase = z.infer<typeof phaseDefinition>;
 

@@ -17,6 +17,8 @@ export interface ObservedSession {
   id: string | null;
   setting: string | null;
   observer: string | null;
+  /** How the goal was measured then, where that was not as it is now. */
+  former?: MeasureDefinition | undefined;
 }
 
 export const noteField = z
@@ -45,7 +47,16 @@ export const rawOutcome = z.union([
 /** Several goals of one student recorded in one go. What was not touched is not in it: it stays blank. */
 export const sessionInput = sessionFields.extend({
   entries: z
-    .array(z.object({ id: idField, goalId: idField, outcome: rawOutcome, note: noteField }))
+    .array(
+      z.object({
+        id: idField,
+        goalId: idField,
+        /** The version of the goal that the observer had before them; the present one unless it is said. */
+        goalVersion: z.number().int().min(1).optional(),
+        outcome: rawOutcome,
+        note: noteField,
+      }),
+    )
     .min(1, { error: 'Nothing is marked yet. Mark at least one goal, or say why there is no score.' })
     .max(60),
 });

@@ -46,7 +46,9 @@ export function progressOf(goal: GoalDefinition, sessions: readonly ObservedSess
     unit: axis(goal.measure).unit,
     accumulates,
   };
-  return { points, ...judge(points, aim, when) };
+  // What was measured otherwise cannot be held against what is asked for now.
+  const asNow = points.filter((point) => !point.isFormer);
+  return { points, ...judge(asNow, aim, when) };
 }
 
 /** What a series is held against, where each of it is known. */

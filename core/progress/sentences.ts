@@ -144,11 +144,11 @@ const arrivalSaid: Sentence = ({ goal, progress: { criterion, now }, trend, valu
   };
 };
 
-/** The goal’s phases with their points, and what lies before the first of them. */
+/** The goal’s phases with their points as it is measured now, and what lies before the first of them. */
 export function namedPhases({ phases }: Pick<GoalDefinition, 'phases'>, points: readonly SeriesPoint[]): NamedPhase[] {
   return [-1, ...phases.keys()].map((index) => ({
     name: phaseName(phases, index),
-    points: points.filter((point) => point.phase === index),
+    points: points.filter((point) => point.phase === index && !point.isFormer),
   }));
 }
 

@@ -1,7 +1,7 @@
 import { dayNumber, type IsoDate } from '../calendar/iso-date';
 import { type SchoolCalendar, schoolDaysBetween } from '../calendar/school-days';
 import type { GoalDefinition, Phase } from '../goals/goal';
-import { type MeasureData, measureOf } from '../measures/measure';
+import { type MeasureData, type MeasureDefinition, measureOf } from '../measures/measure';
 import type { ObservedSession } from '../observations/observation';
 
 /** One point of a goal's series: a day, or a session where the goal says so. */
@@ -16,6 +16,8 @@ export interface SeriesPoint {
   /** Which of the goal's phases the point lies in; -1 before the first. */
   phase: number;
   isBaseline: boolean;
+  /** It was measured otherwise than the goal is now: shown, but not judged. */
+  isFormer: boolean;
   /** Nothing was measured for long before this point: the line is broken here. */
   afterGap: boolean;
   /** The observations that it pools. */
@@ -41,10 +43,16 @@ export function phaseName(phases: readonly Phase[], index: number): string {
 
 const distinct = (values: readonly (string | null)[]) => [...new Set(values.filter((v) => v !== null))];
 
+/** Whether values of two measures can stand on one axis. */
+function isComparable(a: MeasureDefinition, b: MeasureDefinition): boolean {
+  return a.kind === b.kind && !measureOf(a).accumulates && measureOf(a).axis(a).unit === measureOf(b).axis(b).unit;
+}
+
 /**
  * From observations to points, in order of date. The sessions of a day are pooled from their raw counts, unless each
  * session is its own point; a running total's points hold all that came before. Sessions without a score make no point:
- * blank is not zero.
+ * blank is not zero. A session that was measured otherwise is scored as it was measured; it makes a point only where that
+ * can stand on the same axis.
  *
  * @param sessions  the goal's observations, in order of date and time
  */
@@ -57,20 +65,23 @@ export function seriesOf(
   const groups: ObservedSession[][] = [];
   for (const session of sessions) {
     if (session.outcome.data === null) continue;
+    if (session.former && !isComparable(session.former, goal.measure)) continue;
     const last = groups.at(-1);
-    if (goal.pointPer === 'day' && last?.[0]?.on === session.on) last.push(session);
+    const isSameDay = last?.[0]?.on === session.on && last[0].former === session.former;
+    if (last && goal.pointPer === 'day' && isSameDay) last.push(session);
     else groups.push([session]);
   }
   const points: SeriesPoint[] = [];
   let soFar: MeasureData | null = null;
   for (const group of groups) {
+    const { on, former } = group[0] as ObservedSession;
+    const definition = former ?? goal.measure;
     const data = group.map((session) => session.outcome.data) as [MeasureData, ...MeasureData[]];
     if (measure.accumulates && soFar) data.unshift(soFar);
-    const pooled = data.length === 1 ? data[0] : measure.pool(goal.measure, data);
+    const pooled = data.length === 1 ? data[0] : measure.pool(definition, data);
     if (measure.accumulates) soFar = pooled;
-    const score = measure.score(goal.measure, pooled);
+    const score = measure.score(definition, pooled);
     if (score.value === null) continue;
-    const on = (group[0] as ObservedSession).on;
     const phase = phaseAt(goal.phases, on);
     const before = points.at(-1);
     points.push({
@@ -81,6 +92,7 @@ export function seriesOf(
       weight: score.weight,
       phase,
       isBaseline: goal.phases[phase]?.isBaseline ?? false,
+      isFormer: former !== undefined,
       afterGap: before !== undefined && isLongGap(before.on, on, calendar),
       observations: distinct(group.map((session) => session.id)),
       settings: distinct(group.map((session) => session.setting)),
@@ -119,12 +131,14 @@ export function longGaps(points: readonly SeriesPoint[], calendar: SchoolCalenda
   });
 }
 
-/** Consecutive points that may be joined: never across a phase line or a long gap. */
+/** Consecutive points that may be joined: never across a phase line, a long gap or another way of measuring. */
 export function joinedRuns(points: readonly SeriesPoint[]): SeriesPoint[][] {
   const runs: SeriesPoint[][] = [];
   for (const point of points) {
     const last = runs.at(-1);
-    if (last && !point.afterGap && last.at(-1)?.phase === point.phase) last.push(point);
+    const before = last?.at(-1);
+    const isLike = before?.phase === point.phase && before.isFormer === point.isFormer;
+    if (last && !point.afterGap && isLike) last.push(point);
     else runs.push([point]);
   }
   return runs;

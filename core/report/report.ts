@@ -10,6 +10,8 @@ export interface ReportEntry {
   goalId: string;
   goalNumber: string;
   goalName: string;
+  /** The version of the goal under which it was made. */
+  goalVersion: number;
   on: IsoDate;
   time: string;
   setting: string | null;

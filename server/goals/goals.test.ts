@@ -52,7 +52,7 @@ describe('goals', () => {
   });
 
   it('are unique by number for a student, and end after they begin', async () => {
-    await expect(addGoal(fresh.db, school.student, '1')).rejects.toThrow(/goals_student_id_number_key/);
+    await expect(addGoal(fresh.db, school.student, '1')).rejects.toThrow(/goals_number/);
     await expect(fresh.db('goals').where({ id: school.goal }).update({ target_on: '2026-09-01' })).rejects.toThrow(
       /check/,
     );

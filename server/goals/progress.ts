@@ -1,7 +1,8 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
+import type { ObservedSession } from '~/core/observations/observation';
 import { type Progress, progressOf } from '~/core/progress/progress';
 import type { Database } from '../db/database';
-import { sessionsByGoal } from '../observations/read';
+import { sessionsByGoal, type VersionedSession } from '../observations/read';
 import type { School } from '../school/school';
 import type { Goal } from './goals';
 
@@ -17,7 +18,15 @@ export async function progressOfGoals(
     ({ criterion }) => criterion.distinctSettings > 1 || criterion.distinctObservers > 1,
   );
   const sessions = await sessionsByGoal(db, studentIds, { goalId, inDetail: goalId !== undefined || asksForVariety });
-  return new Map(
-    goals.map((goal) => [goal.id, progressOf(goal, sessions.get(goal.id) ?? [], { calendar: school.calendar, today })]),
-  );
+  const when = { calendar: school.calendar, today };
+  return new Map(goals.map((goal) => [goal.id, progressOf(goal, sessionsOf(goal, sessions.get(goal.id) ?? []), when)]));
+}
+
+/** The goal's sessions, each with the way it was measured where that is not the present one. */
+function sessionsOf(
+  { version, formerMeasures }: Goal,
+  sessions: readonly VersionedSession[],
+): readonly ObservedSession[] {
+  if (version === 1) return sessions;
+  return sessions.map((session) => ({ ...session, former: formerMeasures[session.version] }));
 }

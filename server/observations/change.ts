@@ -1,12 +1,12 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { WallTime } from '~/core/calendar/zone';
-import type { MeasureDefinition } from '~/core/measures/measure';
 import { type CorrectionInput, checkOutcome, type WithdrawalInput } from '~/core/observations/observation';
 import { mayChange } from '../access/rights';
 import type { Database } from '../db/database';
 import { Conflict, Invalid, NotAllowed } from '../failures';
+import { measureAt } from '../goals/goals';
 import { type Actor, type Student, studentFor } from '../students/students';
-import { checkSession } from './check-session';
+import { checkSession, type MeasuredGoal } from './check-session';
 import { type Observation, observationOf } from './read';
 
 const MS_PER_DAY = 86_400_000;
@@ -76,8 +76,8 @@ export async function correctObservation(
   const { version, why, outcome: raw, ...session } = input;
   return changeEntry(db, actor, { studentId, entryId, version, why, now }, async (entry) => {
     const goalIds = [entry.goalId];
-    const { measures, messages } = await checkSession(db, actor, { studentId, right: 'see', goalIds }, session, wall);
-    const checked = checkOutcome(measures[entry.goalId] as MeasureDefinition, raw);
+    const { goals, messages } = await checkSession(db, actor, { studentId, right: 'see', goalIds }, session, wall);
+    const checked = checkOutcome(measureAt(goals[entry.goalId] as MeasuredGoal, entry.goalVersion), raw);
     if (!checked.ok) messages.outcome = checked.message;
     if (!checked.ok || Object.keys(messages).length > 0) throw new Invalid(messages);
     return {

@@ -1,10 +1,10 @@
 import type { z } from 'zod';
 import type { WallTime } from '~/core/calendar/zone';
-import type { MeasureDefinition } from '~/core/measures/measure';
 import type { sessionFields } from '~/core/observations/observation';
 import { may, type Right, type Role } from '../access/rights';
 import { type Database, preparedRows } from '../db/database';
 import { NotFound } from '../failures';
+import type { Goal } from '../goals/goals';
 import type { Actor } from '../students/students';
 
 /** What a session's clock may be ahead of the server's before it counts as the future, in minutes. */
@@ -15,11 +15,13 @@ const minutes = ({ on, time }: WallTime) => Date.parse(`${on}T${time}:00Z`) / 60
 /** What there is to know before a session can be written. */
 export interface SessionFacts {
   student: { firstName: string; initials: string };
-  /** The measures of those of the wanted goals that are this student's. */
-  measures: Record<string, MeasureDefinition>;
+  /** Those of the wanted goals that are this student's, with how they are and were measured. */
+  goals: Record<string, MeasuredGoal>;
   /** Messages by field; none when date, observer and place are well. */
   messages: Record<string, string>;
 }
+
+export type MeasuredGoal = Pick<Goal, 'version' | 'measure' | 'formerMeasures'>;
 
 interface FactsRow {
   role: Role;
@@ -27,7 +29,7 @@ interface FactsRow {
   initials: string;
   observerIsOnTeam: boolean;
   settingIsKnown: boolean;
-  measures: Record<string, MeasureDefinition> | null;
+  goals: Record<string, MeasuredGoal> | null;
 }
 
 /**
@@ -51,7 +53,9 @@ export async function checkSession(
             exists (select from team_members o where o.student_id = s.id and o.person_id = $3
                        and o.from_date <= $4 and coalesce(o.until_date, 'infinity') >= $4) as "observerIsOnTeam",
             (cast($5 as uuid) is null or exists (select from settings where id = $5)) as "settingIsKnown",
-            (select json_object_agg(g.id, g.measure) from goals g where g.student_id = s.id and g.id = any(cast($6 as uuid[]))) as measures
+            (select json_object_agg(g.id, json_build_object('version', g.version, 'measure', g.measure, 'formerMeasures',
+                      coalesce((select json_object_agg(v.version, v.measure) from goal_versions v where v.goal_id = g.id), '{}')))
+               from goals g where g.student_id = s.id and g.id = any(cast($6 as uuid[]))) as goals
        from students s join team_members m on m.student_id = s.id and m.person_id = $1
         and m.from_date <= $7 and coalesce(m.until_date, 'infinity') >= $7
       where s.id = $2 and s.archived_at is null`,
@@ -65,5 +69,5 @@ export async function checkSession(
   }
   if (!row.observerIsOnTeam) messages.observerId = 'This person was not on the support team that day.';
   if (!row.settingIsKnown) messages.settingId = 'Choose a place from the list.';
-  return { student: { firstName: row.firstName, initials: row.initials }, measures: row.measures ?? {}, messages };
+  return { student: { firstName: row.firstName, initials: row.initials }, goals: row.goals ?? {}, messages };
 }

@@ -9,6 +9,8 @@ import { NotFound } from '../failures';
 export interface Observation {
   id: string;
   goalId: string;
+  /** The version of the goal under which it was made. */
+  goalVersion: number;
   studentId: string;
   on: IsoDate;
   time: string;
@@ -42,7 +44,7 @@ function outcomeFrom(data: MeasureData | null, reason: NoScoreReason | null): Ou
 }
 
 const columns = `
-  o.id, o.goal_id as "goalId", o.student_id as "studentId", o.observed_on as "on", o.observed_time as "time",
+  o.id, o.goal_id as "goalId", o.goal_version as "goalVersion", o.student_id as "studentId", o.observed_on as "on", o.observed_time as "time",
   o.observer_id as "observerId", observer.short_name as "observerName", o.setting_id as "settingId",
   st.name as "settingName", o.data, o.reason, o.note, o.recorded_by as "recordedById",
   recorder.short_name as "recordedByName", o.recorded_at as "recordedAt", o.version,
@@ -113,6 +115,11 @@ export async function historyOf(db: Database, id: string): Promise<Observation[]
   }));
 }
 
+/** A session, and the version of its goal under which it was made. */
+export interface VersionedSession extends ObservedSession {
+  version: number;
+}
+
 /**
  * What the computation needs of the entries of some students, by goal, in order of date and time. Narrow on purpose:
  * thousands of them are read for one page. Ask `studentFor` or `studentsOf` first.
@@ -123,12 +130,13 @@ export async function sessionsByGoal(
   db: Database,
   studentIds: readonly string[],
   { goalId, inDetail }: { goalId?: string | undefined; inDetail: boolean },
-): Promise<Map<string, ObservedSession[]>> {
-  type Row = [string, string, MeasureData | null, NoScoreReason | null, string | null, string | null, string | null];
+): Promise<Map<string, VersionedSession[]>> {
+  type Known = string | null;
+  type Row = [string, string, MeasureData | null, NoScoreReason | null, number, Known, Known, Known];
   const details = ['id', 'setting_id', 'observer_id'].map((column) => (inDetail ? `o.${column}` : 'null')).join(', ');
   const found = await db
     .raw<{ rows: Row[] }>(
-      `select o.goal_id, o.observed_on, o.data, o.reason, ${details}
+      `select o.goal_id, o.observed_on, o.data, o.reason, o.goal_version, ${details}
          from unnest(cast(:studentIds as uuid[])) as student (id)
          cross join lateral (
            select * from observations x
@@ -137,9 +145,9 @@ export async function sessionsByGoal(
       { studentIds: [...studentIds], goalId: goalId ?? '' },
     )
     .options({ rowMode: 'array' });
-  const byGoal = new Map<string, ObservedSession[]>();
-  for (const [goal, on, data, reason, id, setting, observer] of found.rows) {
-    const session = { id, on, outcome: outcomeFrom(data, reason), setting, observer };
+  const byGoal = new Map<string, VersionedSession[]>();
+  for (const [goal, on, data, reason, version, id, setting, observer] of found.rows) {
+    const session = { id, on, outcome: outcomeFrom(data, reason), setting, observer, version };
     const list = byGoal.get(goal);
     if (list) list.push(session);
     else byGoal.set(goal, [session]);

@@ -1,10 +1,12 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { WallTime } from '~/core/calendar/zone';
+import type { MeasureDefinition } from '~/core/measures/measure';
 import { checkOutcome, entryField, type Outcome, type SessionInput } from '~/core/observations/observation';
 import { type Database, isDuplicate, preparedRows } from '../db/database';
 import { Invalid, NotFound } from '../failures';
+import { measureAt } from '../goals/goals';
 import type { Actor } from '../students/students';
-import { checkSession, type SessionFacts } from './check-session';
+import { checkSession, type MeasuredGoal, type SessionFacts } from './check-session';
 
 /**
  * Records what was observed of one student in one go. Goals that were not touched are not in it and stay blank.
@@ -21,7 +23,7 @@ export async function recordSession(
   { wall, now }: { wall: WallTime; now: Date },
 ): Promise<{ ids: string[]; student: SessionFacts['student'] }> {
   const goalIds = input.entries.map((entry) => entry.goalId);
-  const { student, measures, messages } = await checkSession(
+  const { student, goals, messages } = await checkSession(
     db,
     actor,
     { studentId, right: 'observe', goalIds },
@@ -29,10 +31,13 @@ export async function recordSession(
     wall,
   );
   const outcomes: Outcome[] = [];
+  const versions: number[] = [];
   for (const entry of input.entries) {
-    const measure = measures[entry.goalId];
-    if (!measure) throw new NotFound('No such goal.');
-    const checked = checkOutcome(measure, entry.outcome);
+    const goal = goals[entry.goalId];
+    if (!goal) throw new NotFound('No such goal.');
+    const version = entry.goalVersion ?? goal.version;
+    const checked = checkOutcome(versionOf(goal, version), entry.outcome);
+    versions.push(version);
     if (checked.ok) outcomes.push(checked.outcome);
     else messages[entryField(entry.goalId)] = checked.message;
   }
@@ -41,6 +46,7 @@ export async function recordSession(
   const rows = input.entries.map((entry, i) => ({
     id: entry.id,
     goal_id: entry.goalId,
+    goal_version: versions[i] as number,
     student_id: studentId,
     observed_on: input.on,
     observed_time: input.time,
@@ -58,12 +64,23 @@ export async function recordSession(
   return { ids: rows.map((row) => row.id), student };
 }
 
-const columns = `id, goal_id, student_id, observed_on, observed_time, observer_id, setting_id, data, reason, note,
+/**
+ * How the goal was measured when the observer had it before them: it may have been changed while the entry waited.
+ *
+ * @throws NotFound for a version that there has not been
+ */
+function versionOf(goal: MeasuredGoal, version: number): MeasureDefinition {
+  if (version !== goal.version && !(version in goal.formerMeasures)) throw new NotFound('No such version of the goal.');
+  return measureAt(goal, version);
+}
+
+const columns = `id, goal_id, goal_version, student_id, observed_on, observed_time, observer_id, setting_id, data, reason, note,
   recorded_by, recorded_at`;
 
 interface NewRow {
   id: string;
   goal_id: string;
+  goal_version: number;
   observed_on: string;
   observed_time: string;
   observer_id: string;
@@ -98,6 +115,7 @@ async function insertOnce(db: Database, rows: NewRow[]): Promise<Set<string>> {
 
 /** All that an entry says. */
 const content = (row: NewRow) => [
+  row.goal_version,
   row.observed_on,
   row.observed_time,
   row.observer_id,

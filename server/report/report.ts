@@ -1,6 +1,6 @@
 import { outcomeSentence, type ReportEntry } from '~/core/report/report';
 import type { Database } from '../db/database';
-import type { Goal } from '../goals/goals';
+import { type Goal, measureAt } from '../goals/goals';
 import { observationsOf } from '../observations/read';
 
 /**
@@ -22,12 +22,13 @@ export async function reportEntries(
       goalId: goal.id,
       goalNumber: goal.number,
       goalName: goal.shortName,
+      goalVersion: observation.goalVersion,
       on: observation.on,
       time: observation.time,
       setting: observation.settingName,
       observer: observation.observerName,
       note: observation.note,
-      sentence: outcomeSentence(goal.measure, observation.outcome),
+      sentence: outcomeSentence(measureAt(goal, observation.goalVersion), observation.outcome),
       outcome: observation.outcome,
       isCorrected: observation.version > 1,
     };

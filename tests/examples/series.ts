@@ -55,6 +55,7 @@ export function point(on: IsoDate, value: number, changes: Partial<SeriesPoint> 
     weight: 10,
     phase: 0,
     isBaseline: false,
+    isFormer: false,
     afterGap: false,
     observations: [],
     settings: ['kitchen'],

@@ -39,9 +39,8 @@ export function goalGraph(
   today: IsoDate,
 ): GoalGraph {
   const byId = new Map(entries.map((entry) => [entry.id, entry]));
-  const { course, points } = progress;
-  const first = points.find((point) => !point.isBaseline);
-  const last = points.at(-1);
+  const { course, points, sinceCourse } = progress;
+  const [first, last] = [sinceCourse[0], sinceCourse.at(-1)];
   const end = (point: SeriesPoint): At => ({ on: isoDate(point.day), value: trend?.at(point.day) ?? 0 });
   const { max, unit } = axisOf(goal, progress);
   return {

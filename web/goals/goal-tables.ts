@@ -7,7 +7,7 @@ import { mediansByWeekday, type SessionMedian, sessionMedians } from '~/core/pro
 import type { ReportEntry } from '~/core/report/report';
 import type { TrendLine } from '~/core/trend/trend-line';
 import { capitalised, counted, signed } from '~/core/words/counting';
-import type { Goal } from '~/server/goals/goals';
+import { type Goal, measureAt } from '~/server/goals/goals';
 import type { TableEntry } from '../report/entries-table';
 import type { ShownEntry } from '../report/shown-entry';
 import { toneOf } from '../ui/outcome-tones';
@@ -81,16 +81,17 @@ export function mediansOf(goal: Goal, entries: readonly ReportEntry[]): Medians[
 
 /** A goal's entries with what its table sorts and filters them by. */
 export function tableEntries(goal: Goal, entries: readonly ReportEntry[], shown: readonly ShownEntry[]): TableEntry[] {
-  const { score, said } = measureOf(goal.measure);
   const outcomes = new Map(entries.map(({ id, outcome }) => [id, outcome]));
   return shown.map((entry) => {
     const data = outcomes.get(entry.id)?.data ?? null;
-    const value = data === null ? null : score(goal.measure, data).value;
+    const definition = measureAt(goal, entry.goalVersion);
+    const { score, said } = measureOf(definition);
+    const value = data === null ? null : score(definition, data).value;
     return {
       ...entry,
       phase: phaseName(goal.phases, phaseAt(goal.phases, entry.on)),
       value,
-      valueSaid: value === null ? '–' : said(goal.measure, value),
+      valueSaid: value === null ? '–' : said(definition, value),
     };
   });
 }

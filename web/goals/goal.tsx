@@ -44,6 +44,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   const trend = trendOf(progress);
   const measure = measureOf(goal.measure);
   const shown = shownEntries(entries, [goal], { discreet });
+  const asNow = entries.filter(({ goalVersion }) => goalVersion === goal.version);
   const pointEntries = discreet ? entries.map(discreetEntry) : entries;
   return {
     student: headerStudent(student, { discreet }),
@@ -65,9 +66,9 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
       phase: goal.phases[point.phase]?.label ?? '',
     })),
     figures: figuresOf(goal, progress, trend),
-    shares: sharesOf(goal, entries),
-    breakdown: breakdownOf(goal.measure, entries),
-    medians: mediansOf(goal, entries),
+    shares: sharesOf(goal, asNow),
+    breakdown: breakdownOf(goal.measure, asNow),
+    medians: mediansOf(goal, asNow),
     entries: tableEntries(goal, entries, shown),
     mayObserve: may(student.role, 'observe'),
   };

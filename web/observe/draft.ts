@@ -99,19 +99,21 @@ export function draftReducer(draft: SessionDraft, change: DraftChange): SessionD
 /**
  * What is sent: only the goals that were marked, their clocks read now.
  *
- * @param measures  how each goal is measured, by its id
+ * @param measures  how each goal is measured, and since which version, by its id
  */
 export function inputFrom(
   { session, goals }: SessionDraft,
-  measures: ReadonlyMap<string, MeasureDefinition>,
+  measures: ReadonlyMap<string, { measure: MeasureDefinition; version: number }>,
   now: number,
 ): SessionInput {
   const entries = Object.entries(goals).flatMap(([goalId, goal]): SessionInput['entries'] => {
     const { entryId: id, reason, note } = goal;
-    const measure = measures.get(goalId);
-    const data = measure ? finished(measure, goal, now) : goal.data;
-    if (reason !== null) return [{ id, goalId, outcome: { data: null, reason }, note }];
-    return data === null ? [] : [{ id, goalId, outcome: { data, reason: null }, note }];
+    const measured = measures.get(goalId);
+    if (!measured) return [];
+    const what = { id, goalId, goalVersion: measured.version, note };
+    if (reason !== null) return [{ ...what, outcome: { data: null, reason } }];
+    const data = finished(measured.measure, goal, now);
+    return data === null ? [] : [{ ...what, outcome: { data, reason: null } }];
   });
   return { ...session, entries };
 }

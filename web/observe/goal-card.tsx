@@ -7,7 +7,7 @@ import { isRunning } from './clock';
 import { type DraftChange, type GoalDraft, isMarked, type SessionFields } from './draft';
 import { MeasureStrip } from './measure-strip';
 
-export type ObservedGoal = Pick<Goal, 'id' | 'number' | 'shortName' | 'wording' | 'criterion'> & {
+export type ObservedGoal = Pick<Goal, 'id' | 'number' | 'shortName' | 'wording' | 'criterion' | 'version'> & {
   measure: MeasureDefinition;
   /** The last values before this session, oldest first. */
   last: number[];

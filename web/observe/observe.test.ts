@@ -25,8 +25,14 @@ const mark = (trials: string[], goalId = id(2), time = '09:10'): DraftChange => 
   data: { trials },
   time: { on: '2026-11-24', time },
 });
-const sent = (draft: SessionDraft, now = 0, measures = new Map<string, MeasureDefinition>()) =>
-  inputFrom(draft, measures, now);
+const calls = measureDefinition.parse({ kind: 'count', per: 'hour' });
+const trials = measureDefinition.parse({
+  kind: 'trials',
+  levels: [{ key: 'a', label: 'A', words: 'a' }],
+  mostSupport: 'a',
+});
+const sent = (draft: SessionDraft, now = 0, measure: MeasureDefinition = trials) =>
+  inputFrom(draft, new Map([id(2), id(3)].map((goalId) => [goalId, { measure, version: 2 }])), now);
 
 describe('a session in the making', () => {
   it('lays beads in order and replaces a chosen one', () => {
@@ -64,7 +70,6 @@ describe('a session in the making', () => {
   });
 
   it('reads a running clock when it is sent', () => {
-    const count = measureDefinition.parse({ kind: 'count', per: 'hour' });
     const draft = madeBy({
       type: 'mark',
       goalId: id(2),
@@ -72,8 +77,8 @@ describe('a session in the making', () => {
       clock: { startedAt: 60_000, before: 0 },
       time: null,
     });
-    const { entries } = sent(draft, 60_000 + 12 * 60_000, new Map([[id(2), count]]));
-    expect(entries[0]?.outcome.data).toEqual({ count: 5, minutes: 12 });
+    const { entries } = sent(draft, 60_000 + 12 * 60_000, calls);
+    expect(entries[0]).toMatchObject({ goalVersion: 2, outcome: { data: { count: 5, minutes: 12 } } });
   });
 });
 

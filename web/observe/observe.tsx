@@ -6,7 +6,7 @@ import { entryField, sessionInput } from '~/core/observations/observation';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { Invalid } from '~/server/failures';
-import { goalsOf } from '~/server/goals/goals';
+import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/goals/progress';
 import { recordSession } from '~/server/observations/record';
 import { settings } from '~/server/school/school';
@@ -37,15 +37,25 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
   ]);
   const progress = await progressOfGoals(database(), all, { school, today: actor.today });
   const first = new URL(request.url).searchParams.get('goal');
-  const goals = (discreet ? all.map(discreetGoal) : all)
+  const goals = (discreet ? goalsWorkedOn(all).map(discreetGoal) : goalsWorkedOn(all))
     .map((goal): ObservedGoal => {
-      const { id, number, shortName, wording, measure, criterion } = goal;
+      const { id, number, shortName, wording, measure, criterion, version } = goal;
       const last =
         progress
           .get(id)
           ?.points.slice(-5)
           .map((point) => point.value) ?? [];
-      return { id, number, shortName, wording, measure, criterion, last, soFar: progress.get(id)?.now ?? null };
+      return {
+        id,
+        number,
+        shortName,
+        wording,
+        measure,
+        criterion,
+        version,
+        last,
+        soFar: progress.get(id)?.now ?? null,
+      };
     })
     .sort((a, b) => Number(b.id === first) - Number(a.id === first));
   const { id, shortName, firstName } = discreet ? discreetStudent(student) : student;
@@ -144,7 +154,7 @@ function Session(props: SessionProps) {
     const loose = goals.filter(({ id }) => draft.goals[id]?.note.trim() && !isMarked(draft.goals[id]));
     const words = 'There is a word about this goal but nothing is marked. Mark a chance, or say why there is no score.';
     const messages = Object.fromEntries(loose.map(({ id }) => [entryField(id), words]));
-    const measures = new Map(goals.map((goal) => [goal.id, goal.measure]));
+    const measures = new Map(goals.map((goal) => [goal.id, goal]));
     const input = inputFrom(draft, measures, Date.now());
     if (loose.length === 0 && input.entries.length === 0) {
       messages.form = 'Nothing is marked yet. Mark at least one goal, or say why there is no score.';

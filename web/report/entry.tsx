@@ -8,7 +8,7 @@ import { correctionInput, withdrawalInput } from '~/core/observations/observatio
 import { outcomeSentence } from '~/core/report/report';
 import { database } from '~/server/db/current';
 import { Conflict, Invalid } from '~/server/failures';
-import { type Goal, goalOf } from '~/server/goals/goals';
+import { type Goal, goalOf, measureAt } from '~/server/goals/goals';
 import { correctObservation, mayChangeEntry, withdrawObservation } from '~/server/observations/change';
 import { historyOf, type Observation, observationOf } from '~/server/observations/read';
 import { settings } from '~/server/school/school';
@@ -39,7 +39,8 @@ export interface EntryVersion {
   isWithdrawn: boolean;
 }
 
-function versionOf(entry: Observation, { measure }: Goal, timeZone: string, discreet: boolean): EntryVersion {
+function versionOf(entry: Observation, goal: Goal, timeZone: string, discreet: boolean): EntryVersion {
+  const measure = measureAt(goal, entry.goalVersion);
   const { on, time } = wallTime(entry.changedAt ?? entry.recordedAt, timeZone);
   return {
     version: entry.version,
@@ -68,7 +69,8 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   const people = team.map((member) => ({ id: member.id, name: member.shortName }));
   if (!people.some(({ id }) => id === entry.observerId))
     people.push({ id: entry.observerId, name: entry.observerName });
-  const { id, number, shortName, measure, criterion } = goal;
+  const { id, number, shortName, criterion } = goal;
+  const measure = measureAt(goal, entry.goalVersion);
   const mayChange = !entry.isWithdrawn && mayChangeEntry(student, actor, entry, now);
   return {
     student: headerStudent(student, { discreet }),

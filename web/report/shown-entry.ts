@@ -1,6 +1,6 @@
 import { discreetEntry } from '~/core/discreet/discreet';
 import type { ReportEntry } from '~/core/report/report';
-import type { Goal } from '~/server/goals/goals';
+import { type Goal, measureAt } from '~/server/goals/goals';
 import { tonesOf } from '../ui/outcome-tones';
 
 /** An entry as the screen shows it. */
@@ -12,10 +12,10 @@ export function shownEntries(
   goals: readonly Goal[],
   { discreet }: { discreet: boolean },
 ): ShownEntry[] {
-  const measures = new Map(goals.map((goal) => [goal.id, goal.measure]));
+  const byId = new Map(goals.map((goal) => [goal.id, goal]));
   return entries.map((entry) => {
     const { outcome, ...rest } = discreet ? discreetEntry(entry) : entry;
-    const measure = measures.get(entry.goalId);
-    return { ...rest, tones: measure ? tonesOf(measure, outcome) : [] };
+    const goal = byId.get(entry.goalId);
+    return { ...rest, tones: goal ? tonesOf(measureAt(goal, entry.goalVersion), outcome) : [] };
   });
 }
