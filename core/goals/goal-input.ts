@@ -16,6 +16,9 @@ const text = (message: string, longest: number) =>
 /** A goal as a case manager sets it up. */
 export const goalInput = z
   .object({
+    id: z.uuid(),
+    /** When the goal was last changed before it was opened; null for one that never was. */
+    editedAt: z.string().nullable().default(null),
     number: text('Type the number that the goal has in the plan.', 12),
     area: z.string().trim().max(60).default(''),
     shortName: text('Type a short name, for screens.', 60),
@@ -44,6 +47,8 @@ export const goalInput = z
     observerIds: z.array(z.uuid()).max(60).default([]),
     settingIds: z.array(z.uuid()).max(60).default([]),
     phases: z.array(phaseDefinition).max(30).default([]),
+    /** From when on it is measured in the new way, where the change makes one. */
+    newVersionFrom: isoDateField.nullable().default(null),
   })
   .superRefine((goal, context) => {
     for (const [path, message] of contradictions(goal)) {

@@ -16,6 +16,7 @@ describe('names that may be the same person', () => {
     ['Ansel', 'Dorsy'],
     ['Ansell', 'Dorsey'],
     ['Ansil', 'Dorsey'],
+    ['Ansle', 'Dorsey'],
     ['Dorsey', 'Ansel'],
   ])('%s %s is questioned', (first, last) => {
     expect(foundFor(first, last)).toEqual(['Ansel']);

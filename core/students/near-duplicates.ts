@@ -14,15 +14,19 @@ function plain(name: string): string {
 }
 
 /** Shorter names are too often one letter apart and still two people: Ana and Ada. */
-const LONG_ENOUGH = 5;
+const LONG_ENOUGH = 6;
 
 function areNear(a: string, b: string): boolean {
-  return a === b || (Math.min(a.length, b.length) >= LONG_ENOUGH && distance(a, b) <= 1);
+  if (a === b) return true;
+  if (Math.min(a.length, b.length) < LONG_ENOUGH) return false;
+  const apart = distance(a, b);
+  // Two letters changed about count as two changes, and are the commonest slip.
+  return apart <= 1 || (apart === 2 && [...a].sort().join() === [...b].sort().join());
 }
 
 /**
  * Those of a roster who may be the same person under another spelling: the same letters, one letter more, less or other,
- * or first and last name changed about. It is a question to ask, never an answer.
+ * two changed about, or first and last name changed about. It is a question to ask, never an answer.
  *
  * @param name  as it is about to be written
  * @param others  who is there already

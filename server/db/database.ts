@@ -61,7 +61,8 @@ export function isDatabaseGone(error: unknown): boolean {
   );
 }
 
-/** Whether an error is a broken uniqueness rule. */
-export function isDuplicate(error: unknown): boolean {
-  return (error as { code?: unknown } | null)?.code === '23505';
+/** Whether an error is a broken uniqueness rule: any, or the one that is named. */
+export function isDuplicate(error: unknown, rule?: string): boolean {
+  const { code, constraint } = (error ?? {}) as { code?: unknown; constraint?: unknown };
+  return code === '23505' && (rule === undefined || constraint === rule);
 }

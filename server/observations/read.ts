@@ -154,3 +154,8 @@ export async function sessionsByGoal(
   }
   return byGoal;
 }
+
+/** Whether anything was recorded, withdrawn or not, under a version of a goal. Ask `studentFor` first. */
+export async function hasEntries(db: Database, goalId: string, version: number): Promise<boolean> {
+  return (await db('observations').where({ goal_id: goalId, goal_version: version }).first('id')) !== undefined;
+}

@@ -31,7 +31,10 @@ const expected: Record<string, Record<string, number>> = {
   'students/:studentId/edit': setsUp,
   'students/:studentId/report': team,
   'students/:studentId/observe': team,
+  'students/:studentId/goals': manager,
+  'students/:studentId/goals/new': manager,
   'students/:studentId/goals/:goalId': team,
+  'students/:studentId/goals/:goalId/edit': manager,
   'students/:studentId/entries/:entryId': team,
   'students/:studentId/ways-in': manager,
 };

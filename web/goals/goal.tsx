@@ -1,12 +1,16 @@
 import { Link, useNavigate } from 'react-router';
+import { longDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
 import { discreetEntry, discreetGoal } from '~/core/discreet/discreet';
+import { retirementWords } from '~/core/goals/retirement-input';
 import { measureOf } from '~/core/measures/measure';
 import { criterionSentence } from '~/core/progress/criterion';
 import type { Progress } from '~/core/progress/progress';
 import { progressSentences, trendOf } from '~/core/progress/sentences';
 import { may } from '~/server/access/rights';
 import { database } from '~/server/db/current';
-import { goalOf } from '~/server/goals/goals';
+import { earlierGoals } from '~/server/goals/edit';
+import { type Goal, goalOf } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/goals/progress';
 import { reportEntries } from '~/server/report/report';
 import { studentFor } from '~/server/students/students';
@@ -70,9 +74,20 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     breakdown: breakdownOf(goal.measure, asNow),
     medians: mediansOf(goal, asNow),
     entries: tableEntries(goal, entries, shown),
-    mayObserve: may(student.role, 'observe'),
+    mayObserve: may(student.role, 'observe') && goal.retired === null,
+    maySetUp: may(student.role, 'setUp'),
+    retired: goal.retired,
+    earlier: discreet ? [] : await earlierWordings(goal, school.timeZone),
   };
 });
+
+/** Wordings that the goal had before, each with the day until which it stood. */
+async function earlierWordings(goal: Goal, timeZone: string) {
+  const earlier = await earlierGoals(database(), goal.id);
+  return earlier
+    .map(({ goal: { wording }, until, changedBy }) => ({ wording, until: wallTime(until, timeZone).on, changedBy }))
+    .filter(({ wording }, i, all) => wording !== (all[i - 1]?.wording ?? goal.wording));
+}
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: loaderData ? `${loaderData.goal.number} · ${loaderData.student.shortName} · Gentle Margin` : 'Goal' },
@@ -81,6 +96,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 export default function GoalPage({ loaderData }: Route.ComponentProps) {
   const { student, goal, verdict, said, graph, points, figures, shares, breakdown, medians, entries, mayObserve } =
     loaderData;
+  const { maySetUp, retired, earlier } = loaderData;
   const navigate = useNavigate();
   const observe = `/students/${student.id}/observe?goal=${goal.id}`;
   useKey('o', () => mayObserve && navigate(observe));
@@ -108,6 +124,17 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
               {student.shortName}
             </Link>
             {goal.area && <span className="text-ink-3"> · {goal.area}</span>}
+            {maySetUp && (
+              <>
+                <span className="text-ink-3"> · </span>
+                <Link
+                  to={`/students/${student.id}/goals/${goal.id}/edit`}
+                  className="no-print text-ink-2 underline underline-offset-2"
+                >
+                  edit the goal
+                </Link>
+              </>
+            )}
           </p>
           <h1 className="mt-1 text-2xl">
             <span className="mr-3 text-ink-3">{goal.number}</span>
@@ -125,6 +152,27 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
       </header>
       {goal.wording && <p className="mt-2 max-w-3xl whitespace-pre-line text-ink-2">{goal.wording}</p>}
       <p className="mt-1 text-small text-ink-3">Criterion: {goal.criterion}</p>
+      {retired && (
+        <p className="mt-2 text-small font-semibold">
+          {retirementWords[retired.how]} on {longDate(retired.on)}
+          {retired.note && `: ${retired.note}`}
+        </p>
+      )}
+      {earlier.length > 0 && (
+        <details className="mt-1">
+          <summary className="min-h-9 cursor-pointer py-1.5 text-small text-ink-2 underline underline-offset-2">
+            Earlier wordings
+          </summary>
+          {earlier.map(({ wording, until, changedBy }) => (
+            <p key={`${until} ${wording}`} className="mt-1 max-w-3xl text-small whitespace-pre-line text-ink-2">
+              <span className="text-ink-3">
+                Until {longDate(until)}, changed by {changedBy}:
+              </span>{' '}
+              {wording}
+            </p>
+          ))}
+        </details>
+      )}
       <dl className="mt-5 mb-4 flex flex-wrap items-end gap-x-9 gap-y-3">
         {figures.map(([label, value]) => (
           <div key={label}>

@@ -1,12 +1,13 @@
 import { Link } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
 import { discreetGoal } from '~/core/discreet/discreet';
+import { retirementWords } from '~/core/goals/retirement-input';
 import { measureOf } from '~/core/measures/measure';
 import { criterionSentence } from '~/core/progress/criterion';
 import type { Progress } from '~/core/progress/progress';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
-import { type Goal, goalsOf } from '~/server/goals/goals';
+import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/goals/progress';
 import { reportEntries } from '~/server/report/report';
 import { studentFor } from '~/server/students/students';
@@ -27,18 +28,22 @@ const NEWEST = 6;
 export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = askerOf(context);
   const studentId = idFrom(params.studentId);
-  const [student, goals] = await Promise.all([
+  const [student, all] = await Promise.all([
     studentFor(database(), actor, studentId, 'see'),
-    goalsOf(database(), [studentId]).then((all) => (discreet ? all.map(discreetGoal) : all)),
+    goalsOf(database(), [studentId]).then((stored) => (discreet ? stored.map(discreetGoal) : stored)),
   ]);
+  const goals = goalsWorkedOn(all);
   const [progress, entries] = await Promise.all([
     progressOfGoals(database(), goals, { school, today: actor.today }),
-    reportEntries(database(), goals, { limit: NEWEST }),
+    reportEntries(database(), all, { limit: NEWEST }),
   ]);
   return {
     student: headerStudent(student, { discreet }),
     today: actor.today,
-    entries: shownEntries(entries, goals, { discreet }),
+    entries: shownEntries(entries, all, { discreet }),
+    retired: all.flatMap(({ id, number, shortName, retired }) =>
+      retired ? { id, number, shortName, ...retired } : [],
+    ),
     goals: goals.map((goal) => {
       const of = progress.get(goal.id) as Progress;
       return {
@@ -67,7 +72,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${loaderData?.student.shortName ?? 'Student'} · Gentle Margin` },
 ];
 
-export default function Goals({ loaderData: { student, goals, entries, today } }: Route.ComponentProps) {
+export default function Goals({ loaderData: { student, goals, retired, entries, today } }: Route.ComponentProps) {
   return (
     <Page
       marginName="In the margin"
@@ -84,12 +89,43 @@ export default function Goals({ loaderData: { student, goals, entries, today } }
       }
     >
       <StudentHeader student={student} />
-      {goals.length === 0 && <p className="py-10 text-ink-2">No goals yet. They come with the plan.</p>}
+      {goals.length === 0 && (
+        <p className="py-10 text-ink-2">
+          {student.maySetUp ? 'No goal is worked on yet.' : 'No goals yet. They come with the plan.'}
+        </p>
+      )}
       <ol>
         {goals.map((goal) => (
           <GoalRow key={goal.id} goal={goal} studentId={student.id} />
         ))}
       </ol>
+      {student.maySetUp && (
+        <p className="no-print mt-4 flex flex-wrap gap-2">
+          <Link to={`/students/${student.id}/goals/new`} className="btn h-10">
+            Add a goal
+          </Link>
+          {(goals.length > 0 || retired.length > 0) && (
+            <Link to={`/students/${student.id}/goals`} className="btn h-10">
+              Arrange or retire
+            </Link>
+          )}
+        </p>
+      )}
+      {retired.length > 0 && (
+        <section className="mt-8">
+          <h2 className="text-lg">Retired</h2>
+          <ul className="mt-1">
+            {retired.map(({ id, number, shortName, how, on }) => (
+              <li key={id} className="py-1 text-small text-ink-2">
+                <Link to={`/students/${student.id}/goals/${id}`} className="underline underline-offset-2">
+                  {number} · {shortName}
+                </Link>
+                {`, ${retirementWords[how].toLowerCase()} on ${shortDate(on)}`}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       {goals.length > 0 && (
         <p className="pt-4 pb-20 text-small text-ink-3">
           Solid line: this student · dotted line: the course from baseline to target · band: the target zone · dashed

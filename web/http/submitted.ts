@@ -1,9 +1,8 @@
 import type { SubmissionResult } from '@conform-to/react';
-import { parseWithZod } from '@conform-to/zod/v4';
 import { data } from 'react-router';
 import type { z } from 'zod';
-import { refusal } from '~/core/words/refusal';
 import { Invalid } from '~/server/failures';
+import { readForm } from '../ui/read-form';
 
 /**
  * Reads a form and does what it asks for. What the schema or the command refuses comes back at its field, with all
@@ -16,7 +15,7 @@ export async function submitted<Schema extends z.ZodType, Result>(
   schema: Schema,
   command: (value: z.infer<Schema>) => Promise<Result>,
 ) {
-  const submission = parseWithZod(form, { schema, error: refusal });
+  const submission = readForm(form, schema);
   if (submission.status !== 'success') return { refused: answer(submission.reply()) };
   try {
     return { done: await command(submission.value as z.infer<Schema>) };

@@ -26,8 +26,12 @@ const strips: Record<MeasureDefinition['kind'], unknown> = {
   readingAloud: ReadingStrip,
 };
 
-/** The strip of a goal's measure. */
+/** The strip of a goal's measure; it takes the room it is given, wide or narrow. */
 export function MeasureStrip(props: StripProps<MeasureDefinition, MeasureData>) {
   const Strip = strips[props.definition.kind] as ComponentType<typeof props>;
-  return <Strip {...props} />;
+  return (
+    <div className="@container">
+      <Strip {...props} />
+    </div>
+  );
 }

@@ -1,9 +1,7 @@
-import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
-import { parseWithZod } from '@conform-to/zod/v4';
+import { getFormProps, type SubmissionResult, useForm } from '@conform-to/react';
 import { data, Form, Link } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { planInput, studentInput } from '~/core/students/student-input';
-import { refusal } from '~/core/words/refusal';
 import { database } from '~/server/db/current';
 import { editStudent, rosterChoices, rosterStudent } from '~/server/roster/roster';
 import { type Plan, planOf, savePlan } from '~/server/students/plan';
@@ -11,8 +9,10 @@ import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
 import { submitted } from '../http/submitted';
-import { Field, FormMessage } from '../ui/fields';
+import { FormMessage } from '../ui/fields';
+import { TextField } from '../ui/form-fields';
 import { MarginTitle, Page } from '../ui/page';
+import { readForm } from '../ui/read-form';
 import { Rows } from '../ui/rows';
 import type { Route } from './+types/edit-student';
 import { StudentForm } from './student-form';
@@ -102,23 +102,15 @@ function PlanForm({ plan, result }: { plan: Plan | null; result: SubmissionResul
     id: 'plan',
     lastResult: result,
     defaultValue: plan ?? { periods: [] },
-    onValidate: ({ formData }) => parseWithZod(formData, { schema: planInput, error: refusal }),
+    onValidate: ({ formData }) => readForm(formData, planInput),
     shouldRevalidate: 'onInput',
   });
   return (
     <Form method="post" {...getFormProps(form)} className="grid gap-4">
       <input type="hidden" name="intent" value="plan" />
       <FormMessage form={form} />
-      <Field field={fields.startsOn} label="Starts on">
-        <input
-          {...getInputProps(fields.startsOn, { type: 'date' })}
-          key={fields.startsOn.key}
-          className="input w-full"
-        />
-      </Field>
-      <Field field={fields.endsOn} label="Ends on">
-        <input {...getInputProps(fields.endsOn, { type: 'date' })} key={fields.endsOn.key} className="input w-full" />
-      </Field>
+      <TextField field={fields.startsOn} label="Starts on" type="date" />
+      <TextField field={fields.endsOn} label="Ends on" type="date" />
       <fieldset>
         <legend className="mb-1 text-small font-semibold">Reporting periods</legend>
         <Rows form={form} list={fields.periods} what="period" blank={() => ({ label: '', endsOn: '' })}>
@@ -126,12 +118,8 @@ function PlanForm({ plan, result }: { plan: Plan | null; result: SubmissionResul
             const { label, endsOn } = row.getFieldset();
             return (
               <div className="grid gap-2">
-                <Field field={label} label="Called">
-                  <input {...getInputProps(label, { type: 'text' })} key={label.key} className="input w-full" />
-                </Field>
-                <Field field={endsOn} label="Ends on">
-                  <input {...getInputProps(endsOn, { type: 'date' })} key={endsOn.key} className="input w-full" />
-                </Field>
+                <TextField field={label} label="Called" />
+                <TextField field={endsOn} label="Ends on" type="date" />
               </div>
             );
           }}

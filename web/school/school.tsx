@@ -1,17 +1,8 @@
-import {
-  type FieldMetadata,
-  type FormMetadata,
-  getFormProps,
-  getInputProps,
-  getSelectProps,
-  useForm,
-} from '@conform-to/react';
-import { parseWithZod } from '@conform-to/zod/v4';
+import { type FieldMetadata, type FormMetadata, getFormProps, getInputProps, useForm } from '@conform-to/react';
 import { data, Form, Link, useNavigation } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { weekdayName } from '~/core/calendar/iso-date';
 import { type SchoolInput, schoolInput } from '~/core/school/school-input';
-import { refusal } from '~/core/words/refusal';
 import { mustSetUp } from '~/server/access/set-up';
 import { database } from '~/server/db/current';
 import { saveSchool, schoolSetUp } from '~/server/school/set-up';
@@ -19,8 +10,10 @@ import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
 import { sayNext } from '../http/cookies';
 import { submitted } from '../http/submitted';
-import { Field, FieldMessage, FormMessage } from '../ui/fields';
+import { FieldMessage, FormMessage } from '../ui/fields';
+import { CheckList, SelectField, TextField } from '../ui/form-fields';
 import { MarginTitle, Page } from '../ui/page';
+import { readForm } from '../ui/read-form';
 import { Rows } from '../ui/rows';
 import type { Route } from './+types/school';
 
@@ -50,14 +43,14 @@ const inForm = (school: SchoolInput) => ({
   dayParts: school.dayParts.map((part) => ({ ...part, weekdays: asText(part.weekdays) })),
 });
 
-const WEEK = [1, 2, 3, 4, 5, 6, 7];
+const week = [1, 2, 3, 4, 5, 6, 7].map((day) => ({ id: String(day), name: weekdayName(day) }));
 
 export default function School({ loaderData: { school, zones }, actionData }: Route.ComponentProps) {
   const [form, fields] = useForm({
     id: 'school',
     lastResult: actionData?.result,
     defaultValue: inForm(school),
-    onValidate: ({ formData }) => parseWithZod(formData, { schema: schoolInput, error: refusal }),
+    onValidate: ({ formData }) => readForm(formData, schoolInput),
     shouldRevalidate: 'onInput',
   });
   const isBusy = useNavigation().state !== 'idle';
@@ -90,20 +83,15 @@ export default function School({ loaderData: { school, zones }, actionData }: Ro
       <Form method="post" {...getFormProps(form)} className="mt-5 grid gap-8 pb-20">
         <FormMessage form={form} />
         <div className="grid max-w-2xl gap-4 sm:grid-cols-2">
-          <Field field={fields.name} label="Name">
-            <input {...getInputProps(fields.name, { type: 'text' })} key={fields.name.key} className="input w-full" />
-          </Field>
-          <Field field={fields.timeZone} label="Time zone">
-            <select {...getSelectProps(fields.timeZone)} key={fields.timeZone.key} className="select w-full">
-              {zones.map((zone) => (
-                <option key={zone}>{zone}</option>
-              ))}
-            </select>
-          </Field>
+          <TextField field={fields.name} label="Name" />
+          <SelectField
+            field={fields.timeZone}
+            label="Time zone"
+            options={zones.map((zone) => ({ id: zone, name: zone }))}
+          />
         </div>
         <Section title="School days">
-          <Weekdays name={fields.weekdays.name} chosen={school.weekdays} />
-          <FieldMessage id={fields.weekdays.errorId} messages={fields.weekdays.errors} />
+          <CheckList field={fields.weekdays} legend="Open on" options={week} />
         </Section>
         <Section title="Closures">
           <Rows form={form} list={fields.closures} what="closure" blank={() => ({ first: '', last: '', label: '' })}>
@@ -111,9 +99,9 @@ export default function School({ loaderData: { school, zones }, actionData }: Ro
               const { first, last, label } = row.getFieldset();
               return (
                 <div className="grid gap-2 sm:grid-cols-[1fr_10rem_10rem]">
-                  <Text field={label} label="What it is" />
-                  <Text field={first} label="First day" type="date" />
-                  <Text field={last} label="Last day" type="date" />
+                  <TextField field={label} label="What it is" />
+                  <TextField field={first} label="First day" type="date" />
+                  <TextField field={last} label="Last day" type="date" />
                 </div>
               );
             }}
@@ -132,6 +120,7 @@ export default function School({ loaderData: { school, zones }, actionData }: Ro
             form={form}
             list={fields.dayParts}
             what="part of the day"
+            isTall
             blank={() => ({ part: '', from: '', to: '', weekdays: asText(school.weekdays) })}
           >
             {(row) => {
@@ -139,14 +128,13 @@ export default function School({ loaderData: { school, zones }, actionData }: Ro
               return (
                 <div className="grid gap-2 rounded-field bg-wash p-3">
                   <div className="grid gap-2 sm:grid-cols-[1fr_1fr_1fr_8rem_8rem]">
-                    <Text field={part} label="Part of the day" />
-                    <Choice field={groupId} label="For" none="Whole school" options={school.groups} />
-                    <Choice field={settingId} label="Place" none="Not said" options={school.places} />
-                    <Text field={from} label="From" type="time" />
-                    <Text field={to} label="To" type="time" />
+                    <TextField field={part} label="Part of the day" />
+                    <SelectField field={groupId} label="For" none="Whole school" options={school.groups} />
+                    <SelectField field={settingId} label="Place" none="Not said" options={school.places} />
+                    <TextField field={from} label="From" type="time" />
+                    <TextField field={to} label="To" type="time" />
                   </div>
-                  <Weekdays name={weekdays.name} chosen={(weekdays.initialValue as string[] | undefined) ?? []} />
-                  <FieldMessage id={weekdays.errorId} messages={weekdays.errors} />
+                  <CheckList field={weekdays} legend="On" options={week} />
                 </div>
               );
             }}
@@ -172,64 +160,6 @@ function Section({ title, children }: { title: string; children: React.ReactNode
 }
 
 type NameField = FieldMetadata<SchoolInput['groups'][number]>;
-
-function Text({
-  field,
-  label,
-  type = 'text',
-}: {
-  field: FieldMetadata<string>;
-  label: string;
-  type?: 'text' | 'date' | 'time';
-}) {
-  return (
-    <Field field={field} label={label}>
-      <input {...getInputProps(field, { type })} key={field.key} className="input w-full" />
-    </Field>
-  );
-}
-
-interface ChoiceProps {
-  field: FieldMetadata<string | null>;
-  label: string;
-  none: string;
-  options: { id: string; name: string }[];
-}
-
-function Choice({ field, label, none, options }: ChoiceProps) {
-  return (
-    <Field field={field} label={label}>
-      <select {...getSelectProps(field)} key={field.key} className="select w-full">
-        <option value="">{none}</option>
-        {options.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
-    </Field>
-  );
-}
-
-function Weekdays({ name, chosen }: { name: string; chosen: readonly (number | string)[] }) {
-  const isChosen = new Set(chosen.map(Number));
-  return (
-    <div className="flex flex-wrap gap-x-5">
-      {WEEK.map((day) => (
-        <label key={day} className="flex min-h-9 items-center gap-2 text-small">
-          <input
-            type="checkbox"
-            name={name}
-            value={day}
-            defaultChecked={isChosen.has(day)}
-            className="checkbox checkbox-sm"
-          />
-          {weekdayName(day)}
-        </label>
-      ))}
-    </div>
-  );
-}
 
 interface NamesProps {
   // biome-ignore lint/suspicious/noExplicitAny: only handed on

@@ -4,10 +4,16 @@ import type { ReactNode } from 'react';
 type AnyField = Pick<FieldMetadata<unknown>, 'id' | 'errorId' | 'errors'>;
 
 /** A labelled field with its message below it. The control inside carries conform's `id` and `aria-describedby`. */
-export function Field({ field, label, children }: { field: AnyField; label: string; children: ReactNode }) {
+export function Field(props: {
+  field: AnyField;
+  label: string;
+  hidesLabel?: boolean | undefined;
+  children: ReactNode;
+}) {
+  const { field, label, hidesLabel, children } = props;
   return (
     <div className="grid gap-1">
-      <label htmlFor={field.id} className="text-small font-semibold">
+      <label htmlFor={field.id} className={hidesLabel ? 'sr-only' : 'text-small font-semibold'}>
         {label}
       </label>
       {children}

@@ -12,13 +12,24 @@ interface RowsProps<Row> {
   /** What a new row begins with. */
   blank: () => unknown;
   canReorder?: boolean;
+  /** Rows that are forms of their own have their buttons below. */
+  isTall?: boolean;
   /** Rows that something else depends on stay. */
   mayRemove?: (row: FieldMetadata<Row>) => boolean;
   children: (row: FieldMetadata<Row>, at: number) => ReactNode;
 }
 
 /** Several of the same in a form: added, taken away, and moved with the keyboard as with the mouse. */
-export function Rows<Row>({ form, list, what, blank, canReorder = false, mayRemove, children }: RowsProps<Row>) {
+export function Rows<Row>({
+  form,
+  list,
+  what,
+  blank,
+  canReorder = false,
+  isTall = false,
+  mayRemove,
+  children,
+}: RowsProps<Row>) {
   const rows = list.getFieldList() as FieldMetadata<Row>[];
   return (
     <div className="grid gap-2">
@@ -26,31 +37,33 @@ export function Rows<Row>({ form, list, what, blank, canReorder = false, mayRemo
         {rows.map((row, at) => {
           const named = `${what} ${at + 1}`;
           return (
-            <li key={row.key} className="flex flex-wrap items-start gap-2">
+            <li key={row.key} className={isTall ? 'grid gap-1' : 'flex items-end gap-1'}>
               <div className="min-w-0 grow">{children(row, at)}</div>
-              {canReorder && (
-                <>
-                  <RowButton
-                    label={`Move ${named} up`}
-                    isOff={at === 0}
-                    onPress={() => form.reorder({ name: list.name, from: at, to: at - 1 })}
-                  >
-                    <ArrowUp size={16} aria-hidden />
+              <span className="flex justify-end">
+                {canReorder && (
+                  <>
+                    <RowButton
+                      label={`Move ${named} up`}
+                      isOff={at === 0}
+                      onPress={() => form.reorder({ name: list.name, from: at, to: at - 1 })}
+                    >
+                      <ArrowUp size={16} aria-hidden />
+                    </RowButton>
+                    <RowButton
+                      label={`Move ${named} down`}
+                      isOff={at === rows.length - 1}
+                      onPress={() => form.reorder({ name: list.name, from: at, to: at + 1 })}
+                    >
+                      <ArrowDown size={16} aria-hidden />
+                    </RowButton>
+                  </>
+                )}
+                {(mayRemove?.(row) ?? true) && (
+                  <RowButton label={`Take away ${named}`} onPress={() => form.remove({ name: list.name, index: at })}>
+                    <X size={16} aria-hidden />
                   </RowButton>
-                  <RowButton
-                    label={`Move ${named} down`}
-                    isOff={at === rows.length - 1}
-                    onPress={() => form.reorder({ name: list.name, from: at, to: at + 1 })}
-                  >
-                    <ArrowDown size={16} aria-hidden />
-                  </RowButton>
-                </>
-              )}
-              {(mayRemove?.(row) ?? true) && (
-                <RowButton label={`Take away ${named}`} onPress={() => form.remove({ name: list.name, index: at })}>
-                  <X size={16} aria-hidden />
-                </RowButton>
-              )}
+                )}
+              </span>
             </li>
           );
         })}

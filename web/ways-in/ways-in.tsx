@@ -1,5 +1,4 @@
 import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
-import { parseWithZod } from '@conform-to/zod/v4';
 import { useEffect, useState } from 'react';
 import { data, Form, useFetcher, useNavigation } from 'react-router';
 import { v4 as newId } from 'uuid';
@@ -22,6 +21,7 @@ import { StudentHeader } from '../students/student-header';
 import { Dialog } from '../ui/dialog';
 import { Field, FormMessage } from '../ui/fields';
 import { MarginTitle, Page } from '../ui/page';
+import { readForm } from '../ui/read-form';
 import { saveOrStay } from '../ui/use-saving';
 import type { Route } from './+types/ways-in';
 
@@ -121,7 +121,7 @@ function NewWayIn({ result, today, lastDay, usualEnd }: NewWayInProps) {
   const [form, fields] = useForm({
     lastResult: result,
     defaultValue: { endsOn: usualEnd },
-    onValidate: ({ formData }) => parseWithZod(formData, { schema: wayInInput }),
+    onValidate: ({ formData }) => readForm(formData, wayInInput),
     shouldRevalidate: 'onInput',
   });
   const isBusy = useNavigation().state !== 'idle';

@@ -33,7 +33,7 @@ export function RubricStrip({
       {definition.criteria.map(({ key, label, levels }) => (
         <fieldset key={key} className="mb-3">
           {definition.criteria.length > 1 && <legend className="mb-1.5 text-small font-semibold">{label}</legend>}
-          <div className="grid gap-2 sm:grid-cols-[repeat(auto-fit,minmax(9rem,1fr))]">
+          <div className="grid gap-2 @lg:grid-cols-[repeat(auto-fit,minmax(9rem,1fr))]">
             {levels.map(({ points, words }, i) => (
               <Pad
                 key={points}

@@ -39,10 +39,10 @@ export function StepsStrip({ definition, criterion, data, isActive, onMark }: St
           <li key={key}>
             <fieldset className="flex flex-wrap items-center gap-2">
               <legend className="sr-only">{label}</legend>
-              <span aria-hidden className="w-full text-small sm:w-40">
+              <span aria-hidden className="w-full text-small @lg:w-40">
                 {at + 1}. {label}
               </span>
-              <span className="grid w-full grid-cols-[repeat(auto-fit,minmax(4.5rem,1fr))] gap-1.5 sm:w-auto sm:flex-1">
+              <span className="grid w-full grid-cols-[repeat(auto-fit,minmax(6rem,1fr))] gap-1.5 @lg:w-auto @lg:flex-1">
                 {levels.map((level, i) => {
                   const isChosen = outcomeOf(key) === level.key;
                   return (

@@ -54,7 +54,7 @@ export function Pad(props: PadProps) {
       disabled={isOff}
       onMouseDown={(event) => event.preventDefault()}
       onClick={onPress}
-      className={`relative min-h-14.5 rounded-field px-2 font-semibold leading-tight transition-transform active:scale-97 disabled:opacity-40 ${showsKey && at !== null ? 'pointer-fine:pt-4' : ''} ${className}`}
+      className={`relative min-h-14.5 rounded-field px-1 font-semibold @max-sm:text-small @sm:px-2 leading-tight transition-transform active:scale-97 disabled:opacity-40 ${showsKey && at !== null ? 'pointer-fine:pt-4' : ''} ${className}`}
     >
       {children}
       {showsKey && at !== null && (

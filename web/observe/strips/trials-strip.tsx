@@ -62,7 +62,7 @@ function BeadsStrip({
   return (
     <>
       <fieldset
-        className="grid grid-cols-3 gap-2 sm:grid-cols-[repeat(var(--columns),minmax(0,1fr))]"
+        className="grid grid-cols-3 gap-2 @lg:grid-cols-[repeat(var(--columns),minmax(0,1fr))]"
         style={{ '--columns': columns } as CSSProperties}
       >
         <legend className="sr-only">{selected === null ? 'Next chance' : `Chance ${selected + 1}`}</legend>
@@ -122,7 +122,7 @@ function CountsStrip({ definition, criterion, data, onMark }: Strip & { data: Co
   const { many } = definition.chance;
   return (
     <>
-      <div className="grid grid-cols-2 gap-x-6 gap-y-2 sm:grid-cols-3">
+      <div className="grid grid-cols-2 gap-x-6 gap-y-2 @lg:grid-cols-3">
         {outcomesOf(definition).map(({ key, label }) => (
           <NumberField key={key} label={label} value={data.counts[key] ?? null} onChange={(n) => set(key, n)} />
         ))}

@@ -1,0 +1,188 @@
+import { randomUUID } from 'node:crypto';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { type GoalInput, goalInput } from '~/core/goals/goal-input';
+import type { MeasureDefinition } from '~/core/measures/measure';
+import { freshDatabase } from '~/tests/database/fresh';
+import {
+  actorOf,
+  addGoal,
+  addStudent,
+  now,
+  type SmallSchool,
+  sessionOf,
+  smallSchool,
+  today,
+  wall,
+} from '~/tests/database/small-school';
+import { Invalid, NotFound } from '../failures';
+import { recordSession } from '../observations/record';
+import { theSchool } from '../school/school';
+import { addGoal as add, arrangeGoals, bringGoalBack, earlierGoals, editGoal, inputOf, retireGoal } from './edit';
+import { goalOf, goalsOf, goalsWorkedOn } from './goals';
+import { progressOfGoals } from './progress';
+import { goalsOnShelf, putOnShelf, takeOffShelf } from './shelf';
+
+const fresh = freshDatabase();
+let school: SmallSchool;
+beforeEach(async () => {
+  await fresh.db.raw('truncate school, settings, people, students cascade');
+  school = await smallSchool(fresh.db);
+});
+
+const manager = () => actorOf(school.manager);
+const current = () => goalOf(fresh.db, school.student, school.goal);
+const edit = async (changes: Partial<GoalInput>, at = now) =>
+  editGoal(fresh.db, manager(), school.student, goalInput.parse({ ...inputOf(await current()), ...changes }), at);
+const fieldsOf = (promise: Promise<unknown>) =>
+  promise.then(
+    () => 'nothing was refused',
+    (error) => (error instanceof Invalid ? Object.keys(error.fields) : error),
+  );
+const withoutGesture = async (): Promise<MeasureDefinition> => {
+  const { measure } = await current();
+  if (measure.kind !== 'trials') throw new Error('a goal of trials was expected');
+  return { ...measure, levels: measure.levels.filter(({ key }) => key !== 'gesture'), mostSupport: 'independent' };
+};
+const record = (trials: string[], goalVersion?: number) => {
+  const session = sessionOf(school, trials);
+  const entries = session.entries.map((entry) => ({ ...entry, ...(goalVersion && { goalVersion }) }));
+  return recordSession(fresh.db, manager(), school.student, { ...session, entries }, { wall, now });
+};
+
+describe('a goal', () => {
+  it('is added once, at the end, with its wording kept to the letter', async () => {
+    const wording = '  Ada will plant:\n– beans\n– peas 🌱 ‏עברית\n';
+    const input = goalInput.parse({
+      ...inputOf(await current()),
+      id: randomUUID(),
+      number: '2',
+      wording,
+      editedAt: null,
+    });
+    await add(fresh.db, manager(), school.student, input);
+    await add(fresh.db, manager(), school.student, input);
+    const goals = await goalsOf(fresh.db, [school.student]);
+    expect(goals.map(({ number }) => number)).toEqual(['1', '2']);
+    expect(goals[1]?.wording).toBe(wording);
+    expect(await fieldsOf(add(fresh.db, manager(), school.student, { ...input, id: randomUUID() }))).toEqual([
+      'number',
+    ]);
+    const ben = await addStudent(fresh.db, 'Ben', [[school.manager, 'caseManager']]);
+    await expect(add(fresh.db, manager(), ben, input)).rejects.toThrow(NotFound);
+  });
+
+  it('is the case manager’s to change', async () => {
+    const input = inputOf(await current());
+    for (const person of [school.aide, school.stranger]) {
+      await expect(editGoal(fresh.db, actorOf(person), school.student, input, now)).rejects.toThrow(NotFound);
+      await expect(arrangeGoals(fresh.db, actorOf(person), school.student, [school.goal])).rejects.toThrow(NotFound);
+    }
+  });
+
+  it('keeps what it said before a change', async () => {
+    await edit({ wording: 'Plants along a string, alone.', number: '1a' });
+    expect((await current()).number).toBe('1a');
+    const earlier = await earlierGoals(fresh.db, school.goal);
+    expect(earlier.map(({ goal, changedBy }) => [goal.wording, changedBy])).toEqual([
+      ['Plants along a string.', 'manager'],
+    ]);
+    await expect(fresh.db('goal_history').delete()).rejects.toThrow();
+  });
+
+  it('is not changed from under someone, and a change sent twice is one', async () => {
+    const opened = inputOf(await current());
+    await edit({ shortName: 'Plants beans' });
+    const late = { ...opened, shortName: 'Plants peas' };
+    expect(await fieldsOf(editGoal(fresh.db, manager(), school.student, late, now))).toEqual(['']);
+    await editGoal(fresh.db, manager(), school.student, { ...opened, shortName: 'Plants beans' }, now);
+    expect(await earlierGoals(fresh.db, school.goal)).toHaveLength(1);
+  });
+
+  it('names observers and places that there are', async () => {
+    expect(await fieldsOf(edit({ observerIds: [school.stranger] }))).toEqual(['observerIds']);
+    expect(await fieldsOf(edit({ settingIds: [randomUUID()] }))).toEqual(['settingIds']);
+    await edit({ observerIds: [school.aide], settingIds: [school.kitchen] });
+    expect(await current()).toMatchObject({ observerIds: [school.aide], settingIds: [school.kitchen] });
+  });
+});
+
+describe('a change that makes old data mean something else', () => {
+  it('is a plain change while nothing is recorded, or where only names change', async () => {
+    await edit({ measure: await withoutGesture() });
+    expect((await current()).version).toBe(1);
+    await record(['independent']);
+    const { measure } = await current();
+    await edit({ measure: { ...measure, chance: { one: 'bean', many: 'beans' } } as MeasureDefinition });
+    expect((await current()).version).toBe(1);
+  });
+
+  it('begins a new version from a day; old entries keep theirs, also one that waited on a device', async () => {
+    await record(['gesture', 'gesture', 'spoken', 'spoken']);
+    expect(await fieldsOf(edit({ measure: await withoutGesture() }))).toEqual(['newVersionFrom']);
+    await edit({ measure: await withoutGesture(), newVersionFrom: today });
+    const goal = await current();
+    expect(goal).toMatchObject({ version: 2, phases: [{ label: 'Measured anew', startsOn: today }] });
+    expect(await fieldsOf(record(['gesture'], 2))).toEqual([`goal.${school.goal}`]);
+    const late = await record(['gesture', 'independent'], 1);
+    expect(await fresh.db('observations').where({ id: late.ids[0] }).first('goal_version')).toEqual({
+      goal_version: 1,
+    });
+    await expect(record(['independent'], 3)).rejects.toThrow(NotFound);
+    // 4 chances with 2 successes, then 2 with 2: pooled by the old measure, 4 of 6.
+    const progress = await progressOfGoals(fresh.db, [goal], { school: await theSchool(fresh.db), today });
+    expect(progress.get(goal.id)?.points).toMatchObject([{ isFormer: true, amount: 4, weight: 6 }]);
+  });
+});
+
+describe('the goals of a plan', () => {
+  it('stand in the order they are put in', async () => {
+    const second = await addGoal(fresh.db, school.student, '2');
+    const order = async () => (await goalsOf(fresh.db, [school.student])).map(({ id }) => id);
+    await arrangeGoals(fresh.db, manager(), school.student, [second, school.goal, randomUUID()]);
+    expect(await order()).toEqual([second, school.goal]);
+  });
+
+  it('are retired and brought back with all that was recorded', async () => {
+    await record(['independent']);
+    const second = await addGoal(fresh.db, school.student, '2');
+    const retire = (changes: object) =>
+      retireGoal(
+        fresh.db,
+        manager(),
+        school.student,
+        { goalId: school.goal, on: today, how: 'replaced', replacedBy: second, note: 'Moved on.', ...changes },
+        now,
+      );
+    expect(await fieldsOf(retire({ replacedBy: school.goal }))).toEqual(['replacedBy']);
+    expect(await fieldsOf(retire({ on: '2026-12-01' }))).toEqual(['on']);
+    expect(await fieldsOf(retire({ on: '2026-09-01' }))).toEqual(['on']);
+    await retire({});
+    const goals = await goalsOf(fresh.db, [school.student]);
+    expect(goalsWorkedOn(goals).map(({ id }) => id)).toEqual([second]);
+    expect((await current()).retired).toEqual({ on: today, how: 'replaced', replacedBy: second, note: 'Moved on.' });
+    expect(await fresh.db('observations').where({ goal_id: school.goal })).toHaveLength(1);
+
+    const namesake = await addGoal(fresh.db, school.student, '1');
+    const back = () => bringGoalBack(fresh.db, manager(), school.student, school.goal, now);
+    expect(await fieldsOf(back())).toEqual(['goalId']);
+    await fresh.db('goals').where({ id: namesake }).update({ number: '3' });
+    await back();
+    expect((await current()).retired).toBeNull();
+  });
+});
+
+describe('the shelf', () => {
+  it('holds a school’s own goals above those that come with the product', async () => {
+    const before = await goalsOnShelf(fresh.db);
+    expect(new Set(before.map(({ goal }) => goal.measure.kind)).size).toBe(10);
+    const { area, wording, measure, criterion } = await current();
+    const own = { id: randomUUID(), goal: { name: 'Plants', area, wording, measure, criterion } };
+    await putOnShelf(fresh.db, manager(), school.student, own, now);
+    await putOnShelf(fresh.db, manager(), school.student, own, now);
+    await expect(putOnShelf(fresh.db, actorOf(school.aide), school.student, own, now)).rejects.toThrow(NotFound);
+    expect((await goalsOnShelf(fresh.db)).map(({ id }) => id)).toEqual([own.id, ...before.map(({ id }) => id)]);
+    await expect(takeOffShelf(fresh.db, actorOf(school.aide), own.id, now)).rejects.toThrow(NotFound);
+    await takeOffShelf(fresh.db, manager(), own.id, now);
+    expect(await goalsOnShelf(fresh.db)).toHaveLength(before.length);
+  });
+});

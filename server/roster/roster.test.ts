@@ -1,0 +1,143 @@
+import { randomUUID } from 'node:crypto';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { schoolInput } from '~/core/school/school-input';
+import { planInput, studentInput } from '~/core/students/student-input';
+import { freshDatabase } from '~/tests/database/fresh';
+import { actorOf, now, type SmallSchool, smallSchool, today } from '~/tests/database/small-school';
+import { Invalid, NotFound } from '../failures';
+import { theSchool } from '../school/school';
+import { saveSchool, schoolSetUp } from '../school/set-up';
+import { planOf, savePlan } from '../students/plan';
+import { studentFor, studentsOf } from '../students/students';
+import { addStudent, editStudent, roster, setArchived } from './roster';
+
+const fresh = freshDatabase();
+let school: SmallSchool;
+let group: string;
+beforeEach(async () => {
+  await fresh.db.raw('truncate school, closures, settings, class_groups, people, students cascade');
+  school = await smallSchool(fresh.db);
+  await fresh.db('people').where({ id: school.stranger }).update({ sets_up: true });
+  group = randomUUID();
+  await fresh.db('class_groups').insert({ id: group, name: 'Garden group', position: 0 });
+});
+
+const office = () => actorOf(school.stranger);
+const input = (changes: object = {}) =>
+  studentInput.parse({
+    id: randomUUID(),
+    firstName: 'Bram',
+    lastName: 'Nilsson',
+    grade: 'Grade 5',
+    groupIds: [group],
+    caseManagerId: school.manager,
+    ...changes,
+  });
+const messagesOf = (promise: Promise<unknown>) =>
+  promise.then(
+    () => 'nothing was refused',
+    (error) => (error instanceof Invalid ? error.fields : error),
+  );
+
+describe('the roster', () => {
+  it('is for who sets up the school, and shows names without what was observed', async () => {
+    await expect(roster(fresh.db, actorOf(school.manager))).rejects.toThrow(NotFound);
+    expect(await roster(fresh.db, office())).toMatchObject([{ firstName: 'Ada', caseManager: { name: 'manager' } }]);
+    await expect(studentFor(fresh.db, office(), school.student, 'see')).rejects.toThrow(NotFound);
+  });
+
+  it('takes a student once, whose case manager then has a page for them', async () => {
+    const bram = input();
+    await addStudent(fresh.db, office(), bram);
+    await addStudent(fresh.db, office(), bram);
+    expect(await studentFor(fresh.db, actorOf(school.manager), bram.id, 'setUp')).toMatchObject({
+      shortName: 'Bram N.',
+      initials: 'BN',
+      groups: ['Garden group'],
+    });
+    await expect(addStudent(fresh.db, actorOf(school.aide), input())).rejects.toThrow(NotFound);
+  });
+
+  it('asks about a name that is near another’s', async () => {
+    const near = { firstName: 'Áda', lastName: 'Exampel' };
+    expect(await messagesOf(addStudent(fresh.db, office(), input(near)))).toMatchObject({
+      isSomeoneElse: 'There is already Ada Example (Grade 4). Is this someone else?',
+    });
+    await addStudent(fresh.db, office(), input({ ...near, isSomeoneElse: true }));
+    expect(await roster(fresh.db, office())).toHaveLength(2);
+  });
+
+  it('hands a student on: the case manager before stays as an educator', async () => {
+    const change = input({ id: school.student, firstName: 'Ada', lastName: 'Example', caseManagerId: school.aide });
+    await editStudent(fresh.db, actorOf(school.manager), change);
+    const roles = await fresh.db('team_members').where({ student_id: school.student }).select('person_id', 'role');
+    expect(roles.toSorted((a, b) => a.role.localeCompare(b.role))).toEqual([
+      { person_id: school.aide, role: 'caseManager' },
+      { person_id: school.manager, role: 'educator' },
+    ]);
+    await expect(editStudent(fresh.db, actorOf(school.manager), change)).rejects.toThrow(NotFound);
+    expect(await messagesOf(editStudent(fresh.db, office(), { ...change, groupIds: [randomUUID()] }))).toHaveProperty(
+      'groupIds',
+    );
+  });
+
+  it('archives and brings back; nothing is lost', async () => {
+    const archive = (isArchived: boolean) =>
+      setArchived(fresh.db, office(), { studentId: school.student, isArchived }, now);
+    await archive(true);
+    expect(await studentsOf(fresh.db, actorOf(school.manager))).toEqual([]);
+    expect(await roster(fresh.db, office())).toMatchObject([{ isArchived: true }]);
+    await archive(false);
+    expect(await studentsOf(fresh.db, actorOf(school.manager))).toHaveLength(1);
+    await expect(setArchived(fresh.db, office(), { studentId: randomUUID(), isArchived: true }, now)).rejects.toThrow(
+      NotFound,
+    );
+  });
+});
+
+describe('a plan', () => {
+  it('has dates and reporting periods, which are its case manager’s to set', async () => {
+    const plan = planInput.parse({
+      startsOn: '2026-09-01',
+      endsOn: '2027-08-31',
+      periods: [
+        { label: 'Spring', endsOn: '2027-03-31' },
+        { label: 'Winter', endsOn: '2026-12-18' },
+      ],
+    });
+    expect(await planOf(fresh.db, school.student)).toBeNull();
+    await savePlan(fresh.db, actorOf(school.manager), school.student, plan, randomUUID());
+    await savePlan(fresh.db, actorOf(school.manager), school.student, plan, randomUUID());
+    expect((await planOf(fresh.db, school.student))?.periods.map(({ label }) => label)).toEqual(['Winter', 'Spring']);
+    await expect(savePlan(fresh.db, office(), school.student, plan, randomUUID())).rejects.toThrow(NotFound);
+    const wrong = planInput.safeParse({ ...plan, endsOn: '2026-08-01' });
+    expect(wrong.error?.issues.map(({ path }) => path.join('.'))).toEqual(
+      expect.arrayContaining(['endsOn', 'periods.0.endsOn']),
+    );
+  });
+});
+
+describe('the school', () => {
+  it('keeps its days, closures, groups, places and timetable', async () => {
+    const stored = await schoolSetUp(fresh.db, office());
+    const change = schoolInput.parse({
+      ...stored,
+      timeZone: 'Europe/Lisbon',
+      closures: [{ first: '2026-12-21', last: '2027-01-01', label: 'Winter break' }],
+      groups: [...stored.groups, { id: randomUUID(), name: 'Kitchen group' }],
+      dayParts: [{ part: 'Garden', groupId: group, settingId: null, weekdays: [1, 3], from: '09:00', to: '10:30' }],
+    });
+    await saveSchool(fresh.db, office(), change);
+    const after = await schoolSetUp(fresh.db, office());
+    expect(after).toMatchObject({
+      timeZone: 'Europe/Lisbon',
+      groups: [{ name: 'Garden group' }, { name: 'Kitchen group' }],
+      dayParts: [{ part: 'Garden', weekdays: [1, 3], from: '09:00', to: '10:30' }],
+    });
+    expect((await theSchool(fresh.db)).calendar.closures).toMatchObject([{ first: '2026-12-21', last: '2027-01-01' }]);
+    await expect(saveSchool(fresh.db, actorOf(school.manager), change)).rejects.toThrow(NotFound);
+    expect(schoolInput.safeParse({ ...after, timeZone: 'Moon/Crater' }).success).toBe(false);
+    expect(schoolInput.safeParse({ ...after, weekdays: [] }).success).toBe(false);
+    expect(today).toBe('2026-11-24');
+  });
+});

@@ -1,0 +1,262 @@
+// Setting up: the roster, the school, a plan, and goals of every kind.
+import type { Page } from '@playwright/test';
+import { axeFindings, expect, expectToast, goalId, settled, signInAs, studentId, test } from './fixtures';
+
+async function fill(page: Page, values: Record<string, string>) {
+  for (const [label, value] of Object.entries(values)) await page.getByLabel(label, { exact: true }).fill(value);
+}
+
+test('a student is put on the roster, asked about, archived and brought back', async ({ app, page }) => {
+  await signInAs(app, page);
+  await page.goto('/students');
+  await page.getByRole('link', { name: 'the roster' }).click();
+  await page.getByRole('link', { name: 'Add a student' }).click();
+  await settled(page);
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Type the first name.')).toBeVisible();
+  await fill(page, { 'First name': 'Ansell', 'Last name': 'Dorsey', Grade: 'Grade 6' });
+  await page.getByLabel('Case manager').selectOption({ label: 'Hanneke Bruun' });
+  await page.getByLabel('Garden group').check();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('There is already Ansel')).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+  await expect(page.getByLabel('First name')).toHaveValue('Ansell');
+  await page.getByLabel('Yes, this is someone else').check();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('heading', { name: 'Ansell D.' })).toBeVisible();
+  const address = new URL(page.url()).pathname.replace('/edit', '');
+
+  await page.goto('/roster?group=Garden+group');
+  await settled(page);
+  await page.getByRole('searchbox').fill('ansell');
+  await page.getByRole('button', { name: 'Archive Ansell Dorsey' }).click();
+  await page.getByRole('button', { name: 'Archive', exact: true }).click();
+  await expect(page.getByText('Nobody matches.')).toBeVisible();
+  expect((await page.request.get(address)).status()).toBe(404);
+  await page.getByRole('button', { name: 'Archived (1)' }).click();
+  await page.getByRole('button', { name: 'Bring Ansell Dorsey back' }).click();
+  await expect(page.getByRole('button', { name: 'Archived (0)' })).toBeVisible();
+  expect((await page.request.get(address)).status()).toBe(200);
+});
+
+test('the school’s closures and a plan’s periods are kept, and wrong dates are told at their field', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  await page.goto('/school');
+  await settled(page);
+  expect(await axeFindings(page)).toEqual([]);
+  const before = await app.db('closures').select();
+  await page.getByRole('button', { name: 'Add a closure' }).click();
+  const row = page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('button', { name: `Take away closure ${before.length + 1}` }) });
+  await row.getByLabel('What it is').fill('Boiler repair');
+  await row.getByLabel('First day').fill('2026-12-09');
+  await row.getByLabel('Last day').fill('2026-12-08');
+  await page.getByRole('button', { name: 'Save the school' }).click();
+  await expect(row.getByRole('alert')).toBeVisible();
+  await row.getByLabel('Last day').fill('2026-12-10');
+  await page.getByRole('button', { name: 'Save the school' }).click();
+  await expectToast(page, 'The school is saved.');
+  expect(await app.db('closures').where({ label: 'Boiler repair' })).toHaveLength(1);
+
+  await page.goto(`/students/${await studentId(app.db, 'Ansel')}/edit`);
+  await settled(page);
+  await page.getByRole('button', { name: 'Add a period' }).click();
+  await page.getByLabel('Called').last().fill('Extra report');
+  await page.getByLabel('Ends on').last().fill('2031-01-01');
+  await page.getByRole('button', { name: 'Save the plan' }).click();
+  await expect(page.getByText('This lies outside of the plan.')).toBeVisible();
+  await page.getByLabel('Ends on').last().fill('2027-01-29');
+  await page.getByRole('button', { name: 'Save the plan' }).click();
+  await expectToast(page, 'The plan is saved.');
+  expect(await axeFindings(page)).toEqual([]);
+  expect(await app.db('reporting_periods').where({ label: 'Extra report' })).toHaveLength(1);
+});
+
+/** What is chosen, what is set, and the criterion as it is read out: the counts are worked out by hand. */
+const kinds: [question: string, set: (page: Page) => Promise<void>, criterion: string][] = [
+  [
+    'How many chances go right',
+    (page) => fill(page, { 'Planned in a session, if the goal says': '4' }),
+    'At least 80%, that is 4 of 4, in 3 of the last 4 days.',
+  ],
+  [
+    'Which ones go right',
+    async (page) => {
+      await page.getByLabel('Name of item 1').evaluate((input) => {
+        const clipboardData = new DataTransfer();
+        clipboardData.setData('text', 'flour\nbowl\noven\n\nspoon\nrye');
+        input.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+      });
+      await expect(page.getByLabel('Name of item 5')).toHaveValue('rye');
+    },
+    'At least 80%, that is 4 of 5, in 3 of the last 4 days.',
+  ],
+  [
+    'How often',
+    (page) => fill(page, { 'Value of the criterion': '7,5' }),
+    'At most 7.5 an hour in 3 of the last 4 days.',
+  ],
+  ['How long', async (page) => void (await page.getByLabel('The value is').selectOption('episode')), ''],
+  ['How soon', (page) => fill(page, { 'Value of the criterion': '15' }), 'At most 15 s in 3 of the last 4 days.'],
+  [
+    'How much of the time',
+    (page) => fill(page, { 'Intervals in a session': '20' }),
+    'At least 80%, that is 16 of 20, in 3 of the last 4 days.',
+  ],
+  ['How well', (page) => fill(page, { Criterion: 'Measures before cutting', 'Value of the criterion': '3' }), ''],
+  ['How much altogether', (page) => fill(page, { 'What it should come to': '60' }), ''],
+  ['Which steps', (page) => fill(page, { 'Name of step 1': 'Water on' }), ''],
+  ['Reading aloud', (page) => fill(page, { 'Value of the criterion': '90' }), ''],
+];
+
+test('goals of all ten kinds are set up, with the observer’s strip beside them', async ({ app, page }) => {
+  await signInAs(app, page);
+  const student = await studentId(app.db, 'Ansel');
+  for (const [i, [question, set, criterion]] of kinds.entries()) {
+    await page.goto(`/students/${student}/goals/new`);
+    await settled(page);
+    await page.getByRole('radio', { name: new RegExp(`^${question}`) }).check();
+    const number = `${i + 10}`;
+    const wording = `First line of ${number}\nsecond line 🌱`;
+    await fill(page, { Number: number, 'Short name': question, 'The goal, word for word as the plan has it': wording });
+    await set(page);
+    const read = page.getByRole('status').filter({ hasText: /At (least|most)/ });
+    if (criterion) await expect(read).toHaveText(criterion);
+    const sentence = (await read.textContent()) ?? '';
+    await page.getByRole('button', { name: 'Save the goal' }).click();
+    await expectToast(page, `Goal ${number} is in the plan.`);
+    await expect(page.getByText(`Criterion: ${sentence}`)).toBeVisible();
+    const stored = await app.db('goals').where({ student_id: student, number }).first();
+    expect(stored.wording).toBe(wording);
+  }
+  const made = await app.db('goals').where({ student_id: student }).whereRaw('cast(number as text) ~ ?', ['^1[0-9]$']);
+  expect(new Set(made.map(({ measure }) => measure.kind)).size).toBe(10);
+  await page.goto(`/students/${student}/observe`);
+  await expect(page.getByRole('heading', { name: 'Reading aloud' })).toBeVisible();
+});
+
+test('what does not fit is told at its field, and nothing typed is lost', async ({ app, page }) => {
+  await signInAs(app, page);
+  await page.goto(`/students/${await studentId(app.db, 'Ansel')}/goals/new`);
+  await settled(page);
+  await fill(page, { Number: '1', 'Short name': 'Anything', 'The goal, word for word as the plan has it': 'Words.' });
+  await fill(page, { 'Value of the criterion': 'lots', 'To be reached by': '2026-01-01' });
+  await page.getByRole('button', { name: 'Save the goal' }).click();
+  await expect(page.getByText('A number is missing here.')).toBeVisible();
+  await fill(page, { 'Value of the criterion': '120' });
+  await expect(page.getByText('This lies outside of 0 to 100%.')).toBeVisible();
+  await expect(page.getByText('The target date lies after')).toBeVisible();
+  await fill(page, { 'Value of the criterion': '80', 'To be reached by': '2027-05-01' });
+  await page.getByRole('button', { name: 'Save the goal' }).click();
+  await expect(page.getByText('Another goal has the number 1.')).toBeVisible();
+  await expect(page.getByLabel('Short name')).toHaveValue('Anything');
+  expect(await axeFindings(page)).toEqual([]);
+});
+
+test('other levels begin a new version from a day; old entries and the old wording stay readable', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  const [student, goal] = [await studentId(app.db, 'Ansel'), await goalId(app.db, 'Ansel', '1')];
+  const { wording } = await app.db('goals').where({ id: goal }).first('wording');
+  await page.goto(`/students/${student}/goals/${goal}`);
+  const entries = page.locator('section').filter({ has: page.getByRole('heading', { name: 'Entries' }) });
+  const oldest = await entries.getByRole('row').last().textContent();
+  await page.getByRole('link', { name: 'edit the goal' }).click();
+  await settled(page);
+  await page.getByRole('button', { name: 'Add a level' }).click();
+  await page.getByLabel('On its button').last().fill('Together');
+  await page.getByLabel('In sentences').last().fill('doing it together');
+  await page.getByLabel('The goal, word for word as the plan has it').fill('Said in another way.');
+  await page.getByRole('button', { name: 'Save the goal' }).click();
+  await expect(page.getByText('This changes what is recorded. Say from which day it holds')).toBeVisible();
+  await page.getByLabel('Measured in this way from').fill('2026-11-24');
+  await page.getByRole('button', { name: 'Save the goal' }).click();
+  await expectToast(page, 'Goal 1 is changed.');
+  await expect(page.getByText('Said in another way.')).toBeVisible();
+  await page.getByText('Earlier wordings').click();
+  await expect(page.getByText(wording.split('\n')[0])).toBeVisible();
+  expect(await app.db('goal_phases').where({ goal_id: goal, label: 'Measured anew' })).toHaveLength(1);
+  await expect(entries.getByRole('row').last()).toHaveText(oldest ?? '');
+  expect(await axeFindings(page)).toEqual([]);
+
+  await page.getByRole('link', { name: 'Observe' }).click();
+  await page.getByRole('button', { name: 'Together' }).first().click();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText(/^Saved for Ansel/)).toBeVisible();
+  const newest = await app.db('observations').where({ goal_id: goal }).orderBy('recorded_at', 'desc').first();
+  expect(newest.goal_version).toBe(2);
+});
+
+test('goals are put in order by key and by button, retired and brought back', async ({ app, page }) => {
+  await signInAs(app, page);
+  const student = await studentId(app.db, 'Ansel');
+  await page.goto(`/students/${student}/goals`);
+  await settled(page);
+  expect(await axeFindings(page)).toEqual([]);
+  const order = async () =>
+    (await app.db('goals').where({ student_id: student, retired_on: null }).orderBy('position')).map(
+      ({ number }) => number,
+    );
+  const [first, second] = await order();
+  await page.getByRole('button', { name: `Drag ${first}` }).focus();
+  await page.keyboard.press('Space');
+  await expect(page.getByText(`is at the place of ${first} `)).toBeAttached();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByText(`is at the place of ${second} `)).toBeAttached();
+  await page.keyboard.press('Space');
+  await expect.poll(order).toEqual(expect.arrayContaining([first, second]));
+  await expect.poll(async () => (await order())[0]).toBe(second);
+  await page
+    .getByRole('button', { name: `Move ${first}` })
+    .first()
+    .click();
+  await expect.poll(async () => (await order())[0]).toBe(first);
+
+  await page.getByRole('button', { name: `Retire ${first} ` }).click();
+  await page.getByRole('radio', { name: 'Replaced by another goal' }).check();
+  await page.getByLabel('A word about it').fill('A harder one follows.');
+  await page.getByRole('button', { name: 'Retire', exact: true }).click();
+  await expect(page.getByText(`replaced by ${second} on`)).toBeVisible();
+  await page.goto(`/students/${student}/observe`);
+  await expect(page.getByRole('heading', { name: 'Asks for a tool' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Sands to the line' })).toHaveCount(0);
+  await page.goto(`/students/${student}/goals`);
+  await settled(page);
+  await page.getByRole('button', { name: `Bring back ${first} ` }).click();
+  await expect.poll(order).toContain(first);
+});
+
+test('a goal begins from another student’s after the name is asked about, and from the shelf', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  const [ansel, other] = [await studentId(app.db, 'Ansel'), await goalId(app.db, 'Fenna', '4')];
+  await page.goto(`/students/${ansel}/goals/new?goal=${other}`);
+  await settled(page);
+  await expect(page.getByRole('heading', { name: 'The wording names Fenna 1 time' })).toBeVisible();
+  await page.getByRole('link', { name: 'Put Ansel in' }).click();
+  const words = page.getByLabel('The goal, word for word as the plan has it');
+  await expect(words).toHaveValue(/^Ansel /);
+  await expect(page.getByRole('radio', { name: /^Which ones go right/ })).toBeChecked();
+  await page.goto(`/students/${ansel}/goals/${await goalId(app.db, 'Ansel', '1')}/edit`);
+  await settled(page);
+  await page.getByText('Put it on the school’s shelf').click();
+  await page.getByRole('button', { name: 'Put it there' }).click();
+  await expect(page.getByRole('button', { name: 'On the shelf ✓' })).toBeVisible();
+  await page.goto(`/students/${await studentId(app.db, 'Linnea')}/goals/new`);
+  await settled(page);
+  await page.getByText('Begin from another goal or from the shelf').click();
+  await page
+    .getByRole('link', { name: /^Sands to the line/ })
+    .first()
+    .click();
+  await expect(words).toHaveValue(/Linnea/);
+  expect(await axeFindings(page)).toEqual([]);
+});

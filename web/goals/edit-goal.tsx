@@ -1,0 +1,116 @@
+import { data, Link, redirect, useFetcher } from 'react-router';
+import { v4 as newId } from 'uuid';
+import { goalInput, goalTemplate } from '~/core/goals/goal-input';
+import { wordingFor } from '~/core/goals/other-student';
+import { database } from '~/server/db/current';
+import { editGoal, inputOf } from '~/server/goals/edit';
+import { goalOf, goalsOf } from '~/server/goals/goals';
+import { putOnShelf } from '~/server/goals/shelf';
+import { hasEntries } from '~/server/observations/read';
+import { studentFor } from '~/server/students/students';
+import { answering } from '../http/answering';
+import { askerOf, idFrom } from '../http/asker';
+import { sayNext } from '../http/cookies';
+import { submitted } from '../http/submitted';
+import { Covered } from '../ui/covered';
+import type { Route } from './+types/edit-goal';
+import { goalChoices } from './form/choices';
+import { GoalForm } from './form/goal-form';
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'setUp');
+  const goal = await goalOf(database(), student.id, idFrom(params.goalId));
+  if (discreet) return null;
+  const [goals, isRecorded] = await Promise.all([
+    goalsOf(database(), [student.id]),
+    hasEntries(database(), goal.id, goal.version),
+  ]);
+  return {
+    student: { id: student.id, shortName: student.shortName },
+    goal: inputOf(goal),
+    recorded: isRecorded ? goal.measure : null,
+    forShelf: {
+      id: newId(),
+      name: goal.shortName,
+      wording: wordingFor(goal.wording, { from: student.firstName, to: '{name}' }),
+    },
+    choices: await goalChoices(database(), { studentId: student.id, today: actor.today, goals }),
+    today: actor.today,
+  };
+});
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const student = await studentFor(database(), actor, studentId, 'setUp');
+  const goal = await goalOf(database(), studentId, idFrom(params.goalId));
+  const form = await request.formData();
+  if (form.get('intent') === 'shelf') {
+    const { area, measure, criterion, wording, shortName } = goal;
+    const words = wordingFor(wording, { from: student.firstName, to: '{name}' });
+    const template = goalTemplate.parse({ name: shortName, area, wording: words, measure, criterion });
+    await putOnShelf(database(), actor, studentId, { id: idFrom(String(form.get('shelfId'))), goal: template }, now);
+    return data({ result: undefined }, { headers: await sayNext({ text: `“${shortName}” stands on the shelf.` }) });
+  }
+  const { done, refused } = await submitted(form, goalInput, async (input) => {
+    await editGoal(database(), actor, studentId, { ...input, id: goal.id }, now);
+    return input;
+  });
+  if (refused) return { result: refused.data.result };
+  const headers = await sayNext({ text: `Goal ${done.number} is changed.` });
+  return redirect(`/students/${studentId}/goals/${goal.id}`, { headers });
+});
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${loaderData ? `Editing ${loaderData.goal.number}` : 'A goal'} · Gentle Margin` },
+];
+
+export default function EditGoal({ loaderData, actionData }: Route.ComponentProps) {
+  if (!loaderData) return <Covered what="A goal" />;
+  const { student, goal, recorded, forShelf, choices, today } = loaderData;
+  return (
+    <GoalForm
+      key={`${goal.id} ${goal.editedAt}`}
+      goal={goal}
+      recorded={recorded}
+      choices={choices}
+      today={today}
+      result={actionData?.result}
+      backTo={`/students/${student.id}/goals/${goal.id}`}
+      marginFoot={<ToShelf {...forShelf} />}
+    >
+      <p className="text-small">
+        <Link to={`/students/${student.id}/goals/${goal.id}`} className="text-ink-2 underline underline-offset-2">
+          {student.shortName} · {goal.number}
+        </Link>
+      </p>
+      <h1 className="mt-1 text-3xl">Edit the goal</h1>
+    </GoalForm>
+  );
+}
+
+/** Puts the goal, as it is saved, where a new one can begin from it. */
+function ToShelf({ id, name, wording }: { id: string; name: string; wording: string }) {
+  const fetcher = useFetcher();
+  const isThere = fetcher.state === 'idle' && fetcher.data !== undefined;
+  return (
+    <details className="mt-8 border-t border-rule pt-3">
+      <summary className="min-h-9 cursor-pointer py-1.5 text-small text-ink-2 underline underline-offset-2">
+        Put it on the school’s shelf
+      </summary>
+      <p className="mt-2 text-small text-ink-2">
+        Everyone who sets up goals can begin from it then. It stands there as “{name}”, in these words; see that they
+        name nobody:
+      </p>
+      <p className="mt-2 text-small whitespace-pre-line">{wording}</p>
+      <fetcher.Form method="post" className="mt-3">
+        <input type="hidden" name="intent" value="shelf" />
+        <input type="hidden" name="shelfId" value={id} />
+        <button type="submit" className="btn btn-sm h-9" disabled={isThere || fetcher.state !== 'idle'}>
+          {isThere ? 'On the shelf ✓' : 'Put it there'}
+        </button>
+      </fetcher.Form>
+    </details>
+  );
+}

@@ -1,0 +1,115 @@
+import type { FieldMetadata } from '@conform-to/react';
+import { getSelectProps } from '@conform-to/react';
+import type { CriterionDefinition } from '~/core/goals/criterion-definition';
+import type { GoalInput } from '~/core/goals/goal-input';
+import { type MeasureDefinition, measureOf } from '~/core/measures/measure';
+import { FieldMessage } from '../../ui/fields';
+import { TextField } from '../../ui/form-fields';
+import type { GoalForm } from './measure-fields';
+
+interface CriterionFieldsProps {
+  form: GoalForm;
+  field: FieldMetadata<CriterionDefinition>;
+  pointPer: FieldMetadata<GoalInput['pointPer']>;
+  /** The measure as it stands; null while it is not complete. */
+  measure: MeasureDefinition | null;
+  /** The criterion read out, when it can be. */
+  sentence: string | null;
+}
+
+/** The criterion as a sentence with blanks, and below it what it comes to. */
+export function CriterionFields({ form, field, pointPer, measure, sentence }: CriterionFieldsProps) {
+  const { comparison, value, rule, minimumOpportunities, distinctSettings, distinctObservers } = field.getFieldset();
+  const { kind, n, k } = (rule as FieldMetadata<{ kind: string; n: number; k: number }>).getFieldset();
+  const isOfLast = kind.value !== 'inARow';
+  const unit = measure ? measureOf(measure).axis(measure).unit.trim() || measureOf(measure).axis(measure).change : '';
+  const errors = [value, n, ...(isOfLast ? [k] : []), rule].flatMap((one) => one.errors ?? []);
+  return (
+    <div className="grid gap-4">
+      <div className="flex flex-wrap items-center gap-x-2 gap-y-3 text-lg">
+        <Pick field={comparison} label="At least or at most" options={{ atLeast: 'At least', atMost: 'At most' }} />
+        <Blank field={value} label="Value of the criterion" />
+        {unit && <span>{unit},</span>}
+        <Pick
+          field={kind}
+          label="How often it must be reached"
+          options={{ ofLast: 'in so many of the last', inARow: 'in a row' }}
+          onChange={(chosen) =>
+            form.update({
+              name: rule.name as 'criterion',
+              value: (chosen === 'inARow' ? { kind: chosen, n: 3 } : { kind: chosen, k: 3, n: 4 }) as never,
+            })
+          }
+        />
+        {isOfLast && (
+          <>
+            <Blank field={k} label="In how many" />
+            <span>of the last</span>
+          </>
+        )}
+        <Blank field={n} label={isOfLast ? 'Of the last how many' : 'How many in a row'} />
+        <Pick field={pointPer} label="Days or sessions" options={{ day: 'days', session: 'sessions' }} />
+      </div>
+      <FieldMessage id={value.errorId} messages={errors} />
+      <p role="status" className="rounded-field bg-wash px-4 py-3">
+        {sentence ?? 'What is missing above, and the criterion is read out here.'}
+      </p>
+      <details>
+        <summary className="min-h-9 cursor-pointer py-1.5 text-small text-ink-2 underline underline-offset-2">
+          And what else must hold
+        </summary>
+        <div className="mt-2 grid gap-4 sm:grid-cols-3">
+          <TextField
+            field={minimumOpportunities}
+            label={`At least so many ${measure ? measureOf(measure).weightNoun(measure).many : 'chances'} each`}
+            type="figure"
+          />
+          <TextField field={distinctSettings} label="In so many places" type="figure" />
+          <TextField field={distinctObservers} label="Seen by so many people" type="figure" />
+        </div>
+      </details>
+    </div>
+  );
+}
+
+function Blank({ field, label }: { field: FieldMetadata<number>; label: string }) {
+  return (
+    <input
+      id={field.id}
+      name={field.name}
+      key={field.key}
+      defaultValue={field.initialValue}
+      aria-label={label}
+      aria-invalid={!field.valid || undefined}
+      inputMode="decimal"
+      autoComplete="off"
+      className="input w-18 text-center text-lg"
+    />
+  );
+}
+
+interface PickProps<T extends string> {
+  // biome-ignore lint/suspicious/noExplicitAny: literals of every kind
+  field: FieldMetadata<any>;
+  label: string;
+  options: Record<T, string>;
+  onChange?: (chosen: T) => void;
+}
+
+function Pick<T extends string>({ field, label, options, onChange }: PickProps<T>) {
+  return (
+    <select
+      {...getSelectProps(field)}
+      key={field.key}
+      aria-label={label}
+      onChange={onChange && ((event) => onChange(event.target.value as T))}
+      className="select w-auto text-lg"
+    >
+      {Object.entries(options).map(([id, name]) => (
+        <option key={id} value={id}>
+          {name as string}
+        </option>
+      ))}
+    </select>
+  );
+}

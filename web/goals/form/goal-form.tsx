@@ -1,0 +1,219 @@
+import {
+  type DefaultValue,
+  type FieldMetadata,
+  getFormProps,
+  getInputProps,
+  getTextareaProps,
+  type SubmissionResult,
+  useForm,
+} from '@conform-to/react';
+import { type ReactNode, useRef } from 'react';
+import { Form, Link, useNavigation } from 'react-router';
+import type { IsoDate } from '~/core/calendar/iso-date';
+import { criterionDefinition } from '~/core/goals/criterion-definition';
+import { type GoalInput, goalInput } from '~/core/goals/goal-input';
+import { meansTheSame } from '~/core/goals/same-meaning';
+import { type MeasureDefinition, measureDefinition } from '~/core/measures/measure';
+import { criterionSentence } from '~/core/progress/criterion';
+import { Field, FormMessage } from '../../ui/fields';
+import { CheckList, TextField } from '../../ui/form-fields';
+import { MarginTitle, Page } from '../../ui/page';
+import { readForm, readValue } from '../../ui/read-form';
+import { Rows } from '../../ui/rows';
+import { CriterionFields } from './criterion-fields';
+import { MeasureFields } from './measure-fields';
+import { StripPreview } from './strip-preview';
+
+export interface GoalChoices {
+  people: { id: string; name: string }[];
+  places: { id: string; name: string }[];
+  areas: string[];
+}
+
+interface GoalFormProps {
+  goal: DefaultValue<GoalInput>;
+  /** How entries of this goal were made so far; null while there are none. */
+  recorded: MeasureDefinition | null;
+  choices: GoalChoices;
+  today: IsoDate;
+  result: SubmissionResult<string[]> | undefined;
+  backTo: string;
+  /** What stands above the form. */
+  children: ReactNode;
+  /** What stands below the strip in the margin. */
+  marginFoot?: ReactNode;
+}
+
+/** A goal as the plan words it, with the observer's strip beside it. */
+export function GoalForm({ goal, recorded, choices, today, result, backTo, children, marginFoot }: GoalFormProps) {
+  const [form, fields] = useForm<GoalInput>({
+    id: 'goal',
+    lastResult: result ?? null,
+    defaultValue: goal,
+    onValidate: ({ formData }) => readForm(formData, goalInput),
+    shouldRevalidate: 'onInput',
+  });
+  const isBusy = useNavigation().state !== 'idle';
+  const { measure, last } = useMeasure(fields.measure);
+  const criterion = readValue(fields.criterion.value, criterionDefinition);
+  const pointPer = fields.pointPer.value === 'session' ? 'session' : 'day';
+  const sentence = measure && criterion ? criterionSentence({ measure, criterion, pointPer }) : null;
+  const kind = ((fields.measure.value as { kind?: string } | undefined)?.kind ?? 'trials') as MeasureDefinition['kind'];
+  const isAnew = recorded !== null && measure !== null && !meansTheSame(recorded, measure);
+  return (
+    <Page
+      marginName="As the observer gets it"
+      margin={
+        <div className="lg:sticky lg:top-6">
+          <MarginTitle about="Try it: nothing here is saved.">As the observer gets it</MarginTitle>
+          {last && (
+            <StripPreview key={JSON.stringify(last)} measure={last} criterion={criterion ?? { ...usual, value: 0 }} />
+          )}
+          {marginFoot}
+        </div>
+      }
+    >
+      {children}
+      <Form method="post" {...getFormProps(form)} className="mt-6 grid max-w-3xl gap-9 pb-24">
+        <FormMessage form={form} />
+        <input {...getInputProps(fields.id, { type: 'hidden' })} key={fields.id.key} />
+        <input {...getInputProps(fields.editedAt, { type: 'hidden' })} key={fields.editedAt.key} />
+        <section className="grid gap-4">
+          <div className="grid gap-4 sm:grid-cols-[6rem_1fr_1fr]">
+            <TextField field={fields.number} label="Number" />
+            <TextField field={fields.shortName} label="Short name" placeholder="Asks for a tool" />
+            <Field field={fields.area} label="Area">
+              <input
+                {...getInputProps(fields.area, { type: 'text' })}
+                key={fields.area.key}
+                list="areas"
+                autoComplete="off"
+                className="input w-full"
+              />
+              <datalist id="areas">
+                {choices.areas.map((area) => (
+                  <option key={area} value={area} />
+                ))}
+              </datalist>
+            </Field>
+          </div>
+          <Field field={fields.wording} label="The goal, word for word as the plan has it">
+            <textarea
+              {...getTextareaProps(fields.wording)}
+              key={fields.wording.key}
+              rows={4}
+              className="textarea min-h-28 w-full field-sizing-content"
+            />
+          </Field>
+        </section>
+        <Part title="What do you want to know?">
+          <MeasureFields form={form} field={fields.measure} kind={kind} />
+          {isAnew && (
+            <div className="mt-5 rounded-field border border-clay bg-clay-wash px-4 py-3">
+              <p className="mb-3">
+                This changes what is recorded. Entries made before keep how they were measured, and the graph draws a
+                line.
+              </p>
+              <TextField field={fields.newVersionFrom} label="Measured in this way from" type="date" className="w-44" />
+            </div>
+          )}
+          {recorded && !isAnew && (
+            <p className="mt-4 text-small text-ink-2">
+              Names and wordings may change any time. Another list of levels, items or steps, or another kind of measure
+              begins anew from a date.
+            </p>
+          )}
+        </Part>
+        <Part title="Reached when">
+          <CriterionFields
+            form={form}
+            field={fields.criterion}
+            pointPer={fields.pointPer}
+            measure={measure}
+            sentence={sentence}
+          />
+          <div className="mt-5 grid gap-4 sm:grid-cols-2">
+            <TextField
+              field={fields.baselineValue}
+              label="Baseline, where the plan states one"
+              type="figure"
+              className="w-28"
+            />
+            <TextField field={fields.baselineOn} label="Baseline taken on" type="date" />
+            <TextField field={fields.startsOn} label="Observed from" type="date" />
+            <TextField field={fields.targetOn} label="To be reached by" type="date" />
+          </div>
+        </Part>
+        <Part title="How often, by whom, where">
+          <div className="grid gap-5">
+            <TextField
+              field={fields.plannedGap}
+              label="At least once every"
+              type="figure"
+              unit="school days"
+              className="w-20"
+            />
+            <CheckList field={fields.observerIds} legend="By, if the plan says" options={choices.people} />
+            <CheckList field={fields.settingIds} legend="In, if the plan says" options={choices.places} />
+          </div>
+        </Part>
+        <Part title="Phases">
+          <p className="mb-3 text-small text-ink-2">
+            A line in the graph where something was changed: another way of helping, another room.
+          </p>
+          <Rows
+            form={form}
+            list={fields.phases}
+            what="phase"
+            blank={() => ({ label: '', startsOn: today, isBaseline: false })}
+          >
+            {(row) => {
+              const { label, startsOn, isBaseline } = row.getFieldset();
+              return (
+                <div className="grid items-end gap-2 sm:grid-cols-[1fr_10rem_auto]">
+                  <TextField field={label} label="What begins" />
+                  <TextField field={startsOn} label="On" type="date" />
+                  <label className="flex min-h-10 items-center gap-2 text-small">
+                    <input
+                      {...getInputProps(isBaseline, { type: 'checkbox' })}
+                      key={isBaseline.key}
+                      className="checkbox checkbox-sm"
+                    />
+                    baseline
+                  </label>
+                </div>
+              );
+            }}
+          </Rows>
+        </Part>
+        <div className="sticky bottom-0 z-10 -mx-2 flex gap-2 border-t border-rule bg-paper px-2 py-3">
+          <button type="submit" className="btn btn-primary h-11 px-6" disabled={isBusy}>
+            Save the goal
+          </button>
+          <Link to={backTo} className="btn h-11">
+            Back
+          </Link>
+        </div>
+      </Form>
+    </Page>
+  );
+}
+
+const usual = criterionDefinition.parse({ comparison: 'atLeast', value: 0, rule: { kind: 'inARow', n: 1 } });
+
+/** The measure as the form has it now, and the last one that was complete: the strip does not blink while one types. */
+function useMeasure(field: FieldMetadata<MeasureDefinition>) {
+  const last = useRef<MeasureDefinition | null>(null);
+  const measure = readValue(field.value, measureDefinition);
+  if (measure) last.current = measure;
+  return { measure, last: last.current };
+}
+
+function Part({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section>
+      <h2 className="mb-3 border-b border-rule pb-2 text-lg">{title}</h2>
+      {children}
+    </section>
+  );
+}

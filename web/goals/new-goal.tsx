@@ -1,0 +1,226 @@
+import { Form, Link, redirect } from 'react-router';
+import { v4 as newId } from 'uuid';
+import { addDays, type IsoDate } from '~/core/calendar/iso-date';
+import { usualCriterion } from '~/core/goals/criterion-definition';
+import { type GoalInput, goalInput } from '~/core/goals/goal-input';
+import { timesNamed, wordingFor } from '~/core/goals/other-student';
+import { beginningOf } from '~/core/goals/questions';
+import { counted } from '~/core/words/counting';
+import { database } from '~/server/db/current';
+import { addGoal, inputOf } from '~/server/goals/edit';
+import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
+import { goalsOnShelf, takeOffShelf } from '~/server/goals/shelf';
+import { type Student, studentFor, studentsOf } from '~/server/students/students';
+import { answering } from '../http/answering';
+import { askerOf, idFrom } from '../http/asker';
+import { sayNext } from '../http/cookies';
+import { submitted } from '../http/submitted';
+import { Covered } from '../ui/covered';
+import type { Route } from './+types/new-goal';
+import { goalChoices } from './form/choices';
+import { GoalForm } from './form/goal-form';
+
+export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, person, discreet } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'setUp');
+  if (discreet) return null;
+  const students = await studentsOf(database(), actor);
+  const [goals, shelf] = await Promise.all([
+    goalsOf(
+      database(),
+      students.map(({ id }) => id),
+    ),
+    goalsOnShelf(database()),
+  ]);
+  const own = goals.filter(({ studentId }) => studentId === student.id);
+  const search = new URL(request.url).searchParams;
+  const other = goals.find(({ id }) => id === search.get('goal'));
+  const owner = students.find(({ id }) => id === other?.studentId);
+  const template = shelf.find(({ id }) => id === search.get('shelf'))?.goal;
+  const blank = blankGoal(student, own, actor.today);
+  const question = other && owner && owner.id !== student.id ? namesIn(other, owner, student) : null;
+  const answer = search.get('name');
+  const begun: GoalInput =
+    other && owner
+      ? {
+          ...copyOf(other, blank),
+          wording: question && answer !== 'keep' ? question.after : other.wording,
+        }
+      : template
+        ? {
+            ...blank,
+            ...partsOf(template),
+            wording: wordingFor(template.wording, { from: '{name}', to: student.firstName }),
+          }
+        : blank;
+  const names = new Map(students.map(({ id, shortName }) => [id, shortName]));
+  return {
+    student: { id: student.id, shortName: student.shortName, firstName: student.firstName },
+    goal: begun,
+    question:
+      question && answer === null ? { ...question, from: owner?.firstName ?? '', goalId: other?.id ?? '' } : null,
+    from: `${search}`,
+    shelf: shelf.map(({ id, isOwn, goal }) => ({ id, isOwn, name: goal.name, area: goal.area })),
+    others: goals.map(({ id, studentId, number, shortName }) => ({
+      id,
+      of: names.get(studentId) ?? '',
+      label: `${number} · ${shortName}`,
+      isOwn: studentId === student.id,
+    })),
+    choices: await goalChoices(database(), { studentId: student.id, today: actor.today, goals }),
+    today: actor.today,
+    personId: person.id,
+  };
+});
+
+/** What a goal begins with when nothing is known of it. */
+function blankGoal({ plan }: Student, own: readonly Goal[], today: IsoDate): GoalInput {
+  const numbers = goalsWorkedOn(own).map(({ number }) => Number.parseInt(number, 10) || 0);
+  const next = `${Math.max(0, ...numbers) + 1}`;
+  return {
+    ...{ id: newId(), editedAt: null, number: next, area: '', shortName: '', wording: '' },
+    ...{ measure: beginningOf('trials'), criterion: usualCriterion('atLeast', 80), pointPer: 'day' },
+    ...{ baselineValue: null, baselineOn: null, startsOn: today },
+    targetOn: plan && plan.endsOn > today ? plan.endsOn : addDays(today, 365),
+    ...{ plannedGap: null, observerIds: [], settingIds: [], phases: [], newVersionFrom: null },
+  };
+}
+
+/** Another goal's content under a new id, without what belongs to its own past. */
+function copyOf(goal: Goal, blank: GoalInput): GoalInput {
+  const { area, shortName, measure, criterion, pointPer, plannedGap, settingIds } = inputOf(goal);
+  return { ...blank, area, shortName, measure, criterion, pointPer, plannedGap, settingIds };
+}
+
+const partsOf = ({
+  name,
+  area,
+  measure,
+  criterion,
+}: { name: string } & Pick<GoalInput, 'area' | 'measure' | 'criterion'>) => ({
+  shortName: name,
+  area,
+  measure,
+  criterion,
+});
+
+/** How a goal's wording names its own student, and how it would read for this one. */
+function namesIn({ wording }: Goal, owner: Student, student: Student) {
+  const times = timesNamed(wording, owner.firstName);
+  if (times === 0) return null;
+  return { times, before: wording, after: wordingFor(wording, { from: owner.firstName, to: student.firstName }) };
+}
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  await studentFor(database(), actor, studentId, 'setUp');
+  const form = await request.formData();
+  if (form.get('intent') === 'takeOffShelf') {
+    await takeOffShelf(database(), actor, idFrom(String(form.get('shelfId'))), now);
+    return { result: undefined };
+  }
+  const { done, refused } = await submitted(form, goalInput, async (input) => {
+    await addGoal(database(), actor, studentId, input);
+    return input;
+  });
+  if (refused) return { result: refused.data.result };
+  const headers = await sayNext({ text: `Goal ${done.number} is in the plan.` });
+  return redirect(`/students/${studentId}/goals/${done.id}`, { headers });
+});
+
+export const meta: Route.MetaFunction = () => [{ title: 'A new goal · Gentle Margin' }];
+
+export default function NewGoal({ loaderData, actionData }: Route.ComponentProps) {
+  if (!loaderData) return <Covered what="A goal" />;
+  const { student, goal, question, from, choices, today } = loaderData;
+  return (
+    <GoalForm
+      key={`${student.id} ${from}`}
+      goal={goal}
+      recorded={null}
+      choices={choices}
+      today={today}
+      result={actionData?.result}
+      backTo={`/students/${student.id}`}
+    >
+      <p className="text-small">
+        <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
+          {student.shortName}
+        </Link>
+      </p>
+      <h1 className="mt-1 text-3xl">A new goal</h1>
+      {question ? <NameQuestion question={question} to={student.firstName} /> : <BeginFrom {...loaderData} />}
+    </GoalForm>
+  );
+}
+
+type Loaded = NonNullable<Route.ComponentProps['loaderData']>;
+
+function NameQuestion({ question, to }: { question: NonNullable<Loaded['question']>; to: string }) {
+  const { from, times, after, goalId } = question;
+  return (
+    <section className="mt-4 max-w-3xl rounded-field border border-clay bg-clay-wash px-4 py-3">
+      <h2 className="text-lg">
+        The wording names {from} {counted(times, 'time', 'times')}
+      </h2>
+      <p className="mt-1 text-small">For {to} it would read:</p>
+      <p className="mt-1 whitespace-pre-line">{after}</p>
+      <div className="mt-3 flex flex-wrap gap-2">
+        <Link to={`?goal=${goalId}&name=replace`} className="btn btn-primary">
+          Put {to} in
+        </Link>
+        <Link to={`?goal=${goalId}&name=keep`} className="btn">
+          Keep the wording
+        </Link>
+      </div>
+    </section>
+  );
+}
+
+function BeginFrom({ shelf, others, from }: Loaded) {
+  return (
+    <details className="mt-3 max-w-3xl" open={false}>
+      <summary className="min-h-9 cursor-pointer py-1.5 text-small text-ink-2 underline underline-offset-2">
+        {from ? 'Begin from something else' : 'Begin from another goal or from the shelf'}
+      </summary>
+      <div className="mt-2 grid gap-6 rounded-field bg-wash p-4 sm:grid-cols-2">
+        <section>
+          <h2 className="mb-1">On the shelf</h2>
+          <ul className="max-h-72 overflow-y-auto">
+            {shelf.map(({ id, isOwn, name, area }) => (
+              <li key={id} className="flex items-center justify-between gap-2">
+                <Link to={`?shelf=${id}`} className="block py-1.5 hover:underline">
+                  {name} <span className="text-small text-ink-2">{area}</span>
+                </Link>
+                {isOwn && (
+                  <Form method="post">
+                    <input type="hidden" name="intent" value="takeOffShelf" />
+                    <input type="hidden" name="shelfId" value={id} />
+                    <button type="submit" aria-label={`Take ${name} off the shelf`} className="btn btn-xs">
+                      Take off
+                    </button>
+                  </Form>
+                )}
+              </li>
+            ))}
+          </ul>
+        </section>
+        <section>
+          <h2 className="mb-1">A goal that is there</h2>
+          <ul className="max-h-72 overflow-y-auto">
+            {[...others]
+              .sort((a, b) => Number(b.isOwn) - Number(a.isOwn))
+              .map(({ id, of, label }) => (
+                <li key={id}>
+                  <Link to={`?goal=${id}`} className="block py-1.5 hover:underline">
+                    {label} <span className="text-small text-ink-2">{of}</span>
+                  </Link>
+                </li>
+              ))}
+          </ul>
+        </section>
+      </div>
+    </details>
+  );
+}
