@@ -18,6 +18,10 @@ const team = { ...everyone, stranger: 404 };
 const setsUp = { caseManager: 200, educator: 404, paraprofessional: 404, specialist: 404, stranger: 200 };
 const manager = { caseManager: 200, educator: 404, paraprofessional: 404, specialist: 404, stranger: 404 };
 
+const nobody = { caseManager: 404, educator: 404, paraprofessional: 404, specialist: 404, stranger: 404 };
+/** The round of the matrix is Hanneke's. */
+const mine = { ...nobody, caseManager: 200 };
+
 /** What a signed-in person gets for each address of `web/routes.ts`. */
 const expected: Record<string, Record<string, number>> = {
   '': { ...everyone, caseManager: 302, educator: 302, paraprofessional: 302, specialist: 302, stranger: 302 },
@@ -31,6 +35,12 @@ const expected: Record<string, Record<string, number>> = {
   'students/:studentId/edit': setsUp,
   'students/:studentId/report': team,
   'students/:studentId/observe': team,
+  'students/:studentId/sessions': nobody,
+  rounds: everyone,
+  'rounds/new': everyone,
+  'rounds/once': nobody,
+  'rounds/:roundId': mine,
+  'rounds/:roundId/edit': mine,
   'students/:studentId/goals': manager,
   'students/:studentId/goals/new': manager,
   'students/:studentId/goals/:goalId': team,
@@ -48,7 +58,12 @@ function pathsOf(routes: RouteConfigEntry[]): string[] {
 async function addressesOf(app: App) {
   const goal = await goalId(app.db, 'Ansel', '1');
   const entry = await newestEntry(app.db, goal);
-  const ids = { studentId: await studentId(app.db, 'Ansel'), goalId: goal, entryId: entry.id };
+  const student = await studentId(app.db, 'Ansel');
+  const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
+  const round = { id: randomUUID(), name: 'Tuesday workshop', made_by: hanneke };
+  await app.db('rounds').insert(round);
+  await app.db('round_goals').insert({ round_id: round.id, goal_id: goal, student_id: student, position: 0 });
+  const ids = { studentId: student, goalId: goal, entryId: entry.id, roundId: round.id };
   return (path: string) => `/${path.replace(/:(\w+)/g, (_, name: keyof typeof ids) => ids[name])}`;
 }
 
@@ -83,7 +98,9 @@ for (const [role, name] of Object.entries(people)) {
     const entry = { id: randomUUID(), goalId: goal, outcome, note: '' };
     const isStranger = role === 'stranger';
     expect(
-      await post('students/:studentId/observe', { data: { ...when, observerId: personId, entries: [entry] } }),
+      await post('students/:studentId/sessions', {
+        data: { personId, session: { ...when, observerId: personId, entries: [entry] } },
+      }),
     ).toBe(isStranger ? 404 : 200);
 
     // Somebody else's entry: only the case manager corrects or withdraws it.

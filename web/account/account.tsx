@@ -1,8 +1,12 @@
+import { useState } from 'react';
 import { Form } from 'react-router';
+import { counted } from '~/core/words/counting';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
 import { preferencesOf } from '../http/cookies';
+import { Dialog } from '../ui/dialog';
 import { MarginTitle, Page } from '../ui/page';
+import { useWaiting } from '../waiting/waiting';
 import type { Route } from './+types/account';
 
 export const loader = answering(async ({ context, request }: Route.LoaderArgs) => {
@@ -28,7 +32,7 @@ export default function Account({ loaderData: { name, work, email, schoolName, t
           <MarginTitle>On this device</MarginTitle>
           <p>
             The look and the discreet view are kept on this device only. What you mark while observing is kept here too
-            until the server has it, so sign out on a device that others use only after saving.
+            until the server has it, seen by nobody else who signs in on this device.
           </p>
         </>
       }
@@ -63,14 +67,53 @@ export default function Account({ loaderData: { name, work, email, schoolName, t
   );
 }
 
-/** Ends this sign-in, or all of this person's. */
+/** Ends this sign-in, or all of this person's; warns while something waits to be sent. */
 function SignOut({ everywhere = false, children }: { everywhere?: boolean; children: string }) {
+  const { list, sendNow } = useWaiting();
+  const [isWarning, setWarning] = useState(false);
   return (
-    <Form method="post" action="/sign-out">
-      {everywhere && <input type="hidden" name="everywhere" value="yes" />}
-      <button type="submit" className="btn">
-        {children}
-      </button>
-    </Form>
+    <>
+      <Form
+        method="post"
+        action="/sign-out"
+        onSubmit={(event) => {
+          if (list.length === 0 || isWarning) return;
+          event.preventDefault();
+          setWarning(true);
+          sendNow();
+        }}
+      >
+        {everywhere && <input type="hidden" name="everywhere" value="yes" />}
+        <button type="submit" className="btn">
+          {children}
+        </button>
+      </Form>
+      {isWarning && (
+        <Dialog title="Something waits to be sent" onClose={() => setWarning(false)}>
+          <Form method="post" action="/sign-out" className="p-6">
+            {everywhere && <input type="hidden" name="everywhere" value="yes" />}
+            <h2 className="text-xl">
+              {list.length === 0
+                ? 'Everything is sent now'
+                : `${counted(list.length, 'session waits', 'sessions wait')} to be sent`}
+            </h2>
+            {list.length > 0 && (
+              <p className="mt-2">
+                What waits stays on this device, hidden from everybody else. It is sent when you sign in here again, not
+                before.
+              </p>
+            )}
+            <div className="mt-5 flex justify-end gap-2">
+              <button type="button" className="btn btn-primary" onClick={() => setWarning(false)}>
+                Stay signed in
+              </button>
+              <button type="submit" className="btn">
+                {children}
+              </button>
+            </div>
+          </Form>
+        </Dialog>
+      )}
+    </>
   );
 }

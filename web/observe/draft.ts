@@ -1,3 +1,4 @@
+import type { WallTime } from '~/core/calendar/zone';
 import type { MeasureData, MeasureDefinition } from '~/core/measures/measure';
 import type { NoScoreReason } from '~/core/measures/score';
 import type { SessionInput } from '~/core/observations/observation';
@@ -13,10 +14,13 @@ export interface GoalDraft {
   clock: Clock;
   reason: NoScoreReason | null;
   note: string;
+  /** When its first mark was made, by the school's clock. */
+  at: WallTime | null;
 }
 
 export type SessionFields = Pick<SessionInput, 'on' | 'time' | 'observerId' | 'settingId'>;
 
+/** A session in the making: of one student, or of several in one go. */
 export interface SessionDraft {
   session: SessionFields;
   /** Whether date or time were set by hand; if not, they are those of the first tap. */
@@ -35,7 +39,7 @@ export type DraftChange =
       goalId: string;
       data: MeasureData | null;
       clock?: Clock;
-      time: Pick<SessionFields, 'on' | 'time'> | null;
+      time: WallTime | null;
     }
   | { type: 'select'; goalId: string; at: number | null }
   | { type: 'reason'; goalId: string; reason: NoScoreReason | null }
@@ -51,6 +55,7 @@ export const untouched = (entryId: string): GoalDraft => ({
   clock: stoppedClock,
   reason: null,
   note: '',
+  at: null,
 });
 
 export const isMarked = ({ data, clock, reason }: Pick<GoalDraft, 'data' | 'clock' | 'reason'>) =>
@@ -77,6 +82,7 @@ export function draftReducer(draft: SessionDraft, change: DraftChange): SessionD
         data,
         ...(clock && { clock }),
         ...(data !== null && { reason: null }),
+        ...(change.time && draft.goals[change.goalId]?.at === null && { at: change.time }),
       });
     }
     case 'select':
@@ -97,23 +103,45 @@ export function draftReducer(draft: SessionDraft, change: DraftChange): SessionD
 }
 
 /**
- * What is sent: only the goals that were marked, their clocks read now.
+ * When a student was observed: as it was chosen, else at the first mark of a goal of theirs.
  *
- * @param measures  how each goal is measured, and since which version, by its id
+ * @param goalIds  the goals of that student
+ */
+export function momentOf({ session, timeIsChosen, goals }: SessionDraft, goalIds: readonly string[]): WallTime {
+  const marked = goalIds.flatMap((id) => (goals[id] && isMarked(goals[id]) && goals[id].at) || []);
+  const [first] = marked.toSorted((a, b) => `${a.on} ${a.time}`.localeCompare(`${b.on} ${b.time}`));
+  return timeIsChosen || !first ? { on: session.on, time: session.time } : first;
+}
+
+/**
+ * What is sent for one student: only the goals that were marked, their clocks read now.
+ *
+ * @param measured  how each goal of the student is measured, and since which version
+ * @returns null where nothing is marked
  */
 export function inputFrom(
-  { session, goals }: SessionDraft,
-  measures: ReadonlyMap<string, { measure: MeasureDefinition; version: number }>,
+  draft: SessionDraft,
+  measured: readonly { id: string; measure: MeasureDefinition; version: number }[],
   now: number,
-): SessionInput {
-  const entries = Object.entries(goals).flatMap(([goalId, goal]): SessionInput['entries'] => {
+): SessionInput | null {
+  const entries = measured.flatMap(({ id: goalId, measure, version }): SessionInput['entries'] => {
+    const goal = draft.goals[goalId];
+    if (!goal) return [];
     const { entryId: id, reason, note } = goal;
-    const measured = measures.get(goalId);
-    if (!measured) return [];
-    const what = { id, goalId, goalVersion: measured.version, note };
+    const what = { id, goalId, goalVersion: version, note };
     if (reason !== null) return [{ ...what, outcome: { data: null, reason } }];
-    const data = finished(measured.measure, goal, now);
+    const data = finished(measure, goal, now);
     return data === null ? [] : [{ ...what, outcome: { data, reason: null } }];
   });
-  return { ...session, entries };
+  if (entries.length === 0) return null;
+  const { observerId, settingId } = draft.session;
+  return {
+    ...momentOf(
+      draft,
+      measured.map(({ id }) => id),
+    ),
+    observerId,
+    settingId,
+    entries,
+  };
 }

@@ -1,13 +1,17 @@
 import type { Dispatch } from 'react';
+import type { WallTime } from '~/core/calendar/zone';
 import { type MeasureDefinition, measureOf } from '~/core/measures/measure';
 import { type NoScoreReason, noScoreReasons, noScoreWords } from '~/core/measures/score';
 import type { Goal } from '~/server/goals/goals';
 import { FieldMessage } from '../ui/fields';
 import { isRunning } from './clock';
-import { type DraftChange, type GoalDraft, isMarked, type SessionFields } from './draft';
+import { type DraftChange, type GoalDraft, isMarked } from './draft';
 import { MeasureStrip } from './measure-strip';
 
-export type ObservedGoal = Pick<Goal, 'id' | 'number' | 'shortName' | 'wording' | 'criterion' | 'version'> & {
+export type ObservedGoal = Pick<
+  Goal,
+  'id' | 'studentId' | 'number' | 'shortName' | 'wording' | 'criterion' | 'version'
+> & {
   measure: MeasureDefinition;
   /** The last values before this session, oldest first. */
   last: number[];
@@ -23,7 +27,7 @@ interface GoalCardProps {
   openedAt: number;
   message: string | undefined;
   onChange: Dispatch<DraftChange>;
-  timeNow: () => Pick<SessionFields, 'on' | 'time'>;
+  timeNow: () => WallTime;
 }
 
 /** One goal while observing: its pads, its beads, and a word about it. */

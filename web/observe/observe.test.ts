@@ -3,7 +3,7 @@ import { type MeasureDefinition, measureDefinition } from '~/core/measures/measu
 import { outcomesOf } from '~/core/measures/support-levels';
 import { sessionInput } from '~/core/observations/observation';
 import { type Clock, secondsFrom, secondsOn, started, stopped, stoppedClock, stopwatch } from './clock';
-import { type DraftChange, draftReducer, inputFrom, isTouched, type SessionDraft, untouched } from './draft';
+import { type DraftChange, draftReducer, inputFrom, isTouched, momentOf, type SessionDraft, untouched } from './draft';
 import { fieldMessages } from './field-messages';
 import { finished } from './finished';
 import { nextOutcome, withItem } from './strips/items-strip';
@@ -32,7 +32,11 @@ const trials = measureDefinition.parse({
   mostSupport: 'a',
 });
 const sent = (draft: SessionDraft, now = 0, measure: MeasureDefinition = trials) =>
-  inputFrom(draft, new Map([id(2), id(3)].map((goalId) => [goalId, { measure, version: 2 }])), now);
+  inputFrom(
+    draft,
+    [id(2), id(3)].map((goalId) => ({ id: goalId, measure, version: 2 })),
+    now,
+  );
 
 describe('a session in the making', () => {
   it('lays beads in order and replaces a chosen one', () => {
@@ -51,21 +55,26 @@ describe('a session in the making', () => {
   it('takes its time from the first tap, unless it was chosen', () => {
     expect(madeBy(mark(['a'], id(2), '09:10'), mark(['a', 'b'], id(2), '09:20')).session.time).toBe('09:10');
     expect(madeBy({ type: 'session', fields: { time: '08:00' } }, mark(['a'])).session.time).toBe('08:00');
+    // In a round each student has the time of their own first mark.
+    const round = madeBy(mark(['a'], id(2), '09:10'), mark(['b'], id(3), '09:40'), mark(['a', 'b'], id(2), '09:50'));
+    expect([momentOf(round, [id(2)]), momentOf(round, [id(3)])].map(({ time }) => time)).toEqual(['09:10', '09:40']);
+    expect(momentOf(madeBy({ type: 'session', fields: { time: '08:00' } }, mark(['a'])), [id(2)]).time).toBe('08:00');
+    expect(momentOf(empty, [id(2)]).time).toBe('09:00');
   });
 
   it('sends only what was marked: blank is not zero', () => {
-    expect(sent(empty).entries).toEqual([]);
+    expect(sent(empty)).toBeNull();
     const draft = madeBy(mark(['a']), { type: 'note', goalId: id(3), note: 'only a word' });
-    expect(sent(draft).entries.map(({ goalId }) => goalId)).toEqual([id(2)]);
+    expect(sent(draft)?.entries.map(({ goalId }) => goalId)).toEqual([id(2)]);
     expect([isTouched(empty), isTouched(draft)]).toEqual([false, true]);
     expect(sessionInput.safeParse(sent(draft)).success).toBe(true);
     const takenBack = madeBy(mark(['a']), { type: 'mark', goalId: id(2), data: null, time: null });
-    expect(sent(takenBack).entries).toEqual([]);
+    expect(sent(takenBack)).toBeNull();
   });
 
   it('ends without a score for a reason, until something is marked after all', () => {
     const absent = madeBy({ type: 'reason', goalId: id(3), reason: 'absent' });
-    expect(sent(absent).entries).toMatchObject([{ goalId: id(3), outcome: { data: null, reason: 'absent' } }]);
+    expect(sent(absent)?.entries).toMatchObject([{ goalId: id(3), outcome: { data: null, reason: 'absent' } }]);
     expect(draftReducer(absent, mark(['a'], id(3))).goals[id(3)]?.reason).toBeNull();
   });
 
@@ -77,8 +86,8 @@ describe('a session in the making', () => {
       clock: { startedAt: 60_000, before: 0 },
       time: null,
     });
-    const { entries } = sent(draft, 60_000 + 12 * 60_000, calls);
-    expect(entries[0]).toMatchObject({ goalVersion: 2, outcome: { data: { count: 5, minutes: 12 } } });
+    const session = sent(draft, 60_000 + 12 * 60_000, calls);
+    expect(session?.entries[0]).toMatchObject({ goalVersion: 2, outcome: { data: { count: 5, minutes: 12 } } });
   });
 });
 
@@ -151,8 +160,9 @@ describe('items', () => {
 
 describe('messages', () => {
   it('stand at the goal they belong to', () => {
-    const body = { ...sent(madeBy(mark(['a']))), on: '' };
-    body.entries = body.entries.map((entry) => ({ ...entry, note: 'x'.repeat(4001) }));
+    const session = sent(madeBy(mark(['a'])));
+    const entries = session?.entries.map((entry) => ({ ...entry, note: 'x'.repeat(4001) }));
+    const body = { ...session, on: '', entries };
     const parsed = sessionInput.safeParse(body);
     expect(Object.keys(parsed.success ? {} : fieldMessages(parsed.error, body))).toEqual(['on', `goal.${id(2)}`]);
     const none = sessionInput.safeParse(null);

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
+import { draftStore } from '../waiting/device-store';
 import { isTouched, type SessionDraft } from './draft';
-import { draftStore } from './draft-store';
 
 /** Keeps the draft on this device while it is being made, and brings back one that was left unsent. */
 export function useKeptDraft(key: string, draft: SessionDraft, bringBack: (draft: SessionDraft) => void) {

@@ -76,11 +76,13 @@ export function SelectField({ field, label, none, options, className = 'w-full',
 interface CheckListProps {
   field: AnyField;
   legend: ReactNode;
+  /** Where several lists make one field, its message stands elsewhere. */
+  hidesMessage?: boolean;
   options: readonly { id: string; name: string }[];
 }
 
 /** A labelled choice of several. */
-export function CheckList({ field, legend, options }: CheckListProps) {
+export function CheckList({ field, legend, hidesMessage, options }: CheckListProps) {
   const chosen = new Set([(field.initialValue as string[] | string | undefined) ?? []].flat());
   return (
     <fieldset className="grid gap-1">
@@ -99,7 +101,7 @@ export function CheckList({ field, legend, options }: CheckListProps) {
           </label>
         ))}
       </div>
-      <FieldMessage id={field.errorId} messages={field.errors} />
+      {!hidesMessage && <FieldMessage id={field.errorId} messages={field.errors} />}
     </fieldset>
   );
 }

@@ -8,11 +8,14 @@ import { database } from '~/server/db/current';
 import { studentTabs } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, signedIn } from '../http/asker';
+import { useWaiting, WaitingProvider } from '../waiting/waiting';
 import type { Route } from './+types/shell';
 import { KeyHelp } from './key-help';
 import { useKey } from './use-key';
 
 const Finder = lazy(() => import('./finder'));
+const loadWaitingDialog = () => import('../waiting/waiting-dialog');
+const WaitingDialog = lazy(loadWaitingDialog);
 
 export const middleware: Route.MiddlewareFunction[] = [signedIn];
 
@@ -23,13 +26,23 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
     const due = tab.goals.some((goal) => isDue(goal, { calendar: school.calendar, today: actor.today }));
     return { id, initials, name: shortName, isDue: due, mayShare: may(tab.role, 'share') };
   });
-  return { tabs, discreet, person: { initials: person.initials, name: person.shortName }, schoolName: school.name };
+  const { id, initials, shortName } = person;
+  return { tabs, discreet, person: { id, initials, name: shortName }, schoolName: school.name };
 });
 
 type Tab = Route.ComponentProps['loaderData']['tabs'][number];
 
-export default function Shell({ loaderData: { tabs, discreet, person, schoolName } }: Route.ComponentProps) {
-  const [open, setOpen] = useState<'finder' | 'keys' | null>(null);
+export default function Shell({ loaderData }: Route.ComponentProps) {
+  const { id } = loaderData.person;
+  return (
+    <WaitingProvider key={id} personId={id}>
+      <SignedIn {...loaderData} />
+    </WaitingProvider>
+  );
+}
+
+function SignedIn({ tabs, discreet, person, schoolName }: Route.ComponentProps['loaderData']) {
+  const [open, setOpen] = useState<'finder' | 'keys' | 'waiting' | null>(null);
   useKey('/', () => setOpen('finder'), { takesOver: true });
   useKey('?', () => setOpen('keys'), { takesOver: true });
   const close = () => setOpen(null);
@@ -63,6 +76,7 @@ export default function Shell({ loaderData: { tabs, discreet, person, schoolName
           </span>
           <kbd className="keycap ml-auto">/</kbd>
         </button>
+        <WaitingButton onPress={() => setOpen('waiting')} />
         <DiscreetSwitch isOn={discreet} />
         <Link
           to="/account"
@@ -83,8 +97,34 @@ export default function Shell({ loaderData: { tabs, discreet, person, schoolName
           <Finder onClose={close} />
         </Suspense>
       )}
+      {open === 'waiting' && (
+        <Suspense>
+          <WaitingDialog onClose={close} />
+        </Suspense>
+      )}
       {open === 'keys' && <KeyHelp onClose={close} />}
     </div>
+  );
+}
+
+/** How much waits on this device; nothing to see while the server has everything. */
+function WaitingButton({ onPress }: { onPress: () => void }) {
+  const { list } = useWaiting();
+  useEffect(() => {
+    // While it can still be fetched: it will be needed without the server.
+    const timer = setTimeout(loadWaitingDialog, 3000);
+    return () => clearTimeout(timer);
+  }, []);
+  if (list.length === 0) return null;
+  return (
+    <button
+      type="button"
+      onClick={onPress}
+      className="flex h-9 items-center gap-2 rounded-field bg-clay-wash px-2.5 text-small font-semibold whitespace-nowrap text-clay-deep"
+    >
+      <span aria-hidden className="size-2 rounded-full bg-clay" />
+      {list.length} <span className="max-sm:sr-only">waiting to be sent</span>
+    </button>
   );
 }
 

@@ -1,0 +1,318 @@
+import { type Dispatch, useCallback, useEffect, useReducer, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { v4 as newId } from 'uuid';
+import type { WallTime } from '~/core/calendar/zone';
+import { entryField } from '~/core/observations/observation';
+import { counted } from '~/core/words/counting';
+import { MarginTitle, Page } from '../ui/page';
+import { useKey } from '../ui/use-key';
+import { draftStore, type WaitingSession } from '../waiting/device-store';
+import { useWaiting } from '../waiting/waiting';
+import { type DraftChange, draftReducer, inputFrom, isMarked, momentOf, type SessionDraft, untouched } from './draft';
+import { GoalCard, type ObservedGoal } from './goal-card';
+import { BesideLastFive, HowItReads } from './how-it-reads';
+import type { ObservedStudent, Observing } from './load';
+import { SessionLine } from './session-line';
+import { useKeptDraft } from './use-kept-draft';
+import { useObservingKeys } from './use-observing-keys';
+
+interface ObservingProps extends Observing {
+  title: string;
+  /** Under which what is marked is kept on the device. */
+  draftKey: string;
+  /** Where to go when everything is saved. */
+  doneTo: string;
+}
+
+function emptyDraft({ students, wall, personId, placeId }: ObservingProps): SessionDraft {
+  const goals = students.flatMap((student) => student.goals);
+  return {
+    session: { on: wall.on, time: wall.time, observerId: personId, settingId: placeId },
+    timeIsChosen: false,
+    goals: Object.fromEntries(goals.map((goal) => [goal.id, untouched(newId())])),
+    openedAt: Date.now(),
+    activeGoal: goals[0]?.id ?? '',
+    selected: null,
+  };
+}
+
+/** The school's wall clock, moved on by the time this page has been open. */
+function useWallClock(wall: WallTime): () => WallTime {
+  const opened = useRef(0);
+  useEffect(() => {
+    opened.current = performance.now();
+  }, []);
+  return () => {
+    const start = Date.parse(`${wall.on}T${wall.time}:00Z`);
+    const text = new Date(start + performance.now() - opened.current).toISOString();
+    return { on: text.slice(0, 10), time: text.slice(11, 16) };
+  };
+}
+
+/** One student, or several in one go: passed from one to the next, or side by side. */
+export function ObservingPage(props: ObservingProps) {
+  const { students, choices, wall, title, draftKey } = props;
+  const goals = students.flatMap((student) => student.goals);
+  const [draft, change] = useReducer(draftReducer, props, emptyDraft);
+  const [isBeside, setBeside] = useState(false);
+  const timeNow = useWallClock(wall);
+  const fresh = useRef(props);
+  const bringBack = useCallback((found: SessionDraft) => {
+    // Goals may have come or gone since: only those that are there now are kept.
+    const empty = emptyDraft(fresh.current);
+    const goals = Object.fromEntries(
+      Object.entries(empty.goals).map(([id, goal]) => [id, { ...goal, ...found.goals[id] }]),
+    );
+    const activeGoal = found.activeGoal in goals ? found.activeGoal : empty.activeGoal;
+    change({ type: 'replace', draft: { ...found, goals, activeGoal, selected: null } });
+  }, []);
+  const kept = useKeptDraft(draftKey, draft, bringBack);
+  const { save, isBusy, messages } = useSave(props, draft, change);
+
+  const active = goals.find(({ id }) => id === draft.activeGoal) ?? goals[0];
+  const here = students.find(({ id }) => id === active?.studentId) ?? students[0];
+  const shown = isBeside ? students : students.filter((student) => student === here);
+  const goTo = (student: ObservedStudent | undefined) => {
+    const goal = student?.goals[0];
+    if (goal) change({ type: 'activate', goalId: goal.id });
+    if (!isBeside) document.getElementById('page')?.scrollIntoView();
+  };
+  const step = (by: number) =>
+    here && goTo(students[(students.indexOf(here) + by + students.length) % students.length]);
+  useKey(['[', ']'], (event) => students.length > 1 && step(event.key === ']' ? 1 : -1));
+  useObservingKeys({ goals: isBeside ? goals : (here?.goals ?? []), draft, change, save });
+
+  return (
+    <Page
+      marginName="How it will read"
+      margin={
+        <div className="flex flex-col lg:sticky lg:top-6 lg:h-[calc(100dvh-6.5rem)]">
+          {here && <MarginTitle about={`in ${here.firstName}’s report`}>How it will read</MarginTitle>}
+          <HowItReads goals={here?.goals ?? []} draft={draft} choices={choices} />
+          {active && <BesideLastFive goal={active} draft={draft} />}
+          <SaveBar isBusy={isBusy} message={messages.form} onSave={save} />
+        </div>
+      }
+    >
+      <header className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        <h1 className="text-2xl">{title}</h1>
+        <p role="status" className="text-small text-ink-2 sm:ml-auto">
+          {kept === 'kept' && 'Kept on this device ✓'}
+          {kept === 'broughtBack' && (
+            <>
+              Picked up where you left off ✓{' '}
+              <button
+                type="button"
+                className="py-2 underline underline-offset-2"
+                onClick={() => change({ type: 'replace', draft: emptyDraft(props) })}
+              >
+                start over
+              </button>
+            </>
+          )}
+        </p>
+      </header>
+      <SessionLine
+        session={{
+          ...draft.session,
+          ...(students.length === 1 &&
+            momentOf(
+              draft,
+              goals.map(({ id }) => id),
+            )),
+        }}
+        choices={choices}
+        messages={messages}
+        onChange={(fields) => change({ type: 'session', fields })}
+      />
+      {students.length > 1 && (
+        <StudentSwitch
+          students={students}
+          draft={draft}
+          here={here}
+          isBeside={isBeside}
+          onChoose={goTo}
+          onBeside={setBeside}
+        />
+      )}
+      <div className={`mt-1 pb-28 lg:pb-8 ${isBeside ? besideColumns : ''}`}>
+        {shown.map((student) => (
+          <section key={student.id} aria-label={students.length > 1 ? student.shortName : undefined}>
+            {isBeside && <h2 className="mb-2 text-lg">{student.shortName}</h2>}
+            <div className="grid gap-3.5">
+              {student.goals.map((goal) => (
+                <Card
+                  key={goal.id}
+                  goal={goal}
+                  draft={draft}
+                  isActive={goal.id === active?.id}
+                  message={messages[entryField(goal.id)]}
+                  onChange={change}
+                  timeNow={timeNow}
+                />
+              ))}
+            </div>
+            {student.goals.length === 0 && <p className="py-8 text-ink-2">There is no goal to observe yet.</p>}
+          </section>
+        ))}
+        {students.length > 1 && !isBeside && here && students.at(-1) !== here && (
+          <button type="button" className="btn mt-4 h-11" onClick={() => step(1)}>
+            On to {students[students.indexOf(here) + 1]?.shortName} <kbd className="keycap">]</kbd>
+          </button>
+        )}
+      </div>
+    </Page>
+  );
+}
+
+const besideColumns = 'grid items-start gap-4 md:grid-cols-2 2xl:grid-cols-4';
+
+interface CardProps {
+  goal: ObservedGoal;
+  draft: SessionDraft;
+  isActive: boolean;
+  message: string | undefined;
+  onChange: Dispatch<DraftChange>;
+  timeNow: () => WallTime;
+}
+
+function Card({ goal, draft, isActive, ...rest }: CardProps) {
+  const goalDraft = draft.goals[goal.id];
+  if (!goalDraft) return null;
+  const selected = isActive ? draft.selected : null;
+  return (
+    <GoalCard
+      goal={goal}
+      draft={goalDraft}
+      isActive={isActive}
+      selected={selected}
+      openedAt={draft.openedAt}
+      {...rest}
+    />
+  );
+}
+
+interface StudentSwitchProps {
+  students: ObservedStudent[];
+  draft: SessionDraft;
+  here: ObservedStudent | undefined;
+  isBeside: boolean;
+  onChoose: (student: ObservedStudent) => void;
+  onBeside: (isBeside: boolean) => void;
+}
+
+/** Who is in the round, how much is marked of each, and who is before one now. */
+function StudentSwitch({ students, draft, here, isBeside, onChoose, onBeside }: StudentSwitchProps) {
+  const markedOf = ({ goals }: ObservedStudent) =>
+    goals.filter(({ id }) => draft.goals[id] && isMarked(draft.goals[id])).length;
+  return (
+    <div className="sticky top-0 z-10 -mx-2 mb-2 flex flex-wrap items-center gap-2 bg-paper px-2 py-2">
+      <ol className="flex flex-wrap gap-2">
+        {students.map((student) => {
+          const marked = markedOf(student);
+          const isHere = student === here;
+          return (
+            <li key={student.id}>
+              <button
+                type="button"
+                aria-current={isHere ? 'true' : undefined}
+                onClick={() => onChoose(student)}
+                className={`flex min-h-10 items-center gap-2 rounded-field border px-3 pointer-coarse:min-h-11 ${isHere ? 'border-ink bg-sheet font-semibold' : 'border-rule text-ink-2'}`}
+              >
+                {student.shortName}
+                {marked > 0 && <span className="text-small text-fern">{marked} marked</span>}
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+      {students.length <= 4 && (
+        <button
+          type="button"
+          aria-pressed={isBeside}
+          onClick={() => onBeside(!isBeside)}
+          className="btn btn-sm ml-auto h-9 max-md:hidden"
+        >
+          Side by side
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** Saves what is marked, student by student: each is one session. What cannot be sent now waits on the device. */
+function useSave(props: ObservingProps, draft: SessionDraft, change: Dispatch<DraftChange>) {
+  const { students, choices, personId, draftKey, doneTo } = props;
+  const waiting = useWaiting();
+  const navigate = useNavigate();
+  const [messages, setMessages] = useState<Record<string, string>>({});
+  const [isBusy, setBusy] = useState(false);
+  const isSaving = useRef(false);
+  const save = useCallback(async () => {
+    const goals = students.flatMap((student) => student.goals);
+    const loose = goals.filter(({ id }) => draft.goals[id]?.note.trim() && !isMarked(draft.goals[id]));
+    const words = 'There is a word about this goal but nothing is marked. Mark it, or say why there is no score.';
+    const missing = Object.fromEntries(loose.map(({ id }) => [entryField(id), words]));
+    const sessions = students.flatMap((student): WaitingSession[] => {
+      const session = inputFrom(draft, student.goals, Date.now());
+      if (!session) return [];
+      const { id, shortName } = student;
+      const marked = student.goals.filter((goal) => session.entries.some(({ goalId }) => goalId === goal.id));
+      return [
+        {
+          id: newId(),
+          personId,
+          student: { id, shortName },
+          session,
+          goals: marked,
+          choices,
+          savedAt: Date.now(),
+          problem: null,
+        },
+      ];
+    });
+    if (loose.length === 0 && sessions.length === 0) {
+      missing.form = 'Nothing is marked yet. Mark at least one goal, or say why there is no score.';
+    }
+    setMessages(missing);
+    if (Object.keys(missing).length > 0 || isSaving.current) return;
+    isSaving.current = true;
+    setBusy(true);
+    const results = await waiting.save(sessions);
+    isSaving.current = false;
+    setBusy(false);
+    const refusals = results.flatMap((sent) => (sent.is === 'refused' ? [sent.messages] : []));
+    const done = sessions.filter((_, i) => results[i]?.is !== 'refused').flatMap(({ goals }) => goals);
+    if (refusals.length === 0) await draftStore.forget(draftKey).catch(() => {});
+    if (results.every(({ is }) => is === 'saved')) return navigate(doneTo);
+    // What is saved or waits is done with here; what was refused stays as it was typed.
+    const left = Object.fromEntries(done.map(({ id }) => [id, untouched(newId())]));
+    setMessages(Object.assign({}, ...refusals));
+    change({ type: 'replace', draft: { ...draft, goals: { ...draft.goals, ...left }, selected: null } });
+  }, [students, draft, choices, personId, draftKey, doneTo, waiting.save, navigate, change]);
+  return { save, isBusy, messages };
+}
+
+/** Where the thumb is on a phone, at the foot of the margin elsewhere. */
+function SaveBar({ isBusy, message, onSave }: { isBusy: boolean; message: string | undefined; onSave: () => void }) {
+  const { list } = useWaiting();
+  const waits = list.filter(({ problem }) => problem === null).length;
+  return (
+    <div className="z-20 mt-auto pt-4 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:border-t max-lg:border-rule max-lg:bg-sheet max-lg:p-3">
+      {waits > 0 && !isBusy && (
+        <p role="status" className="mb-2 text-small font-semibold text-clay-deep">
+          The server cannot be reached. Nothing is lost: {counted(waits, 'session waits', 'sessions wait')} on this
+          device and {waits === 1 ? 'is' : 'are'} sent by {waits === 1 ? 'itself' : 'themselves'}. You can go on.
+        </p>
+      )}
+      {message && (
+        <p role="alert" className="mb-2 text-small font-semibold text-clay-deep">
+          {message}
+        </p>
+      )}
+      <button type="button" onClick={onSave} disabled={isBusy} className="btn btn-primary h-12.5 w-full text-base">
+        {isBusy ? 'Saving …' : 'Save'} <kbd className="keycap">↵</kbd>
+      </button>
+    </div>
+  );
+}

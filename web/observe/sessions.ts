@@ -1,0 +1,41 @@
+import { data } from 'react-router';
+import { z } from 'zod';
+import { sessionInput } from '~/core/observations/observation';
+import { counted } from '~/core/words/counting';
+import { database } from '~/server/db/current';
+import { Invalid, NotFound } from '~/server/failures';
+import { recordSession } from '~/server/observations/record';
+import { answering } from '../http/answering';
+import { askerOf, idFrom } from '../http/asker';
+import { sayNext } from '../http/cookies';
+import type { Route } from './+types/sessions';
+import { fieldMessages } from './field-messages';
+
+const sent = z.object({ personId: z.uuid(), session: z.looseObject({}) });
+
+/** Takes what was observed of a student in one go, at once or from a device on which it waited. */
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, wall, now, discreet } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const body = sent.safeParse(await request.json().catch(() => null));
+  if (!body.success) return data({ messages: { form: 'This cannot be read.' } }, { status: 400 });
+  // Somebody else has signed in on this device since: what waits there is not theirs.
+  if (body.data.personId !== actor.personId) return data(null, { status: 409 });
+  const parsed = sessionInput.safeParse(body.data.session);
+  if (!parsed.success) {
+    return data({ messages: fieldMessages(parsed.error, body.data.session) }, { status: 400 });
+  }
+  try {
+    const { ids, student } = await recordSession(database(), actor, studentId, parsed.data, { wall, now });
+    const text = `Saved for ${discreet ? student.initials : student.firstName}: ${counted(ids.length, 'goal', 'goals')}.`;
+    const link = { to: `/students/${studentId}/entries/${ids[0]}`, label: 'See it' };
+    return data({ ids }, { headers: await sayNext(ids.length === 1 ? { text, link } : { text }) });
+  } catch (error) {
+    if (error instanceof Invalid) return data({ messages: error.fields }, { status: 400 });
+    throw error;
+  }
+});
+
+export const loader = answering(async () => {
+  throw new NotFound('There is only something to send here.');
+});
