@@ -62,6 +62,18 @@ export const sessionInput = sessionFields.extend({
 });
 export type SessionInput = z.infer<typeof sessionInput>;
 
+/** Several sessions of one goal, from a table: each row is an entry, and they are saved together. */
+export const tableInput = z.object({
+  goalVersion: z.number().int().min(1),
+  observerId: idField,
+  settingId: idField.nullable(),
+  rows: z
+    .array(z.object({ id: idField, on: isoDateField, time: clockTimeField, outcome: rawOutcome, note: noteField }))
+    .min(1, { error: 'There is no row to save yet.' })
+    .max(200, { error: 'At most 200 rows are saved at once.' }),
+});
+export type TableInput = z.infer<typeof tableInput>;
+
 /** The field of one goal's entry, for messages that belong to it. */
 export const entryField = (goalId: string) => `goal.${goalId}`;
 

@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { type IsoDate, longDate } from '~/core/calendar/iso-date';
 import type { WallTime } from '~/core/calendar/zone';
 import type { sessionFields } from '~/core/observations/observation';
 import { may, type Right, type Role } from '../access/rights';
@@ -9,6 +10,22 @@ import type { Actor } from '../students/students';
 
 /** What a session's clock may be ahead of the server's before it counts as the future, in minutes. */
 const CLOCK_SLACK = 5;
+
+/** Whether a moment has not come yet, by the school's clock. */
+export const isAhead = (session: WallTime, wall: WallTime) => minutes(session) > minutes(wall) + CLOCK_SLACK;
+
+export const aheadWords = 'This lies in the future. An entry says what has been seen.';
+export const notOnTeamWords = 'This person was not on the support team that day.';
+
+/**
+ * What is wrong with a day on which neither the plan nor the goal had begun; null where nothing is.
+ *
+ * @param goalBegins  when the goal, its baseline or its first phase began: they may lie before the plan
+ */
+export function tooEarlyWords(on: IsoDate, planStartsOn: IsoDate | null, goalBegins: readonly (IsoDate | null)[]) {
+  if (planStartsOn === null || [planStartsOn, ...goalBegins].some((date) => date !== null && date <= on)) return null;
+  return `The plan began on ${longDate(planStartsOn)}: this lies before it.`;
+}
 
 const minutes = ({ on, time }: WallTime) => Date.parse(`${on}T${time}:00Z`) / 60_000;
 
@@ -29,6 +46,8 @@ interface FactsRow {
   initials: string;
   observerIsOnTeam: boolean;
   settingIsKnown: boolean;
+  planStartsOn: IsoDate | null;
+  goalStartsOn: IsoDate | null;
   goals: Record<string, MeasuredGoal> | null;
 }
 
@@ -53,6 +72,9 @@ export async function checkSession(
             exists (select from team_members o where o.student_id = s.id and o.person_id = $3
                        and o.from_date <= $4 and coalesce(o.until_date, 'infinity') >= $4) as "observerIsOnTeam",
             (cast($5 as uuid) is null or exists (select from settings where id = $5)) as "settingIsKnown",
+            (select p.starts_on from plans p where p.student_id = s.id) as "planStartsOn",
+            (select min(least(g.starts_on, g.baseline_on, (select min(f.starts_on) from goal_phases f where f.goal_id = g.id)))
+               from goals g where g.student_id = s.id) as "goalStartsOn",
             (select json_object_agg(g.id, json_build_object('version', g.version, 'measure', g.measure, 'formerMeasures',
                       coalesce((select json_object_agg(v.version, v.measure) from goal_versions v where v.goal_id = g.id), '{}')))
                from goals g where g.student_id = s.id and g.id = any(cast($6 as uuid[]))) as goals
@@ -63,11 +85,10 @@ export async function checkSession(
   );
   if (!row || !may(row.role, right)) throw new NotFound('No such student.');
   const messages: Record<string, string> = {};
-  if (minutes(session) > minutes(wall) + CLOCK_SLACK) {
-    const field = session.on > wall.on ? 'on' : 'time';
-    messages[field] = 'This lies in the future. An entry says what has been seen.';
-  }
-  if (!row.observerIsOnTeam) messages.observerId = 'This person was not on the support team that day.';
+  if (isAhead(session, wall)) messages[session.on > wall.on ? 'on' : 'time'] = aheadWords;
+  const early = tooEarlyWords(on, row.planStartsOn, [row.goalStartsOn]);
+  if (early) messages.on = early;
+  if (!row.observerIsOnTeam) messages.observerId = notOnTeamWords;
   if (!row.settingIsKnown) messages.settingId = 'Choose a place from the list.';
   return { student: { firstName: row.firstName, initials: row.initials }, goals: row.goals ?? {}, messages };
 }

@@ -58,10 +58,19 @@ export async function recordSession(
     recorded_by: actor.personId,
     recorded_at: now,
   }));
+  await writeEntries(db, actor, rows);
+  return { ids: rows.map((row) => row.id), student };
+}
+
+/**
+ * Writes entries, all or none. Those that this person has sent before are passed over.
+ *
+ * @throws NotFound, Invalid where an id is there already and says something else
+ */
+export async function writeEntries(db: Database, actor: Actor, rows: NewRow[]): Promise<void> {
   const written = await insertOnce(db, rows);
   const repeated = rows.filter((row) => !written.has(row.id));
   if (repeated.length > 0) await expectSame(db, actor, repeated);
-  return { ids: rows.map((row) => row.id), student };
 }
 
 /**
@@ -69,7 +78,7 @@ export async function recordSession(
  *
  * @throws NotFound for a version that there has not been
  */
-function versionOf(goal: MeasuredGoal, version: number): MeasureDefinition {
+export function versionOf(goal: MeasuredGoal, version: number): MeasureDefinition {
   if (version !== goal.version && !(version in goal.formerMeasures)) throw new NotFound('No such version of the goal.');
   return measureAt(goal, version);
 }
@@ -77,10 +86,11 @@ function versionOf(goal: MeasuredGoal, version: number): MeasureDefinition {
 const columns = `id, goal_id, goal_version, student_id, observed_on, observed_time, observer_id, setting_id, data, reason, note,
   recorded_by, recorded_at`;
 
-interface NewRow {
+export interface NewRow {
   id: string;
   goal_id: string;
   goal_version: number;
+  student_id: string;
   observed_on: string;
   observed_time: string;
   observer_id: string;
@@ -88,6 +98,8 @@ interface NewRow {
   data: Outcome['data'];
   reason: Outcome['reason'];
   note: string;
+  recorded_by: string;
+  recorded_at: Date;
 }
 
 /**

@@ -15,7 +15,7 @@ async function begin(app: App, page: Page, firstName: string, number: string) {
 }
 
 async function save(page: Page, firstName: string) {
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: /^Save ↵/ }).click();
   await expectToast(page, `Saved for ${firstName}: 1 goal.`);
 }
 
@@ -117,7 +117,7 @@ test('duration: a stopwatch that loses nothing over a reload; each episode can b
   await card.getByLabel('Session').fill('soon');
   await expect(card).toContainText('Write minutes and seconds, such as 1:30.');
   await card.getByLabel('Session').fill('1:00');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: /^Save ↵/ }).click();
   await expect(card).toContainText('The stretches add up to 2 min, longer than the session of 1 min.');
   await expect(card.getByLabel('1.')).toHaveValue('2:00');
   await card.getByLabel('Session').fill('25 min');
@@ -212,7 +212,7 @@ test('reading aloud: timer, errors, words; a mistake is told at the goal and cor
   await page.clock.runFor(60_000);
   await card.getByRole('button', { name: /stop reading/ }).click();
   await card.getByLabel('Words read').fill('1');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: /^Save ↵/ }).click();
   await expect(card).toContainText('There are more errors than words read.');
   await card.getByLabel('Words read').fill('62');
   await expect(card).toContainText('97%, an independent level');
@@ -240,7 +240,7 @@ test('trials as counts: they must add up, and say so until they do', async ({ ap
   await card.getByLabel('Independent').fill('3');
   await card.getByLabel('Spoken').fill('2');
   await expect(card).toContainText('5 of 6 accounted for');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: /^Save ↵/ }).click();
   await expect(card).toContainText('The counts add up to 5, and there were 6 ingredients.');
   await expect(card.getByLabel('Independent')).toHaveValue('3');
   await card.getByLabel('Not yet').fill('1');

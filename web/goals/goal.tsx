@@ -212,7 +212,17 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
         </section>
       )}
       <section className="mt-8 pb-20">
-        <h2 className="mb-2 text-lg">Entries</h2>
+        <h2 className="mb-2 flex items-baseline justify-between gap-4 text-lg">
+          Entries
+          {mayObserve && (
+            <Link
+              to={`/students/${student.id}/goals/${goal.id}/table`}
+              className="no-print font-sans text-small text-ink-2 underline underline-offset-2"
+            >
+              enter several from paper
+            </Link>
+          )}
+        </h2>
         <EntriesTable entries={entries} />
       </section>
     </Page>

@@ -1,5 +1,5 @@
 import { type Dispatch, useCallback, useEffect, useReducer, useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useRevalidator } from 'react-router';
 import { v4 as newId } from 'uuid';
 import type { WallTime } from '~/core/calendar/zone';
 import { entryField } from '~/core/observations/observation';
@@ -67,7 +67,8 @@ export function ObservingPage(props: ObservingProps) {
     change({ type: 'replace', draft: { ...found, goals, activeGoal, selected: null } });
   }, []);
   const kept = useKeptDraft(draftKey, draft, bringBack);
-  const { save, isBusy, messages } = useSave(props, draft, change);
+  const { save: saveAnd, isBusy, messages } = useSave(props, draft, change);
+  const save = () => saveAnd({ another: false });
 
   const active = goals.find(({ id }) => id === draft.activeGoal) ?? goals[0];
   const here = students.find(({ id }) => id === active?.studentId) ?? students[0];
@@ -90,7 +91,12 @@ export function ObservingPage(props: ObservingProps) {
           {here && <MarginTitle about={`in ${here.firstName}’s report`}>How it will read</MarginTitle>}
           <HowItReads goals={here?.goals ?? []} draft={draft} choices={choices} />
           {active && <BesideLastFive goal={active} draft={draft} />}
-          <SaveBar isBusy={isBusy} message={messages.form} onSave={save} />
+          <SaveBar
+            isBusy={isBusy}
+            message={messages.form}
+            onSave={save}
+            onSaveAndAnother={() => saveAnd({ another: true })}
+          />
         </div>
       }
     >
@@ -245,56 +251,72 @@ function useSave(props: ObservingProps, draft: SessionDraft, change: Dispatch<Dr
   const { students, choices, personId, draftKey, doneTo } = props;
   const waiting = useWaiting();
   const navigate = useNavigate();
+  const { revalidate } = useRevalidator();
   const [messages, setMessages] = useState<Record<string, string>>({});
   const [isBusy, setBusy] = useState(false);
   const isSaving = useRef(false);
-  const save = useCallback(async () => {
-    const goals = students.flatMap((student) => student.goals);
-    const loose = goals.filter(({ id }) => draft.goals[id]?.note.trim() && !isMarked(draft.goals[id]));
-    const words = 'There is a word about this goal but nothing is marked. Mark it, or say why there is no score.';
-    const missing = Object.fromEntries(loose.map(({ id }) => [entryField(id), words]));
-    const sessions = students.flatMap((student): WaitingSession[] => {
-      const session = inputFrom(draft, student.goals, Date.now());
-      if (!session) return [];
-      const { id, shortName } = student;
-      const marked = student.goals.filter((goal) => session.entries.some(({ goalId }) => goalId === goal.id));
-      return [
-        {
-          id: newId(),
-          personId,
-          student: { id, shortName },
-          session,
-          goals: marked,
-          choices,
-          savedAt: Date.now(),
-          problem: null,
-        },
-      ];
-    });
-    if (loose.length === 0 && sessions.length === 0) {
-      missing.form = 'Nothing is marked yet. Mark at least one goal, or say why there is no score.';
-    }
-    setMessages(missing);
-    if (Object.keys(missing).length > 0 || isSaving.current) return;
-    isSaving.current = true;
-    setBusy(true);
-    const results = await waiting.save(sessions);
-    isSaving.current = false;
-    setBusy(false);
-    const refusals = results.flatMap((sent) => (sent.is === 'refused' ? [sent.messages] : []));
-    const done = sessions.filter((_, i) => results[i]?.is !== 'refused').flatMap(({ goals }) => goals);
-    if (refusals.length === 0) await draftStore.forget(draftKey).catch(() => {});
-    if (results.every(({ is }) => is === 'saved')) return navigate(doneTo);
-    // What is saved or waits is done with here; what was refused stays as it was typed.
-    const left = Object.fromEntries(done.map(({ id }) => [id, untouched(newId())]));
-    setMessages(Object.assign({}, ...refusals));
-    change({ type: 'replace', draft: { ...draft, goals: { ...draft.goals, ...left }, selected: null } });
-  }, [students, draft, choices, personId, draftKey, doneTo, waiting.save, navigate, change]);
+  const save = useCallback(
+    async ({ another }: { another: boolean }) => {
+      const all = students.flatMap((student) => student.goals);
+      const loose = all.filter(({ id }) => draft.goals[id]?.note.trim() && !isMarked(draft.goals[id]));
+      const words = 'There is a word about this goal but nothing is marked. Mark it, or say why there is no score.';
+      const missing = Object.fromEntries(loose.map(({ id }) => [entryField(id), words]));
+      const sessions = students.flatMap((student): WaitingSession[] => {
+        const session = inputFrom(draft, student.goals, Date.now());
+        if (!session) return [];
+        const { id, shortName } = student;
+        const marked = student.goals.filter((goal) => session.entries.some(({ goalId }) => goalId === goal.id));
+        return [
+          {
+            id: newId(),
+            personId,
+            student: { id, shortName },
+            session,
+            goals: marked,
+            choices,
+            savedAt: Date.now(),
+            problem: null,
+          },
+        ];
+      });
+      if (loose.length === 0 && sessions.length === 0) {
+        missing.form = 'Nothing is marked yet. Mark at least one goal, or say why there is no score.';
+      }
+      setMessages(missing);
+      if (Object.keys(missing).length > 0 || isSaving.current) return;
+      isSaving.current = true;
+      setBusy(true);
+      const results = await waiting.save(sessions);
+      isSaving.current = false;
+      setBusy(false);
+      const refusals = results.flatMap((sent) => (sent.is === 'refused' ? [sent.messages] : []));
+      const done = sessions.filter((_, i) => results[i]?.is !== 'refused').flatMap(({ goals }) => goals);
+      if (refusals.length === 0) await draftStore.forget(draftKey).catch(() => {});
+      if (results.every(({ is }) => is === 'saved')) {
+        if (!another) return navigate(doneTo);
+        revalidate();
+      }
+      // What is saved or waits is done with here; what was refused stays as it was typed.
+      const left = Object.fromEntries(done.map(({ id }) => [id, untouched(newId())]));
+      setMessages(Object.assign({}, ...refusals));
+      const marks = { ...draft.goals, ...left };
+      change({ type: 'replace', draft: { ...draft, goals: marks, openedAt: Date.now(), selected: null } });
+    },
+    [students, draft, choices, personId, draftKey, doneTo, waiting.save, navigate, revalidate, change],
+  );
   return { save, isBusy, messages };
 }
 
+interface SaveBarProps {
+  isBusy: boolean;
+  message: string | undefined;
+  onSave: () => void;
+  /** Saves and begins anew with the same date, place and observer: for a pile of paper. */
+  onSaveAndAnother: () => void;
+}
+
 /** Where the thumb is on a phone, at the foot of the margin elsewhere. */
-function SaveBar({ isBusy, message, onSave }: { isBusy: boolean; message: string | undefined; onSave: () => void }) {
+function SaveBar({ isBusy, message, onSave, onSaveAndAnother }: SaveBarProps) {
   const { list } = useWaiting();
   const waits = list.filter(({ problem }) => problem === null).length;
   return (
@@ -310,9 +332,17 @@ function SaveBar({ isBusy, message, onSave }: { isBusy: boolean; message: string
           {message}
         </p>
       )}
-      <button type="button" onClick={onSave} disabled={isBusy} className="btn btn-primary h-12.5 w-full text-base">
-        {isBusy ? 'Saving …' : 'Save'} <kbd className="keycap">↵</kbd>
-      </button>
+      <div className="grid grid-cols-[1fr_auto] gap-2 lg:grid-cols-1">
+        <button type="button" onClick={onSave} disabled={isBusy} className="btn btn-primary h-12.5 text-base">
+          {isBusy ? 'Saving …' : 'Save'} <kbd className="keycap">↵</kbd>
+        </button>
+        <button type="button" onClick={onSaveAndAnother} disabled={isBusy} className="btn h-12.5 px-3 lg:h-10">
+          <span className="max-lg:sr-only">Save and add another</span>
+          <span aria-hidden className="lg:hidden">
+            + another
+          </span>
+        </button>
+      </div>
     </div>
   );
 }

@@ -7,7 +7,7 @@ export function useKeptDraft(key: string, draft: SessionDraft, bringBack: (draft
   const [state, setState] = useState<'looking' | 'none' | 'kept' | 'broughtBack'>('looking');
   const isLooking = state === 'looking';
   useEffect(() => {
-    draftStore.read(key).then(
+    draftStore.read<SessionDraft>(key).then(
       (found) => {
         if (found && isTouched(found)) bringBack(found);
         setState(found && isTouched(found) ? 'broughtBack' : 'none');

@@ -1,6 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { SessionInput } from '~/core/observations/observation';
-import type { SessionDraft } from '../observe/draft';
 import type { ObservedGoal } from '../observe/goal-card';
 import type { SessionChoices } from '../observe/session-line';
 
@@ -21,7 +20,7 @@ export interface WaitingSession {
 }
 
 interface Schema extends DBSchema {
-  drafts: { key: string; value: SessionDraft };
+  drafts: { key: string; value: unknown };
   waiting: { key: string; value: WaitingSession; indexes: { personId: string } };
 }
 
@@ -40,8 +39,8 @@ function store() {
 
 /** What is being marked, kept on this device. One draft for each person and each thing they observe. */
 export const draftStore = {
-  read: async (key: string) => (await store()).get('drafts', key),
-  keep: async (key: string, draft: SessionDraft) => void (await (await store()).put('drafts', draft, key)),
+  read: async <Draft>(key: string) => (await (await store()).get('drafts', key)) as Draft | undefined,
+  keep: async (key: string, draft: unknown) => void (await (await store()).put('drafts', draft, key)),
   forget: async (key: string) => (await store()).delete('drafts', key),
 };
 
