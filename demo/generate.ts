@@ -11,6 +11,7 @@ import {
   closuresFor,
   type DemoStudent,
   dayParts,
+  dayRounds,
   places,
   type StaffKey,
   schoolName,
@@ -73,6 +74,31 @@ export function generateDemo(today: IsoDate, passwordHash: string): DemoRows {
       'goal_settings',
     ].map(together),
     ...['observations', 'share_links', 'share_link_openings'].map(together),
+    ...roundRows(perStudent, groupIds, staffIds.get('hanneke') as string),
+  ];
+}
+
+/** A round for the morning of each group: the first goal of each student in it. */
+function roundRows(perStudent: Record<string, Row[]>[], groupIds: Map<string, string>, madeBy: string): DemoRows {
+  const random = randomFrom(SEED - 2);
+  const rounds = dayRounds.map((round) => ({ ...round, id: random.uuid() }));
+  const goals = rounds.flatMap(({ id: round_id, group }) =>
+    perStudent
+      .filter(({ student_groups }) => student_groups?.[0]?.group_id === groupIds.get(group))
+      .filter(({ team_members }) => team_members?.some((member) => member.person_id === madeBy))
+      .map(({ goals }, position) => ({
+        round_id,
+        goal_id: goals?.[0]?.id,
+        student_id: goals?.[0]?.student_id,
+        position,
+      })),
+  );
+  const rows = rounds.map(({ id, name, weekday, startsAt }) => ({
+    ...{ id, name, made_by: madeBy, weekday, starts_at: startsAt },
+  }));
+  return [
+    ['rounds', rows],
+    ['round_goals', goals],
   ];
 }
 

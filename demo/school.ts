@@ -242,6 +242,13 @@ export const dayParts: DemoDayPart[] = [
   { group: 'Garden group', part: 'Afternoon work', from: '12:45', to: '14:45', place: 'Garden' },
 ];
 
+/** The rounds that Hanneke keeps. */
+export const dayRounds = [
+  { name: 'Monday kitchen', group: 'Kitchen group', weekday: 1, startsAt: '09:00' },
+  { name: 'Tuesday workshop', group: 'Workshop group', weekday: 2, startsAt: '09:00' },
+  { name: 'Wednesday garden', group: 'Garden group', weekday: 3, startsAt: '09:00' },
+];
+
 /** Stretches without school in the year that began in this calendar year. */
 export function closuresFor(year: number): { first_day: IsoDate; last_day: IsoDate; label: string }[] {
   const next = year + 1;

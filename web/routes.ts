@@ -4,7 +4,8 @@ export default [
   route('sign-in', 'account/sign-in.tsx'),
   route('read/:token', 'report/read.tsx'),
   layout('ui/shell.tsx', [
-    index('students/home.tsx'),
+    index('today/today.tsx'),
+    route('team', 'team/coverage.tsx'),
     route('account', 'account/account.tsx'),
     route('sign-out', 'account/sign-out.ts'),
     route('finder', 'ui/finder-entries.ts'),

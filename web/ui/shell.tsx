@@ -30,6 +30,12 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
   return { tabs, discreet, person: { id, initials, name: shortName }, schoolName: school.name };
 });
 
+const places = [
+  { to: '/', label: 'Today' },
+  { to: '/students', label: 'Students' },
+  { to: '/team', label: 'Team' },
+];
+
 type Tab = Route.ComponentProps['loaderData']['tabs'][number];
 
 export default function Shell({ loaderData }: Route.ComponentProps) {
@@ -51,18 +57,22 @@ function SignedIn({ tabs, discreet, person, schoolName }: Route.ComponentProps['
       <a href="#page" className="btn btn-sm absolute left-2 -top-16 z-50 focus:top-2">
         To the page
       </a>
-      <header className="no-print flex h-13 shrink-0 items-center gap-3 border-b border-rule bg-sheet px-4 sm:gap-7">
-        <Link to="/students" className="display flex items-center gap-2.5 text-xl whitespace-nowrap">
+      <header className="no-print flex h-13 shrink-0 items-center gap-3 border-b border-rule bg-sheet px-4 sm:gap-6">
+        <Link to="/" className="display flex items-center gap-2.5 text-xl whitespace-nowrap">
           <span aria-hidden className="h-6 w-[3px] rounded bg-clay" />
           <span className="max-sm:sr-only">Gentle Margin</span>
         </Link>
         <nav aria-label="Places" className="text-small">
-          <NavLink
-            to="/students"
-            className="py-2 text-ink-2 aria-[current=page]:font-bold aria-[current=page]:text-ink"
-          >
-            Students
-          </NavLink>
+          {places.map(({ to, label }) => (
+            <NavLink
+              key={to}
+              to={to}
+              end={to === '/'}
+              className="px-2 py-2 text-ink-2 sm:px-2.5 aria-[current=page]:font-bold aria-[current=page]:text-ink"
+            >
+              {label}
+            </NavLink>
+          ))}
         </nav>
         <span className="ml-auto hidden text-small text-ink-3 xl:block">{schoolName}</span>
         <button

@@ -1,0 +1,42 @@
+import { addDays, type IsoDate, mondayOf } from '../calendar/iso-date';
+import { type SchoolCalendar, schoolDays } from '../calendar/school-days';
+import { isDue } from '../progress/due';
+
+/** The Mondays of the last weeks, the present one last. */
+export function lastWeeks(today: IsoDate, weeks: number): IsoDate[] {
+  const monday = mondayOf(today);
+  return Array.from({ length: weeks }, (_, i) => addDays(monday, 7 * (i + 1 - weeks)));
+}
+
+/** School days in the week of a Monday; none in a week of holidays. */
+export const schoolDaysInWeek = (monday: IsoDate, calendar: SchoolCalendar): number =>
+  schoolDays(monday, addDays(monday, 6), calendar).length;
+
+export interface Silence {
+  /** The date of the newest entry, null when there has been none. */
+  lastOn: IsoDate | null;
+  /** School days that have come since, today included; since it began, where there is no entry. */
+  schoolDays: number;
+  /** Longer than the plan wants. */
+  isLong: boolean;
+}
+
+/** For how long nothing has been written down about a goal. */
+export function silenceOf(
+  goal: { lastOn: IsoDate | null; startsOn: IsoDate; plannedGap: number | null },
+  { calendar, today }: { calendar: SchoolCalendar; today: IsoDate },
+): Silence {
+  const { lastOn, startsOn } = goal;
+  const days =
+    lastOn === null
+      ? schoolDays(startsOn, today, calendar).length
+      : schoolDays(lastOn, today, calendar).filter((day) => day > lastOn).length;
+  return { lastOn, schoolDays: days, isLong: isDue(goal, { calendar, today }) };
+}
+
+/** How many entries there are of something in each of some weeks. */
+export function countsByWeek(counts: readonly { week: IsoDate; n: number }[], weeks: readonly IsoDate[]): number[] {
+  const byWeek = new Map<IsoDate, number>();
+  for (const { week, n } of counts) byWeek.set(week, (byWeek.get(week) ?? 0) + n);
+  return weeks.map((week) => byWeek.get(week) ?? 0);
+}

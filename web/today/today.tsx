@@ -1,0 +1,295 @@
+import { Link } from 'react-router';
+import { longDate, weekday } from '~/core/calendar/iso-date';
+import { discreetGoal, discreetStudent } from '~/core/discreet/discreet';
+import { verdictWords } from '~/core/progress/verdict-words';
+import { MOST_IN_ROUND } from '~/core/rounds/round-input';
+import { dayPlan } from '~/core/today/today';
+import { counted } from '~/core/words/counting';
+import { database } from '~/server/db/current';
+import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
+import { progressOfGoals } from '~/server/goals/progress';
+import { newestDates } from '~/server/observations/coverage';
+import { reportEntries } from '~/server/report/report';
+import { roundsOf } from '~/server/rounds/rounds';
+import { plannedOn } from '~/server/school/timetable';
+import { studentsOf } from '~/server/students/students';
+import { answering } from '../http/answering';
+import { askerOf } from '../http/asker';
+import { MarginEntries } from '../report/margin-entries';
+import { shownEntries } from '../report/shown-entry';
+import { MarginTitle, Page } from '../ui/page';
+import { VerdictMark } from '../ui/verdict';
+import { useWaiting } from '../waiting/waiting';
+import type { Route } from './+types/today';
+
+/** How many of the entries of a day are read for the margin. */
+const NEWEST = 12;
+
+export const loader = answering(async ({ context }: Route.LoaderArgs) => {
+  const { actor, person, school, wall, discreet } = askerOf(context);
+  const students = await studentsOf(database(), actor);
+  const ids = students.map(({ id }) => id);
+  const [stored, newest, parts, rounds] = await Promise.all([
+    goalsOf(database(), ids),
+    newestDates(database(), ids),
+    plannedOn(database(), ids, wall.on),
+    roundsOf(database(), actor),
+  ]);
+  const all = discreet ? stored.map(discreetGoal) : stored;
+  const goals = goalsWorkedOn(all);
+  const [progress, entries] = await Promise.all([
+    progressOfGoals(database(), goals, { school, today: actor.today }),
+    reportEntries(database(), all, { limit: NEWEST }),
+  ]);
+  const names = new Map(
+    students.map((student) => [student.id, (discreet ? discreetStudent(student) : student).shortName]),
+  );
+  const planned = goals.map((goal) => ({ ...goal, lastOn: newest.get(goal.id) ?? null }));
+  const plan = dayPlan(parts, planned, { personId: person.id, wall, calendar: school.calendar });
+  const byId = new Map(goals.map((goal) => [goal.id, goal]));
+  const shown = ({ studentId, due }: { studentId: string; due: string[] }) => ({
+    studentId,
+    name: names.get(studentId) ?? '',
+    due: due.map((id) => lineOf(byId.get(id) as Goal)),
+  });
+  const today = shownEntries(
+    entries.filter(({ on }) => on === actor.today),
+    all,
+    { discreet },
+  );
+  return {
+    wall,
+    hasStudents: students.length > 0,
+    parts: plan.parts.map((part) => ({ ...part, students: part.students.map(shown) })),
+    elsewhere: plan.elsewhere.map(shown),
+    rounds: rounds
+      .filter((round) => round.weekday === weekday(wall.on) && round.goals.length > 0)
+      .map(({ id, name, startsAt, goals: inRound }) => ({ id, name, startsAt, goals: inRound.length })),
+    attention: goals.flatMap((goal) => {
+      const verdict = progress.get(goal.id)?.verdict;
+      return verdict && verdictWords[verdict.is].needsAttention
+        ? { ...lineOf(goal), studentId: goal.studentId, name: names.get(goal.studentId) ?? '', ...verdict }
+        : [];
+    }),
+    entries: today,
+    names: Object.fromEntries(names),
+  };
+});
+
+const lineOf = ({ id, number, shortName }: Goal) => ({ id, number, shortName });
+
+export const meta: Route.MetaFunction = () => [{ title: 'Today · Gentle Margin' }];
+
+type Loaded = Route.ComponentProps['loaderData'];
+type Part = Loaded['parts'][number];
+type DueStudent = Part['students'][number];
+
+export default function Today({ loaderData }: Route.ComponentProps) {
+  const { wall, hasStudents, parts, elsewhere, rounds, attention, entries, names } = loaderData;
+  const first = firstOf(parts);
+  const waiting = useWaiting().list.length;
+  return (
+    <Page
+      marginName="What came in today"
+      margin={
+        <>
+          <MarginTitle>What came in today</MarginTitle>
+          {entries.length === 0 ? (
+            <p className="text-small text-ink-2">Nothing yet today.</p>
+          ) : (
+            <MarginEntries entries={entries} today={wall.on} names={names} />
+          )}
+        </>
+      }
+    >
+      <header>
+        <h1 className="text-3xl">Today</h1>
+        <p className="mt-1.5 text-small text-ink-2">
+          {longDate(wall.on)} · {wall.time}
+          {waiting > 0 && ` · ${counted(waiting, 'session waits', 'sessions wait')} to be sent`}
+        </p>
+      </header>
+      {!hasStudents ? (
+        <p className="py-10 text-ink-2">You are not on any student’s support team yet. A case manager can add you.</p>
+      ) : (
+        <>
+          <Next parts={first} elsewhere={elsewhere} />
+          {rounds.length > 0 && (
+            <section className="mt-8">
+              <h2 className="border-b border-rule pb-2 text-lg">Your rounds today</h2>
+              <ul>
+                {rounds.map(({ id, name, startsAt, goals }) => (
+                  <li key={id} className="flex items-center justify-between gap-3 border-b border-rule py-2.5">
+                    <Link to={`/rounds/${id}`} className="display text-lg hover:underline">
+                      {name}
+                    </Link>
+                    <span className="text-small text-ink-2">
+                      {[startsAt, counted(goals, 'goal', 'goals')].filter(Boolean).join(' · ')}
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+          <p className="mt-4 text-small">
+            <Link to="/rounds" className="text-ink-2 underline underline-offset-2">
+              {rounds.length > 0 ? 'All rounds' : 'Make a round, to observe several in one go'}
+            </Link>
+          </p>
+          {parts
+            .filter((part) => !first.includes(part))
+            .map((part) => (
+              <LaterPart key={`${part.from} ${part.part}`} part={part} />
+            ))}
+          {elsewhere.length > 0 && parts.length > 0 && (
+            <section className="mt-8">
+              <h2 className="border-b border-rule pb-2 text-lg">Due, when it fits</h2>
+              <DueList students={elsewhere} />
+            </section>
+          )}
+          <Attention goals={attention} />
+        </>
+      )}
+    </Page>
+  );
+}
+
+/** What is on now, or what comes first when nothing is. */
+function firstOf(parts: Part[]): Part[] {
+  const now = parts.filter(({ isNow }) => isNow);
+  return now.length > 0 ? now : parts.filter(({ from }) => from === parts[0]?.from);
+}
+
+/** The answer in one look: what to do now, or next. */
+function Next({ parts, elsewhere }: Pick<Loaded, 'parts' | 'elsewhere'>) {
+  const [part] = parts;
+  if (!part && elsewhere.length === 0) return <p className="py-8 text-ink-2">Nothing is due today.</p>;
+  const due = part ? parts.flatMap(({ students }) => students).filter((student) => student.due.length > 0) : elsewhere;
+  return (
+    <section className="mt-6 rounded-box border border-rule bg-sheet p-5">
+      <h2 className="text-xl">{part ? (part.isNow ? 'Now' : `Next, at ${part.from}`) : 'Due today'}</h2>
+      <GoThrough students={due} />
+      {part ? (
+        parts
+          .toSorted((a, b) => Number(hasDue(b)) - Number(hasDue(a)))
+          .map((one) => <PartBody key={`${one.from} ${one.part}`} part={one} />)
+      ) : (
+        <DueList students={elsewhere} />
+      )}
+    </section>
+  );
+}
+
+const hasDue = ({ students }: Part) => students.some(({ due }) => due.length > 0);
+
+/** A part of the day that comes later. */
+function LaterPart({ part }: { part: Part }) {
+  return (
+    <section className="mt-8">
+      <h2 className="sr-only">{`${part.part}, at ${part.from}`}</h2>
+      <div className="border-b border-rule" />
+      <PartBody part={part} />
+    </section>
+  );
+}
+
+/** Who is in a part of the day: first those with something due. */
+function PartBody({ part }: { part: Part }) {
+  const due = part.students.filter((student) => student.due.length > 0);
+  const others = part.students.filter((student) => student.due.length === 0);
+  return (
+    <div className="mt-3">
+      <p className="flex items-baseline gap-3">
+        <span className="display text-lg">{part.part}</span>
+        <span className="text-small text-ink-2">
+          {part.from}–{part.to}
+        </span>
+      </p>
+      <DueList students={due} />
+      {others.length > 0 && (
+        <p className="mt-1 text-small text-ink-2">
+          {due.length === 0 ? 'Nothing is due: ' : 'Also here: '}
+          {others.map(({ studentId, name }, i) => (
+            <span key={studentId}>
+              {i > 0 && ', '}
+              <Link to={`/students/${studentId}/observe`} className="inline-block py-1 underline underline-offset-2">
+                {name}
+              </Link>
+            </span>
+          ))}
+        </p>
+      )}
+    </div>
+  );
+}
+
+function GoThrough({ students }: { students: DueStudent[] }) {
+  const goals = students.flatMap(({ due }) => due.map(({ id }) => id));
+  if (goals.length === 0) return <p className="mt-1 text-ink-2">Nothing is due here.</p>;
+  const what = `${counted(goals.length, 'goal is', 'goals are')} due for ${counted(students.length, 'student', 'students')}`;
+  return (
+    <div className="mt-2 mb-1 flex flex-wrap items-center justify-between gap-3">
+      <p>{what}.</p>
+      {goals.length > 1 && (
+        <Link
+          to={`/rounds/once?goals=${goals.slice(0, MOST_IN_ROUND).join('.')}`}
+          className="btn btn-primary h-11 px-5 text-base"
+        >
+          Go through them
+        </Link>
+      )}
+    </div>
+  );
+}
+
+function DueList({ students }: { students: DueStudent[] }) {
+  return (
+    <ul>
+      {students.map(({ studentId, name, due }) => (
+        <li
+          key={studentId}
+          className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule py-2.5 last:border-b-0"
+        >
+          <Link to={`/students/${studentId}`} className="display w-32 text-lg hover:underline">
+            {name}
+          </Link>
+          <span className="min-w-0 grow basis-60 text-small text-ink-2">
+            {due.map(({ number, shortName }) => `${number} ${shortName}`).join(' · ')}
+          </span>
+          <Link
+            to={`/students/${studentId}/observe?goal=${due[0]?.id ?? ''}`}
+            aria-label={`Observe ${name}`}
+            className="btn h-10"
+          >
+            Observe
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Attention({ goals }: { goals: Loaded['attention'] }) {
+  if (goals.length === 0) return null;
+  return (
+    <section className="mt-8 pb-16">
+      <h2 className="border-b border-rule pb-2 text-lg">Needs a closer look</h2>
+      <ul>
+        {goals.map(({ id, studentId, name, number, shortName, is, reason }) => (
+          <li key={id} className="grid gap-x-4 border-b border-rule py-2.5 sm:grid-cols-[8rem_1fr_auto]">
+            <span className="display text-lg">{name}</span>
+            <span>
+              <Link to={`/students/${studentId}/goals/${id}`} className="font-semibold hover:underline">
+                {number} · {shortName}
+              </Link>
+              <span className="block text-small text-ink-2">{reason}</span>
+            </span>
+            <span className="text-small">
+              <VerdictMark is={is} />
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
