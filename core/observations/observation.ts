@@ -46,6 +46,8 @@ export const rawOutcome = z.union([
 
 /** Several goals of one student recorded in one go. What was not touched is not in it: it stays blank. */
 export const sessionInput = sessionFields.extend({
+  /** Whose session it is that was watched by a second observer, who sends this. */
+  besideId: idField.nullable().optional(),
   entries: z
     .array(
       z.object({

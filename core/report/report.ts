@@ -23,6 +23,8 @@ export interface ReportEntry {
   sentence: string;
   outcome: Outcome;
   isCorrected: boolean;
+  /** Whether it is a second observer's of a session that is counted already. */
+  isSecond: boolean;
 }
 
 /** Which fields of a report its reader sees. */

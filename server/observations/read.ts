@@ -28,6 +28,8 @@ export interface Observation {
   changedAt: Date | null;
   changeReason: string | null;
   isWithdrawn: boolean;
+  /** The first observer's entry of the same session, where this is the second's. */
+  pairsWith: string | null;
 }
 
 interface ObservationRow extends Omit<Observation, 'outcome'> {
@@ -49,7 +51,7 @@ const columns = `
   st.name as "settingName", o.data, o.reason, o.note, o.recorded_by as "recordedById",
   recorder.short_name as "recordedByName", o.recorded_at as "recordedAt", o.version,
   changer.short_name as "changedByName", o.changed_at as "changedAt", o.change_reason as "changeReason",
-  o.withdrawn as "isWithdrawn"`;
+  o.withdrawn as "isWithdrawn", o.pairs_with as "pairsWith"`;
 
 /** The names that belong to the observations `o`. */
 const names = `
@@ -122,7 +124,7 @@ export interface VersionedSession extends ObservedSession {
 
 /**
  * What the computation needs of the entries of some students, by goal, in order of date and time. Narrow on purpose:
- * thousands of them are read for one page. Ask `studentFor` or `studentsOf` first.
+ * thousands of them are read for one page. A second observer's entry is not counted again. Ask `studentFor` or `studentsOf` first.
  *
  * @param inDetail  whether it matters which entry it was, where and by whom
  */
@@ -140,7 +142,8 @@ export async function sessionsByGoal(
          from unnest(cast(:studentIds as uuid[])) as student (id)
          cross join lateral (
            select * from observations x
-            where x.student_id = student.id and not x.withdrawn ${goalId ? 'and x.goal_id = :goalId' : ''}
+            where x.student_id = student.id and not x.withdrawn and x.pairs_with is null
+              ${goalId ? 'and x.goal_id = :goalId' : ''}
             order by x.goal_id, x.observed_on, x.observed_time, x.recorded_at) o`,
       { studentIds: [...studentIds], goalId: goalId ?? '' },
     )

@@ -31,6 +31,7 @@ export async function reportEntries(
       sentence: outcomeSentence(measureAt(goal, observation.goalVersion), observation.outcome),
       outcome: observation.outcome,
       isCorrected: observation.version > 1,
+      isSecond: observation.pairsWith !== null,
     };
   });
 }

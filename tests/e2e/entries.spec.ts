@@ -1,4 +1,15 @@
-import { expect, expectToast, goalId, newestEntry, settled, signInAs, studentId, test } from './fixtures';
+import {
+  axeFindings,
+  expect,
+  expectToast,
+  goalId,
+  newestEntry,
+  type Staff,
+  settled,
+  signInAs,
+  studentId,
+  test,
+} from './fixtures';
 
 test('a correction replaces the entry in every view, keeps its history, and asks why', async ({ app, page }) => {
   await signInAs(app, page);
@@ -130,4 +141,41 @@ test('with the database gone a correction stays as it is typed, and is saved by 
     note: 'Kept through it all.',
     version: 2,
   });
+});
+
+test('two observers of one session: paired at entry, or later; how far they agree stands at the entry and the goal', async ({
+  app,
+  page,
+}) => {
+  const [student, goal] = [await studentId(app.db, 'Ansel'), await goalId(app.db, 'Ansel', '1')];
+  const observe = async (name: Staff, keys: string[]) => {
+    await signInAs(app, page, name);
+    await page.goto(`/students/${student}/observe?goal=${goal}`);
+    await settled(page);
+    if (name === 'Lotte Varga') {
+      await page.getByRole('button', { name: 'change', exact: true }).click();
+      await page.getByLabel('Second observer beside').selectOption('H. Bruun');
+      await page.getByRole('heading', { name: 'Observing' }).click();
+    }
+    for (const key of keys) await page.keyboard.press(key);
+    await page.keyboard.press('Enter');
+  };
+  await observe('Hanneke Bruun', ['1', '1', '2', '5']);
+  await expectToast(page, 'Saved for Ansel: 1 goal.');
+  await observe('Lotte Varga', ['1', '1', '2', '1']);
+  await expectToast(page, 'Saved for Ansel: 1 goal, paired with the other observer’s.');
+  await page.getByRole('link', { name: 'See it' }).click();
+  // Three of four chances noted alike.
+  await expect(page.getByText('They agree to 75%')).toContainText('trial by trial, 4 of them');
+  await expect(page.getByText('The other entry counts')).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+  await page.goto(`/students/${student}/goals/${goal}`);
+  await expect(page.getByText('they agree to 75% in the mean')).toBeVisible();
+  await expect(page.getByRole('row').filter({ hasText: 'second observer' })).toHaveCount(1);
+
+  await page.goBack();
+  await settled(page);
+  await page.getByRole('button', { name: 'They were not of one session' }).click();
+  await page.getByRole('button', { name: /^Of the same session: 15:30 · H. Bruun/ }).click();
+  await expect(page.getByText('They agree to 75%')).toBeVisible();
 });

@@ -11,7 +11,6 @@ test('today says what is on, what is due there and why something needs a look, a
     id: '7f0f2c1e-5a0f-4d0c-8a43-333333333333',
     ...{ group_id: null, weekday: 2, part: 'Last lesson', starts_at: '15:00', ends_at: '16:00', setting_id: null },
   });
-  await app.db('observations').where({ goal_id: goal, observed_on: '2026-11-24' }).update({ withdrawn: true });
   await signInAs(app, page);
   await page.goto('/');
   await settled(page);

@@ -1,3 +1,5 @@
+import { USUAL_AGREEMENT, USUAL_SHARE_OF_SESSIONS } from '~/core/agreement/agreement';
+import { agreementOfGoal, pairAgreement } from '~/core/agreement/pair';
 import { shortDate, weekdayName } from '~/core/calendar/iso-date';
 import { measureOf } from '~/core/measures/measure';
 import { breakDownTrials, type TrialsData } from '~/core/measures/trials';
@@ -6,8 +8,9 @@ import { phaseAt, phaseName } from '~/core/progress/series';
 import { mediansByWeekday, type SessionMedian, sessionMedians } from '~/core/progress/session-medians';
 import type { ReportEntry } from '~/core/report/report';
 import type { TrendLine } from '~/core/trend/trend-line';
-import { capitalised, counted, signed } from '~/core/words/counting';
+import { capitalised, counted, percent, signed } from '~/core/words/counting';
 import { type Goal, measureAt } from '~/server/goals/goals';
+import type { Observation } from '~/server/observations/read';
 import type { TableEntry } from '../report/entries-table';
 import type { ShownEntry } from '../report/shown-entry';
 import { toneOf } from '../ui/outcome-tones';
@@ -77,6 +80,25 @@ export function mediansOf(goal: Goal, entries: readonly ReportEntry[]): Medians[
       ),
     },
   ].filter(({ rows }) => rows.length > 1);
+}
+
+/** How far two observers of the same sessions agree, in a sentence; null while no session was seen by two. */
+export function agreementSaid(
+  goal: Goal,
+  pairs: readonly (readonly [Observation, Observation])[],
+  sessions: number,
+): string | null {
+  const shares = pairs.flatMap(([first, second]) => {
+    if (first.outcome.data === null || second.outcome.data === null) return [];
+    const found = pairAgreement(measureAt(goal, first.goalVersion), first.outcome.data, second.outcome.data);
+    return found ? [found.share] : [];
+  });
+  const of = agreementOfGoal(shares, sessions);
+  if (!of) return null;
+  const seen = `${of.pairs} of ${counted(of.sessions, 'session was', 'sessions were')} seen by two (${percent(100 * Math.min(1, of.pairs / of.sessions))})`;
+  const range = of.pairs === 1 ? '' : `, from ${percent(100 * of.lowest)} to ${percent(100 * of.highest)}`;
+  const usual = `Usually at least ${percent(100 * USUAL_SHARE_OF_SESSIONS)} of the sessions are seen by two, who agree to at least ${percent(100 * USUAL_AGREEMENT)} (common practice).`;
+  return `${seen}; they agree to ${percent(100 * of.mean)} in the mean${range}. ${usual}`;
 }
 
 /** A goal's entries with what its table sorts and filters them by. */

@@ -12,6 +12,7 @@ import { database } from '~/server/db/current';
 import { earlierGoals } from '~/server/goals/edit';
 import { type Goal, goalOf } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/goals/progress';
+import { pairsOf } from '~/server/observations/pairs';
 import { reportEntries } from '~/server/report/report';
 import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
@@ -28,7 +29,7 @@ import { BreakdownTable } from './breakdown-table';
 import { ByDayAndPerson } from './by-day-and-person';
 import { GoalChart } from './goal-chart';
 import { goalGraph } from './goal-graph';
-import { figuresOf, mediansOf, sharesOf, tableEntries } from './goal-tables';
+import { agreementSaid, figuresOf, mediansOf, sharesOf, tableEntries } from './goal-tables';
 import { SameNumbers } from './same-numbers';
 import { SharesChart } from './shares-chart';
 
@@ -48,7 +49,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   const trend = trendOf(progress);
   const measure = measureOf(goal.measure);
   const shown = shownEntries(entries, [goal], { discreet });
-  const asNow = entries.filter(({ goalVersion }) => goalVersion === goal.version);
+  const asNow = entries.filter(({ goalVersion, isSecond }) => goalVersion === goal.version && !isSecond);
   const pointEntries = discreet ? entries.map(discreetEntry) : entries;
   return {
     student: headerStudent(student, { discreet }),
@@ -73,6 +74,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     shares: sharesOf(goal, asNow),
     breakdown: breakdownOf(goal.measure, asNow),
     medians: mediansOf(goal, asNow),
+    agreement: agreementSaid(goal, await pairsOf(database(), studentId, goal.id), asNow.length),
     entries: tableEntries(goal, entries, shown),
     mayObserve: may(student.role, 'observe') && goal.retired === null,
     maySetUp: may(student.role, 'setUp'),
@@ -96,7 +98,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 export default function GoalPage({ loaderData }: Route.ComponentProps) {
   const { student, goal, verdict, said, graph, points, figures, shares, breakdown, medians, entries, mayObserve } =
     loaderData;
-  const { maySetUp, retired, earlier } = loaderData;
+  const { maySetUp, retired, earlier, agreement } = loaderData;
   const navigate = useNavigate();
   const observe = `/students/${student.id}/observe?goal=${goal.id}`;
   useKey('o', () => mayObserve && navigate(observe));
@@ -209,6 +211,12 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
         <section className="mt-8">
           <h2 className="mb-2 text-lg">By day and by person</h2>
           <ByDayAndPerson tables={medians} />
+        </section>
+      )}
+      {agreement && (
+        <section className="mt-8 max-w-3xl">
+          <h2 className="mb-1 text-lg">Two observers</h2>
+          <p>{agreement}</p>
         </section>
       )}
       <section className="mt-8 pb-20">

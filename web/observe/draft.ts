@@ -18,7 +18,7 @@ export interface GoalDraft {
   at: WallTime | null;
 }
 
-export type SessionFields = Pick<SessionInput, 'on' | 'time' | 'observerId' | 'settingId'>;
+export type SessionFields = Pick<SessionInput, 'on' | 'time' | 'observerId' | 'settingId' | 'besideId'>;
 
 /** A session in the making: of one student, or of several in one go. */
 export interface SessionDraft {
@@ -134,7 +134,7 @@ export function inputFrom(
     return data === null ? [] : [{ ...what, outcome: { data, reason: null } }];
   });
   if (entries.length === 0) return null;
-  const { observerId, settingId } = draft.session;
+  const { observerId, settingId, besideId } = draft.session;
   return {
     ...momentOf(
       draft,
@@ -142,6 +142,7 @@ export function inputFrom(
     ),
     observerId,
     settingId,
+    ...(besideId && { besideId }),
     entries,
   };
 }

@@ -36,21 +36,31 @@ export function SessionLine({ session, choices, messages, onChange }: SessionLin
         </button>
       </p>
       {(isOpen || needsLook) && (
-        <SessionEditor session={session} choices={choices} messages={messages} onChange={onChange} />
+        <SessionEditor session={session} choices={choices} messages={messages} onChange={onChange} mayBeSecond />
       )}
     </div>
   );
 }
 
 /** “Mon, Nov 23, 2026 · 10:42 · Kitchen · H. Bruun” */
-export function sessionSummary({ on, time, observerId, settingId }: SessionFields, { people, places }: SessionChoices) {
+export function sessionSummary(
+  { on, time, observerId, settingId, besideId }: SessionFields,
+  { people, places }: SessionChoices,
+) {
   const place = places.find(({ id }) => id === settingId)?.name ?? 'place not said';
   const person = people.find(({ id }) => id === observerId)?.name ?? 'observer not said';
-  return [on ? longDate(on) : 'no date', time || 'no time', place, person].join(' · ');
+  const first = people.find(({ id }) => id === besideId);
+  const who = first ? `${person} beside ${first.name}` : person;
+  return [on ? longDate(on) : 'no date', time || 'no time', place, who].join(' · ');
+}
+
+interface SessionEditorProps extends SessionLineProps {
+  /** Whether it can be said that somebody else observes the same session. */
+  mayBeSecond?: boolean;
 }
 
 /** The fields themselves. */
-export function SessionEditor({ session, choices, messages, onChange }: SessionLineProps) {
+export function SessionEditor({ session, choices, messages, onChange, mayBeSecond = false }: SessionEditorProps) {
   return (
     <div className="mt-1 mb-2 grid grid-cols-2 gap-3 rounded-box border border-rule bg-wash p-3 sm:grid-cols-4">
       <Labelled label="Date" name="on" message={messages.on}>
@@ -105,6 +115,26 @@ export function SessionEditor({ session, choices, messages, onChange }: SessionL
           ))}
         </select>
       </Labelled>
+      {mayBeSecond && (
+        <Labelled label="Second observer beside" name="besideId" message={messages.besideId}>
+          <select
+            id="session-besideId"
+            className="select w-full"
+            value={session.besideId ?? ''}
+            aria-describedby="session-besideId-message"
+            onChange={(event) => onChange({ besideId: event.target.value || null })}
+          >
+            <option value="">Nobody: this is the only one</option>
+            {choices.people
+              .filter(({ id }) => id !== session.observerId)
+              .map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+          </select>
+        </Labelled>
+      )}
     </div>
   );
 }

@@ -4,6 +4,7 @@ import { sessionInput } from '~/core/observations/observation';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { Invalid, NotFound } from '~/server/failures';
+import { pairBeside } from '~/server/observations/pairs';
 import { recordSession } from '~/server/observations/record';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
@@ -27,7 +28,11 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   }
   try {
     const { ids, student } = await recordSession(database(), actor, studentId, parsed.data, { wall, now });
-    const text = `Saved for ${discreet ? student.initials : student.firstName}: ${counted(ids.length, 'goal', 'goals')}.`;
+    const { besideId, observerId } = parsed.data;
+    const isSecond = besideId && besideId !== observerId;
+    const paired = isSecond ? await pairBeside(database(), actor, { studentId, ids, besideId }, now) : null;
+    const name = discreet ? student.initials : student.firstName;
+    const text = `Saved for ${name}: ${counted(ids.length, 'goal', 'goals')}${pairedSaid(paired, ids.length)}.`;
     const link = { to: `/students/${studentId}/entries/${ids[0]}`, label: 'See it' };
     return data({ ids }, { headers: await sayNext(ids.length === 1 ? { text, link } : { text }) });
   } catch (error) {
@@ -35,6 +40,13 @@ export const action = answering(async ({ params, request, context }: Route.Actio
     throw error;
   }
 });
+
+function pairedSaid(paired: number | null, all: number): string {
+  if (paired === null) return '';
+  return paired === all
+    ? ', paired with the other observer’s'
+    : `, ${paired} paired; pair the rest on their page when the other observer has saved`;
+}
 
 export const loader = answering(async () => {
   throw new NotFound('There is only something to send here.');

@@ -39,6 +39,7 @@ const columns: ColumnDef<TableEntry>[] = [
         <span className="block text-small text-ink-3">
           {entry.time}
           {entry.isCorrected && ' · corrected'}
+          {entry.isSecond && ' · second observer'}
         </span>
       </>
     ),

@@ -1,15 +1,20 @@
 import { useState } from 'react';
 import { data, Link } from 'react-router';
 import { z } from 'zod';
+import { pairAgreement } from '~/core/agreement/pair';
 import { longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { discreetGoal } from '~/core/discreet/discreet';
+import type { MeasureDefinition } from '~/core/measures/measure';
 import { correctionInput, withdrawalInput } from '~/core/observations/observation';
 import { outcomeSentence } from '~/core/report/report';
+import { percent } from '~/core/words/counting';
+import { may } from '~/server/access/rights';
 import { database } from '~/server/db/current';
 import { Conflict, Invalid } from '~/server/failures';
 import { type Goal, goalOf, measureAt } from '~/server/goals/goals';
 import { correctObservation, mayChangeEntry, withdrawObservation } from '~/server/observations/change';
+import { markPair, pairable, partnerOf, unmarkPair } from '~/server/observations/pairs';
 import { historyOf, type Observation, observationOf } from '~/server/observations/read';
 import { settings } from '~/server/school/school';
 import { studentFor, supportTeam } from '~/server/students/students';
@@ -24,6 +29,7 @@ import { MarginTitle, Page } from '../ui/page';
 import { saveOrStay } from '../ui/use-saving';
 import type { Route } from './+types/entry';
 import { CorrectionForm } from './correction-form';
+import { SecondObserver } from './second-observer';
 import { WithdrawalForm } from './withdrawal-form';
 
 /** What an entry says, or said, as its page shows it. */
@@ -59,11 +65,13 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   const studentId = idFrom(params.studentId);
   const student = await studentFor(database(), actor, studentId, 'see');
   const entry = await observationOf(database(), studentId, idFrom(params.entryId));
-  const [stored, history, team, places] = await Promise.all([
+  const [stored, history, team, places, partner, candidates] = await Promise.all([
     goalOf(database(), studentId, entry.goalId),
     historyOf(database(), entry.id),
     supportTeam(database(), studentId, actor.today),
     settings(database()),
+    partnerOf(database(), entry),
+    pairable(database(), entry),
   ]);
   const goal = discreet ? discreetGoal(stored) : stored;
   const people = team.map((member) => ({ id: member.id, name: member.shortName }));
@@ -84,6 +92,13 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     },
     versions: [...history, entry].map((version) => versionOf(version, goal, school.timeZone, discreet)),
     choices: { people, places, today: actor.today },
+    mayPair: may(student.role, 'observe'),
+    partner: partner && {
+      ...otherOf(partner, measure),
+      agreement: agreementOf(measure, entry, partner),
+      counts: entry.pairsWith === null,
+    },
+    candidates: candidates.map((other) => otherOf(other, measure)),
     discreet,
     // With its note hidden an entry cannot be corrected without losing the note.
     mayChange: mayChange && !discreet,
@@ -91,7 +106,22 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   };
 });
 
+/** Another observer's entry of the same session, in short. */
+const otherOf = ({ id, time, observerName, outcome }: Observation, measure: MeasureDefinition) => ({
+  id,
+  about: `${time} · ${observerName}`,
+  sentence: outcomeSentence(measure, outcome),
+});
+
+function agreementOf(measure: MeasureDefinition, { outcome: a }: Observation, { outcome: b }: Observation) {
+  if (a.data === null || b.data === null) return null;
+  const found = pairAgreement(measure, a.data, b.data);
+  return found && { said: percent(100 * found.share), basis: found.basis };
+}
+
 const change = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('pair'), otherId: z.uuid() }),
+  z.object({ intent: z.literal('unpair') }),
   correctionInput.extend({ intent: z.literal('correct') }),
   withdrawalInput.extend({ intent: z.literal('withdraw') }),
 ]);
@@ -104,6 +134,12 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const parsed = change.safeParse(body);
   if (!parsed.success) return data({ messages: fieldMessages(parsed.error, body) }, { status: 400 });
   try {
+    if (parsed.data.intent === 'pair' || parsed.data.intent === 'unpair') {
+      const { intent } = parsed.data;
+      if (intent === 'pair') await markPair(database(), actor, { ...ids, otherId: parsed.data.otherId }, now);
+      else await unmarkPair(database(), actor, ids);
+      return data({ saved: 0 });
+    }
     const { intent, ...input } = parsed.data;
     if ('outcome' in input) await correctObservation(database(), actor, ids, input, { wall, now });
     else await withdrawObservation(database(), actor, ids, input, now);
@@ -180,6 +216,7 @@ export default function Entry({ loaderData }: Route.ComponentProps) {
         <p className={now.isWithdrawn ? 'line-through' : ''}>{now.sentence}</p>
         {now.note && <p className="mt-1.5 whitespace-pre-line text-ink-2">{now.note}</p>}
       </div>
+      <SecondObserver {...loaderData} />
       {mayChange && open === null && (
         <div className="mt-6 flex gap-2">
           <button type="button" className="btn" onClick={() => setOpen('correct')}>

@@ -40,6 +40,7 @@ export function ReportWeeks({ entries, today, linksToEntries }: ReportWeeksProps
                   `${entry.goalNumber} · ${entry.goalName}`
                 )}
                 {entry.isCorrected && <span className="ml-2 text-small font-normal text-ink-3">corrected</span>}
+                {entry.isSecond && <span className="ml-2 text-small font-normal text-ink-3">second observer</span>}
               </p>
               <Beads tones={entry.tones} />
               <p>{entry.sentence}</p>

@@ -92,27 +92,25 @@ export async function up(db: Knex): Promise<void> {
       foreign key (goal_id, student_id) references goals (id, student_id)
     );
 
-    -- Two entries of the same session by two observers.
-    create table observation_pairs (
-      first_id uuid primary key references observations,
-      second_id uuid not null unique references observations,
-      marked_by uuid not null references people,
-      marked_at timestamptz not null,
-      check (first_id < second_id)
-    );
+    -- The entry of a second observer points at the first one's of the same session; the first is the one that counts.
+    alter table observations
+      add column pairs_with uuid unique references observations check (pairs_with <> id),
+      add column paired_by uuid references people,
+      add column paired_at timestamptz,
+      add check ((pairs_with is null) = (paired_by is null) and (pairs_with is null) = (paired_at is null));
   `);
 }
 
 export async function down(db: Knex): Promise<void> {
   await db.raw(`
-    drop table observation_pairs, round_goals, rounds, shelf_goals, goal_history, goal_versions, goal_settings, goal_observers,
+    drop table round_goals, rounds, shelf_goals, goal_history, goal_versions, goal_settings, goal_observers,
       timetable_blocks;
     drop trigger goals_stay on goals;
     drop index goals_number;
     alter table goals add unique (student_id, number);
     alter table goals drop column version, drop column version_from, drop column edited_at, drop column retired_on,
       drop column retired_how, drop column replaced_by, drop column retired_note;
-    alter table observations drop column goal_version;
+    alter table observations drop column goal_version, drop column pairs_with, drop column paired_by, drop column paired_at;
     alter table people drop column sets_up;
   `);
 }
