@@ -27,6 +27,7 @@ export default [
     route('students/:studentId/goals', 'goals/arrange.tsx'),
     route('students/:studentId/goals/new', 'goals/new-goal.tsx'),
     route('students/:studentId/goals/:goalId', 'goals/goal.tsx'),
+    route('students/:studentId/goals/:goalId/entries', 'goals/goal-entries.ts'),
     route('students/:studentId/goals/:goalId/edit', 'goals/edit-goal.tsx'),
     route('students/:studentId/goals/:goalId/table', 'goals/table-entry.tsx'),
     route('students/:studentId/entries/:entryId', 'report/entry.tsx'),

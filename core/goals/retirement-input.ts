@@ -1,13 +1,6 @@
 import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
 
-/** Why a goal is no longer worked on. */
-export const retirementWords = {
-  met: 'Met',
-  discontinued: 'Discontinued',
-  replaced: 'Replaced by another goal',
-} as const;
-
 export const retirementInput = z.object({
   goalId: z.uuid(),
   on: isoDateField,

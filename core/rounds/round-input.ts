@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { clockTimeField } from '../calendar/date-fields';
-
-export const MOST_IN_ROUND = 40;
+import { MOST_IN_ROUND } from './most-in-round';
 
 /** Several goals, of one student or more, that are observed in one go. */
 export const roundInput = z.object({

@@ -6,9 +6,10 @@ import { beginSession } from '~/server/access/sessions';
 import { connect } from '~/server/db/database';
 import { migrate } from '~/server/db/migrate';
 import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
-import { addGoal, smallSchool } from '~/tests/database/small-school';
+import { addGoal, addStudent, smallSchool } from '~/tests/database/small-school';
 import { startServer } from '~/tests/e2e/server';
 import { measureCore } from './core';
+import { measureTaps } from './taps';
 
 const GOALS = 10;
 const OBSERVATIONS = 2000;
@@ -110,8 +111,9 @@ async function saving() {
       outcome: { data: { trials: trials() }, reason: null },
       note: '',
     };
-    const session = { on: '2026-11-24', time: '09:30', observerId: school.manager, settingId: school.kitchen };
-    const { status } = await ask(`${page}/observe.data`, { body: JSON.stringify({ ...session, entries: [entry] }) });
+    const when = { on: '2026-11-24', time: '09:30', observerId: school.manager, settingId: school.kitchen };
+    const session = { ...when, entries: [entry] };
+    const { status } = await ask(`${page}/sessions`, { body: JSON.stringify({ personId: school.manager, session }) });
     if (status !== 200) throw new Error(`Saving answered ${status}.`);
   };
   const times = { bare: [] as number[], save: [] as number[] };
@@ -129,11 +131,12 @@ async function saving() {
   };
 }
 
+const get = (path: string) => async () => {
+  const { status } = await ask(path);
+  if (status >= 400) throw new Error(`${path} answered ${status}.`);
+};
+
 async function studentPage() {
-  const get = (path: string) => async () => {
-    const { status } = await ask(path);
-    if (status >= 400) throw new Error(`${path} answered ${status}.`);
-  };
   const times = { page: [] as number[], readsNothing: [] as number[], bareRoute: [] as number[] };
   // A server that has been up for a while: its code is compiled, its connections are open, its plans are kept.
   for (let i = 0; i < 300; i++) for (const path of [page, '/account', '/sign-out']) await get(path)();
@@ -152,6 +155,46 @@ async function studentPage() {
     atMost: 4,
     signedInRedirect: summary(times.bareRoute),
   };
+}
+
+const GOAL_ENTRIES = 1000;
+
+/** A goal with a thousand entries beside a signed-in page that reads nothing. */
+async function goalPage() {
+  const student = await addStudent(db, 'Ben', [[school.manager, 'caseManager']]);
+  const goal = await addGoal(db, student);
+  const rows = Array.from({ length: GOAL_ENTRIES }, (_, i) => ({ ...row(goal, i), student_id: student }));
+  await db.batchInsert('observations', rows, 500);
+  await db.raw('analyze');
+  const path = `/students/${student}/goals/${goal}`;
+  const times = { page: [] as number[], readsNothing: [] as number[] };
+  for (let i = 0; i < 40; i++) for (const one of [path, '/account']) await get(one)();
+  for (let i = 0; i < 60; i++) {
+    times.page.push(await milliseconds(get(path)));
+    times.readsNothing.push(await milliseconds(get('/account')));
+  }
+  const ratio = round(at(times.page, 0.5) / at(times.readsNothing, 0.5));
+  return { entries: GOAL_ENTRIES, page: summary(times.page), ratio, atMost: 5 };
+}
+
+const TABLE_ROWS = 100;
+
+/** A table of a hundred rows, saved in one transaction. */
+async function tableSave() {
+  const times: number[] = [];
+  for (let i = 0; i < 10; i++) {
+    const rows = Array.from({ length: TABLE_ROWS }, () => ({
+      ...{ id: randomUUID(), on: '2026-11-20', time: '09:30', note: '' },
+      outcome: { data: { trials: trials() }, reason: null },
+    }));
+    const body = JSON.stringify({ goalVersion: 1, observerId: school.manager, settingId: school.kitchen, rows });
+    const save = async () => {
+      const { status } = await ask(`${page}/goals/${school.goal}/table.data`, { body });
+      if (status >= 400) throw new Error(`The table answered ${status}.`);
+    };
+    times.push(await milliseconds(save));
+  }
+  return { rows: TABLE_ROWS, ...summary(times), atMostMs: 1000 };
 }
 
 /** Compressed bytes of all scripts that the first load of the student's page asks for. */
@@ -192,6 +235,9 @@ try {
     studentPage: await studentPage(),
     firstLoad: await firstLoad(),
     saving: await saving(),
+    goalPage: await goalPage(),
+    tableSave: await tableSave(),
+    taps: await measureTaps(server.url, cookie, `${page}/observe`),
     secondStartSeconds: { measured: Number(process.env.SECOND_START), atMost: 10 },
     memory: await memory(),
     core: measureCore(),

@@ -2,7 +2,7 @@ import type { IsoDate } from '~/core/calendar/iso-date';
 import type { ObservedSession } from '~/core/observations/observation';
 import { type Progress, progressOf } from '~/core/progress/progress';
 import type { Database } from '../db/database';
-import { sessionsByGoal, type VersionedSession } from '../observations/read';
+import { type GoalSession, sessionsByGoal, type VersionedSession } from '../observations/read';
 import type { School } from '../school/school';
 import type { Goal } from './goals';
 
@@ -20,6 +20,16 @@ export async function progressOfGoals(
   const sessions = await sessionsByGoal(db, studentIds, { goalId, inDetail: goalId !== undefined || asksForVariety });
   const when = { calendar: school.calendar, today };
   return new Map(goals.map((goal) => [goal.id, progressOf(goal, sessionsOf(goal, sessions.get(goal.id) ?? []), when)]));
+}
+
+/** The same for one goal whose sessions have been read already, in order of date and time. */
+export function progressFrom(
+  goal: Goal,
+  sessions: readonly GoalSession[],
+  { school, today }: { school: School; today: IsoDate },
+): Progress {
+  const counting = sessions.filter(({ pairsWith }) => pairsWith === null);
+  return progressOf(goal, sessionsOf(goal, counting), { calendar: school.calendar, today });
 }
 
 /** The goal's sessions, each with the way it was measured where that is not the present one. */

@@ -46,6 +46,7 @@ interface FactsRow {
   initials: string;
   observerIsOnTeam: boolean;
   settingIsKnown: boolean;
+  /** Null where the session does not lie before the plan. */
   planStartsOn: IsoDate | null;
   goalStartsOn: IsoDate | null;
   goals: Record<string, MeasuredGoal> | null;
@@ -72,14 +73,16 @@ export async function checkSession(
             exists (select from team_members o where o.student_id = s.id and o.person_id = $3
                        and o.from_date <= $4 and coalesce(o.until_date, 'infinity') >= $4) as "observerIsOnTeam",
             (cast($5 as uuid) is null or exists (select from settings where id = $5)) as "settingIsKnown",
-            (select p.starts_on from plans p where p.student_id = s.id) as "planStartsOn",
-            (select min(least(g.starts_on, g.baseline_on, (select min(f.starts_on) from goal_phases f where f.goal_id = g.id)))
-               from goals g where g.student_id = s.id) as "goalStartsOn",
+            p.starts_on as "planStartsOn",
+            case when p.id is not null then
+              (select min(least(g.starts_on, g.baseline_on, (select min(f.starts_on) from goal_phases f where f.goal_id = g.id)))
+                 from goals g where g.student_id = s.id) end as "goalStartsOn",
             (select json_object_agg(g.id, json_build_object('version', g.version, 'measure', g.measure, 'formerMeasures',
                       coalesce((select json_object_agg(v.version, v.measure) from goal_versions v where v.goal_id = g.id), '{}')))
                from goals g where g.student_id = s.id and g.id = any(cast($6 as uuid[]))) as goals
        from students s join team_members m on m.student_id = s.id and m.person_id = $1
         and m.from_date <= $7 and coalesce(m.until_date, 'infinity') >= $7
+       left join plans p on p.student_id = s.id and p.starts_on > $4
       where s.id = $2 and s.archived_at is null`,
     [actor.personId, studentId, observerId, on, settingId, [...goalIds], actor.today],
   );

@@ -5,8 +5,8 @@ import { Invalid, NotFound } from '../failures';
 import { goalsOf } from '../goals/goals';
 import { progressOfGoals } from '../goals/progress';
 import { theSchool } from '../school/school';
-import { markPair, pairable, pairBeside, pairsOf, partnerOf, unmarkPair } from './pairs';
-import { observationOf } from './read';
+import { markPair, pairable, pairBeside, pairsAmong, partnerOf, unmarkPair } from './pairs';
+import { observationOf, observationsOf } from './read';
 import { recordSession } from './record';
 
 const fresh = freshDatabase();
@@ -41,7 +41,7 @@ describe('two observers of one session', () => {
       return progress.get(school.goal)?.points.map(({ amount, weight }) => [amount, weight]);
     };
     expect(await day()).toEqual([[1, 2]]);
-    expect((await pairsOf(fresh.db, school.student, school.goal)).map(([a, b]) => [a.id, b.id])).toEqual([
+    expect(pairsAmong(await observationsOf(fresh.db, [school.student])).map(([a, b]) => [a.id, b.id])).toEqual([
       [first, second],
     ]);
     await unmarkPair(fresh.db, actorOf(school.aide), { studentId: school.student, entryId: first });

@@ -20,11 +20,10 @@ export async function pairable(db: Database, entry: Observation): Promise<Observ
   );
 }
 
-/** All pairs of a goal, each as the entry that counts and the second observer's. Ask `studentFor` first. */
-export async function pairsOf(db: Database, studentId: string, goalId: string): Promise<[Observation, Observation][]> {
-  const all = await observationsOf(db, [studentId], { goalId });
-  const byId = new Map(all.map((entry) => [entry.id, entry]));
-  return all.flatMap((second): [Observation, Observation][] => {
+/** The pairs among some entries, each as the entry that counts and the second observer's. */
+export function pairsAmong<T extends Pick<Observation, 'id' | 'pairsWith'>>(entries: readonly T[]): [T, T][] {
+  const byId = new Map(entries.map((entry) => [entry.id, entry]));
+  return entries.flatMap((second): [T, T][] => {
     const first = second.pairsWith === null ? undefined : byId.get(second.pairsWith);
     return first ? [[first, second]] : [];
   });

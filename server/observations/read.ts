@@ -158,6 +158,59 @@ export async function sessionsByGoal(
   return byGoal;
 }
 
+/** A session of one goal, with what its page says of it beside the figures. */
+export interface GoalSession extends VersionedSession {
+  id: string;
+  note: string;
+  observerName: string;
+  settingName: string | null;
+  pairsWith: string | null;
+}
+
+/** All sessions of one goal in order of date and time, those of second observers too. Ask `studentFor` first. */
+export async function sessionsOfGoal(db: Database, studentId: string, goalId: string): Promise<GoalSession[]> {
+  type Known = string | null;
+  type Row = [
+    string,
+    string,
+    MeasureData | null,
+    NoScoreReason | null,
+    number,
+    Known,
+    string,
+    string,
+    string,
+    Known,
+    Known,
+  ];
+  const found = await db
+    .raw<{ rows: Row[] }>(
+      `select o.id, o.observed_on, o.data, o.reason, o.goal_version, o.setting_id, o.observer_id, o.note, p.short_name,
+              st.name, o.pairs_with
+         from observations o join people p on p.id = o.observer_id left join settings st on st.id = o.setting_id
+        where o.student_id = ? and o.goal_id = ? and not o.withdrawn
+        order by o.observed_on, o.observed_time, o.recorded_at`,
+      [studentId, goalId],
+    )
+    .options({ rowMode: 'array' });
+  return found.rows.map(
+    ([id, on, data, reason, version, setting, observer, note, observerName, settingName, pairsWith]) => ({
+      ...{
+        id,
+        on,
+        outcome: outcomeFrom(data, reason),
+        version,
+        setting,
+        observer,
+        note,
+        observerName,
+        settingName,
+        pairsWith,
+      },
+    }),
+  );
+}
+
 /** Whether anything was recorded, withdrawn or not, under a version of a goal. Ask `studentFor` first. */
 export async function hasEntries(db: Database, goalId: string, version: number): Promise<boolean> {
   return (await db('observations').where({ goal_id: goalId, goal_version: version }).first('id')) !== undefined;

@@ -115,7 +115,7 @@ test('headers keep foreign scripts and frames out; no script of the page lacks i
 
 test('what another site sends is refused, and so is what is too large', async ({ app, page }) => {
   await signInAs(app, page);
-  const address = `/students/${await studentId(app.db, 'Ansel')}/observe`;
+  const address = `/students/${await studentId(app.db, 'Ansel')}/sessions`;
   const send = (headers: Record<string, string>, data: object) =>
     page.request.post(address, { headers, data }).then((r) => r.status());
   expect(await send({ origin: 'https://elsewhere.example' }, {})).toBe(403);

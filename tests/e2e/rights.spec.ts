@@ -45,6 +45,7 @@ const expected: Record<string, Record<string, number>> = {
   'students/:studentId/goals': manager,
   'students/:studentId/goals/new': manager,
   'students/:studentId/goals/:goalId': team,
+  'students/:studentId/goals/:goalId/entries': team,
   'students/:studentId/goals/:goalId/edit': manager,
   'students/:studentId/goals/:goalId/table': team,
   'students/:studentId/entries/:entryId': team,

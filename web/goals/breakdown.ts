@@ -33,7 +33,10 @@ const stateWords: Record<ItemState, string> = {
  *
  * @param entries  newest first
  */
-export function breakdownOf(measure: MeasureDefinition, entries: readonly ReportEntry[]): Breakdown | null {
+export function breakdownOf(
+  measure: MeasureDefinition,
+  entries: readonly Pick<ReportEntry, 'on' | 'outcome'>[],
+): Breakdown | null {
   if (measure.kind === 'trials') return null;
   const all = entries.flatMap(({ on, outcome }) => (outcome.data === null ? [] : [{ on, data: outcome.data }]));
   const shown = all.slice(0, measure.kind === 'items' || measure.kind === 'steps' ? BEADS : FIGURES).reverse();

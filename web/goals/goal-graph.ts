@@ -8,6 +8,9 @@ import type { TrendLine } from '~/core/trend/trend-line';
 import { axisOf } from './axis';
 import { graphCaption } from './small-graph-shape';
 
+/** What a point says of the entries behind it. */
+type PointEntry = Pick<ReportEntry, 'id' | 'observer' | 'setting' | 'note'>;
+
 interface At {
   on: IsoDate;
   value: number;
@@ -35,7 +38,7 @@ export function goalGraph(
   goal: GoalDefinition,
   progress: Progress,
   trend: TrendLine | null,
-  entries: readonly ReportEntry[],
+  entries: readonly PointEntry[],
   today: IsoDate,
 ): GoalGraph {
   const byId = new Map(entries.map((entry) => [entry.id, entry]));
@@ -67,7 +70,7 @@ function stretchShown(goal: GoalDefinition, points: readonly SeriesPoint[], toda
   return { from, to: ahead < goal.targetOn || goal.targetOn < today ? ahead : goal.targetOn };
 }
 
-function pointSaid(goal: GoalDefinition, point: SeriesPoint, byId: ReadonlyMap<string, ReportEntry>): string {
+function pointSaid(goal: GoalDefinition, point: SeriesPoint, byId: ReadonlyMap<string, PointEntry>): string {
   const entries = point.observations.flatMap((id) => byId.get(id) ?? []);
   const distinct = (values: (string | null)[]) => [...new Set(values.filter(Boolean))].join(', ');
   const measure = measureOf(goal.measure);

@@ -10,12 +10,16 @@ import type { ReportEntry } from '~/core/report/report';
 import type { TrendLine } from '~/core/trend/trend-line';
 import { capitalised, counted, percent, signed } from '~/core/words/counting';
 import { type Goal, measureAt } from '~/server/goals/goals';
-import type { Observation } from '~/server/observations/read';
+import type { GoalSession, Observation } from '~/server/observations/read';
+import { reportEntryOf } from '~/server/report/report';
 import type { TableEntry } from '../report/entries-table';
-import type { ShownEntry } from '../report/shown-entry';
+import { shownEntries } from '../report/shown-entry';
 import { toneOf } from '../ui/outcome-tones';
 import type { Medians } from './by-day-and-person';
 import type { Shares } from './shares-chart';
+
+/** What the tables need of an entry; newest first. */
+type Seen = Pick<ReportEntry, 'on' | 'observer' | 'outcome'>;
 
 /** Sessions that the chart of support levels has room for. */
 const SESSIONS = 30;
@@ -37,14 +41,13 @@ export function figuresOf(
 }
 
 /** How much help each of the newest sessions took; nothing for what is not measured by trials. */
-export function sharesOf({ measure }: Goal, entries: readonly ReportEntry[]): Shares {
+export function sharesOf({ measure }: Goal, entries: readonly Seen[]): Shares {
   if (measure.kind !== 'trials') return { sessions: [], parts: [] };
   const sessions = entries
-    .flatMap(({ on, outcome }) =>
-      outcome.data === null ? [] : { on, parts: breakDownTrials(measure, outcome.data as TrialsData) },
-    )
+    .flatMap(({ on, outcome }) => (outcome.data === null ? [] : { on, data: outcome.data as TrialsData }))
     .slice(0, SESSIONS)
-    .reverse();
+    .reverse()
+    .map(({ on, data }) => ({ on, parts: breakDownTrials(measure, data) }));
   const keys = sessions[0]?.parts ?? [];
   return {
     sessions: sessions.map(({ on }) => shortDate(on)),
@@ -58,7 +61,7 @@ export function sharesOf({ measure }: Goal, entries: readonly ReportEntry[]): Sh
 }
 
 /** The middle of the sessions by weekday and by observer, where there is more than one of them. */
-export function mediansOf(goal: Goal, entries: readonly ReportEntry[]): Medians[] {
+export function mediansOf(goal: Goal, entries: readonly Seen[]): Medians[] {
   const { said } = measureOf(goal.measure);
   const sessions = entries.map(({ on, observer, outcome }) => ({ on, observer, data: outcome.data }));
   const rowsOf = <K>(medians: SessionMedian<K>[], label: (key: K) => string) =>
@@ -85,12 +88,12 @@ export function mediansOf(goal: Goal, entries: readonly ReportEntry[]): Medians[
 /** How far two observers of the same sessions agree, in a sentence; null while no session was seen by two. */
 export function agreementSaid(
   goal: Goal,
-  pairs: readonly (readonly [Observation, Observation])[],
+  pairs: readonly (readonly [GoalSession, GoalSession])[],
   sessions: number,
 ): string | null {
   const shares = pairs.flatMap(([first, second]) => {
     if (first.outcome.data === null || second.outcome.data === null) return [];
-    const found = pairAgreement(measureAt(goal, first.goalVersion), first.outcome.data, second.outcome.data);
+    const found = pairAgreement(measureAt(goal, first.version), first.outcome.data, second.outcome.data);
     return found ? [found.share] : [];
   });
   const of = agreementOfGoal(shares, sessions);
@@ -102,10 +105,14 @@ export function agreementSaid(
 }
 
 /** A goal's entries with what its table sorts and filters them by. */
-export function tableEntries(goal: Goal, entries: readonly ReportEntry[], shown: readonly ShownEntry[]): TableEntry[] {
-  const outcomes = new Map(entries.map(({ id, outcome }) => [id, outcome]));
-  return shown.map((entry) => {
-    const data = outcomes.get(entry.id)?.data ?? null;
+export function tableEntries(
+  goal: Goal,
+  observations: readonly Observation[],
+  { discreet }: { discreet: boolean },
+): TableEntry[] {
+  const entries = observations.map((observation) => reportEntryOf(observation, goal));
+  return shownEntries(entries, [goal], { discreet }).map((entry, i) => {
+    const data = entries[i]?.outcome.data ?? null;
     const definition = measureAt(goal, entry.goalVersion);
     const { score, said } = measureOf(definition);
     const value = data === null ? null : score(definition, data).value;

@@ -1,24 +1,23 @@
 import { Link, useNavigate } from 'react-router';
 import { longDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
-import { discreetEntry, discreetGoal } from '~/core/discreet/discreet';
-import { retirementWords } from '~/core/goals/retirement-input';
+import { discreetGoal } from '~/core/discreet/discreet';
+import { retirementWords } from '~/core/goals/retirement-words';
 import { measureOf } from '~/core/measures/measure';
 import { criterionSentence } from '~/core/progress/criterion';
-import type { Progress } from '~/core/progress/progress';
 import { progressSentences, trendOf } from '~/core/progress/sentences';
 import { may } from '~/server/access/rights';
 import { database } from '~/server/db/current';
 import { earlierGoals } from '~/server/goals/edit';
 import { type Goal, goalOf } from '~/server/goals/goals';
-import { progressOfGoals } from '~/server/goals/progress';
-import { pairsOf } from '~/server/observations/pairs';
-import { reportEntries } from '~/server/report/report';
+import { progressFrom } from '~/server/goals/progress';
+import { pairsAmong } from '~/server/observations/pairs';
+import { observationsOf, sessionsOfGoal } from '~/server/observations/read';
 import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { EntriesTable } from '../report/entries-table';
-import { shownEntries } from '../report/shown-entry';
+import { FIRST_ROWS } from '../report/first-rows';
 import { headerStudent } from '../students/header-student';
 import { MarginTitle, Page } from '../ui/page';
 import { useKey } from '../ui/use-key';
@@ -41,16 +40,21 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     goalOf(database(), studentId, idFrom(params.goalId)),
   ]);
   const goal = discreet ? discreetGoal(stored) : stored;
-  const [all, entries] = await Promise.all([
-    progressOfGoals(database(), [goal], { school, today: actor.today }),
-    reportEntries(database(), [goal], { goalId: goal.id }),
+  const [sessions, newest, earlier] = await Promise.all([
+    sessionsOfGoal(database(), studentId, goal.id),
+    observationsOf(database(), [studentId], { goalId: goal.id, limit: FIRST_ROWS }),
+    discreet ? [] : earlierWordings(goal, school.timeZone),
   ]);
-  const progress = all.get(goal.id) as Progress;
+  const progress = progressFrom(goal, sessions, { school, today: actor.today });
   const trend = trendOf(progress);
   const measure = measureOf(goal.measure);
-  const shown = shownEntries(entries, [goal], { discreet });
-  const asNow = entries.filter(({ goalVersion, isSecond }) => goalVersion === goal.version && !isSecond);
-  const pointEntries = discreet ? entries.map(discreetEntry) : entries;
+  const asNow = sessions
+    .filter(({ version, pairsWith }) => version === goal.version && pairsWith === null)
+    .map(({ on, observerName, outcome }) => ({ on, observer: observerName, outcome }))
+    .reverse();
+  const pointEntries = sessions.map(({ id, observerName, settingName, note }) => ({
+    ...{ id, observer: observerName, setting: settingName, note: discreet ? null : note },
+  }));
   return {
     student: headerStudent(student, { discreet }),
     goal: {
@@ -74,12 +78,14 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     shares: sharesOf(goal, asNow),
     breakdown: breakdownOf(goal.measure, asNow),
     medians: mediansOf(goal, asNow),
-    agreement: agreementSaid(goal, await pairsOf(database(), studentId, goal.id), asNow.length),
-    entries: tableEntries(goal, entries, shown),
+    agreement: agreementSaid(goal, pairsAmong(sessions), asNow.length),
+    // The newest only: the table asks for the others when the page is there.
+    entries: tableEntries(goal, newest, { discreet }),
+    allEntries: sessions.length,
     mayObserve: may(student.role, 'observe') && goal.retired === null,
     maySetUp: may(student.role, 'setUp'),
     retired: goal.retired,
-    earlier: discreet ? [] : await earlierWordings(goal, school.timeZone),
+    earlier,
   };
 });
 
@@ -98,7 +104,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 export default function GoalPage({ loaderData }: Route.ComponentProps) {
   const { student, goal, verdict, said, graph, points, figures, shares, breakdown, medians, entries, mayObserve } =
     loaderData;
-  const { maySetUp, retired, earlier, agreement } = loaderData;
+  const { maySetUp, retired, earlier, agreement, allEntries } = loaderData;
   const navigate = useNavigate();
   const observe = `/students/${student.id}/observe?goal=${goal.id}`;
   useKey('o', () => mayObserve && navigate(observe));
@@ -231,7 +237,12 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
             </Link>
           )}
         </h2>
-        <EntriesTable entries={entries} />
+        <EntriesTable
+          key={goal.id}
+          newest={entries}
+          all={allEntries}
+          from={`/students/${student.id}/goals/${goal.id}/entries`}
+        />
       </section>
     </Page>
   );

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
 import { discreetGoal } from '~/core/discreet/discreet';
-import { retirementWords } from '~/core/goals/retirement-input';
+import { retirementWords } from '~/core/goals/retirement-words';
 import { measureOf } from '~/core/measures/measure';
 import { criterionSentence } from '~/core/progress/criterion';
 import type { Progress } from '~/core/progress/progress';

@@ -1,4 +1,4 @@
-import { type Dispatch, useCallback, useEffect, useReducer, useRef, useState } from 'react';
+import { type Dispatch, memo, useCallback, useEffect, useReducer, useRef, useState } from 'react';
 import { useNavigate, useRevalidator } from 'react-router';
 import { v4 as newId } from 'uuid';
 import type { WallTime } from '~/core/calendar/zone';
@@ -9,7 +9,7 @@ import { useKey } from '../ui/use-key';
 import { draftStore, type WaitingSession } from '../waiting/device-store';
 import { useWaiting } from '../waiting/waiting';
 import { type DraftChange, draftReducer, inputFrom, isMarked, momentOf, type SessionDraft, untouched } from './draft';
-import { GoalCard, type ObservedGoal } from './goal-card';
+import { GoalCard } from './goal-card';
 import { BesideLastFive, HowItReads } from './how-it-reads';
 import type { ObservedStudent, Observing } from './load';
 import { SessionLine } from './session-line';
@@ -42,11 +42,11 @@ function useWallClock(wall: WallTime): () => WallTime {
   useEffect(() => {
     opened.current = performance.now();
   }, []);
-  return () => {
+  return useCallback(() => {
     const start = Date.parse(`${wall.on}T${wall.time}:00Z`);
     const text = new Date(start + performance.now() - opened.current).toISOString();
     return { on: text.slice(0, 10), time: text.slice(11, 16) };
-  };
+  }, [wall.on, wall.time]);
 }
 
 /** One student, or several in one go: passed from one to the next, or side by side. */
@@ -146,17 +146,23 @@ export function ObservingPage(props: ObservingProps) {
           <section key={student.id} aria-label={students.length > 1 ? student.shortName : undefined}>
             {isBeside && <h2 className="mb-2 text-lg">{student.shortName}</h2>}
             <div className="grid gap-3.5">
-              {student.goals.map((goal) => (
-                <Card
-                  key={goal.id}
-                  goal={goal}
-                  draft={draft}
-                  isActive={goal.id === active?.id}
-                  message={messages[entryField(goal.id)]}
-                  onChange={change}
-                  timeNow={timeNow}
-                />
-              ))}
+              {student.goals.map((goal) => {
+                const goalDraft = draft.goals[goal.id];
+                const isActive = goal.id === active?.id;
+                return goalDraft ? (
+                  <Card
+                    key={goal.id}
+                    goal={goal}
+                    draft={goalDraft}
+                    isActive={isActive}
+                    selected={isActive ? draft.selected : null}
+                    openedAt={draft.openedAt}
+                    message={messages[entryField(goal.id)]}
+                    onChange={change}
+                    timeNow={timeNow}
+                  />
+                ) : null;
+              })}
             </div>
             {student.goals.length === 0 && <p className="py-8 text-ink-2">There is no goal to observe yet.</p>}
           </section>
@@ -173,30 +179,8 @@ export function ObservingPage(props: ObservingProps) {
 
 const besideColumns = 'grid items-start gap-4 md:grid-cols-2 2xl:grid-cols-4';
 
-interface CardProps {
-  goal: ObservedGoal;
-  draft: SessionDraft;
-  isActive: boolean;
-  message: string | undefined;
-  onChange: Dispatch<DraftChange>;
-  timeNow: () => WallTime;
-}
-
-function Card({ goal, draft, isActive, ...rest }: CardProps) {
-  const goalDraft = draft.goals[goal.id];
-  if (!goalDraft) return null;
-  const selected = isActive ? draft.selected : null;
-  return (
-    <GoalCard
-      goal={goal}
-      draft={goalDraft}
-      isActive={isActive}
-      selected={selected}
-      openedAt={draft.openedAt}
-      {...rest}
-    />
-  );
-}
+/** Only the goal that is tapped is drawn anew. */
+const Card = memo(GoalCard);
 
 interface StudentSwitchProps {
   students: ObservedStudent[];

@@ -8,11 +8,12 @@ import {
   type SortingState,
   useReactTable,
 } from '@tanstack/react-table';
-import { useState } from 'react';
-import { Link } from 'react-router';
+import { useEffect, useState } from 'react';
+import { Link, useFetcher } from 'react-router';
 import { longDate } from '~/core/calendar/iso-date';
 import { counted } from '~/core/words/counting';
 import { Beads } from '../ui/beads';
+import { FIRST_ROWS } from './first-rows';
 import type { ShownEntry } from './shown-entry';
 
 /** An entry with what else its goal's table tells it apart by. */
@@ -23,14 +24,12 @@ export type TableEntry = ShownEntry & {
   valueSaid: string;
 };
 
-/** Rows that are shown before one asks for all. */
-const FIRST_ROWS = 25;
-
 const columns: ColumnDef<TableEntry>[] = [
   {
     id: 'when',
     header: 'When',
     accessorFn: ({ on, time }) => `${on} ${time}`,
+    filterFn: ({ original: { on } }, _, since: string) => on >= since,
     cell: ({ row: { original: entry } }) => (
       <>
         <Link to={`/students/${entry.studentId}/entries/${entry.id}`} className="underline underline-offset-2">
@@ -74,8 +73,22 @@ const filters = [
   { id: 'phase', label: 'Phase' },
 ];
 
-/** A goal's entries, newest first until sorted otherwise; filtered by person, place and phase. */
-export function EntriesTable({ entries }: { entries: readonly TableEntry[] }) {
+interface EntriesTableProps {
+  /** Those that came with the page. */
+  newest: readonly TableEntry[];
+  /** How many there are altogether. */
+  all: number;
+  /** Where to ask for the others. */
+  from: string;
+}
+
+/** A goal's entries, newest first until sorted otherwise; filtered by day, person, place and phase. */
+export function EntriesTable({ newest, all, from }: EntriesTableProps) {
+  const { load, data } = useFetcher<{ entries: TableEntry[] }>();
+  useEffect(() => {
+    if (newest.length < all) load(from);
+  }, [newest, all, from, load]);
+  const entries = newest.length < all ? (data?.entries ?? newest) : newest;
   const [showsAll, setShowsAll] = useState(false);
   const [sorting, setSorting] = useState<SortingState>([]);
   const [columnFilters, setColumnFilters] = useState<ColumnFiltersState>([]);
@@ -114,10 +127,19 @@ export function EntriesTable({ entries }: { entries: readonly TableEntry[] }) {
               </select>
             </label>
           ))}
+        <label className="flex items-center gap-2">
+          Since
+          <input
+            type="date"
+            className="input h-11 w-auto"
+            value={(table.getColumn('when')?.getFilterValue() as string | undefined) ?? ''}
+            onChange={(event) => table.getColumn('when')?.setFilterValue(event.target.value || undefined)}
+          />
+        </label>
         <p role="status">
-          {rows.length === entries.length
-            ? counted(rows.length, 'entry', 'entries')
-            : `${rows.length} of ${counted(entries.length, 'entry', 'entries')}`}
+          {columnFilters.length === 0
+            ? counted(all, 'entry', 'entries')
+            : `${rows.length} of ${counted(all, 'entry', 'entries')}`}
         </p>
       </div>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard */}

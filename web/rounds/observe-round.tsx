@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { MOST_IN_ROUND } from '~/core/rounds/round-input';
+import { MOST_IN_ROUND } from '~/core/rounds/most-in-round';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { NotFound } from '~/server/failures';

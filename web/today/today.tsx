@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { longDate, weekday } from '~/core/calendar/iso-date';
 import { discreetGoal, discreetStudent } from '~/core/discreet/discreet';
 import { verdictWords } from '~/core/progress/verdict-words';
-import { MOST_IN_ROUND } from '~/core/rounds/round-input';
+import { MOST_IN_ROUND } from '~/core/rounds/most-in-round';
 import { dayPlan } from '~/core/today/today';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';

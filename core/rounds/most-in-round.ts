@@ -1,0 +1,2 @@
+/** Goals that fit in a round. */
+export const MOST_IN_ROUND = 40;
