@@ -1,5 +1,5 @@
 // Every measure observed in the browser: marked, read live, saved as it was marked, and corrected.
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { type App, expect, expectToast, goalId, settled, signInAs, studentId, test } from './fixtures';
 
 const newest = (app: App) => app.db('observations').orderBy('recorded_at', 'desc').first();
@@ -62,21 +62,32 @@ test('items: a chip for each, taken round by taps and keys; what is not tapped w
   await expect(page.getByRole('heading', { name: 'How much help, session by session' })).toHaveCount(0);
 });
 
-test('an item check of six words takes eight taps from the student’s page', async ({ app, page }) => {
-  await signInAs(app, page);
-  await page.goto(`/students/${await studentId(app.db, 'Fenna')}`);
-  await settled(page);
-  let taps = 0;
-  const tap = async (name: string | RegExp) => {
-    await page.getByRole('button', { name }).or(page.getByRole('link', { name })).first().click();
-    taps++;
-  };
-  await tap(/^Observe/);
-  for (const word of ['flour', 'knead', 'bowl', 'measure', 'oven', 'timer']) await tap(`${word} not asked`);
-  await tap('Save');
-  await expectToast(page, 'Saved for Fenna: 1 goal.');
-  expect(taps).toBe(8);
-});
+const words = ['flour', 'knead', 'bowl', 'measure', 'oven', 'timer'];
+/** What is tapped between “Observe” and “Save”, and how many taps it may be altogether. */
+const tapped: [what: string, student: string, goal: string, taps: (string | RegExp)[], all: number][] = [
+  ['an item check of six words', 'Fenna', 'Reads recipe words', words.map((word) => `${word} not asked`), 8],
+  ['ten trials', 'Emrys', 'Measures ingredients', Array(10).fill('Independent'), 12],
+  ['a tally of five', 'Hollis', 'Calls across the room', Array(5).fill(/one more/), 7],
+  ['a rubric of one criterion', 'Linnea', 'Writes up the day', [/^3/], 3],
+];
+
+for (const [what, student, goal, taps, all] of tapped) {
+  test(`${what}: ${all} taps from the student’s page`, async ({ app, page }) => {
+    await signInAs(app, page);
+    await page.goto(`/students/${await studentId(app.db, student)}`);
+    await settled(page);
+    let count = 0;
+    const tap = async (name: string | RegExp, within: Page | Locator = page) => {
+      await within.getByRole('button', { name }).or(within.getByRole('link', { name })).first().click();
+      count++;
+    };
+    await tap(/^Observe/);
+    for (const name of taps) await tap(name, page.getByRole('region', { name: goal, exact: true }));
+    await tap(/^Save ↵/);
+    await expectToast(page, `Saved for ${student}: 1 goal.`);
+    expect(count).toBe(all);
+  });
+}
 
 test('count: a tally with the time watched since the page was opened; none is a count', async ({ app, page }) => {
   await page.clock.install({ time: new Date('2026-11-24T15:30:00-05:00') });

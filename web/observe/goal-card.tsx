@@ -17,6 +17,8 @@ export type ObservedGoal = Pick<
   last: number[];
   /** Where the goal stands before this session. */
   soFar: number | null;
+  /** How fast a running total has to go on, in words. */
+  pace: string | null;
 };
 
 interface GoalCardProps {
@@ -60,6 +62,7 @@ export function GoalCard({ goal, draft, isActive, selected, openedAt, message, o
         isActive={isActive}
         openedAt={openedAt}
         soFar={goal.soFar}
+        pace={goal.pace}
         onMark={(data, clock) => onChange({ type: 'mark', goalId, data, ...(clock && { clock }), time: timeNow() })}
         onSelect={(at) => onChange({ type: 'select', goalId, at })}
       />

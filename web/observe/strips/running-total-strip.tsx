@@ -7,7 +7,7 @@ const QUICK = [0.5, 1, 2];
 
 /** How much this time, and of what; the sum so far stands beside it. */
 export function RunningTotalStrip(props: StripProps<RunningTotalDefinition, RunningTotalData>) {
-  const { definition, data, isActive, soFar, onMark } = props;
+  const { definition, data, isActive, soFar, pace, onMark } = props;
   const { unit, total, categories } = definition;
   const amounts = data?.amounts ?? [];
   const [category, setCategory] = useState<string | null>(categories[0]?.key ?? null);
@@ -63,6 +63,7 @@ export function RunningTotalStrip(props: StripProps<RunningTotalDefinition, Runn
         ))}
         <Live figure={percent((100 * (before + sum)) / total)}>
           {figure(before + sum)} of {figure(total)} {unit.many}
+          {pace && <span className="block text-ink-2">{pace}</span>}
         </Live>
       </div>
     </>

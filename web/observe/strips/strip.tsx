@@ -18,6 +18,8 @@ export interface StripProps<D, T> {
   openedAt: number | null;
   /** How the goal stands before this session, for a running total. */
   soFar: number | null;
+  /** How fast a running total has to go on, in words. */
+  pace?: string | null;
   onMark: (data: T | null, clock?: Clock) => void;
   onSelect: (at: number | null) => void;
 }
