@@ -69,11 +69,33 @@ async function takeAll() {
   const of = (view = '') => `/students/${student.id}${view}`;
 
   const page = await newPage(laptop);
+  await picture(page, 'today', '/');
   await picture(page, 'students', '/students');
+  await picture(page, 'coverage', '/team');
   await picture(page, 'student', of());
   await observe(page, of('/observe'), 'Measures ingredients');
   await picture(page, 'observe');
   await picture(page, 'goal', of(`/goals/${goal.id}`));
+  await picture(page, 'goal-form', of(`/goals/${goal.id}/edit`));
+  await page.goto(of(`/goals/${goal.id}/table`));
+  await page.waitForLoadState('networkidle');
+  for (const [cell, text] of [
+    ['Date', '11/20'],
+    ['Independent', '4'],
+    ['Gesture', '1'],
+    ['Not yet', '1'],
+  ]) {
+    await page.getByLabel(`${cell}, row 1`, { exact: true }).fill(text as string);
+  }
+  await page.getByLabel('Date, row 2', { exact: true }).fill('11/23');
+  await page.getByLabel('Independent, row 2', { exact: true }).fill('three');
+  await picture(page, 'table');
+  const round = await db('rounds').where({ name: 'Monday kitchen' }).first('id');
+  await page.goto(`/rounds/${round.id}`);
+  await page.waitForLoadState('networkidle');
+  await page.getByRole('button', { name: 'Side by side' }).click();
+  for (const key of ['1', '1', '2']) await page.keyboard.press(key);
+  await picture(page, 'round');
   const words = await db('goals').whereRaw("measure ->> 'kind' = 'items'").first('id', 'student_id');
   await page.goto(`/students/${words.student_id}/observe?goal=${words.id}`);
   await page.waitForLoadState('networkidle');

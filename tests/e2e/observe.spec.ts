@@ -62,7 +62,7 @@ test('date, time, place and observer are filled in and can be changed', async ({
   await page.getByLabel('Observer').selectOption('P. Ibarra');
   await page.getByRole('heading', { name: 'Observing' }).click();
   await page.keyboard.press('1');
-  await page.getByRole('button', { name: /^Save ↵/ }).click();
+  await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expectToast(page, 'Saved for Gideon: 1 goal.');
   const entry = await newest(app);
   expect([entry.observed_on, entry.observed_time]).toEqual(['2026-11-20', '08:15']);
@@ -104,7 +104,7 @@ test('a session can end without a score, for a reason, and with a word', async (
   const card = strip(page, 'Reads a recipe');
   await card.getByRole('button', { name: 'No chance came up' }).click();
   await card.getByRole('textbox').fill('The oven was being mended.');
-  await page.getByRole('button', { name: /^Save ↵/ }).click();
+  await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expectToast(page, 'Saved for Hollis: 1 goal.');
   expect(await newest(app)).toMatchObject({ data: null, reason: 'noOpportunity', note: 'The oven was being mended.' });
   await page.getByRole('link', { name: 'Report', exact: true }).click();
@@ -114,10 +114,10 @@ test('a session can end without a score, for a reason, and with a word', async (
 test('nothing marked, or a word without a mark, is not sent and says what is missing', async ({ app, page }) => {
   await signInAs(app, page);
   await observe(app, page, 'Hollis');
-  await page.getByRole('button', { name: /^Save ↵/ }).click();
+  await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expect(page.getByRole('alert')).toContainText('Nothing is marked yet.');
   await strip(page, 'Reads a recipe').getByRole('textbox').fill('Only a word.');
-  await page.getByRole('button', { name: /^Save ↵/ }).click();
+  await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expect(strip(page, 'Reads a recipe').getByRole('alert')).toContainText('nothing is marked');
   await expect(strip(page, 'Reads a recipe').getByRole('textbox')).toHaveValue('Only a word.');
 });
@@ -132,18 +132,18 @@ test('a date in the future and a note that is too long get their message at the 
   await page.keyboard.press('1');
   await page.getByRole('button', { name: 'change', exact: true }).click();
   await page.getByLabel('Date').fill('2026-11-25');
-  await page.getByRole('button', { name: /^Save ↵/ }).click();
+  await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expect(page.getByText('This lies in the future.')).toBeVisible();
   await page.getByLabel('Date').fill('2026-11-24');
   const note = strip(page, 'Reads a recipe').getByRole('textbox');
   await note.fill('x'.repeat(4001));
-  await page.getByRole('button', { name: /^Save ↵/ }).click();
+  await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expect(strip(page, 'Reads a recipe').getByRole('alert')).toContainText('4,000 characters');
   await expect(note).toHaveValue('x'.repeat(4001));
   await expect(beads(page, 'Reads a recipe')).toHaveCount(1);
   expect(await countOf(app)).toBe(before);
   await note.fill('Short.');
-  await page.getByRole('button', { name: /^Save ↵/ }).click();
+  await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expectToast(page, 'Saved for Hollis: 1 goal.');
 });
 
@@ -156,7 +156,7 @@ test('what is marked survives a reload, and is gone after saving', async ({ app,
   await page.reload();
   await expect(page.getByText('Picked up where you left off ✓')).toBeVisible();
   await expect(beads(page, 'Plants a row')).toHaveCount(2);
-  await page.getByRole('button', { name: /^Save ↵/ }).click();
+  await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expectToast(page, 'Saved for Jory: 1 goal.');
   await observe(app, page, 'Jory');
   await expect(beads(page, 'Plants a row')).toHaveCount(0);
@@ -200,10 +200,10 @@ test.describe('on a phone', () => {
     await expect.poll(async () => (await pad.boundingBox())?.height).toBeGreaterThanOrEqual(58);
     const bead = await beads(page, 'Measures ingredients').first().boundingBox();
     expect(bead?.width).toBeGreaterThanOrEqual(44);
-    const save = await page.getByRole('button', { name: /^Save ↵/ }).boundingBox();
+    const save = await page.getByRole('button', { name: /^Save( ↵)?$/ }).boundingBox();
     expect(save && save.y + save.height).toBeGreaterThan(780);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
-    await page.getByRole('button', { name: /^Save ↵/ }).tap();
+    await page.getByRole('button', { name: /^Save( ↵)?$/ }).tap();
     await expectToast(page, 'Saved for Emrys: 1 goal.');
   });
 });

@@ -6,7 +6,9 @@ async function openTable(app: App, page: Page, firstName: string, number: string
   await signInAs(app, page);
   const [student, goal] = [await studentId(app.db, firstName), await goalId(app.db, firstName, number)];
   await page.goto(`/students/${student}/goals/${goal}`);
+  await settled(page);
   await page.getByRole('link', { name: 'enter several from paper' }).click();
+  await expect(page.getByRole('heading', { name: 'From paper, in a table' })).toBeVisible();
   await settled(page);
   return goal;
 }

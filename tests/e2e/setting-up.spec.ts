@@ -187,7 +187,7 @@ test('other levels begin a new version from a day; old entries and the old wordi
 
   await page.getByRole('link', { name: 'Observe' }).click();
   await page.getByRole('button', { name: 'Together' }).first().click();
-  await page.getByRole('button', { name: /^Save ↵/ }).click();
+  await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expect(page.getByText(/^Saved for Ansel/)).toBeVisible();
   const newest = await app.db('observations').where({ goal_id: goal }).orderBy('recorded_at', 'desc').first();
   expect(newest.goal_version).toBe(2);

@@ -7,6 +7,7 @@ const keys: [string[], string][] = [
   [['1', '…', '9'], 'While observing: mark the next chance at this level'],
   [['U'], 'While observing: take the last one back'],
   [['N'], 'While observing: go to the next goal'],
+  [['[', ']'], 'In a round: to the student before, to the next'],
   [['Enter'], 'While observing: save'],
   [['T'], 'On a goal’s page: the graph’s numbers as a table'],
   [['←', '→'], 'On a graph: from point to point'],
