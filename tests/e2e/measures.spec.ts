@@ -1,6 +1,6 @@
 // Every measure observed in the browser: marked, read live, saved as it was marked, and corrected.
 import type { Locator, Page } from '@playwright/test';
-import { type App, expect, expectToast, goalId, settled, signInAs, studentId, test } from './fixtures';
+import { type App, expect, expectToast, goalId, type Staff, settled, signInAs, studentId, test } from './fixtures';
 
 const newest = (app: App) => app.db('observations').orderBy('recorded_at', 'desc').first();
 const strip = (page: Page, name: string) => page.getByRole('region', { name });
@@ -71,9 +71,12 @@ const tapped: [what: string, student: string, goal: string, taps: (string | RegE
   ['a rubric of one criterion', 'Linnea', 'Writes up the day', [/^3/], 3],
 ];
 
-for (const [what, student, goal, taps, all] of tapped) {
-  test(`${what}: ${all} taps from the student’s page`, async ({ app, page }) => {
-    await signInAs(app, page);
+test('few taps from the student’s page: an item check 8, ten trials 12, a tally of five 7, one rating 3', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  for (const [what, student, goal, taps, all] of tapped) {
     await page.goto(`/students/${await studentId(app.db, student)}`);
     await settled(page);
     let count = 0;
@@ -85,9 +88,9 @@ for (const [what, student, goal, taps, all] of tapped) {
     for (const name of taps) await tap(name, page.getByRole('region', { name: goal, exact: true }));
     await tap(/^Save( ↵)?$/);
     await expectToast(page, `Saved for ${student}: 1 goal.`);
-    expect(count).toBe(all);
-  });
-}
+    expect([what, count]).toEqual([what, all]);
+  }
+});
 
 test('count: a tally with the time watched since the page was opened; none is a count', async ({ app, page }) => {
   await page.clock.install({ time: new Date('2026-11-24T15:30:00-05:00') });
@@ -298,8 +301,12 @@ test('every measure is corrected by its own strip, keeps what it said, and has i
     .select('g.id', 'g.student_id', 'g.measure', 'g.short_name as name', 's.first_name as student');
   const first = new Map(goals.toReversed().map((goal) => [goal.measure.kind as string, goal]));
   expect(first.size).toBe(10);
-  for (const [kind, { id: goal, student_id, name, student }] of first) {
-    await signInAs(app, page, ['Marlow', 'Nell'].includes(student) ? 'Samir Tadesse' : 'Hanneke Bruun');
+  let who: Staff | null = null;
+  const goalsOfBoth = [...first].sort(([, a], [, b]) => a.student.localeCompare(b.student));
+  for (const [kind, { id: goal, student_id, name, student }] of goalsOfBoth) {
+    const manager: Staff = ['Marlow', 'Nell'].includes(student) ? 'Samir Tadesse' : 'Hanneke Bruun';
+    if (manager !== who) await signInAs(app, page, manager);
+    who = manager;
     const entry = await app
       .db('observations')
       .where({ goal_id: goal, withdrawn: false, version: 1 })
