@@ -315,7 +315,7 @@ test('every measure is corrected by its own strip, keeps what it said, and has i
     await page.goto(`/students/${student_id}/entries/${entry.id}`);
     await settled(page);
     await page.getByRole('button', { name: 'Correct it' }).click();
-    await page.getByLabel('Time', { exact: true }).fill('07:45');
+    await page.locator('#session-time').fill('07:45');
     await page.getByLabel(/^Why/).fill('The clock was wrong.');
     await page.getByRole('button', { name: 'Save the correction' }).click();
     await expectToast(page, 'Corrected. What it said before is kept.');

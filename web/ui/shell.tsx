@@ -122,7 +122,7 @@ function WaitingButton({ onPress }: { onPress: () => void }) {
   const { list } = useWaiting();
   useEffect(() => {
     // While it can still be fetched: it will be needed without the server.
-    const timer = setTimeout(loadWaitingDialog, 3000);
+    const timer = setTimeout(() => loadWaitingDialog().catch(() => {}), 3000);
     return () => clearTimeout(timer);
   }, []);
   if (list.length === 0) return null;
