@@ -17,5 +17,7 @@ export default defineConfig({
     trace: 'off',
     locale: 'en-US',
     timezoneId: 'America/New_York',
+    // What is pressed need not wait until it stands still.
+    contextOptions: { reducedMotion: 'reduce' },
   },
 });

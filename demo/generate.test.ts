@@ -72,3 +72,65 @@ describe('the demo', () => {
     );
   });
 });
+
+describe('the behavior that the demo follows', () => {
+  const tables = Object.fromEntries(generateDemo('2026-11-24', 'hash')) as Record<string, Record<string, unknown>[]>;
+  const notes = tables.abc_notes ?? [];
+  const choices = new Map((tables.behavior_choices ?? []).map((choice) => [choice.id, choice]));
+
+  it('is that of four students, up to yesterday, on school days and within their parts of the day', () => {
+    expect(new Set(notes.map(({ student_id }) => student_id)).size).toBe(4);
+    const days = notes.map(({ occurred_on }) => occurred_on as string).sort();
+    expect([(days[0] as string) >= '2026-09-08', days.at(-1)]).toEqual([true, '2026-11-23']);
+    for (const closed of ['2026-10-12', '2026-11-11']) expect(days).not.toContain(closed);
+    const times = notes.map(({ occurred_time }) => occurred_time as string);
+    expect(times.every((time) => ('08:15' <= time && time < '10:45') || ('11:00' <= time && time < '14:45'))).toBe(
+      true,
+    );
+    expect(notes.length).toBeGreaterThan(150);
+    expect(notes.length).toBeLessThan(300);
+  });
+
+  it('names choices of the same student and kind, and people of the team', () => {
+    const kinds = {
+      behaviors: 'behavior',
+      antecedents: 'antecedent',
+      consequences: 'consequence',
+      functions: 'function',
+    };
+    const team = new Set((tables.team_members ?? []).map(({ student_id, person_id }) => `${student_id} ${person_id}`));
+    for (const note of notes) {
+      for (const [list, kind] of Object.entries(kinds)) {
+        for (const id of note[list] as string[]) {
+          expect(choices.get(id)).toMatchObject({ kind, student_id: note.student_id });
+        }
+      }
+      expect(team.has(`${note.student_id} ${note.observer_id}`)).toBe(true);
+    }
+  });
+
+  it('leaves functions and lengths out where its team does not use them', () => {
+    const left = (tables.behavior_fields ?? []).find(({ left_out }) => (left_out as string[]).length > 0);
+    expect(left?.left_out).toEqual(['function', 'duration']);
+    const own = notes.filter(({ student_id }) => student_id === left?.student_id);
+    expect(own.every(({ functions, seconds }) => (functions as string[]).length === 0 && seconds === null)).toBe(true);
+  });
+
+  it('was watched for without an occurrence too, for as long as the part of the day lasts', () => {
+    const tallies = tables.tallies ?? [];
+    expect(tallies.some(({ count }) => count === 0)).toBe(true);
+    expect(tallies.some(({ count }) => (count as number) > 0)).toBe(true);
+    expect(new Set(tallies.map(({ part, minutes }) => `${part} ${minutes}`))).toEqual(
+      new Set(['Lunch 45', 'Lessons 60']),
+    );
+  });
+
+  it('begins with the school’s lists, which are nobody’s', () => {
+    const school = [...choices.values()].filter(({ student_id }) => student_id === null);
+    expect(new Set(school.map(({ kind }) => kind))).toEqual(
+      new Set(['antecedent', 'consequence', 'intensity', 'function', 'setting']),
+    );
+    const names = school.map(({ kind, name }) => `${kind} ${name}`);
+    expect(new Set(names).size).toBe(names.length);
+  });
+});

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { addDays, type IsoDate } from '~/core/calendar/iso-date';
 import type { SchoolCalendar } from '~/core/calendar/school-days';
 import { instantAt } from '~/core/calendar/zone';
+import { behaviorRows } from './behavior-rows';
 import { type GoalRows, goalRows, moreMeasureRows, SEED, type Surroundings } from './goal-rows';
 import { moreMeasures } from './more-measures';
 import { randomFrom } from './random';
@@ -55,6 +56,7 @@ export function generateDemo(today: IsoDate, passwordHash: string): DemoRows {
   const perStudent = students.map((student) => {
     return studentRows(student, { random, year, today, calendar, placeIds, groupIds, staffIds });
   });
+  const studentIds = new Map(students.map(({ first }, i) => [first, perStudent[i]?.students?.[0]?.id as string]));
   const together = (table: string): [string, Row[]] => [table, perStudent.flatMap((rows) => rows[table] ?? [])];
   return [
     ['school', [{ name: schoolName, time_zone: timeZone, weekdays, is_demo: true }]],
@@ -75,6 +77,7 @@ export function generateDemo(today: IsoDate, passwordHash: string): DemoRows {
     ].map(together),
     ...['observations', 'share_links', 'share_link_openings'].map(together),
     ...roundRows(perStudent, groupIds, staffIds.get('hanneke') as string),
+    ...behaviorRows(studentIds, { year, today, calendar, placeIds, groupIds, staffIds }),
   ];
 }
 
@@ -192,6 +195,7 @@ function linkRows(studentId: string, student: DemoStudent, { random, year, today
         token_hash: createHash('sha256').update(id).digest(),
         shows_notes: true,
         shows_observers: false,
+        shows_behavior: reader_name === family,
         ends_on,
         created_by: staffIds.get('hanneke'),
         created_at: instantAt({ on: `${year}-09-15`, time: '15:30' }, timeZone),

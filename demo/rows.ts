@@ -30,6 +30,9 @@ export const phaseRows = (goalId: string, { phases }: GoalDefinition): Row[] =>
     is_baseline: phase.isBaseline,
   }));
 
+/** When something seen at a time on the school’s wall was written down: there and then. */
+export const recordedAt = (on: IsoDate, time: string): Date => instantAt({ on, time }, timeZone);
+
 interface ObservationInTheMaking {
   goal: { id: string; studentId: string };
   on: IsoDate;
@@ -57,7 +60,7 @@ export function observationRow(id: string, made: ObservationInTheMaking): Row {
     reason,
     note,
     recorded_by: observer,
-    recorded_at: instantAt({ on, time: recordedTime }, timeZone),
+    recorded_at: recordedAt(on, recordedTime),
     version: 1,
     changed_by: null,
     changed_at: null,

@@ -62,10 +62,18 @@ async function observe(page: Page, path: string, goal: string) {
   }
 }
 
+/** Marks an incident, unsaved. */
+async function note(page: Page, student: string) {
+  await page.goto(`/students/${student}/note`);
+  await page.waitForLoadState('networkidle');
+  for (const name of ['A tool started nearby', 'Leaves the bench', 'A walk away from the task']) {
+    await page.getByRole('button', { name, exact: true }).click();
+  }
+}
+
 async function takeAll() {
   const student = await db('students').where({ first_name: 'Emrys' }).first('id');
   const goal = await db('goals').where({ student_id: student.id, number: '1a' }).first('id');
-  const corrected = await db('observations').where({ version: 2, withdrawn: false }).first('id', 'student_id');
   const of = (view = '') => `/students/${student.id}${view}`;
 
   const page = await newPage(laptop);
@@ -96,22 +104,16 @@ async function takeAll() {
   await page.getByRole('button', { name: 'Side by side' }).click();
   for (const key of ['1', '1', '2']) await page.keyboard.press(key);
   await picture(page, 'round');
-  const words = await db('goals').whereRaw("measure ->> 'kind' = 'items'").first('id', 'student_id');
-  await page.goto(`/students/${words.student_id}/observe?goal=${words.id}`);
-  await page.waitForLoadState('networkidle');
-  for (const key of ['1', '2', '2', '3', '4']) await page.keyboard.press(key);
-  await picture(page, 'observe-words');
-  await page.goto(`/students/${words.student_id}/goals/${words.id}`);
-  await page
-    .getByRole('region', { name: 'Session by session' })
-    .evaluate((grid) => grid.scrollIntoView({ block: 'center' }));
-  await picture(page, 'goal-words');
+  const followed = await db('students').where({ first_name: 'Ansel' }).first('id');
+  await picture(page, 'behavior', `/students/${followed.id}/behavior`);
+  await note(page, followed.id);
+  await picture(page, 'note');
+  await picture(page, 'patterns', '/patterns');
   await picture(page, 'report', of('/report'));
-  await picture(page, 'entry', `/students/${corrected.student_id}/entries/${corrected.id}`);
   await page.goto(of('/ways-in'));
   await page.waitForLoadState('networkidle');
   await page.getByLabel('Who will read').fill('Grandmother of Emrys');
-  await page.getByLabel('Notes').check();
+  await page.getByLabel('Notes', { exact: true }).check();
   await page.getByRole('button', { name: 'Make the link' }).click();
   const link = page.getByLabel('The link', { exact: true });
   const path = new URL(await link.inputValue()).pathname;
@@ -128,9 +130,9 @@ async function takeAll() {
   await held.evaluate(() => window.scrollTo(0, 0));
   await picture(held, 'observe-phone');
 
+  await note(held, followed.id);
+  await picture(held, 'note-phone');
+
   const night = await newPage(laptop, 'dark');
   await picture(night, 'student-lamp', of());
-  await night.context().clearCookies();
-  await night.emulateMedia({ colorScheme: 'light' });
-  await picture(night, 'sign-in', '/sign-in');
 }

@@ -1,16 +1,12 @@
 // All tests, one after the other: types, lint, units against a real PostgreSQL, build, the real interface in Chromium.
-import { existsSync } from 'node:fs';
-import { checkNode, ensureBuild, ensureDebianPackage, ensurePackages } from './setup/packages.mjs';
+import { ensureBrowser } from './setup/browsers.mjs';
+import { checkNode, ensureBuild, ensurePackages } from './setup/packages.mjs';
 import { ensurePostgres } from './setup/postgres.mjs';
 import { run } from './setup/run.mjs';
 
 checkNode();
 await ensurePackages();
-await ensureDebianPackage(
-  'chromium',
-  () => existsSync('/usr/bin/chromium'),
-  'Chromium, which the browser tests drive,',
-);
+await ensureBrowser('which the browser tests drive');
 const { url, stop } = await ensurePostgres();
 const env = { DATABASE_URL: url };
 

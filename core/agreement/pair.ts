@@ -10,12 +10,14 @@ import type { RunningTotalData } from '../measures/running-total';
 import type { StepsData } from '../measures/steps';
 import { scoreTrials, type TrialsData } from '../measures/trials';
 import { mean, sum } from '../statistics/spread';
-import { counted } from '../words/counting';
+import { counted, percent } from '../words/counting';
 import {
   intervalByIntervalAgreement,
   totalCountAgreement,
   totalDurationAgreement,
   trialByTrialAgreement,
+  USUAL_AGREEMENT,
+  USUAL_SHARE_OF_SESSIONS,
 } from './agreement';
 
 export interface PairAgreement {
@@ -144,4 +146,17 @@ export function agreementOfGoal(shares: readonly number[], sessions: number): Ag
   if (shares.length === 0) return null;
   const [lowest, highest] = [Math.min(...shares), Math.max(...shares)];
   return { pairs: shares.length, sessions, mean: mean(shares), lowest, highest };
+}
+
+/**
+ * What the pairs of a goal come to, in a sentence beside what is usual.
+ *
+ * @example “3 of 12 sessions were seen by two (25%); they agree to 90% in the mean, from 80% to 100%. Usually …”
+ */
+export function agreementSentence({ pairs, sessions, mean: middle, lowest, highest }: AgreementOfGoal): string {
+  const share = (part: number) => percent(100 * part);
+  const seen = `${pairs} of ${counted(sessions, 'session was', 'sessions were')} seen by two (${share(Math.min(1, pairs / sessions))})`;
+  const range = pairs === 1 ? '' : `, from ${share(lowest)} to ${share(highest)}`;
+  const usual = `Usually at least ${share(USUAL_SHARE_OF_SESSIONS)} of the sessions are seen by two, who agree to at least ${share(USUAL_AGREEMENT)} (common practice).`;
+  return `${seen}; they agree to ${share(middle)} in the mean${range}. ${usual}`;
 }

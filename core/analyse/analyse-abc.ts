@@ -2,31 +2,35 @@ import type { AbcNote } from '../behavior/abc-note';
 import { analyseBehavior, type BehaviorAnalysis } from '../behavior/analysis';
 import { byQuarterHour } from '../behavior/when';
 import type { IsoDate } from '../calendar/iso-date';
-import { schoolDays } from '../calendar/school-days';
+import { type SchoolCalendar, schoolDays } from '../calendar/school-days';
 
 export interface AbcFileAnalysis extends BehaviorAnalysis {
   from: IsoDate;
   to: IsoDate;
-  /** Monday to Friday from the first date to the last. */
+  /** From the first date to the last. */
   schoolDays: number;
   quarterHours: ReturnType<typeof byQuarterHour>;
 }
 
+/** The stretch of dates in which a note could have been made; a bound is that of the notes where it is null. */
+export interface AbcRange {
+  from: IsoDate | null;
+  to: IsoDate | null;
+  /** Stretches without school in it. */
+  closures?: SchoolCalendar['closures'];
+}
+
 /**
- * ABC notes from a file, analysed. School days are Monday to Friday; without a timetable there are no hours, so rates are
- * per school day only.
+ * ABC notes from a file, analysed. School days are Monday to Friday, less the closures that are given; without a timetable
+ * there are no hours, so rates are per school day only.
  *
  * @param notes  at least one, in any order
- * @param range  the stretch of dates in which a note could have been made; from the first note to the last, where null
  */
-export function analyseAbc(
-  notes: readonly AbcNote[],
-  range: { from: IsoDate | null; to: IsoDate | null },
-): AbcFileAnalysis {
+export function analyseAbc(notes: readonly AbcNote[], range: AbcRange): AbcFileAnalysis {
   const dates = notes.map((note) => note.on).sort();
   const from = range.from ?? (dates[0] as IsoDate);
   const to = range.to ?? (dates.at(-1) as IsoDate);
-  const days = schoolDays(from, to, { weekdays: [1, 2, 3, 4, 5], closures: [] });
+  const days = schoolDays(from, to, { weekdays: [1, 2, 3, 4, 5], closures: range.closures ?? [] });
   return {
     from,
     to,

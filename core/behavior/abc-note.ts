@@ -15,6 +15,8 @@ export const abcNote = z.object({
   antecedents: names,
   consequences: names,
   setting: z.string().nullable().default(null),
+  /** Who noted it. */
+  observer: z.string().nullable().default(null),
   /** Hypotheses of the observer. */
   functions: names.default([]),
   /** How long it lasted, in seconds. */

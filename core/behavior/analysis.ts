@@ -1,8 +1,10 @@
+import { hoursBySetting, type SettingHours } from '../calendar/timetable';
 import type { AbcNote } from './abc-note';
 import { type Chain, chainsThrough, commonestFirst } from './chains';
 import { type Finding, findingsOf, type TooFew, tooFewToSay } from './findings';
 import { type FunctionWeight, functionWeights } from './hypotheses';
 import { type Durations, durationsOf, type Intensities, intensitiesOf } from './magnitude';
+import { byObserver, type ObserverCount } from './observers';
 import {
   type Exposure,
   type MonthRate,
@@ -10,11 +12,13 @@ import {
   rateOf,
   ratePerHourObserved,
   ratesByMonth,
+  ratesByWeek,
   ratesByWeekday,
   type WeekdayRate,
+  type WeekRate,
 } from './rates';
 import { countFacet, type Facet, type FacetCounts, type FacetShare, facetShares } from './shares';
-import { byPart, type When, whenGrid } from './when';
+import { byPart, byQuarterHour, type QuarterHour, type When, whenGrid } from './when';
 
 /** All that a behavior's notes come to. */
 export interface BehaviorFigures {
@@ -27,9 +31,14 @@ export interface BehaviorFigures {
   parts: (Rate & { part: string })[];
   weekdays: WeekdayRate[];
   months: MonthRate[];
+  weeks: WeekRate[];
+  quarterHours: QuarterHour[];
+  observers: ObserverCount[];
   antecedents: FacetShare[];
   consequences: FacetShare[];
   settings: FacetShare[];
+  /** Hours at each place, where the timetable says where the student is. */
+  settingHours: SettingHours[];
   chains: Chain[];
   functions: FunctionWeight[];
   durations: Durations | null;
@@ -57,6 +66,7 @@ export function analyseBehavior(notes: readonly AbcNote[], exposure: Exposure): 
     antecedents: countFacet(notes, 'antecedents'),
     consequences: countFacet(notes, 'consequences'),
     settings: countFacet(notes, 'settings'),
+    settingHours: hoursBySetting(exposure.timetable, exposure.days),
   };
   const behaviors = [...notesByBehavior(notes)]
     .map(([name, own]) => figuresOf(name, own, counts, exposure))
@@ -85,7 +95,7 @@ function notesByBehavior(notes: readonly AbcNote[]): Map<string, AbcNote[]> {
 function figuresOf(
   name: string,
   own: readonly AbcNote[],
-  all: Record<Facet, FacetCounts>,
+  all: Record<Facet, FacetCounts> & { settingHours: SettingHours[] },
   { days, timetable, watched }: Exposure,
 ): BehaviorFigures {
   const dates = own.map((note) => note.on);
@@ -99,9 +109,13 @@ function figuresOf(
     parts: byPart(when.cells),
     weekdays: ratesByWeekday(dates, days),
     months: ratesByMonth(dates, days),
+    weeks: ratesByWeek(dates, days),
+    quarterHours: byQuarterHour(own),
+    observers: byObserver(own),
     antecedents: facetShares(own, all.antecedents),
     consequences: facetShares(own, all.consequences),
     settings: facetShares(own, all.settings),
+    settingHours: all.settingHours,
     chains: chainsThrough(name, own),
     functions: functionWeights(own),
     durations: durationsOf(own),

@@ -7,6 +7,7 @@ import { type AbcNote, abcNote, watchedStretch } from './abc-note';
 import { analyseBehavior } from './analysis';
 import { chainsThrough } from './chains';
 import { conditionalProbabilities } from './conditional';
+import { SEARCH_Z } from './findings';
 import { functionWeights } from './hypotheses';
 import { durationsOf, intensitiesOf } from './magnitude';
 import { compareRates, rateOf, ratePerHourObserved, ratesByMonth, ratesByWeekday } from './rates';
@@ -250,7 +251,7 @@ describe('what stands out', () => {
     const calling = findings.filter(({ about }) => about.behavior === 'Calling out');
     const snack = calling.find(({ about }) => about.part === 'Snack' && about.weekday === undefined);
     expect(snack).toMatchObject({ n: 12, of: 16, expected: 0.2 });
-    expect(snack?.strength).toBeCloseTo(wilsonInterval(12, 16).low - 0.2, 12);
+    expect(snack?.strength).toBeCloseTo(wilsonInterval(12, 16, SEARCH_Z).low - 0.2, 12);
     expect(snack?.sentence).toBe(
       '12 of 16 notes of Calling out fall in Snack, which takes 20% of the hours: 1.09 an hour there, 0.09 an hour at other times.',
     );
@@ -297,7 +298,7 @@ describe('what stands out', () => {
     );
     const chain = findings.find(({ about }) => about.antecedent === 'Waiting' && about.consequence === 'Sent back');
     expect(chain).toMatchObject({ n: 10, of: 20, expected: 0.25 });
-    expect(chain?.strength).toBeCloseTo(wilsonInterval(10, 20).low - 0.25, 12);
+    expect(chain?.strength).toBeCloseTo(wilsonInterval(10, 20, SEARCH_Z).low - 0.25, 12);
     expect(chain?.sentence).toBe(
       '“Waiting”, then Calling out, then “Sent back”: 10 of 20 notes, where the two would meet in 5 by chance.',
     );

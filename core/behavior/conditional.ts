@@ -1,5 +1,6 @@
 import { fisherExact } from '../statistics/two-by-two';
 import { wilsonInterval } from '../statistics/wilson';
+import type { WatchedStretch } from './abc-note';
 
 /** One occasion on which somebody looked, whether the behavior occurred or not. */
 export interface Occasion {
@@ -60,4 +61,16 @@ export function conditionalProbabilities(occasions: readonly Occasion[]): {
 
 function probability(n: number, of: number): Probability {
   return { n, of, p: n / of, ...wilsonInterval(n, of) };
+}
+
+/**
+ * How likely a behavior is to occur in a stretch of watching, by part of the day: stretches in which none occurred are occasions
+ * too.
+ *
+ * @param watched  the stretches of one behavior
+ */
+export function likelihoodByPart(watched: readonly Pick<WatchedStretch, 'part' | 'count'>[]) {
+  return conditionalProbabilities(
+    watched.map(({ part, count }) => ({ antecedents: part === null ? [] : [part], occurred: count > 0 })),
+  );
 }

@@ -1,7 +1,7 @@
 import { weekdayName } from '../calendar/iso-date';
 import { sum } from '../statistics/spread';
 import { wilsonInterval } from '../statistics/wilson';
-import { counted, figure, percent } from '../words/counting';
+import { counted, figure, percent, rateFigure } from '../words/counting';
 import { LEAST_NOTES } from './abc-note';
 import type { BehaviorFigures } from './analysis';
 import type { Chain } from './chains';
@@ -43,9 +43,10 @@ export interface TooFew {
  *
  * Each holds a count against what would be expected if nothing were special: the part of the hours or days that it takes,
  * the share among the student's other behaviors, an even share where there are none, or for a chain the shares of its ends.
- * It is a finding only with five notes or more behind it and with the expected share outside of its Wilson interval; its
- * strength is the distance between the two. The notes were searched for whatever stands out, so that some findings are
- * chance: they are to be looked at, not proofs.
+ * It is a finding only with five notes or more behind it and with the expected share outside of its 99% Wilson interval; its
+ * strength is the distance between the two. Against the other behaviors Fisher's exact test must say so too (p ≤ .01), since
+ * their share is a sample as well. The notes were searched for whatever stands out, so that some findings are chance: they are
+ * to be looked at, not proofs.
  *
  * @see our own convention, from Wilson's interval; docs/measures.md, “Findings”
  */
@@ -56,7 +57,7 @@ export function findingsOf(figures: BehaviorFigures): Finding[] {
     ...whenFindings(figures),
     ...figures.antecedents.map((share) => facetFinding(name, share, figures.antecedents.length, 'antecedent')),
     ...figures.consequences.map((share) => facetFinding(name, share, figures.consequences.length, 'consequence')),
-    ...figures.settings.map((share) => facetFinding(name, share, figures.settings.length, 'setting')),
+    ...settingFindings(figures),
     ...figures.chains.map((chain) => chainFinding(figures, chain)),
     ...monthFindings(figures),
   ]
@@ -75,6 +76,30 @@ export function tooFewToSay(figures: readonly Pick<BehaviorFigures, 'name' | 'n'
     }));
 }
 
+/** Dozens of things are looked at: a finding has to stand out at 99%, not at the usual 95%. */
+export const SEARCH_Z = 2.5758;
+const SEARCH_P = 0.01;
+/** … and of single cells of the week there are many more: 99.9%. */
+const CELL_Z = 3.2905;
+
+/** What of a behavior’s notes too few carry to say anything of it. */
+export function carriedByFew({
+  n,
+  durations,
+  intensities,
+  functions,
+}: Pick<BehaviorFigures, 'n' | 'durations' | 'intensities' | 'functions'>): string[] {
+  const few = (known: number, what: string) =>
+    known > 0 && known < LEAST_NOTES
+      ? [`${what}: ${counted(known, 'note carries one', 'notes carry one')}, of ${n}.`]
+      : [];
+  return [
+    ...few(durations?.n ?? 0, 'Duration'),
+    ...few(intensities?.n ?? 0, 'Intensity'),
+    ...few(sum(functions.map(({ n: named }) => named)), 'Function'),
+  ];
+}
+
 interface Contrast {
   n: number;
   of: number;
@@ -82,8 +107,8 @@ interface Contrast {
 }
 
 /** How far the interval of n in `of` lies above what was expected (or below, where that is asked for). */
-function strengthOf({ n, of, expected }: Contrast, { orBelow = false } = {}): number {
-  const { low, high } = wilsonInterval(n, of);
+function strengthOf({ n, of, expected }: Contrast, { orBelow = false, z = SEARCH_Z } = {}): number {
+  const { low, high } = wilsonInterval(n, of, z);
   return Math.max(low - expected, orBelow ? expected - high : 0);
 }
 
@@ -112,7 +137,7 @@ function whenFindings({ name, when, parts, weekdays }: BehaviorFigures): (Findin
       : finding(
           { n: day.n, of: notes, expected: day.exposure / days },
           { behavior: name, weekday: day.weekday },
-          `${day.n} of ${notes} notes of ${name} fall on a ${weekdayName(day.weekday)}: ${figure2(day.rate)} a day, ${figure2(rateOutside(day, notes, days))} on other school days.`,
+          `${day.n} of ${notes} notes of ${name} fall on a ${weekdayName(day.weekday)}: ${rateFigure(day.rate)} a day, ${rateFigure(rateOutside(day, notes, days))} on other school days.`,
         ),
   );
   // A single cell only where it says more than its row and its column.
@@ -127,10 +152,30 @@ function whenFindings({ name, when, parts, weekdays }: BehaviorFigures): (Findin
       ({ about, strength }) =>
         (about.part === cell.part || about.weekday === cell.weekday) && strength >= (found?.strength ?? 0),
     );
-    return saysLess ? null : found;
+    return found && !saysLess && strengthOf(found, { z: CELL_Z }) > 0 ? found : null;
   });
   return [...inParts, ...onWeekdays, ...inCells];
 }
+
+/** Places: against the hours the timetable has there, where it says; only where they say more than a part of the day. */
+function settingFindings(figures: BehaviorFigures): (Finding | null)[] {
+  const { name, settings, settingHours } = figures;
+  const hours = sum(settingHours.map((place) => place.hours));
+  const parts = whenFindings(figures).flatMap((one) => (one?.about.part ? [one.strength] : []));
+  return settings.map((share) => {
+    if (hours === 0) return facetFinding(name, share, settings.length, 'setting');
+    const expected = (settingHours.find(({ setting }) => setting === share.name)?.hours ?? 0) / hours;
+    const found = finding(
+      { n: share.n, of: share.of, expected },
+      { behavior: name, setting: share.name },
+      `${shareSaid(name, share, 'was the place of')}; it takes ${percent(100 * expected)} of the hours.`,
+    );
+    return found && parts.every((strength) => strength < found.strength) ? found : null;
+  });
+}
+
+const shareSaid = (behavior: string, { name, n, of, share, low, high }: FacetShare, verb: string) =>
+  `“${name}” ${verb} ${n} of ${of} notes of ${behavior} (${percent(100 * share)}; likely ${percent(100 * low)} to ${percent(100 * high)})`;
 
 function facetFinding(
   behavior: string,
@@ -144,10 +189,11 @@ function facetFinding(
   const others = compares
     ? `of the other behaviors' notes, ${share.others.n} of ${share.others.of}`
     : `an even share among ${different} would be ${percent(100 * expected)}`;
+  if (compares && (share.p ?? 0) > SEARCH_P) return null;
   return finding(
     { n: share.n, of: share.of, expected },
     { behavior, [facet]: share.name },
-    `“${share.name}” ${verb} ${share.n} of ${share.of} notes of ${behavior} (${percent(100 * share.share)}; likely ${percent(100 * share.low)} to ${percent(100 * share.high)}); ${others}.`,
+    `${shareSaid(behavior, share, verb)}; ${others}.`,
   );
 }
 
@@ -180,11 +226,26 @@ function monthFindings({ name, months }: BehaviorFigures): (Finding | null)[] {
 const monthFormat = new Intl.DateTimeFormat('en-US', { month: 'long', timeZone: 'UTC' });
 const monthName = ({ month }: MonthRate) => monthFormat.format(Date.parse(`${month}-01T00:00:00Z`));
 const inDays = ({ n, exposure, rate }: Rate) =>
-  `${n} in ${counted(exposure, 'school day', 'school days')} (${figure2(rate)} a day)`;
+  `${n} in ${counted(exposure, 'school day', 'school days')} (${rateFigure(rate)} a day)`;
 
-const figure2 = (value: number | null) => (value === null ? '–' : String(Math.round(value * 100) / 100));
-const perHour = (rate: number | null) => `${figure2(rate)} an hour`;
+const perHour = (rate: number | null) => `${rateFigure(rate)} an hour`;
 
 function rateOutside({ n, exposure }: Rate, all: number, allExposure: number): number | null {
   return allExposure > exposure ? (all - n) / (allExposure - exposure) : null;
+}
+
+/**
+ * What a finding is about, as a heading.
+ *
+ * @example findingTitle({ behavior: 'Left the bench', part: 'Workshop', weekday: 1 }) // 'Workshop on Mondays'
+ */
+export function findingTitle({ part, weekday: day, antecedent, consequence, setting, month }: FindingAbout): string {
+  if (part && day) return `${part} on ${weekdayName(day)}s`;
+  if (part) return part;
+  if (day) return `${weekdayName(day)}s`;
+  if (antecedent && consequence) return `${antecedent} → ${consequence}`;
+  if (antecedent) return `${antecedent} before it`;
+  if (consequence) return `${consequence} after it`;
+  if (setting) return `In: ${setting}`;
+  return month ? `In ${monthFormat.format(Date.parse(`${month}-01T00:00:00Z`))}` : '';
 }

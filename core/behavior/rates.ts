@@ -1,6 +1,7 @@
-import { type IsoDate, weekday } from '../calendar/iso-date';
+import { type IsoDate, mondayOf, weekday } from '../calendar/iso-date';
 import type { Timetable } from '../calendar/timetable';
 import { type Interval, wilsonInterval } from '../statistics/wilson';
+import { rateFigure } from '../words/counting';
 import type { WatchedStretch } from './abc-note';
 
 /** Where and for how long a behavior could have been noted. */
@@ -53,6 +54,20 @@ export interface MonthRate extends Rate {
  */
 export function ratesByMonth(dates: readonly IsoDate[], days: readonly IsoDate[]): MonthRate[] {
   return ratesBy(dates, days, (on) => on.slice(0, 7)).map(({ key, ...rate }) => ({ month: key, ...rate }));
+}
+
+export interface WeekRate extends Rate {
+  /** The week’s Monday. */
+  monday: IsoDate;
+}
+
+/**
+ * Notes by week, for each school day of the week.
+ *
+ * @returns every week with a school day or a note, in order; a week of closures has no rate
+ */
+export function ratesByWeek(dates: readonly IsoDate[], days: readonly IsoDate[]): WeekRate[] {
+  return ratesBy(dates, days, mondayOf).map(({ key, ...rate }) => ({ monday: key, ...rate }));
 }
 
 export interface WeekdayRate extends Rate {
@@ -117,4 +132,17 @@ export function compareRates(a: { n: number; exposure: number }, b: { n: number;
     low: ratioAt(share.low),
     high: ratioAt(share.high),
   };
+}
+
+/**
+ * How many times as many, and how sure that is.
+ *
+ * @param unit  what it is told for, where that is not plain: “a school day”
+ * @returns null where the two cannot be held against each other
+ * @example timesAsMany(compareRates({ n: 12, exposure: 21 }, { n: 4, exposure: 20 })) // '0.35 times as many; likely 0.12 to 1.03'
+ */
+export function timesAsMany({ ratio, low, high }: RateComparison, unit = ''): string | null {
+  if (ratio === null || low === null || high === null) return null;
+  const times = ['times as many', unit].filter(Boolean).join(' ');
+  return `${rateFigure(ratio)} ${times}; likely ${rateFigure(low)} to ${rateFigure(high)}`;
 }

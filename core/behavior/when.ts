@@ -1,5 +1,5 @@
 import type { IsoDate } from '../calendar/iso-date';
-import { blockAt, hoursByCell, type Timetable } from '../calendar/timetable';
+import { hoursByCell, partFinder, type Timetable } from '../calendar/timetable';
 import { type Rate, rateOf } from './rates';
 
 export interface WhenCell extends Rate {
@@ -32,9 +32,10 @@ export function whenGrid(notes: readonly Timed[], timetable: Timetable, days: re
     hoursByCell(timetable, days).map((cell) => [keyOf(cell.weekday, cell.part), { ...cell, n: 0 }]),
   );
   let outside = 0;
+  const partOf = partFinder(timetable);
   for (const { on, time } of notes) {
-    const block = blockAt(timetable, { on, time });
-    const cell = block && cells.get(keyOf(block.weekday, block.part));
+    const found = partOf(on, time);
+    const cell = found && cells.get(keyOf(found.weekday, found.part));
     if (cell) cell.n++;
     else outside++;
   }
@@ -54,16 +55,30 @@ export function byPart(cells: readonly WhenCell[]): (Rate & { part: string })[] 
   return [...parts].map(([part, { n, exposure }]) => ({ part, ...rateOf(n, exposure) }));
 }
 
+export interface QuarterHour {
+  from: string;
+  n: number;
+}
+
 /**
  * Notes by quarter of an hour, over all weekdays.
  *
  * @returns only quarters with a note, in order: `09:15` holds 09:15 to 09:29
  */
-export function byQuarterHour(notes: readonly Timed[]): { from: string; n: number }[] {
+export function byQuarterHour(notes: readonly Timed[]): QuarterHour[] {
   const counts = new Map<string, number>();
   for (const { time } of notes) {
-    const from = `${time.slice(0, 3)}${String(15 * Math.floor(Number(time.slice(3, 5)) / 15)).padStart(2, '0')}`;
+    const from = quarterOf(time);
     counts.set(from, (counts.get(from) ?? 0) + 1);
   }
   return [...counts].map(([from, n]) => ({ from, n })).sort((a, b) => a.from.localeCompare(b.from));
+}
+
+/**
+ * The quarter of an hour that a time falls in, by its first minute.
+ *
+ * @example quarterOf('09:29') // '09:15'
+ */
+export function quarterOf(time: string): string {
+  return `${time.slice(0, 3)}${String(15 * Math.floor(Number(time.slice(3, 5)) / 15)).padStart(2, '0')}`;
 }

@@ -32,7 +32,8 @@ export const timetableDefinition = z
   });
 export type Timetable = readonly TimetableBlock[];
 
-const minutesOfDay = (time: string) => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
+/** Minutes from midnight of a time of day. */
+export const minutesOfDay = (time: string) => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5));
 
 /** The hours that a block takes. */
 export function hoursOf({ from, to }: Pick<TimetableBlock, 'from' | 'to'>): number {
@@ -49,6 +50,24 @@ export function blockAt(timetable: Timetable, { on, time }: WallTime): Timetable
   return timetable.find((block) => block.weekday === day && block.from <= time && time < block.to) ?? null;
 }
 
+/**
+ * `blockAt` for many times: each weekday is looked up once.
+ *
+ * @returns a function that finds the block of a date and a time; null between blocks
+ */
+export function partFinder(timetable: Timetable): (on: IsoDate, time: string) => TimetableBlock | null {
+  const byDate = new Map<IsoDate, TimetableBlock[]>();
+  return (on, time) => {
+    let blocks = byDate.get(on);
+    if (!blocks) {
+      const day = weekday(on);
+      blocks = timetable.filter((block) => block.weekday === day);
+      byDate.set(on, blocks);
+    }
+    return blocks.find((block) => block.from <= time && time < block.to) ?? null;
+  };
+}
+
 export interface CellHours {
   weekday: number;
   part: string;
@@ -61,8 +80,7 @@ export interface CellHours {
  * @param days  the school days on which the student was there
  */
 export function hoursByCell(timetable: Timetable, days: readonly IsoDate[]): CellHours[] {
-  const daysByWeekday = new Map<number, number>();
-  for (const day of days) daysByWeekday.set(weekday(day), (daysByWeekday.get(weekday(day)) ?? 0) + 1);
+  const daysByWeekday = countWeekdays(days);
   const cells = new Map<string, CellHours>();
   for (const block of timetable) {
     const key = JSON.stringify([block.weekday, block.part]);
@@ -71,4 +89,26 @@ export function hoursByCell(timetable: Timetable, days: readonly IsoDate[]): Cel
     cells.set(key, cell);
   }
   return [...cells.values()];
+}
+
+export interface SettingHours {
+  setting: string;
+  hours: number;
+}
+
+/** How many hours each place took, over some school days; blocks without a place are left out. */
+export function hoursBySetting(timetable: Timetable, days: readonly IsoDate[]): SettingHours[] {
+  const daysByWeekday = countWeekdays(days);
+  const hours = new Map<string, number>();
+  for (const { setting, ...block } of timetable) {
+    if (setting === null) continue;
+    hours.set(setting, (hours.get(setting) ?? 0) + hoursOf(block) * (daysByWeekday.get(block.weekday) ?? 0));
+  }
+  return [...hours].map(([setting, sum]) => ({ setting, hours: sum }));
+}
+
+function countWeekdays(days: readonly IsoDate[]): Map<number, number> {
+  const counts = new Map<number, number>();
+  for (const day of days) counts.set(weekday(day), (counts.get(weekday(day)) ?? 0) + 1);
+  return counts;
 }

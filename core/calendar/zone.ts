@@ -60,3 +60,33 @@ export function isTimeZone(text: string): boolean {
     return false;
   }
 }
+
+/**
+ * Whether the clock change leaves a time out: the clock on the wall never shows it.
+ *
+ * @example isSkipped({ on: '2026-03-08', time: '02:30' }, 'America/New_York') // true
+ */
+export function isSkipped(wall: WallTime, zone: string): boolean {
+  return wallTime(instantAt(wall, zone), zone).time !== wall.time;
+}
+
+/**
+ * Seconds from a beginning to an end of the same day, both as the clock on the wall showed them. In an hour that comes twice,
+ * an end that reads earlier than its beginning is that of the second.
+ *
+ * @returns null when the end lies before the beginning
+ * @example secondsUntil({ on: '2026-11-01', time: '01:50' }, '01:10', 'America/New_York') // 1200: the clocks went back
+ */
+export function secondsUntil(from: WallTime, until: string, zone: string): number | null {
+  const began = instantAt(from, zone);
+  const minutes = minutesBetween(from, { on: from.on, time: until }, zone);
+  if (minutes >= 0) return 60 * minutes;
+  // The same reading an hour later, where there is one.
+  for (const later of [30, 60, 120]) {
+    const again = new Date(began.getTime() + (minutes + later) * 60_000);
+    if (minutes + later >= 0 && wallTime(again, zone).time === until && wallTime(again, zone).on === from.on) {
+      return 60 * (minutes + later);
+    }
+  }
+  return null;
+}

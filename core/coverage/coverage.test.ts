@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { countsByWeek, lastWeeks, schoolDaysInWeek, silenceOf } from './coverage';
+import { countsByPerson, countsByWeek, lastWeeks, schoolDaysInWeek, silenceOf } from './coverage';
 
 // In 2026 the fourth Thursday of November is the 26th.
 const calendar = { weekdays: [1, 2, 3, 4, 5], closures: [{ first: '2026-11-25', last: '2026-11-27' }] };
@@ -27,5 +27,14 @@ describe('coverage', () => {
       { week: '2026-09-07', n: 9 },
     ];
     expect(countsByWeek(counts, lastWeeks(today, 3))).toEqual([0, 3, 0]);
+  });
+
+  it('names who did most first', () => {
+    const made = (observerName: string, n: number) => ({ observerId: observerName, observerName, n });
+    const people = countsByPerson([made('Ada', 2), made('Ben', 4), made('Ada', 3)]);
+    expect(people.map(({ name, own }) => [name, own.length])).toEqual([
+      ['Ada', 2],
+      ['Ben', 1],
+    ]);
   });
 });

@@ -1,6 +1,7 @@
 import { addDays, type IsoDate, mondayOf } from '../calendar/iso-date';
 import { type SchoolCalendar, schoolDays } from '../calendar/school-days';
 import { isDue } from '../progress/due';
+import { sum } from '../statistics/spread';
 
 /** The Mondays of the last weeks, the present one last. */
 export function lastWeeks(today: IsoDate, weeks: number): IsoDate[] {
@@ -39,4 +40,18 @@ export function countsByWeek(counts: readonly { week: IsoDate; n: number }[], we
   const byWeek = new Map<IsoDate, number>();
   for (const { week, n } of counts) byWeek.set(week, (byWeek.get(week) ?? 0) + n);
   return weeks.map((week) => byWeek.get(week) ?? 0);
+}
+
+/** Who made some entries, with their counts; who made most comes first. */
+export function countsByPerson<T extends { observerId: string; observerName: string; n: number }>(
+  counts: readonly T[],
+): { name: string; own: T[] }[] {
+  const people = new Map<string, { name: string; own: T[] }>();
+  for (const count of counts) {
+    const known = people.get(count.observerId);
+    if (known) known.own.push(count);
+    else people.set(count.observerId, { name: count.observerName, own: [count] });
+  }
+  const all = ({ own }: { own: T[] }) => sum(own.map(({ n }) => n));
+  return [...people.values()].sort((a, b) => all(b) - all(a));
 }

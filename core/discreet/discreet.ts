@@ -19,6 +19,7 @@ interface NamedGoal {
   area: string;
   measure: MeasureDefinition;
   formerMeasures?: Record<number, MeasureDefinition>;
+  retired?: { note: string } | null;
 }
 
 const discreetMeasure = (measure: MeasureDefinition) => measureOf(measure).discreet(measure);
@@ -34,6 +35,7 @@ export function discreetGoal<T extends NamedGoal>(goal: T): T {
     wording: '',
     area: '',
     measure: discreetMeasure(goal.measure),
+    ...(goal.retired && { retired: { ...goal.retired, note: '' } }),
     ...(goal.formerMeasures && { formerMeasures: mapValues(goal.formerMeasures, discreetMeasure) }),
   };
 }
@@ -41,4 +43,38 @@ export function discreetGoal<T extends NamedGoal>(goal: T): T {
 /** An entry without its note: notes name people and things. */
 export function discreetEntry<T extends { note: string | null }>(entry: T): T {
   return { ...entry, note: null };
+}
+
+/**
+ * Words of a note as a passing classmate may see them: the first letters only, which who wrote them knows. Those that would
+ * read the same are numbered.
+ *
+ * @returns in the order of the names
+ * @example discreetWords(['Asked to begin', 'Alone too briefly', 'Noise']) // ['Atb', 'Atb 2', 'N']
+ */
+export function discreetWords(names: readonly string[]): string[] {
+  const seen = new Map<string, number>();
+  return names.map((name) => {
+    const letters = name
+      .split(/\s+/)
+      .map((word) => Array.from(word.replace(/[^\p{Letter}\p{Number}]/gu, ''))[0] ?? '')
+      .join('');
+    const short = letters.charAt(0).toUpperCase() + letters.slice(1).toLowerCase();
+    const times = (seen.get(short) ?? 0) + 1;
+    seen.set(short, times);
+    return times === 1 ? short : `${short} ${times}`;
+  });
+}
+
+/** Choices as a passing classmate may see them: first letters, and no words of a definition. */
+export function discreetChoices<T extends { kind: string; name: string; words: string; unlike: string }>(
+  choices: readonly T[],
+): T[] {
+  const kinds = [...new Set(choices.map(({ kind }) => kind))];
+  const short = new Map<T, string>();
+  for (const kind of kinds) {
+    const own = choices.filter((choice) => choice.kind === kind);
+    for (const [i, name] of discreetWords(own.map(({ name }) => name)).entries()) short.set(own[i] as T, name);
+  }
+  return choices.map((choice) => ({ ...choice, name: short.get(choice) ?? '', words: '', unlike: '' }));
 }

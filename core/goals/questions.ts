@@ -57,14 +57,3 @@ const beginnings: Record<MeasureDefinition['kind'], object> = {
 export function beginningOf(kind: MeasureDefinition['kind']): MeasureDefinition {
   return measureDefinition.parse({ kind, ...beginnings[kind] });
 }
-
-/**
- * A key that a list does not have yet, for something new in it.
- *
- * @example newKey('item', ['item1', 'item3']) // 'item2'
- */
-export function newKey(stem: string, taken: readonly string[]): string {
-  let n = 1;
-  while (taken.includes(`${stem}${n}`)) n++;
-  return `${stem}${n}`;
-}

@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { type MeasureDefinition, measureDefinition, measureOf } from '../measures/measure';
 import { criterionSentence } from '../progress/criterion';
+import { beginFromGoal, beginFromTemplate, blankGoal, templateOf } from './begin';
 import { definitionFrom, goalInput } from './goal-input';
+import { newKey, withLines } from './keys';
 import { timesNamed, wordingFor } from './other-student';
-import { beginningOf, measureKinds, newKey, questions } from './questions';
+import { beginningOf, measureKinds, questions } from './questions';
 import { retirementInput } from './retirement-input';
 import { meansTheSame } from './same-meaning';
 import { shelf } from './shelf';
@@ -139,5 +141,47 @@ describe('a wording for another student', () => {
       '$1 Zoë asks, $& and $1 Zoë’s.',
     );
     expect([timesNamed('Zoë and Zoë2', 'Zoë'), timesNamed('anything', '')]).toEqual([1, 0]);
+  });
+});
+
+describe('lines that are pasted into a list of names', () => {
+  it('become rows with keys of their own; the row they begin in keeps its key', () => {
+    const rows = [
+      { key: 'item1', label: 'old' },
+      { key: 'item2', label: 'stays' },
+    ];
+    expect(withLines(rows, 0, ['flour', 'bowl', 'oven'], 'item')).toEqual([
+      { key: 'item1', label: 'flour' },
+      { key: 'item3', label: 'bowl' },
+      { key: 'item4', label: 'oven' },
+      { key: 'item2', label: 'stays' },
+    ]);
+  });
+});
+
+describe('what a goal begins from', () => {
+  const blank = blankGoal(id, { today: '2026-11-24', planEndsOn: '2027-06-11', numbers: ['1', '2a', '2b', 'x'] });
+  it('nothing: the next number, and the end of the plan', () => {
+    expect(blank).toMatchObject({ number: '3', startsOn: '2026-11-24', targetOn: '2027-06-11' });
+    const without = blankGoal(id, { today: '2026-11-24', planEndsOn: '2026-06-11', numbers: [] });
+    expect(without).toMatchObject({ number: '1', targetOn: '2027-11-24' });
+  });
+  it('another goal: its measure, without its past', () => {
+    const input = goalInput.parse({ ...goal, baselineValue: 20, baselineOn: '2026-09-08' });
+    const begun = beginFromGoal(blank, input, 'Bo will ask.');
+    expect(begun).toMatchObject({
+      number: '3',
+      shortName: 'Asks for a tool',
+      wording: 'Bo will ask.',
+      baselineValue: null,
+    });
+  });
+  it('the shelf, and back to it', () => {
+    const template = templateOf(goalInput.parse(goal), 'Ada');
+    expect(template).toMatchObject({ name: 'Asks for a tool', wording: '{name} will ask.' });
+    expect(beginFromTemplate(blank, template, 'Bo')).toMatchObject({
+      shortName: 'Asks for a tool',
+      wording: 'Bo will ask.',
+    });
   });
 });

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { addDays, type IsoDate } from '../calendar/iso-date';
 import { isSchoolDay, type SchoolCalendar, schoolDays } from '../calendar/school-days';
 import { usualCriterion } from '../goals/criterion-definition';
-import { figure, listed, percent } from '../words/counting';
+import { changeFigure, counted, figure, listed, percent } from '../words/counting';
 import { type MeasureKind, percentAxis } from './measure-kind';
 import { hasDistinctKeys, labelOf, named, noun, oneOf, unnamed } from './named';
 import { asCount, type BreakdownLine, type Score } from './score';
@@ -129,6 +129,24 @@ export function paceOf(
     schoolDaysLeft: left,
     projectedOn: missing === 0 ? today : projected(missing, soFar ?? 0, after, calendar),
   };
+}
+
+/**
+ * What is missing of a running total, shared out over the school days that are left.
+ *
+ * @param share  where it stands, in percent of the whole
+ * @returns null when it is reached, and when no school day is left
+ * @example “0.3 hours a school day needed; 120 school days are left”
+ */
+export function paceSentence(
+  definition: RunningTotalDefinition,
+  share: number,
+  when: Parameters<typeof paceOf>[2],
+): string | null {
+  const { needed, schoolDaysLeft } = paceOf(definition, (share * definition.total) / 100, when);
+  if (needed === null || needed === 0) return null;
+  const days = counted(schoolDaysLeft, 'school day is', 'school days are');
+  return `${changeFigure(needed)} ${definition.unit.many} a school day needed; ${days} left`;
 }
 
 function projected(missing: number, perDay: number, from: IsoDate, calendar: SchoolCalendar): IsoDate | null {

@@ -112,8 +112,14 @@ export function comparePhases(a: NamedPhase, b: NamedPhase, direction: Direction
   };
 }
 
+export interface PhaseAnalysis {
+  phases: PhaseFigures[];
+  /** Each phase against the one before it. */
+  comparisons: PhaseComparison[];
+}
+
 /** Every phase with points, and each compared with the one with points before it. */
-export function phaseAnalysis(phases: readonly NamedPhase[], direction: Direction) {
+export function phaseAnalysis(phases: readonly NamedPhase[], direction: Direction): PhaseAnalysis {
   const measured = phases.filter((phase) => phase.points.length > 0);
   return {
     phases: measured.flatMap((phase) => phaseFigures(phase) ?? []),

@@ -7,9 +7,11 @@ import type { Outcome } from '../observations/observation';
 export interface ReportEntry {
   id: string;
   studentId: string;
-  goalId: string;
-  goalNumber: string;
-  goalName: string;
+  kind: 'observation' | 'abcNote' | 'tally';
+  /** What it is of: “2a · Asks for a pause”, “Left the bench”. */
+  title: string;
+  /** Of an observation; else null. */
+  goalId: string | null;
   /** The version of the goal under which it was made. */
   goalVersion: number;
   on: IsoDate;
@@ -21,7 +23,8 @@ export interface ReportEntry {
   note: string | null;
   /** What happened, in words with its numbers. */
   sentence: string;
-  outcome: Outcome;
+  /** Of an observation; else null. */
+  outcome: Outcome | null;
   isCorrected: boolean;
   /** Whether it is a second observer's of a session that is counted already. */
   isSecond: boolean;
@@ -31,6 +34,8 @@ export interface ReportEntry {
 export interface ReaderSees {
   notes: boolean;
   observers: boolean;
+  /** Whether ABC notes and tallies are part of it. */
+  behavior: boolean;
 }
 
 /** What an outcome says in the report. */
@@ -40,6 +45,21 @@ export function outcomeSentence(measure: MeasureDefinition, outcome: Outcome): s
 }
 
 /** The entry with the fields taken out that its reader may not see: they are not hidden, they are not there. */
-export function asSeenBy<T extends Pick<ReportEntry, 'note' | 'observer'>>(entry: T, sees: ReaderSees): T {
+export function asSeenBy<T extends Pick<ReportEntry, 'note' | 'observer'>>(
+  entry: T,
+  sees: Omit<ReaderSees, 'behavior'>,
+): T {
   return { ...entry, note: sees.notes ? entry.note : null, observer: sees.observers ? entry.observer : null };
+}
+
+/** Lists of entries as one, newest first. */
+export function newestFirst<T extends { on: IsoDate; time: string }>(
+  lists: readonly (readonly T[])[],
+  limit?: number,
+): T[] {
+  const moment = ({ on, time }: T) => `${on} ${time}`;
+  return lists
+    .flat()
+    .sort((a, b) => moment(b).localeCompare(moment(a)))
+    .slice(0, limit);
 }

@@ -20,6 +20,21 @@ const dayPart = z.object({
 });
 export type DayPart = z.infer<typeof dayPart>;
 
+/** One student’s own part of the day. */
+const ownDayPart = dayPart.omit({ groupId: true });
+export type OwnDayPart = z.infer<typeof ownDayPart>;
+
+/** A student’s own parts of the day; they stand before those of the group and the school. */
+export const ownTimetableInput = z
+  .object({ dayParts: z.array(ownDayPart).max(60).default([]) })
+  .superRefine(({ dayParts }, context) =>
+    checkTimetable(
+      dayParts.map((part) => ({ ...part, groupId: null })),
+      (message, path) => context.addIssue({ code: 'custom', message, path, input: path }),
+    ),
+  );
+export type OwnTimetableInput = z.infer<typeof ownTimetableInput>;
+
 /** The school as whoever sets it up sees it: its calendar, groups, places and timetable. */
 export const schoolInput = z
   .object({

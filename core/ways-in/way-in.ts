@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
 
-/** What it takes to make a way in: careful by default, it shows neither notes nor observers. */
+/** What it takes to make a way in: careful by default, it shows neither notes, nor observers, nor behavior. */
 export const wayInInput = z.object({
   id: z.uuid(),
   readerName: z
@@ -11,6 +11,8 @@ export const wayInInput = z.object({
     .max(120, { error: 'Keep the name to 120 characters.' }),
   showsNotes: z.boolean().default(false),
   showsObservers: z.boolean().default(false),
+  /** ABC notes and tallies of behavior. */
+  showsBehavior: z.boolean().default(false),
   endsOn: isoDateField,
 });
 export type WayInInput = z.infer<typeof wayInInput>;

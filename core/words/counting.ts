@@ -32,6 +32,11 @@ export function figure(value: number): string {
   return String(Math.round(value * 10) / 10);
 }
 
+/** A rate with at most two decimals; a dash where there is none. */
+export function rateFigure(value: number | null): string {
+  return value === null ? '–' : String(Math.round(value * 100) / 100);
+}
+
 /** A change without its sign: one decimal, two where it is below 1. */
 export function changeFigure(value: number): string {
   const size = Math.abs(value);

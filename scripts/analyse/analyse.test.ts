@@ -137,6 +137,39 @@ describe('a file of ABC notes', () => {
     expect(analyseAbcFile(text, { from: '2026-08-31', to: '2026-09-04' }).behaviors[0]?.perSchoolDay.rate).toBe(0.4);
   });
 
+  it('takes what else a note may say, and leaves days without school out', () => {
+    const text = lines(
+      'at,behavior,antecedent,consequence,setting,observer,function,seconds,intensity',
+      '2026-09-01T09:10,Leaving,Waiting,A rest,Shop,H. Bruun,escape|attention,90,2',
+      '2026-09-02T09:20,Leaving,Waiting,A rest,Shop,N. Haddad,escape,,',
+      '2026-09-02T09:25,Leaving,,,,,,30,1',
+    );
+    const range = { from: '2026-08-31', to: '2026-09-04', closures: [{ first: '2026-09-03', last: '2026-09-04' }] };
+    const [leaving] = analyseAbcFile(text, range).behaviors;
+    expect(leaving).toMatchObject({
+      perSchoolDay: { n: 3, exposure: 3, rate: 1 },
+      durations: { n: 2, medianSeconds: 60, longestSeconds: 90, totalSeconds: 120 },
+      intensities: { n: 2, median: 1.5 },
+      observers: [
+        { observer: 'H. Bruun', n: 1 },
+        { observer: 'N. Haddad', n: 1 },
+      ],
+      weeks: [{ monday: '2026-08-31', n: 3, exposure: 3, rate: 1 }],
+      quarterHours: [
+        { from: '09:00', n: 1 },
+        { from: '09:15', n: 2 },
+      ],
+    });
+    // A note with two functions counts as one, shared between them.
+    expect(leaving?.functions.map(({ name, weight }) => [name, weight])).toEqual([
+      ['escape', 1.5],
+      ['attention', 0.5],
+    ]);
+    expect(malformed(() => analyseAbcFile(text.replace(',90,', ',long,'), range))).toContain(
+      'seconds: “long” is not a number.',
+    );
+  });
+
   it('refuses a time that is none and a note without a behavior, at their place', () => {
     const of = (row: string) =>
       malformed(() => analyseAbcFile(lines('at,behavior,antecedent,consequence', row), { from: null, to: null }));

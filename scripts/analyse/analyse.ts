@@ -10,7 +10,7 @@ import { Malformed, textOf } from './table';
 
 const USAGE = `Usage: npm run --silent analyse -- series FILE.csv [--direction increase|decrease] [--target N --target-date D]
          [--baseline N] [--baseline-date D] [--criterion K/N] [--today D]
-       npm run --silent analyse -- abc FILE.csv [--from D] [--to D]
+       npm run --silent analyse -- abc FILE.csv [--from D] [--to D] [--closures D,D..D]
        npm run --silent analyse -- agreement FILE.csv --kind ${agreementKinds.join('|')}`;
 
 class Misused extends Error {}
@@ -42,7 +42,17 @@ const seriesOptions = z
     targetDate,
     baselineDate,
   }));
-const abcOptions = z.strictObject({ from: date, to: date });
+const closures = z
+  .string()
+  .transform((text) => text.split(',').map((stretch) => stretch.split('..')))
+  .pipe(
+    z.array(z.array(isoDateField).min(1).max(2), {
+      error: 'are days or stretches such as 2026-10-12,2026-11-26..2026-11-27',
+    }),
+  )
+  .transform((list) => list.map(([first, last = first]) => ({ first: first as string, last: last as string })))
+  .default([]);
+const abcOptions = z.strictObject({ from: date, to: date, closures });
 const agreementOptions = z.strictObject({
   kind: z.enum(agreementKinds, { error: `is one of ${agreementKinds.join(', ')}` }),
 });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { analyseAbc } from '~/core/analyse/analyse-abc';
+import { type AbcRange, analyseAbc } from '~/core/analyse/analyse-abc';
 import { type AgreementRows, type agreementKinds, analyseAgreement } from '~/core/analyse/analyse-agreement';
 import { analyseSeries, type SeriesOptions, type SeriesRow } from '~/core/analyse/analyse-series';
 import { type AbcNote, abcNote } from '~/core/behavior/abc-note';
@@ -68,8 +68,11 @@ const severalIn = (cell: Cell) => [
   ),
 ];
 
-/** `at,behavior,antecedent,consequence`; several in a cell are parted by `|`. */
-export function analyseAbcFile(text: string, range: { from: string | null; to: string | null }) {
+/** The number in a cell that may be blank. */
+const numberIn = (cell: Cell | undefined) => (cell && cell.text !== '' ? read(cell, countText) : null);
+
+/** `at,behavior,antecedent,consequence` and what else a note may say; several in a cell are parted by `|`. */
+export function analyseAbcFile(text: string, range: AbcRange) {
   const notes = readTable(text, ['at', 'behavior', 'antecedent', 'consequence']).map((row): AbcNote => {
     const behavior = cellOf(row, 'behavior');
     const behaviors = severalIn(behavior);
@@ -80,9 +83,10 @@ export function analyseAbcFile(text: string, range: { from: string | null; to: s
       antecedents: severalIn(cellOf(row, 'antecedent')),
       consequences: severalIn(cellOf(row, 'consequence')),
       setting: row.setting?.text || null,
-      functions: [],
-      seconds: null,
-      intensity: null,
+      observer: row.observer?.text || null,
+      functions: row.function ? severalIn(row.function) : [],
+      seconds: numberIn(row.seconds) || null,
+      intensity: numberIn(row.intensity),
     };
   });
   return { kind: 'abc', ...analyseAbc(notes, range) };

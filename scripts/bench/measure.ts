@@ -2,11 +2,15 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { Agent, request } from 'node:http';
 import pg from 'pg';
+import { patternsAcross } from '~/core/behavior/patterns';
+import { schoolDays } from '~/core/calendar/school-days';
 import { beginSession } from '~/server/access/sessions';
+import { notesAcross } from '~/server/behavior/behavior';
 import { connect } from '~/server/db/database';
 import { migrate } from '~/server/db/migrate';
 import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
-import { addGoal, addStudent, smallSchool } from '~/tests/database/small-school';
+import { follow } from '~/tests/database/followed';
+import { addGoal, addPerson, addStudent, smallSchool } from '~/tests/database/small-school';
 import { startServer } from '~/tests/e2e/server';
 import { measureCore } from './core';
 import { measureTaps } from './taps';
@@ -177,6 +181,89 @@ async function goalPage() {
   return { entries: GOAL_ENTRIES, page: summary(times.page), ratio, atMost: 5 };
 }
 
+/** A behavior page with thousands of notes, a filter changed on it, and patterns over many students. */
+async function behavior() {
+  const { id } = await follow(db, school);
+  const choices = { behaviors: ['Leaves', 'Shouts'], antecedents: ['Noise', 'Waiting'], consequences: ['A break'] };
+  const ids = Object.fromEntries(Object.entries(choices).map(([list, names]) => [list, names.map(id)]));
+  const pick = (list: readonly unknown[] | undefined, i: number) => list?.[i % list.length];
+  const note = (student: string, i: number) => ({
+    ...{
+      id: randomUUID(),
+      student_id: student,
+      occurred_on: row(school.goal, i).observed_on,
+      is_going: false,
+      note: '',
+    },
+    occurred_time: `${String(9 + (i % 6)).padStart(2, '0')}:${String((i * 7) % 60).padStart(2, '0')}`,
+    ...{ observer_id: school.manager, recorded_by: school.manager, recorded_at: new Date() },
+    ...{ behaviors: [pick(ids.behaviors, i)], antecedents: [pick(ids.antecedents, i >> 1)] },
+    ...{ consequences: ids.consequences, functions: [], setting_id: id('Kitchen'), seconds: 30 + (i % 200) },
+  });
+  const notes = (student: string, n: number) => Array.from({ length: n }, (_, i) => note(student, i));
+  await db.batchInsert('abc_notes', notes(school.student, BEHAVIOR_NOTES), 500);
+  await db.raw('analyze');
+  const path = `${page}/behavior`;
+  const filters = ['from=2026-09-08', 'from=2026-10-01', `behavior=${id('Shouts')}`, `observer=${school.manager}`];
+  const times = { page: [] as number[], readsNothing: [] as number[], filter: [] as number[] };
+  for (let i = 0; i < 60; i++) for (const one of [path, '/account']) await get(one)();
+  for (let i = 0; i < 60; i++) {
+    times.page.push(await milliseconds(get(path)));
+    times.readsNothing.push(await milliseconds(get('/account')));
+    times.filter.push(await milliseconds(get(`${path}.data?${filters[i % filters.length]}`)));
+  }
+  return {
+    notes: BEHAVIOR_NOTES,
+    page: summary(times.page),
+    ratio: round(at(times.page, 0.5) / at(times.readsNothing, 0.5)),
+    atMost: 6,
+    filter: { ...summary(times.filter), atMostMs: 100 },
+    patterns: await patterns(note),
+  };
+}
+
+const BEHAVIOR_NOTES = 5000;
+const PATTERN_STUDENTS = 200;
+
+/** Patterns over 200 students, as their notes become more: the cost should grow in line with them. */
+async function patterns(note: (student: string, i: number) => object) {
+  const manager = await addPerson(db, 'patterns');
+  const students: string[] = [];
+  for (let i = 0; i < PATTERN_STUDENTS; i++) students.push(await addStudent(db, `S${i}`, [[manager, 'caseManager']]));
+  await db.raw(
+    `insert into behavior_choices (id, student_id, kind, name, position)
+     select gen_random_uuid(), s, 'behavior', 'Leaves', 0 from unnest(cast(? as uuid[])) s`,
+    [students],
+  );
+  const results: object[] = [];
+  let each = 0;
+  for (const wanted of [50, 250, 1000]) {
+    for (const student of students) {
+      await db.batchInsert(
+        'abc_notes',
+        Array.from({ length: wanted - each }, (_, i) => note(student, each + i)),
+        500,
+      );
+    }
+    each = wanted;
+    await db.raw('analyze abc_notes');
+    const firstMs = round(await milliseconds(() => computePatterns({ students, from: '2026-08-31' })));
+    const times: number[] = [];
+    for (let i = 0; i < 7; i++) times.push(await milliseconds(() => computePatterns({ students, from: '2026-08-31' })));
+    const notes = each * PATTERN_STUDENTS;
+    const medianMs = round(at(times, 0.5));
+    // The first reads all notes; the others only ask whether there are new ones.
+    results.push({ notes, firstMs, firstMsPerThousand: round((1000 * firstMs) / notes), medianMs });
+  }
+  return { students: PATTERN_STUDENTS, results, atMostMsAt50000: 1000 };
+}
+
+async function computePatterns({ students, from }: { students: string[]; from: string }) {
+  const notes = await notesAcross(db, students, { discreet: false });
+  const days = schoolDays(from, '2026-11-24', { weekdays: [1, 2, 3, 4, 5], closures: [] });
+  return patternsAcross(notes, days, { recentDays: 20 });
+}
+
 const TABLE_ROWS = 100;
 
 /** A table of a hundred rows, saved in one transaction. */
@@ -237,6 +324,7 @@ try {
     saving: await saving(),
     goalPage: await goalPage(),
     tableSave: await tableSave(),
+    behavior: await behavior(),
     taps: await measureTaps(server.url, cookie, `${page}/observe`),
     secondStartSeconds: { measured: Number(process.env.SECOND_START), atMost: 10 },
     memory: await memory(),
@@ -244,6 +332,7 @@ try {
   };
   console.log(JSON.stringify(result, null, 2));
 } finally {
+  agent.destroy();
   await server.stop();
   await db.destroy();
   await dropDatabase(name);

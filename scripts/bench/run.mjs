@@ -1,13 +1,13 @@
 // npm run bench: how fast and how large, as ratios against bare baselines of the same run. Prints one JSON object.
 import { spawn } from 'node:child_process';
-import { existsSync } from 'node:fs';
-import { checkNode, ensureBuild, ensureDebianPackage, ensurePackages } from '../setup/packages.mjs';
+import { ensureBrowser } from '../setup/browsers.mjs';
+import { checkNode, ensureBuild, ensurePackages } from '../setup/packages.mjs';
 import { ensurePostgres } from '../setup/postgres.mjs';
 import { projectFolder, run } from '../setup/run.mjs';
 
 checkNode();
 await ensurePackages();
-await ensureDebianPackage('chromium', () => existsSync('/usr/bin/chromium'), 'Chromium, in which taps are timed,');
+await ensureBrowser('in which taps are timed');
 await ensureBuild();
 
 /** Seconds until the start command says where the application is. */

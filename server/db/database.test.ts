@@ -5,6 +5,7 @@ import { connect, isDatabaseGone } from './database';
 import { migrate } from './migrate';
 import * as foundations from './migrations/0001-foundations';
 import * as settingUp from './migrations/0002-setting-up';
+import * as behavior from './migrations/0003-behavior';
 
 const fresh = freshDatabase();
 
@@ -13,6 +14,7 @@ describe('migrations', () => {
     await migrate(fresh.db);
     await fresh.db
       .transaction(async (trx) => {
+        await behavior.down(trx);
         await settingUp.down(trx);
         await foundations.down(trx);
         expect(await trx.schema.hasTable('observations')).toBe(false);

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import * as foundations from './migrations/0001-foundations';
 import * as settingUp from './migrations/0002-setting-up';
+import * as behavior from './migrations/0003-behavior';
 
 type Migration = { up: (db: Knex) => Promise<unknown>; down: (db: Knex) => Promise<unknown> };
 
@@ -8,6 +9,7 @@ type Migration = { up: (db: Knex) => Promise<unknown>; down: (db: Knex) => Promi
 const migrations: Record<string, Migration> = {
   '0001-foundations': foundations,
   '0002-setting-up': settingUp,
+  '0003-behavior': behavior,
 };
 
 const source: Knex.MigrationSource<string> = {

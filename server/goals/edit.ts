@@ -204,7 +204,7 @@ export async function arrangeGoals(
 }
 
 /**
- * Retires a goal: it leaves what is worked on, and all that was recorded stays.
+ * Retires a goal: it leaves what is worked on, and all that was recorded stays. Sent twice, it is retired once.
  *
  * @throws NotFound; Invalid where it is not said which goal takes its place
  */
@@ -218,6 +218,7 @@ export async function retireGoal(
   await db.transaction(async (trx) => {
     await studentFor(trx, actor, studentId, 'setUp');
     const before = await lockedGoal(trx, studentId, goalId);
+    if (before.retired !== null) return;
     const others = goalsWorkedOn(await goalsOf(trx, [studentId])).filter(({ id }) => id !== goalId);
     if (how === 'replaced' && !others.some(({ id }) => id === replacedBy)) {
       throw new Invalid({ replacedBy: 'Choose the goal that takes its place.' });

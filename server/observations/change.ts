@@ -1,64 +1,50 @@
-import { isDeepStrictEqual } from 'node:util';
 import type { WallTime } from '~/core/calendar/zone';
 import { type CorrectionInput, checkOutcome, type WithdrawalInput } from '~/core/observations/observation';
-import { mayChange } from '../access/rights';
 import type { Database } from '../db/database';
-import { Conflict, Invalid, NotAllowed } from '../failures';
+import { Invalid } from '../failures';
 import { measureAt } from '../goals/goals';
-import { type Actor, type Student, studentFor } from '../students/students';
+import { type Changes, changeRecord, historyOfRecord, type RecordTable } from '../recorded/change';
+import type { Actor } from '../students/students';
 import { checkSession, type MeasuredGoal } from './check-session';
+import { takeApart } from './pairs';
 import { type Observation, observationOf } from './read';
 
-const MS_PER_DAY = 86_400_000;
+const observationRecords: RecordTable = {
+  table: 'observations',
+  history: 'observation_history',
+  historyOf: 'observation_id',
+};
 
-/** Whether the one who asks may correct or withdraw this entry. */
-export function mayChangeEntry(student: Student, actor: Actor, entry: Observation, now: Date): boolean {
-  return mayChange(student.role, {
-    isOwn: entry.recordedById === actor.personId || entry.observerId === actor.personId,
-    ageInDays: (now.getTime() - entry.recordedAt.getTime()) / MS_PER_DAY,
-  });
+interface EntryChange {
+  studentId: string;
+  entryId: string;
+  version: number;
+  why: string;
+  now: Date;
 }
 
-type Changes = Record<string, unknown>;
-
-/**
- * Changes an entry under lock: what it said goes to its history, the new content takes its place in every view.
- *
- * @throws Conflict with what stands now, when someone else changed it since `version`
- */
-async function changeEntry(
+function changeEntry(
   db: Database,
   actor: Actor,
-  {
-    studentId,
-    entryId,
-    version,
-    why,
-    now,
-  }: { studentId: string; entryId: string; version: number; why: string; now: Date },
+  { studentId, entryId, ...change }: EntryChange,
   changesTo: (entry: Observation) => Promise<Changes>,
 ): Promise<Observation> {
-  return db.transaction(async (trx) => {
-    const student = await studentFor(trx, actor, studentId, 'see');
-    const entry = await observationOf(trx, studentId, entryId, { lock: true });
-    if (!mayChangeEntry(student, actor, entry, now)) throw new NotAllowed('This entry is not yours to change.');
-    const changes = await changesTo(entry);
-    if (entry.version !== version || entry.isWithdrawn) {
-      if (entry.version === version + 1 && (await isRepeat(trx, actor, entryId, why, changes))) return entry;
-      throw new Conflict(entry);
-    }
-    await trx('observation_history').insert({ observation_id: entryId, version, content: JSON.stringify(entry) });
-    await trx('observations')
-      .where({ id: entryId })
-      .update({ ...changes, version: version + 1, changed_by: actor.personId, changed_at: now, change_reason: why });
-    return observationOf(trx, studentId, entryId);
+  return changeRecord<Observation>(db, actor, {
+    ...observationRecords,
+    ...change,
+    studentId,
+    id: entryId,
+    read: (trx, options) => observationOf(trx, studentId, entryId, options),
+    changesTo,
+    // Withdrawn, of another day or by another person it may be of another session: its partner counts by itself again.
+    afterwards: async (
+      entry,
+      { observed_on: on = entry.on, observer_id: observer = entry.observerId, withdrawn },
+      trx,
+    ) => {
+      if (withdrawn || on !== entry.on || observer !== entry.observerId) await takeApart(trx, entryId);
+    },
   });
-}
-
-/** Whether the change that stands is this very one, sent twice. */
-async function isRepeat(db: Database, actor: Actor, entryId: string, why: string, changes: Changes): Promise<boolean> {
-  const row = await db('observations').where({ id: entryId, changed_by: actor.personId, change_reason: why }).first();
-  return row !== undefined && Object.entries(changes).every(([column, value]) => isDeepStrictEqual(row[column], value));
 }
 
 /**
@@ -105,4 +91,9 @@ export async function withdrawObservation(
   now: Date,
 ): Promise<Observation> {
   return changeEntry(db, actor, { studentId, entryId, version, why, now }, async () => ({ withdrawn: true }));
+}
+
+/** What an entry said before each change, oldest first. Ask `studentFor` first. */
+export function historyOf(db: Database, id: string): Promise<Observation[]> {
+  return historyOfRecord<Observation>(db, observationRecords, id);
 }

@@ -15,8 +15,8 @@ import {
 import { Conflict, Invalid, NotAllowed, NotFound } from '../failures';
 import { goalsOf } from '../goals/goals';
 import { reportEntries } from '../report/report';
-import { correctObservation, withdrawObservation } from './change';
-import { historyOf, observationOf, observationsOf, sessionsByGoal } from './read';
+import { correctObservation, historyOf, withdrawObservation } from './change';
+import { observationOf, observationsOf, sessionsByGoal } from './read';
 import { recordSession } from './record';
 
 const fresh = freshDatabase();

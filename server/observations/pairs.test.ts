@@ -5,6 +5,7 @@ import { Invalid, NotFound } from '../failures';
 import { goalsOf } from '../goals/goals';
 import { progressOfGoals } from '../goals/progress';
 import { theSchool } from '../school/school';
+import { correctObservation, withdrawObservation } from './change';
 import { markPair, pairable, pairBeside, pairsAmong, partnerOf, unmarkPair } from './pairs';
 import { observationOf, observationsOf } from './read';
 import { recordSession } from './record';
@@ -69,5 +70,33 @@ describe('two observers of one session', () => {
     const early = await record(school.aide, ['spoken'], '07:00');
     await fresh.db('observations').where({ id: early }).update({ observed_on: '2026-11-20' });
     expect(await pairBeside(fresh.db, actorOf(school.aide), { ...beside, ids: [early] }, now)).toBe(0);
+  });
+
+  it('are no pair any more when one is withdrawn, or turns out to be of another day', async () => {
+    const pairUp = async () => {
+      const [first, second] = [await record(school.manager, ['spoken']), await record(school.aide, ['spoken'])];
+      await mark(first, second);
+      return { first, second };
+    };
+    const change = { version: 1, why: 'Written down twice.' };
+    const { first, second } = await pairUp();
+    const ids = { studentId: school.student, entryId: first };
+    await withdrawObservation(fresh.db, actorOf(school.manager), ids, change, now);
+    expect((await entry(second)).pairsWith).toBeNull();
+
+    const other = await pairUp();
+    const session = { on: '2026-11-23', time: '09:30', observerId: school.aide, settingId: null, note: '' };
+    const outcome = { data: { trials: ['spoken'] }, reason: null } as const;
+    const corrected = { studentId: school.student, entryId: other.second };
+    await correctObservation(
+      fresh.db,
+      actorOf(school.manager),
+      corrected,
+      { ...change, ...session, outcome },
+      { wall, now },
+    );
+    expect((await entry(other.second)).pairsWith).toBeNull();
+    // What was left alone in the first pair is free, and nothing else is.
+    expect((await pairable(fresh.db, await entry(other.first))).map(({ id }) => id)).toEqual([second]);
   });
 });

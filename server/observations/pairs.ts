@@ -63,9 +63,14 @@ export async function unmarkPair(
 ): Promise<void> {
   await studentFor(db, actor, studentId, 'observe');
   const entry = await observationOf(db, studentId, entryId);
+  await takeApart(db, entry.id);
+}
+
+/** Frees an entry, and the one it is paired with. Ask first who may. */
+export async function takeApart(db: Database, entryId: string): Promise<void> {
   await db('observations')
-    .where({ student_id: studentId })
-    .where((row) => row.where({ id: entry.id }).orWhere({ pairs_with: entry.id }))
+    .where({ id: entryId })
+    .orWhere({ pairs_with: entryId })
     .update({ pairs_with: null, paired_by: null, paired_at: null });
 }
 

@@ -4,30 +4,19 @@ import type { NoScoreReason } from '~/core/measures/score';
 import type { ObservedSession, Outcome } from '~/core/observations/observation';
 import type { Database } from '../db/database';
 import { NotFound } from '../failures';
+import { type Recorded, recordedColumns, recordedNames } from '../recorded/change';
 
 /** An observation with everything that its page shows. */
-export interface Observation {
-  id: string;
+export interface Observation extends Recorded {
   goalId: string;
   /** The version of the goal under which it was made. */
   goalVersion: number;
-  studentId: string;
   on: IsoDate;
   time: string;
-  observerId: string;
-  observerName: string;
   settingId: string | null;
   settingName: string | null;
   outcome: Outcome;
   note: string;
-  recordedById: string;
-  recordedByName: string;
-  recordedAt: Date;
-  version: number;
-  changedByName: string | null;
-  changedAt: Date | null;
-  changeReason: string | null;
-  isWithdrawn: boolean;
   /** The first observer's entry of the same session, where this is the second's. */
   pairsWith: string | null;
 }
@@ -46,25 +35,18 @@ function outcomeFrom(data: MeasureData | null, reason: NoScoreReason | null): Ou
 }
 
 const columns = `
-  o.id, o.goal_id as "goalId", o.goal_version as "goalVersion", o.student_id as "studentId", o.observed_on as "on", o.observed_time as "time",
-  o.observer_id as "observerId", observer.short_name as "observerName", o.setting_id as "settingId",
-  st.name as "settingName", o.data, o.reason, o.note, o.recorded_by as "recordedById",
-  recorder.short_name as "recordedByName", o.recorded_at as "recordedAt", o.version,
-  changer.short_name as "changedByName", o.changed_at as "changedAt", o.change_reason as "changeReason",
-  o.withdrawn as "isWithdrawn", o.pairs_with as "pairsWith"`;
+  ${recordedColumns('o')}, o.goal_id as "goalId", o.goal_version as "goalVersion", o.observed_on as "on",
+  o.observed_time as "time", o.setting_id as "settingId", st.name as "settingName", o.data, o.reason, o.note,
+  o.pairs_with as "pairsWith"`;
 
 /** The names that belong to the observations `o`. */
-const names = `
-  join people observer on observer.id = o.observer_id
-  join people recorder on recorder.id = o.recorded_by
-  left join people changer on changer.id = o.changed_by
-  left join settings st on st.id = o.setting_id`;
+const names = `${recordedNames('o')} left join settings st on st.id = o.setting_id`;
 
 /** The entries of some students that count, newest first. Ask `studentFor` or `studentsOf` first. */
 export async function observationsOf(
   db: Database,
   studentIds: readonly string[],
-  { goalId, limit }: { goalId?: string | undefined; limit?: number } = {},
+  { goalId, limit }: { goalId?: string | undefined; limit?: number | undefined } = {},
 ): Promise<Observation[]> {
   const newestFirst = (of: string) => `${of}.observed_on desc, ${of}.observed_time desc, ${of}.recorded_at desc`;
   const atMost = limit ? 'limit :limit' : '';
@@ -101,20 +83,6 @@ export async function observationOf(
   const row = found.rows[0];
   if (!row) throw new NotFound('No such entry.');
   return observationFromRow(row);
-}
-
-/** What an entry said before each change, oldest first. Ask `studentFor` first. */
-export async function historyOf(db: Database, id: string): Promise<Observation[]> {
-  const rows = await db('observation_history')
-    .where({ observation_id: id })
-    .orderBy('version')
-    .select<{ content: Observation }[]>('content');
-  const asDate = (text: Date | null) => (text === null ? null : new Date(text));
-  return rows.map(({ content }) => ({
-    ...content,
-    recordedAt: new Date(content.recordedAt),
-    changedAt: asDate(content.changedAt),
-  }));
 }
 
 /** A session, and the version of its goal under which it was made. */

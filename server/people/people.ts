@@ -26,6 +26,12 @@ export async function personByPassword(db: Database, email: string, password: st
   return person;
 }
 
+/** Everybody’s short name by id, for entries that name somebody who has left the team. */
+export async function peopleById(db: Database): Promise<Map<string, string>> {
+  const people = await db('people').select<{ id: string; short_name: string }[]>('id', 'short_name');
+  return new Map(people.map(({ id, short_name }) => [id, short_name]));
+}
+
 export interface DemoPerson {
   id: string;
   name: string;

@@ -1,5 +1,5 @@
 import type { RoundInput } from '~/core/rounds/round-input';
-import { type Database, isDuplicate } from '../db/database';
+import type { Database } from '../db/database';
 import { Invalid, NotFound } from '../failures';
 import { goalsOf, goalsWorkedOn } from '../goals/goals';
 import { type Actor, studentsOf } from '../students/students';
@@ -12,14 +12,6 @@ export interface Round {
   startsAt: string | null;
   /** In the order in which they come up; without what may no longer be observed. */
   goals: { id: string; studentId: string }[];
-}
-
-interface RoundRow {
-  id: string;
-  name: string;
-  weekday: number | null;
-  startsAt: string | null;
-  goals: Round['goals'];
 }
 
 const roundsQuery = `
@@ -36,7 +28,7 @@ const roundsQuery = `
 
 /** The rounds that the one who asks has made, those with a time first. */
 export async function roundsOf(db: Database, actor: Actor): Promise<Round[]> {
-  const found = await db.raw<{ rows: RoundRow[] }>(
+  const found = await db.raw<{ rows: Round[] }>(
     `${roundsQuery} order by r.weekday nulls last, r.starts_at nulls last, r.name`,
     { ...actor },
   );
@@ -49,7 +41,7 @@ export async function roundsOf(db: Database, actor: Actor): Promise<Round[]> {
  * @throws NotFound when it is not one of this person's
  */
 export async function roundOf(db: Database, actor: Actor, id: string): Promise<Round> {
-  const found = await db.raw<{ rows: RoundRow[] }>(`${roundsQuery} and r.id = :id`, { ...actor, id });
+  const found = await db.raw<{ rows: Round[] }>(`${roundsQuery} and r.id = :id`, { ...actor, id });
   const round = found.rows[0];
   if (!round) throw new NotFound('No such round.');
   return round;
@@ -90,14 +82,10 @@ export async function saveRound(db: Database, actor: Actor, input: RoundInput): 
     const known = await trx('rounds').where({ id }).forUpdate().first('made_by');
     if (known && known.made_by !== actor.personId) throw new NotFound('No such round.');
     const columns = { name, weekday, starts_at: startsAt };
-    try {
-      if (known) await trx('rounds').where({ id }).update(columns);
-      else await trx('rounds').insert({ id, made_by: actor.personId, ...columns });
-    } catch (error) {
-      // The same submission at the very same moment: one of them is enough.
-      if (isDuplicate(error)) throw new NotFound('This round is being kept already.');
-      throw error;
-    }
+    await trx('rounds')
+      .insert({ id, made_by: actor.personId, ...columns })
+      .onConflict('id')
+      .merge(columns);
     await trx('round_goals').where({ round_id: id }).delete();
     await trx('round_goals').insert(
       goals.map((goal, position) => ({ round_id: id, goal_id: goal.id, student_id: goal.studentId, position })),

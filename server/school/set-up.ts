@@ -18,7 +18,7 @@ export async function schoolSetUp(db: Database, actor: Actor): Promise<SchoolInp
     db('closures').orderBy('first_day').select('first_day as first', 'last_day as last', 'label'),
     db('class_groups').orderBy('position').select('id', 'name'),
     settings(db),
-    db('timetable_blocks').orderBy(['starts_at', 'part', 'weekday']),
+    db('timetable_blocks').whereNull('student_id').orderBy(['starts_at', 'part', 'weekday']),
   ]);
   const { name, timeZone, calendar } = school;
   const dayParts = new Map<string, DayPart>();
@@ -61,7 +61,7 @@ export async function saveSchool(db: Database, actor: Actor, input: SchoolInput)
     await keepNames(trx, 'class_groups', input.groups);
     await keepNames(trx, 'settings', input.places);
     await expectKnown(trx, input);
-    await trx('timetable_blocks').delete();
+    await trx('timetable_blocks').whereNull('student_id').delete();
     await insertAll(trx, 'timetable_blocks', input.dayParts.flatMap(blocksOf));
   });
 }

@@ -70,6 +70,8 @@ export async function studentsOf(db: Database, actor: Actor): Promise<Student[]>
 export interface TabFacts extends StudentTab {
   role: Role;
   goals: { lastOn: IsoDate | null; startsOn: IsoDate; plannedGap: number | null }[];
+  /** Incidents that have no end yet. */
+  going: { id: string; on: IsoDate; time: string; version: number }[];
 }
 
 /** The students as index tabs, with what it takes to say whether something is due. */
@@ -80,7 +82,10 @@ export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[
     `select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, m.role,
             coalesce((select json_agg(json_build_object('startsOn', g.starts_on, 'plannedGap', g.planned_gap, 'lastOn',
                         (select max(o.observed_on) from observations o where o.student_id = s.id and o.goal_id = g.id and not o.withdrawn)))
-                        from goals g where g.student_id = s.id and g.retired_on is null), '[]') as goals
+                        from goals g where g.student_id = s.id and g.retired_on is null), '[]') as goals,
+            coalesce((select json_agg(json_build_object('id', n.id, 'on', n.occurred_on, 'version', n.version,
+                        'time', to_char(n.occurred_time, 'HH24:MI')) order by n.occurred_on, n.occurred_time)
+                        from abc_notes n where n.student_id = s.id and n.is_going and not n.withdrawn), '[]') as going
        from students s join team_members m on m.student_id = s.id and m.person_id = $2 and ${memberIsActive}
       where s.archived_at is null
       order by s.last_name, s.first_name`,

@@ -17,6 +17,7 @@ const input = (changes: object = {}) => ({
   readerName: 'Grandmother',
   showsNotes: true,
   showsObservers: false,
+  showsBehavior: false,
   endsOn: '2026-12-31',
   ...changes,
 });
@@ -31,8 +32,10 @@ describe('a way in', () => {
     expect(await open(token)).toMatchObject({
       studentId: school.student,
       readerName: 'Grandmother',
-      sees: { notes: true, observers: false },
+      sees: { notes: true, observers: false, behavior: false },
     });
+    const all = await make(input({ showsBehavior: true, showsObservers: true }));
+    expect((await open(all as string))?.sees).toEqual({ notes: true, observers: true, behavior: true });
     await open(token);
     const listed = (await waysInto(fresh.db, actorOf(school.manager), school.student)).find(
       ({ id }) => id === wanted.id,

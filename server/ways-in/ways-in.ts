@@ -13,6 +13,7 @@ export interface WayIn {
   readerName: string;
   showsNotes: boolean;
   showsObservers: boolean;
+  showsBehavior: boolean;
   endsOn: IsoDate;
   createdByName: string;
   createdAt: Date;
@@ -26,6 +27,7 @@ export async function waysInto(db: Database, actor: Actor, studentId: string): P
   await studentFor(db, actor, studentId, 'share');
   const found = await db.raw<{ rows: WayIn[] }>(
     `select l.id, l.reader_name as "readerName", l.shows_notes as "showsNotes", l.shows_observers as "showsObservers",
+            l.shows_behavior as "showsBehavior",
             l.ends_on as "endsOn", p.short_name as "createdByName", l.created_at as "createdAt",
             l.withdrawn_at as "withdrawnAt", coalesce(o.n, 0)::int as openings, o.last as "lastReadAt"
        from share_links l join people p on p.id = l.created_by
@@ -65,6 +67,7 @@ export async function makeWayIn(
       token_hash: hashToken(token),
       shows_notes: input.showsNotes,
       shows_observers: input.showsObservers,
+      shows_behavior: input.showsBehavior,
       ends_on: input.endsOn,
       created_by: actor.personId,
       created_at: now,
@@ -117,7 +120,7 @@ export async function openWayIn(db: Database, token: string, today: IsoDate, now
       shortName: link.short_name,
       readerName: link.reader_name,
       endsOn: link.ends_on,
-      sees: { notes: link.shows_notes, observers: link.shows_observers },
+      sees: { notes: link.shows_notes, observers: link.shows_observers, behavior: link.shows_behavior },
     };
   });
 }

@@ -130,13 +130,17 @@ test('what another site sends is refused, and so is what is too large', async ({
   expect(malformed.status()).toBe(400);
 });
 
-test('the log holds no name, note, token or search word', async ({ app, page }) => {
-  await signInAs(app, page);
-  await page.request.get(`/students/${await studentId(app.db, 'Ansel')}/report?q=Ansel`);
-  await page.request.get('/read/a-token-of-somebody');
-  await expect.poll(() => app.log()).toContain('/read/:token');
-  expect(app.log()).toContain('"path":"/students/:id/report"');
-  expect(app.log()).not.toMatch(/Ansel|a-token-of|@quince-lane/);
+test.describe('alone', () => {
+  test.use({ ownServer: true });
+
+  test('the log holds no name, note, token or search word', async ({ app, page }) => {
+    await signInAs(app, page);
+    await page.request.get(`/students/${await studentId(app.db, 'Ansel')}/report?q=Ansel`);
+    await page.request.get('/read/a-token-of-somebody');
+    await expect.poll(() => app.log()).toContain('/read/:token');
+    expect(app.log()).toContain('"path":"/students/:id/report"');
+    expect(app.log()).not.toMatch(/Ansel|a-token-of|@quince-lane/);
+  });
 });
 
 test('with the database gone the health address and the page say so, and the page comes back by itself', async ({

@@ -1,6 +1,9 @@
+import { existsSync } from 'node:fs';
+import { browsers } from '../../scripts/setup/browsers.mjs';
+
 /** How Debian's Chromium is started: as root it cannot have its sandbox, and it has nobody to call. */
 export const chromium = {
-  executablePath: '/usr/bin/chromium',
+  executablePath: browsers.find((path) => existsSync(path)) ?? '',
   args: [
     ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
     '--disable-gpu',

@@ -11,20 +11,55 @@ export interface App extends RunningServer {
   wire: Awaited<ReturnType<typeof cuttableWire>>;
 }
 
-/** Each test has a server and a demo database of its own, on the same Tuesday afternoon. */
-export const test = base.extend<{ app: App }>({
-  // biome-ignore lint/correctness/noEmptyPattern: Playwright reads the names of what is wanted
-  app: async ({}, use) => {
-    const name = newName('e2e');
-    await makeDatabase(name, process.env.DEMO_TEMPLATE);
-    const wire = await cuttableWire(name);
-    const server = await startServer({ DATABASE_URL: wire.url, CLOCK: clock });
-    const db = connect(urlOf(name), { poolSize: 2 });
-    await use({ ...server, db, wire });
-    await server.stop();
-    wire.close();
+type Home = Omit<App, 'db'> & { name: string };
+
+/** A server on the test clock, before its database: `name` has to be made first. */
+async function startHome(): Promise<Home> {
+  const name = newName('e2e');
+  await makeDatabase(name, process.env.DEMO_TEMPLATE);
+  const wire = await cuttableWire(name);
+  return { name, wire, ...(await startServer({ DATABASE_URL: wire.url, CLOCK: clock })) };
+}
+
+async function endHome(home: Home): Promise<void> {
+  await home.stop();
+  home.wire.close();
+  await dropDatabase(home.name);
+}
+
+interface TestOptions {
+  app: App;
+  /** Whether the test needs a server that no other test has had: for what a server remembers, or writes to its log. */
+  ownServer: boolean;
+}
+
+/** Each test has a demo database of its own on the same Tuesday afternoon; tests of one worker share a server. */
+export const test = base.extend<TestOptions, { shared: () => Promise<Home> }>({
+  ownServer: [false, { option: true }],
+  shared: [
+    // biome-ignore lint/correctness/noEmptyPattern: Playwright reads the names of what is wanted
+    async ({}, use) => {
+      let home: Promise<Home> | undefined;
+      await use(() => {
+        home ??= startHome();
+        return home;
+      });
+      if (home) await endHome(await home);
+    },
+    { scope: 'worker' },
+  ],
+  app: async ({ ownServer, shared }, use) => {
+    const home = ownServer ? await startHome() : await shared();
+    if (!ownServer) {
+      home.wire.mend();
+      await dropDatabase(home.name);
+      await makeDatabase(home.name, process.env.DEMO_TEMPLATE);
+      home.process.send('restartClock');
+    }
+    const db = connect(urlOf(home.name), { poolSize: 2 });
+    await use({ ...home, db });
     await db.destroy();
-    await dropDatabase(name);
+    if (ownServer) await endHome(home);
   },
   baseURL: async ({ app }, use) => use(app.url),
   page: async ({ page }, use) => {
@@ -83,9 +118,23 @@ export async function newestEntry(db: Database, goal: string) {
     .first();
 }
 
-/** Waits until the page answers keys and taps. */
+/** Waits until the page answers keys and taps: it is hydrated, and nothing is being loaded or sent. */
 export async function settled(page: Page) {
-  await page.waitForLoadState('networkidle');
+  const isIdle = () => {
+    const { __reactRouterDataRouter: router } = window as unknown as { __reactRouterDataRouter?: Router };
+    const { navigation, fetchers } = router?.state ?? { navigation: { state: 'none' }, fetchers: new Map() };
+    const isHydrated = Object.keys(document.documentElement).some((key) => key.startsWith('__reactFiber'));
+    return isHydrated && navigation.state === 'idle' && [...fetchers.values()].every(({ state }) => state === 'idle');
+  };
+  // While one page gives way to another there is nothing to ask.
+  await expect.poll(() => page.evaluate(isIdle).catch(() => false), { intervals: [30] }).toBe(true);
+  // What listens to keys is set up after the page has been drawn.
+  await page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => setTimeout(drawn, 50)))).catch(() => {});
+}
+
+/** What of React Router's own router says whether it is at work. */
+interface Router {
+  state: { navigation: { state: string }; fetchers: Map<string, { state: string }> };
 }
 
 const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');

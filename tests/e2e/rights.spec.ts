@@ -50,6 +50,18 @@ const expected: Record<string, Record<string, number>> = {
   'students/:studentId/goals/:goalId/table': team,
   'students/:studentId/entries/:entryId': team,
   'students/:studentId/ways-in': manager,
+  patterns: everyone,
+  'school/choices': setsUp,
+  'students/:studentId/note': team,
+  'students/:studentId/tally': team,
+  'students/:studentId/caught': nobody,
+  'students/:studentId/behavior': team,
+  'students/:studentId/behavior/set-up': manager,
+  'students/:studentId/behavior/agreement': team,
+  'students/:studentId/notes': team,
+  'students/:studentId/notes.csv': team,
+  'students/:studentId/notes/:noteId': team,
+  'students/:studentId/tallies/:tallyId': team,
 };
 /** Open to all by their nature, or only redirecting; each has tests of its own. */
 const elsewhere = ['sign-in', 'read/:token', 'sign-out', 'preferences', '*'];
@@ -66,7 +78,20 @@ async function addressesOf(app: App) {
   const round = { id: randomUUID(), name: 'Tuesday workshop', made_by: hanneke };
   await app.db('rounds').insert(round);
   await app.db('round_goals').insert({ round_id: round.id, goal_id: goal, student_id: student, position: 0 });
-  const ids = { studentId: student, goalId: goal, entryId: entry.id, roundId: round.id };
+  const { id: noteId } = await app.db('abc_notes').where({ student_id: student }).first('id');
+  const whose = { student_id: student, observer_id: hanneke, recorded_by: hanneke, recorded_at: new Date() };
+  const [{ id: behavior }] = await app.db('behavior_choices').where({ student_id: student, kind: 'behavior' });
+  const counted = {
+    behavior_id: behavior,
+    observed_on: '2026-11-24',
+    observed_time: '09:00',
+    minutes: 30,
+    count: 0,
+    note: '',
+  };
+  const tally = { id: randomUUID(), ...whose, ...counted };
+  await app.db('tallies').insert(tally);
+  const ids = { studentId: student, goalId: goal, entryId: entry.id, roundId: round.id, noteId, tallyId: tally.id };
   return (path: string) => `/${path.replace(/:(\w+)/g, (_, name: keyof typeof ids) => ids[name])}`;
 }
 
@@ -114,6 +139,27 @@ for (const [role, name] of Object.entries(people)) {
       status,
     );
 
+    // Behavior: whoever observes catches, the others' notes are the case manager's to change, what is noted too.
+    const { id: behavior } = await app
+      .db('behavior_choices')
+      .where({ kind: 'behavior', name: 'Leaves the bench' })
+      .first('id');
+    const said = { behaviors: [behavior], antecedents: [], consequences: [], functions: [], note: '', isGoing: false };
+    const blank = { settingId: null, intensityId: null, seconds: null, resolved: null, resolvedAfter: null };
+    const note = { id: randomUUID(), on: '2026-11-24', time: '09:00', observerId: personId, ...said, ...blank };
+    expect(await post('students/:studentId/caught', { data: { personId, note } })).toBe(isStranger ? 404 : 200);
+    const noted = { ...note, observerId: hanneke, version: 1, why: 'Counted twice.' };
+    await app.db('abc_notes').update({ observer_id: hanneke, recorded_by: hanneke });
+    expect(await post('students/:studentId/notes/:noteId', { data: { intent: 'correct', ...noted } })).toBe(status);
+    expect(
+      await post('students/:studentId/tallies/:tallyId', { data: { intent: 'withdraw', version: 1, why: 'Twice.' } }),
+    ).toBe(status);
+    const setUp = { caseManager: 400, stranger: 404 }[role] ?? 404;
+    expect(
+      await post('students/:studentId/behavior/set-up', { form: { intent: 'choices', 'behavior[0].id': 'x' } }),
+    ).toBe(setUp);
+    expect(await post('students/:studentId/behavior', { form: { label: '' } })).toBe(setUp);
+
     const share = { id: randomUUID(), readerName: 'Aunt', endsOn: '2026-12-24' };
     expect(await post('students/:studentId/ways-in', { form: share })).toBe(role === 'caseManager' ? 200 : 404);
     expect(await post('students/:studentId/ways-in', { form: { intent: 'withdraw', id: share.id } })).toBe(
@@ -148,6 +194,8 @@ test('foreign and malformed ids are a 404, and one’s own student does not open
     await goalId(app.db, 'Emrys', '2'),
   ];
   const entry = (await newestEntry(app.db, emrys)).id;
+  const emryses = await studentId(app.db, 'Emrys');
+  const { id: note } = await app.db('abc_notes').where({ student_id: ansel }).first('id');
   const addresses = [
     '/students/not-an-id',
     `/students/${randomUUID()}`,
@@ -156,6 +204,9 @@ test('foreign and malformed ids are a 404, and one’s own student does not open
     `/students/${ansel}/goals/%00`,
     `/students/${ansel}/entries/${entry}`,
     `/students/${ansel}/entries/1%27--`,
+    `/students/${emryses}/notes/${note}`,
+    `/students/${ansel}/notes/not-an-id`,
+    `/students/${ansel}/tallies/${randomUUID()}`,
     '/nowhere/at/all',
   ];
   for (const address of addresses) expect((await get(page.request, address)).status, address).toBe(404);

@@ -50,7 +50,7 @@ test('a round is made, gone through with the server cut off in the middle, and e
   await expect(page.getByRole('button', { name: /^Chance/ })).toHaveCount(3);
   app.wire.cut();
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
-  await expect(page.getByText('Nothing is lost: 2 sessions wait')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('Nothing is lost: 2 records wait')).toBeVisible({ timeout: 20_000 });
   app.wire.mend();
   await expect(page.getByRole('button', { name: /waiting to be sent/ })).toHaveCount(0, { timeout: 20_000 });
   const { id } = await app.db('rounds').where({ name: 'Tuesday table' }).first('id');
@@ -106,7 +106,7 @@ test('leaving with something waiting is warned about, and the next person on the
   await page.goto('/account');
   await settled(page);
   await page.getByRole('button', { name: 'Sign out', exact: true }).click();
-  await expect(page.getByRole('heading', { name: '1 session waits to be sent' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: '1 record waits to be sent' })).toBeVisible();
   await page.getByRole('dialog').getByRole('button', { name: 'Sign out' }).click();
   await expect(page).toHaveURL(/sign-in/);
   await page.unroute('**/sessions');

@@ -2,6 +2,9 @@ import { expect, settled, signInAs, studentId, test } from './fixtures';
 
 const email = 'hanneke.bruun@quince-lane.example';
 
+// What a server remembers of wrong tries, or writes to its log, is this test’s alone.
+test.use({ ownServer: true });
+
 test('a person signs in with e-mail and password, and is led to where they were going', async ({ app, page }) => {
   const ansel = await studentId(app.db, 'Ansel');
   await page.goto(`/students/${ansel}/report`);

@@ -95,7 +95,7 @@ function SignOut({ everywhere = false, children }: { everywhere?: boolean; child
             <h2 className="text-xl">
               {list.length === 0
                 ? 'Everything is sent now'
-                : `${counted(list.length, 'session waits', 'sessions wait')} to be sent`}
+                : `${counted(list.length, 'record waits', 'records wait')} to be sent`}
             </h2>
             {list.length > 0 && (
               <p className="mt-2">

@@ -21,25 +21,23 @@ import { ArrowDown, ArrowUp, GripVertical } from 'lucide-react';
 import { useId, useState } from 'react';
 import { data, Link, useFetcher } from 'react-router';
 import { z } from 'zod';
-import { type IsoDate, longDate } from '~/core/calendar/iso-date';
+import type { IsoDate } from '~/core/calendar/iso-date';
 import { discreetGoal } from '~/core/discreet/discreet';
 import { retirementInput } from '~/core/goals/retirement-input';
-import { retirementWords } from '~/core/goals/retirement-words';
 import { criterionSentence } from '~/core/progress/criterion';
 import { database } from '~/server/db/current';
-import { Invalid } from '~/server/failures';
 import { arrangeGoals, bringGoalBack, retireGoal } from '~/server/goals/edit';
 import { type Goal, goalsOf } from '~/server/goals/goals';
 import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { submitted } from '../http/submitted';
 import { headerStudent } from '../students/header-student';
-import { Dialog } from '../ui/dialog';
-import { FieldMessage } from '../ui/fields';
+import { IconButton } from '../ui/icon-button';
 import { MarginTitle, Page } from '../ui/page';
-import { readForm } from '../ui/read-form';
 import type { Route } from './+types/arrange';
+import { RetireDialog, RetiredLine } from './retire';
 
 export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, discreet } = askerOf(context);
@@ -65,7 +63,6 @@ const lineOf = (goal: Goal) => ({
   id: goal.id,
   number: goal.number,
   shortName: goal.shortName,
-  area: goal.area,
   criterion: criterionSentence(goal),
 });
 
@@ -75,39 +72,31 @@ const order = z.object({
     .transform((text) => text.split(' '))
     .pipe(z.array(z.uuid()).max(200)),
 });
+const bringBack = z.object({ goalId: z.uuid() });
 
 export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
   await studentFor(database(), actor, studentId, 'setUp');
   const form = await request.formData();
-  try {
-    if (form.get('intent') === 'arrange') {
-      const parsed = order.safeParse(Object.fromEntries(form));
-      if (parsed.success) await arrangeGoals(database(), actor, studentId, parsed.data.ids);
-      return { messages: {} };
-    }
-    if (form.get('intent') === 'bringBack') {
-      await bringGoalBack(database(), actor, studentId, idFrom(String(form.get('goalId'))), now);
-      return { messages: {} };
-    }
-    const submission = readForm(form, retirementInput);
-    if (submission.status !== 'success') return data({ messages: submission.error ?? {} }, { status: 400 });
-    await retireGoal(database(), actor, studentId, submission.value, now);
-    const text = 'The goal is retired. All that was recorded stays, and it can be brought back.';
-    return data({ messages: {} }, { headers: await sayNext({ text }) });
-  } catch (error) {
-    if (!(error instanceof Invalid)) throw error;
-    const messages = Object.fromEntries(Object.entries(error.fields).map(([field, text]) => [field, [text]]));
-    return data({ messages }, { status: 400 });
-  }
+  const intent = form.get('intent');
+  const { refused } =
+    intent === 'arrange'
+      ? await submitted(form, order, ({ ids }) => arrangeGoals(database(), actor, studentId, ids))
+      : intent === 'bringBack'
+        ? await submitted(form, bringBack, ({ goalId }) => bringGoalBack(database(), actor, studentId, goalId, now))
+        : await submitted(form, retirementInput, (input) => retireGoal(database(), actor, studentId, input, now));
+  if (refused) return refused;
+  if (intent !== 'retire') return { result: undefined };
+  const text = 'The goal is retired. All that was recorded stays, and it can be brought back.';
+  return data({ result: undefined }, { headers: await sayNext({ text }) });
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `Goals of ${loaderData?.student.shortName ?? 'a student'}, arranged · Gentle Margin` },
 ];
 
-type Line = Route.ComponentProps['loaderData']['goals'][number];
+export type Line = Route.ComponentProps['loaderData']['goals'][number];
 
 export default function Arrange({ loaderData: { student, goals, today } }: Route.ComponentProps) {
   const fetcher = useFetcher<typeof action>();
@@ -183,8 +172,9 @@ export default function Arrange({ loaderData: { student, goals, today } }: Route
                 studentId={student.id}
                 today={today}
                 others={current.filter(({ id }) => id !== goal.id)}
-                onUp={at > 0 ? () => move(at, at - 1) : null}
-                onDown={at < current.length - 1 ? () => move(at, at + 1) : null}
+                isFirst={at === 0}
+                isLast={at === current.length - 1}
+                onMove={(by) => move(at, at + by)}
               />
             ))}
           </ol>
@@ -209,11 +199,13 @@ interface GoalLineProps {
   studentId: string;
   today: IsoDate;
   others: Line[];
-  onUp: (() => void) | null;
-  onDown: (() => void) | null;
+  isFirst: boolean;
+  isLast: boolean;
+  /** By so many places; up is below 0. */
+  onMove: (by: number) => void;
 }
 
-function GoalLine({ goal, studentId, today, others, onUp, onDown }: GoalLineProps) {
+function GoalLine({ goal, studentId, today, others, isFirst, isLast, onMove }: GoalLineProps) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
     id: goal.id,
   });
@@ -243,143 +235,17 @@ function GoalLine({ goal, studentId, today, others, onUp, onDown }: GoalLineProp
         <span className="block text-small text-ink-2">{goal.criterion}</span>
       </span>
       <span className="flex gap-1">
-        <Small label={`Move ${named} up`} onPress={onUp}>
+        <IconButton label={`Move ${named} up`} isOff={isFirst} onPress={() => onMove(-1)}>
           <ArrowUp size={16} aria-hidden />
-        </Small>
-        <Small label={`Move ${named} down`} onPress={onDown}>
+        </IconButton>
+        <IconButton label={`Move ${named} down`} isOff={isLast} onPress={() => onMove(1)}>
           <ArrowDown size={16} aria-hidden />
-        </Small>
+        </IconButton>
         <button type="button" aria-label={`Retire ${named}`} onClick={() => setRetiring(true)} className="btn h-10">
           Retire
         </button>
       </span>
       {isRetiring && <RetireDialog goal={goal} others={others} today={today} onClose={() => setRetiring(false)} />}
-    </li>
-  );
-}
-
-function Small(props: { label: string; onPress: (() => void) | null; children: React.ReactNode }) {
-  return (
-    <button
-      type="button"
-      aria-label={props.label}
-      title={props.label}
-      disabled={props.onPress === null}
-      onClick={props.onPress ?? undefined}
-      className="grid size-10 place-items-center rounded-field text-ink-2 hover:bg-wash disabled:opacity-30 pointer-coarse:size-11"
-    >
-      {props.children}
-    </button>
-  );
-}
-
-interface RetireDialogProps {
-  goal: Line;
-  others: Line[];
-  today: IsoDate;
-  onClose: () => void;
-}
-
-function RetireDialog({ goal, others, today, onClose }: RetireDialogProps) {
-  const fetcher = useFetcher<typeof action>();
-  const [how, setHow] = useState<keyof typeof retirementWords>('met');
-  const messages = (fetcher.data?.messages ?? {}) as Record<string, string[]>;
-  const id = useId();
-  return (
-    <Dialog title={`Retire ${goal.shortName}`} onClose={onClose}>
-      <fetcher.Form method="post" className="grid gap-4 p-6">
-        <h2 className="text-xl">
-          Retire {goal.number} {goal.shortName}
-        </h2>
-        <input type="hidden" name="goalId" value={goal.id} />
-        <fieldset className="grid gap-1">
-          <legend className="sr-only">Why</legend>
-          {Object.entries(retirementWords).map(([key, words]) => (
-            <label key={key} className="flex min-h-9 items-center gap-2.5">
-              <input
-                type="radio"
-                name="how"
-                value={key}
-                checked={how === key}
-                disabled={key === 'replaced' && others.length === 0}
-                onChange={() => setHow(key as typeof how)}
-                className="radio radio-sm"
-              />
-              {words}
-            </label>
-          ))}
-        </fieldset>
-        {how === 'replaced' && (
-          <div className="grid gap-1">
-            <label htmlFor={`${id}-by`} className="text-small font-semibold">
-              The goal that takes its place
-            </label>
-            <select id={`${id}-by`} name="replacedBy" className="select w-full">
-              {others.map((other) => (
-                <option key={other.id} value={other.id}>
-                  {other.number} {other.shortName}
-                </option>
-              ))}
-            </select>
-            <FieldMessage messages={messages.replacedBy} />
-          </div>
-        )}
-        <div className="grid gap-1">
-          <label htmlFor={`${id}-on`} className="text-small font-semibold">
-            On
-          </label>
-          <input id={`${id}-on`} type="date" name="on" defaultValue={today} max={today} className="input w-44" />
-          <FieldMessage messages={messages.on} />
-        </div>
-        <div className="grid gap-1">
-          <label htmlFor={`${id}-note`} className="text-small font-semibold">
-            A word about it
-          </label>
-          <input id={`${id}-note`} name="note" maxLength={400} className="input w-full" />
-        </div>
-        <div className="flex justify-end gap-2">
-          <button type="button" className="btn" onClick={onClose}>
-            Keep it
-          </button>
-          <button type="submit" className="btn btn-primary" disabled={fetcher.state !== 'idle'}>
-            Retire
-          </button>
-        </div>
-      </fetcher.Form>
-    </Dialog>
-  );
-}
-
-function RetiredLine({ goal, studentId }: { goal: Line; studentId: string }) {
-  const fetcher = useFetcher<typeof action>();
-  const { id, number, shortName, retired } = goal;
-  if (!retired) return null;
-  const messages = (fetcher.data?.messages ?? {}) as Record<string, string[]>;
-  const how = retired.replacedBy ? `replaced by ${retired.replacedBy}` : retirementWords[retired.how].toLowerCase();
-  return (
-    <li className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule py-3">
-      <span className="display w-10 text-xl text-ink-3">{number}</span>
-      <span className="min-w-0 grow basis-60">
-        <Link to={`/students/${studentId}/goals/${id}`} className="display text-lg hover:underline">
-          {shortName}
-        </Link>
-        <span className="block text-small text-ink-2">
-          {[`${how} on ${longDate(retired.on)}`, retired.note].filter(Boolean).join(' · ')}
-        </span>
-        <FieldMessage messages={messages.goalId} />
-      </span>
-      <fetcher.Form method="post">
-        <input type="hidden" name="goalId" value={id} />
-        <button
-          type="submit"
-          name="intent"
-          value="bringBack"
-          aria-label={`Bring back ${number} ${shortName}`}
-          className="btn h-10"
-        >
-          Bring back
-        </button>
-      </fetcher.Form>
     </li>
   );
 }

@@ -3,7 +3,7 @@ import { shortDate } from '~/core/calendar/iso-date';
 import { type ItemState, type ItemsData, itemHistory } from '~/core/measures/items';
 import { type MeasureData, type MeasureDefinition, measureOf } from '~/core/measures/measure';
 import { type StepsData, stepsToTeach } from '~/core/measures/steps';
-import type { ReportEntry } from '~/core/report/report';
+import type { Outcome } from '~/core/observations/observation';
 import { toneOf } from '../ui/outcome-tones';
 
 /** What lies behind each session's figure: a row for each item, step, criterion or figure, a column for each session. */
@@ -35,7 +35,7 @@ const stateWords: Record<ItemState, string> = {
  */
 export function breakdownOf(
   measure: MeasureDefinition,
-  entries: readonly Pick<ReportEntry, 'on' | 'outcome'>[],
+  entries: readonly { on: IsoDate; outcome: Outcome }[],
 ): Breakdown | null {
   if (measure.kind === 'trials') return null;
   const all = entries.flatMap(({ on, outcome }) => (outcome.data === null ? [] : [{ on, data: outcome.data }]));

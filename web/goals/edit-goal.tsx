@@ -1,7 +1,7 @@
 import { data, Link, redirect, useFetcher } from 'react-router';
 import { v4 as newId } from 'uuid';
-import { goalInput, goalTemplate } from '~/core/goals/goal-input';
-import { wordingFor } from '~/core/goals/other-student';
+import { templateOf } from '~/core/goals/begin';
+import { goalInput } from '~/core/goals/goal-input';
 import { database } from '~/server/db/current';
 import { editGoal, inputOf } from '~/server/goals/edit';
 import { goalOf, goalsOf } from '~/server/goals/goals';
@@ -30,11 +30,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     student: { id: student.id, shortName: student.shortName },
     goal: inputOf(goal),
     recorded: isRecorded ? goal.measure : null,
-    forShelf: {
-      id: newId(),
-      name: goal.shortName,
-      wording: wordingFor(goal.wording, { from: student.firstName, to: '{name}' }),
-    },
+    forShelf: { id: newId(), ...templateOf(goal, student.firstName) },
     choices: await goalChoices(database(), { studentId: student.id, today: actor.today, goals }),
     today: actor.today,
   };
@@ -47,11 +43,12 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const goal = await goalOf(database(), studentId, idFrom(params.goalId));
   const form = await request.formData();
   if (form.get('intent') === 'shelf') {
-    const { area, measure, criterion, wording, shortName } = goal;
-    const words = wordingFor(wording, { from: student.firstName, to: '{name}' });
-    const template = goalTemplate.parse({ name: shortName, area, wording: words, measure, criterion });
+    const template = templateOf(goal, student.firstName);
     await putOnShelf(database(), actor, studentId, { id: idFrom(String(form.get('shelfId'))), goal: template }, now);
-    return data({ result: undefined }, { headers: await sayNext({ text: `“${shortName}” stands on the shelf.` }) });
+    return data(
+      { result: undefined },
+      { headers: await sayNext({ text: `Goal ${goal.number} stands on the shelf.` }) },
+    );
   }
   const { done, refused } = await submitted(form, goalInput, async (input) => {
     await editGoal(database(), actor, studentId, { ...input, id: goal.id }, now);
@@ -78,7 +75,7 @@ export default function EditGoal({ loaderData, actionData }: Route.ComponentProp
       today={today}
       result={actionData?.result}
       backTo={`/students/${student.id}/goals/${goal.id}`}
-      marginFoot={<ToShelf {...forShelf} />}
+      marginFoot={<ToShelf id={forShelf.id} name={forShelf.name} wording={forShelf.wording} />}
     >
       <p className="text-small">
         <Link to={`/students/${student.id}/goals/${goal.id}`} className="text-ink-2 underline underline-offset-2">

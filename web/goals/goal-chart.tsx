@@ -59,11 +59,21 @@ export function GoalChart({ graph }: { graph: GoalGraph }) {
         {at !== null && points[at]?.said}
       </p>
       <figcaption className="mt-2 text-small text-ink-2">
-        {graph.caption} Solid: what was measured · dotted: the course · thin: the trend · band: the target zone · dashed
-        upright: a change of support.
+        {graph.caption} {legendOf(graph)}
       </figcaption>
     </figure>
   );
+}
+
+function legendOf({ course, trend, target }: GoalGraph): string {
+  const parts = [
+    'Solid: what was measured',
+    course && 'dotted: the course',
+    trend && 'thin: the trend',
+    target !== null && 'band: the target zone',
+    'dashed upright: a change of support',
+  ];
+  return `${parts.filter(Boolean).join(' · ')}.`;
 }
 
 type Drawn = { x: number; y: number | null; said?: string };
@@ -105,6 +115,8 @@ function configuration(graph: GoalGraph, inks: Inks): ChartConfiguration {
       pointHoverBackgroundColor: inks.clay,
       pointBorderWidth: 0,
       spanGaps: false,
+      // A point on the edge is drawn whole.
+      clip: 6,
     },
     line(graph.course, { borderColor: inks.ink3, borderDash: [2, 4], borderWidth: 2 }),
     line(graph.trend, { borderColor: inks.fern, borderWidth: 1.5 }),
@@ -166,21 +178,28 @@ function wrapped(text: string): string[] {
 }
 
 function annotationsOf(graph: GoalGraph, inks: Inks): AnnotationOptions[] {
-  const band: AnnotationOptions = {
-    type: 'box',
-    ...(graph.isUp ? { yMin: graph.target, yMax: graph.max } : { yMin: 0, yMax: graph.target }),
-    backgroundColor: inks.fernWash,
-    borderWidth: 0,
-    drawTime: 'beforeDraw',
-  };
-  const edge: AnnotationOptions = {
-    type: 'line',
-    yMin: graph.target,
-    yMax: graph.target,
-    borderColor: inks.fern,
-    borderWidth: 1,
-    drawTime: 'beforeDatasetsDraw',
-  };
+  const { target } = graph;
+  const band: AnnotationOptions | null =
+    target === null
+      ? null
+      : {
+          type: 'box',
+          ...(graph.isUp ? { yMin: target, yMax: graph.max } : { yMin: 0, yMax: target }),
+          backgroundColor: inks.fernWash,
+          borderWidth: 0,
+          drawTime: 'beforeDraw',
+        };
+  const edge: AnnotationOptions | null =
+    target === null
+      ? null
+      : {
+          type: 'line',
+          yMin: target,
+          yMax: target,
+          borderColor: inks.fern,
+          borderWidth: 1,
+          drawTime: 'beforeDatasetsDraw',
+        };
   const phases = graph.phases.map(
     ({ on, label }, i): AnnotationOptions => ({
       type: 'line',
@@ -207,5 +226,5 @@ function annotationsOf(graph: GoalGraph, inks: Inks): AnnotationOptions[] {
       },
     }),
   );
-  return [band, edge, ...phases];
+  return [band, edge, ...phases].filter((one) => one !== null);
 }

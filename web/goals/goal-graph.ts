@@ -26,7 +26,8 @@ export interface GoalGraph {
   /** The stretch of dates shown: some of the way ahead, not all of it, or what was measured would be crowded. */
   from: IsoDate;
   to: IsoDate;
-  target: number;
+  /** Null where there is none. */
+  target: number | null;
   isUp: boolean;
   max: number;
   unit: string;

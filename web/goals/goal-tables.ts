@@ -1,14 +1,14 @@
-import { USUAL_AGREEMENT, USUAL_SHARE_OF_SESSIONS } from '~/core/agreement/agreement';
-import { agreementOfGoal, pairAgreement } from '~/core/agreement/pair';
+import { agreementOfGoal, agreementSentence, pairAgreement } from '~/core/agreement/pair';
 import { shortDate, weekdayName } from '~/core/calendar/iso-date';
 import { measureOf } from '~/core/measures/measure';
 import { breakDownTrials, type TrialsData } from '~/core/measures/trials';
+import type { Outcome } from '~/core/observations/observation';
 import type { Progress } from '~/core/progress/progress';
 import { phaseAt, phaseName } from '~/core/progress/series';
 import { mediansByWeekday, type SessionMedian, sessionMedians } from '~/core/progress/session-medians';
 import type { ReportEntry } from '~/core/report/report';
 import type { TrendLine } from '~/core/trend/trend-line';
-import { capitalised, counted, percent, signed } from '~/core/words/counting';
+import { capitalised, counted, signed } from '~/core/words/counting';
 import { type Goal, measureAt } from '~/server/goals/goals';
 import type { GoalSession, Observation } from '~/server/observations/read';
 import { reportEntryOf } from '~/server/report/report';
@@ -19,7 +19,7 @@ import type { Medians } from './by-day-and-person';
 import type { Shares } from './shares-chart';
 
 /** What the tables need of an entry; newest first. */
-type Seen = Pick<ReportEntry, 'on' | 'observer' | 'outcome'>;
+type Seen = Pick<ReportEntry, 'on' | 'observer'> & { outcome: Outcome };
 
 /** Sessions that the chart of support levels has room for. */
 const SESSIONS = 30;
@@ -97,11 +97,7 @@ export function agreementSaid(
     return found ? [found.share] : [];
   });
   const of = agreementOfGoal(shares, sessions);
-  if (!of) return null;
-  const seen = `${of.pairs} of ${counted(of.sessions, 'session was', 'sessions were')} seen by two (${percent(100 * Math.min(1, of.pairs / of.sessions))})`;
-  const range = of.pairs === 1 ? '' : `, from ${percent(100 * of.lowest)} to ${percent(100 * of.highest)}`;
-  const usual = `Usually at least ${percent(100 * USUAL_SHARE_OF_SESSIONS)} of the sessions are seen by two, who agree to at least ${percent(100 * USUAL_AGREEMENT)} (common practice).`;
-  return `${seen}; they agree to ${percent(100 * of.mean)} in the mean${range}. ${usual}`;
+  return of && agreementSentence(of);
 }
 
 /** A goal's entries with what its table sorts and filters them by. */
@@ -112,7 +108,7 @@ export function tableEntries(
 ): TableEntry[] {
   const entries = observations.map((observation) => reportEntryOf(observation, goal));
   return shownEntries(entries, [goal], { discreet }).map((entry, i) => {
-    const data = entries[i]?.outcome.data ?? null;
+    const data = entries[i]?.outcome?.data ?? null;
     const definition = measureAt(goal, entry.goalVersion);
     const { score, said } = measureOf(definition);
     const value = data === null ? null : score(definition, data).value;

@@ -5,11 +5,12 @@ import { retirementWords } from '~/core/goals/retirement-words';
 import { measureOf } from '~/core/measures/measure';
 import { criterionSentence } from '~/core/progress/criterion';
 import type { Progress } from '~/core/progress/progress';
+import { newestFirst } from '~/core/report/report';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/goals/progress';
-import { reportEntries } from '~/server/report/report';
+import { behaviorEntries, reportEntries } from '~/server/report/report';
 import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
@@ -33,10 +34,12 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     goalsOf(database(), [studentId]).then((stored) => (discreet ? stored.map(discreetGoal) : stored)),
   ]);
   const goals = goalsWorkedOn(all);
-  const [progress, entries] = await Promise.all([
+  const [progress, observed, behavior] = await Promise.all([
     progressOfGoals(database(), goals, { school, today: actor.today }),
     reportEntries(database(), all, { limit: NEWEST }),
+    behaviorEntries(database(), [studentId], { limit: NEWEST, discreet }),
   ]);
+  const entries = newestFirst([observed, behavior], NEWEST);
   return {
     student: headerStudent(student, { discreet }),
     today: actor.today,

@@ -1,10 +1,8 @@
 import { Form, Link, redirect } from 'react-router';
 import { v4 as newId } from 'uuid';
-import { addDays, type IsoDate } from '~/core/calendar/iso-date';
-import { usualCriterion } from '~/core/goals/criterion-definition';
-import { type GoalInput, goalInput } from '~/core/goals/goal-input';
+import { beginFromGoal, beginFromTemplate, blankGoal } from '~/core/goals/begin';
+import { goalInput } from '~/core/goals/goal-input';
 import { timesNamed, wordingFor } from '~/core/goals/other-student';
-import { beginningOf } from '~/core/goals/questions';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { addGoal, inputOf } from '~/server/goals/edit';
@@ -21,7 +19,7 @@ import { goalChoices } from './form/choices';
 import { GoalForm } from './form/goal-form';
 
 export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
-  const { actor, person, discreet } = askerOf(context);
+  const { actor, discreet } = askerOf(context);
   const student = await studentFor(database(), actor, idFrom(params.studentId), 'setUp');
   if (discreet) return null;
   const students = await studentsOf(database(), actor);
@@ -37,22 +35,18 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
   const other = goals.find(({ id }) => id === search.get('goal'));
   const owner = students.find(({ id }) => id === other?.studentId);
   const template = shelf.find(({ id }) => id === search.get('shelf'))?.goal;
-  const blank = blankGoal(student, own, actor.today);
+  const blank = blankGoal(newId(), {
+    today: actor.today,
+    planEndsOn: student.plan?.endsOn ?? null,
+    numbers: goalsWorkedOn(own).map(({ number }) => number),
+  });
   const question = other && owner && owner.id !== student.id ? namesIn(other, owner, student) : null;
   const answer = search.get('name');
-  const begun: GoalInput =
-    other && owner
-      ? {
-          ...copyOf(other, blank),
-          wording: question && answer !== 'keep' ? question.after : other.wording,
-        }
-      : template
-        ? {
-            ...blank,
-            ...partsOf(template),
-            wording: wordingFor(template.wording, { from: '{name}', to: student.firstName }),
-          }
-        : blank;
+  const begun = other
+    ? beginFromGoal(blank, inputOf(other), question && answer !== 'keep' ? question.after : other.wording)
+    : template
+      ? beginFromTemplate(blank, template, student.firstName)
+      : blank;
   const names = new Map(students.map(({ id, shortName }) => [id, shortName]));
   return {
     student: { id: student.id, shortName: student.shortName, firstName: student.firstName },
@@ -69,39 +63,7 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
     })),
     choices: await goalChoices(database(), { studentId: student.id, today: actor.today, goals }),
     today: actor.today,
-    personId: person.id,
   };
-});
-
-/** What a goal begins with when nothing is known of it. */
-function blankGoal({ plan }: Student, own: readonly Goal[], today: IsoDate): GoalInput {
-  const numbers = goalsWorkedOn(own).map(({ number }) => Number.parseInt(number, 10) || 0);
-  const next = `${Math.max(0, ...numbers) + 1}`;
-  return {
-    ...{ id: newId(), editedAt: null, number: next, area: '', shortName: '', wording: '' },
-    ...{ measure: beginningOf('trials'), criterion: usualCriterion('atLeast', 80), pointPer: 'day' },
-    ...{ baselineValue: null, baselineOn: null, startsOn: today },
-    targetOn: plan && plan.endsOn > today ? plan.endsOn : addDays(today, 365),
-    ...{ plannedGap: null, observerIds: [], settingIds: [], phases: [], newVersionFrom: null },
-  };
-}
-
-/** Another goal's content under a new id, without what belongs to its own past. */
-function copyOf(goal: Goal, blank: GoalInput): GoalInput {
-  const { area, shortName, measure, criterion, pointPer, plannedGap, settingIds } = inputOf(goal);
-  return { ...blank, area, shortName, measure, criterion, pointPer, plannedGap, settingIds };
-}
-
-const partsOf = ({
-  name,
-  area,
-  measure,
-  criterion,
-}: { name: string } & Pick<GoalInput, 'area' | 'measure' | 'criterion'>) => ({
-  shortName: name,
-  area,
-  measure,
-  criterion,
 });
 
 /** How a goal's wording names its own student, and how it would read for this one. */

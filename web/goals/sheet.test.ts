@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import { withLines } from './form/measure-fields';
 import { blankLines, isBlank, type Sheet, sheetReducer } from './sheet';
 
 const sheet: Sheet = { lines: blankLines(2), observerId: 'a', settingId: null, time: '10:00' };
@@ -19,20 +18,5 @@ describe('a table in the making', () => {
     expect(texts(pasted)).toEqual([{}, { on: '1', note: 'kept' }, { on: '2' }, { on: '3' }, {}]);
     expect(new Set(pasted.lines.map(({ id }) => id)).size).toBe(5);
     expect(texts(sheetReducer(pasted, { type: 'remove', at: 1 }))).toEqual([{}, { on: '2' }, { on: '3' }, {}]);
-  });
-});
-
-describe('lines that are pasted into a list of names', () => {
-  it('become rows with keys of their own; the row they begin in keeps its key', () => {
-    const rows = [
-      { key: 'item1', label: 'old' },
-      { key: 'item2', label: 'stays' },
-    ];
-    expect(withLines(rows, 0, ['flour', 'bowl', 'oven'], 'item')).toEqual([
-      { key: 'item1', label: 'flour' },
-      { key: 'item3', label: 'bowl' },
-      { key: 'item4', label: 'oven' },
-      { key: 'item2', label: 'stays' },
-    ]);
   });
 });

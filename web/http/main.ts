@@ -2,6 +2,7 @@ import { setTimeout } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import * as build from 'virtual:react-router/server-build';
 import { z } from 'zod';
+import { restartClock } from '~/server/clock';
 import { config } from '~/server/config';
 import { closeDatabase, database } from '~/server/db/current';
 import { isDatabaseGone } from '~/server/db/database';
@@ -45,6 +46,9 @@ server.on('listening', () => {
   // The start command waits for this line.
   process.send?.({ listening: port });
 });
+
+// Tests share a server, each on the same afternoon.
+process.on('message', (message) => message === 'restartClock' && restartClock());
 
 server.on('error', (error: NodeJS.ErrnoException) => {
   if (error.code === 'EADDRINUSE') giveUp(`Port ${config.PORT} is taken; choose another with PORT=… npm start`);

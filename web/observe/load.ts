@@ -1,8 +1,5 @@
-import type { IsoDate } from '~/core/calendar/iso-date';
-import type { SchoolCalendar } from '~/core/calendar/school-days';
 import { discreetGoal, discreetStudent } from '~/core/discreet/discreet';
-import { paceOf } from '~/core/measures/running-total';
-import { changeFigure, counted } from '~/core/words/counting';
+import { paceSentence } from '~/core/measures/running-total';
 import type { Database } from '~/server/db/database';
 import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/goals/progress';
@@ -46,15 +43,16 @@ export async function observing(
   ]);
   const goals = discreet ? all.map(discreetGoal) : all;
   const progress = await progressOfGoals(db, all, { school, today: actor.today });
+  const when = { today: actor.today, calendar: school.calendar };
   const observed = (goal: Goal): ObservedGoal => {
-    const { id, studentId, number, shortName, wording, measure, criterion, version } = goal;
+    const { id, studentId, number, shortName, wording, measure, criterion, version, startsOn, targetOn } = goal;
     const { points, now } = progress.get(id) ?? { points: [], now: null };
     const last = points.filter(({ isFormer }) => !isFormer).slice(-5);
     return {
       ...{ id, studentId, number, shortName, wording, measure, criterion, version },
       last: last.map(({ value }) => value),
       soFar: now,
-      pace: paceSaid(goal, now, { today: actor.today, calendar: school.calendar }),
+      pace: measure.kind === 'runningTotal' ? paceSentence(measure, now ?? 0, { startsOn, targetOn, ...when }) : null,
     };
   };
   const placesNow = new Set(studentIds.map((id) => partAt(parts, id, wall)?.settingId ?? null));
@@ -80,21 +78,4 @@ export async function observing(
     wall,
   };
 }
-/** What is missing of a running total, shared out over the school days that are left. */
-function paceSaid(
-  { measure, startsOn, targetOn }: Goal,
-  now: number | null,
-  when: { today: IsoDate; calendar: SchoolCalendar },
-): string | null {
-  if (measure.kind !== 'runningTotal') return null;
-  const { needed, schoolDaysLeft } = paceOf(measure, ((now ?? 0) * measure.total) / 100, {
-    startsOn,
-    targetOn,
-    ...when,
-  });
-  if (needed === null || needed === 0) return null;
-  const days = counted(schoolDaysLeft, 'school day is', 'school days are');
-  return `${changeFigure(needed)} ${measure.unit.many} a school day needed; ${days} left`;
-}
-
 export type Observing = Awaited<ReturnType<typeof observing>>;

@@ -1,20 +1,30 @@
-import { type Dispatch, memo, useCallback, useEffect, useReducer, useRef, useState } from 'react';
+import { type Dispatch, memo, useCallback, useReducer, useRef, useState } from 'react';
 import { useNavigate, useRevalidator } from 'react-router';
 import { v4 as newId } from 'uuid';
-import type { WallTime } from '~/core/calendar/zone';
 import { entryField } from '~/core/observations/observation';
-import { counted } from '~/core/words/counting';
 import { MarginTitle, Page } from '../ui/page';
 import { useKey } from '../ui/use-key';
 import { draftStore, type WaitingSession } from '../waiting/device-store';
+import { SaveBar } from '../waiting/save-bar';
 import { useWaiting } from '../waiting/waiting';
-import { type DraftChange, draftReducer, inputFrom, isMarked, momentOf, type SessionDraft, untouched } from './draft';
+import {
+  type DraftChange,
+  draftReducer,
+  inputFrom,
+  isMarked,
+  isTouched,
+  momentOf,
+  type SessionDraft,
+  untouched,
+} from './draft';
 import { GoalCard } from './goal-card';
 import { BesideLastFive, HowItReads } from './how-it-reads';
+import { KeptDraft } from './kept-draft';
 import type { ObservedStudent, Observing } from './load';
 import { SessionLine } from './session-line';
 import { useKeptDraft } from './use-kept-draft';
 import { useObservingKeys } from './use-observing-keys';
+import { useWallClock } from './use-wall-clock';
 
 interface ObservingProps extends Observing {
   title: string;
@@ -36,19 +46,6 @@ function emptyDraft({ students, wall, personId, placeId }: ObservingProps): Sess
   };
 }
 
-/** The school's wall clock, moved on by the time this page has been open. */
-function useWallClock(wall: WallTime): () => WallTime {
-  const opened = useRef(0);
-  useEffect(() => {
-    opened.current = performance.now();
-  }, []);
-  return useCallback(() => {
-    const start = Date.parse(`${wall.on}T${wall.time}:00Z`);
-    const text = new Date(start + performance.now() - opened.current).toISOString();
-    return { on: text.slice(0, 10), time: text.slice(11, 16) };
-  }, [wall.on, wall.time]);
-}
-
 /** One student, or several in one go: passed from one to the next, or side by side. */
 export function ObservingPage(props: ObservingProps) {
   const { students, choices, wall, title, draftKey } = props;
@@ -66,7 +63,7 @@ export function ObservingPage(props: ObservingProps) {
     const activeGoal = found.activeGoal in goals ? found.activeGoal : empty.activeGoal;
     change({ type: 'replace', draft: { ...found, goals, activeGoal, selected: null } });
   }, []);
-  const kept = useKeptDraft(draftKey, draft, bringBack);
+  const kept = useKeptDraft(draftKey, draft, isTouched, bringBack);
   const { save: saveAnd, isBusy, messages } = useSave(props, draft, change);
   const save = () => saveAnd({ another: false });
 
@@ -102,21 +99,7 @@ export function ObservingPage(props: ObservingProps) {
     >
       <header className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <h1 className="text-2xl">{title}</h1>
-        <p role="status" className="text-small text-ink-2 sm:ml-auto">
-          {kept === 'kept' && 'Kept on this device ✓'}
-          {kept === 'broughtBack' && (
-            <>
-              Picked up where you left off ✓{' '}
-              <button
-                type="button"
-                className="py-2 underline underline-offset-2"
-                onClick={() => change({ type: 'replace', draft: emptyDraft(props) })}
-              >
-                start over
-              </button>
-            </>
-          )}
-        </p>
+        <KeptDraft kept={kept} onStartOver={() => change({ type: 'replace', draft: emptyDraft(props) })} />
       </header>
       <SessionLine
         session={{
@@ -252,6 +235,7 @@ function useSave(props: ObservingProps, draft: SessionDraft, change: Dispatch<Dr
         const marked = student.goals.filter((goal) => session.entries.some(({ goalId }) => goalId === goal.id));
         return [
           {
+            kind: 'session',
             id: newId(),
             personId,
             student: { id, shortName },
@@ -289,44 +273,4 @@ function useSave(props: ObservingProps, draft: SessionDraft, change: Dispatch<Dr
     [students, draft, choices, personId, draftKey, doneTo, waiting.save, navigate, revalidate, change],
   );
   return { save, isBusy, messages };
-}
-
-interface SaveBarProps {
-  isBusy: boolean;
-  message: string | undefined;
-  onSave: () => void;
-  /** Saves and begins anew with the same date, place and observer: for a pile of paper. */
-  onSaveAndAnother: () => void;
-}
-
-/** Where the thumb is on a phone, at the foot of the margin elsewhere. */
-function SaveBar({ isBusy, message, onSave, onSaveAndAnother }: SaveBarProps) {
-  const { list } = useWaiting();
-  const waits = list.filter(({ problem }) => problem === null).length;
-  return (
-    <div className="z-20 mt-auto pt-4 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:border-t max-lg:border-rule max-lg:bg-sheet max-lg:p-3">
-      {waits > 0 && !isBusy && (
-        <p role="status" className="mb-2 text-small font-semibold text-clay-deep">
-          The server cannot be reached. Nothing is lost: {counted(waits, 'session waits', 'sessions wait')} on this
-          device and {waits === 1 ? 'is' : 'are'} sent by {waits === 1 ? 'itself' : 'themselves'}. You can go on.
-        </p>
-      )}
-      {message && (
-        <p role="alert" className="mb-2 text-small font-semibold text-clay-deep">
-          {message}
-        </p>
-      )}
-      <div className="grid grid-cols-[1fr_auto] gap-2 lg:grid-cols-1">
-        <button type="button" onClick={onSave} disabled={isBusy} className="btn btn-primary h-12.5 text-base">
-          {isBusy ? 'Saving …' : 'Save'} <kbd className="keycap">↵</kbd>
-        </button>
-        <button type="button" onClick={onSaveAndAnother} disabled={isBusy} className="btn h-12.5 px-3 lg:h-10">
-          <span className="max-lg:sr-only">Save and add another</span>
-          <span aria-hidden className="lg:hidden">
-            + another
-          </span>
-        </button>
-      </div>
-    </div>
-  );
 }

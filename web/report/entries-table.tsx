@@ -1,18 +1,9 @@
-import {
-  type ColumnDef,
-  type ColumnFiltersState,
-  flexRender,
-  getCoreRowModel,
-  getFilteredRowModel,
-  getSortedRowModel,
-  type SortingState,
-  useReactTable,
-} from '@tanstack/react-table';
-import { useEffect, useState } from 'react';
+import type { ColumnDef } from '@tanstack/react-table';
+import { useEffect } from 'react';
 import { Link, useFetcher } from 'react-router';
 import { longDate } from '~/core/calendar/iso-date';
-import { counted } from '~/core/words/counting';
 import { Beads } from '../ui/beads';
+import { DataTable, sinceDay } from '../ui/data-table';
 import { FIRST_ROWS } from './first-rows';
 import type { ShownEntry } from './shown-entry';
 
@@ -29,7 +20,7 @@ const columns: ColumnDef<TableEntry>[] = [
     id: 'when',
     header: 'When',
     accessorFn: ({ on, time }) => `${on} ${time}`,
-    filterFn: ({ original: { on } }, _, since: string) => on >= since,
+    filterFn: sinceDay,
     cell: ({ row: { original: entry } }) => (
       <>
         <Link to={`/students/${entry.studentId}/entries/${entry.id}`} className="underline underline-offset-2">
@@ -89,119 +80,19 @@ export function EntriesTable({ newest, all, from }: EntriesTableProps) {
     if (newest.length < all) load(from);
   }, [newest, all, from, load]);
   const entries = newest.length < all ? (data?.entries ?? newest) : newest;
-  const [showsAll, setShowsAll] = useState(false);
-  const [sorting, setSorting] = useState<SortingState>([]);
-  const [columnFilters, setColumnFilters] = useState<ColumnFiltersState>([]);
-  const table = useReactTable({
-    data: entries as TableEntry[],
-    columns,
-    state: { sorting, columnFilters },
-    initialState: { columnVisibility: { phase: false } },
-    onSortingChange: setSorting,
-    onColumnFiltersChange: setColumnFilters,
-    getCoreRowModel: getCoreRowModel(),
-    getSortedRowModel: getSortedRowModel(),
-    getFilteredRowModel: getFilteredRowModel(),
-  });
   if (entries.length === 0) return <p className="text-ink-2">No entries yet.</p>;
-  const { rows } = table.getRowModel();
-  const shown = showsAll ? rows : rows.slice(0, FIRST_ROWS);
-  const choicesOf = (id: string) => [...new Set(entries.map((entry) => choiceOf(entry, id)))].filter(Boolean).sort();
   return (
-    <>
-      <div className="no-print mb-2 flex flex-wrap items-center gap-x-5 gap-y-2 text-small text-ink-2">
-        {filters
-          .filter(({ id }) => choicesOf(id).length > 1)
-          .map(({ id, label }) => (
-            <label key={id} className="flex items-center gap-2">
-              {label}
-              <select
-                className="select h-11 w-auto"
-                value={(table.getColumn(id)?.getFilterValue() as string | undefined) ?? ''}
-                onChange={(event) => table.getColumn(id)?.setFilterValue(event.target.value || undefined)}
-              >
-                <option value="">all</option>
-                {choicesOf(id).map((choice) => (
-                  <option key={choice}>{choice}</option>
-                ))}
-              </select>
-            </label>
-          ))}
-        <label className="flex items-center gap-2">
-          Since
-          <input
-            type="date"
-            className="input h-11 w-auto"
-            value={(table.getColumn('when')?.getFilterValue() as string | undefined) ?? ''}
-            onChange={(event) => table.getColumn('when')?.setFilterValue(event.target.value || undefined)}
-          />
-        </label>
-        <p role="status">
-          {columnFilters.length === 0
-            ? counted(all, 'entry', 'entries')
-            : `${rows.length} of ${counted(all, 'entry', 'entries')}`}
-        </p>
-      </div>
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard */}
-      <section aria-label="Entries, as a table" tabIndex={0} className="overflow-x-auto">
-        <table className="table table-sm">
-          <thead>
-            <tr className="text-ink-2">
-              {table.getFlatHeaders().map(({ column, getContext }) => {
-                const sorted = column.getIsSorted();
-                const heading = flexRender(column.columnDef.header, getContext());
-                return (
-                  <th
-                    key={column.id}
-                    scope="col"
-                    aria-sort={sorted ? (sorted === 'asc' ? 'ascending' : 'descending') : undefined}
-                  >
-                    {column.getCanSort() ? (
-                      <button
-                        type="button"
-                        className="min-h-9 font-semibold pointer-coarse:min-h-11"
-                        onClick={column.getToggleSortingHandler()}
-                      >
-                        {heading} <span aria-hidden>{sorted ? (sorted === 'asc' ? '↑' : '↓') : '·'}</span>
-                      </button>
-                    ) : (
-                      heading
-                    )}
-                  </th>
-                );
-              })}
-            </tr>
-          </thead>
-          <tbody>
-            {shown.map((row) => (
-              <tr key={row.id} className="align-top">
-                {row.getVisibleCells().map((cell) => {
-                  const content = flexRender(cell.column.columnDef.cell, cell.getContext());
-                  return cell.column.id === 'when' ? (
-                    <th key={cell.id} scope="row" className="font-normal whitespace-nowrap">
-                      {content}
-                    </th>
-                  ) : (
-                    <td key={cell.id} className={cell.column.id === 'seen' ? 'min-w-64' : 'whitespace-nowrap'}>
-                      {content}
-                    </td>
-                  );
-                })}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </section>
-      {shown.length < rows.length && (
-        <button type="button" className="btn mt-3" onClick={() => setShowsAll(true)}>
-          Show all {rows.length}
-        </button>
-      )}
-    </>
+    <DataTable
+      rows={entries}
+      columns={columns}
+      names="when"
+      wide="seen"
+      filters={filters}
+      hidden={['phase']}
+      all={all}
+      noun={['entry', 'entries']}
+      caption="Entries, as a table"
+      first={FIRST_ROWS}
+    />
   );
-}
-
-function choiceOf(entry: TableEntry, id: string): string {
-  if (id === 'person') return entry.observer ?? '–';
-  return id === 'place' ? (entry.setting ?? '–') : entry.phase;
 }

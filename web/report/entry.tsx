@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { data, Link } from 'react-router';
 import { z } from 'zod';
 import { pairAgreement } from '~/core/agreement/pair';
@@ -13,9 +12,10 @@ import { may } from '~/server/access/rights';
 import { database } from '~/server/db/current';
 import { Conflict, Invalid } from '~/server/failures';
 import { type Goal, goalOf, measureAt } from '~/server/goals/goals';
-import { correctObservation, mayChangeEntry, withdrawObservation } from '~/server/observations/change';
+import { correctObservation, historyOf, withdrawObservation } from '~/server/observations/change';
 import { markPair, pairable, partnerOf, unmarkPair } from '~/server/observations/pairs';
-import { historyOf, type Observation, observationOf } from '~/server/observations/read';
+import { type Observation, observationOf } from '~/server/observations/read';
+import { mayChangeRecord } from '~/server/recorded/change';
 import { settings } from '~/server/school/school';
 import { studentFor, supportTeam } from '~/server/students/students';
 import { answering } from '../http/answering';
@@ -25,12 +25,12 @@ import { fieldMessages } from '../observe/field-messages';
 import { headerStudent } from '../students/header-student';
 import { Beads } from '../ui/beads';
 import { tonesOf } from '../ui/outcome-tones';
-import { MarginTitle, Page } from '../ui/page';
+import { Page } from '../ui/page';
 import { saveOrStay } from '../ui/use-saving';
 import type { Route } from './+types/entry';
 import { CorrectionForm } from './correction-form';
+import { HowItCameAbout, RecordChanges, WithdrawnNotice } from './record-changes';
 import { SecondObserver } from './second-observer';
-import { WithdrawalForm } from './withdrawal-form';
 
 /** What an entry says, or said, as its page shows it. */
 export interface EntryVersion {
@@ -79,7 +79,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     people.push({ id: entry.observerId, name: entry.observerName });
   const { id, number, shortName, criterion } = goal;
   const measure = measureAt(goal, entry.goalVersion);
-  const mayChange = !entry.isWithdrawn && mayChangeEntry(student, actor, entry, now);
+  const mayChange = !entry.isWithdrawn && mayChangeRecord(student, actor, entry, now);
   return {
     student: headerStudent(student, { discreet }),
     goal: { id, number, shortName, measure, criterion },
@@ -172,24 +172,10 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 
 export default function Entry({ loaderData }: Route.ComponentProps) {
   const { student, goal, entry, versions, choices, mayChange, isHiddenFromChange } = loaderData;
-  const [open, setOpen] = useState<'correct' | 'withdraw' | null>(null);
   const now = versions.at(-1) as EntryVersion;
-  const close = () => setOpen(null);
   const path = `/students/${student.id}/entries/${entry.id}`;
   return (
-    <Page
-      marginName="What it said before"
-      margin={
-        <>
-          <MarginTitle>How it came about</MarginTitle>
-          <ol>
-            {versions.toReversed().map((version, i) => (
-              <VersionInMargin key={version.version} version={version} isNow={i === 0} />
-            ))}
-          </ol>
-        </>
-      }
-    >
+    <Page marginName="What it said before" margin={<HowItCameAbout versions={versions} />}>
       <p className="text-small">
         <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
           {student.shortName}
@@ -206,55 +192,25 @@ export default function Entry({ loaderData }: Route.ComponentProps) {
         </Link>
       </h1>
       <p className="mt-1 text-ink-2">{now.about}</p>
-      {now.isWithdrawn && (
-        <p className="mt-4 rounded-field border border-clay bg-clay-wash px-4 py-3">
-          <strong>Withdrawn by {now.written}.</strong> {now.why} It counts in no figure and stands in no report.
-        </p>
-      )}
+      <WithdrawnNotice now={now} />
       <div className={`mt-5 max-w-2xl border-l-2 pl-4 ${now.isWithdrawn ? 'border-rule text-ink-3' : 'border-fern'}`}>
         <Beads tones={now.tones} />
         <p className={now.isWithdrawn ? 'line-through' : ''}>{now.sentence}</p>
         {now.note && <p className="mt-1.5 whitespace-pre-line text-ink-2">{now.note}</p>}
       </div>
       <SecondObserver {...loaderData} />
-      {mayChange && open === null && (
-        <div className="mt-6 flex gap-2">
-          <button type="button" className="btn" onClick={() => setOpen('correct')}>
-            Correct it
-          </button>
-          <button type="button" className="btn" onClick={() => setOpen('withdraw')}>
-            Withdraw it
-          </button>
-        </div>
+      {mayChange && (
+        <RecordChanges
+          action={path}
+          version={entry.version}
+          correcting={(close) => (
+            <CorrectionForm action={path} goal={goal} entry={entry} choices={choices} onDone={close} />
+          )}
+        />
       )}
       {isHiddenFromChange && (
         <p className="mt-6 text-small text-ink-2">Turn the discreet view off to correct or withdraw this entry.</p>
       )}
-      {mayChange && open === 'correct' && (
-        <CorrectionForm action={path} goal={goal} entry={entry} choices={choices} onDone={close} />
-      )}
-      {mayChange && open === 'withdraw' && <WithdrawalForm action={path} version={entry.version} onDone={close} />}
     </Page>
-  );
-}
-
-function VersionInMargin({ version, isNow }: { version: EntryVersion; isNow: boolean }) {
-  const { written, why, isWithdrawn, sentence, note, about } = version;
-  const verb = isWithdrawn ? 'Withdrawn' : version.version === 1 ? 'Recorded' : 'Corrected';
-  return (
-    <li className="border-b border-dotted border-ink-3/50 py-3.5 first:pt-0">
-      <p className="text-small text-ink-2">
-        {verb} by {written}
-        {isNow && !isWithdrawn && ' · stands now'}
-      </p>
-      {why && <p className="mt-1 font-semibold">“{why}”</p>}
-      {!isWithdrawn && (
-        <div className={`mt-1 text-small ${isNow ? '' : 'text-ink-2'}`}>
-          <p>{about}</p>
-          <p>{sentence}</p>
-          {note && <p>{note}</p>}
-        </div>
-      )}
-    </li>
   );
 }

@@ -1,21 +1,27 @@
 interface GoalFilterProps {
   goals: readonly { id: string; number: string; shortName: string }[];
   chosen: string | null;
+  /** Whether there are ABC notes or tallies to show alone. */
+  hasBehavior: boolean;
   onChoose: (goalId: string | null) => void;
 }
 
-/** Shows one goal's entries, or all. */
-export function GoalFilter({ goals, chosen, onChoose }: GoalFilterProps) {
+/** Chosen in place of a goal: ABC notes and tallies. */
+export const BEHAVIOR = 'behavior';
+
+/** Shows one goal's entries, those of behavior, or all. */
+export function GoalFilter({ goals, chosen, hasBehavior, onChoose }: GoalFilterProps) {
   return (
     <label className="no-print flex items-center gap-2 text-small">
       <span className="font-semibold">Show</span>
       <select className="select w-56" value={chosen ?? ''} onChange={(event) => onChoose(event.target.value || null)}>
-        <option value="">All goals</option>
+        <option value="">Everything</option>
         {goals.map(({ id, number, shortName }) => (
           <option key={id} value={id}>
             {number} · {shortName}
           </option>
         ))}
+        {hasBehavior && <option value={BEHAVIOR}>Behavior</option>}
       </select>
     </label>
   );

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { type IsoDate, shortDate } from '~/core/calendar/iso-date';
 import { Beads } from '../ui/beads';
-import type { ShownEntry } from './shown-entry';
+import { pageOf, type ShownEntry } from './shown-entry';
 
 /** The newest entries, as the margin tells them. */
 export function MarginEntries({
@@ -26,9 +26,9 @@ export function MarginEntries({
             <span className="font-semibold">{entry.observer}</span>
           </p>
           <p className="mt-1 font-bold">
-            <Link to={`/students/${entry.studentId}/entries/${entry.id}`} className="hover:underline">
+            <Link to={pageOf(entry)} className="hover:underline">
               {names && `${names[entry.studentId]} · `}
-              {entry.goalNumber} · {entry.goalName}
+              {entry.title}
             </Link>
           </p>
           <Beads tones={entry.tones} />

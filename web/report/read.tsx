@@ -2,20 +2,20 @@ import { useState } from 'react';
 import { data } from 'react-router';
 import { longDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
-import { asSeenBy } from '~/core/report/report';
+import { asSeenBy, newestFirst } from '~/core/report/report';
 import { counted } from '~/core/words/counting';
 import { countUnknownLink, mayOpenLink } from '~/server/access/attempts';
 import { now } from '~/server/clock';
 import { database } from '~/server/db/current';
 import { goalsOf } from '~/server/goals/goals';
-import { reportEntries } from '~/server/report/report';
+import { behaviorEntries, reportEntries } from '~/server/report/report';
 import { theSchool } from '~/server/school/school';
 import { openWayIn } from '~/server/ways-in/ways-in';
 import { answering } from '../http/answering';
 import { addressContext } from '../http/context';
 import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/read';
-import { GoalFilter } from './goal-filter';
+import { BEHAVIOR, GoalFilter } from './goal-filter';
 import { PrintSheet } from './print-sheet';
 import { ReportWeeks } from './report-weeks';
 import { shownEntries } from './shown-entry';
@@ -32,7 +32,11 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     throw data(null, { status: 404 });
   }
   const goals = await goalsOf(database(), [opened.studentId]);
-  const entries = await reportEntries(database(), goals);
+  const [observed, behavior] = await Promise.all([
+    reportEntries(database(), goals),
+    opened.sees.behavior ? behaviorEntries(database(), [opened.studentId], { discreet: false }) : [],
+  ]);
+  const entries = newestFirst([observed, behavior]);
   return {
     shortName: opened.shortName,
     readerName: opened.readerName,
@@ -57,7 +61,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 export default function Read({ loaderData }: Route.ComponentProps) {
   const { shortName, readerName, endsOn, sees, schoolName, today, goals, entries } = loaderData;
   const [goalId, setGoalId] = useState<string | null>(null);
-  const shown = goalId ? entries.filter((entry) => entry.goalId === goalId) : entries;
+  const shown = entries.filter((entry) => goalId === null || (entry.goalId ?? BEHAVIOR) === goalId);
   return (
     <div className="mx-auto max-w-6xl">
       <Page
@@ -71,7 +75,10 @@ export default function Read({ loaderData }: Route.ComponentProps) {
             <p className="mt-3 text-small text-ink-2">
               {[
                 'Every entry that stands is here, as soon as it is written down.',
-                sees.notes ? 'Notes are shown.' : 'Notes are not part of it.',
+                sees.behavior
+                  ? 'ABC notes and tallies of behavior are part of it.'
+                  : 'Notes of behavior are not part of it.',
+                sees.notes ? 'Words beside an entry are shown.' : 'Words beside an entry are not.',
                 sees.observers ? 'It says who observed.' : 'It does not say who observed.',
                 'Please keep the link to yourself: whoever has it can read this page.',
               ].join(' ')}
@@ -92,7 +99,12 @@ export default function Read({ loaderData }: Route.ComponentProps) {
                 Individual report · {counted(shown.length, 'entry', 'entries')}
               </p>
             </div>
-            <GoalFilter goals={goals} chosen={goalId} onChoose={setGoalId} />
+            <GoalFilter
+              goals={goals}
+              chosen={goalId}
+              hasBehavior={entries.some((entry) => entry.goalId === null)}
+              onChoose={setGoalId}
+            />
           </header>
           {shown.length === 0 && <p className="py-10 text-ink-2">Nothing has been written down yet.</p>}
           <ReportWeeks entries={shown} today={today} linksToEntries={false} />

@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { groupByWeek } from '~/core/report/weeks';
 import { Beads } from '../ui/beads';
-import type { ShownEntry } from './shown-entry';
+import { pageOf, type ShownEntry } from './shown-entry';
 
 interface ReportWeeksProps {
   entries: readonly ShownEntry[];
@@ -33,11 +33,11 @@ export function ReportWeeks({ entries, today, linksToEntries }: ReportWeeksProps
             <div>
               <p className="font-bold">
                 {linksToEntries ? (
-                  <Link to={`/students/${entry.studentId}/entries/${entry.id}`} className="hover:underline">
-                    {entry.goalNumber} · {entry.goalName}
+                  <Link to={pageOf(entry)} className="hover:underline">
+                    {entry.title}
                   </Link>
                 ) : (
-                  `${entry.goalNumber} · ${entry.goalName}`
+                  entry.title
                 )}
                 {entry.isCorrected && <span className="ml-2 text-small font-normal text-ink-3">corrected</span>}
                 {entry.isSecond && <span className="ml-2 text-small font-normal text-ink-3">second observer</span>}

@@ -3,11 +3,12 @@ import { Link, useSearchParams } from 'react-router';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { discreetGoal } from '~/core/discreet/discreet';
+import { newestFirst } from '~/core/report/report';
 import { counted } from '~/core/words/counting';
 import { may } from '~/server/access/rights';
 import { database } from '~/server/db/current';
 import { goalsOf } from '~/server/goals/goals';
-import { reportEntries } from '~/server/report/report';
+import { behaviorEntries, reportEntries } from '~/server/report/report';
 import { studentFor } from '~/server/students/students';
 import { waysInto } from '~/server/ways-in/ways-in';
 import { answering } from '../http/answering';
@@ -16,7 +17,7 @@ import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/report';
-import { GoalFilter } from './goal-filter';
+import { BEHAVIOR, GoalFilter } from './goal-filter';
 import { PrintSheet } from './print-sheet';
 import { ReportWeeks } from './report-weeks';
 import { shownEntries } from './shown-entry';
@@ -30,13 +31,18 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
   const student = await studentFor(database(), actor, idFrom(params.studentId), 'see');
   const stored = await goalsOf(database(), [student.id]);
   const goals = discreet ? stored.map(discreetGoal) : stored;
-  const chosen = goals.find(({ id }) => id === search.get('goal'))?.id;
+  const asked = search.get('goal');
+  const chosen = asked === BEHAVIOR ? BEHAVIOR : goals.find(({ id }) => id === asked)?.id;
   const showsAll = search.has('all');
   const mayShare = may(student.role, 'share');
-  const [entries, links] = await Promise.all([
-    reportEntries(database(), goals, { goalId: chosen, ...(!showsAll && { limit: FIRST_ENTRIES + 1 }) }),
+  const limit = showsAll ? undefined : FIRST_ENTRIES + 1;
+  const ofGoals = chosen === BEHAVIOR ? [] : reportEntries(database(), goals, { goalId: chosen, limit });
+  const [observed, behavior, links] = await Promise.all([
+    ofGoals,
+    behaviorEntries(database(), [student.id], { limit, discreet }),
     mayShare ? waysInto(database(), actor, student.id) : [],
   ]);
+  const entries = newestFirst([observed, chosen === undefined || chosen === BEHAVIOR ? behavior : []], limit);
   const open = links.filter((link) => link.withdrawnAt === null && link.endsOn >= actor.today);
   return {
     student: headerStudent(student, { discreet }),
@@ -44,6 +50,7 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
     today: actor.today,
     goals: goals.map(({ id, number, shortName }) => ({ id, number, shortName })),
     chosen: chosen ?? null,
+    hasBehavior: behavior.length > 0,
     hasMore: !showsAll && entries.length > FIRST_ENTRIES,
     entries: shownEntries(showsAll ? entries : entries.slice(0, FIRST_ENTRIES), goals, { discreet }),
     mayShare,
@@ -60,7 +67,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export default function Report({ loaderData }: Route.ComponentProps) {
-  const { student, schoolName, today, goals, chosen, entries, hasMore, readers, mayShare } = loaderData;
+  const { student, schoolName, today, goals, chosen, entries, hasMore, readers, mayShare, hasBehavior } = loaderData;
   const [search, setSearch] = useSearchParams();
   const showAll = new URLSearchParams([...search.entries(), ['all', '1']]);
   return (
@@ -71,6 +78,7 @@ export default function Report({ loaderData }: Route.ComponentProps) {
           <GoalFilter
             goals={goals}
             chosen={chosen}
+            hasBehavior={hasBehavior}
             onChoose={(goalId) => setSearch(goalId ? { goal: goalId } : {}, { preventScrollReset: true })}
           />
           <button type="button" className="btn" onClick={() => window.print()}>

@@ -15,7 +15,13 @@ export function shownEntries(
   const byId = new Map(goals.map((goal) => [goal.id, goal]));
   return entries.map((entry) => {
     const { outcome, ...rest } = discreet ? discreetEntry(entry) : entry;
-    const goal = byId.get(entry.goalId);
-    return { ...rest, tones: goal ? tonesOf(measureAt(goal, entry.goalVersion), outcome) : [] };
+    const goal = entry.goalId === null ? undefined : byId.get(entry.goalId);
+    return { ...rest, tones: goal && outcome ? tonesOf(measureAt(goal, entry.goalVersion), outcome) : [] };
   });
 }
+
+const pages: Record<ReportEntry['kind'], string> = { observation: 'entries', abcNote: 'notes', tally: 'tallies' };
+
+/** Where an entry’s own page is. */
+export const pageOf = ({ id, studentId, kind }: Pick<ReportEntry, 'id' | 'studentId' | 'kind'>) =>
+  `/students/${studentId}/${pages[kind]}/${id}`;

@@ -9,6 +9,7 @@ import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
 import { submitted } from '../http/submitted';
+import { Covered } from '../ui/covered';
 import { FormMessage } from '../ui/fields';
 import { TextField } from '../ui/form-fields';
 import { MarginTitle, Page } from '../ui/page';
@@ -20,11 +21,12 @@ import { StudentForm } from './student-form';
 export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, discreet } = askerOf(context);
   const student = await rosterStudent(database(), actor, idFrom(params.studentId));
+  if (discreet) return null;
   const [choices, plan] = await Promise.all([rosterChoices(database()), planOf(database(), student.id)]);
   const { groups, caseManager, isArchived: _, ...rest } = student;
   return {
     student: { ...rest, groupIds: groups.map(({ id }) => id), caseManagerId: caseManager?.id ?? '' },
-    title: discreet ? student.initials : student.shortName,
+    title: student.shortName,
     isMine: caseManager?.id === actor.personId,
     choices,
     plan,
@@ -55,6 +57,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export default function EditStudent({ loaderData, actionData }: Route.ComponentProps) {
+  if (!loaderData) return <Covered what="The roster" />;
   const { student, title, isMine, choices, plan } = loaderData;
   return (
     <Page

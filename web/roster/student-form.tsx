@@ -1,8 +1,8 @@
 import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
 import { Form, Link, useNavigation } from 'react-router';
 import { type StudentInput, studentInput } from '~/core/students/student-input';
-import { FieldMessage, FormMessage } from '../ui/fields';
-import { CheckList, SelectField, TextField } from '../ui/form-fields';
+import { FormMessage } from '../ui/fields';
+import { CheckList, Question, SelectField, TextField } from '../ui/form-fields';
 import { readForm } from '../ui/read-form';
 
 interface StudentFormProps {
@@ -23,9 +23,6 @@ export function StudentForm({ student, choices, result, backTo }: StudentFormPro
     shouldRevalidate: 'onInput',
   });
   const isBusy = useNavigation().state !== 'idle';
-  const { isSomeoneElse } = fields;
-  // Asked once, the question stays until it is answered.
-  const question = result?.error?.isSomeoneElse;
   return (
     <Form method="post" {...getFormProps(form)} className="mt-6 grid max-w-2xl gap-5">
       <input {...getInputProps(fields.id, { type: 'hidden' })} key={fields.id.key} />
@@ -35,19 +32,12 @@ export function StudentForm({ student, choices, result, backTo }: StudentFormPro
         <TextField field={fields.firstName} label="First name" />
         <TextField field={fields.lastName} label="Last name" />
       </div>
-      {question && (
-        <div className="rounded-field border border-clay bg-clay-wash px-4 py-3">
-          <FieldMessage id={isSomeoneElse.errorId} messages={question} />
-          <label className="mt-2 flex min-h-9 items-center gap-2.5">
-            <input
-              {...getInputProps(isSomeoneElse, { type: 'checkbox' })}
-              key={isSomeoneElse.key}
-              className="checkbox checkbox-sm"
-            />
-            Yes, this is someone else
-          </label>
-        </div>
-      )}
+      {/* Asked once, the question stays until it is answered. */}
+      <Question
+        field={fields.isSomeoneElse}
+        question={result?.error?.isSomeoneElse}
+        answer="Yes, this is someone else"
+      />
       <div className="grid gap-4 sm:grid-cols-3">
         <TextField field={fields.grade} label="Grade" />
         <TextField field={fields.shortName} label="Called" />

@@ -75,6 +75,11 @@ export default function School({ loaderData: { school, zones }, actionData }: Ro
                 To the roster
               </Link>
             </p>
+            <p>
+              <Link to="/school/choices" className="font-semibold underline underline-offset-2">
+                Starting lists for ABC notes
+              </Link>
+            </p>
           </div>
         </>
       }

@@ -15,5 +15,6 @@ export function headerStudent(student: Student, { discreet }: { discreet: boolea
     mayObserve: may(role, 'observe'),
     mayShare: may(role, 'share'),
     maySetUp: may(role, 'setUp'),
+    isDiscreet: discreet,
   };
 }

@@ -11,15 +11,21 @@ export interface HeaderStudent {
   mayObserve: boolean;
   mayShare: boolean;
   maySetUp: boolean;
+  isDiscreet: boolean;
 }
 
 const withoutWeekday = (date: IsoDate) => longDate(date).replace(/^\w+, /, '');
 
-/** Who the page is about, what can be done for them, and the views of them. */
-export function StudentHeader({ student }: { student: HeaderStudent }) {
-  const { id, shortName, grade, groups, plan, mayObserve, mayShare, maySetUp } = student;
+/**
+ * Who the page is about, what can be done for them, and the views of them.
+ *
+ * @param catches  whether the page is about behavior: then an incident is noted first, instead of a goal observed
+ */
+export function StudentHeader({ student, catches = false }: { student: HeaderStudent; catches?: boolean }) {
+  const { id, shortName, grade, groups, plan, mayObserve, mayShare, maySetUp, isDiscreet } = student;
   const navigate = useNavigate();
   useKey('o', () => mayObserve && navigate(`/students/${id}/observe`));
+  useKey('i', () => mayObserve && navigate(`/students/${id}/note`));
   const facts = [
     grade,
     ...groups,
@@ -28,7 +34,7 @@ export function StudentHeader({ student }: { student: HeaderStudent }) {
   ];
   return (
     <header>
-      <div className="flex items-start justify-between gap-4">
+      <div className="flex flex-wrap items-start justify-between gap-x-4 gap-y-2">
         <div>
           <h1 className="text-3xl">{shortName}</h1>
           <p className="mt-1.5 text-small text-ink-2">
@@ -43,17 +49,11 @@ export function StudentHeader({ student }: { student: HeaderStudent }) {
             )}
           </p>
         </div>
-        {mayObserve && (
-          <Link
-            to={`/students/${id}/observe`}
-            className="btn btn-primary h-11 px-5 text-base max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20 max-sm:h-13 no-print"
-          >
-            Observe <kbd className="keycap">O</kbd>
-          </Link>
-        )}
+        {mayObserve && <MainActions studentId={id} isDiscreet={isDiscreet} catches={catches} />}
       </div>
       <nav aria-label={`Views of ${shortName}`} className="no-print mt-5 flex gap-6 border-b border-rule">
         <View to={`/students/${id}`}>Goals</View>
+        <View to={`/students/${id}/behavior`}>{isDiscreet ? 'Notes' : 'Behavior'}</View>
         <View to={`/students/${id}/report`}>Report</View>
         {mayShare && <View to={`/students/${id}/ways-in`}>Ways in</View>}
       </nav>
@@ -70,5 +70,36 @@ function View({ to, children }: { to: string; children: string }) {
     >
       {children}
     </NavLink>
+  );
+}
+
+interface MainActionsProps {
+  studentId: string;
+  isDiscreet: boolean;
+  catches: boolean;
+}
+
+/** What is done most, where the thumb is on a phone. */
+function MainActions({ studentId, isDiscreet, catches }: MainActionsProps) {
+  const observe = { to: 'observe', label: 'Observe', key: 'O' };
+  const incident = { to: 'note', label: isDiscreet ? 'Note' : 'Note an incident', key: 'I' };
+  const tally = { to: 'tally', label: 'Tally', key: '' };
+  const [first, ...others] = catches ? [incident, tally] : [observe, incident];
+  return (
+    <div className="no-print flex gap-2 max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20">
+      {others.map(({ to, label, key }) => (
+        <Link key={to} to={`/students/${studentId}/${to}`} className="btn h-11 px-4 text-base max-sm:h-13 max-sm:px-3">
+          {label} {key && <kbd className="keycap">{key}</kbd>}
+        </Link>
+      ))}
+      {first && (
+        <Link
+          to={`/students/${studentId}/${first.to}`}
+          className="btn btn-primary h-11 px-5 text-base max-sm:h-13 max-sm:grow"
+        >
+          {first.label} <kbd className="keycap">{first.key}</kbd>
+        </Link>
+      )}
+    </div>
   );
 }

@@ -2,11 +2,12 @@ import { Link, useSearchParams } from 'react-router';
 import { type IsoDate, shortDate } from '~/core/calendar/iso-date';
 import { discreetGoal } from '~/core/discreet/discreet';
 import { verdictWords } from '~/core/progress/verdict-words';
+import { newestFirst } from '~/core/report/report';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/goals/progress';
-import { reportEntries } from '~/server/report/report';
+import { behaviorEntries, reportEntries } from '~/server/report/report';
 import { studentsOf } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
@@ -27,10 +28,16 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
     students.map(({ id }) => id),
   );
   const goals = discreet ? all.map(discreetGoal) : all;
-  const [progress, entries] = await Promise.all([
+  const [progress, observed, behavior] = await Promise.all([
     progressOfGoals(database(), goals, { school, today: actor.today }),
     reportEntries(database(), goals, { limit: NEWEST }),
+    behaviorEntries(
+      database(),
+      students.map(({ id }) => id),
+      { limit: NEWEST, discreet },
+    ),
   ]);
+  const entries = newestFirst([observed, behavior], NEWEST);
   const summaries = students.map((student) => summaryOf(student, goalsWorkedOn(goals), progress, { discreet }));
   return {
     today: actor.today,

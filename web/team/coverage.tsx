@@ -1,11 +1,11 @@
 import { Link, useSearchParams } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
-import { countsByWeek, lastWeeks, schoolDaysInWeek, silenceOf } from '~/core/coverage/coverage';
+import { countsByPerson, countsByWeek, lastWeeks, schoolDaysInWeek, silenceOf } from '~/core/coverage/coverage';
 import { discreetGoal, discreetStudent } from '~/core/discreet/discreet';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
-import { newestDates, type WeekCount, weekCounts } from '~/server/observations/coverage';
+import { newestDates, weekCounts } from '~/server/observations/coverage';
 import { studentsOf } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
@@ -45,21 +45,9 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
           ),
         })),
     })),
-    people: peopleOf(counts).map(({ name, own }) => ({ name, weeks: countsByWeek(own, weeks) })),
+    people: countsByPerson(counts).map(({ name, own }) => ({ name, weeks: countsByWeek(own, weeks) })),
   };
 });
-
-/** Who observed, with what they observed; those who did most first. */
-function peopleOf(counts: readonly WeekCount[]): { name: string; own: WeekCount[] }[] {
-  const people = new Map<string, { name: string; own: WeekCount[] }>();
-  for (const count of counts) {
-    const known = people.get(count.observerId);
-    if (known) known.own.push(count);
-    else people.set(count.observerId, { name: count.observerName, own: [count] });
-  }
-  const all = (own: WeekCount[]) => own.reduce((sum, { n }) => sum + n, 0);
-  return [...people.values()].sort((a, b) => all(b.own) - all(a.own));
-}
 
 export const meta: Route.MetaFunction = () => [{ title: 'Team · Gentle Margin' }];
 

@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { longDate, weekday } from '~/core/calendar/iso-date';
 import { discreetGoal, discreetStudent } from '~/core/discreet/discreet';
 import { verdictWords } from '~/core/progress/verdict-words';
+import { newestFirst } from '~/core/report/report';
 import { MOST_IN_ROUND } from '~/core/rounds/most-in-round';
 import { dayPlan } from '~/core/today/today';
 import { counted } from '~/core/words/counting';
@@ -9,7 +10,7 @@ import { database } from '~/server/db/current';
 import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/goals/progress';
 import { newestDates } from '~/server/observations/coverage';
-import { reportEntries } from '~/server/report/report';
+import { behaviorEntries, reportEntries } from '~/server/report/report';
 import { roundsOf } from '~/server/rounds/rounds';
 import { plannedOn } from '~/server/school/timetable';
 import { studentsOf } from '~/server/students/students';
@@ -37,10 +38,12 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
   ]);
   const all = discreet ? stored.map(discreetGoal) : stored;
   const goals = goalsWorkedOn(all);
-  const [progress, entries] = await Promise.all([
+  const [progress, observed, behavior] = await Promise.all([
     progressOfGoals(database(), goals, { school, today: actor.today }),
     reportEntries(database(), all, { limit: NEWEST }),
+    behaviorEntries(database(), ids, { limit: NEWEST, discreet }),
   ]);
+  const entries = newestFirst([observed, behavior], NEWEST);
   const names = new Map(
     students.map((student) => [student.id, (discreet ? discreetStudent(student) : student).shortName]),
   );
@@ -106,7 +109,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
         <h1 className="text-3xl">Today</h1>
         <p className="mt-1.5 text-small text-ink-2">
           {longDate(wall.on)} · {wall.time}
-          {waiting > 0 && ` · ${counted(waiting, 'session waits', 'sessions wait')} to be sent`}
+          {waiting > 0 && ` · ${counted(waiting, 'record waits', 'records wait')} to be sent`}
         </p>
       </header>
       {!hasStudents ? (

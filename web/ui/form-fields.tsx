@@ -105,3 +105,25 @@ export function CheckList({ field, legend, hidesMessage, options }: CheckListPro
     </fieldset>
   );
 }
+
+interface QuestionProps {
+  /** The checkbox that answers it. */
+  field: AnyField;
+  /** What is asked; nothing while there is nothing to ask. */
+  question: string[] | null | undefined;
+  answer: string;
+}
+
+/** Asked where something is nearly the same as what is there: it is saved only when this is answered. */
+export function Question({ field, question, answer }: QuestionProps) {
+  if (!question?.length) return null;
+  return (
+    <div className="rounded-field border border-clay bg-clay-wash px-4 py-3">
+      <FieldMessage id={field.errorId} messages={question} />
+      <label className="mt-2 flex min-h-9 items-center gap-2.5">
+        <input {...getInputProps(field, { type: 'checkbox' })} key={field.key} className="checkbox checkbox-sm" />
+        {answer}
+      </label>
+    </div>
+  );
+}

@@ -2,6 +2,7 @@ import type { FieldMetadata, FormMetadata } from '@conform-to/react';
 import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { FieldMessage } from './fields';
+import { IconButton } from './icon-button';
 
 interface RowsProps<Row> {
   // biome-ignore lint/suspicious/noExplicitAny: rows stand in forms of every shape
@@ -42,26 +43,26 @@ export function Rows<Row>({
               <span className="flex justify-end">
                 {canReorder && (
                   <>
-                    <RowButton
+                    <IconButton
                       label={`Move ${named} up`}
                       isOff={at === 0}
                       onPress={() => form.reorder({ name: list.name, from: at, to: at - 1 })}
                     >
                       <ArrowUp size={16} aria-hidden />
-                    </RowButton>
-                    <RowButton
+                    </IconButton>
+                    <IconButton
                       label={`Move ${named} down`}
                       isOff={at === rows.length - 1}
                       onPress={() => form.reorder({ name: list.name, from: at, to: at + 1 })}
                     >
                       <ArrowDown size={16} aria-hidden />
-                    </RowButton>
+                    </IconButton>
                   </>
                 )}
                 {(mayRemove?.(row) ?? true) && (
-                  <RowButton label={`Take away ${named}`} onPress={() => form.remove({ name: list.name, index: at })}>
+                  <IconButton label={`Take away ${named}`} onPress={() => form.remove({ name: list.name, index: at })}>
                     <X size={16} aria-hidden />
-                  </RowButton>
+                  </IconButton>
                 )}
               </span>
             </li>
@@ -77,20 +78,5 @@ export function Rows<Row>({
         <Plus size={16} aria-hidden /> Add a {what}
       </button>
     </div>
-  );
-}
-
-function RowButton(props: { label: string; isOff?: boolean; onPress: () => void; children: ReactNode }) {
-  return (
-    <button
-      type="button"
-      aria-label={props.label}
-      title={props.label}
-      disabled={props.isOff}
-      onClick={props.onPress}
-      className="grid size-10 place-items-center rounded-field text-ink-2 hover:bg-wash disabled:opacity-30 pointer-coarse:size-11"
-    >
-      {props.children}
-    </button>
   );
 }

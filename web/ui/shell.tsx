@@ -1,6 +1,7 @@
 import { EyeOff } from 'lucide-react';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, NavLink, Outlet, useFetcher, useLocation } from 'react-router';
+import { shortDate } from '~/core/calendar/iso-date';
 import { discreetStudent } from '~/core/discreet/discreet';
 import { isDue } from '~/core/progress/due';
 import { may } from '~/server/access/rights';
@@ -24,7 +25,8 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
   const tabs = (await studentTabs(database(), actor)).map((tab) => {
     const { id, initials, shortName } = discreet ? discreetStudent(tab) : tab;
     const due = tab.goals.some((goal) => isDue(goal, { calendar: school.calendar, today: actor.today }));
-    return { id, initials, name: shortName, isDue: due, mayShare: may(tab.role, 'share') };
+    const going = tab.going.map((note) => ({ ...note, isToday: note.on === actor.today }));
+    return { id, initials, name: shortName, isDue: due, mayShare: may(tab.role, 'share'), going };
   });
   const { id, initials, shortName } = person;
   return { tabs, discreet, person: { id, initials, name: shortName }, schoolName: school.name };
@@ -33,6 +35,7 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
 const places = [
   { to: '/', label: 'Today' },
   { to: '/students', label: 'Students' },
+  { to: '/patterns', label: 'Patterns' },
   { to: '/team', label: 'Team' },
 ];
 
@@ -57,10 +60,10 @@ function SignedIn({ tabs, discreet, person, schoolName }: Route.ComponentProps['
       <a href="#page" className="btn btn-sm absolute left-2 -top-16 z-50 focus:top-2">
         To the page
       </a>
-      <header className="no-print flex h-13 shrink-0 items-center gap-3 border-b border-rule bg-sheet px-4 sm:gap-6">
+      <header className="no-print flex h-13 shrink-0 items-center gap-1.5 border-b border-rule bg-sheet px-3 sm:gap-4 sm:px-4 lg:gap-6">
         <Link to="/" className="display flex items-center gap-2.5 text-xl whitespace-nowrap">
-          <span aria-hidden className="h-6 w-[3px] rounded bg-clay" />
-          <span className="max-sm:sr-only">Gentle Margin</span>
+          <span aria-hidden className="h-6 w-[3px] rounded bg-clay max-sm:hidden" />
+          <span className="max-md:sr-only">Gentle Margin</span>
         </Link>
         <nav aria-label="Places" className="text-small">
           {places.map(({ to, label }) => (
@@ -68,7 +71,7 @@ function SignedIn({ tabs, discreet, person, schoolName }: Route.ComponentProps['
               key={to}
               to={to}
               end={to === '/'}
-              className="px-2 py-2 text-ink-2 sm:px-2.5 aria-[current=page]:font-bold aria-[current=page]:text-ink"
+              className="px-1 py-2 text-ink-2 sm:px-2.5 aria-[current=page]:font-bold aria-[current=page]:text-ink"
             >
               {label}
             </NavLink>
@@ -78,10 +81,10 @@ function SignedIn({ tabs, discreet, person, schoolName }: Route.ComponentProps['
         <button
           type="button"
           onClick={() => setOpen('finder')}
-          className="flex h-9 min-w-11 items-center gap-3 rounded-field border border-rule bg-paper px-2.5 text-small text-ink-2 max-xl:ml-auto sm:w-56"
+          className="flex h-9 min-w-11 items-center gap-3 rounded-field border border-rule bg-paper px-2 text-small sm:px-2.5 text-ink-2 max-xl:ml-auto md:w-56"
         >
-          <span className="max-sm:sr-only">Find a student or goal</span>
-          <span aria-hidden className="sm:hidden">
+          <span className="max-md:sr-only">Find a student or goal</span>
+          <span aria-hidden className="md:hidden">
             Find
           </span>
           <kbd className="keycap ml-auto">/</kbd>
@@ -96,6 +99,7 @@ function SignedIn({ tabs, discreet, person, schoolName }: Route.ComponentProps['
           {person.initials}
         </Link>
       </header>
+      <StillGoing tabs={tabs} />
       <div className="flex grow max-sm:flex-col">
         <StudentTabs tabs={tabs} />
         <div className="min-w-0 grow">
@@ -138,6 +142,43 @@ function WaitingButton({ onPress }: { onPress: () => void }) {
   );
 }
 
+/** Incidents without an end: closed with one tap, from anywhere; one of another day leads to its page. */
+function StillGoing({ tabs }: { tabs: Tab[] }) {
+  const fetcher = useFetcher();
+  const all = tabs.flatMap(({ id, name, going }) => going.map((note) => ({ ...note, studentId: id, name })));
+  if (all.length === 0) return null;
+  return (
+    <section aria-label="Still going" className="no-print border-b border-rule bg-clay-wash px-4">
+      <ul className="flex flex-wrap items-center gap-x-6">
+        {all.map(({ id, studentId, name, on, time, version, isToday }) => {
+          const page = `/students/${studentId}/notes/${id}`;
+          return (
+            <li key={id} className="flex items-center gap-3 py-1 text-small">
+              <Link to={page} className="underline underline-offset-2">
+                {name}: {isToday ? `since ${time}` : `since ${shortDate(on)}, without an end`}
+              </Link>
+              {isToday && (
+                <fetcher.Form method="post" action={page}>
+                  <input type="hidden" name="version" value={version} />
+                  <button
+                    type="submit"
+                    name="intent"
+                    value="end"
+                    disabled={fetcher.state !== 'idle'}
+                    className="btn btn-sm h-9 pointer-coarse:h-11"
+                  >
+                    It has ended
+                  </button>
+                </fetcher.Form>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
 /** Hides names at once, on this device, wherever one is. */
 function DiscreetSwitch({ isOn }: { isOn: boolean }) {
   const fetcher = useFetcher();
@@ -162,7 +203,7 @@ function DiscreetSwitch({ isOn }: { isOn: boolean }) {
 
 /** Where a tab leads: to the same view of another student. */
 function sameViewOf(tab: Tab, pathname: string): string {
-  const view = /^\/students\/[^/]+\/(report|ways-in|observe)$/.exec(pathname)?.[1];
+  const view = /^\/students\/[^/]+\/(report|ways-in|observe|behavior|notes|note|tally)$/.exec(pathname)?.[1];
   const keeps = view && (view !== 'ways-in' || tab.mayShare);
   return `/students/${tab.id}${keeps ? `/${view}` : ''}`;
 }

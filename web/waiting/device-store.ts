@@ -1,37 +1,58 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import type { NoteInput, TalliesInput } from '~/core/behavior/note-input';
 import type { SessionInput } from '~/core/observations/observation';
+import type { Catching } from '../behavior/catching';
 import type { ObservedGoal } from '../observe/goal-card';
 import type { SessionChoices } from '../observe/session-line';
 
 /** What was saved for one student and has not reached the server yet. */
-export interface WaitingSession {
+interface WaitingFor {
   id: string;
   /** Who saved it: nobody else on this device sees or sends it. */
   personId: string;
   student: { id: string; shortName: string };
-  session: SessionInput;
-  /** What it takes to show and to change it without the server. */
-  goals: ObservedGoal[];
-  choices: SessionChoices;
   /** In milliseconds since 1970. */
   savedAt: number;
   /** What the server said when it would not take it. */
   problem: string | null;
 }
 
+/** Goals observed in one go, with what it takes to show and to change them without the server. */
+export interface WaitingSession extends WaitingFor {
+  kind: 'session';
+  session: SessionInput;
+  goals: ObservedGoal[];
+  choices: SessionChoices;
+}
+
+/** An ABC note, with what it takes to show and to change it without the server. */
+export interface WaitingNote extends WaitingFor {
+  kind: 'note';
+  note: NoteInput;
+  catching: Catching;
+}
+
+/** Behaviors counted in one stretch of watching, each with its sentence. */
+export interface WaitingTallies extends WaitingFor {
+  kind: 'tallies';
+  tallies: TalliesInput;
+  said: string[];
+}
+
+export type WaitingItem = WaitingSession | WaitingNote | WaitingTallies;
+
 interface Schema extends DBSchema {
   drafts: { key: string; value: unknown };
-  waiting: { key: string; value: WaitingSession; indexes: { personId: string } };
+  waiting: { key: string; value: WaitingItem; indexes: { personId: string } };
 }
 
 let opened: Promise<IDBPDatabase<Schema>> | undefined;
 
 function store() {
   opened ??= openDB<Schema>('gentle-margin', 2, {
-    upgrade(db) {
-      for (const name of [...db.objectStoreNames]) db.deleteObjectStore(name);
-      db.createObjectStore('drafts');
-      db.createObjectStore('waiting', { keyPath: 'id' }).createIndex('personId', 'personId');
+    upgrade(db, before) {
+      if (before < 1) db.createObjectStore('drafts');
+      if (before < 2) db.createObjectStore('waiting', { keyPath: 'id' }).createIndex('personId', 'personId');
     },
   });
   return opened;
@@ -50,6 +71,19 @@ export const waitingStore = {
     const all = await (await store()).getAllFromIndex('waiting', 'personId', personId);
     return all.toSorted((a, b) => a.savedAt - b.savedAt);
   },
-  keep: async (session: WaitingSession) => void (await (await store()).put('waiting', session)),
-  forget: async (id: string) => (await store()).delete('waiting', id),
+  keep: async (item: WaitingItem) => void (await (await store()).put('waiting', item)),
+  remove: async (id: string) => (await store()).delete('waiting', id),
+  /**
+   * What came of sending it: it is done with, or it stays with its problem. When it was changed while it was under
+   * way, what it says now stays and is sent by itself.
+   */
+  settle: async (item: WaitingItem, problem: string | null) => {
+    const { store: waiting, done } = (await store()).transaction('waiting', 'readwrite');
+    const now = await waiting.get(item.id);
+    if (now?.savedAt === item.savedAt) {
+      if (problem === null) await waiting.delete(item.id);
+      else await waiting.put({ ...now, problem });
+    }
+    await done;
+  },
 };

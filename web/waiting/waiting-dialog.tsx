@@ -1,24 +1,28 @@
 import { useReducer, useState } from 'react';
-import { type IsoDate, longDate } from '~/core/calendar/iso-date';
+import { longDate } from '~/core/calendar/iso-date';
 import { outcomeSentence } from '~/core/report/report';
 import { counted } from '~/core/words/counting';
+import { changedNote, draftSentence, emptyNote, type NoteDraft, noteInputFrom } from '../behavior/note-draft';
+import { NoteFields } from '../behavior/note-fields';
 import { draftReducer, inputFrom, type SessionDraft, untouched } from '../observe/draft';
 import { GoalCard } from '../observe/goal-card';
 import { SessionEditor } from '../observe/session-line';
 import { Dialog } from '../ui/dialog';
-import type { WaitingSession } from './device-store';
+import type { WaitingItem, WaitingNote, WaitingSession } from './device-store';
 import { useWaiting } from './waiting';
 
 /** What waits on this device: read, changed, taken away, sent now. */
 export default function WaitingDialog({ onClose }: { onClose: () => void }) {
   const { list, sendNow, remove } = useWaiting();
-  const [changing, setChanging] = useState<WaitingSession | null>(null);
+  const [changing, setChanging] = useState<Changeable | null>(null);
   const [removing, setRemoving] = useState<string | null>(null);
   return (
     <Dialog title="Waiting to be sent" onClose={onClose}>
       <div className="max-h-[80dvh] overflow-y-auto p-6">
         <h2 className="text-xl">Waiting to be sent</h2>
-        {changing ? (
+        {changing?.kind === 'note' ? (
+          <ChangeNote waiting={changing} onDone={() => setChanging(null)} />
+        ) : changing ? (
           <ChangeWaiting waiting={changing} onDone={() => setChanging(null)} />
         ) : (
           <>
@@ -31,19 +35,7 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
               {list.map((waiting) => (
                 <li key={waiting.id} className="border-t border-rule py-3">
                   <p className="display text-lg">{waiting.student.shortName}</p>
-                  <p className="text-small text-ink-2">{whenSaid(waiting)}</p>
-                  {waiting.session.entries.map(({ id, goalId, outcome }) => {
-                    const goal = waiting.goals.find((one) => one.id === goalId);
-                    if (!goal) return null;
-                    return (
-                      <p key={id} className="mt-1 text-small">
-                        <b>
-                          {goal.number} · {goal.shortName}:
-                        </b>{' '}
-                        {outcomeSentence(goal.measure, outcome as never)}
-                      </p>
-                    );
-                  })}
+                  <WhatWaits waiting={waiting} />
                   {waiting.problem && (
                     <p role="alert" className="mt-1 text-small font-semibold text-clay-deep">
                       {waiting.problem}
@@ -61,9 +53,11 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
                     </p>
                   ) : (
                     <p className="mt-2 flex gap-2">
-                      <button type="button" className="btn btn-sm h-9" onClick={() => setChanging(waiting)}>
-                        Change
-                      </button>
+                      {waiting.kind !== 'tallies' && (
+                        <button type="button" className="btn btn-sm h-9" onClick={() => setChanging(waiting)}>
+                          Change
+                        </button>
+                      )}
                       <button type="button" className="btn btn-sm h-9" onClick={() => setRemoving(waiting.id)}>
                         Remove
                       </button>
@@ -89,8 +83,79 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
   );
 }
 
-function whenSaid({ session: { on, time, entries } }: WaitingSession): string {
-  return `${longDate(on as IsoDate)} · ${time} · ${counted(entries.length, 'goal', 'goals')}`;
+/** What can be changed before it is sent; a tally is taken away and counted anew. */
+type Changeable = WaitingSession | WaitingNote;
+
+/** What waits, in the words of the report. */
+function WhatWaits({ waiting }: { waiting: WaitingItem }) {
+  if (waiting.kind === 'note') {
+    const { on, time } = waiting.note;
+    return (
+      <>
+        <p className="text-small text-ink-2">{`${longDate(on)} · ${time} · ABC note`}</p>
+        <p className="mt-1 text-small">{draftSentence(waiting.catching, noteDraftOf(waiting), 0)}</p>
+      </>
+    );
+  }
+  if (waiting.kind === 'tallies') {
+    const [first] = waiting.tallies.tallies;
+    return (
+      <>
+        <p className="text-small text-ink-2">{first && `${longDate(first.on)} · ${first.time} · tally`}</p>
+        {waiting.said.map((sentence) => (
+          <p key={sentence} className="mt-1 text-small">
+            {sentence}
+          </p>
+        ))}
+      </>
+    );
+  }
+  const { on, time, entries } = waiting.session;
+  return (
+    <>
+      <p className="text-small text-ink-2">{`${longDate(on)} · ${time} · ${counted(entries.length, 'goal', 'goals')}`}</p>
+      {entries.map(({ id, goalId, outcome }) => {
+        const goal = waiting.goals.find((one) => one.id === goalId);
+        return (
+          goal && (
+            <p key={id} className="mt-1 text-small">
+              <b>
+                {goal.number} · {goal.shortName}:
+              </b>{' '}
+              {outcomeSentence(goal.measure, outcome as never)}
+            </p>
+          )
+        );
+      })}
+    </>
+  );
+}
+
+const noteDraftOf = ({ note, catching }: WaitingNote): NoteDraft => ({
+  ...emptyNote(catching, note.id, note),
+  ...note,
+  besideId: note.besideId ?? null,
+  timeIsChosen: true,
+  settingIsChosen: true,
+});
+
+function ChangeNote({ waiting, onDone }: { waiting: WaitingNote; onDone: () => void }) {
+  const { change } = useWaiting();
+  const [draft, setDraft] = useState(() => noteDraftOf(waiting));
+  const note = noteInputFrom(draft, 0);
+  const isWhole = draftSentence(waiting.catching, draft, 0) !== null;
+  return (
+    <div className="mt-2 grid gap-3">
+      <p>{waiting.student.shortName}</p>
+      <NoteFields
+        catching={waiting.catching}
+        draft={draft}
+        messages={isWhole ? {} : { behaviors: 'Say what happened.' }}
+        onChange={(changes) => setDraft((before) => changedNote(waiting.catching, before, changes, null))}
+      />
+      <ChangeButtons isWhole={isWhole} onLeave={onDone} onKeep={() => change({ ...waiting, note }).then(onDone)} />
+    </div>
+  );
 }
 
 function draftOf({ session, goals }: WaitingSession): SessionDraft {
@@ -142,19 +207,24 @@ function ChangeWaiting({ waiting, onDone }: { waiting: WaitingSession; onDone: (
           />
         );
       })}
-      <div className="flex justify-end gap-2">
-        <button type="button" className="btn" onClick={onDone}>
-          Leave it as it was
-        </button>
-        <button
-          type="button"
-          className="btn btn-primary"
-          disabled={!session}
-          onClick={() => session && change({ ...waiting, session }).then(onDone)}
-        >
-          Keep the change
-        </button>
-      </div>
+      <ChangeButtons
+        isWhole={session !== null}
+        onLeave={onDone}
+        onKeep={() => session && change({ ...waiting, session }).then(onDone)}
+      />
+    </div>
+  );
+}
+
+function ChangeButtons(props: { isWhole: boolean; onLeave: () => void; onKeep: () => void }) {
+  return (
+    <div className="flex justify-end gap-2">
+      <button type="button" className="btn" onClick={props.onLeave}>
+        Leave it as it was
+      </button>
+      <button type="button" className="btn btn-primary" disabled={!props.isWhole} onClick={props.onKeep}>
+        Keep the change
+      </button>
     </div>
   );
 }

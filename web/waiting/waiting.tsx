@@ -1,6 +1,6 @@
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import { useRevalidator } from 'react-router';
-import { type WaitingSession, waitingStore } from './device-store';
+import { type WaitingItem, waitingStore } from './device-store';
 import { type Sent, send } from './send';
 
 /** Between two tries, in milliseconds: the first, and the longest it comes to by doubling. */
@@ -8,11 +8,11 @@ const [FIRST_PAUSE, LONGEST_PAUSE] = [2000, 60_000];
 
 interface Waiting {
   /** What this person saved on this device and the server does not have yet, the oldest first. */
-  list: WaitingSession[];
-  /** Keeps sessions on this device and sends them; those that the server refuses are handed back. */
-  save: (sessions: readonly WaitingSession[]) => Promise<Sent[]>;
-  /** Puts a changed session in the place of what waits, to be sent anew. */
-  change: (session: WaitingSession) => Promise<void>;
+  list: WaitingItem[];
+  /** Keeps what was saved on this device and sends it; what the server refuses is handed back. */
+  save: (items: readonly WaitingItem[]) => Promise<Sent[]>;
+  /** Puts what was changed in the place of what waits, to be sent anew. */
+  change: (item: WaitingItem) => Promise<void>;
   remove: (id: string) => Promise<void>;
   sendNow: () => void;
 }
@@ -26,9 +26,23 @@ export function useWaiting(): Waiting {
   return waiting;
 }
 
+/** Keeps what was saved on this device and sends it; without the server and without a place to keep it, it is handed back. */
+async function keepAndSend(item: WaitingItem): Promise<Sent> {
+  const isKept = await waitingStore.keep(item).then(
+    () => true,
+    () => false,
+  );
+  const sent = await send(item);
+  if (sent.is !== 'unreachable') await waitingStore.settle(item, null).catch(() => {});
+  else if (!isKept) return { is: 'refused', messages: { form: nowhere } };
+  return sent;
+}
+
+const nowhere = 'The server cannot be reached, and this browser keeps nothing. Leave this page open and save again.';
+
 /** Keeps what one person saved until the server has it, and tries again, ever more slowly. */
 export function WaitingProvider({ personId, children }: { personId: string; children: ReactNode }) {
-  const [list, setList] = useState<WaitingSession[]>([]);
+  const [list, setList] = useState<WaitingItem[]>([]);
   const { revalidate } = useRevalidator();
   const pause = useRef(FIRST_PAUSE);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -43,66 +57,62 @@ export function WaitingProvider({ personId, children }: { personId: string; chil
   const sendAll = useCallback(async () => {
     if (isSending.current) return;
     isSending.current = true;
-    clearTimeout(timer.current);
-    let hasSaved = false;
-    for (const session of (await look()).filter(({ problem }) => problem === null)) {
-      const sent = await send(session);
-      if (sent.is === 'unreachable') {
-        timer.current = setTimeout(sendAll, pause.current);
-        pause.current = Math.min(LONGEST_PAUSE, 2 * pause.current);
-        break;
+    try {
+      let hasSaved = false;
+      for (const item of (await look()).filter(({ problem }) => problem === null)) {
+        const sent = await send(item);
+        if (sent.is === 'unreachable') break;
+        pause.current = FIRST_PAUSE;
+        hasSaved ||= sent.is === 'saved';
+        await waitingStore.settle(item, sent.is === 'saved' ? null : Object.values(sent.messages).join(' '));
       }
-      pause.current = FIRST_PAUSE;
-      if (sent.is === 'saved') {
-        hasSaved = true;
-        await waitingStore.forget(session.id);
-      } else {
-        await waitingStore.keep({ ...session, problem: Object.values(sent.messages).join(' ') });
-      }
+      if (hasSaved) revalidate();
+    } finally {
+      isSending.current = false;
     }
-    isSending.current = false;
-    await look();
-    if (hasSaved) revalidate();
+    const left = await look();
+    clearTimeout(timer.current);
+    if (!left.some(({ problem }) => problem === null)) return;
+    timer.current = setTimeout(sendAll, pause.current);
+    pause.current = Math.min(LONGEST_PAUSE, 2 * pause.current);
   }, [look, revalidate]);
 
-  useEffect(() => {
+  const sendNow = useCallback(() => {
+    pause.current = FIRST_PAUSE;
     sendAll();
-    const again = () => {
-      pause.current = FIRST_PAUSE;
-      sendAll();
-    };
-    addEventListener('online', again);
+  }, [sendAll]);
+
+  useEffect(() => {
+    sendNow();
+    addEventListener('online', sendNow);
     return () => {
-      removeEventListener('online', again);
+      removeEventListener('online', sendNow);
       clearTimeout(timer.current);
     };
-  }, [sendAll]);
+  }, [sendNow]);
 
   const waiting = useMemo<Waiting>(
     () => ({
       list,
-      save: async (sessions) => {
-        await Promise.all(sessions.map((session) => waitingStore.keep(session).catch(() => {})));
-        const results = await Promise.all(sessions.map(send));
-        for (const [i, { is }] of results.entries()) {
-          if (is !== 'unreachable') await waitingStore.forget((sessions[i] as WaitingSession).id).catch(() => {});
-        }
-        await look();
-        if (results.some(({ is }) => is === 'unreachable')) timer.current = setTimeout(sendAll, pause.current);
+      save: async (items) => {
+        const results = await Promise.all(items.map(keepAndSend));
+        const left = await look();
+        clearTimeout(timer.current);
+        if (left.length > 0) timer.current = setTimeout(sendAll, pause.current);
         return results;
       },
-      change: async (session) => {
-        await waitingStore.keep({ ...session, problem: null });
+      change: async (item) => {
+        await waitingStore.keep({ ...item, savedAt: Date.now(), problem: null });
         await sendAll();
         await look();
       },
       remove: async (id) => {
-        await waitingStore.forget(id);
+        await waitingStore.remove(id);
         await look();
       },
-      sendNow: sendAll,
+      sendNow,
     }),
-    [list, look, sendAll],
+    [list, look, sendAll, sendNow],
   );
   return <WaitingContext value={waiting}>{children}</WaitingContext>;
 }

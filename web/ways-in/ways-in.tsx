@@ -6,7 +6,7 @@ import { z } from 'zod';
 import { addDays, type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { wayInInput } from '~/core/ways-in/way-in';
-import { counted } from '~/core/words/counting';
+import { counted, listed } from '~/core/words/counting';
 import { config } from '~/server/config';
 import { database } from '~/server/db/current';
 import { Invalid } from '~/server/failures';
@@ -149,6 +149,10 @@ function NewWayIn({ result, today, lastDay, usualEnd }: NewWayInProps) {
           <input {...getInputProps(fields.showsObservers, { type: 'checkbox' })} className="checkbox checkbox-sm" /> Who
           observed
         </label>
+        <label className="flex min-h-9 items-center gap-2.5">
+          <input {...getInputProps(fields.showsBehavior, { type: 'checkbox' })} className="checkbox checkbox-sm" />{' '}
+          Behavior: ABC notes and tallies
+        </label>
       </fieldset>
       <Field field={fields.endsOn} label="Open until">
         <input {...getInputProps(fields.endsOn, { type: 'date' })} min={today} max={lastDay} className="input w-full" />
@@ -196,7 +200,11 @@ function WayInRow({ link, today }: { link: Link; today: IsoDate }) {
   const state = link.withdrawnOn
     ? `withdrawn ${shortDate(link.withdrawnOn)}`
     : `${isOpen ? 'open until' : 'ended'} ${longDate(link.endsOn)}`;
-  const shows = [link.showsNotes && 'notes', link.showsObservers && 'who observed'].filter(Boolean).join(' and ');
+  const shows = listed(
+    [link.showsNotes && 'notes', link.showsObservers && 'who observed', link.showsBehavior && 'behavior'].filter(
+      (one) => one !== false,
+    ),
+  );
   return (
     <li
       className={`flex flex-wrap items-center justify-between gap-x-6 gap-y-2 border-b border-rule py-4 ${isOpen ? '' : 'text-ink-3'}`}

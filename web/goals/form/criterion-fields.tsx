@@ -5,7 +5,7 @@ import type { GoalInput } from '~/core/goals/goal-input';
 import { type MeasureDefinition, measureOf } from '~/core/measures/measure';
 import { FieldMessage } from '../../ui/fields';
 import { TextField } from '../../ui/form-fields';
-import type { GoalForm } from './measure-fields';
+import type { GoalForm } from './lists';
 
 interface CriterionFieldsProps {
   form: GoalForm;

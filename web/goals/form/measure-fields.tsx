@@ -1,15 +1,14 @@
-import type { FieldMetadata, FormMetadata } from '@conform-to/react';
-import { getInputProps } from '@conform-to/react';
+import { type FieldMetadata, getInputProps } from '@conform-to/react';
 import type { ComponentType } from 'react';
-import type { GoalInput } from '~/core/goals/goal-input';
-import { beginningOf, measureKinds, newKey, questions, usualLevels } from '~/core/goals/questions';
+import { newKey } from '~/core/goals/keys';
+import { beginningOf, measureKinds, questions, usualLevels } from '~/core/goals/questions';
 import { type MeasureDefinition, measureOf } from '~/core/measures/measure';
 import { FieldMessage } from '../../ui/fields';
 import { SelectField, TextField } from '../../ui/form-fields';
 import { Rows } from '../../ui/rows';
+import { type GoalForm, keysOf, Levels, NamedRows, Nouns, valuesOf } from './lists';
 
 type Kind = MeasureDefinition['kind'];
-export type GoalForm = FormMetadata<GoalInput>;
 type Of<K extends Kind> = Extract<MeasureDefinition, { kind: K }>;
 
 interface MeasureProps<K extends Kind> {
@@ -81,7 +80,7 @@ const settings: { [K in Kind]: ComponentType<MeasureProps<K>> } = {
 };
 
 function TrialsFields({ form, field }: MeasureProps<'trials'>) {
-  const { planned, chance, refusalIsOpportunity } = field.getFieldset();
+  const { planned, chance, refusalIsOpportunity, levels, mostSupport } = field.getFieldset();
   return (
     <>
       <Nouns field={chance} what="chance" />
@@ -96,13 +95,13 @@ function TrialsFields({ form, field }: MeasureProps<'trials'>) {
           ]}
         />
       </div>
-      <Levels form={form} field={field} />
+      <Levels form={form} levels={levels} mostSupport={mostSupport} />
     </>
   );
 }
 
 function ItemsFields({ form, field }: MeasureProps<'items'>) {
-  const { item, items, levels } = field.getFieldset();
+  const { item, items, levels, mostSupport } = field.getFieldset();
   const keys = valuesOf(levels).map(({ key }) => key);
   const isPlain = keys.length === 1 && keys[0] === 'right';
   const plain = [{ key: 'right', label: 'Right', words: 'right' }];
@@ -124,7 +123,7 @@ function ItemsFields({ form, field }: MeasureProps<'items'>) {
         />
         Note how much help each one took
       </label>
-      {isPlain ? <PlainLevel field={field} /> : <Levels form={form} field={field} />}
+      {isPlain ? <PlainLevel field={field} /> : <Levels form={form} levels={levels} mostSupport={mostSupport} />}
     </>
   );
 }
@@ -285,7 +284,7 @@ function RunningTotalFields({ form, field }: MeasureProps<'runningTotal'>) {
 }
 
 function StepsFields({ form, field }: MeasureProps<'steps'>) {
-  const { steps, chaining } = field.getFieldset();
+  const { steps, chaining, levels, mostSupport } = field.getFieldset();
   return (
     <>
       <NamedRows form={form} list={steps} stem="step" what="step" title="The steps, in order" />
@@ -299,7 +298,7 @@ function StepsFields({ form, field }: MeasureProps<'steps'>) {
           { id: 'backward', name: 'from the last step back' },
         ]}
       />
-      <Levels form={form} field={field} />
+      <Levels form={form} levels={levels} mostSupport={mostSupport} />
     </>
   );
 }
@@ -314,113 +313,5 @@ function ReadingFields({ field }: MeasureProps<'readingAloud'>) {
       unit="seconds"
       className="w-24"
     />
-  );
-}
-
-/** What the goal's own thing is called in sentences. */
-function Nouns({ field, what }: { field: FieldMetadata<{ one: string; many: string }>; what: string }) {
-  const { one, many } = field.getFieldset();
-  return (
-    <div className="grid grid-cols-2 gap-4">
-      <TextField field={one} label={what === 'unit' ? 'One is called' : `One ${what} is called`} />
-      <TextField field={many} label="Several are called" />
-    </div>
-  );
-}
-
-type Row = Record<string, unknown> & { key: string };
-const valuesOf = (list: FieldMetadata<never[]> | { value?: unknown }) =>
-  ((list.value as Row[] | undefined) ?? []).filter(Boolean);
-const keysOf = (list: { value?: unknown }) => valuesOf(list).map(({ key }) => key);
-
-interface NamedRowsProps {
-  form: GoalForm;
-  list: FieldMetadata<{ key: string; label: string }[]>;
-  stem: string;
-  what: string;
-  title: string;
-}
-
-/** A list of names; several lines that are pasted become several rows. */
-function NamedRows({ form, list, stem, what, title }: NamedRowsProps) {
-  const blank = () => ({ key: newKey(stem, keysOf(list)), label: '' });
-  const paste = (at: number) => (event: React.ClipboardEvent<HTMLInputElement>) => {
-    const lines = linesOf(event.clipboardData.getData('text'));
-    if (lines.length < 2) return;
-    event.preventDefault();
-    form.update({ name: list.name as 'measure', value: withLines(valuesOf(list), at, lines, stem) as never });
-  };
-  return (
-    <fieldset>
-      <legend className="mb-1 text-small font-semibold">{title}</legend>
-      <Rows form={form} list={list} what={what} canReorder blank={blank}>
-        {(row, at) => {
-          const { key, label } = row.getFieldset();
-          return (
-            <>
-              <input {...getInputProps(key, { type: 'hidden' })} key={key.key} />
-              <input
-                {...getInputProps(label, { type: 'text' })}
-                key={label.key}
-                aria-label={`Name of ${what} ${at + 1}`}
-                autoComplete="off"
-                onPaste={paste(at)}
-                className="input w-full"
-              />
-              <FieldMessage id={label.errorId} messages={label.errors} />
-            </>
-          );
-        }}
-      </Rows>
-    </fieldset>
-  );
-}
-
-const linesOf = (text: string) =>
-  text
-    .split(/[\r\n\t]+/)
-    .map((line) => line.trim())
-    .filter(Boolean);
-
-/** A list with pasted lines from one row on; that row keeps its key, the others get new ones. */
-export function withLines(rows: readonly { key: string }[], at: number, lines: readonly string[], stem: string) {
-  const keys = rows.map(({ key }) => key);
-  const added = lines.map((label, i) => {
-    const key = i === 0 ? (rows[at]?.key ?? newKey(stem, keys)) : newKey(stem, keys);
-    keys.push(key);
-    return { key, label };
-  });
-  return [...rows.slice(0, at), ...added, ...rows.slice(at + 1)];
-}
-
-type WithLevels = FieldMetadata<Of<'trials'>> | FieldMetadata<Of<'items'>> | FieldMetadata<Of<'steps'>>;
-
-/** The goal's own ordered support levels, and how much help still counts. */
-function Levels({ form, field }: { form: GoalForm; field: WithLevels }) {
-  const { levels, mostSupport } = (field as FieldMetadata<Of<'trials'>>).getFieldset();
-  const named = valuesOf(levels).map(({ key, label }) => ({ id: key, name: String(label || '…') }));
-  return (
-    <fieldset className="grid gap-3">
-      <legend className="mb-1 text-small font-semibold">Support levels, from the least help to the most</legend>
-      <Rows
-        form={form}
-        list={levels}
-        what="level"
-        canReorder
-        blank={() => ({ key: newKey('level', keysOf(levels)), label: '', words: '' })}
-      >
-        {(row, at) => {
-          const { key, label, words } = row.getFieldset();
-          return (
-            <div className="grid grid-cols-2 gap-2">
-              <input {...getInputProps(key, { type: 'hidden' })} key={key.key} />
-              <TextField field={label} label="On its button" hidesLabel={at > 0} />
-              <TextField field={words} label="In sentences" hidesLabel={at > 0} placeholder="a gesture" />
-            </div>
-          );
-        }}
-      </Rows>
-      <SelectField field={mostSupport} label="Counts as a success up to" options={named} className="w-full sm:w-72" />
-    </fieldset>
   );
 }

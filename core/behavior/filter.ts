@@ -1,0 +1,60 @@
+import { type IsoDate, mondayOf, weekday } from '../calendar/iso-date';
+import { partFinder, type Timetable } from '../calendar/timetable';
+import type { AbcNote } from './abc-note';
+import { quarterOf } from './when';
+
+/** Which notes stand behind a figure. What is not said does not matter. */
+export interface NoteFilter {
+  behavior?: string | undefined;
+  antecedent?: string | undefined;
+  consequence?: string | undefined;
+  setting?: string | undefined;
+  observer?: string | undefined;
+  function?: string | undefined;
+  intensity?: number | undefined;
+  from?: IsoDate | undefined;
+  to?: IsoDate | undefined;
+  /** 1 is Monday, 7 is Sunday. */
+  weekday?: number | undefined;
+  part?: string | undefined;
+  /** In no part of the day. */
+  outside?: boolean | undefined;
+  /** `09:15` holds 09:15 to 09:29. */
+  quarter?: string | undefined;
+  /** `YYYY-MM` */
+  month?: string | undefined;
+  /** The Monday of the week. */
+  week?: IsoDate | undefined;
+  /** Says how long it lasted. */
+  isTimed?: boolean | undefined;
+}
+
+/**
+ * The notes that a figure was made of, in the order they came in.
+ *
+ * @param timetable  the one that the figure was made with
+ */
+export function notesBehind<T extends AbcNote>(notes: readonly T[], filter: NoteFilter, timetable: Timetable): T[] {
+  const { behavior, antecedent, consequence, setting, observer, function: purpose, intensity, from, to } = filter;
+  const asksForBlock = filter.part !== undefined || filter.outside;
+  const partOf = partFinder(timetable);
+  return notes.filter((note) => {
+    if (from !== undefined && note.on < from) return false;
+    if (to !== undefined && note.on > to) return false;
+    if (behavior !== undefined && !note.behaviors.includes(behavior)) return false;
+    if (antecedent !== undefined && !note.antecedents.includes(antecedent)) return false;
+    if (consequence !== undefined && !note.consequences.includes(consequence)) return false;
+    if (setting !== undefined && note.setting !== setting) return false;
+    if (observer !== undefined && note.observer !== observer) return false;
+    if (purpose !== undefined && !note.functions.includes(purpose)) return false;
+    if (intensity !== undefined && note.intensity !== intensity) return false;
+    if (filter.weekday !== undefined && weekday(note.on) !== filter.weekday) return false;
+    if (filter.month !== undefined && !note.on.startsWith(filter.month)) return false;
+    if (filter.week !== undefined && mondayOf(note.on) !== filter.week) return false;
+    if (filter.quarter !== undefined && quarterOf(note.time) !== filter.quarter) return false;
+    if (filter.isTimed && note.seconds === null) return false;
+    if (!asksForBlock) return true;
+    const part = partOf(note.on, note.time)?.part;
+    return filter.outside ? part === undefined : part === filter.part;
+  });
+}

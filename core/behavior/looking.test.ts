@@ -1,0 +1,341 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { addDays } from '../calendar/iso-date';
+import { schoolDays } from '../calendar/school-days';
+import { timetableDefinition } from '../calendar/timetable';
+import { nonoverlapOfAllPairs, tauU } from '../phases/nonoverlap';
+import { type AbcNote, abcNote, watchedStretch } from './abc-note';
+import { analyseBehavior } from './analysis';
+import { likelihoodByPart } from './conditional';
+import { didItHelp, helpSentence, perHourObserved, perSchoolDay, withinPhase } from './did-it-help';
+import { notesBehind } from './filter';
+import { carriedByFew, findingTitle } from './findings';
+import { changeSentence, patternsAcross } from './patterns';
+import { compareRates, ratesByWeek, timesAsMany } from './rates';
+
+const note = (changes: object = {}): AbcNote =>
+  abcNote.parse({
+    ...{
+      on: '2026-09-01',
+      time: '09:30',
+      behaviors: ['Calling out'],
+      antecedents: ['Waiting'],
+      consequences: ['Peers laugh'],
+    },
+    ...changes,
+  });
+const calendar = { weekdays: [1, 2, 3, 4, 5], closures: [{ first: '2026-09-14', last: '2026-09-18' }] };
+const days = schoolDays('2026-08-31', '2026-10-09', calendar);
+const timetable = timetableDefinition.parse(
+  [1, 2, 3, 4, 5].flatMap((weekday) => [
+    { weekday, part: 'Workshop', from: '09:00', to: '11:00', setting: 'Shop' },
+    { weekday, part: 'Snack', from: '11:00', to: '11:30', setting: 'Kitchen' },
+  ]),
+);
+
+describe('the notes behind a figure', () => {
+  it('are as many as the figure counts, whichever figure it is', () => {
+    const choice = fc.subarray(['Waiting', 'Noise', 'Asked']);
+    const any = fc.record({
+      on: fc.constantFrom('2026-08-31', '2026-09-02', '2026-09-08', '2026-09-15', '2026-10-01'),
+      time: fc.constantFrom('08:10', '09:30', '10:59', '11:00', '11:29', '14:00'),
+      behaviors: fc.subarray(['Calling out', 'Leaving'], { minLength: 1 }),
+      antecedents: choice,
+      consequences: choice,
+      setting: fc.constantFrom('Shop', 'Kitchen', null),
+      observer: fc.constantFrom('H', 'N', null),
+      functions: fc.subarray(['escape', 'attention']),
+      intensity: fc.constantFrom(1, 2, null),
+      seconds: fc.constantFrom(30, null),
+    });
+    fc.assert(
+      fc.property(fc.array(any, { maxLength: 30 }), (all) => {
+        const notes = all.map((one) => abcNote.parse(one));
+        const { behaviors } = analyseBehavior(notes, { days, timetable, watched: [] });
+        for (const figures of behaviors) {
+          const behind = (filter: Parameters<typeof notesBehind>[1]) =>
+            notesBehind(notes, { behavior: figures.name, ...filter }, timetable).length;
+          expect(behind({})).toBe(figures.n);
+          expect(behind({ outside: true })).toBe(figures.when.outside);
+          for (const { part, weekday, n } of figures.when.cells) expect(behind({ part, weekday })).toBe(n);
+          for (const { name, n } of figures.antecedents) expect(behind({ antecedent: name })).toBe(n);
+          for (const { name, n } of figures.consequences) expect(behind({ consequence: name })).toBe(n);
+          for (const { name, n } of figures.settings) expect(behind({ setting: name })).toBe(n);
+          for (const { antecedent, consequence, n } of figures.chains)
+            expect(behind({ antecedent, consequence })).toBe(n);
+          for (const { month, n } of figures.months) expect(behind({ month })).toBe(n);
+          for (const { monday, n } of figures.weeks) expect(behind({ week: monday })).toBe(n);
+          for (const { from, n } of figures.quarterHours) expect(behind({ quarter: from })).toBe(n);
+          for (const { name, n } of figures.functions) expect(behind({ function: name })).toBe(n);
+          for (const { observer, n } of figures.observers) expect(behind({ observer })).toBe(n);
+          for (const { level, n } of figures.intensities?.levels ?? []) expect(behind({ intensity: level })).toBe(n);
+          expect(behind({ isTimed: true })).toBe(figures.durations?.n ?? 0);
+        }
+      }),
+    );
+  });
+
+  it('lie within dates, both ends with them, and two of the same minute are two', () => {
+    const notes = [
+      note({ on: '2026-09-01' }),
+      note({ on: '2026-09-02' }),
+      note({ on: '2026-09-02' }),
+      note({ on: '2026-09-03' }),
+    ];
+    expect(notesBehind(notes, { from: '2026-09-02', to: '2026-09-02' }, timetable)).toHaveLength(2);
+  });
+});
+
+describe('weeks', () => {
+  it('without a school day have no rate, not an infinite one', () => {
+    const weeks = ratesByWeek(['2026-09-15', '2026-09-02', '2026-09-03'], days);
+    expect(weeks.find(({ monday }) => monday === '2026-09-14')).toEqual({
+      monday: '2026-09-14',
+      n: 1,
+      exposure: 0,
+      rate: null,
+    });
+    expect(weeks.find(({ monday }) => monday === '2026-08-31')).toMatchObject({ n: 2, exposure: 5, rate: 0.4 });
+    expect(weeks.find(({ monday }) => monday === '2026-09-07')).toMatchObject({ n: 0, rate: 0 });
+    // The closed week has no school day and no note: it is not there at all.
+    expect(ratesByWeek([], days).map(({ monday }) => monday)).not.toContain('2026-09-14');
+  });
+});
+
+describe('what stands out', () => {
+  const exposure = { days, timetable, watched: [] };
+  const at = (n: number, changes: object) => Array.from({ length: n }, () => note(changes));
+
+  it('holds a place against its hours in the timetable, and says it only where it says more than a part of the day', () => {
+    const settings = (notes: AbcNote[]) =>
+      analyseBehavior(notes, exposure)
+        .findings.filter(({ about }) => about.setting)
+        .map(({ sentence }) => sentence);
+    // 30 minutes of 150 are in the kitchen, one fifth; the times say nothing here.
+    expect(settings(at(20, { time: '14:00', setting: 'Kitchen' }))).toEqual([
+      '“Kitchen” was the place of 20 of 20 notes of Calling out (100%; likely 84% to 100%); it takes 20% of the hours.',
+    ]);
+    expect(settings(at(20, { time: '09:30', setting: 'Shop' }))).toEqual([]);
+    expect(settings(at(20, { time: '11:10', setting: 'Kitchen' }))).toEqual([]);
+  });
+
+  it('asks Fisher’s test too before it holds a share against that of other behaviors', () => {
+    const found = (own: number, others: number) =>
+      analyseBehavior(
+        [...at(own, { antecedents: ['Noise'] }), ...at(44, {}), ...at(others, { behaviors: ['Leaving'] })],
+        { ...exposure, timetable: [] },
+      ).findings.some(({ about }) => about.antecedent === 'Noise');
+    // 6 of 50 against none of 12 is what chance brings (p = .58); 20 of 64 against none of 40 is not.
+    expect(found(6, 12)).toBe(false);
+    expect(found(20, 40)).toBe(true);
+  });
+
+  it('has a heading for whatever it is about', () => {
+    const about = { behavior: 'Calling out' };
+    expect(
+      [
+        { part: 'Workshop', weekday: 1 },
+        { weekday: 4 },
+        { antecedent: 'A', consequence: 'C' },
+        { antecedent: 'A' },
+        { consequence: 'C' },
+        { setting: 'Shop' },
+        { month: '2026-10' },
+      ].map((one) => findingTitle({ ...about, ...one })),
+    ).toEqual(['Workshop on Mondays', 'Thursdays', 'A → C', 'A before it', 'C after it', 'In: Shop', 'In October']);
+  });
+});
+
+describe('did it help?', () => {
+  const dates = ['2026-08-31', '2026-08-31', '2026-09-01', '2026-09-01', '2026-09-02', '2026-09-08'];
+  const some = schoolDays('2026-08-31', '2026-09-09', calendar);
+  const phases = [{ label: 'Ear defenders', startsOn: '2026-09-03' }];
+
+  it('compares each school day before with each since: by hand', () => {
+    const amounts = perSchoolDay([...dates, '2026-09-05'], some);
+    // Before: 2, 2, 1; since: 0, 0, 0, 1, 0. A note on a Saturday makes no school day.
+    expect(amounts.map(({ n }) => n)).toEqual([2, 2, 1, 0, 0, 0, 1, 0]);
+    const help = didItHelp(amounts, phases, 'decrease', 'schoolDay');
+    expect(help.phases.map(({ name, n }) => [name, n])).toEqual([
+      ['Before', 3],
+      ['Ear defenders', 5],
+    ]);
+    const [a, b] = [
+      [2, 2, 1],
+      [0, 0, 0, 1, 0],
+    ];
+    expect(help.comparisons[0]).toMatchObject({
+      nap: nonoverlapOfAllPairs(a as number[], b as number[], 'decrease'),
+      tauU: tauU(a as number[], b as number[], 'decrease'),
+      immediate: 2,
+      enough: 'withReservations',
+    });
+    // 14.5 of 15 pairs: one tie.
+    expect(help.comparisons[0]?.nap).toBeCloseTo(14.5 / 15, 12);
+    expect(help.rates[0]).toMatchObject({ before: { n: 5, exposure: 3 }, after: { n: 1, exposure: 5, rate: 0.2 } });
+    expect(helpSentence(help, 0)).toMatch(
+      /^Fewer since “Ear defenders”: 1\.67 a school day before, 0\.2 since \(0\.12 times as many; likely .* to .*\)\. 97% of the pairs/,
+    );
+    expect(helpSentence(help, 0)).toContain('with reservations');
+  });
+
+  it('says that it is too little to say, and nothing where there is only one side', () => {
+    const two = didItHelp(perSchoolDay(dates, some.slice(0, 5)), phases, 'decrease', 'schoolDay');
+    expect(helpSentence(two, 0)).toBe('Too few to say: each side of “Ear defenders” needs three school days or more.');
+    const one = didItHelp(perSchoolDay(dates, some), [], 'decrease', 'schoolDay');
+    expect(one.comparisons).toEqual([]);
+    expect(helpSentence(one, 0)).toContain('cannot be compared');
+  });
+
+  it('goes by the hours of watching where they are known: watching without an occurrence is a point of 0', () => {
+    const watched = [
+      { on: '2026-09-02', count: 3, minutes: 90 },
+      { on: '2026-09-02', count: 0, minutes: 30 },
+      { on: '2026-09-01', count: 0, minutes: 60 },
+    ].map((one) => watchedStretch.parse({ behavior: 'Calling out', ...one }));
+    expect(perHourObserved(watched)).toEqual([
+      { on: '2026-09-01', n: 0, exposure: 1 },
+      { on: '2026-09-02', n: 3, exposure: 2 },
+    ]);
+    expect(didItHelp(perHourObserved(watched), [], 'decrease', 'hour').points.map(({ value }) => value)).toEqual([
+      0, 1.5,
+    ]);
+  });
+});
+
+describe('patterns across students', () => {
+  const range = schoolDays('2026-08-31', '2026-10-09', { weekdays: [1, 2, 3, 4, 5], closures: [] });
+  const early = (n: number) => Array.from({ length: n }, () => note({ on: '2026-09-01' }));
+  const late = (n: number) =>
+    Array.from({ length: n }, () => note({ on: '2026-10-06', time: '11:10', antecedents: ['Noise'] }));
+  const students = [
+    { id: 'more', notes: [...early(2), ...late(12)], timetable },
+    { id: 'same', notes: [...early(6), ...late(6)], timetable },
+    { id: 'few', notes: late(3), timetable: [] },
+    { id: 'none', notes: [note({ on: '2026-01-01' })], timetable },
+  ];
+  const patterns = patternsAcross(students, range, { recentDays: 15 });
+
+  it('put weeks on one scale, and say whose rate changed beyond chance', () => {
+    expect(patterns.students.map(({ id, n }) => [id, n])).toEqual([
+      ['more', 14],
+      ['same', 12],
+      ['few', 3],
+      ['none', 0],
+    ]);
+    // Twelve notes in the week of 5 October, which has five school days.
+    expect(patterns.highest).toBeCloseTo(12 / 5, 12);
+    expect(patterns.changed.map(({ id }) => id)).toEqual(['more']);
+    expect(patterns.changed[0]?.change).toMatchObject({
+      before: { n: 2, exposure: 15 },
+      after: { n: 12, exposure: 15 },
+      ratio: 6,
+    });
+    expect(patterns.students.find(({ id }) => id === 'few')?.change).toBeNull();
+  });
+
+  it('add parts of the day up with the hours of those who have them', () => {
+    const snack = patterns.parts.find(({ part }) => part === 'Snack');
+    // Three timetables, 30 school days of half an hour.
+    expect(snack).toMatchObject({ n: 18, hours: 45, rate: 0.4, students: 2, of: 3 });
+  });
+
+  it('find what came before with two students or more', () => {
+    expect(patterns.antecedents).toEqual([
+      { name: 'Noise', n: 21, students: ['more', 'same', 'few'] },
+      { name: 'Waiting', n: 8, students: ['more', 'same'] },
+    ]);
+  });
+});
+
+describe('a range of dates within a phase', () => {
+  const phases = [
+    { label: 'Cards', startsOn: '2026-10-05' },
+    { label: 'Corner', startsOn: '2026-11-02' },
+  ];
+  const range = { from: '2026-09-08', to: '2026-11-24' };
+
+  it('ends on the day before the next begins, and never leaves what was asked for', () => {
+    expect([-1, 0, 1].map((at) => withinPhase(phases, at, range))).toEqual([
+      { from: '2026-09-08', to: '2026-10-04' },
+      { from: '2026-10-05', to: '2026-11-01' },
+      { from: '2026-11-02', to: '2026-11-24' },
+    ]);
+    expect(withinPhase(phases, 0, { from: '2026-10-12', to: '2026-10-16' })).toEqual({
+      from: '2026-10-12',
+      to: '2026-10-16',
+    });
+  });
+
+  it('holds no day where the phase lies outside of it, and is the whole without a phase', () => {
+    const { from, to } = withinPhase(phases, 1, { from: '2026-09-08', to: '2026-09-30' });
+    expect(from > to).toBe(true);
+    expect(withinPhase([], -1, range)).toEqual(range);
+  });
+
+  it('holds each day once, whatever the phases', () => {
+    const dates = fc.uniqueArray(fc.integer({ min: 0, max: 60 }), { maxLength: 5 });
+    fc.assert(
+      fc.property(dates, (found) => {
+        const starts = found.sort((a, b) => a - b).map((day) => ({ label: 'P', startsOn: addDays('2026-09-08', day) }));
+        const parts = Array.from({ length: starts.length + 1 }, (_, i) => withinPhase(starts, i - 1, range));
+        for (let day = 0; day <= 77; day++) {
+          const on = addDays('2026-09-08', day);
+          expect(parts.filter(({ from, to }) => from <= on && on <= to)).toHaveLength(1);
+        }
+      }),
+    );
+  });
+});
+
+describe('sentences of rates', () => {
+  it('say how many times as many with the interval, or nothing where that is not defined', () => {
+    const fewer = compareRates({ n: 12, exposure: 21 }, { n: 4, exposure: 20 });
+    expect(timesAsMany(fewer)).toBe('0.35 times as many; likely 0.12 to 1.03');
+    expect(timesAsMany(fewer, 'a school day')).toMatch(/^0\.35 times as many a school day; likely/);
+    expect(timesAsMany(compareRates({ n: 0, exposure: 20 }, { n: 4, exposure: 20 }))).toBeNull();
+    expect(timesAsMany(compareRates({ n: 4, exposure: 0 }, { n: 4, exposure: 20 }))).toBeNull();
+  });
+
+  it('say which way a student’s notes went', () => {
+    expect(changeSentence(compareRates({ n: 12, exposure: 20 }, { n: 4, exposure: 20 }))).toMatch(
+      /^Fewer\. 0\.6 a school day before, 0\.2 now: 0\.33 times as many; likely [\d.]+ to [\d.]+\.$/,
+    );
+    expect(changeSentence(compareRates({ n: 0, exposure: 20 }, { n: 8, exposure: 20 }))).toBe(
+      'More. 0 a school day before, 0.4 now.',
+    );
+  });
+
+  it('say what too few notes carry: from one to four, of how many', () => {
+    const carried = (durations: number, intensities: number, functions: number) =>
+      carriedByFew({
+        n: 12,
+        durations: durations === 0 ? null : { n: durations, medianSeconds: 1, longestSeconds: 1, totalSeconds: 1 },
+        intensities: intensities === 0 ? null : { n: intensities, median: 1, levels: [] },
+        functions: functions === 0 ? [] : [{ name: 'escape', n: functions, weight: functions, share: 1 }],
+      });
+    expect(carried(0, 0, 0)).toEqual([]);
+    expect(carried(5, 6, 7)).toEqual([]);
+    expect(carried(1, 4, 2)).toEqual([
+      'Duration: 1 note carries one, of 12.',
+      'Intensity: 4 notes carry one, of 12.',
+      'Function: 2 notes carry one, of 12.',
+    ]);
+  });
+});
+
+describe('how likely a behavior is in a part of the day', () => {
+  it('counts stretches, those without an occurrence too; one outside of the day counts for the whole only', () => {
+    const stretch = (part: string | null, count: number) => ({ part, count });
+    const { base, antecedents } = likelihoodByPart([
+      ...[stretch('Lunch', 3), stretch('Lunch', 0), stretch('Lunch', 1), stretch('Lessons', 0)],
+      stretch(null, 2),
+    ]);
+    expect(base).toMatchObject({ n: 3, of: 5 });
+    expect(antecedents.map(({ antecedent, after }) => [antecedent, after.n, after.of])).toEqual([
+      ['Lunch', 2, 3],
+      ['Lessons', 0, 1],
+    ]);
+    expect(likelihoodByPart([]).base).toBeNull();
+  });
+});

@@ -1,0 +1,15 @@
+import type { AbcNote } from './abc-note';
+
+export interface ObserverCount {
+  observer: string;
+  n: number;
+}
+
+/** Who noted how many, the most first; notes that do not say who are left out. */
+export function byObserver(notes: readonly Pick<AbcNote, 'observer'>[]): ObserverCount[] {
+  const counts = new Map<string, number>();
+  for (const { observer } of notes) if (observer !== null) counts.set(observer, (counts.get(observer) ?? 0) + 1);
+  return [...counts]
+    .map(([observer, n]) => ({ observer, n }))
+    .sort((a, b) => b.n - a.n || a.observer.localeCompare(b.observer));
+}

@@ -1,0 +1,174 @@
+import { addDays, type IsoDate, weekday, weekdayName } from '~/core/calendar/iso-date';
+import { schoolDays } from '~/core/calendar/school-days';
+import { hoursOf } from '~/core/calendar/timetable';
+import { type DemoFollowed, followed, noteWords, startingLists } from './behavior-patterns';
+import { SEED, type Surroundings } from './goal-rows';
+import { type Random, randomFrom } from './random';
+import type { Row } from './rows';
+import { recordedAt } from './rows';
+import { type DemoStudent, dayParts, places, type StaffKey, students } from './school';
+
+type Around = Omit<Surroundings, 'random'>;
+type Tables = Record<'behavior_choices' | 'behavior_fields' | 'behavior_phases' | 'abc_notes' | 'tallies', Row[]>;
+
+/** What is noted of the students whose behavior is followed, and the lists that the school begins from. */
+export function behaviorRows(studentIds: ReadonlyMap<string, string>, around: Around): [string, Row[]][] {
+  const random = randomFrom(SEED - 3);
+  const school = choiceRows(random, null, [], around);
+  const all = followed.map((one) => followedRows(one, studentIds.get(one.student) as string, random, around));
+  const together = (table: keyof Tables) => all.flatMap((rows) => rows[table]);
+  return [
+    ['behavior_choices', [...school, ...together('behavior_choices')]],
+    ...(['behavior_fields', 'behavior_phases', 'abc_notes', 'tallies'] as const).map((table): [string, Row[]] => [
+      table,
+      together(table),
+    ]),
+  ];
+}
+
+function choiceRows(
+  random: Random,
+  studentId: string | null,
+  behaviors: DemoFollowed['behaviors'],
+  { placeIds }: Around,
+): Row[] {
+  const row = (kind: string, name: string, position: number, more: Row = {}): Row => ({
+    ...{ id: random.uuid(), student_id: studentId, kind, name, position, words: '', place_id: null },
+    ...{ unlike: '', direction: 'decrease', abc: true, counted: false, timed: false, ...more },
+  });
+  return [
+    ...behaviors.map(({ name, words, unlike, counted = false, timed = false }, i) =>
+      row('behavior', name, i, { words, unlike, counted, timed }),
+    ),
+    ...Object.entries(startingLists).flatMap(([kind, list]) =>
+      list.map(([name, words], i) => row(kind, name, i, { words })),
+    ),
+    ...places.map((name, i) => row('setting', name, i, { place_id: placeIds.get(name) })),
+  ];
+}
+
+function followedRows(one: DemoFollowed, studentId: string, random: Random, around: Around): Tables {
+  const { year, today, calendar, staffIds } = around;
+  const student = students.find(({ first }) => first === one.student) as DemoStudent;
+  const choices = choiceRows(random, studentId, one.behaviors, around);
+  const idOf = (kind: string, name: string) =>
+    choices.find((choice) => choice.kind === kind && choice.name === name)?.id as string;
+  const team = (Object.keys(student.team) as StaffKey[]).map((key) => staffIds.get(key) as string);
+  const changedOn = one.change ? addDays(today, -7 * one.change.weeksAgo) : null;
+  // Up to yesterday: of today nothing may be noted that has not come yet.
+  const days = schoolDays(`${year}-09-08`, addDays(today, -1), calendar);
+  const notes: Row[] = [];
+  const tallies: Row[] = [];
+  for (const on of days) {
+    for (const [i, behavior] of one.behaviors.entries()) {
+      const isSince = i === 0 && changedOn !== null && on >= changedOn;
+      const rate = behavior.aDay[isSince ? 1 : 0] * (behavior.weekdays?.[weekdayName(weekday(on))] ?? 1);
+      const incidents = [rate, rate / 2, rate / 3].filter((chance) =>
+        random.happens(Math.min(0.95, chance * 0.6)),
+      ).length;
+      for (let incident = 0; incident < incidents; incident++) {
+        const part = weighted(random, partsOn(student, on, behavior.parts));
+        if (part === null) continue;
+        const place = dayParts.find((one) => one.part === part && fits(student, one.group));
+        const said = <K extends 'antecedents' | 'consequences' | 'functions'>(list: K, kind: string) =>
+          several(random, behavior[list]).map((name) => idOf(kind, name));
+        const seconds =
+          behavior.seconds && random.happens(0.7)
+            ? Math.round(behavior.seconds * (0.4 + random.whole(0, 12) / 10))
+            : null;
+        const resolved = random.happens(0.8) ? random.happens(0.85) : null;
+        const time = timeIn(random, place);
+        notes.push({
+          ...{ id: random.uuid(), student_id: studentId, occurred_on: on, occurred_time: time },
+          ...whoSaw(random.pick(team), on, time),
+          setting_id: place ? idOf('setting', place.place) : null,
+          behaviors: [idOf('behavior', behavior.name)],
+          antecedents: said('antecedents', 'antecedent'),
+          consequences: said('consequences', 'consequence'),
+          functions: random.happens(0.6) ? said('functions', 'function') : [],
+          intensity_id: random.happens(0.75) ? idOf('intensity', String(weighted(random, { 1: 4, 2: 5, 3: 1 }))) : null,
+          ...{ seconds, is_going: false, resolved },
+          resolved_after: resolved && random.happens(0.6) ? 60 * random.whole(1, 12) : null,
+          note: random.happens(0.15) ? random.pick(noteWords) : '',
+        });
+      }
+      if (behavior.counted && random.happens(0.7)) tallies.push(...tallyRows(behavior, on));
+    }
+  }
+  return {
+    behavior_choices: choices,
+    behavior_fields: [{ student_id: studentId, left_out: one.student === 'Linnea' ? ['function', 'duration'] : [] }],
+    behavior_phases: changedOn
+      ? [
+          {
+            id: random.uuid(),
+            student_id: studentId,
+            behavior_id: null,
+            label: one.change?.label,
+            starts_on: changedOn,
+            made_by: staffIds.get('hanneke'),
+          },
+        ]
+      : [],
+    abc_notes: notes,
+    tallies,
+  };
+
+  function tallyRows(behavior: DemoFollowed['behaviors'][number], on: IsoDate): Row[] {
+    const parts = dayParts.filter(
+      ({ group, part }) => fits(student, group) && (part === 'Lunch' || part === 'Lessons'),
+    );
+    return parts.map((part) => {
+      const often = part.part === 'Lunch' ? 3 : 1;
+      return {
+        ...{ id: random.uuid(), student_id: studentId, behavior_id: idOf('behavior', behavior.name) },
+        ...{ observed_on: on, observed_time: part.from, part: part.part, minutes: Math.round(60 * hoursOf(part)) },
+        ...{ count: random.happens(0.35) ? 0 : random.whole(0, often), seconds: null, note: '' },
+        ...whoSaw(random.pick(team), on, part.to),
+      };
+    });
+  }
+}
+
+const fits = ({ group }: DemoStudent, partGroup: string | null) => partGroup === null || partGroup === group;
+
+const whoSaw = (person: string, on: IsoDate, time: string): Row => ({
+  observer_id: person,
+  recorded_by: person,
+  recorded_at: recordedAt(on, time),
+});
+
+/** Each part of a day with its hours times how likely it is there. */
+function partsOn(student: DemoStudent, on: IsoDate, parts: Record<string, number>): Record<string, number> {
+  const day = weekdayName(weekday(on));
+  return Object.fromEntries(
+    dayParts
+      .filter(({ group }) => fits(student, group))
+      .map((part) => [part.part, hoursOf(part) * (parts[`${day} ${part.part}`] ?? parts[part.part] ?? 0)]),
+  );
+}
+
+function timeIn(random: Random, part: { from: string; to: string } | undefined): string {
+  const minutes = (text: string) => Number(text.slice(0, 2)) * 60 + Number(text.slice(3, 5));
+  const at = part ? random.whole(minutes(part.from), minutes(part.to) - 1) : 600;
+  return `${String(Math.floor(at / 60)).padStart(2, '0')}:${String(at % 60).padStart(2, '0')}`;
+}
+
+/** One name, by how often it comes up; null where none does. */
+function weighted(random: Random, weights: Record<string, number>): string | null {
+  const entries = Object.entries(weights).map(([name, weight]): [string, number] => [name, Math.round(weight * 100)]);
+  const total = entries.reduce((sum, [, weight]) => sum + weight, 0);
+  if (total === 0) return null;
+  let at = random.whole(1, total);
+  for (const [name, weight] of entries) {
+    at -= weight;
+    if (at <= 0) return name;
+  }
+  return null;
+}
+
+/** One name, now and then two. */
+function several(random: Random, weights: Record<string, number>): string[] {
+  const names = [weighted(random, weights), random.happens(0.12) ? weighted(random, weights) : null];
+  return [...new Set(names.filter((name) => name !== null))];
+}

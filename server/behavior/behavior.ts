@@ -1,0 +1,90 @@
+import type { WatchedStretch } from '~/core/behavior/abc-note';
+import type { Choice } from '~/core/behavior/choice';
+import type { StudentNotes } from '~/core/behavior/patterns';
+import type { IsoDate } from '~/core/calendar/iso-date';
+import type { Timetable } from '~/core/calendar/timetable';
+import { discreetChoices } from '~/core/discreet/discreet';
+import type { Database } from '../db/database';
+import { peopleById } from '../people/people';
+import { timetablesOf } from '../school/timetable';
+import { type AnalysedNote, analysedNotes } from './analysed';
+import { choicesOf, choicesOfAll } from './choices';
+import { type Naming, namingOf } from './notes';
+import { phasesOf, type StoredPhase } from './phases';
+import { type Tally, talliesOf, watchedStretches } from './tallies';
+
+/** All that a student’s behavior is seen from. */
+export interface StudentBehavior {
+  choices: Choice[];
+  naming: Naming;
+  /** Oldest first; without second observers’. */
+  notes: AnalysedNote[];
+  /** Newest first; second observers’ too. */
+  tallies: Tally[];
+  watched: WatchedStretch[];
+  timetable: Timetable;
+  phases: StoredPhase[];
+  /** Short names by id. */
+  people: Map<string, string>;
+  /** The day of the first note or tally: before it nothing could have been noted. */
+  since: IsoDate | null;
+}
+
+/**
+ * What there is to see of a student’s behavior. Ask `studentFor` first.
+ *
+ * @param discreet  choices by their first letters only
+ */
+export async function behaviorOf(
+  db: Database,
+  studentId: string,
+  { discreet }: { discreet: boolean },
+): Promise<StudentBehavior> {
+  const stored = await choicesOf(db, studentId);
+  const choices = discreet ? discreetChoices(stored) : stored;
+  const naming = namingOf(choices);
+  const [notes, tallies, timetables, phases, people] = await Promise.all([
+    analysedNotes(db, new Map([[studentId, naming]])).then((found) => found.get(studentId) ?? []),
+    talliesOf(db, [studentId]),
+    timetablesOf(db, [studentId]),
+    phasesOf(db, studentId),
+    peopleById(db),
+  ]);
+  const [since = null] = [notes[0]?.on ?? [], tallies.at(-1)?.on ?? []].flat().sort();
+  return {
+    choices,
+    naming,
+    notes,
+    tallies,
+    watched: watchedStretches(tallies, naming),
+    timetable: withSettingNames(timetables.get(studentId) ?? [], choices),
+    phases,
+    people,
+    since,
+  };
+}
+
+/**
+ * The notes of those of several students whose behavior is followed, with their timetables. Ask `studentsOf` first.
+ */
+export async function notesAcross(
+  db: Database,
+  studentIds: readonly string[],
+  { discreet }: { discreet: boolean },
+): Promise<StudentNotes[]> {
+  const [all, timetables] = await Promise.all([choicesOfAll(db, studentIds), timetablesOf(db, studentIds)]);
+  const followed = studentIds.filter((id) => (all.get(id)?.length ?? 0) > 0);
+  const namings = new Map(
+    [...all].map(([id, choices]) => [id, namingOf(discreet ? discreetChoices(choices) : choices)]),
+  );
+  const notes = await analysedNotes(db, namings);
+  return followed.map((id) => ({ id, notes: notes.get(id) ?? [], timetable: timetables.get(id) ?? [] }));
+}
+
+/** A timetable whose places are called as the notes call them. */
+function withSettingNames(timetable: Timetable, choices: readonly Choice[]): Timetable {
+  const names = new Map(
+    choices.flatMap(({ placeId, name, mergedInto }) => (placeId && !mergedInto ? [[placeId, name] as const] : [])),
+  );
+  return timetable.map((block) => ({ ...block, setting: names.get(block.setting ?? '') ?? null }));
+}

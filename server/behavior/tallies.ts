@@ -1,0 +1,174 @@
+import type { WatchedStretch } from '~/core/behavior/abc-note';
+import type { TalliesInput, TallyCorrection, TallyInput } from '~/core/behavior/note-input';
+import type { IsoDate } from '~/core/calendar/iso-date';
+import type { WithdrawalInput } from '~/core/observations/observation';
+import type { Database } from '../db/database';
+import { Invalid, NotFound } from '../failures';
+import type { SessionFacts } from '../observations/check-session';
+import {
+  changeRecord,
+  historyOfRecord,
+  type Recorded,
+  type RecordTable,
+  recordedColumns,
+  recordedNames,
+} from '../recorded/change';
+import type { Actor } from '../students/students';
+import type { Naming } from './notes';
+import { checkWhen, insertOnce, type Moment } from './record';
+
+/** How often a behavior occurred in a stretch of watching. */
+export interface Tally extends Recorded {
+  behaviorId: string;
+  on: IsoDate;
+  time: string;
+  part: string | null;
+  minutes: number;
+  count: number;
+  seconds: number | null;
+  note: string;
+  besideId: string | null;
+}
+
+const records: RecordTable = { table: 'tallies', history: 'tally_history', historyOf: 'tally_id' };
+
+const query = `
+  select ${recordedColumns('t')}, t.behavior_id as "behaviorId", t.observed_on as "on", t.observed_time as "time", t.part,
+         t.minutes, t.count, t.seconds, t.note, t.beside_id as "besideId"
+    from tallies t ${recordedNames('t')}`;
+
+/** The stretches of watching of some students that stand, newest first. Ask `studentFor` or `studentsOf` first. */
+export async function talliesOf(
+  db: Database,
+  studentIds: readonly string[],
+  { limit }: { limit?: number | undefined } = {},
+): Promise<Tally[]> {
+  const found = await db.raw<{ rows: Tally[] }>(
+    `${query} where t.student_id = any(?) and not t.withdrawn
+      order by t.observed_on desc, t.observed_time desc, t.recorded_at desc ${limit ? 'limit ?' : ''}`,
+    [[...studentIds], ...(limit ? [limit] : [])],
+  );
+  return found.rows;
+}
+
+/** @throws NotFound when the student has no such tally */
+export async function tallyOf(db: Database, studentId: string, id: string, { lock = false } = {}): Promise<Tally> {
+  const found = await db.raw<{ rows: Tally[] }>(
+    `${query} where t.student_id = ? and t.id = ? ${lock ? 'for update of t' : ''}`,
+    [studentId, id],
+  );
+  const tally = found.rows[0];
+  if (!tally) throw new NotFound('No such tally.');
+  return tally;
+}
+
+/** What a tally said before each change, oldest first. */
+export const historyOfTally = (db: Database, id: string) => historyOfRecord<Tally>(db, records, id);
+
+/** Tallies as the computation sees them; a second observer’s are left out. */
+export function watchedStretches(tallies: readonly Tally[], { choices }: Naming): WatchedStretch[] {
+  return tallies
+    .filter(({ besideId }) => besideId === null)
+    .map(({ on, part, behaviorId, count, minutes }) => {
+      return { on, part, behavior: choices.get(behaviorId)?.name ?? '?', count, minutes };
+    });
+}
+
+/** Tallies of a second observer, each with the first one’s of the same behavior and stretch. */
+export function tallyPairs(tallies: readonly Tally[]): { first: Tally; second: Tally }[] {
+  const stretch = ({ behaviorId, on, time }: Tally) => `${behaviorId} ${on} ${time}`;
+  return tallies.flatMap((second) => {
+    const first = tallies.find(
+      (tally) => tally.besideId === null && tally.observerId === second.besideId && stretch(tally) === stretch(second),
+    );
+    return first ? [{ first, second }] : [];
+  });
+}
+
+/**
+ * Records what was counted in one stretch of watching, each behavior by itself. Sent again, nothing changes.
+ *
+ * @throws NotFound; Invalid with messages by field
+ */
+export async function recordTallies(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  { tallies, besideId }: TalliesInput,
+  moment: Moment,
+): Promise<SessionFacts['student']> {
+  return db.transaction(async (trx) => {
+    let student: SessionFacts['student'] | undefined;
+    for (const tally of tallies) {
+      const asked = { studentId, right: 'observe', besideId } as const;
+      const facts = await checkWhen(trx, actor, asked, tally, moment);
+      if (Object.keys(facts.messages).length > 0) throw new Invalid(facts.messages);
+      await expectBehavior(trx, studentId, tally.behaviorId);
+      student = facts.student;
+      const whose = { beside_id: besideId ?? null, recorded_by: actor.personId, recorded_at: moment.now };
+      await insertOnce(trx, records.table, { id: tally.id, student_id: studentId, ...columnsOf(tally), ...whose });
+    }
+    return student as SessionFacts['student'];
+  });
+}
+
+const columnsOf = (tally: Omit<TallyInput, 'id'>) => ({
+  behavior_id: tally.behaviorId,
+  observed_on: tally.on,
+  observed_time: tally.time,
+  part: tally.part || null,
+  minutes: tally.minutes,
+  count: tally.count,
+  seconds: tally.seconds,
+  note: tally.note,
+  observer_id: tally.observerId,
+});
+
+async function expectBehavior(db: Database, studentId: string, id: string): Promise<void> {
+  const known = await db('behavior_choices').where({ id, student_id: studentId, kind: 'behavior' }).first('id');
+  if (!known) throw new NotFound('No such behavior.');
+}
+
+interface TallyIds {
+  studentId: string;
+  tallyId: string;
+}
+
+/** Replaces what a tally says; its history is kept, with the reason. */
+export function correctTally(
+  db: Database,
+  actor: Actor,
+  ids: TallyIds,
+  { version, why, ...input }: TallyCorrection,
+  moment: Moment,
+): Promise<Tally> {
+  return changeTally(db, actor, ids, { version, why, now: moment.now }, async (trx) => {
+    const asked = { studentId: ids.studentId, right: 'see' } as const;
+    const { messages } = await checkWhen(trx, actor, asked, input, moment);
+    if (Object.keys(messages).length > 0) throw new Invalid(messages);
+    await expectBehavior(trx, ids.studentId, input.behaviorId);
+    return columnsOf(input);
+  });
+}
+
+/** Takes a tally out of every figure; it stays readable on its own page, with the reason. */
+export function withdrawTally(db: Database, actor: Actor, ids: TallyIds, input: WithdrawalInput, now: Date) {
+  return changeTally(db, actor, ids, { ...input, now }, async () => ({ withdrawn: true }));
+}
+
+function changeTally(
+  db: Database,
+  actor: Actor,
+  { studentId, tallyId }: TallyIds,
+  change: { version: number; why: string; now: Date },
+  changesTo: (trx: Database) => Promise<Record<string, unknown>>,
+): Promise<Tally> {
+  return changeRecord<Tally>(db, actor, {
+    ...records,
+    ...change,
+    studentId,
+    id: tallyId,
+    read: (trx, options) => tallyOf(trx, studentId, tallyId, options),
+    changesTo: (_, trx) => changesTo(trx),
+  });
+}

@@ -1,0 +1,125 @@
+import { isDeepStrictEqual } from 'node:util';
+import { may, mayChange, type Right } from '../access/rights';
+import type { Database } from '../db/database';
+import { Conflict, NotAllowed } from '../failures';
+import { type Actor, type Student, studentFor } from '../students/students';
+
+/** What every record of something seen has: whose it is, and which version of it stands. */
+export interface Recorded {
+  id: string;
+  studentId: string;
+  observerId: string;
+  observerName: string;
+  recordedById: string;
+  recordedByName: string;
+  recordedAt: Date;
+  version: number;
+  changedByName: string | null;
+  changedAt: Date | null;
+  changeReason: string | null;
+  isWithdrawn: boolean;
+}
+
+/** The same as columns of a table, with the names that belong to it: see `recordedNames`. */
+export const recordedColumns = (row: string) => `
+  ${row}.id, ${row}.student_id as "studentId", ${row}.observer_id as "observerId", observer.short_name as "observerName",
+  ${row}.recorded_by as "recordedById", recorder.short_name as "recordedByName", ${row}.recorded_at as "recordedAt",
+  ${row}.version, changer.short_name as "changedByName", ${row}.changed_at as "changedAt",
+  ${row}.change_reason as "changeReason", ${row}.withdrawn as "isWithdrawn"`;
+
+/** The people named by `recordedColumns`. */
+export const recordedNames = (row: string) => `
+  join people observer on observer.id = ${row}.observer_id
+  join people recorder on recorder.id = ${row}.recorded_by
+  left join people changer on changer.id = ${row}.changed_by`;
+
+/** Where a kind of record is kept, and where what it said before. */
+export interface RecordTable {
+  table: string;
+  history: string;
+  /** The column of the history that names the record. */
+  historyOf: string;
+}
+
+const MS_PER_DAY = 86_400_000;
+
+/** Whether the one who asks may correct or withdraw this record. */
+export function mayChangeRecord(student: Pick<Student, 'role'>, actor: Actor, entry: Recorded, now: Date): boolean {
+  return mayChange(student.role, {
+    isOwn: entry.recordedById === actor.personId || entry.observerId === actor.personId,
+    ageInDays: (now.getTime() - entry.recordedAt.getTime()) / MS_PER_DAY,
+  });
+}
+
+/** Columns with their new content. */
+export type Changes = Record<string, unknown>;
+
+interface Change<Entry> extends RecordTable {
+  studentId: string;
+  id: string;
+  /** The version that the change was made from. */
+  version: number;
+  why: string;
+  now: Date;
+  /** What it takes to make this change; else it must be one’s own, or one must be allowed to change any. */
+  right?: Right;
+  read: (db: Database, options: { lock: boolean }) => Promise<Entry>;
+  changesTo: (entry: Entry, db: Database) => Promise<Changes>;
+  /** What follows from the change, in the same transaction. */
+  afterwards?: (entry: Entry, changes: Changes, db: Database) => Promise<void>;
+}
+
+/**
+ * Changes a record under lock: what it said goes to its history, the new content takes its place in every view.
+ *
+ * @throws NotFound, NotAllowed; Conflict with what stands now, when someone else changed it since `version`
+ */
+export async function changeRecord<Entry extends Recorded>(
+  db: Database,
+  actor: Actor,
+  { table, history, historyOf, studentId, id, version, why, now, right, read, changesTo, afterwards }: Change<Entry>,
+): Promise<Entry> {
+  return db.transaction(async (trx) => {
+    const student = await studentFor(trx, actor, studentId, 'see');
+    const entry = await read(trx, { lock: true });
+    const isAllowed = right ? may(student.role, right) : mayChangeRecord(student, actor, entry, now);
+    if (!isAllowed) throw new NotAllowed('This entry is not yours to change.');
+    const changes = await changesTo(entry, trx);
+    if (entry.version !== version || entry.isWithdrawn) {
+      const isNext = entry.version === version + 1;
+      if (isNext && (await isRepeat(trx, table, { id, changed_by: actor.personId, change_reason: why }, changes))) {
+        return entry;
+      }
+      throw new Conflict(entry);
+    }
+    await trx(history).insert({ [historyOf]: id, version, content: JSON.stringify(entry) });
+    await trx(table)
+      .where({ id })
+      .update({ ...changes, version: version + 1, changed_by: actor.personId, changed_at: now, change_reason: why });
+    await afterwards?.(entry, changes, trx);
+    return read(trx, { lock: false });
+  });
+}
+
+/** Whether the change that stands is this very one, sent twice. */
+async function isRepeat(db: Database, table: string, by: Changes, changes: Changes): Promise<boolean> {
+  const row = await db(table).where(by).first();
+  return row !== undefined && Object.entries(changes).every(([column, value]) => isDeepStrictEqual(row[column], value));
+}
+
+/** What a record said before each change, oldest first. Ask `studentFor` first. */
+export async function historyOfRecord<Entry extends Recorded>(
+  db: Database,
+  { history, historyOf }: RecordTable,
+  id: string,
+): Promise<Entry[]> {
+  const rows = await db(history)
+    .where({ [historyOf]: id })
+    .orderBy('version')
+    .select<{ content: Entry }[]>('content');
+  return rows.map(({ content }) => ({
+    ...content,
+    recordedAt: new Date(content.recordedAt),
+    changedAt: content.changedAt === null ? null : new Date(content.changedAt),
+  }));
+}

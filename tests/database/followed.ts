@@ -1,0 +1,47 @@
+import { randomUUID } from 'node:crypto';
+import type { Choice, ChoicesInput } from '~/core/behavior/choice';
+import type { NoteInput } from '~/core/behavior/note-input';
+import { choicesOf, saveChoices } from '~/server/behavior/choices';
+import type { Moment } from '~/server/behavior/record';
+import type { Database } from '~/server/db/database';
+import { actorOf, now, type SmallSchool, today, wall } from './small-school';
+
+export const moment: Moment = { wall, now, timeZone: 'America/New_York' };
+
+export const choiceRow = (name: string, more: object = {}) => ({
+  ...{ id: randomUUID(), name, words: '', placeId: null, isDifferent: false, ...more },
+});
+
+export const behaviorRow = (name: string, more: object = {}) => ({
+  ...choiceRow(name),
+  ...{ unlike: '', direction: 'decrease' as const, abc: true, counted: true, timed: false, ...more },
+});
+
+/** Two behaviors with something before, after, and a scale, as a form sends them. */
+export const choices = (school: SmallSchool): ChoicesInput => ({
+  behavior: [behaviorRow('Leaves'), behaviorRow('Shouts')],
+  antecedent: [choiceRow('Noise'), choiceRow('Waiting')],
+  consequence: [choiceRow('A break')],
+  setting: [choiceRow('Kitchen', { placeId: school.kitchen })],
+  intensity: [choiceRow('1', { words: 'quiet' }), choiceRow('2', { words: 'loud' })],
+  function: [choiceRow('escape')],
+  leftOut: [],
+});
+
+/** Sets the school’s student up with choices; what they are called finds their ids. */
+export async function follow(db: Database, school: SmallSchool, input = choices(school)) {
+  await saveChoices(db, actorOf(school.manager), school.student, input, now);
+  const all = await choicesOf(db, school.student);
+  const id = (name: string) => (all.find((choice) => choice.name === name) as Choice).id;
+  return { input, id };
+}
+
+/** An ABC note as a form sends it. */
+export function noteInputOf(school: SmallSchool, behaviors: string[], changes: Partial<NoteInput> = {}): NoteInput {
+  return {
+    ...{ id: randomUUID(), on: today, time: '09:30', observerId: school.manager, settingId: null, intensityId: null },
+    ...{ behaviors, antecedents: [], consequences: [], functions: [], others: [] },
+    ...{ seconds: null, isGoing: false, resolved: null, resolvedAfter: null, note: '' },
+    ...changes,
+  };
+}

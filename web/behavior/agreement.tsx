@@ -1,0 +1,218 @@
+import { Form, Link } from 'react-router';
+import { z } from 'zod';
+import { totalCountAgreement, USUAL_AGREEMENT } from '~/core/agreement/agreement';
+import { occurrenceAgreement } from '~/core/agreement/occurrence';
+import { clockTimeField, isoDateField } from '~/core/calendar/date-fields';
+import { shortDate } from '~/core/calendar/iso-date';
+import { minutesOfDay } from '~/core/calendar/timetable';
+import { discreetChoices } from '~/core/discreet/discreet';
+import { percent, rateFigure } from '~/core/words/counting';
+import { choicesOf } from '~/server/behavior/choices';
+import { minutesNoted, type Naming, namingOf, newestNotes } from '~/server/behavior/notes';
+import { talliesOf, tallyPairs } from '~/server/behavior/tallies';
+import { database } from '~/server/db/current';
+import { peopleById } from '~/server/people/people';
+import { studentFor, supportTeam } from '~/server/students/students';
+import { answering } from '../http/answering';
+import { askerOf, idFrom } from '../http/asker';
+import { headerStudent } from '../students/header-student';
+import { Labelled } from '../ui/labelled';
+import { MarginTitle, Page } from '../ui/page';
+import type { Route } from './+types/agreement';
+
+/** A window that two people watched. */
+const windowSearch = z
+  .object({
+    behavior: z.uuid({ error: 'Choose a behavior.' }),
+    on: isoDateField,
+    from: clockTimeField,
+    to: clockTimeField,
+    interval: z.coerce.number({ error: 'Say how many minutes.' }).positive({ error: 'Say how many minutes.' }).max(240),
+    a: z.uuid({ error: 'Choose an observer.' }),
+    b: z.uuid({ error: 'Choose an observer.' }),
+  })
+  .superRefine(({ from, to, a, b }, context) => {
+    if (to <= from) context.addIssue({ code: 'custom', path: ['to'], message: 'It ends after it begins.', input: to });
+    if (a === b) context.addIssue({ code: 'custom', path: ['b'], message: 'Choose somebody else.', input: b });
+  });
+
+export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const student = await studentFor(database(), actor, studentId, 'see');
+  const asked = Object.fromEntries(new URL(request.url).searchParams);
+  const parsed = windowSearch.safeParse(asked);
+  const [stored, team, tallies, people, notes] = await Promise.all([
+    choicesOf(database(), studentId),
+    supportTeam(database(), studentId, actor.today),
+    talliesOf(database(), [studentId]),
+    peopleById(database()),
+    newestNotes(database(), [studentId], parsed.success ? { on: parsed.data.on } : { limit: 500 }),
+  ]);
+  const choices = discreet ? discreetChoices(stored) : stored;
+  const naming = namingOf(choices);
+  const minutesBy = (observerId: string, behaviorId: string) => minutesNoted(notes, naming, { observerId, behaviorId });
+  const watch = parsed.success ? parsed.data : null;
+  return {
+    student: headerStudent(student, { discreet }),
+    behaviors: choices
+      .filter(({ kind, mergedInto }) => kind === 'behavior' && mergedInto === null)
+      .map(({ id, name }) => ({ id, name })),
+    team: team.map(({ id, shortName }) => ({ id, name: shortName })),
+    asked,
+    messages: parsed.success || Object.keys(asked).length === 0 ? {} : z.flattenError(parsed.error).fieldErrors,
+    today: actor.today,
+    watched: watch && {
+      a: people.get(watch.a) ?? '?',
+      b: people.get(watch.b) ?? '?',
+      agreement: occurrenceAgreement(minutesBy(watch.a, watch.behavior), minutesBy(watch.b, watch.behavior), {
+        from: minutesOfDay(watch.from),
+        to: minutesOfDay(watch.to),
+        interval: watch.interval,
+      }),
+    },
+    pairs: tallyPairs(tallies).map((pair) => pairShown(pair, naming, people)),
+    // Days on which somebody noted beside somebody else: where a shared window is likely.
+    days: parsed.success
+      ? []
+      : [...new Set(notes.filter(({ besideId }) => besideId !== null).map(({ on }) => on))].slice(0, 12),
+  };
+});
+
+/** What two observers counted in the same stretch, and how far they agree. */
+function pairShown({ first, second }: TallyPair, { choices }: Naming, people: ReadonlyMap<string, string>) {
+  return {
+    id: second.id,
+    on: second.on,
+    behavior: choices.get(second.behaviorId)?.name ?? '?',
+    first: { name: people.get(first.observerId) ?? '?', count: first.count },
+    second: { name: people.get(second.observerId) ?? '?', count: second.count },
+    share: totalCountAgreement(first.count, second.count),
+  };
+}
+type TallyPair = ReturnType<typeof tallyPairs>[number];
+
+export const meta: Route.MetaFunction = () => [{ title: 'Two observers · Gentle Margin' }];
+
+export default function Agreement({ loaderData }: Route.ComponentProps) {
+  const { student, behaviors, team, asked, messages, watched, pairs, days, today } = loaderData;
+  const problem = (field: string) => (messages as Record<string, string[] | undefined>)[field]?.[0];
+  const select = (name: string, label: string, options: { id: string; name: string }[], at: number) => (
+    <Labelled label={label} message={problem(name)}>
+      <select name={name} defaultValue={asked[name] ?? options[at]?.id} className="select w-full">
+        {options.map(({ id, name: said }) => (
+          <option key={id} value={id}>
+            {said}
+          </option>
+        ))}
+      </select>
+    </Labelled>
+  );
+  return (
+    <Page
+      marginName="How it is done"
+      margin={
+        <>
+          <MarginTitle>How it is done</MarginTitle>
+          <div className="grid gap-3 text-small text-ink-2">
+            <p>
+              Two people watch the same stretch, without talking. The second says beside whom, so that nothing is
+              counted twice.
+            </p>
+            <p>
+              80% and more, or κ of .60, is the usual mark; a fifth of the sessions of each phase is usually watched by
+              two.
+            </p>
+            {days.length > 0 && <p>Noted by two: {days.map(shortDate).join(', ')}.</p>}
+          </div>
+        </>
+      }
+    >
+      <p className="text-small">
+        <Link to={`/students/${student.id}/behavior`} className="text-ink-2 underline underline-offset-2">
+          {student.shortName} · {student.isDiscreet ? 'Notes' : 'Behavior'}
+        </Link>
+      </p>
+      <h1 className="mt-1 text-2xl">Two observers</h1>
+      <Form method="get" className="mt-4 grid max-w-3xl grid-cols-2 gap-3 rounded-box bg-wash p-4 sm:grid-cols-4">
+        {select('behavior', 'Behavior', behaviors, 0)}
+        {select('a', 'One observer', team, 0)}
+        {select('b', 'The other', team, 1)}
+        <Labelled label="Date" message={problem('on')}>
+          <input type="date" name="on" defaultValue={asked.on ?? today} max={today} className="input w-full" />
+        </Labelled>
+        <Labelled label="From" message={problem('from')}>
+          <input type="time" name="from" defaultValue={asked.from ?? '09:00'} className="input w-full" />
+        </Labelled>
+        <Labelled label="To" message={problem('to')}>
+          <input type="time" name="to" defaultValue={asked.to ?? '10:00'} className="input w-full" />
+        </Labelled>
+        <Labelled label="Intervals, in minutes" message={problem('interval')}>
+          <input name="interval" inputMode="decimal" defaultValue={asked.interval ?? '10'} className="input w-full" />
+        </Labelled>
+        <button type="submit" className="btn btn-primary h-10 self-end">
+          Compare
+        </button>
+      </Form>
+      {watched && <Watched watched={watched} />}
+      <section className="mt-8 pb-16">
+        <h2 className="mb-1 text-lg">Tallies of two observers</h2>
+        {pairs.length === 0 && <p className="text-ink-2">No tally was made by two people yet.</p>}
+        <ul>
+          {pairs.map(({ id, on, behavior, first, second, share }) => (
+            <li key={id} className="border-b border-rule py-2">
+              {`${shortDate(on)} · ${behavior}: ${first.name} ${first.count}, ${second.name} ${second.count}; `}
+              <b>{percent(100 * share)}</b>
+              {share < USUAL_AGREEMENT && ', below the usual 80%'}
+            </li>
+          ))}
+        </ul>
+      </section>
+    </Page>
+  );
+}
+
+function Watched({
+  watched: { a, b, agreement },
+}: {
+  watched: NonNullable<Route.ComponentProps['loaderData']['watched']>;
+}) {
+  const { counts, intervals, perInterval, kappa } = agreement;
+  const said = (share: number | null) => (share === null ? 'not defined' : percent(100 * share));
+  const figures: [string, string][] = [
+    ['Interval by interval', said(agreement.occurrence)],
+    ['Where one or both saw it', said(agreement.scored)],
+    ['Where one or both did not', said(agreement.unscored)],
+    ['Cohen’s κ', kappa === null ? 'not defined' : rateFigure(kappa)],
+    ['Total count', said(agreement.total)],
+    ['Count in each interval', said(agreement.meanPerInterval)],
+    ['Same count in each interval', said(agreement.exactPerInterval)],
+  ];
+  return (
+    <section className="mt-6" aria-labelledby="agree">
+      <h2 id="agree" className="text-lg">
+        How far they agree
+      </h2>
+      {counts.a + counts.b === 0 ? (
+        <p className="mt-1 text-ink-2">
+          Neither noted it in this window. If both watched, they agree that it did not occur.
+        </p>
+      ) : (
+        <p className="mt-1">
+          {`${a} noted it ${counts.a === 1 ? 'once' : `${counts.a} times`}, ${b} ${counts.b === 1 ? 'once' : `${counts.b} times`}, in ${intervals} intervals.`}
+        </p>
+      )}
+      <dl className="mt-2 grid max-w-xl grid-cols-[1fr_auto] gap-x-6 gap-y-1">
+        {figures.map(([label, value]) => (
+          <div key={label} className="contents">
+            <dt className="text-ink-2">{label}</dt>
+            <dd className="font-semibold">{value}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="mt-2 text-small text-ink-3">
+        {`In each interval: ${a} ${perInterval.a.join(' ')} · ${b} ${perInterval.b.join(' ')}`}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,193 @@
+import { data, Link, useLocation } from 'react-router';
+import { v4 as newId } from 'uuid';
+import { z } from 'zod';
+import { phaseInput } from '~/core/behavior/note-input';
+import { isoDateField } from '~/core/calendar/date-fields';
+import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
+import { behaviorOf } from '~/server/behavior/behavior';
+import { addPhase, removePhase } from '~/server/behavior/phases';
+import { database } from '~/server/db/current';
+import { studentFor } from '~/server/students/students';
+import { answering } from '../http/answering';
+import { askerOf, idFrom } from '../http/asker';
+import { sayNext } from '../http/cookies';
+import { submitted } from '../http/submitted';
+import { PrintSheet } from '../report/print-sheet';
+import { headerStudent } from '../students/header-student';
+import { StudentHeader } from '../students/student-header';
+import { Page } from '../ui/page';
+import type { Route } from './+types/behavior';
+import { type BehaviorView, behaviorView } from './behavior-view';
+import { DidItHelp } from './did-it-help-section';
+import { Beside, Figures, Watched } from './figures';
+import { Filters } from './filters';
+import { searchFrom } from './search';
+import { StandsOut } from './stands-out';
+
+const besideSearch = z.object({ from2: isoDateField, to2: isoDateField });
+
+export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const parameters = new URL(request.url).searchParams;
+  const [student, of] = await Promise.all([
+    studentFor(database(), actor, studentId, 'see'),
+    behaviorOf(database(), studentId, { discreet }),
+  ]);
+  const beside = besideSearch.safeParse(Object.fromEntries(parameters));
+  const asked = {
+    studentId,
+    search: searchFrom(request),
+    phase: parameters.get('phase'),
+    beside: beside.success ? { from: beside.data.from2, to: beside.data.to2 } : null,
+    per: parameters.get('per') === 'hour' ? ('hour' as const) : ('schoolDay' as const),
+  };
+  return {
+    student: headerStudent(student, { discreet }),
+    schoolName: school.name,
+    today: actor.today,
+    hasChoices: of.choices.length > 0,
+    asked: { search: asked.search, phase: asked.phase, beside: asked.beside },
+    newPhaseId: newId(),
+    discreet,
+    view: behaviorView(of, asked, { calendar: school.calendar, today: actor.today }),
+  };
+});
+
+const removal = z.object({ intent: z.literal('removePhase'), id: z.uuid() });
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  await studentFor(database(), actor, studentId, 'setUp');
+  const form = await request.formData();
+  const toRemove = removal.safeParse(Object.fromEntries(form));
+  if (toRemove.success) {
+    await removePhase(database(), actor, studentId, toRemove.data.id, now);
+    return data(
+      { result: undefined },
+      { headers: await sayNext({ text: 'Taken away. The notes are what they were.' }) },
+    );
+  }
+  const { refused } = await submitted(form, phaseInput, (input) => addPhase(database(), actor, studentId, input));
+  if (refused) return refused;
+  return data(
+    { result: undefined },
+    { headers: await sayNext({ text: 'Written down: from that day on the two sides are compared.' }) },
+  );
+});
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  {
+    title: loaderData?.discreet
+      ? 'Notes · Gentle Margin'
+      : `Behavior of ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin`,
+  },
+];
+
+export default function Behavior({ loaderData }: Route.ComponentProps) {
+  const { student, schoolName, today, view, hasChoices } = loaderData;
+  const { chosen, range, figures } = view;
+  const head = `${student.shortName} · behavior${chosen ? ` · ${chosen.name}` : ''} · ${shortDate(range.from)} – ${shortDate(range.to)} · ${schoolName} · ${longDate(today)}`;
+  return (
+    <Page marginName="What stands out" margin={<StandsOut view={view} />}>
+      <PrintSheet head={head}>
+        <StudentHeader student={student} catches />
+        {!chosen ? (
+          <NothingYet student={student} hasChoices={hasChoices} />
+        ) : (
+          <>
+            <Filters key={student.id} view={view} asked={loaderData.asked} />
+            {chosen.words && (
+              <p className="mt-1 max-w-3xl text-small text-ink-3">
+                {chosen.words}
+                {chosen.unlike && ` Not: ${chosen.unlike}`}
+              </p>
+            )}
+            {!figures && (
+              <p className="py-8 text-ink-2">
+                {view.all > 0
+                  ? 'None of this behavior was noted in this stretch.'
+                  : 'Nothing has been noted in this stretch.'}
+              </p>
+            )}
+            {figures && <Figures figures={figures} />}
+            {view.watched && <Watched watched={view.watched} studentId={student.id} />}
+            {view.beside && <Beside beside={view.beside} />}
+            {view.help && <Help loaderData={loaderData} help={view.help} chosen={chosen} />}
+            <Foot studentId={student.id} maySetUp={student.maySetUp} />
+          </>
+        )}
+      </PrintSheet>
+    </Page>
+  );
+}
+
+type Loaded = Route.ComponentProps['loaderData'];
+
+function NothingYet({ student, hasChoices }: { student: Loaded['student']; hasChoices: boolean }) {
+  return (
+    <div className="py-10">
+      <p className="max-w-xl text-ink-2">
+        {hasChoices
+          ? 'No target behavior is followed for this student.'
+          : 'Nothing of this student’s behavior is followed yet. Most students never need it.'}
+      </p>
+      {student.maySetUp && (
+        <p className="mt-4">
+          <Link to={`/students/${student.id}/behavior/set-up`} className="btn h-11">
+            Set up what is noted
+          </Link>
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Help({
+  loaderData,
+  help,
+  chosen,
+}: {
+  loaderData: Loaded;
+  help: NonNullable<BehaviorView['help']>;
+  chosen: { id: string; name: string };
+}) {
+  const { search } = useLocation();
+  const linkTo = (per: 'schoolDay' | 'hour') => {
+    const parameters = new URLSearchParams(search);
+    parameters.set('per', per);
+    return `?${parameters}`;
+  };
+  return (
+    <DidItHelp
+      key={loaderData.newPhaseId}
+      help={help}
+      behavior={chosen}
+      newPhaseId={loaderData.newPhaseId}
+      maySetUp={loaderData.student.maySetUp && !loaderData.discreet}
+      today={loaderData.today as IsoDate}
+      perLinks={{ schoolDay: linkTo('schoolDay'), hour: linkTo('hour') }}
+    />
+  );
+}
+
+function Foot({ studentId, maySetUp }: { studentId: string; maySetUp: boolean }) {
+  const links = [
+    ...(maySetUp ? [['behavior/set-up', 'What is noted'] as const] : []),
+    ['notes', 'All notes as a table'] as const,
+    ['behavior/agreement', 'Two observers'] as const,
+  ];
+  return (
+    <p className="no-print mt-8 flex flex-wrap gap-2 pb-20">
+      {links.map(([path, label]) => (
+        <Link key={path} to={`/students/${studentId}/${path}`} className="btn h-10">
+          {label}
+        </Link>
+      ))}
+      <a href={`/students/${studentId}/notes.csv`} download className="btn h-10">
+        As a file
+      </a>
+    </p>
+  );
+}

@@ -1,0 +1,154 @@
+import { Link } from 'react-router';
+import { shortDate } from '~/core/calendar/iso-date';
+import { counted, figure, lengthOfTime, percent } from '~/core/words/counting';
+import { Bars, Months, Weeks } from './bars';
+import type { BehaviorView } from './behavior-view';
+import { WhenGrid } from './when-grid';
+
+/** When a behavior happens, what comes before and follows, how much of it there is, where, and by whom it was noted. */
+export function Figures({ figures }: { figures: NonNullable<BehaviorView['figures']> }) {
+  const { antecedents, consequences, settings, chains, months, weeks, phaseLines, durations, intensities } = figures;
+  const levels = intensities?.levels.map(({ name, n, share, to }) => ({
+    ...{ name, share, to },
+    said: `${n} · ${percent(100 * share)}`,
+  }));
+  const functions = figures.functions.map(({ name, n, share, to }) => {
+    return { name, share, to, said: `${n} · ${percent(100 * share)}` };
+  });
+  const observers = figures.observers.map(({ name, n, share, to }) => ({
+    name,
+    share,
+    to,
+    said: counted(n, 'note', 'notes'),
+  }));
+  return (
+    <>
+      <WhenGrid figures={figures} />
+      <div className="mt-5 grid gap-x-10 gap-y-6 xl:grid-cols-2">
+        <Bars title="What came before" rows={antecedents} none="No note says what came before." />
+        <Bars title="What followed" rows={consequences} none="No note says what followed." />
+        <section className="break-inside-avoid">
+          <h2 className="mb-1.5 text-lg">Commonest chains</h2>
+          {chains.length === 0 && <p className="text-small text-ink-2">No note holds a whole chain.</p>}
+          <ol className="grid gap-1">
+            {chains.map(({ antecedent, behavior, consequence, n, of, to }) => (
+              <li key={`${antecedent} ${consequence}`}>
+                <Link to={to} className="flex min-h-8 gap-3 hover:underline pointer-coarse:min-h-11">
+                  <span className="grow">
+                    {antecedent} → {behavior} → {consequence}
+                  </span>
+                  <span className="text-small whitespace-nowrap text-ink-2">
+                    {n} of {of}
+                  </span>
+                </Link>
+              </li>
+            ))}
+          </ol>
+        </section>
+        <Months months={months} />
+      </div>
+      <p className="mt-3 text-small text-ink-3">
+        A share is of notes, not of chances: it shows what tends to come before this behavior, not what causes it.
+      </p>
+      <section className="mt-6">
+        <h2 className="mb-1 text-lg">By week</h2>
+        <Weeks weeks={weeks} phaseLines={phaseLines} />
+      </section>
+      <div className="mt-6 grid gap-x-10 gap-y-6 xl:grid-cols-2">
+        <Bars title="Where" rows={settings} none="No note says where." />
+        <Bars title="Who noted" rows={observers} none="" />
+        {levels && <Bars title="How strong" rows={levels} none="" />}
+        {functions.length > 0 && <Bars title="What observers took it to be for" rows={functions} none="" />}
+        {durations && (
+          <section>
+            <h2 className="mb-1 text-lg">How long</h2>
+            <p>
+              <Link to={durations.to} className="underline underline-offset-2">
+                {counted(durations.n, 'note says', 'notes say')}
+              </Link>
+              {`: ${lengthOfTime(durations.medianSeconds)} in the middle, ${lengthOfTime(durations.longestSeconds)} at the longest, ${lengthOfTime(durations.totalSeconds)} altogether.`}
+            </p>
+          </section>
+        )}
+      </div>
+      {functions.length > 0 && (
+        <p className="mt-2 text-small text-ink-3">
+          These are guesses of who watched, each note counted once; not a finding.
+        </p>
+      )}
+    </>
+  );
+}
+
+/** Stretches of watching, those without an occurrence among them. */
+export function Watched({ watched, studentId }: { watched: NonNullable<BehaviorView['watched']>; studentId: string }) {
+  return (
+    <section className="mt-8">
+      <h2 className="mb-1 text-lg">While somebody watched for it</h2>
+      <p>
+        {`${counted(watched.stretches, 'stretch', 'stretches')} of watching, ${watched.none} of them without an occurrence. It occurred in ${watched.base}.`}
+      </p>
+      <div className="mt-2 flex flex-wrap gap-x-10 gap-y-2 text-small">
+        <ul>
+          {watched.parts.map(({ part, said }) => (
+            <li key={part}>
+              <b>{part}</b> {said}
+            </li>
+          ))}
+        </ul>
+        <ul className="no-print">
+          {watched.tallies.map(({ id, on, said }) => (
+            <li key={id}>
+              <Link to={`/students/${studentId}/tallies/${id}`} className="underline underline-offset-2">
+                {shortDate(on)}
+              </Link>{' '}
+              {said}
+            </li>
+          ))}
+        </ul>
+      </div>
+    </section>
+  );
+}
+
+/** Two stretches of dates side by side. */
+export function Beside({ beside: { sides, sentence, antecedents } }: { beside: NonNullable<BehaviorView['beside']> }) {
+  return (
+    <section className="mt-8" aria-labelledby="beside">
+      <h2 id="beside" className="mb-1 text-lg">
+        Two stretches side by side
+      </h2>
+      <table className="table table-sm max-w-2xl">
+        <thead>
+          <tr className="text-ink-2">
+            <td />
+            {sides.map(({ range, to }) => (
+              <th key={`${range.from} ${range.to}`} scope="col">
+                <Link to={to} className="underline underline-offset-2">
+                  {shortDate(range.from)} – {shortDate(range.to)}
+                </Link>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {[
+            ['Notes', ...sides.map(({ n }) => figure(n))],
+            ['School days', ...sides.map(({ days }) => figure(days))],
+            ['Notes a school day', ...sides.map(({ rate }) => rate)],
+            ...antecedents.map(({ name, first, second }) => [`Before: ${name}`, first, second]),
+          ].map(([label, first, second]) => (
+            <tr key={label}>
+              <th scope="row" className="font-normal">
+                {label}
+              </th>
+              <td>{first}</td>
+              <td>{second}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-1 text-small text-ink-2">{sentence}</p>
+    </section>
+  );
+}

@@ -1,0 +1,248 @@
+import { Form, Link, useSubmit } from 'react-router';
+import { changeSentence, patternsAcross } from '~/core/behavior/patterns';
+import type { WeekRate } from '~/core/behavior/rates';
+import { addDays, dayNumber, mondayOf, shortDate } from '~/core/calendar/iso-date';
+import { schoolDays } from '~/core/calendar/school-days';
+import { discreetStudent } from '~/core/discreet/discreet';
+import { counted, rateFigure } from '~/core/words/counting';
+import { notesAcross } from '~/server/behavior/behavior';
+import { database } from '~/server/db/current';
+import { studentsOf } from '~/server/students/students';
+import { answering } from '../http/answering';
+import { askerOf } from '../http/asker';
+import { MarginTitle, Page } from '../ui/page';
+import type { Route } from './+types/patterns';
+
+/** How many weeks can be looked at. */
+const STRETCHES = [6, 12, 24, 40];
+/** The last school days are held against as many before them: about four weeks. */
+const RECENT_DAYS = 20;
+
+export const loader = answering(async ({ request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const search = new URL(request.url).searchParams;
+  const all = (await studentsOf(database(), actor)).map((student) => (discreet ? discreetStudent(student) : student));
+  const groups = [...new Set(all.flatMap((student) => student.groups))].sort();
+  const group = groups.find((name) => name === search.get('group')) ?? null;
+  const weeks = STRETCHES.find((stretch) => String(stretch) === search.get('weeks')) ?? 12;
+  const students = group === null ? all : all.filter((student) => student.groups.includes(group));
+  const from = addDays(mondayOf(actor.today), -7 * (weeks - 1));
+  const notes = await notesAcross(
+    database(),
+    students.map(({ id }) => id),
+    { discreet },
+  );
+  const days = schoolDays(from, actor.today, school.calendar);
+  const patterns = patternsAcross(notes, days, { recentDays: RECENT_DAYS });
+  const names = new Map(students.map(({ id, shortName }) => [id, shortName]));
+  const named = (id: string) => ({ id, name: names.get(id) ?? '' });
+  return {
+    groups,
+    ...{ group, weeks, from, to: actor.today, discreet },
+    stretches: STRETCHES,
+    students: patterns.students
+      .filter(({ n }) => n > 0)
+      .sort((a, b) => b.n - a.n)
+      .map(({ id, n, weeks: rates }) => ({ ...named(id), n, weeks: rates })),
+    without: patterns.students.filter(({ n }) => n === 0).length,
+    highest: patterns.highest,
+    changed: patterns.changed.map(({ id, change }) => ({
+      ...named(id),
+      sentence: change ? changeSentence(change) : '',
+    })),
+    parts: patterns.parts.filter(({ n }) => n > 0),
+    antecedents: patterns.antecedents.map(({ name, n, students: ids }) => ({ name, n, students: ids.map(named) })),
+  };
+});
+
+export const meta: Route.MetaFunction = () => [{ title: 'Patterns · Gentle Margin' }];
+
+type Loaded = Route.ComponentProps['loaderData'];
+
+export default function PatternsPage({ loaderData }: Route.ComponentProps) {
+  const { students, without, highest, parts, antecedents, from, to } = loaderData;
+  return (
+    <Page marginName="Who changed most" margin={<Changed changed={loaderData.changed} any={students.length > 0} />}>
+      <header className="flex flex-wrap items-end justify-between gap-4">
+        <div>
+          <h1 className="text-3xl">Patterns</h1>
+          <p className="mt-1.5 text-small text-ink-2">
+            {`${shortDate(from)} – ${shortDate(to)} · ${counted(students.length, 'student', 'students')} with notes`}
+            {without > 0 && `, ${without} more followed without any`}
+          </p>
+        </div>
+        <Choose loaderData={loaderData} />
+      </header>
+      {students.length === 0 && (
+        <p className="py-10 text-ink-2">No incident was noted in these weeks, of any student you may see.</p>
+      )}
+      {students.length > 0 && (
+        <>
+          <h2 className="mt-6 text-lg">
+            Week by week, <span className="font-normal text-ink-2">notes a school day, all on one scale</span>
+          </h2>
+          <ul className="mt-2 grid gap-x-8 gap-y-4 sm:grid-cols-2 xl:grid-cols-3">
+            {students.map(({ id, name, n, weeks }) => (
+              <li key={id}>
+                <Link to={`/students/${id}/behavior`} className="group block">
+                  <span className="flex justify-between gap-3">
+                    <span className="display group-hover:underline">{name}</span>
+                    <span className="text-small text-ink-2">{counted(n, 'note', 'notes')}</span>
+                  </span>
+                  <SmallWeeks weeks={weeks} highest={highest} />
+                </Link>
+              </li>
+            ))}
+          </ul>
+          <p className="mt-1 text-small text-ink-3">The top of each is {rateFigure(highest)} a school day.</p>
+          <div className="mt-8 grid gap-x-10 gap-y-8 pb-20 xl:grid-cols-2">
+            <Parts parts={parts} />
+            <section>
+              <h2 className="mb-1 text-lg">What came before, with several students</h2>
+              {antecedents.length === 0 && <p className="text-small text-ink-2">Nothing recurs across students.</p>}
+              <ul>
+                {antecedents.slice(0, 10).map(({ name, n, students: several }) => (
+                  <li key={name} className="border-b border-rule py-2">
+                    <span className="flex justify-between gap-3">
+                      <b>{name}</b>
+                      <span className="text-small text-ink-2">{`${counted(n, 'note', 'notes')} of ${several.length} students`}</span>
+                    </span>
+                    <span className="text-small text-ink-2">{several.map((student) => student.name).join(', ')}</span>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          </div>
+        </>
+      )}
+    </Page>
+  );
+}
+
+function Choose({ loaderData: { groups, group, weeks, stretches } }: { loaderData: Loaded }) {
+  const submit = useSubmit();
+  return (
+    <Form
+      method="get"
+      onChange={(event) => submit(event.currentTarget, { replace: true })}
+      className="no-print flex flex-wrap gap-3 text-small"
+    >
+      {groups.length > 1 && (
+        <label className="flex items-center gap-2">
+          Group
+          <select name="group" defaultValue={group ?? ''} className="select h-10 w-40">
+            <option value="">all</option>
+            {groups.map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+          </select>
+        </label>
+      )}
+      <label className="flex items-center gap-2">
+        Weeks
+        <select name="weeks" defaultValue={weeks} className="select h-10 w-20">
+          {stretches.map((stretch) => (
+            <option key={stretch}>{stretch}</option>
+          ))}
+        </select>
+      </label>
+      <noscript>
+        <button type="submit" className="btn h-10">
+          Show
+        </button>
+      </noscript>
+    </Form>
+  );
+}
+
+const GRAPH = { width: 240, height: 56 };
+
+/** A student’s weeks, drawn without a script, on the scale of all. */
+function SmallWeeks({ weeks, highest }: { weeks: WeekRate[]; highest: number }) {
+  const [first, last] = [weeks[0], weeks.at(-1)];
+  if (!first || !last) return null;
+  const days = dayNumber(last.monday) + 7 - dayNumber(first.monday);
+  const wide = (7 * GRAPH.width) / days;
+  const newest = weeks.findLast(({ rate }) => rate !== null);
+  return (
+    <svg
+      role="img"
+      aria-label={`Weeks from ${shortDate(first.monday)} on; the newest ${rateFigure(newest?.rate ?? null)} a school day`}
+      viewBox={`0 0 ${GRAPH.width} ${GRAPH.height}`}
+      className="mt-1 block h-auto w-full"
+    >
+      <path d={`M0 ${GRAPH.height - 0.5}H${GRAPH.width}`} className="stroke-rule" />
+      {weeks.map(({ monday, rate }) => {
+        if (rate === null || highest === 0) return null;
+        const high = Math.max(1.5, ((GRAPH.height - 4) * rate) / highest);
+        const x = ((dayNumber(monday) - dayNumber(first.monday)) * GRAPH.width) / days + wide * 0.12;
+        return (
+          <rect
+            key={monday}
+            x={x}
+            y={GRAPH.height - high}
+            width={wide * 0.76}
+            height={high}
+            className="fill-clay-deep"
+          />
+        );
+      })}
+    </svg>
+  );
+}
+
+function Parts({ parts }: { parts: Loaded['parts'] }) {
+  const highest = Math.max(0.01, ...parts.map(({ rate }) => rate ?? 0));
+  return (
+    <section>
+      <h2 className="mb-1 text-lg">
+        Parts of the day, <span className="font-normal text-ink-2">per hour</span>
+      </h2>
+      {parts.length === 0 && <p className="text-small text-ink-2">No note falls into a part of the timetable.</p>}
+      <ul>
+        {parts.map(({ part, n, rate, students, of }) => (
+          <li key={part} className="grid grid-cols-[8rem_1fr_9rem] items-center gap-3 py-1">
+            <span className="truncate">{part}</span>
+            <span aria-hidden className="h-4 rounded-sm bg-wash">
+              <span
+                className="bar block h-4 rounded-sm bg-clay-deep"
+                style={{ width: `${(100 * (rate ?? 0)) / highest}%` }}
+              />
+            </span>
+            <span className="text-small text-ink-2">
+              <b className="text-ink">{rateFigure(rate)}</b> · {n} · {students} of {of}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-1 text-small text-ink-3">
+        Notes an hour · notes · students with one, of those who have this part.
+      </p>
+    </section>
+  );
+}
+
+function Changed({ changed, any }: { changed: Loaded['changed']; any: boolean }) {
+  return (
+    <>
+      <MarginTitle about={`The last ${RECENT_DAYS} school days against the ${RECENT_DAYS} before.`}>
+        Who changed most
+      </MarginTitle>
+      {changed.length === 0 && (
+        <p className="text-ink-2">{any ? 'Nobody, beyond what chance would bring.' : 'There is nothing to compare.'}</p>
+      )}
+      <ul>
+        {changed.map(({ id, name, sentence }) => (
+          <li key={id} className="border-b border-dotted border-ink-3/50 py-3.5 first:pt-0">
+            <h3 className="text-base">
+              <Link to={`/students/${id}/behavior`} className="hover:underline">
+                {name}
+              </Link>
+            </h3>
+            <p className="mt-0.5 text-small text-ink-2">{sentence}</p>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}

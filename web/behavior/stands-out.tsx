@@ -1,0 +1,53 @@
+import { Link } from 'react-router';
+import { MarginTitle } from '../ui/page';
+import type { BehaviorView } from './behavior-view';
+
+/** The margin: what stands out, the strongest first, and what is too little to say. */
+export function StandsOut({ view: { findings, tooFew, help, figures } }: { view: BehaviorView }) {
+  const changes = help?.comparisons ?? [];
+  return (
+    <>
+      <MarginTitle>What stands out</MarginTitle>
+      {findings.length === 0 && figures && (
+        <p className="text-ink-2">Nothing stands out: no time, place or antecedent beyond what chance would bring.</p>
+      )}
+      {!figures && findings.length === 0 && <p className="text-ink-2">Nothing has been noted.</p>}
+      <ul>
+        {changes.map(({ to, sentence }) => (
+          <Found key={to} title={`Since “${to}”`} sentence={sentence} to="#help" />
+        ))}
+        {findings.map(({ title, sentence, to }) => (
+          <Found key={sentence} title={title} sentence={sentence} to={to} />
+        ))}
+      </ul>
+      {tooFew.length > 0 && (
+        <div className="pt-3.5 text-ink-3">
+          <h3 className="text-base">Too few to say</h3>
+          {tooFew.map((sentence) => (
+            <p key={sentence} className="text-small">
+              {sentence.replace(/^Too few to say: /, '')}
+            </p>
+          ))}
+        </div>
+      )}
+      {findings.length > 0 && (
+        <p className="mt-4 text-small text-ink-3">
+          The notes were searched for whatever stands out, so some of this is chance: to be looked at, not proof.
+        </p>
+      )}
+    </>
+  );
+}
+
+function Found({ title, sentence, to }: { title: string; sentence: string; to: string }) {
+  return (
+    <li className="border-b border-dotted border-ink-3/50 py-3.5 first:pt-0">
+      <h3 className="text-base">
+        <Link to={to} className="hover:underline">
+          {title}
+        </Link>
+      </h3>
+      <p className="mt-0.5 text-small text-ink-2">{sentence}</p>
+    </li>
+  );
+}

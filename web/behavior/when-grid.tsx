@@ -1,0 +1,103 @@
+import { Link } from 'react-router';
+import { weekdayName } from '~/core/calendar/iso-date';
+import { counted, figure, rateFigure } from '~/core/words/counting';
+import type { BehaviorView } from './behavior-view';
+
+type Figures = NonNullable<BehaviorView['figures']>;
+
+/** Weekday by part of the day: each cell a rate, darker where it is higher, and the way to its notes. */
+export function WhenGrid({ figures }: { figures: Figures }) {
+  const { weekdays, when, outside, quarters } = figures;
+  return (
+    <section aria-labelledby="when" className="mt-5">
+      <h2 id="when" className="text-lg">
+        When it happens, <span className="font-normal text-ink-2">per hour of each part of the day</span>
+      </h2>
+      {when.length === 0 ? (
+        <p className="mt-2 text-small text-ink-2">
+          There is no timetable, so no part of the day has its hours. The school, a group or a student can have one.
+        </p>
+      ) : (
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard
+        <section aria-label="When it happens, as a table" tabIndex={0} className="mt-2 overflow-x-auto">
+          <table className="w-full border-separate border-spacing-1 text-small">
+            <thead>
+              <tr>
+                <td />
+                {weekdays.map((day) => (
+                  <th key={day} scope="col" className="min-w-12 font-normal text-ink-2">
+                    <abbr title={weekdayName(day)} className="no-underline">
+                      {weekdayName(day).slice(0, 3)}
+                    </abbr>
+                  </th>
+                ))}
+                <th scope="col" className="pl-2 text-right font-normal text-ink-2">
+                  hours
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {when.map(({ part, from, hours, cells }) => (
+                <tr key={part}>
+                  <th scope="row" className="w-32 pr-2 text-left font-normal whitespace-nowrap">
+                    <span className="text-ink-2">{from}</span> {part}
+                  </th>
+                  {cells.map((cell, i) => (
+                    <td key={weekdays[i]} className="p-0">
+                      {cell ? <Cell part={part} cell={cell} /> : <span className="block h-9 text-center text-ink-3" />}
+                    </td>
+                  ))}
+                  <td className="pl-2 text-right text-ink-2">{figure(hours)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      )}
+      <div className="flex flex-wrap items-start gap-x-6 text-small text-ink-2">
+        {outside.n > 0 && (
+          <p className="py-2">
+            <Link to={outside.to} className="underline underline-offset-2">
+              {counted(outside.n, 'note', 'notes')} outside the day
+            </Link>
+          </p>
+        )}
+        {quarters.length > 0 && (
+          <details className="no-print grow">
+            <summary className="min-h-9 cursor-pointer py-2 underline underline-offset-2">
+              By quarter of an hour
+            </summary>
+            <ul className="mt-1 flex flex-wrap gap-1.5">
+              {quarters.map(({ from, n, to }) => (
+                <li key={from}>
+                  <Link to={to} className="flex min-h-9 items-center rounded-field border border-rule bg-sheet px-2.5">
+                    {from} <b className="ml-1.5 text-ink">{n}</b>
+                  </Link>
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
+      </div>
+    </section>
+  );
+}
+
+type FilledCell = NonNullable<Figures['when'][number]['cells'][number]>;
+
+function Cell({ part, cell: { weekday, heat, n, hours, rate, to } }: { part: string; cell: FilledCell }) {
+  if (n === 0 || heat === null) {
+    return <span className="grid h-9 place-items-center rounded-field border border-rule text-ink-3">–</span>;
+  }
+  const said = `${part} on ${weekdayName(weekday)}s: ${counted(n, 'note', 'notes')} in ${figure(hours)} hours, ${rateFigure(rate)} an hour`;
+  return (
+    <Link
+      to={to}
+      aria-label={said}
+      title={said}
+      className={`heat-${heat} grid h-9 place-items-center rounded-field font-bold`}
+    >
+      {rateFigure(rate).replace(/^0\./, '.')}
+    </Link>
+  );
+}

@@ -1,0 +1,19 @@
+import type { useKeptDraft } from './use-kept-draft';
+
+/** Says that what is being marked is kept on this device, or was picked up again there. */
+export function KeptDraft(props: { kept: ReturnType<typeof useKeptDraft>; onStartOver: () => void }) {
+  const { kept, onStartOver } = props;
+  return (
+    <p role="status" className="text-small text-ink-2 sm:ml-auto">
+      {kept === 'kept' && 'Kept on this device ✓'}
+      {kept === 'broughtBack' && (
+        <>
+          Picked up where you left off ✓{' '}
+          <button type="button" className="py-2 underline underline-offset-2" onClick={onStartOver}>
+            start over
+          </button>
+        </>
+      )}
+    </p>
+  );
+}

@@ -1,0 +1,44 @@
+import { counted } from '~/core/words/counting';
+import { useWaiting } from './waiting';
+
+interface SaveBarProps {
+  isBusy: boolean;
+  message: string | undefined;
+  onSave: () => void;
+  /** Saves and begins anew with the same date, place and observer: for a pile of paper. */
+  onSaveAndAnother?: () => void;
+}
+
+/** Where the thumb is on a phone, at the foot of the margin elsewhere. */
+export function SaveBar({ isBusy, message, onSave, onSaveAndAnother }: SaveBarProps) {
+  const { list } = useWaiting();
+  const waits = list.filter(({ problem }) => problem === null).length;
+  return (
+    <div className="z-20 mt-auto pt-4 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:border-t max-lg:border-rule max-lg:bg-sheet max-lg:p-3">
+      {waits > 0 && !isBusy && (
+        <p role="status" className="mb-2 text-small font-semibold text-clay-deep">
+          The server cannot be reached. Nothing is lost: {counted(waits, 'record waits', 'records wait')} on this device
+          and {waits === 1 ? 'is' : 'are'} sent by {waits === 1 ? 'itself' : 'themselves'}. You can go on.
+        </p>
+      )}
+      {message && (
+        <p role="alert" className="mb-2 text-small font-semibold text-clay-deep">
+          {message}
+        </p>
+      )}
+      <div className="grid grid-cols-[1fr_auto] gap-2 lg:grid-cols-1">
+        <button type="button" onClick={onSave} disabled={isBusy} className="btn btn-primary h-12.5 text-base">
+          {isBusy ? 'Saving …' : 'Save'} <kbd className="keycap">↵</kbd>
+        </button>
+        {onSaveAndAnother && (
+          <button type="button" onClick={onSaveAndAnother} disabled={isBusy} className="btn h-12.5 px-3 lg:h-10">
+            <span className="max-lg:sr-only">Save and add another</span>
+            <span aria-hidden className="lg:hidden">
+              + another
+            </span>
+          </button>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,62 @@
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import type { WaitingSession } from './device-store';
+import { send } from './send';
+
+const waiting: WaitingSession = {
+  kind: 'session',
+  id: 'w',
+  personId: 'p',
+  student: { id: 's', shortName: 'Ada E.' },
+  session: { on: '2026-11-24', time: '09:00', observerId: 'p', settingId: null, entries: [] },
+  goals: [],
+  choices: { people: [], places: [], today: '2026-11-24' },
+  savedAt: 0,
+  problem: null,
+};
+const answer = (status: number, body: object | null = null) => {
+  const fetching = vi.fn(async (..._: unknown[]) => new Response(body && JSON.stringify(body), { status }));
+  vi.stubGlobal('fetch', fetching);
+  return fetching;
+};
+afterEach(() => vi.unstubAllGlobals());
+
+describe('sending what waits', () => {
+  it('says whose it is, and follows nobody to a sign-in', async () => {
+    const fetching = answer(200, { ids: [] });
+    expect(await send(waiting)).toEqual({ is: 'saved' });
+    const [path, init] = fetching.mock.calls[0] as [string, RequestInit];
+    expect([path, init.redirect, JSON.parse(String(init.body)).personId]).toEqual([
+      '/students/s/sessions',
+      'manual',
+      'p',
+    ]);
+  });
+
+  it('sends a note and tallies to where incidents are caught, with nothing of what shows them here', async () => {
+    const fetching = answer(200, { ids: [] });
+    const whose = { id: 'w', personId: 'p', student: { id: 's', shortName: 'Ada E.' }, savedAt: 0, problem: null };
+    await send({ kind: 'note', ...whose, note: { id: 'n' } as never, catching: { wall: 'secret' } as never });
+    await send({ kind: 'tallies', ...whose, tallies: { tallies: [] }, said: ['Calls out: none.'] });
+    const sent = fetching.mock.calls.map(([path, init]) => [path, JSON.parse(String((init as RequestInit).body))]);
+    expect(sent).toEqual([
+      ['/students/s/caught', { personId: 'p', note: { id: 'n' } }],
+      ['/students/s/caught', { personId: 'p', tallies: { tallies: [] } }],
+    ]);
+  });
+
+  it('hands back what the server will not take, with its messages', async () => {
+    answer(400, { messages: { on: 'This lies in the future.' } });
+    expect(await send(waiting)).toEqual({ is: 'refused', messages: { on: 'This lies in the future.' } });
+    answer(404);
+    expect(await send(waiting)).toMatchObject({ is: 'refused' });
+  });
+
+  it('keeps it while there is nobody to ask, or somebody else is signed in', async () => {
+    for (const status of [409, 500, 503]) {
+      answer(status);
+      expect(await send(waiting), `${status}`).toEqual({ is: 'unreachable' });
+    }
+    vi.stubGlobal('fetch', () => Promise.reject(new TypeError('Failed to fetch')));
+    expect(await send(waiting)).toEqual({ is: 'unreachable' });
+  });
+});
