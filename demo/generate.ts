@@ -75,7 +75,7 @@ export function generateDemo(today: IsoDate, passwordHash: string): DemoRows {
       'goal_phases',
       'goal_settings',
     ].map(together),
-    ...['observations', 'share_links', 'share_link_openings'].map(together),
+    ...['observations', 'share_links', 'share_link_tokens', 'readings'].map(together),
     ...roundRows(perStudent, groupIds, staffIds.get('hanneke') as string),
     ...behaviorRows(studentIds, { year, today, calendar, placeIds, groupIds, staffIds }),
   ];
@@ -178,12 +178,14 @@ function studentRows(student: DemoStudent, around: Surroundings): Record<string,
     goal_settings: of('goal_settings'),
     observations: of('observations'),
     share_links: links.map(({ link }) => link),
-    share_link_openings: links.flatMap(({ openings }) => openings),
+    share_link_tokens: links.flatMap(({ tokens }) => tokens),
+    readings: links.flatMap(({ readings }) => readings),
   };
 }
 
 /** Two ways in: one open and read, one that has ended. Nobody holds their tokens. */
 function linkRows(studentId: string, student: DemoStudent, { random, year, today, staffIds }: Surroundings) {
+  const madeAt = instantAt({ on: `${year}-09-15`, time: '15:30' }, timeZone);
   const family = `Family of ${student.first} ${student.last.charAt(0)}.`;
   const make = (reader_name: string, ends_on: IsoDate, opened: IsoDate[]) => {
     const id = random.uuid();
@@ -192,15 +194,16 @@ function linkRows(studentId: string, student: DemoStudent, { random, year, today
         id,
         student_id: studentId,
         reader_name,
-        token_hash: createHash('sha256').update(id).digest(),
-        shows_notes: true,
-        shows_observers: false,
-        shows_behavior: reader_name === family,
+        kind: reader_name === family ? 'family' : 'specialist',
         ends_on,
         created_by: staffIds.get('hanneke'),
-        created_at: instantAt({ on: `${year}-09-15`, time: '15:30' }, timeZone),
+        created_at: madeAt,
       },
-      openings: opened.map((on) => ({ link_id: id, opened_at: instantAt({ on, time: '18:42' }, timeZone) })),
+      tokens: [{ token_hash: createHash('sha256').update(id).digest(), link_id: id, made_at: madeAt }],
+      readings: opened.map((on) => ({
+        ...{ student_id: studentId, link_id: id, what: 'report', how: 'opened' },
+        read_at: instantAt({ on, time: '18:42' }, timeZone),
+      })),
     };
   };
   return [

@@ -1,5 +1,5 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
-import type { Role } from '~/server/access/rights';
+import type { Role } from '~/core/team/roles';
 
 /** The made-up school. Everybody in it is invented. */
 export const schoolName = 'Quince Lane School';

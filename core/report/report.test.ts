@@ -2,24 +2,50 @@ import { describe, expect, it } from 'vitest';
 import { goalOf } from '~/tests/examples/series';
 import { discreetEntry, discreetGoal, discreetStudent } from '../discreet/discreet';
 import type { TrialsDefinition } from '../measures/trials';
-import { sessionInput } from '../observations/observation';
+import { type Outcome, sessionInput } from '../observations/observation';
+import { everything, shownFields } from '../readers/reader-rule';
 import { capitalised, counted, figure, numberWord, percent } from '../words/counting';
-import { asSeenBy, outcomeSentence } from './report';
-import { groupByWeek } from './weeks';
+import { groupEntries } from './groups';
+import { asSeenBy, outcomeSaid, outcomeSentence } from './report';
 
 describe('report', () => {
+  const at = (on: string, goalId: string | null = null, kind = 'observation') => ({ on, goalId, kind, title: '' });
+
   it('groups by week, from Monday to Sunday', () => {
-    const weeks = groupByWeek([{ on: '2026-11-24' }, { on: '2026-11-23' }, { on: '2026-11-22' }, { on: '2026-11-20' }]);
-    expect(weeks.map(({ monday, entries }) => [monday, entries.length])).toEqual([
-      ['2026-11-23', 2],
-      ['2026-11-16', 2],
+    const entries = [at('2026-11-24'), at('2026-11-23'), at('2026-11-22'), at('2025-12-30')];
+    const weeks = groupEntries(entries, 'week', [], '2026-11-24');
+    expect(weeks.map(({ title, entries: own }) => [title, own.length])).toEqual([
+      ['Week of Nov 23', 2],
+      ['Week of Nov 16', 1],
+      ['Week of Dec 29, 2025', 1],
     ]);
   });
 
+  it('groups by goal in the order of the plan, then behavior, then reflections; or not at all', () => {
+    const goals = [
+      { id: 'b', number: '1', shortName: 'Sands' },
+      { id: 'a', number: '2', shortName: 'Asks' },
+    ];
+    const entries = [at('2026-11-24', null, 'reflection'), at('2026-11-23', 'a'), at('2026-11-22', null, 'tally')];
+    const titles = groupEntries(entries, 'goal', goals, '2026-11-24').map(({ title }) => title);
+    expect(titles).toEqual(['2 · Asks', 'Behavior', 'Reflections']);
+    expect(groupEntries(entries, 'none', goals, '2026-11-24')).toMatchObject([{ title: null, entries }]);
+  });
+
   it('takes out what a reader may not see, rather than hiding it', () => {
-    const entry = { note: 'A word', observer: 'H. Bruun', sentence: '3 of 4' };
-    expect(asSeenBy(entry, { notes: false, observers: true })).toEqual({ ...entry, note: null });
-    expect(asSeenBy(entry, { notes: true, observers: false })).toEqual({ ...entry, observer: null });
+    const entry = { note: 'A word', observer: 'H. Bruun', setting: 'Garden', outcome: null, sentence: '3 of 4' };
+    expect(asSeenBy(entry, shownFields(['observer']))).toEqual({ ...entry, note: null, setting: null });
+    expect(asSeenBy(entry, everything)).toEqual(entry);
+  });
+
+  it('says all, the figure alone, or only that it was observed', () => {
+    const { measure } = goalOf();
+    const outcome = { data: { trials: ['independent', 'incorrect'] }, reason: null } as Outcome;
+    expect(outcomeSaid(measure, outcome, shownFields(['numbers', 'breakdown']))).toBe(
+      outcomeSentence(measure, outcome),
+    );
+    expect(outcomeSaid(measure, outcome, shownFields(['numbers']))).toBe('1 of 2: 50%.');
+    expect(outcomeSaid(measure, outcome, shownFields(['breakdown', 'note']))).toBe('Observed.');
   });
 
   it('says why there is no score, and not zero', () => {

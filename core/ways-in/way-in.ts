@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
+import { outsideKindField } from '../readers/reader-kind';
 
-/** What it takes to make a way in: careful by default, it shows neither notes, nor observers, nor behavior. */
+/** What it takes to make a way in. What it shows is said by the rule for its kind of reader. */
 export const wayInInput = z.object({
   id: z.uuid(),
   readerName: z
@@ -9,10 +10,30 @@ export const wayInInput = z.object({
     .trim()
     .min(1, { error: 'Say who will read.' })
     .max(120, { error: 'Keep the name to 120 characters.' }),
-  showsNotes: z.boolean().default(false),
-  showsObservers: z.boolean().default(false),
-  /** ABC notes and tallies of behavior. */
-  showsBehavior: z.boolean().default(false),
+  kind: outsideKindField,
   endsOn: isoDateField,
+  /** Told to the reader by another way than the link; none when empty. */
+  passcode: z
+    .string()
+    .trim()
+    .min(6, { error: 'A passcode has 6 characters or more.' })
+    .max(60, { error: 'Keep the passcode to 60 characters.' })
+    .optional(),
 });
 export type WayInInput = z.infer<typeof wayInInput>;
+
+/** Wrong passcodes before a way in is locked, and the case manager told. */
+export const LOCKS_AFTER = 8;
+/** Wrong passcodes that may be slips: after these each one makes the next wait longer. */
+const SLIPS = 3;
+
+/**
+ * How long after a wrong passcode the next may be tried: not at all for a few slips, then 5, 10, 20 … seconds.
+ *
+ * @param wrong  how many were wrong in a row
+ * @returns seconds
+ * @example waitAfter(4) // 5
+ */
+export function waitAfter(wrong: number): number {
+  return wrong <= SLIPS ? 0 : 5 * 2 ** (wrong - SLIPS - 1);
+}

@@ -1,38 +1,56 @@
-/** What a member of a student's support team is to that student. */
-export const roles = ['caseManager', 'educator', 'paraprofessional', 'specialist'] as const;
-export type Role = (typeof roles)[number];
-
-export const roleWords: Record<Role, string> = {
-  caseManager: 'Case manager',
-  educator: 'Educator',
-  paraprofessional: 'Paraprofessional',
-  specialist: 'Specialist',
-};
+import { type Granted, grantable, type Role } from '~/core/team/roles';
 
 /**
- * - `see`: the student, the goals, the entries and the report
+ * - `read`: the report, as the team is shown it
+ * - `see`: the student, the goals, the entries and all of the report
  * - `observe`: record entries
  * - `changeOwn`: correct or withdraw entries one recorded or observed oneself
  * - `changeOwnRecent`: the same, for `RECENT_DAYS` days
  * - `changeAny`: correct or withdraw any entry
  * - `setUp`: change the student, the plan and the goals
- * - `share`: make and withdraw ways in, and see when they were used
+ * - `share`: make and withdraw ways in, say who sees what, and see who read
+ * - `manage`: the team itself
  */
-export type Right = 'see' | 'observe' | 'changeOwn' | 'changeOwnRecent' | 'changeAny' | 'setUp' | 'share';
+export type Right =
+  | 'read'
+  | 'see'
+  | 'observe'
+  | 'changeOwn'
+  | 'changeOwnRecent'
+  | 'changeAny'
+  | 'setUp'
+  | 'share'
+  | 'manage';
 
 export const RECENT_DAYS = 7;
 
-/** Who may do what: the whole of it. Somebody who is not on the team may do nothing, and is not told of the student. */
-const rightsOf: Record<Role, ReadonlySet<Right>> = {
-  caseManager: new Set<Right>(['see', 'observe', 'changeOwn', 'changeAny', 'setUp', 'share']),
-  educator: new Set<Right>(['see', 'observe', 'changeOwn']),
-  specialist: new Set<Right>(['see', 'observe', 'changeOwn']),
-  paraprofessional: new Set<Right>(['see', 'observe', 'changeOwnRecent']),
+/** A member, as far as rights go. */
+export interface Membership {
+  role: Role;
+  /** What was given to this member; null for what the role usually carries. A case manager may always do everything. */
+  rights: readonly Granted[] | null;
+}
+
+/** What a role usually carries. */
+export const usualRights: Record<Role, readonly Granted[]> = {
+  caseManager: grantable,
+  educator: ['observe'],
+  specialist: ['observe'],
+  paraprofessional: ['observe'],
 };
 
-/** Whether a role carries a right. */
-export function may(role: Role, right: Right): boolean {
-  return rightsOf[role].has(right);
+/** What comes with each of them. Who may do nothing but read is shown the report, and not what it is made from. */
+const carries: Record<Granted, (role: Role) => Right[]> = {
+  observe: (role) => ['see', 'observe', role === 'paraprofessional' ? 'changeOwnRecent' : 'changeOwn'],
+  setUp: () => ['see', 'setUp'],
+  share: () => ['see', 'share'],
+};
+
+/** Whether a member has a right. Somebody who is not on the team may do nothing, and is not told of the student. */
+export function may({ role, rights }: Membership, right: Right): boolean {
+  if (right === 'read') return true;
+  if (role === 'caseManager') return right !== 'changeOwnRecent';
+  return (rights ?? usualRights[role]).some((granted) => carries[granted](role).includes(right));
 }
 
 /**
@@ -41,8 +59,8 @@ export function may(role: Role, right: Right): boolean {
  * @param entry.isOwn  they recorded it or are named as its observer
  * @param entry.ageInDays  calendar days since it was recorded
  */
-export function mayChange(role: Role, entry: { isOwn: boolean; ageInDays: number }): boolean {
-  if (may(role, 'changeAny')) return true;
+export function mayChange(member: Membership, entry: { isOwn: boolean; ageInDays: number }): boolean {
+  if (may(member, 'changeAny')) return true;
   if (!entry.isOwn) return false;
-  return may(role, 'changeOwn') || (may(role, 'changeOwnRecent') && entry.ageInDays <= RECENT_DAYS);
+  return may(member, 'changeOwn') || (may(member, 'changeOwnRecent') && entry.ageInDays <= RECENT_DAYS);
 }

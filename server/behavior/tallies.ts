@@ -41,12 +41,12 @@ const query = `
 export async function talliesOf(
   db: Database,
   studentIds: readonly string[],
-  { limit }: { limit?: number | undefined } = {},
+  { limit, ids }: { limit?: number | undefined; ids?: readonly string[] | undefined } = {},
 ): Promise<Tally[]> {
   const found = await db.raw<{ rows: Tally[] }>(
-    `${query} where t.student_id = any(?) and not t.withdrawn
-      order by t.observed_on desc, t.observed_time desc, t.recorded_at desc ${limit ? 'limit ?' : ''}`,
-    [[...studentIds], ...(limit ? [limit] : [])],
+    `${query} where t.student_id = any(:studentIds) and not t.withdrawn ${ids ? 'and t.id = any(:ids)' : ''}
+      order by t.observed_on desc, t.observed_time desc, t.recorded_at desc ${limit ? 'limit :limit' : ''}`,
+    { studentIds: [...studentIds], ids: [...(ids ?? [])], limit: limit ?? 0 },
   );
   return found.rows;
 }

@@ -2,10 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '~/tests/database/fresh';
 import { readConfig } from '../config';
 import { connect, isDatabaseGone } from './database';
-import { migrate } from './migrate';
-import * as foundations from './migrations/0001-foundations';
-import * as settingUp from './migrations/0002-setting-up';
-import * as behavior from './migrations/0003-behavior';
+import { migrate, migrations } from './migrate';
 
 const fresh = freshDatabase();
 
@@ -14,9 +11,7 @@ describe('migrations', () => {
     await migrate(fresh.db);
     await fresh.db
       .transaction(async (trx) => {
-        await behavior.down(trx);
-        await settingUp.down(trx);
-        await foundations.down(trx);
+        for (const { down } of Object.values(migrations).reverse()) await down(trx);
         expect(await trx.schema.hasTable('observations')).toBe(false);
         await trx.rollback(new Error('only looking'));
       })

@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { type IsoDate, longDate } from '~/core/calendar/iso-date';
 import type { WallTime } from '~/core/calendar/zone';
 import type { sessionFields } from '~/core/observations/observation';
-import { may, type Right, type Role } from '../access/rights';
+import { type Membership, may, type Right } from '../access/rights';
 import { type Database, preparedRows } from '../db/database';
 import { NotFound } from '../failures';
 import type { Goal } from '../goals/goals';
@@ -40,8 +40,7 @@ export interface SessionFacts {
 
 export type MeasuredGoal = Pick<Goal, 'version' | 'measure' | 'formerMeasures'>;
 
-interface FactsRow {
-  role: Role;
+interface FactsRow extends Membership {
   firstName: string;
   initials: string;
   observerIsOnTeam: boolean;
@@ -69,7 +68,7 @@ export async function checkSession(
   const [row] = await preparedRows<FactsRow>(
     db,
     'check-session',
-    `select m.role, s.first_name as "firstName", s.initials,
+    `select m.role, m.rights, s.first_name as "firstName", s.initials,
             exists (select from team_members o where o.student_id = s.id and o.person_id = $3
                        and o.from_date <= $4 and coalesce(o.until_date, 'infinity') >= $4) as "observerIsOnTeam",
             (cast($5 as uuid) is null or exists (select from settings where id = $5)) as "settingIsKnown",
@@ -86,7 +85,7 @@ export async function checkSession(
       where s.id = $2 and s.archived_at is null`,
     [actor.personId, studentId, observerId, on, settingId, [...goalIds], actor.today],
   );
-  if (!row || !may(row.role, right)) throw new NotFound('No such student.');
+  if (!row || !may(row, right)) throw new NotFound('No such student.');
   const messages: Record<string, string> = {};
   if (isAhead(session, wall)) messages[session.on > wall.on ? 'on' : 'time'] = aheadWords;
   const early = tooEarlyWords(on, row.planStartsOn, [row.goalStartsOn]);

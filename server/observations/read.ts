@@ -46,7 +46,11 @@ const names = `${recordedNames('o')} left join settings st on st.id = o.setting_
 export async function observationsOf(
   db: Database,
   studentIds: readonly string[],
-  { goalId, limit }: { goalId?: string | undefined; limit?: number | undefined } = {},
+  {
+    goalId,
+    limit,
+    ids,
+  }: { goalId?: string | undefined; limit?: number | undefined; ids?: readonly string[] | undefined } = {},
 ): Promise<Observation[]> {
   const newestFirst = (of: string) => `${of}.observed_on desc, ${of}.observed_time desc, ${of}.recorded_at desc`;
   const atMost = limit ? 'limit :limit' : '';
@@ -56,11 +60,11 @@ export async function observationsOf(
        from unnest(cast(:studentIds as uuid[])) as student (id)
        cross join lateral (
          select * from observations x
-          where x.student_id = student.id and not x.withdrawn ${goalId ? 'and x.goal_id = :goalId' : ''}
+          where x.student_id = student.id and not x.withdrawn ${goalId ? 'and x.goal_id = :goalId' : ''} ${ids ? 'and x.id = any(:ids)' : ''}
           order by ${newestFirst('x')} ${atMost}) o
        ${names}
       order by ${newestFirst('o')} ${atMost}`,
-    { studentIds: [...studentIds], goalId: goalId ?? '', limit: limit ?? 0 },
+    { studentIds: [...studentIds], goalId: goalId ?? '', ids: [...(ids ?? [])], limit: limit ?? 0 },
   );
   return found.rows.map(observationFromRow);
 }

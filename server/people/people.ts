@@ -1,5 +1,5 @@
+import type { Role } from '~/core/team/roles';
 import { passwordIsRight } from '../access/passwords';
-import type { Role } from '../access/rights';
 import type { Database } from '../db/database';
 
 export interface Person {

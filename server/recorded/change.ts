@@ -1,8 +1,8 @@
 import { isDeepStrictEqual } from 'node:util';
-import { may, mayChange, type Right } from '../access/rights';
+import { type Membership, may, mayChange, type Right } from '../access/rights';
 import type { Database } from '../db/database';
 import { Conflict, NotAllowed } from '../failures';
-import { type Actor, type Student, studentFor } from '../students/students';
+import { type Actor, studentFor } from '../students/students';
 
 /** What every record of something seen has: whose it is, and which version of it stands. */
 export interface Recorded {
@@ -44,8 +44,8 @@ export interface RecordTable {
 const MS_PER_DAY = 86_400_000;
 
 /** Whether the one who asks may correct or withdraw this record. */
-export function mayChangeRecord(student: Pick<Student, 'role'>, actor: Actor, entry: Recorded, now: Date): boolean {
-  return mayChange(student.role, {
+export function mayChangeRecord(student: Membership, actor: Actor, entry: Recorded, now: Date): boolean {
+  return mayChange(student, {
     isOwn: entry.recordedById === actor.personId || entry.observerId === actor.personId,
     ageInDays: (now.getTime() - entry.recordedAt.getTime()) / MS_PER_DAY,
   });
@@ -82,7 +82,7 @@ export async function changeRecord<Entry extends Recorded>(
   return db.transaction(async (trx) => {
     const student = await studentFor(trx, actor, studentId, 'see');
     const entry = await read(trx, { lock: true });
-    const isAllowed = right ? may(student.role, right) : mayChangeRecord(student, actor, entry, now);
+    const isAllowed = right ? may(student, right) : mayChangeRecord(student, actor, entry, now);
     if (!isAllowed) throw new NotAllowed('This entry is not yours to change.');
     const changes = await changesTo(entry, trx);
     if (entry.version !== version || entry.isWithdrawn) {

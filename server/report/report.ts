@@ -1,12 +1,21 @@
 import { noteSentence, tallySentence } from '~/core/behavior/sentence';
 import { discreetChoices } from '~/core/discreet/discreet';
-import { newestFirst, outcomeSentence, type ReportEntry } from '~/core/report/report';
+import { everything, type Shows } from '~/core/readers/reader-rule';
+import { asSeenBy, newestFirst, noteAsSeenBy, outcomeSaid, type ReportEntry } from '~/core/report/report';
 import { choicesOfAll } from '../behavior/choices';
 import { type Naming, type Note, namingOf, newestNotes, saidNote } from '../behavior/notes';
 import { type Tally, talliesOf } from '../behavior/tallies';
 import { type Database, preparedRows } from '../db/database';
 import { type Goal, measureAt } from '../goals/goals';
 import { type Observation, observationsOf } from '../observations/read';
+
+/** Which entries, and what of them a reader is shown: all, unless it is said. */
+export interface EntriesWanted {
+  limit?: number | undefined;
+  /** These only. */
+  ids?: readonly string[] | undefined;
+  shows?: Shows | undefined;
+}
 
 /**
  * The entries of some goals as the report says them, newest first. A view: nothing of it is stored.
@@ -15,16 +24,16 @@ import { type Observation, observationsOf } from '../observations/read';
 export async function reportEntries(
   db: Database,
   goals: readonly Goal[],
-  options: { goalId?: string | undefined; limit?: number | undefined } = {},
+  { shows = everything, ...options }: EntriesWanted & { goalId?: string | undefined } = {},
 ): Promise<ReportEntry[]> {
   const byId = new Map(goals.map((goal) => [goal.id, goal]));
   const observations = await observationsOf(db, [...new Set(goals.map((goal) => goal.studentId))], options);
-  return observations.map((observation) => reportEntryOf(observation, byId.get(observation.goalId) as Goal));
+  return observations.map((observation) => reportEntryOf(observation, byId.get(observation.goalId) as Goal, shows));
 }
 
 /** An observation of a goal as the report says it. */
-export function reportEntryOf(observation: Observation, goal: Goal): ReportEntry {
-  return {
+export function reportEntryOf(observation: Observation, goal: Goal, shows: Shows = everything): ReportEntry {
+  const entry: ReportEntry = {
     id: observation.id,
     studentId: observation.studentId,
     kind: 'observation',
@@ -36,11 +45,13 @@ export function reportEntryOf(observation: Observation, goal: Goal): ReportEntry
     setting: observation.settingName,
     observer: observation.observerName,
     note: observation.note,
-    sentence: outcomeSentence(measureAt(goal, observation.goalVersion), observation.outcome),
+    sentence: outcomeSaid(measureAt(goal, observation.goalVersion), observation.outcome, shows),
     outcome: observation.outcome,
+    version: observation.version,
     isCorrected: observation.version > 1,
     isSecond: observation.pairsWith !== null,
   };
+  return asSeenBy(entry, shows);
 }
 
 /**
@@ -51,23 +62,20 @@ export function reportEntryOf(observation: Observation, goal: Goal): ReportEntry
 export async function behaviorEntries(
   db: Database,
   studentIds: readonly string[],
-  { limit, discreet }: { limit?: number | undefined; discreet: boolean },
+  { shows = everything, discreet, ...wanted }: EntriesWanted & { discreet: boolean },
 ): Promise<ReportEntry[]> {
-  if (!(await anyFollowed(db, studentIds))) return [];
-  const [notes, tallies] = await Promise.all([
-    newestNotes(db, studentIds, { limit }),
-    talliesOf(db, studentIds, { limit }),
-  ]);
+  if (!shows.has('abc') || !(await anyFollowed(db, studentIds))) return [];
+  const [notes, tallies] = await Promise.all([newestNotes(db, studentIds, wanted), talliesOf(db, studentIds, wanted)]);
   const noted = [...new Set([...notes, ...tallies].map(({ studentId }) => studentId))];
   if (noted.length === 0) return [];
   const choices = await choicesOfAll(db, noted);
   const namings = new Map([...choices].map(([id, own]) => [id, namingOf(discreet ? discreetChoices(own) : own)]));
   return newestFirst(
     [
-      notes.map((note) => noteEntry(note, namings.get(note.studentId) as Naming)),
-      tallies.map((tally) => tallyEntry(tally, namings.get(tally.studentId) as Naming)),
+      notes.map((note) => noteEntry(note, namings.get(note.studentId) as Naming, shows)),
+      tallies.map((tally) => tallyEntry(tally, namings.get(tally.studentId) as Naming, shows)),
     ],
-    limit,
+    wanted.limit,
   );
 }
 
@@ -87,23 +95,21 @@ async function anyFollowed(db: Database, studentIds: readonly string[]): Promise
 const shared = ({ id, studentId, on, time, observerName, note, version, besideId }: Note | Tally) => ({
   ...{ id, studentId, on, time, note, goalId: null, goalVersion: 1, outcome: null },
   observer: observerName,
+  version,
   isCorrected: version > 1,
   isSecond: besideId !== null,
 });
 
-function noteEntry(note: Note, naming: Naming): ReportEntry {
-  const said = saidNote(note, naming);
+function noteEntry(note: Note, naming: Naming, shows: Shows): ReportEntry {
+  const said = noteAsSeenBy(saidNote(note, naming), shows);
   const setting = note.settingId ? (naming.choices.get(note.settingId)?.name ?? null) : null;
-  return { ...shared(note), kind: 'abcNote', title: said.behaviors.join(', '), setting, sentence: noteSentence(said) };
+  const title = said.behaviors.join(', ');
+  return asSeenBy({ ...shared(note), kind: 'abcNote', title, setting, sentence: noteSentence(said) }, shows);
 }
 
-function tallyEntry(tally: Tally, naming: Naming): ReportEntry {
+function tallyEntry(tally: Tally, naming: Naming, shows: Shows): ReportEntry {
   const behavior = naming.choices.get(tally.behaviorId)?.name ?? '?';
-  return {
-    ...shared(tally),
-    kind: 'tally',
-    title: behavior,
-    setting: tally.part,
-    sentence: tallySentence({ ...tally, behavior }),
-  };
+  const part = shows.has('setting') ? tally.part : null;
+  const sentence = tallySentence({ ...tally, part, behavior });
+  return asSeenBy({ ...shared(tally), kind: 'tally', title: behavior, setting: part, sentence }, shows);
 }

@@ -1,6 +1,5 @@
 import { nearDuplicates } from '~/core/students/near-duplicates';
 import { type StudentInput, usualNames } from '~/core/students/student-input';
-import { may } from '../access/rights';
 import { mustSetUp } from '../access/set-up';
 import type { Database } from '../db/database';
 import { Invalid, NotFound } from '../failures';
@@ -67,11 +66,11 @@ export async function rosterStudent(db: Database, actor: Actor, id: string): Pro
 }
 
 async function mayEdit(db: Database, actor: Actor, studentId: string): Promise<void> {
-  const role = await studentFor(db, actor, studentId, 'setUp').then(
-    (student) => student.role,
-    () => null,
+  const isTheirs = await studentFor(db, actor, studentId, 'setUp').then(
+    () => true,
+    () => false,
   );
-  if (!role || !may(role, 'setUp')) await mustSetUp(db, actor);
+  if (!isTheirs) await mustSetUp(db, actor);
 }
 
 /**
@@ -150,7 +149,7 @@ async function setCaseManager(db: Database, { id, caseManagerId }: StudentInput,
   await db('team_members')
     .insert({ student_id: id, person_id: caseManagerId, role: 'caseManager', from_date: today })
     .onConflict(['student_id', 'person_id'])
-    .merge({ role: 'caseManager', until_date: null });
+    .merge({ role: 'caseManager', rights: null, until_date: null });
 }
 
 /**

@@ -1,5 +1,6 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
-import { may, type Right, type Role } from '../access/rights';
+import type { Granted, Role } from '~/core/team/roles';
+import { type Membership, may, type Right } from '../access/rights';
 import { type Database, preparedRows } from '../db/database';
 import { NotFound } from '../failures';
 
@@ -17,19 +18,17 @@ export interface StudentTab {
   lastName: string;
 }
 
-export interface Student extends StudentTab {
+export interface Student extends StudentTab, Membership {
   grade: string;
   groups: string[];
   plan: { startsOn: IsoDate; endsOn: IsoDate; nextReportOn: IsoDate | null } | null;
-  /** What the one who asks is to this student. */
-  role: Role;
 }
 
 /** `$1` is the day on which it is asked. */
 const memberIsActive = `m.from_date <= $1 and coalesce(m.until_date, 'infinity') >= $1`;
 
 const studentColumns = `
-  s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, s.grade, m.role,
+  s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, s.grade, m.role, m.rights,
   (select coalesce(json_agg(g.name order by g.position), '[]')
      from student_groups sg join class_groups g on g.id = sg.group_id where sg.student_id = s.id) as groups,
   (select json_build_object('startsOn', p.starts_on, 'endsOn', p.ends_on, 'nextReportOn',
@@ -50,13 +49,13 @@ export async function studentFor(db: Database, actor: Actor, studentId: string, 
       where s.id = $3 and s.archived_at is null`,
     [actor.today, actor.personId, studentId],
   );
-  if (!student || !may(student.role, right)) throw new NotFound('No such student.');
+  if (!student || !may(student, right)) throw new NotFound('No such student.');
   return student;
 }
 
-/** All students that the one who asks may see, by last name. */
+/** All students that the one who asks may see, by last name; not those whose report they may only read. */
 export async function studentsOf(db: Database, actor: Actor): Promise<Student[]> {
-  return preparedRows<Student>(
+  const all = await preparedRows<Student>(
     db,
     'students-of',
     `select ${studentColumns}
@@ -65,10 +64,10 @@ export async function studentsOf(db: Database, actor: Actor): Promise<Student[]>
       order by s.last_name, s.first_name`,
     [actor.today, actor.personId],
   );
+  return all.filter((student) => may(student, 'see'));
 }
 
-export interface TabFacts extends StudentTab {
-  role: Role;
+export interface TabFacts extends StudentTab, Membership {
   goals: { lastOn: IsoDate | null; startsOn: IsoDate; plannedGap: number | null }[];
   /** Incidents that have no end yet. */
   going: { id: string; on: IsoDate; time: string; version: number }[];
@@ -79,7 +78,7 @@ export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[
   return preparedRows<TabFacts>(
     db,
     'student-tabs',
-    `select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, m.role,
+    `select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, m.role, m.rights,
             coalesce((select json_agg(json_build_object('startsOn', g.starts_on, 'plannedGap', g.planned_gap, 'lastOn',
                         (select max(o.observed_on) from observations o where o.student_id = s.id and o.goal_id = g.id and not o.withdrawn)))
                         from goals g where g.student_id = s.id and g.retired_on is null), '[]') as goals,
@@ -98,6 +97,7 @@ export interface TeamMember {
   name: string;
   shortName: string;
   role: Role;
+  rights: readonly Granted[] | null;
 }
 
 /** The support team of a student on a day. Ask `studentFor` first. */
@@ -105,7 +105,7 @@ export async function supportTeam(db: Database, studentId: string, today: IsoDat
   return preparedRows<TeamMember>(
     db,
     'support-team',
-    `select p.id, p.name, p.short_name as "shortName", m.role
+    `select p.id, p.name, p.short_name as "shortName", m.role, m.rights
        from team_members m join people p on p.id = m.person_id
       where m.student_id = $2 and ${memberIsActive}
       order by p.name`,

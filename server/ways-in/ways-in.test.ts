@@ -3,8 +3,9 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { freshDatabase } from '~/tests/database/fresh';
 import { actorOf, now, type SmallSchool, smallSchool, today } from '~/tests/database/small-school';
 import { Invalid, NotFound } from '../failures';
+import { recordReading } from '../readers/readings';
 import { studentFor, studentsOf, studentTabs, supportTeam } from '../students/students';
-import { makeWayIn, openWayIn, waysInto, withdrawWayIn } from './ways-in';
+import { findWayIn, hasPass, makeWayIn, newLink, tryPasscode, unlockWayIn, waysInto, withdrawWayIn } from './ways-in';
 
 const fresh = freshDatabase();
 let school: SmallSchool;
@@ -15,39 +16,65 @@ beforeAll(async () => {
 const input = (changes: object = {}) => ({
   id: randomUUID(),
   readerName: 'Grandmother',
-  showsNotes: true,
-  showsObservers: false,
-  showsBehavior: false,
+  kind: 'family' as const,
   endsOn: '2026-12-31',
   ...changes,
 });
 const make = (wanted: ReturnType<typeof input>, person = school.manager) =>
   makeWayIn(fresh.db, actorOf(person), school.student, wanted, now);
-const open = (token: string, on = today) => openWayIn(fresh.db, token, on, now);
+const open = (token: string, on = today) => findWayIn(fresh.db, token, on);
+const later = (seconds: number) => new Date(now.getTime() + 1000 * seconds);
 
 describe('a way in', () => {
-  it('opens this student’s report as its reader may see it, and writes each opening down', async () => {
-    const wanted = input();
+  it('opens this student’s report for one kind of reader; looking again within ten minutes is one reading', async () => {
+    const wanted = input({ kind: 'specialist' });
     const token = (await make(wanted)) as string;
-    expect(await open(token)).toMatchObject({
-      studentId: school.student,
-      readerName: 'Grandmother',
-      sees: { notes: true, observers: false, behavior: false },
-    });
-    const all = await make(input({ showsBehavior: true, showsObservers: true }));
-    expect((await open(all as string))?.sees).toEqual({ notes: true, observers: true, behavior: true });
-    await open(token);
+    const found = await open(token);
+    expect(found).toMatchObject({ studentId: school.student, readerName: 'Grandmother', kind: 'specialist' });
+    const read = (at: Date, how: 'opened' | 'exported' = 'opened') =>
+      recordReading(fresh.db, { linkId: wanted.id }, { studentId: school.student, what: 'report', how }, at);
+    for (const seconds of [0, 30, 1200]) await read(later(seconds));
+    // What is taken away is written down each time.
+    for (const seconds of [1201, 1202]) await read(later(seconds), 'exported');
     const listed = (await waysInto(fresh.db, actorOf(school.manager), school.student)).find(
       ({ id }) => id === wanted.id,
     );
-    expect(listed).toMatchObject({ openings: 2, lastReadAt: now });
+    expect(listed).toMatchObject({ readings: 4, lastReadAt: later(1202) });
   });
 
-  it('keeps only the hash of its token', async () => {
-    const token = (await make(input())) as string;
-    const stored = await fresh.db('share_links').select(fresh.db.raw('encode(token_hash, ?) as hash', ['base64']));
+  it('keeps only the hash of its tokens; a further link opens the same', async () => {
+    const wanted = input();
+    const token = (await make(wanted)) as string;
+    const stored = await fresh
+      .db('share_link_tokens')
+      .select(fresh.db.raw('encode(token_hash, ?) as hash', ['base64']));
     expect(JSON.stringify(stored)).not.toContain(token);
     expect(token.length).toBeGreaterThan(40);
+    const further = await newLink(fresh.db, wanted.id, now);
+    expect((await open(further))?.id).toBe(wanted.id);
+    await withdrawWayIn(fresh.db, actorOf(school.manager), school.student, wanted.id, now);
+    expect(await open(further)).toBeNull();
+  });
+
+  it('with a passcode is slowed after slips, then locked, until the case manager unlocks it', async () => {
+    const wanted = input({ passcode: 'seven plums' });
+    await make(wanted);
+    const link = wanted.id;
+    const attempt = (passcode: string, at: Date) => tryPasscode(fresh.db, link, passcode, at);
+    for (const wrong of [1, 2, 3]) expect(await attempt('a guess', now)).toEqual({ wrong });
+    expect(await attempt('a guess', now)).toEqual({ wrong: 4 });
+    expect(await attempt('seven plums', later(1))).toEqual({ waitSeconds: 4 });
+    for (const [i, wait] of [5, 10, 20].entries())
+      expect(await attempt('x', later(100 * (i + 1) + wait))).toEqual({ wrong: 5 + i });
+    expect(await attempt('x', later(1000))).toEqual({ locked: true });
+    expect(await attempt('seven plums', later(9000))).toEqual({ locked: true });
+    await expect(unlockWayIn(fresh.db, actorOf(school.aide), school.student, link)).rejects.toThrow(NotFound);
+    await unlockWayIn(fresh.db, actorOf(school.manager), school.student, link);
+    const answer = await attempt('seven plums', later(9001));
+    const pass = 'pass' in answer ? answer.pass : '';
+    expect(await hasPass(fresh.db, link, pass, later(9002))).toBe(true);
+    expect(await hasPass(fresh.db, link, pass, later(9001 + 13 * 3600))).toBe(false);
+    expect(await hasPass(fresh.db, randomUUID(), pass, later(9002))).toBe(false);
   });
 
   it('does not open after its end, after withdrawal, or when it never was: these look the same', async () => {
@@ -94,7 +121,7 @@ describe('a way in', () => {
   });
 
   it('leaves a record of readings that cannot be taken back', async () => {
-    await expect(fresh.db('share_link_openings').delete()).rejects.toThrow('not removed');
+    await expect(fresh.db('readings').delete()).rejects.toThrow('not removed');
   });
 });
 

@@ -1,6 +1,7 @@
 import { addDays, type IsoDate } from '~/core/calendar/iso-date';
-import type { ReaderSees } from '~/core/report/report';
-import type { WayInInput } from '~/core/ways-in/way-in';
+import type { OutsideKind } from '~/core/readers/reader-kind';
+import { LOCKS_AFTER, type WayInInput, waitAfter } from '~/core/ways-in/way-in';
+import { hashPassword, passwordIsRight } from '../access/passwords';
 import { hashToken, newToken } from '../access/tokens';
 import type { Database } from '../db/database';
 import { Invalid, NotFound } from '../failures';
@@ -11,14 +12,14 @@ export const LONGEST_WAY_IN_DAYS = 400;
 export interface WayIn {
   id: string;
   readerName: string;
-  showsNotes: boolean;
-  showsObservers: boolean;
-  showsBehavior: boolean;
+  kind: OutsideKind;
+  hasPasscode: boolean;
   endsOn: IsoDate;
   createdByName: string;
   createdAt: Date;
   withdrawnAt: Date | null;
-  openings: number;
+  lockedAt: Date | null;
+  readings: number;
   lastReadAt: Date | null;
 }
 
@@ -26,13 +27,12 @@ export interface WayIn {
 export async function waysInto(db: Database, actor: Actor, studentId: string): Promise<WayIn[]> {
   await studentFor(db, actor, studentId, 'share');
   const found = await db.raw<{ rows: WayIn[] }>(
-    `select l.id, l.reader_name as "readerName", l.shows_notes as "showsNotes", l.shows_observers as "showsObservers",
-            l.shows_behavior as "showsBehavior",
+    `select l.id, l.reader_name as "readerName", l.kind, l.passcode_hash is not null as "hasPasscode",
             l.ends_on as "endsOn", p.short_name as "createdByName", l.created_at as "createdAt",
-            l.withdrawn_at as "withdrawnAt", coalesce(o.n, 0)::int as openings, o.last as "lastReadAt"
+            l.withdrawn_at as "withdrawnAt", l.locked_at as "lockedAt", coalesce(r.n, 0)::int as readings, r.last as "lastReadAt"
        from share_links l join people p on p.id = l.created_by
-       left join (select link_id, count(*) as n, max(opened_at) as last from share_link_openings group by link_id) o
-         on o.link_id = l.id
+       left join (select link_id, count(*) as n, max(read_at) as last from readings
+                   where student_id = :studentId group by link_id) r on r.link_id = l.id
       where l.student_id = :studentId
       order by l.withdrawn_at is not null, l.ends_on < :today, l.created_at desc`,
     { studentId, today: actor.today },
@@ -58,27 +58,35 @@ export async function makeWayIn(
   if (input.endsOn > addDays(actor.today, LONGEST_WAY_IN_DAYS)) {
     throw new Invalid({ endsOn: 'A way in lasts a school year at most. It can be made anew.' });
   }
-  const token = newToken();
-  const written = await db('share_links')
-    .insert({
-      id: input.id,
-      student_id: studentId,
-      reader_name: input.readerName,
-      token_hash: hashToken(token),
-      shows_notes: input.showsNotes,
-      shows_observers: input.showsObservers,
-      shows_behavior: input.showsBehavior,
-      ends_on: input.endsOn,
-      created_by: actor.personId,
-      created_at: now,
-    })
-    .onConflict('id')
-    .ignore()
-    .returning('id');
-  return written.length === 1 ? token : null;
+  const passcodeHash = input.passcode ? await hashPassword(input.passcode) : null;
+  return db.transaction(async (trx) => {
+    const written = await trx('share_links')
+      .insert({
+        ...{ id: input.id, student_id: studentId, reader_name: input.readerName, kind: input.kind },
+        ...{ passcode_hash: passcodeHash, ends_on: input.endsOn, created_by: actor.personId, created_at: now },
+      })
+      .onConflict('id')
+      .ignore()
+      .returning('id');
+    return written.length === 1 ? newLink(trx, input.id, now) : null;
+  });
 }
 
-/** Withdraws a way in; it stays listed with its openings. Withdrawing twice changes nothing. */
+/** A further link to a way in: its token, of which only the hash is kept. */
+export async function newLink(db: Database, linkId: string, now: Date): Promise<string> {
+  const token = newToken();
+  await db('share_link_tokens').insert({ token_hash: hashToken(token), link_id: linkId, made_at: now });
+  return token;
+}
+
+/** @throws NotFound for whom may not share, and for a way into something else */
+async function mustBeTheirs(db: Database, actor: Actor, studentId: string, id: string): Promise<void> {
+  await studentFor(db, actor, studentId, 'share');
+  const link = await db('share_links').where({ id, student_id: studentId }).first('id');
+  if (!link) throw new NotFound('No such way in.');
+}
+
+/** Withdraws a way in; it stays listed with its readings. Withdrawing twice changes nothing. */
 export async function withdrawWayIn(
   db: Database,
   actor: Actor,
@@ -86,41 +94,92 @@ export async function withdrawWayIn(
   id: string,
   now: Date,
 ): Promise<void> {
-  await studentFor(db, actor, studentId, 'share');
-  const link = await db('share_links').where({ id, student_id: studentId }).first('id');
-  if (!link) throw new NotFound('No such way in.');
+  await mustBeTheirs(db, actor, studentId, id);
   await db('share_links')
     .where({ id })
     .whereNull('withdrawn_at')
     .update({ withdrawn_at: now, withdrawn_by: actor.personId });
 }
 
-export interface OpenedWayIn {
+/** Opens a way in again that wrong passcodes had locked. */
+export async function unlockWayIn(db: Database, actor: Actor, studentId: string, id: string): Promise<void> {
+  await mustBeTheirs(db, actor, studentId, id);
+  await db('share_links').where({ id }).update({ locked_at: null, wrong_passcodes: 0, wrong_at: null });
+}
+
+export interface FoundWayIn {
+  id: string;
   studentId: string;
   firstName: string;
   shortName: string;
   readerName: string;
+  kind: OutsideKind;
   endsOn: IsoDate;
-  sees: ReaderSees;
+  needsPasscode: boolean;
+  isLocked: boolean;
 }
 
-/** Opens a way in and logs it; null when there is none, it has ended or was withdrawn: these look the same. */
-export async function openWayIn(db: Database, token: string, today: IsoDate, now: Date): Promise<OpenedWayIn | null> {
+/** The way in that a token leads to; null when there is none, it has ended or was withdrawn: these look the same. */
+export async function findWayIn(db: Database, token: string, today: IsoDate): Promise<FoundWayIn | null> {
+  const link = await db('share_link_tokens as t')
+    .join('share_links as l', 'l.id', 't.link_id')
+    .join('students as s', 's.id', 'l.student_id')
+    .where({ 't.token_hash': hashToken(token), 'l.withdrawn_at': null, 's.archived_at': null })
+    .where('l.ends_on', '>=', today)
+    .first('l.*', 's.first_name', 's.short_name');
+  if (!link) return null;
+  return {
+    id: link.id,
+    studentId: link.student_id,
+    firstName: link.first_name,
+    shortName: link.short_name,
+    readerName: link.reader_name,
+    kind: link.kind,
+    endsOn: link.ends_on,
+    needsPasscode: link.passcode_hash !== null,
+    isLocked: link.locked_at !== null,
+  };
+}
+
+const HOUR = 3_600_000;
+/** So long a browser need not give the passcode again. */
+const PASS_LASTS = 12 * HOUR;
+
+export type PasscodeAnswer = { pass: string } | { wrong: number } | { waitSeconds: number } | { locked: true };
+
+/**
+ * Tries a passcode. A few slips cost nothing, then each wrong one makes the next wait longer, and then the way in is locked
+ * until the case manager opens it again. Tries at the same moment wait for each other.
+ *
+ * @returns a pass that the browser keeps, or why there is none
+ */
+export async function tryPasscode(db: Database, linkId: string, passcode: string, now: Date): Promise<PasscodeAnswer> {
   return db.transaction(async (trx) => {
-    const link = await trx('share_links as l')
-      .join('students as s', 's.id', 'l.student_id')
-      .where({ 'l.token_hash': hashToken(token), 'l.withdrawn_at': null, 's.archived_at': null })
-      .where('l.ends_on', '>=', today)
-      .first('l.*', 's.first_name', 's.short_name');
-    if (!link) return null;
-    await trx('share_link_openings').insert({ link_id: link.id, opened_at: now });
-    return {
-      studentId: link.student_id,
-      firstName: link.first_name,
-      shortName: link.short_name,
-      readerName: link.reader_name,
-      endsOn: link.ends_on,
-      sees: { notes: link.shows_notes, observers: link.shows_observers, behavior: link.shows_behavior },
-    };
+    const link = await trx('share_links').where({ id: linkId }).forUpdate().first();
+    if (link.locked_at) return { locked: true };
+    const waited = link.wrong_at ? (now.getTime() - link.wrong_at.getTime()) / 1000 : Infinity;
+    const waitSeconds = Math.ceil(waitAfter(link.wrong_passcodes) - waited);
+    if (waitSeconds > 0) return { waitSeconds };
+    const change = (content: object) => trx('share_links').where({ id: linkId }).update(content);
+    if (await passwordIsRight(link.passcode_hash, passcode)) {
+      await change({ wrong_passcodes: 0, wrong_at: null });
+      const pass = newToken();
+      const endsAt = new Date(now.getTime() + PASS_LASTS);
+      await trx('share_link_passes').insert({ token_hash: hashToken(pass), link_id: linkId, ends_at: endsAt });
+      return { pass };
+    }
+    const wrong = link.wrong_passcodes + 1;
+    const locks = wrong >= LOCKS_AFTER;
+    await change({ wrong_passcodes: wrong, wrong_at: now, ...(locks && { locked_at: now }) });
+    return locks ? { locked: true } : { wrong };
   });
+}
+
+/** Whether this browser has given the passcode lately. */
+export async function hasPass(db: Database, linkId: string, pass: string, now: Date): Promise<boolean> {
+  const row = await db('share_link_passes')
+    .where({ token_hash: hashToken(pass), link_id: linkId })
+    .where('ends_at', '>', now)
+    .first('link_id');
+  return row !== undefined;
 }

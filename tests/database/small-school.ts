@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Role } from '~/server/access/rights';
+import type { Role } from '~/core/team/roles';
 import type { Database } from '~/server/db/database';
 
 export const today = '2026-11-24';

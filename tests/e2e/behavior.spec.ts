@@ -581,18 +581,19 @@ test('across students: one scale, who changed, a group; on paper each page holds
   expect(week.match(/(Mon|Tue|Wed|Thu|Fri), \w+ \d+/g)?.filter((day) => !/Oct [5-9]$|Nov 24/.test(day))).toEqual([]);
 
   // A way in shows behavior only where the case manager chose so.
-  const wayIn = async (behavior: boolean) => {
-    await page.goto(`/students/${student}/ways-in`);
-    await settled(page);
-    await page.getByLabel('Who will read').fill('Aunt Ida');
-    if (behavior) await page.getByRole('checkbox', { name: /Behavior/ }).check();
-    await page.getByRole('button', { name: 'Make the link' }).click();
-    return new URL(await page.getByLabel('The link', { exact: true }).inputValue()).pathname;
-  };
-  const [without, with_] = [await wayIn(false), await wayIn(true)];
-  const hidden = await (await page.request.get(without)).text();
+  await page.goto(`/students/${student}/ways-in`);
+  await settled(page);
+  await page.getByLabel('Who will read').fill('Aunt Ida');
+  await page.getByRole('button', { name: 'Make the link' }).click();
+  const link = new URL(await page.getByLabel('The link', { exact: true }).inputValue()).pathname;
+  const hidden = await (await page.request.get(link)).text();
   expect(hidden).not.toContain('Leaves the bench');
-  await page.goto(with_);
+  await page.goto(`/students/${student}/readers/rules`);
+  await settled(page);
+  await page.getByLabel('Behavior for Family').check();
+  await page.getByRole('button', { name: 'Save what whom' }).click();
+  await expectToast(page, 'Saved. Every reader sees the report so from now on.');
+  await page.goto(link);
   await settled(page);
   await page.getByLabel('Show').selectOption('Behavior');
   await expect(main.getByText(/^Leaves the bench\. Before:/).first()).toBeVisible();

@@ -33,10 +33,10 @@ test('an observation moves the figures, stands in the report, and is read throug
   await expect(newest(page)).toContainText('15:30');
   await expect(newest(page)).toContainText('5 of 5 places alone: 100%. Five alone.');
 
+  await page.getByRole('link', { name: 'Readers', exact: true }).click();
   await page.getByRole('link', { name: 'Ways in', exact: true }).click();
   await settled(page);
   await page.getByLabel('Who will read').fill('Grandmother');
-  await page.getByLabel('Notes', { exact: true }).check();
   await page.getByRole('button', { name: 'Make the link' }).click();
   const link = await page.getByLabel('The link', { exact: true }).inputValue();
   expect(link).toMatch(/\/read\/[\w-]{43}$/);

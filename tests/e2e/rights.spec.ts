@@ -50,6 +50,13 @@ const expected: Record<string, Record<string, number>> = {
   'students/:studentId/goals/:goalId/table': team,
   'students/:studentId/entries/:entryId': team,
   'students/:studentId/ways-in': manager,
+  'students/:studentId/readers': manager,
+  'students/:studentId/readers/rules': manager,
+  'students/:studentId/readings': manager,
+  'students/:studentId/readings.csv': manager,
+  'students/:studentId/team': manager,
+  'students/:studentId/names': nobody,
+  'school/readers': setsUp,
   patterns: everyone,
   'school/choices': setsUp,
   'students/:studentId/note': team,
@@ -64,7 +71,7 @@ const expected: Record<string, Record<string, number>> = {
   'students/:studentId/tallies/:tallyId': team,
 };
 /** Open to all by their nature, or only redirecting; each has tests of its own. */
-const elsewhere = ['sign-in', 'read/:token', 'sign-out', 'preferences', '*'];
+const elsewhere = ['sign-in', 'read/:token', 'invited/:token', 'sign-out', 'preferences', '*'];
 
 function pathsOf(routes: RouteConfigEntry[]): string[] {
   return routes.flatMap((route) => (route.children ? pathsOf(route.children) : [route.path ?? '']));

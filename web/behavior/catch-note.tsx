@@ -34,7 +34,7 @@ import { catchingWords } from './words';
 export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
   const asker = askerOf(context);
   const student = await studentFor(database(), asker.actor, idFrom(params.studentId), 'observe');
-  return { catching: await catchingOf(database(), asker, student), maySetUp: may(student.role, 'setUp') };
+  return { catching: await catchingOf(database(), asker, student), maySetUp: may(student, 'setUp') };
 });
 
 // The tab says nothing of what is written, nor of whom.

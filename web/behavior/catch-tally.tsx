@@ -27,7 +27,7 @@ import { type Catching, catchingOf, type OfferedChoice } from './catching';
 export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
   const asker = askerOf(context);
   const student = await studentFor(database(), asker.actor, idFrom(params.studentId), 'observe');
-  return { catching: await catchingOf(database(), asker, student), maySetUp: may(student.role, 'setUp') };
+  return { catching: await catchingOf(database(), asker, student), maySetUp: may(student, 'setUp') };
 });
 
 export const meta: Route.MetaFunction = () => [{ title: 'Tally · Gentle Margin' }];

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { NamesInNote } from '../readers/names-in-note';
 import { Labelled } from '../ui/labelled';
 import type { Catching } from './catching';
 import { Chips } from './chips';
@@ -101,6 +102,7 @@ export function NoteFields({ catching, draft, messages, onChange, mayBeSecond = 
                 className="textarea min-h-11 w-full"
               />
             </Labelled>
+            {!discreet && <NamesInNote studentId={catching.student.id} text={draft.note} />}
           </div>
         </div>
       </div>

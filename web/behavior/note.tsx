@@ -79,10 +79,10 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     versions: [...history, note].map((version) => versionOf(version, naming, school.timeZone, discreet)),
     catching,
     mayChange: mayChange && !discreet,
-    mayEnd: !note.isWithdrawn && note.isGoing && may(student.role, 'observe'),
+    mayEnd: !note.isWithdrawn && note.isGoing && may(student, 'observe'),
     isSecond: note.besideId !== null,
     typed:
-      may(student.role, 'setUp') && !discreet
+      may(student, 'setUp') && !discreet
         ? choices
             .filter(({ id, state }) => state === 'other' && including.includes(id))
             .map(({ id, kind, name }) => ({ id, kind, name }))

@@ -1,16 +1,17 @@
-import Papa from 'papaparse';
 import { notesBehind } from '~/core/behavior/filter';
 import { behaviorOf } from '~/server/behavior/behavior';
 import { database } from '~/server/db/current';
+import { recordReading } from '~/server/readers/readings';
 import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
+import { csvFile } from '../http/csv';
 import type { Route } from './+types/notes-file';
 import { filterFrom, searchFrom } from './search';
 
 /** A student’s ABC notes as comma-separated text, as `npm run analyse -- abc` reads it: docs/analyse.md. */
 export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
-  const { actor, discreet } = askerOf(context);
+  const { actor, discreet, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
   await studentFor(database(), actor, studentId, 'see');
   const of = await behaviorOf(database(), studentId, { discreet });
@@ -38,12 +39,7 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
     note.seconds ?? '',
     note.intensity ?? '',
   ]);
-  // A cell that begins like a formula would be one to a spreadsheet.
-  const text = Papa.unparse({ fields, data: rows }, { escapeFormulae: true });
-  return new Response(`${text}\r\n`, {
-    headers: {
-      'Content-Type': 'text/csv; charset=utf-8',
-      'Content-Disposition': 'attachment; filename="abc-notes.csv"',
-    },
-  });
+  const reading = { studentId, what: 'ABC notes (CSV)', how: 'exported' as const };
+  await recordReading(database(), { personId: actor.personId }, reading, now);
+  return csvFile('abc-notes', fields, rows);
 });

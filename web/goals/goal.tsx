@@ -82,8 +82,8 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     // The newest only: the table asks for the others when the page is there.
     entries: tableEntries(goal, newest, { discreet }),
     allEntries: sessions.length,
-    mayObserve: may(student.role, 'observe') && goal.retired === null,
-    maySetUp: may(student.role, 'setUp'),
+    mayObserve: may(student, 'observe') && goal.retired === null,
+    maySetUp: may(student, 'setUp'),
     retired: goal.retired,
     earlier,
   };

@@ -33,3 +33,21 @@ export const toastCookie = createCookie('gm-toast', { ...base, maxAge: 30 });
 export async function sayNext(toast: Toast): Promise<Headers> {
   return new Headers({ 'Set-Cookie': await toastCookie.serialize(toast) });
 }
+
+/** How this device’s reader wants reports laid out. */
+export const arrangementCookie = createCookie('gm-report', { ...base, maxAge: 400 * 24 * 3600 });
+
+const ARRANGEMENT = ['as', 'by', 'order'];
+
+/** The header that makes a device remember an arrangement that the address has just asked for. */
+export async function rememberArrangement(
+  search: URLSearchParams,
+  before: Record<string, string> | null,
+): Promise<Headers> {
+  const chosen = ARRANGEMENT.flatMap((name) => (search.has(name) ? [[name, search.get(name) ?? '']] : []));
+  if (chosen.length === 0) return new Headers();
+  return new Headers({ 'Set-Cookie': await arrangementCookie.serialize({ ...before, ...Object.fromEntries(chosen) }) });
+}
+
+/** The ways in whose passcode was given in this browser, by their id. */
+export const passCookie = createCookie('gm-pass', { ...base, path: '/read', maxAge: 12 * 3600 });

@@ -3,6 +3,7 @@ import type { WallTime } from '~/core/calendar/zone';
 import { type MeasureDefinition, measureOf } from '~/core/measures/measure';
 import { type NoScoreReason, noScoreReasons, noScoreWords } from '~/core/measures/score';
 import type { Goal } from '~/server/goals/goals';
+import { NamesInNote } from '../readers/names-in-note';
 import { FieldMessage } from '../ui/fields';
 import { isRunning } from './clock';
 import { type DraftChange, type GoalDraft, isMarked } from './draft';
@@ -77,6 +78,7 @@ export function GoalCard({ goal, draft, isActive, selected, openedAt, message, o
             onChange={(event) => onChange({ type: 'note', goalId, note: event.target.value })}
             className="textarea mt-3 min-h-11 w-full field-sizing-content"
           />
+          <NamesInNote studentId={goal.studentId} text={draft.note} />
           {draft.data === null && !isRunning(draft.clock) && (
             <NoScore chosen={draft.reason} onChoose={(reason) => onChange({ type: 'reason', goalId, reason })} />
           )}

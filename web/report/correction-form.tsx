@@ -7,11 +7,13 @@ import { NoScore, type ObservedGoal } from '../observe/goal-card';
 import { MeasureStrip } from '../observe/measure-strip';
 import { type SessionChoices, SessionEditor } from '../observe/session-line';
 import { useStrip } from '../observe/strips/use-strip';
+import { NamesInNote } from '../readers/names-in-note';
 import { FieldMessage } from '../ui/fields';
 import { Correction } from './correction';
 
 interface CorrectionFormProps {
   action: string;
+  studentId: string;
   goal: Pick<ObservedGoal, 'measure' | 'criterion'>;
   entry: { version: number; session: SessionFields; outcome: Outcome; note: string };
   choices: SessionChoices;
@@ -19,7 +21,7 @@ interface CorrectionFormProps {
 }
 
 /** The entry as it was recorded, open to change. What it says now is kept beside. */
-export function CorrectionForm({ action, goal, entry, choices, onDone }: CorrectionFormProps) {
+export function CorrectionForm({ action, studentId, goal, entry, choices, onDone }: CorrectionFormProps) {
   const [session, setSession] = useState(entry.session);
   const strip = useStrip(entry.outcome.data);
   const { data, clock } = strip;
@@ -60,6 +62,7 @@ export function CorrectionForm({ action, goal, entry, choices, onDone }: Correct
             onChange={(event) => setNote(event.target.value)}
             className="textarea mt-3 w-full field-sizing-content"
           />
+          <NamesInNote studentId={studentId} text={note} />
           <FieldMessage messages={messages.note ? [messages.note] : undefined} />
         </>
       )}

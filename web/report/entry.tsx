@@ -92,7 +92,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     },
     versions: [...history, entry].map((version) => versionOf(version, goal, school.timeZone, discreet)),
     choices: { people, places, today: actor.today },
-    mayPair: may(student.role, 'observe'),
+    mayPair: may(student, 'observe'),
     partner: partner && {
       ...otherOf(partner, measure),
       agreement: agreementOf(measure, entry, partner),
@@ -204,7 +204,14 @@ export default function Entry({ loaderData }: Route.ComponentProps) {
           action={path}
           version={entry.version}
           correcting={(close) => (
-            <CorrectionForm action={path} goal={goal} entry={entry} choices={choices} onDone={close} />
+            <CorrectionForm
+              action={path}
+              studentId={student.id}
+              goal={goal}
+              entry={entry}
+              choices={choices}
+              onDone={close}
+            />
           )}
         />
       )}

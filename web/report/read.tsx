@@ -1,67 +1,223 @@
 import { useState } from 'react';
-import { data } from 'react-router';
+import { data, Form, redirect, useNavigation } from 'react-router';
 import { longDate } from '~/core/calendar/iso-date';
-import { wallTime } from '~/core/calendar/zone';
-import { asSeenBy, newestFirst } from '~/core/report/report';
+import { type WallTime, wallTime } from '~/core/calendar/zone';
+import { mayAnswer } from '~/core/comments/comment';
+import { type Shows, shownFields } from '~/core/readers/reader-rule';
 import { counted } from '~/core/words/counting';
 import { countUnknownLink, mayOpenLink } from '~/server/access/attempts';
 import { now } from '~/server/clock';
+import { sayComment } from '~/server/comments/comments';
 import { database } from '~/server/db/current';
-import { goalsOf } from '~/server/goals/goals';
-import { behaviorEntries, reportEntries } from '~/server/report/report';
-import { theSchool } from '~/server/school/school';
-import { openWayIn } from '~/server/ways-in/ways-in';
+import { NotFound } from '~/server/failures';
+import { type Goal, goalsOf } from '~/server/goals/goals';
+import { recordReading } from '~/server/readers/readings';
+import { readerRules } from '~/server/readers/rules';
+import { mayReadEntry, type Reader, runningReport } from '~/server/report/running';
+import { type School, theSchool } from '~/server/school/school';
+import { type FoundWayIn, findWayIn, hasPass, tryPasscode } from '~/server/ways-in/ways-in';
 import { answering } from '../http/answering';
 import { addressContext } from '../http/context';
+import { arrangementCookie, passCookie, rememberArrangement } from '../http/cookies';
+import { FieldMessage } from '../ui/fields';
 import { MarginTitle, Page } from '../ui/page';
+import { saveOrStay } from '../ui/use-saving';
 import type { Route } from './+types/read';
-import { BEHAVIOR, GoalFilter } from './goal-filter';
+import { answerComments } from './comment-actions';
+import { PagesLine } from './pages-line';
 import { PrintSheet } from './print-sheet';
-import { ReportWeeks } from './report-weeks';
+import { ReportControls } from './report-controls';
+import { ReportEntries } from './report-entries';
+import { reportSearch } from './report-search';
 import { shownEntries } from './shown-entry';
+import { AnswerForm } from './thread';
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+interface Visit {
+  way: FoundWayIn;
+  school: School;
+  wall: WallTime;
+  instant: Date;
+  /** Whether the report may be shown: the passcode, if there is one, has been given in this browser. */
+  isOpen: boolean;
+}
+
+/** Who stands at the door: an unknown way in is a 404 and is counted. */
+async function visit({ params, request, context }: Route.LoaderArgs | Route.ActionArgs): Promise<Visit> {
   const address = context.get(addressContext);
   if (!(await mayOpenLink(address))) throw data(null, { status: 429 });
   const school = await theSchool(database());
   const instant = now();
-  const today = wallTime(instant, school.timeZone).on;
-  const opened = await openWayIn(database(), params.token, today, instant);
-  if (!opened) {
+  const wall = wallTime(instant, school.timeZone);
+  const way = await findWayIn(database(), params.token, wall.on);
+  if (!way) {
     await countUnknownLink(address);
     throw data(null, { status: 404 });
   }
-  const goals = await goalsOf(database(), [opened.studentId]);
-  const [observed, behavior] = await Promise.all([
-    reportEntries(database(), goals),
-    opened.sees.behavior ? behaviorEntries(database(), [opened.studentId], { discreet: false }) : [],
-  ]);
-  const entries = newestFirst([observed, behavior]);
-  return {
-    shortName: opened.shortName,
-    readerName: opened.readerName,
-    endsOn: opened.endsOn,
-    sees: opened.sees,
-    schoolName: school.name,
-    today,
-    goals: goals.map(({ id, number, shortName }) => ({ id, number, shortName })),
-    entries: shownEntries(
-      entries.map((entry) => asSeenBy(entry, opened.sees)),
-      goals,
-      { discreet: false },
-    ),
+  const passes = (await passCookie.parse(request.headers.get('Cookie'))) as Record<string, string> | null;
+  const pass = passes?.[way.id];
+  const isOpen =
+    !way.isLocked && (!way.needsPasscode || (!!pass && (await hasPass(database(), way.id, pass, instant))));
+  return { way, school, wall, instant, isOpen };
+}
+
+/** The reader behind a way in, as the rule of their kind has it. */
+async function readerBy(
+  way: FoundWayIn,
+): Promise<{ reader: Reader; goals: Goal[]; rule: Awaited<ReturnType<typeof ruleOf>> }> {
+  const [rule, goals] = await Promise.all([ruleOf(way), goalsOf(database(), [way.studentId])]);
+  return { reader: { kind: way.kind, linkId: way.id, shows: shownFields(rule.shows), discreet: false }, goals, rule };
+}
+
+const ruleOf = async ({ studentId, kind }: FoundWayIn) => (await readerRules(database(), studentId)).rules[kind];
+
+export const loader = answering(async (args: Route.LoaderArgs) => {
+  const { way, school, wall, instant, isOpen } = await visit(args);
+  const base = { readerName: way.readerName, schoolName: school.name, endsOn: way.endsOn };
+  if (!isOpen) return data({ ...base, isLocked: way.isLocked, report: null });
+  const { reader, goals, rule } = await readerBy(way);
+  const search = new URL(args.request.url).searchParams;
+  const chosen = await arrangementCookie.parse(args.request.headers.get('Cookie'));
+  const { wanted, ...asked } = reportSearch(search, goals, rule, chosen ?? {});
+  const report = await runningReport(database(), way.studentId, goals, reader, wanted);
+  const reading = { studentId: way.studentId, what: 'report', how: 'opened' as const };
+  await recordReading(database(), { linkId: way.id }, reading, instant);
+  const answer = {
+    ...base,
+    isLocked: false,
+    report: {
+      shortName: way.shortName,
+      kind: way.kind,
+      about: aboutWords(reader.shows),
+      showsBeads: reader.shows.has('breakdown'),
+      today: wall.on,
+      goals: goals.map(({ id, number, shortName }) => ({ id, number, shortName })),
+      hasBehavior: reader.shows.has('abc'),
+      ...asked,
+      ...report,
+      // Outside, a reader's id is nobody's business but their own.
+      threads: Object.fromEntries(
+        Object.entries(report.threads).map(([id, said]) => [
+          id,
+          said.map((one) => ({ ...one, by: { ...one.by, linkId: null } })),
+        ]),
+      ),
+      entries: shownEntries(report.entries, goals, { discreet: false }),
+    },
   };
+  return data(answer, { headers: await rememberArrangement(search, chosen) });
 });
 
+function aboutWords(shows: Shows): string {
+  return [
+    'Every entry that stands is here, as soon as it is written down.',
+    shows.has('abc') ? 'ABC notes and tallies of behavior are part of it.' : 'Notes of behavior are not part of it.',
+    shows.has('note') ? 'Words beside an entry are shown.' : 'Words beside an entry are not.',
+    shows.has('observer') ? 'It says who observed.' : 'It does not say who observed.',
+    'Please keep the link to yourself: whoever has it can read this page.',
+  ].join(' ');
+}
+
+export const action = answering(async (args: Route.ActionArgs) => {
+  const { way, wall, instant, isOpen } = await visit(args);
+  const form = await args.request.formData();
+  if (!isOpen) return givePasscode(args.request, way, String(form.get('passcode') ?? ''), instant);
+  const { reader, goals } = await readerBy(way);
+  return answerComments(form, async (asked) => {
+    if (asked.intent !== 'say') throw new NotFound('No such address.');
+    const mayRead = (id: string) => mayReadEntry(database(), way.studentId, goals, reader, id);
+    const speaker = { kind: way.kind, linkId: way.id };
+    await sayComment(database(), way.studentId, speaker, asked, { wall, now: instant, mayRead });
+  });
+});
+
+async function givePasscode(request: Request, way: FoundWayIn, passcode: string, instant: Date) {
+  if (!way.needsPasscode || way.isLocked) return data({ passcode: null }, { status: 400 });
+  if (passcode.trim() === '') return data({ passcode: 'Type the passcode you were told.' }, { status: 400 });
+  const answer = await tryPasscode(database(), way.id, passcode.trim(), instant);
+  if ('pass' in answer) {
+    const passes = await passCookie.parse(request.headers.get('Cookie'));
+    const cookie = await passCookie.serialize({ ...passes, [way.id]: answer.pass });
+    throw redirect(new URL(request.url).pathname.replace(/\.data$/, ''), { headers: { 'Set-Cookie': cookie } });
+  }
+  if ('locked' in answer) return data({ passcode: null }, { status: 403 });
+  const sentence =
+    'waitSeconds' in answer
+      ? `Too many were wrong. Wait ${counted(answer.waitSeconds, 'second', 'seconds')}, then try again.`
+      : 'That is not the passcode. Look at it once more; letters are told from capitals.';
+  return data({ passcode: sentence }, { status: 'waitSeconds' in answer ? 429 : 400 });
+}
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
+
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: loaderData ? `Report of ${loaderData.shortName}` : 'Report' },
+  { title: loaderData?.report ? `Report of ${loaderData.report.shortName}` : 'Report' },
   { name: 'robots', content: 'noindex, nofollow' },
 ];
 
-export default function Read({ loaderData }: Route.ComponentProps) {
-  const { shortName, readerName, endsOn, sees, schoolName, today, goals, entries } = loaderData;
-  const [goalId, setGoalId] = useState<string | null>(null);
-  const shown = entries.filter((entry) => goalId === null || (entry.goalId ?? BEHAVIOR) === goalId);
+export default function Read({ loaderData, actionData }: Route.ComponentProps) {
+  const { report, ...rest } = loaderData;
+  if (!report) {
+    const message = actionData && 'passcode' in actionData ? actionData.passcode : null;
+    return <Door {...rest} message={message} />;
+  }
+  return <OpenReport {...rest} report={report} />;
+}
+
+interface DoorProps {
+  readerName: string;
+  schoolName: string;
+  isLocked: boolean;
+  message: string | null;
+}
+
+/** Before the passcode is given, the page says nothing of any student. */
+function Door({ readerName, schoolName, isLocked, message }: DoorProps) {
+  const isBusy = useNavigation().state !== 'idle';
+  return (
+    <main className="mx-auto max-w-md px-6 py-16">
+      <div className="border-l-2 border-clay pl-6">
+        <p className="text-small text-ink-2">{schoolName}</p>
+        <h1 className="text-2xl">A report for {readerName}</h1>
+        {isLocked ? (
+          <p role="alert" className="mt-4">
+            This way in is locked, since a wrong passcode was given too often. The case manager has been told, and can
+            open it again.
+          </p>
+        ) : (
+          <Form method="post" className="mt-5 grid gap-3">
+            <label htmlFor="passcode" className="font-semibold">
+              The passcode that the case manager told you
+            </label>
+            <input
+              id="passcode"
+              name="passcode"
+              type="password"
+              autoComplete="off"
+              aria-describedby={message ? 'passcode-message' : undefined}
+              className="input h-11 w-full text-base"
+            />
+            <FieldMessage id="passcode-message" messages={message ? [message] : undefined} />
+            <button type="submit" className="btn btn-primary h-11" disabled={isBusy}>
+              Open the report
+            </button>
+          </Form>
+        )}
+      </div>
+    </main>
+  );
+}
+
+type OpenedReport = NonNullable<Route.ComponentProps['loaderData']['report']>;
+
+interface OpenReportProps {
+  readerName: string;
+  schoolName: string;
+  endsOn: string;
+  report: OpenedReport;
+}
+
+function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps) {
+  const { shortName, kind, today, goals, goal, find, arrangement, entries, threads, total } = report;
   return (
     <div className="mx-auto max-w-6xl">
       <Page
@@ -72,44 +228,57 @@ export default function Read({ loaderData }: Route.ComponentProps) {
             <p>
               For {readerName}. Open until {longDate(endsOn)}.
             </p>
-            <p className="mt-3 text-small text-ink-2">
-              {[
-                'Every entry that stands is here, as soon as it is written down.',
-                sees.behavior
-                  ? 'ABC notes and tallies of behavior are part of it.'
-                  : 'Notes of behavior are not part of it.',
-                sees.notes ? 'Words beside an entry are shown.' : 'Words beside an entry are not.',
-                sees.observers ? 'It says who observed.' : 'It does not say who observed.',
-                'Please keep the link to yourself: whoever has it can read this page.',
-              ].join(' ')}
-            </p>
-            <p className="mt-3 text-small text-ink-2">
-              A filled bead is a chance that went right: the darker, the less help it took. An outlined one had not come
-              right yet.
-            </p>
+            <p className="mt-3 text-small text-ink-2">{report.about}</p>
+            {report.showsBeads && (
+              <p className="mt-3 text-small text-ink-2">
+                A filled bead is a chance that went right: the darker, the less help it took. An outlined one had not
+                come right yet.
+              </p>
+            )}
+            {kind === 'student' && <OwnReflection />}
           </>
         }
       >
         <PrintSheet head={`${shortName} · individual report · ${schoolName} · ${longDate(today)}`}>
-          <header className="flex flex-wrap items-end justify-between gap-4">
-            <div>
-              <p className="text-small text-ink-2">{schoolName}</p>
-              <h1 className="text-3xl">{shortName}</h1>
-              <p className="mt-1 text-small text-ink-2">
-                Individual report · {counted(shown.length, 'entry', 'entries')}
-              </p>
-            </div>
-            <GoalFilter
-              goals={goals}
-              chosen={goalId}
-              hasBehavior={entries.some((entry) => entry.goalId === null)}
-              onChoose={setGoalId}
-            />
+          <header>
+            <p className="text-small text-ink-2">{schoolName}</p>
+            <h1 className="text-3xl">{shortName}</h1>
+            <p className="mt-1 text-small text-ink-2">Individual report · {counted(total, 'entry', 'entries')}</p>
           </header>
-          {shown.length === 0 && <p className="py-10 text-ink-2">Nothing has been written down yet.</p>}
-          <ReportWeeks entries={shown} today={today} linksToEntries={false} />
+          <ReportControls {...{ goals, goal, find, arrangement, today, hasBehavior: report.hasBehavior }} />
+          {entries.length === 0 && (
+            <p className="py-10 text-ink-2">
+              {goal || find ? 'Nothing in the report is like this.' : 'Nothing has been written down yet.'}
+            </p>
+          )}
+          <ReportEntries
+            {...{ entries, threads, goals, arrangement, today }}
+            linksToEntries={false}
+            answers={{
+              mayAnswer: mayAnswer(kind),
+              mayHide: false,
+              word: kind === 'student' ? 'reflection' : 'comment',
+            }}
+          />
+          <PagesLine {...report} oldestFirst={arrangement.oldestFirst} />
         </PrintSheet>
       </Page>
+    </div>
+  );
+}
+
+/** The student may also say something that is about no one entry. */
+function OwnReflection() {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <div className="mt-6">
+      {isOpen ? (
+        <AnswerForm entryId={null} word="reflection" onDone={() => setOpen(false)} />
+      ) : (
+        <button type="button" className="btn h-11" onClick={() => setOpen(true)}>
+          Add a reflection
+        </button>
+      )}
     </div>
   );
 }

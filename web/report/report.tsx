@@ -1,65 +1,114 @@
 import { Printer } from 'lucide-react';
-import { Link, useSearchParams } from 'react-router';
+import { data, Link, useFetcher } from 'react-router';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { discreetGoal } from '~/core/discreet/discreet';
-import { newestFirst } from '~/core/report/report';
-import { counted } from '~/core/words/counting';
+import { readerWords } from '~/core/readers/reader-kind';
+import { everything, shownFields } from '~/core/readers/reader-rule';
+import { listed } from '~/core/words/counting';
 import { may } from '~/server/access/rights';
+import { hideComment, sayComment, showComment } from '~/server/comments/comments';
 import { database } from '~/server/db/current';
+import { NotFound } from '~/server/failures';
 import { goalsOf } from '~/server/goals/goals';
-import { behaviorEntries, reportEntries } from '~/server/report/report';
-import { studentFor } from '~/server/students/students';
+import { entriesNamingOthers, letNamesStand } from '~/server/readers/other-children';
+import { recordReading } from '~/server/readers/readings';
+import { readerRules } from '~/server/readers/rules';
+import { mayReadEntry, type Reader, runningReport } from '~/server/report/running';
+import { type Student, studentFor } from '~/server/students/students';
 import { waysInto } from '~/server/ways-in/ways-in';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
+import { arrangementCookie, rememberArrangement } from '../http/cookies';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/report';
-import { BEHAVIOR, GoalFilter } from './goal-filter';
+import { answerComments } from './comment-actions';
+import { PagesLine } from './pages-line';
 import { PrintSheet } from './print-sheet';
-import { ReportWeeks } from './report-weeks';
+import { ReportControls } from './report-controls';
+import { ReportEntries } from './report-entries';
+import { reportSearch } from './report-search';
 import { shownEntries } from './shown-entry';
 
-/** Entries that a page begins with; the whole is one tap away. */
-const FIRST_ENTRIES = 120;
+/** A member of the team as a reader: who works with the entries is shown all of them. */
+async function readerOf(
+  student: Student,
+  discreet: boolean,
+): Promise<Reader & { rule: Awaited<ReturnType<typeof ruleOf>> }> {
+  const rule = await ruleOf(student);
+  return {
+    kind: 'team',
+    linkId: null,
+    discreet,
+    shows: may(student, 'see') ? everything : shownFields(rule.shows),
+    rule,
+  };
+}
+
+const ruleOf = async ({ id }: Student) => (await readerRules(database(), id)).rules.team;
 
 export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
-  const search = new URL(request.url).searchParams;
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'see');
-  const stored = await goalsOf(database(), [student.id]);
-  const goals = discreet ? stored.map(discreetGoal) : stored;
-  const asked = search.get('goal');
-  const chosen = asked === BEHAVIOR ? BEHAVIOR : goals.find(({ id }) => id === asked)?.id;
-  const showsAll = search.has('all');
-  const mayShare = may(student.role, 'share');
-  const limit = showsAll ? undefined : FIRST_ENTRIES + 1;
-  const ofGoals = chosen === BEHAVIOR ? [] : reportEntries(database(), goals, { goalId: chosen, limit });
-  const [observed, behavior, links] = await Promise.all([
-    ofGoals,
-    behaviorEntries(database(), [student.id], { limit, discreet }),
-    mayShare ? waysInto(database(), actor, student.id) : [],
+  const { actor, school, discreet, now } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
+  const [stored, reader, links, chosen] = await Promise.all([
+    goalsOf(database(), [student.id]),
+    readerOf(student, discreet),
+    may(student, 'share') ? waysInto(database(), actor, student.id) : [],
+    arrangementCookie.parse(request.headers.get('Cookie')),
   ]);
-  const entries = newestFirst([observed, chosen === undefined || chosen === BEHAVIOR ? behavior : []], limit);
+  const goals = discreet ? stored.map(discreetGoal) : stored;
+  const search = new URL(request.url).searchParams;
+  const { wanted, ...asked } = reportSearch(search, goals, reader.rule, chosen ?? {});
+  const report = await runningReport(database(), student.id, goals, reader, wanted);
+  const reading = { studentId: student.id, what: 'report', how: 'opened' as const };
+  await recordReading(database(), { personId: actor.personId }, reading, now);
   const open = links.filter((link) => link.withdrawnAt === null && link.endsOn >= actor.today);
-  return {
+  const naming = open.length > 0 ? await entriesNamingOthers(database(), student.id, report.entries) : [];
+  const answer = {
     student: headerStudent(student, { discreet }),
     schoolName: school.name,
     today: actor.today,
     goals: goals.map(({ id, number, shortName }) => ({ id, number, shortName })),
-    chosen: chosen ?? null,
-    hasBehavior: behavior.length > 0,
-    hasMore: !showsAll && entries.length > FIRST_ENTRIES,
-    entries: shownEntries(showsAll ? entries : entries.slice(0, FIRST_ENTRIES), goals, { discreet }),
-    mayShare,
+    ...asked,
+    ...report,
+    threads: discreet ? {} : report.threads,
+    hasBehavior: reader.shows.has('abc'),
+    entries: shownEntries(report.entries, goals, { discreet }),
+    mayShare: may(student, 'share'),
+    // What names another child, and would be read as “a classmate”.
+    naming: discreet ? [] : naming.map(({ id, version, on, title, names }) => ({ id, version, on, title, names })),
     readers: open.map((link) => ({
       id: link.id,
       name: discreet ? 'A reader' : link.readerName,
+      kind: readerWords[link.kind].label,
       lastRead: link.lastReadAt && wallTime(link.lastReadAt, school.timeZone).on,
     })),
   };
+  return data(answer, { headers: await rememberArrangement(search, chosen) });
+});
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, wall, now } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
+  const speaker = { kind: 'team', personId: actor.personId } as const;
+  return answerComments(await request.formData(), async (asked) => {
+    switch (asked.intent) {
+      case 'say': {
+        const [goals, reader] = await Promise.all([goalsOf(database(), [student.id]), readerOf(student, false)]);
+        const mayRead = (id: string) => mayReadEntry(database(), student.id, goals, reader, id);
+        if (asked.entryId === null) throw new NotFound('No such entry.');
+        return sayComment(database(), student.id, speaker, asked, { wall, now, mayRead });
+      }
+      case 'hide':
+        return hideComment(database(), actor, student.id, asked, now);
+      case 'show':
+        return showComment(database(), actor, student.id, asked.id);
+      case 'stand':
+        return letNamesStand(database(), actor, student.id, { entryId: asked.id, version: asked.version }, now);
+    }
+  });
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -67,52 +116,86 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export default function Report({ loaderData }: Route.ComponentProps) {
-  const { student, schoolName, today, goals, chosen, entries, hasMore, readers, mayShare, hasBehavior } = loaderData;
-  const [search, setSearch] = useSearchParams();
-  const showAll = new URLSearchParams([...search.entries(), ['all', '1']]);
+  const { student, schoolName, today, goals, goal, find, arrangement, entries, threads, mayShare, ...rest } =
+    loaderData;
+  const isNarrowed = goal !== null || find !== '';
   return (
-    <Page marginName="Who reads this" margin={<Readers readers={readers} mayShare={mayShare} studentId={student.id} />}>
+    <Page
+      marginName="Who reads this"
+      margin={
+        <>
+          <Naming naming={rest.naming} />
+          <Readers readers={rest.readers} mayShare={mayShare} studentId={student.id} />
+        </>
+      }
+    >
       <PrintSheet head={`${student.shortName} · individual report · ${schoolName} · ${longDate(today)}`}>
         <StudentHeader student={student} />
-        <div className="no-print mt-5 flex flex-wrap items-center justify-between gap-3">
-          <GoalFilter
-            goals={goals}
-            chosen={chosen}
-            hasBehavior={hasBehavior}
-            onChoose={(goalId) => setSearch(goalId ? { goal: goalId } : {}, { preventScrollReset: true })}
-          />
-          <button type="button" className="btn" onClick={() => window.print()}>
+        <div className="flex flex-wrap items-end justify-between gap-x-3">
+          <ReportControls {...{ goals, goal, find, arrangement, today, hasBehavior: rest.hasBehavior }} />
+          <button type="button" className="btn no-print mt-4 h-11" onClick={() => window.print()}>
             <Printer size={16} aria-hidden /> Print
           </button>
         </div>
         {entries.length === 0 && (
           <p className="py-10 text-ink-2">
-            {chosen
-              ? 'Nothing has been written down for this goal yet.'
+            {isNarrowed
+              ? 'Nothing in the report is like this.'
               : 'Nothing has been written down yet. The first observation begins the report.'}
           </p>
         )}
-        <ReportWeeks entries={entries} today={today} linksToEntries />
-        {hasMore && (
-          <p className="no-print mt-6">
-            <Link to={`?${showAll}`} preventScrollReset className="btn">
-              Show the earlier ones too
-            </Link>
-          </p>
-        )}
-        <p className="mt-6 pb-20 text-small text-ink-3 print:pb-0">
-          {hasMore
-            ? `The newest ${counted(entries.length, 'entry', 'entries')}.`
-            : `${counted(entries.length, 'entry', 'entries')}.`}{' '}
-          Each is shown as it stands now; what was withdrawn is left out.
-        </p>
+        <ReportEntries
+          {...{ entries, threads, goals, arrangement, today }}
+          linksToEntries={student.maySee}
+          answers={{ mayAnswer: !student.isDiscreet, mayHide: mayShare, word: 'comment' }}
+        />
+        <PagesLine {...rest} oldestFirst={arrangement.oldestFirst} />
       </PrintSheet>
     </Page>
   );
 }
 
+interface NamingProps {
+  naming: { id: string; version: number; on: IsoDate; title: string; names: string[] }[];
+}
+
+/** Notes that name another child: readers from outside see “a classmate”, unless that is let stand. */
+function Naming({ naming }: NamingProps) {
+  const fetcher = useFetcher();
+  if (naming.length === 0) return null;
+  return (
+    <section aria-label="Other children’s names" className="mb-8 rounded-box bg-clay-wash p-4">
+      <h2 className="text-base">Other children are named</h2>
+      <p className="mt-1 text-small text-ink-2">Whoever reads from outside sees “a classmate” in their place.</p>
+      <ul className="mt-2 grid gap-2">
+        {naming.map(({ id, version, on, title, names }) => (
+          <li key={id} className="text-small">
+            <a href={`#${id}`} className="font-semibold underline underline-offset-2">
+              {shortDate(on)}, {title}
+            </a>
+            : {listed(names.map((name) => `“${name}”`))}
+            <fetcher.Form method="post" className="inline">
+              <input type="hidden" name="id" value={id} />
+              <input type="hidden" name="version" value={version} />
+              <button
+                type="submit"
+                name="intent"
+                value="stand"
+                aria-label={`Let ${listed(names)} stand in the note of ${shortDate(on)}`}
+                className="ml-2 min-h-9 underline underline-offset-2"
+              >
+                Let it stand
+              </button>
+            </fetcher.Form>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 interface ReadersProps {
-  readers: { id: string; name: string; lastRead: IsoDate | null }[];
+  readers: { id: string; name: string; kind: string; lastRead: IsoDate | null }[];
   mayShare: boolean;
   studentId: string;
 }
@@ -131,18 +214,18 @@ function Readers({ readers, mayShare, studentId }: ReadersProps) {
       <MarginTitle about="besides the support team">Who reads this</MarginTitle>
       {readers.length === 0 && <p className="text-ink-2">Nobody yet.</p>}
       <ul>
-        {readers.map(({ id, name, lastRead }) => (
+        {readers.map(({ id, name, kind, lastRead }) => (
           <li key={id} className="border-b border-dotted border-ink-3/50 py-3 first:pt-0">
             <span className="font-semibold">{name}</span>
             <span className="block text-small text-ink-2">
-              {lastRead ? `last read ${shortDate(lastRead)}` : 'not opened yet'}
+              {kind} · {lastRead ? `last read ${shortDate(lastRead)}` : 'not opened yet'}
             </span>
           </li>
         ))}
       </ul>
       <p className="mt-4">
-        <Link to={`/students/${studentId}/ways-in`} className="font-semibold text-ink-2 hover:underline">
-          Ways in →
+        <Link to={`/students/${studentId}/readers`} className="font-semibold text-ink-2 hover:underline">
+          What whom, and who read →
         </Link>
       </p>
     </>

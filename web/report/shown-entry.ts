@@ -20,8 +20,8 @@ export function shownEntries(
   });
 }
 
-const pages: Record<ReportEntry['kind'], string> = { observation: 'entries', abcNote: 'notes', tally: 'tallies' };
+const pages = { observation: 'entries', abcNote: 'notes', tally: 'tallies' };
 
-/** Where an entry’s own page is. */
+/** Where an entry’s own page is; a reflection stands in the report. */
 export const pageOf = ({ id, studentId, kind }: Pick<ReportEntry, 'id' | 'studentId' | 'kind'>) =>
-  `/students/${studentId}/${pages[kind]}/${id}`;
+  kind === 'reflection' ? `/students/${studentId}/report#${id}` : `/students/${studentId}/${pages[kind]}/${id}`;

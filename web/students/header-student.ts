@@ -5,16 +5,17 @@ import type { HeaderStudent } from './student-header';
 
 /** What a student's header shows, with or without the name. */
 export function headerStudent(student: Student, { discreet }: { discreet: boolean }): HeaderStudent {
-  const { id, shortName, grade, groups, plan, role } = discreet ? discreetStudent(student) : student;
+  const { id, shortName, grade, groups, plan } = discreet ? discreetStudent(student) : student;
   return {
     id,
     shortName,
     grade,
     groups,
     plan,
-    mayObserve: may(role, 'observe'),
-    mayShare: may(role, 'share'),
-    maySetUp: may(role, 'setUp'),
+    maySee: may(student, 'see'),
+    mayObserve: may(student, 'observe'),
+    mayShare: may(student, 'share'),
+    maySetUp: may(student, 'setUp'),
     isDiscreet: discreet,
   };
 }

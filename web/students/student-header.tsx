@@ -8,6 +8,8 @@ export interface HeaderStudent {
   grade: string;
   groups: string[];
   plan: { startsOn: IsoDate; endsOn: IsoDate; nextReportOn: IsoDate | null } | null;
+  /** Whether the pages that the report is made from are theirs to see. */
+  maySee: boolean;
   mayObserve: boolean;
   mayShare: boolean;
   maySetUp: boolean;
@@ -22,7 +24,7 @@ const withoutWeekday = (date: IsoDate) => longDate(date).replace(/^\w+, /, '');
  * @param catches  whether the page is about behavior: then an incident is noted first, instead of a goal observed
  */
 export function StudentHeader({ student, catches = false }: { student: HeaderStudent; catches?: boolean }) {
-  const { id, shortName, grade, groups, plan, mayObserve, mayShare, maySetUp, isDiscreet } = student;
+  const { id, shortName, grade, groups, plan, maySee, mayObserve, mayShare, maySetUp, isDiscreet } = student;
   const navigate = useNavigate();
   useKey('o', () => mayObserve && navigate(`/students/${id}/observe`));
   useKey('i', () => mayObserve && navigate(`/students/${id}/note`));
@@ -52,10 +54,11 @@ export function StudentHeader({ student, catches = false }: { student: HeaderStu
         {mayObserve && <MainActions studentId={id} isDiscreet={isDiscreet} catches={catches} />}
       </div>
       <nav aria-label={`Views of ${shortName}`} className="no-print mt-5 flex gap-6 border-b border-rule">
-        <View to={`/students/${id}`}>Goals</View>
-        <View to={`/students/${id}/behavior`}>{isDiscreet ? 'Notes' : 'Behavior'}</View>
+        {maySee && <View to={`/students/${id}`}>Goals</View>}
+        {maySee && <View to={`/students/${id}/behavior`}>{isDiscreet ? 'Notes' : 'Behavior'}</View>}
         <View to={`/students/${id}/report`}>Report</View>
-        {mayShare && <View to={`/students/${id}/ways-in`}>Ways in</View>}
+        {mayShare && <View to={`/students/${id}/readers`}>Readers</View>}
+        {mayShare && <View to={`/students/${id}/team`}>Team</View>}
       </nav>
     </header>
   );

@@ -16,6 +16,7 @@ const student: Student = {
   groups: ['Kitchen group'],
   plan: null,
   role: 'paraprofessional',
+  rights: null,
 };
 const goal = (id: string, changes: object = {}): Goal => ({
   ...goalOf({ baseline: { value: 20, on: '2026-09-01' }, targetOn: '2026-10-31', ...changes }),

@@ -24,9 +24,10 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
   const { person, actor, school, discreet } = askerOf(context);
   const tabs = (await studentTabs(database(), actor)).map((tab) => {
     const { id, initials, shortName } = discreet ? discreetStudent(tab) : tab;
-    const due = tab.goals.some((goal) => isDue(goal, { calendar: school.calendar, today: actor.today }));
+    const due =
+      may(tab, 'see') && tab.goals.some((goal) => isDue(goal, { calendar: school.calendar, today: actor.today }));
     const going = tab.going.map((note) => ({ ...note, isToday: note.on === actor.today }));
-    return { id, initials, name: shortName, isDue: due, mayShare: may(tab.role, 'share'), going };
+    return { id, initials, name: shortName, isDue: due, maySee: may(tab, 'see'), mayShare: may(tab, 'share'), going };
   });
   const { id, initials, shortName } = person;
   return { tabs, discreet, person: { id, initials, name: shortName }, schoolName: school.name };
@@ -201,10 +202,17 @@ function DiscreetSwitch({ isOn }: { isOn: boolean }) {
   );
 }
 
+/** Views for who may share. */
+const forSharing = new Set(['readers', 'readers/rules', 'ways-in', 'readings', 'team']);
+
 /** Where a tab leads: to the same view of another student. */
 function sameViewOf(tab: Tab, pathname: string): string {
-  const view = /^\/students\/[^/]+\/(report|ways-in|observe|behavior|notes|note|tally)$/.exec(pathname)?.[1];
-  const keeps = view && (view !== 'ways-in' || tab.mayShare);
+  if (!tab.maySee) return `/students/${tab.id}/report`;
+  const view =
+    /^\/students\/[^/]+\/(report|readers|readers\/rules|ways-in|readings|team|observe|behavior|notes|note|tally)$/.exec(
+      pathname,
+    )?.[1];
+  const keeps = view && (tab.mayShare || !forSharing.has(view));
   return `/students/${tab.id}${keeps ? `/${view}` : ''}`;
 }
 

@@ -1,25 +1,28 @@
 import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
 import { useEffect, useState } from 'react';
-import { data, Form, useFetcher, useNavigation } from 'react-router';
+import { data, Form, Link, useFetcher, useNavigation } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { z } from 'zod';
 import { addDays, type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
+import { outsideKinds, readerWords } from '~/core/readers/reader-kind';
 import { wayInInput } from '~/core/ways-in/way-in';
-import { counted, listed } from '~/core/words/counting';
+import { counted } from '~/core/words/counting';
 import { config } from '~/server/config';
 import { database } from '~/server/db/current';
 import { Invalid } from '~/server/failures';
 import { studentFor } from '~/server/students/students';
-import { LONGEST_WAY_IN_DAYS, makeWayIn, waysInto, withdrawWayIn } from '~/server/ways-in/ways-in';
+import { LONGEST_WAY_IN_DAYS, makeWayIn, unlockWayIn, waysInto, withdrawWayIn } from '~/server/ways-in/ways-in';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
 import { submitted } from '../http/submitted';
+import { ReadersNav } from '../readers/readers-nav';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import { Dialog } from '../ui/dialog';
 import { Field, FormMessage } from '../ui/fields';
+import { SelectField, TextField } from '../ui/form-fields';
 import { MarginTitle, Page } from '../ui/page';
 import { readForm } from '../ui/read-form';
 import { saveOrStay } from '../ui/use-saving';
@@ -34,8 +37,9 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     today: actor.today,
     lastDay: addDays(actor.today, LONGEST_WAY_IN_DAYS),
     usualEnd: student.plan && student.plan.endsOn > actor.today ? student.plan.endsOn : addDays(actor.today, 90),
-    links: links.map(({ createdAt, withdrawnAt, lastReadAt, ...link }) => ({
+    links: links.map(({ createdAt, withdrawnAt, lastReadAt, lockedAt, ...link }) => ({
       ...link,
+      isLocked: lockedAt !== null,
       readerName: discreet ? 'A reader' : link.readerName,
       madeOn: wallTime(createdAt, school.timeZone).on,
       withdrawnOn: withdrawnAt && wallTime(withdrawnAt, school.timeZone).on,
@@ -44,19 +48,22 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   };
 });
 
-const withdrawal = z.object({ intent: z.literal('withdraw'), id: z.uuid() });
+const change = z.object({ intent: z.enum(['withdraw', 'unlock']), id: z.uuid() });
 
 export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
   const form = await request.formData();
-  const toWithdraw = withdrawal.safeParse(Object.fromEntries(form));
-  if (toWithdraw.success) {
-    await withdrawWayIn(database(), actor, studentId, toWithdraw.data.id, now);
-    return data(
-      { made: null, result: undefined },
-      { headers: await sayNext({ text: 'The way in is withdrawn: its link no longer opens.' }) },
-    );
+  const changed = change.safeParse(Object.fromEntries(form));
+  if (changed.success) {
+    const { intent, id } = changed.data;
+    if (intent === 'withdraw') await withdrawWayIn(database(), actor, studentId, id, now);
+    else await unlockWayIn(database(), actor, studentId, id);
+    const text =
+      intent === 'withdraw'
+        ? 'The way in is withdrawn: its link no longer opens.'
+        : 'The way in is unlocked: the passcode can be tried again.';
+    return data({ made: null, result: undefined }, { headers: await sayNext({ text }) });
   }
   // Even a wrong form is answered only to whom the page belongs.
   await studentFor(database(), actor, studentId, 'share');
@@ -97,9 +104,16 @@ export default function WaysIn({ loaderData, actionData }: Route.ComponentProps)
       }
     >
       <StudentHeader student={student} />
+      <ReadersNav studentId={student.id} />
       {answer?.made && <MadeLink made={answer.made} />}
-      <h2 className="mt-7 text-lg">Who can read this report</h2>
-      <p className="mt-1 text-small text-ink-2">Besides the support team. Each opening of a link is written down.</p>
+      <h2 className="mt-5 text-2xl">Ways in</h2>
+      <p className="mt-1 text-small text-ink-2">
+        Links for readers from outside. What each kind sees is said in{' '}
+        <Link to={`/students/${student.id}/readers/rules`} className="underline underline-offset-2">
+          What whom
+        </Link>
+        ; each reading is written down.
+      </p>
       {links.length === 0 && <p className="py-8 text-ink-2">Nobody from outside the team yet.</p>}
       <ul className="pb-20">
         {links.map((link) => (
@@ -120,7 +134,7 @@ interface NewWayInProps {
 function NewWayIn({ result, today, lastDay, usualEnd }: NewWayInProps) {
   const [form, fields] = useForm({
     lastResult: result,
-    defaultValue: { endsOn: usualEnd },
+    defaultValue: { endsOn: usualEnd, kind: 'family' },
     onValidate: ({ formData }) => readForm(formData, wayInInput),
     shouldRevalidate: 'onInput',
   });
@@ -140,23 +154,15 @@ function NewWayIn({ result, today, lastDay, usualEnd }: NewWayInProps) {
           className="input w-full"
         />
       </Field>
-      <fieldset className="grid gap-1">
-        <legend className="mb-1 text-small font-semibold">What it shows besides the numbers</legend>
-        <label className="flex min-h-9 items-center gap-2.5">
-          <input {...getInputProps(fields.showsNotes, { type: 'checkbox' })} className="checkbox checkbox-sm" /> Notes
-        </label>
-        <label className="flex min-h-9 items-center gap-2.5">
-          <input {...getInputProps(fields.showsObservers, { type: 'checkbox' })} className="checkbox checkbox-sm" /> Who
-          observed
-        </label>
-        <label className="flex min-h-9 items-center gap-2.5">
-          <input {...getInputProps(fields.showsBehavior, { type: 'checkbox' })} className="checkbox checkbox-sm" />{' '}
-          Behavior: ABC notes and tallies
-        </label>
-      </fieldset>
+      <SelectField
+        field={fields.kind}
+        label="What kind of reader"
+        options={outsideKinds.map((kind) => ({ id: kind, name: readerWords[kind].label }))}
+      />
       <Field field={fields.endsOn} label="Open until">
         <input {...getInputProps(fields.endsOn, { type: 'date' })} min={today} max={lastDay} className="input w-full" />
       </Field>
+      <TextField field={fields.passcode} label="Passcode, if you want one" placeholder="tell it by another way" />
       <button type="submit" className="btn btn-primary h-11" disabled={isBusy || id === ''}>
         Make the link
       </button>
@@ -191,20 +197,15 @@ function MadeLink({ made: { link, readerName } }: { made: { link: string; reader
   );
 }
 
-type Link = Route.ComponentProps['loaderData']['links'][number];
+type WayInLink = Route.ComponentProps['loaderData']['links'][number];
 
-function WayInRow({ link, today }: { link: Link; today: IsoDate }) {
+function WayInRow({ link, today }: { link: WayInLink; today: IsoDate }) {
   const fetcher = useFetcher();
   const [isAsking, setAsking] = useState(false);
   const isOpen = link.withdrawnOn === null && link.endsOn >= today;
   const state = link.withdrawnOn
     ? `withdrawn ${shortDate(link.withdrawnOn)}`
     : `${isOpen ? 'open until' : 'ended'} ${longDate(link.endsOn)}`;
-  const shows = listed(
-    [link.showsNotes && 'notes', link.showsObservers && 'who observed', link.showsBehavior && 'behavior'].filter(
-      (one) => one !== false,
-    ),
-  );
   return (
     <li
       className={`flex flex-wrap items-center justify-between gap-x-6 gap-y-2 border-b border-rule py-4 ${isOpen ? '' : 'text-ink-3'}`}
@@ -212,14 +213,26 @@ function WayInRow({ link, today }: { link: Link; today: IsoDate }) {
       <div>
         <h3 className="text-base">{link.readerName}</h3>
         <p className="text-small text-ink-2">
-          {state} · {shows ? `shows ${shows}` : 'numbers only'} · made {shortDate(link.madeOn)} by {link.createdByName}
+          {readerWords[link.kind].label} · {state}
+          {link.hasPasscode && ' · with a passcode'} · made {shortDate(link.madeOn)} by {link.createdByName}
         </p>
+        {isOpen && link.isLocked && (
+          <fetcher.Form method="post" className="mt-1 flex items-center gap-3">
+            <input type="hidden" name="id" value={link.id} />
+            <span role="status" className="font-semibold text-clay-deep">
+              Locked: a wrong passcode was given too often.
+            </span>
+            <button type="submit" name="intent" value="unlock" className="btn btn-sm h-9">
+              Unlock
+            </button>
+          </fetcher.Form>
+        )}
       </div>
       <div className="flex items-center gap-4">
         <p className="text-right text-small">
           {link.lastRead ? `last read ${shortDate(link.lastRead.on)}, ${link.lastRead.time}` : 'not opened yet'}
-          {link.openings > 0 && (
-            <span className="block text-ink-2">opened {counted(link.openings, 'time', 'times')}</span>
+          {link.readings > 0 && (
+            <span className="block text-ink-2">opened {counted(link.readings, 'time', 'times')}</span>
           )}
         </p>
         {isOpen && (

@@ -1,0 +1,59 @@
+import type { Database } from '../db/database';
+import { type Actor, studentFor } from '../students/students';
+
+/** Who read: a member of the team, or whoever came by a way in. */
+export type ReadBy = { personId: string } | { linkId: string };
+
+/** What was read or taken away, as the record names it. */
+export type ReadWhat = string;
+
+/** Looking at the same thing again within this time is one reading: a page that is redrawn was not opened again. */
+const SAME_READING = '10 minutes';
+
+/**
+ * Writes down that something of a student was opened or exported: 34 CFR 99.32 asks for a record of disclosures. An export is
+ * written down each time.
+ */
+export async function recordReading(
+  db: Database,
+  by: ReadBy,
+  reading: { studentId: string; what: ReadWhat; how: 'opened' | 'exported' },
+  now: Date,
+): Promise<void> {
+  const [column, id] = 'personId' in by ? ['person_id', by.personId] : ['link_id', by.linkId];
+  await db.raw(
+    `insert into readings (student_id, ${column}, what, how, read_at)
+     select :studentId, :id, :what, :how, :now
+      where :how = 'exported' or not exists (
+        select from readings where student_id = :studentId and ${column} = :id and what = :what and how = :how
+           and read_at > cast(:now as timestamptz) - interval '${SAME_READING}')`,
+    { ...reading, id, now },
+  );
+}
+
+export interface Reading {
+  at: Date;
+  /** Who it was, and how they came in. */
+  who: string;
+  /** Null for a member of the team; else the reader’s kind. */
+  kind: string | null;
+  what: string;
+  how: 'opened' | 'exported';
+}
+
+/** The record of reading of a student, newest first. For whom may share. */
+export async function readingsOf(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  { limit }: { limit?: number } = {},
+): Promise<Reading[]> {
+  await studentFor(db, actor, studentId, 'share');
+  const found = await db.raw<{ rows: Reading[] }>(
+    `select r.read_at as at, coalesce(p.name, l.reader_name) as who, l.kind, r.what, r.how
+       from readings r left join people p on p.id = r.person_id left join share_links l on l.id = r.link_id
+      where r.student_id = :studentId order by r.read_at desc, r.id desc ${limit ? 'limit :limit' : ''}`,
+    { studentId, limit: limit ?? 0 },
+  );
+  return found.rows;
+}

@@ -1,0 +1,196 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
+import { type Comment, commentsSeenBy } from '~/core/comments/comment';
+import type { ReaderKind } from '~/core/readers/reader-kind';
+import type { Shows } from '~/core/readers/reader-rule';
+import { inOrder, type ReportEntry } from '~/core/report/report';
+import { commentsOf } from '../comments/comments';
+import type { Database } from '../db/database';
+import type { Goal } from '../goals/goals';
+import { withoutOtherChildren } from '../readers/other-children';
+import { behaviorEntries, reportEntries } from './report';
+
+/** Entries on one page of the report. */
+export const PAGE_SIZE = 100;
+
+/** Who reads, and what they are shown. */
+export interface Reader {
+  kind: ReaderKind;
+  /** The way in by which they read; null for the team. */
+  linkId: string | null;
+  shows: Shows;
+  discreet: boolean;
+}
+
+export interface ReportWanted {
+  /** One goal, or behavior alone. */
+  only: { goalId: string } | 'behavior' | null;
+  find: string;
+  /** Counted from 1; what lies beyond the last is the last. Or all on one. */
+  page: number | 'all';
+  /** The page that holds this day, in place of a number. */
+  day: IsoDate | null;
+  oldestFirst: boolean;
+}
+
+export interface RunningReport {
+  entries: ReportEntry[];
+  /** What was said of them, by the entry’s id; a reflection that stands for itself under its own. */
+  threads: Record<string, Comment[]>;
+  page: number;
+  pages: number;
+  total: number;
+}
+
+interface Listed {
+  id: string;
+  on: IsoDate;
+}
+
+/**
+ * One page of a student’s running report as its reader may see it: observations of every kind, ABC notes, tallies, and
+ * reflections, with what was said of each. Ask `studentFor` or open a way in first.
+ *
+ * @param goals  the student’s, all of them
+ */
+export async function runningReport(
+  db: Database,
+  studentId: string,
+  goals: readonly Goal[],
+  reader: Reader,
+  wanted: ReportWanted,
+): Promise<RunningReport> {
+  const words = wanted.find.trim().toLocaleLowerCase();
+  const found = words === '' ? null : await entriesSaying(db, studentId, goals, reader, words);
+  const listed = (await listEntries(db, studentId, reader, wanted)).filter(({ id }) => found?.has(id) ?? true);
+  const size = wanted.page === 'all' ? Math.max(1, listed.length) : PAGE_SIZE;
+  const pages = Math.max(1, Math.ceil(listed.length / size));
+  const asked = wanted.day ? pageOfDay(listed, wanted, size) : wanted.page;
+  const page = asked === 'all' ? 1 : Math.min(pages, asked);
+  const ids = listed.slice((page - 1) * size, page * size).map(({ id }) => id);
+  const [entries, comments] = await Promise.all([
+    entriesAsSeen(db, studentId, goals, reader, ids, wanted.oldestFirst),
+    commentsOf(db, studentId, ids),
+  ]);
+  return { entries, threads: await threadsOf(db, studentId, reader, comments), page, pages, total: listed.length };
+}
+
+function pageOfDay(listed: readonly Listed[], { day, oldestFirst }: ReportWanted, size: number): number {
+  const isThere = ({ on }: Listed) => (oldestFirst ? on >= (day as IsoDate) : on <= (day as IsoDate));
+  const at = listed.findIndex(isThere);
+  return 1 + Math.floor((at < 0 ? Math.max(0, listed.length - 1) : at) / size);
+}
+
+/** All that stands of a student in its order, by id and day only. */
+async function listEntries(
+  db: Database,
+  studentId: string,
+  { shows, kind, linkId }: Reader,
+  { only, oldestFirst }: ReportWanted,
+): Promise<Listed[]> {
+  const isBehavior = only === 'behavior';
+  const goalId = only !== null && only !== 'behavior' ? only.goalId : null;
+  const behavior = (table: string, day: string) =>
+    `union all select id, ${day}_on, ${day}_time, recorded_at from ${table} where student_id = :studentId and not withdrawn`;
+  // A reflection is the student’s own: the team and the family read it too.
+  const reflections = `union all select id, said_on, said_time, said_at from comments
+    where student_id = :studentId and entry_id is null and (${kind === 'team' ? 'true' : 'hidden_at is null'})
+          and (${kind === 'team' || kind === 'family' ? 'true' : 'link_id = :linkId'})`;
+  const order = oldestFirst ? '' : 'desc';
+  const result = await db
+    .raw<{ rows: [string, IsoDate][] }>(
+      `select id, "on" from (
+         select id, observed_on as "on", observed_time as "time", recorded_at as written from observations
+          where student_id = :studentId and not withdrawn and ${isBehavior ? 'false' : 'true'}
+                ${goalId ? 'and goal_id = :goalId' : ''}
+         ${shows.has('abc') && !goalId ? `${behavior('abc_notes', 'occurred')} ${behavior('tallies', 'observed')}` : ''}
+         ${only === null ? reflections : ''}) as entries
+       order by "on" ${order}, "time" ${order}, written ${order}`,
+      { studentId, goalId: goalId ?? '', linkId: linkId ?? studentId },
+    )
+    .options({ rowMode: 'array' });
+  return result.rows.map(([id, on]) => ({ id, on }));
+}
+
+/** Entries in full, of these ids or all, as the reader may see them. */
+export async function entriesAsSeen(
+  db: Database,
+  studentId: string,
+  goals: readonly Goal[],
+  { kind, shows, discreet }: Omit<Reader, 'linkId'>,
+  ids?: readonly string[],
+  oldestFirst = false,
+): Promise<ReportEntry[]> {
+  const lists = await Promise.all([
+    reportEntries(db, goals, { ids, shows }),
+    behaviorEntries(db, [studentId], { ids, shows, discreet }),
+    reflectionEntries(db, studentId, ids),
+  ]);
+  const entries = inOrder(lists, { oldestFirst });
+  return kind === 'team' ? entries : withoutOtherChildren(db, studentId, entries);
+}
+
+/** The student’s reflections that stand for themselves, as entries; what they say is in their thread. */
+async function reflectionEntries(db: Database, studentId: string, ids?: readonly string[]): Promise<ReportEntry[]> {
+  const rows: { id: string; said_on: IsoDate; said_time: string }[] = await db('comments')
+    .where({ student_id: studentId, entry_id: null })
+    .modify((query) => ids && query.whereIn('id', [...ids]))
+    .select('id', 'said_on', 'said_time');
+  return rows.map((row) => ({
+    ...{ id: row.id, studentId, kind: 'reflection', title: 'A reflection', goalId: null, goalVersion: 1 },
+    ...{ on: row.said_on, time: row.said_time, setting: null, observer: null, note: null, sentence: '', outcome: null },
+    ...{ version: 1, isCorrected: false, isSecond: false },
+  }));
+}
+
+/** The ids of the entries in which the words stand, in what this reader is shown of them. */
+async function entriesSaying(
+  db: Database,
+  studentId: string,
+  goals: readonly Goal[],
+  reader: Reader,
+  words: string,
+): Promise<Set<string>> {
+  const entries = await entriesAsSeen(db, studentId, goals, reader);
+  const ids = entries.map(({ id }) => id);
+  const threads = await threadsOf(db, studentId, reader, await commentsOf(db, studentId, ids));
+  const textOf = (entry: ReportEntry) =>
+    [
+      entry.title,
+      entry.sentence,
+      entry.note,
+      entry.observer,
+      entry.setting,
+      ...(threads[entry.id] ?? []).map(({ text }) => text),
+    ]
+      .join(' ')
+      .toLocaleLowerCase();
+  return new Set(entries.filter((entry) => textOf(entry).includes(words)).map(({ id }) => id));
+}
+
+async function threadsOf(
+  db: Database,
+  studentId: string,
+  reader: Reader,
+  comments: readonly Comment[],
+): Promise<Record<string, Comment[]>> {
+  const seen = commentsSeenBy(comments, { ...reader, namesAdults: reader.shows.has('observer') });
+  const asNotes = seen.map((comment) => ({ ...comment, note: comment.text, version: 0 }));
+  const shown = reader.kind === 'team' ? asNotes : await withoutOtherChildren(db, studentId, asNotes);
+  const threads: Record<string, Comment[]> = {};
+  for (const { note, version: _, ...comment } of shown) {
+    const key = comment.entryId ?? comment.id;
+    threads[key] = [...(threads[key] ?? []), { ...comment, text: note }];
+  }
+  return threads;
+}
+
+/** Whether a reader is shown this entry at all. */
+export async function mayReadEntry(
+  db: Database,
+  studentId: string,
+  goals: readonly Goal[],
+  reader: Reader,
+  entryId: string,
+): Promise<boolean> {
+  return (await entriesAsSeen(db, studentId, goals, reader, [entryId])).length > 0;
+}

@@ -1,0 +1,39 @@
+import { useEffect, useState } from 'react';
+import { listed } from '~/core/words/counting';
+
+/** After so long without a key the text is looked at. */
+const PAUSE = 700;
+
+/**
+ * Points out, while a note is being written, that it names another child. Nothing is forbidden: readers from outside will see “a
+ * classmate”. Without the server it says nothing.
+ */
+export function NamesInNote({ studentId, text }: { studentId: string; text: string }) {
+  const [names, setNames] = useState<string[]>([]);
+  useEffect(() => {
+    if (text.trim() === '') {
+      setNames([]);
+      return;
+    }
+    const aborter = new AbortController();
+    const timer = setTimeout(async () => {
+      const answer = await fetch(`/students/${studentId}/names`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ text }),
+        signal: aborter.signal,
+      }).catch(() => null);
+      if (answer?.ok) setNames(((await answer.json()) as { names: string[] }).names);
+    }, PAUSE);
+    return () => {
+      clearTimeout(timer);
+      aborter.abort();
+    };
+  }, [studentId, text]);
+  return (
+    <p role="status" className="text-small text-clay-deep">
+      {names.length > 0 &&
+        `${listed(names.map((name) => `“${name}”`))}: another child? Readers from outside see “a classmate”.`}
+    </p>
+  );
+}

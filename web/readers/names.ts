@@ -1,0 +1,19 @@
+import { z } from 'zod';
+import { database } from '~/server/db/current';
+import { namesIn } from '~/server/readers/other-children';
+import { answering } from '../http/answering';
+import { askerOf, idFrom } from '../http/asker';
+import type { Route } from './+types/names';
+
+/** There is nothing to look at here. */
+export { loader } from '../ui/unknown';
+
+const asked = z.object({ text: z.string().max(4000) });
+
+/** Other children’s names in a text that is being written: only those that stand in it, never a list. */
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const parsed = asked.safeParse(await request.json().catch(() => null));
+  return { names: await namesIn(database(), actor, studentId, parsed.success ? parsed.data.text : '') };
+});

@@ -1,0 +1,10 @@
+import { wallTime } from '~/core/calendar/zone';
+import { type ReaderKind, readerWords } from '~/core/readers/reader-kind';
+import type { Reading } from '~/server/readers/readings';
+
+/** A reading as a row: for the table and for the file. */
+export function readingRow(reading: Reading, timeZone: string) {
+  const { on, time } = wallTime(reading.at, timeZone);
+  const by = reading.kind === null ? 'the team' : `a way in (${readerWords[reading.kind as ReaderKind].label})`;
+  return { on, time, who: reading.who, by, what: reading.what, how: reading.how };
+}

@@ -1,0 +1,61 @@
+import { data } from 'react-router';
+import { readerRulesInput } from '~/core/readers/reader-rule';
+import { mustSetUp } from '~/server/access/set-up';
+import { database } from '~/server/db/current';
+import { readerRules, saveReaderRules } from '~/server/readers/rules';
+import { answering } from '../http/answering';
+import { askerOf } from '../http/asker';
+import { sayNext } from '../http/cookies';
+import { submitted } from '../http/submitted';
+import { MarginTitle, Page } from '../ui/page';
+import { saveOrStay } from '../ui/use-saving';
+import type { Route } from './+types/school-rules';
+import { RulesForm } from './rules-form';
+
+export const loader = answering(async ({ context }: Route.LoaderArgs) => {
+  const { actor } = askerOf(context);
+  await mustSetUp(database(), actor);
+  return readerRules(database(), null);
+});
+
+export const action = answering(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  await mustSetUp(database(), actor);
+  const { refused } = await submitted(await request.formData(), readerRulesInput, (input) =>
+    saveReaderRules(database(), actor, null, input, now),
+  );
+  if (refused) return refused;
+  return data(
+    { result: undefined },
+    { headers: await sayNext({ text: 'Saved. It holds for every student without an own table.' }) },
+  );
+});
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
+
+export const meta: Route.MetaFunction = () => [{ title: 'What whom · Gentle Margin' }];
+
+export default function SchoolRules({ loaderData: { rules } }: Route.ComponentProps) {
+  return (
+    <Page
+      marginName="About this table"
+      margin={
+        <>
+          <MarginTitle>About this table</MarginTitle>
+          <div className="grid gap-3 text-small text-ink-2">
+            <p>It holds for every student whose case manager has not made another.</p>
+            <p>
+              Be careful with notes and with behavior: they often say more than was meant for this reader. Numbers say
+              what went well.
+            </p>
+          </div>
+        </>
+      }
+    >
+      <h1 className="text-3xl">What whom</h1>
+      <p className="mt-1.5 text-small text-ink-2">What each kind of reader is shown of a report, in the whole school</p>
+      <RulesForm key={JSON.stringify(rules)} rules={rules} own={[]} />
+      <div className="pb-20" />
+    </Page>
+  );
+}

@@ -1,0 +1,134 @@
+import { Printer } from 'lucide-react';
+import { Link } from 'react-router';
+import { longDate, shortDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
+import { memberSentence, wayInSentence } from '~/core/readers/who-can-see';
+import { grantable, grantedWords, roleWords } from '~/core/team/roles';
+import { may } from '~/server/access/rights';
+import { database } from '~/server/db/current';
+import { readerRules } from '~/server/readers/rules';
+import { studentFor } from '~/server/students/students';
+import { membersOf } from '~/server/team/team';
+import { waysInto } from '~/server/ways-in/ways-in';
+import { answering } from '../http/answering';
+import { askerOf, idFrom } from '../http/asker';
+import { PrintSheet } from '../report/print-sheet';
+import { headerStudent } from '../students/header-student';
+import { StudentHeader } from '../students/student-header';
+import { MarginTitle, Page } from '../ui/page';
+import type { Route } from './+types/who';
+import { ReadersNav } from './readers-nav';
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
+  const [members, ways, { rules }] = await Promise.all([
+    membersOf(database(), actor, student.id),
+    waysInto(database(), actor, student.id),
+    readerRules(database(), student.id),
+  ]);
+  const onTeam = members.filter(({ from, until }) => from <= actor.today && (until === null || until >= actor.today));
+  const open = ways.filter((way) => way.withdrawnAt === null && way.endsOn >= actor.today);
+  return {
+    student: headerStudent(student, { discreet }),
+    schoolName: school.name,
+    today: actor.today,
+    team: onTeam.map((member) => ({
+      id: member.id,
+      name: member.name,
+      sentence: memberSentence(
+        {
+          role: roleWords[member.role],
+          may: grantable.filter((right) => may(member, right)).map((right) => grantedWords[right]),
+          seesAll: may(member, 'see'),
+          until: member.until,
+        },
+        rules.team,
+      ),
+    })),
+    readers: open.map((way) => ({
+      id: way.id,
+      name: discreet ? 'A reader' : way.readerName,
+      sentence: wayInSentence({ ...way, isLocked: way.lockedAt !== null }, rules[way.kind]),
+      lastRead: way.lastReadAt && wallTime(way.lastReadAt, school.timeZone).on,
+    })),
+    manages: may(student, 'manage'),
+  };
+});
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `Who can see ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+];
+
+export default function Who({ loaderData }: Route.ComponentProps) {
+  const { student, schoolName, today, team, readers, manages } = loaderData;
+  return (
+    <Page
+      marginName="Nobody else"
+      margin={
+        <>
+          <MarginTitle>Nobody else</MarginTitle>
+          <div className="grid gap-3 text-small text-ink-2">
+            <p>
+              Whoever is not on this page sees nothing of {student.shortName}: not the goals, not an entry, not the
+              report.
+            </p>
+            <p>
+              Who sets up the school sees the name, the grade and the groups on the roster, and nothing that was
+              observed.
+            </p>
+            <p>A reader from outside sees “a classmate” where a note names another child.</p>
+          </div>
+        </>
+      }
+    >
+      <PrintSheet head={`${student.shortName} · who can see this · ${schoolName} · ${longDate(today)}`}>
+        <StudentHeader student={student} />
+        <ReadersNav studentId={student.id} />
+        <div className="mt-5 flex flex-wrap items-end justify-between gap-3">
+          <h2 className="text-2xl">Who can see this?</h2>
+          <button type="button" className="btn no-print h-11" onClick={() => window.print()}>
+            <Printer size={16} aria-hidden /> Print
+          </button>
+        </div>
+        <section aria-label="The support team" className="mt-5">
+          <h3 className="border-b border-rule pb-1.5 text-lg">The support team</h3>
+          <ul>
+            {team.map(({ id, name, sentence }) => (
+              <Person key={id} name={name} sentence={sentence} />
+            ))}
+          </ul>
+          {manages && (
+            <p className="no-print mt-3 text-small">
+              <Link to={`/students/${student.id}/team`} className="underline underline-offset-2">
+                Change the team
+              </Link>
+            </p>
+          )}
+        </section>
+        <section aria-label="Readers from outside" className="mt-8 pb-20 print:pb-0">
+          <h3 className="border-b border-rule pb-1.5 text-lg">Readers from outside</h3>
+          {readers.length === 0 && <p className="py-4 text-ink-2">Nobody.</p>}
+          <ul>
+            {readers.map(({ id, name, sentence, lastRead }) => (
+              <Person
+                key={id}
+                name={name}
+                sentence={`${sentence} ${lastRead ? `Last read ${shortDate(lastRead)}.` : 'Not opened yet.'}`}
+              />
+            ))}
+          </ul>
+        </section>
+      </PrintSheet>
+    </Page>
+  );
+}
+
+function Person({ name, sentence }: { name: string; sentence: string }) {
+  return (
+    <li className="grid break-inside-avoid gap-x-5 border-b border-dotted border-ink-3/40 py-3 sm:grid-cols-[14rem_minmax(0,1fr)]">
+      <span className="font-semibold">{name}</span>
+      <span>{sentence}</span>
+    </li>
+  );
+}

@@ -1,0 +1,130 @@
+import { Search } from 'lucide-react';
+import { useId } from 'react';
+import { Form, useSearchParams, useSubmit } from 'react-router';
+import type { IsoDate } from '~/core/calendar/iso-date';
+import type { Arrangement } from '~/core/readers/reader-rule';
+import { GoalFilter } from './goal-filter';
+
+interface ReportControlsProps {
+  goals: readonly { id: string; number: string; shortName: string }[];
+  goal: string | null;
+  hasBehavior: boolean;
+  find: string;
+  arrangement: Arrangement;
+  today: IsoDate;
+}
+
+/** What of the report is shown, and how: each choice is part of the page’s address. */
+export function ReportControls({ goals, goal, hasBehavior, find, arrangement, today }: ReportControlsProps) {
+  const submit = useSubmit();
+  const [search, setSearch] = useSearchParams();
+  const findId = useId();
+  const choose = (changes: Record<string, string | null>) => {
+    const next = new URLSearchParams(search);
+    for (const name of ['page', 'day']) next.delete(name);
+    for (const [name, value] of Object.entries(changes)) {
+      if (value) next.set(name, value);
+      else next.delete(name);
+    }
+    setSearch(next, { preventScrollReset: true });
+  };
+  return (
+    <div className="no-print mt-4 flex flex-wrap items-end gap-x-4 gap-y-2 text-small">
+      <GoalFilter
+        goals={goals}
+        chosen={goal}
+        hasBehavior={hasBehavior}
+        onChoose={(chosen) => choose({ goal: chosen })}
+      />
+      <Form
+        role="search"
+        className="flex items-center gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          choose({ find: String(new FormData(event.currentTarget).get('find') ?? '') });
+        }}
+      >
+        <label htmlFor={findId} className="font-semibold">
+          Find
+        </label>
+        <span className="join">
+          <input
+            id={findId}
+            key={find}
+            type="search"
+            name="find"
+            defaultValue={find}
+            maxLength={200}
+            placeholder="a word in it"
+            className="input join-item h-11 w-36"
+          />
+          <button type="submit" aria-label="Find in the report" className="btn join-item h-11 px-3">
+            <Search size={16} aria-hidden />
+          </button>
+        </span>
+      </Form>
+      <details className="relative">
+        <summary className="btn h-11">Arrange</summary>
+        <div className="absolute right-0 z-20 mt-1 grid w-64 gap-3 rounded-box border border-rule bg-sheet p-4 shadow-lg max-sm:left-0">
+          <Choice
+            label="As"
+            value={arrangement.layout}
+            options={{ sentences: 'Sentences', table: 'A table', cards: 'Cards' }}
+            onChoose={(as) => choose({ as })}
+          />
+          <Choice
+            label="Grouped"
+            value={arrangement.grouping}
+            options={{ week: 'By week', goal: 'By goal', none: 'Not at all' }}
+            onChoose={(by) => choose({ by })}
+          />
+          <Choice
+            label="Order"
+            value={arrangement.oldestFirst ? 'oldest' : 'newest'}
+            options={{ newest: 'Newest first', oldest: 'Oldest first' }}
+            onChoose={(order) => choose({ order })}
+          />
+          <Form method="get" onSubmit={(event) => event.preventDefault()}>
+            <label className="grid gap-1">
+              <span className="font-semibold">Go to a day</span>
+              <input
+                type="date"
+                max={today}
+                className="input h-11 w-full"
+                onChange={(event) => {
+                  if (!event.target.value) return;
+                  const next = new URLSearchParams(search);
+                  next.delete('page');
+                  next.set('day', event.target.value);
+                  submit(next, { preventScrollReset: true });
+                }}
+              />
+            </label>
+          </Form>
+        </div>
+      </details>
+    </div>
+  );
+}
+
+interface ChoiceProps {
+  label: string;
+  value: string;
+  options: Record<string, string>;
+  onChoose: (value: string) => void;
+}
+
+function Choice({ label, value, options, onChoose }: ChoiceProps) {
+  return (
+    <label className="grid gap-1">
+      <span className="font-semibold">{label}</span>
+      <select className="select h-11 w-full" value={value} onChange={(event) => onChoose(event.target.value)}>
+        {Object.entries(options).map(([key, words]) => (
+          <option key={key} value={key}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}

@@ -1,0 +1,155 @@
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
+import type { Comment } from '~/core/comments/comment';
+import type { Arrangement } from '~/core/readers/reader-rule';
+import { groupEntries } from '~/core/report/groups';
+import { Beads } from '../ui/beads';
+import { pageOf, type ShownEntry } from './shown-entry';
+import { Thread } from './thread';
+
+interface ReportEntriesProps {
+  entries: readonly ShownEntry[];
+  threads: Record<string, Comment[]>;
+  goals: readonly { id: string; number: string; shortName: string }[];
+  arrangement: Pick<Arrangement, 'layout' | 'grouping'>;
+  today: IsoDate;
+  /** Whether entries lead to their own page: not for readers from outside. */
+  linksToEntries: boolean;
+  /** What this reader may do with what is said of an entry. */
+  answers: { mayAnswer: boolean; mayHide: boolean; word: 'comment' | 'reflection' };
+}
+
+type LineProps = Pick<ReportEntriesProps, 'linksToEntries' | 'answers'> & {
+  entry: ShownEntry;
+  thread: readonly Comment[];
+};
+
+/** Every entry as a line in sentences, as a row of a table, or as a card of its own. */
+export function ReportEntries(props: ReportEntriesProps) {
+  const { entries, threads, goals, arrangement, today, linksToEntries, answers } = props;
+  const line = (entry: ShownEntry) => ({ entry, thread: threads[entry.id] ?? [], linksToEntries, answers });
+  return groupEntries(entries, arrangement.grouping, goals, today).map(({ key, title, entries: group }) => (
+    <section key={key} className="report-group mt-7 break-inside-auto">
+      {title && <h2 className="border-b border-rule pb-1.5 text-lg">{title}</h2>}
+      {arrangement.layout === 'sentences' && (
+        <ol>
+          {group.map((entry) => (
+            <SentenceLine key={entry.id} {...line(entry)} />
+          ))}
+        </ol>
+      )}
+      {arrangement.layout === 'cards' && (
+        <ol className="mt-3 grid gap-3 sm:grid-cols-2 print:grid-cols-2">
+          {group.map((entry) => (
+            <EntryCard key={entry.id} {...line(entry)} />
+          ))}
+        </ol>
+      )}
+      {arrangement.layout === 'table' && <EntryTable title={title ?? 'Entries'} lines={group.map(line)} />}
+    </section>
+  ));
+}
+
+const dayOf = (on: IsoDate) => longDate(on).replace(/, \d{4}$/, '');
+
+function Title({ entry, linksToEntries }: Pick<LineProps, 'entry' | 'linksToEntries'>) {
+  return (
+    <>
+      {linksToEntries && entry.kind !== 'reflection' ? (
+        <Link to={pageOf(entry)} className="hover:underline">
+          {entry.title}
+        </Link>
+      ) : (
+        entry.title
+      )}
+      {entry.isCorrected && <span className="ml-2 text-small font-normal text-ink-3">corrected</span>}
+      {entry.isSecond && <span className="ml-2 text-small font-normal text-ink-3">second observer</span>}
+    </>
+  );
+}
+
+function Said({ entry, thread, answers }: Omit<LineProps, 'linksToEntries'>): ReactNode {
+  return (
+    <>
+      <Beads tones={entry.tones} />
+      {entry.sentence && <p>{entry.sentence}</p>}
+      {entry.note && <p className="mt-0.5 whitespace-pre-line text-ink-2">{entry.note}</p>}
+      <Thread entry={entry} comments={thread} {...answers} />
+    </>
+  );
+}
+
+function SentenceLine({ entry, thread, linksToEntries, answers }: LineProps) {
+  return (
+    <li
+      id={entry.id}
+      className="grid break-inside-avoid gap-x-5 border-b border-dotted border-ink-3/40 py-3 sm:grid-cols-[7.5rem_minmax(0,1fr)]"
+    >
+      <p className="text-small text-ink-2">
+        <span className="block font-semibold">{dayOf(entry.on)}</span>
+        {[entry.time, entry.setting].filter(Boolean).join(' · ')}
+        {entry.observer && <span className="block">{entry.observer}</span>}
+      </p>
+      <div>
+        <p className="font-bold">
+          <Title entry={entry} linksToEntries={linksToEntries} />
+        </p>
+        <Said {...{ entry, thread, answers }} />
+      </div>
+    </li>
+  );
+}
+
+function EntryCard({ entry, thread, linksToEntries, answers }: LineProps) {
+  return (
+    <li id={entry.id} className="break-inside-avoid rounded-box border border-rule bg-sheet p-4">
+      <p className="font-bold">
+        <Title entry={entry} linksToEntries={linksToEntries} />
+      </p>
+      <p className="text-small text-ink-2">
+        {[dayOf(entry.on), entry.time, entry.setting, entry.observer].filter(Boolean).join(' · ')}
+      </p>
+      <div className="mt-1.5">
+        <Said {...{ entry, thread, answers }} />
+      </div>
+    </li>
+  );
+}
+
+function EntryTable({ title, lines }: { title: string; lines: readonly LineProps[] }) {
+  const shows = (field: 'setting' | 'observer') => lines.some(({ entry }) => entry[field]);
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard
+    <section tabIndex={0} aria-label={`${title}, as a table`} className="overflow-x-auto">
+      <table className="table table-sm align-top">
+        <thead>
+          <tr className="text-ink-2">
+            <th scope="col">Day</th>
+            <th scope="col">Of</th>
+            <th scope="col">What was seen</th>
+            {shows('setting') && <th scope="col">Where</th>}
+            {shows('observer') && <th scope="col">Observer</th>}
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map(({ entry, thread, linksToEntries, answers }) => (
+            <tr key={entry.id} id={entry.id} className="break-inside-avoid align-top">
+              <th scope="row" className="font-normal whitespace-nowrap">
+                {shortDate(entry.on)} {entry.time}
+              </th>
+              <td className="min-w-36 font-semibold">
+                <Title entry={entry} linksToEntries={linksToEntries} />
+              </td>
+              <td className="min-w-64">
+                <Said {...{ entry, thread, answers }} />
+              </td>
+              {shows('setting') && <td className="whitespace-nowrap">{entry.setting}</td>}
+              {shows('observer') && <td className="whitespace-nowrap">{entry.observer}</td>}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,298 @@
+import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
+import { useEffect, useState } from 'react';
+import { data, Form, useNavigation } from 'react-router';
+import { v4 as newId } from 'uuid';
+import { z } from 'zod';
+import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
+import { grantable, grantedWords, roleWords } from '~/core/team/roles';
+import {
+  INVITATION_DAYS,
+  type InvitationInput,
+  invitationInput,
+  joinableRoles,
+  memberInput,
+} from '~/core/team/team-input';
+import { listed } from '~/core/words/counting';
+import { may, usualRights } from '~/server/access/rights';
+import { config } from '~/server/config';
+import { database } from '~/server/db/current';
+import { studentFor } from '~/server/students/students';
+import { invite, openInvitations, withdrawInvitation } from '~/server/team/invitations';
+import { membersOf, peopleToAdd, saveMember } from '~/server/team/team';
+import { answering } from '../http/answering';
+import { askerOf, idFrom } from '../http/asker';
+import { sayNext } from '../http/cookies';
+import { submitted } from '../http/submitted';
+import { headerStudent } from '../students/header-student';
+import { StudentHeader } from '../students/student-header';
+import { FormMessage } from '../ui/fields';
+import { CheckList, SelectField, TextField } from '../ui/form-fields';
+import { MarginTitle, Page } from '../ui/page';
+import { readForm } from '../ui/read-form';
+import { saveOrStay } from '../ui/use-saving';
+import type { Route } from './+types/student-team';
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
+  const manages = may(student, 'manage');
+  const [members, invitations, people] = await Promise.all([
+    membersOf(database(), actor, student.id),
+    manages ? openInvitations(database(), actor, student.id) : [],
+    manages ? peopleToAdd(database(), actor, student.id) : [],
+  ]);
+  return {
+    student: headerStudent(student, { discreet }),
+    today: actor.today,
+    manages,
+    members: members.map((member) => ({
+      ...member,
+      roleWords: roleWords[member.role],
+      rights: member.rights ?? usualRights[member.role],
+      isOver: member.until !== null && member.until < actor.today,
+    })),
+    invitations: invitations.map(({ id, name, email, role, endsOn }) => ({
+      ...{ id, name, email, endsOn },
+      roleWords: roleWords[role],
+    })),
+    people,
+  };
+});
+
+const withdrawal = z.object({ id: z.uuid() });
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  await studentFor(database(), actor, studentId, 'manage');
+  const form = await request.formData();
+  const intent = String(form.get('intent'));
+  const answer = (result: SubmissionResult<string[]> | undefined, status = 200, text?: string) =>
+    text
+      ? sayNext({ text }).then((headers) => data({ intent, result, invited: null }, { status, headers }))
+      : data({ intent, result, invited: null }, { status });
+  if (intent === 'withdraw') {
+    const { refused } = await submitted(form, withdrawal, ({ id }) =>
+      withdrawInvitation(database(), actor, studentId, id, now),
+    );
+    return refused ? answer(refused.data.result, 400) : answer(undefined, 200, 'The invitation is taken back.');
+  }
+  if (intent === 'invite') {
+    const { done, refused } = await submitted(form, invitationInput, async (input: InvitationInput) => {
+      const token = await invite(database(), actor, studentId, input, now);
+      return token && { name: input.name, link: `${config.PUBLIC_URL}/invited/${token}` };
+    });
+    if (refused) return answer(refused.data.result, 400);
+    return data({ intent, result: { initialValue: null } as SubmissionResult<string[]>, invited: done ?? null });
+  }
+  const { refused } = await submitted(form, memberInput, (input) =>
+    saveMember(database(), actor, studentId, input, now),
+  );
+  return refused ? answer(refused.data.result, 400) : answer({ initialValue: null }, 200, 'The team is changed.');
+});
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `Team of ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+];
+
+const roleOptions = joinableRoles.map((id) => ({ id, name: roleWords[id] }));
+const rightOptions = grantable.map((id) => ({ id, name: grantedWords[id] }));
+
+export default function StudentTeam({ loaderData, actionData }: Route.ComponentProps) {
+  const { student, today, manages, members, invitations, people } = loaderData;
+  const answer = actionData && 'intent' in actionData ? actionData : undefined;
+  const resultOf = (intent: string) => (answer?.intent === intent ? answer.result : undefined);
+  return (
+    <Page
+      marginName="Bring somebody in"
+      margin={
+        manages ? (
+          <div className="grid gap-10">
+            <section aria-label="Invite by e-mail">
+              <MarginTitle about={`They get a link that works once, for ${INVITATION_DAYS} days.`}>
+                Invite by e-mail
+              </MarginTitle>
+              <InvitationForm key={student.id} result={resultOf('invite')} />
+            </section>
+            {people.length > 0 && (
+              <section aria-label="From the school">
+                <MarginTitle about="Somebody who has an account already.">From the school</MarginTitle>
+                <MemberForm key={student.id} id="add" people={people} from={today} result={resultOf('add')} />
+              </section>
+            )}
+          </div>
+        ) : (
+          <>
+            <MarginTitle>About the team</MarginTitle>
+            <p className="text-small text-ink-2">The case manager says who is on it, and what each may do.</p>
+          </>
+        )
+      }
+    >
+      <StudentHeader student={student} />
+      <h2 className="mt-6 text-2xl">Support team</h2>
+      {answer?.invited && <Invited {...answer.invited} />}
+      <ul className="mt-3">
+        {members.map((member) => (
+          <li key={member.id} className={`border-b border-rule py-4 ${member.isOver ? 'text-ink-3' : ''}`}>
+            <div className="flex flex-wrap items-baseline justify-between gap-x-6">
+              <h3 className="text-base">{member.name}</h3>
+              <p className="text-small text-ink-2">
+                {member.isOver ? 'was on the team' : 'since'} {shortDate(member.from)}
+                {member.until && ` – ${longDate(member.until)}`}
+              </p>
+            </div>
+            <p className="text-small text-ink-2">
+              {[
+                member.roleWords,
+                member.work,
+                member.role === 'caseManager'
+                  ? 'may do everything'
+                  : member.rights.length > 0
+                    ? `may ${listed(member.rights.map((right) => grantedWords[right]))}`
+                    : 'reads the report only',
+              ]
+                .filter(Boolean)
+                .join(' · ')}
+            </p>
+            {manages && member.role !== 'caseManager' && (
+              <details className="mt-1">
+                <summary className="min-h-9 cursor-pointer text-small text-ink-2 underline underline-offset-2">
+                  Change<span className="sr-only"> what {member.name} may do</span>
+                </summary>
+                <MemberForm
+                  key={JSON.stringify(member)}
+                  id={member.id}
+                  member={member}
+                  from={member.from}
+                  result={resultOf(member.id)}
+                />
+              </details>
+            )}
+          </li>
+        ))}
+      </ul>
+      {invitations.length > 0 && (
+        <section aria-label="Invited" className="mt-8">
+          <h2 className="text-lg">Invited</h2>
+          <ul>
+            {invitations.map((invitation) => (
+              <li
+                key={invitation.id}
+                className="flex flex-wrap items-center justify-between gap-3 border-b border-rule py-3"
+              >
+                <p>
+                  <span className="font-semibold">{invitation.name}</span>
+                  <span className="block text-small text-ink-2">
+                    {invitation.roleWords} · {invitation.email} · until {shortDate(invitation.endsOn)}
+                  </span>
+                </p>
+                <Form method="post">
+                  <input type="hidden" name="id" value={invitation.id} />
+                  <button
+                    type="submit"
+                    name="intent"
+                    value="withdraw"
+                    className="btn"
+                    aria-label={`Take back the invitation of ${invitation.name}`}
+                  >
+                    Take back
+                  </button>
+                </Form>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <div className="pb-20" />
+    </Page>
+  );
+}
+
+function Invited({ name, link }: { name: string; link: string }) {
+  return (
+    <section aria-label="The invitation" className="mt-4 rounded-box border border-fern bg-fern-wash p-4">
+      <h3 className="text-lg">{name} is invited</h3>
+      <p className="mt-1 text-small">
+        The post brings it. Should it not arrive, this is the link; it is shown only now.
+      </p>
+      <input
+        readOnly
+        aria-label="The link of the invitation"
+        value={link}
+        onFocus={(event) => event.target.select()}
+        className="input mt-3 w-full"
+      />
+    </section>
+  );
+}
+
+function InvitationForm({ result }: { result: SubmissionResult<string[]> | undefined }) {
+  const [form, fields] = useForm({
+    id: 'invite',
+    lastResult: result,
+    defaultValue: { role: 'educator', rights: ['observe'] },
+    onValidate: ({ formData }) => readForm(formData, invitationInput),
+    shouldRevalidate: 'onInput',
+  });
+  const isBusy = useNavigation().state !== 'idle';
+  const [id, setId] = useState('');
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each answer asks for a fresh id
+  useEffect(() => setId(newId()), [result]);
+  return (
+    <Form method="post" {...getFormProps(form)} className="grid gap-4">
+      <input type="hidden" name="intent" value="invite" />
+      <input type="hidden" name="id" value={id} />
+      <FormMessage form={form} />
+      <TextField field={fields.name} label="Name" />
+      <TextField field={fields.email} label="E-mail" />
+      <SelectField field={fields.role} label="What they are to the student" options={roleOptions} />
+      <CheckList field={fields.rights} legend="They may" options={rightOptions} />
+      <TextField field={fields.until} label="Until, if it ends" type="date" />
+      <button type="submit" className="btn btn-primary h-11" disabled={isBusy || id === ''}>
+        Invite
+      </button>
+    </Form>
+  );
+}
+
+interface MemberFormProps {
+  /** Of the person who is changed; or that somebody is added. */
+  id: string;
+  member?: { id: string; name: string; role: string; rights: readonly string[]; until: IsoDate | null };
+  people?: { id: string; name: string }[];
+  from: IsoDate;
+  result: SubmissionResult<string[]> | undefined;
+}
+
+function MemberForm({ id, member, people, from, result }: MemberFormProps) {
+  const [form, fields] = useForm({
+    id: `member-${id}`,
+    lastResult: result,
+    defaultValue: member
+      ? { role: member.role, rights: [...member.rights], from, until: member.until ?? '' }
+      : { role: 'educator', rights: ['observe'], from },
+    onValidate: ({ formData }) => readForm(formData, memberInput),
+    shouldRevalidate: 'onInput',
+  });
+  const isBusy = useNavigation().state !== 'idle';
+  return (
+    <Form method="post" {...getFormProps(form)} className="grid max-w-xl gap-4 py-2">
+      <input type="hidden" name="intent" value={id} />
+      {member && <input {...getInputProps(fields.personId, { type: 'hidden', value: false })} value={member.id} />}
+      <FormMessage form={form} />
+      {people && <SelectField field={fields.personId} label="Who" none="Choose …" options={people} />}
+      <SelectField field={fields.role} label="What they are to the student" options={roleOptions} />
+      <CheckList field={fields.rights} legend={member ? `${member.name} may` : 'They may'} options={rightOptions} />
+      <div className="grid grid-cols-2 gap-3">
+        <TextField field={fields.from} label="From" type="date" />
+        <TextField field={fields.until} label="Until" type="date" />
+      </div>
+      <button type="submit" className={`btn h-11 ${member ? '' : 'btn-primary'}`} disabled={isBusy}>
+        {member ? 'Save' : 'Put on the team'}
+      </button>
+    </Form>
+  );
+}
