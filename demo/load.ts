@@ -4,6 +4,7 @@ import { hashPassword } from '~/server/access/passwords';
 import type { Database } from '~/server/db/database';
 import { correctObservation, withdrawObservation } from '~/server/observations/change';
 import { observationsOf } from '~/server/observations/read';
+import { answerSomeEntries } from './answers';
 import { generateDemo } from './generate';
 import { demoPassword, timeZone } from './school';
 
@@ -15,6 +16,7 @@ export async function loadDemo(db: Database, now: Date): Promise<void> {
       if (content.length > 0) await trx.batchInsert(table, content, 500);
     }
     await changeSomeEntries(trx, now);
+    await answerSomeEntries(trx, now);
   });
 }
 

@@ -10,6 +10,7 @@ import {
 import type { ReaderKind } from '~/core/readers/reader-kind';
 import type { Database } from '../db/database';
 import { Invalid, NotAllowed, NotFound } from '../failures';
+import { mustStand } from '../recorded/stands';
 import { type Actor, studentFor } from '../students/students';
 
 /** Who says something: a member of the team, or a reader by their way in. */
@@ -33,16 +34,6 @@ export async function commentsOf(db: Database, studentId: string, entryIds: read
   return found.rows;
 }
 
-const tables = ['observations', 'abc_notes', 'tallies'];
-
-/** @throws NotFound when the student has no such entry that stands */
-async function mustHaveEntry(db: Database, studentId: string, entryId: string): Promise<void> {
-  const found = await Promise.all(
-    tables.map((table) => db(table).where({ id: entryId, student_id: studentId, withdrawn: false }).first('id')),
-  );
-  if (!found.some(Boolean)) throw new NotFound('No such entry.');
-}
-
 /**
  * Adds an answer to an entry, or a reflection of the student. Sent twice it is said once.
  *
@@ -61,7 +52,7 @@ export async function sayComment(
   if (entryId === null && speaker.kind !== 'student') throw new NotFound('No such entry.');
   await db.transaction(async (trx) => {
     if (entryId !== null) {
-      await mustHaveEntry(trx, studentId, entryId);
+      await mustStand(trx, studentId, entryId);
       if (!(await mayRead(entryId))) throw new NotFound('No such entry.');
       const [row] = await trx('comments')
         .where({ entry_id: entryId, hidden_at: null })

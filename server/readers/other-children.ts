@@ -1,6 +1,7 @@
 import { namedChildren, type OtherChild, withoutNames } from '~/core/names/other-children';
 import type { Database } from '../db/database';
 import { NotFound } from '../failures';
+import { mustStand } from '../recorded/stands';
 import { type Actor, studentFor } from '../students/students';
 
 /** All students of the school but one: those who have left too, since old notes name them. */
@@ -71,8 +72,6 @@ export async function namesIn(db: Database, actor: Actor, studentId: string, tex
   return [...new Set(namedChildren(text, await otherChildren(db, studentId)).map((found) => found.text))];
 }
 
-const tables = ['observations', 'abc_notes', 'tallies'];
-
 /**
  * Lets the names in a note stand for every reader, as the note says it now; a correction asks anew. For whom may share.
  *
@@ -86,10 +85,7 @@ export async function letNamesStand(
   now: Date,
 ): Promise<void> {
   await studentFor(db, actor, studentId, 'share');
-  const found = await Promise.all(
-    tables.map((table) => db(table).where({ id: entryId, student_id: studentId, version }).first('id')),
-  );
-  if (!found.some(Boolean)) throw new NotFound('No such entry.');
+  if ((await mustStand(db, studentId, entryId)) !== version) throw new NotFound('No such version of the entry.');
   await db('names_let_stand')
     .insert({ entry_id: entryId, version, student_id: studentId, let_by: actor.personId, let_at: now })
     .onConflict(['entry_id', 'version'])

@@ -177,7 +177,7 @@ export function PreviewMargin({ first, form }: { first: Preview; form: FormData 
   return (
     <>
       <label className="mb-4 grid gap-1">
-        <span className="text-lg font-semibold">As a reader sees it</span>
+        <span className="display text-lg">As a reader sees it</span>
         <select
           className="select h-11 w-full"
           defaultValue={first.kind}

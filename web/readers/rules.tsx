@@ -59,7 +59,9 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
       kind,
       total: report.total,
       entries: report.entries.slice(0, PREVIEWED).map(({ id, on, time, title, setting, observer, sentence, note }) => ({
-        ...{ id, on, title, sentence },
+        ...{ id, on, title },
+        // What a reflection says stands in its thread.
+        sentence: sentence || (discreet ? '' : (report.threads[id]?.[0]?.text ?? '')),
         note: discreet ? null : note,
         about: [time, setting, observer].filter(Boolean).join(' · '),
       })),

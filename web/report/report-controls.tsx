@@ -29,7 +29,7 @@ export function ReportControls({ goals, goal, hasBehavior, find, arrangement, to
     setSearch(next, { preventScrollReset: true });
   };
   return (
-    <div className="no-print mt-4 flex flex-wrap items-end gap-x-4 gap-y-2 text-small">
+    <div className="no-print mt-4 flex flex-wrap items-center gap-x-4 gap-y-2 text-small">
       <GoalFilter
         goals={goals}
         chosen={goal}

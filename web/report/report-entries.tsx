@@ -75,7 +75,12 @@ function Said({ entry, thread, answers }: Omit<LineProps, 'linksToEntries'>): Re
       <Beads tones={entry.tones} />
       {entry.sentence && <p>{entry.sentence}</p>}
       {entry.note && <p className="mt-0.5 whitespace-pre-line text-ink-2">{entry.note}</p>}
-      <Thread entry={entry} comments={thread} {...answers} />
+      <Thread
+        entry={entry}
+        comments={thread}
+        {...answers}
+        mayAnswer={answers.mayAnswer && entry.kind !== 'reflection'}
+      />
     </>
   );
 }
@@ -84,7 +89,7 @@ function SentenceLine({ entry, thread, linksToEntries, answers }: LineProps) {
   return (
     <li
       id={entry.id}
-      className="grid break-inside-avoid gap-x-5 border-b border-dotted border-ink-3/40 py-3 sm:grid-cols-[7.5rem_minmax(0,1fr)]"
+      className="relative grid break-inside-avoid gap-x-5 border-b border-dotted border-ink-3/40 py-3 sm:grid-cols-[7.5rem_minmax(0,1fr)]"
     >
       <p className="text-small text-ink-2">
         <span className="block font-semibold">{dayOf(entry.on)}</span>
@@ -92,7 +97,7 @@ function SentenceLine({ entry, thread, linksToEntries, answers }: LineProps) {
         {entry.observer && <span className="block">{entry.observer}</span>}
       </p>
       <div>
-        <p className="font-bold">
+        <p className="pr-16 font-bold">
           <Title entry={entry} linksToEntries={linksToEntries} />
         </p>
         <Said {...{ entry, thread, answers }} />
@@ -103,7 +108,7 @@ function SentenceLine({ entry, thread, linksToEntries, answers }: LineProps) {
 
 function EntryCard({ entry, thread, linksToEntries, answers }: LineProps) {
   return (
-    <li id={entry.id} className="break-inside-avoid rounded-box border border-rule bg-sheet p-4">
+    <li id={entry.id} className="relative break-inside-avoid rounded-box border border-rule bg-sheet p-4 pr-20">
       <p className="font-bold">
         <Title entry={entry} linksToEntries={linksToEntries} />
       </p>
@@ -122,7 +127,7 @@ function EntryTable({ title, lines }: { title: string; lines: readonly LineProps
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard
     <section tabIndex={0} aria-label={`${title}, as a table`} className="overflow-x-auto">
-      <table className="table table-sm align-top">
+      <table className="table table-sm [&_td]:align-top [&_th]:align-top">
         <thead>
           <tr className="text-ink-2">
             <th scope="col">Day</th>
@@ -141,7 +146,7 @@ function EntryTable({ title, lines }: { title: string; lines: readonly LineProps
               <td className="min-w-36 font-semibold">
                 <Title entry={entry} linksToEntries={linksToEntries} />
               </td>
-              <td className="min-w-64">
+              <td className="relative min-w-64 pr-16">
                 <Said {...{ entry, thread, answers }} />
               </td>
               {shows('setting') && <td className="whitespace-nowrap">{entry.setting}</td>}

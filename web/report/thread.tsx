@@ -15,7 +15,7 @@ interface ThreadProps {
   word: 'comment' | 'reflection';
 }
 
-/** What was said of an entry, and a place to answer. */
+/** What was said of an entry, and a place to answer: its button stands in the corner of what is `relative` around it. */
 export function Thread({ entry, comments, mayAnswer, mayHide, word }: ThreadProps) {
   const [isOpen, setOpen] = useState(false);
   return (
@@ -33,7 +33,7 @@ export function Thread({ entry, comments, mayAnswer, mayHide, word }: ThreadProp
         ) : (
           <button
             type="button"
-            className="no-print mt-1 min-h-9 text-small text-ink-2 underline underline-offset-2 pointer-coarse:min-h-11"
+            className="no-print absolute top-2 right-2 min-h-9 px-1 text-small text-ink-2 underline underline-offset-2 pointer-coarse:min-h-11"
             aria-label={`${word === 'reflection' ? 'Say something about' : 'Answer'} ${entry.title}, ${shortDate(entry.on)}`}
             onClick={() => setOpen(true)}
           >

@@ -136,7 +136,7 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
       {answer?.invited && <Invited {...answer.invited} />}
       <ul className="mt-3">
         {members.map((member) => (
-          <li key={member.id} className={`border-b border-rule py-4 ${member.isOver ? 'text-ink-3' : ''}`}>
+          <li key={member.id} className={`border-b border-rule pt-4 pb-2 ${member.isOver ? 'text-ink-3' : ''}`}>
             <div className="flex flex-wrap items-baseline justify-between gap-x-6">
               <h3 className="text-base">{member.name}</h3>
               <p className="text-small text-ink-2">
