@@ -6,12 +6,16 @@ import { defineConfig } from 'vite';
 const loadedByName = [
   '@node-rs/argon2',
   'compression',
+  'docx',
   'express',
   'helmet',
   'knex',
+  'pdf-lib',
+  'pdfmake',
   'pg',
   'pino',
   'rate-limiter-flexible',
+  'sharp',
 ];
 
 /** The core only declares; what a page does not call, it need not load. (A test holds that the core is pure.) */

@@ -17,11 +17,18 @@ const end = (code) => {
 await ensureBuild();
 if ((await run('tsx', ['scripts/demo.ts'], { env })) !== 0) end(1);
 
-const server = spawn(process.execPath, [...serverFlags, 'build/server/index.js'], {
-  cwd: projectFolder,
-  env: { ...env, NODE_ENV: 'production' },
-  stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-});
+const start = (command, args) =>
+  spawn(command, args, {
+    cwd: projectFolder,
+    env: { ...env, NODE_ENV: 'production' },
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  });
+const server = start(process.execPath, [...serverFlags, 'build/server/index.js']);
+// Messages and large papers are made beside the pages; messages go to the simulated carrier unless SMTP_URL says otherwise.
+const beside = [
+  start('node_modules/.bin/tsx', ['server/worker/main.ts']),
+  ...(process.env.SMTP_URL ? [] : [start('node_modules/.bin/tsx', ['carrier/main.ts'])]),
+];
 server.on('message', ({ listening }) => {
   const address = process.env.PUBLIC_URL ?? `http://localhost:${listening}`;
   console.log(`
@@ -32,4 +39,8 @@ Ctrl-C stops it.
 });
 server.on('exit', (code) => end(code ?? 0));
 server.on('error', (error) => giveUp(`The server could not start: ${error.message}`));
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill('SIGTERM'));
+for (const signal of ['SIGINT', 'SIGTERM']) {
+  process.on(signal, () => {
+    for (const one of [server, ...beside]) one.kill('SIGTERM');
+  });
+}

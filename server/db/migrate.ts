@@ -3,6 +3,8 @@ import * as foundations from './migrations/0001-foundations';
 import * as settingUp from './migrations/0002-setting-up';
 import * as behavior from './migrations/0003-behavior';
 import * as readers from './migrations/0004-readers';
+import * as post from './migrations/0005-post';
+import * as progressReports from './migrations/0006-progress-reports';
 
 type Migration = { up: (db: Knex) => Promise<unknown>; down: (db: Knex) => Promise<unknown> };
 
@@ -12,6 +14,8 @@ export const migrations: Record<string, Migration> = {
   '0002-setting-up': settingUp,
   '0003-behavior': behavior,
   '0004-readers': readers,
+  '0005-post': post,
+  '0006-progress-reports': progressReports,
 };
 
 const source: Knex.MigrationSource<string> = {

@@ -177,7 +177,7 @@ describe('the running report', () => {
 
 describe('other children’s names', () => {
   it('are pointed out while writing and before anyone reads, until they are let stand; a correction asks anew', async () => {
-    await fresh.db.raw('truncate observations, names_let_stand cascade');
+    await fresh.db.raw('truncate observations, comments, names_let_stand cascade');
     const id = await observe('Wren helped.');
     expect(await namesIn(fresh.db, actorOf(school.aide), school.student, 'with Wren and WE today')).toEqual([
       'Wren',

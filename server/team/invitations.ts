@@ -6,6 +6,7 @@ import { type Membership, usualRights } from '../access/rights';
 import { hashToken, newToken } from '../access/tokens';
 import type { Database } from '../db/database';
 import { Invalid, NotFound } from '../failures';
+import { messageId } from '../post/collect';
 import { type Actor, studentFor } from '../students/students';
 
 export interface Invitation extends Membership {
@@ -54,17 +55,31 @@ export async function invite(
     .first('p.name');
   if (member) throw new Invalid({ email: `${member.name} is on this team already.` });
   if (until && until < actor.today) throw new Invalid({ until: 'Choose today or a later day.' });
-  const token = newToken();
-  const written = await db('invitations')
-    .insert({
-      ...{ id, student_id: studentId, name, email, role, rights, until_date: until ?? null },
-      ...{ token_hash: hashToken(token), ends_on: addDays(actor.today, INVITATION_DAYS) },
+  return db.transaction(async (trx) => {
+    const written = await trx('invitations')
+      .insert({
+        ...{ id, student_id: studentId, name, email, role, rights, until_date: until ?? null },
+        ends_on: addDays(actor.today, INVITATION_DAYS),
+        ...{ made_by: actor.personId, made_at: now },
+      })
+      .onConflict('id')
+      .ignore()
+      .returning('id');
+    if (written.length === 0) return null;
+    await trx('messages').insert({
+      ...{ id: messageId(`invitation:${id}`), key: `invitation:${id}`, kind: 'invitation', student_id: studentId },
+      ...{ invitation_id: id, to_name: name, to_email: email, state: 'waiting', not_before: now },
       ...{ made_by: actor.personId, made_at: now },
-    })
-    .onConflict('id')
-    .ignore()
-    .returning('id');
-  return written.length === 1 ? token : null;
+    });
+    return newInvitationLink(trx, id);
+  });
+}
+
+/** A further link of an invitation: its token, of which only the hash is kept. */
+export async function newInvitationLink(db: Database, invitationId: string): Promise<string> {
+  const token = newToken();
+  await db('invitation_tokens').insert({ token_hash: hashToken(token), invitation_id: invitationId });
+  return token;
 }
 
 /** Takes an invitation back; its link no longer works. */
@@ -102,8 +117,9 @@ export async function findInvitation(db: Database, token: string, today: IsoDate
   const found = await db.raw<{ rows: FoundInvitation[] }>(
     `select i.id, i.name, i.email, i.role, s.short_name as "studentShortName", s.id as "studentId",
             p.name as "madeByName", exists (select from people a where lower(a.email) = lower(i.email)) as "hasAccount"
-       from invitations i join students s on s.id = i.student_id join people p on p.id = i.made_by
-      where i.token_hash = ? and i.accepted_at is null and i.withdrawn_at is null and i.ends_on >= ?
+       from invitation_tokens t join invitations i on i.id = t.invitation_id
+            join students s on s.id = i.student_id join people p on p.id = i.made_by
+      where t.token_hash = ? and i.accepted_at is null and i.withdrawn_at is null and i.ends_on >= ?
             and s.archived_at is null`,
     [hashToken(token), today],
   );
@@ -135,7 +151,12 @@ export async function acceptInvitation(
   const passwordHash = account && (await hashPassword(account.password));
   return db.transaction(async (trx) => {
     const row = await trx('invitations')
-      .where({ token_hash: hashToken(token) })
+      .whereIn(
+        'id',
+        trx('invitation_tokens')
+          .where({ token_hash: hashToken(token) })
+          .select('invitation_id'),
+      )
       .forUpdate()
       .first();
     const found = row && (await findInvitation(trx, token, today));

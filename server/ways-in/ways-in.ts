@@ -1,10 +1,12 @@
 import { addDays, type IsoDate } from '~/core/calendar/iso-date';
+import type { ToldWhen } from '~/core/post/message';
 import type { OutsideKind } from '~/core/readers/reader-kind';
 import { LOCKS_AFTER, type WayInInput, waitAfter } from '~/core/ways-in/way-in';
 import { hashPassword, passwordIsRight } from '../access/passwords';
 import { hashToken, newToken } from '../access/tokens';
 import type { Database } from '../db/database';
 import { Invalid, NotFound } from '../failures';
+import { messageId } from '../post/collect';
 import { type Actor, studentFor } from '../students/students';
 
 export const LONGEST_WAY_IN_DAYS = 400;
@@ -19,6 +21,10 @@ export interface WayIn {
   createdAt: Date;
   withdrawnAt: Date | null;
   lockedAt: Date | null;
+  email: string | null;
+  told: ToldWhen;
+  /** The reader has stopped messages. */
+  hasStopped: boolean;
   readings: number;
   lastReadAt: Date | null;
 }
@@ -29,7 +35,8 @@ export async function waysInto(db: Database, actor: Actor, studentId: string): P
   const found = await db.raw<{ rows: WayIn[] }>(
     `select l.id, l.reader_name as "readerName", l.kind, l.passcode_hash is not null as "hasPasscode",
             l.ends_on as "endsOn", p.short_name as "createdByName", l.created_at as "createdAt",
-            l.withdrawn_at as "withdrawnAt", l.locked_at as "lockedAt", coalesce(r.n, 0)::int as readings, r.last as "lastReadAt"
+            l.withdrawn_at as "withdrawnAt", l.locked_at as "lockedAt",
+            l.email, l.told, l.stopped_at is not null as "hasStopped", coalesce(r.n, 0)::int as readings, r.last as "lastReadAt"
        from share_links l join people p on p.id = l.created_by
        left join (select link_id, count(*) as n, max(read_at) as last from readings
                    where student_id = :studentId group by link_id) r on r.link_id = l.id
@@ -171,8 +178,23 @@ export async function tryPasscode(db: Database, linkId: string, passcode: string
     const wrong = link.wrong_passcodes + 1;
     const locks = wrong >= LOCKS_AFTER;
     await change({ wrong_passcodes: wrong, wrong_at: now, ...(locks && { locked_at: now }) });
+    if (locks) await tellCaseManager(trx, link, now);
     return locks ? { locked: true } : { wrong };
   });
+}
+
+async function tellCaseManager(db: Database, link: { id: string; student_id: string }, now: Date): Promise<void> {
+  const managers = await db('team_members as m')
+    .join('people as p', 'p.id', 'm.person_id')
+    .where({ 'm.student_id': link.student_id, 'm.role': 'caseManager', 'm.until_date': null })
+    .select('p.id', 'p.name', 'p.email');
+  for (const manager of managers) {
+    const key = `locked:${link.id}:${now.toISOString()}:${manager.id}`;
+    await db('messages').insert({
+      ...{ id: messageId(key), key, kind: 'locked', student_id: link.student_id, person_id: manager.id },
+      ...{ to_name: manager.name, to_email: manager.email, state: 'waiting', not_before: now, made_at: now },
+    });
+  }
 }
 
 /** Whether this browser has given the passcode lately. */

@@ -3,9 +3,9 @@ import type { AnnotationOptions } from 'chartjs-plugin-annotation';
 import { parseISO } from 'date-fns';
 import { useCallback, useState } from 'react';
 import type { IsoDate } from '~/core/calendar/iso-date';
+import type { GoalGraph } from '~/core/graph/goal-graph';
 import type { Inks } from '../ui/charts';
 import { useChart } from '../ui/use-chart';
-import type { GoalGraph } from './goal-graph';
 
 const timeOf = (on: IsoDate) => parseISO(on).getTime();
 

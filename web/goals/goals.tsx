@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
 import { discreetGoal } from '~/core/discreet/discreet';
 import { retirementWords } from '~/core/goals/retirement-words';
+import { smallGraphShape } from '~/core/graph/small-graph-shape';
 import { measureOf } from '~/core/measures/measure';
 import { criterionSentence } from '~/core/progress/criterion';
 import type { Progress } from '~/core/progress/progress';
@@ -22,7 +23,6 @@ import { MarginTitle, Page } from '../ui/page';
 import { VerdictMark } from '../ui/verdict';
 import type { Route } from './+types/goals';
 import { SmallGraph } from './small-graph';
-import { smallGraphShape } from './small-graph-shape';
 
 const NEWEST = 6;
 

@@ -1,4 +1,4 @@
-import { GRAPH, type SmallGraphShape } from './small-graph-shape';
+import { GRAPH, type SmallGraphShape } from '~/core/graph/small-graph-shape';
 
 /** A goal's points, course, phases and target zone in a row. Needs no script. */
 export function SmallGraph({ shape: { line, dots, course, phaseLines, band, caption } }: { shape: SmallGraphShape }) {

@@ -54,7 +54,9 @@ function comesFromHere(request: Request): boolean {
 
 function refusal(request: Request): [status: number, sentence: string] | null {
   if (request.method === 'GET' || request.method === 'HEAD') return null;
-  if (!comesFromHere(request)) return [403, 'This was sent from another site. Nothing was changed.'];
+  // A mail program that presses “unsubscribe” for its reader comes from nowhere: the address itself is the secret.
+  if (!comesFromHere(request) && !request.path.startsWith('/stop/'))
+    return [403, 'This was sent from another site. Nothing was changed.'];
   const length = request.headers['content-length'];
   if (length === undefined) return [411, 'The length of what is sent must be given.'];
   if (Number(length) > LARGEST_BODY) return [413, 'This is larger than an entry can be. Nothing was changed.'];

@@ -1,23 +1,18 @@
 import { useState } from 'react';
-import { data, Form, redirect, useNavigation } from 'react-router';
+import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { longDate } from '~/core/calendar/iso-date';
-import { type WallTime, wallTime } from '~/core/calendar/zone';
 import { mayAnswer } from '~/core/comments/comment';
-import { type Shows, shownFields } from '~/core/readers/reader-rule';
+import { issueWords } from '~/core/progress-report/paper';
+import type { Shows } from '~/core/readers/reader-rule';
 import { counted } from '~/core/words/counting';
-import { countUnknownLink, mayOpenLink } from '~/server/access/attempts';
-import { now } from '~/server/clock';
 import { sayComment } from '~/server/comments/comments';
 import { database } from '~/server/db/current';
 import { NotFound } from '~/server/failures';
-import { type Goal, goalsOf } from '~/server/goals/goals';
+import { issuedOf } from '~/server/progress-reports/issued';
 import { recordReading } from '~/server/readers/readings';
-import { readerRules } from '~/server/readers/rules';
-import { mayReadEntry, type Reader, runningReport } from '~/server/report/running';
-import { type School, theSchool } from '~/server/school/school';
-import { type FoundWayIn, findWayIn, hasPass, tryPasscode } from '~/server/ways-in/ways-in';
+import { mayReadEntry, runningReport } from '~/server/report/running';
+import { type FoundWayIn, tryPasscode } from '~/server/ways-in/ways-in';
 import { answering } from '../http/answering';
-import { addressContext } from '../http/context';
 import { arrangementCookie, passCookie, rememberArrangement } from '../http/cookies';
 import { FieldMessage } from '../ui/fields';
 import { MarginTitle, Page } from '../ui/page';
@@ -31,44 +26,7 @@ import { ReportEntries } from './report-entries';
 import { reportSearch } from './report-search';
 import { shownEntries } from './shown-entry';
 import { AnswerForm } from './thread';
-
-interface Visit {
-  way: FoundWayIn;
-  school: School;
-  wall: WallTime;
-  instant: Date;
-  /** Whether the report may be shown: the passcode, if there is one, has been given in this browser. */
-  isOpen: boolean;
-}
-
-/** Who stands at the door: an unknown way in is a 404 and is counted. */
-async function visit({ params, request, context }: Route.LoaderArgs | Route.ActionArgs): Promise<Visit> {
-  const address = context.get(addressContext);
-  if (!(await mayOpenLink(address))) throw data(null, { status: 429 });
-  const school = await theSchool(database());
-  const instant = now();
-  const wall = wallTime(instant, school.timeZone);
-  const way = await findWayIn(database(), params.token, wall.on);
-  if (!way) {
-    await countUnknownLink(address);
-    throw data(null, { status: 404 });
-  }
-  const passes = (await passCookie.parse(request.headers.get('Cookie'))) as Record<string, string> | null;
-  const pass = passes?.[way.id];
-  const isOpen =
-    !way.isLocked && (!way.needsPasscode || (!!pass && (await hasPass(database(), way.id, pass, instant))));
-  return { way, school, wall, instant, isOpen };
-}
-
-/** The reader behind a way in, as the rule of their kind has it. */
-async function readerBy(
-  way: FoundWayIn,
-): Promise<{ reader: Reader; goals: Goal[]; rule: Awaited<ReturnType<typeof ruleOf>> }> {
-  const [rule, goals] = await Promise.all([ruleOf(way), goalsOf(database(), [way.studentId])]);
-  return { reader: { kind: way.kind, linkId: way.id, shows: shownFields(rule.shows), discreet: false }, goals, rule };
-}
-
-const ruleOf = async ({ studentId, kind }: FoundWayIn) => (await readerRules(database(), studentId)).rules[kind];
+import { readerBy, visit } from './visit';
 
 export const loader = answering(async (args: Route.LoaderArgs) => {
   const { way, school, wall, instant, isOpen } = await visit(args);
@@ -78,7 +36,10 @@ export const loader = answering(async (args: Route.LoaderArgs) => {
   const search = new URL(args.request.url).searchParams;
   const chosen = await arrangementCookie.parse(args.request.headers.get('Cookie'));
   const { wanted, ...asked } = reportSearch(search, goals, rule, chosen ?? {});
-  const report = await runningReport(database(), way.studentId, goals, reader, wanted);
+  const [report, issued] = await Promise.all([
+    runningReport(database(), way.studentId, goals, reader, wanted),
+    issuedOf(database(), way.studentId, school, way.kind),
+  ]);
   const reading = { studentId: way.studentId, what: 'report', how: 'opened' as const };
   await recordReading(database(), { linkId: way.id }, reading, instant);
   const answer = {
@@ -92,6 +53,8 @@ export const loader = answering(async (args: Route.LoaderArgs) => {
       today: wall.on,
       goals: goals.map(({ id, number, shortName }) => ({ id, number, shortName })),
       hasBehavior: reader.shows.has('abc'),
+      issued: issued.map((one) => ({ id: one.id, label: one.period.label, said: issueWords(one) })),
+      here: new URL(args.request.url).pathname.replace(/\.data$/, ''),
       ...asked,
       ...report,
       // Outside, a reader's id is nobody's business but their own.
@@ -234,6 +197,21 @@ function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps)
                 A filled bead is a chance that went right: the darker, the less help it took. An outlined one had not
                 come right yet.
               </p>
+            )}
+            {report.issued.length > 0 && (
+              <section aria-label="Progress reports" className="mt-6">
+                <h2 className="text-lg">Progress reports</h2>
+                <ul>
+                  {report.issued.map(({ id, label, said }) => (
+                    <li key={id} className="py-2">
+                      <Link to={`${report.here}/issued/${id}`} className="font-semibold underline underline-offset-2">
+                        {label}
+                      </Link>
+                      <span className="block text-small text-ink-2">{said}</span>
+                    </li>
+                  ))}
+                </ul>
+              </section>
             )}
             {kind === 'student' && <OwnReflection />}
           </>

@@ -1,25 +1,27 @@
 import { Printer } from 'lucide-react';
 import { data, Link, useFetcher } from 'react-router';
+import { z } from 'zod';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { discreetGoal } from '~/core/discreet/discreet';
+import { type ToldWhen, toldWhen, toldWords } from '~/core/post/message';
 import { readerWords } from '~/core/readers/reader-kind';
-import { everything, shownFields } from '~/core/readers/reader-rule';
 import { listed } from '~/core/words/counting';
 import { may } from '~/server/access/rights';
 import { hideComment, sayComment, showComment } from '~/server/comments/comments';
 import { database } from '~/server/db/current';
 import { NotFound } from '~/server/failures';
 import { goalsOf } from '~/server/goals/goals';
+import { ownTold, setOwnTold } from '~/server/post/told';
 import { entriesNamingOthers, letNamesStand } from '~/server/readers/other-children';
 import { recordReading } from '~/server/readers/readings';
-import { readerRules } from '~/server/readers/rules';
-import { mayReadEntry, type Reader, runningReport } from '~/server/report/running';
-import { type Student, studentFor } from '~/server/students/students';
+import { mayReadEntry, runningReport } from '~/server/report/running';
+import { studentFor } from '~/server/students/students';
 import { waysInto } from '~/server/ways-in/ways-in';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { arrangementCookie, rememberArrangement } from '../http/cookies';
+import { formats } from '../reports/formats';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import { MarginTitle, Page } from '../ui/page';
@@ -30,31 +32,16 @@ import { PrintSheet } from './print-sheet';
 import { ReportControls } from './report-controls';
 import { ReportEntries } from './report-entries';
 import { reportSearch } from './report-search';
+import { ReportViews } from './report-views';
 import { shownEntries } from './shown-entry';
-
-/** A member of the team as a reader: who works with the entries is shown all of them. */
-async function readerOf(
-  student: Student,
-  discreet: boolean,
-): Promise<Reader & { rule: Awaited<ReturnType<typeof ruleOf>> }> {
-  const rule = await ruleOf(student);
-  return {
-    kind: 'team',
-    linkId: null,
-    discreet,
-    shows: may(student, 'see') ? everything : shownFields(rule.shows),
-    rule,
-  };
-}
-
-const ruleOf = async ({ id }: Student) => (await readerRules(database(), id)).rules.team;
+import { teamReader } from './team-reader';
 
 export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, school, discreet, now } = askerOf(context);
   const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
   const [stored, reader, links, chosen] = await Promise.all([
     goalsOf(database(), [student.id]),
-    readerOf(student, discreet),
+    teamReader(student, discreet),
     may(student, 'share') ? waysInto(database(), actor, student.id) : [],
     arrangementCookie.parse(request.headers.get('Cookie')),
   ]);
@@ -77,6 +64,7 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
     hasBehavior: reader.shows.has('abc'),
     entries: shownEntries(report.entries, goals, { discreet }),
     mayShare: may(student, 'share'),
+    told: await ownTold(database(), actor, student.id),
     // What names another child, and would be read as “a classmate”.
     naming: discreet ? [] : naming.map(({ id, version, on, title, names }) => ({ id, version, on, title, names })),
     readers: open.map((link) => ({
@@ -93,10 +81,16 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const { actor, wall, now } = askerOf(context);
   const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
   const speaker = { kind: 'team', personId: actor.personId } as const;
-  return answerComments(await request.formData(), async (asked) => {
+  const form = await request.formData();
+  const told = z.enum(toldWhen).safeParse(form.get('told'));
+  if (told.success) {
+    await setOwnTold(database(), actor, student.id, told.data);
+    return data({ said: 'told' });
+  }
+  return answerComments(form, async (asked) => {
     switch (asked.intent) {
       case 'say': {
-        const [goals, reader] = await Promise.all([goalsOf(database(), [student.id]), readerOf(student, false)]);
+        const [goals, reader] = await Promise.all([goalsOf(database(), [student.id]), teamReader(student, false)]);
         const mayRead = (id: string) => mayReadEntry(database(), student.id, goals, reader, id);
         if (asked.entryId === null) throw new NotFound('No such entry.');
         return sayComment(database(), student.id, speaker, asked, { wall, now, mayRead });
@@ -126,16 +120,30 @@ export default function Report({ loaderData }: Route.ComponentProps) {
         <>
           <Naming naming={rest.naming} />
           <Readers readers={rest.readers} mayShare={mayShare} studentId={student.id} />
+          <OwnTold told={rest.told} />
         </>
       }
     >
       <PrintSheet head={`${student.shortName} · individual report · ${schoolName} · ${longDate(today)}`}>
         <StudentHeader student={student} />
+        <ReportViews studentId={student.id} />
         <div className="flex flex-wrap items-end justify-between gap-x-3">
           <ReportControls {...{ goals, goal, find, arrangement, today, hasBehavior: rest.hasBehavior }} />
-          <button type="button" className="btn no-print mt-4 h-11" onClick={() => window.print()}>
-            <Printer size={16} aria-hidden /> Print
-          </button>
+          <div className="no-print mt-4 flex items-center gap-3 text-small">
+            {formats.map((format) => (
+              <Link
+                key={format}
+                to={`/students/${student.id}/report/as/${format}`}
+                reloadDocument
+                className="py-2 text-ink-2 underline underline-offset-2"
+              >
+                {format.toUpperCase()}
+              </Link>
+            ))}
+            <button type="button" className="btn h-11" onClick={() => window.print()}>
+              <Printer size={16} aria-hidden /> Print
+            </button>
+          </div>
         </div>
         {entries.length === 0 && (
           <p className="py-10 text-ink-2">
@@ -229,5 +237,30 @@ function Readers({ readers, mayShare, studentId }: ReadersProps) {
         </Link>
       </p>
     </>
+  );
+}
+
+/** When one is told oneself of this student’s new entries. */
+function OwnTold({ told }: { told: ToldWhen }) {
+  const fetcher = useFetcher();
+  const shown = fetcher.formData?.get('told') ?? told;
+  return (
+    <fetcher.Form method="post" className="mt-8">
+      <label className="grid gap-1 text-small">
+        <span className="font-semibold">Tell me by e-mail</span>
+        <select
+          name="told"
+          className="select h-11 w-full"
+          value={String(shown)}
+          onChange={(event) => fetcher.submit(event.currentTarget.form)}
+        >
+          {toldWhen.map((when) => (
+            <option key={when} value={when}>
+              {toldWords[when]}
+            </option>
+          ))}
+        </select>
+      </label>
+    </fetcher.Form>
   );
 }

@@ -37,6 +37,7 @@ const places = [
   { to: '/', label: 'Today' },
   { to: '/students', label: 'Students' },
   { to: '/patterns', label: 'Patterns' },
+  { to: '/reports', label: 'Reports' },
   { to: '/team', label: 'Team' },
 ];
 

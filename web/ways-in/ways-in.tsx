@@ -5,12 +5,14 @@ import { v4 as newId } from 'uuid';
 import { z } from 'zod';
 import { addDays, type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
+import { toldInput, toldWhen, toldWords } from '~/core/post/message';
 import { outsideKinds, readerWords } from '~/core/readers/reader-kind';
 import { wayInInput } from '~/core/ways-in/way-in';
 import { counted } from '~/core/words/counting';
 import { config } from '~/server/config';
 import { database } from '~/server/db/current';
 import { Invalid } from '~/server/failures';
+import { setTold } from '~/server/post/told';
 import { studentFor } from '~/server/students/students';
 import { LONGEST_WAY_IN_DAYS, makeWayIn, unlockWayIn, waysInto, withdrawWayIn } from '~/server/ways-in/ways-in';
 import { answering } from '../http/answering';
@@ -21,7 +23,7 @@ import { ReadersNav } from '../readers/readers-nav';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import { Dialog } from '../ui/dialog';
-import { Field, FormMessage } from '../ui/fields';
+import { Field, FieldMessage, FormMessage } from '../ui/fields';
 import { SelectField, TextField } from '../ui/form-fields';
 import { MarginTitle, Page } from '../ui/page';
 import { readForm } from '../ui/read-form';
@@ -54,6 +56,14 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const { actor, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
   const form = await request.formData();
+  if (form.get('intent') === 'told') {
+    await studentFor(database(), actor, studentId, 'share');
+    const { refused } = await submitted(form, toldInput, (input) => setTold(database(), actor, studentId, input));
+    return data(
+      { made: null, result: undefined, told: refused?.data.result.error ?? {} },
+      { status: refused ? 400 : 200 },
+    );
+  }
   const changed = change.safeParse(Object.fromEntries(form));
   if (changed.success) {
     const { intent, id } = changed.data;
@@ -246,6 +256,7 @@ function WayInRow({ link, today }: { link: WayInLink; today: IsoDate }) {
           </button>
         )}
       </div>
+      {isOpen && <Told link={link} />}
       {isAsking && (
         <Dialog title="Withdraw this way in?" onClose={() => setAsking(false)}>
           <fetcher.Form method="post" className="p-6" onSubmit={() => setAsking(false)}>
@@ -266,5 +277,57 @@ function WayInRow({ link, today }: { link: WayInLink; today: IsoDate }) {
         </Dialog>
       )}
     </li>
+  );
+}
+
+/** Whether and when this reader is told of new entries. */
+function Told({ link }: { link: WayInLink }) {
+  const fetcher = useFetcher<{ told?: Record<string, string[] | null> }>();
+  const wrong = fetcher.data?.told?.email;
+  const said = link.hasStopped
+    ? 'The reader has stopped messages.'
+    : link.email
+      ? `Told ${toldWords[link.told]}, at ${link.email}.`
+      : 'Not told by e-mail.';
+  return (
+    <details className="basis-full text-small">
+      <summary className="min-h-9 cursor-pointer py-1.5 text-ink-2">
+        {said} <span className="underline underline-offset-2">Change</span>
+        <span className="sr-only"> how {link.readerName} is told</span>
+      </summary>
+      <fetcher.Form method="post" noValidate className="flex flex-wrap items-end gap-3 py-2">
+        <input type="hidden" name="id" value={link.id} />
+        <label className="grid gap-1">
+          <span className="font-semibold">E-mail</span>
+          <input
+            name="email"
+            type="email"
+            key={link.email}
+            defaultValue={link.email ?? ''}
+            aria-describedby={wrong ? `${link.id}-email` : undefined}
+            className="input h-11 w-64"
+          />
+        </label>
+        <label className="grid gap-1">
+          <span className="font-semibold">Told</span>
+          <select name="told" key={link.told} defaultValue={link.told} className="select h-11 w-44">
+            {toldWhen.map((when) => (
+              <option key={when} value={when}>
+                {toldWords[when]}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button type="submit" name="intent" value="told" className="btn h-11" disabled={fetcher.state !== 'idle'}>
+          Save
+        </button>
+        {link.email && !link.hasStopped && (
+          <Link to={`../write?to=${link.id}`} relative="path" className="btn h-11">
+            Write to {link.readerName}
+          </Link>
+        )}
+        <FieldMessage id={`${link.id}-email`} messages={wrong ?? undefined} />
+      </fetcher.Form>
+    </details>
   );
 }

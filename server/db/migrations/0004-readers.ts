@@ -29,7 +29,6 @@ export async function up(db: Knex): Promise<void> {
       role text not null check (role in ('educator', 'paraprofessional', 'specialist')),
       rights text[] check (rights <@ array['observe', 'setUp', 'share']),
       until_date date,
-      token_hash bytea not null unique check (octet_length(token_hash) = 32),
       ends_on date not null,
       made_by uuid not null references people,
       made_at timestamptz not null,
@@ -39,6 +38,11 @@ export async function up(db: Knex): Promise<void> {
       check ((accepted_by is null) = (accepted_at is null))
     );
     create index invitations_student on invitations (student_id);
+    -- Every link of an invitation: the one that was shown, and the one that went out in its message.
+    create table invitation_tokens (
+      token_hash bytea primary key check (octet_length(token_hash) = 32),
+      invitation_id uuid not null references invitations
+    );
 
     -- A way in is for a kind of reader, whose rule says what it shows. What it showed besides is now said by the rule,
     -- which is at least as careful.
@@ -122,7 +126,7 @@ export async function up(db: Knex): Promise<void> {
 
 export async function down(db: Knex): Promise<void> {
   await db.raw(`
-    drop table names_let_stand, comments, share_link_passes, invitations, reader_rules;
+    drop table names_let_stand, comments, share_link_passes, invitation_tokens, invitations, reader_rules;
     create table share_link_openings (
       id bigint generated always as identity primary key,
       link_id uuid not null references share_links,

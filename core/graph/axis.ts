@@ -1,6 +1,6 @@
-import type { GoalDefinition } from '~/core/goals/goal';
-import { measureOf } from '~/core/measures/measure';
-import type { Progress } from '~/core/progress/progress';
+import type { GoalDefinition } from '../goals/goal';
+import { measureOf } from '../measures/measure';
+import type { Progress } from '../progress/progress';
 
 /** The largest value a goal's graph shows, and the unit of its figures. */
 export function axisOf(goal: GoalDefinition, { points, baseline }: Progress): { max: number; unit: string } {

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { progressOf } from '~/core/progress/progress';
-import { joinedRuns } from '~/core/progress/series';
 import { calendar, goalOf, session } from '~/tests/examples/series';
-import { toneOf } from '../ui/outcome-tones';
+import { progressOf } from '../progress/progress';
+import { joinedRuns } from '../progress/series';
 import { goalGraph } from './goal-graph';
 import { GRAPH, smallGraphShape } from './small-graph-shape';
 
@@ -59,23 +58,5 @@ describe('graphs', () => {
     const graph = goalGraph(goal, progress, null, [entry], today);
     expect(graph.runs[0]?.[0]?.said).toBe('Tue, Sep 1, 2026: 4 of 10, 40% · H. Bruun · Kitchen · Warm hands.');
     expect(graph.to > today).toBe(true);
-  });
-});
-
-describe('tones', () => {
-  const definition = (n: number) => ({
-    ...goal.measure,
-    levels: Array.from({ length: n }, (_, i) => ({ key: `l${i}`, label: `L${i}`, words: 'x' })),
-  });
-
-  it('run from the darkest for no help to the lightest for most', () => {
-    expect([0, 1, 2, 3].map((i) => toneOf(definition(4), `l${i}`))).toEqual([
-      'support-0',
-      'support-1',
-      'support-2',
-      'support-3',
-    ]);
-    expect([0, 7].map((i) => toneOf(definition(8), `l${i}`))).toEqual(['support-0', 'support-4']);
-    expect(toneOf(definition(4), 'refused')).toBe('outcome-refused');
   });
 });

@@ -1,10 +1,10 @@
-import { dayNumber, type IsoDate, shortDate } from '~/core/calendar/iso-date';
-import type { GoalDefinition } from '~/core/goals/goal';
-import { measureOf } from '~/core/measures/measure';
-import { courseAt } from '~/core/progress/course';
-import type { Progress } from '~/core/progress/progress';
-import { joinedRuns, type SeriesPoint } from '~/core/progress/series';
-import { counted } from '~/core/words/counting';
+import { dayNumber, type IsoDate, shortDate } from '../calendar/iso-date';
+import type { GoalDefinition } from '../goals/goal';
+import { measureOf } from '../measures/measure';
+import { courseAt } from '../progress/course';
+import type { Progress } from '../progress/progress';
+import { joinedRuns, type SeriesPoint } from '../progress/series';
+import { counted } from '../words/counting';
 import { axisOf } from './axis';
 
 export const GRAPH = { width: 236, height: 66, inset: 4 };

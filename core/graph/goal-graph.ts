@@ -1,10 +1,10 @@
-import { addDays, dayNumber, type IsoDate, isoDate, longDate } from '~/core/calendar/iso-date';
-import type { GoalDefinition } from '~/core/goals/goal';
-import { measureOf } from '~/core/measures/measure';
-import type { Progress } from '~/core/progress/progress';
-import { joinedRuns, type SeriesPoint } from '~/core/progress/series';
-import type { ReportEntry } from '~/core/report/report';
-import type { TrendLine } from '~/core/trend/trend-line';
+import { addDays, dayNumber, type IsoDate, isoDate, longDate } from '../calendar/iso-date';
+import type { GoalDefinition } from '../goals/goal';
+import { measureOf } from '../measures/measure';
+import type { Progress } from '../progress/progress';
+import { joinedRuns, type SeriesPoint } from '../progress/series';
+import type { ReportEntry } from '../report/report';
+import type { TrendLine } from '../trend/trend-line';
 import { axisOf } from './axis';
 import { graphCaption } from './small-graph-shape';
 

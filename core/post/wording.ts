@@ -1,0 +1,123 @@
+import { z } from 'zod';
+import type { MessageKind } from './message';
+
+/** What may be filled into the wording of a message. */
+export const wordingFields = {
+  student: { about: 'the student’s short name', isChilds: true },
+  goal: { about: 'number and name of the goal', isChilds: true },
+  sentence: { about: 'what the entry says', isChilds: true },
+  percentage: { about: 'its figure', isChilds: true },
+  note: { about: 'the words beside it', isChilds: true },
+  observer: { about: 'who observed', isChilds: false },
+  day: { about: 'the day of the entry', isChilds: false },
+  entries: { about: 'all entries of the day or week, a line each', isChilds: true },
+  reader: { about: 'to whom it goes', isChilds: false },
+  sender: { about: 'the case manager', isChilds: false },
+  school: { about: 'the school’s name', isChilds: false },
+  link: { about: 'the way in', isChilds: false },
+  stop: { about: 'the link that stops these messages', isChilds: false },
+} as const;
+export type WordingField = keyof typeof wordingFields;
+
+export interface Wording {
+  subject: string;
+  body: string;
+}
+
+/** What fills the fields; null for what this entry or this reader does not have. */
+export type FieldValues = Partial<Record<WordingField, string | null>>;
+
+const FIELD = /\{(\w+)\}/g;
+const isField = (name: string): name is WordingField => Object.hasOwn(wordingFields, name);
+
+/** The fields that stand in a text, each once; also those that are none. */
+export function fieldsIn(text: string): string[] {
+  return [...new Set([...text.matchAll(FIELD)].map(([, name]) => name as string))];
+}
+
+/**
+ * A wording with its fields filled in. What has no value leaves no trace, nor a line that would be empty without it.
+ *
+ * @example fillIn('{student}: {percentage}', { student: 'Ada E.', percentage: '75%' }) // 'Ada E.: 75%'
+ */
+export function fillIn(text: string, values: FieldValues): string {
+  return text
+    .split('\n')
+    .flatMap((line) => {
+      const filled = line.replace(FIELD, (whole, name: string) => (isField(name) ? (values[name] ?? '') : whole));
+      return line.trim() !== '' && filled.trim() === '' ? [] : [filled.trimEnd()];
+    })
+    .join('\n')
+    .replace(/\n{3,}/g, '\n\n')
+    .trim();
+}
+
+export interface WordingWarning {
+  field: 'subject' | 'body';
+  text: string;
+}
+
+/**
+ * What somebody should know before a wording is used: fields that there are not, fields that would be empty, a child’s data in
+ * the subject (which is read over shoulders, and on locked screens), and a body without the way to stop.
+ *
+ * @param values  of a real entry, for its reader
+ */
+export function wordingWarnings({ subject, body }: Wording, values: FieldValues): WordingWarning[] {
+  const warnings: WordingWarning[] = [];
+  for (const [field, text] of Object.entries({ subject, body }) as ['subject' | 'body', string][]) {
+    for (const name of fieldsIn(text)) {
+      if (!isField(name)) warnings.push({ field, text: `{${name}} is no field: it would be sent as it stands.` });
+      else if (!values[name]) warnings.push({ field, text: `{${name}} would be empty here.` });
+      if (field === 'subject' && isField(name) && wordingFields[name].isChilds) {
+        warnings.push({ field, text: `{${name}} would put this child’s data into the subject line.` });
+      }
+    }
+  }
+  if (!fieldsIn(body).includes('stop'))
+    warnings.push({ field: 'body', text: 'Without {stop} it is stopped by its header only.' });
+  return warnings;
+}
+
+const line = (what: string, longest: number) =>
+  z
+    .string({ error: `Write the ${what}.` })
+    .trim()
+    .min(1, { error: `Write the ${what}.` })
+    .max(longest, { error: `Keep the ${what} to ${longest} characters.` });
+
+export const wordingInput = z.object({
+  // A line break would begin another header.
+  subject: line('subject', 150).refine((text) => !/[\r\n]/.test(text), { error: 'A subject is one line.' }),
+  body: line('body', 5000),
+});
+
+const closing = '\n\n{sender}, {school}\n\nNo more of these messages: {stop}';
+
+/** How messages are worded until the school words them: no child’s data in a subject line. */
+export const usualWordings: Record<MessageKind, Wording> = {
+  entry: {
+    subject: 'A new entry in the report you follow',
+    body: `Dear {reader},\n\non {day} something was written down for {student}.\n\n{goal}\n{sentence}\n{note}\n\nThe whole report: {link}${closing}`,
+  },
+  digest: {
+    subject: 'What is new in the report you follow',
+    body: `Dear {reader},\n\nthis is new in the report of {student}:\n\n{entries}\n\nThe whole report: {link}${closing}`,
+  },
+  byHand: {
+    subject: 'About the report you follow',
+    body: `Dear {reader},\n\n\n\nThe report: {link}${closing}`,
+  },
+  invitation: {
+    subject: 'You are asked to join a support team',
+    body: 'Dear {reader},\n\n{sender} asks you to join the support team of a student at {school}. The link works once:\n\n{link}',
+  },
+  locked: {
+    subject: 'A way in has been locked',
+    body: 'Dear {reader},\n\na wrong passcode was given too often for a way into the report of {student}. It is locked until you open it again:\n\n{link}',
+  },
+  issued: {
+    subject: 'A progress report is ready for you',
+    body: `Dear {reader},\n\na progress report of {student} has been issued. It is with the report:\n\n{link}${closing}`,
+  },
+};

@@ -1,0 +1,121 @@
+import { type IsoDate, longDate, shortDate } from '../calendar/iso-date';
+import type { SchoolCalendar } from '../calendar/school-days';
+import type { GoalDefinition } from '../goals/goal';
+import { type GoalGraph, goalGraph } from '../graph/goal-graph';
+import { measureOf } from '../measures/measure';
+import type { ObservedSession } from '../observations/observation';
+import type { RichText } from '../paper/rich-text';
+import { criterionSentence } from '../progress/criterion';
+import { progressOf } from '../progress/progress';
+import { trendOf } from '../progress/sentences';
+import { verdictWords } from '../progress/verdict-words';
+import { counted, percent } from '../words/counting';
+
+/** What a progress report says of one goal. All in words and figures: it must read the same years later. */
+export interface GoalReport {
+  goalId: string;
+  number: string;
+  shortName: string;
+  wording: string;
+  criterion: string;
+  /** “40%, on Sep 14, 2026”; null while there is none. */
+  baseline: string | null;
+  now: string | null;
+  target: string;
+  /** “67% of the way”; null while the baseline or the present is unknown. */
+  way: string | null;
+  verdict: { label: string; mark: string; sentence: string };
+  /** “14 observations by 3 people, 9 of them in this period”. */
+  evidence: string;
+  /** Observations within the period. */
+  inPeriod: number;
+  graph: GoalGraph | null;
+  /** The teacher’s own words. */
+  words: RichText;
+}
+
+export interface ProgressReport {
+  student: { name: string; shortName: string; grade: string; groups: string[] };
+  schoolName: string;
+  caseManager: string;
+  plan: { startsOn: IsoDate; endsOn: IsoDate };
+  period: { label: string; from: IsoDate; to: IsoDate };
+  goals: GoalReport[];
+  /** In brief, a sentence each; none where behavior is not followed. */
+  behavior: string[];
+  /** The teacher’s words for the whole. */
+  words: RichText;
+}
+
+interface ReportedGoal extends GoalDefinition {
+  id: string;
+  number: string;
+  shortName: string;
+  wording: string;
+}
+
+/**
+ * What a progress report says of a goal at the end of a period: nothing of what came later.
+ *
+ * @param sessions  the goal’s observations that count, in order of date and time
+ * @param period  both ends included
+ * @param today  when the period is not over, it is reported as of today
+ */
+export function goalReport(
+  goal: ReportedGoal,
+  sessions: readonly ObservedSession[],
+  period: { from: IsoDate; to: IsoDate },
+  words: RichText,
+  { calendar, today }: { calendar: SchoolCalendar; today: IsoDate },
+): GoalReport {
+  const until = today < period.to ? today : period.to;
+  const known = sessions.filter(({ on }) => on <= until);
+  const progress = progressOf(goal, known, { calendar, today: until });
+  const measure = measureOf(goal.measure);
+  const said = (value: number) => measure.said(goal.measure, value);
+  const { baseline, now, wayTravelled: way, verdict } = progress;
+  const inPeriod = known.filter(({ on }) => on >= period.from).length;
+  const people = new Set(known.flatMap(({ observer }) => observer ?? [])).size;
+  return {
+    goalId: goal.id,
+    number: goal.number,
+    shortName: goal.shortName,
+    wording: goal.wording,
+    criterion: criterionSentence(goal),
+    baseline: baseline ? `${said(baseline.value)}, on ${longDate(baseline.on).replace(/^\w+, /, '')}` : null,
+    now: now === null ? null : said(now),
+    target: `${said(goal.target)}, by ${longDate(goal.targetOn).replace(/^\w+, /, '')}`,
+    way: way === null ? null : `${percent(100 * way)} of the way from the baseline to the target`,
+    verdict: { label: verdictWords[verdict.is].label, mark: verdictWords[verdict.is].mark, sentence: verdict.reason },
+    evidence: evidenceWords(known.length, people, inPeriod),
+    inPeriod,
+    graph: progress.points.length === 0 ? null : goalGraph(goal, progress, trendOf(progress), [], until),
+    words,
+  };
+}
+
+function evidenceWords(all: number, people: number, inPeriod: number): string {
+  if (all === 0) return 'No observation yet.';
+  const by = people > 0 ? ` by ${counted(people, 'person', 'people')}` : '';
+  return `${counted(all, 'observation', 'observations')}${by} since the plan began, ${inPeriod === 0 ? 'none' : inPeriod} of them in this period.`;
+}
+
+export interface Missing {
+  goalId: string | null;
+  text: string;
+}
+
+/** What a draft lacks, for whoever is about to issue it. Nothing of it forbids to. */
+export function missingIn({ goals, period }: ProgressReport, today: IsoDate): Missing[] {
+  const missing = goals.flatMap((goal): Missing[] => {
+    const name = `${goal.number} ${goal.shortName}`;
+    if (goal.inPeriod === 0) return [{ goalId: goal.goalId, text: `${name}: nothing was observed in this period.` }];
+    if (goal.baseline === null) return [{ goalId: goal.goalId, text: `${name}: there is no baseline.` }];
+    return [];
+  });
+  if (goals.length === 0) missing.push({ goalId: null, text: 'No goal is worked on.' });
+  if (today < period.to) {
+    missing.push({ goalId: null, text: `The period is not over: it ends on ${shortDate(period.to)}.` });
+  }
+  return missing;
+}

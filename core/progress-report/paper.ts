@@ -1,0 +1,105 @@
+import { type IsoDate, longDate, shortDate } from '../calendar/iso-date';
+import type { Paper, PaperBlock } from '../paper/paper';
+import { isEmptyText } from '../paper/rich-text';
+import type { Shows } from '../readers/reader-rule';
+import type { GoalReport, ProgressReport } from './content';
+
+/** What an issued report carries besides what it says; null for a draft. */
+export interface Issue {
+  number: number;
+  issuedOn: IsoDate;
+  /** The number of the report that it replaces. */
+  replaces: number | null;
+}
+
+export const periodWords = ({ label, from, to }: ProgressReport['period']) =>
+  `${label}, ${shortDate(from)} – ${longDate(to).replace(/^\w+, /, '')}`;
+
+/** “No. 2, issued Fri, Dec 4, 2026”, or that it is a draft. */
+export function issueWords(issue: Issue | null): string {
+  if (!issue) return 'Draft: not issued';
+  const replaces = issue.replaces === null ? '' : `, in place of no. ${issue.replaces}`;
+  return `No. ${issue.number}, issued ${longDate(issue.issuedOn)}${replaces}`;
+}
+
+/** The report as its reader may see it: behavior only where ABC notes are shown to them. */
+export function progressReportFor(report: ProgressReport, shows: Shows): ProgressReport {
+  return shows.has('abc') ? report : { ...report, behavior: [] };
+}
+
+/** A progress report as a paper. */
+export function progressPaper(report: ProgressReport, issue: Issue | null): Paper {
+  const { student, schoolName, period, plan, caseManager, behavior, words } = report;
+  const blocks: PaperBlock[] = [
+    { kind: 'heading', level: 1, text: student.name },
+    {
+      kind: 'text',
+      quiet: true,
+      text: ['Progress report', periodWords(period), issueWords(issue)].join(' · '),
+    },
+    {
+      kind: 'text',
+      quiet: true,
+      text: [
+        student.grade,
+        ...student.groups,
+        `Plan ${shortDate(plan.startsOn)} – ${longDate(plan.endsOn).replace(/^\w+, /, '')}`,
+        `Case manager: ${caseManager}`,
+      ].join(' · '),
+    },
+    ...(isEmptyText(words) ? [] : [{ kind: 'rich' as const, words }]),
+    ...report.goals.flatMap(goalBlocks),
+    ...(behavior.length === 0
+      ? []
+      : [
+          { kind: 'heading' as const, level: 2 as const, text: 'Behavior in brief' },
+          ...behavior.map((text) => ({ kind: 'text' as const, text })),
+        ]),
+    { kind: 'signatures', names: ['Case manager', 'Parent or guardian', 'Student'] },
+  ];
+  return {
+    title: `Progress report of ${student.shortName}, ${period.label}`,
+    head: `${student.shortName} · progress report · ${periodWords(period)} · ${schoolName}`,
+    blocks,
+  };
+}
+
+function goalBlocks(goal: GoalReport): PaperBlock[] {
+  const facts: [string, string][] = [
+    ['Baseline', goal.baseline ?? 'none yet'],
+    ['Now', goal.now ?? 'nothing measured yet'],
+    ['Target', goal.target],
+    ...(goal.way ? [['Way travelled', goal.way] as [string, string]] : []),
+    ['Evidence', goal.evidence],
+  ];
+  return [
+    { kind: 'heading', level: 2, text: `${goal.number} · ${goal.shortName}` },
+    { kind: 'text', text: goal.wording },
+    { kind: 'text', quiet: true, text: goal.criterion },
+    { kind: 'heading', level: 3, text: goal.verdict.label },
+    { kind: 'text', text: goal.verdict.sentence },
+    { kind: 'facts', facts },
+    ...(goal.graph ? [{ kind: 'graph' as const, graph: goal.graph }] : []),
+    ...(isEmptyText(goal.words) ? [] : [{ kind: 'rich' as const, words: goal.words }]),
+  ];
+}
+
+/** A progress report as rows, one for each goal: for a file of comma-separated text. */
+export function progressRows(report: ProgressReport): { fields: string[]; rows: string[][] } {
+  return {
+    fields: ['goal', 'name', 'wording', 'criterion', 'baseline', 'now', 'target', 'way', 'verdict', 'why', 'evidence'],
+    rows: report.goals.map((goal) => [
+      goal.number,
+      goal.shortName,
+      goal.wording,
+      goal.criterion,
+      goal.baseline ?? '',
+      goal.now ?? '',
+      goal.target,
+      goal.way ?? '',
+      goal.verdict.label,
+      goal.verdict.sentence,
+      goal.evidence,
+    ]),
+  };
+}

@@ -1,0 +1,256 @@
+import { randomUUID } from 'node:crypto';
+import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import type { ToldWhen } from '~/core/post/message';
+import { carefulRules } from '~/core/readers/reader-rule';
+import { freshDatabase } from '~/tests/database/fresh';
+import { actorOf, now, type SmallSchool, smallSchool, today, wall } from '~/tests/database/small-school';
+import { Invalid, NotFound } from '../failures';
+import { withdrawObservation } from '../observations/change';
+import { recordSession } from '../observations/record';
+import { saveReaderRules } from '../readers/rules';
+import { type School, theSchool } from '../school/school';
+import { findWayIn, makeWayIn, tryPasscode } from '../ways-in/ways-in';
+import { collectPost } from './collect';
+import { deliver, dueMessages, settleInterrupted } from './deliver';
+import { messagesOf, sendAgain, setDailyLimit } from './messages';
+import { findStop, setOwnTold, setTold, stopMessages, writeLetter } from './told';
+
+const fresh = freshDatabase();
+let school: SmallSchool;
+let theSchoolOfIt: School;
+let link: string;
+beforeAll(async () => {
+  school = await smallSchool(fresh.db);
+  await fresh.db('people').where({ id: school.manager }).update({ sets_up: true });
+  theSchoolOfIt = await theSchool(fresh.db);
+});
+
+interface Mail {
+  to: { address: string };
+  subject: string;
+  text: string;
+  messageId: string;
+  headers?: Record<string, string>;
+}
+let mails: Mail[] = [];
+let refuse: object | null = null;
+const transport = {
+  sendMail: async (mail: object) => {
+    if (refuse) throw refuse;
+    mails.push(mail as Mail);
+  },
+};
+const carrier = { transport: transport as never, from: 'school@example.org', takesOnce: true };
+const around = (at = now) => ({ school: theSchoolOfIt, publicUrl: 'http://here', carrier, now: at });
+const later = (minutes: number) => new Date(now.getTime() + minutes * 60_000);
+
+async function tell(told: ToldWhen) {
+  link = randomUUID();
+  const way = { id: link, readerName: 'Aunt Ida', kind: 'family' as const, endsOn: '2026-12-31' };
+  await makeWayIn(fresh.db, actorOf(school.manager), school.student, way, now);
+  await setTold(fresh.db, actorOf(school.manager), school.student, { id: link, told, email: 'ida@home.example' });
+}
+
+async function observe(note = '') {
+  const id = randomUUID();
+  const outcome = { data: { trials: ['independent', 'incorrect'] }, reason: null };
+  const session = { on: today, time: '09:00', observerId: school.manager, settingId: null };
+  const entries = [{ id, goalId: school.goal, outcome, note }];
+  await recordSession(fresh.db, actorOf(school.manager), school.student, { ...session, entries }, { wall, now });
+  return id;
+}
+
+/** Makes what is due and sends it. */
+async function post(at = now) {
+  await collectPost(fresh.db, 'America/New_York', at);
+  for (const { id } of await dueMessages(fresh.db, at)) await deliver(fresh.db, id, around(at));
+}
+const states = async () => (await messagesOf(fresh.db, actorOf(school.manager))).map(({ state }) => state);
+
+beforeEach(async () => {
+  await fresh.db.raw('truncate messages, entry_events, observations cascade');
+  await fresh.db('share_links').update({ told: 'byHand' });
+  await fresh.db('post_settings').update({ daily_limit: 1500 });
+  mails = [];
+  refuse = null;
+});
+
+describe('messages at each entry', () => {
+  it('leave once, with what this reader may see and a link of their own', async () => {
+    await tell('entry');
+    await observe('A private word');
+    await Promise.all([post(), collectPost(fresh.db, 'America/New_York', now)]);
+    await post();
+    expect(mails).toHaveLength(1);
+    const [mail] = mails as [Mail];
+    expect(mail).toMatchObject({
+      to: { address: 'ida@home.example' },
+      subject: 'A new entry in the report you follow',
+    });
+    expect(mail.text).toContain('1 of 2 seedlings with at most a gesture: 50%.');
+    expect(mail.text).not.toContain('A private word');
+    const token = /\/read\/([\w-]{43})/.exec(mail.text)?.[1] as string;
+    expect((await findWayIn(fresh.db, token, today))?.id).toBe(link);
+    // What is kept opens no door.
+    const [kept] = await messagesOf(fresh.db, actorOf(school.manager));
+    expect(kept?.sent?.body).toContain('(the link)');
+    expect(JSON.stringify(await fresh.db('messages'))).not.toContain(token);
+  });
+
+  it('are not sent of what was withdrawn, or is not shown to this reader', async () => {
+    await tell('entry');
+    const id = await observe();
+    await collectPost(fresh.db, 'America/New_York', now);
+    const ids = { studentId: school.student, entryId: id };
+    await withdrawObservation(fresh.db, actorOf(school.manager), ids, { version: 1, why: 'Not hers' }, now);
+    await post();
+    expect(mails).toEqual([]);
+    expect(await states()).toEqual(['stopped']);
+  });
+
+  it('follow the table when they leave, not when the entry was made', async () => {
+    await tell('entry');
+    await observe('He asked.');
+    const family = { ...carefulRules.family, shows: ['note' as const] };
+    await saveReaderRules(fresh.db, actorOf(school.manager), school.student, { ...carefulRules, family }, now);
+    await post();
+    expect(mails[0]?.text).toContain('Observed.\nHe asked.');
+    await saveReaderRules(fresh.db, actorOf(school.manager), school.student, carefulRules, now);
+  });
+
+  it('go to a member of the team too, who says so for themselves', async () => {
+    await setOwnTold(fresh.db, actorOf(school.aide), school.student, 'entry');
+    await observe('For the team');
+    await post();
+    expect(mails.map(({ to, text }) => [to.address, text.includes('For the team')])).toEqual([
+      ['aide@school.example', true],
+    ]);
+    await setOwnTold(fresh.db, actorOf(school.aide), school.student, 'byHand');
+    await expect(setOwnTold(fresh.db, actorOf(school.stranger), school.student, 'entry')).rejects.toThrow(NotFound);
+  });
+});
+
+describe('a digest', () => {
+  it('leaves once after school with all that is new, and not when nothing is', async () => {
+    await tell('daily');
+    await observe();
+    await observe();
+    await post(later(60));
+    expect(mails).toEqual([]);
+    // 16:05 in New York.
+    const afternoon = new Date('2026-11-24T21:05:00Z');
+    await post(afternoon);
+    await post(new Date('2026-11-24T22:05:00Z'));
+    expect(mails).toHaveLength(1);
+    expect(mails[0]?.text.match(/– Tue, Nov 24, 2026, 1 · Plants a row: 1 of 2/g)).toHaveLength(2);
+    await post(new Date('2026-11-25T21:05:00Z'));
+    expect(mails).toHaveLength(1);
+  });
+
+  it('of the week leaves on Friday', async () => {
+    await tell('weekly');
+    await observe();
+    await post(new Date('2026-11-26T21:05:00Z'));
+    expect(mails).toHaveLength(0);
+    await post(new Date('2026-11-27T21:05:00Z'));
+    expect(mails).toHaveLength(1);
+  });
+});
+
+describe('what becomes of a message', () => {
+  it('is tried again when the carrier is busy, and comes back with its words when it will not', async () => {
+    await tell('entry');
+    await observe();
+    refuse = { responseCode: 451, response: '451 Try again later' };
+    await post();
+    expect(await states()).toEqual(['waiting']);
+    await post(later(0.5));
+    refuse = { responseCode: 550, response: '550 No such mailbox here' };
+    await post(later(2));
+    const [message] = await messagesOf(fresh.db, actorOf(school.manager));
+    expect(message).toMatchObject({ state: 'bounced', reason: '550 No such mailbox here' });
+    refuse = null;
+    const again = { id: message?.id as string, newId: randomUUID(), email: 'ida@new.example' };
+    await expect(sendAgain(fresh.db, actorOf(school.aide), again, later(3))).rejects.toThrow(NotFound);
+    await sendAgain(fresh.db, actorOf(school.manager), again, later(3));
+    await sendAgain(fresh.db, actorOf(school.manager), { ...again, newId: randomUUID() }, later(3));
+    await post(later(4));
+    expect(mails.map(({ to }) => to.address)).toEqual(['ida@new.example']);
+    expect((await fresh.db('share_links').where({ id: link }).first()).email).toBe('ida@new.example');
+    const sent = { ...again, id: again.newId, newId: randomUUID() };
+    await expect(sendAgain(fresh.db, actorOf(school.manager), sent, later(5))).rejects.toThrow(Invalid);
+  });
+
+  it('is held for tomorrow when the daily limit is reached', async () => {
+    await tell('entry');
+    await setDailyLimit(fresh.db, actorOf(school.manager), 2);
+    for (let i = 0; i < 3; i++) await observe();
+    await post();
+    expect((await states()).sort()).toEqual(['held', 'sent', 'sent']);
+    await post(later(60));
+    expect(mails).toHaveLength(2);
+    await post(new Date('2026-11-25T12:01:00Z'));
+    expect(mails).toHaveLength(3);
+  });
+
+  it('is never sent by two at once; after a death it goes again only where that cannot double it', async () => {
+    await tell('entry');
+    await observe();
+    await collectPost(fresh.db, 'America/New_York', now);
+    const [due] = await dueMessages(fresh.db, now);
+    const id = due?.id as string;
+    await Promise.all([1, 2, 3].map(() => deliver(fresh.db, id, around())));
+    expect(mails).toHaveLength(1);
+    const die = () => fresh.db('messages').where({ id }).update({ state: 'sending', sent_at: null });
+    await die();
+    await settleInterrupted(fresh.db, { takesOnce: false });
+    expect(await states()).toEqual(['uncertain']);
+    await die();
+    await settleInterrupted(fresh.db, { takesOnce: true });
+    await post(later(1));
+    expect(new Set(mails.map(({ messageId }) => messageId)).size).toBe(1);
+  });
+
+  it('can be stopped by its reader from the message itself', async () => {
+    await tell('entry');
+    await observe();
+    await post();
+    const token = /\/stop\/([\w-]{43})/.exec(mails[0]?.text ?? '')?.[1] as string;
+    expect(mails[0]?.headers?.['List-Unsubscribe']).toContain(`/stop/${token}`);
+    expect(await findStop(fresh.db, token)).toEqual({ readerName: 'Aunt Ida', isStopped: false });
+    await observe();
+    await collectPost(fresh.db, 'America/New_York', now);
+    await stopMessages(fresh.db, token, now);
+    expect(await findStop(fresh.db, token)).toMatchObject({ isStopped: true });
+    await observe();
+    await post();
+    expect(mails).toHaveLength(1);
+    const letter = { id: randomUUID(), linkId: link, subject: 'x', body: 'y' };
+    await expect(writeLetter(fresh.db, actorOf(school.manager), school.student, letter, now)).rejects.toThrow(Invalid);
+    await expect(stopMessages(fresh.db, 'nobody’s', now)).rejects.toThrow(NotFound);
+  });
+
+  it('written by hand leaves as it was written, once', async () => {
+    await tell('byHand');
+    const letter = { id: randomUUID(), linkId: link, subject: 'Hello\tthere', body: 'Dear {reader}, see {link}' };
+    for (let i = 0; i < 2; i++) await writeLetter(fresh.db, actorOf(school.manager), school.student, letter, now);
+    await post();
+    expect(mails).toHaveLength(1);
+    expect(mails[0]).toMatchObject({
+      subject: 'Hello there',
+      text: expect.stringContaining('Dear Aunt Ida, see http://here/read/'),
+    });
+    await expect(
+      writeLetter(fresh.db, actorOf(school.aide), school.student, { ...letter, id: randomUUID() }, now),
+    ).rejects.toThrow(NotFound);
+  });
+
+  it('tells the case manager of a way in that wrong passcodes have locked', async () => {
+    const id = randomUUID();
+    const way = { id, readerName: 'Dr. Perrin', kind: 'specialist' as const, endsOn: today, passcode: 'a long one' };
+    await makeWayIn(fresh.db, actorOf(school.manager), school.student, way, now);
+    for (let i = 0; i < 8; i++) await tryPasscode(fresh.db, id, 'wrong', later(60 * i));
+    await post(later(500));
+    expect(mails).toMatchObject([{ to: { address: 'manager@school.example' }, subject: 'A way in has been locked' }]);
+  });
+});

@@ -1,0 +1,97 @@
+import type { LetterInput, ToldInput, ToldWhen } from '~/core/post/message';
+import { hashToken } from '../access/tokens';
+import type { Database } from '../db/database';
+import { Invalid, NotFound } from '../failures';
+import { type Actor, studentFor } from '../students/students';
+
+/** Says when a reader by a way in is told of new entries, and at which address. For whom may share. */
+export async function setTold(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  { id, email, told }: ToldInput,
+): Promise<void> {
+  await studentFor(db, actor, studentId, 'share');
+  const changed = await db('share_links')
+    .where({ id, student_id: studentId })
+    .update({ email: email ?? null, told, stopped_at: null });
+  if (changed === 0) throw new NotFound('No such way in.');
+}
+
+/** Says when one is told oneself of a student’s new entries. For every member who may read. */
+export async function setOwnTold(db: Database, actor: Actor, studentId: string, told: ToldWhen): Promise<void> {
+  await studentFor(db, actor, studentId, 'read');
+  await db('team_members')
+    .where({ student_id: studentId, person_id: actor.personId })
+    .update({ told, stopped_at: null });
+}
+
+/** When one is told oneself of this student. */
+export async function ownTold(db: Database, actor: Actor, studentId: string): Promise<ToldWhen> {
+  const row = await db('team_members').where({ student_id: studentId, person_id: actor.personId }).first('told');
+  return row?.told ?? 'byHand';
+}
+
+/**
+ * Puts a message written by hand into the post. Sent twice it is one message.
+ *
+ * @throws NotFound; Invalid for a reader without an address, or one who wants no messages
+ */
+export async function writeLetter(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  { id, linkId, subject, body }: LetterInput,
+  now: Date,
+): Promise<void> {
+  await studentFor(db, actor, studentId, 'share');
+  const link = await db('share_links').where({ id: linkId, student_id: studentId, withdrawn_at: null }).first();
+  if (!link || link.ends_on < actor.today) throw new NotFound('No such way in.');
+  if (!link.email) throw new Invalid({ linkId: 'This reader has no e-mail address yet.' });
+  if (link.stopped_at) throw new Invalid({ linkId: 'This reader has stopped messages.' });
+  await db('messages')
+    .insert({
+      ...{ id, key: `byHand:${id}`, kind: 'byHand', student_id: studentId, link_id: linkId },
+      ...{ to_name: link.reader_name, to_email: link.email, own_subject: subject, own_body: body },
+      ...{ state: 'waiting', not_before: now, made_by: actor.personId, made_at: now },
+    })
+    .onConflict('id')
+    .ignore();
+}
+
+export interface FoundStop {
+  readerName: string;
+  isStopped: boolean;
+}
+
+/** Whose messages a link in one of them stops; null when there is no such link. */
+export async function findStop(db: Database, token: string): Promise<FoundStop | null> {
+  const found = await db.raw<{ rows: FoundStop[] }>(
+    `select m.to_name as "readerName", coalesce(l.told, t.told, 'byHand') = 'byHand' as "isStopped"
+       from message_stops s join messages m on m.id = s.message_id
+            left join share_links l on l.id = m.link_id
+            left join team_members t on t.person_id = m.person_id and t.student_id = m.student_id
+      where s.token_hash = ?`,
+    [hashToken(token)],
+  );
+  return found.rows[0] ?? null;
+}
+
+/** Stops the messages that a reader gets about one student, from a message itself. Those that wait are not sent any more. */
+export async function stopMessages(db: Database, token: string, now: Date): Promise<void> {
+  await db.transaction(async (trx) => {
+    const stop = await trx('message_stops as s')
+      .join('messages as m', 'm.id', 's.message_id')
+      .where({ 's.token_hash': hashToken(token) })
+      .first('m.student_id', 'm.link_id', 'm.person_id');
+    if (!stop) throw new NotFound('No such message.');
+    const change = { told: 'byHand', stopped_at: now };
+    if (stop.link_id) await trx('share_links').where({ id: stop.link_id }).update(change);
+    else await trx('team_members').where({ student_id: stop.student_id, person_id: stop.person_id }).update(change);
+    await trx('messages')
+      .where(stop.link_id ? { link_id: stop.link_id } : { person_id: stop.person_id, student_id: stop.student_id })
+      .whereIn('state', ['waiting', 'held'])
+      .whereIn('kind', ['entry', 'digest', 'byHand'])
+      .update({ state: 'stopped', reason: 'The reader has stopped messages.' });
+  });
+}

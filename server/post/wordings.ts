@@ -1,0 +1,37 @@
+import { type MessageKind, messageKinds } from '~/core/post/message';
+import { usualWordings, type Wording } from '~/core/post/wording';
+import { mustSetUp } from '../access/set-up';
+import type { Database } from '../db/database';
+import type { Actor } from '../students/students';
+
+/** How messages of each kind are worded: as the school laid it out, else as usual. */
+export async function wordings(db: Database): Promise<Record<MessageKind, Wording>> {
+  const rows: (Wording & { kind: MessageKind })[] = await db('wordings').select('kind', 'subject', 'body');
+  const own = new Map(rows.map(({ kind, subject, body }) => [kind, { subject, body }]));
+  const all = messageKinds.map((kind) => [kind, own.get(kind) ?? usualWordings[kind]]);
+  return Object.fromEntries(all) as Record<MessageKind, Wording>;
+}
+
+/**
+ * Words messages of a kind anew, or as usual again. For who sets up the school.
+ *
+ * @param wording  null for the usual one
+ */
+export async function saveWording(
+  db: Database,
+  actor: Actor,
+  kind: MessageKind,
+  wording: Wording | null,
+  now: Date,
+): Promise<void> {
+  await mustSetUp(db, actor);
+  if (wording === null) {
+    await db('wordings').where({ kind }).delete();
+    return;
+  }
+  const content = { ...wording, changed_by: actor.personId, changed_at: now };
+  await db('wordings')
+    .insert({ kind, ...content })
+    .onConflict('kind')
+    .merge(content);
+}

@@ -1,0 +1,178 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
+import type { ProgressReport } from '~/core/progress-report/content';
+import type { IssueInput } from '~/core/progress-report/input';
+import type { Issue } from '~/core/progress-report/paper';
+import type { OutsideKind } from '~/core/readers/reader-kind';
+import type { Database } from '../db/database';
+import { Conflict, NotFound } from '../failures';
+import { messageId } from '../post/collect';
+import type { School } from '../school/school';
+import { type Actor, studentFor } from '../students/students';
+import { draftOf, type MadeFrom, saveDraft } from './draft';
+
+/** An issued report as lists show it. */
+export interface IssuedLine extends Issue {
+  id: string;
+  period: { label: string; from: IsoDate; to: IsoDate };
+  readers: OutsideKind[];
+  issuedByName: string;
+  /** The number of the one that was issued in its place. */
+  replacedBy: number | null;
+}
+
+export interface IssuedReport extends IssuedLine {
+  studentId: string;
+  report: ProgressReport;
+  /** How many of the entries it was made from have been corrected or withdrawn since. */
+  correctedSince: number;
+}
+
+const query = `
+  select i.id, i.student_id, i.number, i.period_label, i.period_from, i.period_to, i.readers, i.issued_at, i.content,
+         i.made_from, p.short_name as issued_by_name, r.number as replaces_number, n.number as replaced_by
+    from issued_reports i join people p on p.id = i.issued_by
+         left join issued_reports r on r.id = i.replaces left join issued_reports n on n.replaces = i.id`;
+
+interface IssuedRow {
+  id: string;
+  student_id: string;
+  number: number;
+  period_label: string;
+  period_from: IsoDate;
+  period_to: IsoDate;
+  readers: OutsideKind[];
+  issued_at: Date;
+  content: ProgressReport;
+  made_from: MadeFrom;
+  issued_by_name: string;
+  replaces_number: number | null;
+  replaced_by: number | null;
+}
+
+const lineFrom = (row: IssuedRow, { timeZone }: Pick<School, 'timeZone'>): IssuedLine => ({
+  id: row.id,
+  number: row.number,
+  issuedOn: wallTime(row.issued_at, timeZone).on,
+  replaces: row.replaces_number,
+  period: { label: row.period_label, from: row.period_from, to: row.period_to },
+  readers: row.readers,
+  issuedByName: row.issued_by_name,
+  replacedBy: row.replaced_by,
+});
+
+/**
+ * The progress reports that were issued for a student, newest first. Ask `studentFor` or open a way in first.
+ *
+ * @param kind  only those that are for such a reader
+ */
+export async function issuedOf(
+  db: Database,
+  studentId: string,
+  school: Pick<School, 'timeZone'>,
+  kind?: OutsideKind,
+): Promise<IssuedLine[]> {
+  const found = await db.raw<{ rows: IssuedRow[] }>(
+    `${query} where i.student_id = :studentId ${kind ? 'and :kind = any(i.readers)' : ''} order by i.number desc`,
+    { studentId, kind: kind ?? '' },
+  );
+  return found.rows.map((row) => lineFrom(row, school));
+}
+
+/**
+ * One issued report, as it was frozen. Ask `studentFor` or open a way in first.
+ *
+ * @throws NotFound when the student has no such report, or it is not for this kind of reader
+ */
+export async function issuedReport(
+  db: Database,
+  studentId: string,
+  id: string,
+  school: Pick<School, 'timeZone'>,
+  kind?: OutsideKind,
+): Promise<IssuedReport> {
+  const found = await db.raw<{ rows: IssuedRow[] }>(`${query} where i.student_id = ? and i.id = ?`, [studentId, id]);
+  const row = found.rows[0];
+  if (!row || (kind && !row.readers.includes(kind))) throw new NotFound('No such report.');
+  return {
+    ...lineFrom(row, school),
+    studentId,
+    report: row.content,
+    correctedSince: await changedSince(db, studentId, row.made_from),
+  };
+}
+
+async function changedSince(db: Database, studentId: string, madeFrom: MadeFrom): Promise<number> {
+  const found = await db.raw<{ rows: { n: number }[] }>(
+    `select count(*)::int as n
+       from (select id, version, withdrawn from observations where student_id = :studentId
+             union all select id, version, withdrawn from abc_notes where student_id = :studentId) as e
+       join jsonb_each_text(cast(:madeFrom as jsonb)) as m (id, version) on cast(m.id as uuid) = e.id
+      where e.withdrawn or e.version <> cast(m.version as int)`,
+    { studentId, madeFrom: JSON.stringify(madeFrom) },
+  );
+  return found.rows[0]?.n ?? 0;
+}
+
+/**
+ * Issues a progress report: its words are kept, its content is frozen under the next number, and its readers are told who have an
+ * address. What was issued for the period before is replaced openly. Sent twice it is issued once.
+ *
+ * @throws NotFound; Conflict when the draft was changed, or another was issued for the period, since this one was looked at
+ */
+export async function issueReport(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  input: IssueInput,
+  { school, now }: { school: School; now: Date },
+): Promise<void> {
+  await db.transaction(async (trx) => {
+    const student = await studentFor(trx, actor, studentId, 'share');
+    await trx('students').where({ id: studentId }).forUpdate().first('id');
+    const known = await trx('issued_reports').where({ id: input.id }).first('student_id');
+    if (known?.student_id === studentId) return;
+    if (known) throw new NotFound('No such report.');
+    const standing = await trx('issued_reports as i')
+      .where({ 'i.student_id': studentId, 'i.period_to': input.period })
+      .whereNotExists(trx('issued_reports as n').whereRaw('n.replaces = i.id'))
+      .first('i.id', 'i.number');
+    if ((standing?.id ?? null) !== input.replaces) {
+      throw new Conflict({ issued: standing?.number ?? null });
+    }
+    await saveDraft(trx, actor, studentId, input, now);
+    const { report, madeFrom } = await draftOf(trx, student, input.period, { school, today: actor.today });
+    const [last] = await trx('issued_reports').where({ student_id: studentId }).max('number as number');
+    await trx('issued_reports').insert({
+      ...{ id: input.id, student_id: studentId, number: (last?.number ?? 0) + 1 },
+      ...{ period_label: report.period.label, period_from: report.period.from, period_to: report.period.to },
+      ...{ content: JSON.stringify(report), made_from: JSON.stringify(madeFrom), readers: input.readers },
+      ...{ issued_by: actor.personId, issued_at: now, replaces: input.replaces },
+    });
+    await tellReaders(trx, studentId, input, actor, now);
+  });
+}
+
+async function tellReaders(
+  db: Database,
+  studentId: string,
+  { id, readers }: IssueInput,
+  { personId, today }: Actor,
+  now: Date,
+): Promise<void> {
+  const links = await db('share_links')
+    .where({ student_id: studentId, withdrawn_at: null, stopped_at: null })
+    .whereIn('kind', readers)
+    .where('ends_on', '>=', today)
+    .whereNotNull('email')
+    .select('id', 'reader_name', 'email');
+  const rows = links.map((link) => {
+    const key = `issued:${id}:${link.id}`;
+    return {
+      ...{ id: messageId(key), key, kind: 'issued', student_id: studentId, link_id: link.id },
+      ...{ to_name: link.reader_name, to_email: link.email, state: 'waiting', not_before: now },
+      ...{ made_by: personId, made_at: now },
+    };
+  });
+  if (rows.length > 0) await db('messages').insert(rows);
+}

@@ -1,0 +1,55 @@
+import { data, type RouterContextProvider } from 'react-router';
+import { type WallTime, wallTime } from '~/core/calendar/zone';
+import { type ReaderRule, shownFields } from '~/core/readers/reader-rule';
+import { countUnknownLink, mayOpenLink } from '~/server/access/attempts';
+import { now } from '~/server/clock';
+import { database } from '~/server/db/current';
+import { type Goal, goalsOf } from '~/server/goals/goals';
+import { readerRules } from '~/server/readers/rules';
+import type { Reader } from '~/server/report/running';
+import { type School, theSchool } from '~/server/school/school';
+import { type FoundWayIn, findWayIn, hasPass } from '~/server/ways-in/ways-in';
+import { addressContext } from '../http/context';
+import { passCookie } from '../http/cookies';
+
+interface AtTheDoor {
+  params: { token: string };
+  request: Request;
+  context: Readonly<RouterContextProvider>;
+}
+
+export interface Visit {
+  way: FoundWayIn;
+  school: School;
+  wall: WallTime;
+  instant: Date;
+  /** Whether the report may be shown: the passcode, if there is one, has been given in this browser. */
+  isOpen: boolean;
+}
+
+/** Who stands at the door: an unknown way in is a 404 and is counted. */
+export async function visit({ params, request, context }: AtTheDoor): Promise<Visit> {
+  const address = context.get(addressContext);
+  if (!(await mayOpenLink(address))) throw data(null, { status: 429 });
+  const school = await theSchool(database());
+  const instant = now();
+  const wall = wallTime(instant, school.timeZone);
+  const way = await findWayIn(database(), params.token, wall.on);
+  if (!way) {
+    await countUnknownLink(address);
+    throw data(null, { status: 404 });
+  }
+  const passes = (await passCookie.parse(request.headers.get('Cookie'))) as Record<string, string> | null;
+  const pass = passes?.[way.id];
+  const isOpen =
+    !way.isLocked && (!way.needsPasscode || (!!pass && (await hasPass(database(), way.id, pass, instant))));
+  return { way, school, wall, instant, isOpen };
+}
+
+/** The reader behind a way in, as the rule of their kind has it. */
+export async function readerBy(way: FoundWayIn): Promise<{ reader: Reader; goals: Goal[]; rule: ReaderRule }> {
+  const [rule, goals] = await Promise.all([ruleOf(way), goalsOf(database(), [way.studentId])]);
+  return { reader: { kind: way.kind, linkId: way.id, shows: shownFields(rule.shows), discreet: false }, goals, rule };
+}
+
+const ruleOf = async ({ studentId, kind }: FoundWayIn) => (await readerRules(database(), studentId)).rules[kind];

@@ -1,0 +1,13 @@
+import { database } from '~/server/db/current';
+import { batchFile } from '~/server/progress-reports/batches';
+import { answering } from '../http/answering';
+import { askerOf, idFrom } from '../http/asker';
+import type { Route } from './+types/batch-file';
+import { fileAnswer } from './file-answer';
+
+/** The papers of a class group in one PDF, for whoever asked for it. */
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor } = askerOf(context);
+  const { file } = await batchFile(database(), actor, idFrom(params.batchId));
+  return fileAnswer(file, 'application/pdf', 'reports.pdf');
+});

@@ -1,0 +1,110 @@
+import { Printer } from 'lucide-react';
+import { Link } from 'react-router';
+import { issueWords, progressPaper, progressReportFor } from '~/core/progress-report/paper';
+import { readerWords } from '~/core/readers/reader-kind';
+import { counted, listed } from '~/core/words/counting';
+import { database } from '~/server/db/current';
+import { issuedReport } from '~/server/progress-reports/issued';
+import { recordReading } from '~/server/readers/readings';
+import { studentFor } from '~/server/students/students';
+import { answering } from '../http/answering';
+import { askerOf, idFrom } from '../http/asker';
+import { PrintSheet } from '../report/print-sheet';
+import { teamReader } from '../report/team-reader';
+import { MarginTitle, Page } from '../ui/page';
+import type { Route } from './+types/issued';
+import { formats } from './formats';
+import { PaperView } from './paper-view';
+import { shownPaper } from './shown-paper';
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, now } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
+  const [issued, reader] = await Promise.all([
+    issuedReport(database(), student.id, idFrom(params.issuedId), school),
+    teamReader(student, false),
+  ]);
+  const what = `progress report no. ${issued.number}`;
+  await recordReading(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'opened' }, now);
+  const { report, ...line } = issued;
+  return {
+    student: { id: student.id, shortName: student.shortName },
+    paper: shownPaper(progressPaper(progressReportFor(report, reader.shows), issued)),
+    issued: { ...line, said: issueWords(issued) },
+  };
+});
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${loaderData?.paper.title ?? 'A progress report'} · Gentle Margin` },
+];
+
+export default function Issued({ loaderData: { student, paper, issued } }: Route.ComponentProps) {
+  return (
+    <Page
+      marginName="About this report"
+      margin={
+        <>
+          <MarginTitle>No. {issued.number}</MarginTitle>
+          <div className="grid gap-3 text-small">
+            <p>
+              {issued.said}, by {issued.issuedByName}.
+            </p>
+            <p className="text-ink-2">
+              For the team
+              {issued.readers.length > 0 &&
+                ` and ${listed(issued.readers.map((kind) => readerWords[kind].label.toLowerCase()))}`}
+              . It does not change any more.
+            </p>
+            <p className="flex gap-4">
+              {formats.map((format) => (
+                <Link
+                  key={format}
+                  to={`/students/${student.id}/issued/${issued.id}/as/${format}`}
+                  reloadDocument
+                  className="font-semibold underline underline-offset-2"
+                >
+                  {format.toUpperCase()}
+                </Link>
+              ))}
+            </p>
+            <button type="button" className="btn h-11 w-fit" onClick={() => window.print()}>
+              <Printer size={16} aria-hidden /> Print
+            </button>
+          </div>
+        </>
+      }
+    >
+      <p className="no-print text-small">
+        <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
+          {student.shortName}
+        </Link>{' '}
+        ·{' '}
+        <Link to={`/students/${student.id}/progress`} className="text-ink-2 underline underline-offset-2">
+          Progress reports
+        </Link>
+      </p>
+      <PrintSheet head={paper.head}>
+        <h1 className="mt-1 text-3xl">Progress report</h1>
+        <IssuedMarks correctedSince={issued.correctedSince} replacedBy={issued.replacedBy} />
+        <PaperView paper={paper} />
+        <div className="pb-20 print:pb-0" />
+      </PrintSheet>
+    </Page>
+  );
+}
+
+/** What has happened since a report was issued; it never changes the report. */
+export function IssuedMarks({ correctedSince, replacedBy }: { correctedSince: number; replacedBy: number | null }) {
+  if (correctedSince === 0 && replacedBy === null) return null;
+  return (
+    <div role="note" className="mt-3 max-w-3xl rounded-field border border-clay bg-clay-wash px-4 py-2.5 text-small">
+      {replacedBy !== null && <p className="font-semibold">No. {replacedBy} was issued in place of this report.</p>}
+      {correctedSince > 0 && (
+        <p>
+          {counted(correctedSince, 'entry', 'entries')} that it was made from {correctedSince === 1 ? 'was' : 'were'}{' '}
+          corrected or withdrawn since. The report says what stood when it was issued.
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,25 @@
+import { NavLink } from 'react-router';
+
+/** The pages about what goes out: progress reports, and the post. */
+export function ReportsNav({ setsUp, isSimulated }: { setsUp: boolean; isSimulated: boolean }) {
+  const views = [
+    { to: '/reports', label: 'Progress reports' },
+    { to: '/post', label: 'Post' },
+    ...(setsUp ? [{ to: '/post/wordings', label: 'Wordings' }] : []),
+    ...(setsUp && isSimulated ? [{ to: '/post/carrier', label: 'Simulated carrier' }] : []),
+  ];
+  return (
+    <nav aria-label="What goes out" className="no-print mb-5 flex flex-wrap gap-x-6 border-b border-rule">
+      {views.map(({ to, label }) => (
+        <NavLink
+          key={to}
+          to={to}
+          end
+          className="-mb-px border-b-2 border-transparent py-2.5 text-ink-2 aria-[current=page]:border-ink aria-[current=page]:font-bold aria-[current=page]:text-ink"
+        >
+          {label}
+        </NavLink>
+      ))}
+    </nav>
+  );
+}
