@@ -98,7 +98,7 @@ const closing = '\n\n{sender}, {school}\n\nNo more of these messages: {stop}';
 export const usualWordings: Record<MessageKind, Wording> = {
   entry: {
     subject: 'A new entry in the report you follow',
-    body: `Dear {reader},\n\non {day} something was written down for {student}.\n\n{goal}\n{sentence}\n{note}\n\nThe whole report: {link}${closing}`,
+    body: `Dear {reader},\n\nthis was written down for {student} on {day}:\n\n{goal}\n{sentence}\n{note}\n\nThe whole report: {link}${closing}`,
   },
   digest: {
     subject: 'What is new in the report you follow',
@@ -114,7 +114,7 @@ export const usualWordings: Record<MessageKind, Wording> = {
   },
   locked: {
     subject: 'A way in has been locked',
-    body: 'Dear {reader},\n\na wrong passcode was given too often for a way into the report of {student}. It is locked until you open it again:\n\n{link}',
+    body: 'Dear {reader},\n\na wrong passcode was given too often for a way into the report of {student}: it is locked until you open it again:\n\n{link}',
   },
   issued: {
     subject: 'A progress report is ready for you',

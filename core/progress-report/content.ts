@@ -22,7 +22,7 @@ export interface GoalReport {
   baseline: string | null;
   now: string | null;
   target: string;
-  /** “67% of the way”; null while the baseline or the present is unknown. */
+  /** “67% of the way from the baseline to the target”; null while the baseline or the present is unknown. */
   way: string | null;
   verdict: { label: string; mark: string; sentence: string };
   /** “14 observations by 3 people, 9 of them in this period”. */
@@ -85,13 +85,20 @@ export function goalReport(
     baseline: baseline ? `${said(baseline.value)}, on ${longDate(baseline.on).replace(/^\w+, /, '')}` : null,
     now: now === null ? null : said(now),
     target: `${said(goal.target)}, by ${longDate(goal.targetOn).replace(/^\w+, /, '')}`,
-    way: way === null ? null : `${percent(100 * way)} of the way from the baseline to the target`,
+    way: way === null ? null : wayWords(way),
     verdict: { label: verdictWords[verdict.is].label, mark: verdictWords[verdict.is].mark, sentence: verdict.reason },
     evidence: evidenceWords(known.length, people, inPeriod),
     inPeriod,
     graph: progress.points.length === 0 ? null : goalGraph(goal, progress, trendOf(progress), [], until),
     words,
   };
+}
+
+/** What lies beyond either end is said in words: a negative share of a way reads like a slip. */
+function wayWords(way: number): string {
+  if (way < 0) return `none yet: it lies ${percent(-100 * way)} of the way on the far side of the baseline`;
+  if (way > 1) return `all of it, and ${percent(100 * (way - 1))} beyond`;
+  return `${percent(100 * way)} of the way from the baseline to the target`;
 }
 
 function evidenceWords(all: number, people: number, inPeriod: number): string {

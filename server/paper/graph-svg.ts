@@ -9,6 +9,11 @@ const edge = { left: 40, right: 12, top: 16, bottom: 22 };
 
 const ink = { text: '#333d3e', quiet: '#5c6566', rule: '#dcd9d0', fern: '#23675c', clay: '#a65a35', band: '#e6f2ee' };
 
+interface At {
+  on: IsoDate;
+  value: number;
+}
+
 const escaped = (text: string) =>
   text.replace(/[&<>"]/g, (letter) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[letter] ?? letter);
 const round = (n: number) => Math.round(n * 100) / 100;
@@ -22,12 +27,9 @@ export function graphSvg(graph: GoalGraph): string {
   const days = { from: dayNumber(graph.from), to: dayNumber(graph.to) };
   const x = scaleLinear([days.from, days.to], [edge.left, width - edge.right]);
   const y = scaleLinear([0, graph.max], [height - edge.bottom, edge.top]).clamp(true);
-  const at = ({ on, value }: { on: IsoDate; value: number }): [number, number] => [
-    round(x(dayNumber(on))),
-    round(y(value)),
-  ];
+  const at = ({ on, value }: At): [number, number] => [round(x(dayNumber(on))), round(y(value))];
   const path = line();
-  const joined = (points: { on: IsoDate; value: number }[]) => path(points.map(at)) ?? '';
+  const joined = (points: At[]) => path(points.map(at)) ?? '';
   const words = (text: string, px: number, py: number, more = '') =>
     `<text x="${round(px)}" y="${round(py)}" font-family="Text" font-size="8" fill="${ink.quiet}" ${more}>${escaped(text)}</text>`;
   const parts = [
@@ -50,7 +52,9 @@ export function graphSvg(graph: GoalGraph): string {
         );
       }),
     ...(graph.course
-      ? [`<path d="${joined(graph.course)}" fill="none" stroke="${ink.quiet}" stroke-dasharray="1 3"/>`]
+      ? [
+          `<path d="${joined(within(graph.course, graph.to))}" fill="none" stroke="${ink.quiet}" stroke-dasharray="1 3"/>`,
+        ]
       : []),
     ...graph.runs.map(
       (run) => `<path d="${joined(run)}" fill="none" stroke="${ink.fern}" stroke-width="1.2" stroke-linejoin="round"/>`,
@@ -61,6 +65,13 @@ export function graphSvg(graph: GoalGraph): string {
     }),
   ];
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">${parts.join('')}</svg>`;
+}
+
+/** A line’s piece up to a day. */
+function within([from, to]: [At, At], last: IsoDate): At[] {
+  if (to.on <= last) return [from, to];
+  const share = (dayNumber(last) - dayNumber(from.on)) / (dayNumber(to.on) - dayNumber(from.on));
+  return [from, { on: last, value: from.value + share * (to.value - from.value) }];
 }
 
 function band(target: number, { isUp }: GoalGraph, y: (value: number) => number, width: number): string {

@@ -13,6 +13,8 @@ pdfmake.setLocalAccessPolicy((path) => path.includes('@fontsource'));
 
 const CREATOR = 'Gentle Margin';
 const quiet = '#5c6566';
+/** So many pieces of text stand below a heading on its page. */
+const KEPT_TOGETHER = 4;
 
 /** One student’s paper as a PDF: real text in embedded fonts, graphs as drawings, its head on every page. */
 export async function paperPdf(paper: Paper): Promise<Buffer> {
@@ -28,6 +30,9 @@ export async function paperPdf(paper: Paper): Promise<Buffer> {
       ...{ fontSize: 8, color: quiet, alignment: 'right', margin: [54, 12, 54, 0] },
     }),
     content: paper.blocks.map(blockContent),
+    // A heading does not stand alone at the foot of a page.
+    pageBreakBefore: (node, following) =>
+      (node.headlineLevel ?? 0) > 1 && following.getFollowingNodesOnPage().length < KEPT_TOGETHER,
   };
   return pdfmake.createPdf(definition).getBuffer();
 }
@@ -60,6 +65,7 @@ function blockContent(block: PaperBlock): Content {
           ]),
         },
         layout: 'noBorders',
+        unbreakable: true,
         margin: [-4, 2, 0, 4],
       };
     case 'graph':

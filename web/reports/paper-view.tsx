@@ -25,7 +25,7 @@ function Block({ block }: { block: ShownBlock }) {
     case 'heading':
       if (block.level === 1) return <h2 className="mt-4 text-2xl">{block.text}</h2>;
       if (block.level === 2) return <h3 className="mt-8 border-b border-rule pb-1 text-xl">{block.text}</h3>;
-      return <h4 className="mt-3 text-base">{block.text}</h4>;
+      return <h4 className="mt-3 text-base font-semibold">{block.text}</h4>;
     case 'text':
       return <p className={block.quiet ? 'mt-1 text-small text-ink-2' : 'mt-1.5'}>{block.text}</p>;
     case 'rich':

@@ -185,7 +185,7 @@ function BatchForm({ groups, error }: { groups: string[]; error: string | undefi
       <label className="grid gap-1">
         <span className="font-semibold">What</span>
         <select name="what" className="select w-full">
-          <option value="progress">Progress reports: as issued, else the draft</option>
+          <option value="progress">Progress reports, or their drafts</option>
           <option value="running">Running reports</option>
         </select>
       </label>

@@ -55,6 +55,9 @@ export default function WordsEditor({ label, words, onChange }: WordsEditorProps
   const run = () => editor.chain().focus();
   return (
     <div className="no-print mt-3">
+      <p aria-hidden className="mb-1 text-small font-semibold">
+        {label}
+      </p>
       <div role="toolbar" aria-label={`Form of: ${label}`} className="mb-1 flex gap-1">
         <Tool name="Bold" isOn={active?.bold} onPress={() => run().toggleBold().run()}>
           <Bold size={16} aria-hidden />
