@@ -3,9 +3,11 @@ import { index, layout, type RouteConfig, route } from '@react-router/dev/routes
 export default [
   route('sign-in', 'account/sign-in.tsx'),
   route('read/:token', 'report/read.tsx'),
+  route('read/:token/evidence/:evidenceId', 'report/read-evidence.ts'),
   route('read/:token/issued/:issuedId', 'report/read-issued.tsx'),
   route('read/:token/issued/:issuedId/pdf', 'report/read-issued-file.ts'),
   route('invited/:token', 'team/invited.tsx'),
+  route('rate/:token', 'ratings/rate.tsx'),
   route('stop/:token', 'post/stop.tsx'),
   layout('ui/shell.tsx', [
     index('today/today.tsx'),
@@ -25,6 +27,8 @@ export default [
     route('students/:studentId/edit', 'roster/edit-student.tsx'),
     route('students/:studentId', 'goals/goals.tsx'),
     route('students/:studentId/report', 'report/report.tsx'),
+    route('students/:studentId/evidence/:evidenceId', 'evidence/evidence-file.ts'),
+    route('students/:studentId/evidence/of/:entryId', 'evidence/entry-evidence.ts'),
     route('reports', 'reports/reports.tsx'),
     route('batches/:batchId', 'reports/batch-file.ts'),
     route('students/:studentId/report/as/:format', 'reports/report-file.ts'),
@@ -48,6 +52,7 @@ export default [
     route('students/:studentId/goals/:goalId', 'goals/goal.tsx'),
     route('students/:studentId/goals/:goalId/entries', 'goals/goal-entries.ts'),
     route('students/:studentId/goals/:goalId/edit', 'goals/edit-goal.tsx'),
+    route('students/:studentId/goals/:goalId/ratings', 'ratings/ratings.tsx'),
     route('students/:studentId/goals/:goalId/table', 'goals/table-entry.tsx'),
     route('students/:studentId/entries/:entryId', 'report/entry.tsx'),
     route('post', 'post/post.tsx'),

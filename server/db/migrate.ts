@@ -5,6 +5,7 @@ import * as behavior from './migrations/0003-behavior';
 import * as readers from './migrations/0004-readers';
 import * as post from './migrations/0005-post';
 import * as progressReports from './migrations/0006-progress-reports';
+import * as evidence from './migrations/0007-evidence';
 
 type Migration = { up: (db: Knex) => Promise<unknown>; down: (db: Knex) => Promise<unknown> };
 
@@ -16,6 +17,7 @@ export const migrations: Record<string, Migration> = {
   '0004-readers': readers,
   '0005-post': post,
   '0006-progress-reports': progressReports,
+  '0007-evidence': evidence,
 };
 
 const source: Knex.MigrationSource<string> = {

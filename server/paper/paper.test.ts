@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { goalGraph } from '~/core/graph/goal-graph';
 import type { Paper } from '~/core/paper/paper';
 import { progressOf } from '~/core/progress/progress';
+import { textOfPdf } from '~/tests/examples/pdf-text';
 import { calendar, goalOf, session } from '~/tests/examples/series';
 import { paperDocx } from './docx';
 import { inSets } from './fonts';
@@ -36,25 +37,9 @@ const paper = (name: string, rows = 80): Paper => ({
   ],
 });
 
-async function textOf(pdf: Buffer) {
-  const document = await getDocument({ data: new Uint8Array(pdf), verbosity: 0 }).promise;
-  const pages = [];
-  for (let i = 1; i <= document.numPages; i++) {
-    const { items } = await (await document.getPage(i)).getTextContent();
-    pages.push(
-      items
-        .map((item) => ('str' in item ? item.str : ''))
-        .join(' ')
-        .replace(/\s+/g, ' '),
-    );
-  }
-  const { info } = await document.getMetadata();
-  return { pages, title: (info as { Title: string }).Title, language: (info as { Language: string }).Language };
-}
-
 describe('a paper as a PDF', () => {
   it('has real text with its head and its table’s headings on every page, a title and a language', async () => {
-    const { pages, title, language } = await textOf(await paperPdf(paper('Ada E.')));
+    const { pages, title, language } = await textOfPdf(await paperPdf(paper('Ada E.')));
     expect(pages.length).toBeGreaterThan(2);
     for (const page of pages) expect(page).toContain('Ada E. · progress report');
     for (const page of pages.slice(1, -1)) expect(page).toContain('Day Said');
@@ -78,7 +63,7 @@ describe('a paper as a PDF', () => {
   it('of several students keeps each on pages of their own', async () => {
     const parts = [await paperPdf(paper('Ada E.', 50)), await paperPdf(paper('Ben F.', 1))];
     const joined = await joinPdfs('Kitchen group', parts);
-    const { pages, title } = await textOf(joined);
+    const { pages, title } = await textOfPdf(joined);
     expect(title).toBe('Kitchen group');
     expect(pages).toHaveLength((await pagesOf(parts[0] as Buffer)) + 1);
     for (const page of pages) expect(/Ada/.test(page) && /Ben/.test(page)).toBe(false);

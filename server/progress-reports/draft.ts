@@ -38,13 +38,14 @@ const noDraft: DraftWords = { whole: noWords, goals: {} };
  * Ask `studentFor` first.
  *
  * @param period  by its last day
+ * @param written  words in place of those that are kept
  * @throws NotFound for a period that the plan does not have
  */
 export async function draftOf(
   db: Database,
   student: Student,
   period: IsoDate,
-  { school, today }: { school: School; today: IsoDate },
+  { school, today, written }: { school: School; today: IsoDate; written?: DraftWords },
 ): Promise<Draft> {
   const periods = await periodsOf(db, student.id);
   const at = periods.findIndex(({ last }) => last === period);
@@ -58,7 +59,7 @@ export async function draftOf(
       .where({ 'd.student_id': student.id, 'd.period_to': period })
       .first('d.words', 'd.version', 'p.short_name'),
   ]);
-  const words: DraftWords = row?.words ?? noDraft;
+  const words: DraftWords = written ?? row?.words ?? noDraft;
   const sessions = await sessionsByGoal(db, [student.id], { inDetail: true });
   const when = { calendar: school.calendar, today };
   const reports = goals.map((goal) => {

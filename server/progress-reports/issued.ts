@@ -141,7 +141,8 @@ export async function issueReport(
       throw new Conflict({ issued: standing?.number ?? null });
     }
     await saveDraft(trx, actor, studentId, input, now);
-    const { report, madeFrom } = await draftOf(trx, student, input.period, { school, today: actor.today });
+    const around = { school, today: actor.today, written: input.words };
+    const { report, madeFrom } = await draftOf(db, student, input.period, around);
     const [last] = await trx('issued_reports').where({ student_id: studentId }).max('number as number');
     await trx('issued_reports').insert({
       ...{ id: input.id, student_id: studentId, number: (last?.number ?? 0) + 1 },

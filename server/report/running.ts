@@ -1,10 +1,12 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { type Comment, commentsSeenBy } from '~/core/comments/comment';
+import type { Evidence } from '~/core/evidence/evidence';
 import type { ReaderKind } from '~/core/readers/reader-kind';
 import type { Shows } from '~/core/readers/reader-rule';
 import { inOrder, type ReportEntry } from '~/core/report/report';
 import { commentsOf } from '../comments/comments';
 import type { Database } from '../db/database';
+import { evidenceOf } from '../evidence/list';
 import type { Goal } from '../goals/goals';
 import { withoutOtherChildren } from '../readers/other-children';
 import { behaviorEntries, reportEntries } from './report';
@@ -36,6 +38,8 @@ export interface RunningReport {
   entries: ReportEntry[];
   /** What was said of them, by the entry’s id; a reflection that stands for itself under its own. */
   threads: Record<string, Comment[]>;
+  /** Photographs and files, by the entry’s id; none for readers who are not shown them. */
+  evidence: Record<string, Evidence[]>;
   page: number;
   pages: number;
   total: number;
@@ -67,11 +71,13 @@ export async function runningReport(
   const asked = wanted.day ? pageOfDay(listed, wanted, size) : wanted.page;
   const page = asked === 'all' ? 1 : Math.min(pages, asked);
   const ids = listed.slice((page - 1) * size, page * size).map(({ id }) => id);
-  const [entries, comments] = await Promise.all([
+  const [entries, comments, evidence] = await Promise.all([
     entriesAsSeen(db, studentId, goals, reader, ids, wanted.oldestFirst),
     commentsOf(db, studentId, ids),
+    reader.shows.has('pictures') && !reader.discreet ? evidenceOf(db, studentId, ids) : {},
   ]);
-  return { entries, threads: await threadsOf(db, studentId, reader, comments), page, pages, total: listed.length };
+  const threads = await threadsOf(db, studentId, reader, comments);
+  return { entries, threads, evidence, page, pages, total: listed.length };
 }
 
 function pageOfDay(listed: readonly Listed[], { day, oldestFirst }: ReportWanted, size: number): number {

@@ -8,10 +8,11 @@ import { cuttableWire, type RunningServer, startServer } from './server';
 
 export interface App extends RunningServer {
   db: Database;
+  databaseUrl: string;
   wire: Awaited<ReturnType<typeof cuttableWire>>;
 }
 
-type Home = Omit<App, 'db'> & { name: string };
+type Home = Omit<App, 'db' | 'databaseUrl'> & { name: string };
 
 /** A server on the test clock, before its database: `name` has to be made first. */
 async function startHome(): Promise<Home> {
@@ -57,7 +58,7 @@ export const test = base.extend<TestOptions, { shared: () => Promise<Home> }>({
       home.process.send('restartClock');
     }
     const db = connect(urlOf(home.name), { poolSize: 2 });
-    await use({ ...home, db });
+    await use({ ...home, db, databaseUrl: urlOf(home.name) });
     await db.destroy();
     if (ownServer) await endHome(home);
   },

@@ -57,6 +57,22 @@ const expected: Record<string, Record<string, number>> = {
   'students/:studentId/team': manager,
   'students/:studentId/names': nobody,
   'school/readers': setsUp,
+  'students/:studentId/write': manager,
+  'students/:studentId/progress': team,
+  'students/:studentId/progress/:period': manager,
+  'students/:studentId/progress/:period/as/:format': manager,
+  'students/:studentId/issued/:issuedId': team,
+  'students/:studentId/issued/:issuedId/as/:format': team,
+  'students/:studentId/report/as/:format': team,
+  'students/:studentId/evidence/:evidenceId': team,
+  'students/:studentId/evidence/of/:entryId': team,
+  // The goal of the matrix has no rubric.
+  'students/:studentId/goals/:goalId/ratings': nobody,
+  reports: everyone,
+  'batches/:batchId': mine,
+  post: everyone,
+  'post/wordings': setsUp,
+  'post/carrier': setsUp,
   patterns: everyone,
   'school/choices': setsUp,
   'students/:studentId/note': team,
@@ -71,7 +87,19 @@ const expected: Record<string, Record<string, number>> = {
   'students/:studentId/tallies/:tallyId': team,
 };
 /** Open to all by their nature, or only redirecting; each has tests of its own. */
-const elsewhere = ['sign-in', 'read/:token', 'invited/:token', 'sign-out', 'preferences', '*'];
+const elsewhere = [
+  'sign-in',
+  'read/:token',
+  'read/:token/evidence/:evidenceId',
+  'read/:token/issued/:issuedId',
+  'read/:token/issued/:issuedId/pdf',
+  'invited/:token',
+  'rate/:token',
+  'stop/:token',
+  'sign-out',
+  'preferences',
+  '*',
+];
 
 function pathsOf(routes: RouteConfigEntry[]): string[] {
   return routes.flatMap((route) => (route.children ? pathsOf(route.children) : [route.path ?? '']));
@@ -98,8 +126,39 @@ async function addressesOf(app: App) {
   };
   const tally = { id: randomUUID(), ...whose, ...counted };
   await app.db('tallies').insert(tally);
-  const ids = { studentId: student, goalId: goal, entryId: entry.id, roundId: round.id, noteId, tallyId: tally.id };
+  const report = await reportRows(app, { student, entry: entry.id, hanneke });
+  const ids = {
+    ...report,
+    studentId: student,
+    goalId: goal,
+    entryId: entry.id,
+    roundId: round.id,
+    noteId,
+    tallyId: tally.id,
+  };
   return (path: string) => `/${path.replace(/:(\w+)/g, (_, name: keyof typeof ids) => ids[name])}`;
+}
+
+/** An issued report, a picture and the papers of a group, as rows. */
+async function reportRows(app: App, { student, entry, hanneke }: Record<'student' | 'entry' | 'hanneke', string>) {
+  const [issuedId, evidenceId, batchId] = [randomUUID(), randomUUID(), randomUUID()];
+  const whole = { type: 'doc', content: [] };
+  const content = {
+    student: { name: 'Ansel Dorsey', shortName: 'Ansel D.', grade: 'Grade 4', groups: [] },
+    ...{ schoolName: 'x', caseManager: 'x', plan: { startsOn: '2026-09-08', endsOn: '2027-06-11' } },
+    ...{ period: { label: 'Quarter 1', from: '2026-09-08', to: '2026-12-04' }, goals: [], behavior: [], words: whole },
+  };
+  await app.db('issued_reports').insert({
+    ...{ id: issuedId, student_id: student, number: 1, period_label: 'Quarter 1', period_from: '2026-09-08' },
+    ...{ period_to: '2026-12-04', content, made_from: {}, readers: [], issued_by: hanneke, issued_at: new Date() },
+  });
+  await app.db('evidence').insert({
+    ...{ id: evidenceId, student_id: student, entry_id: entry, name: 'plan.pdf', type: 'application/pdf' },
+    ...{ bytes: 1, content: Buffer.from('x'), added_by: hanneke, added_at: new Date() },
+  });
+  const made = { made_by: hanneke, made_at: new Date(), state: 'ready', file: Buffer.from('x') };
+  await app.db('batches').insert({ id: batchId, label: 'All', what: 'running', ...made });
+  return { issuedId, evidenceId, batchId, format: 'csv', period: '2026-12-04' };
 }
 
 test('the matrix names every route there is', async () => {
@@ -167,7 +226,7 @@ for (const [role, name] of Object.entries(people)) {
     ).toBe(setUp);
     expect(await post('students/:studentId/behavior', { form: { label: '' } })).toBe(setUp);
 
-    const share = { id: randomUUID(), readerName: 'Aunt', endsOn: '2026-12-24' };
+    const share = { id: randomUUID(), readerName: 'Aunt', kind: 'family', endsOn: '2026-12-24' };
     expect(await post('students/:studentId/ways-in', { form: share })).toBe(role === 'caseManager' ? 200 : 404);
     expect(await post('students/:studentId/ways-in', { form: { intent: 'withdraw', id: share.id } })).toBe(
       role === 'caseManager' ? 200 : 404,

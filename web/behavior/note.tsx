@@ -16,6 +16,7 @@ import { database } from '~/server/db/current';
 import { Conflict, Invalid } from '~/server/failures';
 import { mayChangeRecord } from '~/server/recorded/change';
 import { studentFor } from '~/server/students/students';
+import { EntryEvidence } from '../evidence/entry-evidence-section';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
@@ -212,6 +213,13 @@ export default function NotePage({ loaderData, actionData }: Route.ComponentProp
           </Form>
         ))}
         {mayEnd && <EndForm version={note.version} isToday={note.on === wall.on} messages={endMessages} />}
+        {!student.isDiscreet && (
+          <EntryEvidence
+            studentId={student.id}
+            entryId={note.id}
+            mayAdd={student.mayObserve && !versions.at(-1)?.isWithdrawn}
+          />
+        )}
         {mayChange && (
           <RecordChanges
             action={path}

@@ -14,6 +14,7 @@ import { database } from '~/server/db/current';
 import { Conflict, Invalid } from '~/server/failures';
 import { mayChangeRecord } from '~/server/recorded/change';
 import { studentFor } from '~/server/students/students';
+import { EntryEvidence } from '../evidence/entry-evidence-section';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
@@ -117,6 +118,13 @@ export default function TallyPage({
       >
         {now.sentence}
       </p>
+      {!student.isDiscreet && (
+        <EntryEvidence
+          studentId={student.id}
+          entryId={tally.id}
+          mayAdd={student.mayObserve && !versions.at(-1)?.isWithdrawn}
+        />
+      )}
       {mayChange && (
         <RecordChanges
           action={path}

@@ -64,6 +64,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
       area: goal.area,
       wording: goal.wording,
       criterion: criterionSentence(goal),
+      hasRubric: goal.measure.kind === 'rubric',
     },
     verdict: progress.verdict,
     said: progressSentences(goal, progress, trend, { today: actor.today, calendar: school.calendar }),
@@ -132,6 +133,17 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
               {student.shortName}
             </Link>
             {goal.area && <span className="text-ink-3"> · {goal.area}</span>}
+            {goal.hasRubric && (
+              <>
+                <span className="text-ink-3"> · </span>
+                <Link
+                  to={`/students/${student.id}/goals/${goal.id}/ratings`}
+                  className="no-print text-ink-2 underline underline-offset-2"
+                >
+                  rated by several
+                </Link>
+              </>
+            )}
             {maySetUp && (
               <>
                 <span className="text-ink-3"> · </span>

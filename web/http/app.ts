@@ -34,7 +34,7 @@ export function makeApp(build: ServerBuild, { assets }: { assets: string }): Exp
     }
   });
   app.use(securityHeaders({ isSecure: config.PUBLIC_URL.startsWith('https:') }), guardSubmissions);
-  app.use(['/read', '/invited', '/stop'], keepPrivate);
+  app.use(['/read', '/invited', '/stop', '/rate'], keepPrivate);
   const getLoadContext = (request: express.Request, response: express.Response) => {
     const context = new RouterContextProvider();
     context.set(nonceContext, response.locals.nonce);

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import helmet from 'helmet';
+import { LARGEST_FILE } from '~/core/evidence/evidence';
 
 /** More than the largest honest submission: a session of many goals with long notes. */
 const LARGEST_BODY = 512 * 1024;
@@ -46,6 +47,10 @@ export const keepPrivate: RequestHandler = (_request, response, next) => {
   next();
 };
 
+/** Where a photograph or a file is sent to, which is larger than all else. */
+const EVIDENCE = /^\/students\/[^/]+\/evidence\/of\//;
+const LARGEST_UPLOAD = LARGEST_FILE + 64 * 1024;
+
 function comesFromHere(request: Request): boolean {
   const { origin, host, 'sec-fetch-site': site } = request.headers;
   if (origin) return URL.canParse(origin) && new URL(origin).host === host;
@@ -59,7 +64,8 @@ function refusal(request: Request): [status: number, sentence: string] | null {
     return [403, 'This was sent from another site. Nothing was changed.'];
   const length = request.headers['content-length'];
   if (length === undefined) return [411, 'The length of what is sent must be given.'];
-  if (Number(length) > LARGEST_BODY) return [413, 'This is larger than an entry can be. Nothing was changed.'];
+  const largest = EVIDENCE.test(request.path) ? LARGEST_UPLOAD : LARGEST_BODY;
+  if (Number(length) > largest) return [413, 'This is larger than an entry can be. Nothing was changed.'];
   return null;
 }
 

@@ -18,6 +18,7 @@ import { type Observation, observationOf } from '~/server/observations/read';
 import { mayChangeRecord } from '~/server/recorded/change';
 import { settings } from '~/server/school/school';
 import { studentFor, supportTeam } from '~/server/students/students';
+import { EntryEvidence } from '../evidence/entry-evidence-section';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
@@ -198,6 +199,9 @@ export default function Entry({ loaderData }: Route.ComponentProps) {
         <p className={now.isWithdrawn ? 'line-through' : ''}>{now.sentence}</p>
         {now.note && <p className="mt-1.5 whitespace-pre-line text-ink-2">{now.note}</p>}
       </div>
+      {!loaderData.discreet && (
+        <EntryEvidence studentId={student.id} entryId={entry.id} mayAdd={loaderData.mayPair && !now.isWithdrawn} />
+      )}
       <SecondObserver {...loaderData} />
       {mayChange && (
         <RecordChanges

@@ -102,7 +102,7 @@ async function givePasscode(request: Request, way: FoundWayIn, passcode: string,
     const cookie = await passCookie.serialize({ ...passes, [way.id]: answer.pass });
     throw redirect(new URL(request.url).pathname.replace(/\.data$/, ''), { headers: { 'Set-Cookie': cookie } });
   }
-  if ('locked' in answer) return data({ passcode: null }, { status: 403 });
+  if ('locked' in answer) return data({ passcode: null, isLocked: true }, { status: 403 });
   const sentence =
     'waitSeconds' in answer
       ? `Too many were wrong. Wait ${counted(answer.waitSeconds, 'second', 'seconds')}, then try again.`
@@ -121,7 +121,8 @@ export default function Read({ loaderData, actionData }: Route.ComponentProps) {
   const { report, ...rest } = loaderData;
   if (!report) {
     const message = actionData && 'passcode' in actionData ? actionData.passcode : null;
-    return <Door {...rest} message={message} />;
+    const isLocked = rest.isLocked || (actionData !== undefined && 'isLocked' in actionData);
+    return <Door {...rest} isLocked={isLocked} message={message} />;
   }
   return <OpenReport {...rest} report={report} />;
 }
@@ -231,6 +232,8 @@ function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps)
           )}
           <ReportEntries
             {...{ entries, threads, goals, arrangement, today }}
+            evidence={report.evidence}
+            evidenceAt={`${report.here}/evidence`}
             linksToEntries={false}
             answers={{
               mayAnswer: mayAnswer(kind),

@@ -2,8 +2,10 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import type { Comment } from '~/core/comments/comment';
+import type { Evidence } from '~/core/evidence/evidence';
 import type { Arrangement } from '~/core/readers/reader-rule';
 import { groupEntries } from '~/core/report/groups';
+import { EvidenceList } from '../evidence/evidence-list';
 import { Beads } from '../ui/beads';
 import { pageOf, type ShownEntry } from './shown-entry';
 import { Thread } from './thread';
@@ -11,6 +13,9 @@ import { Thread } from './thread';
 interface ReportEntriesProps {
   entries: readonly ShownEntry[];
   threads: Record<string, Comment[]>;
+  evidence: Record<string, Evidence[]>;
+  /** Where photographs and files are found. */
+  evidenceAt: string;
   goals: readonly { id: string; number: string; shortName: string }[];
   arrangement: Pick<Arrangement, 'layout' | 'grouping'>;
   today: IsoDate;
@@ -23,12 +28,18 @@ interface ReportEntriesProps {
 type LineProps = Pick<ReportEntriesProps, 'linksToEntries' | 'answers'> & {
   entry: ShownEntry;
   thread: readonly Comment[];
+  evidence: readonly Evidence[];
+  evidenceAt: string;
 };
 
 /** Every entry as a line in sentences, as a row of a table, or as a card of its own. */
 export function ReportEntries(props: ReportEntriesProps) {
-  const { entries, threads, goals, arrangement, today, linksToEntries, answers } = props;
-  const line = (entry: ShownEntry) => ({ entry, thread: threads[entry.id] ?? [], linksToEntries, answers });
+  const { entries, threads, evidence, evidenceAt, goals, arrangement, today, linksToEntries, answers } = props;
+  const line = (entry: ShownEntry) => ({
+    ...{ entry, linksToEntries, answers, evidenceAt },
+    thread: threads[entry.id] ?? [],
+    evidence: evidence[entry.id] ?? [],
+  });
   return groupEntries(entries, arrangement.grouping, goals, today).map(({ key, title, entries: group }) => (
     <section key={key} className="report-group mt-7 break-inside-auto">
       {title && <h2 className="border-b border-rule pb-1.5 text-lg">{title}</h2>}
@@ -69,12 +80,13 @@ function Title({ entry, linksToEntries }: Pick<LineProps, 'entry' | 'linksToEntr
   );
 }
 
-function Said({ entry, thread, answers }: Omit<LineProps, 'linksToEntries'>): ReactNode {
+function Said({ entry, thread, evidence, evidenceAt, answers }: Omit<LineProps, 'linksToEntries'>): ReactNode {
   return (
     <>
       <Beads tones={entry.tones} />
       {entry.sentence && <p>{entry.sentence}</p>}
       {entry.note && <p className="mt-0.5 whitespace-pre-line text-ink-2">{entry.note}</p>}
+      <EvidenceList evidence={evidence} base={evidenceAt} />
       <Thread
         entry={entry}
         comments={thread}
@@ -85,7 +97,8 @@ function Said({ entry, thread, answers }: Omit<LineProps, 'linksToEntries'>): Re
   );
 }
 
-function SentenceLine({ entry, thread, linksToEntries, answers }: LineProps) {
+function SentenceLine({ linksToEntries, ...said }: LineProps) {
+  const { entry } = said;
   return (
     <li
       id={entry.id}
@@ -100,13 +113,14 @@ function SentenceLine({ entry, thread, linksToEntries, answers }: LineProps) {
         <p className="pr-16 font-bold">
           <Title entry={entry} linksToEntries={linksToEntries} />
         </p>
-        <Said {...{ entry, thread, answers }} />
+        <Said {...said} />
       </div>
     </li>
   );
 }
 
-function EntryCard({ entry, thread, linksToEntries, answers }: LineProps) {
+function EntryCard({ linksToEntries, ...said }: LineProps) {
+  const { entry } = said;
   return (
     <li id={entry.id} className="relative break-inside-avoid rounded-box border border-rule bg-sheet p-4 pr-20">
       <p className="font-bold">
@@ -116,7 +130,7 @@ function EntryCard({ entry, thread, linksToEntries, answers }: LineProps) {
         {[dayOf(entry.on), entry.time, entry.setting, entry.observer].filter(Boolean).join(' · ')}
       </p>
       <div className="mt-1.5">
-        <Said {...{ entry, thread, answers }} />
+        <Said {...said} />
       </div>
     </li>
   );
@@ -138,19 +152,19 @@ function EntryTable({ title, lines }: { title: string; lines: readonly LineProps
           </tr>
         </thead>
         <tbody>
-          {lines.map(({ entry, thread, linksToEntries, answers }) => (
-            <tr key={entry.id} id={entry.id} className="break-inside-avoid align-top">
+          {lines.map((line) => (
+            <tr key={line.entry.id} id={line.entry.id} className="break-inside-avoid align-top">
               <th scope="row" className="font-normal whitespace-nowrap">
-                {shortDate(entry.on)} {entry.time}
+                {shortDate(line.entry.on)} {line.entry.time}
               </th>
               <td className="min-w-36 font-semibold">
-                <Title entry={entry} linksToEntries={linksToEntries} />
+                <Title {...line} />
               </td>
               <td className="relative min-w-64 pr-16">
-                <Said {...{ entry, thread, answers }} />
+                <Said {...line} />
               </td>
-              {shows('setting') && <td className="whitespace-nowrap">{entry.setting}</td>}
-              {shows('observer') && <td className="whitespace-nowrap">{entry.observer}</td>}
+              {shows('setting') && <td className="whitespace-nowrap">{line.entry.setting}</td>}
+              {shows('observer') && <td className="whitespace-nowrap">{line.entry.observer}</td>}
             </tr>
           ))}
         </tbody>

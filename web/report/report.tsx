@@ -154,6 +154,8 @@ export default function Report({ loaderData }: Route.ComponentProps) {
         )}
         <ReportEntries
           {...{ entries, threads, goals, arrangement, today }}
+          evidence={rest.evidence}
+          evidenceAt={`/students/${student.id}/evidence`}
           linksToEntries={student.maySee}
           answers={{ mayAnswer: !student.isDiscreet, mayHide: mayShare, word: 'comment' }}
         />
@@ -189,7 +191,7 @@ function Naming({ naming }: NamingProps) {
                 type="submit"
                 name="intent"
                 value="stand"
-                aria-label={`Let ${listed(names)} stand in the note of ${shortDate(on)}`}
+                aria-label={`Let it stand: ${listed(names)} in the note of ${shortDate(on)}`}
                 className="ml-2 min-h-9 underline underline-offset-2"
               >
                 Let it stand

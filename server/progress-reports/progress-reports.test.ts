@@ -1,0 +1,179 @@
+import { randomUUID } from 'node:crypto';
+import { PDFDocument } from 'pdf-lib';
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { RichText } from '~/core/paper/rich-text';
+import { missingIn } from '~/core/progress-report/content';
+import type { IssueInput } from '~/core/progress-report/input';
+import { freshDatabase } from '~/tests/database/fresh';
+import {
+  actorOf,
+  addGoal,
+  addStudent,
+  now,
+  type SmallSchool,
+  smallSchool,
+  today,
+  wall,
+} from '~/tests/database/small-school';
+import { Conflict, NotFound } from '../failures';
+import { withdrawObservation } from '../observations/change';
+import { recordSession } from '../observations/record';
+import { setTold } from '../post/told';
+import { type School, theSchool } from '../school/school';
+import { savePlan } from '../students/plan';
+import { studentFor } from '../students/students';
+import { makeWayIn } from '../ways-in/ways-in';
+import { askForBatch, batchesOf, batchFile } from './batches';
+import { draftOf, saveDraft } from './draft';
+import { issuedOf, issuedReport, issueReport } from './issued';
+import { makeBatch } from './make-batch';
+
+const fresh = freshDatabase();
+let school: SmallSchool;
+let theSchoolOfIt: School;
+const PERIOD = '2026-12-04';
+const plan = { startsOn: '2026-09-08', endsOn: '2027-06-11', periods: [{ label: 'Quarter 1', endsOn: PERIOD }] };
+beforeAll(async () => {
+  school = await smallSchool(fresh.db);
+  theSchoolOfIt = await theSchool(fresh.db);
+  await savePlan(fresh.db, actorOf(school.manager), school.student, plan, randomUUID());
+  for (const on of ['2026-10-01', '2026-10-08', '2026-10-15', '2026-11-12']) await observe(on);
+});
+
+async function observe(on: string) {
+  const id = randomUUID();
+  const outcome = { data: { trials: ['independent', 'independent', 'incorrect'] }, reason: null };
+  const session = { on, time: '09:00', observerId: school.manager, settingId: null };
+  const entries = [{ id, goalId: school.goal, outcome, note: '' }];
+  await recordSession(fresh.db, actorOf(school.manager), school.student, { ...session, entries }, { wall, now });
+  return id;
+}
+
+const said = (text: string): RichText => ({
+  type: 'doc',
+  content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],
+});
+const words = (text: string) => ({ whole: said(text), goals: {} });
+const student = () => studentFor(fresh.db, actorOf(school.manager), school.student, 'share');
+const draft = async () => draftOf(fresh.db, await student(), PERIOD, { school: theSchoolOfIt, today });
+const save = (version: number, text: string, person = school.manager) =>
+  saveDraft(fresh.db, actorOf(person), school.student, { period: PERIOD, version, words: words(text) }, now);
+const issue = async (changes: Partial<IssueInput> = {}, at = now) => {
+  const { version } = await draft();
+  const id = randomUUID();
+  const input = {
+    ...{ id, period: PERIOD, version, words: words('As issued') },
+    readers: ['family' as const],
+    replaces: null,
+    ...changes,
+  };
+  await issueReport(fresh.db, actorOf(school.manager), school.student, input, { school: theSchoolOfIt, now: at });
+  return input.id;
+};
+
+describe('a draft', () => {
+  it('says of each goal what its entries say, and what is missing', async () => {
+    const unseen = await addGoal(fresh.db, school.student, '2');
+    const { report } = await draft();
+    expect(report.goals.map(({ number, now: is, evidence }) => [number, is, evidence])).toEqual([
+      ['1', '67%', '4 observations by 1 person since the plan began, 4 of them in this period.'],
+      ['2', null, 'No observation yet.'],
+    ]);
+    expect(missingIn(report, today).map(({ goalId, text }) => [goalId, text])).toEqual([
+      [school.goal, '1 Plants a row: there is no baseline.'],
+      [unseen, '2 Plants a row: nothing was observed in this period.'],
+      [null, 'The period is not over: it ends on Dec 4.'],
+    ]);
+    await expect(draftOf(fresh.db, await student(), '2026-12-05', { school: theSchoolOfIt, today })).rejects.toThrow(
+      NotFound,
+    );
+  });
+
+  it('keeps the words of whoever was first, and tells the second', async () => {
+    expect(await save(0, 'Mine')).toBe(1);
+    expect(await save(0, 'Mine')).toBe(1);
+    await expect(save(0, 'Also mine')).rejects.toThrow(Conflict);
+    expect(await save(1, 'Later')).toBe(2);
+    await expect(save(2, 'x', school.aide)).rejects.toThrow(NotFound);
+  });
+});
+
+describe('an issued report', () => {
+  it('is frozen: numbered, dated, unchangeable; a later correction shows a mark and changes nothing', async () => {
+    const link = randomUUID();
+    const way = { id: link, readerName: 'Aunt Ida', kind: 'family' as const, endsOn: '2026-12-31' };
+    await makeWayIn(fresh.db, actorOf(school.manager), school.student, way, now);
+    await setTold(fresh.db, actorOf(school.manager), school.student, {
+      id: link,
+      email: 'ida@home.example',
+      told: 'byHand',
+    });
+    const extra = await observe('2026-11-19');
+    const id = await issue();
+    const read = () => issuedReport(fresh.db, school.student, id, theSchoolOfIt);
+    const before = await read();
+    expect(before).toMatchObject({ number: 1, issuedOn: today, correctedSince: 0, replacedBy: null });
+    const ids = { studentId: school.student, entryId: extra };
+    await withdrawObservation(fresh.db, actorOf(school.manager), ids, { version: 1, why: 'Not hers' }, now);
+    const after = await read();
+    expect(after.correctedSince).toBe(1);
+    expect(after.report).toEqual(before.report);
+    await expect(fresh.db('issued_reports').update({ number: 9 })).rejects.toThrow('not removed');
+    // Readers with an address are told, once.
+    expect(await fresh.db('messages').where({ kind: 'issued' }).select('to_email')).toEqual([
+      { to_email: 'ida@home.example' },
+    ]);
+  });
+
+  it('is for the kinds of reader it was issued for', async () => {
+    const [line] = await issuedOf(fresh.db, school.student, theSchoolOfIt, 'family');
+    expect(line?.number).toBe(1);
+    expect(await issuedOf(fresh.db, school.student, theSchoolOfIt, 'specialist')).toEqual([]);
+    const id = line?.id as string;
+    await expect(issuedReport(fresh.db, school.student, id, theSchoolOfIt, 'student')).rejects.toThrow(NotFound);
+    await expect(issuedReport(fresh.db, randomUUID(), id, theSchoolOfIt)).rejects.toThrow(NotFound);
+  });
+
+  it('is replaced openly; of two who issue at once, one does', async () => {
+    const [first] = await issuedOf(fresh.db, school.student, theSchoolOfIt);
+    const replaces = first?.id as string;
+    await expect(issue({ replaces: null })).rejects.toThrow(Conflict);
+    const both = await Promise.allSettled([issue({ replaces }), issue({ replaces })]);
+    expect(both.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+    const lines = await issuedOf(fresh.db, school.student, theSchoolOfIt);
+    expect(lines.map(({ number, replaces: of, replacedBy }) => [number, of, replacedBy])).toEqual([
+      [2, 1, null],
+      [1, null, 2],
+    ]);
+    const second = lines[0]?.id as string;
+    await issue({ id: second, replaces: second });
+    expect(await issuedOf(fresh.db, school.student, theSchoolOfIt)).toHaveLength(2);
+  });
+});
+
+describe('the papers of several students', () => {
+  it('are one file, each on pages of their own; half made, it is gone on with', async () => {
+    const other = await addStudent(fresh.db, 'Ben', [[school.manager, 'caseManager']]);
+    const id = randomUUID();
+    const around = { school: theSchoolOfIt, today };
+    await askForBatch(fresh.db, actorOf(school.manager), { id, group: null, what: 'progress' }, now);
+    await expect(batchFile(fresh.db, actorOf(school.manager), id)).rejects.toThrow(NotFound);
+    await makeBatch(fresh.db, id, around);
+    const whole = await batchFile(fresh.db, actorOf(school.manager), id);
+    const pages = (await PDFDocument.load(whole.file)).getPageCount();
+    // As if the worker had died after the first paper.
+    await fresh.db('batches').where({ id }).update({ state: 'making', file: null });
+    await fresh.db('batch_parts').where({ batch_id: id, student_id: other }).update({ pdf: null });
+    const [kept] = await fresh.db('batch_parts').where({ batch_id: id }).whereNotNull('pdf').select('pdf');
+    await makeBatch(fresh.db, id, around);
+    const again = await fresh.db('batch_parts').where({ batch_id: id, student_id: school.student }).first('pdf');
+    expect(again.pdf.equals(kept.pdf)).toBe(true);
+    expect((await PDFDocument.load((await batchFile(fresh.db, actorOf(school.manager), id)).file)).getPageCount()).toBe(
+      pages,
+    );
+    expect(await batchesOf(fresh.db, actorOf(school.manager))).toMatchObject([
+      { state: 'ready', done: 2, of: 2, pages },
+    ]);
+    await expect(batchFile(fresh.db, actorOf(school.aide), id)).rejects.toThrow(NotFound);
+  });
+});

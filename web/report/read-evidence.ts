@@ -1,0 +1,23 @@
+import { data } from 'react-router';
+import { database } from '~/server/db/current';
+import { evidenceFile } from '~/server/evidence/list';
+import { NotFound } from '~/server/failures';
+import { mayReadEntry } from '~/server/report/running';
+import { evidenceAnswer } from '../evidence/evidence-answer';
+import { answering } from '../http/answering';
+import { idFrom } from '../http/asker';
+import type { Route } from './+types/read-evidence';
+import { readerBy, visit } from './visit';
+
+/** A photograph or a file, for a reader by a way in who is shown pictures and its entry. */
+export const loader = answering(async (args: Route.LoaderArgs) => {
+  const { way, isOpen } = await visit(args);
+  if (!isOpen) throw data(null, { status: 404 });
+  const { reader, goals } = await readerBy(way);
+  if (!reader.shows.has('pictures')) throw new NotFound('No such file.');
+  const isThumbnail = new URL(args.request.url).searchParams.has('small');
+  const file = await evidenceFile(database(), way.studentId, idFrom(args.params.evidenceId), { isThumbnail });
+  if (!(await mayReadEntry(database(), way.studentId, goals, reader, file.entryId)))
+    throw new NotFound('No such file.');
+  return evidenceAnswer(file);
+});
