@@ -28,6 +28,7 @@ describe('one piece of work, rated by several', () => {
     expect(words?.cells[1]).toBeNull();
     expect([order, words].map((one) => one && spreadWords(one))).toEqual(['3.3, from 2 to 4', '3, all the same']);
     expect(spreadWords(sideBySide(rubric, [])[0] as never)).toBe('not rated');
+    expect(spreadWords(sideBySide(rubric, ratings.slice(0, 1))[0] as never)).toBe('4, by one');
   });
 
   it('names raters where that is shown, else by their kind', () => {

@@ -65,9 +65,10 @@ export function sideBySide({ criteria }: RubricDefinition, ratings: readonly Rat
   });
 }
 
-/** “3.3, from 2 to 4”, or that all agree. */
-export function spreadWords({ mean: middle, low, high }: RatedCriterion): string {
+/** “3.3, from 2 to 4”, that all agree, or that only one has rated. */
+export function spreadWords({ mean: middle, low, high, cells }: RatedCriterion): string {
   if (middle === null || low === null || high === null) return 'not rated';
+  if (cells.filter(Boolean).length === 1) return `${figure(middle)}, by one`;
   return low === high ? `${figure(middle)}, all the same` : `${figure(middle)}, from ${figure(low)} to ${figure(high)}`;
 }
 

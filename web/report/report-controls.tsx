@@ -1,6 +1,6 @@
 import { Search } from 'lucide-react';
 import { useId } from 'react';
-import { Form, useSearchParams, useSubmit } from 'react-router';
+import { Form, useNavigation, useSearchParams, useSubmit } from 'react-router';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { Arrangement } from '~/core/readers/reader-rule';
 import { GoalFilter } from './goal-filter';
@@ -17,16 +17,19 @@ interface ReportControlsProps {
 /** What of the report is shown, and how: each choice is part of the page’s address. */
 export function ReportControls({ goals, goal, hasBehavior, find, arrangement, today }: ReportControlsProps) {
   const submit = useSubmit();
-  const [search, setSearch] = useSearchParams();
+  const [shown, setSearch] = useSearchParams();
+  const { location: next } = useNavigation();
+  // What was chosen a moment ago holds too, though its page is still on its way.
+  const search = next ? new URLSearchParams(next.search) : shown;
   const findId = useId();
   const choose = (changes: Record<string, string | null>) => {
-    const next = new URLSearchParams(search);
-    for (const name of ['page', 'day']) next.delete(name);
+    const asked = new URLSearchParams(search);
+    for (const name of ['page', 'day']) asked.delete(name);
     for (const [name, value] of Object.entries(changes)) {
-      if (value) next.set(name, value);
-      else next.delete(name);
+      if (value) asked.set(name, value);
+      else asked.delete(name);
     }
-    setSearch(next, { preventScrollReset: true });
+    setSearch(asked, { preventScrollReset: true });
   };
   return (
     <div className="no-print mt-4 flex flex-wrap items-center gap-x-4 gap-y-2 text-small">
@@ -93,10 +96,10 @@ export function ReportControls({ goals, goal, hasBehavior, find, arrangement, to
                 className="input h-11 w-full"
                 onChange={(event) => {
                   if (!event.target.value) return;
-                  const next = new URLSearchParams(search);
-                  next.delete('page');
-                  next.set('day', event.target.value);
-                  submit(next, { preventScrollReset: true });
+                  const asked = new URLSearchParams(search);
+                  asked.delete('page');
+                  asked.set('day', event.target.value);
+                  submit(asked, { preventScrollReset: true });
                 }}
               />
             </label>

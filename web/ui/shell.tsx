@@ -1,4 +1,4 @@
-import { EyeOff } from 'lucide-react';
+import { EyeOff, Search } from 'lucide-react';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, NavLink, Outlet, useFetcher, useLocation } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
@@ -67,7 +67,7 @@ function SignedIn({ tabs, discreet, person, schoolName }: Route.ComponentProps['
           <span aria-hidden className="h-6 w-[3px] rounded bg-clay max-sm:hidden" />
           <span className="max-md:sr-only">Gentle Margin</span>
         </Link>
-        <nav aria-label="Places" className="text-small">
+        <nav aria-label="Places" className="min-w-0 overflow-x-auto text-small whitespace-nowrap">
           {places.map(({ to, label }) => (
             <NavLink
               key={to}
@@ -83,13 +83,11 @@ function SignedIn({ tabs, discreet, person, schoolName }: Route.ComponentProps['
         <button
           type="button"
           onClick={() => setOpen('finder')}
-          className="flex h-9 min-w-11 items-center gap-3 rounded-field border border-rule bg-paper px-2 text-small sm:px-2.5 text-ink-2 max-xl:ml-auto md:w-56"
+          className="flex h-9 shrink-0 items-center gap-3 rounded-field border border-rule bg-paper px-2.5 text-small text-ink-2 max-xl:ml-auto md:w-56"
         >
           <span className="max-md:sr-only">Find a student or goal</span>
-          <span aria-hidden className="md:hidden">
-            Find
-          </span>
-          <kbd className="keycap ml-auto">/</kbd>
+          <Search size={16} aria-hidden className="md:hidden" />
+          <kbd className="keycap ml-auto max-md:hidden">/</kbd>
         </button>
         <WaitingButton onPress={() => setOpen('waiting')} />
         <DiscreetSwitch isOn={discreet} />
