@@ -85,19 +85,6 @@ async function takeAll() {
   await picture(page, 'observe');
   await picture(page, 'goal', of(`/goals/${goal.id}`));
   await picture(page, 'goal-form', of(`/goals/${goal.id}/edit`));
-  await page.goto(of(`/goals/${goal.id}/table`));
-  await page.waitForLoadState('networkidle');
-  for (const [cell, text] of [
-    ['Date', '11/20'],
-    ['Independent', '4'],
-    ['Gesture', '1'],
-    ['Not yet', '1'],
-  ]) {
-    await page.getByLabel(`${cell}, row 1`, { exact: true }).fill(text as string);
-  }
-  await page.getByLabel('Date, row 2', { exact: true }).fill('11/23');
-  await page.getByLabel('Independent, row 2', { exact: true }).fill('three');
-  await picture(page, 'table');
   const round = await db('rounds').where({ name: 'Monday kitchen' }).first('id');
   await page.goto(`/rounds/${round.id}`);
   await page.waitForLoadState('networkidle');
@@ -109,29 +96,30 @@ async function takeAll() {
   await note(page, followed.id);
   await picture(page, 'note');
   await picture(page, 'patterns', '/patterns');
-  await picture(page, 'report', of('/report'));
+  await picture(page, 'report', `/students/${followed.id}/report`);
+  await picture(page, 'what-whom', `/students/${followed.id}/readers/rules`);
+  await page.goto(`/students/${followed.id}/progress`);
+  await page
+    .getByRole('link', { name: /To the draft/ })
+    .first()
+    .click();
+  await page.getByRole('textbox', { name: 'Your words for the whole' }).click();
+  await page.keyboard.type('Ansel asks for what he needs now, and comes to the workshop gladly.');
+  await page.getByText(/^Kept/).waitFor();
+  await picture(page, 'draft');
+  await picture(page, 'wordings', '/post/wordings');
   await page.goto(of('/ways-in'));
   await page.waitForLoadState('networkidle');
   await page.getByLabel('Who will read').fill('Grandmother of Emrys');
-  await page.getByLabel('Notes', { exact: true }).check();
   await page.getByRole('button', { name: 'Make the link' }).click();
   const link = page.getByLabel('The link', { exact: true });
-  const path = new URL(await link.inputValue()).pathname;
-  // A picture is no place for a link that opens, or for one that is new each time.
-  await link.evaluate((input: HTMLInputElement) => {
-    input.value = 'http://localhost:4310/read/…';
-  });
-  await picture(page, 'ways-in');
-  await picture(page, 'reader', path);
+  await picture(page, 'reader', new URL(await link.inputValue()).pathname);
 
   const held = await newPage(phone);
   await picture(held, 'student-phone', of());
   await observe(held, of('/observe'), 'Measures ingredients');
   await held.evaluate(() => window.scrollTo(0, 0));
   await picture(held, 'observe-phone');
-
-  await note(held, followed.id);
-  await picture(held, 'note-phone');
 
   const night = await newPage(laptop, 'dark');
   await picture(night, 'student-lamp', of());

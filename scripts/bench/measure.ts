@@ -13,6 +13,7 @@ import { follow } from '~/tests/database/followed';
 import { addGoal, addPerson, addStudent, smallSchool } from '~/tests/database/small-school';
 import { startServer } from '~/tests/e2e/server';
 import { measureCore } from './core';
+import { measureReports } from './reports';
 import { measureTaps } from './taps';
 
 const GOALS = 10;
@@ -325,6 +326,10 @@ try {
     goalPage: await goalPage(),
     tableSave: await tableSave(),
     behavior: await behavior(),
+    reports: await measureReports({
+      ...{ db, databaseUrl: urlOf(name), school, row, get, milliseconds },
+      median: (times) => at(times, 0.5),
+    }),
     taps: await measureTaps(server.url, cookie, `${page}/observe`),
     secondStartSeconds: { measured: Number(process.env.SECOND_START), atMost: 10 },
     memory: await memory(),

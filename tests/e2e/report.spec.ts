@@ -320,19 +320,17 @@ test('who can see this; a member who only reads is shown the report alone; a rig
   await expect(row).toContainText('reads the report only');
 
   // The page that was open cannot be used any more.
+  const entries = () => app.db('observations').where({ student_id: student }).count('id as n');
+  const before = await entries();
   await settled(theirs);
   await theirs
     .getByRole('region', { name: 'Sands to the line' })
     .getByRole('button', { name: 'Independent', exact: true })
     .click();
   await theirs.getByRole('button', { name: /^Save( ↵)?$/ }).click();
-  await expect
-    .poll(async () =>
-      Number(
-        (await app.db('observations').where({ student_id: student, recorded_at: new Date() }).count('id as n'))[0]?.n,
-      ),
-    )
-    .toBe(0);
+  // What it says is kept on the device, and said not to have got through.
+  await expect(theirs.getByRole('button', { name: /waiting to be sent/ })).toBeVisible();
+  expect(await entries()).toEqual(before);
   expect((await theirs.request.get(`/students/${student}`)).status()).toBe(404);
   expect((await theirs.request.get(`/students/${student}/readers`)).status()).toBe(404);
   await theirs.goto(`/students/${student}/report`);
