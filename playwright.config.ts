@@ -6,7 +6,8 @@ export default defineConfig({
   globalSetup: './tests/e2e/demo-template.ts',
   outputDir: 'test-results',
   fullyParallel: true,
-  workers: 2,
+  // One more than a small machine has cores: tests wait now and then.
+  workers: 3,
   // Generous: a machine of two cores can stand still for a while, and a test that is right must not fail of it.
   timeout: 120_000,
   expect: { timeout: 20_000 },

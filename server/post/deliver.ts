@@ -3,6 +3,7 @@ import { addDays } from '~/core/calendar/iso-date';
 import { instantAt, wallTime } from '~/core/calendar/zone';
 import { retryAfter } from '~/core/post/message';
 import type { Database } from '../db/database';
+import { recordReading } from '../readers/readings';
 import type { School } from '../school/school';
 import { composeMessage, type Message } from './compose';
 
@@ -81,9 +82,17 @@ export async function deliver(db: Database, id: string, around: Surroundings): P
     });
     const { subject, body } = composed.kept;
     await settle({ state: 'sent', sent_at: now, reason: null, sent_subject: subject, sent_body: body });
+    await recordSending(db, message, now);
   } catch (error) {
     await settle(afterRefusal(error, message.attempts, now));
   }
+}
+
+/** What was told of a student in a message is a disclosure too; an invitation tells nothing of any. */
+async function recordSending(db: Database, { kind, studentId, linkId, personId }: Message, now: Date): Promise<void> {
+  const by = linkId ? { linkId } : personId ? { personId } : null;
+  const tells = kind === 'entry' || kind === 'digest' || kind === 'byHand';
+  if (by && tells) await recordReading(db, by, { studentId, what: 'a message', how: 'sent' }, now);
 }
 
 /** Takes a message to send, or holds it for tomorrow when today’s limit is reached; null when it is not to be sent now. */

@@ -91,6 +91,9 @@ describe('messages at each entry', () => {
     expect(mail.text).not.toContain('A private word');
     const token = /\/read\/([\w-]{43})/.exec(mail.text)?.[1] as string;
     expect((await findWayIn(fresh.db, token, today))?.id).toBe(link);
+    // It stands in the record of reading, as a disclosure like any other.
+    const told = await fresh.db('readings').where({ link_id: link }).select('what', 'how');
+    expect(told).toEqual([{ what: 'a message', how: 'sent' }]);
     // What is kept opens no door.
     const [kept] = await messagesOf(fresh.db, actorOf(school.manager));
     expect(kept?.sent?.body).toContain('(the link)');

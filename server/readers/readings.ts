@@ -6,25 +6,27 @@ export type ReadBy = { personId: string } | { linkId: string };
 
 /** What was read or taken away, as the record names it. */
 export type ReadWhat = string;
+/** Looked at, taken away as a file, or sent in a message. */
+export type ReadHow = 'opened' | 'exported' | 'sent';
 
 /** Looking at the same thing again within this time is one reading: a page that is redrawn was not opened again. */
 const SAME_READING = '10 minutes';
 
 /**
- * Writes down that something of a student was opened or exported: 34 CFR 99.32 asks for a record of disclosures. An export is
- * written down each time.
+ * Writes down that something of a student was opened, exported or sent: 34 CFR 99.32 asks for a record of disclosures.
+ * Only an opening may be the same one as before.
  */
 export async function recordReading(
   db: Database,
   by: ReadBy,
-  reading: { studentId: string; what: ReadWhat; how: 'opened' | 'exported' },
+  reading: { studentId: string; what: ReadWhat; how: ReadHow },
   now: Date,
 ): Promise<void> {
   const [column, id] = 'personId' in by ? ['person_id', by.personId] : ['link_id', by.linkId];
   await db.raw(
     `insert into readings (student_id, ${column}, what, how, read_at)
      select :studentId, :id, :what, :how, :now
-      where :how = 'exported' or not exists (
+      where :how <> 'opened' or not exists (
         select from readings where student_id = :studentId and ${column} = :id and what = :what and how = :how
            and read_at > cast(:now as timestamptz) - interval '${SAME_READING}')`,
     { ...reading, id, now },
@@ -38,7 +40,7 @@ export interface Reading {
   /** Null for a member of the team; else the reader’s kind. */
   kind: string | null;
   what: string;
-  how: 'opened' | 'exported';
+  how: ReadHow;
 }
 
 /** The record of reading of a student, newest first. For whom may share. */

@@ -12,11 +12,19 @@ async function lookAtEverything(app: App, page: Page) {
   await signInAs(app, page);
   const [student, goal] = [await studentId(app.db, 'Ansel'), await goalId(app.db, 'Ansel', '2a')];
   const entry = await newestEntry(app.db, goal);
-  for (const view of ['/students', '/students?show=attention', '/account', '/nowhere']) {
+  for (const view of [
+    '/students',
+    '/students?show=attention',
+    '/account',
+    '/school/readers',
+    '/post/carrier',
+    '/nowhere',
+  ]) {
     await page.goto(view);
     await look(page, view);
   }
-  for (const view of ['', '/report', '/ways-in', `/goals/${goal}`, `/entries/${entry.id}`, '/observe']) {
+  const readers = ['/report', '/readers/rules', '/ways-in', '/progress'];
+  for (const view of ['', ...readers, `/goals/${goal}`, `/entries/${entry.id}`, '/observe']) {
     await page.goto(`/students/${student}${view}`);
     await settled(page);
     await look(page, view || 'goals');

@@ -328,8 +328,7 @@ test('who can see this; a member who only reads is shown the report alone; a rig
     .getByRole('button', { name: 'Independent', exact: true })
     .click();
   await theirs.getByRole('button', { name: /^Save( ↵)?$/ }).click();
-  // What it says is kept on the device, and said not to have got through.
-  await expect(theirs.getByRole('button', { name: /waiting to be sent/ })).toBeVisible();
+  await expect(theirs.getByText('This student, or what it names, is not there for you any more.')).toBeVisible();
   expect(await entries()).toEqual(before);
   expect((await theirs.request.get(`/students/${student}`)).status()).toBe(404);
   expect((await theirs.request.get(`/students/${student}/readers`)).status()).toBe(404);

@@ -58,8 +58,8 @@ export default function Readings({ loaderData: { student, schoolName, today, row
           <MarginTitle>About this record</MarginTitle>
           <div className="grid gap-3 text-small text-ink-2">
             <p>
-              Every opening and every export of this student’s report, by whom and by which way in. Looking at it again
-              within ten minutes is one reading.
+              Every opening, export and message of this student’s report, by or to whom and by which way in. Looking at
+              it again within ten minutes is one reading.
             </p>
             <p>
               A school keeps a record of who was shown a student’s records: 34 CFR 99.32. Nothing is taken out of it.

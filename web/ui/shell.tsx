@@ -62,7 +62,7 @@ function SignedIn({ tabs, discreet, person, schoolName }: Route.ComponentProps['
       <a href="#page" className="btn btn-sm absolute left-2 -top-16 z-50 focus:top-2">
         To the page
       </a>
-      <header className="no-print flex h-13 shrink-0 items-center gap-1.5 border-b border-rule bg-sheet px-3 sm:gap-4 sm:px-4 lg:gap-6">
+      <header className="no-print flex h-13 shrink-0 items-center gap-1.5 border-b border-rule bg-sheet px-2 sm:gap-4 sm:px-4 lg:gap-6">
         <Link to="/" className="display flex items-center gap-2.5 text-xl whitespace-nowrap">
           <span aria-hidden className="h-6 w-[3px] rounded bg-clay max-sm:hidden" />
           <span className="max-md:sr-only">Gentle Margin</span>
@@ -73,7 +73,7 @@ function SignedIn({ tabs, discreet, person, schoolName }: Route.ComponentProps['
               key={to}
               to={to}
               end={to === '/'}
-              className="px-1 py-2 text-ink-2 sm:px-2.5 aria-[current=page]:font-bold aria-[current=page]:text-ink"
+              className="px-[3px] py-2 text-ink-2 sm:px-2.5 aria-[current=page]:font-bold aria-[current=page]:text-ink"
             >
               {label}
             </NavLink>

@@ -77,7 +77,7 @@ export async function up(db: Knex): Promise<void> {
       person_id uuid references people,
       link_id uuid references share_links,
       what text not null check (what <> ''),
-      how text not null check (how in ('opened', 'exported')),
+      how text not null check (how in ('opened', 'exported', 'sent')),
       read_at timestamptz not null,
       check ((person_id is null) <> (link_id is null))
     );

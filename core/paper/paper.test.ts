@@ -1,0 +1,83 @@
+import { describe, expect, it } from 'vitest';
+import type { Comment } from '../comments/comment';
+import type { ReportEntry } from '../report/report';
+import { isEmptyText, noWords, plainText, type RichText, runsOf } from './rich-text';
+import { entryLines, runningPaper } from './running-paper';
+
+const entry = (changes: Partial<ReportEntry> = {}): ReportEntry => ({
+  ...{ id: 'e', studentId: 's', kind: 'observation', title: '1 · Sands', goalId: 'g', goalVersion: 1 },
+  ...{ on: '2026-11-24', time: '09:30', setting: null, observer: null, note: null, sentence: '3 of 4: 75%.' },
+  ...{ outcome: null, version: 1, isCorrected: false, isSecond: false },
+  ...changes,
+});
+const comment = (changes: Partial<Comment> = {}): Comment => ({
+  ...{ id: 'c', entryId: 'e', kind: 'comment', by: { kind: 'family', name: 'Aunt Ida', linkId: 'l' } },
+  ...{ on: '2026-11-24', time: '18:00', text: 'At home too.', hidden: null },
+  ...changes,
+});
+
+describe('the running report as a paper', () => {
+  const paper = (entries: ReportEntry[], threads: Record<string, Comment[]> = {}) =>
+    runningPaper({ studentShortName: 'Ada E.', schoolName: 'Test School', today: '2026-11-24', entries, threads });
+  const table = (made: ReturnType<typeof paper>) => {
+    const block = made.blocks.find(({ kind }) => kind === 'table');
+    return block?.kind === 'table' ? block : { columns: [], rows: [], widths: [] };
+  };
+
+  it('has a row for each entry, with what was said of it', () => {
+    const { rows } = table(
+      paper([entry({ note: 'Alone.' })], { e: [comment(), comment({ kind: 'reflection', text: 'I like it.' })] }),
+    );
+    expect(rows).toEqual([
+      [
+        'Tue, Nov 24\n09:30',
+        '1 · Sands',
+        '3 of 4: 75%.\nAlone.\nAunt Ida: At home too.\nAunt Ida, a reflection: I like it.',
+      ],
+    ]);
+  });
+
+  it('has a column for place and observer only where its reader is shown one', () => {
+    expect(table(paper([entry()])).columns).toHaveLength(3);
+    const { columns, widths, rows } = table(paper([entry({ setting: 'Garden', observer: 'H. B.' }), entry()]));
+    expect([columns.length, widths.length]).toEqual([4, 4]);
+    expect(rows.map((row) => row[3])).toEqual(['Garden, H. B.', '']);
+  });
+
+  it('leaves out what was hidden', () => {
+    expect(entryLines(entry(), [comment({ hidden: { by: 'H. B.', reason: 'Private' } })])).toEqual(['3 of 4: 75%.']);
+  });
+});
+
+describe('own words', () => {
+  const words: RichText = {
+    type: 'doc',
+    content: [
+      {
+        type: 'paragraph',
+        content: [
+          { type: 'text', text: 'He ' },
+          { type: 'text', text: 'counts', marks: [{ type: 'bold' }, { type: 'italic' }] },
+          { type: 'hardBreak' },
+          { type: 'text', text: 'now.' },
+        ],
+      },
+      {
+        type: 'orderedList',
+        content: [{ type: 'listItem', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Sands' }] }] }],
+      },
+    ],
+  };
+
+  it('are read with and without their form', () => {
+    expect(plainText(words)).toBe('He counts\nnow.\n– Sands');
+    const [first] = words.content;
+    expect(first?.type === 'paragraph' && runsOf(first)[1]).toEqual({ text: 'counts', bold: true, italic: true });
+  });
+
+  it('are empty when nothing stands in them, whatever their form', () => {
+    expect(isEmptyText(noWords)).toBe(true);
+    expect(isEmptyText({ type: 'doc', content: [{ type: 'paragraph' }] })).toBe(true);
+    expect(isEmptyText(words)).toBe(false);
+  });
+});
