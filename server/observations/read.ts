@@ -54,16 +54,17 @@ export async function observationsOf(
 ): Promise<Observation[]> {
   const newestFirst = (of: string) => `${of}.observed_on desc, ${of}.observed_time desc, ${of}.recorded_at desc`;
   const atMost = limit ? 'limit :limit' : '';
-  // Student by student, so that each list comes out of its index in order and ends early.
-  const found = await db.raw<{ rows: ObservationRow[] }>(
-    `select ${columns}
-       from unnest(cast(:studentIds as uuid[])) as student (id)
+  // Student by student, so that each list comes out of its index in order and ends early; those asked for by id, by id.
+  const from = ids
+    ? `(select * from observations x
+         where x.id = any(:ids) and x.student_id = any(:studentIds) and not x.withdrawn) o`
+    : `unnest(cast(:studentIds as uuid[])) as student (id)
        cross join lateral (
          select * from observations x
-          where x.student_id = student.id and not x.withdrawn ${goalId ? 'and x.goal_id = :goalId' : ''} ${ids ? 'and x.id = any(:ids)' : ''}
-          order by ${newestFirst('x')} ${atMost}) o
-       ${names}
-      order by ${newestFirst('o')} ${atMost}`,
+          where x.student_id = student.id and not x.withdrawn ${goalId ? 'and x.goal_id = :goalId' : ''}
+          order by ${newestFirst('x')} ${atMost}) o`;
+  const found = await db.raw<{ rows: ObservationRow[] }>(
+    `select ${columns} from ${from} ${names} order by ${newestFirst('o')} ${atMost}`,
     { studentIds: [...studentIds], goalId: goalId ?? '', ids: [...(ids ?? [])], limit: limit ?? 0 },
   );
   return found.rows.map(observationFromRow);

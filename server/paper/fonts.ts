@@ -30,6 +30,9 @@ export const fonts = {
 /** Letters of the larger set: Polish, Turkish, Vietnamese … names. */
 const EXTENDED = /[\u0100-\u0130\u0132-\u0151\u0154-\u02ba\u02bd-\u02c5\u1e00-\u1eff\u20a0-\u20ab\u20ad-\u20cf]+/u;
 
+/** The same, kept when a text is split by it. */
+const BY_SET = new RegExp(`(${EXTENDED.source})`, 'u');
+
 /**
  * A text parted by the set of letters that each part needs: one font file does not hold all.
  *
@@ -37,7 +40,7 @@ const EXTENDED = /[\u0100-\u0130\u0132-\u0151\u0154-\u02ba\u02bd-\u02c5\u1e00-\u
  */
 export function inSets(words: string, face: 'Text' | 'Heading'): { text: string; font: keyof typeof fonts }[] {
   return words
-    .split(new RegExp(`(${EXTENDED.source})`, 'u'))
+    .split(BY_SET)
     .filter((part) => part !== '')
     .map((part) => ({ text: part, font: EXTENDED.test(part) ? (`${face}Ext` as const) : face }));
 }

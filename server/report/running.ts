@@ -12,7 +12,7 @@ import { withoutOtherChildren } from '../readers/other-children';
 import { behaviorEntries, reportEntries } from './report';
 
 /** Entries on one page of the report. */
-export const PAGE_SIZE = 100;
+export const PAGE_SIZE = 60;
 
 /** Who reads, and what they are shown. */
 export interface Reader {

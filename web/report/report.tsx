@@ -48,9 +48,12 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
   const goals = discreet ? stored.map(discreetGoal) : stored;
   const search = new URL(request.url).searchParams;
   const { wanted, ...asked } = reportSearch(search, goals, reader.rule, chosen ?? {});
-  const report = await runningReport(database(), student.id, goals, reader, wanted);
   const reading = { studentId: student.id, what: 'report', how: 'opened' as const };
-  await recordReading(database(), { personId: actor.personId }, reading, now);
+  const [report, told] = await Promise.all([
+    runningReport(database(), student.id, goals, reader, wanted),
+    ownTold(database(), actor, student.id),
+    recordReading(database(), { personId: actor.personId }, reading, now),
+  ]);
   const open = links.filter((link) => link.withdrawnAt === null && link.endsOn >= actor.today);
   const naming = open.length > 0 ? await entriesNamingOthers(database(), student.id, report.entries) : [];
   const answer = {
@@ -64,7 +67,7 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
     hasBehavior: reader.shows.has('abc'),
     entries: shownEntries(report.entries, goals, { discreet }),
     mayShare: may(student, 'share'),
-    told: await ownTold(database(), actor, student.id),
+    told,
     // What names another child, and would be read as “a classmate”.
     naming: discreet ? [] : naming.map(({ id, version, on, title, names }) => ({ id, version, on, title, names })),
     readers: open.map((link) => ({
