@@ -7,7 +7,13 @@ checkNode();
 await ensurePackages();
 const { url, stop } = await ensurePostgres();
 const env = { DATABASE_URL: url };
-const code =
-  (await run('tsx', ['scripts/demo.ts'], { env })) || (await run('react-router', ['dev', '--port', '4311'], { env }));
+let code = await run('tsx', ['scripts/demo.ts'], { env });
+if (code === 0) {
+  // The worker and the simulated carrier are at work beside the pages, as they are after the start command.
+  for (const file of ['server/worker/main.ts', 'carrier/main.ts']) {
+    run('tsx', [file], { env: { ...env, PUBLIC_URL: 'http://localhost:4311' } });
+  }
+  code = await run('react-router', ['dev', '--port', '4311'], { env });
+}
 stop();
 process.exit(code);

@@ -19,9 +19,6 @@ async function makeLink(app: App, page: Page, shows: ('Note' | 'Observer')[] = [
   return new URL(await page.getByLabel('The link', { exact: true }).inputValue()).pathname;
 }
 
-// What a server remembers of wrong tries, or writes to its log, is this test’s alone.
-test.use({ ownServer: true });
-
 test('a reader sees this report only, and of it only what was chosen: the rest is not in the page at all', async ({
   app,
   page,
@@ -93,10 +90,14 @@ test('a withdrawn, an ended and an unknown link are the same 404 that says what 
   await reader.close();
 });
 
-test('guessing links is cut short, also for a link that is right', async ({ app, page, request }) => {
-  const path = await makeLink(app, page);
-  for (let i = 0; i < 20; i++) expect((await request.get(`/read/guess-${i}`)).status()).toBe(404);
-  expect((await request.get(path)).status()).toBe(429);
+test.describe('what a server remembers of wrong tries', () => {
+  test.use({ ownServer: true });
+
+  test('guessing links is cut short, also for a link that is right', async ({ app, page, request }) => {
+    const path = await makeLink(app, page);
+    for (let i = 0; i < 20; i++) expect((await request.get(`/read/guess-${i}`)).status()).toBe(404);
+    expect((await request.get(path)).status()).toBe(429);
+  });
 });
 
 test('a form that is wrong says so at the field and keeps what was typed', async ({ app, page }) => {

@@ -1,7 +1,5 @@
 import { getFormProps, getInputProps, getTextareaProps, useForm } from '@conform-to/react';
-import { useEffect, useState } from 'react';
 import { Form, Link, redirect, useNavigation } from 'react-router';
-import { v4 as newId } from 'uuid';
 import { letterInput } from '~/core/post/message';
 import { fillIn } from '~/core/post/wording';
 import { config } from '~/server/config';
@@ -22,6 +20,7 @@ import { Field, FormMessage } from '../ui/fields';
 import { SelectField } from '../ui/form-fields';
 import { MarginTitle, Page } from '../ui/page';
 import { readForm } from '../ui/read-form';
+import { useFreshId } from '../ui/use-fresh-id';
 import { saveOrStay } from '../ui/use-saving';
 import type { Route } from './+types/write';
 
@@ -77,8 +76,7 @@ export default function Write({ loaderData, actionData }: Route.ComponentProps) 
     shouldRevalidate: 'onInput',
   });
   const isBusy = useNavigation().state !== 'idle';
-  const [id, setId] = useState('');
-  useEffect(() => setId(newId()), []);
+  const id = useFreshId();
   const reader = readers.find((one) => one.id === (fields.linkId.value ?? to))?.readerName ?? null;
   const filled = { ...values, reader };
   return (

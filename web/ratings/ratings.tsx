@@ -1,6 +1,4 @@
-import { useEffect, useState } from 'react';
 import { data, Form, Link, useNavigation } from 'react-router';
-import { v4 as newId } from 'uuid';
 import { z } from 'zod';
 import { type IsoDate, longDate } from '~/core/calendar/iso-date';
 import {
@@ -23,6 +21,7 @@ import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
 import { FieldMessage } from '../ui/fields';
 import { MarginTitle, Page } from '../ui/page';
+import { useFreshId } from '../ui/use-fresh-id';
 import type { Route } from './+types/ratings';
 import { RateForm } from './rate-form';
 import { readRating } from './read-rating';
@@ -272,15 +271,8 @@ function SideBySide({ piece: { title, raters, criteria } }: { piece: Piece }) {
   );
 }
 
-/** An id from the browser, after hydration: sent twice, it is one. */
-function useOwnId(): string {
-  const [id, setId] = useState('');
-  useEffect(() => setId(newId()), []);
-  return id;
-}
-
 function PieceForm({ today, problem }: { today: IsoDate; problem: { field: string; text: string } | null }) {
-  const id = useOwnId();
+  const id = useFreshId();
   const isBusy = useNavigation().state !== 'idle';
   return (
     <Form method="post" className="grid gap-4">
@@ -310,7 +302,7 @@ function PieceForm({ today, problem }: { today: IsoDate; problem: { field: strin
 }
 
 function AskForm({ pieceId: of, answer }: { pieceId: string; answer: Answer }) {
-  const id = useOwnId();
+  const id = useFreshId();
   const isBusy = useNavigation().state !== 'idle';
   return (
     <Form method="post" className="mt-2 grid max-w-xl gap-3">
@@ -351,7 +343,7 @@ function AskForm({ pieceId: of, answer }: { pieceId: string; answer: Answer }) {
 }
 
 function EntryForm({ pieceId: of, title }: { pieceId: string; title: string }) {
-  const id = useOwnId();
+  const id = useFreshId();
   const isBusy = useNavigation().state !== 'idle';
   return (
     <Form method="post" className="flex flex-wrap items-center gap-3">

@@ -1,25 +1,13 @@
-import { NavLink } from 'react-router';
+import { SubNav } from '../ui/sub-nav';
 
 /** The pages about who reads a student’s report. */
 export function ReadersNav({ studentId }: { studentId: string }) {
+  const of = `/students/${studentId}`;
   const views = [
-    { to: 'readers', label: 'Who can see this' },
-    { to: 'readers/rules', label: 'What whom' },
-    { to: 'ways-in', label: 'Ways in' },
-    { to: 'readings', label: 'Record of reading' },
+    { to: `${of}/readers`, label: 'Who can see this' },
+    { to: `${of}/readers/rules`, label: 'What whom' },
+    { to: `${of}/ways-in`, label: 'Ways in' },
+    { to: `${of}/readings`, label: 'Record of reading' },
   ];
-  return (
-    <nav aria-label="About readers" className="no-print mt-4 flex flex-wrap gap-x-5 text-small">
-      {views.map(({ to, label }) => (
-        <NavLink
-          key={to}
-          to={`/students/${studentId}/${to}`}
-          end
-          className="py-2 text-ink-2 underline-offset-4 aria-[current=page]:font-bold aria-[current=page]:text-ink aria-[current=page]:underline"
-        >
-          {label}
-        </NavLink>
-      ))}
-    </nav>
-  );
+  return <SubNav label="About readers" views={views} />;
 }

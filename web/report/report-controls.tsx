@@ -1,6 +1,6 @@
 import { Search } from 'lucide-react';
-import { useId } from 'react';
-import { Form, useNavigation, useSearchParams, useSubmit } from 'react-router';
+import { useEffect, useId, useRef } from 'react';
+import { Form, useNavigation, useSearchParams } from 'react-router';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { Arrangement } from '~/core/readers/reader-rule';
 import { GoalFilter } from './goal-filter';
@@ -16,21 +16,28 @@ interface ReportControlsProps {
 
 /** What of the report is shown, and how: each choice is part of the page’s address. */
 export function ReportControls({ goals, goal, hasBehavior, find, arrangement, today }: ReportControlsProps) {
-  const submit = useSubmit();
   const [shown, setSearch] = useSearchParams();
-  const { location: next } = useNavigation();
+  const { state } = useNavigation();
   // What was chosen a moment ago holds too, though its page is still on its way.
-  const search = next ? new URLSearchParams(next.search) : shown;
-  const findId = useId();
-  const choose = (changes: Record<string, string | null>) => {
-    const asked = new URLSearchParams(search);
-    for (const name of ['page', 'day']) asked.delete(name);
-    for (const [name, value] of Object.entries(changes)) {
-      if (value) asked.set(name, value);
-      else asked.delete(name);
-    }
+  const latest = useRef(shown);
+  useEffect(() => {
+    if (state === 'idle') latest.current = shown;
+  }, [state, shown]);
+  const ask = (change: (asked: URLSearchParams) => void) => {
+    const asked = new URLSearchParams(latest.current);
+    change(asked);
+    latest.current = asked;
     setSearch(asked, { preventScrollReset: true });
   };
+  const findId = useId();
+  const choose = (changes: Record<string, string | null>) =>
+    ask((asked) => {
+      for (const name of ['page', 'day']) asked.delete(name);
+      for (const [name, value] of Object.entries(changes)) {
+        if (value) asked.set(name, value);
+        else asked.delete(name);
+      }
+    });
   return (
     <div className="no-print mt-4 flex flex-wrap items-center gap-x-4 gap-y-2 text-small">
       <GoalFilter
@@ -95,11 +102,13 @@ export function ReportControls({ goals, goal, hasBehavior, find, arrangement, to
                 max={today}
                 className="input h-11 w-full"
                 onChange={(event) => {
-                  if (!event.target.value) return;
-                  const asked = new URLSearchParams(search);
-                  asked.delete('page');
-                  asked.set('day', event.target.value);
-                  submit(asked, { preventScrollReset: true });
+                  const day = event.target.value;
+                  if (day) {
+                    ask((asked) => {
+                      asked.delete('page');
+                      asked.set('day', day);
+                    });
+                  }
                 }}
               />
             </label>

@@ -261,7 +261,7 @@ function OwnTold({ told }: { told: ToldWhen }) {
         >
           {toldWhen.map((when) => (
             <option key={when} value={when}>
-              {toldWords[when]}
+              {when === 'byHand' ? 'not at all' : toldWords[when]}
             </option>
           ))}
         </select>

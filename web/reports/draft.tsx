@@ -25,6 +25,7 @@ import type { Route } from './+types/draft';
 import { formats } from './formats';
 import { PaperView } from './paper-view';
 import { type ShownBlock, shownPaper } from './shown-paper';
+import { WayBack } from './way-back';
 
 const WordsEditor = lazy(() => import('./words-editor'));
 
@@ -238,15 +239,7 @@ export default function Draft({ loaderData }: Route.ComponentProps) {
         </>
       }
     >
-      <p className="text-small">
-        <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
-          {student.shortName}
-        </Link>{' '}
-        ·{' '}
-        <Link to={`/students/${student.id}/progress`} className="text-ink-2 underline underline-offset-2">
-          Progress reports
-        </Link>
-      </p>
+      <WayBack student={student} />
       <PrintSheet head={paper.head}>
         <h1 className="mt-1 text-3xl">Draft of a progress report</h1>
         <EditedPaper paper={paper} goals={goals} words={words} onChange={change} />

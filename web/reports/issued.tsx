@@ -16,6 +16,7 @@ import type { Route } from './+types/issued';
 import { formats } from './formats';
 import { PaperView } from './paper-view';
 import { shownPaper } from './shown-paper';
+import { WayBack } from './way-back';
 
 export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, school, now } = askerOf(context);
@@ -74,15 +75,7 @@ export default function Issued({ loaderData: { student, paper, issued } }: Route
         </>
       }
     >
-      <p className="no-print text-small">
-        <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
-          {student.shortName}
-        </Link>{' '}
-        ·{' '}
-        <Link to={`/students/${student.id}/progress`} className="text-ink-2 underline underline-offset-2">
-          Progress reports
-        </Link>
-      </p>
+      <WayBack student={student} />
       <PrintSheet head={paper.head}>
         <h1 className="mt-1 text-3xl">Progress report</h1>
         <IssuedMarks correctedSince={issued.correctedSince} replacedBy={issued.replacedBy} />

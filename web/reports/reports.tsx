@@ -1,6 +1,5 @@
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { data, Form, Link, useNavigation, useRevalidator } from 'react-router';
-import { v4 as newId } from 'uuid';
 import { z } from 'zod';
 import { longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
@@ -16,6 +15,7 @@ import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
 import { submitted } from '../http/submitted';
 import { MarginTitle, Page } from '../ui/page';
+import { useFreshId } from '../ui/use-fresh-id';
 import type { Route } from './+types/reports';
 import { ReportsNav } from './reports-nav';
 
@@ -162,8 +162,7 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
 }
 
 function BatchForm({ groups, error }: { groups: string[]; error: string | undefined }) {
-  const [id, setId] = useState('');
-  useEffect(() => setId(newId()), []);
+  const id = useFreshId();
   const isBusy = useNavigation().state !== 'idle';
   return (
     <Form method="post" className="grid gap-3 text-small">

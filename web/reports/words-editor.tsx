@@ -37,7 +37,8 @@ export default function WordsEditor({ label, words, onChange }: WordsEditorProps
         role: 'textbox',
         'aria-label': label,
         'aria-multiline': 'true',
-        class: 'rich textarea min-h-20 w-full text-base h-auto',
+        // On paper the words alone are left of it.
+        class: 'rich textarea h-auto min-h-20 w-full text-base print:min-h-0 print:border-0 print:p-0',
       },
     },
     onUpdate: ({ editor: changed }) => onChange(changed.getJSON() as RichText),
@@ -54,11 +55,11 @@ export default function WordsEditor({ label, words, onChange }: WordsEditorProps
   if (!editor) return <p className="min-h-20 text-small text-ink-2">The editor is being fetched …</p>;
   const run = () => editor.chain().focus();
   return (
-    <div className="no-print mt-3">
-      <p aria-hidden className="mb-1 text-small font-semibold">
+    <div className="mt-3">
+      <p aria-hidden className="no-print mb-1 text-small font-semibold">
         {label}
       </p>
-      <div role="toolbar" aria-label={`Form of: ${label}`} className="mb-1 flex gap-1">
+      <div role="toolbar" aria-label={`Form of: ${label}`} className="no-print mb-1 flex gap-1">
         <Tool name="Bold" isOn={active?.bold} onPress={() => run().toggleBold().run()}>
           <Bold size={16} aria-hidden />
         </Tool>

@@ -1,7 +1,5 @@
 import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
-import { useEffect, useState } from 'react';
 import { data, Form, useNavigation } from 'react-router';
-import { v4 as newId } from 'uuid';
 import { z } from 'zod';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { grantable, grantedWords, roleWords } from '~/core/team/roles';
@@ -29,6 +27,7 @@ import { FormMessage } from '../ui/fields';
 import { CheckList, SelectField, TextField } from '../ui/form-fields';
 import { MarginTitle, Page } from '../ui/page';
 import { readForm } from '../ui/read-form';
+import { useFreshId } from '../ui/use-fresh-id';
 import { saveOrStay } from '../ui/use-saving';
 import type { Route } from './+types/student-team';
 
@@ -238,9 +237,7 @@ function InvitationForm({ result }: { result: SubmissionResult<string[]> | undef
     shouldRevalidate: 'onInput',
   });
   const isBusy = useNavigation().state !== 'idle';
-  const [id, setId] = useState('');
-  // biome-ignore lint/correctness/useExhaustiveDependencies: each answer asks for a fresh id
-  useEffect(() => setId(newId()), [result]);
+  const id = useFreshId(result);
   return (
     <Form method="post" {...getFormProps(form)} className="grid gap-4">
       <input type="hidden" name="intent" value="invite" />

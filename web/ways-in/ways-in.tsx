@@ -1,7 +1,6 @@
 import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { data, Form, Link, useFetcher, useNavigation } from 'react-router';
-import { v4 as newId } from 'uuid';
 import { z } from 'zod';
 import { addDays, type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
@@ -27,6 +26,7 @@ import { Field, FieldMessage, FormMessage } from '../ui/fields';
 import { SelectField, TextField } from '../ui/form-fields';
 import { MarginTitle, Page } from '../ui/page';
 import { readForm } from '../ui/read-form';
+import { useFreshId } from '../ui/use-fresh-id';
 import { saveOrStay } from '../ui/use-saving';
 import type { Route } from './+types/ways-in';
 
@@ -149,10 +149,7 @@ function NewWayIn({ result, today, lastDay, usualEnd }: NewWayInProps) {
     shouldRevalidate: 'onInput',
   });
   const isBusy = useNavigation().state !== 'idle';
-  // One submission, one id: sent twice, it makes one way in. It comes from the browser, after hydration.
-  const [id, setId] = useState('');
-  // biome-ignore lint/correctness/useExhaustiveDependencies: each answer asks for a fresh id
-  useEffect(() => setId(newId()), [result]);
+  const id = useFreshId(result);
   return (
     <Form method="post" {...getFormProps(form)} className="grid gap-4">
       <input type="hidden" name="id" value={id} />

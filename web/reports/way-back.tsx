@@ -1,0 +1,16 @@
+import { Link } from 'react-router';
+
+/** From one progress report back to its student and the others. */
+export function WayBack({ student: { id, shortName } }: { student: { id: string; shortName: string } }) {
+  return (
+    <p className="no-print text-small">
+      <Link to={`/students/${id}`} className="text-ink-2 underline underline-offset-2">
+        {shortName}
+      </Link>{' '}
+      ·{' '}
+      <Link to={`/students/${id}/progress`} className="text-ink-2 underline underline-offset-2">
+        Progress reports
+      </Link>
+    </p>
+  );
+}
