@@ -13,8 +13,6 @@ pdfmake.setLocalAccessPolicy((path) => path.includes('@fontsource'));
 
 const CREATOR = 'Gentle Margin';
 const quiet = '#5c6566';
-/** So many pieces of text stand below a heading on its page. */
-const KEPT_TOGETHER = 4;
 
 /** One student’s paper as a PDF: real text in embedded fonts, graphs as drawings, its head on every page. */
 export async function paperPdf(paper: Paper): Promise<Buffer> {
@@ -29,12 +27,22 @@ export async function paperPdf(paper: Paper): Promise<Buffer> {
       text: `Page ${page} of ${pages}`,
       ...{ fontSize: 8, color: quiet, alignment: 'right', margin: [54, 12, 54, 0] },
     }),
-    content: paper.blocks.map(blockContent),
-    // A heading does not stand alone at the foot of a page.
-    pageBreakBefore: (node, following) =>
-      (node.headlineLevel ?? 0) > 1 && following.getFollowingNodesOnPage().length < KEPT_TOGETHER,
+    content: keptTogether(paper.blocks),
   };
   return pdfmake.createPdf(definition).getBuffer();
+}
+
+/** What stands below a heading stays on its page with it, up to the first graph, table or own words. */
+function keptTogether(blocks: readonly PaperBlock[]): Content[] {
+  const groups: PaperBlock[][] = [];
+  for (const block of blocks) {
+    const last = groups.at(-1);
+    const begins = block.kind === 'heading' && block.level === 2;
+    const follows = ['heading', 'text', 'facts'].includes(block.kind) && last?.[0]?.kind === 'heading';
+    if (last && follows && !begins) last.push(block);
+    else groups.push([block]);
+  }
+  return groups.map((group) => ({ stack: group.map(blockContent), unbreakable: group.length > 1 }));
 }
 
 function blockContent(block: PaperBlock): Content {
@@ -44,7 +52,7 @@ function blockContent(block: PaperBlock): Content {
       const above = { 1: 0, 2: 14, 3: 6 }[block.level];
       return {
         text: inSets(block.text, 'Heading'),
-        ...{ fontSize: size, margin: [0, above, 0, 3], headlineLevel: block.level },
+        ...{ fontSize: size, margin: [0, above, 0, 3] },
       };
     }
     case 'text':
@@ -65,7 +73,6 @@ function blockContent(block: PaperBlock): Content {
           ]),
         },
         layout: 'noBorders',
-        unbreakable: true,
         margin: [-4, 2, 0, 4],
       };
     case 'graph':
@@ -85,7 +92,7 @@ function blockContent(block: PaperBlock): Content {
           widths: block.widths.map((width) => (width === 'wide' ? '*' : 'auto')),
           body: [
             block.columns.map((text) => ({ text, bold: true, fontSize: 9 })),
-            ...block.rows.map((row) => row.map((text) => ({ text: inSets(text, 'Text'), fontSize: 9 }))),
+            ...block.rows.map((row) => row.map((text, at) => cell(text, at === 0))),
           ],
         },
         layout: {
@@ -108,6 +115,12 @@ function blockContent(block: PaperBlock): Content {
       };
   }
 }
+
+/** A cell of a table; one that names its row keeps its lines whole. */
+const cell = (text: string, isName: boolean): Content =>
+  isName
+    ? { stack: text.split('\n').map((line) => ({ text: inSets(line, 'Text'), noWrap: true })), fontSize: 9 }
+    : { text: inSets(text, 'Text'), fontSize: 9 };
 
 const paragraphContent = (paragraph: RichParagraph): Content => ({
   text: runsOf(paragraph).flatMap(({ text, bold, italic }) =>
