@@ -12,7 +12,7 @@ import { withoutOtherChildren } from '../readers/other-children';
 import { behaviorEntries, reportEntries } from './report';
 
 /** Entries on one page of the report. */
-export const PAGE_SIZE = 60;
+export const PAGE_SIZE = 40;
 
 /** Who reads, and what they are shown. */
 export interface Reader {
@@ -63,7 +63,40 @@ export async function runningReport(
   reader: Reader,
   wanted: ReportWanted,
 ): Promise<RunningReport> {
+  const { ids, page, pages, total } = await pageOfReport(db, studentId, goals, reader, wanted);
+  const [entries, comments, evidence] = await Promise.all([
+    entriesAsSeen(db, studentId, goals, reader, ids, wanted.oldestFirst),
+    commentsOf(db, studentId, ids),
+    reader.shows.has('pictures') && !reader.discreet ? evidenceOf(db, studentId, ids) : {},
+  ]);
+  const threads = await threadsOf(db, studentId, reader, comments);
+  return { entries, threads, evidence, page, pages, total };
+}
+
+interface PageOfReport {
+  ids: string[];
+  page: number;
+  pages: number;
+  total: number;
+}
+
+/** Which entries stand on the page that is wanted. A plain page is read alone; to look for a word or a day takes the whole list. */
+async function pageOfReport(
+  db: Database,
+  studentId: string,
+  goals: readonly Goal[],
+  reader: Reader,
+  wanted: ReportWanted,
+): Promise<PageOfReport> {
   const words = wanted.find.trim().toLocaleLowerCase();
+  if (words === '' && wanted.day === null && wanted.page !== 'all') {
+    const total = await countEntries(db, studentId, reader, wanted);
+    const pages = Math.max(1, Math.ceil(total / PAGE_SIZE));
+    const page = Math.min(pages, wanted.page);
+    const slice = { limit: PAGE_SIZE, offset: (page - 1) * PAGE_SIZE };
+    const listed = await listEntries(db, studentId, reader, wanted, slice);
+    return { ids: listed.map(({ id }) => id), page, pages, total };
+  }
   const found = words === '' ? null : await entriesSaying(db, studentId, goals, reader, words);
   const listed = (await listEntries(db, studentId, reader, wanted)).filter(({ id }) => found?.has(id) ?? true);
   const size = wanted.page === 'all' ? Math.max(1, listed.length) : PAGE_SIZE;
@@ -71,13 +104,7 @@ export async function runningReport(
   const asked = wanted.day ? pageOfDay(listed, wanted, size) : wanted.page;
   const page = asked === 'all' ? 1 : Math.min(pages, asked);
   const ids = listed.slice((page - 1) * size, page * size).map(({ id }) => id);
-  const [entries, comments, evidence] = await Promise.all([
-    entriesAsSeen(db, studentId, goals, reader, ids, wanted.oldestFirst),
-    commentsOf(db, studentId, ids),
-    reader.shows.has('pictures') && !reader.discreet ? evidenceOf(db, studentId, ids) : {},
-  ]);
-  const threads = await threadsOf(db, studentId, reader, comments);
-  return { entries, threads, evidence, page, pages, total: listed.length };
+  return { ids, page, pages, total: listed.length };
 }
 
 function pageOfDay(listed: readonly Listed[], { day, oldestFirst }: ReportWanted, size: number): number {
@@ -86,32 +113,63 @@ function pageOfDay(listed: readonly Listed[], { day, oldestFirst }: ReportWanted
   return 1 + Math.floor((at < 0 ? Math.max(0, listed.length - 1) : at) / size);
 }
 
-/** All that stands of a student in its order, by id and day only. */
+interface Slice {
+  limit: number;
+  offset: number;
+}
+
+/** The parts of which a report’s list is made, as SQL: what stands of a student that this reader may see. */
+function partsOf({ shows, kind }: Reader, { only }: ReportWanted): string[] {
+  const recorded = (table: string, day: string, more = '') =>
+    `select id, ${day}_on as "on", ${day}_time as "time", recorded_at as written from ${table}
+      where student_id = :studentId and not withdrawn ${more}`;
+  const isOneGoal = only !== null && only !== 'behavior';
+  // A reflection is the student’s own: the team and the family read it too.
+  const reflections = `select id, said_on as "on", said_time as "time", said_at as written from comments
+      where student_id = :studentId and entry_id is null and (${kind === 'team' ? 'true' : 'hidden_at is null'})
+            and (${kind === 'team' || kind === 'family' ? 'true' : 'link_id = :linkId'})`;
+  return [
+    ...(only === 'behavior' ? [] : [recorded('observations', 'observed', isOneGoal ? 'and goal_id = :goalId' : '')]),
+    ...(shows.has('abc') && !isOneGoal ? [recorded('abc_notes', 'occurred'), recorded('tallies', 'observed')] : []),
+    ...(only === null ? [reflections] : []),
+  ];
+}
+
+const valuesOf = (studentId: string, { linkId }: Reader, { only }: ReportWanted) => ({
+  studentId,
+  goalId: only !== null && only !== 'behavior' ? only.goalId : '',
+  linkId: linkId ?? studentId,
+});
+
+async function countEntries(db: Database, studentId: string, reader: Reader, wanted: ReportWanted): Promise<number> {
+  const parts = partsOf(reader, wanted);
+  if (parts.length === 0) return 0;
+  const counts = parts.map((part) => `(select count(*) from (${part}) as part)`).join(' + ');
+  const values = valuesOf(studentId, reader, wanted);
+  const found = await db.raw<{ rows: { n: number }[] }>(`select (${counts})::int as n`, values);
+  return found.rows[0]?.n ?? 0;
+}
+
+/** What stands of a student in its order, by id and day only: all, or a slice of it. */
 async function listEntries(
   db: Database,
   studentId: string,
-  { shows, kind, linkId }: Reader,
-  { only, oldestFirst }: ReportWanted,
+  reader: Reader,
+  wanted: ReportWanted,
+  slice?: Slice,
 ): Promise<Listed[]> {
-  const isBehavior = only === 'behavior';
-  const goalId = only !== null && only !== 'behavior' ? only.goalId : null;
-  const behavior = (table: string, day: string) =>
-    `union all select id, ${day}_on, ${day}_time, recorded_at from ${table} where student_id = :studentId and not withdrawn`;
-  // A reflection is the student’s own: the team and the family read it too.
-  const reflections = `union all select id, said_on, said_time, said_at from comments
-    where student_id = :studentId and entry_id is null and (${kind === 'team' ? 'true' : 'hidden_at is null'})
-          and (${kind === 'team' || kind === 'family' ? 'true' : 'link_id = :linkId'})`;
-  const order = oldestFirst ? '' : 'desc';
+  const parts = partsOf(reader, wanted);
+  if (parts.length === 0) return [];
+  const order = wanted.oldestFirst ? '' : 'desc';
+  const ordered = `order by 2 ${order}, 3 ${order}, 4 ${order}`;
+  // Each part gives no more than the slice can hold: they come out of their indexes in order.
+  const most = slice ? `limit ${slice.offset + slice.limit}` : '';
+  const all = parts.map((part) => `(${part} ${ordered} ${most})`).join(' union all ');
   const result = await db
     .raw<{ rows: [string, IsoDate][] }>(
-      `select id, "on" from (
-         select id, observed_on as "on", observed_time as "time", recorded_at as written from observations
-          where student_id = :studentId and not withdrawn and ${isBehavior ? 'false' : 'true'}
-                ${goalId ? 'and goal_id = :goalId' : ''}
-         ${shows.has('abc') && !goalId ? `${behavior('abc_notes', 'occurred')} ${behavior('tallies', 'observed')}` : ''}
-         ${only === null ? reflections : ''}) as entries
-       order by "on" ${order}, "time" ${order}, written ${order}`,
-      { studentId, goalId: goalId ?? '', linkId: linkId ?? studentId },
+      `select id, "on" from (select * from (${all}) as entries ${ordered}) as listed
+        ${slice ? `limit ${slice.limit} offset ${slice.offset}` : ''}`,
+      valuesOf(studentId, reader, wanted),
     )
     .options({ rowMode: 'array' });
   return result.rows.map(([id, on]) => ({ id, on }));
