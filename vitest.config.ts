@@ -4,7 +4,14 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   resolve: { alias: { '~': fileURLToPath(new URL('.', import.meta.url)).replace(/\/$/, '') } },
   test: {
-    include: ['{core,server,web,demo,scripts}/**/*.test.{ts,tsx}', 'tests/house/**/*.test.ts'],
+    projects: [
+      // What is pure leaves nothing behind: its files share what they load.
+      {
+        extends: true,
+        test: { name: 'pure', isolate: false, include: ['{core,web}/**/*.test.{ts,tsx}', 'tests/house/**/*.test.ts'] },
+      },
+      { extends: true, test: { name: 'stored', include: ['{server,demo,scripts}/**/*.test.ts'] } },
+    ],
     globalSetup: './tests/database/template.ts',
     maxWorkers: 2,
     // Generous, as in the browser: a machine of two cores can stand still for a while.

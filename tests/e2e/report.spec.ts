@@ -244,7 +244,6 @@ test('the report in three ways, found, at a day, answered; what is hidden stays 
   await reader.getByLabel('Your answer').fill('He told us <b>all</b> of it.');
   await reader.getByRole('button', { name: 'Answer', exact: true }).click();
   await expect(entryOf(reader, 'He told us <b>all</b> of it.')).toContainText('Aunt Ida');
-  expect(await axeFindings(reader)).toEqual([]);
   await page.goto(`/students/${student}/report`);
   await settled(page);
   await page.getByRole('button', { name: 'Hide what Aunt Ida said' }).click();
