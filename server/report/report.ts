@@ -84,8 +84,15 @@ async function anyFollowed(db: Database, studentIds: readonly string[]): Promise
   const [row] = await preparedRows<{ any: boolean }>(
     db,
     'any-followed',
-    `select exists (select from abc_notes where student_id = any($1)) or
-            exists (select from tallies where student_id = any($1)) as any`,
+    // Student by student and in the order of the index: else the plan reads through every note of the school.
+    `select exists (
+       select from unnest(cast($1 as uuid[])) as student (id)
+         cross join lateral (
+           (select from abc_notes n where n.student_id = student.id and not n.withdrawn
+             order by n.occurred_on desc, n.occurred_time desc, n.recorded_at desc limit 1)
+           union all
+           (select from tallies t where t.student_id = student.id and not t.withdrawn
+             order by t.observed_on desc, t.observed_time desc limit 1)) as newest) as any`,
     [[...studentIds]],
   );
   return row?.any ?? false;
