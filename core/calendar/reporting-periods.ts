@@ -32,3 +32,20 @@ export function reportingPeriods(
 export function periodAt(periods: readonly ReportingPeriod[], on: IsoDate): ReportingPeriod | null {
   return periods.find(({ first, last }) => first <= on && on <= last) ?? null;
 }
+
+/**
+ * The period that is to be reported now: the last one that has ended, until a report was issued for it; then the one that is going
+ * on. Common practice: a report goes out in the days after its period.
+ *
+ * @param issued  the last days of the periods for which a report was issued
+ * @returns null when there is no period, or none has begun
+ */
+export function periodToReport(
+  periods: readonly ReportingPeriod[],
+  today: IsoDate,
+  issued: readonly IsoDate[],
+): ReportingPeriod | null {
+  const ended = periods.findLast(({ last }) => last < today);
+  if (ended && !issued.includes(ended.last)) return ended;
+  return periodAt(periods, today) ?? ended ?? null;
+}

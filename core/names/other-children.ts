@@ -20,9 +20,9 @@ export interface NamedChild {
  */
 const alsoWords = new Set(
   (
-    'april art august autumn basil bill bob brook carol cash chance chase clay dale dawn dean drew earl faith fern forest ' +
-    'frank gale gene grace grant guy harmony hazel heath heather holly hope hunter iris ivy jack jade jasmine jewel joy june ' +
-    'lance lane lily major mark mason may melody mercy miles olive page parker patience pearl penny pierce poppy ' +
+    'april art august autumn basil bill bob briar brook carol cash chance chase clay dahlia dale dawn dean drew earl faith fern forest ' +
+    'frank gale gene grace grant guy harmony hazel heath heather holly hope hunter iris ivy jack jade jasmine jewel joy june kestrel ' +
+    'lance lane lily linnea major mark mason may melody mercy miles olive page parker patience pearl penny pierce poppy ' +
     'precious ray reed river robin rose ruby rusty sage sky stone summer sunny will winter wren'
   ).split(' '),
 );
@@ -30,6 +30,10 @@ const alsoWords = new Set(
 const escaped = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&').replace(/\s+/g, '\\s+');
 const asWord = (pattern: string, flags: string) =>
   new RegExp(`(?<![\\p{L}\\p{N}])(?:${pattern})(?![\\p{L}\\p{N}])`, `gu${flags}`);
+
+/** Full name, short name, first name, initials. */
+const RANKS = 4;
+const NOTHING = /(?!)/g;
 
 /** Their names longest first, so that “Nell Zapata” is one find and not two. */
 function patternsOf({ firstName, lastName, shortName, initials }: OtherChild): RegExp[] {
@@ -52,16 +56,28 @@ function patternsOf({ firstName, lastName, shortName, initials }: OtherChild): R
  * @example namedChildren('Nell Z. laughed', [nell]) // [{ childId: nell.id, text: 'Nell Z.', at: 0 }]
  */
 export function namedChildren(text: string, others: readonly OtherChild[]): NamedChild[] {
-  if (text === '') return [];
+  return nameFinder(others)(text);
+}
+
+/** The same for many texts: the names are made ready once. */
+export function nameFinder(others: readonly OtherChild[]): (text: string) => NamedChild[] {
+  const all = others.map((child) => ({ child, patterns: patternsOf(child) }));
+  // Whoever is named at all is named by a first name or by initials: most texts hold neither.
+  const tokens = others.flatMap(({ firstName, initials }) => [
+    escaped(firstName),
+    ...(initials.length > 1 ? [escaped(initials), [...initials].map(escaped).join('\\.')] : []),
+  ]);
+  const any = tokens.length === 0 ? null : new RegExp(tokens.join('|'), 'iu');
+  return (text) => (any?.test(text) ? findIn(text, all) : []);
+}
+
+function findIn(text: string, all: readonly { child: OtherChild; patterns: RegExp[] }[]): NamedChild[] {
   const found: NamedChild[] = [];
   const isTaken = (at: number, length: number) =>
     found.some((other) => at < other.at + other.text.length && other.at < at + length);
-  const all = others.map((child) => ({ child, patterns: patternsOf(child) }));
-  for (let rank = 0; rank < 4; rank++) {
+  for (let rank = 0; rank < RANKS; rank++) {
     for (const { child, patterns } of all) {
-      const pattern = patterns[rank];
-      if (!pattern) continue;
-      for (const { 0: match, index } of text.matchAll(pattern)) {
+      for (const { 0: match, index } of text.matchAll(patterns[rank] ?? NOTHING)) {
         if (!isTaken(index, match.length)) found.push({ childId: child.id, text: match, at: index });
       }
     }
@@ -72,12 +88,13 @@ export function namedChildren(text: string, others: readonly OtherChild[]): Name
 /**
  * The text for a reader from outside: whoever is named in it is “a classmate”.
  *
- * @example withoutNames('nell laughed at him', [nell]) // 'A classmate laughed at him'
+ * @param find  as `nameFinder` makes it
+ * @example withoutNames('nell laughed at him', nameFinder([nell])) // 'A classmate laughed at him'
  */
-export function withoutNames(text: string, others: readonly OtherChild[]): string {
+export function withoutNames(text: string, find: (text: string) => NamedChild[]): string {
   let result = '';
   let from = 0;
-  for (const { at, text: name } of namedChildren(text, others)) {
+  for (const { at, text: name } of find(text)) {
     const before = text.slice(from, at);
     const begins = /(^|[.!?]\s+)$/.test(result + before);
     result += before + (begins ? 'A classmate' : 'a classmate');

@@ -12,7 +12,8 @@ export interface Paper {
 export type PaperBlock =
   | { kind: 'heading'; text: string; level: 1 | 2 | 3 }
   | { kind: 'text'; text: string; quiet?: boolean }
-  | { kind: 'rich'; words: RichText }
+  /** Own words; `place` is the goal that they are about, or null for the whole. */
+  | { kind: 'rich'; words: RichText; place: string | null }
   /** Pairs of a name and what it is. */
   | { kind: 'facts'; facts: [name: string, value: string][] }
   | { kind: 'graph'; graph: GoalGraph }

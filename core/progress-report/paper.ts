@@ -1,6 +1,6 @@
 import { type IsoDate, longDate, shortDate } from '../calendar/iso-date';
 import type { Paper, PaperBlock } from '../paper/paper';
-import { isEmptyText } from '../paper/rich-text';
+import { isEmptyText, type RichText } from '../paper/rich-text';
 import type { Shows } from '../readers/reader-rule';
 import type { GoalReport, ProgressReport } from './content';
 
@@ -27,9 +27,19 @@ export function progressReportFor(report: ProgressReport, shows: Shows): Progres
   return shows.has('abc') ? report : { ...report, behavior: [] };
 }
 
-/** A progress report as a paper. */
-export function progressPaper(report: ProgressReport, issue: Issue | null): Paper {
+/**
+ * A progress report as a paper.
+ *
+ * @param options.keepsEmpty  whether own words have their place where there are none yet: for who is writing them
+ */
+export function progressPaper(
+  report: ProgressReport,
+  issue: Issue | null,
+  { keepsEmpty = false }: { keepsEmpty?: boolean } = {},
+): Paper {
   const { student, schoolName, period, plan, caseManager, behavior, words } = report;
+  const ownWords = (own: RichText, place: string | null): PaperBlock[] =>
+    keepsEmpty || !isEmptyText(own) ? [{ kind: 'rich', words: own, place }] : [];
   const blocks: PaperBlock[] = [
     { kind: 'heading', level: 1, text: student.name },
     {
@@ -47,8 +57,8 @@ export function progressPaper(report: ProgressReport, issue: Issue | null): Pape
         `Case manager: ${caseManager}`,
       ].join(' · '),
     },
-    ...(isEmptyText(words) ? [] : [{ kind: 'rich' as const, words }]),
-    ...report.goals.flatMap(goalBlocks),
+    ...ownWords(words, null),
+    ...report.goals.flatMap((goal) => [...goalBlocks(goal), ...ownWords(goal.words, goal.goalId)]),
     ...(behavior.length === 0
       ? []
       : [
@@ -80,7 +90,6 @@ function goalBlocks(goal: GoalReport): PaperBlock[] {
     { kind: 'text', text: goal.verdict.sentence },
     { kind: 'facts', facts },
     ...(goal.graph ? [{ kind: 'graph' as const, graph: goal.graph }] : []),
-    ...(isEmptyText(goal.words) ? [] : [{ kind: 'rich' as const, words: goal.words }]),
   ];
 }
 

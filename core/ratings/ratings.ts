@@ -5,9 +5,7 @@ import { largest, mean, smallest } from '../statistics/spread';
 import { figure } from '../words/counting';
 
 /** Who rates the same piece of work. */
-export const raterKinds = ['staff', 'peer', 'student'] as const;
-export type RaterKind = (typeof raterKinds)[number];
-export const raterWords: Record<RaterKind, string> = { staff: 'Staff', peer: 'A peer', student: 'The student' };
+export type RaterKind = 'staff' | 'peer' | 'student';
 
 /** What one rater says: points for each criterion rated, and words of their own. */
 export interface Rating {

@@ -20,6 +20,7 @@ const paper = (name: string, rows = 80): Paper => ({
     { kind: 'text', text: '“3 of 4” – <script>alert(1)</script>' },
     {
       kind: 'rich',
+      place: null,
       words: {
         type: 'doc',
         content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Own words', marks: [{ type: 'bold' }] }] }],

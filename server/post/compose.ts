@@ -13,6 +13,7 @@ import { type Goal, goalsOf, measureAt } from '../goals/goals';
 import { readerRules } from '../readers/rules';
 import { entriesAsSeen } from '../report/running';
 import type { School } from '../school/school';
+import { caseManagerOf } from '../students/students';
 import { newInvitationLink } from '../team/invitations';
 import { newLink } from '../ways-in/ways-in';
 import { wordings } from './wordings';
@@ -101,12 +102,12 @@ export async function valuesFor(
   school: Pick<School, 'name'>,
 ): Promise<FieldValues | null> {
   const student = await db('students').where({ id: studentId }).first('short_name');
-  const manager = await db('team_members as m')
-    .join('people as p', 'p.id', 'm.person_id')
-    .where({ 'm.student_id': studentId, 'm.role': 'caseManager' })
-    .orderBy('m.from_date', 'desc')
-    .first('p.name');
-  const base = { student: student.short_name, reader: toName, sender: manager?.name ?? null, school: school.name };
+  const base = {
+    student: student.short_name,
+    reader: toName,
+    sender: await caseManagerOf(db, studentId),
+    school: school.name,
+  };
   if (kind !== 'entry' && kind !== 'digest') return base;
   const goals = await goalsOf(db, [studentId]);
   const entries = await entriesAsSeen(db, studentId, goals, { ...reader, discreet: false }, entryIds, true);

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { ToldWhen } from '~/core/post/message';
+import { usualWordings } from '~/core/post/wording';
 import { carefulRules } from '~/core/readers/reader-rule';
 import { freshDatabase } from '~/tests/database/fresh';
 import { actorOf, now, type SmallSchool, smallSchool, today, wall } from '~/tests/database/small-school';
@@ -10,10 +11,13 @@ import { recordSession } from '../observations/record';
 import { saveReaderRules } from '../readers/rules';
 import { type School, theSchool } from '../school/school';
 import { findWayIn, makeWayIn, tryPasscode } from '../ways-in/ways-in';
+import { addCarrierRule, carrierInbox, keepArrived, removeCarrierRule } from './carrier';
 import { collectPost } from './collect';
 import { deliver, dueMessages, settleInterrupted } from './deliver';
-import { messagesOf, sendAgain, setDailyLimit } from './messages';
+import { markArrived, messageCounts, messagesOf, sendAgain, setDailyLimit, stopMessage } from './messages';
+import { sampleValues } from './sample';
 import { findStop, setOwnTold, setTold, stopMessages, writeLetter } from './told';
+import { saveWording, wordings } from './wordings';
 
 const fresh = freshDatabase();
 let school: SmallSchool;
@@ -255,5 +259,91 @@ describe('what becomes of a message', () => {
     for (let i = 0; i < 8; i++) await tryPasscode(fresh.db, id, 'wrong', later(60 * i));
     await post(later(500));
     expect(mails).toMatchObject([{ to: { address: 'manager@school.example' }, subject: 'A way in has been locked' }]);
+  });
+});
+
+describe('the preview of a wording', () => {
+  const sample = (kind: 'entry' | 'digest' | 'invitation', readerKind: 'family' | 'team' = 'family') =>
+    sampleValues(fresh.db, {
+      ...{ studentId: school.student, kind, readerKind, school: theSchoolOfIt, publicUrl: 'http://here' },
+    });
+
+  it('is filled from the newest entry as that reader sees it, without a link that opens', async () => {
+    expect(await sample('entry')).toBeNull();
+    await observe('A private word');
+    const values = await sample('entry');
+    expect(values).toMatchObject({ student: 'Ada E.', percentage: '50%', note: null, link: 'http://here/read/…' });
+    expect((await sample('entry', 'team'))?.note).toBe('A private word');
+    expect(await fresh.db('message_stops').count('token_hash as n').first()).toEqual({ n: '0' });
+  });
+
+  it('of a digest holds the newest few; an invitation needs no entry and cannot be stopped', async () => {
+    for (let i = 0; i < 5; i++) await observe();
+    expect((await sample('digest'))?.entries?.split('\n')).toHaveLength(3);
+    expect(await sample('invitation')).toMatchObject({ school: 'Test School', stop: null });
+  });
+});
+
+describe('how messages are worded', () => {
+  it('is as usual, until who sets up the school words it, and can be as usual again', async () => {
+    const own = { subject: 'News', body: 'See {link}' };
+    await expect(saveWording(fresh.db, actorOf(school.aide), 'entry', own, now)).rejects.toThrow(NotFound);
+    await saveWording(fresh.db, actorOf(school.manager), 'entry', own, now);
+    expect((await wordings(fresh.db)).entry).toEqual(own);
+    expect((await wordings(fresh.db)).digest).toEqual(usualWordings.digest);
+    await saveWording(fresh.db, actorOf(school.manager), 'entry', null, now);
+    expect((await wordings(fresh.db)).entry).toEqual(usualWordings.entry);
+  });
+});
+
+describe('a message that a person sees to', () => {
+  it('is taken out of the post before it leaves, and only by who may share', async () => {
+    await tell('entry');
+    await observe();
+    await collectPost(fresh.db, 'America/New_York', now);
+    const [due] = await dueMessages(fresh.db, now);
+    const id = due?.id as string;
+    await expect(stopMessage(fresh.db, actorOf(school.aide), id)).rejects.toThrow(NotFound);
+    await expect(stopMessage(fresh.db, actorOf(school.manager), randomUUID())).rejects.toThrow(NotFound);
+    await stopMessage(fresh.db, actorOf(school.manager), id);
+    await post();
+    expect([mails, await states()]).toEqual([[], ['stopped']]);
+    expect(await messagesOf(fresh.db, actorOf(school.aide))).toEqual([]);
+  });
+
+  it('is said to have arrived, where nobody could know', async () => {
+    await tell('entry');
+    await observe();
+    await collectPost(fresh.db, 'America/New_York', now);
+    await fresh.db('messages').update({ state: 'sending' });
+    await settleInterrupted(fresh.db, { takesOnce: false });
+    const [message] = await messagesOf(fresh.db, actorOf(school.manager), { state: 'uncertain' });
+    const id = message?.id as string;
+    await expect(markArrived(fresh.db, actorOf(school.aide), id, now)).rejects.toThrow(NotFound);
+    await markArrived(fresh.db, actorOf(school.manager), id, now);
+    expect(await messageCounts(fresh.db, actorOf(school.manager))).toEqual({ sent: 1 });
+    await expect(markArrived(fresh.db, actorOf(school.manager), id, now)).rejects.toThrow(NotFound);
+  });
+});
+
+describe('the simulated carrier', () => {
+  it('shows what it got, once, and its rules, to who sets up the school', async () => {
+    const mail = {
+      messageId: '<one>',
+      recipient: 'ida@home.example',
+      subject: 'News',
+      body: 'x',
+      headers: {},
+      arrivedAt: now,
+    };
+    for (let i = 0; i < 2; i++) await keepArrived(fresh.db, mail);
+    const rule = { id: randomUUID(), address: '@bounce.', does: 'bounce' as const, seconds: 0, words: '' };
+    for (let i = 0; i < 2; i++) await addCarrierRule(fresh.db, actorOf(school.manager), rule, now);
+    const shown = () => carrierInbox(fresh.db, actorOf(school.manager));
+    expect(await shown()).toMatchObject({ inbox: [{ subject: 'News' }], rules: [rule] });
+    await removeCarrierRule(fresh.db, actorOf(school.manager), rule.id);
+    expect((await shown()).rules).toEqual([]);
+    await expect(carrierInbox(fresh.db, actorOf(school.aide))).rejects.toThrow(NotFound);
+    await expect(addCarrierRule(fresh.db, actorOf(school.aide), rule, now)).rejects.toThrow(NotFound);
   });
 });

@@ -11,7 +11,7 @@ import { type Goal, goalsOf, goalsWorkedOn } from '../goals/goals';
 import { sessionsByGoal } from '../observations/read';
 import type { School } from '../school/school';
 import { planOf } from '../students/plan';
-import { type Actor, type Student, studentFor } from '../students/students';
+import { type Actor, caseManagerOf, type Student, studentFor } from '../students/students';
 
 /** The reporting periods of a student’s plan, in order; none while the plan has no dates. Ask `studentFor` first. */
 export async function periodsOf(db: Database, studentId: string): Promise<ReportingPeriod[]> {
@@ -68,11 +68,6 @@ export async function draftOf(
     return goalReport(goal, goal.version === 1 ? known : asMeasured, stretch, words.goals[goal.id] ?? noWords, when);
   });
   const behavior = await behaviorOf(db, student.id, { discreet: false });
-  const manager = await db('team_members as m')
-    .join('people as p', 'p.id', 'm.person_id')
-    .where({ 'm.student_id': student.id, 'm.role': 'caseManager' })
-    .orderBy('m.from_date', 'desc')
-    .first('p.name');
   const earlier = before ? { from: before.first, to: before.last } : null;
   return {
     words,
@@ -87,7 +82,7 @@ export async function draftOf(
         groups: student.groups,
       },
       schoolName: school.name,
-      caseManager: manager?.name ?? '',
+      caseManager: await caseManagerOf(db, student.id),
       plan: { startsOn: student.plan.startsOn, endsOn: student.plan.endsOn },
       period: { label: current.label, ...stretch },
       goals: reports,

@@ -9,8 +9,9 @@ import { joinPdfs, pagesOf, paperPdf } from '../paper/pdf';
 import { runningReport } from '../report/running';
 import type { School } from '../school/school';
 import { type Student, studentFor } from '../students/students';
-import { draftOf, periodsOf } from './draft';
-import { issuedOf, issuedReport } from './issued';
+import { draftOf } from './draft';
+import { issuedReport } from './issued';
+import { reportStanding } from './overview';
 
 /**
  * Makes a batch, paper by paper. What is made is kept: after a restart it goes on where it stopped.
@@ -61,9 +62,8 @@ async function latestProgressPaper(
   student: Student,
   { school, today }: { school: School; today: IsoDate },
 ): Promise<Paper> {
-  const periods = await periodsOf(db, student.id);
-  const current = periods.find(({ last }) => last >= today) ?? periods.at(-1);
-  if (!current) {
+  const { period, issued } = await reportStanding(db, student, { school, today });
+  if (!period) {
     const head = `${student.shortName} · progress report · ${school.name}`;
     const text = 'The plan has no reporting periods yet.';
     return {
@@ -75,10 +75,7 @@ async function latestProgressPaper(
       ],
     };
   }
-  const issued = (await issuedOf(db, student.id, school)).find(
-    ({ period, replacedBy }) => period.to === current.last && replacedBy === null,
-  );
-  if (!issued) return progressPaper((await draftOf(db, student, current.last, { school, today })).report, null);
+  if (!issued) return progressPaper((await draftOf(db, student, period.last, { school, today })).report, null);
   return progressPaper((await issuedReport(db, student.id, issued.id, school)).report, issued);
 }
 

@@ -27,6 +27,7 @@ import { askForBatch, batchesOf, batchFile } from './batches';
 import { draftOf, saveDraft } from './draft';
 import { issuedOf, issuedReport, issueReport } from './issued';
 import { makeBatch } from './make-batch';
+import { reportStanding } from './overview';
 
 const fresh = freshDatabase();
 let school: SmallSchool;
@@ -148,6 +149,24 @@ describe('an issued report', () => {
     const second = lines[0]?.id as string;
     await issue({ id: second, replaces: second });
     expect(await issuedOf(fresh.db, school.student, theSchoolOfIt)).toHaveLength(2);
+  });
+});
+
+describe('the report that is to be made now', () => {
+  const standing = async (on: string) => {
+    const { period, issued } = await reportStanding(
+      fresh.db,
+      { id: school.student },
+      { school: theSchoolOfIt, today: on },
+    );
+    return [period?.label ?? null, issued?.number ?? null];
+  };
+
+  it('is of the period that goes on, with the one that stands for it; of none before the plan begins', async () => {
+    expect(await standing(today)).toEqual(['Quarter 1', 2]);
+    expect(await standing('2026-09-01')).toEqual([null, null]);
+    // Its only period is over and reported: that one is shown.
+    expect(await standing('2026-12-20')).toEqual(['Quarter 1', 2]);
   });
 });
 

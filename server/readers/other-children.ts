@@ -1,4 +1,4 @@
-import { namedChildren, type OtherChild, withoutNames } from '~/core/names/other-children';
+import { namedChildren, nameFinder, type OtherChild, withoutNames } from '~/core/names/other-children';
 import type { Database } from '../db/database';
 import { NotFound } from '../failures';
 import { mustStand } from '../recorded/stands';
@@ -22,7 +22,17 @@ interface Noted {
   id: string;
   version: number;
   note: string | null;
+  /** Of an ABC note or a tally title and sentence are typed words too; of an observation they are the goal’s own. */
+  kind?: string;
+  title?: string;
+  sentence?: string;
 }
+
+const isTyped = ({ kind }: Noted) => kind === 'abcNote' || kind === 'tally';
+
+/** All of an entry in which somebody could have named another child. */
+const textOf = (entry: Noted) =>
+  [...(isTyped(entry) ? [entry.title, entry.sentence] : []), entry.note].filter(Boolean).join('\n');
 
 const keyOf = ({ id, version }: Pick<Noted, 'id' | 'version'>) => `${id} ${version}`;
 
@@ -37,32 +47,35 @@ export async function withoutOtherChildren<T extends Noted>(
   studentId: string,
   entries: readonly T[],
 ): Promise<T[]> {
-  if (!entries.some(({ note }) => note)) return [...entries];
+  if (!entries.some((entry) => textOf(entry) !== '')) return [...entries];
   const [others, standing] = await Promise.all([otherChildren(db, studentId), letStand(db, studentId)]);
-  return entries.map((entry) =>
-    entry.note && !standing.has(keyOf(entry)) ? { ...entry, note: withoutNames(entry.note, others) } : entry,
-  );
+  const find = nameFinder(others);
+  return entries.map((entry) => {
+    if (standing.has(keyOf(entry)) || find(textOf(entry)).length === 0) return entry;
+    const { title, sentence, note } = entry;
+    return {
+      ...entry,
+      ...(isTyped(entry) && { title: withoutNames(title ?? '', find), sentence: withoutNames(sentence ?? '', find) }),
+      note: note && withoutNames(note, find),
+    };
+  });
 }
 
-export interface NamingEntry {
-  id: string;
-  version: number;
-  note: string;
-  /** As they stand in the note, each once. */
-  names: string[];
-}
-
-/** The entries whose note names another child, which nobody has let stand yet. Ask `studentFor` first. */
+/**
+ * The entries that name another child, which nobody has let stand yet, each with the names as they stand in it. Ask `studentFor`
+ * first.
+ */
 export async function entriesNamingOthers<T extends Noted>(
   db: Database,
   studentId: string,
   entries: readonly T[],
-): Promise<(T & NamingEntry)[]> {
+): Promise<(T & { names: string[] })[]> {
   const [others, standing] = await Promise.all([otherChildren(db, studentId), letStand(db, studentId)]);
+  const find = nameFinder(others);
   return entries.flatMap((entry) => {
-    if (!entry.note || standing.has(keyOf(entry))) return [];
-    const names = [...new Set(namedChildren(entry.note, others).map(({ text }) => text))];
-    return names.length > 0 ? [{ ...entry, note: entry.note, names }] : [];
+    if (standing.has(keyOf(entry))) return [];
+    const names = [...new Set(find(textOf(entry)).map(({ text }) => text))];
+    return names.length > 0 ? [{ ...entry, names }] : [];
   });
 }
 

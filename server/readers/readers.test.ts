@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import sharp from 'sharp';
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import {
   carefulRules,
@@ -7,9 +8,11 @@ import {
   type ReportField,
   shownFields,
 } from '~/core/readers/reader-rule';
+import { follow } from '~/tests/database/followed';
 import { freshDatabase } from '~/tests/database/fresh';
 import { actorOf, addStudent, now, type SmallSchool, smallSchool, wall } from '~/tests/database/small-school';
 import { hideComment, sayComment, showComment } from '../comments/comments';
+import { addEvidence } from '../evidence/add';
 import { Invalid, NotAllowed, NotFound } from '../failures';
 import { goalsOf } from '../goals/goals';
 import { recordSession } from '../observations/record';
@@ -176,6 +179,37 @@ describe('the running report', () => {
 });
 
 describe('other children’s names', () => {
+  it('are not read outside in the choices of an ABC note either, nor in what a file is called', async () => {
+    await fresh.db.raw('truncate observations, comments, names_let_stand cascade');
+    const { id } = await follow(fresh.db, school);
+    await fresh
+      .db('behavior_choices')
+      .where({ id: id('Noise') })
+      .update({ name: 'Wren laughed' });
+    const note = randomUUID();
+    await fresh.db('abc_notes').insert({
+      ...{ id: note, student_id: school.student, occurred_on: '2026-11-24', occurred_time: '09:00' },
+      ...{ behaviors: [id('Leaves')], antecedents: [id('Noise')], consequences: [], functions: [], is_going: false },
+      ...{ note: '', observer_id: school.manager, recorded_by: school.manager, recorded_at: now },
+    });
+    const content = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'teal' } })
+      .png()
+      .toBuffer();
+    const file = { id: randomUUID(), entryId: note, name: 'Wren and Ada.png', content };
+    await addEvidence(fresh.db, actorOf(school.manager), school.student, file, now);
+
+    const inside = await report(team);
+    expect(inside.entries[0]?.sentence).toContain('“Wren laughed”');
+    expect(inside.evidence[note]).toMatchObject([{ name: 'Wren and Ada.png' }]);
+    expect(await entriesNamingOthers(fresh.db, school.student, inside.entries)).toMatchObject([{ names: ['Wren'] }]);
+    const outside = await report(family(['abc', 'pictures']));
+    expect(outside.entries[0]?.sentence).toContain('“a classmate laughed”');
+    expect(outside.evidence[note]).toMatchObject([{ name: 'A classmate and Ada.png' }]);
+    expect(JSON.stringify(outside)).not.toContain('Wren');
+    expect((await report(family(['numbers']))).entries).toEqual([]);
+    await fresh.db.raw('truncate abc_notes cascade');
+  });
+
   it('are pointed out while writing and before anyone reads, until they are let stand; a correction asks anew', async () => {
     await fresh.db.raw('truncate observations, comments, names_let_stand cascade');
     const id = await observe('Wren helped.');

@@ -4,8 +4,6 @@ import { type Actor, studentFor } from '../students/students';
 /** Who read: a member of the team, or whoever came by a way in. */
 export type ReadBy = { personId: string } | { linkId: string };
 
-/** What was read or taken away, as the record names it. */
-export type ReadWhat = string;
 /** Looked at, taken away as a file, or sent in a message. */
 export type ReadHow = 'opened' | 'exported' | 'sent';
 
@@ -19,7 +17,7 @@ const SAME_READING = '10 minutes';
 export async function recordReading(
   db: Database,
   by: ReadBy,
-  reading: { studentId: string; what: ReadWhat; how: ReadHow },
+  reading: { studentId: string; what: string; how: ReadHow },
   now: Date,
 ): Promise<void> {
   const [column, id] = 'personId' in by ? ['person_id', by.personId] : ['link_id', by.linkId];

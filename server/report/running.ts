@@ -67,7 +67,7 @@ export async function runningReport(
   const [entries, comments, evidence] = await Promise.all([
     entriesAsSeen(db, studentId, goals, reader, ids, wanted.oldestFirst),
     commentsOf(db, studentId, ids),
-    reader.shows.has('pictures') && !reader.discreet ? evidenceOf(db, studentId, ids) : {},
+    evidenceAsSeen(db, studentId, reader, ids),
   ]);
   const threads = await threadsOf(db, studentId, reader, comments);
   return { entries, threads, evidence, page, pages, total };
@@ -246,6 +246,24 @@ async function threadsOf(
     threads[key] = [...(threads[key] ?? []), { ...comment, text: note }];
   }
   return threads;
+}
+
+/** Photographs and files, for who is shown them; a file’s name may name another child too. */
+async function evidenceAsSeen(
+  db: Database,
+  studentId: string,
+  { kind, shows, discreet }: Reader,
+  ids: readonly string[],
+): Promise<Record<string, Evidence[]>> {
+  if (!shows.has('pictures') || discreet) return {};
+  const all = await evidenceOf(db, studentId, ids);
+  if (kind === 'team') return all;
+  const named = Object.values(all)
+    .flat()
+    .map((one) => ({ ...one, note: one.name, version: 0 }));
+  const names = new Map((await withoutOtherChildren(db, studentId, named)).map(({ id, note }) => [id, note]));
+  const renamed = (list: Evidence[]) => list.map((one) => ({ ...one, name: names.get(one.id) ?? one.name }));
+  return Object.fromEntries(Object.entries(all).map(([entryId, list]) => [entryId, renamed(list)]));
 }
 
 /** Whether a reader is shown this entry at all. */

@@ -112,3 +112,13 @@ export async function supportTeam(db: Database, studentId: string, today: IsoDat
     [today, studentId],
   );
 }
+
+/** The name of a student’s case manager; empty while there is none. Ask `studentFor` first. */
+export async function caseManagerOf(db: Database, studentId: string): Promise<string> {
+  const row = await db('team_members as m')
+    .join('people as p', 'p.id', 'm.person_id')
+    .where({ 'm.student_id': studentId, 'm.role': 'caseManager' })
+    .orderBy('m.from_date', 'desc')
+    .first('p.name');
+  return row?.name ?? '';
+}

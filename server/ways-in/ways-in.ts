@@ -117,7 +117,6 @@ export async function unlockWayIn(db: Database, actor: Actor, studentId: string,
 export interface FoundWayIn {
   id: string;
   studentId: string;
-  firstName: string;
   shortName: string;
   readerName: string;
   kind: OutsideKind;
@@ -133,12 +132,11 @@ export async function findWayIn(db: Database, token: string, today: IsoDate): Pr
     .join('students as s', 's.id', 'l.student_id')
     .where({ 't.token_hash': hashToken(token), 'l.withdrawn_at': null, 's.archived_at': null })
     .where('l.ends_on', '>=', today)
-    .first('l.*', 's.first_name', 's.short_name');
+    .first('l.*', 's.short_name');
   if (!link) return null;
   return {
     id: link.id,
     studentId: link.student_id,
-    firstName: link.first_name,
     shortName: link.short_name,
     readerName: link.reader_name,
     kind: link.kind,

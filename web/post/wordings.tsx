@@ -1,18 +1,13 @@
 import { getFormProps, getInputProps, getTextareaProps, type SubmissionResult, useForm } from '@conform-to/react';
 import { data, Form, Link, useNavigation, useSearchParams } from 'react-router';
-import { wallTime } from '~/core/calendar/zone';
 import { kindWords, messageKinds } from '~/core/post/message';
 import { fillIn, usualWordings, wordingFields, wordingInput, wordingWarnings } from '~/core/post/wording';
 import { type ReaderKind, readerKinds, readerWords } from '~/core/readers/reader-kind';
-import { shownFields } from '~/core/readers/reader-rule';
 import { mustSetUp } from '~/server/access/set-up';
 import { config } from '~/server/config';
 import { database } from '~/server/db/current';
-import { goalsOf } from '~/server/goals/goals';
-import { valuesFor } from '~/server/post/compose';
+import { sampleValues } from '~/server/post/sample';
 import { saveWording, wordings } from '~/server/post/wordings';
-import { readerRules } from '~/server/readers/rules';
-import { entriesAsSeen } from '~/server/report/running';
 import { studentsOf } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
@@ -24,9 +19,6 @@ import { MarginTitle, Page } from '../ui/page';
 import { readForm } from '../ui/read-form';
 import { saveOrStay } from '../ui/use-saving';
 import type { Route } from './+types/wordings';
-
-/** Entries of a digest’s preview. */
-const PREVIEWED = 3;
 
 export const loader = answering(async ({ request, context }: Route.LoaderArgs) => {
   const { actor, school } = askerOf(context);
@@ -45,33 +37,17 @@ export const loader = answering(async ({ request, context }: Route.LoaderArgs) =
     students: students.map(({ id, shortName }) => ({ id, shortName })),
     studentId: student?.id ?? null,
     values: student
-      ? await sampleFor(student.id, kind, readerKind, school, wallTime(askerOf(context).now, school.timeZone).on)
+      ? await sampleValues(database(), {
+          studentId: student.id,
+          kind,
+          readerKind,
+          school,
+          publicUrl: config.PUBLIC_URL,
+        })
       : null,
     isSimulated: config.SMTP_URL === undefined,
   };
 });
-
-/** What would fill the fields, from this student’s newest entries as that reader sees them. */
-async function sampleFor(
-  studentId: string,
-  kind: (typeof messageKinds)[number],
-  readerKind: ReaderKind,
-  school: { name: string },
-  today: string,
-) {
-  const { rules } = await readerRules(database(), studentId);
-  const reader = { kind: readerKind, shows: shownFields(rules[readerKind].shows) };
-  const goals = await goalsOf(database(), [studentId]);
-  const entries = await entriesAsSeen(database(), studentId, goals, { ...reader, discreet: false });
-  const scored = entries.filter(({ on, kind: of }) => on <= today && of === 'observation');
-  const entryIds = scored.slice(0, kind === 'digest' ? PREVIEWED : 1).map(({ id }) => id);
-  const values = await valuesFor(database(), { studentId, kind, entryIds, toName: 'Aunt Ida' }, reader, school);
-  const links = {
-    link: `${config.PUBLIC_URL}/read/…`,
-    stop: kind === 'invitation' || kind === 'locked' ? null : `${config.PUBLIC_URL}/stop/…`,
-  };
-  return values && { ...values, ...links };
-}
 
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
   const { actor, now } = askerOf(context);

@@ -1,14 +1,7 @@
-import { data, Form, Link, useNavigation } from 'react-router';
+import { data, Link } from 'react-router';
 import { z } from 'zod';
-import { type IsoDate, longDate } from '~/core/calendar/iso-date';
-import {
-  pieceInput,
-  RATING_LINK_HOURS,
-  raterNames,
-  ratingLinkInput,
-  sideBySide,
-  spreadWords,
-} from '~/core/ratings/ratings';
+import { longDate } from '~/core/calendar/iso-date';
+import { pieceInput, raterNames, ratingLinkInput, sideBySide, spreadWords } from '~/core/ratings/ratings';
 import { may } from '~/server/access/rights';
 import { config } from '~/server/config';
 import { database } from '~/server/db/current';
@@ -19,10 +12,9 @@ import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
-import { FieldMessage } from '../ui/fields';
 import { MarginTitle, Page } from '../ui/page';
-import { useFreshId } from '../ui/use-fresh-id';
 import type { Route } from './+types/ratings';
+import { AskForm, EntryForm, PieceForm } from './piece-forms';
 import { RateForm } from './rate-form';
 import { readRating } from './read-rating';
 
@@ -268,92 +260,5 @@ function SideBySide({ piece: { title, raters, criteria } }: { piece: Piece }) {
         </tbody>
       </table>
     </section>
-  );
-}
-
-function PieceForm({ today, problem }: { today: IsoDate; problem: { field: string; text: string } | null }) {
-  const id = useFreshId();
-  const isBusy = useNavigation().state !== 'idle';
-  return (
-    <Form method="post" className="grid gap-4">
-      <input type="hidden" name="intent" value="piece" />
-      <input type="hidden" name="id" value={id} />
-      <label className="grid gap-1">
-        <span className="text-small font-semibold">What is rated</span>
-        <input
-          name="title"
-          maxLength={120}
-          className="input w-full"
-          placeholder="The bird house, first coat"
-          autoComplete="off"
-        />
-      </label>
-      <FieldMessage messages={problem?.field === 'title' ? [problem.text] : undefined} />
-      <label className="grid gap-1">
-        <span className="text-small font-semibold">Made on</span>
-        <input name="madeOn" type="date" max={today} defaultValue={today} className="input w-full" />
-      </label>
-      <FieldMessage messages={problem?.field === 'madeOn' ? [problem.text] : undefined} />
-      <button type="submit" className="btn btn-primary h-11" disabled={isBusy || id === ''}>
-        Begin
-      </button>
-    </Form>
-  );
-}
-
-function AskForm({ pieceId: of, answer }: { pieceId: string; answer: Answer }) {
-  const id = useFreshId();
-  const isBusy = useNavigation().state !== 'idle';
-  return (
-    <Form method="post" className="mt-2 grid max-w-xl gap-3">
-      <input type="hidden" name="intent" value="ask" />
-      <input type="hidden" name="id" value={id} />
-      <input type="hidden" name="pieceId" value={of} />
-      {answer?.link && (
-        <div className="rounded-box border border-fern bg-fern-wash p-3">
-          <p className="text-small">The link works once, for {RATING_LINK_HOURS} hours. It is shown only now.</p>
-          <input
-            readOnly
-            aria-label="The rater’s link"
-            value={answer.link}
-            onFocus={(event) => event.target.select()}
-            className="input mt-2 w-full"
-          />
-        </div>
-      )}
-      <div className="flex flex-wrap items-end gap-3">
-        <label className="grid gap-1 text-small">
-          <span className="font-semibold">Who</span>
-          <select name="kind" className="select h-11 w-40">
-            <option value="peer">A peer</option>
-            <option value="student">The student</option>
-          </select>
-        </label>
-        <label className="grid gap-1 text-small">
-          <span className="font-semibold">Called, for whoever may share</span>
-          <input name="label" maxLength={60} className="input h-11 w-48" autoComplete="off" />
-        </label>
-        <button type="submit" className="btn h-11" disabled={isBusy || id === ''}>
-          Make the link
-        </button>
-      </div>
-      <FieldMessage messages={answer?.problem ? [answer.problem.text] : undefined} />
-    </Form>
-  );
-}
-
-function EntryForm({ pieceId: of, title }: { pieceId: string; title: string }) {
-  const id = useFreshId();
-  const isBusy = useNavigation().state !== 'idle';
-  return (
-    <Form method="post" className="flex flex-wrap items-center gap-3">
-      <input type="hidden" name="intent" value="entry" />
-      <input type="hidden" name="id" value={id} />
-      <input type="hidden" name="pieceId" value={of} />
-      <button type="submit" className="btn h-11" disabled={isBusy || id === ''}>
-        Make it an entry<span className="sr-only">: {title}</span>
-      </button>
-      <span className="text-small text-ink-2">Then it counts for the goal, and is not rated any more.</span>
-    </Form>
   );
 }

@@ -156,7 +156,6 @@ export interface PreviewEntry {
 export interface Preview {
   kind: ReaderKind;
   entries: PreviewEntry[];
-  total: number;
 }
 
 /** The report as one kind of reader sees it, with the choices as they stand in the form, saved or not. */

@@ -57,7 +57,6 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
     own,
     preview: {
       kind,
-      total: report.total,
       entries: report.entries.slice(0, PREVIEWED).map(({ id, on, time, title, setting, observer, sentence, note }) => ({
         ...{ id, on, title },
         // What a reflection says stands in its thread.

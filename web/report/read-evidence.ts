@@ -19,5 +19,6 @@ export const loader = answering(async (args: Route.LoaderArgs) => {
   const file = await evidenceFile(database(), way.studentId, idFrom(args.params.evidenceId), { isThumbnail });
   if (!(await mayReadEntry(database(), way.studentId, goals, reader, file.entryId)))
     throw new NotFound('No such file.');
-  return evidenceAnswer(file);
+  // What it was called may say more than it shows.
+  return evidenceAnswer({ ...file, name: file.type === 'application/pdf' ? 'file.pdf' : 'picture.jpg' });
 });

@@ -6,7 +6,7 @@ import { issuedReport } from '~/server/progress-reports/issued';
 import { recordReading } from '~/server/readers/readings';
 import { answering } from '../http/answering';
 import { idFrom } from '../http/asker';
-import { IssuedMarks } from '../reports/issued';
+import { IssuedMarks } from '../reports/issued-marks';
 import { PaperView } from '../reports/paper-view';
 import { shownPaper } from '../reports/shown-paper';
 import { MarginTitle, Page } from '../ui/page';

@@ -1,14 +1,10 @@
-import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
-import { data, Link, redirect, useBlocker } from 'react-router';
-import { v4 as newId } from 'uuid';
+import { useState } from 'react';
+import { data, Link, redirect } from 'react-router';
 import { z } from 'zod';
 import { isoDateField } from '~/core/calendar/date-fields';
-import { noWords, type RichText } from '~/core/paper/rich-text';
 import { missingIn } from '~/core/progress-report/content';
 import { type DraftWords, draftInput, issueInput } from '~/core/progress-report/input';
 import { progressPaper } from '~/core/progress-report/paper';
-import { outsideKinds, readerWords } from '~/core/readers/reader-kind';
-import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { Conflict, NotFound } from '~/server/failures';
 import { draftOf, saveDraft } from '~/server/progress-reports/draft';
@@ -18,16 +14,15 @@ import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
 import { PrintSheet } from '../report/print-sheet';
-import { Dialog } from '../ui/dialog';
 import { MarginTitle, Page } from '../ui/page';
-import { saveOrStay, useRetry, useSaving } from '../ui/use-saving';
+import { saveOrStay } from '../ui/use-saving';
 import type { Route } from './+types/draft';
+import { EditedPaper } from './edited-paper';
 import { formats } from './formats';
-import { PaperView } from './paper-view';
-import { type ShownBlock, shownPaper } from './shown-paper';
+import { IssueDialog } from './issue-dialog';
+import { shownPaper } from './shown-paper';
+import { useKeptWords } from './use-kept-words';
 import { WayBack } from './way-back';
-
-const WordsEditor = lazy(() => import('./words-editor'));
 
 const periodFrom = (text: string | undefined) => {
   const parsed = isoDateField.safeParse(text);
@@ -47,7 +42,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   return {
     student: { id: student.id, shortName: student.shortName },
     period,
-    paper: shownPaper(progressPaper(draft.report, null)),
+    paper: shownPaper(progressPaper(draft.report, null, { keepsEmpty: true })),
     goals: draft.report.goals.map(({ goalId, number, shortName }) => ({
       id: goalId,
       name: `${number} · ${shortName}`,
@@ -109,50 +104,14 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `Draft of a progress report, ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
 ];
 
-/** After so long without a key the words are kept. */
-const PAUSE = 1500;
-
 export default function Draft({ loaderData }: Route.ComponentProps) {
   const { student, period, paper, goals, missing, standing, next, changedByName } = loaderData;
   const path = `/students/${student.id}/progress/${period}`;
-  const { answer, isBusy, isUnreachable, save } = useSaving<DraftAnswer>(path);
-  const [words, setWords] = useState(loaderData.words);
-  const [version, setVersion] = useState(loaderData.version);
-  const [isDirty, setDirty] = useState(false);
-  const [isIssuing, setIssuing] = useState(false);
-  // What is typed while something is being kept is kept next.
-  const sent = useRef(words);
-  const latest = useRef(words);
-  latest.current = words;
-  const theirs = answer && 'theirs' in answer && version !== answer.theirs.version ? answer.theirs : null;
-
-  const keep = useCallback(() => {
-    sent.current = words;
-    save({ intent: 'save', period, version, words });
-  }, [save, period, version, words]);
-  useEffect(() => {
-    if (!answer || !('version' in answer)) return;
-    setVersion(answer.version);
-    setDirty(sent.current !== latest.current);
-  }, [answer]);
-  useEffect(() => {
-    if (!isDirty || isBusy || theirs || isUnreachable) return;
-    const timer = setTimeout(keep, PAUSE);
-    return () => clearTimeout(timer);
-  }, [isDirty, isBusy, theirs, isUnreachable, keep]);
-  useRetry({ isUnreachable, isBusy }, keep);
-  useBlocker(
-    isDirty && !isIssuing
-      ? ({ currentLocation, nextLocation }) => leavesUnkept(currentLocation.pathname, nextLocation.pathname)
-      : false,
+  const { words, version, isDirty, isBusy, isUnreachable, answer, theirs, change, keepMine, issue } = useKeptWords(
+    path,
+    loaderData,
   );
-  const change = (place: string | null, to: RichText) => {
-    setDirty(true);
-    setWords((before) =>
-      place === null ? { ...before, whole: to } : { ...before, goals: { ...before.goals, [place]: to } },
-    );
-  };
-
+  const [isIssuing, setIssuing] = useState(false);
   const state = isUnreachable
     ? 'The server cannot be reached; what you typed is still here and is kept as soon as it can.'
     : isDirty
@@ -200,14 +159,7 @@ export default function Draft({ loaderData }: Route.ComponentProps) {
               <p className="font-semibold">
                 Somebody else has written here in the meantime. Yours is still on this page.
               </p>
-              <button
-                type="button"
-                className="btn"
-                onClick={() => {
-                  setVersion(theirs.version);
-                  setDirty(true);
-                }}
-              >
+              <button type="button" className="btn" onClick={keepMine}>
                 Keep mine
               </button>
               <button type="button" className="btn" onClick={() => window.location.reload()}>
@@ -242,7 +194,7 @@ export default function Draft({ loaderData }: Route.ComponentProps) {
       <WayBack student={student} />
       <PrintSheet head={paper.head}>
         <h1 className="mt-1 text-3xl">Draft of a progress report</h1>
-        <EditedPaper paper={paper} goals={goals} words={words} onChange={change} />
+        <EditedPaper paper={paper} studentId={student.id} goals={goals} words={words} onChange={change} />
       </PrintSheet>
       {isIssuing && (
         <IssueDialog
@@ -251,114 +203,9 @@ export default function Draft({ loaderData }: Route.ComponentProps) {
           replaces={standing?.number ?? null}
           isBusy={isBusy}
           onClose={() => setIssuing(false)}
-          onIssue={(id, readers) => {
-            sent.current = words;
-            save({ intent: 'issue', id, period, version, words, readers, replaces: standing?.id ?? null });
-          }}
+          onIssue={(id, readers) => issue({ id, readers, replaces: standing?.id ?? null })}
         />
       )}
     </Page>
-  );
-}
-
-const leavesUnkept = (from: string, to: string) =>
-  from !== to && !window.confirm('What you typed last has not been kept yet. Leave it?');
-
-interface EditedPaperProps {
-  paper: Route.ComponentProps['loaderData']['paper'];
-  goals: { id: string; name: string }[];
-  words: DraftWords;
-  onChange: (place: string | null, words: RichText) => void;
-}
-
-/** The paper with an editor for the own words of each goal, where they will stand, and for the whole. */
-function EditedPaper({ paper, goals, words, onChange }: EditedPaperProps) {
-  const blocks = paper.blocks.filter(({ kind }) => kind !== 'rich');
-  const goalAt = (at: number): { id: string; name: string } | undefined => {
-    const name = blocks.slice(0, at + 1).findLast((block): block is Extract<ShownBlock, { kind: 'heading' }> => {
-      return block.kind === 'heading' && block.level === 2;
-    })?.text;
-    return goals.find((goal) => goal.name === name);
-  };
-  const endsGoal = (at: number) => {
-    const after = blocks[at + 1];
-    return after === undefined || after.kind === 'signatures' || (after.kind === 'heading' && after.level === 2);
-  };
-  const lastQuiet = blocks.findIndex((block, at) => at > 0 && block.kind === 'heading' && block.level === 2) - 1;
-  return (
-    <div className="pb-24">
-      <PaperView paper={{ ...paper, blocks }}>
-        {(block, at) => {
-          const goal = endsGoal(at) ? goalAt(at) : undefined;
-          const isWhole = at === lastQuiet;
-          if (!goal && !isWhole) return null;
-          return (
-            <>
-              <PaperView paper={{ ...paper, blocks: [block] }} />
-              <Suspense fallback={<p className="min-h-20 text-small text-ink-2">The editor is being fetched …</p>}>
-                <WordsEditor
-                  label={goal ? `Your words about ${goal.name}` : 'Your words for the whole'}
-                  words={(goal ? words.goals[goal.id] : words.whole) ?? noWords}
-                  onChange={(to) => onChange(goal?.id ?? null, to)}
-                />
-              </Suspense>
-            </>
-          );
-        }}
-      </PaperView>
-    </div>
-  );
-}
-
-interface IssueDialogProps {
-  number: number;
-  missing: number;
-  replaces: number | null;
-  isBusy: boolean;
-  onClose: () => void;
-  onIssue: (id: string, readers: string[]) => void;
-}
-
-function IssueDialog({ number, missing, replaces, isBusy, onClose, onIssue }: IssueDialogProps) {
-  const [id] = useState(() => newId());
-  const [readers, setReaders] = useState<string[]>(['family']);
-  return (
-    <Dialog title="Issue this report?" onClose={onClose}>
-      <div className="grid gap-3 p-6">
-        <h2 className="text-xl">Issue it as no. {number}?</h2>
-        <p>
-          It is dated today and does not change any more, whatever is entered or corrected later.
-          {replaces !== null && ` It replaces no. ${replaces}, which stays readable and says so.`}
-        </p>
-        {missing > 0 && (
-          <p className="font-semibold">{counted(missing, 'thing is', 'things are')} missing: see the margin.</p>
-        )}
-        <fieldset className="grid gap-1">
-          <legend className="mb-1 text-small font-semibold">Besides the team, for</legend>
-          {outsideKinds.map((kind) => (
-            <label key={kind} className="flex min-h-9 items-center gap-2.5">
-              <input
-                type="checkbox"
-                className="checkbox checkbox-sm"
-                checked={readers.includes(kind)}
-                onChange={(event) =>
-                  setReaders(event.target.checked ? [...readers, kind] : readers.filter((one) => one !== kind))
-                }
-              />
-              {readerWords[kind].label}
-            </label>
-          ))}
-        </fieldset>
-        <p className="text-small text-ink-2">Readers who have an e-mail address get a message.</p>
-        <div className="mt-2 flex justify-end gap-2">
-          <button type="button" className="btn" onClick={onClose}>
-            Not yet
-          </button>
-          <button type="button" className="btn btn-primary" disabled={isBusy} onClick={() => onIssue(id, readers)}>
-            Issue it
-          </button>
-        </div>
-      </div>
-    </Dialog>
   );
 }

@@ -2,7 +2,7 @@ import { Printer } from 'lucide-react';
 import { Link } from 'react-router';
 import { issueWords, progressPaper, progressReportFor } from '~/core/progress-report/paper';
 import { readerWords } from '~/core/readers/reader-kind';
-import { counted, listed } from '~/core/words/counting';
+import { listed } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { issuedReport } from '~/server/progress-reports/issued';
 import { recordReading } from '~/server/readers/readings';
@@ -14,6 +14,7 @@ import { teamReader } from '../report/team-reader';
 import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/issued';
 import { formats } from './formats';
+import { IssuedMarks } from './issued-marks';
 import { PaperView } from './paper-view';
 import { shownPaper } from './shown-paper';
 import { WayBack } from './way-back';
@@ -83,21 +84,5 @@ export default function Issued({ loaderData: { student, paper, issued } }: Route
         <div className="pb-20 print:pb-0" />
       </PrintSheet>
     </Page>
-  );
-}
-
-/** What has happened since a report was issued; it never changes the report. */
-export function IssuedMarks({ correctedSince, replacedBy }: { correctedSince: number; replacedBy: number | null }) {
-  if (correctedSince === 0 && replacedBy === null) return null;
-  return (
-    <div role="note" className="mt-3 max-w-3xl rounded-field border border-clay bg-clay-wash px-4 py-2.5 text-small">
-      {replacedBy !== null && <p className="font-semibold">No. {replacedBy} was issued in place of this report.</p>}
-      {correctedSince > 0 && (
-        <p>
-          {counted(correctedSince, 'entry', 'entries')} that it was made from {correctedSince === 1 ? 'was' : 'were'}{' '}
-          corrected or withdrawn since. The report says what stood when it was issued.
-        </p>
-      )}
-    </div>
   );
 }

@@ -8,8 +8,7 @@ import { may } from '~/server/access/rights';
 import { config } from '~/server/config';
 import { database } from '~/server/db/current';
 import { askForBatch, batchesOf } from '~/server/progress-reports/batches';
-import { periodsOf } from '~/server/progress-reports/draft';
-import { issuedOf } from '~/server/progress-reports/issued';
+import { reportStanding } from '~/server/progress-reports/overview';
 import { studentsOf } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
@@ -24,13 +23,11 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
   const students = (await studentsOf(database(), actor)).filter((student) => may(student, 'share'));
   const lines = await Promise.all(
     students.map(async ({ id, shortName, initials, groups }) => {
-      const [periods, issued] = await Promise.all([periodsOf(database(), id), issuedOf(database(), id, school)]);
-      const current = periods.find(({ last }) => last >= actor.today) ?? periods.at(-1);
-      const latest = issued.find(({ period, replacedBy }) => period.to === current?.last && replacedBy === null);
+      const { period, issued } = await reportStanding(database(), { id }, { school, today: actor.today });
       return {
         ...{ id, groups, name: discreet ? initials : shortName },
-        period: current ?? null,
-        issued: latest ? { id: latest.id, number: latest.number, on: latest.issuedOn } : null,
+        period,
+        issued: issued && { id: issued.id, number: issued.number, on: issued.issuedOn },
       };
     }),
   );

@@ -2,10 +2,12 @@ import { EditorContent, useEditor, useEditorState } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import { Bold, Italic, List, ListOrdered } from 'lucide-react';
 import type { ReactNode } from 'react';
-import type { RichText } from '~/core/paper/rich-text';
+import { plainText, type RichText } from '~/core/paper/rich-text';
+import { NamesInNote } from '../readers/names-in-note';
 
 interface WordsEditorProps {
   label: string;
+  studentId: string;
   words: RichText;
   onChange: (words: RichText) => void;
 }
@@ -25,7 +27,7 @@ const extensions = [
 ];
 
 /** A few own words with little form. */
-export default function WordsEditor({ label, words, onChange }: WordsEditorProps) {
+export default function WordsEditor({ label, studentId, words, onChange }: WordsEditorProps) {
   const editor = useEditor({
     extensions,
     content: words.content.length > 0 ? words : '',
@@ -74,6 +76,9 @@ export default function WordsEditor({ label, words, onChange }: WordsEditorProps
         </Tool>
       </div>
       <EditorContent editor={editor} />
+      <div className="no-print">
+        <NamesInNote studentId={studentId} text={plainText(words)} />
+      </div>
     </div>
   );
 }
