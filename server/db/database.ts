@@ -61,6 +61,12 @@ export function isDatabaseGone(error: unknown): boolean {
   );
 }
 
+/** Whether an error says that a text cannot be kept in any column: it holds a NUL, or half of a character. */
+export function isUnkeepable(error: unknown): boolean {
+  const { code } = (error ?? {}) as { code?: unknown };
+  return code === '22021' || code === '22P05';
+}
+
 /** Whether an error is a broken uniqueness rule: any, or the one that is named. */
 export function isDuplicate(error: unknown, rule?: string): boolean {
   const { code, constraint } = (error ?? {}) as { code?: unknown; constraint?: unknown };

@@ -1,6 +1,7 @@
 import { redirect } from 'react-router';
 import { z } from 'zod';
 import { preferencesCookie, preferencesOf } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { localPath } from '../http/local-path';
 import type { Route } from './+types/preferences';
 
@@ -13,7 +14,7 @@ const change = z.object({
 /** Changes what this device prefers; what is not named stays. */
 export async function action({ request }: Route.ActionArgs) {
   const before = await preferencesOf(request);
-  const { theme, discreet, from } = change.catch({}).parse(Object.fromEntries(await request.formData()));
+  const { theme, discreet, from } = change.catch({}).parse(Object.fromEntries(await formOf(request)));
   const after = { theme: theme ?? before.theme, discreet: discreet ? discreet === 'on' : before.discreet };
   return redirect(localPath(from) ?? '/students', {
     headers: { 'Set-Cookie': await preferencesCookie.serialize(after) },

@@ -12,6 +12,7 @@ import { type DemoPerson, demoPeople, personByPassword } from '~/server/people/p
 import { answering } from '../http/answering';
 import { addressContext } from '../http/context';
 import { sessionCookie } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { localPath } from '../http/local-path';
 import { Field, FormMessage } from '../ui/fields';
 import type { Route } from './+types/sign-in';
@@ -39,7 +40,7 @@ export const loader = answering(async ({ request }: Route.LoaderArgs) => {
 });
 
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
-  const form = await request.formData();
+  const form = await formOf(request);
   const letIn = async (personId: string) => {
     const token = await beginSession(database(), personId, now());
     const next = localPath(new URL(request.url).searchParams.get('next')) ?? '/students';

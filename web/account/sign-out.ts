@@ -4,12 +4,13 @@ import { database } from '~/server/db/current';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
 import { sessionCookie } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import type { Route } from './+types/sign-out';
 
 /** Ends this session, or all of them with `everywhere`. */
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
   const { person } = askerOf(context);
-  const everywhere = (await request.formData()).has('everywhere');
+  const everywhere = (await formOf(request)).has('everywhere');
   const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
   if (everywhere) await endAllSessions(database(), person.id);
   else if (typeof token === 'string') await endSession(database(), token);

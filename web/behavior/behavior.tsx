@@ -11,6 +11,7 @@ import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { PrintSheet } from '../report/print-sheet';
 import { headerStudent } from '../students/header-student';
@@ -60,7 +61,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const { actor, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
   await studentFor(database(), actor, studentId, 'setUp');
-  const form = await request.formData();
+  const form = await formOf(request);
   const toRemove = removal.safeParse(Object.fromEntries(form));
   if (toRemove.success) {
     await removePhase(database(), actor, studentId, toRemove.data.id, now);

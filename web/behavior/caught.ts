@@ -2,6 +2,7 @@ import { data } from 'react-router';
 import { z } from 'zod';
 import { noteInput, talliesInput } from '~/core/behavior/note-input';
 import { counted } from '~/core/words/counting';
+import { readable } from '~/core/words/readable';
 import { recordNote } from '~/server/behavior/record';
 import { recordTallies } from '~/server/behavior/tallies';
 import { database } from '~/server/db/current';
@@ -10,6 +11,7 @@ import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { jsonOf, refusedWith } from '../http/json-of';
 import type { Route } from './+types/caught';
 
 const sent = z.object({
@@ -23,28 +25,28 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const { actor, school, wall, now, discreet } = askerOf(context);
   const studentId = idFrom(params.studentId);
   await studentFor(database(), actor, studentId, 'observe');
-  const body = sent.safeParse(await request.json().catch(() => null));
-  if (!body.success) return data({ messages: { form: 'This cannot be read.' } }, { status: 400 });
+  const body = sent.safeParse(await jsonOf(request));
+  if (!body.success) return refusedWith({ form: 'This cannot be read.' });
   // Somebody else has signed in on this device since: what waits there is not theirs.
   if (body.data.personId !== actor.personId) return data(null, { status: 409 });
   const moment = { wall, now, timeZone: school.timeZone };
   try {
     if (body.data.note) {
-      const input = noteInput.safeParse(body.data.note);
-      if (!input.success) return data({ messages: messagesIn(input.error) }, { status: 400 });
+      const input = readable(noteInput).safeParse(body.data.note);
+      if (!input.success) return refusedWith(messagesIn(input.error));
       const { firstName, initials } = await recordNote(database(), actor, studentId, input.data, moment);
       const link = { to: `/students/${studentId}/notes/${input.data.id}`, label: 'See it' };
       const text = discreet ? `Saved for ${initials}.` : `Saved for ${firstName}: an ABC note.`;
       return data({ ids: [input.data.id] }, { headers: await sayNext({ text, link }) });
     }
-    const input = talliesInput.safeParse(body.data.tallies);
-    if (!input.success) return data({ messages: messagesIn(input.error) }, { status: 400 });
+    const input = readable(talliesInput).safeParse(body.data.tallies);
+    if (!input.success) return refusedWith(messagesIn(input.error));
     const { firstName, initials } = await recordTallies(database(), actor, studentId, input.data, moment);
     const ids = input.data.tallies.map(({ id }) => id);
     const text = `Saved for ${discreet ? initials : firstName}: ${counted(ids.length, 'tally', 'tallies')}.`;
     return data({ ids }, { headers: await sayNext({ text }) });
   } catch (error) {
-    if (error instanceof Invalid) return data({ messages: error.fields }, { status: 400 });
+    if (error instanceof Invalid) return refusedWith(error.fields);
     throw error;
   }
 });

@@ -8,6 +8,7 @@ import { longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { discreetChoices } from '~/core/discreet/discreet';
 import { withdrawalInput } from '~/core/observations/observation';
+import { readable } from '~/core/words/readable';
 import { may } from '~/server/access/rights';
 import { choicesOf, offerChoice } from '~/server/behavior/choices';
 import { historyOfNote, type Naming, type Note, namingOf, noteOf, saidNote } from '~/server/behavior/notes';
@@ -20,6 +21,8 @@ import { EntryEvidence } from '../evidence/entry-evidence-section';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
+import { jsonOf, refusedWith } from '../http/json-of';
 import { stoppedClock } from '../observe/clock';
 import { Correction } from '../report/correction';
 import type { EntryVersion } from '../report/entry';
@@ -114,14 +117,14 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const ids = { studentId: idFrom(params.studentId), noteId: idFrom(params.noteId) };
   await studentFor(database(), actor, ids.studentId, 'see');
   const isJson = request.headers.get('Content-Type')?.includes('json');
-  const body: unknown = isJson ? await request.json().catch(() => null) : endFrom(await request.formData());
+  const body: unknown = isJson ? await jsonOf(request) : endFrom(await formOf(request));
   const what = intent.safeParse(body);
-  if (!what.success) return data({ messages: { form: 'This cannot be read.' } }, { status: 400 });
+  if (!what.success) return refusedWith({ form: 'This cannot be read.' });
   const moment = { wall, now, timeZone: school.timeZone };
   const done = async (text: string) => data({ saved: 1 }, { headers: await sayNext({ text }) });
   const schema = { correct: noteCorrection, withdraw: withdrawalInput, end: noteEnd, offer }[what.data.intent];
-  const parsed = schema.safeParse(body);
-  if (!parsed.success) return data({ messages: messagesIn(parsed.error) }, { status: 400 });
+  const parsed = readable<z.ZodType>(schema).safeParse(body);
+  if (!parsed.success) return refusedWith(messagesIn(parsed.error));
   try {
     switch (what.data.intent) {
       case 'offer':
@@ -138,7 +141,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
         return done('Withdrawn. It counts nowhere any more.');
     }
   } catch (error) {
-    if (error instanceof Invalid) return data({ messages: error.fields }, { status: 400 });
+    if (error instanceof Invalid) return refusedWith(error.fields);
     if (error instanceof Conflict) {
       const stored = await choicesOf(database(), ids.studentId);
       const naming = namingOf(discreet ? discreetChoices(stored) : stored);

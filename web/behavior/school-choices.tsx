@@ -8,6 +8,7 @@ import { settings } from '~/server/school/school';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/school-choices';
@@ -22,7 +23,7 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
   const { actor, now } = askerOf(context);
   await mustSetUp(database(), actor);
-  const { refused } = await submitted(await request.formData(), choicesInput, (input) =>
+  const { refused } = await submitted(await formOf(request), choicesInput, (input) =>
     saveChoices(database(), actor, null, input, now),
   );
   if (refused) return refused;

@@ -15,6 +15,7 @@ import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { Covered } from '../ui/covered';
 import { FormMessage } from '../ui/fields';
@@ -57,7 +58,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const { actor, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
   await studentFor(database(), actor, studentId, 'setUp');
-  const form = await request.formData();
+  const form = await formOf(request);
   const asked = small.safeParse(Object.fromEntries(form));
   if (asked.success) {
     try {

@@ -7,6 +7,7 @@ import { longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { discreetChoices } from '~/core/discreet/discreet';
 import { withdrawalInput } from '~/core/observations/observation';
+import { readable } from '~/core/words/readable';
 import { choicesOf } from '~/server/behavior/choices';
 import { type Naming, namingOf } from '~/server/behavior/notes';
 import { correctTally, historyOfTally, type Tally, tallyOf, withdrawTally } from '~/server/behavior/tallies';
@@ -18,6 +19,7 @@ import { EntryEvidence } from '../evidence/entry-evidence-section';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { jsonOf, refusedWith } from '../http/json-of';
 import { Correction } from '../report/correction';
 import type { EntryVersion } from '../report/entry';
 import { HowItCameAbout, RecordChanges, WithdrawnNotice } from '../report/record-changes';
@@ -67,21 +69,21 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const { actor, school, wall, now, discreet } = askerOf(context);
   const ids = { studentId: idFrom(params.studentId), tallyId: idFrom(params.tallyId) };
   await studentFor(database(), actor, ids.studentId, 'see');
-  const asked = change.safeParse(await request.json().catch(() => null));
-  if (!asked.success) return data({ messages: { form: 'This cannot be read.' } }, { status: 400 });
+  const asked = change.safeParse(await jsonOf(request));
+  if (!asked.success) return refusedWith({ form: 'This cannot be read.' });
   try {
     if (asked.data.intent === 'correct') {
-      const parsed = tallyCorrection.safeParse(asked.data);
-      if (!parsed.success) return data({ messages: messagesIn(parsed.error) }, { status: 400 });
+      const parsed = readable(tallyCorrection).safeParse(asked.data);
+      if (!parsed.success) return refusedWith(messagesIn(parsed.error));
       await correctTally(database(), actor, ids, parsed.data, { wall, now, timeZone: school.timeZone });
       return data({ saved: 1 }, { headers: await sayNext({ text: 'Corrected. What it said before is kept.' }) });
     }
-    const parsed = withdrawalInput.safeParse(asked.data);
-    if (!parsed.success) return data({ messages: messagesIn(parsed.error) }, { status: 400 });
+    const parsed = readable(withdrawalInput).safeParse(asked.data);
+    if (!parsed.success) return refusedWith(messagesIn(parsed.error));
     await withdrawTally(database(), actor, ids, parsed.data, now);
     return data({ saved: 1 }, { headers: await sayNext({ text: 'Withdrawn. It counts nowhere any more.' }) });
   } catch (error) {
-    if (error instanceof Invalid) return data({ messages: error.fields }, { status: 400 });
+    if (error instanceof Invalid) return refusedWith(error.fields);
     if (error instanceof Conflict) {
       const stored = await choicesOf(database(), ids.studentId);
       const naming = namingOf(discreet ? discreetChoices(stored) : stored);

@@ -7,6 +7,7 @@ import { Invalid } from '~/server/failures';
 import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
+import { formOf } from '../http/form-of';
 import type { Route } from './+types/entry-evidence';
 
 /** What stands beside one entry. */
@@ -27,7 +28,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const { actor, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
   await studentFor(database(), actor, studentId, 'observe');
-  const parsed = change.safeParse(Object.fromEntries(await request.formData()));
+  const parsed = change.safeParse(Object.fromEntries(await formOf(request)));
   if (!parsed.success) return data({ problem: 'Choose a photograph or a PDF.' }, { status: 400 });
   try {
     if (parsed.data.intent === 'withdraw') await withdrawEvidence(database(), actor, studentId, parsed.data.id, now);

@@ -32,6 +32,7 @@ import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { headerStudent } from '../students/header-student';
 import { IconButton } from '../ui/icon-button';
@@ -78,7 +79,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const { actor, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
   await studentFor(database(), actor, studentId, 'setUp');
-  const form = await request.formData();
+  const form = await formOf(request);
   const intent = form.get('intent');
   const { refused } =
     intent === 'arrange'

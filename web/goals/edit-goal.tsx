@@ -11,6 +11,7 @@ import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { Covered } from '../ui/covered';
 import type { Route } from './+types/edit-goal';
@@ -41,7 +42,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const studentId = idFrom(params.studentId);
   const student = await studentFor(database(), actor, studentId, 'setUp');
   const goal = await goalOf(database(), studentId, idFrom(params.goalId));
-  const form = await request.formData();
+  const form = await formOf(request);
   if (form.get('intent') === 'shelf') {
     const template = templateOf(goal, student.firstName);
     await putOnShelf(database(), actor, studentId, { id: idFrom(String(form.get('shelfId'))), goal: template }, now);

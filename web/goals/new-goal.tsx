@@ -12,6 +12,7 @@ import { type Student, studentFor, studentsOf } from '~/server/students/students
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { Covered } from '../ui/covered';
 import type { Route } from './+types/new-goal';
@@ -77,7 +78,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const { actor, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
   await studentFor(database(), actor, studentId, 'setUp');
-  const form = await request.formData();
+  const form = await formOf(request);
   if (form.get('intent') === 'takeOffShelf') {
     await takeOffShelf(database(), actor, idFrom(String(form.get('shelfId'))), now);
     return { result: undefined };

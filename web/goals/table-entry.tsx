@@ -6,6 +6,7 @@ import { tableInput } from '~/core/observations/observation';
 import { outcomeSentence } from '~/core/report/report';
 import { pasteInto, readRow, tableColumns } from '~/core/table/table';
 import { counted } from '~/core/words/counting';
+import { readable } from '~/core/words/readable';
 import { database } from '~/server/db/current';
 import { Invalid } from '~/server/failures';
 import { goalOf } from '~/server/goals/goals';
@@ -15,6 +16,7 @@ import { studentFor, supportTeam } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { jsonOf, refusedWith } from '../http/json-of';
 import { headerStudent } from '../students/header-student';
 import { MarginTitle, Page } from '../ui/page';
 import { saveOrStay, useRetry, useSaving } from '../ui/use-saving';
@@ -43,18 +45,18 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
 export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, wall, now } = askerOf(context);
   const ids = { studentId: idFrom(params.studentId), goalId: idFrom(params.goalId) };
-  const parsed = tableInput.safeParse(await request.json().catch(() => null));
+  const parsed = readable(tableInput).safeParse(await jsonOf(request));
   if (!parsed.success) {
     await studentFor(database(), actor, ids.studentId, 'observe');
     const messages = Object.fromEntries(parsed.error.issues.map(({ path, message }) => [path.join('.'), message]));
-    return data({ messages }, { status: 400 });
+    return refusedWith(messages);
   }
   try {
     const saved = await recordTable(database(), actor, ids, parsed.data, { wall, now });
     const text = `Saved: ${counted(saved.length, 'entry', 'entries')}.`;
     return data({ savedTo: `/students/${ids.studentId}/goals/${ids.goalId}` }, { headers: await sayNext({ text }) });
   } catch (error) {
-    if (error instanceof Invalid) return data({ messages: error.fields }, { status: 400 });
+    if (error instanceof Invalid) return refusedWith(error.fields);
     throw error;
   }
 });

@@ -1,11 +1,13 @@
 import { data } from 'react-router';
-import { isDatabaseGone } from '~/server/db/database';
+import { unreadableWords } from '~/core/words/readable';
+import { isDatabaseGone, isUnkeepable } from '~/server/db/database';
 import { NotAllowed, NotFound } from '~/server/failures';
 
-/** An answer that an error page shows: 404, 403 or 503. */
+/** An answer that an error page shows: 404, 403, 422 or 503. */
 export function failureAnswer(error: unknown): unknown {
   if (error instanceof NotFound) return data(null, { status: 404 });
   if (error instanceof NotAllowed) return data(error.message, { status: 403 });
+  if (isUnkeepable(error)) return data(unreadableWords, { status: 422 });
   if (isDatabaseGone(error)) return data(null, { status: 503, headers: { 'Retry-After': '5' } });
   return error;
 }

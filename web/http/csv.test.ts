@@ -1,13 +1,16 @@
+import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { csvFile } from './csv';
 
 describe('a file of comma-separated text', () => {
   it('holds no cell that a spreadsheet would take for a formula', async () => {
-    const rows = [['=HYPERLINK("http://elsewhere")', '+1', '-2', '@x', 'He said “no”, and left']];
-    const file = csvFile('report', ['a', 'b', 'c', 'd', 'e'], rows);
+    const begins = ['=HYPERLINK("http://elsewhere")', '+1', '-2', '@x', '\t=1', '\r=1', '\n=1'];
+    const rows = [[...begins, ...begins.map((text) => `${text}\nand a second line`), 'He said “no”, and left']];
+    const file = csvFile('report', rows[0]?.map((_, at) => `${at}`) ?? [], rows);
     const text = await file.text();
-    const cells = (text.split('\r\n')[1] ?? '').match(/("([^"]|"")*"|[^,]*)(,|$)/g) ?? [];
-    for (const cell of cells) expect(cell.replace(/^"/, '')).not.toMatch(/^[=+\-@]/);
+    const [, cells = []] = Papa.parse<string[]>(text.trim()).data;
+    expect(cells).toHaveLength(2 * begins.length + 1);
+    for (const cell of cells) expect(cell).not.toMatch(/^[=+\-@\t\r\n]/);
     expect(text).toContain('He said “no”, and left');
     expect(file.headers.get('content-disposition')).toBe('attachment; filename="report.csv"');
   });

@@ -1,6 +1,7 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { data } from 'react-router';
 import type { z } from 'zod';
+import { refusalStatus } from '~/core/words/readable';
 import { Invalid } from '~/server/failures';
 import { readForm } from '../ui/read-form';
 
@@ -26,4 +27,5 @@ export async function submitted<Schema extends z.ZodType, Result>(
   }
 }
 
-const answer = (result: SubmissionResult<string[]>) => data({ result }, { status: 400 });
+const answer = (result: SubmissionResult<string[]>) =>
+  data({ result }, { status: refusalStatus(Object.values(result.error ?? {}).flatMap((said) => said ?? [])) });

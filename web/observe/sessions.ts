@@ -2,6 +2,7 @@ import { data } from 'react-router';
 import { z } from 'zod';
 import { sessionInput } from '~/core/observations/observation';
 import { counted } from '~/core/words/counting';
+import { readable } from '~/core/words/readable';
 import { database } from '~/server/db/current';
 import { Invalid, NotFound } from '~/server/failures';
 import { pairBeside } from '~/server/observations/pairs';
@@ -9,6 +10,7 @@ import { recordSession } from '~/server/observations/record';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { jsonOf, refusedWith } from '../http/json-of';
 import type { Route } from './+types/sessions';
 import { fieldMessages } from './field-messages';
 
@@ -18,13 +20,13 @@ const sent = z.object({ personId: z.uuid(), session: z.looseObject({}) });
 export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, wall, now, discreet } = askerOf(context);
   const studentId = idFrom(params.studentId);
-  const body = sent.safeParse(await request.json().catch(() => null));
-  if (!body.success) return data({ messages: { form: 'This cannot be read.' } }, { status: 400 });
+  const body = sent.safeParse(await jsonOf(request));
+  if (!body.success) return refusedWith({ form: 'This cannot be read.' });
   // Somebody else has signed in on this device since: what waits there is not theirs.
   if (body.data.personId !== actor.personId) return data(null, { status: 409 });
-  const parsed = sessionInput.safeParse(body.data.session);
+  const parsed = readable(sessionInput).safeParse(body.data.session);
   if (!parsed.success) {
-    return data({ messages: fieldMessages(parsed.error, body.data.session) }, { status: 400 });
+    return refusedWith(fieldMessages(parsed.error, body.data.session));
   }
   try {
     const { ids, student } = await recordSession(database(), actor, studentId, parsed.data, { wall, now });
@@ -36,7 +38,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
     const link = { to: `/students/${studentId}/entries/${ids[0]}`, label: 'See it' };
     return data({ ids }, { headers: await sayNext(ids.length === 1 ? { text, link } : { text }) });
   } catch (error) {
-    if (error instanceof Invalid) return data({ messages: error.fields }, { status: 400 });
+    if (error instanceof Invalid) return refusedWith(error.fields);
     throw error;
   }
 });

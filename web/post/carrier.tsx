@@ -10,6 +10,7 @@ import { NotFound } from '~/server/failures';
 import { addCarrierRule, carrierInbox, removeCarrierRule } from '~/server/post/carrier';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { ReportsNav } from '../reports/reports-nav';
 import { MarginTitle, Page } from '../ui/page';
@@ -43,7 +44,7 @@ const rule = z.object({
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
   const { actor, now } = askerOf(context);
   if (config.SMTP_URL) throw new NotFound('A real carrier has no rules here.');
-  const form = await request.formData();
+  const form = await formOf(request);
   if (form.get('intent') === 'remove') {
     const { refused } = await submitted(form, z.object({ id: z.uuid() }), ({ id }) =>
       removeCarrierRule(database(), actor, id),

@@ -21,6 +21,7 @@ import {
 } from '~/server/post/messages';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
+import { formOf } from '../http/form-of';
 import { ReportsNav } from '../reports/reports-nav';
 import { Dialog } from '../ui/dialog';
 import { FieldMessage } from '../ui/fields';
@@ -78,7 +79,7 @@ const change = z.discriminatedUnion('intent', [
 
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
   const { actor, now } = askerOf(context);
-  const parsed = change.safeParse(Object.fromEntries(await request.formData()), { error: refusal });
+  const parsed = change.safeParse(Object.fromEntries(await formOf(request)), { error: refusal });
   if (!parsed.success) {
     const messages = parsed.error.issues.map(({ path, message }) => [String(path[0] ?? ''), message]);
     return data({ done: null, messages: Object.fromEntries(messages) as Record<string, string> }, { status: 400 });

@@ -12,6 +12,7 @@ import { studentsOf } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { ReportsNav } from '../reports/reports-nav';
 import { Field, FormMessage } from '../ui/fields';
@@ -53,7 +54,7 @@ export const action = answering(async ({ request, context }: Route.ActionArgs) =
   const { actor, now } = askerOf(context);
   await mustSetUp(database(), actor);
   const kind = messageKinds.find((one) => one === new URL(request.url).searchParams.get('kind')) ?? 'entry';
-  const form = await request.formData();
+  const form = await formOf(request);
   if (form.get('intent') === 'usual') {
     await saveWording(database(), actor, kind, null, now);
     return data({ result: undefined }, { headers: await sayNext({ text: 'Worded as usual again.' }) });

@@ -12,6 +12,7 @@ import { waysInto } from '~/server/ways-in/ways-in';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { ReadersNav } from '../readers/readers-nav';
 import { headerStudent } from '../students/header-student';
@@ -52,7 +53,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const { actor, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
   await studentFor(database(), actor, studentId, 'share');
-  const { refused } = await submitted(await request.formData(), letterInput, (input) =>
+  const { refused } = await submitted(await formOf(request), letterInput, (input) =>
     writeLetter(database(), actor, studentId, input, now),
   );
   if (refused) return refused;

@@ -6,6 +6,7 @@ import { findRating, rateByLink } from '~/server/ratings/ratings';
 import { theSchool } from '~/server/school/school';
 import { answering } from '../http/answering';
 import { addressContext } from '../http/context';
+import { formOf } from '../http/form-of';
 import type { Route } from './+types/rate';
 import { RateForm } from './rate-form';
 import { readRating } from './read-rating';
@@ -27,7 +28,7 @@ export const loader = answering(async (args: Route.LoaderArgs) => {
 
 export const action = answering(async (args: Route.ActionArgs) => {
   const found = await mustBeAsked(args);
-  const read = readRating(await args.request.formData(), found.rubric);
+  const read = readRating(await formOf(args.request), found.rubric);
   if ('message' in read) return data({ message: read.message, isDone: false }, { status: 400 });
   await rateByLink(database(), found, read.rating, now());
   return data({ message: undefined, isDone: true });

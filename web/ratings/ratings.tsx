@@ -12,6 +12,7 @@ import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/ratings';
 import { AskForm, EntryForm, PieceForm } from './piece-forms';
@@ -48,7 +49,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const studentId = idFrom(params.studentId);
   const goalId = idFrom(params.goalId);
   const student = await studentFor(database(), actor, studentId, 'observe');
-  const form = await request.formData();
+  const form = await formOf(request);
   const intent = String(form.get('intent'));
   const of = String(form.get('pieceId') ?? '');
   const answer = (problem: { field: string; text: string } | null, link: string | null = null) =>

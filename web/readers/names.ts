@@ -3,6 +3,7 @@ import { database } from '~/server/db/current';
 import { namesIn } from '~/server/readers/other-children';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
+import { jsonOf } from '../http/json-of';
 import type { Route } from './+types/names';
 
 /** There is nothing to look at here. */
@@ -14,6 +15,6 @@ const asked = z.object({ text: z.string().max(4000) });
 export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor } = askerOf(context);
   const studentId = idFrom(params.studentId);
-  const parsed = asked.safeParse(await request.json().catch(() => null));
+  const parsed = asked.safeParse(await jsonOf(request));
   return { names: await namesIn(database(), actor, studentId, parsed.success ? parsed.data.text : '') };
 });

@@ -12,6 +12,7 @@ import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
@@ -71,7 +72,7 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
 export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
-  const form = await request.formData();
+  const form = await formOf(request);
   await studentFor(database(), actor, studentId, 'share');
   const { refused } = await submitted(form, readerRulesInput, (input) =>
     saveReaderRules(database(), actor, studentId, input, now),

@@ -6,6 +6,7 @@ import { readerRules, saveReaderRules } from '~/server/readers/rules';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { MarginTitle, Page } from '../ui/page';
 import { saveOrStay } from '../ui/use-saving';
@@ -21,7 +22,7 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
   const { actor, now } = askerOf(context);
   await mustSetUp(database(), actor);
-  const { refused } = await submitted(await request.formData(), readerRulesInput, (input) =>
+  const { refused } = await submitted(await formOf(request), readerRulesInput, (input) =>
     saveReaderRules(database(), actor, null, input, now),
   );
   if (refused) return refused;

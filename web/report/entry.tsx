@@ -8,6 +8,7 @@ import type { MeasureDefinition } from '~/core/measures/measure';
 import { correctionInput, withdrawalInput } from '~/core/observations/observation';
 import { outcomeSentence } from '~/core/report/report';
 import { percent } from '~/core/words/counting';
+import { readable } from '~/core/words/readable';
 import { may } from '~/server/access/rights';
 import { database } from '~/server/db/current';
 import { Conflict, Invalid } from '~/server/failures';
@@ -22,6 +23,7 @@ import { EntryEvidence } from '../evidence/entry-evidence-section';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { jsonOf, refusedWith } from '../http/json-of';
 import { fieldMessages } from '../observe/field-messages';
 import { headerStudent } from '../students/header-student';
 import { Beads } from '../ui/beads';
@@ -131,9 +133,9 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const { actor, school, wall, now, discreet } = askerOf(context);
   const ids = { studentId: idFrom(params.studentId), entryId: idFrom(params.entryId) };
   await studentFor(database(), actor, ids.studentId, 'see');
-  const body: unknown = await request.json().catch(() => null);
-  const parsed = change.safeParse(body);
-  if (!parsed.success) return data({ messages: fieldMessages(parsed.error, body) }, { status: 400 });
+  const body: unknown = await jsonOf(request);
+  const parsed = readable(change).safeParse(body);
+  if (!parsed.success) return refusedWith(fieldMessages(parsed.error, body));
   try {
     if (parsed.data.intent === 'pair' || parsed.data.intent === 'unpair') {
       const { intent } = parsed.data;
@@ -148,7 +150,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
       intent === 'correct' ? 'Corrected. What it said before is kept.' : 'Withdrawn. It counts nowhere any more.';
     return data({ saved: parsed.data.version }, { headers: await sayNext({ text }) });
   } catch (error) {
-    if (error instanceof Invalid) return data({ messages: error.fields }, { status: 400 });
+    if (error instanceof Invalid) return refusedWith(error.fields);
     if (error instanceof Conflict) {
       const current = error.current as Observation;
       const goal = await goalOf(database(), ids.studentId, current.goalId);

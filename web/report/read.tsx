@@ -14,6 +14,7 @@ import { mayReadEntry, runningReport } from '~/server/report/running';
 import { type FoundWayIn, tryPasscode } from '~/server/ways-in/ways-in';
 import { answering } from '../http/answering';
 import { arrangementCookie, passCookie, rememberArrangement } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { FieldMessage } from '../ui/fields';
 import { MarginTitle, Page } from '../ui/page';
 import { saveOrStay } from '../ui/use-saving';
@@ -82,7 +83,7 @@ function aboutWords(shows: Shows): string {
 
 export const action = answering(async (args: Route.ActionArgs) => {
   const { way, wall, instant, isOpen } = await visit(args);
-  const form = await args.request.formData();
+  const form = await formOf(args.request);
   if (!isOpen) return givePasscode(args.request, way, String(form.get('passcode') ?? ''), instant);
   const { reader, goals } = await readerBy(way);
   return answerComments(form, async (asked) => {

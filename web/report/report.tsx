@@ -21,6 +21,7 @@ import { waysInto } from '~/server/ways-in/ways-in';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { arrangementCookie, rememberArrangement } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { formats } from '../reports/formats';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
@@ -84,7 +85,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const { actor, wall, now } = askerOf(context);
   const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
   const speaker = { kind: 'team', personId: actor.personId } as const;
-  const form = await request.formData();
+  const form = await formOf(request);
   const told = z.enum(toldWhen).safeParse(form.get('told'));
   if (told.success) {
     await setOwnTold(database(), actor, student.id, told.data);

@@ -5,6 +5,7 @@ import { isoDateField } from '~/core/calendar/date-fields';
 import { missingIn } from '~/core/progress-report/content';
 import { type DraftWords, draftInput, issueInput } from '~/core/progress-report/input';
 import { progressPaper } from '~/core/progress-report/paper';
+import { readable } from '~/core/words/readable';
 import { database } from '~/server/db/current';
 import { Conflict, NotFound } from '~/server/failures';
 import { draftOf, saveDraft } from '~/server/progress-reports/draft';
@@ -13,6 +14,7 @@ import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { jsonOf } from '../http/json-of';
 import { PrintSheet } from '../report/print-sheet';
 import { MarginTitle, Page } from '../ui/page';
 import { saveOrStay } from '../ui/use-saving';
@@ -72,7 +74,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const { actor, school, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
   await studentFor(database(), actor, studentId, 'share');
-  const parsed = change.safeParse(await request.json().catch(() => null));
+  const parsed = readable(change).safeParse(await jsonOf(request));
   if (!parsed.success || parsed.data.period !== params.period) {
     return data({ problem: 'This cannot be kept as it is: the words may be too long.' }, { status: 400 });
   }

@@ -12,6 +12,7 @@ import { reportStanding } from '~/server/progress-reports/overview';
 import { studentsOf } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { MarginTitle, Page } from '../ui/page';
 import { useFreshId } from '../ui/use-fresh-id';
@@ -55,7 +56,7 @@ const wanted = z.object({
 
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
   const { actor, now } = askerOf(context);
-  const { refused } = await submitted(await request.formData(), wanted, (input) =>
+  const { refused } = await submitted(await formOf(request), wanted, (input) =>
     askForBatch(database(), actor, input, now),
   );
   return refused ?? data({ result: undefined });

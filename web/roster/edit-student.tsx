@@ -8,6 +8,7 @@ import { type Plan, planOf, savePlan } from '~/server/students/plan';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { Covered } from '../ui/covered';
 import { FormMessage } from '../ui/fields';
@@ -37,7 +38,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const { actor } = askerOf(context);
   const studentId = idFrom(params.studentId);
   await rosterStudent(database(), actor, studentId);
-  const form = await request.formData();
+  const form = await formOf(request);
   if (form.get('intent') === 'plan') {
     const { refused } = await submitted(form, planInput, (input) =>
       savePlan(database(), actor, studentId, input, newId()),

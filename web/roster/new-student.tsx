@@ -7,6 +7,7 @@ import { addStudent, rosterChoices } from '~/server/roster/roster';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/new-student';
@@ -22,7 +23,7 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
   const { actor } = askerOf(context);
   await mustSetUp(database(), actor);
-  const { done, refused } = await submitted(await request.formData(), studentInput, async (input) => {
+  const { done, refused } = await submitted(await formOf(request), studentInput, async (input) => {
     await addStudent(database(), actor, input);
     return input;
   });

@@ -6,6 +6,7 @@ import { database } from '~/server/db/current';
 import { type RosterStudent, roster, rosterChoices, setArchived } from '~/server/roster/roster';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
+import { formOf } from '../http/form-of';
 import { Dialog } from '../ui/dialog';
 import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/roster';
@@ -28,7 +29,7 @@ const archiving = z.object({ id: z.uuid(), intent: z.enum(['archive', 'bringBack
 
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
   const { actor, now } = askerOf(context);
-  const parsed = archiving.safeParse(Object.fromEntries(await request.formData()));
+  const parsed = archiving.safeParse(Object.fromEntries(await formOf(request)));
   if (!parsed.success) return { ok: false };
   const { id, intent } = parsed.data;
   await setArchived(database(), actor, { studentId: id, isArchived: intent === 'archive' }, now);

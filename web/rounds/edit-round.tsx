@@ -9,6 +9,7 @@ import { studentsOf } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/edit-round';
@@ -46,7 +47,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
 export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor } = askerOf(context);
   const id = params.roundId === undefined ? null : (await roundOf(database(), actor, idFrom(params.roundId))).id;
-  const { refused } = await submitted(await request.formData(), roundInput, (input) =>
+  const { refused } = await submitted(await formOf(request), roundInput, (input) =>
     saveRound(database(), actor, { ...input, id: id ?? input.id }),
   );
   if (refused) return data({ result: refused.data.result }, { status: 400 });

@@ -8,6 +8,7 @@ import { roundsOf, setRoundRemoved } from '~/server/rounds/rounds';
 import { studentsOf } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
+import { formOf } from '../http/form-of';
 import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/rounds';
 
@@ -30,7 +31,7 @@ const change = z.object({ id: z.uuid(), intent: z.enum(['remove', 'putBack']) })
 
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
   const { actor, now } = askerOf(context);
-  const parsed = change.safeParse(Object.fromEntries(await request.formData()));
+  const parsed = change.safeParse(Object.fromEntries(await formOf(request)));
   if (!parsed.success) return { removed: null };
   const { id, intent } = parsed.data;
   await setRoundRemoved(database(), actor, { id, isRemoved: intent === 'remove' }, now);

@@ -9,6 +9,7 @@ import { saveSchool, schoolSetUp } from '~/server/school/set-up';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { FieldMessage, FormMessage } from '../ui/fields';
 import { CheckList, SelectField, TextField } from '../ui/form-fields';
@@ -25,7 +26,7 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
   const { actor } = askerOf(context);
   await mustSetUp(database(), actor);
-  const { refused } = await submitted(await request.formData(), schoolInput, (input) =>
+  const { refused } = await submitted(await formOf(request), schoolInput, (input) =>
     saveSchool(database(), actor, input),
   );
   if (refused) return refused;

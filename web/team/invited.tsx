@@ -12,6 +12,7 @@ import { acceptInvitation, findInvitation } from '~/server/team/invitations';
 import { answering } from '../http/answering';
 import { addressContext } from '../http/context';
 import { sessionCookie } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { Field, FormMessage } from '../ui/fields';
 import { TextField } from '../ui/form-fields';
@@ -46,7 +47,7 @@ export const action = answering(async (args: Route.ActionArgs) => {
     await acceptInvitation(database(), token, null, { today, now: instant });
     throw redirect(`/sign-in?next=/students/${invitation.studentId}/report`);
   }
-  const form = await args.request.formData();
+  const form = await formOf(args.request);
   const { done, refused } = await submitted(form, acceptanceInput, (input) =>
     acceptInvitation(database(), token, input, { today, now: instant }),
   );

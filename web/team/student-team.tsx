@@ -20,6 +20,7 @@ import { membersOf, peopleToAdd, saveMember } from '~/server/team/team';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
@@ -64,7 +65,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const { actor, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
   await studentFor(database(), actor, studentId, 'manage');
-  const form = await request.formData();
+  const form = await formOf(request);
   const intent = String(form.get('intent'));
   const answer = (result: SubmissionResult<string[]> | undefined, status = 200, text?: string) =>
     text

@@ -1,6 +1,7 @@
 import { parseWithZod } from '@conform-to/zod/v4';
 import { configureCoercion } from '@conform-to/zod/v4/future';
 import type { z } from 'zod';
+import { readable } from '~/core/words/readable';
 import { refusal } from '~/core/words/refusal';
 
 const answers: Record<string, boolean> = { on: true, off: false };
@@ -19,7 +20,7 @@ const { coerceFormValue } = configureCoercion({
 
 /** Holds a form against its schema, here as on the server. */
 export function readForm<Schema extends z.ZodType>(form: FormData, schema: Schema) {
-  return parseWithZod(form, { schema: coerceFormValue(schema), disableAutoCoercion: true, error: refusal });
+  return parseWithZod(form, { schema: readable(coerceFormValue(schema)), disableAutoCoercion: true, error: refusal });
 }
 
 /** A part of a form as it stands now; null while it is not complete. */

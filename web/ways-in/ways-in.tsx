@@ -17,6 +17,7 @@ import { LONGEST_WAY_IN_DAYS, makeWayIn, unlockWayIn, waysInto, withdrawWayIn } 
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { ReadersNav } from '../readers/readers-nav';
 import { headerStudent } from '../students/header-student';
@@ -55,7 +56,7 @@ const change = z.object({ intent: z.enum(['withdraw', 'unlock']), id: z.uuid() }
 export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
-  const form = await request.formData();
+  const form = await formOf(request);
   if (form.get('intent') === 'told') {
     await studentFor(database(), actor, studentId, 'share');
     const { refused } = await submitted(form, toldInput, (input) => setTold(database(), actor, studentId, input));
