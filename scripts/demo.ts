@@ -8,7 +8,7 @@ import { migrate } from '~/server/db/migrate';
 const db = connect(config.DATABASE_URL);
 try {
   if (process.argv.includes('--reset')) await emptyDemo();
-  await migrate(db);
+  await migrate(config.DATABASE_URL);
   if (!(await db('school').first())) {
     const start = performance.now();
     await loadDemo(db, now());

@@ -17,7 +17,7 @@ await ensureBuild();
 const name = newName('pictures');
 await makeDatabase(name);
 const db = connect(urlOf(name));
-await migrate(db);
+await migrate(urlOf(name));
 await loadDemo(db, new Date(clock));
 const server = await startServer({ DATABASE_URL: urlOf(name), CLOCK: clock, LOG_LEVEL: 'silent' });
 const browser = await browserType.launch(chromium);

@@ -23,3 +23,16 @@ export class Invalid extends Error {
     super('Something needs another look.');
   }
 }
+
+/** What a promise gives; null when it fails in the way that is meant, and in no other. */
+export async function nullIf<Result>(
+  kind: abstract new (...args: never[]) => Error,
+  promise: Promise<Result>,
+): Promise<Result | null> {
+  try {
+    return await promise;
+  } catch (error) {
+    if (error instanceof kind) return null;
+    throw error;
+  }
+}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type Comment, commentInput, commentsSeenBy, hidingInput, kindSaidBy, mayAnswer } from './comment';
+import { answerable, type Comment, commentInput, commentsSeenBy, hidingInput, kindSaidBy, mayAnswer } from './comment';
 
 const said = (by: Comment['by'], changes: Partial<Comment> = {}): Comment => ({
   ...{
@@ -7,6 +7,7 @@ const said = (by: Comment['by'], changes: Partial<Comment> = {}): Comment => ({
     entryId: 'e',
     kind: kindSaidBy(by.kind),
     by,
+    to: null,
     on: '2026-11-24',
     time: '09:00',
     text: 'x',
@@ -33,6 +34,19 @@ describe('what was said of an entry', () => {
     expect(names('family', 'ida')).toEqual(['H. B.', 'Aunt Ida', 'Ada']);
     expect(names('student', 'ada')).toEqual(['H. B.', 'Ada']);
     expect(names('specialist', 'dr')).toEqual(['H. B.']);
+  });
+
+  it('goes to whom it answers, and to the team', () => {
+    const answer = said({ kind: 'team', name: 'To Ida', linkId: null }, { to: { name: 'Aunt Ida', linkId: 'ida' } });
+    const sees = (kind: Comment['by']['kind'], linkId: string | null) =>
+      commentsSeenBy([answer], { kind, linkId, namesAdults: true }).length === 1;
+    expect([sees('team', null), sees('family', 'ida')]).toEqual([true, true]);
+    expect([sees('family', 'jo'), sees('student', 'ada'), sees('specialist', 'dr')]).toEqual([false, false, false]);
+    expect(answerable([...all, { ...(all[1] as Comment), id: 'again' }])).toEqual([
+      { id: 'again', name: 'Aunt Ida' },
+      { id: 'Ada', name: 'Ada' },
+      { id: 'Uncle Jo', name: 'Uncle Jo' },
+    ]);
   });
 
   it('is said by “the team” where adults are not named', () => {

@@ -10,6 +10,8 @@ export interface Comment {
   kind: 'comment' | 'reflection';
   /** Who said it: a member of the team, or a reader from outside by their way in. */
   by: { kind: ReaderKind; name: string; linkId: string | null };
+  /** The reader from outside whom an answer of the team is for; null for all who read the entry. */
+  to: { name: string; linkId: string } | null;
   on: IsoDate;
   time: string;
   text: string;
@@ -24,6 +26,8 @@ export const LONGEST_COMMENT = 2000;
 export const commentInput = z.object({
   id: z.uuid(),
   entryId: z.uuid().nullable(),
+  /** Of the team: which comment it answers, or that it is for everyone; what is not said is an answer to the newest. */
+  answers: z.union([z.uuid(), z.literal('everyone')]).optional(),
   text: z
     .string({ error: 'Write something first.' })
     .trim()
@@ -42,6 +46,17 @@ export const hidingInput = z.object({
 });
 export type HidingInput = z.infer<typeof hidingInput>;
 
+/** Those from outside who said something in a thread, whom the team may answer: the one who spoke last first. */
+export function answerable(comments: readonly Comment[]): { id: string; name: string }[] {
+  const last = new Map<string, { id: string; name: string }>();
+  for (const { id, by, hidden } of comments) {
+    if (by.linkId === null || hidden) continue;
+    last.delete(by.linkId);
+    last.set(by.linkId, { id, name: by.name });
+  }
+  return [...last.values()].reverse();
+}
+
 /** Who may add something: specialists from outside read only. */
 export const mayAnswer = (kind: ReaderKind): boolean => kind !== 'specialist';
 
@@ -50,7 +65,7 @@ export const kindSaidBy = (kind: ReaderKind): Comment['kind'] => (kind === 'stud
 
 /**
  * What a reader is shown of what was said: the team all of it, with what was hidden still readable; a reader from outside what
- * the team answered and what they said themselves; the family also the student’s reflections. Members of the team are
+ * the team said to them or to everyone, and what they said themselves; the family also the student’s reflections. Members of the team are
  * “the team” to whom is not shown who observed.
  */
 export function commentsSeenBy(
@@ -58,8 +73,10 @@ export function commentsSeenBy(
   reader: { kind: ReaderKind; linkId: string | null; namesAdults: boolean },
 ): Comment[] {
   if (reader.kind === 'team') return [...comments];
-  const mayRead = ({ by, kind }: Comment) =>
-    by.kind === 'team' || by.linkId === reader.linkId || (reader.kind === 'family' && kind === 'reflection');
+  const mayRead = ({ by, to, kind }: Comment) =>
+    (by.kind === 'team' && (to === null || to.linkId === reader.linkId)) ||
+    by.linkId === reader.linkId ||
+    (reader.kind === 'family' && kind === 'reflection');
   return comments
     .filter((comment) => comment.hidden === null && mayRead(comment))
     .map((comment) =>

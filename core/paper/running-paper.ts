@@ -16,7 +16,10 @@ interface RunningPaper {
 export function entryLines(entry: ReportEntry, thread: readonly Comment[]): string[] {
   const said = thread
     .filter(({ hidden }) => hidden === null)
-    .map(({ by, text, kind }) => `${by.name}${kind === 'reflection' ? ', a reflection' : ''}: ${text}`);
+    .map(({ by, to, text, kind }) => {
+      const addressed = kind === 'reflection' ? ', a reflection' : to ? ` to ${to.name}` : '';
+      return `${by.name}${addressed}: ${text}`;
+    });
   return [entry.sentence, entry.note ?? '', ...said].filter(Boolean);
 }
 

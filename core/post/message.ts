@@ -21,7 +21,16 @@ export const kindWords: Record<MessageKind, string> = {
   issued: 'A report that was issued',
 };
 
-export const messageStates = ['waiting', 'held', 'sending', 'sent', 'bounced', 'uncertain', 'stopped'] as const;
+export const messageStates = [
+  'waiting',
+  'held',
+  'sending',
+  'sent',
+  'bounced',
+  'uncertain',
+  'stopped',
+  'failed',
+] as const;
 export type MessageState = (typeof messageStates)[number];
 export const stateWords: Record<MessageState, { label: string; about: string }> = {
   waiting: { label: 'Waiting', about: 'leaves shortly' },
@@ -31,6 +40,7 @@ export const stateWords: Record<MessageState, { label: string; about: string }> 
   bounced: { label: 'Came back', about: 'the carrier would not take it' },
   uncertain: { label: 'Perhaps sent', about: 'we stopped while it was being handed over' },
   stopped: { label: 'Not sent', about: 'it was stopped before it left' },
+  failed: { label: 'Failed', about: 'we could not hand it over, however often we tried' },
 };
 
 export const addressField = z

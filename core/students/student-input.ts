@@ -46,8 +46,9 @@ export const planInput = z
   .object({
     startsOn: isoDateField,
     endsOn: isoDateField,
+    /** One that has an id is one that was there: what was written for it comes along when its end is moved. */
     periods: z
-      .array(z.object({ label: nameField('name of the period', 40), endsOn: isoDateField }))
+      .array(z.object({ id: z.uuid().optional(), label: nameField('name of the period', 40), endsOn: isoDateField }))
       .max(12)
       .default([]),
   })

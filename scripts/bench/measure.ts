@@ -22,7 +22,7 @@ const OBSERVATIONS = 2000;
 const name = newName('bench');
 await makeDatabase(name);
 const db = connect(urlOf(name));
-await migrate(db);
+await migrate(urlOf(name));
 const school = await smallSchool(db);
 const goals = [school.goal];
 while (goals.length < GOALS) goals.push(await addGoal(db, school.student, String(goals.length + 1)));

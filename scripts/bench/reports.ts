@@ -53,7 +53,7 @@ export async function measureReports(bench: Bench) {
     ...{ student_id: student, note: i % 3 ? '' : 'Came back to it after a break.' },
   }));
   await db.batchInsert('observations', entries, 500);
-  await savePlan(db, actorOf(school.manager), student, plan, randomUUID());
+  await savePlan(db, actorOf(school.manager), student, plan, { newId: randomUUID(), now: new Date() });
   await db.raw('analyze');
   const of = `/students/${student}`;
   const times = { page: [] as number[], readsNothing: [] as number[] };
@@ -91,7 +91,7 @@ async function inTheBackground(
     const id = await addStudent(db, `Member${i}`, [[manager, 'caseManager']]);
     members.push(id);
     await db('student_groups').insert({ student_id: id, group_id: group });
-    await savePlan(db, actorOf(manager), id, plan, randomUUID());
+    await savePlan(db, actorOf(manager), id, plan, { newId: randomUUID(), now: new Date() });
     for (let g = 0; g < GOALS_EACH; g++) {
       const goal = await addGoal(db, id, String(g + 1));
       const rows = Array.from({ length: ENTRIES_EACH }, (_, n) => ({ ...row(goal, n), student_id: id }));

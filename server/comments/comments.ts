@@ -24,9 +24,11 @@ export async function commentsOf(db: Database, studentId: string, entryIds: read
   const found = await db.raw<{ rows: Comment[] }>(
     `select c.id, c.entry_id as "entryId", c.kind, c.said_on as "on", c.said_time as "time", c.text,
             json_build_object('kind', coalesce(l.kind, 'team'), 'name', coalesce(p.short_name, l.reader_name), 'linkId', l.id) as by,
+            case when a.link_id is not null then json_build_object('name', al.reader_name, 'linkId', a.link_id) end as "to",
             case when c.hidden_at is not null then json_build_object('by', h.short_name, 'reason', c.hidden_reason) end as hidden
        from comments c left join people p on p.id = c.person_id left join share_links l on l.id = c.link_id
             left join people h on h.id = c.hidden_by
+            left join comments a on a.id = c.answers left join share_links al on al.id = a.link_id
       where c.student_id = :studentId and (c.entry_id = any(:entryIds) or c.id = any(:entryIds))
       order by c.seq`,
     { studentId, entryIds: [...entryIds] },
@@ -45,7 +47,7 @@ export async function sayComment(
   studentId: string,
   speaker: Speaker,
   input: CommentInput,
-  { wall, now, mayRead }: { wall: WallTime; now: Date; mayRead: (entryId: string) => Promise<boolean> },
+  { wall, now, mayRead }: { wall: WallTime; now: Date; mayRead: (db: Database, entryId: string) => Promise<boolean> },
 ): Promise<void> {
   if (!mayAnswer(speaker.kind)) throw new NotAllowed('This way in is for reading.');
   const { id, entryId, text } = input;
@@ -53,7 +55,7 @@ export async function sayComment(
   await db.transaction(async (trx) => {
     if (entryId !== null) {
       await mustStand(trx, studentId, entryId);
-      if (!(await mayRead(entryId))) throw new NotFound('No such entry.');
+      if (!(await mayRead(trx, entryId))) throw new NotFound('No such entry.');
       const [row] = await trx('comments')
         .where({ entry_id: entryId, hidden_at: null })
         .whereNot({ id })
@@ -65,9 +67,10 @@ export async function sayComment(
       }
     }
     const by = speaker.kind === 'team' ? { person_id: speaker.personId } : { link_id: speaker.linkId };
+    const answers = speaker.kind === 'team' ? await answeredBy(trx, input) : null;
     await trx('comments')
       .insert({
-        ...{ id, student_id: studentId, entry_id: entryId, kind: kindSaidBy(speaker.kind), ...by, text },
+        ...{ id, student_id: studentId, entry_id: entryId, kind: kindSaidBy(speaker.kind), ...by, text, answers },
         ...{ said_on: wall.on, said_time: wall.time, said_at: now },
       })
       .onConflict('id')
@@ -77,6 +80,23 @@ export async function sayComment(
       .first('id');
     if (!said) throw new NotFound('No such comment.');
   });
+}
+
+/**
+ * Which comment of a reader from outside something of the team is an answer to; null where it is for everyone.
+ *
+ * @throws Invalid for a comment that is not there
+ */
+async function answeredBy(db: Database, { entryId, answers }: CommentInput): Promise<string | null> {
+  if (answers === 'everyone') return null;
+  const newest = await db('comments')
+    .where({ entry_id: entryId, hidden_at: null })
+    .whereNotNull('link_id')
+    .modify((query) => answers && query.where({ id: answers }))
+    .orderBy('seq', 'desc')
+    .first('id');
+  if (answers && !newest) throw new Invalid({ answers: 'Choose whom you answer.' });
+  return newest?.id ?? null;
 }
 
 /**

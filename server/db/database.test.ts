@@ -8,7 +8,7 @@ const fresh = freshDatabase();
 
 describe('migrations', () => {
   it('may run again, and undo themselves', async () => {
-    await migrate(fresh.db);
+    await migrate(fresh.url);
     await fresh.db
       .transaction(async (trx) => {
         for (const { down } of Object.values(migrations).reverse()) await down(trx);
@@ -21,7 +21,7 @@ describe('migrations', () => {
 
   it('say in one sentence that a database is newer than the program', async () => {
     await fresh.db('knex_migrations').insert({ name: '9999-from-the-future', batch: 9, migration_time: new Date() });
-    await expect(migrate(fresh.db)).rejects.toThrow('made by a newer version of Gentle Margin');
+    await expect(migrate(fresh.url)).rejects.toThrow('made by a newer version of Gentle Margin');
   });
 });
 

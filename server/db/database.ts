@@ -7,11 +7,17 @@ export type Database = Knex;
 pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
 pg.types.setTypeParser(pg.types.builtins.TIME, (text) => text.slice(0, 5));
 
+interface Pool {
+  poolSize?: number;
+  /** No statement may take longer, in milliseconds; 0 for as long as it takes. */
+  longest?: number;
+}
+
 /** Opens a pool of connections. A lost server is noticed within seconds, so that a page can say so. */
-export function connect(url: string, { poolSize = 10 }: { poolSize?: number } = {}): Database {
+export function connect(url: string, { poolSize = 10, longest = 20_000 }: Pool = {}): Database {
   return knex({
     client: 'pg',
-    connection: { connectionString: url, connectionTimeoutMillis: 3000, statement_timeout: 20_000 },
+    connection: { connectionString: url, connectionTimeoutMillis: 3000, statement_timeout: longest },
     pool: { min: 0, max: poolSize },
     acquireConnectionTimeout: 4000,
     // What fails is thrown, and logged by whoever answers for it.
@@ -44,6 +50,29 @@ export async function preparedRows<Row>(db: Database, name: string, sql: string,
     return (await connection.query({ name, text: sql, values })).rows as Row[];
   } finally {
     await db.client.releaseConnection(connection);
+  }
+}
+
+/** A row was changed meanwhile, two wait for each other, or the other one was first. */
+const MET_ANOTHER: ReadonlySet<unknown> = new Set(['40001', '40P01', '23505']);
+/** How often a transaction that met another one is tried again. */
+const SNAPSHOT_TRIES = 5;
+
+/**
+ * Does something in one transaction that sees the database as it stood at one moment. Where it meets another that has changed the
+ * same, it begins anew and sees what that one did.
+ */
+export async function snapshot<Result>(
+  db: Database,
+  work: (trx: Knex.Transaction) => Promise<Result>,
+): Promise<Result> {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await db.transaction(work, { isolationLevel: 'repeatable read' });
+    } catch (error) {
+      const { code } = (error ?? {}) as { code?: unknown };
+      if (!MET_ANOTHER.has(code) || tries === SNAPSHOT_TRIES) throw error;
+    }
   }
 }
 

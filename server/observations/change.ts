@@ -27,7 +27,7 @@ function changeEntry(
   db: Database,
   actor: Actor,
   { studentId, entryId, ...change }: EntryChange,
-  changesTo: (entry: Observation) => Promise<Changes>,
+  changesTo: (entry: Observation, db: Database) => Promise<Changes>,
 ): Promise<Observation> {
   return changeRecord<Observation>(db, actor, {
     ...observationRecords,
@@ -60,9 +60,9 @@ export async function correctObservation(
   { wall, now }: { wall: WallTime; now: Date },
 ): Promise<Observation> {
   const { version, why, outcome: raw, ...session } = input;
-  return changeEntry(db, actor, { studentId, entryId, version, why, now }, async (entry) => {
+  return changeEntry(db, actor, { studentId, entryId, version, why, now }, async (entry, trx) => {
     const goalIds = [entry.goalId];
-    const { goals, messages } = await checkSession(db, actor, { studentId, right: 'see', goalIds }, session, wall);
+    const { goals, messages } = await checkSession(trx, actor, { studentId, right: 'see', goalIds }, session, wall);
     const checked = checkOutcome(measureAt(goals[entry.goalId] as MeasuredGoal, entry.goalVersion), raw);
     if (!checked.ok) messages.outcome = checked.message;
     if (!checked.ok || Object.keys(messages).length > 0) throw new Invalid(messages);

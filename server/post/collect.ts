@@ -1,6 +1,6 @@
 import { v5 as nameId } from 'uuid';
-import { mondayOf, weekday } from '~/core/calendar/iso-date';
-import { wallTime } from '~/core/calendar/zone';
+import { addDays, mondayOf, weekday } from '~/core/calendar/iso-date';
+import { instantAt, type WallTime, wallTime } from '~/core/calendar/zone';
 import type { ToldWhen } from '~/core/post/message';
 import type { Database } from '../db/database';
 
@@ -12,6 +12,7 @@ const FRIDAY = 5;
 const CHUNK = 500;
 /** An entry whose transaction ended a little late is still found. */
 const LATE = 5 * 60_000;
+const DAY = 24 * 3_600_000;
 
 /** Ids of messages follow from what they are about: whoever makes one a second time makes the same. */
 const MESSAGES = '3a6b1d2e-7c55-4c0b-9b0e-5d1f0b6f6a11';
@@ -89,13 +90,7 @@ export async function collectPost(db: Database, timeZone: string, now: Date): Pr
           return messageFor(reader, { key, kind: 'entry', entryIds: [event.entry_id] }, now);
         }),
     );
-    if (wall.time >= DIGEST_AT) {
-      const period = weekday(wall.on) >= FRIDAY ? [wall.on, `week of ${mondayOf(wall.on)}`] : [wall.on, null];
-      for (const reader of readers.filter(({ told }) => told === 'daily' || told === 'weekly')) {
-        const name = reader.told === 'daily' ? period[0] : period[1];
-        if (name) rows.push(...(await digestFor(trx, reader, name, now)));
-      }
-    }
+    rows.push(...(await digestsDue(trx, readers, wall, now)));
     const collected = events.map(({ seq }) => seq);
     if (collected.length > 0) await trx('entry_events').whereIn('seq', collected).update({ is_collected: true });
     let made = 0;
@@ -107,25 +102,66 @@ export async function collectPost(db: Database, timeZone: string, now: Date): Pr
   });
 }
 
-/** The entries since this reader’s last digest; none when there is nothing new, or it was made already. */
-async function digestFor(db: Database, reader: Told, period: string, now: Date): Promise<MessageRow[]> {
-  const who = reader.linkId ? { link_id: reader.linkId } : { person_id: reader.personId, student_id: reader.studentId };
-  const key = `digest:${period}:${reader.linkId ?? `${reader.personId}:${reader.studentId}`}`;
-  if (await db('messages').where({ key }).first('id')) return [];
-  const before = await db('messages')
-    .where({ kind: 'digest', ...who })
-    .orderBy('seq', 'desc')
-    .first('made_at');
-  // The first one tells of today, or of this week.
-  const usual = now.getTime() - (reader.told === 'daily' ? 1 : 7) * 24 * 3_600_000;
-  const since = new Date(before ? before.made_at.getTime() - LATE : usual);
-  const told = new Set<string>(before?.entry_ids ?? []);
-  const events = await db('entry_events')
-    .where({ student_id: reader.studentId })
-    .where('made_at', '>', since)
-    .where('made_at', '<=', now)
-    .orderBy('seq')
-    .select('entry_id');
-  const entryIds = events.map((event) => event.entry_id as string).filter((id) => !told.has(id));
-  return entryIds.length === 0 ? [] : [messageFor(reader, { key, kind: 'digest', entryIds }, now)];
+/** Which digest a reader is to have by now; null when none. */
+function digestKey(reader: Told, { on, time }: WallTime): string | null {
+  if (time < DIGEST_AT || (reader.told !== 'daily' && reader.told !== 'weekly')) return null;
+  if (reader.told === 'weekly' && weekday(on) < FRIDAY) return null;
+  const period = reader.told === 'daily' ? on : `week of ${mondayOf(on)}`;
+  return `digest:${period}:${reader.linkId ?? `${reader.personId}:${reader.studentId}`}`;
+}
+
+/**
+ * The digests that are due and not made yet, each with the entries since its reader’s last one; none where nothing is new. Asked
+ * for all readers at once: which are made, what each last one told, and what is new of their students.
+ */
+async function digestsDue(db: Database, readers: readonly Told[], wall: WallTime, now: Date): Promise<MessageRow[]> {
+  const keyed = readers.flatMap((reader) => {
+    const key = digestKey(reader, wall);
+    return key === null ? [] : [{ reader, key }];
+  });
+  if (keyed.length === 0) return [];
+  const made = await db('messages')
+    .whereIn(
+      'key',
+      keyed.map(({ key }) => key),
+    )
+    .select('key');
+  const isMade = new Set(made.map(({ key }) => key as string));
+  const due = keyed.filter(({ key }) => !isMade.has(key));
+  if (due.length === 0) return [];
+
+  const ids = due.map(({ reader }) => ({
+    s: reader.studentId,
+    l: reader.linkId,
+    p: reader.personId,
+    // The first one tells of today, or of this week.
+    usual: new Date(now.getTime() - (reader.told === 'daily' ? 1 : 7) * DAY),
+  }));
+  const found = await db.raw<{ rows: { at: number; entryIds: string[] }[] }>(
+    `select cast(d.at as int) - 1 as at, array_agg(e.entry_id order by e.seq) as "entryIds"
+       from jsonb_array_elements(cast(:ids as jsonb)) with ordinality as d (who, at)
+            left join lateral (
+              select m.made_at, m.entry_ids from messages m
+               where m.kind = 'digest' and m.student_id = cast(d.who ->> 's' as uuid)
+                     and m.link_id is not distinct from cast(d.who ->> 'l' as uuid)
+                     and m.person_id is not distinct from cast(d.who ->> 'p' as uuid)
+               order by m.seq desc limit 1) as before on true
+            join entry_events e on e.student_id = cast(d.who ->> 's' as uuid)
+             and e.made_at > coalesce(before.made_at - interval '${LATE / 60_000} minutes', cast(d.who ->> 'usual' as timestamptz))
+             and e.made_at <= :now and e.entry_id <> all(coalesce(before.entry_ids, '{}'))
+      group by d.at`,
+    { ids: JSON.stringify(ids), now },
+  );
+  return found.rows.flatMap(({ at, entryIds }) => {
+    const one = due[at];
+    return one ? [messageFor(one.reader, { key: one.key, kind: 'digest', entryIds }, now)] : [];
+  });
+}
+
+/** When digests leave next, at the latest. */
+export async function nextDigestAt(db: Database, timeZone: string, now: Date): Promise<Date | null> {
+  const { on, time } = wallTime(now, timeZone);
+  const readers = await readersTold(db, on);
+  if (!readers.some(({ told }) => told === 'daily' || told === 'weekly')) return null;
+  return instantAt({ on: time < DIGEST_AT ? on : addDays(on, 1), time: DIGEST_AT }, timeZone);
 }

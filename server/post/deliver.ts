@@ -1,11 +1,12 @@
+import { setTimeout as pause } from 'node:timers/promises';
 import type { Transporter } from 'nodemailer';
 import { addDays } from '~/core/calendar/iso-date';
 import { instantAt, wallTime } from '~/core/calendar/zone';
 import { retryAfter } from '~/core/post/message';
-import type { Database } from '../db/database';
+import { type Database, isDatabaseGone } from '../db/database';
 import { recordReading } from '../readers/readings';
 import type { School } from '../school/school';
-import { composeMessage, type Message } from './compose';
+import { type Composed, composeMessage, type Message } from './compose';
 
 /** When messages that were held leave. */
 const MORNING = '07:00';
@@ -24,16 +25,26 @@ interface Surroundings {
   publicUrl: string;
   carrier: Carrier;
   now: Date;
+  /** Ends the waiting for a database that has gone. */
+  signal?: AbortSignal;
+  /** Of what went wrong in our own house somebody should know. */
+  complain?: (error: unknown) => void;
 }
 
 /** The messages that are to leave now. */
-export async function dueMessages(db: Database, now: Date, limit = 500): Promise<{ id: string; attempts: number }[]> {
+export async function dueMessages(db: Database, now: Date, limit = 200): Promise<{ id: string; attempts: number }[]> {
   return db('messages')
     .whereIn('state', ['waiting', 'held'])
     .where('not_before', '<=', now)
     .orderBy('seq')
     .limit(limit)
     .select('id', 'attempts');
+}
+
+/** When the next message is to leave; null when none waits. */
+export async function nextMessageAt(db: Database): Promise<Date | null> {
+  const row = await db('messages').whereIn('state', ['waiting', 'held']).min('not_before as at').first();
+  return row?.at ?? null;
 }
 
 /**
@@ -48,43 +59,73 @@ export async function settleInterrupted(db: Database, { takesOnce }: Pick<Carrie
 }
 
 /**
- * Sends one message, if it is still to be sent: of several that try, one does. What became of it stands with it.
+ * Sends one message, if it is still to be sent: of several that try, one does. What became of it stands with it. Each step has a
+ * failure of its own: what could not be put together was not handed over; what was handed over is written down as sent, however
+ * often that takes, and is not handed over again.
  */
 export async function deliver(db: Database, id: string, around: Surroundings): Promise<void> {
   const message = await claim(db, id, around);
   if (!message) return;
-  const settle = (change: object) => db('messages').where({ id, state: 'sending' }).update(change);
+  const settle = (change: object, trx = db) => trx('messages').where({ id, state: 'sending' }).update(change);
+  const { carrier, now, complain } = around;
+
   let composed: Awaited<ReturnType<typeof composeMessage>>;
   try {
-    composed = await composeMessage(db, message, around);
+    composed = await db.transaction((trx) => composeMessage(trx, message, around));
   } catch (error) {
-    await settle({ state: 'waiting' });
-    throw error;
-  }
-  if (!composed) {
-    await settle({ state: 'stopped', reason: 'There is nothing in it that this reader may see.' });
+    if (!isDatabaseGone(error)) complain?.(error);
+    await untilWritten(() => settle(afterFault(message.attempts, now)), around);
     return;
   }
-  const { carrier, now } = around;
+  if (!composed) {
+    const reason = 'There is nothing in it that this reader may see.';
+    await untilWritten(() => settle({ state: 'stopped', reason }), around);
+    return;
+  }
+
   try {
-    await carrier.transport.sendMail({
-      from: carrier.from,
-      to: { name: message.toName, address: message.toEmail },
-      subject: composed.subject,
-      text: composed.body,
-      messageId: `<${id}@gentle-margin.invalid>`,
-      ...(composed.stopLink && {
-        headers: {
-          'List-Unsubscribe': `<${composed.stopLink}>`,
-          'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click',
-        },
-      }),
-    });
-    const { subject, body } = composed.kept;
-    await settle({ state: 'sent', sent_at: now, reason: null, sent_subject: subject, sent_body: body });
-    await recordSending(db, message, now);
+    await carrier.transport.sendMail(mailOf(message, composed, carrier));
   } catch (error) {
-    await settle(afterRefusal(error, message.attempts, now));
+    await untilWritten(() => settle(afterRefusal(error, message.attempts, around)), around);
+    return;
+  }
+
+  const { subject, body } = composed.kept;
+  await untilWritten(
+    () =>
+      db.transaction(async (trx) => {
+        const sent = { state: 'sent', sent_at: now, reason: null, sent_subject: subject, sent_body: body };
+        if ((await settle(sent, trx)) > 0) await recordSending(trx, message, now);
+      }),
+    around,
+  );
+}
+
+const mailOf = ({ id, toName, toEmail }: Message, { subject, body, stopLink }: Composed, { from }: Carrier) => ({
+  from,
+  to: { name: toName, address: toEmail },
+  subject,
+  text: body,
+  messageId: `<${id}@gentle-margin.invalid>`,
+  ...(stopLink && {
+    headers: { 'List-Unsubscribe': `<${stopLink}>`, 'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click' },
+  }),
+});
+
+/** Between two tries to write something down, in milliseconds: the first, and the longest it comes to by doubling. */
+const [FIRST_PAUSE, LONGEST_PAUSE] = [100, 10_000];
+
+/** Writes something down, as often as it takes: what has happened has happened. */
+async function untilWritten(write: () => Promise<unknown>, { signal, complain }: Surroundings): Promise<void> {
+  for (let wait = FIRST_PAUSE; ; wait = Math.min(LONGEST_PAUSE, 2 * wait)) {
+    try {
+      await write();
+      return;
+    } catch (error) {
+      if (signal?.aborted) throw error;
+      if (!isDatabaseGone(error)) complain?.(error);
+    }
+    await pause(wait);
   }
 }
 
@@ -136,12 +177,39 @@ async function claim(db: Database, id: string, { school, now }: Surroundings): P
   });
 }
 
-/** A refusal for good comes back with the carrier’s words; anything else is tried again, ever later. */
-function afterRefusal(error: unknown, attempts: number, now: Date): object {
-  const { responseCode, response, message } = error as { responseCode?: number; response?: string; message?: string };
-  const words = (response ?? message ?? 'The carrier could not be reached.').slice(0, 300);
+/** What could not be put together, by a fault of ours, is tried again, ever later, and then has failed. */
+function afterFault(attempts: number, now: Date): object {
   const minutes = retryAfter(attempts);
-  if ((responseCode !== undefined && responseCode >= 500) || minutes === null)
-    return { state: 'bounced', reason: words };
+  if (minutes === null) {
+    return { state: 'failed', reason: `It could not be put together, after ${attempts} tries. It was not sent.` };
+  }
+  return {
+    state: 'waiting',
+    not_before: new Date(now.getTime() + minutes * 60_000),
+    reason: `It could not be put together; it is tried again after ${minutes} min.`,
+  };
+}
+
+interface MailFailure {
+  responseCode?: number;
+  response?: string;
+  message?: string;
+  /** What was being said to the server. */
+  command?: string;
+}
+
+/** A refusal for good comes back with the carrier’s words; anything else is tried again, ever later, and then has failed. */
+function afterRefusal(error: unknown, attempts: number, { now, carrier }: Surroundings): object {
+  const { responseCode, response, message, command } = error as MailFailure;
+  const words = (response ?? message ?? 'The carrier could not be reached.').slice(0, 300);
+  if (responseCode !== undefined && responseCode >= 500) return { state: 'bounced', reason: words };
+  if (responseCode === undefined && command === 'DATA' && !carrier.takesOnce) {
+    return {
+      state: 'uncertain',
+      reason: 'The connection broke off while it was being handed over. It may have arrived.',
+    };
+  }
+  const minutes = retryAfter(attempts);
+  if (minutes === null) return { state: 'failed', reason: `Not taken after ${attempts} tries: ${words}` };
   return { state: 'waiting', not_before: new Date(now.getTime() + minutes * 60_000), reason: words };
 }

@@ -24,7 +24,7 @@ export interface PostedMessage {
   isReplaced: boolean;
 }
 
-/** Who may share a student sees that student’s messages. `$1` the day, `$2` the person. */
+/** Who may share a student sees that student’s messages. `:today` is the day, `:personId` the person. */
 const theirs = `exists (select from team_members t where t.student_id = m.student_id and t.person_id = :personId
    and (t.role = 'caseManager' or 'share' = any(t.rights))
    and t.from_date <= :today and coalesce(t.until_date, 'infinity') >= :today)`;
@@ -76,7 +76,7 @@ export async function sendAgain(
     if (!message) throw new NotFound('No such message.');
     await studentFor(trx, actor, message.student_id, 'share');
     if (await trx('messages').where({ again_of: id }).first('id')) return;
-    if (!['bounced', 'uncertain', 'stopped'].includes(message.state)) {
+    if (!['bounced', 'uncertain', 'stopped', 'failed'].includes(message.state)) {
       throw new Invalid({ email: 'This message did not come back.' });
     }
     const { seq: _, sent_subject: __, sent_body: ___, ...content } = message;

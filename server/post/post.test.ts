@@ -12,7 +12,7 @@ import { saveReaderRules } from '../readers/rules';
 import { type School, theSchool } from '../school/school';
 import { findWayIn, makeWayIn, tryPasscode } from '../ways-in/ways-in';
 import { addCarrierRule, carrierInbox, keepArrived, removeCarrierRule } from './carrier';
-import { collectPost } from './collect';
+import { collectPost, nextDigestAt } from './collect';
 import { deliver, dueMessages, settleInterrupted } from './deliver';
 import { markArrived, messageCounts, messagesOf, sendAgain, setDailyLimit, stopMessage } from './messages';
 import { sampleValues } from './sample';
@@ -293,6 +293,108 @@ describe('how messages are worded', () => {
     expect((await wordings(fresh.db)).digest).toEqual(usualWordings.digest);
     await saveWording(fresh.db, actorOf(school.manager), 'entry', null, now);
     expect((await wordings(fresh.db)).entry).toEqual(usualWordings.entry);
+  });
+});
+
+describe('each step of sending fails on its own', () => {
+  const one = async () => (await messagesOf(fresh.db, actorOf(school.manager)))[0];
+  /** Makes one kind of write fail, as a database does that is full or restarts. */
+  const refuseWrites = async (table: string, condition: string, times: number) => {
+    await fresh.db.raw('create sequence if not exists failures');
+    await fresh.db.raw(`select setval('failures', ${times + 1}, true)`);
+    await fresh.db.raw(`create or replace function fail_for_now() returns trigger language plpgsql as $$
+      begin
+        if ${condition} and nextval('failures') <= ${2 * times + 1} then raise exception 'Not now.'; end if;
+        return new;
+      end $$`);
+    await fresh.db.raw(
+      `create trigger for_now before insert or update on ${table} for each row execute function fail_for_now()`,
+    );
+  };
+  const mendWrites = (table: string) => fresh.db.raw(`drop trigger for_now on ${table}`);
+
+  it('handed over, it is written down as sent, however often that takes, and is never handed over again', async () => {
+    await tell('entry');
+    await observe();
+    for (const [table, condition] of [
+      ['messages', "new.state = 'sent'"],
+      ['readings', "new.how = 'sent'"],
+    ] as const) {
+      await fresh.db('messages').update({ state: 'waiting', sent_at: null });
+      mails = [];
+      await refuseWrites(table, condition, 2);
+      await post();
+      await mendWrites(table);
+      expect([mails.length, (await one())?.state]).toEqual([1, 'sent']);
+    }
+    expect(await fresh.db('readings').where({ link_id: link, how: 'sent' })).toHaveLength(2);
+  });
+
+  it('what cannot be put together is tried later and later, ends as failed, in words, and can be sent again', async () => {
+    await tell('entry');
+    await observe();
+    await refuseWrites('message_stops', 'true', 100);
+    const complaints: unknown[] = [];
+    await collectPost(fresh.db, 'America/New_York', now);
+    let at = now;
+    for (let tries = 1; tries <= 6; tries++) {
+      const [due] = await dueMessages(fresh.db, at);
+      await deliver(fresh.db, due?.id as string, { ...around(at), complain: (error) => complaints.push(error) });
+      const message = await one();
+      if (tries < 6) {
+        expect(message).toMatchObject({
+          state: 'waiting',
+          reason: expect.stringContaining('could not be put together'),
+        });
+        expect(await dueMessages(fresh.db, at)).toEqual([]);
+        at = message?.notBefore as Date;
+      } else expect(message).toMatchObject({ state: 'failed', reason: expect.stringContaining('after 6 tries') });
+    }
+    await mendWrites('message_stops');
+    expect([mails.length, complaints.length]).toEqual([0, 6]);
+    const failed = (await one())?.id as string;
+    await sendAgain(
+      fresh.db,
+      actorOf(school.manager),
+      { id: failed, newId: randomUUID(), email: 'ida@home.example' },
+      at,
+    );
+    await post(at);
+    expect(mails).toHaveLength(1);
+  });
+
+  it('broken off while it is handed over, nobody knows: it is not tried again by itself where that could double it', async () => {
+    await tell('entry');
+    await observe();
+    await collectPost(fresh.db, 'America/New_York', now);
+    const [due] = await dueMessages(fresh.db, now);
+    refuse = { message: 'Connection closed', command: 'DATA' };
+    const real = { ...carrier, takesOnce: false };
+    await deliver(fresh.db, due?.id as string, { ...around(), carrier: real });
+    expect(await one()).toMatchObject({ state: 'uncertain', reason: expect.stringContaining('may have arrived') });
+  });
+});
+
+describe('after school', () => {
+  it('digests of any number of readers are asked for in a few queries', async () => {
+    const afternoon = new Date('2026-11-24T21:05:00Z');
+    const queries = async () => {
+      let count = 0;
+      const counting = () => count++;
+      fresh.db.on('query', counting);
+      await collectPost(fresh.db, 'America/New_York', afternoon);
+      fresh.db.off('query', counting);
+      return count;
+    };
+    await tell('daily');
+    const one = await queries();
+    for (let i = 0; i < 30; i++) await tell('daily');
+    expect(await queries()).toBe(one);
+    await observe();
+    await post(afternoon);
+    expect(mails).toHaveLength(31);
+    expect(await nextDigestAt(fresh.db, 'America/New_York', afternoon)).toEqual(new Date('2026-11-25T21:00:00Z'));
+    expect(await nextDigestAt(fresh.db, 'America/New_York', now)).toEqual(new Date('2026-11-24T21:00:00Z'));
   });
 });
 

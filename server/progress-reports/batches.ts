@@ -1,5 +1,8 @@
+import { retryAfter } from '~/core/post/message';
 import type { Database } from '../db/database';
-import { Invalid, NotFound } from '../failures';
+import { Invalid, NotFound, nullIf } from '../failures';
+import { joinPdfs, paperPdf } from '../paper/pdf';
+import { recordReading } from '../readers/readings';
 import { type Actor, type Student, studentFor, studentsOf } from '../students/students';
 
 /** The papers of several students in one file. */
@@ -8,11 +11,14 @@ export interface Batch {
   label: string;
   what: 'progress' | 'running';
   madeAt: Date;
-  state: 'waiting' | 'making' | 'ready' | 'failed';
+  /** `over`: it could be fetched for two weeks. */
+  state: 'waiting' | 'making' | 'ready' | 'failed' | 'over';
   problem: string | null;
   done: number;
   of: number;
   pages: number | null;
+  /** Students, by short name, who are not in the file: since it was asked for they are no longer this person’s. */
+  leftOut: string[];
 }
 
 interface BatchWanted {
@@ -26,8 +32,9 @@ interface BatchWanted {
 export async function batchesOf(db: Database, actor: Actor): Promise<Batch[]> {
   const found = await db.raw<{ rows: Batch[] }>(
     `select b.id, b.label, b.what, b.made_at as "madeAt", b.state, b.problem,
-            count(p.pdf)::int as done, count(*)::int as of, sum(p.pages)::int as pages
-       from batches b join batch_parts p on p.batch_id = b.id
+            count(*) filter (where p.pages is not null)::int as done, count(*)::int as of, sum(p.pages)::int as pages,
+            coalesce(array_agg(s.short_name order by p.position) filter (where p.left_out is not null), '{}') as "leftOut"
+       from batches b join batch_parts p on p.batch_id = b.id join students s on s.id = p.student_id
       where b.made_by = ? group by b.id order by b.made_at desc limit 20`,
     [actor.personId],
   );
@@ -45,7 +52,7 @@ export async function askForBatch(db: Database, actor: Actor, wanted: BatchWante
   const members = all.filter(({ groups }) => wanted.group === null || groups.includes(wanted.group));
   const students: Student[] = [];
   for (const student of members) {
-    const mine = await studentFor(db, actor, student.id, 'share').catch(() => null);
+    const mine = await nullIf(NotFound, studentFor(db, actor, student.id, 'share'));
     if (mine) students.push(mine);
   }
   if (students.length === 0) throw new Invalid({ group: 'There is nobody in this group whose report you share.' });
@@ -64,26 +71,91 @@ export async function askForBatch(db: Database, actor: Actor, wanted: BatchWante
     await trx('batch_parts').insert(
       students.map(({ id }, position) => ({ batch_id: wanted.id, student_id: id, position })),
     );
-    await trx('readings').insert(
-      students.map(({ id }) => ({
-        ...{ student_id: id, person_id: actor.personId, read_at: now, how: 'exported' },
-        what: wanted.what === 'progress' ? 'progress report (PDF of a group)' : 'report (PDF of a group)',
-      })),
-    );
   });
 }
 
+const readAs: Record<Batch['what'], string> = {
+  progress: 'progress report (PDF of a group)',
+  running: 'report (PDF of a group)',
+};
+
 /**
- * The finished file.
+ * The finished file, under the rights of the moment: each student is asked for anew. Who is no longer this person’s is left out, and
+ * named on a page in front. What is handed out stands in the record of reading.
  *
- * @throws NotFound when it is somebody else’s, or not ready
+ * @throws NotFound when it is somebody else’s, not ready, or holds nobody who is still theirs
  */
-export async function batchFile(db: Database, actor: Actor, id: string): Promise<{ label: string; file: Buffer }> {
-  const row = await db('batches').where({ id, made_by: actor.personId, state: 'ready' }).first('label', 'file');
-  if (!row) throw new NotFound('No such file.');
-  return row;
+export async function batchFile(db: Database, actor: Actor, id: string, now: Date): Promise<Buffer> {
+  const batch = await db('batches').where({ id, made_by: actor.personId, state: 'ready' }).first('label', 'what');
+  if (!batch) throw new NotFound('No such file.');
+  const parts: { student_id: string; short_name: string; pdf: Buffer | null }[] = await db('batch_parts as p')
+    .join('students as s', 's.id', 'p.student_id')
+    .where({ 'p.batch_id': id })
+    .orderBy('p.position')
+    .select('p.student_id', 's.short_name', 'p.pdf');
+  const papers: Buffer[] = [];
+  const handedOut: string[] = [];
+  const leftOut: string[] = [];
+  for (const { student_id, short_name, pdf } of parts) {
+    const student = pdf && (await nullIf(NotFound, studentFor(db, actor, student_id, 'share')));
+    if (!student) leftOut.push(short_name);
+    else {
+      papers.push(pdf);
+      handedOut.push(student_id);
+    }
+  }
+  if (papers.length === 0) throw new NotFound('There is nobody in it any more.');
+  if (leftOut.length > 0) papers.unshift(await leftOutPage(batch.label, leftOut));
+  const file = await joinPdfs(batch.label, papers);
+  await db.transaction(async (trx) => {
+    for (const studentId of handedOut) {
+      const reading = { studentId, what: readAs[batch.what as Batch['what']], how: 'exported' as const };
+      await recordReading(trx, { personId: actor.personId }, reading, now);
+    }
+  });
+  return file;
 }
 
-/** The batches that are to be made, or were left half made. */
-export const openBatches = (db: Database): Promise<{ id: string }[]> =>
-  db('batches').whereIn('state', ['waiting', 'making']).orderBy('made_at').select('id');
+const leftOutPage = (label: string, names: readonly string[]): Promise<Buffer> =>
+  paperPdf({
+    title: label,
+    head: label,
+    blocks: [
+      { kind: 'heading', level: 1, text: 'Not in this file' },
+      { kind: 'text', text: 'You no longer share the reports of these students, so theirs are left out:' },
+      { kind: 'text', text: names.join('\n') },
+    ],
+  });
+
+/** The batches that are to be made now, or were left half made. */
+export const openBatches = (db: Database, now: Date): Promise<{ id: string }[]> =>
+  db('batches').whereIn('state', ['waiting', 'making']).where('not_before', '<=', now).orderBy('made_at').select('id');
+
+/** When the next batch is to be made or tried again; null when none waits. */
+export async function nextBatchAt(db: Database): Promise<Date | null> {
+  const row = await db('batches')
+    .whereIn('state', ['waiting', 'making'])
+    .whereNot('not_before', '-infinity')
+    .min('not_before as at')
+    .first();
+  return row?.at ?? null;
+}
+
+/** Writes down that a batch could not be made: it is tried again, ever later, and then has failed. */
+export async function batchFailed(db: Database, id: string, now: Date): Promise<void> {
+  await db.transaction(async (trx) => {
+    const { attempts: before } = await trx('batches').where({ id }).forUpdate().first('attempts');
+    const attempts = before + 1;
+    const minutes = retryAfter(attempts);
+    const change =
+      minutes === null
+        ? { state: 'failed', problem: `It could not be made, after ${attempts} tries. Ask for it again later.` }
+        : {
+            problem: `It could not be made just now; it is tried again after ${minutes} min.`,
+            not_before: new Date(now.getTime() + minutes * 60_000),
+          };
+    await trx('batches')
+      .where({ id })
+      .update({ attempts, ...change });
+  });
+}

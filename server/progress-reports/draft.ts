@@ -14,7 +14,7 @@ import { planOf } from '../students/plan';
 import { type Actor, caseManagerOf, type Student, studentFor } from '../students/students';
 
 /** The reporting periods of a student’s plan, in order; none while the plan has no dates. Ask `studentFor` first. */
-export async function periodsOf(db: Database, studentId: string): Promise<ReportingPeriod[]> {
+export async function periodsOf(db: Database, studentId: string): Promise<(ReportingPeriod & { id: string })[]> {
   const plan = await planOf(db, studentId);
   return plan ? reportingPeriods(plan, plan.periods) : [];
 }
@@ -23,6 +23,7 @@ export async function periodsOf(db: Database, studentId: string): Promise<Report
 export type MadeFrom = Record<string, number>;
 
 export interface Draft {
+  periodId: string;
   report: ProgressReport;
   words: DraftWords;
   /** 0 while nobody has written anything. */
@@ -56,7 +57,7 @@ export async function draftOf(
     goalsOf(db, [student.id]).then((all) => all.filter((goal) => isReported(goal, stretch))),
     db('report_drafts as d')
       .leftJoin('people as p', 'p.id', 'd.changed_by')
-      .where({ 'd.student_id': student.id, 'd.period_to': period })
+      .where({ 'd.period_id': current.id })
       .first('d.words', 'd.version', 'p.short_name'),
   ]);
   const words: DraftWords = written ?? row?.words ?? noDraft;
@@ -70,6 +71,7 @@ export async function draftOf(
   const behavior = await behaviorOf(db, student.id, { discreet: false });
   const earlier = before ? { from: before.first, to: before.last } : null;
   return {
+    periodId: current.id,
     words,
     version: row?.version ?? 0,
     changedByName: row?.short_name ?? null,
@@ -124,12 +126,11 @@ export async function saveDraft(
 ): Promise<number> {
   return db.transaction(async (trx) => {
     await studentFor(trx, actor, studentId, 'share');
-    if (!(await periodsOf(trx, studentId)).some(({ last }) => last === period)) {
-      throw new NotFound('The plan has no such reporting period.');
-    }
+    const wanted = (await periodsOf(trx, studentId)).find(({ last }) => last === period);
+    if (!wanted) throw new NotFound('The plan has no such reporting period.');
     // Whoever writes the first words and whoever writes them at the same moment wait for each other.
     await trx('students').where({ id: studentId }).forUpdate().first('id');
-    const where = { student_id: studentId, period_to: period };
+    const where = { student_id: studentId, period_id: wanted.id };
     const before = await trx('report_drafts').where(where).first();
     const content = { words: JSON.stringify(words), changed_by: actor.personId, changed_at: now };
     if ((before?.version ?? 0) !== version) {
@@ -140,7 +141,7 @@ export async function saveDraft(
     const next = { ...content, version: version + 1 };
     await trx('report_drafts')
       .insert({ ...where, ...next })
-      .onConflict(['student_id', 'period_to'])
+      .onConflict('period_id')
       .merge(next);
     return version + 1;
   });

@@ -4,17 +4,18 @@ import type { ProgressReport } from '~/core/progress-report/content';
 import type { IssueInput } from '~/core/progress-report/input';
 import type { Issue } from '~/core/progress-report/paper';
 import type { OutsideKind } from '~/core/readers/reader-kind';
-import type { Database } from '../db/database';
+import { type Database, snapshot } from '../db/database';
 import { Conflict, NotFound } from '../failures';
 import { messageId } from '../post/collect';
 import type { School } from '../school/school';
 import { type Actor, studentFor } from '../students/students';
-import { draftOf, type MadeFrom, saveDraft } from './draft';
+import { draftOf, type MadeFrom, periodsOf, saveDraft } from './draft';
 
 /** An issued report as lists show it. */
 export interface IssuedLine extends Issue {
   id: string;
-  period: { label: string; from: IsoDate; to: IsoDate };
+  /** As it was when the report was issued; its id is null when the plan has lost it since. */
+  period: { id: string | null; label: string; from: IsoDate; to: IsoDate };
   readers: OutsideKind[];
   issuedByName: string;
   /** The number of the one that was issued in its place. */
@@ -29,7 +30,7 @@ export interface IssuedReport extends IssuedLine {
 }
 
 const query = `
-  select i.id, i.student_id, i.number, i.period_label, i.period_from, i.period_to, i.readers, i.issued_at, i.content,
+  select i.id, i.student_id, i.number, i.period_id, i.period_label, i.period_from, i.period_to, i.readers, i.issued_at, i.content,
          i.made_from, p.short_name as issued_by_name, r.number as replaces_number, n.number as replaced_by
     from issued_reports i join people p on p.id = i.issued_by
          left join issued_reports r on r.id = i.replaces left join issued_reports n on n.replaces = i.id`;
@@ -38,6 +39,7 @@ interface IssuedRow {
   id: string;
   student_id: string;
   number: number;
+  period_id: string | null;
   period_label: string;
   period_from: IsoDate;
   period_to: IsoDate;
@@ -55,7 +57,7 @@ const lineFrom = (row: IssuedRow, { timeZone }: Pick<School, 'timeZone'>): Issue
   number: row.number,
   issuedOn: wallTime(row.issued_at, timeZone).on,
   replaces: row.replaces_number,
-  period: { label: row.period_label, from: row.period_from, to: row.period_to },
+  period: { id: row.period_id, label: row.period_label, from: row.period_from, to: row.period_to },
   readers: row.readers,
   issuedByName: row.issued_by_name,
   replacedBy: row.replaced_by,
@@ -116,7 +118,8 @@ async function changedSince(db: Database, studentId: string, madeFrom: MadeFrom)
 
 /**
  * Issues a progress report: its words are kept, its content is frozen under the next number, and its readers are told who have an
- * address. What was issued for the period before is replaced openly. Sent twice it is issued once.
+ * address. What was issued for the period before is replaced openly. What it says and what
+ * it says it was made from are of one moment. Sent twice it is issued once.
  *
  * @throws NotFound; Conflict when the draft was changed, or another was issued for the period, since this one was looked at
  */
@@ -127,14 +130,16 @@ export async function issueReport(
   input: IssueInput,
   { school, now }: { school: School; now: Date },
 ): Promise<void> {
-  await db.transaction(async (trx) => {
+  await snapshot(db, async (trx) => {
     const student = await studentFor(trx, actor, studentId, 'share');
     await trx('students').where({ id: studentId }).forUpdate().first('id');
     const known = await trx('issued_reports').where({ id: input.id }).first('student_id');
     if (known?.student_id === studentId) return;
     if (known) throw new NotFound('No such report.');
+    const wanted = (await periodsOf(trx, studentId)).find(({ last }) => last === input.period);
+    if (!wanted) throw new NotFound('The plan has no such reporting period.');
     const standing = await trx('issued_reports as i')
-      .where({ 'i.student_id': studentId, 'i.period_to': input.period })
+      .where({ 'i.period_id': wanted.id })
       .whereNotExists(trx('issued_reports as n').whereRaw('n.replaces = i.id'))
       .first('i.id', 'i.number');
     if ((standing?.id ?? null) !== input.replaces) {
@@ -142,11 +147,16 @@ export async function issueReport(
     }
     await saveDraft(trx, actor, studentId, input, now);
     const around = { school, today: actor.today, written: input.words };
-    const { report, madeFrom } = await draftOf(db, student, input.period, around);
+    const { report, madeFrom, periodId } = await draftOf(trx, student, input.period, around);
     const [last] = await trx('issued_reports').where({ student_id: studentId }).max('number as number');
     await trx('issued_reports').insert({
       ...{ id: input.id, student_id: studentId, number: (last?.number ?? 0) + 1 },
-      ...{ period_label: report.period.label, period_from: report.period.from, period_to: report.period.to },
+      ...{
+        period_id: periodId,
+        period_label: report.period.label,
+        period_from: report.period.from,
+        period_to: report.period.to,
+      },
       ...{ content: JSON.stringify(report), made_from: JSON.stringify(madeFrom), readers: input.readers },
       ...{ issued_by: actor.personId, issued_at: now, replaces: input.replaces },
     });

@@ -1,59 +1,79 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
 import type { Paper } from '~/core/paper/paper';
 import { runningPaper } from '~/core/paper/running-paper';
 import { progressPaper } from '~/core/progress-report/paper';
 import { everything } from '~/core/readers/reader-rule';
-import type { Database } from '../db/database';
+import { type Database, isDatabaseGone } from '../db/database';
+import { NotFound, nullIf } from '../failures';
 import { goalsOf } from '../goals/goals';
-import { joinPdfs, pagesOf, paperPdf } from '../paper/pdf';
+import { pagesOf, paperPdf } from '../paper/pdf';
 import { runningReport } from '../report/running';
 import type { School } from '../school/school';
 import { type Student, studentFor } from '../students/students';
+import { type Batch, batchFailed } from './batches';
 import { draftOf } from './draft';
 import { issuedReport } from './issued';
 import { reportStanding } from './overview';
 
+interface Making {
+  school: School;
+  now: Date;
+  /** Ends it between two papers; what is made is kept. */
+  signal?: AbortSignal;
+  complain?: (error: unknown) => void;
+}
+
 /**
- * Makes a batch, paper by paper. What is made is kept: after a restart it goes on where it stopped.
+ * Makes a batch, paper by paper. What is made is kept: after a restart it goes on where it stopped. What fails is tried again later,
+ * a few times; a lost database is no such failure, and is thrown.
  */
-export async function makeBatch(
-  db: Database,
-  id: string,
-  { school, today }: { school: School; today: IsoDate },
-): Promise<void> {
-  const batch = await db('batches').where({ id }).whereIn('state', ['waiting', 'making']).first();
+export async function makeBatch(db: Database, id: string, { school, now, signal, complain }: Making): Promise<void> {
+  const batch = await db('batches').where({ id }).whereIn('state', ['waiting', 'making']).first('made_by', 'what');
   if (!batch) return;
   await db('batches').where({ id }).update({ state: 'making' });
-  const actor = { personId: batch.made_by, today };
-  const open = await db('batch_parts').where({ batch_id: id, pdf: null }).orderBy('position').select('student_id');
-  for (const part of open) {
-    // Whoever was taken off a team meanwhile gets no paper of that student.
-    const student = await studentFor(db, actor, part.student_id, 'share').catch(() => null);
-    const where = { batch_id: id, student_id: part.student_id };
-    if (!student) {
-      await db('batch_parts')
-        .where(where)
-        .update({ pages: 0, pdf: Buffer.alloc(0) });
-      continue;
+  try {
+    const { on: today } = wallTime(now, school.timeZone);
+    const open = await db('batch_parts').where({ batch_id: id, pages: null }).orderBy('position').select('student_id');
+    for (const { student_id } of open) {
+      if (signal?.aborted) return;
+      await makePart(db, { id, studentId: student_id, ...batch }, { school, today });
     }
-    const paper =
-      batch.what === 'progress'
-        ? await latestProgressPaper(db, student, { school, today })
-        : await studentRunningPaper(db, student, { school, today });
-    const pdf = await paperPdf(paper);
-    await db('batch_parts')
-      .where(where)
-      .update({ pdf, pages: await pagesOf(pdf) });
+    const made = await db('batch_parts').where({ batch_id: id, left_out: null }).first('student_id');
+    const end = made
+      ? { state: 'ready', problem: null }
+      : { state: 'failed', problem: 'There is no student left in it.' };
+    await db('batches').where({ id }).update(end);
+  } catch (error) {
+    if (isDatabaseGone(error)) throw error;
+    complain?.(error);
+    await batchFailed(db, id, now);
   }
-  const parts: { pdf: Buffer }[] = await db('batch_parts').where({ batch_id: id }).orderBy('position').select('pdf');
-  const papers = parts.map(({ pdf }) => pdf).filter((pdf) => pdf.length > 0);
-  if (papers.length === 0) {
-    await db('batches').where({ id }).update({ state: 'failed', problem: 'There is no student left in it.' });
+}
+
+interface Part {
+  id: string;
+  studentId: string;
+  made_by: string;
+  what: Batch['what'];
+}
+
+async function makePart(
+  db: Database,
+  { id, studentId, made_by, what }: Part,
+  when: { school: School; today: IsoDate },
+): Promise<void> {
+  const actor = { personId: made_by, today: when.today };
+  const keep = (content: object) => db('batch_parts').where({ batch_id: id, student_id: studentId }).update(content);
+  // Whoever was taken off a team meanwhile gets no paper of that student.
+  const student = await nullIf(NotFound, studentFor(db, actor, studentId, 'share'));
+  if (!student) {
+    await keep({ pages: 0, left_out: 'No longer theirs.' });
     return;
   }
-  await db('batches')
-    .where({ id })
-    .update({ state: 'ready', file: await joinPdfs(batch.label, papers) });
+  const makePaper = what === 'progress' ? latestProgressPaper : studentRunningPaper;
+  const pdf = await paperPdf(await makePaper(db, student, when));
+  await keep({ pdf, pages: await pagesOf(pdf) });
 }
 
 /** The newest issued report of the period that is to be reported now; its draft while nothing was issued. */

@@ -9,7 +9,7 @@ import { type IssuedLine, issuedOf } from './issued';
 /** Where a student stands with the report that is to be made now. */
 export interface ReportStanding {
   /** Null while there is no period to report. */
-  period: ReportingPeriod | null;
+  period: (ReportingPeriod & { id: string }) | null;
   /** What was issued for it and not replaced. */
   issued: IssuedLine | null;
 }
@@ -25,7 +25,7 @@ export async function reportStanding(
   const period = periodToReport(
     periods,
     today,
-    standing.map((issued) => issued.period.to),
+    periods.filter(({ id }) => standing.some((issued) => issued.period.id === id)).map(({ last }) => last),
   );
-  return { period, issued: standing.find((issued) => issued.period.to === period?.last) ?? null };
+  return { period, issued: (period && standing.find((issued) => issued.period.id === period.id)) ?? null };
 }

@@ -4,6 +4,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { RichText } from '~/core/paper/rich-text';
 import { missingIn } from '~/core/progress-report/content';
 import type { IssueInput } from '~/core/progress-report/input';
+import type { PlanInput } from '~/core/students/student-input';
 import { freshDatabase } from '~/tests/database/fresh';
 import {
   actorOf,
@@ -15,15 +16,17 @@ import {
   today,
   wall,
 } from '~/tests/database/small-school';
+import { textOfPdf } from '~/tests/examples/pdf-text';
 import { Conflict, NotFound } from '../failures';
 import { withdrawObservation } from '../observations/change';
 import { recordSession } from '../observations/record';
 import { setTold } from '../post/told';
 import { type School, theSchool } from '../school/school';
-import { savePlan } from '../students/plan';
+import { type Plan, planOf, savePlan } from '../students/plan';
 import { studentFor } from '../students/students';
 import { makeWayIn } from '../ways-in/ways-in';
-import { askForBatch, batchesOf, batchFile } from './batches';
+import { tidyUp } from '../worker/tidy-up';
+import { askForBatch, batchesOf, batchFile, openBatches } from './batches';
 import { draftOf, saveDraft } from './draft';
 import { issuedOf, issuedReport, issueReport } from './issued';
 import { makeBatch } from './make-batch';
@@ -37,7 +40,7 @@ const plan = { startsOn: '2026-09-08', endsOn: '2027-06-11', periods: [{ label: 
 beforeAll(async () => {
   school = await smallSchool(fresh.db);
   theSchoolOfIt = await theSchool(fresh.db);
-  await savePlan(fresh.db, actorOf(school.manager), school.student, plan, randomUUID());
+  await savePlan(fresh.db, actorOf(school.manager), school.student, plan, { newId: randomUUID(), now });
   for (const on of ['2026-10-01', '2026-10-08', '2026-10-15', '2026-11-12']) await observe(on);
 });
 
@@ -54,6 +57,7 @@ const said = (text: string): RichText => ({
   type: 'doc',
   content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],
 });
+type Period = Plan['periods'][number];
 const words = (text: string) => ({ whole: said(text), goals: {} });
 const student = () => studentFor(fresh.db, actorOf(school.manager), school.student, 'share');
 const draft = async () => draftOf(fresh.db, await student(), PERIOD, { school: theSchoolOfIt, today });
@@ -170,29 +174,96 @@ describe('the report that is to be made now', () => {
   });
 });
 
+describe('a period whose end is moved', () => {
+  it('keeps the draft that was written for it, and the report that was issued for it', async () => {
+    const before = (await planOf(fresh.db, school.student)) as Plan;
+    const periods = before.periods.map((period) => ({ ...period, label: 'Autumn', endsOn: '2026-12-11' }));
+    const write = (input: PlanInput) =>
+      savePlan(fresh.db, actorOf(school.manager), school.student, input, { newId: randomUUID(), now });
+    await write({ ...before, periods });
+    const moved = await draftOf(fresh.db, await student(), '2026-12-11', { school: theSchoolOfIt, today });
+    expect(moved.version).toBeGreaterThan(0);
+    const { period, issued } = await reportStanding(fresh.db, await student(), { school: theSchoolOfIt, today });
+    expect([period?.label, issued?.period.to]).toEqual(['Autumn', PERIOD]);
+    // Two that change their ends with each other keep what is theirs; one that is taken away is out of sight only.
+    const two = [...periods, { label: 'Spring', endsOn: '2027-03-01' }];
+    await write({ ...before, periods: two });
+    const [autumn, spring] = (await planOf(fresh.db, school.student))?.periods as [Period, Period];
+    await write({
+      ...before,
+      periods: [
+        { ...autumn, endsOn: spring.endsOn },
+        { ...spring, endsOn: autumn.endsOn },
+      ],
+    });
+    expect((await planOf(fresh.db, school.student))?.periods.map(({ id }) => id)).toEqual([spring.id, autumn.id]);
+    await write(before);
+    expect((await draft()).version).toBe(moved.version);
+  });
+});
+
 describe('the papers of several students', () => {
   it('are one file, each on pages of their own; half made, it is gone on with', async () => {
     const other = await addStudent(fresh.db, 'Ben', [[school.manager, 'caseManager']]);
     const id = randomUUID();
-    const around = { school: theSchoolOfIt, today };
+    const around = { school: theSchoolOfIt, now };
+    const mine = () => batchFile(fresh.db, actorOf(school.manager), id, now);
     await askForBatch(fresh.db, actorOf(school.manager), { id, group: null, what: 'progress' }, now);
-    await expect(batchFile(fresh.db, actorOf(school.manager), id)).rejects.toThrow(NotFound);
+    await expect(mine()).rejects.toThrow(NotFound);
     await makeBatch(fresh.db, id, around);
-    const whole = await batchFile(fresh.db, actorOf(school.manager), id);
-    const pages = (await PDFDocument.load(whole.file)).getPageCount();
+    const pages = (await PDFDocument.load(await mine())).getPageCount();
     // As if the worker had died after the first paper.
-    await fresh.db('batches').where({ id }).update({ state: 'making', file: null });
-    await fresh.db('batch_parts').where({ batch_id: id, student_id: other }).update({ pdf: null });
+    await fresh.db('batches').where({ id }).update({ state: 'making' });
+    await fresh.db('batch_parts').where({ batch_id: id, student_id: other }).update({ pdf: null, pages: null });
     const [kept] = await fresh.db('batch_parts').where({ batch_id: id }).whereNotNull('pdf').select('pdf');
     await makeBatch(fresh.db, id, around);
     const again = await fresh.db('batch_parts').where({ batch_id: id, student_id: school.student }).first('pdf');
     expect(again.pdf.equals(kept.pdf)).toBe(true);
-    expect((await PDFDocument.load((await batchFile(fresh.db, actorOf(school.manager), id)).file)).getPageCount()).toBe(
-      pages,
-    );
+    expect((await PDFDocument.load(await mine())).getPageCount()).toBe(pages);
     expect(await batchesOf(fresh.db, actorOf(school.manager))).toMatchObject([
       { state: 'ready', done: 2, of: 2, pages },
     ]);
-    await expect(batchFile(fresh.db, actorOf(school.aide), id)).rejects.toThrow(NotFound);
+    await expect(batchFile(fresh.db, actorOf(school.aide), id, now)).rejects.toThrow(NotFound);
+
+    // Handed out, it stands in the record of reading; who is no longer theirs is left out, and named.
+    const exported = () => fresh.db('readings').where({ how: 'exported', student_id: other });
+    const before = (await exported()).length;
+    await fresh.db('team_members').where({ student_id: other }).update({ until_date: '2026-11-01' });
+    const text = (await textOfPdf(await mine())).pages.join('\n');
+    expect(text).toContain('Not in this file');
+    expect(text).toContain('Ben E.');
+    expect(await exported()).toHaveLength(before);
+    expect(before).toBe(2);
+    await fresh.db('team_members').where({ student_id: other }).update({ until_date: null });
+
+    // After two weeks it is cleared.
+    await tidyUp(fresh.db, new Date(now.getTime() + 15 * 24 * 3_600_000));
+    expect(await batchesOf(fresh.db, actorOf(school.manager))).toMatchObject([{ state: 'over' }]);
+    await expect(mine()).rejects.toThrow(NotFound);
+    expect(await fresh.db('batch_parts').whereNotNull('pdf')).toEqual([]);
+  });
+
+  it('that cannot be made are tried later and later, and have failed in words; a lost connection is no student left out', async () => {
+    const id = randomUUID();
+    await askForBatch(fresh.db, actorOf(school.manager), { id, group: null, what: 'running' }, now);
+    const gone = Object.assign(new Error('Connection terminated unexpectedly'), { code: 'ECONNRESET' });
+    const cut = new Proxy(fresh.db, {
+      apply: (target, self, [table, ...rest]) => {
+        if (table === 'batch_parts') throw gone;
+        return Reflect.apply(target as never, self, [table, ...rest]);
+      },
+    });
+    await expect(makeBatch(cut, id, { school: theSchoolOfIt, now })).rejects.toBe(gone);
+    expect((await fresh.db('batches').where({ id }).first()).attempts).toBe(0);
+
+    const complaints: unknown[] = [];
+    const broken = { ...theSchoolOfIt, timeZone: 'Nowhere/Here' };
+    for (let tries = 1; tries <= 6; tries++) {
+      await makeBatch(fresh.db, id, { school: broken, now, complain: (error) => complaints.push(error) });
+      expect(await openBatches(fresh.db, now)).toEqual([]);
+    }
+    expect(complaints).toHaveLength(6);
+    const [batch] = await batchesOf(fresh.db, actorOf(school.manager));
+    expect(batch).toMatchObject({ state: 'failed', problem: expect.stringContaining('after 6 tries'), leftOut: [] });
   });
 });

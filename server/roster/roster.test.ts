@@ -106,10 +106,12 @@ describe('a plan', () => {
       ],
     });
     expect(await planOf(fresh.db, school.student)).toBeNull();
-    await savePlan(fresh.db, actorOf(school.manager), school.student, plan, randomUUID());
-    await savePlan(fresh.db, actorOf(school.manager), school.student, plan, randomUUID());
+    await savePlan(fresh.db, actorOf(school.manager), school.student, plan, { newId: randomUUID(), now });
+    await savePlan(fresh.db, actorOf(school.manager), school.student, plan, { newId: randomUUID(), now });
     expect((await planOf(fresh.db, school.student))?.periods.map(({ label }) => label)).toEqual(['Winter', 'Spring']);
-    await expect(savePlan(fresh.db, office(), school.student, plan, randomUUID())).rejects.toThrow(NotFound);
+    await expect(savePlan(fresh.db, office(), school.student, plan, { newId: randomUUID(), now })).rejects.toThrow(
+      NotFound,
+    );
     const wrong = planInput.safeParse({ ...plan, endsOn: '2026-08-01' });
     expect(wrong.error?.issues.map(({ path }) => path.join('.'))).toEqual(
       expect.arrayContaining(['endsOn', 'periods.0.endsOn']),

@@ -1,6 +1,6 @@
 import type { RoundInput } from '~/core/rounds/round-input';
 import type { Database } from '../db/database';
-import { Invalid, NotFound } from '../failures';
+import { Invalid, NotFound, nullIf } from '../failures';
 import { goalsOf, goalsWorkedOn } from '../goals/goals';
 import { type Actor, studentsOf } from '../students/students';
 
@@ -75,7 +75,7 @@ export async function observable(db: Database, actor: Actor, goalIds: readonly s
  * @throws NotFound for somebody else's round; Invalid for a goal that this person may not observe
  */
 export async function saveRound(db: Database, actor: Actor, input: RoundInput): Promise<void> {
-  const goals = await observable(db, actor, input.goalIds).catch(() => []);
+  const goals = (await nullIf(NotFound, observable(db, actor, input.goalIds))) ?? [];
   if (goals.length !== new Set(input.goalIds).size) throw new Invalid({ goalIds: 'Choose goals from the list.' });
   const { id, name, weekday, startsAt } = input;
   await db.transaction(async (trx) => {

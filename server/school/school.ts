@@ -17,10 +17,19 @@ export const schoolExpression = `
                            from closures)))
      from school)`;
 
-/** The school that this installation serves. */
-export async function theSchool(db: Database): Promise<School> {
+/** The school that this installation serves; null while none has been set up. */
+export async function schoolIfAny(db: Database): Promise<School | null> {
   const found = await db.raw<{ rows: { school: School | null }[] }>(`select ${schoolExpression} as school`);
-  const school = found.rows[0]?.school;
+  return found.rows[0]?.school ?? null;
+}
+
+/**
+ * The school that this installation serves.
+ *
+ * @throws NotFound while none has been set up
+ */
+export async function theSchool(db: Database): Promise<School> {
+  const school = await schoolIfAny(db);
   if (!school) throw new NotFound('No school has been set up.');
   return school;
 }

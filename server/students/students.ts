@@ -32,7 +32,7 @@ const studentColumns = `
   (select coalesce(json_agg(g.name order by g.position), '[]')
      from student_groups sg join class_groups g on g.id = sg.group_id where sg.student_id = s.id) as groups,
   (select json_build_object('startsOn', p.starts_on, 'endsOn', p.ends_on, 'nextReportOn',
-            (select min(r.ends_on) from reporting_periods r where r.plan_id = p.id and r.ends_on >= $1))
+            (select min(r.ends_on) from reporting_periods r where r.plan_id = p.id and r.removed_at is null and r.ends_on >= $1))
      from plans p where p.student_id = s.id) as plan`;
 
 /**

@@ -5,6 +5,7 @@ import { setTimeout as pause } from 'node:timers/promises';
 import { afterAll, describe, expect, it } from 'vitest';
 import { freshDatabase } from '~/tests/database/fresh';
 import { actorOf, now, smallSchool } from '~/tests/database/small-school';
+import { cuttableWire } from '~/tests/e2e/server';
 import { makeWayIn } from '../ways-in/ways-in';
 
 const fresh = freshDatabase();
@@ -21,19 +22,72 @@ const freePort = () =>
     });
   });
 
-/** Starts a process of ours and waits until it says that it is there. */
-async function start(file: string, port: number): Promise<ChildProcess> {
-  const child = spawn('node_modules/.bin/tsx', [file], {
-    env: { ...process.env, DATABASE_URL: fresh.url, CARRIER_PORT: String(port), CLOCK: now.toISOString() },
+/** Starts a process of ours; it says when it is there, or at work. */
+function begin(file: string, port: number, url = fresh.url): ChildProcess {
+  const child = spawn(process.execPath, ['--import', 'tsx', file], {
+    env: { ...process.env, DATABASE_URL: url, CARRIER_PORT: String(port), CLOCK: now.toISOString() },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });
   running.push(child);
+  return child;
+}
+
+/** The same, waited for. */
+async function start(file: string, port: number): Promise<ChildProcess> {
+  const child = begin(file, port);
   await new Promise((resolve, reject) => {
     child.once('message', resolve);
     child.once('exit', (code) => reject(new Error(`${file} ended with ${code}`)));
   });
   return child;
 }
+
+/** The connections that hold the lock of the one worker. */
+const holders = async () => {
+  const found = await fresh.db.raw(
+    `select pid from pg_locks where locktype = 'advisory' and granted and objid = ${4310_0000}
+        and database = (select oid from pg_database where datname = current_database())`,
+  );
+  return found.rows.map(({ pid }: { pid: number }) => pid);
+};
+
+describe('two workers', () => {
+  it('are never at work at once; when the lock goes the one notices, and one of them goes on', {
+    timeout: 60_000,
+  }, async () => {
+    const wire = await cuttableWire(new URL(fresh.url).pathname.slice(1));
+    const port = await freePort();
+    const both = [begin('server/worker/main.ts', port, wire.url), begin('server/worker/main.ts', port, wire.url)];
+    const turns: number[] = [];
+    for (const [at, worker] of both.entries()) worker.on('message', () => turns.push(at));
+    const waitFor = async (condition: () => boolean | Promise<boolean>) => {
+      while (!(await condition())) await pause(50);
+    };
+    await waitFor(() => turns.length === 1);
+    const [first] = await holders();
+
+    // The lock's connection is ended from outside: another turn begins, by either of the two.
+    await fresh.db.raw('select pg_terminate_backend(?)', [first]);
+    await waitFor(() => turns.length === 2);
+    expect(await holders()).toHaveLength(1);
+    expect((await holders())[0]).not.toBe(first);
+
+    // The database is gone for a while, as when it restarts.
+    wire.cut();
+    await waitFor(async () => (await holders()).length === 0);
+    await pause(500);
+    wire.mend();
+    await waitFor(() => turns.length === 3);
+    expect(await holders()).toHaveLength(1);
+    expect(both.map(({ exitCode }) => exitCode)).toEqual([null, null]);
+    const beat = await fresh.db('heartbeats').where({ process: 'worker' }).first('at');
+    expect(Date.now() - beat.at.getTime()).toBeLessThan(10_000);
+
+    for (const worker of both) worker.kill('SIGTERM');
+    await waitFor(() => both.every(({ exitCode }) => exitCode === 0));
+    wire.close();
+  });
+});
 
 describe('the worker and the simulated carrier', () => {
   it('lose and double nothing, though the worker is killed in the middle; what bounces says why', {

@@ -1,5 +1,4 @@
 import type { TestProject } from 'vitest/node';
-import { connect } from '~/server/db/database';
 import { migrate } from '~/server/db/migrate';
 import { dropDatabase, makeDatabase, newName, urlOf } from './databases';
 
@@ -13,9 +12,7 @@ declare module 'vitest' {
 export default async function setup(project: TestProject) {
   const name = newName('template');
   await makeDatabase(name);
-  const db = connect(urlOf(name), { poolSize: 2 });
-  await migrate(db);
-  await db.destroy();
+  await migrate(urlOf(name));
   project.provide('template', name);
   return () => dropDatabase(name);
 }

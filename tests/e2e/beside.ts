@@ -13,7 +13,7 @@ export const freePort = () =>
   });
 
 async function start(file: string, env: Record<string, string>): Promise<ChildProcess> {
-  const child = spawn('node_modules/.bin/tsx', [file], {
+  const child = spawn(process.execPath, ['--import', 'tsx', file], {
     env: { ...process.env, ...env },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });

@@ -10,8 +10,8 @@ export const clock = '2026-11-24T15:30:00-05:00';
 export default async function setup() {
   const name = newName('demo');
   await makeDatabase(name);
+  await migrate(urlOf(name));
   const db = connect(urlOf(name), { poolSize: 2 });
-  await migrate(db);
   await loadDemo(db, new Date(clock));
   await db.destroy();
   process.env.DEMO_TEMPLATE = name;

@@ -4,7 +4,7 @@ import * as build from 'virtual:react-router/server-build';
 import { z } from 'zod';
 import { restartClock } from '~/server/clock';
 import { config } from '~/server/config';
-import { closeDatabase, database } from '~/server/db/current';
+import { closeDatabase } from '~/server/db/current';
 import { isDatabaseGone } from '~/server/db/database';
 import { migrate } from '~/server/db/migrate';
 import { makeApp } from './app';
@@ -21,7 +21,7 @@ z.config({ jitless: true });
 /** On a busy machine a database that is there may be late to answer: it is asked three times. */
 async function migrateOnceReached(attempts = 3): Promise<void> {
   try {
-    await migrate(database());
+    await migrate(config.DATABASE_URL);
   } catch (error) {
     if (!isDatabaseGone(error) || attempts === 1) throw error;
     await setTimeout(1000);

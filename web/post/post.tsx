@@ -177,7 +177,7 @@ export default function Post({ loaderData }: Route.ComponentProps) {
   );
 }
 
-const needsAPerson: MessageState[] = ['bounced', 'uncertain'];
+const needsAPerson: MessageState[] = ['bounced', 'uncertain', 'failed'];
 
 function PostedLine({ message }: { message: Posted }) {
   const { state, kind, student, studentId, toName, toEmail, reason, at, next, sent, isReplaced } = message;

@@ -7,6 +7,7 @@ import type { Shows } from '~/core/readers/reader-rule';
 import { counted } from '~/core/words/counting';
 import { sayComment } from '~/server/comments/comments';
 import { database } from '~/server/db/current';
+import type { Database } from '~/server/db/database';
 import { NotFound } from '~/server/failures';
 import { issuedOf } from '~/server/progress-reports/issued';
 import { recordReading } from '~/server/readers/readings';
@@ -62,7 +63,7 @@ export const loader = answering(async (args: Route.LoaderArgs) => {
       threads: Object.fromEntries(
         Object.entries(report.threads).map(([id, said]) => [
           id,
-          said.map((one) => ({ ...one, by: { ...one.by, linkId: null } })),
+          said.map((one) => ({ ...one, by: { ...one.by, linkId: null }, to: null })),
         ]),
       ),
       entries: shownEntries(report.entries, goals, { discreet: false }),
@@ -88,7 +89,7 @@ export const action = answering(async (args: Route.ActionArgs) => {
   const { reader, goals } = await readerBy(way);
   return answerComments(form, async (asked) => {
     if (asked.intent !== 'say') throw new NotFound('No such address.');
-    const mayRead = (id: string) => mayReadEntry(database(), way.studentId, goals, reader, id);
+    const mayRead = (db: Database, id: string) => mayReadEntry(db, way.studentId, goals, reader, id);
     const speaker = { kind: way.kind, linkId: way.id };
     await sayComment(database(), way.studentId, speaker, asked, { wall, now: instant, mayRead });
   });

@@ -10,6 +10,7 @@ import { listed } from '~/core/words/counting';
 import { may } from '~/server/access/rights';
 import { hideComment, sayComment, showComment } from '~/server/comments/comments';
 import { database } from '~/server/db/current';
+import type { Database } from '~/server/db/database';
 import { NotFound } from '~/server/failures';
 import { goalsOf } from '~/server/goals/goals';
 import { ownTold, setOwnTold } from '~/server/post/told';
@@ -95,7 +96,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
     switch (asked.intent) {
       case 'say': {
         const [goals, reader] = await Promise.all([goalsOf(database(), [student.id]), teamReader(student, false)]);
-        const mayRead = (id: string) => mayReadEntry(database(), student.id, goals, reader, id);
+        const mayRead = (db: Database, id: string) => mayReadEntry(db, student.id, goals, reader, id);
         if (asked.entryId === null) throw new NotFound('No such entry.');
         return sayComment(database(), student.id, speaker, asked, { wall, now, mayRead });
       }

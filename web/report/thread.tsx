@@ -2,7 +2,7 @@ import { useEffect, useId, useState } from 'react';
 import { useFetcher } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { shortDate } from '~/core/calendar/iso-date';
-import { type Comment, LONGEST_COMMENT } from '~/core/comments/comment';
+import { answerable, type Comment, LONGEST_COMMENT } from '~/core/comments/comment';
 import { Dialog } from '../ui/dialog';
 import { FieldMessage } from '../ui/fields';
 import type { ShownEntry } from './shown-entry';
@@ -29,7 +29,12 @@ export function Thread({ entry, comments, mayAnswer, mayHide, word }: ThreadProp
       )}
       {mayAnswer &&
         (isOpen ? (
-          <AnswerForm entryId={entry.id} word={word} onDone={() => setOpen(false)} />
+          <AnswerForm
+            entryId={entry.id}
+            word={word}
+            to={word === 'comment' ? answerable(comments) : []}
+            onDone={() => setOpen(false)}
+          />
         ) : (
           <button
             type="button"
@@ -47,12 +52,13 @@ export function Thread({ entry, comments, mayAnswer, mayHide, word }: ThreadProp
 function Said({ comment, mayHide }: { comment: Comment; mayHide: boolean }) {
   const fetcher = useFetcher();
   const [isAsking, setAsking] = useState(false);
-  const { by, on, time, text, hidden, kind } = comment;
+  const { by, to, on, time, text, hidden, kind } = comment;
   return (
     <li className={hidden ? 'no-print text-ink-3' : ''}>
       <p className="text-small text-ink-2">
         <span className="font-semibold">{by.name}</span>
-        {kind === 'reflection' && ', a reflection'} · {shortDate(on)}, {time}
+        {kind === 'reflection' && ', a reflection'}
+        {to && ` to ${to.name}`} · {shortDate(on)}, {time}
         {hidden && ` · hidden by ${hidden.by}: ${hidden.reason}`}
       </p>
       <p className="whitespace-pre-line">{text}</p>
@@ -128,11 +134,13 @@ interface AnswerFormProps {
   /** Null for a reflection that stands for itself. */
   entryId: string | null;
   word: 'comment' | 'reflection';
+  /** Readers from outside who said something here: the team says which of them it answers. */
+  to?: { id: string; name: string }[];
   onDone: () => void;
 }
 
 /** A few lines about an entry. One submission, one id: sent twice it is said once. */
-export function AnswerForm({ entryId, word, onDone }: AnswerFormProps) {
+export function AnswerForm({ entryId, word, to = [], onDone }: AnswerFormProps) {
   const fetcher = useFetcher<Answer>();
   const [id] = useState(() => newId());
   const field = useId();
@@ -145,6 +153,19 @@ export function AnswerForm({ entryId, word, onDone }: AnswerFormProps) {
     <fetcher.Form method="post" className="no-print mt-2 grid max-w-xl gap-2">
       <input type="hidden" name="id" value={id} />
       {entryId && <input type="hidden" name="entryId" value={entryId} />}
+      {to.length > 0 && (
+        <label className="grid gap-1 text-small">
+          <span className="font-semibold">To</span>
+          <select name="answers" className="select w-full max-w-xs">
+            {to.map(({ id: comment, name }) => (
+              <option key={comment} value={comment}>
+                {name}, and the team
+              </option>
+            ))}
+            <option value="everyone">Everyone who reads this entry</option>
+          </select>
+        </label>
+      )}
       <label htmlFor={field} className="text-small font-semibold">
         {word === 'reflection' ? 'What I think about it' : 'Your answer'}
       </label>

@@ -7,7 +7,7 @@ import { fileAnswer } from './file-answer';
 
 /** The papers of a class group in one PDF, for whoever asked for it. */
 export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor } = askerOf(context);
-  const { file } = await batchFile(database(), actor, idFrom(params.batchId));
+  const { actor, now } = askerOf(context);
+  const file = await batchFile(database(), actor, idFrom(params.batchId), now);
   return fileAnswer(file, 'application/pdf', 'reports.pdf');
 });

@@ -40,7 +40,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     draftOf(database(), student, period, { school, today: actor.today }),
     issuedOf(database(), student.id, school),
   ]);
-  const standing = issued.find(({ period: of, replacedBy }) => of.to === period && replacedBy === null);
+  const standing = issued.find(({ period: of, replacedBy }) => of.id === draft.periodId && replacedBy === null);
   return {
     student: { id: student.id, shortName: student.shortName },
     period,

@@ -29,7 +29,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     mayIssue: may(student, 'share'),
     periods: periods.map((period) => ({
       ...period,
-      issued: issued.filter(({ period: of }) => of.to === period.last).map(({ number }) => number),
+      issued: issued.filter(({ period: of }) => of.id === period.id).map(({ number }) => number),
     })),
     issued: issued.map((report) => ({ ...report, said: issueWords(report) })),
   };

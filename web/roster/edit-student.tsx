@@ -1,4 +1,4 @@
-import { getFormProps, type SubmissionResult, useForm } from '@conform-to/react';
+import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
 import { data, Form, Link } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { planInput, studentInput } from '~/core/students/student-input';
@@ -35,13 +35,13 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
 });
 
 export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor } = askerOf(context);
+  const { actor, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
   await rosterStudent(database(), actor, studentId);
   const form = await formOf(request);
   if (form.get('intent') === 'plan') {
     const { refused } = await submitted(form, planInput, (input) =>
-      savePlan(database(), actor, studentId, input, newId()),
+      savePlan(database(), actor, studentId, input, { newId: newId(), now }),
     );
     if (refused) return data({ of: 'plan' as const, result: refused.data.result }, { status: 400 });
     return data({ of: 'plan' as const, result: undefined }, { headers: await sayNext({ text: 'The plan is saved.' }) });
@@ -117,11 +117,12 @@ function PlanForm({ plan, result }: { plan: Plan | null; result: SubmissionResul
       <TextField field={fields.endsOn} label="Ends on" type="date" />
       <fieldset>
         <legend className="mb-1 text-small font-semibold">Reporting periods</legend>
-        <Rows form={form} list={fields.periods} what="period" blank={() => ({ label: '', endsOn: '' })}>
+        <Rows form={form} list={fields.periods} what="period" blank={() => ({ id: '', label: '', endsOn: '' })}>
           {(row) => {
-            const { label, endsOn } = row.getFieldset();
+            const { id, label, endsOn } = row.getFieldset();
             return (
               <div className="grid gap-2">
+                <input {...getInputProps(id, { type: 'hidden' })} key={id.key} />
                 <TextField field={label} label="Called" />
                 <TextField field={endsOn} label="Ends on" type="date" />
               </div>

@@ -1,0 +1,132 @@
+import { setTimeout as pause } from 'node:timers/promises';
+import type { Database } from '../db/database';
+import { isDatabaseGone } from '../db/database';
+import { collectPost, nextDigestAt } from '../post/collect';
+import { type Carrier, deliver, dueMessages, nextMessageAt, settleInterrupted } from '../post/deliver';
+import { nextBatchAt, openBatches } from '../progress-reports/batches';
+import { makeBatch } from '../progress-reports/make-batch';
+import { type School, schoolIfAny } from '../school/school';
+import { tidyUp } from './tidy-up';
+
+/** Messages that are handed over at the same time. */
+export const AT_ONCE = 8;
+/** Even when nobody tells it anything it looks for work this often, in milliseconds. */
+const LONGEST_SLEEP = 30_000;
+/** After a failure it waits, ever longer, from the first to the last of these, in milliseconds. */
+const [FIRST_PAUSE, LONGEST_PAUSE] = [500, 30_000];
+const HOUR = 3_600_000;
+
+export interface Surroundings {
+  db: Database;
+  carrier: Carrier;
+  publicUrl: string;
+  clock: () => Date;
+  /** Ends the work; what is under way is finished. */
+  signal: AbortSignal;
+  /** Somebody has told that there is work. */
+  bell: Bell;
+  /** Of what went wrong somebody should know. */
+  complain: (error: unknown) => void;
+}
+
+/** Wakes whoever sleeps beside it. */
+export class Bell {
+  #wakers = new Set<() => void>();
+  #rings = 0;
+  ring = () => {
+    this.#rings++;
+    for (const wake of this.#wakers) wake();
+  };
+  /** What to compare with, so that no ring between looking and sleeping is missed. */
+  get rings() {
+    return this.#rings;
+  }
+  /** Sleeps until it rings again after `since`, the time has passed, or the signal ends it. */
+  async sleep(milliseconds: number, since: number, signal: AbortSignal): Promise<void> {
+    if (this.#rings !== since || signal.aborted || milliseconds <= 0) return;
+    await new Promise<void>((resolve) => {
+      const wake = () => {
+        clearTimeout(timer);
+        this.#wakers.delete(wake);
+        signal.removeEventListener('abort', wake);
+        resolve();
+      };
+      const timer = setTimeout(wake, milliseconds);
+      this.#wakers.add(wake);
+      signal.addEventListener('abort', wake, { once: true });
+    });
+  }
+}
+
+/**
+ * Does what need not be waited for, until the signal ends it: messages leave, files of groups are made, what is over is cleared.
+ * Call it only where no other worker can be at work.
+ */
+export async function work(around: Surroundings): Promise<void> {
+  await Promise.all([
+    goOn(around, postRound),
+    goOn(around, batchRound),
+    goOn(around, async ({ db, clock }) => {
+      await tidyUp(db, clock());
+      return new Date(clock().getTime() + HOUR);
+    }),
+  ]);
+}
+
+/** One round of a kind of work; resolves to when it has to look again at the latest, null when nothing is planned. */
+type Round = (around: Surroundings & { school: School }) => Promise<Date | null>;
+
+/** Rounds one after the other, each when there is work; after a failure later and later. */
+async function goOn(around: Surroundings, round: Round): Promise<void> {
+  const { db, clock, signal, bell, complain } = around;
+  let wait = FIRST_PAUSE;
+  while (!signal.aborted) {
+    const heard = bell.rings;
+    try {
+      const school = await schoolIfAny(db);
+      const next = school && (await round({ ...around, school }));
+      wait = FIRST_PAUSE;
+      const until = next ? next.getTime() - clock().getTime() : LONGEST_SLEEP;
+      await bell.sleep(Math.min(LONGEST_SLEEP, until), heard, signal);
+    } catch (error) {
+      // A lost database comes back; of anything else somebody should know.
+      if (!isDatabaseGone(error)) complain(error);
+      await pause(wait, undefined, { signal }).catch(onlyEnded);
+      wait = Math.min(LONGEST_PAUSE, 2 * wait);
+    }
+  }
+}
+
+function onlyEnded(error: unknown): void {
+  if (!(error instanceof Error) || error.name !== 'AbortError') throw error;
+}
+
+const postRound: Round = async ({ db, school, publicUrl, carrier, clock, signal, complain }) => {
+  // Between two rounds nothing is being handed over: what still says so was left by a round that failed.
+  await settleInterrupted(db, carrier);
+  await collectPost(db, school.timeZone, clock());
+  for (;;) {
+    const due = await dueMessages(db, clock());
+    if (due.length === 0 || signal.aborted) break;
+    const one = async () => {
+      for (let message = due.shift(); message && !signal.aborted; message = due.shift()) {
+        await deliver(db, message.id, { school, publicUrl, carrier, now: clock(), signal, complain });
+      }
+    };
+    const ends = await Promise.allSettled(Array.from({ length: AT_ONCE }, one));
+    const failed = ends.find((end) => end.status === 'rejected');
+    if (failed) throw failed.reason;
+  }
+  return earliest(await nextMessageAt(db), await nextDigestAt(db, school.timeZone, clock()));
+};
+
+const batchRound: Round = async ({ db, school, clock, signal, complain }) => {
+  for (const { id } of await openBatches(db, clock())) {
+    if (signal.aborted) break;
+    await makeBatch(db, id, { school, now: clock(), signal, complain });
+  }
+  return nextBatchAt(db);
+};
+
+const earliest = (...dates: (Date | null)[]): Date | null =>
+  dates.reduce((first, date) => (first === null || (date !== null && date < first) ? date : first), null);
