@@ -66,7 +66,8 @@ server.on('error', (error: NodeJS.ErrnoException) => {
   // A connection that breaks off is the other side’s affair; a port that is taken is ours.
   if (error.code !== 'EADDRINUSE') return;
   console.error(`Port ${CARRIER_PORT} is taken; choose another with CARRIER_PORT=… npm start`);
-  process.exit(1);
+  // Another start would not help: see `scripts/setup/supervise.mjs`.
+  process.exit(78);
 });
 const listening = server.listen(Number(CARRIER_PORT), '127.0.0.1', () => {
   const address = listening.address();

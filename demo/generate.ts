@@ -63,7 +63,7 @@ export function generateDemo(today: IsoDate, passwordHash: string): DemoRows {
     ['closures', closures],
     ['settings', places.map((name, position) => ({ id: placeIds.get(name), name, position }))],
     ['class_groups', classGroups.map((name, position) => ({ id: groupIds.get(name), name, position }))],
-    ['people', peopleRows(staffIds, passwordHash)],
+    ['people', peopleRows(staffIds, passwordHash, instantAt({ on: `${year}-09-01`, time: '08:00' }, timeZone))],
     ['timetable_blocks', timetableRows(groupIds, placeIds)],
     ...[
       'students',
@@ -105,7 +105,7 @@ function roundRows(perStudent: Record<string, Row[]>[], groupIds: Map<string, st
   ];
 }
 
-function peopleRows(ids: Map<StaffKey, string>, passwordHash: string): Row[] {
+function peopleRows(ids: Map<StaffKey, string>, passwordHash: string, provenAt: Date): Row[] {
   return (Object.entries(staff) as [StaffKey, { name: string; work: string }][]).map(([key, { name, work }], i) => {
     const [first = '', last = ''] = name.split(' ');
     return {
@@ -118,6 +118,7 @@ function peopleRows(ids: Map<StaffKey, string>, passwordHash: string): Row[] {
       password_hash: passwordHash,
       demo_order: i + 1,
       sets_up: key === 'hanneke' || key === 'samir',
+      email_proven_at: provenAt,
     };
   });
 }

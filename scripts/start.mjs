@@ -1,46 +1,48 @@
-// Brings everything up: packages, database, tables, demo, build, server. Ctrl-C ends it all.
-import { spawn } from 'node:child_process';
+// Brings everything up: packages, database, tables, demo, build, processes; keeps them up. Ctrl-C ends it all.
 import { checkNode, ensureBuild, ensurePackages } from './setup/packages.mjs';
 import { ensurePostgres } from './setup/postgres.mjs';
-import { environment, projectFolder, run, serverFlags } from './setup/run.mjs';
-import { giveUp } from './setup/say.mjs';
+import { environment, projectFolder, run, serverFlags, wantsDemo } from './setup/run.mjs';
+import { supervise } from './setup/supervise.mjs';
 
 checkNode();
 await ensurePackages();
-const { url, stop } = await ensurePostgres();
-const env = environment({ DATABASE_URL: url });
+// The demo is for the project's own database; in one of somebody's own, the school is set up on a page.
+const isDemo = wantsDemo();
+const { url, stop: stopDatabase } = await ensurePostgres();
+const env = { ...environment({ DATABASE_URL: url }), NODE_ENV: 'production' };
 const end = (code) => {
-  stop();
+  stopDatabase();
   process.exit(code);
 };
+process.on('uncaughtException', (error) => {
+  console.error(error.message);
+  end(1);
+});
 
 await ensureBuild();
-if ((await run('tsx', ['scripts/demo.ts'], { env })) !== 0) end(1);
+if ((await run('tsx', ['scripts/prepare.ts', ...(isDemo ? ['--demo'] : [])], { env })) !== 0) end(1);
 
-const start = (command, args) =>
-  spawn(command, args, {
-    cwd: projectFolder,
-    env: { ...env, NODE_ENV: 'production' },
-    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-  });
-const server = start(process.execPath, [...serverFlags, 'build/server/index.js']);
-// Messages and large papers are made beside the pages; messages go to the simulated carrier unless SMTP_URL says otherwise.
-const beside = [
-  start('node_modules/.bin/tsx', ['server/worker/main.ts']),
-  ...(process.env.SMTP_URL ? [] : [start('node_modules/.bin/tsx', ['carrier/main.ts'])]),
-];
-server.on('message', ({ listening }) => {
+const node = (name, args, more = {}) => ({ name, command: process.execPath, args, env, ...more });
+let isTold = false;
+function tellOnce({ listening } = {}) {
+  if (!listening || isTold) return;
+  isTold = true;
   const address = process.env.PUBLIC_URL ?? `http://localhost:${listening}`;
-  console.log(`
-Gentle Margin is at ${address}
-Sign in as hanneke.bruun@quince-lane.example with the password quince-and-thyme, or tap one of the demo people.
-Ctrl-C stops it.
-`);
-});
-server.on('exit', (code) => end(code ?? 0));
-server.on('error', (error) => giveUp(`The server could not start: ${error.message}`));
-for (const signal of ['SIGINT', 'SIGTERM']) {
-  process.on(signal, () => {
-    for (const one of [server, ...beside]) one.kill('SIGTERM');
-  });
+  const signIn = isDemo
+    ? '\nSign in as hanneke.bruun@quince-lane.example with the password quince-and-thyme, or tap one of the demo people.'
+    : '';
+  console.log(`\nGentle Margin is at ${address}${signIn}\nCtrl-C stops it.\n`);
 }
+const { ended, stop } = supervise(
+  [
+    node('The server', [...serverFlags, 'build/server/index.js'], { onMessage: tellOnce }),
+    // Messages and large papers are made beside the pages; messages go to the simulated carrier unless SMTP_URL says otherwise.
+    node('The worker', ['--import', 'tsx', 'server/worker/main.ts']),
+    ...(process.env.SMTP_URL
+      ? []
+      : [node('The simulated carrier', ['--import', 'tsx', 'carrier/main.ts'], { isNeeded: false })]),
+  ],
+  { cwd: projectFolder },
+);
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => stop());
+end(await ended);

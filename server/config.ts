@@ -14,6 +14,10 @@ const environment = z.object({
   SMTP_URL: z.url().optional(),
   /** From whom messages are. */
   SMTP_FROM: z.string().default('Gentle Margin <gentle-margin@school.example>'),
+  /** 1 where the demo may be offered to other machines, 0 where it is not to be loaded. */
+  DEMO: z.enum(['0', '1']).optional(),
+  /** How many proxies stand in front, each of which adds an address to X-Forwarded-For; or their addresses, with commas. */
+  TRUST_PROXY: z.string().default('loopback'),
   LOG_LEVEL: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info'),
 });
 

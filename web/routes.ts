@@ -2,6 +2,7 @@ import { index, layout, type RouteConfig, route } from '@react-router/dev/routes
 
 export default [
   route('sign-in', 'account/sign-in.tsx'),
+  route('set-up', 'account/set-up.tsx'),
   route('read/:token', 'report/read.tsx'),
   route('read/:token/evidence/:evidenceId', 'report/read-evidence.ts'),
   route('read/:token/issued/:issuedId', 'report/read-issued.tsx'),

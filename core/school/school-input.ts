@@ -35,6 +35,12 @@ export const ownTimetableInput = z
   );
 export type OwnTimetableInput = z.infer<typeof ownTimetableInput>;
 
+const idleMinutes = z
+  .number({ error: 'Type a number of minutes.' })
+  .int({ error: 'Type whole minutes.' })
+  .min(5, { error: 'At least 5 minutes.' })
+  .max(1440, { error: 'At most a day, 1,440 minutes.' });
+
 /** The school as whoever sets it up sees it: its calendar, groups, places and timetable. */
 export const schoolInput = z
   .object({
@@ -43,6 +49,9 @@ export const schoolInput = z
     weekdays: z
       .array(z.coerce.number().int().min(1).max(7), { error: 'A school needs a school day.' })
       .min(1, { error: 'A school needs a school day.' }),
+    /** Minutes after which a sign-in that nobody uses ends: on a tablet that others use too, and elsewhere. */
+    sharedIdleMinutes: idleMinutes.default(60),
+    idleMinutes: idleMinutes.default(720),
     closures: z
       .array(z.object({ first: isoDateField, last: isoDateField, label: nameField('Say what it is.') }))
       .max(100)

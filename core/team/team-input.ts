@@ -36,20 +36,25 @@ export const invitationInput = z.object({
 });
 export type InvitationInput = z.infer<typeof invitationInput>;
 
+/** What it takes to make an account. */
+export const accountFields = {
+  name: z
+    .string({ error: 'Type your name.' })
+    .trim()
+    .min(1, { error: 'Type your name.' })
+    .max(120, { error: 'Keep the name to 120 characters.' }),
+  work: z.string().trim().max(80, { error: 'Keep it to 80 characters.' }).default(''),
+  password: z
+    .string({ error: 'Choose a password.' })
+    .min(10, { error: 'A password has 10 characters or more.' })
+    .max(200, { error: 'Keep the password to 200 characters.' }),
+  again: z.string({ error: 'Type it once more.' }),
+};
+export const isSameTwice = [
+  ({ password, again }: { password: string; again: string }): boolean => password === again,
+  { error: 'The two are not the same.', path: ['again'] as string[] },
+] as const;
+
 /** What it takes to accept an invitation: an account. */
-export const acceptanceInput = z
-  .object({
-    name: z
-      .string({ error: 'Type your name.' })
-      .trim()
-      .min(1, { error: 'Type your name.' })
-      .max(120, { error: 'Keep the name to 120 characters.' }),
-    work: z.string().trim().max(80, { error: 'Keep it to 80 characters.' }).default(''),
-    password: z
-      .string({ error: 'Choose a password.' })
-      .min(10, { error: 'A password has 10 characters or more.' })
-      .max(200, { error: 'Keep the password to 200 characters.' }),
-    again: z.string({ error: 'Type it once more.' }),
-  })
-  .refine(({ password, again }) => password === again, { error: 'The two are not the same.', path: ['again'] });
+export const acceptanceInput = z.object(accountFields).refine(...isSameTwice);
 export type AcceptanceInput = z.infer<typeof acceptanceInput>;

@@ -154,7 +154,9 @@ function ensureDatabase(bin, port, password, database) {
   );
   if (found.output === '1') return;
   const made = quietly(join(bin, 'createdb'), [...where, database], options);
-  if (!made.ok) giveUp(`The database could not be made: ${made.output.split('\n')[0]}`);
+  // Another process may have made it at the same moment.
+  if (!made.ok && !/already exists|unique constraint/.test(made.output))
+    giveUp(`The database could not be made: ${made.output.split('\n')[0]}`);
 }
 
 /** Stops the project's own cluster, when it runs. */

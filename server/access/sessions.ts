@@ -7,12 +7,12 @@ import { hashToken, newToken } from './tokens';
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
 
-/** A session that is not used for this long ends. */
-const IDLE = 12 * HOUR;
 /** A session ends after this long, however much it is used. */
 const LONGEST = 14 * 24 * HOUR;
 /** A token is replaced after this long. */
 const ROTATE_AFTER = HOUR;
+/** That it is used is written down no more often than this. */
+const SEEN_EVERY = MINUTE;
 /** Requests already under way may still carry the token that was just replaced. */
 const GRACE = MINUTE;
 
@@ -24,8 +24,17 @@ export interface SignedIn {
   newToken: string | null;
 }
 
-/** Begins a session and returns its token: the only time it is known outside the browser. */
-export async function beginSession(db: Database, personId: string, now: Date): Promise<string> {
+/**
+ * Begins a session and returns its token: the only time it is known outside the browser.
+ *
+ * @param isShared  on a tablet that others use too: it ends sooner when nobody uses it
+ */
+export async function beginSession(
+  db: Database,
+  personId: string,
+  now: Date,
+  { isShared = false } = {},
+): Promise<string> {
   const token = newToken();
   await db('sessions').insert({
     id: randomUUID(),
@@ -34,6 +43,7 @@ export async function beginSession(db: Database, personId: string, now: Date): P
     created_at: now,
     rotated_at: now,
     seen_at: now,
+    is_shared: isShared,
   });
   return token;
 }
@@ -45,6 +55,7 @@ interface SessionRow extends Person {
   created_at: Date;
   rotated_at: Date;
   seen_at: Date;
+  idle_minutes: number;
 }
 
 /** Who carries this token: null when nobody, or no longer. Rotates the token when it is due. */
@@ -54,6 +65,7 @@ export async function resumeSession(db: Database, token: string, now: Date): Pro
     db,
     'resume-session',
     `select s.id as session_id, s.token_hash = $1 as token_is_current, s.created_at, s.rotated_at, s.seen_at,
+            coalesce((select case when s.is_shared then shared_idle_minutes else idle_minutes end from school), 720) as idle_minutes,
             p.id, p.name, p.short_name as "shortName", p.initials, p.work, p.email, p.sets_up as "setsUp",
             ${schoolExpression} as school
        from sessions s join people p on p.id = s.person_id
@@ -62,7 +74,7 @@ export async function resumeSession(db: Database, token: string, now: Date): Pro
   );
   if (!row) return null;
   const age = (since: Date) => now.getTime() - since.getTime();
-  const isOver = age(row.seen_at) > IDLE || age(row.created_at) > LONGEST;
+  const isOver = age(row.seen_at) > row.idle_minutes * MINUTE || age(row.created_at) > LONGEST;
   if (isOver || (!row.token_is_current && age(row.rotated_at) > GRACE)) return null;
   const { session_id: sessionId, school } = row;
   const person: Person = {
@@ -77,7 +89,7 @@ export async function resumeSession(db: Database, token: string, now: Date): Pro
   if (row.token_is_current && age(row.rotated_at) > ROTATE_AFTER) {
     return { sessionId, person, school, newToken: await rotate(db, sessionId, hash, now) };
   }
-  if (age(row.seen_at) > 5 * MINUTE) await db('sessions').where({ id: sessionId }).update({ seen_at: now });
+  if (age(row.seen_at) > SEEN_EVERY) await db('sessions').where({ id: sessionId }).update({ seen_at: now });
   return { sessionId, person, school, newToken: null };
 }
 

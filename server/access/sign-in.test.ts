@@ -1,11 +1,12 @@
 import { verify } from '@node-rs/argon2';
-import { beforeAll, describe, expect, it, vi } from 'vitest';
+import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { freshDatabase } from '~/tests/database/fresh';
 import { addPerson, now } from '~/tests/database/small-school';
 import { personByPassword } from '../people/people';
-import { countUnknownLink, countWrongSignIn, forgetWrongSignIns, mayOpenLink, signInWait } from './attempts';
+import { countUnknownLink, mayOpenLink } from './attempts';
 import { hashPassword, passwordIsRight } from './passwords';
 import { beginSession, endAllSessions, endSession, resumeSession } from './sessions';
+import { rememberDevice, type SignInAnswer, signIn } from './sign-in';
 
 vi.mock('@node-rs/argon2', async (original) => {
   const real = await original<typeof import('@node-rs/argon2')>();
@@ -87,6 +88,21 @@ describe('sessions', () => {
     expect(await resumeSession(fresh.db, token, later(14 * 24 * HOUR + 1))).toBeNull();
   });
 
+  it('end sooner on a tablet that others use too, as the school says', async () => {
+    await fresh
+      .db('school')
+      .insert({ name: 'S', time_zone: 'UTC', weekdays: [1], shared_idle_minutes: 30, idle_minutes: 90 });
+    const [shared, own] = [
+      await beginSession(fresh.db, person, now, { isShared: true }),
+      await beginSession(fresh.db, person, now),
+    ];
+    expect(await resumeSession(fresh.db, shared, later(29))).not.toBeNull();
+    expect(await resumeSession(fresh.db, shared, later(60))).toBeNull();
+    expect(await resumeSession(fresh.db, own, later(60))).not.toBeNull();
+    expect(await resumeSession(fresh.db, own, later(60 + 91))).toBeNull();
+    await fresh.db('school').delete();
+  });
+
   it('end by signing out: this one, or all', async () => {
     const [a, b, c] = [
       await beginSession(fresh.db, person, now),
@@ -103,22 +119,55 @@ describe('sessions', () => {
 });
 
 describe('too many tries', () => {
-  it('make an account wait after eight wrong passwords, from wherever they come', async () => {
-    for (let i = 0; i < 8; i++) {
-      expect(await signInWait('slow@school.example', `10.0.0.${i}`)).toBeNull();
-      await countWrongSignIn('slow@school.example', `10.0.0.${i}`);
-    }
-    expect(await signInWait('SLOW@school.example', '10.0.0.99')).toBeGreaterThan(0);
-    await forgetWrongSignIns('slow@school.example');
-    expect(await signInWait('slow@school.example', '10.0.0.99')).toBeNull();
+  const attempt = (
+    password: string,
+    { email = 'manager@school.example', address = '10.0.0.1', device = null as string | null } = {},
+  ) => signIn(fresh.db, { email, password, address, device }, now);
+  const kindOf = (answer: SignInAnswer) => Object.keys(answer)[0];
+  beforeEach(async () => {
+    await fresh.db('rate_limits').delete();
+  });
+
+  it('are counted before the password is looked at: a hundred at once are eight', async () => {
+    vi.mocked(verify).mockClear();
+    const answers = await Promise.all(Array.from({ length: 100 }, () => attempt('wrong')));
+    const count = (kind: string) => answers.filter((answer) => kindOf(answer) === kind).length;
+    expect([count('wrong'), count('waitMinutes')]).toEqual([8, 92]);
+    expect(vi.mocked(verify)).toHaveBeenCalledTimes(8);
+    expect(kindOf(await attempt('right one', { email: 'MANAGER@school.example' }))).toBe('waitMinutes');
+  });
+
+  it('from one address shut out nobody who signs in from another, nor anybody else there', async () => {
+    for (let i = 0; i < 9; i++) await attempt('wrong');
+    expect(kindOf(await attempt('right one', { address: '10.0.0.2' }))).toBe('person');
+    await addPerson(fresh.db, 'colleague', await hashPassword('hers'));
+    expect(kindOf(await attempt('hers', { email: 'colleague@school.example' }))).toBe('person');
+  });
+
+  it('leave a browser alone in which the person has signed in before', async () => {
+    const device = await rememberDevice(fresh.db, person, null, now);
+    expect(await rememberDevice(fresh.db, person, device, now)).toBe(device);
+    for (let i = 0; i < 9; i++) await attempt('wrong');
+    expect(kindOf(await attempt('right one'))).toBe('waitMinutes');
+    expect(kindOf(await attempt('right one', { device }))).toBe('person');
+    // The same browser is no friend of another account, and a made-up one of nobody.
+    for (let i = 0; i < 9; i++) await attempt('wrong', { email: 'colleague@school.example' });
+    expect(kindOf(await attempt('hers', { email: 'colleague@school.example', device }))).toBe('waitMinutes');
+    expect(kindOf(await attempt('right one', { device: 'made up' }))).toBe('waitMinutes');
+    for (let i = 0; i < 8; i++) await attempt('wrong', { device });
+    expect(kindOf(await attempt('right one', { device }))).toBe('waitMinutes');
+  });
+
+  it('are forgotten by a right one', async () => {
+    for (let i = 0; i < 30; i++) expect(kindOf(await attempt('right one'))).toBe('person');
   });
 
   it('close the door to an address that guesses links', async () => {
     for (let i = 0; i < 20; i++) {
-      expect(await mayOpenLink('10.1.1.1')).toBe(true);
-      await countUnknownLink('10.1.1.1');
+      expect(await mayOpenLink(fresh.db, '10.1.1.1')).toBe(true);
+      await countUnknownLink(fresh.db, '10.1.1.1');
     }
-    expect(await mayOpenLink('10.1.1.1')).toBe(false);
-    expect(await mayOpenLink('10.1.1.2')).toBe(true);
+    expect(await mayOpenLink(fresh.db, '10.1.1.1')).toBe(false);
+    expect(await mayOpenLink(fresh.db, '10.1.1.2')).toBe(true);
   });
 });

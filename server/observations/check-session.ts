@@ -53,7 +53,7 @@ interface FactsRow extends Membership {
 
 /**
  * Holds a session's date, observer and setting against the school and the student's team, in one query: it stands
- * between a tap and “saved”.
+ * between a tap and “saved”. The case manager answers for the whole of the plan, also for the days before they were put on the team.
  *
  * @throws NotFound when the one who asks may not do this to this student
  */
@@ -70,7 +70,10 @@ export async function checkSession(
     'check-session',
     `select m.role, m.rights, s.first_name as "firstName", s.initials,
             exists (select from team_members o where o.student_id = s.id and o.person_id = $3
-                       and o.from_date <= $4 and coalesce(o.until_date, 'infinity') >= $4) as "observerIsOnTeam",
+                       and o.from_date <= $4 and coalesce(o.until_date, 'infinity') >= $4)
+            or exists (select from team_members o join plans op on op.student_id = o.student_id
+                        where o.student_id = s.id and o.person_id = $3 and o.role = 'caseManager'
+                          and coalesce(o.until_date, 'infinity') >= $7 and op.starts_on <= $4) as "observerIsOnTeam",
             (cast($5 as uuid) is null or exists (select from settings where id = $5)) as "settingIsKnown",
             p.starts_on as "planStartsOn",
             case when p.id is not null then

@@ -16,6 +16,15 @@ export interface Person {
 
 const columns = ['id', 'name', 'short_name as shortName', 'initials', 'work', 'email', 'sets_up as setsUp'];
 
+/** How somebody is called in lists and beside entries: “O. Marchetti”, “OM”. */
+export function namesOf(name: string): { short_name: string; initials: string } {
+  const words = name.split(/\s+/).filter(Boolean);
+  const letters = [words[0], words.length > 1 ? words.at(-1) : undefined].map((word) =>
+    (Array.from(word ?? '')[0] ?? '').toUpperCase(),
+  );
+  return { initials: letters.join(''), short_name: words.length > 1 ? `${letters[0]}. ${words.at(-1)}` : name };
+}
+
 /** The person with this e-mail address and password, or null: which of the two was wrong is not told. */
 export async function personByPassword(db: Database, email: string, password: string): Promise<Person | null> {
   const row = await db('people')

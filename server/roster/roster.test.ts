@@ -3,13 +3,13 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { schoolInput } from '~/core/school/school-input';
 import { planInput, studentInput } from '~/core/students/student-input';
 import { freshDatabase } from '~/tests/database/fresh';
-import { actorOf, now, type SmallSchool, smallSchool } from '~/tests/database/small-school';
+import { actorOf, addPerson, now, type SmallSchool, smallSchool } from '~/tests/database/small-school';
 import { Invalid, NotFound } from '../failures';
 import { theSchool } from '../school/school';
 import { saveSchool, schoolSetUp } from '../school/set-up';
 import { planOf, savePlan } from '../students/plan';
 import { studentFor, studentsOf } from '../students/students';
-import { addStudent, editStudent, roster, setArchived } from './roster';
+import { addStudent, caseManagerHistory, editStudent, mayHandOver, roster, rosterStudent, setArchived } from './roster';
 
 const fresh = freshDatabase();
 let school: SmallSchool;
@@ -48,37 +48,65 @@ describe('the roster', () => {
 
   it('takes a student once, whose case manager then has a page for them', async () => {
     const bram = input();
-    await addStudent(fresh.db, office(), bram);
-    await addStudent(fresh.db, office(), bram);
+    await addStudent(fresh.db, office(), bram, now);
+    await addStudent(fresh.db, office(), bram, now);
     expect(await studentFor(fresh.db, actorOf(school.manager), bram.id, 'setUp')).toMatchObject({
       shortName: 'Bram N.',
       initials: 'BN',
       groups: ['Garden group'],
     });
-    await expect(addStudent(fresh.db, actorOf(school.aide), input())).rejects.toThrow(NotFound);
+    await expect(addStudent(fresh.db, actorOf(school.aide), input(), now)).rejects.toThrow(NotFound);
   });
 
   it('asks about a name that is near another’s', async () => {
     const near = { firstName: 'Áda', lastName: 'Exampel' };
-    expect(await messagesOf(addStudent(fresh.db, office(), input(near)))).toMatchObject({
+    expect(await messagesOf(addStudent(fresh.db, office(), input(near), now))).toMatchObject({
       isSomeoneElse: 'There is already Ada Example (Grade 4). Is this someone else?',
     });
-    await addStudent(fresh.db, office(), input({ ...near, isSomeoneElse: true }));
+    await addStudent(fresh.db, office(), input({ ...near, isSomeoneElse: true }), now);
     expect(await roster(fresh.db, office())).toHaveLength(2);
   });
 
   it('hands a student on: the case manager before stays as an educator', async () => {
     const change = input({ id: school.student, firstName: 'Ada', lastName: 'Example', caseManagerId: school.aide });
-    await editStudent(fresh.db, actorOf(school.manager), change);
+    await editStudent(fresh.db, actorOf(school.manager), change, now);
     const roles = await fresh.db('team_members').where({ student_id: school.student }).select('person_id', 'role');
     expect(roles.toSorted((a, b) => a.role.localeCompare(b.role))).toEqual([
       { person_id: school.aide, role: 'caseManager' },
       { person_id: school.manager, role: 'educator' },
     ]);
-    await expect(editStudent(fresh.db, actorOf(school.manager), change)).rejects.toThrow(NotFound);
-    expect(await messagesOf(editStudent(fresh.db, office(), { ...change, groupIds: [randomUUID()] }))).toHaveProperty(
-      'groupIds',
+    await expect(editStudent(fresh.db, actorOf(school.manager), change, now)).rejects.toThrow(NotFound);
+    expect(
+      await messagesOf(editStudent(fresh.db, office(), { ...change, groupIds: [randomUUID()] }, now)),
+    ).toHaveProperty('groupIds');
+  });
+
+  it('is not taken over by whoever edits goals; who hands a student on is written down', async () => {
+    const grant = (rights: string[]) =>
+      fresh.db('team_members').where({ student_id: school.student, person_id: school.aide }).update({ rights });
+    await grant(['setUp']);
+    const ada = { id: school.student, firstName: 'Ada', lastName: 'Example' };
+    const takeOver = input({ ...ada, caseManagerId: school.aide });
+    expect(await messagesOf(editStudent(fresh.db, actorOf(school.aide), takeOver, now))).toHaveProperty(
+      'caseManagerId',
     );
+    expect(await mayHandOver(fresh.db, actorOf(school.aide), school.student)).toBe(false);
+    // Everything else of the student is theirs to change, and the case manager stays.
+    await editStudent(fresh.db, actorOf(school.aide), input({ ...ada, grade: 'Grade 9' }), now);
+    expect((await rosterStudent(fresh.db, office(), school.student)).caseManager?.id).toBe(school.manager);
+    expect(await caseManagerHistory(fresh.db, school.student)).toEqual([]);
+
+    await editStudent(fresh.db, office(), takeOver, now);
+    await editStudent(fresh.db, office(), takeOver, now);
+    expect(await caseManagerHistory(fresh.db, school.student)).toEqual([
+      { at: now, from: 'manager', to: 'aide', by: 'stranger' },
+    ]);
+    await expect(fresh.db('changes').delete()).rejects.toThrow('not removed');
+    // Somebody whose address was never proven is nobody’s case manager.
+    const stray = await addPerson(fresh.db, 'stray');
+    await fresh.db('people').where({ id: stray }).update({ email_proven_at: null });
+    const toStray = input({ ...ada, caseManagerId: stray });
+    expect(await messagesOf(editStudent(fresh.db, office(), toStray, now))).toHaveProperty('caseManagerId');
   });
 
   it('archives and brings back; nothing is lost', async () => {

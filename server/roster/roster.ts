@@ -1,8 +1,9 @@
 import { nearDuplicates } from '~/core/students/near-duplicates';
 import { type StudentInput, usualNames } from '~/core/students/student-input';
+import { writeChange } from '../access/changes';
 import { mustSetUp } from '../access/set-up';
 import type { Database } from '../db/database';
-import { Invalid, NotFound } from '../failures';
+import { Invalid, NotFound, nullIf } from '../failures';
 import { type Actor, studentFor } from '../students/students';
 
 /** A student as the roster shows them: names, not what was observed. */
@@ -47,7 +48,7 @@ async function everyone(db: Database): Promise<RosterStudent[]> {
 export async function rosterChoices(db: Database) {
   const [groups, people] = await Promise.all([
     db('class_groups').orderBy('position').select<{ id: string; name: string }[]>('id', 'name'),
-    db('people').orderBy('name').select<{ id: string; name: string }[]>('id', 'name'),
+    db('people').whereNotNull('email_proven_at').orderBy('name').select<{ id: string; name: string }[]>('id', 'name'),
   ]);
   return { groups, people };
 }
@@ -66,11 +67,20 @@ export async function rosterStudent(db: Database, actor: Actor, id: string): Pro
 }
 
 async function mayEdit(db: Database, actor: Actor, studentId: string): Promise<void> {
-  const isTheirs = await studentFor(db, actor, studentId, 'setUp').then(
-    () => true,
-    () => false,
+  const theirs = await nullIf(NotFound, studentFor(db, actor, studentId, 'setUp'));
+  if (!theirs) await mustSetUp(db, actor);
+}
+
+/** Whether somebody may say who the case manager of a student is: the one who is, and who sets up the school. */
+export async function mayHandOver(db: Database, actor: Actor, studentId: string): Promise<boolean> {
+  const manager = await nullIf(NotFound, studentFor(db, actor, studentId, 'manage'));
+  return (
+    manager !== null ||
+    (await nullIf(
+      NotFound,
+      mustSetUp(db, actor).then(() => true),
+    )) === true
   );
-  if (!isTheirs) await mustSetUp(db, actor);
 }
 
 /**
@@ -78,7 +88,7 @@ async function mayEdit(db: Database, actor: Actor, studentId: string): Promise<v
  *
  * @throws NotFound; Invalid where the name is near another's and nobody has said that it is someone else
  */
-export async function addStudent(db: Database, actor: Actor, input: StudentInput): Promise<void> {
+export async function addStudent(db: Database, actor: Actor, input: StudentInput, now: Date): Promise<void> {
   await mustSetUp(db, actor);
   await db.transaction(async (trx) => {
     const known = await trx('students').where({ id: input.id }).first('id');
@@ -86,7 +96,7 @@ export async function addStudent(db: Database, actor: Actor, input: StudentInput
     await questionNamesakes(trx, input);
     await trx('students').insert({ id: input.id, ...columnsOf(input) });
     await setGroups(trx, input);
-    await setCaseManager(trx, input, actor);
+    await setCaseManager(trx, input, actor, { now, isNew: true });
   });
 }
 
@@ -95,7 +105,7 @@ export async function addStudent(db: Database, actor: Actor, input: StudentInput
  *
  * @throws NotFound; Invalid as `addStudent`
  */
-export async function editStudent(db: Database, actor: Actor, input: StudentInput): Promise<void> {
+export async function editStudent(db: Database, actor: Actor, input: StudentInput, now: Date): Promise<void> {
   await mayEdit(db, actor, input.id);
   await db.transaction(async (trx) => {
     const before = await trx('students').where({ id: input.id }).forUpdate().first();
@@ -105,7 +115,7 @@ export async function editStudent(db: Database, actor: Actor, input: StudentInpu
     }
     await trx('students').where({ id: input.id }).update(columnsOf(input));
     await setGroups(trx, input);
-    await setCaseManager(trx, input, actor);
+    await setCaseManager(trx, input, actor, { now, isNew: false });
   });
 }
 
@@ -140,16 +150,62 @@ async function setGroups(db: Database, { id, groupIds }: StudentInput): Promise<
   await db('student_groups').insert(rows).onConflict(['student_id', 'group_id']).ignore();
 }
 
-/** One case manager at a time; the one before stays on the team as an educator. */
-async function setCaseManager(db: Database, { id, caseManagerId }: StudentInput, { today }: Actor): Promise<void> {
-  const person = await db('people').where({ id: caseManagerId }).first('id');
-  if (!person) throw new Invalid({ caseManagerId: 'Choose a case manager from the list.' });
+/**
+ * One case manager at a time; the one before stays on the team as an educator. Only the case manager hands a student on, or who sets
+ * up the school; who it was before is written down.
+ *
+ * @throws Invalid for whom may not, and for somebody who cannot be one
+ */
+async function setCaseManager(
+  db: Database,
+  { id, caseManagerId }: StudentInput,
+  actor: Actor,
+  { now, isNew }: { now: Date; isNew: boolean },
+): Promise<void> {
   const members = () => db('team_members').where({ student_id: id });
+  const before = await members()
+    .where({ role: 'caseManager' })
+    .whereRaw(`coalesce(until_date, 'infinity') >= ?`, [actor.today])
+    .first('person_id');
+  if (before?.person_id === caseManagerId) return;
+  if (!isNew && !(await mayHandOver(db, actor, id))) {
+    throw new Invalid({ caseManagerId: 'Only the case manager, or who sets up the school, hands a student on.' });
+  }
+  const person = await db('people').where({ id: caseManagerId }).whereNotNull('email_proven_at').first('id');
+  if (!person) throw new Invalid({ caseManagerId: 'Choose a case manager from the list.' });
   await members().where({ role: 'caseManager' }).whereNot({ person_id: caseManagerId }).update({ role: 'educator' });
+  const content = { role: 'caseManager', rights: null, until_date: null, changed_by: actor.personId, changed_at: now };
   await db('team_members')
-    .insert({ student_id: id, person_id: caseManagerId, role: 'caseManager', from_date: today })
+    .insert({ student_id: id, person_id: caseManagerId, from_date: actor.today, ...content })
     .onConflict(['student_id', 'person_id'])
-    .merge({ role: 'caseManager', rights: null, until_date: null });
+    // Who was to join later begins now.
+    .merge({ ...content, from_date: db.raw('least(team_members.from_date, excluded.from_date)') });
+  const named = (personId: string | undefined) => (personId ? { personId } : null);
+  await writeChange(
+    db,
+    actor.personId,
+    { studentId: id, what: 'case manager', before: named(before?.person_id), after: named(caseManagerId) },
+    now,
+  );
+}
+
+/** How a student was handed from one case manager to the next, newest first, and by whom. Ask `studentFor` first. */
+export async function caseManagerHistory(db: Database, studentId: string): Promise<HandedOver[]> {
+  const found = await db.raw<{ rows: HandedOver[] }>(
+    `select c.changed_at as at, b.name as "from", a.name as "to", w.name as by
+       from changes c left join people a on a.id = cast(c.after ->> 'personId' as uuid)
+            left join people b on b.id = cast(c.before ->> 'personId' as uuid) left join people w on w.id = c.changed_by
+      where c.student_id = ? and c.what = 'case manager' order by c.id desc`,
+    [studentId],
+  );
+  return found.rows;
+}
+
+export interface HandedOver {
+  at: Date;
+  from: string | null;
+  to: string;
+  by: string;
 }
 
 /**

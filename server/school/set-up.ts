@@ -13,8 +13,9 @@ import { settings, theSchool } from './school';
  */
 export async function schoolSetUp(db: Database, actor: Actor): Promise<SchoolInput> {
   await mustSetUp(db, actor);
-  const [school, closures, groups, places, blocks] = await Promise.all([
+  const [school, idle, closures, groups, places, blocks] = await Promise.all([
     theSchool(db),
+    db('school').first('idle_minutes', 'shared_idle_minutes'),
     db('closures').orderBy('first_day').select('first_day as first', 'last_day as last', 'label'),
     db('class_groups').orderBy('position').select('id', 'name'),
     settings(db),
@@ -35,6 +36,8 @@ export async function schoolSetUp(db: Database, actor: Actor): Promise<SchoolInp
     name,
     timeZone,
     weekdays: [...calendar.weekdays],
+    idleMinutes: idle.idle_minutes,
+    sharedIdleMinutes: idle.shared_idle_minutes,
     closures,
     groups,
     places,
@@ -51,7 +54,8 @@ export async function saveSchool(db: Database, actor: Actor, input: SchoolInput)
   await mustSetUp(db, actor);
   await db.transaction(async (trx) => {
     const { name, timeZone, weekdays } = input;
-    await trx('school').update({ name, time_zone: timeZone, weekdays });
+    const idle = { idle_minutes: input.idleMinutes, shared_idle_minutes: input.sharedIdleMinutes };
+    await trx('school').update({ name, time_zone: timeZone, weekdays, ...idle });
     await trx('closures').delete();
     await insertAll(
       trx,

@@ -5,7 +5,8 @@ import { hashPassword } from '../access/passwords';
 import { type Membership, usualRights } from '../access/rights';
 import { hashToken, newToken } from '../access/tokens';
 import type { Database } from '../db/database';
-import { Invalid, NotFound } from '../failures';
+import { Invalid, NotAllowed, NotFound } from '../failures';
+import { namesOf } from '../people/people';
 import { messageId } from '../post/collect';
 import { type Actor, studentFor } from '../students/students';
 
@@ -18,14 +19,17 @@ export interface Invitation extends Membership {
   madeByName: string;
   acceptedAt: Date | null;
   withdrawnAt: Date | null;
+  /** They do not want to join. */
+  declinedAt: Date | null;
 }
 
-/** Who was asked to join a student’s team and has not answered yet. For the case manager. */
+/** Who was asked to join a student’s team and has not answered yet, or does not want to. For the case manager. */
 export async function openInvitations(db: Database, actor: Actor, studentId: string): Promise<Invitation[]> {
   await studentFor(db, actor, studentId, 'manage');
   const found = await db.raw<{ rows: Invitation[] }>(
     `select i.id, i.name, i.email, i.role, i.rights, i.until_date as "until", i.ends_on as "endsOn",
-            p.short_name as "madeByName", i.accepted_at as "acceptedAt", i.withdrawn_at as "withdrawnAt"
+            p.short_name as "madeByName", i.accepted_at as "acceptedAt", i.withdrawn_at as "withdrawnAt",
+            i.declined_at as "declinedAt"
        from invitations i join people p on p.id = i.made_by
       where i.student_id = ? and i.accepted_at is null and i.withdrawn_at is null and i.ends_on >= ?
       order by i.made_at desc`,
@@ -35,9 +39,12 @@ export async function openInvitations(db: Database, actor: Actor, studentId: str
 }
 
 /**
- * Asks somebody to join a team. The link works once and for two weeks; only its hash is kept.
+ * Asks somebody to join a team. The link works once and for two weeks; only its hash is kept. It goes to the address by message, and
+ * nowhere else: whoever answers it has the mailbox.
  *
- * @returns the token; null when the same submission arrives again
+ * @param readsOut  whether the one who invites may pass the link on, once: where no mail leaves, in a demo. Such a link proves
+ *   nothing of the address.
+ * @returns the token to pass on; null where there is none, or the same submission arrives again
  * @throws NotFound for whom is not the case manager; Invalid when they are on the team already
  */
 export async function invite(
@@ -45,7 +52,7 @@ export async function invite(
   actor: Actor,
   studentId: string,
   { id, name, email, role, rights, until }: InvitationInput,
-  now: Date,
+  { now, readsOut }: { now: Date; readsOut: boolean },
 ): Promise<string | null> {
   await studentFor(db, actor, studentId, 'manage');
   const member = await db('people as p')
@@ -71,14 +78,20 @@ export async function invite(
       ...{ invitation_id: id, to_name: name, to_email: email, state: 'waiting', not_before: now },
       ...{ made_by: actor.personId, made_at: now },
     });
-    return newInvitationLink(trx, id);
+    return readsOut ? newInvitationLink(trx, id, { isReadOut: true }) : null;
   });
 }
 
 /** A further link of an invitation: its token, of which only the hash is kept. */
-export async function newInvitationLink(db: Database, invitationId: string): Promise<string> {
+export async function newInvitationLink(
+  db: Database,
+  invitationId: string,
+  { isReadOut = false } = {},
+): Promise<string> {
   const token = newToken();
-  await db('invitation_tokens').insert({ token_hash: hashToken(token), invitation_id: invitationId });
+  await db('invitation_tokens').insert({
+    ...{ token_hash: hashToken(token), invitation_id: invitationId, is_read_out: isReadOut },
+  });
   return token;
 }
 
@@ -108,68 +121,91 @@ export interface FoundInvitation {
   studentShortName: string;
   studentId: string;
   madeByName: string;
-  /** Whether there is an account with this address: then it is enough to accept. */
-  hasAccount: boolean;
+  /** Who has an account with this address; null when nobody. */
+  accountId: string | null;
+  /** Whether that account’s address was ever proven by a message that was answered from it. */
+  isProven: boolean;
+  /** Whether this link was passed on by the one who invited, and proves nothing of the address. */
+  isReadOut: boolean;
 }
+
+const isOpen = `i.accepted_at is null and i.withdrawn_at is null and i.declined_at is null and s.archived_at is null`;
+
+const foundColumns = `i.id, i.name, i.email, i.role, s.short_name as "studentShortName", s.id as "studentId", p.name as "madeByName",
+            a.id as "accountId", a.email_proven_at is not null as "isProven"`;
+const foundFrom = `invitations i join students s on s.id = i.student_id join people p on p.id = i.made_by
+            left join people a on lower(a.email) = lower(i.email)`;
 
 /** The invitation of a token; null when there is none, it is over, or it was used. */
 export async function findInvitation(db: Database, token: string, today: IsoDate): Promise<FoundInvitation | null> {
   const found = await db.raw<{ rows: FoundInvitation[] }>(
-    `select i.id, i.name, i.email, i.role, s.short_name as "studentShortName", s.id as "studentId",
-            p.name as "madeByName", exists (select from people a where lower(a.email) = lower(i.email)) as "hasAccount"
-       from invitation_tokens t join invitations i on i.id = t.invitation_id
-            join students s on s.id = i.student_id join people p on p.id = i.made_by
-      where t.token_hash = ? and i.accepted_at is null and i.withdrawn_at is null and i.ends_on >= ?
-            and s.archived_at is null`,
+    `select ${foundColumns}, t.is_read_out as "isReadOut"
+       from invitation_tokens t join ${foundFrom.replace('invitations i', 'invitations i on i.id = t.invitation_id')}
+      where t.token_hash = ? and ${isOpen} and i.ends_on >= ?`,
     [hashToken(token), today],
   );
   return found.rows[0] ?? null;
 }
 
-const initialsOf = (name: string) => {
-  const words = name.split(/\s+/).filter(Boolean);
-  const letters = [words[0], words.length > 1 ? words.at(-1) : undefined].map((word) =>
-    (word ?? '').charAt(0).toUpperCase(),
+/** The invitations to somebody with an account, by their address: only where it is proven that it is theirs. */
+export async function invitationsTo(db: Database, { personId, today }: Actor): Promise<FoundInvitation[]> {
+  const found = await db.raw<{ rows: FoundInvitation[] }>(
+    `select ${foundColumns}, false as "isReadOut" from ${foundFrom}
+      where a.id = ? and a.email_proven_at is not null and ${isOpen} and i.ends_on >= ? order by i.made_at desc`,
+    [personId, today],
   );
-  return { initials: letters.join(''), shortName: words.length > 1 ? `${letters[0]}. ${words.at(-1)}` : name };
-};
+  return found.rows;
+}
+
+/** How somebody answers: by the link of an invitation, or signed in, by its id. */
+export type InvitationDoor = { token: string } | { id: string };
 
 /**
- * Accepts an invitation, which can be done once: makes the account unless there is one with this address, and puts it on the
- * team.
+ * The invitation behind a door, locked until the answer is written.
  *
- * @param account  what it takes to make one; null for whom has one, who then signs in as usual
- * @returns the person, and whether their account was made now
- * @throws NotFound for a link that is over or used; Invalid
+ * @throws NotFound for one that is over, used, or not theirs
+ */
+async function lockedInvitation(db: Database, door: InvitationDoor, actor: Actor | null, today: IsoDate) {
+  const find = async () =>
+    'token' in door
+      ? findInvitation(db, door.token, today)
+      : ((actor && (await invitationsTo(db, actor)).find(({ id }) => id === door.id)) ?? null);
+  const before = await find();
+  const row = before && (await db('invitations').where({ id: before.id }).forUpdate().first());
+  const found = row && (await find());
+  if (!found) throw new NotFound('No such invitation.');
+  return { row, found };
+}
+
+/**
+ * Accepts an invitation, which can be done once. Whoever has an account signs in first: the address alone makes nobody its owner.
+ * Where there is none it is made; where its address was never proven, and this link came to the address, its owner takes it over
+ * with a password of their own, and whoever used it before is out.
+ *
+ * @param account  what it takes to make an account; null for whom has one
+ * @param actor  who is signed in; null when nobody is
+ * @returns the person, and whether they are to be signed in now
+ * @throws NotFound for a link that is over or used; NotAllowed while they are not signed in; Invalid
  */
 export async function acceptInvitation(
   db: Database,
-  token: string,
-  account: AcceptanceInput | null,
+  door: InvitationDoor,
+  { account, actor }: { account: AcceptanceInput | null; actor: Actor | null },
   { today, now }: { today: IsoDate; now: Date },
 ): Promise<{ personId: string; isNew: boolean }> {
   const passwordHash = account && (await hashPassword(account.password));
   return db.transaction(async (trx) => {
-    const row = await trx('invitations')
-      .whereIn(
-        'id',
-        trx('invitation_tokens')
-          .where({ token_hash: hashToken(token) })
-          .select('invitation_id'),
-      )
-      .forUpdate()
-      .first();
-    const found = row && (await findInvitation(trx, token, today));
-    if (!found) throw new NotFound('No such invitation.');
-    const known = await trx('people').whereRaw('lower(email) = lower(?)', [found.email]).first('id');
-    if (!known && (!account || !passwordHash)) throw new Invalid({ password: 'Choose a password.' });
-    const personId: string = known?.id ?? randomUUID();
-    if (!known && account && passwordHash) {
-      const { initials, shortName } = initialsOf(account.name);
-      await trx('people').insert({
-        ...{ id: personId, name: account.name, short_name: shortName, initials, work: account.work },
-        ...{ email: found.email, password_hash: passwordHash },
-      });
+    const { row, found } = await lockedInvitation(trx, door, actor, today);
+    const isSignedIn = actor !== null && actor.personId === found.accountId;
+    const takesAccount = !found.accountId || (!found.isProven && !found.isReadOut && !isSignedIn);
+    let personId = found.accountId ?? randomUUID();
+    if (takesAccount) {
+      if (!account || !passwordHash) throw new Invalid({ password: 'Choose a password.' });
+      personId = await ownAccount(trx, found, { ...account, passwordHash }, now);
+    } else if (!isSignedIn) throw new NotAllowed('Sign in with this account first.');
+    // Whoever answers from the mailbox has shown that the address is theirs.
+    if (!found.isReadOut && 'token' in door) {
+      await trx('people').where({ id: personId, email_proven_at: null }).update({ email_proven_at: now });
     }
     await trx('team_members')
       .insert({
@@ -184,6 +220,48 @@ export async function acceptInvitation(
       .onConflict(['student_id', 'person_id'])
       .ignore();
     await trx('invitations').where({ id: found.id }).update({ accepted_by: personId, accepted_at: now });
-    return { personId, isNew: !known };
+    return { personId, isNew: takesAccount };
+  });
+}
+
+/** Makes the account of an address, or hands one that was never proven to be its over to it. */
+async function ownAccount(
+  db: Database,
+  { accountId, email, isReadOut }: FoundInvitation,
+  { name, work, passwordHash }: { name: string; work: string; passwordHash: string },
+  now: Date,
+): Promise<string> {
+  const content = {
+    name,
+    work,
+    ...namesOf(name),
+    password_hash: passwordHash,
+    email_proven_at: isReadOut ? null : now,
+  };
+  if (accountId) {
+    await db('people').where({ id: accountId }).update(content);
+    await db('sessions').where({ person_id: accountId }).delete();
+    await db('known_devices').where({ person_id: accountId }).delete();
+    return accountId;
+  }
+  const id = randomUUID();
+  await db('people').insert({ id, email, ...content });
+  return id;
+}
+
+/**
+ * Says no to an invitation; its links no longer work, and the one who invited sees it.
+ *
+ * @throws NotFound for one that is over, used, or not theirs
+ */
+export async function declineInvitation(
+  db: Database,
+  door: InvitationDoor,
+  actor: Actor | null,
+  { today, now }: { today: IsoDate; now: Date },
+): Promise<void> {
+  await db.transaction(async (trx) => {
+    const { found } = await lockedInvitation(trx, door, actor, today);
+    await trx('invitations').where({ id: found.id }).update({ declined_at: now });
   });
 }

@@ -2,12 +2,32 @@ import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Granted } from '~/core/team/roles';
 import { freshDatabase } from '~/tests/database/fresh';
-import { actorOf, now, type SmallSchool, smallSchool, today } from '~/tests/database/small-school';
-import { Invalid, NotFound } from '../failures';
+import {
+  actorOf,
+  addGoal,
+  addStudent,
+  now,
+  type SmallSchool,
+  smallSchool,
+  today,
+  wall,
+} from '~/tests/database/small-school';
+import { beginSession } from '../access/sessions';
+import { Invalid, NotAllowed, NotFound } from '../failures';
+import { recordSession } from '../observations/record';
 import { personByPassword } from '../people/people';
-import { studentFor, studentsOf, studentTabs } from '../students/students';
-import { acceptInvitation, findInvitation, invite, openInvitations, withdrawInvitation } from './invitations';
-import { membersOf, peopleToAdd, saveMember } from './team';
+import { type Actor, studentFor, studentsOf, studentTabs } from '../students/students';
+import {
+  acceptInvitation,
+  declineInvitation,
+  findInvitation,
+  invitationsTo,
+  invite,
+  newInvitationLink,
+  openInvitations,
+  withdrawInvitation,
+} from './invitations';
+import { membersOf, peopleToAdd, saveMember, setOwnStart } from './team';
 
 const fresh = freshDatabase();
 let school: SmallSchool;
@@ -57,15 +77,18 @@ describe('an invitation', () => {
     ...{ rights: ['observe'] as Granted[], ...changes },
   });
   const send = (wanted: ReturnType<typeof input>, person = school.manager) =>
-    invite(fresh.db, actorOf(person), school.student, wanted, now);
+    invite(fresh.db, actorOf(person), school.student, wanted, { now, readsOut: true });
   const account = { name: 'Odile Marchetti', work: 'Evaluator', password: 'a long password', again: 'a long password' };
-  const accept = (token: string, on = today) => acceptInvitation(fresh.db, token, account, { today: on, now });
+  const accept = (token: string, on = today, actor: Actor | null = null, own: typeof account | null = account) =>
+    acceptInvitation(fresh.db, { token }, { account: own, actor }, { today: on, now });
+  /** The link as it goes out in the message. */
+  const mailed = ({ id }: { id: string }) => newInvitationLink(fresh.db, id);
 
   it('makes an account and a member, once', async () => {
     const wanted = input();
     const token = (await send(wanted)) as string;
     expect(await send(wanted)).toBeNull();
-    expect(await findInvitation(fresh.db, token, today)).toMatchObject({ name: 'Odile Marchetti', hasAccount: false });
+    expect(await findInvitation(fresh.db, token, today)).toMatchObject({ name: 'Odile Marchetti', accountId: null });
     const { personId, isNew } = await accept(token);
     expect(isNew).toBe(true);
     expect(await personByPassword(fresh.db, 'ODILE@home.example', 'a long password')).toMatchObject({
@@ -90,9 +113,97 @@ describe('an invitation', () => {
 
   it('to somebody with an account only puts them on the team; only the case manager invites', async () => {
     const token = (await send(input({ email: 'stranger@school.example', rights: [] }))) as string;
-    const { personId, isNew } = await acceptInvitation(fresh.db, token, null, { today, now });
+    // The address alone makes nobody its owner: they sign in first.
+    await expect(accept(token)).rejects.toThrow(NotAllowed);
+    await expect(accept(token, today, actorOf(school.aide))).rejects.toThrow(NotAllowed);
+    const { personId, isNew } = await accept(token, today, actorOf(school.stranger), null);
     expect([personId, isNew]).toEqual([school.stranger, false]);
     await studentFor(fresh.db, actorOf(school.stranger), school.student, 'read');
     await expect(send(input({ email: 'other@home.example' }), school.aide)).rejects.toThrow(NotFound);
+  });
+
+  it('gives the one who invites no hold on somebody else’s account', async () => {
+    // Without a mail server the link is read out, and whoever invites could open it themself.
+    const wanted = input({ email: 'victim@home.example', name: 'Vera Victim' });
+    const readOut = (await send(wanted)) as string;
+    const { personId } = await accept(readOut);
+    expect(await personByPassword(fresh.db, wanted.email, account.password)).toMatchObject({ id: personId });
+    await beginSession(fresh.db, personId, now);
+
+    // Nobody finds that account among the people of the school, nor puts it on a team.
+    const other = await addStudent(fresh.db, 'Ben', [[school.aide, 'caseManager']]);
+    expect((await peopleToAdd(fresh.db, actorOf(school.aide), other)).map(({ id }) => id)).not.toContain(personId);
+    const member = { personId, role: 'educator' as const, rights: [], from: today };
+    await expect(saveMember(fresh.db, actorOf(school.aide), other, member, now)).rejects.toThrow(Invalid);
+
+    // Another case manager invites the same address: what is in the mailbox opens, the first password does not.
+    const again = input({ email: 'victim@home.example' });
+    await invite(fresh.db, actorOf(school.aide), other, again, { now, readsOut: false });
+    expect(await invitationsTo(fresh.db, actorOf(personId))).toEqual([]);
+    await expect(accept(again.id, today, actorOf(personId))).rejects.toThrow(NotFound);
+    const own = { ...account, password: 'my own password', again: 'my own password' };
+    await accept(await mailed(again), today, null, own);
+    expect(await personByPassword(fresh.db, wanted.email, account.password)).toBeNull();
+    expect(await personByPassword(fresh.db, wanted.email, 'my own password')).toMatchObject({ id: personId });
+    expect(await fresh.db('sessions').where({ person_id: personId })).toEqual([]);
+    await studentFor(fresh.db, actorOf(personId), other, 'read');
+  });
+
+  it('goes by message alone where mail leaves', async () => {
+    const wanted = input({ email: 'by-mail@home.example' });
+    expect(
+      await invite(fresh.db, actorOf(school.manager), school.student, wanted, { now, readsOut: false }),
+    ).toBeNull();
+    expect(await fresh.db('invitation_tokens').where({ invitation_id: wanted.id })).toEqual([]);
+    const { personId } = await accept(await mailed(wanted));
+    expect((await fresh.db('people').where({ id: personId }).first()).email_proven_at).toEqual(now);
+  });
+
+  it('is seen by whom it is for, who may decline; the one who invited sees that', async () => {
+    const other = await addStudent(fresh.db, 'Cleo', [[school.manager, 'caseManager']]);
+    const wanted = input({ email: 'STRANGER@school.example' });
+    await invite(fresh.db, actorOf(school.manager), other, wanted, { now, readsOut: false });
+    expect(await invitationsTo(fresh.db, actorOf(school.stranger))).toMatchObject([{ id: wanted.id }]);
+    expect(await invitationsTo(fresh.db, actorOf(school.aide))).toEqual([]);
+    const decline = (person: string) => declineInvitation(fresh.db, { id: wanted.id }, actorOf(person), { today, now });
+    await expect(decline(school.aide)).rejects.toThrow(NotFound);
+    await decline(school.stranger);
+    expect(await invitationsTo(fresh.db, actorOf(school.stranger))).toEqual([]);
+    expect(await openInvitations(fresh.db, actorOf(school.manager), other)).toMatchObject([{ declinedAt: now }]);
+    await expect(accept(await mailed(wanted), today, actorOf(school.stranger), null)).rejects.toThrow(NotFound);
+  });
+});
+
+describe('since when', () => {
+  it('the case manager says for themself, and enters what was seen from the plan’s start on', async () => {
+    const student = await addStudent(fresh.db, 'Dot', [[school.manager, 'caseManager']]);
+    await fresh.db('team_members').where({ student_id: student }).update({ from_date: '2026-11-20' });
+    const goal = await addGoal(fresh.db, student);
+    await fresh
+      .db('plans')
+      .insert({ id: randomUUID(), student_id: student, starts_on: '2026-09-08', ends_on: '2027-06-11' });
+    const record = (on: string) =>
+      recordSession(
+        fresh.db,
+        actorOf(school.manager),
+        student,
+        {
+          ...{ on, time: '09:00', observerId: school.manager, settingId: null },
+          entries: [
+            { id: randomUUID(), goalId: goal, outcome: { data: { trials: ['independent'] }, reason: null }, note: '' },
+          ],
+        },
+        { wall, now },
+      );
+    await record('2026-09-10');
+    await fresh.db('plans').where({ student_id: student }).delete();
+    await expect(record('2026-09-10')).rejects.toThrow(Invalid);
+    const begin = (from: string, person = school.manager) => setOwnStart(fresh.db, actorOf(person), student, from, now);
+    await expect(begin('2026-09-01', school.aide)).rejects.toThrow(NotFound);
+    await expect(begin('2026-11-25')).rejects.toThrow(Invalid);
+    await begin('2026-09-01');
+    await record('2026-09-10');
+    const [written] = await fresh.db('changes').where({ student_id: student });
+    expect([written.before.from, written.after.from]).toEqual(['2026-11-20', '2026-09-01']);
   });
 });

@@ -1,5 +1,6 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { MemberInput } from '~/core/team/team-input';
+import { writeChange } from '../access/changes';
 import type { Membership } from '../access/rights';
 import type { Database } from '../db/database';
 import { Invalid, NotFound } from '../failures';
@@ -27,7 +28,7 @@ export async function membersOf(db: Database, actor: Actor, studentId: string): 
   return found.rows;
 }
 
-/** The people of the school who are not on this team yet. For the case manager. */
+/** The people of the school, each with an address that is proven to be theirs, who are not on this team yet. For the case manager. */
 export async function peopleToAdd(
   db: Database,
   actor: Actor,
@@ -35,6 +36,7 @@ export async function peopleToAdd(
 ): Promise<{ id: string; name: string }[]> {
   await studentFor(db, actor, studentId, 'manage');
   return db('people as p')
+    .whereNotNull('email_proven_at')
     .whereNotExists(db('team_members').where({ student_id: studentId }).whereRaw('person_id = p.id'))
     .orderBy('name')
     .select('id', 'name');
@@ -54,12 +56,20 @@ export async function saveMember(
 ): Promise<void> {
   await db.transaction(async (trx) => {
     await studentFor(trx, actor, studentId, 'manage');
-    const person = await trx('people').where({ id: personId }).first('id');
+    const person = await trx('people').where({ id: personId }).first('id', 'email_proven_at');
     if (!person) throw new NotFound('No such person.');
     const before = await trx('team_members').where({ student_id: studentId, person_id: personId }).forUpdate().first();
+    if (!before && !person.email_proven_at) {
+      throw new Invalid({ personId: 'This person has not shown yet that the address is theirs: invite them.' });
+    }
     if (before?.role === 'caseManager') {
       throw new Invalid({ role: 'The case manager is chosen on the student’s page of the roster.' });
     }
+    const said = before && {
+      ...{ personId, role: before.role, rights: before.rights, from: before.from_date, until: before.until_date },
+    };
+    const after = { personId, role, rights, from, until: until ?? null };
+    await writeChange(trx, actor.personId, { studentId, what: 'member of the team', before: said ?? null, after }, now);
     const content = {
       ...{ role, rights, from_date: from, until_date: until ?? null },
       ...{ changed_by: actor.personId, changed_at: now },
@@ -68,5 +78,30 @@ export async function saveMember(
       .insert({ student_id: studentId, person_id: personId, ...content })
       .onConflict(['student_id', 'person_id'])
       .merge(content);
+  });
+}
+
+/**
+ * Says since when the case manager has been that: data from before the day they were put on the team is entered as of the day the
+ * work really began.
+ *
+ * @throws NotFound for whom is not the case manager; Invalid for a day that has not come
+ */
+export async function setOwnStart(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  from: IsoDate,
+  now: Date,
+): Promise<void> {
+  if (from > actor.today) throw new Invalid({ from: 'Choose today or an earlier day.' });
+  await db.transaction(async (trx) => {
+    await studentFor(trx, actor, studentId, 'manage');
+    const mine = () => trx('team_members').where({ student_id: studentId, person_id: actor.personId });
+    const before = await mine().forUpdate().first('from_date', 'role');
+    await mine().update({ from_date: from, changed_by: actor.personId, changed_at: now });
+    const said = (day: IsoDate) => ({ personId: actor.personId, role: before.role, from: day });
+    const change = { before: said(before.from_date), after: said(from) };
+    await writeChange(trx, actor.personId, { studentId, what: 'member of the team', ...change }, now);
   });
 }

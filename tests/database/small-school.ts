@@ -22,6 +22,7 @@ export async function addPerson(db: Database, name: string, passwordHash = 'none
     work: 'Teacher',
     email: `${name}@school.example`,
     password_hash: passwordHash,
+    email_proven_at: now,
   });
   return id;
 }

@@ -1,18 +1,42 @@
 import { useState } from 'react';
-import { Form } from 'react-router';
+import { data, Form } from 'react-router';
+import { z } from 'zod';
+import { roleWords } from '~/core/team/roles';
 import { counted } from '~/core/words/counting';
+import { database } from '~/server/db/current';
+import { acceptInvitation, declineInvitation, invitationsTo } from '~/server/team/invitations';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
-import { preferencesOf } from '../http/cookies';
+import { preferencesOf, sayNext } from '../http/cookies';
+import { formOf } from '../http/form-of';
 import { Dialog } from '../ui/dialog';
 import { MarginTitle, Page } from '../ui/page';
 import { useWaiting } from '../waiting/waiting';
 import type { Route } from './+types/account';
 
 export const loader = answering(async ({ context, request }: Route.LoaderArgs) => {
-  const { person, school } = askerOf(context);
+  const { actor, person, school } = askerOf(context);
   const { name, work, email } = person;
-  return { name, work, email, schoolName: school.name, theme: (await preferencesOf(request)).theme };
+  const [invitations, { theme }] = await Promise.all([invitationsTo(database(), actor), preferencesOf(request)]);
+  return {
+    ...{ name, work, email, schoolName: school.name, theme },
+    invitations: invitations.map(({ id, role, madeByName }) => ({ id, role: roleWords[role], madeByName })),
+  };
+});
+
+const reply = z.object({ intent: z.enum(['join', 'decline']), id: z.uuid() });
+
+export const action = answering(async ({ context, request }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  const parsed = reply.safeParse(Object.fromEntries(await formOf(request)));
+  if (!parsed.success) return data(null, { status: 400 });
+  const { intent, id } = parsed.data;
+  const when = { today: actor.today, now };
+  if (intent === 'join') await acceptInvitation(database(), { id }, { account: null, actor }, when);
+  else await declineInvitation(database(), { id }, actor, when);
+  const text =
+    intent === 'join' ? 'You are on the team.' : 'You will not join this team. Whoever asked you can see that.';
+  return data(null, { headers: await sayNext({ text }) });
 });
 
 export const meta: Route.MetaFunction = () => [{ title: 'Account · Gentle Margin' }];
@@ -23,7 +47,8 @@ const themes = [
   ['lamp', 'By lamplight'],
 ] as const;
 
-export default function Account({ loaderData: { name, work, email, schoolName, theme } }: Route.ComponentProps) {
+export default function Account({ loaderData }: Route.ComponentProps) {
+  const { name, work, email, schoolName, theme, invitations } = loaderData;
   return (
     <Page
       marginName="About this device"
@@ -41,6 +66,29 @@ export default function Account({ loaderData: { name, work, email, schoolName, t
       <p className="mt-1 text-ink-2">
         {work} · {schoolName} · {email}
       </p>
+      {invitations.length > 0 && (
+        <section aria-label="Invitations">
+          <h2 className="mt-8 text-lg">Invitations</h2>
+          <ul className="mt-1">
+            {invitations.map(({ id, role, madeByName }) => (
+              <li key={id} className="flex flex-wrap items-center justify-between gap-3 border-b border-rule py-3">
+                <p>
+                  {madeByName} asks you to join the support team of a student, as {role.toLowerCase()}.
+                </p>
+                <Form method="post" className="flex gap-2">
+                  <input type="hidden" name="id" value={id} />
+                  <button type="submit" name="intent" value="join" className="btn btn-primary h-11">
+                    Join the team
+                  </button>
+                  <button type="submit" name="intent" value="decline" className="btn h-11">
+                    Decline
+                  </button>
+                </Form>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <h2 className="mt-8 text-lg">Look</h2>
       <Form method="post" action="/preferences" className="mt-3 flex flex-wrap gap-2">
         <input type="hidden" name="from" value="/account" />

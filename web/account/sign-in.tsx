@@ -3,33 +3,43 @@ import { parseWithZod } from '@conform-to/zod/v4';
 import { data, Form, redirect, useNavigation } from 'react-router';
 import { z } from 'zod';
 import { roleWords } from '~/core/team/roles';
-import { countWrongSignIn, forgetWrongSignIns, signInWait } from '~/server/access/attempts';
 import { beginSession, resumeSession } from '~/server/access/sessions';
+import { rememberDevice, signIn } from '~/server/access/sign-in';
 import { now } from '~/server/clock';
+import { config } from '~/server/config';
 import { database } from '~/server/db/current';
 import { isDatabaseGone } from '~/server/db/database';
-import { type DemoPerson, demoPeople, personByPassword } from '~/server/people/people';
+import { type DemoPerson, demoPeople } from '~/server/people/people';
+import { schoolIfAny } from '~/server/school/school';
 import { answering } from '../http/answering';
 import { addressContext } from '../http/context';
-import { sessionCookie } from '../http/cookies';
+import { deviceCookie, sessionCookie } from '../http/cookies';
 import { formOf } from '../http/form-of';
-import { localPath } from '../http/local-path';
+import { isLoopback, localPath } from '../http/local-path';
 import { Field, FormMessage } from '../ui/fields';
 import type { Route } from './+types/sign-in';
 
 const credentials = z.object({
   email: z.string({ error: 'Type your e-mail address.' }).trim().min(1).max(200),
   password: z.string({ error: 'Type your password.' }).min(1).max(200),
+  shared: z.string().optional(),
 });
 const demoChoice = z.object({ demo: z.uuid() });
+
+/** The demo’s password is known to everyone: it is for this machine, unless somebody has said that it is for others too. */
+const demoIsOpen = config.DEMO === '1' || isLoopback(config.PUBLIC_URL);
 
 export const loader = answering(async ({ request }: Route.LoaderArgs) => {
   const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
   if (typeof token === 'string' && (await resumeSession(database(), token, now()))) throw redirect('/students');
-  const people = await demoPeople(database());
+  const school = await schoolIfAny(database());
+  if (!school) throw redirect('/set-up');
+  const isClosed = school.isDemo && !demoIsOpen;
+  const people = isClosed ? [] : await demoPeople(database());
   const rolesSaid = (roles: DemoPerson['roles']) =>
     roles.map(({ role, students }) => `${roleWords[role].toLowerCase()} of ${students}`).join(', ');
   return {
+    isClosed,
     people: people.map(({ id, name, work, initials, roles }) => ({
       id,
       name,
@@ -41,10 +51,19 @@ export const loader = answering(async ({ request }: Route.LoaderArgs) => {
 
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
   const form = await formOf(request);
+  const school = await schoolIfAny(database());
+  if (!school) throw redirect('/set-up');
+  if (school.isDemo && !demoIsOpen) throw data(closedWords, { status: 403 });
+  const carried: unknown = await deviceCookie.parse(request.headers.get('Cookie'));
+  const device = typeof carried === 'string' ? carried : null;
   const letIn = async (personId: string) => {
-    const token = await beginSession(database(), personId, now());
-    const next = localPath(new URL(request.url).searchParams.get('next')) ?? '/students';
-    return redirect(next, { headers: { 'Set-Cookie': await sessionCookie.serialize(token) } });
+    const token = await beginSession(database(), personId, now(), { isShared: form.has('shared') });
+    const headers = new Headers({ 'Set-Cookie': await sessionCookie.serialize(token) });
+    headers.append(
+      'Set-Cookie',
+      await deviceCookie.serialize(await rememberDevice(database(), personId, device, now())),
+    );
+    return redirect(localPath(new URL(request.url).searchParams.get('next')) ?? '/students', { headers });
   };
 
   const choice = demoChoice.safeParse(Object.fromEntries(form));
@@ -59,16 +78,13 @@ export const action = answering(async ({ request, context }: Route.ActionArgs) =
   const refuse = (sentence: string, status: number) =>
     data(submission.reply({ formErrors: [sentence], hideFields: ['password'] }), { status });
   const address = context.get(addressContext);
-  const wait = await signInWait(email, address);
-  if (wait !== null) return refuse(`Too many tries. Wait ${wait} min, then try again.`, 429);
   try {
-    const person = await personByPassword(database(), email, password);
-    if (!person) {
-      await countWrongSignIn(email, address);
-      return refuse('This e-mail address and password do not go together.', 400);
+    const answer = await signIn(database(), { email, password, address, device }, now());
+    if ('waitMinutes' in answer) {
+      return refuse(`Too many tries. Wait ${answer.waitMinutes} min, then try again.`, 429);
     }
-    await forgetWrongSignIns(email);
-    return await letIn(person.id);
+    if ('wrong' in answer) return refuse('Email or password is wrong.', 400);
+    return await letIn(answer.person.id);
   } catch (error) {
     if (isDatabaseGone(error)) return refuse('The database cannot be reached at the moment. Try again shortly.', 503);
     throw error;
@@ -77,7 +93,10 @@ export const action = answering(async ({ request, context }: Route.ActionArgs) =
 
 export const meta: Route.MetaFunction = () => [{ title: 'Sign in · Gentle Margin' }];
 
-export default function SignIn({ loaderData: { people }, actionData }: Route.ComponentProps) {
+const closedWords =
+  'This is the demo, which everyone can sign in to, and it is offered to other machines. Start it with DEMO=1 to allow that.';
+
+export default function SignIn({ loaderData: { people, isClosed }, actionData }: Route.ComponentProps) {
   const [form, fields] = useForm({
     lastResult: actionData,
     onValidate: ({ formData }) => parseWithZod(formData, { schema: credentials }),
@@ -93,6 +112,11 @@ export default function SignIn({ loaderData: { people }, actionData }: Route.Com
             Gentle Margin
           </h1>
           <p className="mt-3 text-ink-2">What was seen, what it adds up to, and who should know.</p>
+          {isClosed && (
+            <p role="alert" className="mt-6 border-l-2 border-clay pl-4">
+              {closedWords}
+            </p>
+          )}
           <Form method="post" {...getFormProps(form)} className="mt-8 grid gap-4">
             <FormMessage form={form} />
             <Field field={fields.email} label="E-mail address">
@@ -109,7 +133,13 @@ export default function SignIn({ loaderData: { people }, actionData }: Route.Com
                 className="input w-full"
               />
             </Field>
-            <button type="submit" className="btn btn-primary mt-2 h-12" disabled={isBusy}>
+            <label className="flex min-h-11 items-center gap-3 text-small">
+              <input type="checkbox" name="shared" value="yes" className="checkbox" />
+              <span>
+                This is a shared tablet <span className="text-ink-2">(signs out sooner)</span>
+              </span>
+            </label>
+            <button type="submit" className="btn btn-primary h-12" disabled={isBusy || isClosed}>
               Sign in
             </button>
           </Form>

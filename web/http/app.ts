@@ -3,8 +3,8 @@ import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
 import { RouterContextProvider, type ServerBuild } from 'react-router';
 import { config } from '~/server/config';
-import { database } from '~/server/db/current';
 import { addressContext, nonceContext } from './context';
+import { health } from './health';
 import { logRequests } from './log';
 import { guardSubmissions, keepPrivate, securityHeaders } from './security';
 
@@ -20,20 +20,13 @@ const compressPages: RequestHandler = (request, response, next) => {
 export function makeApp(build: ServerBuild, { assets }: { assets: string }): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.set('trust proxy', 'loopback');
+  app.set('trust proxy', /^\d+$/.test(config.TRUST_PROXY) ? Number(config.TRUST_PROXY) : config.TRUST_PROXY);
   app.use(compressPages);
   app.use('/assets', express.static(`${assets}/assets`, { immutable: true, maxAge: '1y', index: false }));
   app.use(express.static(assets, { maxAge: '1h', index: false }));
   app.use(logRequests);
-  app.get('/health', async (_request, response) => {
-    try {
-      await database().raw('select 1');
-      response.json({ ok: true });
-    } catch {
-      response.status(503).json({ ok: false });
-    }
-  });
-  app.use(securityHeaders({ isSecure: config.PUBLIC_URL.startsWith('https:') }), guardSubmissions);
+  app.get('/health', health);
+  app.use(securityHeaders({ isSecure: config.PUBLIC_URL.startsWith('https:') }), guardSubmissions(config.PUBLIC_URL));
   app.use(['/read', '/invited', '/stop', '/rate'], keepPrivate);
   const getLoadContext = (request: express.Request, response: express.Response) => {
     const context = new RouterContextProvider();

@@ -1,4 +1,4 @@
-import { createContext, type MiddlewareFunction, type RouterContextProvider, redirect } from 'react-router';
+import { createContext, data, type MiddlewareFunction, type RouterContextProvider, redirect } from 'react-router';
 import { z } from 'zod';
 import { type WallTime, wallTime } from '~/core/calendar/zone';
 import { resumeSession } from '~/server/access/sessions';
@@ -42,6 +42,9 @@ async function findAsker(request: Request, context: Readonly<RouterContextProvid
     const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
     const instant = now();
     const session = typeof token === 'string' ? await resumeSession(database(), token, instant) : null;
+    // What waits on a device is sent without anybody looking: it is told that there is nobody, and stays where it is.
+    const isSent = request.method !== 'GET' && request.headers.get('Content-Type')?.startsWith('application/json');
+    if (!session && isSent) throw data(null, { status: 401 });
     if (!session) throw redirect(signInAddress(request));
     const { person, school } = session;
     const { discreet } = await preferencesOf(request);
@@ -52,6 +55,14 @@ async function findAsker(request: Request, context: Readonly<RouterContextProvid
   } catch (error) {
     throw failureAnswer(error);
   }
+}
+
+/** Who is signed in, on a page that is open to others too; null when nobody is. */
+export async function visitorOf(request: Request): Promise<Actor | null> {
+  const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
+  const instant = now();
+  const session = typeof token === 'string' ? await resumeSession(database(), token, instant) : null;
+  return session && { personId: session.person.id, today: wallTime(instant, session.school.timeZone).on };
 }
 
 function signInAddress(request: Request): string {

@@ -1,10 +1,16 @@
 import { createCookie } from 'react-router';
 import { config } from '~/server/config';
 
-const base = { path: '/', sameSite: 'lax', httpOnly: true, secure: config.PUBLIC_URL.startsWith('https:') } as const;
+const isSecure = config.PUBLIC_URL.startsWith('https:');
+const base = { path: '/', sameSite: 'lax', httpOnly: true, secure: isSecure } as const;
+/** Where https allows, a cookie that opens something can be set by this host alone, and for all of it. */
+const host = isSecure ? '__Host-' : '';
 
 /** Carries a session's token. It has no end of its own: the session in the database has. */
-export const sessionCookie = createCookie('gm-session', base);
+export const sessionCookie = createCookie(`${host}gm-session`, base);
+
+/** Tells a browser in which somebody has signed in before. */
+export const deviceCookie = createCookie(`${host}gm-device`, { ...base, maxAge: 180 * 24 * 3600 });
 
 /** What one device prefers: the theme, and whether names are hidden. */
 export const preferencesCookie = createCookie('gm-preferences', { ...base, maxAge: 400 * 24 * 3600 });

@@ -10,10 +10,12 @@ import { migrate } from '~/server/db/migrate';
 import { makeApp } from './app';
 import { log } from './log';
 
-function giveUp(sentence: string): never {
+/** Says why it cannot go on, and whether another start would help: see `scripts/setup/supervise.mjs`. */
+function giveUp(sentence: string, code = 1): never {
   console.error(sentence);
-  process.exit(1);
+  process.exit(code);
 }
+const NO_USE = 78;
 
 // A goal's data schema is made for each save: compiling it would take longer than using it once.
 z.config({ jitless: true });
@@ -51,7 +53,9 @@ server.on('listening', () => {
 process.on('message', (message) => message === 'restartClock' && restartClock());
 
 server.on('error', (error: NodeJS.ErrnoException) => {
-  if (error.code === 'EADDRINUSE') giveUp(`Port ${config.PORT} is taken; choose another with PORT=… npm start`);
+  if (error.code === 'EADDRINUSE') {
+    giveUp(`Port ${config.PORT} is taken; choose another with PORT=… npm start`, NO_USE);
+  }
   giveUp(`The server could not start: ${error.message}`);
 });
 
@@ -67,3 +71,5 @@ async function stop() {
 
 process.once('SIGTERM', stop);
 process.once('SIGINT', stop);
+// Whoever started this process is gone: nobody would ever stop it.
+process.once('disconnect', stop);

@@ -51,16 +51,17 @@ export const keepPrivate: RequestHandler = (_request, response, next) => {
 const EVIDENCE = /^\/students\/[^/]+\/evidence\/of\//;
 const LARGEST_UPLOAD = LARGEST_FILE + 64 * 1024;
 
-function comesFromHere(request: Request): boolean {
-  const { origin, host, 'sec-fetch-site': site } = request.headers;
-  if (origin) return URL.canParse(origin) && new URL(origin).host === host;
+/** From a page of ours: of the address that people type, or of the one that this was sent to. */
+function comesFromHere({ headers }: Request, publicOrigin: string): boolean {
+  const { origin, host, 'sec-fetch-site': site } = headers;
+  if (origin) return origin === publicOrigin || (URL.canParse(origin) && new URL(origin).host === host);
   return site === 'same-origin' || site === 'none';
 }
 
-function refusal(request: Request): [status: number, sentence: string] | null {
+function refusal(request: Request, publicOrigin: string): [status: number, sentence: string] | null {
   if (request.method === 'GET' || request.method === 'HEAD') return null;
   // A mail program that presses “unsubscribe” for its reader comes from nowhere: the address itself is the secret.
-  if (!comesFromHere(request) && !request.path.startsWith('/stop/'))
+  if (!comesFromHere(request, publicOrigin) && !request.path.startsWith('/stop/'))
     return [403, 'This was sent from another site. Nothing was changed.'];
   const length = request.headers['content-length'];
   if (length === undefined) return [411, 'The length of what is sent must be given.'];
@@ -69,9 +70,24 @@ function refusal(request: Request): [status: number, sentence: string] | null {
   return null;
 }
 
-/** Lets only pages of this site send anything, and nothing larger than an entry can be. */
-export function guardSubmissions(request: Request, response: Response, next: NextFunction): void {
-  const refused = refusal(request);
-  if (refused) response.status(refused[0]).type('text').send(refused[1]);
-  else next();
+/**
+ * Lets only pages of this site send anything, and nothing larger than an entry can be.
+ *
+ * @param publicUrl  the address people type: behind a proxy that writes another host into its requests, it says what this site is
+ */
+export function guardSubmissions(publicUrl: string): RequestHandler {
+  const { origin: publicOrigin, host: publicHost } = new URL(publicUrl);
+  return (request: Request, response: Response, next: NextFunction) => {
+    const refused = refusal(request, publicOrigin);
+    if (refused) {
+      response.status(refused[0]).type('text').send(refused[1]);
+      return;
+    }
+    // React Router holds the two against each other once more.
+    if (request.headers.origin === publicOrigin) {
+      request.headers.host = publicHost;
+      delete request.headers['x-forwarded-host'];
+    }
+    next();
+  };
 }

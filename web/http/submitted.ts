@@ -29,3 +29,9 @@ export async function submitted<Schema extends z.ZodType, Result>(
 
 const answer = (result: SubmissionResult<string[]>) =>
   data({ result }, { status: refusalStatus(Object.values(result.error ?? {}).flatMap((said) => said ?? [])) });
+
+/** A password that was typed is not sent back. */
+export function withoutSecrets(result: SubmissionResult<string[]>): SubmissionResult<string[]> {
+  const { password: _, again: __, code: ___, ...rest } = result.initialValue ?? {};
+  return { ...result, initialValue: rest };
+}

@@ -10,10 +10,10 @@ import type { Route } from './+types/stop';
 
 async function mustBeKnown({ params, context }: Route.LoaderArgs | Route.ActionArgs) {
   const address = context.get(addressContext);
-  if (!(await mayOpenLink(address))) throw data(null, { status: 429 });
+  if (!(await mayOpenLink(database(), address))) throw data(null, { status: 429 });
   const stop = await findStop(database(), params.token);
   if (stop) return stop;
-  await countUnknownLink(address);
+  await countUnknownLink(database(), address);
   throw data(null, { status: 404 });
 }
 

@@ -13,10 +13,10 @@ import { readRating } from './read-rating';
 
 async function mustBeAsked({ params, context }: Route.LoaderArgs | Route.ActionArgs) {
   const address = context.get(addressContext);
-  if (!(await mayOpenLink(address))) throw data(null, { status: 429 });
+  if (!(await mayOpenLink(database(), address))) throw data(null, { status: 429 });
   const found = await findRating(database(), params.token, now());
   if (found) return found;
-  await countUnknownLink(address);
+  await countUnknownLink(database(), address);
   throw data(null, { status: 404 });
 }
 

@@ -30,13 +30,13 @@ export interface Visit {
 /** Who stands at the door: an unknown way in is a 404 and is counted. */
 export async function visit({ params, request, context }: AtTheDoor): Promise<Visit> {
   const address = context.get(addressContext);
-  if (!(await mayOpenLink(address))) throw data(null, { status: 429 });
+  if (!(await mayOpenLink(database(), address))) throw data(null, { status: 429 });
   const school = await theSchool(database());
   const instant = now();
   const wall = wallTime(instant, school.timeZone);
   const way = await findWayIn(database(), params.token, wall.on);
   if (!way) {
-    await countUnknownLink(address);
+    await countUnknownLink(database(), address);
     throw data(null, { status: 404 });
   }
   const passes = (await passCookie.parse(request.headers.get('Cookie'))) as Record<string, string> | null;

@@ -1,9 +1,11 @@
 import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
 import { data, Form, Link } from 'react-router';
 import { v4 as newId } from 'uuid';
+import { longDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
 import { planInput, studentInput } from '~/core/students/student-input';
 import { database } from '~/server/db/current';
-import { editStudent, rosterChoices, rosterStudent } from '~/server/roster/roster';
+import { caseManagerHistory, editStudent, mayHandOver, rosterChoices, rosterStudent } from '~/server/roster/roster';
 import { type Plan, planOf, savePlan } from '~/server/students/plan';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
@@ -20,15 +22,25 @@ import type { Route } from './+types/edit-student';
 import { StudentForm } from './student-form';
 
 export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, discreet } = askerOf(context);
+  const { actor, school, discreet } = askerOf(context);
   const student = await rosterStudent(database(), actor, idFrom(params.studentId));
   if (discreet) return null;
-  const [choices, plan] = await Promise.all([rosterChoices(database()), planOf(database(), student.id)]);
+  const [choices, plan, handsOver, handed] = await Promise.all([
+    rosterChoices(database()),
+    planOf(database(), student.id),
+    mayHandOver(database(), actor, student.id),
+    caseManagerHistory(database(), student.id),
+  ]);
   const { groups, caseManager, isArchived: _, ...rest } = student;
   return {
     student: { ...rest, groupIds: groups.map(({ id }) => id), caseManagerId: caseManager?.id ?? '' },
     title: student.shortName,
     isMine: caseManager?.id === actor.personId,
+    handsOver,
+    caseManager: caseManager?.name ?? 'nobody',
+    handed: handed.map(({ at, from, to, by }) => ({
+      said: `${longDate(wallTime(at, school.timeZone).on)}: ${from ? `from ${from} ` : ''}to ${to}, by ${by}`,
+    })),
     choices,
     plan,
   };
@@ -47,7 +59,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
     return data({ of: 'plan' as const, result: undefined }, { headers: await sayNext({ text: 'The plan is saved.' }) });
   }
   const { refused } = await submitted(form, studentInput, (input) =>
-    editStudent(database(), actor, { ...input, id: studentId }),
+    editStudent(database(), actor, { ...input, id: studentId }, now),
   );
   if (refused) return data({ of: 'student' as const, result: refused.data.result }, { status: 400 });
   return data({ of: 'student' as const, result: undefined }, { headers: await sayNext({ text: 'Saved.' }) });
@@ -59,7 +71,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 
 export default function EditStudent({ loaderData, actionData }: Route.ComponentProps) {
   if (!loaderData) return <Covered what="The roster" />;
-  const { student, title, isMine, choices, plan } = loaderData;
+  const { student, title, isMine, choices, plan, handsOver, caseManager, handed } = loaderData;
   return (
     <Page
       marginName="The plan"
@@ -91,12 +103,23 @@ export default function EditStudent({ loaderData, actionData }: Route.ComponentP
         key={student.id}
         student={student}
         choices={choices}
+        caseManager={handsOver ? undefined : caseManager}
         result={actionData?.of === 'student' ? actionData.result : undefined}
         backTo={isMine ? `/students/${student.id}` : '/roster'}
       />
       <p className="mt-6 max-w-xl text-small text-ink-2">
         With a new case manager, the one before stays on the support team as an educator.
       </p>
+      {handed.length > 0 && (
+        <section aria-label="Case managers so far" className="mt-6 max-w-xl text-small">
+          <h2 className="text-lg">Case managers so far</h2>
+          <ul className="mt-1 grid gap-1 text-ink-2">
+            {handed.map(({ said }) => (
+              <li key={said}>{said}</li>
+            ))}
+          </ul>
+        </section>
+      )}
     </Page>
   );
 }

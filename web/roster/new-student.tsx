@@ -21,10 +21,10 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
 });
 
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
-  const { actor } = askerOf(context);
+  const { actor, now } = askerOf(context);
   await mustSetUp(database(), actor);
   const { done, refused } = await submitted(await formOf(request), studentInput, async (input) => {
-    await addStudent(database(), actor, input);
+    await addStudent(database(), actor, input, now);
     return input;
   });
   if (refused) return refused;

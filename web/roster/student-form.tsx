@@ -9,12 +9,14 @@ interface StudentFormProps {
   /** What the form begins with. */
   student: Partial<StudentInput> & { id: string };
   choices: { groups: { id: string; name: string }[]; people: { id: string; name: string }[] };
+  /** Their name, where the one who asks may not hand the student on. */
+  caseManager?: string | undefined;
   result: SubmissionResult<string[]> | undefined;
   backTo: string;
 }
 
 /** What the roster says of a student. */
-export function StudentForm({ student, choices, result, backTo }: StudentFormProps) {
+export function StudentForm({ student, choices, caseManager, result, backTo }: StudentFormProps) {
   const [form, fields] = useForm<StudentInput>({
     id: 'student',
     lastResult: result,
@@ -43,13 +45,24 @@ export function StudentForm({ student, choices, result, backTo }: StudentFormPro
         <TextField field={fields.shortName} label="Called" />
         <TextField field={fields.initials} label="Initials" />
       </div>
-      <SelectField
-        field={fields.caseManagerId}
-        label="Case manager"
-        none="Choose …"
-        options={choices.people}
-        className="w-full sm:w-72"
-      />
+      {caseManager === undefined ? (
+        <SelectField
+          field={fields.caseManagerId}
+          label="Case manager"
+          none="Choose …"
+          options={choices.people}
+          className="w-full sm:w-72"
+        />
+      ) : (
+        <p className="text-small">
+          <input {...getInputProps(fields.caseManagerId, { type: 'hidden' })} key={fields.caseManagerId.key} />
+          <span className="block font-semibold">Case manager</span>
+          {caseManager}
+          <span className="block text-ink-2">
+            Only the case manager, or who sets up the school, hands a student on.
+          </span>
+        </p>
+      )}
       <CheckList field={fields.groupIds} legend="Class groups" options={choices.groups} />
       <div className="flex gap-2">
         <button type="submit" className="btn btn-primary h-11 px-6" disabled={isBusy}>

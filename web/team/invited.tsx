@@ -1,5 +1,5 @@
 import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
-import { data, Form, redirect, useNavigation } from 'react-router';
+import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { wallTime } from '~/core/calendar/zone';
 import { roleWords } from '~/core/team/roles';
 import { acceptanceInput } from '~/core/team/team-input';
@@ -8,12 +8,13 @@ import { beginSession } from '~/server/access/sessions';
 import { now } from '~/server/clock';
 import { database } from '~/server/db/current';
 import { theSchool } from '~/server/school/school';
-import { acceptInvitation, findInvitation } from '~/server/team/invitations';
+import { acceptInvitation, declineInvitation, findInvitation } from '~/server/team/invitations';
 import { answering } from '../http/answering';
+import { visitorOf } from '../http/asker';
 import { addressContext } from '../http/context';
-import { sessionCookie } from '../http/cookies';
+import { sayNext, sessionCookie } from '../http/cookies';
 import { formOf } from '../http/form-of';
-import { submitted } from '../http/submitted';
+import { submitted, withoutSecrets } from '../http/submitted';
 import { Field, FormMessage } from '../ui/fields';
 import { TextField } from '../ui/form-fields';
 import { readForm } from '../ui/read-form';
@@ -22,13 +23,13 @@ import type { Route } from './+types/invited';
 /** Who stands at the door with an invitation: an unknown one is a 404 and is counted. */
 async function invited({ params, context }: Route.LoaderArgs | Route.ActionArgs) {
   const address = context.get(addressContext);
-  if (!(await mayOpenLink(address))) throw data(null, { status: 429 });
+  if (!(await mayOpenLink(database(), address))) throw data(null, { status: 429 });
   const school = await theSchool(database());
   const instant = now();
   const today = wallTime(instant, school.timeZone).on;
   const invitation = await findInvitation(database(), params.token, today);
   if (!invitation) {
-    await countUnknownLink(address);
+    await countUnknownLink(database(), address);
     throw data(null, { status: 404 });
   }
   return { invitation, school, instant, today };
@@ -36,33 +37,41 @@ async function invited({ params, context }: Route.LoaderArgs | Route.ActionArgs)
 
 export const loader = answering(async (args: Route.LoaderArgs) => {
   const { invitation, school } = await invited(args);
-  const { name, email, role, madeByName, hasAccount } = invitation;
-  return { name, email, role: roleWords[role], madeByName, hasAccount, schoolName: school.name };
+  const { name, email, role, madeByName, accountId, isProven, isReadOut } = invitation;
+  const visitor = await visitorOf(args.request);
+  const isSignedIn = accountId !== null && visitor?.personId === accountId;
+  // An account whose address was never proven goes over to whoever answers from the address.
+  const needsAccount = accountId === null || (!isProven && !isReadOut && !isSignedIn);
+  return {
+    ...{ name, email, role: roleWords[role], madeByName, schoolName: school.name },
+    asks: needsAccount ? ('account' as const) : isSignedIn ? ('answer' as const) : ('signIn' as const),
+    here: `/invited/${args.params.token}`,
+  };
 });
 
 export const action = answering(async (args: Route.ActionArgs) => {
   const { invitation, instant, today } = await invited(args);
-  const token = args.params.token;
-  if (invitation.hasAccount) {
-    await acceptInvitation(database(), token, null, { today, now: instant });
-    throw redirect(`/sign-in?next=/students/${invitation.studentId}/report`);
-  }
+  const door = { token: args.params.token };
+  const actor = await visitorOf(args.request);
   const form = await formOf(args.request);
-  const { done, refused } = await submitted(form, acceptanceInput, (input) =>
-    acceptInvitation(database(), token, input, { today, now: instant }),
+  const when = { today, now: instant };
+  if (form.get('intent') === 'decline') {
+    await declineInvitation(database(), door, actor, when);
+    const headers = await sayNext({ text: 'You will not join this team. Whoever asked you can see that.' });
+    throw redirect('/sign-in', { headers });
+  }
+  const to = `/students/${invitation.studentId}/report`;
+  if (form.get('intent') === 'join') {
+    await acceptInvitation(database(), door, { account: null, actor }, when);
+    throw redirect(to);
+  }
+  const { done, refused } = await submitted(form, acceptanceInput, (account) =>
+    acceptInvitation(database(), door, { account, actor }, when),
   );
   if (refused) return data({ result: withoutSecrets(refused.data.result) }, { status: 400 });
   const session = await beginSession(database(), done.personId, instant);
-  throw redirect(`/students/${invitation.studentId}/report`, {
-    headers: { 'Set-Cookie': await sessionCookie.serialize(session) },
-  });
+  throw redirect(to, { headers: { 'Set-Cookie': await sessionCookie.serialize(session) } });
 });
-
-/** A password that was typed is not sent back. */
-function withoutSecrets(result: SubmissionResult<string[]>): SubmissionResult<string[]> {
-  const { password: _, again: __, ...rest } = result.initialValue ?? {};
-  return { ...result, initialValue: rest };
-}
 
 export const meta: Route.MetaFunction = () => [
   { title: 'An invitation · Gentle Margin' },
@@ -70,7 +79,7 @@ export const meta: Route.MetaFunction = () => [
 ];
 
 export default function Invited({ loaderData, actionData }: Route.ComponentProps) {
-  const { name, email, role, madeByName, hasAccount, schoolName } = loaderData;
+  const { name, email, role, madeByName, asks, schoolName, here } = loaderData;
   return (
     <main className="mx-auto max-w-md px-6 py-16">
       <div className="border-l-2 border-clay pl-6">
@@ -79,15 +88,29 @@ export default function Invited({ loaderData, actionData }: Route.ComponentProps
         <p className="mt-3">
           {madeByName} asks you to join the support team of a student, as {role.toLowerCase()}.
         </p>
-        {hasAccount ? (
+        {asks === 'account' && <AccountForm name={name} email={email} result={actionData?.result} />}
+        {asks === 'signIn' && (
+          <div className="mt-5 grid gap-3">
+            <p className="text-small text-ink-2">There is an account for {email}. Sign in with it to answer.</p>
+            <Link to={`/sign-in?next=${encodeURIComponent(here)}`} className="btn btn-primary h-11">
+              Sign in to answer
+            </Link>
+          </div>
+        )}
+        {asks === 'answer' && (
           <Form method="post" className="mt-5 grid gap-3">
-            <p className="text-small text-ink-2">There is an account for {email}. Join, then sign in with it.</p>
-            <button type="submit" className="btn btn-primary h-11">
+            <p className="text-small text-ink-2">You are signed in as {email}.</p>
+            <button type="submit" name="intent" value="join" className="btn btn-primary h-11">
               Join the team
             </button>
           </Form>
-        ) : (
-          <AccountForm name={name} email={email} result={actionData?.result} />
+        )}
+        {asks !== 'signIn' && (
+          <Form method="post" className="mt-3 grid">
+            <button type="submit" name="intent" value="decline" className="btn btn-ghost h-11">
+              I do not want to join
+            </button>
+          </Form>
         )}
       </div>
     </main>

@@ -1,6 +1,7 @@
 import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
 import { data, Form, useNavigation } from 'react-router';
 import { z } from 'zod';
+import { isoDateField } from '~/core/calendar/date-fields';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { grantable, grantedWords, roleWords } from '~/core/team/roles';
 import {
@@ -16,7 +17,7 @@ import { config } from '~/server/config';
 import { database } from '~/server/db/current';
 import { studentFor } from '~/server/students/students';
 import { invite, openInvitations, withdrawInvitation } from '~/server/team/invitations';
-import { membersOf, peopleToAdd, saveMember } from '~/server/team/team';
+import { membersOf, peopleToAdd, saveMember, setOwnStart } from '~/server/team/team';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
@@ -51,8 +52,8 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
       rights: member.rights ?? usualRights[member.role],
       isOver: member.until !== null && member.until < actor.today,
     })),
-    invitations: invitations.map(({ id, name, email, role, endsOn }) => ({
-      ...{ id, name, email, endsOn },
+    invitations: invitations.map(({ id, name, email, role, endsOn, declinedAt }) => ({
+      ...{ id, name, email, endsOn, isDeclined: declinedAt !== null },
       roleWords: roleWords[role],
     })),
     people,
@@ -60,9 +61,10 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
 });
 
 const withdrawal = z.object({ id: z.uuid() });
+const start = z.object({ from: isoDateField });
 
 export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
+  const { actor, school, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
   await studentFor(database(), actor, studentId, 'manage');
   const form = await formOf(request);
@@ -79,11 +81,19 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   }
   if (intent === 'invite') {
     const { done, refused } = await submitted(form, invitationInput, async (input: InvitationInput) => {
-      const token = await invite(database(), actor, studentId, input, now);
-      return token && { name: input.name, link: `${config.PUBLIC_URL}/invited/${token}` };
+      // Where no mail leaves, in a demo or without a mail server, the one who invites passes the link on.
+      const readsOut = school.isDemo || config.SMTP_URL === undefined;
+      const token = await invite(database(), actor, studentId, input, { now, readsOut });
+      return { name: input.name, link: token && `${config.PUBLIC_URL}/invited/${token}` };
     });
     if (refused) return answer(refused.data.result, 400);
     return data({ intent, result: { initialValue: null } as SubmissionResult<string[]>, invited: done ?? null });
+  }
+  if (intent === 'start') {
+    const { refused } = await submitted(form, start, ({ from }) =>
+      setOwnStart(database(), actor, studentId, from, now),
+    );
+    return refused ? answer(refused.data.result, 400) : answer({ initialValue: null }, 200, 'The day is changed.');
   }
   const { refused } = await submitted(form, memberInput, (input) =>
     saveMember(database(), actor, studentId, input, now),
@@ -157,6 +167,14 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
                 .filter(Boolean)
                 .join(' · ')}
             </p>
+            {manages && member.role === 'caseManager' && (
+              <details className="mt-1">
+                <summary className="min-h-9 cursor-pointer text-small text-ink-2 underline underline-offset-2">
+                  Change since when
+                </summary>
+                <StartForm key={member.from} from={member.from} today={today} result={resultOf('start')} />
+              </details>
+            )}
             {manages && member.role !== 'caseManager' && (
               <details className="mt-1">
                 <summary className="min-h-9 cursor-pointer text-small text-ink-2 underline underline-offset-2">
@@ -186,7 +204,8 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
                 <p>
                   <span className="font-semibold">{invitation.name}</span>
                   <span className="block text-small text-ink-2">
-                    {invitation.roleWords} · {invitation.email} · until {shortDate(invitation.endsOn)}
+                    {invitation.roleWords} · {invitation.email} ·{' '}
+                    {invitation.isDeclined ? 'does not want to join' : `until ${shortDate(invitation.endsOn)}`}
                   </span>
                 </p>
                 <Form method="post">
@@ -211,20 +230,31 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
   );
 }
 
-function Invited({ name, link }: { name: string; link: string }) {
+/** What becomes of an invitation: a message brings it; where no mail leaves, its link is passed on by hand. */
+function Invited({ name, link }: { name: string; link: string | null }) {
   return (
     <section aria-label="The invitation" className="mt-4 rounded-box border border-fern bg-fern-wash p-4">
       <h3 className="text-lg">{name} is invited</h3>
-      <p className="mt-1 text-small">
-        The post brings it. Should it not arrive, this is the link; it is shown only now.
-      </p>
-      <input
-        readOnly
-        aria-label="The link of the invitation"
-        value={link}
-        onFocus={(event) => event.target.select()}
-        className="input mt-3 w-full"
-      />
+      {link ? (
+        <>
+          <p className="mt-1 text-small">
+            No mail leaves this installation: pass this link on yourself. It is shown only now, and proves nothing of
+            the address.
+          </p>
+          <input
+            readOnly
+            aria-label="The link of the invitation"
+            value={link}
+            onFocus={(event) => event.target.select()}
+            className="input mt-3 w-full"
+          />
+        </>
+      ) : (
+        <p className="mt-1 text-small">
+          A message brings the link to this address, and only there. Whoever answers it shows that the address is
+          theirs.
+        </p>
+      )}
     </section>
   );
 }
@@ -251,6 +281,32 @@ function InvitationForm({ result }: { result: SubmissionResult<string[]> | undef
       <TextField field={fields.until} label="Until, if it ends" type="date" />
       <button type="submit" className="btn btn-primary h-11" disabled={isBusy || id === ''}>
         Invite
+      </button>
+    </Form>
+  );
+}
+
+interface StartFormProps {
+  from: IsoDate;
+  today: IsoDate;
+  result: SubmissionResult<string[]> | undefined;
+}
+
+/** Since when the case manager has been that: what was seen before is entered as of then. */
+function StartForm({ from, today, result }: StartFormProps) {
+  const [form, fields] = useForm({
+    id: 'start',
+    lastResult: result,
+    defaultValue: { from },
+    onValidate: ({ formData }) => readForm(formData, start),
+    shouldRevalidate: 'onInput',
+  });
+  return (
+    <Form method="post" {...getFormProps(form)} className="flex max-w-xl flex-wrap items-end gap-3 py-2">
+      <input type="hidden" name="intent" value="start" />
+      <TextField field={fields.from} label={`On the team since (${longDate(today)} at the latest)`} type="date" />
+      <button type="submit" className="btn h-11">
+        Save the day
       </button>
     </Form>
   );

@@ -33,9 +33,10 @@ export async function up(db: Knex): Promise<void> {
     update people set email_proven_at = now();
     -- Browsers in which somebody has signed in before.
     create table known_devices (
-      token_hash bytea primary key check (octet_length(token_hash) = 32),
+      token_hash bytea not null check (octet_length(token_hash) = 32),
       person_id uuid not null references people,
-      seen_at timestamptz not null
+      seen_at timestamptz not null,
+      primary key (token_hash, person_id)
     );
     create index known_devices_person on known_devices (person_id);
     alter table sessions add column is_shared boolean not null default false;
