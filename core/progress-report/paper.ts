@@ -1,6 +1,6 @@
 import { type IsoDate, longDate, shortDate } from '../calendar/iso-date';
 import type { Paper, PaperBlock } from '../paper/paper';
-import { isEmptyText, type RichText } from '../paper/rich-text';
+import { isEmptyText, plainText, type RichText } from '../paper/rich-text';
 import type { Shows } from '../readers/reader-rule';
 import type { GoalReport, ProgressReport } from './content';
 
@@ -25,6 +25,42 @@ export function issueWords(issue: Issue | null): string {
 /** The report as its reader may see it: behavior only where ABC notes are shown to them. */
 export function progressReportFor(report: ProgressReport, shows: Shows): ProgressReport {
   return shows.has('abc') ? report : { ...report, behavior: [] };
+}
+
+/** All texts of something, each in its place made anew. */
+function mapTexts<Value>(value: Value, change: (text: string) => string): Value {
+  if (typeof value === 'string') return change(value) as Value;
+  if (Array.isArray(value)) return value.map((one) => mapTexts(one, change)) as Value;
+  if (value === null || typeof value !== 'object') return value;
+  return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, mapTexts(one, change)])) as Value;
+}
+
+/**
+ * The report as a reader from outside may read it: other children are “a classmate” in all that was typed for it, the teacher’s own
+ * words and the goals’ wordings among them. What it says of the student, the school and the plan stays.
+ *
+ * @param hide  a text without other children’s names
+ */
+export function progressReportOutside(
+  report: ProgressReport,
+  shows: Shows,
+  hide: (text: string) => string,
+): ProgressReport {
+  const { goals, behavior, words, ...about } = progressReportFor(report, shows);
+  const texts = ({ goalId, graph, verdict, ...goal }: GoalReport): GoalReport => ({
+    ...{ goalId, graph, verdict },
+    ...mapTexts(goal, hide),
+  });
+  return { ...about, goals: goals.map(texts), behavior: mapTexts(behavior, hide), words: mapTexts(words, hide) };
+}
+
+/** Everything in a report that somebody has typed, for whoever looks for other children’s names in it. */
+export function typedTexts({ goals, behavior, words }: ProgressReport): string[] {
+  return [
+    plainText(words),
+    ...goals.flatMap((goal) => [goal.shortName, goal.wording, goal.criterion, plainText(goal.words)]),
+    ...behavior,
+  ];
 }
 
 /**

@@ -1,12 +1,15 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
+import { withoutNames } from '~/core/names/other-children';
 import type { ProgressReport } from '~/core/progress-report/content';
 import type { IssueInput } from '~/core/progress-report/input';
-import type { Issue } from '~/core/progress-report/paper';
+import { type Issue, progressReportOutside, typedTexts } from '~/core/progress-report/paper';
 import type { OutsideKind } from '~/core/readers/reader-kind';
+import type { Shows } from '~/core/readers/reader-rule';
 import { type Database, snapshot } from '../db/database';
 import { Conflict, NotFound } from '../failures';
 import { messageId } from '../post/collect';
+import { rosterFinder } from '../readers/other-children';
 import type { School } from '../school/school';
 import { type Actor, studentFor } from '../students/students';
 import { draftOf, type MadeFrom, periodsOf, saveDraft } from './draft';
@@ -102,6 +105,29 @@ export async function issuedReport(
     report: row.content,
     correctedSince: await changedSince(db, studentId, row.made_from),
   };
+}
+
+/**
+ * An issued report as a reader from outside may read it: only what they are shown, and nobody else’s name. Open a way in first.
+ *
+ * @throws NotFound as `issuedReport`
+ */
+export async function issuedOutside(
+  db: Database,
+  studentId: string,
+  id: string,
+  school: Pick<School, 'timeZone'>,
+  { kind, shows }: { kind: OutsideKind; shows: Shows },
+): Promise<IssuedReport> {
+  const [issued, find] = await Promise.all([issuedReport(db, studentId, id, school, kind), rosterFinder(db)]);
+  const hide = (text: string) => withoutNames(text, find, studentId);
+  return { ...issued, report: progressReportOutside(issued.report, shows, hide) };
+}
+
+/** Other children’s names in what a report would say, as they stand in it: readers from outside read “a classmate” in their place. */
+export async function namesInReport(db: Database, studentId: string, report: ProgressReport): Promise<string[]> {
+  const find = await rosterFinder(db);
+  return [...new Set(typedTexts(report).flatMap((text) => find(text, studentId).map((one) => one.text)))];
 }
 
 async function changedSince(db: Database, studentId: string, madeFrom: MadeFrom): Promise<number> {

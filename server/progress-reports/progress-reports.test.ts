@@ -1,9 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { PDFDocument } from 'pdf-lib';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { RichText } from '~/core/paper/rich-text';
+import { plainText, type RichText } from '~/core/paper/rich-text';
 import { missingIn } from '~/core/progress-report/content';
 import type { IssueInput } from '~/core/progress-report/input';
+import { progressPaper } from '~/core/progress-report/paper';
+import { everything } from '~/core/readers/reader-rule';
 import type { PlanInput } from '~/core/students/student-input';
 import { freshDatabase } from '~/tests/database/fresh';
 import {
@@ -20,6 +22,7 @@ import { textOfPdf } from '~/tests/examples/pdf-text';
 import { Conflict, NotFound } from '../failures';
 import { withdrawObservation } from '../observations/change';
 import { recordSession } from '../observations/record';
+import { paperPdf } from '../paper/pdf';
 import { setTold } from '../post/told';
 import { type School, theSchool } from '../school/school';
 import { type Plan, planOf, savePlan } from '../students/plan';
@@ -28,7 +31,7 @@ import { makeWayIn } from '../ways-in/ways-in';
 import { tidyUp } from '../worker/tidy-up';
 import { askForBatch, batchesOf, batchFile, openBatches } from './batches';
 import { draftOf, saveDraft } from './draft';
-import { issuedOf, issuedReport, issueReport } from './issued';
+import { issuedOf, issuedOutside, issuedReport, issueReport, namesInReport } from './issued';
 import { makeBatch } from './make-batch';
 import { reportStanding } from './overview';
 
@@ -265,5 +268,33 @@ describe('the papers of several students', () => {
     expect(complaints).toHaveLength(6);
     const batch = (await batchesOf(fresh.db, actorOf(school.manager))).find((one) => one.id === id);
     expect(batch).toMatchObject({ state: 'failed', problem: expect.stringContaining('after 6 tries'), leftOut: [] });
+  });
+});
+
+describe('other children in a report', () => {
+  it('are not named to readers from outside, in the teacher’s own words or a goal’s; the draft says who is named', async () => {
+    const wren = await addStudent(fresh.db, 'Wren', []);
+    await fresh.db('students').where({ id: wren }).update({ last_name: 'Castellan' });
+    await fresh.db('goals').where({ id: school.goal }).update({ wording: 'Plants a row beside Wren.' });
+    const goals = { [school.goal]: said('He laughed with Mrs Castellan.') };
+    const { version } = await draft();
+    const input = { period: PERIOD, version, words: { whole: said('Wren’s bench is now his own.'), goals } };
+    await saveDraft(fresh.db, actorOf(school.manager), school.student, input, now);
+    expect(await namesInReport(fresh.db, school.student, (await draft()).report)).toEqual(['Wren', 'Mrs Castellan']);
+    const [newest] = await issuedOf(fresh.db, school.student, theSchoolOfIt);
+    const id = await issue({ words: input.words, replaces: newest?.id ?? null });
+    const inside = await issuedReport(fresh.db, school.student, id, theSchoolOfIt);
+    expect(JSON.stringify(inside.report)).toContain('Mrs Castellan');
+    const outside = { kind: 'family' as const, shows: everything };
+    const { report } = await issuedOutside(fresh.db, school.student, id, theSchoolOfIt, outside);
+    expect(plainText(report.words)).toBe('A classmate’s bench is now his own.');
+    expect(report.goals.find(({ goalId }) => goalId === school.goal)).toMatchObject({
+      wording: 'Plants a row beside a classmate.',
+    });
+    const pdf = (await textOfPdf(await paperPdf(progressPaper(report, inside)))).pages.join(' ');
+    expect(pdf).toContain('He laughed with a classmate.');
+    expect(pdf).not.toMatch(/Wren|Castellan/);
+    expect(report.student).toEqual(inside.report.student);
+    await fresh.db('goals').where({ id: school.goal }).update({ wording: 'Plants along a string.' });
   });
 });

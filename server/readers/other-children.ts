@@ -1,13 +1,29 @@
-import { namedChildren, nameFinder, type OtherChild, withoutNames } from '~/core/names/other-children';
+import { type FindNames, nameFinder, type OtherChild, withoutNames } from '~/core/names/other-children';
+import { countTry } from '../access/attempts';
+import { may } from '../access/rights';
 import type { Database } from '../db/database';
-import { NotFound } from '../failures';
+import { Invalid, NotFound } from '../failures';
 import { mustStand } from '../recorded/stands';
 import { type Actor, studentFor } from '../students/students';
 
-/** All students of the school but one: those who have left too, since old notes name them. */
-export async function otherChildren(db: Database, studentId: string): Promise<OtherChild[]> {
-  return db('students')
-    .whereNot({ id: studentId })
+/** The finder of the roster as it stands: one for each state of it, which is told by a sum over all names. */
+const finders = new WeakMap<object, { state: string; find: FindNames }>();
+
+/**
+ * Finds the students of the school in a text, those who have left too, since old notes name them. It is made anew only when the
+ * roster has changed.
+ */
+export async function rosterFinder(db: Database): Promise<FindNames> {
+  // A transaction has a client of its own, and the settings of its pool.
+  const pool = (db as { client: { connectionSettings: object } }).client.connectionSettings;
+  const found = await db.raw<{ rows: { state: string }[] }>(
+    `select concat(count(*), ' ', sum(hashtextextended(
+              concat_ws(e'\\n', id, first_name, last_name, short_name, initials, archived_at is null), 0))) as state from students`,
+  );
+  const state = found.rows[0]?.state ?? '';
+  const known = finders.get(pool);
+  if (known?.state === state) return known.find;
+  const roster = await db('students')
     .orderBy([{ column: 'archived_at', nulls: 'first' }, 'last_name', 'first_name'])
     .select<OtherChild[]>(
       'id',
@@ -16,6 +32,9 @@ export async function otherChildren(db: Database, studentId: string): Promise<Ot
       'short_name as shortName',
       'initials',
     );
+  const find = nameFinder(roster);
+  finders.set(pool, { state, find });
+  return find;
 }
 
 interface Noted {
@@ -48,15 +67,15 @@ export async function withoutOtherChildren<T extends Noted>(
   entries: readonly T[],
 ): Promise<T[]> {
   if (!entries.some((entry) => textOf(entry) !== '')) return [...entries];
-  const [others, standing] = await Promise.all([otherChildren(db, studentId), letStand(db, studentId)]);
-  const find = nameFinder(others);
+  const [find, standing] = await Promise.all([rosterFinder(db), letStand(db, studentId)]);
+  const hide = (text: string) => withoutNames(text, find, studentId);
   return entries.map((entry) => {
-    if (standing.has(keyOf(entry)) || find(textOf(entry)).length === 0) return entry;
+    if (standing.has(keyOf(entry)) || find(textOf(entry), studentId).length === 0) return entry;
     const { title, sentence, note } = entry;
     return {
       ...entry,
-      ...(isTyped(entry) && { title: withoutNames(title ?? '', find), sentence: withoutNames(sentence ?? '', find) }),
-      note: note && withoutNames(note, find),
+      ...(isTyped(entry) && { title: hide(title ?? ''), sentence: hide(sentence ?? '') }),
+      note: note && hide(note),
     };
   });
 }
@@ -70,19 +89,41 @@ export async function entriesNamingOthers<T extends Noted>(
   studentId: string,
   entries: readonly T[],
 ): Promise<(T & { names: string[] })[]> {
-  const [others, standing] = await Promise.all([otherChildren(db, studentId), letStand(db, studentId)]);
-  const find = nameFinder(others);
+  const [find, standing] = await Promise.all([rosterFinder(db), letStand(db, studentId)]);
   return entries.flatMap((entry) => {
     if (standing.has(keyOf(entry))) return [];
-    const names = [...new Set(find(textOf(entry)).map(({ text }) => text))];
+    const names = [...new Set(find(textOf(entry), studentId).map(({ text }) => text))];
     return names.length > 0 ? [{ ...entry, names }] : [];
   });
 }
 
-/** Names of other children in a text that is being written, as they stand in it. For whom may observe the student. */
+/**
+ * Names of other children in a text that is being written, as they stand in it: only of those the one who writes may know of, else
+ * the roster could be guessed name by name. These are the students on their teams, the student’s own class groups, and for whoever
+ * sets up the school all.
+ *
+ * @throws NotFound for whom may write nothing of this student; Invalid when they ask too often
+ */
 export async function namesIn(db: Database, actor: Actor, studentId: string, text: string): Promise<string[]> {
-  await studentFor(db, actor, studentId, 'observe');
-  return [...new Set(namedChildren(text, await otherChildren(db, studentId)).map((found) => found.text))];
+  const student = await studentFor(db, actor, studentId, 'see');
+  if (!(['observe', 'setUp', 'share'] as const).some((right) => may(student, right)))
+    throw new NotFound('No such student.');
+  const wait = await countTry(db, 'names', actor.personId);
+  if (wait !== null) throw new Invalid({ text: `Too many texts at once. Wait ${wait} min.` });
+  const found = (await rosterFinder(db))(text, studentId);
+  if (found.length === 0) return [];
+  const known = await db.raw<{ rows: { id: string }[] }>(
+    `select s.id from students s
+      where s.id = any(:ids) and (
+        exists (select from people where id = :personId and sets_up)
+        or exists (select from team_members m where m.student_id = s.id and m.person_id = :personId
+                      and m.from_date <= :today and coalesce(m.until_date, 'infinity') >= :today)
+        or exists (select from student_groups a join student_groups b on b.group_id = a.group_id
+                    where a.student_id = s.id and b.student_id = :studentId))`,
+    { ids: found.map(({ childId }) => childId), ...actor, studentId },
+  );
+  const mayKnow = new Set(known.rows.map(({ id }) => id));
+  return [...new Set(found.filter(({ childId }) => mayKnow.has(childId)).map((one) => one.text))];
 }
 
 /**

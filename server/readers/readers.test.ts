@@ -214,10 +214,20 @@ describe('other children’s names', () => {
   it('are pointed out while writing and before anyone reads, until they are let stand; a correction asks anew', async () => {
     await fresh.db.raw('truncate observations, comments, names_let_stand cascade');
     const id = await observe('Wren helped.');
-    expect(await namesIn(fresh.db, actorOf(school.aide), school.student, 'with Wren and WE today')).toEqual([
-      'Wren',
-      'WE',
-    ]);
+    const asked = (text: string, person = school.aide) => namesIn(fresh.db, actorOf(person), school.student, text);
+    // Of a child whom the one who writes has nothing to do with, nobody is told that there is one.
+    expect(await asked('with Wren and WE today')).toEqual([]);
+    const [group, wren] = [randomUUID(), await fresh.db('students').where({ first_name: 'Wren' }).first('id')];
+    await fresh.db('class_groups').insert({ id: group, name: 'Garden group', position: 0 });
+    const inGroup = [school.student, wren.id].map((student_id) => ({ student_id, group_id: group }));
+    await fresh.db('student_groups').insert(inGroup);
+    expect(await asked('with Wren and WE today')).toEqual(['Wren', 'WE']);
+    for (let i = 0; i < 118; i++) await asked('Wren');
+    await expect(asked('Wren')).rejects.toThrow(Invalid);
+    await fresh.db('rate_limits').delete();
+    await fresh.db('team_members').where({ person_id: school.aide }).update({ rights: [] });
+    await expect(asked('Wren')).rejects.toThrow(NotFound);
+    await fresh.db('team_members').where({ person_id: school.aide }).update({ rights: null });
     await expect(namesIn(fresh.db, actorOf(school.stranger), school.student, 'Wren')).rejects.toThrow(NotFound);
     const naming = async () => entriesNamingOthers(fresh.db, school.student, (await report(team)).entries);
     expect(await naming()).toMatchObject([{ id, names: ['Wren'] }]);
@@ -236,5 +246,10 @@ describe('other children’s names', () => {
         ...{ changed_by: school.manager, changed_at: now, change_reason: 'More of it' },
       });
     expect((await report(family())).entries[0]?.note).toBe('A classmate helped, and a classmate watched.');
+    // Who comes to the school is found from then on.
+    await fresh.db('observations').where({ id }).update({ note: 'Zebedee helped.' });
+    expect((await report(family())).entries[0]?.note).toBe('Zebedee helped.');
+    await addStudent(fresh.db, 'Zebedee', []);
+    expect((await report(family())).entries[0]?.note).toBe('A classmate helped.');
   });
 });

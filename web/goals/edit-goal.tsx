@@ -69,6 +69,7 @@ export default function EditGoal({ loaderData, actionData }: Route.ComponentProp
   const { student, goal, recorded, forShelf, choices, today } = loaderData;
   return (
     <GoalForm
+      studentId={student.id}
       key={`${goal.id} ${goal.editedAt}`}
       goal={goal}
       recorded={recorded}

@@ -1,5 +1,7 @@
+import { data } from 'react-router';
 import { z } from 'zod';
 import { database } from '~/server/db/current';
+import { Invalid } from '~/server/failures';
 import { namesIn } from '~/server/readers/other-children';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
@@ -16,5 +18,10 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const { actor } = askerOf(context);
   const studentId = idFrom(params.studentId);
   const parsed = asked.safeParse(await jsonOf(request));
-  return { names: await namesIn(database(), actor, studentId, parsed.success ? parsed.data.text : '') };
+  try {
+    return { names: await namesIn(database(), actor, studentId, parsed.success ? parsed.data.text : '') };
+  } catch (error) {
+    if (error instanceof Invalid) return data({ names: [] }, { status: 429 });
+    throw error;
+  }
 });

@@ -1,7 +1,7 @@
 import { data } from 'react-router';
-import { progressPaper, progressReportFor, progressRows } from '~/core/progress-report/paper';
+import { progressPaper, progressRows } from '~/core/progress-report/paper';
 import { database } from '~/server/db/current';
-import { issuedReport } from '~/server/progress-reports/issued';
+import { issuedOutside } from '~/server/progress-reports/issued';
 import { recordReading } from '~/server/readers/readings';
 import { answering } from '../http/answering';
 import { idFrom } from '../http/asker';
@@ -14,13 +14,15 @@ export const loader = answering(async (args: Route.LoaderArgs) => {
   const { way, school, instant, isOpen } = await visit(args);
   if (!isOpen) throw data(null, { status: 404 });
   const { reader } = await readerBy(way);
-  const issued = await issuedReport(database(), way.studentId, idFrom(args.params.issuedId), school, way.kind);
+  const { kind } = way;
+  const seen = { kind, shows: reader.shows };
+  const issued = await issuedOutside(database(), way.studentId, idFrom(args.params.issuedId), school, seen);
   const reading = {
     studentId: way.studentId,
     what: `progress report no. ${issued.number} (PDF)`,
     how: 'exported' as const,
   };
   await recordReading(database(), { linkId: way.id }, reading, instant);
-  const report = progressReportFor(issued.report, reader.shows);
+  const { report } = issued;
   return paperFile('pdf', `progress-report-${issued.number}`, progressPaper(report, issued), progressRows(report));
 });

@@ -1,8 +1,8 @@
 import { Printer } from 'lucide-react';
 import { data, Link, redirect } from 'react-router';
-import { issueWords, progressPaper, progressReportFor } from '~/core/progress-report/paper';
+import { issueWords, progressPaper } from '~/core/progress-report/paper';
 import { database } from '~/server/db/current';
-import { issuedReport } from '~/server/progress-reports/issued';
+import { issuedOutside } from '~/server/progress-reports/issued';
 import { recordReading } from '~/server/readers/readings';
 import { answering } from '../http/answering';
 import { idFrom } from '../http/asker';
@@ -19,11 +19,13 @@ export const loader = answering(async (args: Route.LoaderArgs) => {
   // The door is at the report: there the passcode is asked for.
   if (!isOpen) throw redirect(`/read/${args.params.token}`);
   const { reader } = await readerBy(way);
-  const issued = await issuedReport(database(), way.studentId, idFrom(args.params.issuedId), school, way.kind);
+  const { kind } = way;
+  const seen = { kind, shows: reader.shows };
+  const issued = await issuedOutside(database(), way.studentId, idFrom(args.params.issuedId), school, seen);
   const reading = { studentId: way.studentId, what: `progress report no. ${issued.number}`, how: 'opened' as const };
   await recordReading(database(), { linkId: way.id }, reading, instant);
   return data({
-    paper: shownPaper(progressPaper(progressReportFor(issued.report, reader.shows), issued)),
+    paper: shownPaper(progressPaper(issued.report, issued)),
     said: issueWords(issued),
     correctedSince: issued.correctedSince,
     replacedBy: issued.replacedBy,

@@ -5,11 +5,12 @@ import { isoDateField } from '~/core/calendar/date-fields';
 import { missingIn } from '~/core/progress-report/content';
 import { type DraftWords, draftInput, issueInput } from '~/core/progress-report/input';
 import { progressPaper } from '~/core/progress-report/paper';
+import { listed } from '~/core/words/counting';
 import { readable } from '~/core/words/readable';
 import { database } from '~/server/db/current';
 import { Conflict, NotFound } from '~/server/failures';
 import { draftOf, saveDraft } from '~/server/progress-reports/draft';
-import { issuedOf, issueReport } from '~/server/progress-reports/issued';
+import { issuedOf, issueReport, namesInReport } from '~/server/progress-reports/issued';
 import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
@@ -53,6 +54,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     version: draft.version,
     changedByName: draft.changedByName,
     missing: missingIn(draft.report, actor.today),
+    named: await namesInReport(database(), student.id, draft.report),
     standing: standing ? { id: standing.id, number: standing.number } : null,
     next: (issued[0]?.number ?? 0) + 1,
   };
@@ -107,7 +109,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export default function Draft({ loaderData }: Route.ComponentProps) {
-  const { student, period, paper, goals, missing, standing, next, changedByName } = loaderData;
+  const { student, period, paper, goals, missing, named, standing, next, changedByName } = loaderData;
   const path = `/students/${student.id}/progress/${period}`;
   const { words, version, isDirty, isBusy, isUnreachable, answer, theirs, change, keepMine, issue } = useKeptWords(
     path,
@@ -127,6 +129,11 @@ export default function Draft({ loaderData }: Route.ComponentProps) {
       margin={
         <>
           <MarginTitle>Before it is issued</MarginTitle>
+          {named.length > 0 && (
+            <p role="status" className="mb-4 text-small text-clay-deep">
+              {listed(named.map((name) => `“${name}”`))}: another child? Readers from outside see “a classmate”.
+            </p>
+          )}
           {missing.length === 0 ? (
             <p className="text-small text-ink-2">Every goal has been observed in this period.</p>
           ) : (

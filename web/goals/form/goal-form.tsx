@@ -15,6 +15,7 @@ import { type GoalInput, goalInput } from '~/core/goals/goal-input';
 import { meansTheSame } from '~/core/goals/same-meaning';
 import { type MeasureDefinition, measureDefinition } from '~/core/measures/measure';
 import { criterionSentence } from '~/core/progress/criterion';
+import { NamesInNote } from '../../readers/names-in-note';
 import { Field, FormMessage } from '../../ui/fields';
 import { CheckList, TextField } from '../../ui/form-fields';
 import { MarginTitle, Page } from '../../ui/page';
@@ -31,6 +32,7 @@ export interface GoalChoices {
 }
 
 interface GoalFormProps {
+  studentId: string;
   goal: DefaultValue<GoalInput>;
   /** How entries of this goal were made so far; null while there are none. */
   recorded: MeasureDefinition | null;
@@ -45,7 +47,17 @@ interface GoalFormProps {
 }
 
 /** A goal as the plan words it, with the observer's strip beside it. */
-export function GoalForm({ goal, recorded, choices, today, result, backTo, children, marginFoot }: GoalFormProps) {
+export function GoalForm({
+  studentId,
+  goal,
+  recorded,
+  choices,
+  today,
+  result,
+  backTo,
+  children,
+  marginFoot,
+}: GoalFormProps) {
   const [form, fields] = useForm<GoalInput>({
     id: 'goal',
     lastResult: result ?? null,
@@ -105,6 +117,7 @@ export function GoalForm({ goal, recorded, choices, today, result, backTo, child
               className="textarea min-h-28 w-full field-sizing-content"
             />
           </Field>
+          <NamesInNote studentId={studentId} text={`${fields.shortName.value ?? ''}\n${fields.wording.value ?? ''}`} />
         </section>
         <Part title="What do you want to know?">
           <MeasureFields form={form} field={fields.measure} kind={kind} />
