@@ -24,6 +24,11 @@ export class Invalid extends Error {
   }
 }
 
+/** Too much is asked for at once; nothing was done, and it may be asked again shortly. */
+export class Busy extends Error {
+  override name = 'Busy';
+}
+
 /** What a promise gives; null when it fails in the way that is meant, and in no other. */
 export async function nullIf<Result>(
   kind: abstract new (...args: never[]) => Error,

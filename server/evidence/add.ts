@@ -1,13 +1,15 @@
 import { fileTypeFromBuffer } from 'file-type';
+import PQueue from 'p-queue';
+import { EncryptedPDFError, PDFDict, PDFDocument, PDFName, PDFRef, PDFStream } from 'pdf-lib';
 import sharp from 'sharp';
 import { LARGEST_FILE, MOST_AT_ENTRY, tooLargeWords } from '~/core/evidence/evidence';
 import type { Database } from '../db/database';
-import { Invalid, NotFound } from '../failures';
+import { Busy, Invalid, NotFound } from '../failures';
 import { mustStand } from '../recorded/stands';
 import { type Actor, studentFor } from '../students/students';
 
 /** A picture of more dots than this is no photograph but a bomb: few bytes that would fill the memory. */
-const MOST_PIXELS = 60_000_000;
+const MOST_PIXELS = 50_000_000;
 /** What a picture is made smaller to, in dots. */
 const LONGEST_SIDE = 2400;
 const THUMBNAIL = 320;
@@ -25,21 +27,44 @@ interface Prepared {
 
 /**
  * A file as it may be kept: told by its content, whatever it is called. A picture is turned upright and written anew, so that
- * nothing of where and by what it was taken is left.
+ * nothing of where and by what it was taken is left; a PDF loses what it says of itself.
  *
- * @throws Invalid for what is no picture and no PDF, too large, broken, or a bomb
+ * @throws Invalid for what is no picture and no PDF, too large, broken, locked, or a bomb; Busy when too many are added at once
  */
 export async function prepareEvidence(content: Buffer): Promise<Prepared> {
   if (content.length === 0) throw new Invalid({ file: 'This file is empty.' });
   if (content.length > LARGEST_FILE) throw new Invalid({ file: tooLargeWords });
   const type = (await fileTypeFromBuffer(content))?.mime;
-  if (type === 'application/pdf') return { type, content, thumbnail: null, width: null, height: null };
-  if (!type || !pictures.includes(type)) {
+  if (!type || (type !== 'application/pdf' && !pictures.includes(type))) {
     throw new Invalid({ file: 'This is no photograph (JPEG, PNG, WebP) and no PDF, whatever its name says.' });
   }
+  return oneAtATime(() => (type === 'application/pdf' ? preparePdf(content) : preparePicture(content)));
+}
+
+/**
+ * Large pictures are taken apart one after the other: several at once would fill the memory. Their dots are unpacked in threads of
+ * libvips, beside the one that answers pages.
+ *
+ * @throws Busy when too many wait
+ */
+const queue = new PQueue({ concurrency: 1 });
+const MOST_WAITING = 24;
+sharp.concurrency(1);
+sharp.cache(false);
+
+function oneAtATime(work: () => Promise<Prepared>): Promise<Prepared> {
+  if (queue.size >= MOST_WAITING) throw new Busy('Many pictures are being added at the moment.');
+  return queue.add(work, { throwOnTimeout: true });
+}
+
+async function preparePicture(content: Buffer): Promise<Prepared> {
   try {
-    const upright = () => sharp(content, { limitInputPixels: MOST_PIXELS, failOn: 'error' }).rotate();
-    const { data, info } = await upright()
+    const { data, info } = await sharp(content, {
+      limitInputPixels: MOST_PIXELS,
+      failOn: 'error',
+      sequentialRead: true,
+    })
+      .rotate()
       .resize({ width: LONGEST_SIDE, height: LONGEST_SIDE, fit: 'inside', withoutEnlargement: true })
       .flatten({ background: 'white' })
       .jpeg({ quality: QUALITY })
@@ -54,6 +79,36 @@ export async function prepareEvidence(content: Buffer): Promise<Prepared> {
         : 'This picture is broken: it cannot be read.',
     });
   }
+}
+
+/** Keys of a PDF's objects that tell by whom, when and with what it was made, or that do something by themselves when it is opened. */
+const TELLING = ['Metadata', 'PieceInfo', 'LastModified', 'OpenAction', 'AA', 'SpiderInfo'];
+
+/** A PDF without what it says of itself: who made it, when, with which program, from which file. */
+async function preparePdf(content: Buffer): Promise<Prepared> {
+  const document = await PDFDocument.load(content, { updateMetadata: false }).catch((error: unknown) => {
+    throw new Invalid({
+      file:
+        error instanceof EncryptedPDFError
+          ? 'This PDF is locked with a password. Add it without.'
+          : 'This PDF is broken: it cannot be read.',
+    });
+  });
+  const { context } = document;
+  if (context.trailerInfo.Info instanceof PDFRef) context.delete(context.trailerInfo.Info);
+  context.trailerInfo.Info = undefined;
+  context.trailerInfo.ID = undefined;
+  for (const [, object] of context.enumerateIndirectObjects()) {
+    const dictionary = object instanceof PDFDict ? object : object instanceof PDFStream ? object.dict : null;
+    for (const key of TELLING) {
+      const value = dictionary?.get(PDFName.of(key));
+      if (value === undefined) continue;
+      if (value instanceof PDFRef) context.delete(value);
+      dictionary?.delete(PDFName.of(key));
+    }
+  }
+  const bytes = await document.save({ updateFieldAppearances: false });
+  return { type: 'application/pdf', content: Buffer.from(bytes), thumbnail: null, width: null, height: null };
 }
 
 /**

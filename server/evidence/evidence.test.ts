@@ -1,11 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { deflateSync } from 'node:zlib';
+import { PDFDocument, PDFName } from 'pdf-lib';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { fileSize, LARGEST_FILE } from '~/core/evidence/evidence';
 import { freshDatabase } from '~/tests/database/fresh';
 import { actorOf, now, type SmallSchool, smallSchool, today, wall } from '~/tests/database/small-school';
-import { NotFound } from '../failures';
+import { textOfPdf } from '~/tests/examples/pdf-text';
+import { Busy, NotFound } from '../failures';
 import { recordSession } from '../observations/record';
 import { addEvidence, prepareEvidence, withdrawEvidence } from './add';
 import { evidenceFile, evidenceOf } from './list';
@@ -61,6 +63,18 @@ function crc(bytes: Buffer): number {
   return (sum ^ 0xffffffff) >>> 0;
 }
 
+/** A PDF of a page, with all that programs write of themselves into it. */
+async function pdfSaying(text: string): Promise<Buffer> {
+  const document = await PDFDocument.create();
+  document.addPage().drawText(text);
+  document.setAuthor('Somebody');
+  document.setTitle('Scan of somebody');
+  document.setProducer('Secret Scanner');
+  const xmp = document.context.stream('<x:xmpmeta xmlns:x="adobe:ns:meta/">Somebody</x:xmpmeta>', { Type: 'Metadata' });
+  document.catalog.set(PDFName.of('Metadata'), document.context.register(xmp));
+  return Buffer.from(await document.save({ useObjectStreams: false }));
+}
+
 const add = async (content: Buffer, { id = randomUUID(), name = 'photo.jpg', person = school.manager } = {}) => {
   await addEvidence(fresh.db, actorOf(person), school.student, { id, entryId, name, content }, now);
   return id;
@@ -76,12 +90,13 @@ describe('a file that is to stand beside an entry', () => {
     expect(await refusal(Buffer.from('<script>alert(1)</script>'))).toContain('whatever its name says');
     expect(await refusal(Buffer.from('GIF89a and something'))).toContain('whatever its name says');
     expect(await refusal(Buffer.alloc(0))).toBe('This file is empty.');
-    expect((await prepareEvidence(Buffer.from('%PDF-1.7\n%âãÏÓ\n1 0 obj'))).type).toBe('application/pdf');
+    expect((await prepareEvidence(await pdfSaying('x'))).type).toBe('application/pdf');
   });
 
   it('may be neither too large, nor broken, nor a bomb', async () => {
     expect(await refusal(Buffer.alloc(LARGEST_FILE + 1))).toContain('larger than 15 MB');
     expect(await refusal((await photo()).subarray(0, 200))).toContain('broken');
+    expect(await refusal(Buffer.from('%PDF-1.7\n%âãÏÓ\n1 0 obj'))).toContain('broken');
     const small = bomb(60_000);
     expect(small.length).toBeLessThan(1000);
     expect(await refusal(small)).toContain('too many dots');
@@ -94,6 +109,40 @@ describe('a file that is to stand beside an entry', () => {
     for (const one of [content, thumbnail as Buffer]) expect((await sharp(one).metadata()).exif).toBeUndefined();
     expect([width, height]).toEqual([2400, 800]);
     expect((await sharp(thumbnail as Buffer).metadata()).width).toBe(320);
+  });
+
+  it('loses, of a PDF too, what it says of itself; what it shows stays', async () => {
+    const before = await pdfSaying('Planed both edges');
+    expect(before.toString('latin1')).toContain('Somebody');
+    const { content } = await prepareEvidence(before);
+    const kept = await PDFDocument.load(content, { updateMetadata: false });
+    expect([kept.getAuthor(), kept.getTitle(), kept.getProducer(), kept.getCreationDate()]).toEqual(
+      Array(4).fill(undefined),
+    );
+    expect(kept.catalog.get(PDFName.of('Metadata'))).toBeUndefined();
+    expect(content.toString('latin1')).not.toMatch(/Somebody|Secret Scanner|xmpmeta/);
+    expect((await textOfPdf(content)).pages.join(' ')).toContain('Planed both edges');
+  });
+
+  it('is taken apart one after the other: many at once are done in turn, or told to come again', async () => {
+    const large = await sharp({ create: { width: 6000, height: 4000, channels: 3, background: 'teal' } })
+      .png()
+      .toBuffer();
+    await prepareEvidence(large);
+    const before = process.memoryUsage.rss();
+    let most = 0;
+    const watch = setInterval(() => {
+      most = Math.max(most, process.memoryUsage.rss() - before);
+    }, 5);
+    await Promise.all(Array.from({ length: 6 }, () => prepareEvidence(large)));
+    clearInterval(watch);
+    // Six at once would unpack 430 MB.
+    expect(most).toBeLessThan(250 * 1024 * 1024);
+    const small = await photo();
+    const all = await Promise.allSettled(Array.from({ length: 40 }, () => prepareEvidence(small)));
+    const busy = all.filter((one) => one.status === 'rejected' && one.reason instanceof Busy).length;
+    expect(busy).toBeGreaterThan(10);
+    expect(all.filter(({ status }) => status === 'fulfilled')).toHaveLength(40 - busy);
   });
 
   it('is there once, for whom may observe, and at an entry of this student', async () => {

@@ -1,5 +1,7 @@
 import { mustSetUp } from '../access/set-up';
 import type { Database } from '../db/database';
+import { NotFound } from '../failures';
+import { theSchool } from '../school/school';
 import type { Actor } from '../students/students';
 
 /** What the simulated carrier does with whom: it sends back, takes later, or takes slowly. */
@@ -39,19 +41,38 @@ export async function keepArrived(db: Database, mail: Omit<Arrived, 'id'>): Prom
     .ignore();
 }
 
-/** What the simulated carrier got, newest first, and its rules. For who sets up the school. */
-export async function carrierInbox(db: Database, actor: Actor): Promise<{ inbox: Arrived[]; rules: CarrierRule[] }> {
+/** What opens something in a message: links of ours, and the word after “passcode”. */
+const OPENS = [
+  [/https?:\/\/[^\s/]+\/(?:read|invited|stop|rate)\/[^\s]+/g, '(the link)'],
+  [/(passcode(?:\s+is)?\s*[:=–-]?\s*)(\S+)/gi, '$1(the passcode)'],
+] as const;
+const withoutKeys = (text: string) => OPENS.reduce((left, [pattern, instead]) => left.replace(pattern, instead), text);
+
+/** @throws NotFound for whoever does not set up the school, and where it is no demo: mail of a real school is not read over shoulders */
+async function mustBeDemo(db: Database, actor: Actor): Promise<void> {
   await mustSetUp(db, actor);
+  if (!(await theSchool(db)).isDemo) throw new NotFound('There is no test mail here.');
+}
+
+/** What the simulated carrier got, newest first, and its rules; what opens anything is cut out. For administrators of a demo. */
+export async function carrierInbox(db: Database, actor: Actor): Promise<{ inbox: Arrived[]; rules: CarrierRule[] }> {
+  await mustBeDemo(db, actor);
   const inbox: Arrived[] = await db('carrier_inbox')
     .orderBy('id', 'desc')
     .limit(100)
     .select('id', 'message_id as messageId', 'recipient', 'subject', 'body', 'headers', 'arrived_at as arrivedAt');
-  return { inbox, rules: await carrierRules(db) };
+  const shown = inbox.map((mail) => ({
+    ...mail,
+    subject: withoutKeys(mail.subject),
+    body: withoutKeys(mail.body),
+    headers: {},
+  }));
+  return { inbox: shown, rules: await carrierRules(db) };
 }
 
 /** Adds a rule. */
 export async function addCarrierRule(db: Database, actor: Actor, rule: CarrierRule, now: Date): Promise<void> {
-  await mustSetUp(db, actor);
+  await mustBeDemo(db, actor);
   await db('carrier_rules')
     .insert({ ...rule, made_at: now })
     .onConflict('id')
@@ -60,6 +81,6 @@ export async function addCarrierRule(db: Database, actor: Actor, rule: CarrierRu
 
 /** Takes a rule away. */
 export async function removeCarrierRule(db: Database, actor: Actor, id: string): Promise<void> {
-  await mustSetUp(db, actor);
+  await mustBeDemo(db, actor);
   await db('carrier_rules').where({ id }).delete();
 }

@@ -429,20 +429,23 @@ describe('a message that a person sees to', () => {
 });
 
 describe('the simulated carrier', () => {
-  it('shows what it got, once, and its rules, to who sets up the school', async () => {
+  it('shows what it got, once, without what opens anything, and its rules, to administrators of a demo', async () => {
     const mail = {
       messageId: '<one>',
       recipient: 'ida@home.example',
       subject: 'News',
-      body: 'x',
+      body: 'See http://here/read/abcDEF-123 (passcode: tulip-7). Stop: https://x.example/stop/zzz',
       headers: {},
       arrivedAt: now,
     };
     for (let i = 0; i < 2; i++) await keepArrived(fresh.db, mail);
     const rule = { id: randomUUID(), address: '@bounce.', does: 'bounce' as const, seconds: 0, words: '' };
+    await expect(carrierInbox(fresh.db, actorOf(school.manager))).rejects.toThrow(NotFound);
+    await fresh.db('school').update({ is_demo: true });
     for (let i = 0; i < 2; i++) await addCarrierRule(fresh.db, actorOf(school.manager), rule, now);
     const shown = () => carrierInbox(fresh.db, actorOf(school.manager));
-    expect(await shown()).toMatchObject({ inbox: [{ subject: 'News' }], rules: [rule] });
+    const body = 'See (the link) (passcode: (the passcode) Stop: (the link)';
+    expect(await shown()).toMatchObject({ inbox: [{ subject: 'News', body }], rules: [rule] });
     await removeCarrierRule(fresh.db, actorOf(school.manager), rule.id);
     expect((await shown()).rules).toEqual([]);
     await expect(carrierInbox(fresh.db, actorOf(school.aide))).rejects.toThrow(NotFound);

@@ -65,7 +65,9 @@ export async function behaviorEntries(
   { shows = everything, discreet, ...wanted }: EntriesWanted & { discreet: boolean },
 ): Promise<ReportEntry[]> {
   if (!shows.has('abc') || !(await anyFollowed(db, studentIds))) return [];
-  const [notes, tallies] = await Promise.all([newestNotes(db, studentIds, wanted), talliesOf(db, studentIds, wanted)]);
+  const [found, tallies] = await Promise.all([newestNotes(db, studentIds, wanted), talliesOf(db, studentIds, wanted)]);
+  // What has not ended yet is for those who work with it.
+  const notes = shows === everything ? found : found.filter(({ isGoing }) => !isGoing);
   const noted = [...new Set([...notes, ...tallies].map(({ studentId }) => studentId))];
   if (noted.length === 0) return [];
   const choices = await choicesOfAll(db, noted);

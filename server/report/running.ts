@@ -2,7 +2,7 @@ import type { IsoDate } from '~/core/calendar/iso-date';
 import { type Comment, commentsSeenBy } from '~/core/comments/comment';
 import type { Evidence } from '~/core/evidence/evidence';
 import type { ReaderKind } from '~/core/readers/reader-kind';
-import type { Shows } from '~/core/readers/reader-rule';
+import { everything, type Shows } from '~/core/readers/reader-rule';
 import { inOrder, type ReportEntry } from '~/core/report/report';
 import { commentsOf } from '../comments/comments';
 import type { Database } from '../db/database';
@@ -123,6 +123,8 @@ function partsOf({ shows, kind }: Reader, { only }: ReportWanted): string[] {
   const recorded = (table: string, day: string, more = '') =>
     `select id, ${day}_on as "on", ${day}_time as "time", recorded_at as written from ${table}
       where student_id = :studentId and not withdrawn ${more}`;
+  // What has not ended yet is for those who work with it.
+  const ended = shows === everything ? '' : 'and not is_going';
   const isOneGoal = only !== null && only !== 'behavior';
   // A reflection is the student’s own: the team and the family read it too.
   const reflections = `select id, said_on as "on", said_time as "time", said_at as written from comments
@@ -130,7 +132,9 @@ function partsOf({ shows, kind }: Reader, { only }: ReportWanted): string[] {
             and (${kind === 'team' || kind === 'family' ? 'true' : 'link_id = :linkId'})`;
   return [
     ...(only === 'behavior' ? [] : [recorded('observations', 'observed', isOneGoal ? 'and goal_id = :goalId' : '')]),
-    ...(shows.has('abc') && !isOneGoal ? [recorded('abc_notes', 'occurred'), recorded('tallies', 'observed')] : []),
+    ...(shows.has('abc') && !isOneGoal
+      ? [recorded('abc_notes', 'occurred', ended), recorded('tallies', 'observed')]
+      : []),
     ...(only === null ? [reflections] : []),
   ];
 }

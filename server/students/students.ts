@@ -73,9 +73,9 @@ export interface TabFacts extends StudentTab, Membership {
   going: { id: string; on: IsoDate; time: string; version: number }[];
 }
 
-/** The students as index tabs, with what it takes to say whether something is due. */
+/** The students as index tabs, with what it takes to say whether something is due: for who only reads, no more than their names. */
 export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[]> {
-  return preparedRows<TabFacts>(
+  const tabs = await preparedRows<TabFacts>(
     db,
     'student-tabs',
     `select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, m.role, m.rights,
@@ -90,6 +90,7 @@ export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[
       order by s.last_name, s.first_name`,
     [actor.today, actor.personId],
   );
+  return tabs.map((tab) => (may(tab, 'see') ? tab : { ...tab, goals: [], going: [] }));
 }
 
 export interface TeamMember {

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { database } from '~/server/db/current';
 import { addEvidence, withdrawEvidence } from '~/server/evidence/add';
 import { evidenceOf } from '~/server/evidence/list';
-import { Invalid } from '~/server/failures';
+import { Busy, Invalid } from '~/server/failures';
 import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
@@ -44,6 +44,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
       );
     }
   } catch (error) {
+    if (error instanceof Busy) return data({ problem: `${error.message} Try it again in a moment.` }, { status: 503 });
     if (!(error instanceof Invalid)) throw error;
     return data({ problem: error.fields.file ?? 'This file cannot be kept.' }, { status: 400 });
   }

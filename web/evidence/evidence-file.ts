@@ -1,6 +1,9 @@
+import { may } from '~/server/access/rights';
 import { database } from '~/server/db/current';
 import { evidenceFile } from '~/server/evidence/list';
 import { NotFound } from '~/server/failures';
+import { goalsOf } from '~/server/goals/goals';
+import { mayReadEntry } from '~/server/report/running';
 import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
@@ -15,5 +18,11 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
   const reader = await teamReader(student, discreet);
   if (!reader.shows.has('pictures')) throw new NotFound('No such file.');
   const isThumbnail = new URL(request.url).searchParams.has('small');
-  return evidenceAnswer(await evidenceFile(database(), student.id, idFrom(params.evidenceId), { isThumbnail }));
+  const file = await evidenceFile(database(), student.id, idFrom(params.evidenceId), { isThumbnail });
+  // Who only reads is shown files of the entries that they are shown.
+  const goals = may(student, 'see') ? null : await goalsOf(database(), [student.id]);
+  if (goals && !(await mayReadEntry(database(), student.id, goals, reader, file.entryId))) {
+    throw new NotFound('No such file.');
+  }
+  return evidenceAnswer(file);
 });

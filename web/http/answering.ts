@@ -1,13 +1,14 @@
 import { data } from 'react-router';
 import { unreadableWords } from '~/core/words/readable';
 import { isDatabaseGone, isUnkeepable } from '~/server/db/database';
-import { NotAllowed, NotFound } from '~/server/failures';
+import { Busy, NotAllowed, NotFound } from '~/server/failures';
 
 /** An answer that an error page shows: 404, 403, 422 or 503. */
 export function failureAnswer(error: unknown): unknown {
   if (error instanceof NotFound) return data(null, { status: 404 });
   if (error instanceof NotAllowed) return data(error.message, { status: 403 });
   if (isUnkeepable(error)) return data(unreadableWords, { status: 422 });
+  if (error instanceof Busy) return data(error.message, { status: 503, headers: { 'Retry-After': '5' } });
   if (isDatabaseGone(error)) return data(null, { status: 503, headers: { 'Retry-After': '5' } });
   return error;
 }

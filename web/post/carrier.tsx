@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { data, Form, useNavigation } from 'react-router';
+import { data, Form, Link, useNavigation } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { z } from 'zod';
 import { shortDate } from '~/core/calendar/iso-date';
@@ -12,7 +12,6 @@ import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
 import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
-import { ReportsNav } from '../reports/reports-nav';
 import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/carrier';
 
@@ -55,7 +54,7 @@ export const action = answering(async ({ request, context }: Route.ActionArgs) =
   return refused ?? data({ result: undefined });
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'The simulated carrier · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: 'Test mail server · Gentle Margin' }];
 
 const doesWords = { bounce: 'sends it back', defer: 'takes it later', delay: 'takes it slowly' };
 
@@ -96,11 +95,15 @@ export default function Carrier({ loaderData: { inbox, rules }, actionData }: Ro
         </>
       }
     >
-      <ReportsNav setsUp isSimulated />
-      <h1 className="text-3xl">The simulated carrier</h1>
+      <p className="text-small">
+        <Link to="/school" className="text-ink-2 underline underline-offset-2">
+          School
+        </Link>
+      </p>
+      <h1 className="mt-1 text-3xl">Test mail server</h1>
       <p className="mt-1.5 max-w-2xl text-small text-ink-2">
         Nothing leaves this machine: messages go to a small mail server that ships with Gentle Margin, and this is what
-        it got. A real one is set with SMTP_URL.
+        it got, without links and passcodes. A real one is set with SMTP_URL.
       </p>
       {inbox.length === 0 && <p className="py-8 text-ink-2">Nothing has arrived yet.</p>}
       <ul className="mt-4 pb-20">

@@ -7,7 +7,6 @@ import { wallTime } from '~/core/calendar/zone';
 import { addressField, kindWords, type MessageState, messageStates, stateWords } from '~/core/post/message';
 import { counted } from '~/core/words/counting';
 import { refusal } from '~/core/words/refusal';
-import { config } from '~/server/config';
 import { database } from '~/server/db/current';
 import { Invalid } from '~/server/failures';
 import {
@@ -48,7 +47,6 @@ export const loader = answering(async ({ request, context }: Route.LoaderArgs) =
     counts,
     limit,
     setsUp: person.setsUp,
-    isSimulated: config.SMTP_URL === undefined,
     messages: messages.map(
       ({ studentShortName, studentInitials, toName, toEmail, madeAt, sentAt, notBefore, sent, ...message }) => ({
         ...message,
@@ -112,7 +110,7 @@ function useLookingAgain(isMoving: boolean) {
 }
 
 export default function Post({ loaderData }: Route.ComponentProps) {
-  const { state, counts, limit, setsUp, isSimulated, messages } = loaderData;
+  const { state, counts, limit, setsUp, messages } = loaderData;
   const [search] = useSearchParams();
   const total = Object.values(counts).reduce((sum, n) => sum + n, 0);
   useLookingAgain((counts.waiting ?? 0) + (counts.sending ?? 0) > 0);
@@ -144,7 +142,7 @@ export default function Post({ loaderData }: Route.ComponentProps) {
         </>
       }
     >
-      <ReportsNav setsUp={setsUp} isSimulated={isSimulated} />
+      <ReportsNav setsUp={setsUp} />
       <h1 className="text-3xl">Post</h1>
       <p className="mt-1.5 text-small text-ink-2">
         {total === 0

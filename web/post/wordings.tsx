@@ -46,7 +46,6 @@ export const loader = answering(async ({ request, context }: Route.LoaderArgs) =
           publicUrl: config.PUBLIC_URL,
         })
       : null,
-    isSimulated: config.SMTP_URL === undefined,
   };
 });
 
@@ -74,7 +73,7 @@ export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOr
 export const meta: Route.MetaFunction = () => [{ title: 'Wordings · Gentle Margin' }];
 
 export default function Wordings({ loaderData, actionData }: Route.ComponentProps) {
-  const { kind, readerKind, students, studentId, isSimulated } = loaderData;
+  const { kind, readerKind, students, studentId } = loaderData;
   const [search, setSearch] = useSearchParams();
   const choose = (name: string, value: string) => {
     const next = new URLSearchParams(search);
@@ -84,7 +83,7 @@ export default function Wordings({ loaderData, actionData }: Route.ComponentProp
   const result = actionData && 'result' in actionData ? actionData.result : undefined;
   return (
     <WordingForm key={`${kind} ${JSON.stringify(loaderData.wording)}`} {...loaderData} result={result}>
-      <ReportsNav setsUp isSimulated={isSimulated} />
+      <ReportsNav setsUp />
       <h1 className="text-3xl">Wordings</h1>
       <p className="mt-1.5 text-small text-ink-2">
         Laid out once, for the whole school; the fields are filled in for each message.

@@ -1,12 +1,11 @@
 import { NavLink } from 'react-router';
 
 /** The pages about what goes out: progress reports, and the post. */
-export function ReportsNav({ setsUp, isSimulated }: { setsUp: boolean; isSimulated: boolean }) {
+export function ReportsNav({ setsUp }: { setsUp: boolean }) {
   const views = [
     { to: '/reports', label: 'Progress reports' },
     { to: '/post', label: 'Post' },
     ...(setsUp ? [{ to: '/post/wordings', label: 'Wordings' }] : []),
-    ...(setsUp && isSimulated ? [{ to: '/post/carrier', label: 'Simulated carrier' }] : []),
   ];
   return (
     <nav aria-label="What goes out" className="no-print mb-5 flex flex-wrap gap-x-6 border-b border-rule">

@@ -5,7 +5,6 @@ import { longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { counted } from '~/core/words/counting';
 import { may } from '~/server/access/rights';
-import { config } from '~/server/config';
 import { database } from '~/server/db/current';
 import { askForBatch, batchesOf } from '~/server/progress-reports/batches';
 import { reportStanding } from '~/server/progress-reports/overview';
@@ -37,7 +36,6 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
     lines,
     groups: [...new Set(students.flatMap(({ groups }) => groups))].sort(),
     setsUp: person.setsUp,
-    isSimulated: config.SMTP_URL === undefined,
     batches: batches.map(({ madeAt, ...batch }) => {
       const { on, time } = wallTime(madeAt, school.timeZone);
       return { ...batch, at: `${shortDate(on)}, ${time}` };
@@ -65,7 +63,7 @@ export const action = answering(async ({ request, context }: Route.ActionArgs) =
 export const meta: Route.MetaFunction = () => [{ title: 'Reports · Gentle Margin' }];
 
 export default function Reports({ loaderData, actionData }: Route.ComponentProps) {
-  const { lines, groups, batches, setsUp, isSimulated } = loaderData;
+  const { lines, groups, batches, setsUp } = loaderData;
   const isMaking = batches.some(({ state }) => state === 'waiting' || state === 'making');
   const { revalidate, state } = useRevalidator();
   useEffect(() => {
@@ -120,7 +118,7 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
         </>
       }
     >
-      <ReportsNav setsUp={setsUp} isSimulated={isSimulated} />
+      <ReportsNav setsUp={setsUp} />
       <h1 className="text-3xl">Progress reports</h1>
       <p className="mt-1.5 text-small text-ink-2">
         Of the students whose report you share, for the period that is to be reported now

@@ -4,6 +4,7 @@ import { v4 as newId } from 'uuid';
 import { weekdayName } from '~/core/calendar/iso-date';
 import { type SchoolInput, schoolInput } from '~/core/school/school-input';
 import { mustSetUp } from '~/server/access/set-up';
+import { config } from '~/server/config';
 import { database } from '~/server/db/current';
 import { saveSchool, schoolSetUp } from '~/server/school/set-up';
 import { answering } from '../http/answering';
@@ -19,8 +20,12 @@ import { Rows } from '../ui/rows';
 import type { Route } from './+types/school';
 
 export const loader = answering(async ({ context }: Route.LoaderArgs) => {
-  const { actor } = askerOf(context);
-  return { school: await schoolSetUp(database(), actor), zones: Intl.supportedValuesOf('timeZone') };
+  const { actor, school } = askerOf(context);
+  return {
+    school: await schoolSetUp(database(), actor),
+    zones: Intl.supportedValuesOf('timeZone'),
+    hasTestMail: school.isDemo && config.SMTP_URL === undefined,
+  };
 });
 
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
@@ -46,7 +51,7 @@ const inForm = (school: SchoolInput) => ({
 
 const week = [1, 2, 3, 4, 5, 6, 7].map((day) => ({ id: String(day), name: weekdayName(day) }));
 
-export default function School({ loaderData: { school, zones }, actionData }: Route.ComponentProps) {
+export default function School({ loaderData: { school, zones, hasTestMail }, actionData }: Route.ComponentProps) {
   const [form, fields] = useForm({
     id: 'school',
     lastResult: actionData?.result,
@@ -76,6 +81,13 @@ export default function School({ loaderData: { school, zones }, actionData }: Ro
                 To the roster
               </Link>
             </p>
+            {hasTestMail && (
+              <p>
+                <Link to="/post/carrier" className="font-semibold underline underline-offset-2">
+                  Test mail server
+                </Link>
+              </p>
+            )}
             <p>
               <Link to="/school/choices" className="font-semibold underline underline-offset-2">
                 Starting lists for ABC notes

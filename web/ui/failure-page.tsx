@@ -23,6 +23,13 @@ function wordsFor(error: unknown): Words {
           isRouteErrorResponse(error) && typeof error.data === 'string' ? error.data : 'Your role does not allow this.',
         next: 'Nothing was changed. The case manager can.',
       };
+    case 422:
+      return {
+        title: 'This cannot be kept',
+        happened:
+          isRouteErrorResponse(error) && typeof error.data === 'string' ? error.data : 'Something was not readable.',
+        next: 'Nothing was changed. Go back: what you typed is still there.',
+      };
     case 429:
       return {
         title: 'Too many tries from here',
@@ -30,6 +37,13 @@ function wordsFor(error: unknown): Words {
         next: 'Wait a quarter of an hour, then open your link again.',
       };
     case 503:
+      if (isRouteErrorResponse(error) && typeof error.data === 'string') {
+        return {
+          title: 'Too much at once',
+          happened: `${error.data} Everything that was saved is safe.`,
+          next: 'Wait a few seconds, then try again. This page looks again by itself.',
+        };
+      }
       return {
         title: 'The database cannot be reached',
         happened: 'Everything that was saved is safe, and what you were marking is kept on this device.',
