@@ -1,10 +1,10 @@
-import { addDays, dayNumber, type IsoDate, weekday } from './iso-date';
+import { addDays, dayNumber, type IsoDate, weekday, weekdayName } from './iso-date';
 
 export interface SchoolCalendar {
   /** Days of the week on which school is held: 1 is Monday, 7 is Sunday. */
   weekdays: readonly number[];
   /** Stretches without school, both ends included. */
-  closures: readonly { first: IsoDate; last: IsoDate }[];
+  closures: readonly { first: IsoDate; last: IsoDate; label?: string }[];
 }
 
 /** Whether school is held on a date. */
@@ -13,6 +13,18 @@ export function isSchoolDay(date: IsoDate, calendar: SchoolCalendar): boolean {
     calendar.weekdays.includes(weekday(date)) &&
     !calendar.closures.some(({ first, last }) => first <= date && date <= last)
   );
+}
+
+/**
+ * Why there is no school on a date: the name of the closure, or that it is no day of the school week; null on a school day.
+ *
+ * @example noSchoolWords('2026-11-28', { weekdays: [1, 2, 3, 4, 5], closures: [] }) // 'it is Saturday'
+ */
+export function noSchoolWords(date: IsoDate, calendar: SchoolCalendar): string | null {
+  if (isSchoolDay(date, calendar)) return null;
+  const closure = calendar.closures.find(({ first, last }) => first <= date && date <= last);
+  if (closure?.label) return closure.label;
+  return closure ? 'the school is closed' : `it is ${weekdayName(weekday(date))}`;
 }
 
 /**

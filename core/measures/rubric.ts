@@ -36,7 +36,28 @@ export const rubricDefinition = z.object({
 export type RubricDefinition = z.infer<typeof rubricDefinition>;
 
 /** A level in points for each criterion rated; `rater` where several people rated the same piece of work. */
-export type RubricData = { ratings: { criterion: string; points: number; rater: string | null }[] };
+export type RubricData = {
+  ratings: { criterion: string; points: number; rater: string | null }[];
+  /** What raters said besides, each in their own words. */
+  remarks?: { rater: string; text: string }[] | undefined;
+};
+
+/**
+ * The note of an entry with what raters said besides their points, a line each: it is shown to whom notes are shown.
+ *
+ * @param data  of an entry of any kind of measure
+ */
+export function noteWithRemarks(note: string, data: object | null): string {
+  const remarks = data && 'remarks' in data ? ((data as RubricData).remarks ?? []) : [];
+  return [note, ...remarks.map(({ rater, text }) => `${rater}: ${text}`)].filter(Boolean).join('\n');
+}
+
+/** An outcome without what raters said in words: that stands in the note, and is shown with it or not at all. */
+export function withoutRemarks<Said extends { data: object | null }>(outcome: Said): Said {
+  if (!outcome.data || !('remarks' in outcome.data)) return outcome;
+  const { remarks: _, ...data } = outcome.data;
+  return { ...outcome, data };
+}
 
 function rubricData({ criteria, of }: RubricDefinition): z.ZodType<RubricData> {
   return z
@@ -51,6 +72,10 @@ function rubricData({ criteria, of }: RubricDefinition): z.ZodType<RubricData> {
         )
         .min(1, { error: 'Rate at least one criterion, or say why there is no score.' })
         .max(400),
+      remarks: z
+        .array(z.object({ rater: z.string().trim().min(1).max(120), text: z.string().trim().min(1).max(1000) }))
+        .max(60)
+        .optional(),
     })
     .superRefine(({ ratings }, context) => {
       const refuse = (message: string) =>

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Comment } from '../comments/comment';
+import type { Grouping } from '../readers/reader-rule';
+import { groupEntries } from '../report/groups';
 import type { ReportEntry } from '../report/report';
 import { isEmptyText, noWords, plainText, type RichText, runsOf } from './rich-text';
 import { entryLines, runningPaper } from './running-paper';
@@ -17,8 +19,16 @@ const comment = (changes: Partial<Comment> = {}): Comment => ({
 });
 
 describe('the running report as a paper', () => {
-  const paper = (entries: ReportEntry[], threads: Record<string, Comment[]> = {}) =>
-    runningPaper({ studentShortName: 'Ada E.', schoolName: 'Test School', today: '2026-11-24', entries, threads });
+  const paper = (entries: ReportEntry[], threads: Record<string, Comment[]> = {}, grouping: Grouping = 'none') => {
+    const groups = groupEntries(entries, grouping, [{ id: 'g', number: '1', shortName: 'Sands' }], '2026-11-24');
+    return runningPaper({
+      studentShortName: 'Ada E.',
+      schoolName: 'Test School',
+      today: '2026-11-24',
+      groups,
+      threads,
+    });
+  };
   const table = (made: ReturnType<typeof paper>) => {
     const block = made.blocks.find(({ kind }) => kind === 'table');
     return block?.kind === 'table' ? block : { columns: [], rows: [], widths: [] };
@@ -42,6 +52,22 @@ describe('the running report as a paper', () => {
     const { columns, widths, rows } = table(paper([entry({ setting: 'Garden', observer: 'H. B.' }), entry()]));
     expect([columns.length, widths.length]).toEqual([4, 4]);
     expect(rows.map((row) => row[3])).toEqual(['Garden, H. B.', '']);
+  });
+
+  it('stands in the groups of the page, in their order', () => {
+    const made = paper(
+      [entry({ on: '2026-11-24' }), entry({ on: '2026-11-17' }), entry({ on: '2026-11-16' })],
+      {},
+      'week',
+    );
+    const seen = made.blocks.flatMap((block) =>
+      block.kind === 'heading' && block.level === 2
+        ? [block.text]
+        : block.kind === 'table'
+          ? [`${block.rows.length}`]
+          : [],
+    );
+    expect(seen).toEqual(['Week of Nov 23', '1', 'Week of Nov 16', '2']);
   });
 
   it('leaves out what was hidden', () => {

@@ -1,15 +1,19 @@
 import { type IsoDate, longDate } from '../calendar/iso-date';
 import type { Comment } from '../comments/comment';
+import type { EntryGroup } from '../report/groups';
 import type { ReportEntry } from '../report/report';
 import { counted } from '../words/counting';
-import type { Paper } from './paper';
+import type { Paper, PaperBlock } from './paper';
 
 interface RunningPaper {
   studentShortName: string;
   schoolName: string;
   today: IsoDate;
-  entries: readonly ReportEntry[];
+  /** As they stand on the page: in their order, group by group. */
+  groups: readonly EntryGroup<ReportEntry>[];
   threads: Readonly<Record<string, readonly Comment[]>>;
+  /** What it is narrowed to, in words; empty for all of it. */
+  about?: string;
 }
 
 /** Everything that an entry says to its reader, as lines. */
@@ -23,8 +27,9 @@ export function entryLines(entry: ReportEntry, thread: readonly Comment[]): stri
   return [entry.sentence, entry.note ?? '', ...said].filter(Boolean);
 }
 
-/** The running report as a paper: a row for each entry, as its reader may see it. */
-export function runningPaper({ studentShortName, schoolName, today, entries, threads }: RunningPaper): Paper {
+/** The running report as a paper: a row for each entry, as its reader may see it, with a table for each group of the page. */
+export function runningPaper({ studentShortName, schoolName, today, groups, threads, about }: RunningPaper): Paper {
+  const entries = groups.flatMap((group) => group.entries);
   const hasPlace = entries.some(({ setting }) => setting);
   const hasObserver = entries.some(({ observer }) => observer);
   const where = (entry: ReportEntry) => [entry.setting, entry.observer].filter(Boolean).join(', ');
@@ -34,18 +39,25 @@ export function runningPaper({ studentShortName, schoolName, today, entries, thr
     head: `${studentShortName} · individual report · ${schoolName} · ${longDate(today)}`,
     blocks: [
       { kind: 'heading', level: 1, text: studentShortName },
-      { kind: 'text', quiet: true, text: `Individual report · ${counted(entries.length, 'entry', 'entries')}` },
       {
-        kind: 'table',
-        columns: ['Day', 'Of', 'What was seen', ...(isWide ? ['Where, who'] : [])],
-        widths: ['auto', 'auto', 'wide', ...(isWide ? (['auto'] as const) : [])],
-        rows: entries.map((entry) => [
-          `${longDate(entry.on).replace(/, \d{4}$/, '')}\n${entry.time}`,
-          entry.title,
-          entryLines(entry, threads[entry.id] ?? []).join('\n'),
-          ...(isWide ? [where(entry)] : []),
-        ]),
+        kind: 'text',
+        quiet: true,
+        text: ['Individual report', about, counted(entries.length, 'entry', 'entries')].filter(Boolean).join(' · '),
       },
+      ...groups.flatMap(({ title, entries: some }): PaperBlock[] => [
+        ...(title ? [{ kind: 'heading' as const, level: 2 as const, text: title }] : []),
+        {
+          kind: 'table',
+          columns: ['Day', 'Of', 'What was seen', ...(isWide ? ['Where, who'] : [])],
+          widths: ['auto', 'auto', 'wide', ...(isWide ? (['auto'] as const) : [])],
+          rows: some.map((entry) => [
+            `${longDate(entry.on).replace(/, \d{4}$/, '')}\n${entry.time}`,
+            entry.title,
+            entryLines(entry, threads[entry.id] ?? []).join('\n'),
+            ...(isWide ? [where(entry)] : []),
+          ]),
+        },
+      ]),
     ],
   };
 }

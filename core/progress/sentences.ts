@@ -129,15 +129,14 @@ const arrivalSaid: Sentence = ({ goal, progress: { criterion, now }, trend, valu
     from: today,
   });
   if (on === today) return null;
-  const most = earliest && `${dateSeenFrom(earliest, today)} at the earliest`;
-  if (!on) {
-    const text = `Not within two years, if it goes on as it does${most ? `; ${most}` : ''}.`;
-    return { title: `${target} is not on this trend`, text };
-  }
+  if (!on) return { title: `${target} is not on this trend`, text: 'Not within two years, if it goes on as it does.' };
   const late = on > goal.targetOn ? ', after the target date' : '';
   const range =
     earliest && latest ? ` Likely between ${dateSeenFrom(earliest, today)} and ${dateSeenFrom(latest, today)}.` : '';
-  const open = most && !latest ? ` ${most}; it may not get there within two years.` : '';
+  const open =
+    earliest && !latest
+      ? ` At the earliest ${dateSeenFrom(earliest, today)}; how late it may be cannot be said from these points.`
+      : '';
   return {
     title: `${target} about ${dateSeenFrom(on, today)}`,
     text: `If it goes on as it does${late}.${range}${open}`,

@@ -71,14 +71,17 @@ export function spreadWords({ mean: middle, low, high, cells }: RatedCriterion):
 }
 
 /**
- * The ratings as the data of one entry. Raters are named by their kind only: an entry is read by many.
+ * The ratings as the data of one entry, with what each rater said in words. Raters are named by their kind only: an entry is read by
+ * many.
  */
 export function asEntry(ratings: readonly Rating[]): RubricData {
   const names = raterNames(ratings.map((rating) => ({ ...rating, name: null })));
+  const remarks = ratings.flatMap(({ words: text }, i) => (text ? [{ rater: names[i] as string, text }] : []));
   return {
     ratings: ratings.flatMap(({ points }, i) =>
       Object.entries(points).map(([criterion, given]) => ({ criterion, points: given, rater: names[i] as string })),
     ),
+    ...(remarks.length > 0 && { remarks }),
   };
 }
 

@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { noSchoolWords } from '../calendar/school-days';
+import { isDueFor } from '../progress/due';
 import { dayPlan, type PlannedGoal } from './today';
 
 const calendar = { weekdays: [1, 2, 3, 4, 5], closures: [{ first: '2026-11-26', last: '2026-11-27' }] };
@@ -20,6 +22,24 @@ const parts = [
 // 2026-11-24 is a Tuesday: after Friday the 20th two school days have come.
 const plan = (goals: PlannedGoal[], time = '09:30', on = '2026-11-24') =>
   dayPlan(parts, goals, { personId: 'me', wall: { on, time }, calendar });
+
+describe('a day without school', () => {
+  it('says its name', () => {
+    const closures = [{ first: '2026-11-26', last: '2026-11-27', label: 'Thanksgiving' }];
+    expect(noSchoolWords('2026-11-26', { ...calendar, closures })).toBe('Thanksgiving');
+    expect(noSchoolWords('2026-11-26', calendar)).toBe('the school is closed');
+    expect(noSchoolWords('2026-11-28', calendar)).toBe('it is Saturday');
+    expect(noSchoolWords('2026-11-24', calendar)).toBeNull();
+  });
+
+  it('has nothing due for anybody; on others, what the plan wants from oneself or from anyone', () => {
+    const due = (one: PlannedGoal, today = '2026-11-24') => isDueFor(one, { calendar, today, personId: 'me' });
+    expect(due(goal('a'))).toBe(true);
+    expect(due(goal('a'), '2026-11-26')).toBe(false);
+    expect(due(goal('a', { observerIds: ['me', 'other'] }))).toBe(true);
+    expect(due(goal('a', { observerIds: ['other'] }))).toBe(false);
+  });
+});
 
 describe('what there is to observe today', () => {
   it('is what is due, in the parts that are on or to come, where the plan wants it', () => {

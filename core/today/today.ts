@@ -1,7 +1,7 @@
 import type { IsoDate } from '../calendar/iso-date';
 import { isSchoolDay, type SchoolCalendar } from '../calendar/school-days';
 import type { WallTime } from '../calendar/zone';
-import { isDue } from '../progress/due';
+import { isDueFor } from '../progress/due';
 
 /** A goal with what says when it is due, and where and by whom. */
 export interface PlannedGoal {
@@ -55,11 +55,7 @@ interface Asked {
 export function dayPlan(parts: readonly StudentPart[], goals: readonly PlannedGoal[], asked: Asked): DayPlan {
   const { personId, wall, calendar } = asked;
   if (!isSchoolDay(wall.on, calendar)) return { parts: [], elsewhere: [] };
-  const due = goals.filter(
-    (goal) =>
-      isDue(goal, { calendar, today: wall.on }) &&
-      (goal.observerIds.length === 0 || goal.observerIds.includes(personId)),
-  );
+  const due = goals.filter((goal) => isDueFor(goal, { calendar, today: wall.on, personId }));
   const byPart = new Map<string, PartOfDay>();
   const placed = new Set<string>();
   for (const { studentId, part, from, to, settingId } of parts) {

@@ -6,20 +6,29 @@ import { type GoalSession, sessionsByGoal, type VersionedSession } from '../obse
 import type { School } from '../school/school';
 import type { Goal } from './goals';
 
+/** Goals whose entries are read together. */
+const READ_AT_ONCE = 64;
+
 /** What is said of each goal today, by its id; computed from the entries as they are stored now. */
 export async function progressOfGoals(
   db: Database,
   goals: readonly Goal[],
   { school, today }: { school: School; today: IsoDate },
 ): Promise<Map<string, Progress>> {
-  const studentIds = [...new Set(goals.map((goal) => goal.studentId))];
-  const goalId = goals.length === 1 ? goals[0]?.id : undefined;
   const asksForVariety = goals.some(
     ({ criterion }) => criterion.distinctSettings > 1 || criterion.distinctObservers > 1,
   );
-  const sessions = await sessionsByGoal(db, studentIds, { goalId, inDetail: goalId !== undefined || asksForVariety });
   const when = { calendar: school.calendar, today };
-  return new Map(goals.map((goal) => [goal.id, progressOf(goal, sessionsOf(goal, sessions.get(goal.id) ?? []), when)]));
+  const progress = new Map<string, Progress>();
+  // A few goals at a time: memory never holds the entries of a whole school.
+  for (let from = 0; from < goals.length; from += READ_AT_ONCE) {
+    const some = goals.slice(from, from + READ_AT_ONCE);
+    const sessions = await sessionsByGoal(db, some, { inDetail: goals.length === 1 || asksForVariety });
+    for (const goal of some) {
+      progress.set(goal.id, progressOf(goal, sessionsOf(goal, sessions.get(goal.id) ?? []), when));
+    }
+  }
+  return progress;
 }
 
 /** The same for one goal whose sessions have been read already, in order of date and time. */

@@ -96,15 +96,15 @@ export interface VersionedSession extends ObservedSession {
 }
 
 /**
- * What the computation needs of the entries of some students, by goal, in order of date and time. Narrow on purpose:
+ * What the computation needs of the entries of some goals, by goal, in order of date and time. Narrow on purpose:
  * thousands of them are read for one page. A second observer's entry is not counted again. Ask `studentFor` or `studentsOf` first.
  *
  * @param inDetail  whether it matters which entry it was, where and by whom
  */
 export async function sessionsByGoal(
   db: Database,
-  studentIds: readonly string[],
-  { goalId, inDetail }: { goalId?: string | undefined; inDetail: boolean },
+  goals: readonly { id: string; studentId: string }[],
+  { inDetail }: { inDetail: boolean },
 ): Promise<Map<string, VersionedSession[]>> {
   type Known = string | null;
   type Row = [string, string, MeasureData | null, NoScoreReason | null, number, Known, Known, Known];
@@ -112,13 +112,12 @@ export async function sessionsByGoal(
   const found = await db
     .raw<{ rows: Row[] }>(
       `select o.goal_id, o.observed_on, o.data, o.reason, o.goal_version, ${details}
-         from unnest(cast(:studentIds as uuid[])) as student (id)
+         from unnest(cast(:studentIds as uuid[]), cast(:goalIds as uuid[])) as goal (student_id, id)
          cross join lateral (
            select * from observations x
-            where x.student_id = student.id and not x.withdrawn and x.pairs_with is null
-              ${goalId ? 'and x.goal_id = :goalId' : ''}
-            order by x.goal_id, x.observed_on, x.observed_time, x.recorded_at) o`,
-      { studentIds: [...studentIds], goalId: goalId ?? '' },
+            where x.student_id = goal.student_id and x.goal_id = goal.id and not x.withdrawn and x.pairs_with is null
+            order by x.observed_on, x.observed_time, x.recorded_at) o`,
+      { studentIds: goals.map(({ studentId }) => studentId), goalIds: goals.map(({ id }) => id) },
     )
     .options({ rowMode: 'array' });
   const byGoal = new Map<string, VersionedSession[]>();

@@ -109,14 +109,17 @@ export interface NewRow {
  */
 async function insertOnce(db: Database, rows: NewRow[]): Promise<Set<string>> {
   try {
-    const written = await preparedRows<{ id: string }>(
-      db,
-      'insert-observations',
-      `insert into observations (${columns})
-       select ${columns} from json_populate_recordset(null::observations, $1)
-       on conflict (id, goal_id, recorded_by) do nothing returning id`,
-      [JSON.stringify(rows)],
-    );
+    const insert = (on: Database) =>
+      preparedRows<{ id: string }>(
+        on,
+        'insert-observations',
+        `insert into observations (${columns})
+         select ${columns} from json_populate_recordset(null::observations, $1)
+         on conflict (id, goal_id, recorded_by) do nothing returning id`,
+        [JSON.stringify(rows)],
+      );
+    // Within a transaction a refused row must not take what was done before with it.
+    const written = db.isTransaction ? await db.transaction(insert) : await insert(db);
     return new Set(written.map(({ id }) => id));
   } catch (error) {
     // Somebody else's id, or the same submission at the very same moment: `expectSame` tells which.

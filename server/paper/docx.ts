@@ -13,6 +13,7 @@ import {
   WidthType,
 } from 'docx';
 import sharp from 'sharp';
+import { inPieces } from '~/core/paper/long-text';
 import type { Paper, PaperBlock } from '~/core/paper/paper';
 import { type RichParagraph, runsOf } from '~/core/paper/rich-text';
 import { GRAPH_SIZE, graphSvg } from './graph-svg';
@@ -114,7 +115,8 @@ function table({ columns, rows }: Extract<PaperBlock, { kind: 'table' }>): Table
   const row = (cells: string[], isHead: boolean) =>
     new TableRow({
       tableHeader: isHead,
-      cantSplit: true,
+      // What is taller than a page has to go on on the next.
+      cantSplit: cells.every((text) => inPieces(text).length === 1),
       children: cells.map((text) => new TableCell({ children: text.split('\n').map((line) => headOr(line, isHead)) })),
     });
   return new Table({

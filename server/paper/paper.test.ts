@@ -1,3 +1,4 @@
+import JSZip from 'jszip';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, it } from 'vitest';
 import { goalGraph } from '~/core/graph/goal-graph';
@@ -8,6 +9,38 @@ import { calendar, goalOf, session } from '~/tests/examples/series';
 import { paperDocx } from './docx';
 import { inSets } from './fonts';
 import { joinPdfs, pagesOf, paperPdf } from './pdf';
+
+describe('a long entry on paper', () => {
+  it('is all there, however long: as a PDF and as a text document', async () => {
+    const long = Array.from({ length: 570 }, (_, i) => `word${i}`).join(' ');
+    const thread = Array.from({ length: 8 }, (_, i) => `Aunt Ida: begin${i} ${'and so on '.repeat(190)}end${i}`).join(
+      '\n',
+    );
+    const rows = [
+      ['Mon, Nov 23\n09:00', '1 · Sands', 'First.'],
+      ['Tue, Nov 24\n09:30', '1 · Sands', `3 of 4.\n${long}`],
+      ['Tue, Nov 24\n10:30', '2a · Asks', thread],
+      ['Wed, Nov 25\n09:00', '1 · Sands', 'Last.'],
+    ];
+    const table = {
+      kind: 'table' as const,
+      columns: ['Day', 'Of', 'Said'],
+      widths: ['auto', 'auto', 'wide'] as const,
+      rows,
+    };
+    const goalText = { kind: 'text' as const, text: `${long} wording` };
+    const heading = { kind: 'heading' as const, level: 2 as const, text: 'A goal' };
+    const blocks = [heading, goalText, goalText, { ...table, widths: [...table.widths] }];
+    const made: Paper = { title: 'x', head: 'x', blocks };
+    const text = (await textOfPdf(await paperPdf(made))).pages.join(' ');
+    const wanted = ['First.', 'Last.', 'word0', 'word569', 'word569 wording'];
+    for (let i = 0; i < 8; i++) wanted.push(`begin${i}`, `end${i}`);
+    for (const word of wanted) expect(text, word).toContain(word);
+    const document = await JSZip.loadAsync(await paperDocx(made));
+    const xml = (await document.file('word/document.xml')?.async('string')) ?? '';
+    for (const word of wanted) expect(xml, word).toContain(word);
+  });
+});
 
 const goal = goalOf({});
 const sessions = ['2026-09-08', '2026-09-10', '2026-09-15', '2026-09-22'].map((on, i) => session(on, i + 1));

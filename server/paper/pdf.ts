@@ -1,6 +1,7 @@
 import { PDFDocument, PDFName, PDFString } from 'pdf-lib';
 import pdfmake from 'pdfmake';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { longRows } from '~/core/paper/long-text';
 import type { Paper, PaperBlock } from '~/core/paper/paper';
 import { type RichBlock, type RichParagraph, runsOf } from '~/core/paper/rich-text';
 import { fonts, inSets } from './fonts';
@@ -12,6 +13,8 @@ pdfmake.setUrlAccessPolicy(() => false);
 pdfmake.setLocalAccessPolicy((path) => path.includes('@fontsource'));
 
 const CREATOR = 'Gentle Margin';
+/** Signs of what is kept together: well below a page. */
+const LONGEST_GROUP = 2500;
 const quiet = '#5c6566';
 
 /** One student’s paper as a PDF: real text in embedded fonts, graphs as drawings, its head on every page. */
@@ -42,7 +45,9 @@ function keptTogether(blocks: readonly PaperBlock[]): Content[] {
     if (last && follows && !begins) last.push(block);
     else groups.push([block]);
   }
-  return groups.map((group) => ({ stack: group.map(blockContent), unbreakable: group.length > 1 }));
+  // What is taller than a page cannot be kept together: it would not be there at all.
+  const fits = (group: PaperBlock[]) => group.length > 1 && JSON.stringify(group).length < LONGEST_GROUP;
+  return groups.map((group) => ({ stack: group.map(blockContent), unbreakable: fits(group) }));
 }
 
 function blockContent(block: PaperBlock): Content {
@@ -92,7 +97,7 @@ function blockContent(block: PaperBlock): Content {
           widths: block.widths.map((width) => (width === 'wide' ? '*' : 'auto')),
           body: [
             block.columns.map((text) => ({ text, bold: true, fontSize: 9 })),
-            ...block.rows.map((row) => row.map((text, at) => cell(text, at === 0))),
+            ...longRows(block.rows).map((row) => row.map((text, at) => cell(text, at === 0))),
           ],
         },
         layout: {

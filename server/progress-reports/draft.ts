@@ -61,7 +61,7 @@ export async function draftOf(
       .first('d.words', 'd.version', 'p.short_name'),
   ]);
   const words: DraftWords = written ?? row?.words ?? noDraft;
-  const sessions = await sessionsByGoal(db, [student.id], { inDetail: true });
+  const sessions = await sessionsByGoal(db, goals, { inDetail: true });
   const when = { calendar: school.calendar, today };
   const reports = goals.map((goal) => {
     const known = sessions.get(goal.id) ?? [];

@@ -4,6 +4,7 @@ import type { Paper } from '~/core/paper/paper';
 import { runningPaper } from '~/core/paper/running-paper';
 import { progressPaper } from '~/core/progress-report/paper';
 import { everything } from '~/core/readers/reader-rule';
+import { groupEntries } from '~/core/report/groups';
 import { type Database, isDatabaseGone } from '../db/database';
 import { NotFound, nullIf } from '../failures';
 import { goalsOf } from '../goals/goals';
@@ -109,5 +110,6 @@ async function studentRunningPaper(
   const reader = { kind: 'team' as const, linkId: null, shows: everything, discreet: false };
   const wanted = { only: null, find: '', page: 'all' as const, day: null, oldestFirst: false };
   const { entries, threads } = await runningReport(db, student.id, goals, reader, wanted);
-  return runningPaper({ studentShortName: student.shortName, schoolName: school.name, today, entries, threads });
+  const groups = groupEntries(entries, 'none', goals, today);
+  return runningPaper({ studentShortName: student.shortName, schoolName: school.name, today, groups, threads });
 }

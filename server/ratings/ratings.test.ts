@@ -1,9 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { everything, type Shows, shownFields } from '~/core/readers/reader-rule';
 import { freshDatabase } from '~/tests/database/fresh';
-import { actorOf, now, type SmallSchool, smallSchool, today, wall } from '~/tests/database/small-school';
+import { actorOf, addStudent, now, type SmallSchool, smallSchool, today, wall } from '~/tests/database/small-school';
 import { Conflict, Invalid, NotFound } from '../failures';
+import { goalsOf } from '../goals/goals';
 import { observationOf } from '../observations/read';
+import { entriesAsSeen } from '../report/running';
 import { studentFor } from '../students/students';
 import { addPiece, askRater, findRating, makeEntry, piecesOf, rateAsStaff, rateByLink } from './ratings';
 
@@ -84,6 +87,44 @@ describe('one piece of work, rated by several', () => {
     await expect(rate(school.aide, piece, 1)).rejects.toThrow(Conflict);
     expect(await findRating(fresh.db, token, now)).toBeNull();
     await expect(fresh.db('piece_ratings').delete()).rejects.toThrow('not removed');
+  });
+
+  it('carries what its raters said in words, in the note, for whom notes are shown', async () => {
+    const piece = await begin('2026-11-19');
+    const say = { id: randomUUID(), points: { order: 2 }, words: 'Beside Wren he kept at it.' };
+    await rateAsStaff(fresh.db, actorOf(school.manager), school.student, piece, say, now);
+    const token = (await ask(piece)) as string;
+    const found = await findRating(fresh.db, token, now);
+    const peer = { id: randomUUID(), points: { order: 3 }, words: 'I liked the lid.' };
+    await rateByLink(fresh.db, found as NonNullable<typeof found>, peer, now);
+    const late = (await ask(piece)) as string;
+    const lateFound = await findRating(fresh.db, late, now);
+    // Two people make it an entry at the same moment: one entry is made.
+    const make = (entryId: string, person: string) =>
+      makeEntry(fresh.db, actorOf(person), school.student, { pieceId: piece, entryId }, { wall, now });
+    const two = [randomUUID(), randomUUID()] as const;
+    await Promise.all([make(two[0], school.manager), make(two[1], school.aide)]);
+    const made = await fresh.db('observations').whereIn('id', two).select('id');
+    expect(made).toHaveLength(1);
+    // Whoever rates too late is told, and nothing of theirs is lost without a word.
+    await expect(
+      rateByLink(fresh.db, lateFound as NonNullable<typeof lateFound>, { ...peer, id: randomUUID() }, now),
+    ).rejects.toThrow(NotFound);
+
+    await addStudent(fresh.db, 'Wren', []);
+    const goals = await goalsOf(fresh.db, [school.student]);
+    const seenAs = async (kind: 'team' | 'family', shows: Shows) =>
+      (
+        await entriesAsSeen(fresh.db, school.student, goals, { kind, shows, discreet: false }, [made[0]?.id as string])
+      )[0];
+    const inside = await seenAs('team', everything);
+    expect(inside?.note).toContain('Staff: Beside Wren he kept at it.\nPeer: I liked the lid.');
+    expect((await seenAs('family', shownFields(['numbers', 'breakdown', 'note'])))?.note).toContain(
+      'Staff: Beside a classmate he kept at it.',
+    );
+    const careful = await seenAs('family', shownFields(['numbers', 'breakdown']));
+    expect(careful?.note).toBeNull();
+    expect(JSON.stringify(careful)).not.toContain('kept at it');
   });
 
   it('is for whom may observe this student, and for goals with a rubric', async () => {

@@ -199,17 +199,25 @@ export async function findRating(db: Database, token: string, now: Date): Promis
   return { linkId: row.id, pieceId: row.piece_id, kind: row.kind, title: row.title, rubric };
 }
 
-/** Keeps what a peer or the student rated by their link, once. */
+/**
+ * Keeps what a peer or the student rated by their link, once.
+ *
+ * @throws NotFound when the ratings were made an entry meanwhile
+ */
 export async function rateByLink(
   db: Database,
   { linkId, pieceId }: Pick<FoundRating, 'linkId' | 'pieceId'>,
   { id, points, words }: RatingInput,
   now: Date,
 ): Promise<void> {
-  await db('piece_ratings')
-    .insert({ id, piece_id: pieceId, rating_link_id: linkId, points: JSON.stringify(points), words, rated_at: now })
-    .onConflict('rating_link_id')
-    .ignore();
+  await db.transaction(async (trx) => {
+    const piece = await trx('rated_pieces').where({ id: pieceId, entry_id: null }).forUpdate().first('id');
+    if (!piece) throw new NotFound('It is an entry already: it is not rated any more.');
+    await trx('piece_ratings')
+      .insert({ id, piece_id: pieceId, rating_link_id: linkId, points: JSON.stringify(points), words, rated_at: now })
+      .onConflict('rating_link_id')
+      .ignore();
+  });
 }
 
 /**
@@ -225,23 +233,28 @@ export async function makeEntry(
   { pieceId, entryId }: { pieceId: string; entryId: string },
   { wall, now }: { wall: WallTime; now: Date },
 ): Promise<void> {
-  await studentFor(db, actor, studentId, 'observe');
-  const piece: PieceRow | undefined = await db('rated_pieces').where({ id: pieceId, student_id: studentId }).first();
-  if (!piece) throw new NotFound('No such piece.');
-  if (piece.entry_id) return;
-  const ratings = await ratingsOf(db, pieceId, false);
-  if (ratings.length === 0) throw new Invalid({ '': 'Nobody has rated it yet.' });
-  const session = {
-    ...{ on: piece.made_on, time: piece.made_on === wall.on ? wall.time : '12:00' },
-    ...{ observerId: actor.personId, settingId: null },
-    entries: [
-      {
-        ...{ id: entryId, goalId: piece.goal_id, goalVersion: piece.goal_version, note: piece.title },
-        outcome: { data: asEntry(ratings), reason: null },
-      },
-    ],
-  };
-  // The entry first: without it the piece stays open, and the same entry is asked for again.
-  await recordSession(db, actor, studentId, session, { wall, now });
-  await db('rated_pieces').where({ id: pieceId, entry_id: null }).update({ entry_id: entryId });
+  await db.transaction(async (trx) => {
+    await studentFor(trx, actor, studentId, 'observe');
+    // Of two who ask at the same moment the second one waits here, and finds the entry made.
+    const piece: PieceRow | undefined = await trx('rated_pieces')
+      .where({ id: pieceId, student_id: studentId })
+      .forUpdate()
+      .first();
+    if (!piece) throw new NotFound('No such piece.');
+    if (piece.entry_id) return;
+    const ratings = await ratingsOf(trx, pieceId, false);
+    if (ratings.length === 0) throw new Invalid({ '': 'Nobody has rated it yet.' });
+    const session = {
+      ...{ on: piece.made_on, time: piece.made_on === wall.on ? wall.time : '12:00' },
+      ...{ observerId: actor.personId, settingId: null },
+      entries: [
+        {
+          ...{ id: entryId, goalId: piece.goal_id, goalVersion: piece.goal_version, note: piece.title },
+          outcome: { data: asEntry(ratings), reason: null },
+        },
+      ],
+    };
+    await recordSession(trx, actor, studentId, session, { wall, now });
+    await trx('rated_pieces').where({ id: pieceId }).update({ entry_id: entryId });
+  });
 }

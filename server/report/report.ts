@@ -1,5 +1,6 @@
 import { noteSentence, tallySentence } from '~/core/behavior/sentence';
 import { discreetChoices } from '~/core/discreet/discreet';
+import { noteWithRemarks, withoutRemarks } from '~/core/measures/rubric';
 import { everything, type Shows } from '~/core/readers/reader-rule';
 import { asSeenBy, newestFirst, noteAsSeenBy, outcomeSaid, type ReportEntry } from '~/core/report/report';
 import { choicesOfAll } from '../behavior/choices';
@@ -44,9 +45,9 @@ export function reportEntryOf(observation: Observation, goal: Goal, shows: Shows
     time: observation.time,
     setting: observation.settingName,
     observer: observation.observerName,
-    note: observation.note,
+    note: noteWithRemarks(observation.note, observation.outcome.data),
     sentence: outcomeSaid(measureAt(goal, observation.goalVersion), observation.outcome, shows),
-    outcome: observation.outcome,
+    outcome: withoutRemarks(observation.outcome),
     version: observation.version,
     isCorrected: observation.version > 1,
     isSecond: observation.pairsWith !== null,

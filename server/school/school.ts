@@ -13,7 +13,7 @@ export interface School {
 export const schoolExpression = `
   (select json_build_object('name', name, 'timeZone', time_zone, 'isDemo', is_demo, 'calendar', json_build_object(
             'weekdays', weekdays,
-            'closures', (select coalesce(json_agg(json_build_object('first', first_day, 'last', last_day) order by first_day), '[]')
+            'closures', (select coalesce(json_agg(json_build_object('first', first_day, 'last', last_day, 'label', label) order by first_day), '[]')
                            from closures)))
      from school)`;
 

@@ -68,7 +68,7 @@ export async function studentsOf(db: Database, actor: Actor): Promise<Student[]>
 }
 
 export interface TabFacts extends StudentTab, Membership {
-  goals: { lastOn: IsoDate | null; startsOn: IsoDate; plannedGap: number | null }[];
+  goals: { lastOn: IsoDate | null; startsOn: IsoDate; plannedGap: number | null; observerIds: string[] }[];
   /** Incidents that have no end yet. */
   going: { id: string; on: IsoDate; time: string; version: number }[];
 }
@@ -79,7 +79,8 @@ export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[
     db,
     'student-tabs',
     `select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, m.role, m.rights,
-            coalesce((select json_agg(json_build_object('startsOn', g.starts_on, 'plannedGap', g.planned_gap, 'lastOn',
+            coalesce((select json_agg(json_build_object('startsOn', g.starts_on, 'plannedGap', g.planned_gap,
+                        'observerIds', coalesce((select json_agg(go.person_id) from goal_observers go where go.goal_id = g.id), '[]'), 'lastOn',
                         (select max(o.observed_on) from observations o where o.student_id = s.id and o.goal_id = g.id and not o.withdrawn)))
                         from goals g where g.student_id = s.id and g.retired_on is null), '[]') as goals,
             coalesce((select json_agg(json_build_object('id', n.id, 'on', n.occurred_on, 'version', n.version,

@@ -1,19 +1,39 @@
 import { notesBehind } from '~/core/behavior/filter';
+import { fileName } from '~/core/paper/file-name';
 import { behaviorOf } from '~/server/behavior/behavior';
+import { type Note, newestNotes } from '~/server/behavior/notes';
 import { database } from '~/server/db/current';
 import { recordReading } from '~/server/readers/readings';
 import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { csvFile } from '../http/csv';
+import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/notes-file';
 import { filterFrom, searchFrom } from './search';
+
+/** What else a note says, and how it came about; no words of it in the discreet view. */
+function restOf(note: Note | undefined, discreet: boolean): (string | number)[] {
+  if (!note) return Array<string>(8).fill('');
+  const { isGoing, resolved, resolvedAfter, version, recordedByName, recordedAt, changeReason } = note;
+  return [
+    isGoing ? 'yes' : 'no',
+    resolved === null ? '' : resolved ? 'yes' : 'no',
+    resolvedAfter ?? '',
+    discreet ? '' : note.note,
+    recordedByName,
+    recordedAt.toISOString(),
+    version,
+    discreet ? '' : (changeReason ?? ''),
+  ];
+}
 
 /** A student’s ABC notes as comma-separated text, as `npm run analyse -- abc` reads it: docs/analyse.md. */
 export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, discreet, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
-  await studentFor(database(), actor, studentId, 'see');
+  const student = await studentFor(database(), actor, studentId, 'see');
+  const { shortName } = headerStudent(student, { discreet });
   const of = await behaviorOf(database(), studentId, { discreet });
   const notes = notesBehind(of.notes, filterFrom(searchFrom(request), of.naming), of.timetable);
   const several = (names: readonly string[]) => names.map((name) => name.replaceAll('|', '/')).join('|');
@@ -27,7 +47,17 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
     'function',
     'seconds',
     'intensity',
+    'going',
+    'resolved',
+    'resolvedAfterSeconds',
+    'note',
+    'recordedBy',
+    'recordedAt',
+    'version',
+    'changedBecause',
   ];
+  const written = await newestNotes(database(), [studentId], { ids: notes.map(({ id }) => id) });
+  const wholeOf = new Map(written.map((note) => [note.id, note]));
   const rows = notes.map((note) => [
     `${note.on}T${note.time}`,
     several(note.behaviors),
@@ -38,8 +68,9 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
     several(note.functions),
     note.seconds ?? '',
     note.intensity ?? '',
+    ...restOf(wholeOf.get(note.id), discreet),
   ]);
   const reading = { studentId, what: 'ABC notes (CSV)', how: 'exported' as const };
   await recordReading(database(), { personId: actor.personId }, reading, now);
-  return csvFile('abc-notes', fields, rows);
+  return csvFile(fileName(shortName, discreet ? 'notes' : 'ABC notes', actor.today), fields, rows);
 });

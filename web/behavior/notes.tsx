@@ -1,4 +1,4 @@
-import type { ColumnDef } from '@tanstack/react-table';
+import type { ColumnDef, SortingFn } from '@tanstack/react-table';
 import { Printer } from 'lucide-react';
 import { Form, Link, useSearchParams } from 'react-router';
 import { notesBehind } from '~/core/behavior/filter';
@@ -52,7 +52,7 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
       const said = saidNote(note, of.naming);
       return {
         ...{ id: note.id, studentId, on: note.on, time: note.time, isGoing: note.isGoing },
-        behavior: said.behaviors.join(', '),
+        behaviors: said.behaviors,
         sentence: noteSentence(said),
         note: discreet ? '' : note.note,
         seconds: note.seconds,
@@ -113,6 +113,10 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 
 type TableNote = Route.ComponentProps['loaderData']['notes'][number];
 
+/** By what is listed first. */
+const byNames: SortingFn<TableNote> = (a, b) =>
+  a.original.behaviors.join(', ').localeCompare(b.original.behaviors.join(', '));
+
 const columns: ColumnDef<TableNote>[] = [
   {
     id: 'when',
@@ -133,7 +137,14 @@ const columns: ColumnDef<TableNote>[] = [
       </>
     ),
   },
-  { id: 'behavior', header: 'Behavior', accessorFn: ({ behavior }) => behavior, filterFn: 'equalsString' },
+  {
+    id: 'behavior',
+    header: 'Behavior',
+    accessorFn: ({ behaviors }) => behaviors,
+    filterFn: 'arrIncludes',
+    sortingFn: byNames,
+    cell: ({ row: { original: note } }) => note.behaviors.join(', '),
+  },
   {
     id: 'said',
     header: 'What was noted',

@@ -5,6 +5,7 @@ import { discreetGoal } from '~/core/discreet/discreet';
 import { retirementWords } from '~/core/goals/retirement-words';
 import { goalGraph } from '~/core/graph/goal-graph';
 import { measureOf } from '~/core/measures/measure';
+import { noteWithRemarks } from '~/core/measures/rubric';
 import { criterionSentence } from '~/core/progress/criterion';
 import { progressSentences, trendOf } from '~/core/progress/sentences';
 import { may } from '~/server/access/rights';
@@ -52,8 +53,13 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     .filter(({ version, pairsWith }) => version === goal.version && pairsWith === null)
     .map(({ on, observerName, outcome }) => ({ on, observer: observerName, outcome }))
     .reverse();
-  const pointEntries = sessions.map(({ id, observerName, settingName, note }) => ({
-    ...{ id, observer: observerName, setting: settingName, note: discreet ? null : note },
+  const pointEntries = sessions.map(({ id, observerName, settingName, note, outcome }) => ({
+    ...{
+      id,
+      observer: observerName,
+      setting: settingName,
+      note: discreet ? null : noteWithRemarks(note, outcome.data),
+    },
   }));
   return {
     student: headerStudent(student, { discreet }),

@@ -5,6 +5,7 @@ import { longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { discreetGoal } from '~/core/discreet/discreet';
 import type { MeasureDefinition } from '~/core/measures/measure';
+import { noteWithRemarks, withoutRemarks } from '~/core/measures/rubric';
 import { correctionInput, withdrawalInput } from '~/core/observations/observation';
 import { outcomeSentence } from '~/core/report/report';
 import { percent } from '~/core/words/counting';
@@ -55,7 +56,7 @@ function versionOf(entry: Observation, goal: Goal, timeZone: string, discreet: b
     version: entry.version,
     about: [longDate(entry.on), entry.time, entry.settingName, entry.observerName].filter(Boolean).join(' · '),
     sentence: outcomeSentence(measure, entry.outcome),
-    note: discreet ? '' : entry.note,
+    note: discreet ? '' : noteWithRemarks(entry.note, entry.outcome.data),
     tones: tonesOf(measure, entry.outcome),
     written: `${entry.changedByName ?? entry.recordedByName}, ${shortDate(on)} ${time}`,
     why: entry.changeReason,
@@ -90,7 +91,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
       id: entry.id,
       version: entry.version,
       session: { on: entry.on, time: entry.time, observerId: entry.observerId, settingId: entry.settingId },
-      outcome: entry.outcome,
+      outcome: discreet ? withoutRemarks(entry.outcome) : entry.outcome,
       note: discreet ? '' : entry.note,
     },
     versions: [...history, entry].map((version) => versionOf(version, goal, school.timeZone, discreet)),

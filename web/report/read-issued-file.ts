@@ -1,4 +1,5 @@
 import { data } from 'react-router';
+import { fileName } from '~/core/paper/file-name';
 import { progressPaper, progressRows } from '~/core/progress-report/paper';
 import { database } from '~/server/db/current';
 import { issuedOutside } from '~/server/progress-reports/issued';
@@ -24,5 +25,10 @@ export const loader = answering(async (args: Route.LoaderArgs) => {
   };
   await recordReading(database(), { linkId: way.id }, reading, instant);
   const { report } = issued;
-  return paperFile('pdf', `progress-report-${issued.number}`, progressPaper(report, issued), progressRows(report));
+  return paperFile(
+    'pdf',
+    fileName(way.shortName, `progress report ${issued.number}`, issued.issuedOn),
+    progressPaper(report, issued),
+    progressRows(report),
+  );
 });

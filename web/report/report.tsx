@@ -1,5 +1,5 @@
 import { Printer } from 'lucide-react';
-import { data, Link, useFetcher } from 'react-router';
+import { data, Link, useFetcher, useSearchParams } from 'react-router';
 import { z } from 'zod';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
@@ -118,6 +118,8 @@ export default function Report({ loaderData }: Route.ComponentProps) {
   const { student, schoolName, today, goals, goal, find, arrangement, entries, threads, mayShare, ...rest } =
     loaderData;
   const isNarrowed = goal !== null || find !== '';
+  // A file holds what the page shows: its filter, its order, its groups; all pages of it.
+  const [search] = useSearchParams();
   return (
     <Page
       marginName="Who reads this"
@@ -138,7 +140,7 @@ export default function Report({ loaderData }: Route.ComponentProps) {
             {formats.map((format) => (
               <Link
                 key={format}
-                to={`/students/${student.id}/report/as/${format}`}
+                to={`/students/${student.id}/report/as/${format}?${search}`}
                 reloadDocument
                 className="py-2 text-ink-2 underline underline-offset-2"
               >

@@ -1,3 +1,4 @@
+import { fileName } from '~/core/paper/file-name';
 import { progressPaper, progressReportFor, progressRows } from '~/core/progress-report/paper';
 import { everything, shownFields } from '~/core/readers/reader-rule';
 import { may } from '~/server/access/rights';
@@ -23,5 +24,10 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   const report = progressReportFor(issued.report, may(student, 'see') ? everything : shownFields(rules.team.shows));
   const what = `progress report no. ${issued.number} (${format.toUpperCase()})`;
   await recordReading(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'exported' }, now);
-  return paperFile(format, `progress-report-${issued.number}`, progressPaper(report, issued), progressRows(report));
+  return paperFile(
+    format,
+    fileName(student.shortName, `progress report ${issued.number}`, issued.issuedOn),
+    progressPaper(report, issued),
+    progressRows(report),
+  );
 });

@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import { longDate, weekday } from '~/core/calendar/iso-date';
+import { noSchoolWords } from '~/core/calendar/school-days';
 import { discreetGoal, discreetStudent } from '~/core/discreet/discreet';
 import { verdictWords } from '~/core/progress/verdict-words';
 import { newestFirst } from '~/core/report/report';
@@ -16,6 +17,7 @@ import { plannedOn } from '~/server/school/timetable';
 import { studentsOf } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
+import { heavy } from '../http/heavy';
 import { MarginEntries } from '../report/margin-entries';
 import { shownEntries } from '../report/shown-entry';
 import { MarginTitle, Page } from '../ui/page';
@@ -26,58 +28,61 @@ import type { Route } from './+types/today';
 /** How many of the entries of a day are read for the margin. */
 const NEWEST = 12;
 
-export const loader = answering(async ({ context }: Route.LoaderArgs) => {
-  const { actor, person, school, wall, discreet } = askerOf(context);
-  const students = await studentsOf(database(), actor);
-  const ids = students.map(({ id }) => id);
-  const [stored, newest, parts, rounds] = await Promise.all([
-    goalsOf(database(), ids),
-    newestDates(database(), ids),
-    plannedOn(database(), ids, wall.on),
-    roundsOf(database(), actor),
-  ]);
-  const all = discreet ? stored.map(discreetGoal) : stored;
-  const goals = goalsWorkedOn(all);
-  const [progress, observed, behavior] = await Promise.all([
-    progressOfGoals(database(), goals, { school, today: actor.today }),
-    reportEntries(database(), all, { limit: NEWEST }),
-    behaviorEntries(database(), ids, { limit: NEWEST, discreet }),
-  ]);
-  const entries = newestFirst([observed, behavior], NEWEST);
-  const names = new Map(
-    students.map((student) => [student.id, (discreet ? discreetStudent(student) : student).shortName]),
-  );
-  const planned = goals.map((goal) => ({ ...goal, lastOn: newest.get(goal.id) ?? null }));
-  const plan = dayPlan(parts, planned, { personId: person.id, wall, calendar: school.calendar });
-  const byId = new Map(goals.map((goal) => [goal.id, goal]));
-  const shown = ({ studentId, due }: { studentId: string; due: string[] }) => ({
-    studentId,
-    name: names.get(studentId) ?? '',
-    due: due.map((id) => lineOf(byId.get(id) as Goal)),
-  });
-  const today = shownEntries(
-    entries.filter(({ on }) => on === actor.today),
-    all,
-    { discreet },
-  );
-  return {
-    wall,
-    hasStudents: students.length > 0,
-    parts: plan.parts.map((part) => ({ ...part, students: part.students.map(shown) })),
-    elsewhere: plan.elsewhere.map(shown),
-    rounds: rounds
-      .filter((round) => round.weekday === weekday(wall.on) && round.goals.length > 0)
-      .map(({ id, name, startsAt, goals: inRound }) => ({ id, name, startsAt, goals: inRound.length })),
-    attention: goals.flatMap((goal) => {
-      const verdict = progress.get(goal.id)?.verdict;
-      return verdict && verdictWords[verdict.is].needsAttention
-        ? { ...lineOf(goal), studentId: goal.studentId, name: names.get(goal.studentId) ?? '', ...verdict }
-        : [];
-    }),
-    entries: today,
-    names: Object.fromEntries(names),
-  };
-});
+export const loader = answering(
+  heavy(async ({ context }: Route.LoaderArgs) => {
+    const { actor, person, school, wall, discreet } = askerOf(context);
+    const students = await studentsOf(database(), actor);
+    const ids = students.map(({ id }) => id);
+    const [stored, newest, parts, rounds] = await Promise.all([
+      goalsOf(database(), ids),
+      newestDates(database(), ids),
+      plannedOn(database(), ids, wall.on),
+      roundsOf(database(), actor),
+    ]);
+    const all = discreet ? stored.map(discreetGoal) : stored;
+    const goals = goalsWorkedOn(all);
+    const [progress, observed, behavior] = await Promise.all([
+      progressOfGoals(database(), goals, { school, today: actor.today }),
+      reportEntries(database(), all, { limit: NEWEST }),
+      behaviorEntries(database(), ids, { limit: NEWEST, discreet }),
+    ]);
+    const entries = newestFirst([observed, behavior], NEWEST);
+    const names = new Map(
+      students.map((student) => [student.id, (discreet ? discreetStudent(student) : student).shortName]),
+    );
+    const planned = goals.map((goal) => ({ ...goal, lastOn: newest.get(goal.id) ?? null }));
+    const plan = dayPlan(parts, planned, { personId: person.id, wall, calendar: school.calendar });
+    const byId = new Map(goals.map((goal) => [goal.id, goal]));
+    const shown = ({ studentId, due }: { studentId: string; due: string[] }) => ({
+      studentId,
+      name: names.get(studentId) ?? '',
+      due: due.map((id) => lineOf(byId.get(id) as Goal)),
+    });
+    const today = shownEntries(
+      entries.filter(({ on }) => on === actor.today),
+      all,
+      { discreet },
+    );
+    return {
+      wall,
+      noSchool: noSchoolWords(wall.on, school.calendar),
+      hasStudents: students.length > 0,
+      parts: plan.parts.map((part) => ({ ...part, students: part.students.map(shown) })),
+      elsewhere: plan.elsewhere.map(shown),
+      rounds: rounds
+        .filter((round) => [weekday(wall.on), null].includes(round.weekday) && round.goals.length > 0)
+        .map(({ id, name, startsAt, goals: inRound }) => ({ id, name, startsAt, goals: inRound.length })),
+      attention: goals.flatMap((goal) => {
+        const verdict = progress.get(goal.id)?.verdict;
+        return verdict && verdictWords[verdict.is].needsAttention
+          ? { ...lineOf(goal), studentId: goal.studentId, name: names.get(goal.studentId) ?? '', ...verdict }
+          : [];
+      }),
+      entries: today,
+      names: Object.fromEntries(names),
+    };
+  }),
+);
 
 const lineOf = ({ id, number, shortName }: Goal) => ({ id, number, shortName });
 
@@ -88,7 +93,7 @@ type Part = Loaded['parts'][number];
 type DueStudent = Part['students'][number];
 
 export default function Today({ loaderData }: Route.ComponentProps) {
-  const { wall, hasStudents, parts, elsewhere, rounds, attention, entries, names } = loaderData;
+  const { wall, noSchool, hasStudents, parts, elsewhere, rounds, attention, entries, names } = loaderData;
   const first = firstOf(parts);
   const waiting = useWaiting().list.length;
   return (
@@ -116,7 +121,11 @@ export default function Today({ loaderData }: Route.ComponentProps) {
         <p className="py-10 text-ink-2">You are not on any student’s support team yet. A case manager can add you.</p>
       ) : (
         <>
-          <Next parts={first} elsewhere={elsewhere} />
+          {noSchool ? (
+            <p className="py-8 text-ink-2">No school today: {noSchool}.</p>
+          ) : (
+            <Next parts={first} elsewhere={elsewhere} />
+          )}
           {rounds.length > 0 && (
             <section className="mt-8">
               <h2 className="border-b border-rule pb-2 text-lg">Your rounds today</h2>

@@ -50,8 +50,11 @@ export function DataTable<Row extends { id: string; on: IsoDate }>(props: DataTa
   });
   const { rows } = table.getRowModel();
   const shown = showsAll ? rows : rows.slice(0, first);
+  // A cell may hold several: each is a choice of its own, and a row is shown for any of them.
   const choicesOf = (id: string) =>
-    [...new Set(table.getCoreRowModel().rows.map((row) => String(row.getValue(id))))].filter(Boolean).sort();
+    [...new Set(table.getCoreRowModel().rows.flatMap((row) => [row.getValue<string | string[]>(id)].flat()))]
+      .filter(Boolean)
+      .sort();
   const filterOf = (id: string) => (table.getColumn(id)?.getFilterValue() as string | undefined) ?? '';
   return (
     <>

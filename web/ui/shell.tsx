@@ -3,7 +3,7 @@ import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link, NavLink, Outlet, useFetcher, useLocation } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
 import { discreetStudent } from '~/core/discreet/discreet';
-import { isDue } from '~/core/progress/due';
+import { isDueFor } from '~/core/progress/due';
 import { may } from '~/server/access/rights';
 import { database } from '~/server/db/current';
 import { studentTabs } from '~/server/students/students';
@@ -25,7 +25,10 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
   const tabs = (await studentTabs(database(), actor)).map((tab) => {
     const { id, initials, shortName } = discreet ? discreetStudent(tab) : tab;
     const due =
-      may(tab, 'see') && tab.goals.some((goal) => isDue(goal, { calendar: school.calendar, today: actor.today }));
+      may(tab, 'see') &&
+      tab.goals.some((goal) =>
+        isDueFor(goal, { calendar: school.calendar, today: actor.today, personId: actor.personId }),
+      );
     const going = tab.going.map((note) => ({ ...note, isToday: note.on === actor.today }));
     return { id, initials, name: shortName, isDue: due, maySee: may(tab, 'see'), mayShare: may(tab, 'share'), going };
   });

@@ -15,7 +15,7 @@ export function RubricStrip({
   const rate = (key: string, points: number) => {
     const others = ratings.filter((rating) => rating.criterion !== key);
     const all = pointsOf(key) === points ? others : [...others, { criterion: key, points, rater: null }];
-    onMark(all.length === 0 ? null : { ratings: all });
+    onMark(all.length === 0 ? null : { ...data, ratings: all });
   };
   // The digits rate the first criterion that is not rated yet, or the only one there is.
   const next = definition.criteria.find(({ key }) => pointsOf(key) === null) ?? definition.criteria[0];
