@@ -81,7 +81,8 @@ async function readerOf(db: Database, message: Message, today: string): Promise<
   const { rules } = await readerRules(db, message.studentId);
   if (message.linkId) {
     const link = await db('share_links').where({ id: message.linkId }).first();
-    if (!link || link.withdrawn_at || link.ends_on < today) return null;
+    // Who has stopped messages gets none, of whatever kind, also of those that were made before.
+    if (!link || link.withdrawn_at || link.stopped_at || link.ends_on < today) return null;
     const kind = link.kind as ReaderKind;
     return { kind, shows: shownFields(rules[kind].shows) };
   }
@@ -89,8 +90,8 @@ async function readerOf(db: Database, message: Message, today: string): Promise<
     .where({ student_id: message.studentId, person_id: message.personId })
     .where('from_date', '<=', today)
     .whereRaw(`coalesce(until_date, 'infinity') >= ?`, [today])
-    .first('role', 'rights');
-  if (!member) return null;
+    .first('role', 'rights', 'stopped_at');
+  if (!member || (member.stopped_at && message.kind !== 'locked')) return null;
   return { kind: 'team', shows: may(member, 'see') ? everything : shownFields(rules.team.shows) };
 }
 

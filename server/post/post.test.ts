@@ -237,6 +237,27 @@ describe('what becomes of a message', () => {
     await expect(stopMessages(fresh.db, 'nobody’s', now)).rejects.toThrow(NotFound);
   });
 
+  it('stopped by a reader who is told by hand, is stopped for every kind, the issued report’s too', async () => {
+    await tell('byHand');
+    const letter = { id: randomUUID(), linkId: link, subject: 'x', body: 'See {link} or stop: {stop}' };
+    await writeLetter(fresh.db, actorOf(school.manager), school.student, letter, now);
+    await post();
+    const token = /\/stop\/([\w-]{43})/.exec(mails[0]?.text ?? '')?.[1] as string;
+    expect(await findStop(fresh.db, token)).toMatchObject({ isStopped: false });
+    const issued = (key: string) =>
+      fresh.db('messages').insert({
+        ...{ id: randomUUID(), key, kind: 'issued', student_id: school.student, link_id: link, to_name: 'Aunt Ida' },
+        ...{ to_email: 'ida@home.example', state: 'waiting', not_before: now, made_at: now },
+      });
+    await issued('made before');
+    await stopMessages(fresh.db, token, now);
+    expect(await findStop(fresh.db, token)).toMatchObject({ isStopped: true });
+    await issued('made at the same moment');
+    await post();
+    expect(mails).toHaveLength(1);
+    expect((await states()).sort()).toEqual(['sent', 'stopped', 'stopped']);
+  });
+
   it('written by hand leaves as it was written, once', async () => {
     await tell('byHand');
     const letter = { id: randomUUID(), linkId: link, subject: 'Hello\tthere', body: 'Dear {reader}, see {link}' };

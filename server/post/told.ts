@@ -67,7 +67,7 @@ export interface FoundStop {
 /** Whose messages a link in one of them stops; null when there is no such link. */
 export async function findStop(db: Database, token: string): Promise<FoundStop | null> {
   const found = await db.raw<{ rows: FoundStop[] }>(
-    `select m.to_name as "readerName", coalesce(l.told, t.told, 'byHand') = 'byHand' as "isStopped"
+    `select m.to_name as "readerName", coalesce(l.stopped_at, t.stopped_at) is not null or coalesce(l.id, t.person_id) is null as "isStopped"
        from message_stops s join messages m on m.id = s.message_id
             left join share_links l on l.id = m.link_id
             left join team_members t on t.person_id = m.person_id and t.student_id = m.student_id
@@ -91,7 +91,7 @@ export async function stopMessages(db: Database, token: string, now: Date): Prom
     await trx('messages')
       .where(stop.link_id ? { link_id: stop.link_id } : { person_id: stop.person_id, student_id: stop.student_id })
       .whereIn('state', ['waiting', 'held'])
-      .whereIn('kind', ['entry', 'digest', 'byHand'])
+      .whereIn('kind', ['entry', 'digest', 'byHand', 'issued'])
       .update({ state: 'stopped', reason: 'The reader has stopped messages.' });
   });
 }

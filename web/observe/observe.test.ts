@@ -6,6 +6,7 @@ import { type Clock, secondsFrom, secondsOn, started, stopped, stoppedClock, sto
 import { type DraftChange, draftReducer, inputFrom, isTouched, momentOf, type SessionDraft, untouched } from './draft';
 import { fieldMessages } from './field-messages';
 import { finished } from './finished';
+import { severalSaved } from './observing-page';
 import { nextOutcome, withItem } from './strips/items-strip';
 import { withTrial } from './strips/trials-strip';
 
@@ -174,5 +175,24 @@ describe('pads', () => {
   it('are the goal’s levels, then what is no success at any level', () => {
     const definition = { levels: [{ key: 'a', label: 'A', words: 'alone' }] };
     expect(outcomesOf(definition).map(({ label }) => label)).toEqual(['A', 'Not yet', 'No answer', 'Declined']);
+  });
+});
+
+describe('several students saved in one go', () => {
+  it('are all named, those whose record waits too', () => {
+    const of = (shortName: string, entries: number) => ({
+      student: { id: shortName, shortName },
+      session: { entries: Array(entries).fill({}) } as never,
+    });
+    const sessions = [of('Jory B.', 2), of('Fenna K.', 1), of('Wren A.', 1)];
+    const said = (...is: ('saved' | 'waits' | 'refused')[]) =>
+      severalSaved(
+        sessions,
+        is.map((one) => ({ is: one })),
+      );
+    expect(said('saved', 'saved', 'saved')).toBe('Saved for Jory B., Fenna K. and Wren A.: 4 goals.');
+    expect(said('saved', 'waits', 'refused')).toBe(
+      'Saved for Jory B.: 2 goals. On this device until it can be sent: Fenna K.',
+    );
   });
 });

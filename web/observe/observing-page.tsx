@@ -2,10 +2,13 @@ import { type Dispatch, memo, useCallback, useReducer, useRef, useState } from '
 import { useNavigate, useRevalidator } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { entryField } from '~/core/observations/observation';
+import { counted, listed } from '~/core/words/counting';
 import { MarginTitle, Page } from '../ui/page';
+import { useSay } from '../ui/toasts';
 import { useKey } from '../ui/use-key';
 import { draftStore, type WaitingSession } from '../waiting/device-store';
 import { SaveBar } from '../waiting/save-bar';
+import type { Sent } from '../waiting/send';
 import { useWaiting } from '../waiting/waiting';
 import {
   type DraftChange,
@@ -213,10 +216,28 @@ function StudentSwitch({ students, draft, here, isBeside, onChoose, onBeside }: 
   );
 }
 
+/** Whom several sessions were saved for, and whose wait on this device, in one sentence each. */
+export function severalSaved(
+  sessions: readonly Pick<WaitingSession, 'student' | 'session'>[],
+  results: readonly Pick<Sent, 'is'>[],
+): string {
+  const of = (is: Sent['is']) => sessions.filter((_, at) => results[at]?.is === is);
+  const names = (some: ReturnType<typeof of>) => listed(some.map(({ student }) => student.shortName));
+  const [saved, waits] = [of('saved'), of('waits')];
+  const goals = saved.reduce((sum, { session }) => sum + session.entries.length, 0);
+  return [
+    saved.length > 0 && `Saved for ${names(saved)}: ${counted(goals, 'goal', 'goals')}.`,
+    waits.length > 0 && `On this device until it can be sent: ${names(waits)}`,
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
 /** Saves what is marked, student by student: each is one session. What cannot be sent now waits on the device. */
 function useSave(props: ObservingProps, draft: SessionDraft, change: Dispatch<DraftChange>) {
   const { students, choices, personId, draftKey, doneTo } = props;
   const waiting = useWaiting();
+  const say = useSay();
   const navigate = useNavigate();
   const { revalidate } = useRevalidator();
   const [messages, setMessages] = useState<Record<string, string>>({});
@@ -260,6 +281,8 @@ function useSave(props: ObservingProps, draft: SessionDraft, change: Dispatch<Dr
       const refusals = results.flatMap((sent) => (sent.is === 'refused' ? [sent.messages] : []));
       const done = sessions.filter((_, i) => results[i]?.is !== 'refused').flatMap(({ goals }) => goals);
       if (refusals.length === 0) await draftStore.forget(draftKey).catch(() => {});
+      // Each answer says whom it saved; of several, one sentence names everyone.
+      if (results.length > 1) say(severalSaved(sessions, results));
       if (results.every(({ is }) => is === 'saved')) {
         if (!another) return navigate(doneTo);
         revalidate();
@@ -270,7 +293,7 @@ function useSave(props: ObservingProps, draft: SessionDraft, change: Dispatch<Dr
       const marks = { ...draft.goals, ...left };
       change({ type: 'replace', draft: { ...draft, goals: marks, openedAt: Date.now(), selected: null } });
     },
-    [students, draft, choices, personId, draftKey, doneTo, waiting.save, navigate, revalidate, change],
+    [students, draft, choices, personId, draftKey, doneTo, waiting.save, navigate, revalidate, change, say],
   );
   return { save, isBusy, messages };
 }

@@ -14,7 +14,7 @@ import { jsonOf, refusedWith } from '../http/json-of';
 import type { Route } from './+types/sessions';
 import { fieldMessages } from './field-messages';
 
-const sent = z.object({ personId: z.uuid(), session: z.looseObject({}) });
+const sent = z.object({ personId: z.uuid(), session: z.looseObject({}), isQuiet: z.boolean().optional() });
 
 /** Takes what was observed of a student in one go, at once or from a device on which it waited. */
 export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
@@ -36,6 +36,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
     const name = discreet ? student.initials : student.firstName;
     const text = `Saved for ${name}: ${counted(ids.length, 'goal', 'goals')}${pairedSaid(paired, ids.length)}.`;
     const link = { to: `/students/${studentId}/entries/${ids[0]}`, label: 'See it' };
+    if (body.data.isQuiet) return data({ ids });
     return data({ ids }, { headers: await sayNext(ids.length === 1 ? { text, link } : { text }) });
   } catch (error) {
     if (error instanceof Invalid) return refusedWith(error.fields);

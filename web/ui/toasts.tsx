@@ -1,13 +1,22 @@
 import * as RadixToast from '@radix-ui/react-toast';
 import { X } from 'lucide-react';
-import { type ReactNode, useEffect, useState } from 'react';
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { Toast } from '../http/cookies';
+
+const SayContext = createContext<(text: string) => void>(() => {});
+
+/** Says a sentence that only the page knows, as the server’s are said. */
+export const useSay = () => useContext(SayContext);
 
 /** Says what has just been done, for a few seconds, out of the way of the hands. */
 export function Toasts({ toast, children }: { toast: (Toast & { id: number }) | null; children: ReactNode }) {
   const [shown, setShown] = useState(toast);
   const [isOpen, setOpen] = useState(false);
+  const say = useCallback((text: string) => {
+    setShown({ text, id: Date.now() });
+    setOpen(true);
+  }, []);
   useEffect(() => {
     if (!toast) return;
     setShown(toast);
@@ -15,7 +24,7 @@ export function Toasts({ toast, children }: { toast: (Toast & { id: number }) | 
   }, [toast]);
   return (
     <RadixToast.Provider duration={6000} label="Done just now">
-      {children}
+      <SayContext value={say}>{children}</SayContext>
       {shown && (
         <RadixToast.Root
           key={shown.id}

@@ -1,4 +1,5 @@
 import { counted } from '~/core/words/counting';
+import { whyWords } from './send';
 import { useWaiting } from './waiting';
 
 interface SaveBarProps {
@@ -11,14 +12,15 @@ interface SaveBarProps {
 
 /** Where the thumb is on a phone, at the foot of the margin elsewhere. */
 export function SaveBar({ isBusy, message, onSave, onSaveAndAnother }: SaveBarProps) {
-  const { list } = useWaiting();
-  const waits = list.filter(({ problem }) => problem === null).length;
+  const { list, whys } = useWaiting();
+  const waiting = list.filter(({ problem }) => problem === null);
+  const waits = waiting.length;
+  const why = waiting.map(({ id }) => whys[id]).find(Boolean) ?? 'unreachable';
   return (
     <div className="z-20 mt-auto pt-4 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:border-t max-lg:border-rule max-lg:bg-sheet max-lg:p-3">
       {waits > 0 && !isBusy && (
         <p role="status" className="mb-2 text-small font-semibold text-clay-deep">
-          The server cannot be reached. Nothing is lost: {counted(waits, 'record waits', 'records wait')} on this device
-          and {waits === 1 ? 'is' : 'are'} sent by {waits === 1 ? 'itself' : 'themselves'}. You can go on.
+          Nothing is lost: {counted(waits, 'record waits', 'records wait')} on this device. {whyWords[why]}
         </p>
       )}
       {message && (

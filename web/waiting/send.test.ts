@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { WaitingSession } from './device-store';
-import { send } from './send';
+import { holdsAll, send, type Why, whyWords } from './send';
 
 const waiting: WaitingSession = {
   kind: 'session',
@@ -44,19 +44,35 @@ describe('sending what waits', () => {
     ]);
   });
 
-  it('hands back what the server will not take, with its messages', async () => {
+  it('hands back what the server will not take, with its messages, or why in words', async () => {
     answer(400, { messages: { on: 'This lies in the future.' } });
     expect(await send(waiting)).toEqual({ is: 'refused', messages: { on: 'This lies in the future.' } });
-    answer(404);
-    expect(await send(waiting)).toMatchObject({ is: 'refused' });
+    answer(422, { messages: { note: 'A character.' } });
+    expect(await send(waiting)).toEqual({ is: 'refused', messages: { note: 'A character.' } });
+    for (const status of [403, 404, 413, 422]) {
+      answer(status);
+      const sent = await send(waiting);
+      expect(sent.is === 'refused' && sent.messages.form?.length, `${status}`).toBeGreaterThan(20);
+    }
   });
 
-  it('keeps it while there is nobody to ask, or somebody else is signed in', async () => {
-    for (const status of [409, 500, 503]) {
-      answer(status);
-      expect(await send(waiting), `${status}`).toEqual({ is: 'unreachable' });
-    }
+  it.each<[number, Why, boolean]>([
+    [401, 'signedOut', true],
+    [409, 'someoneElse', false],
+    [429, 'tooMany', true],
+    [500, 'ours', false],
+    [503, 'unreachable', true],
+  ])('keeps it after a %i: %s; whether that holds for the others too: %s', async (status, why, holds) => {
+    answer(status);
+    expect(await send(waiting)).toEqual({ is: 'waits', why });
+    expect(holdsAll(why)).toBe(holds);
+    expect(whyWords[why].length).toBeGreaterThan(30);
+  });
+
+  it('keeps it where there is nobody to ask, or one would have to sign in first', async () => {
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('Failed to fetch')));
-    expect(await send(waiting)).toEqual({ is: 'unreachable' });
+    expect(await send(waiting)).toEqual({ is: 'waits', why: 'unreachable' });
+    vi.stubGlobal('fetch', async () => ({ ok: false, status: 0, type: 'opaqueredirect' }));
+    expect(await send(waiting)).toEqual({ is: 'waits', why: 'signedOut' });
   });
 });

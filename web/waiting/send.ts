@@ -1,9 +1,32 @@
 import type { WaitingItem } from './device-store';
 
-/** What came of a try: the server has it, will not take it as it is, or could not be asked. */
-export type Sent = { is: 'saved' } | { is: 'refused'; messages: Record<string, string> } | { is: 'unreachable' };
+/**
+ * Why something has not been sent yet. `unreachable`: there was nobody to ask. `signedOut`: nobody is signed in any more. `someoneElse`:
+ * another person is. `tooMany`: the server asks for a pause. `ours`: the server failed on this one.
+ */
+export type Why = 'unreachable' | 'signedOut' | 'someoneElse' | 'tooMany' | 'ours';
 
-const gone = 'This student, or what it names, is not there for you any more.';
+/** What came of a try: the server has it, will not take it as it is, or it goes on waiting. */
+export type Sent = { is: 'saved' } | { is: 'refused'; messages: Record<string, string> } | { is: 'waits'; why: Why };
+
+/** While these hold, the others would not get through either. */
+export const holdsAll = (why: Why): boolean => why === 'unreachable' || why === 'signedOut' || why === 'tooMany';
+
+/** What is said of each: what happened, what is safe, what to do. */
+export const whyWords: Record<Why, string> = {
+  unreachable: 'The server cannot be reached. It is sent by itself as soon as it can be.',
+  signedOut: 'You are signed out. Sign in again on this device, and it is sent by itself.',
+  someoneElse: 'Somebody else is signed in on this device. It is sent when you sign in here again.',
+  tooMany: 'The server asks for a pause. It is sent by itself in a moment.',
+  ours: 'The server failed on this one. It is kept here and tried again; everything else goes on.',
+};
+
+const refusals: Record<number, string> = {
+  403: 'This is not yours to record.',
+  404: 'This student, or what it names, is not there for you any more.',
+  413: 'This is larger than an entry can be. Make the note shorter.',
+  422: 'Something in it cannot be kept. Change it, and it is sent again.',
+};
 
 /** Where something is sent, and what of it. */
 function addressed(item: WaitingItem): [path: string, content: object] {
@@ -12,18 +35,48 @@ function addressed(item: WaitingItem): [path: string, content: object] {
   return ['sessions', { session: item.session }];
 }
 
-/** Sends what waits. It carries its own ids: sent again, it is still saved once. */
-export async function send(item: WaitingItem): Promise<Sent> {
+/**
+ * Sends what waits. It carries its own ids: sent again, it is still saved once.
+ *
+ * @param isQuiet  whether the page says itself what was saved: of several sent in one go
+ */
+export async function send(item: WaitingItem, { isQuiet = false } = {}): Promise<Sent> {
   const [path, content] = addressed(item);
-  const answer = await fetch(`/students/${item.student.id}/${path}`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ personId: item.personId, ...content }),
-    // Where one would have to sign in first, nothing has been saved.
-    redirect: 'manual',
-  }).catch(() => null);
-  if (answer?.ok) return { is: 'saved' };
-  if (answer?.status === 400) return { is: 'refused', messages: (await answer.json()).messages };
-  if (answer?.status === 404) return { is: 'refused', messages: { form: gone } };
-  return { is: 'unreachable' };
+  let answer: Response;
+  try {
+    answer = await fetch(`/students/${item.student.id}/${path}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ personId: item.personId, ...content, ...(isQuiet && { isQuiet }) }),
+      // Where one would have to sign in first, nothing has been saved.
+      redirect: 'manual',
+    });
+  } catch {
+    return { is: 'waits', why: 'unreachable' };
+  }
+  return sentAs(answer);
+}
+
+async function sentAs(answer: Response): Promise<Sent> {
+  const { status, type } = answer;
+  if (answer.ok) return { is: 'saved' };
+  if (status === 401 || type === 'opaqueredirect') return { is: 'waits', why: 'signedOut' };
+  if (status === 409) return { is: 'waits', why: 'someoneElse' };
+  if (status === 429) return { is: 'waits', why: 'tooMany' };
+  if (status === 502 || status === 503 || status === 504) return { is: 'waits', why: 'unreachable' };
+  if (status >= 500) return { is: 'waits', why: 'ours' };
+  return {
+    is: 'refused',
+    messages: (await messagesOf(answer)) ?? { form: refusals[status] ?? 'This cannot be read.' },
+  };
+}
+
+/** The messages by field that came along; null when there are none. */
+async function messagesOf(answer: Response): Promise<Record<string, string> | null> {
+  try {
+    const { messages } = (await answer.json()) as { messages?: Record<string, string> };
+    return messages ?? null;
+  } catch {
+    return null;
+  }
 }

@@ -9,11 +9,12 @@ import { GoalCard } from '../observe/goal-card';
 import { SessionEditor } from '../observe/session-line';
 import { Dialog } from '../ui/dialog';
 import type { WaitingItem, WaitingNote, WaitingSession } from './device-store';
+import { type Why, whyWords } from './send';
 import { useWaiting } from './waiting';
 
 /** What waits on this device: read, changed, taken away, sent now. */
 export default function WaitingDialog({ onClose }: { onClose: () => void }) {
-  const { list, sendNow, remove } = useWaiting();
+  const { list, whys, sendNow, remove } = useWaiting();
   const [changing, setChanging] = useState<Changeable | null>(null);
   const [removing, setRemoving] = useState<string | null>(null);
   return (
@@ -29,13 +30,16 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
             <p className="mt-1 text-small text-ink-2">
               {list.length === 0
                 ? 'Nothing waits: the server has everything.'
-                : 'It is kept on this device and sent by itself as soon as the server can be reached.'}
+                : 'It is kept on this device until the server has it.'}
             </p>
             <ul className="mt-3">
               {list.map((waiting) => (
                 <li key={waiting.id} className="border-t border-rule py-3">
                   <p className="display text-lg">{waiting.student.shortName}</p>
                   <WhatWaits waiting={waiting} />
+                  {!waiting.problem && whys[waiting.id] && (
+                    <p className="mt-1 text-small text-ink-2">{whyWords[whys[waiting.id] as Why]}</p>
+                  )}
                   {waiting.problem && (
                     <p role="alert" className="mt-1 text-small font-semibold text-clay-deep">
                       {waiting.problem}

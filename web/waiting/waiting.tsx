@@ -1,7 +1,7 @@
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import { useRevalidator } from 'react-router';
 import { type WaitingItem, waitingStore } from './device-store';
-import { type Sent, send } from './send';
+import { holdsAll, type Sent, send, type Why } from './send';
 
 /** Between two tries, in milliseconds: the first, and the longest it comes to by doubling. */
 const [FIRST_PAUSE, LONGEST_PAUSE] = [2000, 60_000];
@@ -9,6 +9,8 @@ const [FIRST_PAUSE, LONGEST_PAUSE] = [2000, 60_000];
 interface Waiting {
   /** What this person saved on this device and the server does not have yet, the oldest first. */
   list: WaitingItem[];
+  /** Why each of them has not been sent yet, by its id; nothing of those not tried here. */
+  whys: Readonly<Record<string, Why>>;
   /** Keeps what was saved on this device and sends it; what the server refuses is handed back. */
   save: (items: readonly WaitingItem[]) => Promise<Sent[]>;
   /** Puts what was changed in the place of what waits, to be sent anew. */
@@ -27,15 +29,20 @@ export function useWaiting(): Waiting {
 }
 
 /** Keeps what was saved on this device and sends it; without the server and without a place to keep it, it is handed back. */
-async function keepAndSend(item: WaitingItem): Promise<Sent> {
+async function keepAndSend(item: WaitingItem, { isQuiet }: { isQuiet: boolean }): Promise<Sent> {
   const isKept = await waitingStore.keep(item).then(
     () => true,
     () => false,
   );
-  const sent = await send(item);
-  if (sent.is !== 'unreachable') await waitingStore.settle(item, null).catch(() => {});
+  const sent = await send(item, { isQuiet });
+  if (sent.is !== 'waits') await waitingStore.settle(item, null).catch(() => {});
   else if (!isKept) return { is: 'refused', messages: { form: nowhere } };
   return sent;
+}
+
+function withWhy(before: Record<string, Why>, id: string, sent: Sent): Record<string, Why> {
+  const { [id]: _, ...others } = before;
+  return sent.is === 'waits' ? { ...others, [id]: sent.why } : others;
 }
 
 const nowhere = 'The server cannot be reached, and this browser keeps nothing. Leave this page open and save again.';
@@ -43,6 +50,7 @@ const nowhere = 'The server cannot be reached, and this browser keeps nothing. L
 /** Keeps what one person saved until the server has it, and tries again, ever more slowly. */
 export function WaitingProvider({ personId, children }: { personId: string; children: ReactNode }) {
   const [list, setList] = useState<WaitingItem[]>([]);
+  const [whys, setWhys] = useState<Record<string, Why>>({});
   const { revalidate } = useRevalidator();
   const pause = useRef(FIRST_PAUSE);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -61,7 +69,12 @@ export function WaitingProvider({ personId, children }: { personId: string; chil
       let hasSaved = false;
       for (const item of (await look()).filter(({ problem }) => problem === null)) {
         const sent = await send(item);
-        if (sent.is === 'unreachable') break;
+        setWhys((before) => withWhy(before, item.id, sent));
+        if (sent.is === 'waits') {
+          // One that the server fails on holds up no other.
+          if (holdsAll(sent.why)) break;
+          continue;
+        }
         pause.current = FIRST_PAUSE;
         hasSaved ||= sent.is === 'saved';
         await waitingStore.settle(item, sent.is === 'saved' ? null : Object.values(sent.messages).join(' '));
@@ -94,8 +107,12 @@ export function WaitingProvider({ personId, children }: { personId: string; chil
   const waiting = useMemo<Waiting>(
     () => ({
       list,
+      whys,
       save: async (items) => {
-        const results = await Promise.all(items.map(keepAndSend));
+        const results = await Promise.all(items.map((item) => keepAndSend(item, { isQuiet: items.length > 1 })));
+        setWhys((before) =>
+          results.reduce((all, sent, at) => withWhy(all, (items[at] as WaitingItem).id, sent), before),
+        );
         const left = await look();
         clearTimeout(timer.current);
         if (left.length > 0) timer.current = setTimeout(sendAll, pause.current);
@@ -112,7 +129,7 @@ export function WaitingProvider({ personId, children }: { personId: string; chil
       },
       sendNow,
     }),
-    [list, look, sendAll, sendNow],
+    [list, whys, look, sendAll, sendNow],
   );
   return <WaitingContext value={waiting}>{children}</WaitingContext>;
 }
