@@ -2,7 +2,8 @@ import { defineConfig } from '@playwright/test';
 import { chromium } from './tests/e2e/chromium';
 
 export default defineConfig({
-  testDir: 'tests/e2e',
+  testDir: 'tests',
+  testMatch: ['e2e/**/*.spec.ts', 'attack/**/*.spec.ts'],
   globalSetup: './tests/e2e/demo-template.ts',
   outputDir: 'test-results',
   fullyParallel: true,

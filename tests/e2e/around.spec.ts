@@ -159,10 +159,12 @@ test('with the database gone the health address and the page say so, and the pag
   await expect(page.getByRole('heading', { name: 'Students', level: 1 })).toBeVisible({ timeout: 20_000 });
 });
 
-test('a taken port and a database that is not there are one sentence and exit code 1', async ({ app }) => {
+test('a taken port and a database that is not there are one sentence, and an exit code that says whether to try again', async ({
+  app,
+}) => {
   const port = new URL(app.url).port;
   await expect(startServer({ DATABASE_URL: app.wire.url, PORT: port })).rejects.toThrow(
-    /ended with 1: Port \d+ is taken; choose another/,
+    /ended with 78: Port \d+ is taken; choose another/,
   );
   await expect(startServer({ DATABASE_URL: 'postgres://x@127.0.0.1:1/x' })).rejects.toThrow(
     /ended with 1: The database cannot be reached/,

@@ -2,6 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import type { APIRequestContext } from '@playwright/test';
 import type { RouteConfigEntry } from '@react-router/dev/routes';
+import { PDFDocument } from 'pdf-lib';
 import { type App, expect, goalId, newestEntry, type Staff, signInAs, studentId, test } from './fixtures';
 
 /** One person in each role on Ansel's team, and one who is not on it. */
@@ -89,6 +90,7 @@ const expected: Record<string, Record<string, number>> = {
 /** Open to all by their nature, or only redirecting; each has tests of its own. */
 const elsewhere = [
   'sign-in',
+  'set-up',
   'read/:token',
   'read/:token/evidence/:evidenceId',
   'read/:token/issued/:issuedId',
@@ -156,8 +158,12 @@ async function reportRows(app: App, { student, entry, hanneke }: Record<'student
     ...{ id: evidenceId, student_id: student, entry_id: entry, name: 'plan.pdf', type: 'application/pdf' },
     ...{ bytes: 1, content: Buffer.from('x'), added_by: hanneke, added_at: new Date() },
   });
-  const made = { made_by: hanneke, made_at: new Date(), state: 'ready', file: Buffer.from('x') };
+  const made = { made_by: hanneke, made_at: new Date(), state: 'ready' };
   await app.db('batches').insert({ id: batchId, label: 'All', what: 'running', ...made });
+  const page = await PDFDocument.create();
+  page.addPage();
+  const pdf = Buffer.from(await page.save());
+  await app.db('batch_parts').insert({ batch_id: batchId, student_id: student, position: 0, pages: 1, pdf });
   return { issuedId, evidenceId, batchId, format: 'csv', period: '2026-12-04' };
 }
 
@@ -232,6 +238,99 @@ for (const [role, name] of Object.entries(people)) {
       role === 'caseManager' ? 200 : 404,
     );
     expect(await app.db('share_links').where({ id: share.id })).toHaveLength(role === 'caseManager' ? 1 : 0);
+  });
+}
+
+type Needed = 'read' | 'see' | 'observe' | 'setUp' | 'share' | 'manage' | 'anyWriting' | 'nobody';
+
+/** What it takes to open each address of a student, and to send something there; null where nothing can be sent. */
+const needed: Record<string, [open: Needed, send: Needed | null]> = {
+  '': ['see', null],
+  '/edit': ['setUp', 'setUp'],
+  '/report': ['read', 'read'],
+  '/observe': ['observe', null],
+  '/sessions': ['nobody', 'observe'],
+  '/goals': ['setUp', 'setUp'],
+  '/goals/new': ['setUp', 'setUp'],
+  '/goals/:goalId': ['see', null],
+  '/goals/:goalId/entries': ['see', null],
+  '/goals/:goalId/edit': ['setUp', 'setUp'],
+  '/goals/:goalId/table': ['observe', 'observe'],
+  '/goals/:goalId/ratings': ['nobody', 'nobody'],
+  '/entries/:entryId': ['see', 'see'],
+  '/ways-in': ['share', 'share'],
+  '/readers': ['share', null],
+  '/readers/rules': ['share', 'share'],
+  '/readings': ['share', null],
+  '/readings.csv': ['share', null],
+  '/team': ['share', 'manage'],
+  '/names': ['nobody', 'anyWriting'],
+  '/write': ['share', 'share'],
+  '/progress': ['read', null],
+  '/progress/:period': ['share', 'share'],
+  '/progress/:period/as/:format': ['share', null],
+  '/issued/:issuedId': ['read', null],
+  '/issued/:issuedId/as/:format': ['read', null],
+  '/report/as/:format': ['read', null],
+  '/evidence/:evidenceId': ['read', null],
+  '/evidence/of/:entryId': ['see', 'observe'],
+  '/note': ['observe', null],
+  '/tally': ['observe', null],
+  '/caught': ['nobody', 'observe'],
+  '/behavior': ['see', 'setUp'],
+  '/behavior/set-up': ['setUp', 'setUp'],
+  '/behavior/agreement': ['see', null],
+  '/notes': ['see', null],
+  '/notes.csv': ['see', null],
+  '/notes/:noteId': ['see', 'see'],
+  '/tallies/:tallyId': ['see', 'see'],
+};
+
+const writes = ['observe', 'setUp', 'share'] as const;
+const all = ['read', 'see', ...writes, 'manage', 'anyWriting'] as const;
+/** Members to whom something was granted, or nothing, or not any more; and what that comes to. */
+const members: Record<string, { change: object; may: readonly Needed[]; isArchived?: boolean }> = {
+  'a member who may observe': { change: { rights: ['observe'] }, may: ['read', 'see', 'observe', 'anyWriting'] },
+  'a member who may edit goals': { change: { rights: ['setUp'] }, may: ['read', 'see', 'setUp', 'anyWriting'] },
+  'a member who may share': { change: { rights: ['share'] }, may: ['read', 'see', 'share', 'anyWriting'] },
+  'a member who may do all three': { change: { rights: [...writes] }, may: ['read', 'see', ...writes, 'anyWriting'] },
+  'a member who only reads': { change: { rights: [] }, may: ['read'] },
+  'a member whose time is over': { change: { rights: [...writes], until_date: '2026-11-23' }, may: [] },
+  'a member whose time has not begun': { change: { rights: [...writes], from_date: '2026-11-25' }, may: [] },
+  'the case manager of a student who is archived': { change: { role: 'caseManager' }, may: [], isArchived: true },
+  'the case manager': { change: { role: 'caseManager' }, may: all },
+};
+
+test('the matrix of granted rights names every address of a student', async () => {
+  const { default: routes } = await import('~/web/routes');
+  const ofStudent = pathsOf(await routes).flatMap((path) =>
+    path.startsWith('students/:studentId') ? [path.slice('students/:studentId'.length)] : [],
+  );
+  expect(ofStudent.sort()).toEqual(Object.keys(needed).sort());
+});
+
+for (const [who, { change, may, isArchived }] of Object.entries(members)) {
+  test(`what ${who} gets, and what is refused`, async ({ app, page }) => {
+    await signInAs(app, page, 'Lotte Varga');
+    const addressOf = await addressesOf(app);
+    const student = await studentId(app.db, 'Ansel');
+    const { id: lotte } = await app.db('people').where({ name: 'Lotte Varga' }).first('id');
+    await app.db('team_members').where({ student_id: student, person_id: lotte }).update(change);
+    if (isArchived) await app.db('students').where({ id: student }).update({ archived_at: new Date() });
+    const before = await app.db('team_members').where({ student_id: student }).orderBy('person_id');
+    for (const [path, [open, send]] of Object.entries(needed)) {
+      const address = addressOf(`students/:studentId${path}`);
+      expect((await get(page.request, address)).status, `open ${path}`).toBe(may.includes(open) ? 200 : 404);
+      if (send === null) continue;
+      // What is sent is nothing that could be kept: who may is told so, to who may not there is nothing.
+      for (const body of [{ form: { intent: 'nonsense' } }, { data: { intent: 'nonsense' } }]) {
+        const answer = await page.request.post(address, { ...body, headers: { origin: app.url }, maxRedirects: 0 });
+        const said = `send to ${path}: ${answer.status()}`;
+        if (may.includes(send)) expect([200, 400, 422], said).toContain(answer.status());
+        else expect(answer.status(), said).toBe(404);
+      }
+    }
+    expect(await app.db('team_members').where({ student_id: student }).orderBy('person_id')).toEqual(before);
   });
 }
 

@@ -28,7 +28,7 @@ test('a wrong password and an unknown account get the same words, and what was t
     return page.getByRole('alert').textContent();
   };
   const known = await tryAs(email);
-  expect(known).toBe('This e-mail address and password do not go together.');
+  expect(known).toBe('Email or password is wrong.');
   expect(await tryAs('nobody@quince-lane.example')).toBe(known);
 });
 

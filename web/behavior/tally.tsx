@@ -30,16 +30,16 @@ import { saveOrStay } from '../ui/use-saving';
 import type { Route } from './+types/tally';
 import { messagesIn } from './caught';
 
-function versionOf(tally: Tally, { choices }: Naming, timeZone: string): EntryVersion {
+function versionOf(tally: Tally, { choices }: Naming, timeZone: string, discreet: boolean): EntryVersion {
   const { on, time } = wallTime(tally.changedAt ?? tally.recordedAt, timeZone);
   return {
     version: tally.version,
     about: [longDate(tally.on), tally.time, tally.observerName].join(' · '),
     sentence: tallySentence({ ...tally, behavior: choices.get(tally.behaviorId)?.name ?? '?' }),
-    note: '',
+    note: discreet ? '' : tally.note,
     tones: [],
     written: `${tally.changedByName ?? tally.recordedByName}, ${shortDate(on)} ${time}`,
-    why: tally.changeReason,
+    why: discreet ? null : tally.changeReason,
     isWithdrawn: tally.isWithdrawn,
   };
 }
@@ -53,10 +53,11 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   const naming = namingOf(discreet ? discreetChoices(stored) : stored);
   return {
     student: headerStudent(student, { discreet }),
-    tally,
+    tally: discreet ? { ...tally, note: '' } : tally,
     title: naming.choices.get(tally.behaviorId)?.name ?? '?',
-    versions: [...history, tally].map((version) => versionOf(version, naming, school.timeZone)),
-    mayChange: !tally.isWithdrawn && mayChangeRecord(student, actor, tally, now),
+    versions: [...history, tally].map((version) => versionOf(version, naming, school.timeZone, discreet)),
+    // With its note hidden it cannot be corrected without losing the note.
+    mayChange: !tally.isWithdrawn && !discreet && mayChangeRecord(student, actor, tally, now),
   };
 });
 
@@ -87,7 +88,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
     if (error instanceof Conflict) {
       const stored = await choicesOf(database(), ids.studentId);
       const naming = namingOf(discreet ? discreetChoices(stored) : stored);
-      return data({ conflict: versionOf(error.current as Tally, naming, school.timeZone) }, { status: 409 });
+      return data({ conflict: versionOf(error.current as Tally, naming, school.timeZone, discreet) }, { status: 409 });
     }
     throw error;
   }

@@ -17,6 +17,7 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
   const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
   const reader = await teamReader(student, discreet);
   if (!reader.shows.has('pictures')) throw new NotFound('No such file.');
+  if (discreet) throw new NotFound('No such file.');
   const isThumbnail = new URL(request.url).searchParams.has('small');
   const file = await evidenceFile(database(), student.id, idFrom(params.evidenceId), { isThumbnail });
   // Who only reads is shown files of the entries that they are shown.

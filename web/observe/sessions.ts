@@ -7,6 +7,7 @@ import { database } from '~/server/db/current';
 import { Invalid, NotFound } from '~/server/failures';
 import { pairBeside } from '~/server/observations/pairs';
 import { recordSession } from '~/server/observations/record';
+import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
@@ -21,11 +22,16 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const { actor, wall, now, discreet } = askerOf(context);
   const studentId = idFrom(params.studentId);
   const body = sent.safeParse(await jsonOf(request));
-  if (!body.success) return refusedWith({ form: 'This cannot be read.' });
+  // Even what cannot be read is answered only to whom may observe; what can be, is asked for where it is written.
+  if (!body.success) {
+    await studentFor(database(), actor, studentId, 'observe');
+    return refusedWith({ form: 'This cannot be read.' });
+  }
   // Somebody else has signed in on this device since: what waits there is not theirs.
   if (body.data.personId !== actor.personId) return data(null, { status: 409 });
   const parsed = readable(sessionInput).safeParse(body.data.session);
   if (!parsed.success) {
+    await studentFor(database(), actor, studentId, 'observe');
     return refusedWith(fieldMessages(parsed.error, body.data.session));
   }
   try {

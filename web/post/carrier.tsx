@@ -12,13 +12,15 @@ import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
 import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
+import { Covered } from '../ui/covered';
 import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/carrier';
 
 export const loader = answering(async ({ context }: Route.LoaderArgs) => {
-  const { actor, school } = askerOf(context);
+  const { actor, school, discreet } = askerOf(context);
   if (config.SMTP_URL) throw new NotFound('A real carrier has no inbox here.');
   const { inbox, rules } = await carrierInbox(database(), actor);
+  if (discreet) return null;
   return {
     rules,
     inbox: inbox.map(({ id, recipient, subject, body, arrivedAt }) => {
@@ -58,7 +60,9 @@ export const meta: Route.MetaFunction = () => [{ title: 'Test mail server · Gen
 
 const doesWords = { bounce: 'sends it back', defer: 'takes it later', delay: 'takes it slowly' };
 
-export default function Carrier({ loaderData: { inbox, rules }, actionData }: Route.ComponentProps) {
+export default function Carrier({ loaderData, actionData }: Route.ComponentProps) {
+  if (!loaderData) return <Covered what="Test mail" />;
+  const { inbox, rules } = loaderData;
   return (
     <Page
       marginName="Its rules"

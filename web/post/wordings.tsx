@@ -15,6 +15,7 @@ import { sayNext } from '../http/cookies';
 import { formOf } from '../http/form-of';
 import { submitted } from '../http/submitted';
 import { ReportsNav } from '../reports/reports-nav';
+import { Covered } from '../ui/covered';
 import { Field, FormMessage } from '../ui/fields';
 import { MarginTitle, Page } from '../ui/page';
 import { readForm } from '../ui/read-form';
@@ -22,8 +23,9 @@ import { saveOrStay } from '../ui/use-saving';
 import type { Route } from './+types/wordings';
 
 export const loader = answering(async ({ request, context }: Route.LoaderArgs) => {
-  const { actor, school } = askerOf(context);
+  const { actor, school, discreet } = askerOf(context);
   await mustSetUp(database(), actor);
+  if (discreet) return null;
   const search = new URL(request.url).searchParams;
   const kind = messageKinds.find((one) => one === search.get('kind')) ?? 'entry';
   const readerKind: ReaderKind = readerKinds.find((one) => one === search.get('as')) ?? 'family';
@@ -72,7 +74,17 @@ export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOr
 
 export const meta: Route.MetaFunction = () => [{ title: 'Wordings · Gentle Margin' }];
 
-export default function Wordings({ loaderData, actionData }: Route.ComponentProps) {
+/** What the page shows outside of the discreet view. */
+type Opened = Omit<Route.ComponentProps, 'loaderData'> & {
+  loaderData: NonNullable<Route.ComponentProps['loaderData']>;
+};
+
+export default function Wordings(props: Route.ComponentProps) {
+  const { loaderData } = props;
+  return loaderData ? <OpenWordings {...props} loaderData={loaderData} /> : <Covered what="How messages are worded" />;
+}
+
+function OpenWordings({ loaderData, actionData }: Opened) {
   const { kind, readerKind, students, studentId } = loaderData;
   const [search, setSearch] = useSearchParams();
   const choose = (name: string, value: string) => {
@@ -136,7 +148,7 @@ export default function Wordings({ loaderData, actionData }: Route.ComponentProp
   );
 }
 
-type WordingFormProps = Omit<Route.ComponentProps['loaderData'], 'students' | 'studentId'> & {
+type WordingFormProps = Omit<NonNullable<Route.ComponentProps['loaderData']>, 'students' | 'studentId'> & {
   result: SubmissionResult<string[]> | undefined;
   children: React.ReactNode;
 };

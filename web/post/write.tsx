@@ -17,6 +17,7 @@ import { submitted } from '../http/submitted';
 import { ReadersNav } from '../readers/readers-nav';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
+import { Covered } from '../ui/covered';
 import { Field, FormMessage } from '../ui/fields';
 import { SelectField } from '../ui/form-fields';
 import { MarginTitle, Page } from '../ui/page';
@@ -28,6 +29,7 @@ import type { Route } from './+types/write';
 export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = askerOf(context);
   const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
+  if (discreet) return null;
   const [ways, all] = await Promise.all([waysInto(database(), actor, student.id), wordings(database())]);
   const readers = ways.filter(
     (way) => way.withdrawnAt === null && way.endsOn >= actor.today && way.email && !way.hasStopped,
@@ -37,10 +39,10 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
   const about = { studentId: student.id, kind: 'byHand' as const, entryIds: [], toName: reader?.readerName ?? '' };
   const values = await valuesFor(database(), about, { kind: 'team', shows: new Set() }, school);
   return {
-    student: headerStudent(student, { discreet }),
+    student: headerStudent(student, { discreet: false }),
     readers: readers.map(({ id, readerName, email }) => ({
       id,
-      name: discreet ? 'A reader' : `${readerName}, ${email}`,
+      name: `${readerName}, ${email}`,
       readerName,
     })),
     to: reader?.id ?? '',
@@ -68,7 +70,17 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `A message about ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
 ];
 
-export default function Write({ loaderData, actionData }: Route.ComponentProps) {
+/** What the page shows outside of the discreet view. */
+type Opened = Omit<Route.ComponentProps, 'loaderData'> & {
+  loaderData: NonNullable<Route.ComponentProps['loaderData']>;
+};
+
+export default function Write(props: Route.ComponentProps) {
+  const { loaderData } = props;
+  return loaderData ? <OpenWrite {...props} loaderData={loaderData} /> : <Covered what="A message" />;
+}
+
+function OpenWrite({ loaderData, actionData }: Opened) {
   const { student, readers, to, wording, values } = loaderData;
   const [form, fields] = useForm({
     lastResult: actionData && 'result' in actionData ? actionData.result : undefined,

@@ -49,6 +49,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const studentId = idFrom(params.studentId);
   const goalId = idFrom(params.goalId);
   const student = await studentFor(database(), actor, studentId, 'observe');
+  const pieces = await piecesOf(database(), student, goalId, now);
   const form = await formOf(request);
   const intent = String(form.get('intent'));
   const of = String(form.get('pieceId') ?? '');
@@ -66,8 +67,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
       return answer(null);
     }
     const piece = pieceId.safeParse(of);
-    const known =
-      piece.success && (await piecesOf(database(), student, goalId, now)).find(({ id }) => id === piece.data);
+    const known = piece.success && pieces.find(({ id }) => id === piece.data);
     if (!known) throw new NotFound('No such piece.');
     if (intent === 'rate') {
       const read = readRating(form, known.rubric);

@@ -9,13 +9,14 @@ import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { heavy } from '../http/heavy';
+import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/draft-file';
 import { formatFrom, paperFile } from './file-answer';
 
 /** The draft of a progress report as a file. */
 export const loader = answering(
   heavy(async ({ params, context }: Route.LoaderArgs) => {
-    const { actor, school, now } = askerOf(context);
+    const { actor, school, now, discreet } = askerOf(context);
     const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
     const period = isoDateField.safeParse(params.period);
     if (!period.success) throw new NotFound('No such period.');
@@ -29,7 +30,7 @@ export const loader = answering(
     await recordReading(database(), { personId: actor.personId }, reading, now);
     return paperFile(
       format,
-      fileName(student.shortName, 'progress report draft', actor.today),
+      fileName(headerStudent(student, { discreet }).shortName, 'progress report draft', actor.today),
       progressPaper(report, null),
       progressRows(report),
     );

@@ -17,6 +17,7 @@ import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
 import { jsonOf } from '../http/json-of';
 import { PrintSheet } from '../report/print-sheet';
+import { Covered } from '../ui/covered';
 import { MarginTitle, Page } from '../ui/page';
 import { saveOrStay } from '../ui/use-saving';
 import type { Route } from './+types/draft';
@@ -34,8 +35,9 @@ const periodFrom = (text: string | undefined) => {
 };
 
 export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, school } = askerOf(context);
+  const { actor, school, discreet } = askerOf(context);
   const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
+  if (discreet) return null;
   const period = periodFrom(params.period);
   const [draft, issued] = await Promise.all([
     draftOf(database(), student, period, { school, today: actor.today }),
@@ -108,7 +110,17 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `Draft of a progress report, ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
 ];
 
-export default function Draft({ loaderData }: Route.ComponentProps) {
+/** What the page shows outside of the discreet view. */
+type Opened = Omit<Route.ComponentProps, 'loaderData'> & {
+  loaderData: NonNullable<Route.ComponentProps['loaderData']>;
+};
+
+export default function Draft(props: Route.ComponentProps) {
+  const { loaderData } = props;
+  return loaderData ? <OpenDraft {...props} loaderData={loaderData} /> : <Covered what="A progress report" />;
+}
+
+function OpenDraft({ loaderData }: Opened) {
   const { student, period, paper, goals, missing, named, standing, next, changedByName } = loaderData;
   const path = `/students/${student.id}/progress/${period}`;
   const { words, version, isDirty, isBusy, isUnreachable, answer, theirs, change, keepMine, issue } = useKeptWords(

@@ -9,12 +9,13 @@ import { readerRules } from '~/server/readers/rules';
 import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
+import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/issued-file';
 import { formatFrom, paperFile } from './file-answer';
 
 /** An issued progress report as a file. */
 export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, school, now } = askerOf(context);
+  const { actor, school, now, discreet } = askerOf(context);
   const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
   const format = formatFrom(params.format);
   const [issued, { rules }] = await Promise.all([
@@ -26,7 +27,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   await recordReading(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'exported' }, now);
   return paperFile(
     format,
-    fileName(student.shortName, `progress report ${issued.number}`, issued.issuedOn),
+    fileName(headerStudent(student, { discreet }).shortName, `progress report ${issued.number}`, issued.issuedOn),
     progressPaper(report, issued),
     progressRows(report),
   );

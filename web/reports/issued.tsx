@@ -11,6 +11,7 @@ import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { PrintSheet } from '../report/print-sheet';
 import { teamReader } from '../report/team-reader';
+import { Covered } from '../ui/covered';
 import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/issued';
 import { formats } from './formats';
@@ -20,8 +21,9 @@ import { shownPaper } from './shown-paper';
 import { WayBack } from './way-back';
 
 export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, school, now } = askerOf(context);
+  const { actor, school, now, discreet } = askerOf(context);
   const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
+  if (discreet) return null;
   const [issued, reader] = await Promise.all([
     issuedReport(database(), student.id, idFrom(params.issuedId), school),
     teamReader(student, false),
@@ -40,7 +42,17 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${loaderData?.paper.title ?? 'A progress report'} · Gentle Margin` },
 ];
 
-export default function Issued({ loaderData: { student, paper, issued } }: Route.ComponentProps) {
+/** What the page shows outside of the discreet view. */
+type Opened = Omit<Route.ComponentProps, 'loaderData'> & {
+  loaderData: NonNullable<Route.ComponentProps['loaderData']>;
+};
+
+export default function Issued(props: Route.ComponentProps) {
+  const { loaderData } = props;
+  return loaderData ? <OpenIssued {...props} loaderData={loaderData} /> : <Covered what="A progress report" />;
+}
+
+function OpenIssued({ loaderData: { student, paper, issued } }: Opened) {
   return (
     <Page
       marginName="About this report"

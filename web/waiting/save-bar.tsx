@@ -20,7 +20,8 @@ export function SaveBar({ isBusy, message, onSave, onSaveAndAnother }: SaveBarPr
     <div className="z-20 mt-auto pt-4 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:border-t max-lg:border-rule max-lg:bg-sheet max-lg:p-3">
       {waits > 0 && !isBusy && (
         <p role="status" className="mb-2 text-small font-semibold text-clay-deep">
-          Nothing is lost: {counted(waits, 'record waits', 'records wait')} on this device. {whyWords[why]}
+          {whyWords[why].happened} Nothing is lost: {counted(waits, 'record waits', 'records wait')} on this device.{' '}
+          {whyWords[why].next} You can go on.
         </p>
       )}
       {message && (

@@ -12,13 +12,16 @@ export type Sent = { is: 'saved' } | { is: 'refused'; messages: Record<string, s
 /** While these hold, the others would not get through either. */
 export const holdsAll = (why: Why): boolean => why === 'unreachable' || why === 'signedOut' || why === 'tooMany';
 
-/** What is said of each: what happened, what is safe, what to do. */
-export const whyWords: Record<Why, string> = {
-  unreachable: 'The server cannot be reached. It is sent by itself as soon as it can be.',
-  signedOut: 'You are signed out. Sign in again on this device, and it is sent by itself.',
-  someoneElse: 'Somebody else is signed in on this device. It is sent when you sign in here again.',
-  tooMany: 'The server asks for a pause. It is sent by itself in a moment.',
-  ours: 'The server failed on this one. It is kept here and tried again; everything else goes on.',
+/** What is said of each: what happened, and what is next. In between it is said that nothing is lost. */
+export const whyWords: Record<Why, { happened: string; next: string }> = {
+  unreachable: { happened: 'The server cannot be reached.', next: 'It is sent by itself as soon as it can be.' },
+  signedOut: { happened: 'You are signed out.', next: 'Sign in again on this device, and it is sent by itself.' },
+  someoneElse: {
+    happened: 'Somebody else is signed in on this device.',
+    next: 'It is sent when you sign in here again.',
+  },
+  tooMany: { happened: 'The server asks for a pause.', next: 'It is sent by itself in a moment.' },
+  ours: { happened: 'The server failed on this one.', next: 'It is tried again; everything else goes on.' },
 };
 
 const refusals: Record<number, string> = {

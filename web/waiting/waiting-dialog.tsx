@@ -38,7 +38,9 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
                   <p className="display text-lg">{waiting.student.shortName}</p>
                   <WhatWaits waiting={waiting} />
                   {!waiting.problem && whys[waiting.id] && (
-                    <p className="mt-1 text-small text-ink-2">{whyWords[whys[waiting.id] as Why]}</p>
+                    <p className="mt-1 text-small text-ink-2">
+                      {Object.values(whyWords[whys[waiting.id] as Why]).join(' ')}
+                    </p>
                   )}
                   {waiting.problem && (
                     <p role="alert" className="mt-1 text-small font-semibold text-clay-deep">

@@ -44,6 +44,9 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
       ...link,
       isLocked: lockedAt !== null,
       readerName: discreet ? 'A reader' : link.readerName,
+      // In the discreet view: that there is an address, and not which.
+      email: discreet ? null : link.email,
+      hasEmail: link.email !== null,
       madeOn: wallTime(createdAt, school.timeZone).on,
       withdrawnOn: withdrawnAt && wallTime(withdrawnAt, school.timeZone).on,
       lastRead: lastReadAt && wallTime(lastReadAt, school.timeZone),
@@ -56,9 +59,10 @@ const change = z.object({ intent: z.enum(['withdraw', 'unlock']), id: z.uuid() }
 export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
+  // Even a wrong form is answered only to whom the page belongs.
+  await studentFor(database(), actor, studentId, 'share');
   const form = await formOf(request);
   if (form.get('intent') === 'told') {
-    await studentFor(database(), actor, studentId, 'share');
     const { refused } = await submitted(form, toldInput, (input) => setTold(database(), actor, studentId, input));
     return data(
       { made: null, result: undefined, told: refused?.data.result.error ?? {} },
@@ -76,8 +80,6 @@ export const action = answering(async ({ params, request, context }: Route.Actio
         : 'The way in is unlocked: the passcode can be tried again.';
     return data({ made: null, result: undefined }, { headers: await sayNext({ text }) });
   }
-  // Even a wrong form is answered only to whom the page belongs.
-  await studentFor(database(), actor, studentId, 'share');
   const { done, refused } = await submitted(form, wayInInput, async (input) => {
     const token = await makeWayIn(database(), actor, studentId, input, now);
     if (!token) throw new Invalid({ '': 'This way in is already there. Its link cannot be shown a second time.' });
@@ -254,7 +256,7 @@ function WayInRow({ link, today }: { link: WayInLink; today: IsoDate }) {
           </button>
         )}
       </div>
-      {isOpen && <Told link={link} />}
+      {isOpen && (link.email !== null || !link.hasEmail) && <Told link={link} />}
       {isAsking && (
         <Dialog title="Withdraw this way in?" onClose={() => setAsking(false)}>
           <fetcher.Form method="post" className="p-6" onSubmit={() => setAsking(false)}>
