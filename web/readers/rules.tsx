@@ -72,8 +72,8 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
 export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
-  const form = await formOf(request);
   await studentFor(database(), actor, studentId, 'share');
+  const form = await formOf(request);
   const { refused } = await submitted(form, readerRulesInput, (input) =>
     saveReaderRules(database(), actor, studentId, input, now),
   );
