@@ -15,7 +15,7 @@ export const NO_USE = 78;
  * Keeps processes alive: who dies is started again, later and later; when one that the others need is given up, all end.
  *
  * @param programs  `{ name, command, args, env, isNeeded, onMessage }`; one that is not needed may be given up without the others
- * @param options  `cwd`; `say(sentence)` for what happens; `pace` scales all times, for tests
+ * @param options  `cwd`; `say(sentence)` for what happens; `pace` scales the waits, for tests
  * @returns `ended`, a promise of the exit code: 0 after `stop()`, 1 when it was given up
  */
 export function supervise(programs, { cwd, say = console.error, pace = 1 } = {}) {
@@ -43,7 +43,7 @@ export function supervise(programs, { cwd, say = console.error, pace = 1 } = {})
       isOver = true;
       running.delete(name);
       if (isStopping) return;
-      const row = Date.now() - startedAt >= pace * WELL_AFTER ? 1 : deaths + 1;
+      const row = Date.now() - startedAt >= WELL_AFTER ? 1 : deaths + 1;
       if (row >= MOST_DEATHS || (code === NO_USE && !wasUp)) {
         say(`${name} ${how}; it is not started again.`);
         if (isNeeded) stop(1);
