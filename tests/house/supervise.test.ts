@@ -14,6 +14,8 @@ beforeEach(() => {
 afterEach(() => rmSync(folder, { recursive: true }));
 
 const starts = () => readFileSync(join(folder, 'starts'), 'utf8').split('\n').filter(Boolean);
+const pidsOf = (name: string) =>
+  starts().flatMap((line) => (line.startsWith(`${name} `) ? [Number(line.split(' ')[1])] : []));
 const isAlive = (pid: number) => {
   try {
     return process.kill(pid, 0);
@@ -42,12 +44,12 @@ describe('what is supervised', () => {
       say: (sentence) => said.push(sentence),
     });
     await until(() => starts().length === 2);
-    const [pages, worker] = starts().map((line) => Number(line.split(' ')[1])) as [number, number];
+    const [pages, worker] = [pidsOf('pages')[0], pidsOf('worker')[0]] as [number, number];
     process.kill(worker, 'SIGKILL');
     await until(() => starts().length === 3);
     expect(said).toEqual(['worker has ended (SIGKILL); it is started again.']);
     expect(isAlive(pages)).toBe(true);
-    const pids = starts().map((line) => Number(line.split(' ')[1]));
+    const pids = [...pidsOf('pages'), ...pidsOf('worker')];
     await stop();
     expect(await ended).toBe(0);
     expect(pids.filter(isAlive)).toEqual([]);

@@ -76,17 +76,18 @@ function refusal(request: Request, publicOrigin: string): [status: number, sente
  * @param publicUrl  the address people type: behind a proxy that writes another host into its requests, it says what this site is
  */
 export function guardSubmissions(publicUrl: string): RequestHandler {
-  const { origin: publicOrigin, host: publicHost } = new URL(publicUrl);
+  const { origin: publicOrigin, host: publicHost, protocol } = new URL(publicUrl);
   return (request: Request, response: Response, next: NextFunction) => {
     const refused = refusal(request, publicOrigin);
     if (refused) {
       response.status(refused[0]).type('text').send(refused[1]);
       return;
     }
-    // React Router holds the two against each other once more.
+    // React Router holds the two against each other once more, host and protocol.
     if (request.headers.origin === publicOrigin) {
       request.headers.host = publicHost;
       delete request.headers['x-forwarded-host'];
+      Object.defineProperty(request, 'protocol', { value: protocol.slice(0, -1) });
     }
     next();
   };
