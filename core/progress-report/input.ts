@@ -26,3 +26,6 @@ export const issueInput = draftInput.extend({
   replaces: z.uuid().nullable(),
 });
 export type IssueInput = z.infer<typeof issueInput>;
+
+/** Files of groups can be fetched for so many days. */
+export const BATCH_DAYS = 14;

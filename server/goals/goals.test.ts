@@ -107,7 +107,10 @@ describe('the school', () => {
       name: 'Test School',
       timeZone: 'America/New_York',
       isDemo: false,
-      calendar: { weekdays: [1, 2, 3, 4, 5], closures: [{ first: '2026-11-26', last: '2026-11-27', label: 'Thanksgiving' }] },
+      calendar: {
+        weekdays: [1, 2, 3, 4, 5],
+        closures: [{ first: '2026-11-26', last: '2026-11-27', label: 'Thanksgiving' }],
+      },
     });
     expect((await settings(fresh.db)).map(({ name }) => name)).toEqual(['Kitchen']);
     await expect(fresh.db('school').insert({ name: 'Another', time_zone: 'UTC', weekdays: [1] })).rejects.toThrow();

@@ -1,7 +1,6 @@
+import { BATCH_DAYS } from '~/core/progress-report/input';
 import type { Database } from '../db/database';
 
-/** Files of groups can be fetched for so long. */
-export const BATCH_DAYS = 14;
 /** A browser that nobody has signed in from for so long is not known any more. */
 const DEVICE_DAYS = 180;
 /** However a session is used, it ends after this long: see `sessions.ts`. */

@@ -241,6 +241,7 @@ function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps)
               mayAnswer: mayAnswer(kind),
               mayHide: false,
               word: kind === 'student' ? 'reflection' : 'comment',
+              seenBy: kind === 'student' ? 'The team and your family see it.' : 'The support team sees it.',
             }}
           />
           <PagesLine {...report} oldestFirst={arrangement.oldestFirst} />

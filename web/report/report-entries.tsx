@@ -22,7 +22,7 @@ interface ReportEntriesProps {
   /** Whether entries lead to their own page: not for readers from outside. */
   linksToEntries: boolean;
   /** What this reader may do with what is said of an entry. */
-  answers: { mayAnswer: boolean; mayHide: boolean; word: 'comment' | 'reflection' };
+  answers: { mayAnswer: boolean; mayHide: boolean; word: 'comment' | 'reflection'; seenBy: string };
 }
 
 type LineProps = Pick<ReportEntriesProps, 'linksToEntries' | 'answers'> & {

@@ -164,7 +164,10 @@ export default function Report({ loaderData }: Route.ComponentProps) {
           evidence={rest.evidence}
           evidenceAt={`/students/${student.id}/evidence`}
           linksToEntries={student.maySee}
-          answers={{ mayAnswer: !student.isDiscreet, mayHide: mayShare, word: 'comment' }}
+          answers={{
+            ...{ mayAnswer: !student.isDiscreet, mayHide: mayShare, word: 'comment' },
+            seenBy: 'Everyone who reads this entry sees it, outside of the team too.',
+          }}
         />
         <PagesLine {...rest} oldestFirst={arrangement.oldestFirst} />
       </PrintSheet>

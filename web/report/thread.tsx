@@ -13,10 +13,12 @@ interface ThreadProps {
   mayAnswer: boolean;
   mayHide: boolean;
   word: 'comment' | 'reflection';
+  /** Who will see what is said here, where nobody in particular is answered. */
+  seenBy?: string;
 }
 
 /** What was said of an entry, and a place to answer: its button stands in the corner of what is `relative` around it. */
-export function Thread({ entry, comments, mayAnswer, mayHide, word }: ThreadProps) {
+export function Thread({ entry, comments, mayAnswer, mayHide, word, seenBy }: ThreadProps) {
   const [isOpen, setOpen] = useState(false);
   return (
     <>
@@ -33,6 +35,7 @@ export function Thread({ entry, comments, mayAnswer, mayHide, word }: ThreadProp
             entryId={entry.id}
             word={word}
             to={word === 'comment' ? answerable(comments) : []}
+            seenBy={seenBy}
             onDone={() => setOpen(false)}
           />
         ) : (
@@ -136,11 +139,12 @@ interface AnswerFormProps {
   word: 'comment' | 'reflection';
   /** Readers from outside who said something here: the team says which of them it answers. */
   to?: { id: string; name: string }[];
+  seenBy?: string | undefined;
   onDone: () => void;
 }
 
 /** A few lines about an entry. One submission, one id: sent twice it is said once. */
-export function AnswerForm({ entryId, word, to = [], onDone }: AnswerFormProps) {
+export function AnswerForm({ entryId, word, to = [], seenBy, onDone }: AnswerFormProps) {
   const fetcher = useFetcher<Answer>();
   const [id] = useState(() => newId());
   const field = useId();
@@ -180,6 +184,7 @@ export function AnswerForm({ entryId, word, to = [], onDone }: AnswerFormProps) 
         className="textarea w-full text-base"
       />
       <FieldMessage id={`${field}-message`} messages={message ? [message] : undefined} />
+      {seenBy && to.length === 0 && <p className="text-small text-ink-2">{seenBy}</p>}
       <div className="flex gap-2">
         <button
           type="submit"

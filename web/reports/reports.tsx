@@ -3,7 +3,8 @@ import { data, Form, Link, useNavigation, useRevalidator } from 'react-router';
 import { z } from 'zod';
 import { longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
-import { counted } from '~/core/words/counting';
+import { BATCH_DAYS } from '~/core/progress-report/input';
+import { counted, listed } from '~/core/words/counting';
 import { may } from '~/server/access/rights';
 import { database } from '~/server/db/current';
 import { askForBatch, batchesOf } from '~/server/progress-reports/batches';
@@ -40,7 +41,8 @@ export const loader = answering(
       setsUp: person.setsUp,
       batches: batches.map(({ madeAt, ...batch }) => {
         const { on, time } = wallTime(madeAt, school.timeZone);
-        return { ...batch, at: `${shortDate(on)}, ${time}` };
+        const leftOut = discreet ? batch.leftOut.map(() => 'a student') : batch.leftOut;
+        return { ...batch, leftOut, at: `${shortDate(on)}, ${time}` };
       }),
     };
   }),
@@ -98,8 +100,11 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
                     reloadDocument
                     className="font-semibold underline underline-offset-2"
                   >
-                    PDF, {counted(batch.of, 'student', 'students')}, {counted(batch.pages ?? 0, 'page', 'pages')}
+                    PDF, {counted(batch.of - batch.leftOut.length, 'student', 'students')},{' '}
+                    {counted(batch.pages ?? 0, 'page', 'pages')}
                   </Link>
+                ) : batch.state === 'over' ? (
+                  <p className="text-ink-2">It could be fetched for {BATCH_DAYS} days. Ask for it again.</p>
                 ) : batch.state === 'failed' ? (
                   <p className="font-semibold text-clay-deep">{batch.problem}</p>
                 ) : (
@@ -111,9 +116,12 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
                       aria-label={`Being made: ${batch.label}`}
                     />
                     <p>
-                      {batch.done} of {batch.of} made. You may leave this page.
+                      {batch.done} of {batch.of} made. {batch.problem ?? 'You may leave this page.'}
                     </p>
                   </>
+                )}
+                {batch.leftOut.length > 0 && batch.state !== 'over' && (
+                  <p className="text-ink-2">Left out, no longer yours to share: {listed(batch.leftOut)}</p>
                 )}
               </li>
             ))}

@@ -108,19 +108,6 @@ export default function School({ loaderData: { school, zones, hasTestMail }, act
             options={zones.map((zone) => ({ id: zone, name: zone }))}
           />
         </div>
-        <Section title="Signing out by itself">
-          <p className="mb-3 text-small text-ink-2">When nobody uses a sign-in for this long, it ends.</p>
-          <div className="flex flex-wrap gap-6">
-            <TextField
-              field={fields.sharedIdleMinutes}
-              label="On a shared tablet"
-              type="figure"
-              unit="minutes"
-              className="w-24"
-            />
-            <TextField field={fields.idleMinutes} label="Elsewhere" type="figure" unit="minutes" className="w-24" />
-          </div>
-        </Section>
         <Section title="School days">
           <CheckList field={fields.weekdays} legend="Open on" options={week} />
         </Section>
@@ -170,6 +157,19 @@ export default function School({ loaderData: { school, zones, hasTestMail }, act
               );
             }}
           </Rows>
+        </Section>
+        <Section title="Signing out by itself">
+          <p className="mb-3 text-small text-ink-2">When nobody uses a sign-in for this long, it ends.</p>
+          <div className="flex flex-wrap gap-6">
+            <TextField
+              field={fields.sharedIdleMinutes}
+              label="On a shared tablet"
+              type="figure"
+              unit="minutes"
+              className="w-24"
+            />
+            <TextField field={fields.idleMinutes} label="Elsewhere" type="figure" unit="minutes" className="w-24" />
+          </div>
         </Section>
         <div className="sticky bottom-0 -mx-2 border-t border-rule bg-paper px-2 py-3">
           <button type="submit" className="btn btn-primary h-11 px-6" disabled={isBusy}>
