@@ -78,6 +78,18 @@ describe('what the margin says beside the verdict', () => {
   it('says when the target is reached on this trend, or that it is not', () => {
     expect(titled(say([2, 2, 2, 3, 4, 5, 6], { today: '2026-09-20' }), /^80% about/)?.title).toBe('80% about Sep 25');
     expect(titled(say([2, 2, 2, 6, 5, 4, 3]), /not on this trend/)?.text).toContain('Not within two years');
+    // Never both a date and that it will not be.
+    for (const values of [
+      [2, 2, 2, 6, 5, 4, 3],
+      [1, 2, 1, 3, 2, 3, 2, 4],
+      [4, 1, 5, 2, 6, 3, 7],
+      [3, 2, 4, 2, 5, 1, 6],
+    ]) {
+      for (const { title, text } of say(values)) {
+        const said = `${title} ${text}`;
+        expect(/two years/.test(said) && /about|earliest|between [A-Z]/.test(said), said).toBe(false);
+      }
+    }
   });
 
   it('gives the trend with its interval and its test', () => {

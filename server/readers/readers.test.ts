@@ -18,6 +18,7 @@ import { Invalid, NotAllowed, NotFound } from '../failures';
 import { goalsOf } from '../goals/goals';
 import { recordSession } from '../observations/record';
 import { mayReadEntry, PAGE_SIZE, type Reader, type ReportWanted, runningReport } from '../report/running';
+import { studentTabs } from '../students/students';
 import { makeWayIn } from '../ways-in/ways-in';
 import { entriesNamingOthers, letNamesStand, namesIn } from './other-children';
 import { readerRules, saveReaderRules } from './rules';
@@ -105,6 +106,40 @@ describe('the running report', () => {
     const [figure] = (await report(family(['numbers']))).entries;
     expect(figure).toMatchObject({ sentence: '1 of 2: 50%.', outcome: null, note: null });
     expect((await report(family([]))).entries[0]?.sentence).toBe('Observed.');
+  });
+
+  it('holds no incident that is still going for who only reads, nor for readers from outside; nor its id, nor its files', async () => {
+    const behavior = { id: randomUUID(), student_id: school.student, kind: 'behavior', name: 'Runs off', position: 0 };
+    await fresh.db('behavior_choices').insert(behavior);
+    const incident = async (isGoing: boolean) => {
+      const note = randomUUID();
+      await fresh.db('abc_notes').insert({
+        ...{ id: note, student_id: school.student, occurred_on: '2026-11-24', occurred_time: '09:00', note: '' },
+        ...{ behaviors: [behavior.id], antecedents: [], consequences: [], functions: [], is_going: isGoing },
+        ...{ observer_id: school.manager, recorded_by: school.manager, recorded_at: now },
+      });
+      return note;
+    };
+    const [over, going] = [await incident(false), await incident(true)];
+    const readsOnly: Reader = { ...team, shows: shownFields([...everything]) };
+    const goals = await goalsOf(fresh.db, [school.student]);
+    for (const [reader, ids] of [
+      [team, [over, going]],
+      [readsOnly, [over]],
+      [family(['numbers', 'abc', 'pictures']), [over]],
+    ] as [Reader, string[]][]) {
+      const shown = await report(reader, { only: 'behavior' });
+      expect(shown.entries.map((entry) => entry.id).sort()).toEqual([...ids].sort());
+      expect(shown.total).toBe(ids.length);
+      const reads = (entry: string) => mayReadEntry(fresh.db, school.student, goals, reader, entry);
+      expect([await reads(over), await reads(going)]).toEqual([true, reader === team]);
+    }
+    await fresh.db('team_members').where({ person_id: school.aide }).update({ rights: [] });
+    const [tab] = await studentTabs(fresh.db, actorOf(school.aide));
+    expect([tab?.going, tab?.goals]).toEqual([[], []]);
+    await fresh.db('team_members').where({ person_id: school.aide }).update({ rights: null });
+    expect((await studentTabs(fresh.db, actorOf(school.aide)))[0]?.going).toMatchObject([{ id: going }]);
+    await fresh.db.raw('truncate abc_notes cascade');
   });
 
   it('comes in pages, in either order, at a day, and only with what is looked for', async () => {

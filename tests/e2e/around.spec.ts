@@ -1,6 +1,8 @@
 // What stands around every page: the finder, the keys, the tabs, the discreet view, the theme, security, failures.
+import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
-import { expect, goalId, settled, signInAs, studentId, test } from './fixtures';
+import Papa from 'papaparse';
+import { type App, expect, goalId, settled, signInAs, studentId, test } from './fixtures';
 import { startServer } from './server';
 
 test('the finder leads to a student or a goal by a few letters', async ({ app, page }) => {
@@ -41,6 +43,7 @@ test('the discreet view leaves no name on any screen, nor in the page’s source
   await signInAs(app, page);
   const [student, goal] = [await studentId(app.db, 'Ansel'), await goalId(app.db, 'Ansel', '2b')];
   const { id } = await app.db('observations').where({ goal_id: goal }).first('id');
+  const more = await sayNames(app, student, id);
   await page.goto('/students');
   await settled(page);
   // The switch shows what was asked for at once; the cookie comes with the answer.
@@ -51,13 +54,100 @@ test('the discreet view leaves no name on any screen, nor in the page’s source
   const views = ['', '/report', '/observe', '/ways-in', `/goals/${goal}`, `/entries/${id}`].map(
     (view) => `/students/${student}${view}`,
   );
-  for (const view of ['/students', '/finder', ...views]) {
+  for (const view of ['/students', '/finder', '/', '/reports', '/roster', ...views, ...more]) {
     const source = await (await page.request.get(view)).text();
-    expect(source, view).not.toMatch(/Ansel|Dorsey|Briar|Asks for a pause|pause card|laughed/);
+    expect(source, view).not.toMatch(/Ansel|Dorsey|Briar|Asks for a pause|pause card|laughed|ida@home|Aunt Ida/);
   }
   await page.goto(`/students/${student}/goals/${goal}`);
   await expect(page.getByRole('heading', { name: 'Goal 2b' })).toBeVisible();
   await expect(page).toHaveTitle('2b · AD · Gentle Margin');
+});
+
+/** Names wherever there are words: a reader’s address, messages, a draft, an issued report, a tally, a file. Where they would show. */
+async function sayNames(app: App, student: string, entry: string): Promise<string[]> {
+  const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
+  const link = await app.db('share_links').where({ student_id: student }).first('id');
+  await app.db('share_links').where({ id: link.id }).update({ email: 'ida@home.example', reader_name: 'Aunt Ida' });
+  await app.db('carrier_inbox').insert({
+    ...{ message_id: '<1>', recipient: 'ida@home.example', subject: 'Ansel', body: 'Ansel laughed', headers: {} },
+    arrived_at: new Date(),
+  });
+  const [behavior] = await app.db('behavior_choices').where({ student_id: student, kind: 'behavior' });
+  const [tally, issued] = [randomUUID(), randomUUID()];
+  await app.db('tallies').insert({
+    ...{ id: tally, student_id: student, behavior_id: behavior.id, observed_on: '2026-11-24', observed_time: '09:00' },
+    ...{
+      minutes: 30,
+      count: 1,
+      note: 'Briar laughed',
+      observer_id: hanneke,
+      recorded_by: hanneke,
+      recorded_at: new Date(),
+    },
+  });
+  await app.db('evidence').insert({
+    ...{ id: randomUUID(), student_id: student, entry_id: entry, name: 'Briar and Ansel.pdf', type: 'application/pdf' },
+    ...{ bytes: 1, content: Buffer.from('x'), added_by: hanneke, added_at: new Date() },
+  });
+  const words = { type: 'doc', content: [] };
+  const content = {
+    ...{ student: { name: 'Ansel Dorsey', shortName: 'Ansel D.', grade: 'Grade 4', groups: [] }, schoolName: 'x' },
+    ...{ caseManager: 'x', plan: { startsOn: '2026-09-08', endsOn: '2027-06-11' }, goals: [], behavior: [], words },
+    period: { label: 'Quarter 1', from: '2026-09-08', to: '2026-12-04' },
+  };
+  await app.db('issued_reports').insert({
+    ...{ id: issued, student_id: student, number: 1, period_label: 'Quarter 1', period_from: '2026-09-08' },
+    ...{ period_to: '2026-12-04', content, made_from: {}, readers: [], issued_by: hanneke, issued_at: new Date() },
+  });
+  return [
+    ...['/post', '/post/carrier', '/post/wordings'],
+    ...[
+      '/write',
+      '/progress',
+      '/progress/2026-12-04',
+      `/issued/${issued}`,
+      `/tallies/${tally}`,
+      '/notes',
+      '/behavior',
+    ].map((view) => `/students/${student}${view}`),
+    ...[`/evidence/of/${entry}`, '/readers', '/readings'].map((view) => `/students/${student}${view}`),
+  ];
+}
+
+test('files follow the page: its filter, its order and its groups; they are called by whose they are', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  const [student, goal] = [await studentId(app.db, 'Ansel'), await goalId(app.db, 'Ansel', '2a')];
+  const csvOf = async (search: string) => {
+    const answer = await page.request.get(`/students/${student}/report/as/csv?${search}`);
+    expect(answer.headers()['content-disposition']).toBe(
+      'attachment; filename="Ansel-D-individual-report-2026-11-24.csv"',
+    );
+    return Papa.parse<Record<string, string>>(await answer.text(), { header: true, skipEmptyLines: true }).data;
+  };
+  const all = await csvOf('');
+  const { count } = (await app.db('observations').where({ goal_id: goal, withdrawn: false }).count().first()) as {
+    count: string;
+  };
+  const one = await csvOf(`goal=${goal}&order=oldest`);
+  expect(one).toHaveLength(Number(count));
+  expect(one.length).toBeLessThan(all.length);
+  expect(new Set(one.map(({ of }) => of)).size).toBe(1);
+  const days = one.map(({ at }) => at as string);
+  expect(days).toEqual(days.toSorted());
+  const byGoal = await csvOf('by=goal');
+  const seen = byGoal.map(({ of, kind }) => (kind === 'observation' ? of : kind));
+  expect(new Set(seen.filter((of, i) => seen.indexOf(of) < i && seen[i - 1] !== of && /·/.test(of ?? ''))).size).toBe(
+    0,
+  );
+  // The page’s own links carry what it shows.
+  await page.goto(`/students/${student}/report?goal=${goal}&order=oldest`);
+  await expect(page.getByRole('link', { name: 'PDF' })).toHaveAttribute(
+    'href',
+    new RegExp(`goal=${goal}&order=oldest`),
+  );
 });
 
 test('needs a closer look: only who does, and the filter is an address', async ({ app, page }) => {

@@ -685,3 +685,37 @@ test('per hour observed is another way to see whether something helped; each way
   const times = tallies.reduce((sum, { count }) => sum + count, 0);
   await expect(help).toContainText(`${round(times / hours)} an hour observed before`);
 });
+
+test('a note of several behaviors is found under each of them, and its file has every field', async ({ app, page }) => {
+  await signInAs(app, page);
+  const student = await studentId(app.db, 'Ansel');
+  const behaviors: { id: string; name: string }[] = await app
+    .db('behavior_choices')
+    .where({ student_id: student, kind: 'behavior' })
+    .orderBy('position')
+    .select('id', 'name');
+  const [one, other] = behaviors as [(typeof behaviors)[0], (typeof behaviors)[0]];
+  const { id } = await app
+    .db('abc_notes')
+    .where({ student_id: student, withdrawn: false, beside_id: null })
+    .orderBy('occurred_on', 'desc')
+    .orderBy('occurred_time', 'desc')
+    .first('id');
+  const together = [one.id, other.id];
+  await app.db('abc_notes').where({ id }).update({ behaviors: together, note: 'Both at once.', resolved: true });
+  await page.goto(`/students/${student}/notes`);
+  await settled(page);
+  const filter = page.getByLabel('Behavior', { exact: true });
+  await expect(filter.getByRole('option', { name: `${one.name}, ${other.name}` })).toHaveCount(0);
+  for (const { name } of [one, other]) {
+    await filter.selectOption(name);
+    await expect(page.getByRole('row').filter({ hasText: 'Both at once.' })).toHaveCount(1);
+  }
+  const [head, ...rows] = (await (await page.request.get(`/students/${student}/notes.csv`)).text()).split('\r\n');
+  expect(head).toBe(
+    'at,behavior,antecedent,consequence,setting,observer,function,seconds,intensity,going,resolved,resolvedAfterSeconds,note,recordedBy,recordedAt,version,changedBecause',
+  );
+  expect(rows.find((row) => row.includes('Both at once.'))).toMatch(
+    new RegExp(`${one.name}\\|${other.name}.*,yes,,Both at once\\.`),
+  );
+});

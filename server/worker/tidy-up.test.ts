@@ -1,0 +1,49 @@
+import { randomBytes, randomUUID } from 'node:crypto';
+import { expect, it } from 'vitest';
+import { freshDatabase } from '~/tests/database/fresh';
+import { actorOf, now, smallSchool, today } from '~/tests/database/small-school';
+import { countTry } from '../access/attempts';
+import { beginSession } from '../access/sessions';
+import { rememberDevice } from '../access/sign-in';
+import { invite, newInvitationLink } from '../team/invitations';
+import { makeWayIn, withdrawWayIn } from '../ways-in/ways-in';
+import { tidyUp } from './tidy-up';
+
+const fresh = freshDatabase();
+const DAY = 24 * 3_600_000;
+
+it('clears what is over and opens nothing any more, and nothing else', async () => {
+  const school = await smallSchool(fresh.db);
+  const [manager, later] = [actorOf(school.manager), (days: number) => new Date(now.getTime() + days * DAY)];
+  const count = async (table: string) => Number((await fresh.db(table).count('* as n').first())?.n);
+  await beginSession(fresh.db, school.manager, now);
+  await rememberDevice(fresh.db, school.manager, null, now);
+  await countTry(fresh.db, 'names', 'x');
+  const way = { id: randomUUID(), readerName: 'Aunt Ida', kind: 'family' as const, endsOn: '2026-12-31' };
+  await makeWayIn(fresh.db, manager, school.student, way, now);
+  const pass = { token_hash: randomBytes(32), link_id: way.id, ends_at: later(0.5) };
+  await fresh.db('share_link_passes').insert(pass);
+  const invitation = {
+    id: randomUUID(),
+    name: 'Odile',
+    email: 'o@home.example',
+    role: 'educator' as const,
+    rights: [],
+  };
+  await invite(fresh.db, manager, school.student, invitation, { now, readsOut: false });
+  await newInvitationLink(fresh.db, invitation.id);
+
+  await tidyUp(fresh.db, now);
+  const tables = ['sessions', 'known_devices', 'share_link_tokens', 'share_link_passes', 'invitation_tokens'];
+  expect(await Promise.all(tables.map(count))).toEqual([1, 1, 1, 1, 1]);
+
+  await withdrawWayIn(fresh.db, manager, school.student, way.id, now);
+  await fresh.db('invitations').update({ accepted_by: school.aide, accepted_at: now });
+  await tidyUp(fresh.db, later(2));
+  expect(await Promise.all(tables.map(count))).toEqual([0, 1, 0, 0, 0]);
+  await tidyUp(fresh.db, later(200));
+  expect(await Promise.all([...tables, 'rate_limits'].map(count))).toEqual([0, 0, 0, 0, 0, 0]);
+  // What was there stays written down.
+  expect(await fresh.db('share_links').select('id')).toEqual([{ id: way.id }]);
+  expect(today < '2026-12-31').toBe(true);
+});
