@@ -705,7 +705,7 @@ test('a note of several behaviors is found under each of them, and its file has 
   await app.db('abc_notes').where({ id }).update({ behaviors: together, note: 'Both at once.', resolved: true });
   await page.goto(`/students/${student}/notes`);
   await settled(page);
-  const filter = page.getByLabel('Behavior', { exact: true });
+  const filter = page.getByRole('combobox', { name: /^Behavior/ });
   await expect(filter.getByRole('option', { name: `${one.name}, ${other.name}` })).toHaveCount(0);
   for (const { name } of [one, other]) {
     await filter.selectOption(name);
