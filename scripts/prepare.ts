@@ -11,6 +11,8 @@ import { schoolIfAny } from '~/server/school/school';
 
 /** Of several that prepare the same database at once, one loads the demo, and the others find it there. */
 const PREPARING = 4310_0003;
+const demoIsThere =
+  'This database holds the demo. For a school of one’s own, name another in DATABASE_URL, or empty this one.';
 const wants = (flag: string) => process.argv.includes(flag);
 
 const db = connect(config.DATABASE_URL);
@@ -18,7 +20,11 @@ try {
   await alone(config.DATABASE_URL, PREPARING, async () => {
     if (wants('--reset')) await emptyDemo(db);
     await migrate(config.DATABASE_URL);
-    if (await schoolIfAny(db)) return;
+    const school = await schoolIfAny(db);
+    if (school) {
+      if (school.isDemo && !wants('--demo') && !wants('--reset')) console.log(demoIsThere);
+      return;
+    }
     if (wants('--demo') || wants('--reset')) await fillWithDemo(db);
     else await offerSetUp(db);
   });

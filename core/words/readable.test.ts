@@ -14,6 +14,11 @@ describe('a text that cannot be kept', () => {
     expect(unreadablePaths([new Date(0), null, 7, 'Ünïcödé\n\ttabs'])).toEqual([]);
   });
 
+  it('is not looked for without end: what is nested too deeply is refused as a whole', () => {
+    const deep = JSON.parse(`{"list":${'['.repeat(100_000)}${']'.repeat(100_000)}}`);
+    expect(unreadablePaths(deep)).toEqual([['list']]);
+  });
+
   it('is refused at its field, beside whatever else is wrong with it', () => {
     const schema = readable(z.object({ note: z.string().max(10), n: z.number().default(3) }));
     expect(schema.parse({ note: 'fine' })).toEqual({ note: 'fine', n: 3 });

@@ -7,6 +7,9 @@ export const unreadableWords =
 // A NUL, or half of a character that takes two.
 const UNREADABLE = /\0|[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/;
 
+/** Nothing that is sent here is as deep as this: what is, was made to exhaust whoever reads it. */
+const DEEPEST = 40;
+
 /**
  * Where a value holds a text that cannot be kept: with a NUL, or with half of a character.
  *
@@ -14,6 +17,7 @@ const UNREADABLE = /\0|[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\
  * @example unreadablePaths({ note: 'fine', list: ['a\0'] }) // [['list', 0]]
  */
 export function unreadablePaths(value: unknown, path: (string | number)[] = []): (string | number)[][] {
+  if (path.length > DEEPEST) return [path.slice(0, 1)];
   if (typeof value === 'string') return UNREADABLE.test(value) ? [path] : [];
   if (Array.isArray(value)) return value.flatMap((one, at) => unreadablePaths(one, [...path, at]));
   if (value === null || typeof value !== 'object' || !isPlain(value)) return [];

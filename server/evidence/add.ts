@@ -7,6 +7,7 @@ import type { Database } from '../db/database';
 import { Busy, Invalid, NotFound } from '../failures';
 import { mustStand } from '../recorded/stands';
 import { type Actor, studentFor } from '../students/students';
+import { isWithinBounds } from './pdf-bounds';
 
 /** A picture of more dots than this is no photograph but a bomb: few bytes that would fill the memory. */
 const MOST_PIXELS = 50_000_000;
@@ -86,6 +87,8 @@ const TELLING = ['Metadata', 'PieceInfo', 'LastModified', 'OpenAction', 'AA', 'S
 
 /** A PDF without what it says of itself: who made it, when, with which program, from which file. */
 async function preparePdf(content: Buffer): Promise<Prepared> {
+  if (!isWithinBounds(content))
+    throw new Invalid({ file: 'This PDF is packed too tightly. Print it to a new PDF first.' });
   const document = await PDFDocument.load(content, { updateMetadata: false }).catch((error: unknown) => {
     throw new Invalid({
       file:

@@ -11,6 +11,7 @@ import { Busy, NotFound } from '../failures';
 import { recordSession } from '../observations/record';
 import { addEvidence, prepareEvidence, withdrawEvidence } from './add';
 import { evidenceFile, evidenceOf } from './list';
+import { isWithinBounds } from './pdf-bounds';
 
 const fresh = freshDatabase();
 let school: SmallSchool;
@@ -122,6 +123,26 @@ describe('a file that is to stand beside an entry', () => {
     expect(kept.catalog.get(PDFName.of('Metadata'))).toBeUndefined();
     expect(content.toString('latin1')).not.toMatch(/Somebody|Secret Scanner|xmpmeta/);
     expect((await textOfPdf(content)).pages.join(' ')).toContain('Planed both edges');
+  });
+
+  it('is no bomb as a PDF either: what is packed in it is unpacked with a bound', async () => {
+    const packed = (megabytes: number, filter = '/FlateDecode') => {
+      const stream = deflateSync(Buffer.alloc(megabytes * 1024 * 1024, ' '));
+      const head = `%PDF-1.7\n1 0 obj\n<</Type/ObjStm/N 1/First 4/Filter ${filter}/Length ${stream.length}>>\nstream\n`;
+      return Buffer.concat([Buffer.from(head), stream, Buffer.from('\nendstream\nendobj\n')]);
+    };
+    expect(isWithinBounds(packed(20))).toBe(true);
+    const bombs = [packed(60), Buffer.concat([packed(30), packed(30)]), packed(1, '[/FlateDecode /FlateDecode]')];
+    for (const one of bombs) {
+      expect(one.length).toBeLessThan(200_000);
+      expect(await refusal(one)).toContain('packed too tightly');
+    }
+    expect(await refusal(Buffer.from(`%PDF-1.7\n${'1 0 obj<<>>endobj\n'.repeat(110_000)}`))).toContain(
+      'packed too tightly',
+    );
+    // An honest one packs its objects too.
+    const honest = await (await PDFDocument.load(await pdfSaying('Planed'))).save({ useObjectStreams: true });
+    expect((await prepareEvidence(Buffer.from(honest))).type).toBe('application/pdf');
   });
 
   it('is taken apart one after the other: many at once are done in turn, or told to come again', async () => {

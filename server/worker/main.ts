@@ -30,8 +30,11 @@ const carrier: Carrier = {
   takesOnce: config.SMTP_URL === undefined,
 };
 
+/** Says what went wrong, without the values that a query or a message held. */
 function complain(error: unknown): void {
-  console.error(error instanceof Error ? error.message : error);
+  const { name, code, stack } = (error ?? {}) as { name?: string; code?: string; stack?: string };
+  const frame = stack?.split('\n').find((line) => line.trimStart().startsWith('at '));
+  console.error('The worker:', [name, code, frame?.trim()].filter(Boolean).join(' '));
 }
 
 const stopping = new AbortController();

@@ -702,7 +702,14 @@ test('a note of several behaviors is found under each of them, and its file has 
     .orderBy('occurred_time', 'desc')
     .first('id');
   const together = [one.id, other.id];
-  await app.db('abc_notes').where({ id }).update({ behaviors: together, note: 'Both at once.', resolved: true });
+  const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
+  await app
+    .db('abc_notes')
+    .where({ id })
+    .update({
+      ...{ behaviors: together, note: 'Both at once.', resolved: true, version: 2 },
+      ...{ changed_by: hanneke, changed_at: new Date(), change_reason: 'Both were seen.' },
+    });
   await page.goto(`/students/${student}/notes`);
   await settled(page);
   const filter = page.getByRole('combobox', { name: /^Behavior/ });

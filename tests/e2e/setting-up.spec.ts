@@ -113,6 +113,16 @@ const kinds: [question: string, set: (page: Page) => Promise<void>, criterion: s
   ['Reading aloud', (page) => fill(page, { 'Value of the criterion': '90' }), ''],
 ];
 
+test('a goal that names another child says so while it is written', async ({ app, page }) => {
+  await signInAs(app, page);
+  await page.goto(`/students/${await studentId(app.db, 'Ansel')}/goals/new`);
+  await settled(page);
+  const field = 'The goal, word for word as the plan has it';
+  await fill(page, { [field]: 'Shares the bench with Mrs Quist’s Briar, and Ansel asks.' });
+  await expect(page.getByText(/^“.*Briar.*”.*another child\?/)).toBeVisible();
+  await expect(page.getByText(/“Ansel”/)).toHaveCount(0);
+});
+
 test('goals of all ten kinds are set up, with the observer’s strip beside them', async ({ app, page }) => {
   await signInAs(app, page);
   const student = await studentId(app.db, 'Ansel');

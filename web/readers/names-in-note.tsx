@@ -17,13 +17,17 @@ export function NamesInNote({ studentId, text }: { studentId: string; text: stri
     }
     const aborter = new AbortController();
     const timer = setTimeout(async () => {
-      const answer = await fetch(`/students/${studentId}/names`, {
-        method: 'POST',
-        headers: { 'Content-Type': 'application/json' },
-        body: JSON.stringify({ text }),
-        signal: aborter.signal,
-      }).catch(() => null);
-      if (answer?.ok) setNames(((await answer.json()) as { names: string[] }).names);
+      try {
+        const answer = await fetch(`/students/${studentId}/names`, {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json' },
+          body: JSON.stringify({ text }),
+          signal: aborter.signal,
+        });
+        if (answer.ok) setNames(((await answer.json()) as { names: string[] }).names);
+      } catch {
+        // Without the server, or while somebody goes on writing, there is nothing to say.
+      }
     }, PAUSE);
     return () => {
       clearTimeout(timer);
