@@ -27,7 +27,7 @@ const round = (n: number) => Math.round(n * 100) / 100;
 const plan = { startsOn: '2026-09-08', endsOn: '2027-06-11', periods: [{ label: 'Quarter 1', endsOn: '2026-12-04' }] };
 
 async function start(file: string, env: Record<string, string>): Promise<ChildProcess> {
-  const child = spawn('node_modules/.bin/tsx', [file], {
+  const child = spawn(process.execPath, ['--import', 'tsx', file], {
     env: { ...process.env, ...env },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });
@@ -122,8 +122,10 @@ async function inTheBackground(
 
     const batch = randomUUID();
     began = performance.now();
-    await db('batches').insert({ id: batch, label: 'A class', what: 'progress', made_by: manager, made_at: madeAt });
-    await db('batch_parts').insert(members.map((id, position) => ({ batch_id: batch, student_id: id, position })));
+    await db.transaction(async (trx) => {
+      await trx('batches').insert({ id: batch, label: 'A class', what: 'progress', made_by: manager, made_at: madeAt });
+      await trx('batch_parts').insert(members.map((id, position) => ({ batch_id: batch, student_id: id, position })));
+    });
     while (!(await db('batches').where({ id: batch, state: 'ready' }).first('id'))) await pause(100);
     const batchSeconds = (performance.now() - began) / 1000;
     return {

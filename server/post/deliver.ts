@@ -52,10 +52,11 @@ export async function nextMessageAt(db: Database): Promise<Date | null> {
  * else nobody knows whether it arrived, and a person decides. Call it only where no other worker can be at work.
  */
 export async function settleInterrupted(db: Database, { takesOnce }: Pick<Carrier, 'takesOnce'>): Promise<void> {
-  const change = takesOnce
-    ? { state: 'waiting' }
-    : { state: 'uncertain', reason: 'We stopped while it was being handed over. It may have arrived.' };
-  await db('messages').where({ state: 'sending' }).update(change);
+  const interrupted = () => db('messages').where({ state: 'sending' });
+  // What is interrupted again and again is for a person to look at.
+  if (takesOnce) await interrupted().where('attempts', '<', MOST_FAULTS).update({ state: 'waiting' });
+  const reason = 'We stopped while it was being handed over. It may have arrived.';
+  await interrupted().update({ state: 'uncertain', reason });
 }
 
 /**
@@ -115,15 +116,26 @@ const mailOf = ({ id, toName, toEmail }: Message, { subject, body, stopLink }: C
 /** Between two tries to write something down, in milliseconds: the first, and the longest it comes to by doubling. */
 const [FIRST_PAUSE, LONGEST_PAUSE] = [100, 10_000];
 
-/** Writes something down, as often as it takes: what has happened has happened. */
+/** A fault of ours that does not pass: after so many tries a person has to look. */
+const MOST_FAULTS = 6;
+
+/**
+ * Writes something down, as often as it takes for a database that has gone to come back: what has happened has happened.
+ *
+ * @throws what goes wrong again and again without the database being gone; the message is then settled as one that was interrupted
+ */
 async function untilWritten(write: () => Promise<unknown>, { signal, complain }: Surroundings): Promise<void> {
+  let faults = 0;
   for (let wait = FIRST_PAUSE; ; wait = Math.min(LONGEST_PAUSE, 2 * wait)) {
     try {
       await write();
       return;
     } catch (error) {
       if (signal?.aborted) throw error;
-      if (!isDatabaseGone(error)) complain?.(error);
+      if (!isDatabaseGone(error)) {
+        complain?.(error);
+        if (++faults === MOST_FAULTS) throw error;
+      }
     }
     await pause(wait);
   }

@@ -351,6 +351,23 @@ describe('each step of sending fails on its own', () => {
     expect(await fresh.db('readings').where({ link_id: link, how: 'sent' })).toHaveLength(2);
   });
 
+  it('what can never be written down holds nobody up: it is for a person to look at', async () => {
+    await tell('entry');
+    await observe();
+    await collectPost(fresh.db, 'America/New_York', now);
+    const [due] = await dueMessages(fresh.db, now);
+    const id = due?.id as string;
+    await refuseWrites('readings', "new.how = 'sent'", 100);
+    await expect(deliver(fresh.db, id, around())).rejects.toThrow('Not now.');
+    await mendWrites('readings');
+    expect(mails).toHaveLength(1);
+    await settleInterrupted(fresh.db, { takesOnce: false });
+    expect(await one()).toMatchObject({ state: 'uncertain' });
+    await fresh.db('messages').where({ id }).update({ state: 'sending', attempts: 6 });
+    await settleInterrupted(fresh.db, { takesOnce: true });
+    expect(await one()).toMatchObject({ state: 'uncertain' });
+  });
+
   it('what cannot be put together is tried later and later, ends as failed, in words, and can be sent again', async () => {
     await tell('entry');
     await observe();

@@ -66,7 +66,8 @@ export async function work(around: Surroundings): Promise<void> {
   await Promise.all([
     goOn(around, postRound),
     goOn(around, batchRound),
-    goOn(around, async ({ db, clock }) => {
+    // Every hour, whatever rings.
+    goOn({ ...around, bell: new Bell() }, async ({ db, clock }) => {
       await tidyUp(db, clock());
       return new Date(clock().getTime() + HOUR);
     }),
@@ -87,7 +88,7 @@ async function goOn(around: Surroundings, round: Round): Promise<void> {
       const next = school && (await round({ ...around, school }));
       wait = FIRST_PAUSE;
       const until = next ? next.getTime() - clock().getTime() : LONGEST_SLEEP;
-      await bell.sleep(Math.min(LONGEST_SLEEP, until), heard, signal);
+      await bell.sleep(until, heard, signal);
     } catch (error) {
       // A lost database comes back; of anything else somebody should know.
       if (!isDatabaseGone(error)) complain(error);
@@ -117,7 +118,7 @@ const postRound: Round = async ({ db, school, publicUrl, carrier, clock, signal,
     const failed = ends.find((end) => end.status === 'rejected');
     if (failed) throw failed.reason;
   }
-  return earliest(await nextMessageAt(db), await nextDigestAt(db, school.timeZone, clock()));
+  return soon(clock(), await nextMessageAt(db), await nextDigestAt(db, school.timeZone, clock()));
 };
 
 const batchRound: Round = async ({ db, school, clock, signal, complain }) => {
@@ -125,8 +126,12 @@ const batchRound: Round = async ({ db, school, clock, signal, complain }) => {
     if (signal.aborted) break;
     await makeBatch(db, id, { school, now: clock(), signal, complain });
   }
-  return nextBatchAt(db);
+  return soon(clock(), await nextBatchAt(db));
 };
 
-const earliest = (...dates: (Date | null)[]): Date | null =>
-  dates.reduce((first, date) => (first === null || (date !== null && date < first) ? date : first), null);
+/** The first of some moments; not later than the next look that is taken even when nobody tells anything. */
+const soon = (now: Date, ...dates: (Date | null)[]): Date =>
+  dates.reduce<Date>(
+    (first, date) => (date !== null && date < first ? date : first),
+    new Date(now.getTime() + LONGEST_SLEEP),
+  );

@@ -1,4 +1,4 @@
-import { getFormProps, getInputProps, useForm } from '@conform-to/react';
+import { getFormProps, useForm } from '@conform-to/react';
 import { data, Form, redirect, useNavigation } from 'react-router';
 import { beginningInput } from '~/core/school/beginning-input';
 import { beginSession } from '~/server/access/sessions';
@@ -11,10 +11,11 @@ import { answering } from '../http/answering';
 import { sessionCookie } from '../http/cookies';
 import { formOf } from '../http/form-of';
 import { submitted, withoutSecrets } from '../http/submitted';
-import { Field, FormMessage } from '../ui/fields';
+import { FormMessage } from '../ui/fields';
 import { SelectField, TextField } from '../ui/form-fields';
 import { readForm } from '../ui/read-form';
 import type { Route } from './+types/set-up';
+import { NewPassword } from './new-password';
 
 export const loader = answering(async (_: Route.LoaderArgs) => {
   if (await schoolIfAny(database())) throw new NotFound('There is a school already.');
@@ -71,22 +72,7 @@ export default function SetUp({ loaderData: { zones }, actionData }: Route.Compo
             <div className="sm:col-span-2">
               <TextField field={fields.email} label="Email, with which you sign in" />
             </div>
-            <Field field={fields.password} label="A password, of 10 characters or more">
-              <input
-                {...getInputProps(fields.password, { type: 'password' })}
-                key={fields.password.key}
-                autoComplete="new-password"
-                className="input w-full"
-              />
-            </Field>
-            <Field field={fields.again} label="Once more">
-              <input
-                {...getInputProps(fields.again, { type: 'password' })}
-                key={fields.again.key}
-                autoComplete="new-password"
-                className="input w-full"
-              />
-            </Field>
+            <NewPassword password={fields.password} again={fields.again} />
           </fieldset>
           <button type="submit" className="btn btn-primary h-12" disabled={isBusy}>
             Set up the school

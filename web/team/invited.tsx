@@ -1,4 +1,4 @@
-import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
+import { getFormProps, type SubmissionResult, useForm } from '@conform-to/react';
 import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { wallTime } from '~/core/calendar/zone';
 import { roleWords } from '~/core/team/roles';
@@ -9,13 +9,14 @@ import { now } from '~/server/clock';
 import { database } from '~/server/db/current';
 import { theSchool } from '~/server/school/school';
 import { acceptInvitation, declineInvitation, findInvitation } from '~/server/team/invitations';
+import { NewPassword } from '../account/new-password';
 import { answering } from '../http/answering';
 import { visitorOf } from '../http/asker';
 import { addressContext } from '../http/context';
 import { sayNext, sessionCookie } from '../http/cookies';
 import { formOf } from '../http/form-of';
 import { submitted, withoutSecrets } from '../http/submitted';
-import { Field, FormMessage } from '../ui/fields';
+import { FormMessage } from '../ui/fields';
 import { TextField } from '../ui/form-fields';
 import { readForm } from '../ui/read-form';
 import type { Route } from './+types/invited';
@@ -137,22 +138,7 @@ function AccountForm({ name, email, result }: AccountFormProps) {
       <FormMessage form={form} />
       <TextField field={fields.name} label="Your name" />
       <TextField field={fields.work} label="What you do, in a word or two" placeholder="Occupational specialist" />
-      <Field field={fields.password} label="A password, of 10 characters or more">
-        <input
-          {...getInputProps(fields.password, { type: 'password' })}
-          key={fields.password.key}
-          autoComplete="new-password"
-          className="input w-full"
-        />
-      </Field>
-      <Field field={fields.again} label="Once more">
-        <input
-          {...getInputProps(fields.again, { type: 'password' })}
-          key={fields.again.key}
-          autoComplete="new-password"
-          className="input w-full"
-        />
-      </Field>
+      <NewPassword password={fields.password} again={fields.again} />
       <button type="submit" className="btn btn-primary h-11" disabled={isBusy}>
         Make my account and join
       </button>

@@ -1,7 +1,6 @@
 import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
 import { data, Form, useNavigation } from 'react-router';
 import { z } from 'zod';
-import { isoDateField } from '~/core/calendar/date-fields';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { grantable, grantedWords, roleWords } from '~/core/team/roles';
 import {
@@ -32,6 +31,7 @@ import { readForm } from '../ui/read-form';
 import { useFreshId } from '../ui/use-fresh-id';
 import { saveOrStay } from '../ui/use-saving';
 import type { Route } from './+types/student-team';
+import { StartForm, start } from './start-form';
 
 export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, discreet } = askerOf(context);
@@ -61,7 +61,6 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
 });
 
 const withdrawal = z.object({ id: z.uuid() });
-const start = z.object({ from: isoDateField });
 
 export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, school, now } = askerOf(context);
@@ -281,32 +280,6 @@ function InvitationForm({ result }: { result: SubmissionResult<string[]> | undef
       <TextField field={fields.until} label="Until, if it ends" type="date" />
       <button type="submit" className="btn btn-primary h-11" disabled={isBusy || id === ''}>
         Invite
-      </button>
-    </Form>
-  );
-}
-
-interface StartFormProps {
-  from: IsoDate;
-  today: IsoDate;
-  result: SubmissionResult<string[]> | undefined;
-}
-
-/** Since when the case manager has been that: what was seen before is entered as of then. */
-function StartForm({ from, today, result }: StartFormProps) {
-  const [form, fields] = useForm({
-    id: 'start',
-    lastResult: result,
-    defaultValue: { from },
-    onValidate: ({ formData }) => readForm(formData, start),
-    shouldRevalidate: 'onInput',
-  });
-  return (
-    <Form method="post" {...getFormProps(form)} className="flex max-w-xl flex-wrap items-end gap-3 py-2">
-      <input type="hidden" name="intent" value="start" />
-      <TextField field={fields.from} label={`On the team since (${longDate(today)} at the latest)`} type="date" />
-      <button type="submit" className="btn h-11">
-        Save the day
       </button>
     </Form>
   );

@@ -15,6 +15,7 @@ import { behaviorEntries, reportEntries } from '~/server/report/report';
 import { roundsOf } from '~/server/rounds/rounds';
 import { plannedOn } from '~/server/school/timetable';
 import { studentsOf } from '~/server/students/students';
+import { invitationsTo } from '~/server/team/invitations';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
 import { heavy } from '../http/heavy';
@@ -33,11 +34,12 @@ export const loader = answering(
     const { actor, person, school, wall, discreet } = askerOf(context);
     const students = await studentsOf(database(), actor);
     const ids = students.map(({ id }) => id);
-    const [stored, newest, parts, rounds] = await Promise.all([
+    const [stored, newest, parts, rounds, invitations] = await Promise.all([
       goalsOf(database(), ids),
       newestDates(database(), ids),
       plannedOn(database(), ids, wall.on),
       roundsOf(database(), actor),
+      invitationsTo(database(), actor),
     ]);
     const all = discreet ? stored.map(discreetGoal) : stored;
     const goals = goalsWorkedOn(all);
@@ -66,6 +68,7 @@ export const loader = answering(
     return {
       wall,
       noSchool: noSchoolWords(wall.on, school.calendar),
+      invitations: invitations.length,
       hasStudents: students.length > 0,
       parts: plan.parts.map((part) => ({ ...part, students: part.students.map(shown) })),
       elsewhere: plan.elsewhere.map(shown),
@@ -93,7 +96,7 @@ type Part = Loaded['parts'][number];
 type DueStudent = Part['students'][number];
 
 export default function Today({ loaderData }: Route.ComponentProps) {
-  const { wall, noSchool, hasStudents, parts, elsewhere, rounds, attention, entries, names } = loaderData;
+  const { wall, noSchool, invitations, hasStudents, parts, elsewhere, rounds, attention, entries, names } = loaderData;
   const first = firstOf(parts);
   const waiting = useWaiting().list.length;
   return (
@@ -117,6 +120,14 @@ export default function Today({ loaderData }: Route.ComponentProps) {
           {waiting > 0 && ` · ${counted(waiting, 'record waits', 'records wait')} to be sent`}
         </p>
       </header>
+      {invitations > 0 && (
+        <p className="mt-4 rounded-box bg-clay-wash px-4 py-3">
+          You are asked to join {counted(invitations, 'support team', 'support teams')}.{' '}
+          <Link to="/account" className="font-semibold underline underline-offset-2">
+            Answer
+          </Link>
+        </p>
+      )}
       {!hasStudents ? (
         <p className="py-10 text-ink-2">You are not on any student’s support team yet. A case manager can add you.</p>
       ) : (
