@@ -20,7 +20,7 @@ import { reportEntries } from '../report/report';
 import { settings, theSchool } from '../school/school';
 import { studentTabs } from '../students/students';
 import { goalOf, goalsOf } from './goals';
-import { progressOfGoals } from './progress';
+import { progressOfGoals, standingOfGoals } from './progress';
 
 const fresh = freshDatabase();
 let school: SmallSchool;
@@ -114,5 +114,24 @@ describe('the school', () => {
     });
     expect((await settings(fresh.db)).map(({ name }) => name)).toEqual(['Kitchen']);
     await expect(fresh.db('school').insert({ name: 'Another', time_zone: 'UTC', weekdays: [1] })).rejects.toThrow();
+  });
+});
+
+describe('how goals stand', () => {
+  it('in short is what is said of each in full, however many are asked for', async () => {
+    for (let n = 0; n < 20; n++) await addGoal(fresh.db, school.student, `s${n}`);
+    await record(['independent', 'incorrect']);
+    const goals = await goalsOf(fresh.db, [school.student]);
+    expect(goals.length).toBeGreaterThan(20);
+    const when = { school: await theSchool(fresh.db), today };
+    const [short, full] = [await standingOfGoals(fresh.db, goals, when), await progressOfGoals(fresh.db, goals, when)];
+    expect(short.size).toBe(goals.length);
+    for (const { id } of goals) {
+      expect(short.get(id)).toEqual({
+        verdict: full.get(id)?.verdict,
+        lastOn: full.get(id)?.points.at(-1)?.on ?? null,
+      });
+    }
+    expect(short.get(school.goal)?.lastOn).not.toBeNull();
   });
 });

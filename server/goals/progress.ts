@@ -7,29 +7,52 @@ import type { School } from '../school/school';
 import type { Goal } from './goals';
 
 /** Goals whose entries are read together. */
-const READ_AT_ONCE = 64;
+const READ_AT_ONCE = 16;
 
-/** What is said of each goal today, by its id; computed from the entries as they are stored now. */
-export async function progressOfGoals(
+interface When {
+  school: School;
+  today: IsoDate;
+}
+
+/**
+ * Reads the entries of some goals, computes what is said of each today, and keeps of it what is asked for. A few goals at a time:
+ * memory never holds the entries of a whole caseload, nor the points that are made of them.
+ */
+async function ofGoals<Kept>(
   db: Database,
   goals: readonly Goal[],
-  { school, today }: { school: School; today: IsoDate },
-): Promise<Map<string, Progress>> {
+  { school, today }: When,
+  keep: (progress: Progress) => Kept,
+): Promise<Map<string, Kept>> {
   const asksForVariety = goals.some(
     ({ criterion }) => criterion.distinctSettings > 1 || criterion.distinctObservers > 1,
   );
   const when = { calendar: school.calendar, today };
-  const progress = new Map<string, Progress>();
-  // A few goals at a time: memory never holds the entries of a whole school.
+  const kept = new Map<string, Kept>();
   for (let from = 0; from < goals.length; from += READ_AT_ONCE) {
     const some = goals.slice(from, from + READ_AT_ONCE);
     const sessions = await sessionsByGoal(db, some, { inDetail: goals.length === 1 || asksForVariety });
     for (const goal of some) {
-      progress.set(goal.id, progressOf(goal, sessionsOf(goal, sessions.get(goal.id) ?? []), when));
+      kept.set(goal.id, keep(progressOf(goal, sessionsOf(goal, sessions.get(goal.id) ?? []), when)));
     }
   }
-  return progress;
+  return kept;
 }
+
+/** What is said of each goal today, by its id; computed from the entries as they are stored now. For the goals of one student. */
+export const progressOfGoals = (db: Database, goals: readonly Goal[], when: When): Promise<Map<string, Progress>> =>
+  ofGoals(db, goals, when, (progress) => progress);
+
+/** How a goal stands, in short. */
+export interface Standing {
+  verdict: Progress['verdict'];
+  /** The date of its newest point; null while there is none. */
+  lastOn: IsoDate | null;
+}
+
+/** How each goal stands today, by its id: for lists over many students. */
+export const standingOfGoals = (db: Database, goals: readonly Goal[], when: When): Promise<Map<string, Standing>> =>
+  ofGoals(db, goals, when, ({ verdict, points }) => ({ verdict, lastOn: points.at(-1)?.on ?? null }));
 
 /** The same for one goal whose sessions have been read already, in order of date and time. */
 export function progressFrom(

@@ -6,7 +6,7 @@ import { newestFirst } from '~/core/report/report';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
-import { progressOfGoals } from '~/server/goals/progress';
+import { standingOfGoals } from '~/server/goals/progress';
 import { behaviorEntries, reportEntries } from '~/server/report/report';
 import { studentsOf } from '~/server/students/students';
 import { answering } from '../http/answering';
@@ -31,7 +31,7 @@ export const loader = answering(
     );
     const goals = discreet ? all.map(discreetGoal) : all;
     const [progress, observed, behavior] = await Promise.all([
-      progressOfGoals(database(), goalsWorkedOn(goals), { school, today: actor.today }),
+      standingOfGoals(database(), goalsWorkedOn(goals), { school, today: actor.today }),
       reportEntries(database(), goals, { limit: NEWEST }),
       behaviorEntries(
         database(),

@@ -39,7 +39,8 @@ const summary = (goals: Goal[], rights: Record<string, number>, options = { disc
   const progress = new Map(
     goals.map((g) => {
       const sessions = days.map((on) => session(on, rights[g.id] ?? 0)).filter(() => g.id in rights);
-      return [g.id, progressOf(g, sessions, { calendar, today })];
+      const { verdict, points } = progressOf(g, sessions, { calendar, today });
+      return [g.id, { verdict, lastOn: points.at(-1)?.on ?? null }];
     }),
   );
   return summaryOf(student, goals, progress, options);

@@ -1,8 +1,8 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { discreetStudent } from '~/core/discreet/discreet';
-import type { Progress } from '~/core/progress/progress';
 import { type VerdictIs, verdictWords } from '~/core/progress/verdict-words';
 import type { Goal } from '~/server/goals/goals';
+import type { Standing } from '~/server/goals/progress';
 import type { Student } from '~/server/students/students';
 
 export interface StudentSummary {
@@ -21,15 +21,15 @@ export interface StudentSummary {
 export function summaryOf(
   student: Student,
   goals: readonly Goal[],
-  progress: ReadonlyMap<string, Progress>,
+  standings: ReadonlyMap<string, Standing>,
   { discreet }: { discreet: boolean },
 ): StudentSummary {
   const own = goals.filter((goal) => goal.studentId === student.id);
   const verdicts = own.map((goal) => {
-    const { verdict } = progress.get(goal.id) as Progress;
+    const { verdict } = standings.get(goal.id) as Standing;
     return { id: goal.id, number: goal.number, verdict: verdict.is, reason: verdict.reason };
   });
-  const dates = own.flatMap((goal) => progress.get(goal.id)?.points.at(-1)?.on ?? []);
+  const dates = own.flatMap((goal) => standings.get(goal.id)?.lastOn ?? []);
   return {
     id: student.id,
     name: (discreet ? discreetStudent(student) : student).shortName,

@@ -9,7 +9,7 @@ import { dayPlan } from '~/core/today/today';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
-import { progressOfGoals } from '~/server/goals/progress';
+import { standingOfGoals } from '~/server/goals/progress';
 import { newestDates } from '~/server/observations/coverage';
 import { behaviorEntries, reportEntries } from '~/server/report/report';
 import { roundsOf } from '~/server/rounds/rounds';
@@ -44,7 +44,7 @@ export const loader = answering(
     const all = discreet ? stored.map(discreetGoal) : stored;
     const goals = goalsWorkedOn(all);
     const [progress, observed, behavior] = await Promise.all([
-      progressOfGoals(database(), goals, { school, today: actor.today }),
+      standingOfGoals(database(), goals, { school, today: actor.today }),
       reportEntries(database(), all, { limit: NEWEST }),
       behaviorEntries(database(), ids, { limit: NEWEST, discreet }),
     ]);
