@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Comment } from '../comments/comment';
-import type { Grouping } from '../readers/reader-rule';
+import type { Grouping, Layout } from '../readers/reader-rule';
 import { groupEntries } from '../report/groups';
 import type { ReportEntry } from '../report/report';
 import { isEmptyText, noWords, plainText, type RichText, runsOf } from './rich-text';
@@ -68,6 +68,26 @@ describe('the running report as a paper', () => {
           : [],
     );
     expect(seen).toEqual(['Week of Nov 23', '1', 'Week of Nov 16', '2']);
+  });
+
+  it('is laid out as on the page: in sentences or as cards, with the same words', () => {
+    const groups = groupEntries([entry({ note: 'Alone.', setting: 'Garden' })], 'week', [], '2026-11-24');
+    const about = { studentShortName: 'Ada E.', schoolName: 'Test School', today: '2026-11-24', groups };
+    const laidOut = (layout: Layout) => runningPaper({ ...about, layout, threads: { e: [comment()] } }).blocks.slice(2);
+    expect(laidOut('sentences')).toEqual([
+      { kind: 'heading', level: 2, text: 'Week of Nov 23' },
+      { kind: 'heading', level: 3, text: '1 · Sands' },
+      { kind: 'text', quiet: true, text: 'Tue, Nov 24 · 09:30 · Garden' },
+      ...['3 of 4: 75%.', 'Alone.', 'Aunt Ida: At home too.'].map((text) => ({ kind: 'text', text })),
+    ]);
+    expect(laidOut('cards').at(-1)).toEqual({
+      kind: 'facts',
+      facts: [
+        ['Day', 'Tue, Nov 24, 09:30'],
+        ['Where, who', 'Garden'],
+        ['Seen', '3 of 4: 75%.\nAlone.\nAunt Ida: At home too.'],
+      ],
+    });
   });
 
   it('leaves out what was hidden', () => {

@@ -1,5 +1,6 @@
 import { type IsoDate, longDate } from '../calendar/iso-date';
 import type { Comment } from '../comments/comment';
+import type { Layout } from '../readers/reader-rule';
 import type { EntryGroup } from '../report/groups';
 import type { ReportEntry } from '../report/report';
 import { counted } from '../words/counting';
@@ -14,6 +15,7 @@ interface RunningPaper {
   threads: Readonly<Record<string, readonly Comment[]>>;
   /** What it is narrowed to, in words; empty for all of it. */
   about?: string;
+  layout?: Layout;
 }
 
 /** Everything that an entry says to its reader, as lines. */
@@ -27,13 +29,24 @@ export function entryLines(entry: ReportEntry, thread: readonly Comment[]): stri
   return [entry.sentence, entry.note ?? '', ...said].filter(Boolean);
 }
 
-/** The running report as a paper: a row for each entry, as its reader may see it, with a table for each group of the page. */
-export function runningPaper({ studentShortName, schoolName, today, groups, threads, about }: RunningPaper): Paper {
+/** “Tue, Nov 24”: the year stands in the head of the page. */
+const dayOf = (on: IsoDate) => longDate(on).replace(/, \d{4}$/, '');
+
+/**
+ * The running report as a paper, as its reader may see it: laid out as on the page, group by group. As a table it has a row for each
+ * entry; in sentences and as cards a few lines.
+ */
+export function runningPaper({
+  studentShortName,
+  schoolName,
+  today,
+  groups,
+  threads,
+  about,
+  layout = 'table',
+}: RunningPaper): Paper {
   const entries = groups.flatMap((group) => group.entries);
-  const hasPlace = entries.some(({ setting }) => setting);
-  const hasObserver = entries.some(({ observer }) => observer);
-  const where = (entry: ReportEntry) => [entry.setting, entry.observer].filter(Boolean).join(', ');
-  const isWide = hasPlace || hasObserver;
+  const drawn = { table: tableBlocks, sentences: sentenceBlocks, cards: cardBlocks }[layout];
   return {
     title: `Individual report of ${studentShortName}`,
     head: `${studentShortName} · individual report · ${schoolName} · ${longDate(today)}`,
@@ -46,18 +59,50 @@ export function runningPaper({ studentShortName, schoolName, today, groups, thre
       },
       ...groups.flatMap(({ title, entries: some }): PaperBlock[] => [
         ...(title ? [{ kind: 'heading' as const, level: 2 as const, text: title }] : []),
-        {
-          kind: 'table',
-          columns: ['Day', 'Of', 'What was seen', ...(isWide ? ['Where, who'] : [])],
-          widths: ['auto', 'auto', 'wide', ...(isWide ? (['auto'] as const) : [])],
-          rows: some.map((entry) => [
-            `${longDate(entry.on).replace(/, \d{4}$/, '')}\n${entry.time}`,
-            entry.title,
-            entryLines(entry, threads[entry.id] ?? []).join('\n'),
-            ...(isWide ? [where(entry)] : []),
-          ]),
-        },
+        ...drawn(some, threads, entries),
       ]),
     ],
   };
 }
+
+type Threads = RunningPaper['threads'];
+
+const whereOf = ({ setting, observer }: ReportEntry) => [setting, observer].filter(Boolean).join(', ');
+
+/** @param all  the entries of all groups: their tables have the same columns */
+function tableBlocks(some: readonly ReportEntry[], threads: Threads, all: readonly ReportEntry[]): PaperBlock[] {
+  const isWide = all.some((entry) => whereOf(entry) !== '');
+  return [
+    {
+      kind: 'table',
+      columns: ['Day', 'Of', 'What was seen', ...(isWide ? ['Where, who'] : [])],
+      widths: ['auto', 'auto', 'wide', ...(isWide ? (['auto'] as const) : [])],
+      rows: some.map((entry) => [
+        `${dayOf(entry.on)}\n${entry.time}`,
+        entry.title,
+        entryLines(entry, threads[entry.id] ?? []).join('\n'),
+        ...(isWide ? [whereOf(entry)] : []),
+      ]),
+    },
+  ];
+}
+
+const sentenceBlocks = (some: readonly ReportEntry[], threads: Threads): PaperBlock[] =>
+  some.flatMap((entry): PaperBlock[] => [
+    { kind: 'heading', level: 3, text: entry.title },
+    { kind: 'text', quiet: true, text: [dayOf(entry.on), entry.time, whereOf(entry)].filter(Boolean).join(' · ') },
+    ...entryLines(entry, threads[entry.id] ?? []).map((text) => ({ kind: 'text' as const, text })),
+  ]);
+
+const cardBlocks = (some: readonly ReportEntry[], threads: Threads): PaperBlock[] =>
+  some.flatMap((entry): PaperBlock[] => [
+    { kind: 'heading', level: 3, text: entry.title },
+    {
+      kind: 'facts',
+      facts: [
+        ['Day', `${dayOf(entry.on)}, ${entry.time}`],
+        ...(whereOf(entry) ? [['Where, who', whereOf(entry)] as [string, string]] : []),
+        ['Seen', entryLines(entry, threads[entry.id] ?? []).join('\n')],
+      ],
+    },
+  ]);

@@ -19,7 +19,7 @@ export function connect(url: string, { poolSize = 10, longest = 20_000 }: Pool =
     client: 'pg',
     connection: { connectionString: url, connectionTimeoutMillis: 3000, statement_timeout: longest },
     pool: { min: 0, max: poolSize },
-    acquireConnectionTimeout: 4000,
+    acquireConnectionTimeout: 8000,
     // What fails is thrown, and logged by whoever answers for it.
     log: { error: () => {}, warn: () => {} },
   });

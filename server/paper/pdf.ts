@@ -40,7 +40,10 @@ function keptTogether(blocks: readonly PaperBlock[]): Content[] {
   const groups: PaperBlock[][] = [];
   for (const block of blocks) {
     const last = groups.at(-1);
-    const begins = block.kind === 'heading' && block.level === 2;
+    // A third heading goes with what is above it, a fourth of its kind does not: each begins an entry of its own.
+    const isAnother =
+      block.kind === 'heading' && block.level === 3 && last?.some((one) => one.kind === 'heading' && one.level === 3);
+    const begins = (block.kind === 'heading' && block.level === 2) || isAnother;
     const follows = ['heading', 'text', 'facts'].includes(block.kind) && last?.[0]?.kind === 'heading';
     if (last && follows && !begins) last.push(block);
     else groups.push([block]);

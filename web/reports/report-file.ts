@@ -58,6 +58,7 @@ export const loader = answering(
     const paper = runningPaper({
       ...{ studentShortName: shortName, schoolName: school.name, today: actor.today },
       ...{ groups, threads: discreet ? {} : threads, about: about.filter(Boolean).join(' · ') },
+      layout: arrangement.layout,
     });
     const rows = {
       fields: ['at', 'kind', 'of', 'said', 'note', 'setting', 'observer', 'answers'],
