@@ -81,7 +81,7 @@ function blockContent(block: PaperBlock): Content {
           ]),
         },
         layout: 'noBorders',
-        margin: [-4, 2, 0, 4],
+        margin: [0, 2, 0, 4],
       };
     case 'graph':
       return {
