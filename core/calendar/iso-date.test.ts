@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { clockTimeField, isoDateField } from './date-fields';
-import { addDays, dayNumber, isoDate, longDate, mondayOf, shortDate, weekday } from './iso-date';
+import { addDays, dayNumber, entryDay, isoDate, longDate, mondayOf, shortDate, weekday } from './iso-date';
 
 describe('calendar dates', () => {
   it('counts days from 1 January 1970', () => {
@@ -65,5 +65,7 @@ describe('calendar dates', () => {
   it('says dates the way sentences do', () => {
     expect(shortDate('2026-11-18')).toBe('Nov 18');
     expect(longDate('2026-11-18')).toBe('Wed, Nov 18, 2026');
+    expect(entryDay('2026-11-18', '2026-11-24')).toBe('Wed, Nov 18');
+    expect(entryDay('2025-11-18', '2026-11-24')).toBe('Tue, Nov 18, 2025');
   });
 });

@@ -119,6 +119,17 @@ export function weekdayName(day: number): string {
 }
 
 /**
+ * A date with its weekday, as entries are headed; with its year too where that is not the present one.
+ *
+ * @param today  left out where the year is plain from what stands around
+ * @example entryDay('2026-11-18', '2026-11-24') // 'Wed, Nov 18'
+ */
+export function entryDay(date: IsoDate, today: IsoDate = date): string {
+  const isPresentYear = date.slice(0, 4) === today.slice(0, 4);
+  return isPresentYear ? longDate(date).replace(/, \d{4}$/, '') : longDate(date);
+}
+
+/**
  * A date where weekday and year matter.
  *
  * @example longDate('2026-11-18') // 'Wed, Nov 18, 2026'

@@ -90,6 +90,15 @@ describe('the running report as a paper', () => {
     });
   });
 
+  it('says the year of a day that is not of this year', () => {
+    const groups = groupEntries([entry({ on: '2025-11-24' })], 'none', [], '2026-11-24');
+    const about = { studentShortName: 'Ada E.', schoolName: 'Test School', today: '2026-11-24', groups, threads: {} };
+    const days = JSON.stringify(
+      (['table', 'sentences', 'cards'] as const).map((layout) => runningPaper({ ...about, layout })),
+    );
+    expect(days.match(/Mon, Nov 24, 2025/g)).toHaveLength(3);
+  });
+
   it('leaves out what was hidden', () => {
     expect(entryLines(entry(), [comment({ hidden: { by: 'H. B.', reason: 'Private' } })])).toEqual(['3 of 4: 75%.']);
   });

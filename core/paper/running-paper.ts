@@ -1,4 +1,4 @@
-import { type IsoDate, longDate } from '../calendar/iso-date';
+import { entryDay, type IsoDate, longDate } from '../calendar/iso-date';
 import type { Comment } from '../comments/comment';
 import type { Layout } from '../readers/reader-rule';
 import type { EntryGroup } from '../report/groups';
@@ -29,9 +29,6 @@ export function entryLines(entry: ReportEntry, thread: readonly Comment[]): stri
   return [entry.sentence, entry.note ?? '', ...said].filter(Boolean);
 }
 
-/** “Tue, Nov 24”: the year stands in the head of the page. */
-const dayOf = (on: IsoDate) => longDate(on).replace(/, \d{4}$/, '');
-
 /**
  * The running report as a paper, as its reader may see it: laid out as on the page, group by group. As a table it has a row for each
  * entry; in sentences and as cards a few lines.
@@ -59,18 +56,18 @@ export function runningPaper({
       },
       ...groups.flatMap(({ title, entries: some }): PaperBlock[] => [
         ...(title ? [{ kind: 'heading' as const, level: 2 as const, text: title }] : []),
-        ...drawn(some, threads, entries),
+        ...drawn(some, { threads, today, all: entries }),
       ]),
     ],
   };
 }
 
-type Threads = RunningPaper['threads'];
+/** What stands around the entries of a group; the tables of all groups have the same columns. */
+type Around = Pick<RunningPaper, 'threads' | 'today'> & { all: readonly ReportEntry[] };
 
 const whereOf = ({ setting, observer }: ReportEntry) => [setting, observer].filter(Boolean).join(', ');
 
-/** @param all  the entries of all groups: their tables have the same columns */
-function tableBlocks(some: readonly ReportEntry[], threads: Threads, all: readonly ReportEntry[]): PaperBlock[] {
+function tableBlocks(some: readonly ReportEntry[], { threads, today, all }: Around): PaperBlock[] {
   const isWide = all.some((entry) => whereOf(entry) !== '');
   return [
     {
@@ -78,7 +75,7 @@ function tableBlocks(some: readonly ReportEntry[], threads: Threads, all: readon
       columns: ['Day', 'Of', 'What was seen', ...(isWide ? ['Where, who'] : [])],
       widths: ['auto', 'auto', 'wide', ...(isWide ? (['auto'] as const) : [])],
       rows: some.map((entry) => [
-        `${dayOf(entry.on)}\n${entry.time}`,
+        `${entryDay(entry.on, today)}\n${entry.time}`,
         entry.title,
         entryLines(entry, threads[entry.id] ?? []).join('\n'),
         ...(isWide ? [whereOf(entry)] : []),
@@ -87,20 +84,24 @@ function tableBlocks(some: readonly ReportEntry[], threads: Threads, all: readon
   ];
 }
 
-const sentenceBlocks = (some: readonly ReportEntry[], threads: Threads): PaperBlock[] =>
+const sentenceBlocks = (some: readonly ReportEntry[], { threads, today }: Around): PaperBlock[] =>
   some.flatMap((entry): PaperBlock[] => [
     { kind: 'heading', level: 3, text: entry.title },
-    { kind: 'text', quiet: true, text: [dayOf(entry.on), entry.time, whereOf(entry)].filter(Boolean).join(' · ') },
+    {
+      kind: 'text',
+      quiet: true,
+      text: [entryDay(entry.on, today), entry.time, whereOf(entry)].filter(Boolean).join(' · '),
+    },
     ...entryLines(entry, threads[entry.id] ?? []).map((text) => ({ kind: 'text' as const, text })),
   ]);
 
-const cardBlocks = (some: readonly ReportEntry[], threads: Threads): PaperBlock[] =>
+const cardBlocks = (some: readonly ReportEntry[], { threads, today }: Around): PaperBlock[] =>
   some.flatMap((entry): PaperBlock[] => [
     { kind: 'heading', level: 3, text: entry.title },
     {
       kind: 'facts',
       facts: [
-        ['Day', `${dayOf(entry.on)}, ${entry.time}`],
+        ['Day', `${entryDay(entry.on, today)}, ${entry.time}`],
         ...(whereOf(entry) ? [['Where, who', whereOf(entry)] as [string, string]] : []),
         ['Seen', entryLines(entry, threads[entry.id] ?? []).join('\n')],
       ],

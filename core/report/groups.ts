@@ -1,4 +1,4 @@
-import { type IsoDate, mondayOf, shortDate } from '../calendar/iso-date';
+import { dateSeenFrom, type IsoDate, mondayOf } from '../calendar/iso-date';
 import type { Grouping } from '../readers/reader-rule';
 
 export interface EntryGroup<T> {
@@ -49,5 +49,4 @@ export function groupEntries<T extends Grouped>(
   return [...groups.values()].filter((group) => group.entries.length > 0);
 }
 
-const weekWords = (monday: IsoDate, today: IsoDate) =>
-  `Week of ${shortDate(monday)}${monday.slice(0, 4) === today.slice(0, 4) ? '' : `, ${monday.slice(0, 4)}`}`;
+const weekWords = (monday: IsoDate, today: IsoDate) => `Week of ${dateSeenFrom(monday, today)}`;

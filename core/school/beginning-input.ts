@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { isTimeZone } from '../calendar/zone';
+import { addressField } from '../post/message';
 import { accountFields, isSameTwice } from '../team/team-input';
 
 /** What it takes to begin with an empty installation: the code that the start command printed, the school, its administrator. */
@@ -14,7 +15,7 @@ export const beginningInput = z
     timeZone: z
       .string({ error: 'Choose a time zone.' })
       .refine(isTimeZone, { error: 'Choose a time zone from the list.' }),
-    email: z.email({ error: 'This does not look like an email address.' }).max(200),
+    email: addressField,
     ...accountFields,
   })
   .refine(...isSameTwice);

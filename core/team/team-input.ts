@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
+import { addressField } from '../post/message';
 import { grantable } from './roles';
 
 /** So long an invitation can be accepted. */
@@ -29,7 +30,7 @@ export const invitationInput = z.object({
     .trim()
     .min(1, { error: 'Say who it is.' })
     .max(120, { error: 'Keep the name to 120 characters.' }),
-  email: z.email({ error: 'This does not look like an e-mail address.' }).max(200),
+  email: addressField,
   role: z.enum(joinableRoles, { error: 'Choose what they are to the student.' }),
   rights,
   until,

@@ -3,7 +3,7 @@ import { Printer } from 'lucide-react';
 import { Form, Link, useSearchParams } from 'react-router';
 import { notesBehind } from '~/core/behavior/filter';
 import { noteSentence } from '~/core/behavior/sentence';
-import { type IsoDate, longDate, shortDate, weekdayName } from '~/core/calendar/iso-date';
+import { entryDay, type IsoDate, longDate, shortDate, weekdayName } from '~/core/calendar/iso-date';
 import { counted, lengthOfTime } from '~/core/words/counting';
 import { behaviorOf } from '~/server/behavior/behavior';
 import { newestNotes, saidNote } from '~/server/behavior/notes';
@@ -126,7 +126,7 @@ const columns: ColumnDef<TableNote>[] = [
     cell: ({ row: { original: note } }) => (
       <>
         <Link to={`/students/${note.studentId}/notes/${note.id}`} className="underline underline-offset-2">
-          {longDate(note.on as IsoDate).replace(/, \d{4}$/, '')}
+          {entryDay(note.on as IsoDate)}
         </Link>
         <span className="block text-small text-ink-3">
           {note.time}

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { longDate } from '~/core/calendar/iso-date';
+import { entryDay } from '~/core/calendar/iso-date';
 import { LabelledInput, LabelledSelect } from '../ui/labelled';
 import { OtherField } from './chips';
 import { minutesBefore } from './note-draft';
@@ -20,7 +20,7 @@ export function When({ catching, draft, messages, onChange, mayBeSecond }: NoteF
       <p className="flex flex-wrap items-center gap-x-2.5 gap-y-1 text-small text-ink-2">
         <span>
           {[
-            draft.on && draft.on !== wall.on && longDate(draft.on).replace(/, \d{4}$/, ''),
+            draft.on && draft.on !== wall.on && entryDay(draft.on, wall.on),
             draft.time,
             usesSetting && (setting ?? 'place not said'),
             who.filter(Boolean).join(' '),

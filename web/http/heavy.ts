@@ -7,6 +7,8 @@ const AT_ONCE = 2;
 const MOST_WAITING = 60;
 const PATIENCE = 15_000;
 
+const tooMany = () => new Busy('Many people are asking for large pages at the moment.');
+
 const queue = new PQueue({ concurrency: AT_ONCE });
 
 /**
@@ -17,13 +19,11 @@ const queue = new PQueue({ concurrency: AT_ONCE });
  */
 export function heavy<Args, Result>(loader: (args: Args) => Promise<Result>): (args: Args) => Promise<Result> {
   return async (args) => {
-    if (queue.size >= MOST_WAITING) throw new Busy('Many people are asking for large pages at the moment.');
+    if (queue.size >= MOST_WAITING) throw tooMany();
     const askedAt = performance.now();
     return queue.add(
       async () => {
-        if (performance.now() - askedAt > PATIENCE) {
-          throw new Busy('Many people are asking for large pages at the moment.');
-        }
+        if (performance.now() - askedAt > PATIENCE) throw tooMany();
         return loader(args);
       },
       { throwOnTimeout: true },

@@ -1,7 +1,7 @@
 import type { ColumnDef } from '@tanstack/react-table';
 import { useEffect } from 'react';
 import { Link, useFetcher } from 'react-router';
-import { longDate } from '~/core/calendar/iso-date';
+import { entryDay } from '~/core/calendar/iso-date';
 import { Beads } from '../ui/beads';
 import { DataTable, sinceDay } from '../ui/data-table';
 import { FIRST_ROWS } from './first-rows';
@@ -24,7 +24,7 @@ const columns: ColumnDef<TableEntry>[] = [
     cell: ({ row: { original: entry } }) => (
       <>
         <Link to={`/students/${entry.studentId}/entries/${entry.id}`} className="underline underline-offset-2">
-          {longDate(entry.on).replace(/, \d{4}$/, '')}
+          {entryDay(entry.on)}
         </Link>
         <span className="block text-small text-ink-3">
           {entry.time}

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
+import { dateSeenFrom, entryDay, type IsoDate } from '~/core/calendar/iso-date';
 import type { Comment } from '~/core/comments/comment';
 import type { Evidence } from '~/core/evidence/evidence';
 import type { Arrangement } from '~/core/readers/reader-rule';
@@ -25,7 +25,7 @@ interface ReportEntriesProps {
   answers: { mayAnswer: boolean; mayHide: boolean; word: 'comment' | 'reflection'; seenBy: string };
 }
 
-type LineProps = Pick<ReportEntriesProps, 'linksToEntries' | 'answers'> & {
+type LineProps = Pick<ReportEntriesProps, 'linksToEntries' | 'answers' | 'today'> & {
   entry: ShownEntry;
   thread: readonly Comment[];
   evidence: readonly Evidence[];
@@ -36,7 +36,7 @@ type LineProps = Pick<ReportEntriesProps, 'linksToEntries' | 'answers'> & {
 export function ReportEntries(props: ReportEntriesProps) {
   const { entries, threads, evidence, evidenceAt, goals, arrangement, today, linksToEntries, answers } = props;
   const line = (entry: ShownEntry) => ({
-    ...{ entry, linksToEntries, answers, evidenceAt },
+    ...{ entry, linksToEntries, answers, evidenceAt, today },
     thread: threads[entry.id] ?? [],
     evidence: evidence[entry.id] ?? [],
   });
@@ -61,8 +61,6 @@ export function ReportEntries(props: ReportEntriesProps) {
     </section>
   ));
 }
-
-const dayOf = (on: IsoDate) => longDate(on).replace(/, \d{4}$/, '');
 
 function Title({ entry, linksToEntries }: Pick<LineProps, 'entry' | 'linksToEntries'>) {
   return (
@@ -98,14 +96,14 @@ function Said({ entry, thread, evidence, evidenceAt, answers }: Omit<LineProps, 
 }
 
 function SentenceLine({ linksToEntries, ...said }: LineProps) {
-  const { entry } = said;
+  const { entry, today } = said;
   return (
     <li
       id={entry.id}
       className="relative grid break-inside-avoid gap-x-5 border-b border-dotted border-ink-3/40 py-3 sm:grid-cols-[7.5rem_minmax(0,1fr)]"
     >
       <p className="text-small text-ink-2">
-        <span className="block font-semibold">{dayOf(entry.on)}</span>
+        <span className="block font-semibold">{entryDay(entry.on, today)}</span>
         {[entry.time, entry.setting].filter(Boolean).join(' · ')}
         {entry.observer && <span className="block">{entry.observer}</span>}
       </p>
@@ -120,14 +118,14 @@ function SentenceLine({ linksToEntries, ...said }: LineProps) {
 }
 
 function EntryCard({ linksToEntries, ...said }: LineProps) {
-  const { entry } = said;
+  const { entry, today } = said;
   return (
     <li id={entry.id} className="relative break-inside-avoid rounded-box border border-rule bg-sheet p-4 pr-20">
       <p className="font-bold">
         <Title entry={entry} linksToEntries={linksToEntries} />
       </p>
       <p className="text-small text-ink-2">
-        {[dayOf(entry.on), entry.time, entry.setting, entry.observer].filter(Boolean).join(' · ')}
+        {[entryDay(entry.on, today), entry.time, entry.setting, entry.observer].filter(Boolean).join(' · ')}
       </p>
       <div className="mt-1.5">
         <Said {...said} />
@@ -155,7 +153,7 @@ function EntryTable({ title, lines }: { title: string; lines: readonly LineProps
           {lines.map((line) => (
             <tr key={line.entry.id} id={line.entry.id} className="break-inside-avoid align-top">
               <th scope="row" className="font-normal whitespace-nowrap">
-                {shortDate(line.entry.on)} {line.entry.time}
+                {dateSeenFrom(line.entry.on, line.today)} {line.entry.time}
               </th>
               <td className="min-w-36 font-semibold">
                 <Title {...line} />
