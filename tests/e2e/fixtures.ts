@@ -150,6 +150,10 @@ const everyRule = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best
 export async function axeFindings(page: Page, only: string[] = everyRule): Promise<string[]> {
   await page.evaluate(axeSource);
   return page.evaluate(async (runOnly) => {
+    // What was just pressed is drawn before it is looked at: half-way between two colours nothing has its contrast.
+    const drawn = () => new Promise((next) => requestAnimationFrame(next));
+    await drawn();
+    await drawn();
     const { axe } = window as unknown as { axe: typeof import('axe-core') };
     const { violations } = await axe.run(document, { runOnly });
     return violations.flatMap(({ id, help, nodes }) =>
