@@ -12,10 +12,10 @@ import { timeZone } from './school';
 export async function answerSomeEntries(db: Database, now: Date): Promise<void> {
   const random = randomFrom(SEED - 6);
   const wall = wallTime(now, timeZone);
-  const ansel = await db('students').where({ first_name: 'Ansel' }).first('id');
+  const ansel = await db('students').where({ first_name: 'Ansel' }).first('id', 'school_id');
   const manager = await db('people').where({ demo_order: 1 }).first('id');
   const family = await db('share_links').where({ student_id: ansel.id, kind: 'family' }).first('id', 'ends_on');
-  const actor = { personId: manager.id, today: wall.on };
+  const actor = { personId: manager.id, schoolId: ansel.school_id, today: wall.on };
   const own = { id: random.uuid(), readerName: 'Ansel', kind: 'student' as const, endsOn: family.ends_on };
   await makeWayIn(db, actor, ansel.id, own, now);
   const withNotes = { ...carefulRules.family, shows: [...carefulRules.family.shows, 'note' as const] };
@@ -24,7 +24,7 @@ export async function answerSomeEntries(db: Database, now: Date): Promise<void> 
   const say = (speaker: Speaker, entryId: string | null, text: string) =>
     sayComment(db, ansel.id, speaker, { id: random.uuid(), entryId, text }, { wall, now, mayRead: async () => true });
   const newestOf = async (number: string) => {
-    const entry = await db('observations as o')
+    const entry = await db('entries as o')
       .join('goals as g', 'g.id', 'o.goal_id')
       .where({ 'g.student_id': ansel.id, 'g.number': number, 'o.withdrawn': false })
       .whereNotNull('o.data')

@@ -9,31 +9,50 @@ import { recordedAt } from './rows';
 import { type DemoStudent, dayParts, places, type StaffKey, students } from './school';
 
 type Around = Omit<Surroundings, 'random'>;
-type Tables = Record<'behavior_choices' | 'behavior_fields' | 'behavior_phases' | 'abc_notes' | 'tallies', Row[]>;
+type Tables = Record<'behavior_fields' | 'behavior_phases' | 'entries' | 'incident_choices', Row[]> & {
+  choices: Row[];
+};
 
 /** What is noted of the students whose behavior is followed, and the lists that the school begins from. */
-export function behaviorRows(studentIds: ReadonlyMap<string, string>, around: Around): [string, Row[]][] {
+export function behaviorRows(studentIds: ReadonlyMap<string, string>, around: Around) {
   const random = randomFrom(SEED - 3);
   const school = choiceRows(random, null, [], around);
   const all = followed.map((one) => followedRows(one, studentIds.get(one.student) as string, random, around));
   const together = (table: keyof Tables) => all.flatMap((rows) => rows[table]);
-  return [
-    ['behavior_choices', [...school, ...together('behavior_choices')]],
-    ...(['behavior_fields', 'behavior_phases', 'abc_notes', 'tallies'] as const).map((table): [string, Row[]] => [
-      table,
-      together(table),
-    ]),
+  const choices = [...school, ...together('choices')];
+  const lists: [table: string, rows: Row[]][] = [
+    ['behavior_targets', choices.filter(({ kind }) => kind === 'behavior').map(targetOf)],
+    ['behavior_options', choices.filter(({ kind }) => kind !== 'behavior').map(optionOf)],
+    ['behavior_fields', together('behavior_fields')],
+    ['behavior_phases', together('behavior_phases')],
   ];
+  return { lists, entries: together('entries'), choices: together('incident_choices') };
 }
+
+const targetOf = ({ kind: _, location_id: __, words, unlike, abc, counted, timed, ...row }: Row): Row => ({
+  ...{ ...row, definition: words, not_counted: unlike, by_abc: abc, by_count: counted, by_time: timed },
+});
+const optionOf = ({ id, school_id, student_id, kind, name, position, words, location_id }: Row): Row => ({
+  ...{ id, school_id, student_id, facet: kind, label: name, position, description: words, location_id },
+});
 
 function choiceRows(
   random: Random,
   studentId: string | null,
   behaviors: DemoFollowed['behaviors'],
-  { placeIds }: Around,
+  { placeIds, schoolId }: Around,
 ): Row[] {
   const row = (kind: string, name: string, position: number, more: Row = {}): Row => ({
-    ...{ id: random.uuid(), student_id: studentId, kind, name, position, words: '', place_id: null },
+    ...{
+      id: random.uuid(),
+      school_id: schoolId,
+      student_id: studentId,
+      kind,
+      name,
+      position,
+      words: '',
+      location_id: null,
+    },
     ...{ unlike: '', direction: 'decrease', abc: true, counted: false, timed: false, ...more },
   });
   return [
@@ -43,7 +62,7 @@ function choiceRows(
     ...Object.entries(startingLists).flatMap(([kind, list]) =>
       list.map(([name, words], i) => row(kind, name, i, { words })),
     ),
-    ...places.map((name, i) => row('setting', name, i, { place_id: placeIds.get(name) })),
+    ...places.map((name, i) => row('location', name, i, { location_id: placeIds.get(name) })),
   ];
 }
 
@@ -57,16 +76,15 @@ function followedRows(one: DemoFollowed, studentId: string, random: Random, arou
   const changedOn = one.change ? addDays(today, -7 * one.change.weeksAgo) : null;
   // Up to yesterday: of today nothing may be noted that has not come yet.
   const days = schoolDays(`${year}-09-08`, addDays(today, -1), calendar);
-  const notes: Row[] = [];
-  const tallies: Row[] = [];
+  const incidents: Row[] = [];
+  const named: Row[] = [];
+  const counts: Row[] = [];
   for (const on of days) {
     for (const [i, behavior] of one.behaviors.entries()) {
       const isSince = i === 0 && changedOn !== null && on >= changedOn;
       const rate = behavior.aDay[isSince ? 1 : 0] * (behavior.weekdays?.[weekdayName(weekday(on))] ?? 1);
-      const incidents = [rate, rate / 2, rate / 3].filter((chance) =>
-        random.happens(Math.min(0.95, chance * 0.6)),
-      ).length;
-      for (let incident = 0; incident < incidents; incident++) {
+      const often = [rate, rate / 2, rate / 3].filter((chance) => random.happens(Math.min(0.95, chance * 0.6))).length;
+      for (let incident = 0; incident < often; incident++) {
         const part = weighted(random, partsOn(student, on, behavior.parts));
         if (part === null) continue;
         const place = dayParts.find((one) => one.part === part && fits(student, one.group));
@@ -78,40 +96,55 @@ function followedRows(one: DemoFollowed, studentId: string, random: Random, arou
             : null;
         const resolved = random.happens(0.8) ? random.happens(0.85) : null;
         const time = timeIn(random, place);
-        notes.push({
-          ...{ id: random.uuid(), student_id: studentId, occurred_on: on, occurred_time: time },
-          ...whoSaw(random.pick(team), on, time),
-          setting_id: place ? idOf('setting', place.place) : null,
-          behaviors: [idOf('behavior', behavior.name)],
-          antecedents: said('antecedents', 'antecedent'),
-          consequences: said('consequences', 'consequence'),
-          functions: random.happens(0.6) ? said('functions', 'function') : [],
-          intensity_id: random.happens(0.75) ? idOf('intensity', String(weighted(random, { 1: 4, 2: 5, 3: 1 }))) : null,
-          ...{ seconds, is_going: false, resolved },
+        const id = random.uuid();
+        const seen = whoSaw(random.pick(team), on, time);
+        const choose = (facet: string, ids: string[]) =>
+          ids.forEach((choice, i) => {
+            const [target_id, option_id] = facet === 'behavior' ? [choice, null] : [null, choice];
+            named.push({
+              entry_id: id,
+              version: 1,
+              student_id: studentId,
+              facet,
+              position: i + 1,
+              target_id,
+              option_id,
+            });
+          });
+        choose('location', place ? [idOf('location', place.place)] : []);
+        choose('behavior', [idOf('behavior', behavior.name)]);
+        choose('antecedent', said('antecedents', 'antecedent'));
+        choose('consequence', said('consequences', 'consequence'));
+        choose('function', random.happens(0.6) ? said('functions', 'function') : []);
+        const step = random.happens(0.75) ? String(weighted(random, { 1: 4, 2: 5, 3: 1 })) : null;
+        choose('intensity', step === null ? [] : [idOf('intensity', step)]);
+        incidents.push({
+          ...{ id, student_id: studentId, kind: 'incident', observed_on: on, observed_time: time },
+          ...{ ...seen, seconds, is_going: false, resolved },
           resolved_after: resolved && random.happens(0.6) ? 60 * random.whole(1, 12) : null,
           note: random.happens(0.15) ? random.pick(noteWords) : '',
         });
       }
-      if (behavior.counted && random.happens(0.7)) tallies.push(...tallyRows(behavior, on));
+      if (behavior.counted && random.happens(0.7)) counts.push(...tallyRows(behavior, on));
     }
   }
   return {
-    behavior_choices: choices,
+    choices,
     behavior_fields: [{ student_id: studentId, left_out: one.student === 'Linnea' ? ['function', 'duration'] : [] }],
     behavior_phases: changedOn
       ? [
           {
             id: random.uuid(),
             student_id: studentId,
-            behavior_id: null,
+            target_id: null,
             label: one.change?.label,
             starts_on: changedOn,
             made_by: staffIds.get('hanneke'),
           },
         ]
       : [],
-    abc_notes: notes,
-    tallies,
+    entries: [...incidents, ...counts],
+    incident_choices: named,
   };
 
   function tallyRows(behavior: DemoFollowed['behaviors'][number], on: IsoDate): Row[] {
@@ -121,7 +154,7 @@ function followedRows(one: DemoFollowed, studentId: string, random: Random, arou
     return parts.map((part) => {
       const often = part.part === 'Lunch' ? 3 : 1;
       return {
-        ...{ id: random.uuid(), student_id: studentId, behavior_id: idOf('behavior', behavior.name) },
+        ...{ id: random.uuid(), student_id: studentId, kind: 'count', target_id: idOf('behavior', behavior.name) },
         ...{ observed_on: on, observed_time: part.from, part: part.part, minutes: Math.round(60 * hoursOf(part)) },
         ...{ count: random.happens(0.35) ? 0 : random.whole(0, often), seconds: null, note: '' },
         ...whoSaw(random.pick(team), on, part.to),

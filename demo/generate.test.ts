@@ -4,7 +4,7 @@ import { readData } from '~/core/measures/measure';
 import { progressOf } from '~/core/progress/progress';
 import { type Goal, goalsOf } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/goals/progress';
-import { theSchool } from '~/server/school/school';
+import { type School, schoolIfAny } from '~/server/school/school';
 import { freshDatabase } from '~/tests/database/fresh';
 import { generateDemo, schoolYearOf } from './generate';
 import { loadDemo } from './load';
@@ -20,35 +20,35 @@ describe('the demo', () => {
     expect(once === dayAfter).toBe(false);
   });
 
-  it('is a small school of 14 students, 54 goals of all ten kinds, 8 staff and about 2,700 observations', () => {
+  it('is a small school of 14 students, 54 goals of all ten kinds, 8 staff and about 2,900 entries', () => {
     const sizes = Object.fromEntries(generateDemo('2026-11-24', 'hash').map(([table, rows]) => [table, rows.length]));
     expect(sizes).toMatchObject({ students: 14, goals: 54, people: 8, class_groups: 3 });
-    expect(sizes.observations).toBeGreaterThan(2200);
-    expect(sizes.observations).toBeLessThan(3000);
-    const kinds = rowsOf('2026-11-24', 'goals').map((row) => JSON.parse(row.measure as string).kind);
+    expect(sizes.entries).toBeGreaterThan(2500);
+    expect(sizes.entries).toBeLessThan(3500);
+    const kinds = rowsOf('2026-11-24', 'goal_measures').map((row) => JSON.parse(row.measure as string).kind);
     expect(new Set(kinds).size).toBe(10);
-    const atYearsEnd = rowsOf('2027-06-10', 'observations').length;
+    const atYearsEnd = rowsOf('2027-06-10', 'entries').length;
     expect(atYearsEnd).toBeGreaterThan(2200);
-    expect(atYearsEnd).toBeLessThan(4000);
+    expect(atYearsEnd).toBeLessThan(6000);
   });
 
   it('runs from early September of the school year up to the day, and never beyond', () => {
     expect([schoolYearOf('2026-09-01'), schoolYearOf('2027-08-31')]).toEqual([2026, 2026]);
-    const dates = rowsOf('2026-11-24', 'observations')
+    const dates = rowsOf('2026-11-24', 'entries')
       .map((row) => row.observed_on as string)
       .sort();
     expect(dates[0]).toBe('2026-09-08');
     expect(dates.at(-1)).toBe('2026-11-24');
-    expect(rowsOf('2026-09-02', 'observations')).toEqual([]);
+    expect(rowsOf('2026-09-02', 'entries')).toEqual([]);
     expect(rowsOf('2026-09-02', 'students')).toHaveLength(14);
   });
 
   it('loads into the real tables and shows every verdict', async () => {
     await loadDemo(fresh.db, new Date('2026-11-24T20:30:00Z'));
-    const school = await theSchool(fresh.db);
+    const school = (await schoolIfAny(fresh.db)) as School;
     const students = await fresh.db('students').pluck('id');
     const goals = await goalsOf(fresh.db, students);
-    for (const { goal_id, data } of await fresh.db('observations').whereNotNull('data')) {
+    for (const { goal_id, data } of await fresh.db('entries').whereNotNull('data')) {
       const { measure } = goals.find(({ id }) => id === goal_id) as Goal;
       expect(readData(measure, data)).toMatchObject({ ok: true });
     }
@@ -64,7 +64,7 @@ describe('the demo', () => {
       'tooEarly',
     ]);
     expect(Math.max(...verdicts.values())).toBeLessThan(30);
-    expect(await fresh.db('observation_history').count().first()).toEqual({ count: '2' });
+    expect(await fresh.db('entry_revisions').count().first()).toEqual({ count: '2' });
     // A week of silence later the same entries say so.
     const goal = goals[0] as Goal;
     expect(progressOf(goal, [], { calendar: school.calendar, today: addDays('2026-11-24', 30) }).verdict.is).toBe(
@@ -75,15 +75,23 @@ describe('the demo', () => {
 
 describe('the behavior that the demo follows', () => {
   const tables = Object.fromEntries(generateDemo('2026-11-24', 'hash')) as Record<string, Record<string, unknown>[]>;
-  const notes = tables.abc_notes ?? [];
-  const choices = new Map((tables.behavior_choices ?? []).map((choice) => [choice.id, choice]));
+  const of = (kind: string) => (tables.entries ?? []).filter((entry) => entry.kind === kind);
+  const notes = of('incident');
+  const named = tables.incident_choices ?? [];
+  const choices = new Map([
+    ...(tables.behavior_targets ?? []).map((one): [unknown, Record<string, unknown>] => [
+      one.id,
+      { ...one, facet: 'behavior', label: one.name },
+    ]),
+    ...(tables.behavior_options ?? []).map((one): [unknown, Record<string, unknown>] => [one.id, one]),
+  ]);
 
   it('is that of four students, up to yesterday, on school days and within their parts of the day', () => {
     expect(new Set(notes.map(({ student_id }) => student_id)).size).toBe(4);
-    const days = notes.map(({ occurred_on }) => occurred_on as string).sort();
+    const days = notes.map(({ observed_on }) => observed_on as string).sort();
     expect([(days[0] as string) >= '2026-09-08', days.at(-1)]).toEqual([true, '2026-11-23']);
     for (const closed of ['2026-10-12', '2026-11-11']) expect(days).not.toContain(closed);
-    const times = notes.map(({ occurred_time }) => occurred_time as string);
+    const times = notes.map(({ observed_time }) => observed_time as string);
     expect(times.every((time) => ('08:15' <= time && time < '10:45') || ('11:00' <= time && time < '14:45'))).toBe(
       true,
     );
@@ -92,19 +100,11 @@ describe('the behavior that the demo follows', () => {
   });
 
   it('names choices of the same student and kind, and people of the team', () => {
-    const kinds = {
-      behaviors: 'behavior',
-      antecedents: 'antecedent',
-      consequences: 'consequence',
-      functions: 'function',
-    };
+    for (const { facet, target_id, option_id, student_id } of named) {
+      expect(choices.get(target_id ?? option_id)).toMatchObject({ facet, student_id });
+    }
     const team = new Set((tables.team_members ?? []).map(({ student_id, person_id }) => `${student_id} ${person_id}`));
     for (const note of notes) {
-      for (const [list, kind] of Object.entries(kinds)) {
-        for (const id of note[list] as string[]) {
-          expect(choices.get(id)).toMatchObject({ kind, student_id: note.student_id });
-        }
-      }
       expect(team.has(`${note.student_id} ${note.observer_id}`)).toBe(true);
     }
   });
@@ -113,11 +113,13 @@ describe('the behavior that the demo follows', () => {
     const left = (tables.behavior_fields ?? []).find(({ left_out }) => (left_out as string[]).length > 0);
     expect(left?.left_out).toEqual(['function', 'duration']);
     const own = notes.filter(({ student_id }) => student_id === left?.student_id);
-    expect(own.every(({ functions, seconds }) => (functions as string[]).length === 0 && seconds === null)).toBe(true);
+    const ids = new Set(own.map(({ id }) => id));
+    expect(own.every(({ seconds }) => seconds === null)).toBe(true);
+    expect(named.some(({ entry_id, facet }) => ids.has(entry_id) && facet === 'function')).toBe(false);
   });
 
   it('was watched for without an occurrence too, for as long as the part of the day lasts', () => {
-    const tallies = tables.tallies ?? [];
+    const tallies = of('count');
     expect(tallies.some(({ count }) => count === 0)).toBe(true);
     expect(tallies.some(({ count }) => (count as number) > 0)).toBe(true);
     expect(new Set(tallies.map(({ part, minutes }) => `${part} ${minutes}`))).toEqual(
@@ -127,10 +129,10 @@ describe('the behavior that the demo follows', () => {
 
   it('begins with the school’s lists, which are nobody’s', () => {
     const school = [...choices.values()].filter(({ student_id }) => student_id === null);
-    expect(new Set(school.map(({ kind }) => kind))).toEqual(
-      new Set(['antecedent', 'consequence', 'intensity', 'function', 'setting']),
+    expect(new Set(school.map(({ facet }) => facet))).toEqual(
+      new Set(['antecedent', 'consequence', 'intensity', 'function', 'location']),
     );
-    const names = school.map(({ kind, name }) => `${kind} ${name}`);
+    const names = school.map(({ facet, label }) => `${facet} ${label}`);
     expect(new Set(names).size).toBe(names.length);
   });
 });

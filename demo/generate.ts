@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { addDays, type IsoDate } from '~/core/calendar/iso-date';
 import type { SchoolCalendar } from '~/core/calendar/school-days';
 import { instantAt } from '~/core/calendar/zone';
+import { usualPurposes } from '~/core/ways-in/way-in';
 import { behaviorRows } from './behavior-rows';
 import { type GoalRows, goalRows, moreMeasureRows, SEED, type Surroundings } from './goal-rows';
 import { moreMeasures } from './more-measures';
@@ -50,21 +51,27 @@ export function generateDemo(today: IsoDate, passwordHash: string): DemoRows {
     weekdays,
     closures: closures.map((closure) => ({ first: closure.first_day, last: closure.last_day })),
   };
+  const schoolId = randomFrom(SEED - 7).uuid();
   const placeIds = new Map(places.map((name) => [name, random.uuid()]));
   const groupIds = new Map(classGroups.map((name) => [name, random.uuid()]));
   const staffIds = new Map((Object.keys(staff) as StaffKey[]).map((key) => [key, random.uuid()]));
   const perStudent = students.map((student) => {
-    return studentRows(student, { random, year, today, calendar, placeIds, groupIds, staffIds });
+    return studentRows(student, { random, year, today, calendar, placeIds, groupIds, staffIds, schoolId });
   });
   const studentIds = new Map(students.map(({ first }, i) => [first, perStudent[i]?.students?.[0]?.id as string]));
+  const behavior = behaviorRows(studentIds, { year, today, calendar, placeIds, groupIds, staffIds, schoolId });
   const together = (table: string): [string, Row[]] => [table, perStudent.flatMap((rows) => rows[table] ?? [])];
   return [
-    ['school', [{ name: schoolName, time_zone: timeZone, weekdays, is_demo: true }]],
-    ['closures', closures],
-    ['settings', places.map((name, position) => ({ id: placeIds.get(name), name, position }))],
-    ['class_groups', classGroups.map((name, position) => ({ id: groupIds.get(name), name, position }))],
+    ['schools', [{ id: schoolId, name: schoolName, time_zone: timeZone, weekdays, is_demo: true }]],
+    ['closures', closures.map((closure) => ({ ...closure, school_id: schoolId }))],
+    ['locations', places.map((name, position) => ({ id: placeIds.get(name), school_id: schoolId, name, position }))],
+    [
+      'class_groups',
+      classGroups.map((name, position) => ({ id: groupIds.get(name), school_id: schoolId, name, position })),
+    ],
     ['people', peopleRows(staffIds, passwordHash, instantAt({ on: `${year}-09-01`, time: '08:00' }, timeZone))],
-    ['timetable_blocks', timetableRows(groupIds, placeIds)],
+    ['school_staff', staffRows(staffIds, schoolId, `${year}-09-01`)],
+    ['timetable_blocks', timetableRows(groupIds, placeIds).map((block) => ({ ...block, school_id: schoolId }))],
     ...[
       'students',
       'student_groups',
@@ -72,17 +79,24 @@ export function generateDemo(today: IsoDate, passwordHash: string): DemoRows {
       'reporting_periods',
       'team_members',
       'goals',
+      'goal_measures',
       'goal_phases',
-      'goal_settings',
+      'goal_locations',
     ].map(together),
-    ...['observations', 'share_links', 'share_link_tokens', 'readings'].map(together),
-    ...roundRows(perStudent, groupIds, staffIds.get('hanneke') as string),
-    ...behaviorRows(studentIds, { year, today, calendar, placeIds, groupIds, staffIds }),
+    ...behavior.lists,
+    ['entries', [...together('entries')[1], ...behavior.entries]],
+    ['incident_choices', behavior.choices],
+    ...['share_links', 'share_link_tokens', 'access_log'].map(together),
+    ...roundRows(perStudent, groupIds, { madeBy: staffIds.get('hanneke') as string, schoolId }),
   ];
 }
 
 /** A round for the morning of each group: the first goal of each student in it. */
-function roundRows(perStudent: Record<string, Row[]>[], groupIds: Map<string, string>, madeBy: string): DemoRows {
+function roundRows(
+  perStudent: Record<string, Row[]>[],
+  groupIds: Map<string, string>,
+  { madeBy, schoolId }: { madeBy: string; schoolId: string },
+): DemoRows {
   const random = randomFrom(SEED - 2);
   const rounds = dayRounds.map((round) => ({ ...round, id: random.uuid() }));
   const goals = rounds.flatMap(({ id: round_id, group }) =>
@@ -97,7 +111,7 @@ function roundRows(perStudent: Record<string, Row[]>[], groupIds: Map<string, st
       })),
   );
   const rows = rounds.map(({ id, name, weekday, startsAt }) => ({
-    ...{ id, name, made_by: madeBy, weekday, starts_at: startsAt },
+    ...{ id, name, made_by: madeBy, school_id: schoolId, weekday, starts_at: startsAt },
   }));
   return [
     ['rounds', rows],
@@ -117,10 +131,16 @@ function peopleRows(ids: Map<StaffKey, string>, passwordHash: string, provenAt: 
       email: `${first}.${last}@quince-lane.example`.toLowerCase(),
       password_hash: passwordHash,
       demo_order: i + 1,
-      sets_up: key === 'hanneke' || key === 'samir',
       email_proven_at: provenAt,
     };
   });
+}
+
+/** All work at the one school; two of them keep its lists. */
+function staffRows(ids: Map<StaffKey, string>, schoolId: string, from: IsoDate): Row[] {
+  return [...ids].map(([key, id]) => ({
+    ...{ school_id: schoolId, person_id: id, is_admin: key === 'hanneke' || key === 'samir', from_date: from },
+  }));
 }
 
 /** The same hours every school day: each group begins where it is at home. */
@@ -134,21 +154,21 @@ function timetableRows(groupIds: Map<string, string>, placeIds: Map<string, stri
       part,
       starts_at: from,
       ends_at: to,
-      setting_id: placeIds.get(place),
+      location_id: placeIds.get(place),
     })),
   );
 }
 
 function studentRows(student: DemoStudent, around: Surroundings): Record<string, Row[]> {
-  const { random, year, groupIds, staffIds } = around;
+  const { random, year, groupIds, staffIds, schoolId } = around;
   const id = random.uuid();
   const planId = random.uuid();
   const startsOn = `${year}-09-08`;
   const goals = [
-    ...student.goals.map((goal, position) => goalRows(student, id, goal, position, around)),
+    ...student.goals.map((goal, position) => goalRows(student, id, goal, position, { ...around, planId })),
     ...moreMeasures
       .filter((more) => more.student === student.first)
-      .map((more, i) => moreMeasureRows(student, id, more, student.goals.length + i, around)),
+      .map((more, i) => moreMeasureRows(student, id, more, student.goals.length + i, { ...around, planId })),
   ];
   const of = (table: keyof GoalRows) => goals.flatMap((rows) => rows[table]);
   const links = student.first === 'Ansel' || student.first === 'Emrys' ? linkRows(id, student, around) : [];
@@ -156,6 +176,7 @@ function studentRows(student: DemoStudent, around: Surroundings): Record<string,
     students: [
       {
         id,
+        school_id: schoolId,
         first_name: student.first,
         last_name: student.last,
         short_name: `${student.first} ${student.last.charAt(0)}.`,
@@ -163,7 +184,7 @@ function studentRows(student: DemoStudent, around: Surroundings): Record<string,
         grade: student.grade,
       },
     ],
-    student_groups: [{ student_id: id, group_id: groupIds.get(student.group) }],
+    student_groups: [{ student_id: id, group_id: groupIds.get(student.group), school_id: schoolId }],
     plans: [{ id: planId, student_id: id, starts_on: startsOn, ends_on: `${year + 1}-06-11` }],
     reporting_periods: [`${year}-12-04`, `${year + 1}-02-26`, `${year + 1}-04-30`, `${year + 1}-06-11`].map(
       (ends_on, i) => ({ plan_id: planId, label: `Quarter ${i + 1}`, ends_on }),
@@ -175,12 +196,13 @@ function studentRows(student: DemoStudent, around: Surroundings): Record<string,
       from_date: `${year}-09-01`,
     })),
     goals: of('goals'),
+    goal_measures: of('goal_measures'),
     goal_phases: of('goal_phases'),
-    goal_settings: of('goal_settings'),
-    observations: of('observations'),
+    goal_locations: of('goal_locations'),
+    entries: of('entries'),
     share_links: links.map(({ link }) => link),
     share_link_tokens: links.flatMap(({ tokens }) => tokens),
-    readings: links.flatMap(({ readings }) => readings),
+    access_log: links.flatMap(({ readings }) => readings),
   };
 }
 
@@ -196,6 +218,7 @@ function linkRows(studentId: string, student: DemoStudent, { random, year, today
         student_id: studentId,
         reader_name,
         kind: reader_name === family ? 'family' : 'specialist',
+        purpose: usualPurposes[reader_name === family ? 'family' : 'specialist'],
         ends_on,
         created_by: staffIds.get('hanneke'),
         created_at: madeAt,
@@ -203,7 +226,8 @@ function linkRows(studentId: string, student: DemoStudent, { random, year, today
       tokens: [{ token_hash: createHash('sha256').update(id).digest(), link_id: id, made_at: madeAt }],
       readings: opened.map((on) => ({
         ...{ student_id: studentId, link_id: id, what: 'report', how: 'opened' },
-        read_at: instantAt({ on, time: '18:42' }, timeZone),
+        at: instantAt({ on, time: '18:42' }, timeZone),
+        day: on,
       })),
     };
   };

@@ -6,7 +6,7 @@ import type { TrialsDefinition } from '~/core/measures/trials';
 import { type GoalPattern, goalPatterns, noteBank } from './goal-patterns';
 import { type MoreMeasures, moreMeasures } from './more-measures';
 import { type Random, randomFrom } from './random';
-import { goalRow, observationRow, phaseRows, type Row } from './rows';
+import { goalRow, measureRow, observationRow, phaseRows, type Row } from './rows';
 import { type CourseShape, type DemoStudent, places, type StaffKey } from './school';
 
 export const SEED = 20260908;
@@ -22,13 +22,18 @@ export interface Surroundings {
   placeIds: Map<string, string>;
   groupIds: Map<string, string>;
   staffIds: Map<StaffKey, string>;
+  schoolId: string;
 }
+
+/** The same with the plan that the goals are written for. */
+type InPlan = Surroundings & { planId: string };
 
 export interface GoalRows {
   goals: Row[];
+  goal_measures: Row[];
   goal_phases: Row[];
-  goal_settings: Row[];
-  observations: Row[];
+  goal_locations: Row[];
+  entries: Row[];
 }
 
 /** A goal measured by trials, with its sessions. */
@@ -37,7 +42,7 @@ export function goalRows(
   studentId: string,
   [number, patternKey, shape]: DemoStudent['goals'][number],
   position: number,
-  around: Surroundings,
+  around: InPlan,
 ): GoalRows {
   const { random, year, today, calendar } = around;
   const pattern = goalPatterns[patternKey] as GoalPattern;
@@ -84,6 +89,7 @@ export function goalRows(
       goalRow(definition, {
         id,
         student_id: studentId,
+        plan_id: around.planId,
         number,
         area: pattern.area,
         short_name: pattern.shortName,
@@ -91,9 +97,10 @@ export function goalRows(
         position,
       }),
     ],
+    goal_measures: [measureRow(id, definition)],
     goal_phases: phaseRows(id, definition),
-    goal_settings: [{ goal_id: id, setting_id: around.placeIds.get(pattern.place) }],
-    observations,
+    goal_locations: [{ goal_id: id, location_id: around.placeIds.get(pattern.place) }],
+    entries: observations,
   };
 }
 
@@ -189,7 +196,7 @@ export function moreMeasureRows(
   studentId: string,
   more: MoreMeasures,
   position: number,
-  around: Surroundings,
+  around: InPlan,
 ): GoalRows {
   const { year, today, calendar, placeIds, staffIds } = around;
   const random = randomFrom(SEED + 1 + moreMeasures.indexOf(more));
@@ -230,6 +237,7 @@ export function moreMeasureRows(
       goalRow(definition, {
         id,
         student_id: studentId,
+        plan_id: around.planId,
         number: String(position + 1),
         area: more.area,
         short_name: more.shortName,
@@ -237,9 +245,10 @@ export function moreMeasureRows(
         position,
       }),
     ],
+    goal_measures: [measureRow(id, definition)],
     goal_phases: phaseRows(id, definition),
-    goal_settings: [{ goal_id: id, setting_id: around.placeIds.get(more.place) }],
-    observations,
+    goal_locations: [{ goal_id: id, location_id: around.placeIds.get(more.place) }],
+    entries: observations,
   };
 }
 

@@ -23,9 +23,9 @@ export async function loadDemo(db: Database, now: Date): Promise<void> {
 /** A corrected entry and a withdrawn one, made the way people make them. */
 async function changeSomeEntries(db: Database, now: Date): Promise<void> {
   const wall = wallTime(now, timeZone);
-  const ansel = await db('students').where({ first_name: 'Ansel' }).first('id');
+  const ansel = await db('students').where({ first_name: 'Ansel' }).first('id', 'school_id');
   const manager = await db('people').where({ demo_order: 1 }).first('id');
-  const actor = { personId: manager.id, today: wall.on };
+  const actor = { personId: manager.id, schoolId: ansel.school_id, today: wall.on };
   const entries = await observationsOf(db, [ansel.id], { limit: 40 });
   const old = entries.filter((entry) => entry.on < addDays(wall.on, -1) && entry.outcome.data !== null);
   const [toCorrect, toWithdraw] = [old[0], old[3]];

@@ -1,6 +1,7 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { instantAt } from '~/core/calendar/zone';
 import type { GoalDefinition } from '~/core/goals/goal';
+import { criterionColumns } from '~/server/goals/goals';
 import { timeZone } from './school';
 
 export type Row = Record<string, unknown>;
@@ -9,8 +10,7 @@ export type Row = Record<string, unknown>;
 export function goalRow(definition: GoalDefinition, named: Row): Row {
   return {
     ...named,
-    measure: JSON.stringify(definition.measure),
-    criterion: JSON.stringify(definition.criterion),
+    ...criterionColumns(definition.criterion),
     point_per: definition.pointPer,
     baseline_value: definition.baseline?.value ?? null,
     baseline_on: definition.baseline?.on ?? null,
@@ -20,6 +20,11 @@ export function goalRow(definition: GoalDefinition, named: Row): Row {
     planned_gap: definition.plannedGap,
   };
 }
+
+/** How a goal is measured, as the row of its first version. */
+export const measureRow = (goalId: string, { measure, startsOn }: GoalDefinition): Row => ({
+  ...{ goal_id: goalId, version: 1, measure: JSON.stringify(measure), from_date: startsOn },
+});
 
 /** The rows of a goal's phases. */
 export const phaseRows = (goalId: string, { phases }: GoalDefinition): Row[] =>
@@ -50,12 +55,14 @@ export function observationRow(id: string, made: ObservationInTheMaking): Row {
   const { goal, on, time, observer, place, data, reason = null, note, recordedTime = time } = made;
   return {
     id,
+    kind: 'goal',
     goal_id: goal.id,
+    measure_version: 1,
     student_id: goal.studentId,
     observed_on: on,
     observed_time: time,
     observer_id: observer,
-    setting_id: place,
+    location_id: place,
     data: data && JSON.stringify(data),
     reason,
     note,

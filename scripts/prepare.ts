@@ -38,8 +38,8 @@ try {
 async function fillWithDemo(empty: Database) {
   const start = performance.now();
   await loadDemo(empty, now());
-  const { count } = (await empty('observations').count<{ count: string }[]>().first()) ?? { count: 0 };
-  console.log(`Loaded the demo: ${count} observations in ${((performance.now() - start) / 1000).toFixed(1)} s.`);
+  const { count } = (await empty('entries').count<{ count: string }[]>().first()) ?? { count: 0 };
+  console.log(`Loaded the demo: ${count} entries in ${((performance.now() - start) / 1000).toFixed(1)} s.`);
 }
 
 async function offerSetUp(empty: Database) {
@@ -59,8 +59,8 @@ async function emptyDemo(full: Database) {
   };
   const tables = await full('information_schema.tables').where({ table_schema: 'public' }).select('table_name');
   const has = (table: string) => tables.some(({ table_name }) => table_name === table);
-  if (tables.length > 0 && (!has('school') || !has('people'))) refuse('This database holds something else.');
-  if (has('school') && (await full('school').where({ is_demo: false }).first()))
+  if (tables.length > 0 && (!has('schools') || !has('people'))) refuse('This database holds something else.');
+  if (has('schools') && (await full('schools').where({ is_demo: false }).first()))
     refuse('This database holds a real school.');
   if (has('people') && (await full('people').whereNull('demo_order').first('id'))) {
     refuse('Somebody who is not of the demo has an account in this database.');

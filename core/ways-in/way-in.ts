@@ -1,6 +1,13 @@
 import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
-import { outsideKindField } from '../readers/reader-kind';
+import { type OutsideKind, outsideKindField } from '../readers/reader-kind';
+
+/** What a reader of each kind usually needs a report for, as a record of disclosures names it. */
+export const usualPurposes: Record<OutsideKind, string> = {
+  family: 'To follow their child’s progress',
+  student: 'To follow their own progress',
+  specialist: 'To advise on the student’s services',
+};
 
 /** What it takes to make a way in. What it shows is said by the rule for its kind of reader. */
 export const wayInInput = z.object({
@@ -11,6 +18,8 @@ export const wayInInput = z.object({
     .min(1, { error: 'Say who will read.' })
     .max(120, { error: 'Keep the name to 120 characters.' }),
   kind: outsideKindField,
+  /** What they need it for; the usual one where it is not said. */
+  purpose: z.string().trim().max(200, { error: 'Keep the purpose to 200 characters.' }).optional(),
   endsOn: isoDateField,
   /** Told to the reader by another way than the link; none when empty. */
   passcode: z

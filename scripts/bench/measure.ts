@@ -34,7 +34,7 @@ const row = (goal: string, day: number) => ({
   observed_on: new Date(Date.UTC(2026, 8, 8) + (day % 75) * 86_400_000).toISOString().slice(0, 10),
   observed_time: '09:30',
   observer_id: school.manager,
-  setting_id: school.kitchen,
+  location_id: school.kitchen,
   data: JSON.stringify({ trials: trials() }),
   reason: null,
   note: '',
@@ -150,7 +150,7 @@ async function studentPage() {
     times.readsNothing.push(await milliseconds(get('/account')));
     times.bareRoute.push(await milliseconds(get('/sign-out')));
   }
-  const counted = await db('observations').count().first();
+  const counted = await db('entries').count().first();
   return {
     goals: GOALS,
     observations: Number(counted?.count),
@@ -192,14 +192,14 @@ async function behavior() {
     ...{
       id: randomUUID(),
       student_id: student,
-      occurred_on: row(school.goal, i).observed_on,
+      observed_on: row(school.goal, i).observed_on,
       is_going: false,
       note: '',
     },
-    occurred_time: `${String(9 + (i % 6)).padStart(2, '0')}:${String((i * 7) % 60).padStart(2, '0')}`,
+    observed_time: `${String(9 + (i % 6)).padStart(2, '0')}:${String((i * 7) % 60).padStart(2, '0')}`,
     ...{ observer_id: school.manager, recorded_by: school.manager, recorded_at: new Date() },
     ...{ behaviors: [pick(ids.behaviors, i)], antecedents: [pick(ids.antecedents, i >> 1)] },
-    ...{ consequences: ids.consequences, functions: [], setting_id: id('Kitchen'), seconds: 30 + (i % 200) },
+    ...{ consequences: ids.consequences, functions: [], location_id: id('Kitchen'), seconds: 30 + (i % 200) },
   });
   const notes = (student: string, n: number) => Array.from({ length: n }, (_, i) => note(student, i));
   await db.batchInsert('abc_notes', notes(school.student, BEHAVIOR_NOTES), 500);

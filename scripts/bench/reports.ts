@@ -118,15 +118,23 @@ async function inTheBackground(
     await db.batchInsert('messages', letters, 500);
     while (await db('messages').whereIn('state', ['waiting', 'sending']).first('id')) await pause(100);
     const postSeconds = (performance.now() - began) / 1000;
-    const [arrived] = await db('carrier_inbox').count('id as all').countDistinct('subject as different');
+    const [arrived] = await db('test_mail_inbox').count('id as all').countDistinct('subject as different');
 
     const batch = randomUUID();
     began = performance.now();
     await db.transaction(async (trx) => {
-      await trx('batches').insert({ id: batch, label: 'A class', what: 'progress', made_by: manager, made_at: madeAt });
-      await trx('batch_parts').insert(members.map((id, position) => ({ batch_id: batch, student_id: id, position })));
+      await trx('document_batches').insert({
+        id: batch,
+        label: 'A class',
+        what: 'progress',
+        made_by: manager,
+        made_at: madeAt,
+      });
+      await trx('document_batch_parts').insert(
+        members.map((id, position) => ({ batch_id: batch, student_id: id, position })),
+      );
     });
-    while (!(await db('batches').where({ id: batch, state: 'ready' }).first('id'))) await pause(100);
+    while (!(await db('document_batches').where({ id: batch, state: 'ready' }).first('id'))) await pause(100);
     const batchSeconds = (performance.now() - began) / 1000;
     return {
       classOf30: {

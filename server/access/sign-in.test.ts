@@ -1,7 +1,7 @@
 import { verify } from '@node-rs/argon2';
 import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { freshDatabase } from '~/tests/database/fresh';
-import { addPerson, now } from '~/tests/database/small-school';
+import { addPerson, now, schoolId } from '~/tests/database/small-school';
 import { personByPassword } from '../people/people';
 import { countUnknownLink, mayOpenLink } from './attempts';
 import { hashPassword, passwordIsRight } from './passwords';
@@ -19,6 +19,7 @@ const later = (minutes: number) => new Date(now.getTime() + minutes * 60_000);
 const HOUR = 60;
 
 beforeAll(async () => {
+  await fresh.db('schools').insert({ id: schoolId, name: 'S', time_zone: 'UTC', weekdays: [1] });
   person = await addPerson(fresh.db, 'manager', await hashPassword('right one'));
 });
 
@@ -57,7 +58,7 @@ describe('sessions', () => {
   it('are found by their token, of which only the hash is stored', async () => {
     const token = await beginSession(fresh.db, person, now);
     expect((await resumeSession(fresh.db, token, later(1)))?.person.name).toBe('manager');
-    const stored = await fresh.db('sessions').select();
+    const stored = await fresh.db('sign_in_sessions').select();
     expect(JSON.stringify(stored)).not.toContain(token);
     expect(await resumeSession(fresh.db, `${token}x`, later(1))).toBeNull();
   });
@@ -89,9 +90,7 @@ describe('sessions', () => {
   });
 
   it('end sooner on a tablet that others use too, as the school says', async () => {
-    await fresh
-      .db('school')
-      .insert({ name: 'S', time_zone: 'UTC', weekdays: [1], shared_idle_minutes: 30, idle_minutes: 90 });
+    await fresh.db('schools').update({ shared_idle_minutes: 30, idle_minutes: 90 });
     const [shared, own] = [
       await beginSession(fresh.db, person, now, { isShared: true }),
       await beginSession(fresh.db, person, now),
@@ -100,7 +99,7 @@ describe('sessions', () => {
     expect(await resumeSession(fresh.db, shared, later(60))).toBeNull();
     expect(await resumeSession(fresh.db, own, later(60))).not.toBeNull();
     expect(await resumeSession(fresh.db, own, later(60 + 91))).toBeNull();
-    await fresh.db('school').delete();
+    await fresh.db('schools').update({ shared_idle_minutes: 60, idle_minutes: 720 });
   });
 
   it('end by signing out: this one, or all', async () => {

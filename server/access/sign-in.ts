@@ -1,5 +1,5 @@
 import type { Database } from '../db/database';
-import { type Person, personByPassword } from '../people/people';
+import { type Account, personByPassword } from '../people/people';
 import { countTry, type Limit, uncountTry } from './attempts';
 import { hashToken, newToken } from './tokens';
 
@@ -12,7 +12,7 @@ export interface Credentials {
   device: string | null;
 }
 
-export type SignInAnswer = { person: Person } | { waitMinutes: number } | { wrong: true };
+export type SignInAnswer = { person: Account } | { waitMinutes: number } | { wrong: true };
 
 /**
  * Holds an e-mail address and a password against the accounts. Each try is counted before the password is looked at: of a hundred

@@ -47,7 +47,8 @@ export async function analysedNotes(
 async function stampsOf(db: Database, studentIds: readonly string[]): Promise<Map<string, string>> {
   const found = await db
     .raw<{ rows: [string, string][] }>(
-      `select student_id, concat_ws(' ', count(*), sum(version), max(recorded_at)) from abc_notes where student_id = any(?) group by student_id`,
+      `select student_id, concat_ws(' ', count(*), sum(version), max(recorded_at)) from entries
+        where kind = 'incident' and student_id = any(?) group by student_id`,
       [[...studentIds]],
     )
     .options({ rowMode: 'array' });
@@ -61,20 +62,23 @@ const keyOf = (studentId: string, { choices, steps }: Naming) =>
 /** Reads notes; each student’s come as one text, since thousands of rows cost more. */
 async function readNotes(db: Database, namings: ReadonlyMap<string, Naming>): Promise<Map<string, AnalysedNote[]>> {
   if (namings.size === 0) return new Map();
-  const several = ['behaviors', 'antecedents', 'consequences', 'functions'].map(
-    (column) => `array_to_string(${column}, ' ')`,
+  const several = ['behavior', 'antecedent', 'consequence', 'function', 'location', 'intensity'].map(
+    (facet) => `coalesce(string_agg(coalesce(c.target_id, c.option_id)::text, ' ' order by c.position)
+                           filter (where c.facet = '${facet}'), '') as ${facet}`,
   );
   const found = await db
     .raw<{ rows: [string, string][] }>(
-      `select student_id, string_agg(
-                concat_ws(';', id, occurred_on, to_char(occurred_time, 'HH24:MI'), ${several.join(', ')},
-                          coalesce(setting_id::text, ''), observer_id, coalesce(intensity_id::text, ''),
-                          coalesce(seconds::text, '')),
-                E'\\n' order by occurred_on, occurred_time, recorded_at)
-         from abc_notes
-        where student_id = any(?) and not withdrawn and beside_id is null
-        group by student_id`,
-      [[...namings.keys()]],
+      `select n.student_id, string_agg(
+                concat_ws(';', n.id, n.observed_on, to_char(n.observed_time, 'HH24:MI'), c.behavior, c.antecedent, c.consequence,
+                          c.function, c.location, n.observer_id, c.intensity, coalesce(n.seconds::text, '')),
+                E'\n' order by n.observed_on, n.observed_time, n.recorded_at)
+         from entries n
+              join (select c.entry_id, c.version, ${several.join(', ')}
+                      from incident_choices c where c.student_id = any(:ids) group by c.entry_id, c.version) c
+                on c.entry_id = n.id and c.version = n.version
+        where n.student_id = any(:ids) and n.kind = 'incident' and not n.withdrawn and n.beside_id is null
+        group by n.student_id`,
+      { ids: [...namings.keys()] },
     )
     .options({ rowMode: 'array' });
   const notes = new Map<string, AnalysedNote[]>([...namings.keys()].map((id) => [id, []]));

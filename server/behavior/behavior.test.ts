@@ -2,9 +2,10 @@ import { randomUUID } from 'node:crypto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { BehaviorRow } from '~/core/behavior/choice';
 import type { NoteCorrection } from '~/core/behavior/note-input';
+import { emptied } from '~/tests/database/emptied';
 import { choices, follow, moment, noteInputOf } from '~/tests/database/followed';
 import { freshDatabase } from '~/tests/database/fresh';
-import { actorOf, now, type SmallSchool, smallSchool, today } from '~/tests/database/small-school';
+import { actorOf, makeAdmin, now, type SmallSchool, schoolId, smallSchool, today } from '~/tests/database/small-school';
 import { Conflict, Invalid, NotAllowed, NotFound } from '../failures';
 import { behaviorEntries } from '../report/report';
 import { ownDayParts, plannedOn, saveOwnDayParts, timetablesOf } from '../school/timetable';
@@ -33,7 +34,7 @@ const fieldsOf = (failing: Promise<unknown>) =>
   );
 
 beforeEach(async () => {
-  await fresh.db.raw('truncate school, settings, people, students, timetable_blocks cascade');
+  await emptied(fresh.db);
   school = await smallSchool(fresh.db);
   followed = await follow(fresh.db, school);
 });
@@ -45,11 +46,11 @@ describe('choices', () => {
       NotFound,
     );
     await expect(saveChoices(fresh.db, manager(), null, choices(school), now)).rejects.toThrow(NotFound);
-    await fresh.db('people').where({ id: school.manager }).update({ sets_up: true });
+    await makeAdmin(fresh.db, school.manager);
     await saveChoices(fresh.db, manager(), null, { ...choices(school), behavior: [], setting: [] }, now);
     const other = randomUUID();
     const names = { first_name: 'Ben', last_name: 'E', short_name: 'Ben E.', initials: 'BE', grade: '4' };
-    await fresh.db('students').insert({ id: other, ...names });
+    await fresh.db('students').insert({ id: other, school_id: schoolId, ...names });
     await fresh
       .db('team_members')
       .insert({ student_id: other, person_id: school.manager, role: 'caseManager', from_date: '2026-09-01' });
@@ -146,8 +147,8 @@ describe('choices', () => {
     await mergeChoices(fresh.db, manager(), school.student, pair, now);
     await mergeChoices(fresh.db, manager(), school.student, pair, now);
     expect((await seen()).notes.map(({ antecedents }) => antecedents)).toEqual([['Waiting'], ['Waiting']]);
-    expect((await fresh.db('abc_notes').first('antecedents')).antecedents).toContain(followed.id('Noise'));
-    expect(await fresh.db('behavior_choice_history').where({ choice_id: followed.id('Noise') })).toHaveLength(1);
+    expect(await fresh.db('incident_choices').pluck('option_id')).toContain(followed.id('Noise'));
+    expect(await fresh.db('behavior_revisions').where({ option_id: followed.id('Noise') })).toHaveLength(1);
   });
 });
 
@@ -217,7 +218,7 @@ describe('an ABC note', () => {
     await withdrawNote(fresh.db, manager(), ids, { version: 2, why: 'Another student.' }, now);
     expect((await seen()).notes).toEqual([]);
     expect(await behaviorEntries(fresh.db, [school.student], { discreet: false })).toEqual([]);
-    await expect(fresh.db('abc_notes').where({ id }).delete()).rejects.toThrow('not removed');
+    await expect(fresh.db('entries').where({ id }).delete()).rejects.toThrow('not removed');
     await expect(noteOf(fresh.db, school.student, randomUUID())).rejects.toThrow(NotFound);
   });
 
@@ -313,11 +314,12 @@ describe('what changed, and the day', () => {
 
   it('a student’s own part of the day stands before the school’s, in the plan and in the hours', async () => {
     const schoolwide = {
+      school_id: schoolId,
       weekday: 2,
       part: 'Lessons',
       starts_at: '09:00',
       ends_at: '11:00',
-      setting_id: school.kitchen,
+      location_id: school.kitchen,
     };
     await fresh.db('timetable_blocks').insert({ id: randomUUID(), ...schoolwide });
     const own = { part: 'Speech', from: '09:30', to: '10:00', weekdays: [2], settingId: null };

@@ -17,20 +17,38 @@ import { settings } from '../school/school';
 import { type Actor, studentFor } from '../students/students';
 
 const columns = `id, kind, name, words, unlike, direction, abc, counted, timed, state, merged_into as "mergedInto",
-  place_id as "placeId"`;
+  location_id as "placeId"`;
 
-/**
- * What a student’s notes are chosen from, in order, retired and merged ones too. Ask `studentFor` first.
- *
- * @param studentId  null: what the school begins from
- */
-export async function choicesOf(db: Database, studentId: string | null): Promise<Choice[]> {
+/** Whose lists these are: one student’s, or those that a school begins from (`studentId` null). */
+interface ListsOf {
+  schoolId: string;
+  studentId: string | null;
+}
+
+const where = ({ schoolId, studentId }: ListsOf) => ({ school_id: schoolId, student_id: studentId });
+
+/** What the database calls a kind of choice. */
+export const facetOf = (kind: ChoiceKind) => (kind === 'setting' ? 'location' : kind);
+
+/** Behaviors stand in a table of their own: they have a definition and ways of being recorded. */
+const tableOf = (kind: ChoiceKind) => (kind === 'behavior' ? 'behavior_targets' : 'behavior_options');
+
+/** What a student’s notes are chosen from, in order, retired and merged ones too. Ask `studentFor` first. */
+export async function choicesOf(db: Database, studentId: string): Promise<Choice[]> {
+  return (await choicesOfAll(db, [studentId])).get(studentId) ?? [];
+}
+
+/** What a school’s students begin from. */
+async function startingChoices(db: Database, schoolId: string): Promise<Choice[]> {
   const found = await db.raw<{ rows: Choice[] }>(
-    `select ${columns} from behavior_choices where student_id is not distinct from ? order by position, name`,
-    [studentId],
+    `select ${columns} from behavior_choices where school_id = ? and student_id is null order by position, name`,
+    [schoolId],
   );
   return found.rows;
 }
+
+const listsOf = (db: Database, { schoolId, studentId }: ListsOf) =>
+  studentId === null ? startingChoices(db, schoolId) : choicesOf(db, studentId);
 
 /** The same of several students. Ask `studentsOf` first. */
 export async function choicesOfAll(db: Database, studentIds: readonly string[]): Promise<Map<string, Choice[]>> {
@@ -82,13 +100,13 @@ function inForm(choices: readonly Choice[], leftOut: OptionalField[]): ChoicesIn
  */
 export async function choicesSetUp(db: Database, actor: Actor, studentId: string | null, newId: () => string) {
   await mustOwn(db, actor, studentId);
-  const own = await choicesOf(db, studentId);
+  const own = await listsOf(db, { schoolId: actor.schoolId, studentId });
   const leftOut = studentId === null ? [] : await fieldsLeftOut(db, studentId);
   const isNew = own.length === 0;
-  const begun = isNew && studentId !== null ? await choicesOf(db, null) : own;
+  const begun = isNew && studentId !== null ? await startingChoices(db, actor.schoolId) : own;
   const input = inForm(isNew ? begun.map((choice) => ({ ...choice, id: newId() })) : own, leftOut);
   if (input.setting.length === 0 && isNew) {
-    const places = await settings(db);
+    const places = await settings(db, actor.schoolId);
     input.setting = places.map(({ id, name }) => ({ id: newId(), name, words: '', placeId: id, isDifferent: false }));
   }
   const besides = own.filter(({ state, mergedInto }) => state !== 'offered' && mergedInto === null);
@@ -110,9 +128,10 @@ export async function saveChoices(
 ): Promise<void> {
   await db.transaction(async (trx) => {
     await mustOwn(trx, actor, studentId);
-    const before = await choicesOf(trx, studentId);
+    const lists = { schoolId: actor.schoolId, studentId };
+    const before = await listsOf(trx, lists);
     expectNewNames(input, before);
-    await expectOwnIds(trx, input, before);
+    await expectOwnIds(trx, actor, input, before);
     const wanted = choiceKinds.flatMap((kind) =>
       input[kind].map((row, position) => ({ position, choice: choiceFrom(kind, row) })),
     );
@@ -127,20 +146,19 @@ export async function saveChoices(
       }),
     ];
     await keepHistory(trx, actor, changed, now);
-    await trx('behavior_choices')
-      .whereIn(
-        'id',
-        gone.map(({ id }) => id),
-      )
-      .update({ state: 'retired' });
+    for (const { id, kind } of gone) await trx(tableOf(kind)).where({ id }).update({ state: 'retired' });
     // Two that change names with each other would meet halfway.
-    for (const { id } of changed)
-      await trx('behavior_choices')
+    for (const { id, kind } of changed.filter(({ id }) => kept.has(id))) {
+      await trx(tableOf(kind))
         .where({ id })
-        .whereIn('id', [...kept])
-        .update({ name: id });
-    const rows = wanted.map(({ choice, position }) => columnsOf(choice, { student_id: studentId, position }));
-    if (rows.length > 0) await trx('behavior_choices').insert(rows).onConflict('id').merge();
+        .update(kind === 'behavior' ? { name: id } : { label: id });
+    }
+    for (const kind of choiceKinds) {
+      const rows = wanted
+        .filter(({ choice }) => choice.kind === kind)
+        .map(({ choice, position }) => ({ ...columnsOf(choice), ...where(lists), position }));
+      if (rows.length > 0) await trx(tableOf(kind)).insert(rows).onConflict('id').merge();
+    }
     if (studentId !== null) {
       const fields = { student_id: studentId, left_out: input.leftOut };
       await trx('behavior_fields').insert(fields).onConflict('student_id').merge();
@@ -157,21 +175,59 @@ function choiceFrom(kind: ChoiceKind, row: ChoiceRow | BehaviorRow): Choice {
   return { id, kind, name, words, ...asBehavior, state: 'offered', mergedInto: null, placeId };
 }
 
-const columnsOf = ({ mergedInto, placeId, ...choice }: Choice, more: object) => ({
-  ...choice,
-  merged_into: mergedInto,
-  place_id: placeId,
-  ...more,
-});
+/** A choice as columns of its table. */
+function columnsOf({
+  id,
+  kind,
+  name,
+  words,
+  unlike,
+  direction,
+  abc,
+  counted,
+  timed,
+  state,
+  mergedInto,
+  placeId,
+}: Choice) {
+  const shared = { id, state, merged_into: mergedInto };
+  return kind === 'behavior'
+    ? {
+        ...{ ...shared, name, definition: words, not_counted: unlike, direction },
+        ...{ by_abc: abc, by_count: counted, by_time: timed },
+      }
+    : { ...shared, facet: facetOf(kind), label: name, description: words, location_id: placeId };
+}
 
+/**
+ * Adds what was typed into a note to a student’s lists, at the end.
+ *
+ * @returns whether it is new
+ */
+export async function insertChoice(
+  db: Database,
+  lists: ListsOf,
+  { kind, ...typed }: Pick<Choice, 'id' | 'kind' | 'name' | 'state'>,
+): Promise<boolean> {
+  const row = { ...choiceFrom(kind, { ...typed, words: '', placeId: null, isDifferent: false }), state: typed.state };
+  const written = await db(tableOf(kind))
+    .insert({ ...columnsOf(row), ...where(lists), position: 1000 })
+    .onConflict('id')
+    .ignore()
+    .returning('id');
+  return written.length > 0;
+}
+
+/** Keeps what choices say now, before they are changed. */
 async function keepHistory(db: Database, actor: Actor, choices: readonly Choice[], now: Date): Promise<void> {
-  const rows = choices.map((choice) => ({
-    choice_id: choice.id,
-    content: JSON.stringify(choice),
-    changed_by: actor.personId,
-    changed_at: now,
-  }));
-  if (rows.length > 0) await db('behavior_choice_history').insert(rows);
+  for (const { id, kind } of choices) {
+    const of = kind === 'behavior' ? 'target_id' : 'option_id';
+    await db.raw(
+      `insert into behavior_revisions (${of}, row, changed_by, changed_at)
+       select id, to_jsonb(was), :by, :now from ${tableOf(kind)} was where id = :id`,
+      { id, by: actor.personId, now },
+    );
+  }
 }
 
 /** A name that a choice outside of the form has already is a question, or the very same name. */
@@ -195,14 +251,19 @@ function expectNewNames(input: ChoicesInput, before: readonly Choice[]): void {
 }
 
 /** An id of the form is new, or that of the same kind in the same list. */
-async function expectOwnIds(db: Database, input: ChoicesInput, before: readonly Choice[]): Promise<void> {
+async function expectOwnIds(
+  db: Database,
+  { schoolId }: Actor,
+  input: ChoicesInput,
+  before: readonly Choice[],
+): Promise<void> {
   const known = new Map(before.map(({ id, kind }) => [id, kind]));
   const ids = choiceKinds.flatMap((kind) => input[kind].map(({ id }) => ({ id, kind })));
   if (ids.some(({ id, kind }) => known.has(id) && known.get(id) !== kind)) throw new NotFound('No such choice.');
   const fresh = ids.filter(({ id }) => !known.has(id)).map(({ id }) => id);
   const foreign = await db('behavior_choices').whereIn('id', fresh).first('id');
   if (foreign || new Set(ids.map(({ id }) => id)).size < ids.length) throw new NotFound('No such choice.');
-  const places = ids.length > 0 ? new Set((await settings(db)).map(({ id }) => id)) : new Set();
+  const places = ids.length > 0 ? new Set((await settings(db, schoolId)).map(({ id }) => id)) : new Set();
   for (const [i, { placeId }] of input.setting.entries()) {
     if (placeId !== null && !places.has(placeId)) {
       throw new Invalid({ [`setting[${i}].placeId`]: 'Choose a place from the list.' });
@@ -212,7 +273,9 @@ async function expectOwnIds(db: Database, input: ChoicesInput, before: readonly 
 
 /** One choice of a student, locked. */
 async function choiceOf(db: Database, studentId: string, id: string): Promise<Choice> {
-  await db('behavior_choices').where({ id, student_id: studentId }).forUpdate();
+  for (const table of ['behavior_targets', 'behavior_options']) {
+    await db(table).where({ id, student_id: studentId }).forUpdate();
+  }
   const choice = (await choicesOf(db, studentId)).find((one) => one.id === id);
   if (!choice) throw new NotFound('No such choice.');
   return choice;
@@ -239,8 +302,9 @@ export async function mergeChoices(
       throw new Invalid({ into: 'Choose another one of the same list.' });
     }
     await keepHistory(trx, actor, [gone], now);
-    await trx('behavior_choices').where({ merged_into: from }).update({ merged_into: into });
-    await trx('behavior_choices').where({ id: from }).update({ merged_into: into, state: 'retired' });
+    const all = () => trx(tableOf(gone.kind));
+    await all().where({ merged_into: from }).update({ merged_into: into });
+    await all().where({ id: from }).update({ merged_into: into, state: 'retired' });
   });
 }
 
@@ -260,7 +324,7 @@ export async function offerChoice(db: Database, actor: Actor, studentId: string,
       .where({ student_id: studentId, kind: choice.kind })
       .max('position as at')
       .first();
-    await trx('behavior_choices')
+    await trx(tableOf(choice.kind))
       .where({ id })
       .update({ state, merged_into: null, position: (last?.at ?? 0) + 1 });
   });
@@ -278,10 +342,10 @@ export interface EarlierDefinition {
 /** What the target behaviors of a student were called and defined as before, newest first. Ask `studentFor` first. */
 export async function earlierDefinitions(db: Database, studentId: string): Promise<EarlierDefinition[]> {
   const found = await db.raw<{ rows: EarlierDefinition[] }>(
-    `select h.choice_id as "choiceId", h.content ->> 'name' as name, h.content ->> 'words' as words,
-            h.content ->> 'unlike' as unlike, h.changed_at as until, p.short_name as "changedBy"
-       from behavior_choice_history h join behavior_choices c on c.id = h.choice_id join people p on p.id = h.changed_by
-      where c.student_id = ? and c.kind = 'behavior'
+    `select c.id as "choiceId", h.row ->> 'name' as name, h.row ->> 'definition' as words,
+            h.row ->> 'not_counted' as unlike, h.changed_at as until, p.short_name as "changedBy"
+       from behavior_revisions h join behavior_targets c on c.id = h.target_id join people p on p.id = h.changed_by
+      where c.student_id = ?
       order by h.id desc`,
     [studentId],
   );

@@ -4,7 +4,7 @@ import type { IsoDate } from '~/core/calendar/iso-date';
 import { minutesOfDay } from '~/core/calendar/timetable';
 import type { Database } from '../db/database';
 import { NotFound } from '../failures';
-import { historyOfRecord, type Recorded, type RecordTable, recordedColumns, recordedNames } from '../recorded/change';
+import { type Recorded, recordedColumns, recordedNames, revisedEntries } from '../recorded/change';
 
 /** An ABC note with everything that its page shows; its choices by id. */
 export interface Note extends Recorded {
@@ -25,12 +25,15 @@ export interface Note extends Recorded {
   besideId: string | null;
 }
 
-export const noteRecords: RecordTable = { table: 'abc_notes', history: 'abc_note_history', historyOf: 'note_id' };
+const chosen = (facet: string) => `
+  array(select coalesce(c.target_id, c.option_id) from incident_choices c
+         where c.entry_id = n.id and c.version = n.version and c.facet = '${facet}' order by c.position)`;
 
 const columns = `
-  ${recordedColumns('n')}, n.occurred_on as "on", n.occurred_time as "time", n.setting_id as "settingId", n.behaviors,
-  n.antecedents, n.consequences, n.functions, n.intensity_id as "intensityId", n.seconds, n.is_going as "isGoing", n.resolved,
-  n.resolved_after as "resolvedAfter", n.note, n.beside_id as "besideId"`;
+  ${recordedColumns('n')}, n.observed_on as "on", n.observed_time as "time", ${chosen('behavior')} as behaviors,
+  ${chosen('antecedent')} as antecedents, ${chosen('consequence')} as consequences, ${chosen('function')} as functions,
+  (${chosen('location')})[1] as "settingId", (${chosen('intensity')})[1] as "intensityId", n.seconds, n.is_going as "isGoing",
+  n.resolved, n.resolved_after as "resolvedAfter", n.note, n.beside_id as "besideId"`;
 const names = recordedNames('n');
 
 /**
@@ -40,7 +43,7 @@ const names = recordedNames('n');
  */
 export async function noteOf(db: Database, studentId: string, id: string, { lock = false } = {}): Promise<Note> {
   const found = await db.raw<{ rows: Note[] }>(
-    `select ${columns} from abc_notes n ${names} where n.student_id = ? and n.id = ? ${lock ? 'for update of n' : ''}`,
+    `select ${columns} from entries n ${names} where n.student_id = ? and n.id = ? and n.kind = 'incident' ${lock ? 'for update of n' : ''}`,
     [studentId, id],
   );
   const note = found.rows[0];
@@ -49,7 +52,13 @@ export async function noteOf(db: Database, studentId: string, id: string, { lock
 }
 
 /** What a note said before each change, oldest first. Ask `studentFor` first. */
-export const historyOfNote = (db: Database, id: string) => historyOfRecord<Note>(db, noteRecords, id);
+export async function historyOfNote(db: Database, id: string): Promise<Note[]> {
+  const found = await db.raw<{ rows: Note[] }>(
+    `select ${columns} from ${revisedEntries} n ${names} order by n.version`,
+    { id },
+  );
+  return found.rows;
+}
 
 interface NotesWanted {
   limit?: number | undefined;
@@ -64,14 +73,14 @@ export async function newestNotes(
   studentIds: readonly string[],
   { limit, ids, recordedBy, on }: NotesWanted = {},
 ): Promise<Note[]> {
-  const order = (of: string) => `${of}.occurred_on desc, ${of}.occurred_time desc, ${of}.recorded_at desc`;
+  const order = (of: string) => `${of}.observed_on desc, ${of}.observed_time desc, ${of}.recorded_at desc`;
   const found = await db.raw<{ rows: Note[] }>(
     `select ${columns}
        from unnest(cast(:studentIds as uuid[])) as student (id)
        cross join lateral (
-         select * from abc_notes x
-          where x.student_id = student.id and not x.withdrawn ${ids ? 'and x.id = any(:ids)' : ''}
-                ${recordedBy ? 'and x.recorded_by = :recordedBy' : ''} ${on ? 'and x.occurred_on = :on' : ''}
+         select * from entries x
+          where x.student_id = student.id and x.kind = 'incident' and not x.withdrawn ${ids ? 'and x.id = any(:ids)' : ''}
+                ${recordedBy ? 'and x.recorded_by = :recordedBy' : ''} ${on ? 'and x.observed_on = :on' : ''}
           order by ${order('x')} ${limit ? 'limit :limit' : ''}) n
        ${names}
       order by ${order('n')} ${limit ? 'limit :limit' : ''}`,

@@ -18,7 +18,7 @@ export async function phasesOf(db: Database, studentId: string): Promise<StoredP
     .where({ student_id: studentId })
     .whereNull('removed_at')
     .orderBy('starts_on')
-    .select<StoredPhase[]>('id', 'behavior_id as behaviorId', 'label', 'starts_on as startsOn');
+    .select<StoredPhase[]>('id', 'target_id as behaviorId', 'label', 'starts_on as startsOn');
 }
 
 /**
@@ -31,9 +31,7 @@ export async function addPhase(db: Database, actor: Actor, studentId: string, in
     await studentFor(trx, actor, studentId, 'setUp');
     const { id, behaviorId, label, startsOn } = input;
     if (behaviorId !== null) {
-      const known = await trx('behavior_choices')
-        .where({ id: behaviorId, student_id: studentId, kind: 'behavior' })
-        .first('id');
+      const known = await trx('behavior_targets').where({ id: behaviorId, student_id: studentId }).first('id');
       if (!known) throw new Invalid({ behaviorId: 'Choose a behavior from the list.' });
     }
     const others = (await phasesOf(trx, studentId)).filter((phase) => phase.id !== id);
@@ -46,7 +44,7 @@ export async function addPhase(db: Database, actor: Actor, studentId: string, in
     const row = {
       id,
       student_id: studentId,
-      behavior_id: behaviorId,
+      target_id: behaviorId,
       label,
       starts_on: startsOn,
       made_by: actor.personId,

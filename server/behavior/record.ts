@@ -3,13 +3,13 @@ import { type Choice, type ChoiceKind, plainName, standingChoices } from '~/core
 import type { NoteCorrection, NoteEnd, NoteInput } from '~/core/behavior/note-input';
 import { isSkipped, secondsUntil, type WallTime } from '~/core/calendar/zone';
 import type { WithdrawalInput } from '~/core/observations/observation';
-import { type Database, isDuplicate } from '../db/database';
+import type { Database } from '../db/database';
 import { Invalid, NotFound } from '../failures';
 import { checkSession, notOnTeamWords, type SessionFacts } from '../observations/check-session';
-import { changeRecord } from '../recorded/change';
+import { type Changes, changeRecord, revisedEntries } from '../recorded/change';
 import type { Actor } from '../students/students';
-import { choicesOf } from './choices';
-import { type Note, noteOf, noteRecords } from './notes';
+import { choicesOf, facetOf, insertChoice } from './choices';
+import { type Note, noteOf } from './notes';
 
 /** When it is asked, and where: the clock on the school’s wall. */
 export interface Moment {
@@ -69,88 +69,120 @@ export async function recordNote(
     const asked = { studentId, right: 'observe', besideId: input.besideId } as const;
     const { student, messages } = await checkWhen(trx, actor, asked, input, moment);
     if (Object.keys(messages).length > 0) throw new Invalid(messages);
+    const { columns, choices } = await contentOf(trx, actor, studentId, input);
     const row = {
-      id: input.id,
-      student_id: studentId,
-      ...(await columnsOf(trx, studentId, input)),
-      beside_id: input.besideId ?? null,
-      recorded_by: actor.personId,
-      recorded_at: moment.now,
+      ...{ id: input.id, student_id: studentId, kind: 'incident', ...columns, beside_id: input.besideId ?? null },
+      ...{ recorded_by: actor.personId, recorded_at: moment.now },
     };
-    await insertOnce(trx, noteRecords.table, row);
+    if (await insertOnce(trx, row)) await writeChoices(trx, row, 1, choices);
+    else if (!isDeepStrictEqual(await choicesAt(trx, input.id, 1), choices)) throw saidOtherwise();
     return student;
   });
 }
 
 /**
- * Writes a row once; when this person sent it before it must say the same, else a later change would be lost without a word.
+ * Writes an entry’s row once; when this person sent it before it must say the same, else a later change would be lost without a
+ * word.
  *
+ * @returns whether it was written now
  * @throws NotFound for an id that is somebody else’s; Invalid where it says something else
  */
 export async function insertOnce(
   db: Database,
-  table: string,
-  row: { id: string; student_id: string; recorded_by: string } & Record<string, unknown>,
-): Promise<void> {
-  const written = await db
-    .transaction((inner) =>
-      inner(table).insert(row).onConflict(['id', 'student_id', 'recorded_by']).ignore().returning('id'),
-    )
-    .catch((error) => {
-      if (isDuplicate(error)) throw new NotFound('No such note.');
-      throw error;
-    });
-  if (written.length > 0) return;
+  row: { id: string; student_id: string; kind: string; recorded_by: string } & Record<string, unknown>,
+): Promise<boolean> {
+  const written = await db('entries').insert(row).onConflict('id').ignore().returning('id');
+  if (written.length > 0) return true;
   const { recorded_at: _, ...content } = row;
-  const before = await db(table).where({ id: row.id }).first();
-  if (!Object.entries(content).every(([column, value]) => isDeepStrictEqual(before[column], value))) {
-    throw new Invalid({
-      form: 'An earlier try was saved already, and says something else. Start over here, and correct that one on its page.',
-    });
-  }
+  const { id, student_id, kind, recorded_by } = row;
+  const before = await db('entries').where({ id, student_id, kind, recorded_by }).first();
+  if (!before) throw new NotFound('No such entry.');
+  const said = { ...before, ...(await rowAtFirst(db, id)) };
+  if (!Object.entries(content).every(([column, value]) => isDeepStrictEqual(said[column], value)))
+    throw saidOtherwise();
+  return false;
 }
 
-/** The columns of what a note says; what was typed becomes a choice that is not offered, or the one it already is. */
-async function columnsOf(db: Database, studentId: string, input: Content) {
+/** What an entry’s row said before it was ever changed; nothing where it never was. */
+async function rowAtFirst(db: Database, id: string): Promise<Record<string, unknown>> {
+  const found = await db.raw<{ rows: Record<string, unknown>[] }>(
+    `select was.* from ${revisedEntries} as was order by was.version limit 1`,
+    { id },
+  );
+  return found.rows[0] ?? {};
+}
+
+const saidOtherwise = () =>
+  new Invalid({
+    form: 'An earlier try was saved already, and says something else. Start over here, and correct that one on its page.',
+  });
+
+/** One thing that an incident names. */
+interface ChoiceColumns {
+  facet: string;
+  position: number;
+  target_id: string | null;
+  option_id: string | null;
+}
+
+async function writeChoices(
+  db: Database,
+  { id, student_id }: { id: string; student_id: string },
+  version: number,
+  choices: readonly ChoiceColumns[],
+): Promise<void> {
+  await db('incident_choices').insert(choices.map((choice) => ({ entry_id: id, student_id, version, ...choice })));
+}
+
+/** What an incident names in one of its versions, in its order. */
+function choicesAt(db: Database, entryId: string, version: number): Promise<ChoiceColumns[]> {
+  return db('incident_choices')
+    .where({ entry_id: entryId, version })
+    .orderByRaw(
+      `array_position(array['behavior','antecedent','consequence','function','location','intensity'], facet), position`,
+    )
+    .select('facet', 'position', 'target_id', 'option_id');
+}
+
+/** What a note says, as its row and its choices; what was typed becomes a choice that is not offered, or the one it already is. */
+async function contentOf(db: Database, actor: Actor, studentId: string, input: Content) {
   const choices = await choicesOf(db, studentId);
-  const typed = await typedChoices(db, studentId, input.others, choices);
+  const typed = await typedChoices(db, actor, studentId, input.others, choices);
   const of = (kind: ChoiceKind, ids: readonly string[]) => [
     ...new Set([...ids, ...typed.filter((one) => one.kind === kind).map(({ id }) => id)]),
   ];
-  const [settingId = null] = of('setting', input.settingId ? [input.settingId] : []).slice(-1);
+  const lists: [ChoiceKind, string[]][] = [
+    ['behavior', of('behavior', input.behaviors)],
+    ['antecedent', of('antecedent', input.antecedents)],
+    ['consequence', of('consequence', input.consequences)],
+    ['function', of('function', input.functions)],
+    ['setting', of('setting', input.settingId ? [input.settingId] : []).slice(-1)],
+    ['intensity', input.intensityId ? [input.intensityId] : []],
+  ];
   const known = new Map([...choices, ...typed].map((choice) => [choice.id, choice.kind]));
-  const expectKind = (kind: ChoiceKind, ids: readonly (string | null)[]) => {
-    if (ids.some((id) => id !== null && known.get(id) !== kind)) throw new NotFound('No such choice.');
+  const named = lists.flatMap(([kind, ids]) => ids.map((id, i) => ({ kind, id, position: i + 1 })));
+  if (named.some(({ kind, id }) => known.get(id) !== kind)) throw new NotFound('No such choice.');
+  const columns = {
+    ...{ observed_on: input.on, observed_time: input.time, observer_id: input.observerId, note: input.note },
+    ...{
+      seconds: input.seconds,
+      is_going: input.isGoing,
+      resolved: input.resolved,
+      resolved_after: input.resolvedAfter,
+    },
   };
-  const lists = {
-    behaviors: of('behavior', input.behaviors),
-    antecedents: of('antecedent', input.antecedents),
-    consequences: of('consequence', input.consequences),
-    functions: of('function', input.functions),
-  };
-  expectKind('behavior', lists.behaviors);
-  expectKind('antecedent', lists.antecedents);
-  expectKind('consequence', lists.consequences);
-  expectKind('function', lists.functions);
-  expectKind('setting', [settingId]);
-  expectKind('intensity', [input.intensityId]);
   return {
-    occurred_on: input.on,
-    occurred_time: input.time,
-    observer_id: input.observerId,
-    setting_id: settingId,
-    ...lists,
-    intensity_id: input.intensityId,
-    seconds: input.seconds,
-    is_going: input.isGoing,
-    resolved: input.resolved,
-    resolved_after: input.resolvedAfter,
-    note: input.note,
+    columns,
+    choices: named.map(({ kind, id, position }): ChoiceColumns => {
+      const isTarget = kind === 'behavior';
+      return { facet: facetOf(kind), position, target_id: isTarget ? id : null, option_id: isTarget ? null : id };
+    }),
   };
 }
 
 async function typedChoices(
   db: Database,
+  { schoolId }: Actor,
   studentId: string,
   others: Content['others'],
   choices: readonly Choice[],
@@ -163,9 +195,9 @@ async function typedChoices(
       typed.push(standing.get(same.id) ?? same);
       continue;
     }
-    const row = { id, student_id: studentId, kind, name: name.replace(/\s+/g, ' '), position: 1000, state: 'other' };
-    const written = await db('behavior_choices').insert(row).onConflict('id').ignore().returning('id');
-    if (written.length === 0) throw new NotFound('No such choice.');
+    const choice = { id, kind, name: name.replace(/\s+/g, ' '), state: 'other' as const };
+    const written = await insertChoice(db, { schoolId, studentId }, choice);
+    if (!written) throw new NotFound('No such choice.');
     typed.push({ id, kind });
   }
   return typed;
@@ -177,16 +209,34 @@ const changeOf = (
   ids: NoteIds,
   change: { version: number; why: string; now: Date; right?: 'observe' },
 ) => ({
-  with: (changesTo: (note: Note, trx: Database) => Promise<Record<string, unknown>>) =>
-    changeRecord<Note>(db, actor, {
-      ...noteRecords,
+  with: (changesTo: (note: Note, trx: Database) => Promise<{ columns: Changes; choices?: ChoiceColumns[] }>) => {
+    let choices: ChoiceColumns[] | undefined;
+    return changeRecord<Note>(db, actor, {
       ...change,
       studentId: ids.studentId,
       id: ids.noteId,
       read: (trx, options) => noteOf(trx, ids.studentId, ids.noteId, options),
-      changesTo,
-    }),
+      changesTo: async (note, trx) => {
+        const content = await changesTo(note, trx);
+        choices = content.choices;
+        return content.columns;
+      },
+      isSame: (note) => !choices || isDeepStrictEqual(namedBy(note), new Set(choices.map(idOfChoice))),
+      // Each version names its own: where nothing is said of it, what the one before named.
+      afterwards: async (note, _, trx) => {
+        const row = { id: note.id, student_id: note.studentId };
+        await writeChoices(trx, row, note.version + 1, choices ?? (await choicesAt(trx, note.id, note.version)));
+      },
+    });
+  },
 });
+
+const idOfChoice = ({ target_id, option_id }: ChoiceColumns) => target_id ?? option_id;
+
+const namedBy = ({ behaviors, antecedents, consequences, functions, settingId, intensityId }: Note) =>
+  new Set(
+    [...behaviors, ...antecedents, ...consequences, ...functions, settingId, intensityId].filter((id) => id !== null),
+  );
 
 interface NoteIds {
   studentId: string;
@@ -209,7 +259,7 @@ export function correctNote(
     const asked = { studentId: ids.studentId, right: 'see' } as const;
     const { messages } = await checkWhen(trx, actor, asked, input, moment);
     if (Object.keys(messages).length > 0) throw new Invalid(messages);
-    return columnsOf(trx, ids.studentId, input);
+    return contentOf(trx, actor, ids.studentId, input);
   });
 }
 
@@ -221,7 +271,7 @@ export function withdrawNote(
   { version, why }: WithdrawalInput,
   now: Date,
 ): Promise<Note> {
-  return changeOf(db, actor, ids, { version, why, now }).with(async () => ({ withdrawn: true }));
+  return changeOf(db, actor, ids, { version, why, now }).with(async () => ({ columns: { withdrawn: true } }));
 }
 
 /**
@@ -234,7 +284,7 @@ export function endNote(db: Database, actor: Actor, ids: NoteIds, input: NoteEnd
   return changeOf(db, actor, ids, { version: input.version, why, now: moment.now, right: 'observe' }).with(
     async (note) => {
       const { wall, timeZone } = moment;
-      if (input.seconds !== null) return { is_going: false, seconds: input.seconds };
+      if (input.seconds !== null) return { columns: { is_going: false, seconds: input.seconds } };
       if (input.time === null && note.on !== wall.on) {
         throw new Invalid({ time: 'It began on another day: say how long it lasted.' });
       }
@@ -243,7 +293,7 @@ export function endNote(db: Database, actor: Actor, ids: NoteIds, input: NoteEnd
       const seconds = secondsUntil(note, until, timeZone);
       if (seconds === null) throw new Invalid({ time: `It began at ${note.time}: it cannot have ended before that.` });
       // Less than a minute cannot be told from two times on the wall.
-      return { is_going: false, seconds: Math.max(30, seconds) };
+      return { columns: { is_going: false, seconds: Math.max(30, seconds) } };
     },
   );
 }

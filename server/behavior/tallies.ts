@@ -5,14 +5,7 @@ import type { WithdrawalInput } from '~/core/observations/observation';
 import type { Database } from '../db/database';
 import { Invalid, NotFound } from '../failures';
 import type { SessionFacts } from '../observations/check-session';
-import {
-  changeRecord,
-  historyOfRecord,
-  type Recorded,
-  type RecordTable,
-  recordedColumns,
-  recordedNames,
-} from '../recorded/change';
+import { changeRecord, type Recorded, recordedColumns, recordedNames, revisedEntries } from '../recorded/change';
 import type { Actor } from '../students/students';
 import type { Naming } from './notes';
 import { checkWhen, insertOnce, type Moment } from './record';
@@ -30,12 +23,10 @@ export interface Tally extends Recorded {
   besideId: string | null;
 }
 
-const records: RecordTable = { table: 'tallies', history: 'tally_history', historyOf: 'tally_id' };
-
-const query = `
-  select ${recordedColumns('t')}, t.behavior_id as "behaviorId", t.observed_on as "on", t.observed_time as "time", t.part,
+const query = (from = 'entries') => `
+  select ${recordedColumns('t')}, t.target_id as "behaviorId", t.observed_on as "on", t.observed_time as "time", t.part,
          t.minutes, t.count, t.seconds, t.note, t.beside_id as "besideId"
-    from tallies t ${recordedNames('t')}`;
+    from ${from} t ${recordedNames('t')}`;
 
 /** The stretches of watching of some students that stand, newest first. Ask `studentFor` or `studentsOf` first. */
 export async function talliesOf(
@@ -44,7 +35,7 @@ export async function talliesOf(
   { limit, ids }: { limit?: number | undefined; ids?: readonly string[] | undefined } = {},
 ): Promise<Tally[]> {
   const found = await db.raw<{ rows: Tally[] }>(
-    `${query} where t.student_id = any(:studentIds) and not t.withdrawn ${ids ? 'and t.id = any(:ids)' : ''}
+    `${query()} where t.student_id = any(:studentIds) and t.kind = 'count' and not t.withdrawn ${ids ? 'and t.id = any(:ids)' : ''}
       order by t.observed_on desc, t.observed_time desc, t.recorded_at desc ${limit ? 'limit :limit' : ''}`,
     { studentIds: [...studentIds], ids: [...(ids ?? [])], limit: limit ?? 0 },
   );
@@ -54,7 +45,7 @@ export async function talliesOf(
 /** @throws NotFound when the student has no such tally */
 export async function tallyOf(db: Database, studentId: string, id: string, { lock = false } = {}): Promise<Tally> {
   const found = await db.raw<{ rows: Tally[] }>(
-    `${query} where t.student_id = ? and t.id = ? ${lock ? 'for update of t' : ''}`,
+    `${query()} where t.student_id = ? and t.id = ? and t.kind = 'count' ${lock ? 'for update of t' : ''}`,
     [studentId, id],
   );
   const tally = found.rows[0];
@@ -63,7 +54,10 @@ export async function tallyOf(db: Database, studentId: string, id: string, { loc
 }
 
 /** What a tally said before each change, oldest first. */
-export const historyOfTally = (db: Database, id: string) => historyOfRecord<Tally>(db, records, id);
+export async function historyOfTally(db: Database, id: string): Promise<Tally[]> {
+  const found = await db.raw<{ rows: Tally[] }>(`${query(revisedEntries)} order by t.version`, { id });
+  return found.rows;
+}
 
 /** Tallies as the computation sees them; a second observer’s are left out. */
 export function watchedStretches(tallies: readonly Tally[], { choices }: Naming): WatchedStretch[] {
@@ -106,14 +100,14 @@ export async function recordTallies(
       await expectBehavior(trx, studentId, tally.behaviorId);
       student = facts.student;
       const whose = { beside_id: besideId ?? null, recorded_by: actor.personId, recorded_at: moment.now };
-      await insertOnce(trx, records.table, { id: tally.id, student_id: studentId, ...columnsOf(tally), ...whose });
+      await insertOnce(trx, { id: tally.id, student_id: studentId, kind: 'count', ...columnsOf(tally), ...whose });
     }
     return student as SessionFacts['student'];
   });
 }
 
 const columnsOf = (tally: Omit<TallyInput, 'id'>) => ({
-  behavior_id: tally.behaviorId,
+  target_id: tally.behaviorId,
   observed_on: tally.on,
   observed_time: tally.time,
   part: tally.part || null,
@@ -125,7 +119,7 @@ const columnsOf = (tally: Omit<TallyInput, 'id'>) => ({
 });
 
 async function expectBehavior(db: Database, studentId: string, id: string): Promise<void> {
-  const known = await db('behavior_choices').where({ id, student_id: studentId, kind: 'behavior' }).first('id');
+  const known = await db('behavior_targets').where({ id, student_id: studentId }).first('id');
   if (!known) throw new NotFound('No such behavior.');
 }
 
@@ -164,7 +158,6 @@ function changeTally(
   changesTo: (trx: Database) => Promise<Record<string, unknown>>,
 ): Promise<Tally> {
   return changeRecord<Tally>(db, actor, {
-    ...records,
     ...change,
     studentId,
     id: tallyId,

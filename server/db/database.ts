@@ -101,3 +101,9 @@ export function isDuplicate(error: unknown, rule?: string): boolean {
   const { code, constraint } = (error ?? {}) as { code?: unknown; constraint?: unknown };
   return code === '23505' && (rule === undefined || constraint === rule);
 }
+
+/** Whether an error says that two stretches of time overlap that must not: by any such rule, or the one that is named. */
+export function isOverlap(error: unknown, rule?: string): boolean {
+  const { code, constraint } = (error ?? {}) as { code?: unknown; constraint?: unknown };
+  return code === '23P01' && (rule === undefined || constraint === rule);
+}

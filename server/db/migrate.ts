@@ -1,34 +1,30 @@
 import type { Knex } from 'knex';
 import { connect } from './database';
 import { alone } from './lock';
-import * as foundations from './migrations/0001-foundations';
-import * as settingUp from './migrations/0002-setting-up';
-import * as behavior from './migrations/0003-behavior';
-import * as readers from './migrations/0004-readers';
-import * as post from './migrations/0005-post';
-import * as progressReports from './migrations/0006-progress-reports';
-import * as evidence from './migrations/0007-evidence';
-import * as doors from './migrations/0008-doors';
+import * as beginning from './migrations/0001-beginning';
 
-type Migration = { up: (db: Knex) => Promise<unknown>; down: (db: Knex) => Promise<unknown> };
+type Migration = { up: (db: Knex) => Promise<unknown> };
 
-/** All migrations in order. A landed one is never edited: the next one changes what it made. */
+/**
+ * All migrations in order. A landed one is never edited: the next one changes what it made, and keeps the data. None goes back; what
+ * went wrong is put back from a copy.
+ */
 export const migrations: Record<string, Migration> = {
-  '0001-foundations': foundations,
-  '0002-setting-up': settingUp,
-  '0003-behavior': behavior,
-  '0004-readers': readers,
-  '0005-post': post,
-  '0006-progress-reports': progressReports,
-  '0007-evidence': evidence,
-  '0008-doors': doors,
+  '0001-beginning': beginning,
+};
+
+const cannotGoBack = async () => {
+  throw new Error('A migration cannot be undone: put the copy back that was made before it.');
 };
 
 const source: Knex.MigrationSource<string> = {
   getMigrations: async () => Object.keys(migrations),
   getMigrationName: (name) => name,
-  getMigration: async (name) => migrations[name] as Migration,
+  getMigration: async (name) => ({ ...(migrations[name] as Migration), down: cannotGoBack }),
 };
+
+/** Refuses: kept so that whoever tries it reads why. */
+export const undoLastMigration = (db: Knex): Promise<unknown> => db.migrate.rollback({ migrationSource: source });
 
 /** Whoever makes or changes tables does it alone. */
 const MIGRATING = 4310_0002;

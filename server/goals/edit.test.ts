@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { type GoalInput, goalInput } from '~/core/goals/goal-input';
 import type { MeasureDefinition } from '~/core/measures/measure';
+import { emptied } from '~/tests/database/emptied';
 import { freshDatabase } from '~/tests/database/fresh';
 import {
   actorOf,
@@ -9,6 +10,7 @@ import {
   addStudent,
   now,
   type SmallSchool,
+  schoolId,
   sessionOf,
   smallSchool,
   today,
@@ -16,16 +18,16 @@ import {
 } from '~/tests/database/small-school';
 import { Invalid, NotFound } from '../failures';
 import { recordSession } from '../observations/record';
-import { theSchool } from '../school/school';
-import { addGoal as add, arrangeGoals, bringGoalBack, earlierGoals, editGoal, inputOf, retireGoal } from './edit';
-import { goalOf, goalsOf, goalsWorkedOn } from './goals';
+import { schoolOf } from '../school/school';
+import { addGoal as add, arrangeGoals, bringGoalBack, editGoal, inputOf, retireGoal } from './edit';
+import { earlierGoals, goalOf, goalsOf, goalsWorkedOn } from './goals';
 import { progressOfGoals } from './progress';
 import { goalsOnShelf, putOnShelf, takeOffShelf } from './shelf';
 
 const fresh = freshDatabase();
 let school: SmallSchool;
 beforeEach(async () => {
-  await fresh.db.raw('truncate school, settings, people, students cascade');
+  await emptied(fresh.db);
   school = await smallSchool(fresh.db);
 });
 
@@ -86,7 +88,7 @@ describe('a goal', () => {
     expect(earlier.map(({ goal, changedBy }) => [goal.wording, changedBy])).toEqual([
       ['Plants along a string.', 'manager'],
     ]);
-    await expect(fresh.db('goal_history').delete()).rejects.toThrow();
+    await expect(fresh.db('goal_revisions').delete()).rejects.toThrow();
   });
 
   it('is not changed from under someone, and a change sent twice is one', async () => {
@@ -124,12 +126,12 @@ describe('a change that makes old data mean something else', () => {
     expect(goal).toMatchObject({ version: 2, phases: [{ label: 'Measured anew', startsOn: today }] });
     expect(await fieldsOf(record(['gesture'], 2))).toEqual([`goal.${school.goal}`]);
     const late = await record(['gesture', 'independent'], 1);
-    expect(await fresh.db('observations').where({ id: late.ids[0] }).first('goal_version')).toEqual({
-      goal_version: 1,
+    expect(await fresh.db('entries').where({ id: late.ids[0] }).first('measure_version')).toEqual({
+      measure_version: 1,
     });
     await expect(record(['independent'], 3)).rejects.toThrow(NotFound);
     // 4 chances with 2 successes, then 2 with 2: pooled by the old measure, 4 of 6.
-    const progress = await progressOfGoals(fresh.db, [goal], { school: await theSchool(fresh.db), today });
+    const progress = await progressOfGoals(fresh.db, [goal], { school: await schoolOf(fresh.db, schoolId), today });
     expect(progress.get(goal.id)?.points).toMatchObject([{ isFormer: true, amount: 4, weight: 6 }]);
   });
 });
@@ -160,7 +162,7 @@ describe('the goals of a plan', () => {
     const goals = await goalsOf(fresh.db, [school.student]);
     expect(goalsWorkedOn(goals).map(({ id }) => id)).toEqual([second]);
     expect((await current()).retired).toEqual({ on: today, how: 'replaced', replacedBy: second, note: 'Moved on.' });
-    expect(await fresh.db('observations').where({ goal_id: school.goal })).toHaveLength(1);
+    expect(await fresh.db('entries').where({ goal_id: school.goal })).toHaveLength(1);
 
     const namesake = await addGoal(fresh.db, school.student, '1');
     const back = () => bringGoalBack(fresh.db, manager(), school.student, school.goal, now);
@@ -173,16 +175,19 @@ describe('the goals of a plan', () => {
 
 describe('the shelf', () => {
   it('holds a school’s own goals above those that come with the product', async () => {
-    const before = await goalsOnShelf(fresh.db);
+    const before = await goalsOnShelf(fresh.db, manager());
     expect(new Set(before.map(({ goal }) => goal.measure.kind)).size).toBe(10);
     const { area, wording, measure, criterion } = await current();
     const own = { id: randomUUID(), goal: { name: 'Plants', area, wording, measure, criterion } };
     await putOnShelf(fresh.db, manager(), school.student, own, now);
     await putOnShelf(fresh.db, manager(), school.student, own, now);
     await expect(putOnShelf(fresh.db, actorOf(school.aide), school.student, own, now)).rejects.toThrow(NotFound);
-    expect((await goalsOnShelf(fresh.db)).map(({ id }) => id)).toEqual([own.id, ...before.map(({ id }) => id)]);
+    expect((await goalsOnShelf(fresh.db, manager())).map(({ id }) => id)).toEqual([
+      own.id,
+      ...before.map(({ id }) => id),
+    ]);
     await expect(takeOffShelf(fresh.db, actorOf(school.aide), own.id, now)).rejects.toThrow(NotFound);
     await takeOffShelf(fresh.db, manager(), own.id, now);
-    expect(await goalsOnShelf(fresh.db)).toHaveLength(before.length);
+    expect(await goalsOnShelf(fresh.db, manager())).toHaveLength(before.length);
   });
 });

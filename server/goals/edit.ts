@@ -7,8 +7,9 @@ import type { MeasureDefinition } from '~/core/measures/measure';
 import { type Database, isDuplicate } from '../db/database';
 import { Invalid, NotFound } from '../failures';
 import { hasEntries } from '../observations/read';
+import { planRow } from '../students/plan';
 import { type Actor, studentFor } from '../students/students';
-import { type Goal, goalOf, goalsOf, goalsWorkedOn } from './goals';
+import { criterionColumns, type Goal, goalOf, goalsOf, goalsWorkedOn, keepGoalRevision } from './goals';
 
 /** The label of the phase that begins where a goal is measured in another way. */
 const ANEW = 'Measured anew';
@@ -25,9 +26,13 @@ export async function addGoal(db: Database, actor: Actor, studentId: string, inp
       const known = await trx('goals').where({ id: input.id }).first('student_id');
       if (known?.student_id === studentId) return;
       if (known) throw new NotFound('No such goal.');
-      await checkChoices(trx, studentId, input);
+      await checkChoices(trx, actor, studentId, input);
       const position = await nextPosition(trx, studentId);
-      await trx('goals').insert({ id: input.id, student_id: studentId, position, ...columnsOf(input) });
+      await trx('goals').insert({
+        ...{ id: input.id, student_id: studentId, plan_id: await planFor(trx, studentId, actor.today), position },
+        ...columnsOf(input),
+      });
+      await addMeasure(trx, input, 1, input.startsOn);
       await setParts(trx, input, definitionFrom(input).phases);
     }),
   );
@@ -55,13 +60,14 @@ export async function editGoal(
         if (saysTheSame(input, inputOf(before))) return;
         throw new Invalid({ '': 'Someone changed this goal in the meantime. Open it again to see what it says now.' });
       }
-      await checkChoices(trx, studentId, input);
-      const version = await newVersion(trx, before, input);
-      await keepHistory(trx, actor, before, now);
+      await checkChoices(trx, actor, studentId, input);
+      await keepGoalRevision(trx, input.id, actor.personId, now);
+      const version = await writeMeasure(trx, before, input);
       await trx('goals')
         .where({ id: input.id })
-        .update({ ...columnsOf(input), ...version, edited_at: now });
-      await setParts(trx, input, phasesOf(input, version?.version_from));
+        .update({ ...columnsOf(input), measure_version: version, edited_at: now });
+      const anewFrom = version > before.version ? (input.newVersionFrom ?? undefined) : undefined;
+      await setParts(trx, input, phasesOf(input, anewFrom));
     }),
   );
 }
@@ -90,14 +96,13 @@ function saysTheSame(a: GoalInput, b: GoalInput): boolean {
 
 function columnsOf(input: GoalInput) {
   const { number, area, shortName, wording } = input;
-  const { measure, criterion, pointPer, baseline, target, targetOn, startsOn, plannedGap } = definitionFrom(input);
+  const { criterion, pointPer, baseline, target, targetOn, startsOn, plannedGap } = definitionFrom(input);
   return {
     number,
     area,
     short_name: shortName,
     wording,
-    measure: JSON.stringify(measure),
-    criterion: JSON.stringify(criterion),
+    ...criterionColumns(criterion),
     point_per: pointPer,
     baseline_value: baseline?.value ?? null,
     baseline_on: baseline?.on ?? null,
@@ -123,21 +128,42 @@ async function lockedGoal(db: Database, studentId: string, goalId: string): Prom
   return goalOf(db, studentId, goalId);
 }
 
-/** The columns of a new version, when this change begins one. */
-async function newVersion(db: Database, before: Goal, input: GoalInput) {
-  if (meansTheSame(before.measure, input.measure)) return null;
-  if (!(await hasEntries(db, before.id, before.version))) return null;
+/**
+ * Writes down how the goal is measured from now on. Where that means what it meant, or nothing was recorded yet, the present version
+ * is only worded anew; else another one begins.
+ *
+ * @returns the version under which the goal is measured now
+ * @throws Invalid where the day of a new version is missing
+ */
+async function writeMeasure(db: Database, before: Goal, input: GoalInput): Promise<number> {
+  const { measure } = definitionFrom(input);
+  const means = meansTheSame(before.measure, input.measure);
+  if (means || !(await hasEntries(db, before.id, before.version))) {
+    await db('goal_measures')
+      .where({ goal_id: before.id, version: before.version })
+      .update({ measure: JSON.stringify(measure) });
+    return before.version;
+  }
   if (input.newVersionFrom === null) {
     const newVersionFrom =
       'This changes what is recorded. Say from which day it holds: entries from before keep how they were measured.';
     throw new Invalid({ newVersionFrom });
   }
-  await db('goal_versions').insert({
-    goal_id: before.id,
-    version: before.version,
-    measure: JSON.stringify(before.measure satisfies MeasureDefinition),
+  await addMeasure(db, input, before.version + 1, input.newVersionFrom);
+  return before.version + 1;
+}
+
+async function addMeasure(db: Database, input: GoalInput, version: number, from: IsoDate): Promise<void> {
+  const { measure } = definitionFrom(input);
+  await db('goal_measures').insert({
+    ...{ goal_id: input.id, version, from_date: from },
+    measure: JSON.stringify(measure satisfies MeasureDefinition),
   });
-  return { version: before.version + 1, version_from: input.newVersionFrom };
+}
+
+/** The plan that a goal is written for: the present one, or the nearest. */
+async function planFor(db: Database, studentId: string, today: IsoDate): Promise<string | null> {
+  return (await planRow(db, studentId, today))?.id ?? null;
 }
 
 function phasesOf(input: GoalInput, from: IsoDate | undefined) {
@@ -146,18 +172,18 @@ function phasesOf(input: GoalInput, from: IsoDate | undefined) {
   return [...phases, { label: ANEW, startsOn: from, isBaseline: false }];
 }
 
-async function keepHistory(db: Database, actor: Actor, before: Goal, now: Date): Promise<void> {
-  const content = JSON.stringify(before);
-  await db('goal_history').insert({ goal_id: before.id, content, changed_by: actor.personId, changed_at: now });
-}
-
-async function checkChoices(db: Database, studentId: string, { observerIds, settingIds }: GoalInput): Promise<void> {
+async function checkChoices(
+  db: Database,
+  { schoolId }: Actor,
+  studentId: string,
+  { observerIds, settingIds }: GoalInput,
+): Promise<void> {
   const isKnown = async (table: string, column: string, ids: string[], where: object) =>
-    (await db(table).where(where).whereIn(column, ids).select(column)).length === new Set(ids).size;
+    (await db(table).where(where).whereIn(column, ids).distinct(column)).length === new Set(ids).size;
   if (!(await isKnown('team_members', 'person_id', observerIds, { student_id: studentId }))) {
     throw new Invalid({ observerIds: 'Choose people from the support team.' });
   }
-  if (!(await isKnown('settings', 'id', settingIds, {})))
+  if (!(await isKnown('locations', 'id', settingIds, { school_id: schoolId })))
     throw new Invalid({ settingIds: 'Choose places from the list.' });
 }
 
@@ -172,7 +198,7 @@ async function setParts(db: Database, input: GoalInput, phases: Goal['phases']):
       is_baseline: isBaseline,
     })),
     goal_observers: [...new Set(input.observerIds)].map((person_id) => ({ goal_id, person_id })),
-    goal_settings: [...new Set(input.settingIds)].map((setting_id) => ({ goal_id, setting_id })),
+    goal_locations: [...new Set(input.settingIds)].map((location_id) => ({ goal_id, location_id })),
   };
   for (const [table, rows] of Object.entries(parts)) {
     await db(table).where({ goal_id }).delete();
@@ -225,7 +251,7 @@ export async function retireGoal(
     }
     if (on > actor.today) throw new Invalid({ on: 'This lies in the future.' });
     if (on < before.startsOn) throw new Invalid({ on: `This goal began on ${shortDate(before.startsOn)}.` });
-    await keepHistory(trx, actor, before, now);
+    await keepGoalRevision(trx, goalId, actor.personId, now);
     await trx('goals')
       .where({ id: goalId })
       .update({
@@ -260,7 +286,7 @@ export async function bringGoalBack(
         goalId: `Another goal has the number ${before.number} now. Give that one another number first.`,
       });
     }
-    await keepHistory(trx, actor, before, now);
+    await keepGoalRevision(trx, goalId, actor.personId, now);
     await trx('goals')
       .where({ id: goalId })
       .update({
@@ -272,21 +298,4 @@ export async function bringGoalBack(
         edited_at: now,
       });
   });
-}
-
-export interface EarlierGoal {
-  /** The day on which it was changed into what came next. */
-  until: Date;
-  changedBy: string;
-  goal: Goal;
-}
-
-/** What a goal said before each of its changes, the newest first. Ask `studentFor` first. */
-export async function earlierGoals(db: Database, goalId: string): Promise<EarlierGoal[]> {
-  const rows = await db('goal_history as h')
-    .join('people as p', 'p.id', 'h.changed_by')
-    .where({ goal_id: goalId })
-    .orderBy('h.id', 'desc')
-    .select<{ content: Goal; changed_at: Date; name: string }[]>('h.content', 'h.changed_at', 'p.name');
-  return rows.map(({ content, changed_at, name }) => ({ until: changed_at, changedBy: name, goal: content }));
 }

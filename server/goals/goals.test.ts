@@ -8,6 +8,7 @@ import {
   addStudent,
   now,
   type SmallSchool,
+  schoolId,
   sessionOf,
   smallSchool,
   today,
@@ -17,7 +18,7 @@ import { NotFound } from '../failures';
 import { observationsOf } from '../observations/read';
 import { recordSession } from '../observations/record';
 import { reportEntries } from '../report/report';
-import { settings, theSchool } from '../school/school';
+import { schoolOf, settings } from '../school/school';
 import { studentTabs } from '../students/students';
 import { goalOf, goalsOf } from './goals';
 import { progressOfGoals, standingOfGoals } from './progress';
@@ -66,7 +67,7 @@ describe('figures', () => {
     await record(['independent'], { on: '2026-11-18' });
     await record(['gesture', 'gesture'], { on: '2026-11-20', time: '08:00' });
     const goals = await goalsOf(fresh.db, [school.student]);
-    const about = { school: await theSchool(fresh.db), today };
+    const about = { school: await schoolOf(fresh.db, schoolId), today };
     const progress = (await progressOfGoals(fresh.db, goals, about)).get(school.goal);
     expect(progress?.points.map(({ on, amount, weight }) => [on, amount, weight])).toEqual([
       ['2026-11-18', 1, 1],
@@ -101,9 +102,12 @@ describe('entries, newest first', () => {
 });
 
 describe('the school', () => {
-  it('is one, with its calendar and its places', async () => {
-    await fresh.db('closures').insert({ first_day: '2026-11-26', last_day: '2026-11-27', label: 'Thanksgiving' });
-    expect(await theSchool(fresh.db)).toEqual({
+  it('has a calendar and locations of its own', async () => {
+    await fresh
+      .db('closures')
+      .insert({ school_id: schoolId, first_day: '2026-11-26', last_day: '2026-11-27', label: 'Thanksgiving' });
+    expect(await schoolOf(fresh.db, schoolId)).toEqual({
+      id: schoolId,
       name: 'Test School',
       timeZone: 'America/New_York',
       isDemo: false,
@@ -112,8 +116,10 @@ describe('the school', () => {
         closures: [{ first: '2026-11-26', last: '2026-11-27', label: 'Thanksgiving' }],
       },
     });
-    expect((await settings(fresh.db)).map(({ name }) => name)).toEqual(['Kitchen']);
-    await expect(fresh.db('school').insert({ name: 'Another', time_zone: 'UTC', weekdays: [1] })).rejects.toThrow();
+    expect((await settings(fresh.db, schoolId)).map(({ name }) => name)).toEqual(['Kitchen']);
+    const another = { id: randomUUID(), name: 'Another', time_zone: 'UTC', weekdays: [1] };
+    await fresh.db('schools').insert(another);
+    expect(await settings(fresh.db, another.id)).toEqual([]);
   });
 });
 
@@ -123,7 +129,7 @@ describe('how goals stand', () => {
     await record(['independent', 'incorrect']);
     const goals = await goalsOf(fresh.db, [school.student]);
     expect(goals.length).toBeGreaterThan(20);
-    const when = { school: await theSchool(fresh.db), today };
+    const when = { school: await schoolOf(fresh.db, schoolId), today };
     const [short, full] = [await standingOfGoals(fresh.db, goals, when), await progressOfGoals(fresh.db, goals, when)];
     expect(short.size).toBe(goals.length);
     for (const { id } of goals) {

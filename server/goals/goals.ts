@@ -1,4 +1,5 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
+import type { CriterionDefinition } from '~/core/goals/criterion-definition';
 import type { GoalDefinition, Phase } from '~/core/goals/goal';
 import type { MeasureDefinition } from '~/core/measures/measure';
 import type { Database } from '../db/database';
@@ -37,8 +38,14 @@ interface GoalRow {
   area: string;
   short_name: string;
   wording: string;
-  measure: Goal['measure'];
-  criterion: Goal['criterion'];
+  comparison: CriterionDefinition['comparison'];
+  criterion_value: number;
+  rule: CriterionDefinition['rule']['kind'];
+  rule_k: number;
+  rule_n: number;
+  minimum_opportunities: number;
+  distinct_locations: number;
+  distinct_observers: number;
   point_per: Goal['pointPer'];
   baseline_value: number | null;
   baseline_on: string | null;
@@ -47,19 +54,21 @@ interface GoalRow {
   starts_on: string;
   planned_gap: number | null;
   phases: Phase[];
-  version: number;
-  former_measures: Record<number, MeasureDefinition> | null;
+  measure_version: number;
+  /** By version. */
+  measures: Record<string, MeasureDefinition>;
   observer_ids: string[];
-  setting_ids: string[];
+  location_ids: string[];
   retired_on: string | null;
   retired_how: Retirement['how'] | null;
   replaced_by: string | null;
   retired_note: string;
-  edited_at: Date | null;
+  edited_at: Date | string | null;
 }
 
 /** The one place where a row becomes a goal. Its JSON was checked when it was written. */
 function goalFromRow(row: GoalRow): Goal {
+  const { [row.measure_version]: measure, ...former } = row.measures;
   return {
     id: row.id,
     studentId: row.student_id,
@@ -67,8 +76,8 @@ function goalFromRow(row: GoalRow): Goal {
     area: row.area,
     shortName: row.short_name,
     wording: row.wording,
-    measure: row.measure,
-    criterion: row.criterion,
+    measure: measure as MeasureDefinition,
+    criterion: criterionFrom(row),
     pointPer: row.point_per,
     baseline: row.baseline_value === null ? null : { value: row.baseline_value, on: row.baseline_on as string },
     target: row.target,
@@ -76,29 +85,74 @@ function goalFromRow(row: GoalRow): Goal {
     startsOn: row.starts_on,
     plannedGap: row.planned_gap,
     phases: row.phases,
-    version: row.version,
-    formerMeasures: row.former_measures ?? {},
+    version: row.measure_version,
+    formerMeasures: former,
     observerIds: row.observer_ids,
-    settingIds: row.setting_ids,
+    settingIds: row.location_ids,
     retired:
       row.retired_on === null || row.retired_how === null
         ? null
         : { on: row.retired_on, how: row.retired_how, replacedBy: row.replaced_by, note: row.retired_note },
-    editedAt: row.edited_at?.toISOString() ?? null,
+    editedAt: row.edited_at === null ? null : new Date(row.edited_at).toISOString(),
   };
+}
+
+const criterionFrom = (row: GoalRow): CriterionDefinition => ({
+  comparison: row.comparison,
+  value: row.criterion_value,
+  rule: row.rule === 'ofLast' ? { kind: 'ofLast', k: row.rule_k, n: row.rule_n } : { kind: 'inARow', n: row.rule_n },
+  minimumOpportunities: row.minimum_opportunities,
+  distinctSettings: row.distinct_locations,
+  distinctObservers: row.distinct_observers,
+});
+
+/** A criterion as columns of its goal. */
+export const criterionColumns = ({ comparison, value, rule, ...more }: CriterionDefinition) => ({
+  ...{ comparison, criterion_value: value },
+  ...{ rule: rule.kind, rule_k: rule.kind === 'ofLast' ? rule.k : rule.n, rule_n: rule.n },
+  ...{ minimum_opportunities: more.minimumOpportunities },
+  ...{ distinct_locations: more.distinctSettings, distinct_observers: more.distinctObservers },
+});
+
+/** A goal’s row with what it has several of, from the row `g`. */
+const goalColumns = `g.*,
+  (select coalesce(json_agg(json_build_object('label', p.label, 'startsOn', p.starts_on, 'isBaseline', p.is_baseline)
+                            order by p.starts_on), '[]')
+     from goal_phases p where p.goal_id = g.id) as phases,
+  (select json_object_agg(v.version, v.measure) from goal_measures v where v.goal_id = g.id) as measures,
+  array(select person_id from goal_observers o where o.goal_id = g.id) as observer_ids,
+  array(select location_id from goal_locations l where l.goal_id = g.id) as location_ids`;
+
+/** Keeps what a goal says now, before it is changed. */
+export async function keepGoalRevision(db: Database, goalId: string, by: string, now: Date): Promise<void> {
+  await db.raw(
+    `insert into goal_revisions (goal_id, row, changed_by, changed_at)
+     select id, to_jsonb(whole), :by, :now from (select ${goalColumns} from goals g where g.id = :goalId) as whole`,
+    { goalId, by, now },
+  );
+}
+
+export interface EarlierGoal {
+  /** The day on which it was changed into what came next. */
+  until: Date;
+  changedBy: string;
+  goal: Goal;
+}
+
+/** What a goal said before each of its changes, the newest first. Ask `studentFor` first. */
+export async function earlierGoals(db: Database, goalId: string): Promise<EarlierGoal[]> {
+  const rows = await db('goal_revisions as h')
+    .join('people as p', 'p.id', 'h.changed_by')
+    .where({ goal_id: goalId })
+    .orderBy('h.id', 'desc')
+    .select<{ row: GoalRow; changed_at: Date; name: string }[]>('h.row', 'h.changed_at', 'p.name');
+  return rows.map(({ row, changed_at, name }) => ({ until: changed_at, changedBy: name, goal: goalFromRow(row) }));
 }
 
 /** The goals of some students, retired ones too, in the order of their plans. Ask `studentFor` or `studentsOf` first. */
 export async function goalsOf(db: Database, studentIds: readonly string[]): Promise<Goal[]> {
   const found = await db.raw<{ rows: GoalRow[] }>(
-    `select g.*,
-            (select coalesce(json_agg(json_build_object('label', p.label, 'startsOn', p.starts_on, 'isBaseline', p.is_baseline)
-                                      order by p.starts_on), '[]')
-               from goal_phases p where p.goal_id = g.id) as phases,
-            (select json_object_agg(v.version, v.measure) from goal_versions v where v.goal_id = g.id) as former_measures,
-            array(select person_id from goal_observers o where o.goal_id = g.id) as observer_ids,
-            array(select setting_id from goal_settings s where s.goal_id = g.id) as setting_ids
-       from goals g where g.student_id = any(?) order by g.student_id, g.position`,
+    `select ${goalColumns} from goals g where g.student_id = any(?) order by g.student_id, g.position`,
     [[...studentIds]],
   );
   return found.rows.map(goalFromRow);

@@ -12,8 +12,12 @@ export interface ShelfGoal {
 }
 
 /** The goals that one can begin from: the school's own first, then those that come with the product. */
-export async function goalsOnShelf(db: Database): Promise<ShelfGoal[]> {
-  const rows = await db('shelf_goals').whereNull('removed_at').orderBy('made_at', 'desc').select('id', 'goal');
+export async function goalsOnShelf(db: Database, { schoolId }: Actor): Promise<ShelfGoal[]> {
+  const rows = await db('goal_bank')
+    .where({ school_id: schoolId })
+    .whereNull('removed_at')
+    .orderBy('made_at', 'desc')
+    .select('id', 'goal');
   const own = rows.map(({ id, goal }) => ({ id, isOwn: true, goal: goalTemplate.parse(goal) }));
   return [...own, ...shelf.map((goal, i) => ({ id: `${i + 1}`, isOwn: false, goal }))];
 }
@@ -31,8 +35,8 @@ export async function putOnShelf(
   now: Date,
 ): Promise<void> {
   await studentFor(db, actor, studentId, 'setUp');
-  await db('shelf_goals')
-    .insert({ id, goal: JSON.stringify(goal), made_by: actor.personId, made_at: now })
+  await db('goal_bank')
+    .insert({ id, school_id: actor.schoolId, goal: JSON.stringify(goal), made_by: actor.personId, made_at: now })
     .onConflict('id')
     .ignore();
 }
@@ -43,6 +47,8 @@ export async function putOnShelf(
  * @throws NotFound for a goal that is not this person's to take away
  */
 export async function takeOffShelf(db: Database, actor: Actor, id: string, now: Date): Promise<void> {
-  const found = await db('shelf_goals').where({ id, made_by: actor.personId }).update({ removed_at: now });
+  const found = await db('goal_bank')
+    .where({ id, school_id: actor.schoolId, made_by: actor.personId })
+    .update({ removed_at: now });
   if (found === 0) throw new NotFound('No such goal on the shelf.');
 }

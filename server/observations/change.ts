@@ -3,17 +3,11 @@ import { type CorrectionInput, checkOutcome, type WithdrawalInput } from '~/core
 import type { Database } from '../db/database';
 import { Invalid } from '../failures';
 import { measureAt } from '../goals/goals';
-import { type Changes, changeRecord, historyOfRecord, type RecordTable } from '../recorded/change';
+import { type Changes, changeRecord } from '../recorded/change';
 import type { Actor } from '../students/students';
 import { checkSession, type MeasuredGoal } from './check-session';
 import { takeApart } from './pairs';
 import { type Observation, observationOf } from './read';
-
-const observationRecords: RecordTable = {
-  table: 'observations',
-  history: 'observation_history',
-  historyOf: 'observation_id',
-};
 
 interface EntryChange {
   studentId: string;
@@ -30,7 +24,6 @@ function changeEntry(
   changesTo: (entry: Observation, db: Database) => Promise<Changes>,
 ): Promise<Observation> {
   return changeRecord<Observation>(db, actor, {
-    ...observationRecords,
     ...change,
     studentId,
     id: entryId,
@@ -70,7 +63,7 @@ export async function correctObservation(
       observed_on: session.on,
       observed_time: session.time,
       observer_id: session.observerId,
-      setting_id: session.settingId,
+      location_id: session.settingId,
       data: checked.outcome.data,
       reason: checked.outcome.reason,
       note: session.note,
@@ -91,9 +84,4 @@ export async function withdrawObservation(
   now: Date,
 ): Promise<Observation> {
   return changeEntry(db, actor, { studentId, entryId, version, why, now }, async () => ({ withdrawn: true }));
-}
-
-/** What an entry said before each change, oldest first. Ask `studentFor` first. */
-export function historyOf(db: Database, id: string): Promise<Observation[]> {
-  return historyOfRecord<Observation>(db, observationRecords, id);
 }

@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { type IsoDate, longDate } from '~/core/calendar/iso-date';
 import type { WallTime } from '~/core/calendar/zone';
+import type { MeasureDefinition } from '~/core/measures/measure';
 import type { sessionFields } from '~/core/observations/observation';
 import { type Membership, may, type Right } from '../access/rights';
 import { type Database, preparedRows } from '../db/database';
@@ -48,7 +49,7 @@ interface FactsRow extends Membership {
   /** Null where the session does not lie before the plan. */
   planStartsOn: IsoDate | null;
   goalStartsOn: IsoDate | null;
-  goals: Record<string, MeasuredGoal> | null;
+  goals: Record<string, { version: number; measures: Record<string, MeasureDefinition> }> | null;
 }
 
 /**
@@ -74,19 +75,19 @@ export async function checkSession(
             or exists (select from team_members o join plans op on op.student_id = o.student_id
                         where o.student_id = s.id and o.person_id = $3 and o.role = 'caseManager'
                           and coalesce(o.until_date, 'infinity') >= $7 and op.starts_on <= $4) as "observerIsOnTeam",
-            (cast($5 as uuid) is null or exists (select from settings where id = $5)) as "settingIsKnown",
+            (cast($5 as uuid) is null or exists (select from locations l where l.id = $5 and l.school_id = s.school_id)) as "settingIsKnown",
             p.starts_on as "planStartsOn",
             case when p.id is not null then
               (select min(least(g.starts_on, g.baseline_on, (select min(f.starts_on) from goal_phases f where f.goal_id = g.id)))
                  from goals g where g.student_id = s.id) end as "goalStartsOn",
-            (select json_object_agg(g.id, json_build_object('version', g.version, 'measure', g.measure, 'formerMeasures',
-                      coalesce((select json_object_agg(v.version, v.measure) from goal_versions v where v.goal_id = g.id), '{}')))
+            (select json_object_agg(g.id, json_build_object('version', g.measure_version, 'measures',
+                      (select json_object_agg(v.version, v.measure) from goal_measures v where v.goal_id = g.id)))
                from goals g where g.student_id = s.id and g.id = any(cast($6 as uuid[]))) as goals
        from students s join team_members m on m.student_id = s.id and m.person_id = $1
         and m.from_date <= $7 and coalesce(m.until_date, 'infinity') >= $7
-       left join plans p on p.student_id = s.id and p.starts_on > $4
-      where s.id = $2 and s.archived_at is null`,
-    [actor.personId, studentId, observerId, on, settingId, [...goalIds], actor.today],
+       left join lateral (select f.id, f.starts_on from plans f where f.student_id = s.id order by f.starts_on limit 1) p on p.starts_on > $4
+      where s.id = $2 and s.school_id = $8 and s.archived_at is null`,
+    [actor.personId, studentId, observerId, on, settingId, [...goalIds], actor.today, actor.schoolId],
   );
   if (!row || !may(row, right)) throw new NotFound('No such student.');
   const messages: Record<string, string> = {};
@@ -95,5 +96,13 @@ export async function checkSession(
   if (early) messages.on = early;
   if (!row.observerIsOnTeam) messages.observerId = notOnTeamWords;
   if (!row.settingIsKnown) messages.settingId = 'Choose a place from the list.';
-  return { student: { firstName: row.firstName, initials: row.initials }, goals: row.goals ?? {}, messages };
+  return { student: { firstName: row.firstName, initials: row.initials }, goals: measured(row.goals ?? {}), messages };
 }
+
+const measured = (goals: NonNullable<FactsRow['goals']>): Record<string, MeasuredGoal> =>
+  Object.fromEntries(
+    Object.entries(goals).map(([id, { version, measures }]) => {
+      const { [version]: measure, ...formerMeasures } = measures;
+      return [id, { version, measure: measure as MeasureDefinition, formerMeasures }];
+    }),
+  );

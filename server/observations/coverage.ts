@@ -15,8 +15,8 @@ export async function weekCounts(db: Database, studentIds: readonly string[], si
   const found = await db.raw<{ rows: WeekCount[] }>(
     `select o.goal_id as "goalId", o.observer_id as "observerId", p.name as "observerName",
             to_char(date_trunc('week', o.observed_on), 'YYYY-MM-DD') as week, cast(count(*) as int) as n
-       from observations o join people p on p.id = o.observer_id
-      where o.student_id = any(?) and o.observed_on >= ? and not o.withdrawn
+       from entries o join people p on p.id = o.observer_id
+      where o.student_id = any(?) and o.kind = 'goal' and o.observed_on >= ? and not o.withdrawn
       group by 1, 2, 3, 4`,
     [[...studentIds], since],
   );
@@ -26,8 +26,8 @@ export async function weekCounts(db: Database, studentIds: readonly string[], si
 /** The date of the newest entry of each goal that has one. Ask `studentsOf` first. */
 export async function newestDates(db: Database, studentIds: readonly string[]): Promise<Map<string, IsoDate>> {
   const found = await db.raw<{ rows: { id: string; lastOn: IsoDate | null }[] }>(
-    `select g.id, (select max(o.observed_on) from observations o
-                    where o.student_id = g.student_id and o.goal_id = g.id and not o.withdrawn) as "lastOn"
+    `select g.id, (select max(o.observed_on) from entries o
+                    where o.student_id = g.student_id and o.goal_id = g.id and o.kind = 'goal' and not o.withdrawn) as "lastOn"
        from goals g where g.student_id = any(?)`,
     [[...studentIds]],
   );

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { entryField } from '~/core/observations/observation';
 import { freshDatabase } from '~/tests/database/fresh';
+import { rewriting } from '~/tests/database/rewriting';
 import {
   actorOf,
   addGoal,
@@ -15,8 +16,8 @@ import {
 import { Conflict, Invalid, NotAllowed, NotFound } from '../failures';
 import { goalsOf } from '../goals/goals';
 import { reportEntries } from '../report/report';
-import { correctObservation, historyOf, withdrawObservation } from './change';
-import { observationOf, observationsOf, sessionsByGoal } from './read';
+import { correctObservation, withdrawObservation } from './change';
+import { observationOf, observationRevisions, observationsOf, sessionsByGoal } from './read';
 import { recordSession } from './record';
 
 const fresh = freshDatabase();
@@ -29,7 +30,7 @@ const record = (input: ReturnType<typeof sessionOf>, person = school.manager, st
   recordSession(fresh.db, actorOf(person), student, input, { wall, now });
 const recordOne = async (trials = ['independent', 'gesture'], person = school.manager) =>
   (await record(sessionOf(school, trials, { observerId: person }), person)).ids[0] as string;
-const count = async () => Number((await fresh.db('observations').count())[0]?.count);
+const count = async () => Number((await fresh.db('entries').count())[0]?.count);
 const messagesOf = (promise: Promise<unknown>) =>
   promise.then(
     () => 'nothing was refused',
@@ -150,7 +151,7 @@ describe('correcting', () => {
       note: 'new',
       changeReason: 'Miscounted.',
     });
-    expect((await historyOf(fresh.db, id)).map((old) => old.outcome)).toEqual([
+    expect((await observationRevisions(fresh.db, id)).map((old) => old.outcome)).toEqual([
       { data: { trials: ['independent'] }, reason: null },
     ]);
     const all = await observationsOf(fresh.db, [school.student]);
@@ -169,14 +170,14 @@ describe('correcting', () => {
     expect(conflict).toBeInstanceOf(Conflict);
     expect(conflict.current).toMatchObject({ note: 'first', version: 2 });
     expect((await correct(id, { note: 'second', version: 2 })).version).toBe(3);
-    expect(await historyOf(fresh.db, id)).toHaveLength(2);
+    expect(await observationRevisions(fresh.db, id)).toHaveLength(2);
   });
 
   it('sent twice is done once', async () => {
     const id = await recordOne();
     await correct(id);
     expect((await correct(id)).version).toBe(2);
-    expect(await historyOf(fresh.db, id)).toHaveLength(1);
+    expect(await observationRevisions(fresh.db, id)).toHaveLength(1);
   });
 
   it('checks what arrives like a new entry', async () => {
@@ -194,10 +195,8 @@ describe('correcting', () => {
     const aides = await recordOne(['gesture'], school.aide);
     expect((await correct(aides, { why: 'Own entry.' }, school.aide)).version).toBe(2);
     const old = await recordOne(['gesture'], school.aide);
-    await fresh
-      .db('observations')
-      .where({ id: old })
-      .update({ recorded_at: new Date(now.getTime() - 8 * 86_400_000) });
+    const weekAgo = new Date(now.getTime() - 8 * 86_400_000);
+    await rewriting(fresh.db, (trx) => trx('entries').where({ id: old }).update({ recorded_at: weekAgo }));
     await expect(correct(old, {}, school.aide)).rejects.toThrow(NotAllowed);
     expect((await correct(old)).version).toBe(2);
   });
@@ -230,9 +229,9 @@ describe('the database itself', () => {
   it('lets nothing that was recorded be removed, nor history be rewritten', async () => {
     const id = await recordOne();
     await correct(id);
-    await expect(fresh.db('observations').where({ id }).delete()).rejects.toThrow('not removed');
-    await expect(fresh.db('observation_history').where({ observation_id: id }).delete()).rejects.toThrow('not removed');
-    await expect(fresh.db('observation_history').where({ observation_id: id }).update({ version: 9 })).rejects.toThrow(
+    await expect(fresh.db('entries').where({ id }).delete()).rejects.toThrow('not removed');
+    await expect(fresh.db('entry_revisions').where({ entry_id: id }).delete()).rejects.toThrow('not removed');
+    await expect(fresh.db('entry_revisions').where({ entry_id: id }).update({ version: 9 })).rejects.toThrow(
       'not removed',
     );
   });
@@ -244,10 +243,16 @@ describe('the database itself', () => {
     ['a change without its reason', { version: 2 }],
     ['a goal of another student', { student_id: randomUUID() }],
     ['a note that is too long', { note: 'x'.repeat(4001) }],
+    ['a version of the measure that there has not been', { measure_version: 2 }],
+    ['a goal’s entry without a goal', { goal_id: null, measure_version: null }],
+    ['what belongs to an incident', { resolved: true }],
+    ['what belongs to a count', { minutes: 20, count: 3 }],
   ])('refuses %s', async (_, changes) => {
     const row = {
       id: randomUUID(),
+      kind: 'goal',
       goal_id: school.goal,
+      measure_version: 1,
       student_id: school.student,
       observed_on: '2026-11-24',
       observed_time: '09:00',
@@ -257,6 +262,9 @@ describe('the database itself', () => {
       recorded_by: school.manager,
       recorded_at: now,
     };
-    await expect(fresh.db('observations').insert({ ...row, ...changes })).rejects.toThrow();
+    await expect(fresh.db('entries').insert({ ...row, ...changes })).rejects.toMatchObject({
+      code: expect.stringMatching(/^23/),
+    });
+    await fresh.db.transaction((trx) => trx('entries').insert({ ...row, id: randomUUID() }));
   });
 });

@@ -1,10 +1,21 @@
 import { beforeEach, describe, expect, it } from 'vitest';
+import { emptied } from '~/tests/database/emptied';
 import { freshDatabase } from '~/tests/database/fresh';
-import { actorOf, now, type SmallSchool, sessionOf, smallSchool, today, wall } from '~/tests/database/small-school';
+import { rewriting } from '~/tests/database/rewriting';
+import {
+  actorOf,
+  now,
+  type SmallSchool,
+  schoolId,
+  sessionOf,
+  smallSchool,
+  today,
+  wall,
+} from '~/tests/database/small-school';
 import { Invalid, NotFound } from '../failures';
 import { goalsOf } from '../goals/goals';
 import { progressOfGoals } from '../goals/progress';
-import { theSchool } from '../school/school';
+import { schoolOf } from '../school/school';
 import { correctObservation, withdrawObservation } from './change';
 import { markPair, pairable, pairBeside, pairsAmong, partnerOf, unmarkPair } from './pairs';
 import { observationOf, observationsOf } from './read';
@@ -14,7 +25,7 @@ const fresh = freshDatabase();
 let school: SmallSchool;
 let recorded = now;
 beforeEach(async () => {
-  await fresh.db.raw('truncate school, settings, people, students cascade');
+  await emptied(fresh.db);
   school = await smallSchool(fresh.db);
 });
 const record = async (person: string, trials: string[], time = '09:30') => {
@@ -38,7 +49,7 @@ describe('two observers of one session', () => {
     expect((await partnerOf(fresh.db, await entry(second)))?.id).toBe(first);
     const day = async () => {
       const goals = await goalsOf(fresh.db, [school.student]);
-      const progress = await progressOfGoals(fresh.db, goals, { school: await theSchool(fresh.db), today });
+      const progress = await progressOfGoals(fresh.db, goals, { school: await schoolOf(fresh.db, schoolId), today });
       return progress.get(school.goal)?.points.map(({ amount, weight }) => [amount, weight]);
     };
     expect(await day()).toEqual([[1, 2]]);
@@ -68,7 +79,7 @@ describe('two observers of one session', () => {
     expect(await pairBeside(fresh.db, actorOf(school.aide), beside, now)).toBe(1);
     expect((await entry(second)).pairsWith).toBe(near);
     const early = await record(school.aide, ['spoken'], '07:00');
-    await fresh.db('observations').where({ id: early }).update({ observed_on: '2026-11-20' });
+    await rewriting(fresh.db, (trx) => trx('entries').where({ id: early }).update({ observed_on: '2026-11-20' }));
     expect(await pairBeside(fresh.db, actorOf(school.aide), { ...beside, ids: [early] }, now)).toBe(0);
   });
 

@@ -5,7 +5,7 @@ import { type Observation, observationOf, observationsOf } from './read';
 
 /** The other entry of a pair, if this one is in a pair. Ask `studentFor` first. */
 export async function partnerOf(db: Database, entry: Observation): Promise<Observation | null> {
-  const id = entry.pairsWith ?? (await db('observations').where({ pairs_with: entry.id }).first('id'))?.id;
+  const id = entry.pairsWith ?? (await db('entries').where({ pairs_with: entry.id }).first('id'))?.id;
   return id ? observationOf(db, entry.studentId, id) : null;
 }
 
@@ -68,7 +68,7 @@ export async function unmarkPair(
 
 /** Frees an entry, and the one it is paired with. Ask first who may. */
 export async function takeApart(db: Database, entryId: string): Promise<void> {
-  await db('observations')
+  await db('entries')
     .where({ id: entryId })
     .orWhere({ pairs_with: entryId })
     .update({ pairs_with: null, paired_by: null, paired_at: null });
@@ -104,7 +104,5 @@ const minutesOf = (time: string) => 60 * Number(time.slice(0, 2)) + Number(time.
 const apart = (a: Observation, b: Observation) => Math.abs(minutesOf(a.time) - minutesOf(b.time));
 
 async function setPair(db: Database, actor: Actor, { first, second }: { first: string; second: string }, now: Date) {
-  await db('observations')
-    .where({ id: second })
-    .update({ pairs_with: first, paired_by: actor.personId, paired_at: now });
+  await db('entries').where({ id: second }).update({ pairs_with: first, paired_by: actor.personId, paired_at: now });
 }

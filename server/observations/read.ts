@@ -4,7 +4,7 @@ import type { NoScoreReason } from '~/core/measures/score';
 import type { ObservedSession, Outcome } from '~/core/observations/observation';
 import type { Database } from '../db/database';
 import { NotFound } from '../failures';
-import { type Recorded, recordedColumns, recordedNames } from '../recorded/change';
+import { type Recorded, recordedColumns, recordedNames, revisedEntries } from '../recorded/change';
 
 /** An observation with everything that its page shows. */
 export interface Observation extends Recorded {
@@ -35,12 +35,12 @@ function outcomeFrom(data: MeasureData | null, reason: NoScoreReason | null): Ou
 }
 
 const columns = `
-  ${recordedColumns('o')}, o.goal_id as "goalId", o.goal_version as "goalVersion", o.observed_on as "on",
-  o.observed_time as "time", o.setting_id as "settingId", st.name as "settingName", o.data, o.reason, o.note,
+  ${recordedColumns('o')}, o.goal_id as "goalId", o.measure_version as "goalVersion", o.observed_on as "on",
+  o.observed_time as "time", o.location_id as "settingId", st.name as "settingName", o.data, o.reason, o.note,
   o.pairs_with as "pairsWith"`;
 
 /** The names that belong to the observations `o`. */
-const names = `${recordedNames('o')} left join settings st on st.id = o.setting_id`;
+const names = `${recordedNames('o')} left join locations st on st.id = o.location_id`;
 
 /** The entries of some students that count, newest first. Ask `studentFor` or `studentsOf` first. */
 export async function observationsOf(
@@ -56,12 +56,12 @@ export async function observationsOf(
   const atMost = limit ? 'limit :limit' : '';
   // Student by student, so that each list comes out of its index in order and ends early; those asked for by id, by id.
   const from = ids
-    ? `(select * from observations x
-         where x.id = any(:ids) and x.student_id = any(:studentIds) and not x.withdrawn) o`
+    ? `(select * from entries x
+         where x.id = any(:ids) and x.student_id = any(:studentIds) and x.kind = 'goal' and not x.withdrawn) o`
     : `unnest(cast(:studentIds as uuid[])) as student (id)
        cross join lateral (
-         select * from observations x
-          where x.student_id = student.id and not x.withdrawn ${goalId ? 'and x.goal_id = :goalId' : ''}
+         select * from entries x
+          where x.student_id = student.id and x.kind = 'goal' and not x.withdrawn ${goalId ? 'and x.goal_id = :goalId' : ''}
           order by ${newestFirst('x')} ${atMost}) o`;
   const found = await db.raw<{ rows: ObservationRow[] }>(
     `select ${columns} from ${from} ${names} order by ${newestFirst('o')} ${atMost}`,
@@ -82,12 +82,22 @@ export async function observationOf(
   { lock = false }: { lock?: boolean } = {},
 ): Promise<Observation> {
   const found = await db.raw<{ rows: ObservationRow[] }>(
-    `select ${columns} from observations o ${names} where o.student_id = :studentId and o.id = :id ${lock ? 'for update of o' : ''}`,
+    `select ${columns} from entries o ${names}
+      where o.student_id = :studentId and o.id = :id and o.kind = 'goal' ${lock ? 'for update of o' : ''}`,
     { studentId, id },
   );
   const row = found.rows[0];
   if (!row) throw new NotFound('No such entry.');
   return observationFromRow(row);
+}
+
+/** What an entry said before each change, oldest first. Ask `studentFor` first. */
+export async function observationRevisions(db: Database, id: string): Promise<Observation[]> {
+  const found = await db.raw<{ rows: ObservationRow[] }>(
+    `select ${columns} from ${revisedEntries} o ${names} order by o.version`,
+    { id },
+  );
+  return found.rows.map(observationFromRow);
 }
 
 /** A session, and the version of its goal under which it was made. */
@@ -108,14 +118,15 @@ export async function sessionsByGoal(
 ): Promise<Map<string, VersionedSession[]>> {
   type Known = string | null;
   type Row = [string, string, MeasureData | null, NoScoreReason | null, number, Known, Known, Known];
-  const details = ['id', 'setting_id', 'observer_id'].map((column) => (inDetail ? `o.${column}` : 'null')).join(', ');
+  const details = ['id', 'location_id', 'observer_id'].map((column) => (inDetail ? `o.${column}` : 'null')).join(', ');
   const found = await db
     .raw<{ rows: Row[] }>(
-      `select o.goal_id, o.observed_on, o.data, o.reason, o.goal_version, ${details}
+      `select o.goal_id, o.observed_on, o.data, o.reason, o.measure_version, ${details}
          from unnest(cast(:studentIds as uuid[]), cast(:goalIds as uuid[])) as goal (student_id, id)
          cross join lateral (
-           select * from observations x
-            where x.student_id = goal.student_id and x.goal_id = goal.id and not x.withdrawn and x.pairs_with is null
+           select * from entries x
+            where x.student_id = goal.student_id and x.goal_id = goal.id and x.kind = 'goal' and not x.withdrawn
+                  and x.pairs_with is null
             order by x.observed_on, x.observed_time, x.recorded_at) o`,
       { studentIds: goals.map(({ studentId }) => studentId), goalIds: goals.map(({ id }) => id) },
     )
@@ -157,10 +168,10 @@ export async function sessionsOfGoal(db: Database, studentId: string, goalId: st
   ];
   const found = await db
     .raw<{ rows: Row[] }>(
-      `select o.id, o.observed_on, o.data, o.reason, o.goal_version, o.setting_id, o.observer_id, o.note, p.short_name,
+      `select o.id, o.observed_on, o.data, o.reason, o.measure_version, o.location_id, o.observer_id, o.note, p.short_name,
               st.name, o.pairs_with
-         from observations o join people p on p.id = o.observer_id left join settings st on st.id = o.setting_id
-        where o.student_id = ? and o.goal_id = ? and not o.withdrawn
+         from entries o join people p on p.id = o.observer_id left join locations st on st.id = o.location_id
+        where o.student_id = ? and o.goal_id = ? and o.kind = 'goal' and not o.withdrawn
         order by o.observed_on, o.observed_time, o.recorded_at`,
       [studentId, goalId],
     )
@@ -185,5 +196,5 @@ export async function sessionsOfGoal(db: Database, studentId: string, goalId: st
 
 /** Whether anything was recorded, withdrawn or not, under a version of a goal. Ask `studentFor` first. */
 export async function hasEntries(db: Database, goalId: string, version: number): Promise<boolean> {
-  return (await db('observations').where({ goal_id: goalId, goal_version: version }).first('id')) !== undefined;
+  return (await db('entries').where({ goal_id: goalId, measure_version: version }).first('id')) !== undefined;
 }

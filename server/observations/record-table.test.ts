@@ -37,15 +37,15 @@ const refusedFields = (promise: Promise<unknown>) =>
     () => 'nothing was refused',
     (error) => (error instanceof Invalid ? Object.keys(error.fields) : error),
   );
-const stored = async () => (await fresh.db('observations')).length;
+const stored = async () => (await fresh.db('entries')).length;
 
 describe('a table of sessions', () => {
   it('is recorded whole, once, with both times', async () => {
     const rows = [row('2026-11-20'), row('2026-11-23')];
     const ids = await record(rows);
     expect(await record(rows)).toEqual(ids);
-    expect(await fresh.db('observations').orderBy('observed_on')).toMatchObject([
-      { observed_on: '2026-11-20', recorded_at: now, goal_version: 1, setting_id: school.kitchen },
+    expect(await fresh.db('entries').orderBy('observed_on')).toMatchObject([
+      { observed_on: '2026-11-20', recorded_at: now, measure_version: 1, location_id: school.kitchen },
       { observed_on: '2026-11-23', data: { counts: { independent: 3, spoken: 1 }, opportunities: 4 } },
     ]);
   });

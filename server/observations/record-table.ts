@@ -24,7 +24,7 @@ export async function recordTable(
     studentFor(db, actor, studentId, 'observe'),
     goalOf(db, studentId, goalId),
     db('team_members').where({ student_id: studentId, person_id: observerId }).select('from_date', 'until_date'),
-    settingId === null ? { id: null } : db('settings').where({ id: settingId }).first('id'),
+    settingId === null ? { id: null } : db('locations').where({ id: settingId, school_id: actor.schoolId }).first('id'),
   ]);
   const measure = versionOf(goal, goalVersion);
   const messages: Record<string, string> = {};
@@ -44,12 +44,12 @@ export async function recordTable(
     return {
       id,
       goal_id: goalId,
-      goal_version: goalVersion,
+      measure_version: goalVersion,
       student_id: studentId,
       observed_on: on,
       observed_time: time,
       observer_id: observerId,
-      setting_id: settingId,
+      location_id: settingId,
       data: checked.ok ? checked.outcome.data : null,
       reason: checked.ok ? checked.outcome.reason : null,
       note,

@@ -2,7 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import type { WallTime } from '~/core/calendar/zone';
 import type { MeasureDefinition } from '~/core/measures/measure';
 import { checkOutcome, entryField, type Outcome, type SessionInput } from '~/core/observations/observation';
-import { type Database, isDuplicate, preparedRows } from '../db/database';
+import { type Database, preparedRows } from '../db/database';
 import { Invalid, NotFound } from '../failures';
 import { measureAt } from '../goals/goals';
 import type { Actor } from '../students/students';
@@ -46,12 +46,12 @@ export async function recordSession(
   const rows = input.entries.map((entry, i) => ({
     id: entry.id,
     goal_id: entry.goalId,
-    goal_version: versions[i] as number,
+    measure_version: versions[i] as number,
     student_id: studentId,
     observed_on: input.on,
     observed_time: input.time,
     observer_id: input.observerId,
-    setting_id: input.settingId,
+    location_id: input.settingId,
     data: (outcomes[i] as Outcome).data,
     reason: (outcomes[i] as Outcome).reason,
     note: entry.note,
@@ -68,9 +68,11 @@ export async function recordSession(
  * @throws NotFound, Invalid where an id is there already and says something else
  */
 export async function writeEntries(db: Database, actor: Actor, rows: NewRow[]): Promise<void> {
-  const written = await insertOnce(db, rows);
-  const repeated = rows.filter((row) => !written.has(row.id));
-  if (repeated.length > 0) await expectSame(db, actor, repeated);
+  await db.transaction(async (trx) => {
+    const written = await insertOnce(trx, rows);
+    const repeated = rows.filter((row) => !written.has(row.id));
+    if (repeated.length > 0) await expectSame(trx, actor, repeated);
+  });
 }
 
 /**
@@ -83,18 +85,18 @@ export function versionOf(goal: MeasuredGoal, version: number): MeasureDefinitio
   return measureAt(goal, version);
 }
 
-const columns = `id, goal_id, goal_version, student_id, observed_on, observed_time, observer_id, setting_id, data, reason, note,
+const columns = `id, goal_id, measure_version, student_id, observed_on, observed_time, observer_id, location_id, data, reason, note,
   recorded_by, recorded_at`;
 
 export interface NewRow {
   id: string;
   goal_id: string;
-  goal_version: number;
+  measure_version: number;
   student_id: string;
   observed_on: string;
   observed_time: string;
   observer_id: string;
-  setting_id: string | null;
+  location_id: string | null;
   data: Outcome['data'];
   reason: Outcome['reason'];
   note: string;
@@ -103,38 +105,29 @@ export interface NewRow {
 }
 
 /**
- * Writes all rows or none, in one statement; a row that this person has written before is passed over.
+ * Writes all rows in one statement; a row whose id is there already is passed over.
  *
  * @returns the ids that were written now
  */
 async function insertOnce(db: Database, rows: NewRow[]): Promise<Set<string>> {
-  try {
-    const insert = (on: Database) =>
-      preparedRows<{ id: string }>(
-        on,
-        'insert-observations',
-        `insert into observations (${columns})
-         select ${columns} from json_populate_recordset(null::observations, $1)
-         on conflict (id, goal_id, recorded_by) do nothing returning id`,
-        [JSON.stringify(rows)],
-      );
-    // Within a transaction a refused row must not take what was done before with it.
-    const written = db.isTransaction ? await db.transaction(insert) : await insert(db);
-    return new Set(written.map(({ id }) => id));
-  } catch (error) {
-    // Somebody else's id, or the same submission at the very same moment: `expectSame` tells which.
-    if (isDuplicate(error)) return new Set();
-    throw error;
-  }
+  const written = await preparedRows<{ id: string }>(
+    db,
+    'insert-goal-entries',
+    `insert into entries (kind, ${columns})
+     select 'goal', ${columns} from json_populate_recordset(null::entries, $1)
+     on conflict (id) do nothing returning id`,
+    [JSON.stringify(rows)],
+  );
+  return new Set(written.map(({ id }) => id));
 }
 
 /** All that an entry says. */
 const content = (row: NewRow) => [
-  row.goal_version,
+  row.measure_version,
   row.observed_on,
   row.observed_time,
   row.observer_id,
-  row.setting_id,
+  row.location_id,
   row.data,
   row.reason,
   row.note,
@@ -147,7 +140,7 @@ const content = (row: NewRow) => [
  */
 async function expectSame(db: Database, actor: Actor, rows: NewRow[]): Promise<void> {
   const ids = rows.map((row) => row.id);
-  const known = await db('observations').whereIn('id', ids).where({ recorded_by: actor.personId }).select<NewRow[]>();
+  const known = await db('entries').whereIn('id', ids).where({ recorded_by: actor.personId }).select<NewRow[]>();
   const byId = new Map(known.map((row) => [row.id, row]));
   const messages: Record<string, string> = {};
   for (const row of rows) {

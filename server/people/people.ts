@@ -2,7 +2,8 @@ import type { Role } from '~/core/team/roles';
 import { passwordIsRight } from '../access/passwords';
 import type { Database } from '../db/database';
 
-export interface Person {
+/** Somebody who may sign in. */
+export interface Account {
   id: string;
   name: string;
   shortName: string;
@@ -10,11 +11,15 @@ export interface Person {
   /** What they do at the school, in words. */
   work: string;
   email: string;
-  /** Whether they keep the school's roster, calendar and shelf of goals. */
+}
+
+/** Somebody who has signed in, at one of their schools. */
+export interface Person extends Account {
+  /** Whether they are an administrator of the school they are at: they keep its roster, its calendar and its goal bank. */
   setsUp: boolean;
 }
 
-const columns = ['id', 'name', 'short_name as shortName', 'initials', 'work', 'email', 'sets_up as setsUp'];
+const columns = ['id', 'name', 'short_name as shortName', 'initials', 'work', 'email'];
 
 /** How somebody is called in lists and beside entries: “O. Marchetti”, “OM”. */
 export function namesOf(name: string): { short_name: string; initials: string } {
@@ -26,10 +31,10 @@ export function namesOf(name: string): { short_name: string; initials: string } 
 }
 
 /** The person with this e-mail address and password, or null: which of the two was wrong is not told. */
-export async function personByPassword(db: Database, email: string, password: string): Promise<Person | null> {
+export async function personByPassword(db: Database, email: string, password: string): Promise<Account | null> {
   const row = await db('people')
     .whereRaw('lower(email) = lower(?)', [email])
-    .first<Person & { password_hash: string }>([...columns, 'password_hash']);
+    .first<Account & { password_hash: string }>([...columns, 'password_hash']);
   if (!(await passwordIsRight(row?.password_hash ?? null, password)) || !row) return null;
   const { password_hash: _, ...person } = row;
   return person;
@@ -58,7 +63,7 @@ export async function demoPeople(db: Database): Promise<DemoPerson[]> {
                from (select m.role, count(*)::int as students
                        from team_members m where m.person_id = p.id group by m.role) r) as roles
        from people p
-      where p.demo_order is not null and exists (select from school where is_demo)
+      where p.demo_order is not null and exists (select from school_staff a join schools c on c.id = a.school_id where a.person_id = p.id and c.is_demo)
       order by p.demo_order`,
   );
   return found.rows;

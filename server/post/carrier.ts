@@ -1,7 +1,7 @@
 import { mustSetUp } from '../access/set-up';
 import type { Database } from '../db/database';
 import { NotFound } from '../failures';
-import { theSchool } from '../school/school';
+import { schoolOf } from '../school/school';
 import type { Actor } from '../students/students';
 
 /** What the simulated carrier does with whom: it sends back, takes later, or takes slowly. */
@@ -28,11 +28,11 @@ const ruleColumns = ['id', 'address', 'does', 'seconds', 'words'];
 
 /** The rules in the order in which they are tried. */
 export const carrierRules = (db: Database): Promise<CarrierRule[]> =>
-  db('carrier_rules').orderBy('made_at').select<CarrierRule[]>(ruleColumns);
+  db('test_mail_rules').orderBy('made_at').select<CarrierRule[]>(ruleColumns);
 
 /** Keeps what has arrived; the same Message-ID is kept once. */
 export async function keepArrived(db: Database, mail: Omit<Arrived, 'id'>): Promise<void> {
-  await db('carrier_inbox')
+  await db('test_mail_inbox')
     .insert({
       ...{ message_id: mail.messageId, recipient: mail.recipient, subject: mail.subject, body: mail.body },
       ...{ headers: JSON.stringify(mail.headers), arrived_at: mail.arrivedAt },
@@ -51,13 +51,13 @@ const withoutKeys = (text: string) => OPENS.reduce((left, [pattern, instead]) =>
 /** @throws NotFound for whoever does not set up the school, and where it is no demo: mail of a real school is not read over shoulders */
 async function mustBeDemo(db: Database, actor: Actor): Promise<void> {
   await mustSetUp(db, actor);
-  if (!(await theSchool(db)).isDemo) throw new NotFound('There is no test mail here.');
+  if (!(await schoolOf(db, actor.schoolId)).isDemo) throw new NotFound('There is no test mail here.');
 }
 
 /** What the simulated carrier got, newest first, and its rules; what opens anything is cut out. For administrators of a demo. */
 export async function carrierInbox(db: Database, actor: Actor): Promise<{ inbox: Arrived[]; rules: CarrierRule[] }> {
   await mustBeDemo(db, actor);
-  const inbox: Arrived[] = await db('carrier_inbox')
+  const inbox: Arrived[] = await db('test_mail_inbox')
     .orderBy('id', 'desc')
     .limit(100)
     .select('id', 'message_id as messageId', 'recipient', 'subject', 'body', 'headers', 'arrived_at as arrivedAt');
@@ -73,7 +73,7 @@ export async function carrierInbox(db: Database, actor: Actor): Promise<{ inbox:
 /** Adds a rule. */
 export async function addCarrierRule(db: Database, actor: Actor, rule: CarrierRule, now: Date): Promise<void> {
   await mustBeDemo(db, actor);
-  await db('carrier_rules')
+  await db('test_mail_rules')
     .insert({ ...rule, made_at: now })
     .onConflict('id')
     .ignore();
@@ -82,5 +82,5 @@ export async function addCarrierRule(db: Database, actor: Actor, rule: CarrierRu
 /** Takes a rule away. */
 export async function removeCarrierRule(db: Database, actor: Actor, id: string): Promise<void> {
   await mustBeDemo(db, actor);
-  await db('carrier_rules').where({ id }).delete();
+  await db('test_mail_rules').where({ id }).delete();
 }

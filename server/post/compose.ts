@@ -28,7 +28,6 @@ export interface Message {
   invitationId: string | null;
   toName: string;
   toEmail: string;
-  entryIds: string[];
   ownSubject: string | null;
   ownBody: string | null;
   attempts: number;
@@ -52,10 +51,11 @@ export async function composeMessage(
 ): Promise<Composed | null> {
   const reader = await readerOf(db, message, wallTime(now, school.timeZone).on);
   if (!reader) return null;
-  const about = await valuesFor(db, message, reader, school);
+  const entryIds = await db('message_entries').where({ message_id: message.id }).orderBy('position').pluck('entry_id');
+  const about = await valuesFor(db, { ...message, entryIds }, reader, school);
   if (!about) return null;
   const links = await makeLinks(db, message, publicUrl, now);
-  const all = await wordings(db);
+  const all = await wordings(db, school.id);
   const usual = all[message.kind];
   const wording = { subject: message.ownSubject ?? usual.subject, body: message.ownBody ?? usual.body };
   const filled = (values: FieldValues) => ({
@@ -98,7 +98,7 @@ async function readerOf(db: Database, message: Message, today: string): Promise<
 /** What fills the fields of a wording, without its links. */
 export async function valuesFor(
   db: Database,
-  { studentId, kind, entryIds, toName }: Pick<Message, 'studentId' | 'kind' | 'entryIds' | 'toName'>,
+  { studentId, kind, entryIds, toName }: Pick<Message, 'studentId' | 'kind' | 'toName'> & { entryIds: string[] },
   reader: MessageReader,
   school: Pick<School, 'name'>,
 ): Promise<FieldValues | null> {

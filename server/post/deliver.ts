@@ -32,13 +32,18 @@ interface Surroundings {
 }
 
 /** The messages that are to leave now. */
-export async function dueMessages(db: Database, now: Date, limit = 200): Promise<{ id: string; attempts: number }[]> {
-  return db('messages')
-    .whereIn('state', ['waiting', 'held'])
-    .where('not_before', '<=', now)
-    .orderBy('seq')
+export async function dueMessages(
+  db: Database,
+  now: Date,
+  limit = 200,
+): Promise<{ id: string; attempts: number; schoolId: string }[]> {
+  return db('messages as m')
+    .join('students as s', 's.id', 'm.student_id')
+    .whereIn('m.state', ['waiting', 'held'])
+    .where('m.not_before', '<=', now)
+    .orderBy('m.seq')
     .limit(limit)
-    .select('id', 'attempts');
+    .select('m.id', 'm.attempts', 's.school_id as schoolId');
 }
 
 /** When the next message is to leave; null when none waits. */
@@ -154,10 +159,12 @@ async function claim(db: Database, id: string, { school, now }: Surroundings): P
     await trx.raw('select pg_advisory_xact_lock(?)', [LIMIT_LOCK]);
     const { on } = wallTime(now, school.timeZone);
     const midnight = instantAt({ on, time: '00:00' }, school.timeZone);
-    const { daily_limit: limit } = await trx('post_settings').first('daily_limit');
-    const [counted] = await trx('messages')
-      .where((today) => today.where('sent_at', '>=', midnight).orWhere({ state: 'sending' }))
-      .count('id as n');
+    const { daily_message_limit: limit } = await trx('schools').where({ id: school.id }).first('daily_message_limit');
+    const [counted] = await trx('messages as m')
+      .join('students as s', 's.id', 'm.student_id')
+      .where({ 's.school_id': school.id })
+      .where((today) => today.where('m.sent_at', '>=', midnight).orWhere({ 'm.state': 'sending' }))
+      .count('m.id as n');
     const waits = trx('messages').where({ id }).whereIn('state', ['waiting', 'held']);
     if (Number(counted?.n) >= limit) {
       const tomorrow = instantAt({ on: addDays(on, 1), time: MORNING }, school.timeZone);
@@ -180,7 +187,6 @@ async function claim(db: Database, id: string, { school, now }: Surroundings): P
         'invitation_id as invitationId',
         'to_name as toName',
         'to_email as toEmail',
-        'entry_ids as entryIds',
         'own_subject as ownSubject',
         'own_body as ownBody',
         'attempts',

@@ -43,7 +43,7 @@ export async function messagesOf(
                  then json_build_object('subject', m.sent_subject, 'body', m.sent_body) end as sent,
             exists (select from messages a where a.again_of = m.id) as "isReplaced"
        from messages m join students s on s.id = m.student_id
-      where ${theirs} ${state ? 'and m.state = :state' : ''}
+      where s.school_id = :schoolId and ${theirs} ${state ? 'and m.state = :state' : ''}
       order by m.seq desc limit :limit`,
     { ...actor, limit, state: state ?? '' },
   );
@@ -53,7 +53,8 @@ export async function messagesOf(
 /** How many of their messages there are in each state. */
 export async function messageCounts(db: Database, actor: Actor): Promise<Partial<Record<MessageState, number>>> {
   const found = await db.raw<{ rows: { state: MessageState; n: number }[] }>(
-    `select m.state, count(*)::int as n from messages m where ${theirs} group by m.state`,
+    `select m.state, count(*)::int as n from messages m join students s on s.id = m.student_id
+      where s.school_id = :schoolId and ${theirs} group by m.state`,
     { ...actor },
   );
   return Object.fromEntries(found.rows.map(({ state, n }) => [state, n]));
@@ -85,6 +86,11 @@ export async function sendAgain(
       ...{ id: newId, key: `again:${newId}`, to_email: email, state: 'waiting', reason: null, attempts: 0 },
       ...{ not_before: now, made_at: now, made_by: actor.personId, sent_at: null, again_of: id },
     });
+    await trx.raw(
+      `insert into message_entries (message_id, student_id, entry_id, position)
+       select :newId, student_id, entry_id, position from message_entries where message_id = :id`,
+      { newId, id },
+    );
     if (message.link_id) await trx('share_links').where({ id: message.link_id }).update({ email });
     if (message.invitation_id) await trx('invitations').where({ id: message.invitation_id }).update({ email });
   });
@@ -110,12 +116,12 @@ export async function stopMessage(db: Database, actor: Actor, id: string): Promi
 }
 
 /** How many messages may leave in a day. */
-export async function dailyLimit(db: Database): Promise<number> {
-  return (await db('post_settings').first('daily_limit')).daily_limit;
+export async function dailyLimit(db: Database, { schoolId }: Actor): Promise<number> {
+  return (await db('schools').where({ id: schoolId }).first('daily_message_limit')).daily_message_limit;
 }
 
 /** For who sets up the school. */
 export async function setDailyLimit(db: Database, actor: Actor, limit: number): Promise<void> {
   await mustSetUp(db, actor);
-  await db('post_settings').update({ daily_limit: limit });
+  await db('schools').where({ id: actor.schoolId }).update({ daily_message_limit: limit });
 }

@@ -3,13 +3,23 @@ import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { ToldWhen } from '~/core/post/message';
 import { usualWordings } from '~/core/post/wording';
 import { carefulRules } from '~/core/readers/reader-rule';
+import { emptied } from '~/tests/database/emptied';
 import { freshDatabase } from '~/tests/database/fresh';
-import { actorOf, now, type SmallSchool, smallSchool, today, wall } from '~/tests/database/small-school';
+import {
+  actorOf,
+  makeAdmin,
+  now,
+  type SmallSchool,
+  schoolId,
+  smallSchool,
+  today,
+  wall,
+} from '~/tests/database/small-school';
 import { Invalid, NotFound } from '../failures';
 import { withdrawObservation } from '../observations/change';
 import { recordSession } from '../observations/record';
 import { saveReaderRules } from '../readers/rules';
-import { type School, theSchool } from '../school/school';
+import { type School, schoolOf } from '../school/school';
 import { findWayIn, makeWayIn, tryPasscode } from '../ways-in/ways-in';
 import { addCarrierRule, carrierInbox, keepArrived, removeCarrierRule } from './carrier';
 import { collectPost, nextDigestAt } from './collect';
@@ -25,8 +35,8 @@ let theSchoolOfIt: School;
 let link: string;
 beforeAll(async () => {
   school = await smallSchool(fresh.db);
-  await fresh.db('people').where({ id: school.manager }).update({ sets_up: true });
-  theSchoolOfIt = await theSchool(fresh.db);
+  await makeAdmin(fresh.db, school.manager);
+  theSchoolOfIt = await schoolOf(fresh.db, schoolId);
 });
 
 interface Mail {
@@ -64,17 +74,20 @@ async function observe(note = '') {
   return id;
 }
 
+const theTestSchool = () => schoolOf(fresh.db, schoolId);
+
 /** Makes what is due and sends it. */
 async function post(at = now) {
-  await collectPost(fresh.db, 'America/New_York', at);
+  await collectPost(fresh.db, await theTestSchool(), at);
   for (const { id } of await dueMessages(fresh.db, at)) await deliver(fresh.db, id, around(at));
 }
 const states = async () => (await messagesOf(fresh.db, actorOf(school.manager))).map(({ state }) => state);
 
 beforeEach(async () => {
-  await fresh.db.raw('truncate messages, entry_events, observations cascade');
-  await fresh.db('share_links').update({ told: 'byHand' });
-  await fresh.db('post_settings').update({ daily_limit: 1500 });
+  await emptied(fresh.db, 'entries');
+  await emptied(fresh.db, 'messages');
+  await fresh.db('share_links').update({ frequency: 'byHand' });
+  await fresh.db('schools').update({ daily_message_limit: 1500 });
   mails = [];
   refuse = null;
 });
@@ -83,7 +96,7 @@ describe('messages at each entry', () => {
   it('leave once, with what this reader may see and a link of their own', async () => {
     await tell('entry');
     await observe('A private word');
-    await Promise.all([post(), collectPost(fresh.db, 'America/New_York', now)]);
+    await Promise.all([post(), collectPost(fresh.db, await theTestSchool(), now)]);
     await post();
     expect(mails).toHaveLength(1);
     const [mail] = mails as [Mail];
@@ -96,7 +109,7 @@ describe('messages at each entry', () => {
     const token = /\/read\/([\w-]{43})/.exec(mail.text)?.[1] as string;
     expect((await findWayIn(fresh.db, token, today))?.id).toBe(link);
     // It stands in the record of reading, as a disclosure like any other.
-    const told = await fresh.db('readings').where({ link_id: link }).select('what', 'how');
+    const told = await fresh.db('access_log').where({ link_id: link }).select('what', 'how');
     expect(told).toEqual([{ what: 'a message', how: 'sent' }]);
     // What is kept opens no door.
     const [kept] = await messagesOf(fresh.db, actorOf(school.manager));
@@ -107,7 +120,7 @@ describe('messages at each entry', () => {
   it('are not sent of what was withdrawn, or is not shown to this reader', async () => {
     await tell('entry');
     const id = await observe();
-    await collectPost(fresh.db, 'America/New_York', now);
+    await collectPost(fresh.db, await theTestSchool(), now);
     const ids = { studentId: school.student, entryId: id };
     await withdrawObservation(fresh.db, actorOf(school.manager), ids, { version: 1, why: 'Not hers' }, now);
     await post();
@@ -203,7 +216,7 @@ describe('what becomes of a message', () => {
   it('is never sent by two at once; after a death it goes again only where that cannot double it', async () => {
     await tell('entry');
     await observe();
-    await collectPost(fresh.db, 'America/New_York', now);
+    await collectPost(fresh.db, await theTestSchool(), now);
     const [due] = await dueMessages(fresh.db, now);
     const id = due?.id as string;
     await Promise.all([1, 2, 3].map(() => deliver(fresh.db, id, around())));
@@ -226,7 +239,7 @@ describe('what becomes of a message', () => {
     expect(mails[0]?.headers?.['List-Unsubscribe']).toContain(`/stop/${token}`);
     expect(await findStop(fresh.db, token)).toEqual({ readerName: 'Aunt Ida', isStopped: false });
     await observe();
-    await collectPost(fresh.db, 'America/New_York', now);
+    await collectPost(fresh.db, await theTestSchool(), now);
     await stopMessages(fresh.db, token, now);
     expect(await findStop(fresh.db, token)).toMatchObject({ isStopped: true });
     await observe();
@@ -310,10 +323,10 @@ describe('how messages are worded', () => {
     const own = { subject: 'News', body: 'See {link}' };
     await expect(saveWording(fresh.db, actorOf(school.aide), 'entry', own, now)).rejects.toThrow(NotFound);
     await saveWording(fresh.db, actorOf(school.manager), 'entry', own, now);
-    expect((await wordings(fresh.db)).entry).toEqual(own);
-    expect((await wordings(fresh.db)).digest).toEqual(usualWordings.digest);
+    expect((await wordings(fresh.db, schoolId)).entry).toEqual(own);
+    expect((await wordings(fresh.db, schoolId)).digest).toEqual(usualWordings.digest);
     await saveWording(fresh.db, actorOf(school.manager), 'entry', null, now);
-    expect((await wordings(fresh.db)).entry).toEqual(usualWordings.entry);
+    expect((await wordings(fresh.db, schoolId)).entry).toEqual(usualWordings.entry);
   });
 });
 
@@ -339,7 +352,7 @@ describe('each step of sending fails on its own', () => {
     await observe();
     for (const [table, condition] of [
       ['messages', "new.state = 'sent'"],
-      ['readings', "new.how = 'sent'"],
+      ['access_log', "new.how = 'sent'"],
     ] as const) {
       await fresh.db('messages').update({ state: 'waiting', sent_at: null });
       mails = [];
@@ -348,18 +361,18 @@ describe('each step of sending fails on its own', () => {
       await mendWrites(table);
       expect([mails.length, (await one())?.state]).toEqual([1, 'sent']);
     }
-    expect(await fresh.db('readings').where({ link_id: link, how: 'sent' })).toHaveLength(2);
+    expect(await fresh.db('access_log').where({ link_id: link, how: 'sent' })).toHaveLength(2);
   });
 
   it('what can never be written down holds nobody up: it is for a person to look at', async () => {
     await tell('entry');
     await observe();
-    await collectPost(fresh.db, 'America/New_York', now);
+    await collectPost(fresh.db, await theTestSchool(), now);
     const [due] = await dueMessages(fresh.db, now);
     const id = due?.id as string;
-    await refuseWrites('readings', "new.how = 'sent'", 100);
+    await refuseWrites('access_log', "new.how = 'sent'", 100);
     await expect(deliver(fresh.db, id, around())).rejects.toThrow('Not now.');
-    await mendWrites('readings');
+    await mendWrites('access_log');
     expect(mails).toHaveLength(1);
     await settleInterrupted(fresh.db, { takesOnce: false });
     expect(await one()).toMatchObject({ state: 'uncertain' });
@@ -373,7 +386,7 @@ describe('each step of sending fails on its own', () => {
     await observe();
     await refuseWrites('message_stops', 'true', 100);
     const complaints: unknown[] = [];
-    await collectPost(fresh.db, 'America/New_York', now);
+    await collectPost(fresh.db, await theTestSchool(), now);
     let at = now;
     for (let tries = 1; tries <= 6; tries++) {
       const [due] = await dueMessages(fresh.db, at);
@@ -404,7 +417,7 @@ describe('each step of sending fails on its own', () => {
   it('broken off while it is handed over, nobody knows: it is not tried again by itself where that could double it', async () => {
     await tell('entry');
     await observe();
-    await collectPost(fresh.db, 'America/New_York', now);
+    await collectPost(fresh.db, await theTestSchool(), now);
     const [due] = await dueMessages(fresh.db, now);
     refuse = { message: 'Connection closed', command: 'DATA' };
     const real = { ...carrier, takesOnce: false };
@@ -420,7 +433,7 @@ describe('after school', () => {
       let count = 0;
       const counting = () => count++;
       fresh.db.on('query', counting);
-      await collectPost(fresh.db, 'America/New_York', afternoon);
+      await collectPost(fresh.db, await theTestSchool(), afternoon);
       fresh.db.off('query', counting);
       return count;
     };
@@ -431,8 +444,8 @@ describe('after school', () => {
     await observe();
     await post(afternoon);
     expect(mails).toHaveLength(31);
-    expect(await nextDigestAt(fresh.db, 'America/New_York', afternoon)).toEqual(new Date('2026-11-25T21:00:00Z'));
-    expect(await nextDigestAt(fresh.db, 'America/New_York', now)).toEqual(new Date('2026-11-24T21:00:00Z'));
+    expect(await nextDigestAt(fresh.db, await theTestSchool(), afternoon)).toEqual(new Date('2026-11-25T21:00:00Z'));
+    expect(await nextDigestAt(fresh.db, await theTestSchool(), now)).toEqual(new Date('2026-11-24T21:00:00Z'));
   });
 });
 
@@ -440,7 +453,7 @@ describe('a message that a person sees to', () => {
   it('is taken out of the post before it leaves, and only by who may share', async () => {
     await tell('entry');
     await observe();
-    await collectPost(fresh.db, 'America/New_York', now);
+    await collectPost(fresh.db, await theTestSchool(), now);
     const [due] = await dueMessages(fresh.db, now);
     const id = due?.id as string;
     await expect(stopMessage(fresh.db, actorOf(school.aide), id)).rejects.toThrow(NotFound);
@@ -454,7 +467,7 @@ describe('a message that a person sees to', () => {
   it('is said to have arrived, where nobody could know', async () => {
     await tell('entry');
     await observe();
-    await collectPost(fresh.db, 'America/New_York', now);
+    await collectPost(fresh.db, await theTestSchool(), now);
     await fresh.db('messages').update({ state: 'sending' });
     await settleInterrupted(fresh.db, { takesOnce: false });
     const [message] = await messagesOf(fresh.db, actorOf(school.manager), { state: 'uncertain' });
@@ -479,7 +492,7 @@ describe('the simulated carrier', () => {
     for (let i = 0; i < 2; i++) await keepArrived(fresh.db, mail);
     const rule = { id: randomUUID(), address: '@bounce.', does: 'bounce' as const, seconds: 0, words: '' };
     await expect(carrierInbox(fresh.db, actorOf(school.manager))).rejects.toThrow(NotFound);
-    await fresh.db('school').update({ is_demo: true });
+    await fresh.db('schools').update({ is_demo: true });
     for (let i = 0; i < 2; i++) await addCarrierRule(fresh.db, actorOf(school.manager), rule, now);
     const shown = () => carrierInbox(fresh.db, actorOf(school.manager));
     const body = 'See (the link) (passcode: (the passcode) Stop: (the link)';

@@ -14,7 +14,7 @@ export async function setTold(
   await studentFor(db, actor, studentId, 'share');
   const changed = await db('share_links')
     .where({ id, student_id: studentId })
-    .update({ email: email ?? null, told, stopped_at: null });
+    .update({ email: email ?? null, frequency: told, stopped_at: null });
   if (changed === 0) throw new NotFound('No such way in.');
 }
 
@@ -23,13 +23,16 @@ export async function setOwnTold(db: Database, actor: Actor, studentId: string, 
   await studentFor(db, actor, studentId, 'read');
   await db('team_members')
     .where({ student_id: studentId, person_id: actor.personId })
-    .update({ told, stopped_at: null });
+    .update({ frequency: told, stopped_at: null });
 }
 
 /** When one is told oneself of this student. */
 export async function ownTold(db: Database, actor: Actor, studentId: string): Promise<ToldWhen> {
-  const row = await db('team_members').where({ student_id: studentId, person_id: actor.personId }).first('told');
-  return row?.told ?? 'byHand';
+  const row = await db('team_members')
+    .where({ student_id: studentId, person_id: actor.personId })
+    .orderBy('from_date', 'desc')
+    .first('frequency');
+  return row?.frequency ?? 'byHand';
 }
 
 /**
@@ -70,7 +73,8 @@ export async function findStop(db: Database, token: string): Promise<FoundStop |
     `select m.to_name as "readerName", coalesce(l.stopped_at, t.stopped_at) is not null or coalesce(l.id, t.person_id) is null as "isStopped"
        from message_stops s join messages m on m.id = s.message_id
             left join share_links l on l.id = m.link_id
-            left join team_members t on t.person_id = m.person_id and t.student_id = m.student_id
+            left join lateral (select * from team_members o where o.person_id = m.person_id and o.student_id = m.student_id
+                                order by o.from_date desc limit 1) t on true
       where s.token_hash = ?`,
     [hashToken(token)],
   );
@@ -85,7 +89,7 @@ export async function stopMessages(db: Database, token: string, now: Date): Prom
       .where({ 's.token_hash': hashToken(token) })
       .first('m.student_id', 'm.link_id', 'm.person_id');
     if (!stop) throw new NotFound('No such message.');
-    const change = { told: 'byHand', stopped_at: now };
+    const change = { frequency: 'byHand', stopped_at: now };
     if (stop.link_id) await trx('share_links').where({ id: stop.link_id }).update(change);
     else await trx('team_members').where({ student_id: stop.student_id, person_id: stop.person_id }).update(change);
     await trx('messages')

@@ -5,8 +5,10 @@ import type { Database } from '../db/database';
 import type { Actor } from '../students/students';
 
 /** How messages of each kind are worded: as the school laid it out, else as usual. */
-export async function wordings(db: Database): Promise<Record<MessageKind, Wording>> {
-  const rows: (Wording & { kind: MessageKind })[] = await db('wordings').select('kind', 'subject', 'body');
+export async function wordings(db: Database, schoolId: string): Promise<Record<MessageKind, Wording>> {
+  const rows: (Wording & { kind: MessageKind })[] = await db('message_templates')
+    .where({ school_id: schoolId })
+    .select('kind', 'subject', 'body');
   const own = new Map(rows.map(({ kind, subject, body }) => [kind, { subject, body }]));
   const all = messageKinds.map((kind) => [kind, own.get(kind) ?? usualWordings[kind]]);
   return Object.fromEntries(all) as Record<MessageKind, Wording>;
@@ -26,12 +28,12 @@ export async function saveWording(
 ): Promise<void> {
   await mustSetUp(db, actor);
   if (wording === null) {
-    await db('wordings').where({ kind }).delete();
+    await db('message_templates').where({ school_id: actor.schoolId, kind }).delete();
     return;
   }
   const content = { ...wording, changed_by: actor.personId, changed_at: now };
-  await db('wordings')
-    .insert({ kind, ...content })
-    .onConflict('kind')
+  await db('message_templates')
+    .insert({ school_id: actor.schoolId, kind, ...content })
+    .onConflict(['school_id', 'kind'])
     .merge(content);
 }

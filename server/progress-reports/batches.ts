@@ -34,9 +34,9 @@ export async function batchesOf(db: Database, actor: Actor): Promise<Batch[]> {
     `select b.id, b.label, b.what, b.made_at as "madeAt", b.state, b.problem,
             count(*) filter (where p.pages is not null)::int as done, count(*)::int as of, sum(p.pages)::int as pages,
             coalesce(array_agg(s.short_name order by p.position) filter (where p.left_out is not null), '{}') as "leftOut"
-       from batches b join batch_parts p on p.batch_id = b.id join students s on s.id = p.student_id
-      where b.made_by = ? group by b.id order by b.made_at desc limit 20`,
-    [actor.personId],
+       from document_batches b join document_batch_parts p on p.batch_id = b.id join students s on s.id = p.student_id
+      where b.made_by = ? and b.school_id = ? group by b.id order by b.made_at desc limit 20`,
+    [actor.personId, actor.schoolId],
   );
   return found.rows;
 }
@@ -59,16 +59,16 @@ export async function askForBatch(db: Database, actor: Actor, wanted: BatchWante
   const byGroup = ({ groups, lastName, firstName }: Student) => `${groups[0] ?? '\uffff'}\n${lastName}\n${firstName}`;
   students.sort((a, b) => byGroup(a).localeCompare(byGroup(b)));
   await db.transaction(async (trx) => {
-    const written = await trx('batches')
+    const written = await trx('document_batches')
       .insert({
-        ...{ id: wanted.id, label: wanted.group ?? 'All students', what: wanted.what },
+        ...{ id: wanted.id, school_id: actor.schoolId, label: wanted.group ?? 'All students', what: wanted.what },
         ...{ made_by: actor.personId, made_at: now },
       })
       .onConflict('id')
       .ignore()
       .returning('id');
     if (written.length === 0) return;
-    await trx('batch_parts').insert(
+    await trx('document_batch_parts').insert(
       students.map(({ id }, position) => ({ batch_id: wanted.id, student_id: id, position })),
     );
   });
@@ -86,9 +86,11 @@ const readAs: Record<Batch['what'], string> = {
  * @throws NotFound when it is somebody else’s, not ready, or holds nobody who is still theirs
  */
 export async function batchFile(db: Database, actor: Actor, id: string, now: Date): Promise<Buffer> {
-  const batch = await db('batches').where({ id, made_by: actor.personId, state: 'ready' }).first('label', 'what');
+  const batch = await db('document_batches')
+    .where({ id, made_by: actor.personId, state: 'ready' })
+    .first('label', 'what');
   if (!batch) throw new NotFound('No such file.');
-  const parts: { student_id: string; short_name: string; pdf: Buffer | null }[] = await db('batch_parts as p')
+  const parts: { student_id: string; short_name: string; pdf: Buffer | null }[] = await db('document_batch_parts as p')
     .join('students as s', 's.id', 'p.student_id')
     .where({ 'p.batch_id': id })
     .orderBy('p.position')
@@ -128,12 +130,16 @@ const leftOutPage = (label: string, names: readonly string[]): Promise<Buffer> =
   });
 
 /** The batches that are to be made now, or were left half made. */
-export const openBatches = (db: Database, now: Date): Promise<{ id: string }[]> =>
-  db('batches').whereIn('state', ['waiting', 'making']).where('not_before', '<=', now).orderBy('made_at').select('id');
+export const openBatches = (db: Database, now: Date): Promise<{ id: string; schoolId: string }[]> =>
+  db('document_batches')
+    .whereIn('state', ['waiting', 'making'])
+    .where('not_before', '<=', now)
+    .orderBy('made_at')
+    .select('id', 'school_id as schoolId');
 
 /** When the next batch is to be made or tried again; null when none waits. */
 export async function nextBatchAt(db: Database): Promise<Date | null> {
-  const row = await db('batches')
+  const row = await db('document_batches')
     .whereIn('state', ['waiting', 'making'])
     .whereNot('not_before', '-infinity')
     .min('not_before as at')
@@ -144,7 +150,7 @@ export async function nextBatchAt(db: Database): Promise<Date | null> {
 /** Writes down that a batch could not be made: it is tried again, ever later, and then has failed. */
 export async function batchFailed(db: Database, id: string, now: Date): Promise<void> {
   await db.transaction(async (trx) => {
-    const { attempts: before } = await trx('batches').where({ id }).forUpdate().first('attempts');
+    const { attempts: before } = await trx('document_batches').where({ id }).forUpdate().first('attempts');
     const attempts = before + 1;
     const minutes = retryAfter(attempts);
     const change =
@@ -154,7 +160,7 @@ export async function batchFailed(db: Database, id: string, now: Date): Promise<
             problem: `It could not be made just now; it is tried again after ${minutes} min.`,
             not_before: new Date(now.getTime() + minutes * 60_000),
           };
-    await trx('batches')
+    await trx('document_batches')
       .where({ id })
       .update({ attempts, ...change });
   });

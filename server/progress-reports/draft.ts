@@ -14,8 +14,12 @@ import { planOf } from '../students/plan';
 import { type Actor, caseManagerOf, type Student, studentFor } from '../students/students';
 
 /** The reporting periods of a student’s plan, in order; none while the plan has no dates. Ask `studentFor` first. */
-export async function periodsOf(db: Database, studentId: string): Promise<(ReportingPeriod & { id: string })[]> {
-  const plan = await planOf(db, studentId);
+export async function periodsOf(
+  db: Database,
+  studentId: string,
+  today: IsoDate,
+): Promise<(ReportingPeriod & { id: string })[]> {
+  const plan = await planOf(db, studentId, today);
   return plan ? reportingPeriods(plan, plan.periods) : [];
 }
 
@@ -48,14 +52,14 @@ export async function draftOf(
   period: IsoDate,
   { school, today, written }: { school: School; today: IsoDate; written?: DraftWords },
 ): Promise<Draft> {
-  const periods = await periodsOf(db, student.id);
+  const periods = await periodsOf(db, student.id, today);
   const at = periods.findIndex(({ last }) => last === period);
   const [current, before] = [periods[at], periods[at - 1]];
   if (!current || !student.plan) throw new NotFound('The plan has no such reporting period.');
   const stretch = { from: current.first, to: current.last };
   const [goals, row] = await Promise.all([
     goalsOf(db, [student.id]).then((all) => all.filter((goal) => isReported(goal, stretch))),
-    db('report_drafts as d')
+    db('progress_report_drafts as d')
       .leftJoin('people as p', 'p.id', 'd.changed_by')
       .where({ 'd.period_id': current.id })
       .first('d.words', 'd.version', 'p.short_name'),
@@ -102,9 +106,8 @@ const isReported = (goal: Goal, { from, to }: { from: IsoDate; to: IsoDate }) =>
 async function versionsUntil(db: Database, studentId: string, until: IsoDate): Promise<MadeFrom> {
   const found = await db
     .raw<{ rows: [string, number][] }>(
-      `select id, version from observations where student_id = :studentId and observed_on <= :until and not withdrawn
-       union all
-       select id, version from abc_notes where student_id = :studentId and occurred_on <= :until and not withdrawn`,
+      `select id, version from entries
+        where student_id = :studentId and kind <> 'count' and observed_on <= :until and not withdrawn`,
       { studentId, until },
     )
     .options({ rowMode: 'array' });
@@ -126,12 +129,12 @@ export async function saveDraft(
 ): Promise<number> {
   return db.transaction(async (trx) => {
     await studentFor(trx, actor, studentId, 'share');
-    const wanted = (await periodsOf(trx, studentId)).find(({ last }) => last === period);
+    const wanted = (await periodsOf(trx, studentId, actor.today)).find(({ last }) => last === period);
     if (!wanted) throw new NotFound('The plan has no such reporting period.');
     // Whoever writes the first words and whoever writes them at the same moment wait for each other.
     await trx('students').where({ id: studentId }).forUpdate().first('id');
     const where = { student_id: studentId, period_id: wanted.id };
-    const before = await trx('report_drafts').where(where).first();
+    const before = await trx('progress_report_drafts').where(where).first();
     const content = { words: JSON.stringify(words), changed_by: actor.personId, changed_at: now };
     if ((before?.version ?? 0) !== version) {
       const isRepeat = before?.version === version + 1 && before.changed_by === actor.personId;
@@ -139,7 +142,7 @@ export async function saveDraft(
       throw new Conflict({ words: before?.words ?? noDraft, version: before?.version ?? 0 });
     }
     const next = { ...content, version: version + 1 };
-    await trx('report_drafts')
+    await trx('progress_report_drafts')
       .insert({ ...where, ...next })
       .onConflict('period_id')
       .merge(next);

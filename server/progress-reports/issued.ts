@@ -12,7 +12,7 @@ import { messageId } from '../post/collect';
 import { rosterFinder } from '../readers/other-children';
 import type { School } from '../school/school';
 import { type Actor, studentFor } from '../students/students';
-import { draftOf, type MadeFrom, periodsOf, saveDraft } from './draft';
+import { draftOf, periodsOf, saveDraft } from './draft';
 
 /** An issued report as lists show it. */
 export interface IssuedLine extends Issue {
@@ -34,7 +34,7 @@ export interface IssuedReport extends IssuedLine {
 
 const query = `
   select i.id, i.student_id, i.number, i.period_id, i.period_label, i.period_from, i.period_to, i.readers, i.issued_at, i.content,
-         i.made_from, p.short_name as issued_by_name, r.number as replaces_number, n.number as replaced_by
+         p.short_name as issued_by_name, r.number as replaces_number, n.number as replaced_by
     from issued_reports i join people p on p.id = i.issued_by
          left join issued_reports r on r.id = i.replaces left join issued_reports n on n.replaces = i.id`;
 
@@ -49,7 +49,6 @@ interface IssuedRow {
   readers: OutsideKind[];
   issued_at: Date;
   content: ProgressReport;
-  made_from: MadeFrom;
   issued_by_name: string;
   replaces_number: number | null;
   replaced_by: number | null;
@@ -103,7 +102,7 @@ export async function issuedReport(
     ...lineFrom(row, school),
     studentId,
     report: row.content,
-    correctedSince: await changedSince(db, studentId, row.made_from),
+    correctedSince: await changedSince(db, row.id),
   };
 }
 
@@ -119,25 +118,25 @@ export async function issuedOutside(
   school: Pick<School, 'timeZone'>,
   { kind, shows }: { kind: OutsideKind; shows: Shows },
 ): Promise<IssuedReport> {
-  const [issued, find] = await Promise.all([issuedReport(db, studentId, id, school, kind), rosterFinder(db)]);
+  const [issued, find] = await Promise.all([
+    issuedReport(db, studentId, id, school, kind),
+    rosterFinder(db, studentId),
+  ]);
   const hide = (text: string) => withoutNames(text, find, studentId);
   return { ...issued, report: progressReportOutside(issued.report, shows, hide) };
 }
 
 /** Other children’s names in what a report would say, as they stand in it: readers from outside read “a classmate” in their place. */
 export async function namesInReport(db: Database, studentId: string, report: ProgressReport): Promise<string[]> {
-  const find = await rosterFinder(db);
+  const find = await rosterFinder(db, studentId);
   return [...new Set(typedTexts(report).flatMap((text) => find(text, studentId).map((one) => one.text)))];
 }
 
-async function changedSince(db: Database, studentId: string, madeFrom: MadeFrom): Promise<number> {
+async function changedSince(db: Database, reportId: string): Promise<number> {
   const found = await db.raw<{ rows: { n: number }[] }>(
-    `select count(*)::int as n
-       from (select id, version, withdrawn from observations where student_id = :studentId
-             union all select id, version, withdrawn from abc_notes where student_id = :studentId) as e
-       join jsonb_each_text(cast(:madeFrom as jsonb)) as m (id, version) on cast(m.id as uuid) = e.id
-      where e.withdrawn or e.version <> cast(m.version as int)`,
-    { studentId, madeFrom: JSON.stringify(madeFrom) },
+    `select count(*)::int as n from issued_report_entries m join entries e on e.id = m.entry_id
+      where m.report_id = :reportId and (e.withdrawn or e.version <> m.version)`,
+    { reportId },
   );
   return found.rows[0]?.n ?? 0;
 }
@@ -162,7 +161,7 @@ export async function issueReport(
     const known = await trx('issued_reports').where({ id: input.id }).first('student_id');
     if (known?.student_id === studentId) return;
     if (known) throw new NotFound('No such report.');
-    const wanted = (await periodsOf(trx, studentId)).find(({ last }) => last === input.period);
+    const wanted = (await periodsOf(trx, studentId, actor.today)).find(({ last }) => last === input.period);
     if (!wanted) throw new NotFound('The plan has no such reporting period.');
     const standing = await trx('issued_reports as i')
       .where({ 'i.period_id': wanted.id })
@@ -183,9 +182,13 @@ export async function issueReport(
         period_from: report.period.from,
         period_to: report.period.to,
       },
-      ...{ content: JSON.stringify(report), made_from: JSON.stringify(madeFrom), readers: input.readers },
+      ...{ content: JSON.stringify(report), readers: input.readers },
       ...{ issued_by: actor.personId, issued_at: now, replaces: input.replaces },
     });
+    const from = Object.entries(madeFrom).map(([entry_id, version]) => ({
+      ...{ report_id: input.id, student_id: studentId, entry_id, version },
+    }));
+    if (from.length > 0) await trx.batchInsert('issued_report_entries', from, 1000);
     await tellReaders(trx, studentId, input, actor, now);
   });
 }

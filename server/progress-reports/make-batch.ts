@@ -30,21 +30,27 @@ interface Making {
  * a few times; a lost database is no such failure, and is thrown.
  */
 export async function makeBatch(db: Database, id: string, { school, now, signal, complain }: Making): Promise<void> {
-  const batch = await db('batches').where({ id }).whereIn('state', ['waiting', 'making']).first('made_by', 'what');
+  const batch = await db('document_batches')
+    .where({ id })
+    .whereIn('state', ['waiting', 'making'])
+    .first('made_by', 'what');
   if (!batch) return;
-  await db('batches').where({ id }).update({ state: 'making' });
+  await db('document_batches').where({ id }).update({ state: 'making' });
   try {
     const { on: today } = wallTime(now, school.timeZone);
-    const open = await db('batch_parts').where({ batch_id: id, pages: null }).orderBy('position').select('student_id');
+    const open = await db('document_batch_parts')
+      .where({ batch_id: id, pages: null })
+      .orderBy('position')
+      .select('student_id');
     for (const { student_id } of open) {
       if (signal?.aborted) return;
       await makePart(db, { id, studentId: student_id, ...batch }, { school, today });
     }
-    const made = await db('batch_parts').where({ batch_id: id, left_out: null }).first('student_id');
+    const made = await db('document_batch_parts').where({ batch_id: id, left_out: null }).first('student_id');
     const end = made
       ? { state: 'ready', problem: null }
       : { state: 'failed', problem: 'There is no student left in it.' };
-    await db('batches').where({ id }).update(end);
+    await db('document_batches').where({ id }).update(end);
   } catch (error) {
     if (isDatabaseGone(error)) throw error;
     complain?.(error);
@@ -64,8 +70,9 @@ async function makePart(
   { id, studentId, made_by, what }: Part,
   when: { school: School; today: IsoDate },
 ): Promise<void> {
-  const actor = { personId: made_by, today: when.today };
-  const keep = (content: object) => db('batch_parts').where({ batch_id: id, student_id: studentId }).update(content);
+  const actor = { personId: made_by, schoolId: when.school.id, today: when.today };
+  const keep = (content: object) =>
+    db('document_batch_parts').where({ batch_id: id, student_id: studentId }).update(content);
   // Whoever was taken off a team meanwhile gets no paper of that student.
   const student = await nullIf(NotFound, studentFor(db, actor, studentId, 'share'));
   if (!student) {

@@ -20,7 +20,7 @@ export async function reportStanding(
   student: Pick<Student, 'id'>,
   { school, today }: { school: Pick<School, 'timeZone'>; today: IsoDate },
 ): Promise<ReportStanding> {
-  const [periods, all] = await Promise.all([periodsOf(db, student.id), issuedOf(db, student.id, school)]);
+  const [periods, all] = await Promise.all([periodsOf(db, student.id, today), issuedOf(db, student.id, school)]);
   const standing = all.filter(({ replacedBy }) => replacedBy === null);
   const period = periodToReport(
     periods,

@@ -14,6 +14,7 @@ import {
   addStudent,
   now,
   type SmallSchool,
+  schoolId,
   smallSchool,
   today,
   wall,
@@ -24,7 +25,7 @@ import { withdrawObservation } from '../observations/change';
 import { recordSession } from '../observations/record';
 import { paperPdf } from '../paper/pdf';
 import { setTold } from '../post/told';
-import { type School, theSchool } from '../school/school';
+import { type School, schoolOf } from '../school/school';
 import { type Plan, planOf, savePlan } from '../students/plan';
 import { studentFor } from '../students/students';
 import { makeWayIn } from '../ways-in/ways-in';
@@ -42,7 +43,7 @@ const PERIOD = '2026-12-04';
 const plan = { startsOn: '2026-09-08', endsOn: '2027-06-11', periods: [{ label: 'Quarter 1', endsOn: PERIOD }] };
 beforeAll(async () => {
   school = await smallSchool(fresh.db);
-  theSchoolOfIt = await theSchool(fresh.db);
+  theSchoolOfIt = await schoolOf(fresh.db, schoolId);
   await savePlan(fresh.db, actorOf(school.manager), school.student, plan, { newId: randomUUID(), now });
   for (const on of ['2026-10-01', '2026-10-08', '2026-10-15', '2026-11-12']) await observe(on);
 });
@@ -179,7 +180,7 @@ describe('the report that is to be made now', () => {
 
 describe('a period whose end is moved', () => {
   it('keeps the draft that was written for it, and the report that was issued for it', async () => {
-    const before = (await planOf(fresh.db, school.student)) as Plan;
+    const before = (await planOf(fresh.db, school.student, today)) as Plan;
     const periods = before.periods.map((period) => ({ ...period, label: 'Autumn', endsOn: '2026-12-11' }));
     const write = (input: PlanInput) =>
       savePlan(fresh.db, actorOf(school.manager), school.student, input, { newId: randomUUID(), now });
@@ -191,7 +192,7 @@ describe('a period whose end is moved', () => {
     // Two that change their ends with each other keep what is theirs; one that is taken away is out of sight only.
     const two = [...periods, { label: 'Spring', endsOn: '2027-03-01' }];
     await write({ ...before, periods: two });
-    const [autumn, spring] = ((await planOf(fresh.db, school.student)) as Plan).periods as [Period, Period];
+    const [autumn, spring] = ((await planOf(fresh.db, school.student, today)) as Plan).periods as [Period, Period];
     await write({
       ...before,
       periods: [
@@ -199,7 +200,10 @@ describe('a period whose end is moved', () => {
         { ...spring, endsOn: autumn.endsOn },
       ],
     });
-    expect((await planOf(fresh.db, school.student))?.periods.map(({ id }) => id)).toEqual([spring.id, autumn.id]);
+    expect((await planOf(fresh.db, school.student, today))?.periods.map(({ id }) => id)).toEqual([
+      spring.id,
+      autumn.id,
+    ]);
     await write(before);
     expect((await draft()).version).toBe(moved.version);
   });
@@ -216,11 +220,17 @@ describe('the papers of several students', () => {
     await makeBatch(fresh.db, id, around);
     const pages = (await PDFDocument.load(await mine())).getPageCount();
     // As if the worker had died after the first paper.
-    await fresh.db('batches').where({ id }).update({ state: 'making' });
-    await fresh.db('batch_parts').where({ batch_id: id, student_id: other }).update({ pdf: null, pages: null });
-    const [kept] = await fresh.db('batch_parts').where({ batch_id: id }).whereNotNull('pdf').select('pdf');
+    await fresh.db('document_batches').where({ id }).update({ state: 'making' });
+    await fresh
+      .db('document_batch_parts')
+      .where({ batch_id: id, student_id: other })
+      .update({ pdf: null, pages: null });
+    const [kept] = await fresh.db('document_batch_parts').where({ batch_id: id }).whereNotNull('pdf').select('pdf');
     await makeBatch(fresh.db, id, around);
-    const again = await fresh.db('batch_parts').where({ batch_id: id, student_id: school.student }).first('pdf');
+    const again = await fresh
+      .db('document_batch_parts')
+      .where({ batch_id: id, student_id: school.student })
+      .first('pdf');
     expect(again.pdf.equals(kept.pdf)).toBe(true);
     expect((await PDFDocument.load(await mine())).getPageCount()).toBe(pages);
     expect(await batchesOf(fresh.db, actorOf(school.manager))).toMatchObject([
@@ -229,7 +239,7 @@ describe('the papers of several students', () => {
     await expect(batchFile(fresh.db, actorOf(school.aide), id, now)).rejects.toThrow(NotFound);
 
     // Handed out, it stands in the record of reading; who is no longer theirs is left out, and named.
-    const exported = () => fresh.db('readings').where({ how: 'exported', student_id: other });
+    const exported = () => fresh.db('access_log').where({ how: 'exported', student_id: other });
     const before = (await exported()).length;
     await fresh.db('team_members').where({ student_id: other }).update({ until_date: '2026-11-01' });
     const text = (await textOfPdf(await mine())).pages.join('\n');
@@ -243,7 +253,7 @@ describe('the papers of several students', () => {
     await tidyUp(fresh.db, new Date(now.getTime() + 15 * 24 * 3_600_000));
     expect(await batchesOf(fresh.db, actorOf(school.manager))).toMatchObject([{ state: 'over' }]);
     await expect(mine()).rejects.toThrow(NotFound);
-    expect(await fresh.db('batch_parts').whereNotNull('pdf')).toEqual([]);
+    expect(await fresh.db('document_batch_parts').whereNotNull('pdf')).toEqual([]);
   });
 
   it('that cannot be made are tried later and later, and have failed in words; a lost connection is no student left out', async () => {
@@ -252,12 +262,12 @@ describe('the papers of several students', () => {
     const gone = Object.assign(new Error('Connection terminated unexpectedly'), { code: 'ECONNRESET' });
     const cut = new Proxy(fresh.db, {
       apply: (target, self, [table, ...rest]) => {
-        if (table === 'batch_parts') throw gone;
+        if (table === 'document_batch_parts') throw gone;
         return Reflect.apply(target as never, self, [table, ...rest]);
       },
     });
     await expect(makeBatch(cut, id, { school: theSchoolOfIt, now })).rejects.toBe(gone);
-    expect((await fresh.db('batches').where({ id }).first()).attempts).toBe(0);
+    expect((await fresh.db('document_batches').where({ id }).first()).attempts).toBe(0);
 
     const complaints: unknown[] = [];
     const broken = { ...theSchoolOfIt, timeZone: 'Nowhere/Here' };

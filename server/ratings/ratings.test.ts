@@ -17,8 +17,8 @@ beforeAll(async () => {
   school = await smallSchool(fresh.db);
   const measure = { kind: 'rubric', of: 'mean', criteria: [{ key: 'order', label: 'Order', levels }] };
   await fresh
-    .db('goals')
-    .where({ id: school.goal })
+    .db('goal_measures')
+    .where({ goal_id: school.goal })
     .update({ measure: JSON.stringify(measure) });
 });
 
@@ -86,7 +86,7 @@ describe('one piece of work, rated by several', () => {
     });
     await expect(rate(school.aide, piece, 1)).rejects.toThrow(Conflict);
     expect(await findRating(fresh.db, token, now)).toBeNull();
-    await expect(fresh.db('piece_ratings').delete()).rejects.toThrow('not removed');
+    await expect(fresh.db('work_sample_ratings').delete()).rejects.toThrow('not removed');
   });
 
   it('carries what its raters said in words, in the note, for whom notes are shown', async () => {
@@ -104,7 +104,7 @@ describe('one piece of work, rated by several', () => {
       makeEntry(fresh.db, actorOf(person), school.student, { pieceId: piece, entryId }, { wall, now });
     const two = [randomUUID(), randomUUID()] as const;
     await Promise.all([make(two[0], school.manager), make(two[1], school.aide)]);
-    const made = await fresh.db('observations').whereIn('id', two).select('id');
+    const made = await fresh.db('entries').whereIn('id', two).select('id');
     expect(made).toHaveLength(1);
     // Whoever rates too late is told, and nothing of theirs is lost without a word.
     await expect(

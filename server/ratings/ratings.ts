@@ -41,7 +41,7 @@ async function rubricOf(db: Database, studentId: string, goalId: string, version
 interface PieceRow {
   id: string;
   goal_id: string;
-  goal_version: number;
+  measure_version: number;
   title: string;
   made_on: IsoDate;
   entry_id: string | null;
@@ -55,23 +55,23 @@ interface PieceRow {
  */
 export async function piecesOf(db: Database, student: Student, goalId: string, now: Date): Promise<Piece[]> {
   await rubricOf(db, student.id, goalId);
-  const rows: PieceRow[] = await db('rated_pieces')
+  const rows: PieceRow[] = await db('work_samples')
     .where({ student_id: student.id, goal_id: goalId })
     .orderBy([
       { column: 'made_on', order: 'desc' },
       { column: 'made_at', order: 'desc' },
     ])
-    .select('id', 'goal_id', 'goal_version', 'title', 'made_on', 'entry_id');
+    .select('id', 'goal_id', 'measure_version', 'title', 'made_on', 'entry_id');
   return Promise.all(rows.map((row) => pieceFrom(db, student, row, now)));
 }
 
 async function pieceFrom(db: Database, student: Student, row: PieceRow, now: Date): Promise<Piece> {
   const [rubric, ratings, asked] = await Promise.all([
-    rubricOf(db, student.id, row.goal_id, row.goal_version),
+    rubricOf(db, student.id, row.goal_id, row.measure_version),
     ratingsOf(db, row.id, may(student, 'share')),
     db('rating_links as l')
-      .leftJoin('piece_ratings as r', 'r.rating_link_id', 'l.id')
-      .where({ 'l.piece_id': row.id, 'l.withdrawn_at': null, 'r.id': null })
+      .leftJoin('work_sample_ratings as r', 'r.rating_link_id', 'l.id')
+      .where({ 'l.work_sample_id': row.id, 'l.withdrawn_at': null, 'r.id': null })
       .orderBy('l.ends_at')
       .select('l.id', 'l.kind', 'l.label', 'l.ends_at'),
   ]);
@@ -93,8 +93,8 @@ async function ratingsOf(db: Database, pieceId: string, showsNames: boolean): Pr
   const rows: { id: string; kind: RaterKind; name: string; points: Rating['points']; words: string }[] = (
     await db.raw(
       `select r.id, coalesce(l.kind, 'staff') as kind, coalesce(p.short_name, l.label) as name, r.points, r.words
-         from piece_ratings r left join people p on p.id = r.person_id left join rating_links l on l.id = r.rating_link_id
-        where r.piece_id = ? order by l.kind is not null, l.kind desc, r.rated_at`,
+         from work_sample_ratings r left join people p on p.id = r.person_id left join rating_links l on l.id = r.rating_link_id
+        where r.work_sample_id = ? order by l.kind is not null, l.kind desc, r.rated_at`,
       [pieceId],
     )
   ).rows;
@@ -114,9 +114,9 @@ export async function addPiece(
   await rubricOf(db, studentId, goalId);
   if (madeOn > actor.today) throw new Invalid({ madeOn: 'Choose today or an earlier day.' });
   const { version } = await goalOf(db, studentId, goalId);
-  await db('rated_pieces')
+  await db('work_samples')
     .insert({
-      ...{ id, student_id: studentId, goal_id: goalId, goal_version: version, title, made_on: madeOn },
+      ...{ id, student_id: studentId, goal_id: goalId, measure_version: version, title, made_on: madeOn },
       ...{ made_by: actor.personId, made_at: now },
     })
     .onConflict('id')
@@ -125,7 +125,7 @@ export async function addPiece(
 
 /** @throws NotFound for a piece that is not this student’s; Conflict once it is an entry */
 async function openPiece(db: Database, studentId: string, pieceId: string): Promise<PieceRow> {
-  const row = await db('rated_pieces').where({ id: pieceId, student_id: studentId }).forUpdate().first();
+  const row = await db('work_samples').where({ id: pieceId, student_id: studentId }).forUpdate().first();
   if (!row) throw new NotFound('No such piece.');
   if (row.entry_id) throw new Conflict({ entryId: row.entry_id });
   return row;
@@ -144,9 +144,9 @@ export async function rateAsStaff(
     await studentFor(trx, actor, studentId, 'observe');
     await openPiece(trx, studentId, pieceId);
     const content = { points: JSON.stringify(points), words, rated_at: now };
-    await trx('piece_ratings')
-      .insert({ id, piece_id: pieceId, person_id: actor.personId, ...content })
-      .onConflict(['piece_id', 'person_id'])
+    await trx('work_sample_ratings')
+      .insert({ id, work_sample_id: pieceId, person_id: actor.personId, ...content })
+      .onConflict(['work_sample_id', 'person_id'])
       .merge(content);
   });
 }
@@ -170,7 +170,7 @@ export async function askRater(
     const token = newToken();
     const endsAt = new Date(now.getTime() + RATING_LINK_HOURS * 3_600_000);
     const written = await trx('rating_links')
-      .insert({ token_hash: hashToken(token), id, piece_id: pieceId, kind, label, ends_at: endsAt })
+      .insert({ token_hash: hashToken(token), id, work_sample_id: pieceId, kind, label, ends_at: endsAt })
       .onConflict('id')
       .ignore()
       .returning('id');
@@ -189,13 +189,13 @@ export interface FoundRating {
 /** What a rating link leads to; null when there is none, it is over, or it was used. It says nothing of whose piece it is. */
 export async function findRating(db: Database, token: string, now: Date): Promise<FoundRating | null> {
   const row = await db('rating_links as l')
-    .join('rated_pieces as p', 'p.id', 'l.piece_id')
-    .leftJoin('piece_ratings as r', 'r.rating_link_id', 'l.id')
+    .join('work_samples as p', 'p.id', 'l.work_sample_id')
+    .leftJoin('work_sample_ratings as r', 'r.rating_link_id', 'l.id')
     .where({ 'l.token_hash': hashToken(token), 'l.withdrawn_at': null, 'p.entry_id': null, 'r.id': null })
     .where('l.ends_at', '>', now)
-    .first('l.id', 'l.kind', 'p.id as piece_id', 'p.title', 'p.student_id', 'p.goal_id', 'p.goal_version');
+    .first('l.id', 'l.kind', 'p.id as piece_id', 'p.title', 'p.student_id', 'p.goal_id', 'p.measure_version');
   if (!row) return null;
-  const rubric = await rubricOf(db, row.student_id, row.goal_id, row.goal_version);
+  const rubric = await rubricOf(db, row.student_id, row.goal_id, row.measure_version);
   return { linkId: row.id, pieceId: row.piece_id, kind: row.kind, title: row.title, rubric };
 }
 
@@ -211,10 +211,17 @@ export async function rateByLink(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    const piece = await trx('rated_pieces').where({ id: pieceId, entry_id: null }).forUpdate().first('id');
+    const piece = await trx('work_samples').where({ id: pieceId, entry_id: null }).forUpdate().first('id');
     if (!piece) throw new NotFound('It is an entry already: it is not rated any more.');
-    await trx('piece_ratings')
-      .insert({ id, piece_id: pieceId, rating_link_id: linkId, points: JSON.stringify(points), words, rated_at: now })
+    await trx('work_sample_ratings')
+      .insert({
+        id,
+        work_sample_id: pieceId,
+        rating_link_id: linkId,
+        points: JSON.stringify(points),
+        words,
+        rated_at: now,
+      })
       .onConflict('rating_link_id')
       .ignore();
   });
@@ -236,7 +243,7 @@ export async function makeEntry(
   await db.transaction(async (trx) => {
     await studentFor(trx, actor, studentId, 'observe');
     // Of two who ask at the same moment the second one waits here, and finds the entry made.
-    const piece: PieceRow | undefined = await trx('rated_pieces')
+    const piece: PieceRow | undefined = await trx('work_samples')
       .where({ id: pieceId, student_id: studentId })
       .forUpdate()
       .first();
@@ -249,12 +256,12 @@ export async function makeEntry(
       ...{ observerId: actor.personId, settingId: null },
       entries: [
         {
-          ...{ id: entryId, goalId: piece.goal_id, goalVersion: piece.goal_version, note: piece.title },
+          ...{ id: entryId, goalId: piece.goal_id, goalVersion: piece.measure_version, note: piece.title },
           outcome: { data: asEntry(ratings), reason: null },
         },
       ],
     };
     await recordSession(trx, actor, studentId, session, { wall, now });
-    await trx('rated_pieces').where({ id: pieceId }).update({ entry_id: entryId });
+    await trx('work_samples').where({ id: pieceId }).update({ entry_id: entryId });
   });
 }

@@ -6,24 +6,29 @@ import { Invalid, NotFound } from '../failures';
 import { mustStand } from '../recorded/stands';
 import { type Actor, studentFor } from '../students/students';
 
-/** The finder of the roster as it stands: one for each state of it, which is told by a sum over all names. */
-const finders = new WeakMap<object, { state: string; find: FindNames }>();
+/** The finder of a school’s roster as it stands: one for each state of it, which is told by a sum over all names. */
+const finders = new WeakMap<object, Map<string, { state: string; find: FindNames }>>();
 
 /**
- * Finds the students of the school in a text, those who have left too, since old notes name them. It is made anew only when the
- * roster has changed.
+ * Finds the students of a student’s school in a text, those who have left too, since old notes name them. It is made anew only when
+ * the roster has changed.
  */
-export async function rosterFinder(db: Database): Promise<FindNames> {
+export async function rosterFinder(db: Database, studentId: string): Promise<FindNames> {
   // A transaction has a client of its own, and the settings of its pool.
   const pool = (db as { client: { connectionSettings: object } }).client.connectionSettings;
-  const found = await db.raw<{ rows: { state: string }[] }>(
-    `select concat(count(*), ' ', sum(hashtextextended(
-              concat_ws(e'\\n', id, first_name, last_name, short_name, initials, archived_at is null), 0))) as state from students`,
+  const found = await db.raw<{ rows: { schoolId: string; state: string }[] }>(
+    `select school_id as "schoolId", concat(count(*), ' ', sum(hashtextextended(
+              concat_ws(e'\\n', id, first_name, last_name, short_name, initials, archived_at is null), 0))) as state
+       from students where school_id = (select school_id from students where id = :studentId) group by school_id`,
+    { studentId },
   );
-  const state = found.rows[0]?.state ?? '';
-  const known = finders.get(pool);
+  const { schoolId = '', state = '' } = found.rows[0] ?? {};
+  const ofPool = finders.get(pool) ?? new Map<string, { state: string; find: FindNames }>();
+  finders.set(pool, ofPool);
+  const known = ofPool.get(schoolId);
   if (known?.state === state) return known.find;
   const roster = await db('students')
+    .where({ school_id: schoolId })
     .orderBy([{ column: 'archived_at', nulls: 'first' }, 'last_name', 'first_name'])
     .select<OtherChild[]>(
       'id',
@@ -33,7 +38,7 @@ export async function rosterFinder(db: Database): Promise<FindNames> {
       'initials',
     );
   const find = nameFinder(roster);
-  finders.set(pool, { state, find });
+  ofPool.set(schoolId, { state, find });
   return find;
 }
 
@@ -56,7 +61,7 @@ const textOf = (entry: Noted) =>
 const keyOf = ({ id, version }: Pick<Noted, 'id' | 'version'>) => `${id} ${version}`;
 
 async function letStand(db: Database, studentId: string): Promise<Set<string>> {
-  const rows = await db('names_let_stand').where({ student_id: studentId }).select('entry_id', 'version');
+  const rows = await db('kept_names').where({ student_id: studentId }).select('entry_id', 'version');
   return new Set(rows.map((row) => keyOf({ id: row.entry_id, version: row.version })));
 }
 
@@ -67,7 +72,7 @@ export async function withoutOtherChildren<T extends Noted>(
   entries: readonly T[],
 ): Promise<T[]> {
   if (!entries.some((entry) => textOf(entry) !== '')) return [...entries];
-  const [find, standing] = await Promise.all([rosterFinder(db), letStand(db, studentId)]);
+  const [find, standing] = await Promise.all([rosterFinder(db, studentId), letStand(db, studentId)]);
   const hide = (text: string) => withoutNames(text, find, studentId);
   return entries.map((entry) => {
     if (standing.has(keyOf(entry)) || find(textOf(entry), studentId).length === 0) return entry;
@@ -89,7 +94,7 @@ export async function entriesNamingOthers<T extends Noted>(
   studentId: string,
   entries: readonly T[],
 ): Promise<(T & { names: string[] })[]> {
-  const [find, standing] = await Promise.all([rosterFinder(db), letStand(db, studentId)]);
+  const [find, standing] = await Promise.all([rosterFinder(db, studentId), letStand(db, studentId)]);
   return entries.flatMap((entry) => {
     if (standing.has(keyOf(entry))) return [];
     const names = [...new Set(find(textOf(entry), studentId).map(({ text }) => text))];
@@ -110,12 +115,12 @@ export async function namesIn(db: Database, actor: Actor, studentId: string, tex
     throw new NotFound('No such student.');
   const wait = await countTry(db, 'names', actor.personId);
   if (wait !== null) throw new Invalid({ text: `Too many texts at once. Wait ${wait} min.` });
-  const found = (await rosterFinder(db))(text, studentId);
+  const found = (await rosterFinder(db, studentId))(text, studentId);
   if (found.length === 0) return [];
   const known = await db.raw<{ rows: { id: string }[] }>(
     `select s.id from students s
       where s.id = any(:ids) and (
-        exists (select from people where id = :personId and sets_up)
+        exists (select from school_staff a where a.school_id = s.school_id and a.person_id = :personId and a.is_admin)
         or exists (select from team_members m where m.student_id = s.id and m.person_id = :personId
                       and m.from_date <= :today and coalesce(m.until_date, 'infinity') >= :today)
         or exists (select from student_groups a join student_groups b on b.group_id = a.group_id
@@ -140,8 +145,8 @@ export async function letNamesStand(
 ): Promise<void> {
   await studentFor(db, actor, studentId, 'share');
   if ((await mustStand(db, studentId, entryId)) !== version) throw new NotFound('No such version of the entry.');
-  await db('names_let_stand')
-    .insert({ entry_id: entryId, version, student_id: studentId, let_by: actor.personId, let_at: now })
+  await db('kept_names')
+    .insert({ entry_id: entryId, version, student_id: studentId, kept_by: actor.personId, kept_at: now })
     .onConflict(['entry_id', 'version'])
     .ignore();
 }

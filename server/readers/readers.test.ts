@@ -8,9 +8,21 @@ import {
   type ReportField,
   shownFields,
 } from '~/core/readers/reader-rule';
+import { emptied } from '~/tests/database/emptied';
 import { follow } from '~/tests/database/followed';
 import { freshDatabase } from '~/tests/database/fresh';
-import { actorOf, addStudent, now, type SmallSchool, smallSchool, wall } from '~/tests/database/small-school';
+import { rewriting } from '~/tests/database/rewriting';
+import {
+  actorOf,
+  addIncident,
+  addStudent,
+  makeAdmin,
+  now,
+  type SmallSchool,
+  schoolId,
+  smallSchool,
+  wall,
+} from '~/tests/database/small-school';
 import { hideComment, sayComment, showComment } from '../comments/comments';
 import type { Database } from '../db/database';
 import { addEvidence } from '../evidence/add';
@@ -21,7 +33,7 @@ import { mayReadEntry, PAGE_SIZE, type Reader, type ReportWanted, runningReport 
 import { studentTabs } from '../students/students';
 import { makeWayIn } from '../ways-in/ways-in';
 import { entriesNamingOthers, letNamesStand, namesIn } from './other-children';
-import { readerRules, saveReaderRules } from './rules';
+import { readerRules, saveReaderRules, schoolRules } from './rules';
 
 const fresh = freshDatabase();
 let school: SmallSchool;
@@ -72,7 +84,7 @@ describe('what whom', () => {
   const rules = (changes: Partial<ReaderRulesInput>): ReaderRulesInput => ({ ...carefulRules, ...changes });
 
   it('is the school’s until a student has an own; saying the same again is none of their own', async () => {
-    await fresh.db('people').where({ id: school.manager }).update({ sets_up: true });
+    await makeAdmin(fresh.db, school.manager);
     const noted = { ...carefulRules.family, shows: ['numbers', 'note'] as ReportField[] };
     await saveReaderRules(fresh.db, actorOf(school.manager), null, rules({ family: noted }), now);
     expect((await readerRules(fresh.db, school.student)).rules.family.shows).toEqual(['numbers', 'note']);
@@ -80,7 +92,7 @@ describe('what whom', () => {
     expect((await readerRules(fresh.db, school.student)).own).toEqual([]);
     await saveReaderRules(fresh.db, actorOf(school.manager), school.student, rules({}), now);
     expect(await readerRules(fresh.db, school.student)).toMatchObject({ own: ['family'] });
-    expect((await readerRules(fresh.db, null)).rules.family.shows).toEqual(['numbers', 'note']);
+    expect((await schoolRules(fresh.db, schoolId)).rules.family.shows).toEqual(['numbers', 'note']);
   });
 
   it('is for whom may share, and of the school for who sets it up', async () => {
@@ -93,7 +105,7 @@ describe('what whom', () => {
 
 describe('the running report', () => {
   beforeEach(async () => {
-    await fresh.db.raw('truncate observations, comments, names_let_stand cascade');
+    await emptied(fresh.db, 'entries', 'comments');
   });
 
   it('holds what a reader may see of an entry, and no more', async () => {
@@ -109,17 +121,19 @@ describe('the running report', () => {
   });
 
   it('holds no incident that is still going for who only reads, nor for readers from outside; nor its id, nor its files', async () => {
-    const behavior = { id: randomUUID(), student_id: school.student, kind: 'behavior', name: 'Runs off', position: 0 };
-    await fresh.db('behavior_choices').insert(behavior);
-    const incident = async (isGoing: boolean) => {
-      const note = randomUUID();
-      await fresh.db('abc_notes').insert({
-        ...{ id: note, student_id: school.student, occurred_on: '2026-11-24', occurred_time: '09:00', note: '' },
-        ...{ behaviors: [behavior.id], antecedents: [], consequences: [], functions: [], is_going: isGoing },
-        ...{ observer_id: school.manager, recorded_by: school.manager, recorded_at: now },
-      });
-      return note;
+    const behavior = {
+      id: randomUUID(),
+      school_id: schoolId,
+      student_id: school.student,
+      name: 'Runs off',
+      position: 0,
     };
+    await fresh.db('behavior_targets').insert(behavior);
+    const incident = (isGoing: boolean) =>
+      addIncident(fresh.db, {
+        ...{ student_id: school.student, observer_id: school.manager, is_going: isGoing },
+        named: { behavior: [behavior.id] },
+      });
     const [over, going] = [await incident(false), await incident(true)];
     const readsOnly: Reader = { ...team, shows: shownFields([...everything]) };
     const goals = await goalsOf(fresh.db, [school.student]);
@@ -139,7 +153,7 @@ describe('the running report', () => {
     expect([tab?.going, tab?.goals]).toEqual([[], []]);
     await fresh.db('team_members').where({ person_id: school.aide }).update({ rights: null });
     expect((await studentTabs(fresh.db, actorOf(school.aide)))[0]?.going).toMatchObject([{ id: going }]);
-    await fresh.db.raw('truncate abc_notes cascade');
+    await emptied(fresh.db, 'entries', 'comments');
   });
 
   it('comes in pages, in either order, at a day, and only with what is looked for', async () => {
@@ -216,17 +230,15 @@ describe('the running report', () => {
 
 describe('other children’s names', () => {
   it('are not read outside in the choices of an ABC note either, nor in what a file is called', async () => {
-    await fresh.db.raw('truncate observations, comments, names_let_stand cascade');
+    await emptied(fresh.db, 'entries', 'comments');
     const { id } = await follow(fresh.db, school);
     await fresh
-      .db('behavior_choices')
+      .db('behavior_options')
       .where({ id: id('Noise') })
-      .update({ name: 'Wren laughed' });
-    const note = randomUUID();
-    await fresh.db('abc_notes').insert({
-      ...{ id: note, student_id: school.student, occurred_on: '2026-11-24', occurred_time: '09:00' },
-      ...{ behaviors: [id('Leaves')], antecedents: [id('Noise')], consequences: [], functions: [], is_going: false },
-      ...{ note: '', observer_id: school.manager, recorded_by: school.manager, recorded_at: now },
+      .update({ label: 'Wren laughed' });
+    const note = await addIncident(fresh.db, {
+      ...{ student_id: school.student, observer_id: school.manager },
+      named: { behavior: [id('Leaves')], antecedent: [id('Noise')] },
     });
     const content = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'teal' } })
       .png()
@@ -243,18 +255,22 @@ describe('other children’s names', () => {
     expect(outside.evidence[note]).toMatchObject([{ name: 'A classmate and Ada.png' }]);
     expect(JSON.stringify(outside)).not.toContain('Wren');
     expect((await report(family(['numbers']))).entries).toEqual([]);
-    await fresh.db.raw('truncate abc_notes cascade');
+    await emptied(fresh.db, 'entries', 'comments');
   });
 
   it('are pointed out while writing and before anyone reads, until they are let stand; a correction asks anew', async () => {
-    await fresh.db.raw('truncate observations, comments, names_let_stand cascade');
+    await emptied(fresh.db, 'entries', 'comments');
     const id = await observe('Wren helped.');
     const asked = (text: string, person = school.aide) => namesIn(fresh.db, actorOf(person), school.student, text);
     // Of a child whom the one who writes has nothing to do with, nobody is told that there is one.
     expect(await asked('with Wren and WE today')).toEqual([]);
     const [group, wren] = [randomUUID(), await fresh.db('students').where({ first_name: 'Wren' }).first('id')];
-    await fresh.db('class_groups').insert({ id: group, name: 'Garden group', position: 0 });
-    const inGroup = [school.student, wren.id].map((student_id) => ({ student_id, group_id: group }));
+    await fresh.db('class_groups').insert({ id: group, school_id: schoolId, name: 'Garden group', position: 0 });
+    const inGroup = [school.student, wren.id].map((student_id) => ({
+      student_id,
+      group_id: group,
+      school_id: schoolId,
+    }));
     await fresh.db('student_groups').insert(inGroup);
     expect(await asked('with Wren and WE today')).toEqual(['Wren', 'WE']);
     for (let i = 0; i < 118; i++) await asked('Wren');
@@ -274,7 +290,7 @@ describe('other children’s names', () => {
     expect(await naming()).toEqual([]);
     expect((await report(family())).entries[0]?.note).toBe('Wren helped.');
     await fresh
-      .db('observations')
+      .db('entries')
       .where({ id })
       .update({
         ...{ version: 2, note: 'Wren helped, and Wren E. watched.' },
@@ -282,7 +298,7 @@ describe('other children’s names', () => {
       });
     expect((await report(family())).entries[0]?.note).toBe('A classmate helped, and a classmate watched.');
     // Who comes to the school is found from then on.
-    await fresh.db('observations').where({ id }).update({ note: 'Zebedee helped.' });
+    await rewriting(fresh.db, (trx) => trx('entries').where({ id }).update({ note: 'Zebedee helped.' }));
     expect((await report(family())).entries[0]?.note).toBe('Zebedee helped.');
     await addStudent(fresh.db, 'Zebedee', []);
     expect((await report(family())).entries[0]?.note).toBe('A classmate helped.');

@@ -22,11 +22,13 @@ export async function recordReading(
 ): Promise<void> {
   const [column, id] = 'personId' in by ? ['person_id', by.personId] : ['link_id', by.linkId];
   await db.raw(
-    `insert into readings (student_id, ${column}, what, how, read_at)
-     select :studentId, :id, :what, :how, :now
-      where :how <> 'opened' or not exists (
-        select from readings where student_id = :studentId and ${column} = :id and what = :what and how = :how
-           and read_at > cast(:now as timestamptz) - interval '${SAME_READING}')`,
+    `insert into access_log (student_id, ${column}, what, how, at, day)
+     select :studentId, :id, :what, :how, :now, cast(cast(:now as timestamptz) at time zone c.time_zone as date)
+       from students s join schools c on c.id = s.school_id
+      where s.id = :studentId and (:how <> 'opened' or not exists (
+        select from access_log where student_id = :studentId and ${column} = :id and what = :what and how = :how
+           and at > cast(:now as timestamptz) - interval '${SAME_READING}'))
+     on conflict do nothing`,
     { ...reading, id, now },
   );
 }
@@ -37,6 +39,8 @@ export interface Reading {
   who: string;
   /** Null for a member of the team; else the reader’s kind. */
   kind: string | null;
+  /** What a reader from outside needs it for. */
+  purpose: string | null;
   what: string;
   how: ReadHow;
 }
@@ -50,9 +54,9 @@ export async function readingsOf(
 ): Promise<Reading[]> {
   await studentFor(db, actor, studentId, 'share');
   const found = await db.raw<{ rows: Reading[] }>(
-    `select r.read_at as at, coalesce(p.name, l.reader_name) as who, l.kind, r.what, r.how
-       from readings r left join people p on p.id = r.person_id left join share_links l on l.id = r.link_id
-      where r.student_id = :studentId order by r.read_at desc, r.id desc ${limit ? 'limit :limit' : ''}`,
+    `select r.at, coalesce(p.name, l.reader_name) as who, l.kind, l.purpose, r.what, r.how
+       from access_log r left join people p on p.id = r.person_id left join share_links l on l.id = r.link_id
+      where r.student_id = :studentId order by r.at desc, r.id desc ${limit ? 'limit :limit' : ''}`,
     { studentId, limit: limit ?? 0 },
   );
   return found.rows;

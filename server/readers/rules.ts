@@ -7,31 +7,41 @@ import { type Actor, studentFor } from '../students/students';
 interface RuleRow {
   student_id: string | null;
   kind: ReaderRule['kind'];
-  shows: ReaderRule['shows'];
+  fields: ReaderRule['shows'];
   layout: ReaderRule['layout'];
   grouping: ReaderRule['grouping'];
   oldest_first: boolean;
 }
 
-const ruleFrom = ({ kind, shows, layout, grouping, oldest_first }: RuleRow): ReaderRule => ({
-  ...{ kind, shows, layout, grouping },
+const ruleFrom = ({ kind, fields, layout, grouping, oldest_first }: RuleRow): ReaderRule => ({
+  ...{ kind, shows: fields, layout, grouping },
   oldestFirst: oldest_first,
 });
 
 /**
- * What each kind of reader is shown of a student, or by the school's default.
+ * What each kind of reader is shown of a student. Ask `studentFor` or open a share link first.
  *
- * @param studentId  null for the school's
  * @returns also which kinds have a rule of this student's own
  */
-export async function readerRules(db: Database, studentId: string | null) {
-  const rows: RuleRow[] = await db('reader_rules')
-    .whereNull('student_id')
-    .modify((query) => studentId && query.orWhere({ student_id: studentId }))
-    .select('*');
+export async function readerRules(db: Database, studentId: string) {
+  const found = await db.raw<{ rows: RuleRow[] }>(
+    `select v.* from visibility_rules v join students s on s.school_id = v.school_id
+      where s.id = :studentId and (v.student_id is null or v.student_id = s.id)`,
+    { studentId },
+  );
+  const { rows } = found;
   const own = rows.filter((row) => row.student_id !== null).map(ruleFrom);
   const school = rows.filter((row) => row.student_id === null).map(ruleFrom);
   return { rules: rulesFrom(own, school), own: own.map(({ kind }) => kind) };
+}
+
+/** What each kind of reader is shown at a school, where a student has no rule of their own. */
+export async function schoolRules(db: Database, schoolId: string) {
+  const rows: RuleRow[] = await db('visibility_rules')
+    .where({ school_id: schoolId })
+    .whereNull('student_id')
+    .select('*');
+  return { rules: rulesFrom([], rows.map(ruleFrom)), own: [] };
 }
 
 /**
@@ -49,18 +59,19 @@ export async function saveReaderRules(
 ): Promise<void> {
   if (studentId) await studentFor(db, actor, studentId, 'share');
   else await mustSetUp(db, actor);
-  const { rules: school } = await readerRules(db, null);
+  const { rules: school } = await schoolRules(db, actor.schoolId);
   const said = ({ shows, layout, grouping, oldestFirst }: Omit<ReaderRule, 'kind'>) =>
     JSON.stringify([[...shows].sort(), layout, grouping, oldestFirst]);
   const wanted = readerKinds
     .map((kind) => ({ kind, ...input[kind] }))
     .filter((rule) => studentId === null || said(rule) !== said(school[rule.kind]));
   await db.transaction(async (trx) => {
-    await trx('reader_rules').where({ student_id: studentId }).delete();
+    await trx('visibility_rules').where({ school_id: actor.schoolId, student_id: studentId }).delete();
     const rows = wanted.map(({ kind, shows, layout, grouping, oldestFirst }) => ({
-      ...{ student_id: studentId, kind, shows, layout, grouping, oldest_first: oldestFirst },
+      ...{ school_id: actor.schoolId, student_id: studentId, kind, fields: shows, layout, grouping },
+      oldest_first: oldestFirst,
       ...{ changed_by: actor.personId, changed_at: now },
     }));
-    if (rows.length > 0) await trx('reader_rules').insert(rows);
+    if (rows.length > 0) await trx('visibility_rules').insert(rows);
   });
 }

@@ -4,7 +4,7 @@ import type { Database } from '../db/database';
 import { Conflict, NotAllowed } from '../failures';
 import { type Actor, studentFor } from '../students/students';
 
-/** What every record of something seen has: whose it is, and which version of it stands. */
+/** What every entry has: whose it is, and which version of it stands. */
 export interface Recorded {
   id: string;
   studentId: string;
@@ -20,7 +20,7 @@ export interface Recorded {
   isWithdrawn: boolean;
 }
 
-/** The same as columns of a table, with the names that belong to it: see `recordedNames`. */
+/** The same as columns of an entry’s row, with the names that belong to it: see `recordedNames`. */
 export const recordedColumns = (row: string) => `
   ${row}.id, ${row}.student_id as "studentId", ${row}.observer_id as "observerId", observer.short_name as "observerName",
   ${row}.recorded_by as "recordedById", recorder.short_name as "recordedByName", ${row}.recorded_at as "recordedAt",
@@ -32,14 +32,6 @@ export const recordedNames = (row: string) => `
   join people observer on observer.id = ${row}.observer_id
   join people recorder on recorder.id = ${row}.recorded_by
   left join people changer on changer.id = ${row}.changed_by`;
-
-/** Where a kind of record is kept, and where what it said before. */
-export interface RecordTable {
-  table: string;
-  history: string;
-  /** The column of the history that names the record. */
-  historyOf: string;
-}
 
 const MS_PER_DAY = 86_400_000;
 
@@ -54,7 +46,7 @@ export function mayChangeRecord(student: Membership, actor: Actor, entry: Record
 /** Columns with their new content. */
 export type Changes = Record<string, unknown>;
 
-interface Change<Entry> extends RecordTable {
+interface Change<Entry> {
   studentId: string;
   id: string;
   /** The version that the change was made from. */
@@ -65,19 +57,21 @@ interface Change<Entry> extends RecordTable {
   right?: Right;
   read: (db: Database, options: { lock: boolean }) => Promise<Entry>;
   changesTo: (entry: Entry, db: Database) => Promise<Changes>;
-  /** What follows from the change, in the same transaction. */
+  /** What follows from the change, in the same transaction; `entry` is what stood before. */
   afterwards?: (entry: Entry, changes: Changes, db: Database) => Promise<void>;
+  /** Whether an entry says in its other rows too what this change says: then it was sent twice. */
+  isSame?: (entry: Entry) => boolean;
 }
 
 /**
- * Changes a record under lock: what it said goes to its history, the new content takes its place in every view.
+ * Changes an entry under lock: the database keeps its row as it was, the new content takes its place in every view.
  *
  * @throws NotFound, NotAllowed; Conflict with what stands now, when someone else changed it since `version`
  */
 export async function changeRecord<Entry extends Recorded>(
   db: Database,
   actor: Actor,
-  { table, history, historyOf, studentId, id, version, why, now, right, read, changesTo, afterwards }: Change<Entry>,
+  { studentId, id, version, why, now, right, read, changesTo, afterwards, isSame }: Change<Entry>,
 ): Promise<Entry> {
   return db.transaction(async (trx) => {
     const student = await studentFor(trx, actor, studentId, 'see');
@@ -87,13 +81,11 @@ export async function changeRecord<Entry extends Recorded>(
     const changes = await changesTo(entry, trx);
     if (entry.version !== version || entry.isWithdrawn) {
       const isNext = entry.version === version + 1;
-      if (isNext && (await isRepeat(trx, table, { id, changed_by: actor.personId, change_reason: why }, changes))) {
-        return entry;
-      }
+      const said = { id, changed_by: actor.personId, change_reason: why };
+      if (isNext && (await isRepeat(trx, said, changes)) && (isSame?.(entry) ?? true)) return entry;
       throw new Conflict(entry);
     }
-    await trx(history).insert({ [historyOf]: id, version, content: JSON.stringify(entry) });
-    await trx(table)
+    await trx('entries')
       .where({ id })
       .update({ ...changes, version: version + 1, changed_by: actor.personId, changed_at: now, change_reason: why });
     await afterwards?.(entry, changes, trx);
@@ -102,24 +94,15 @@ export async function changeRecord<Entry extends Recorded>(
 }
 
 /** Whether the change that stands is this very one, sent twice. */
-async function isRepeat(db: Database, table: string, by: Changes, changes: Changes): Promise<boolean> {
-  const row = await db(table).where(by).first();
+async function isRepeat(db: Database, by: Changes, changes: Changes): Promise<boolean> {
+  const row = await db('entries').where(by).first();
   return row !== undefined && Object.entries(changes).every(([column, value]) => isDeepStrictEqual(row[column], value));
 }
 
-/** What a record said before each change, oldest first. Ask `studentFor` first. */
-export async function historyOfRecord<Entry extends Recorded>(
-  db: Database,
-  { history, historyOf }: RecordTable,
-  id: string,
-): Promise<Entry[]> {
-  const rows = await db(history)
-    .where({ [historyOf]: id })
-    .orderBy('version')
-    .select<{ content: Entry }[]>('content');
-  return rows.map(({ content }) => ({
-    ...content,
-    recordedAt: new Date(content.recordedAt),
-    changedAt: content.changedAt === null ? null : new Date(content.changedAt),
-  }));
-}
+/**
+ * The rows of an entry as they were before each change, in the shape of the table, for the query that reads what stands. Oldest
+ * first where that query orders by version. `:id` is the entry.
+ */
+export const revisedEntries = `(
+  select was.* from entry_revisions r cross join lateral jsonb_populate_record(null::entries, r.row) as was
+   where r.entry_id = :id)`;

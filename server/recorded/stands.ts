@@ -8,13 +8,7 @@ import { NotFound } from '../failures';
  * @throws NotFound
  */
 export async function mustStand(db: Database, studentId: string, entryId: string): Promise<number> {
-  const of = (table: string) =>
-    `select version from ${table} where id = :entryId and student_id = :studentId and not withdrawn`;
-  const found = await db.raw<{ rows: { version: number }[] }>(
-    ['observations', 'abc_notes', 'tallies'].map(of).join(' union all '),
-    { entryId, studentId },
-  );
-  const entry = found.rows[0];
+  const entry = await db('entries').where({ id: entryId, student_id: studentId, withdrawn: false }).first('version');
   if (!entry) throw new NotFound('No such entry.');
   return entry.version;
 }

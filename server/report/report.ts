@@ -91,11 +91,7 @@ async function anyFollowed(db: Database, studentIds: readonly string[]): Promise
     `select exists (
        select from unnest(cast($1 as uuid[])) as student (id)
          cross join lateral (
-           (select from abc_notes n where n.student_id = student.id and not n.withdrawn
-             order by n.occurred_on desc, n.occurred_time desc, n.recorded_at desc limit 1)
-           union all
-           (select from tallies t where t.student_id = student.id and not t.withdrawn
-             order by t.observed_on desc, t.observed_time desc limit 1)) as newest) as any`,
+           select from entries e where e.student_id = student.id and e.kind <> 'goal' and not e.withdrawn limit 1) as newest) as any`,
     [[...studentIds]],
   );
   return row?.any ?? false;

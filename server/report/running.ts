@@ -120,23 +120,18 @@ interface Slice {
 
 /** The parts of which a report’s list is made, as SQL: what stands of a student that this reader may see. */
 function partsOf({ shows, kind }: Reader, { only }: ReportWanted): string[] {
-  const recorded = (table: string, day: string, more = '') =>
-    `select id, ${day}_on as "on", ${day}_time as "time", recorded_at as written from ${table}
-      where student_id = :studentId and not withdrawn ${more}`;
-  // What has not ended yet is for those who work with it.
-  const ended = shows === everything ? '' : 'and not is_going';
   const isOneGoal = only !== null && only !== 'behavior';
+  const seesBehavior = shows.has('abc') && !isOneGoal;
+  // What has not ended yet is for those who work with it.
+  const ended = seesBehavior && shows !== everything ? 'and not is_going' : '';
+  const kinds = seesBehavior ? (only === 'behavior' ? `and kind <> 'goal'` : '') : `and kind = 'goal'`;
+  const recorded = `select id, observed_on as "on", observed_time as "time", recorded_at as written from entries
+      where student_id = :studentId and not withdrawn ${kinds} ${ended} ${isOneGoal ? 'and goal_id = :goalId' : ''}`;
   // A reflection is the student’s own: the team and the family read it too.
   const reflections = `select id, said_on as "on", said_time as "time", said_at as written from comments
       where student_id = :studentId and entry_id is null and (${kind === 'team' ? 'true' : 'hidden_at is null'})
             and (${kind === 'team' || kind === 'family' ? 'true' : 'link_id = :linkId'})`;
-  return [
-    ...(only === 'behavior' ? [] : [recorded('observations', 'observed', isOneGoal ? 'and goal_id = :goalId' : '')]),
-    ...(shows.has('abc') && !isOneGoal
-      ? [recorded('abc_notes', 'occurred', ended), recorded('tallies', 'observed')]
-      : []),
-    ...(only === null ? [reflections] : []),
-  ];
+  return [...(only === 'behavior' && !seesBehavior ? [] : [recorded]), ...(only === null ? [reflections] : [])];
 }
 
 const valuesOf = (studentId: string, { linkId }: Reader, { only }: ReportWanted) => ({

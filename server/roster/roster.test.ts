@@ -2,10 +2,20 @@ import { randomUUID } from 'node:crypto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { schoolInput } from '~/core/school/school-input';
 import { planInput, studentInput } from '~/core/students/student-input';
+import { emptied } from '~/tests/database/emptied';
 import { freshDatabase } from '~/tests/database/fresh';
-import { actorOf, addPerson, now, type SmallSchool, smallSchool } from '~/tests/database/small-school';
+import {
+  actorOf,
+  addPerson,
+  makeAdmin,
+  now,
+  type SmallSchool,
+  schoolId,
+  smallSchool,
+  today,
+} from '~/tests/database/small-school';
 import { Invalid, NotFound } from '../failures';
-import { theSchool } from '../school/school';
+import { schoolOf } from '../school/school';
 import { saveSchool, schoolSetUp } from '../school/set-up';
 import { planOf, savePlan } from '../students/plan';
 import { studentFor, studentsOf } from '../students/students';
@@ -15,11 +25,11 @@ const fresh = freshDatabase();
 let school: SmallSchool;
 let group: string;
 beforeEach(async () => {
-  await fresh.db.raw('truncate school, closures, settings, class_groups, people, students cascade');
+  await emptied(fresh.db);
   school = await smallSchool(fresh.db);
-  await fresh.db('people').where({ id: school.stranger }).update({ sets_up: true });
+  await makeAdmin(fresh.db, school.stranger);
   group = randomUUID();
-  await fresh.db('class_groups').insert({ id: group, name: 'Garden group', position: 0 });
+  await fresh.db('class_groups').insert({ id: group, school_id: schoolId, name: 'Garden group', position: 0 });
 });
 
 const office = () => actorOf(school.stranger);
@@ -70,10 +80,18 @@ describe('the roster', () => {
   it('hands a student on: the case manager before stays as an educator', async () => {
     const change = input({ id: school.student, firstName: 'Ada', lastName: 'Example', caseManagerId: school.aide });
     await editStudent(fresh.db, actorOf(school.manager), change, now);
-    const roles = await fresh.db('team_members').where({ student_id: school.student }).select('person_id', 'role');
-    expect(roles.toSorted((a, b) => a.role.localeCompare(b.role))).toEqual([
-      { person_id: school.aide, role: 'caseManager' },
-      { person_id: school.manager, role: 'educator' },
+    const stays = await fresh
+      .db('team_members')
+      .where({ student_id: school.student })
+      .orderBy(['from_date', 'role'])
+      .select('person_id', 'role', 'from_date', 'until_date');
+    // Until yesterday it was as it was.
+    const [yesterday, before] = ['2026-11-23', '2026-09-01'];
+    expect(stays).toEqual([
+      { person_id: school.manager, role: 'caseManager', from_date: before, until_date: yesterday },
+      { person_id: school.aide, role: 'paraprofessional', from_date: before, until_date: yesterday },
+      { person_id: school.aide, role: 'caseManager', from_date: today, until_date: null },
+      { person_id: school.manager, role: 'educator', from_date: today, until_date: null },
     ]);
     await expect(editStudent(fresh.db, actorOf(school.manager), change, now)).rejects.toThrow(NotFound);
     expect(
@@ -133,10 +151,13 @@ describe('a plan', () => {
         { label: 'Winter', endsOn: '2026-12-18' },
       ],
     });
-    expect(await planOf(fresh.db, school.student)).toBeNull();
+    expect(await planOf(fresh.db, school.student, today)).toBeNull();
     await savePlan(fresh.db, actorOf(school.manager), school.student, plan, { newId: randomUUID(), now });
     await savePlan(fresh.db, actorOf(school.manager), school.student, plan, { newId: randomUUID(), now });
-    expect((await planOf(fresh.db, school.student))?.periods.map(({ label }) => label)).toEqual(['Winter', 'Spring']);
+    expect((await planOf(fresh.db, school.student, today))?.periods.map(({ label }) => label)).toEqual([
+      'Winter',
+      'Spring',
+    ]);
     await expect(savePlan(fresh.db, office(), school.student, plan, { newId: randomUUID(), now })).rejects.toThrow(
       NotFound,
     );
@@ -164,7 +185,9 @@ describe('the school', () => {
       groups: [{ name: 'Garden group' }, { name: 'Kitchen group' }],
       dayParts: [{ part: 'Garden', weekdays: [1, 3], from: '09:00', to: '10:30' }],
     });
-    expect((await theSchool(fresh.db)).calendar.closures).toMatchObject([{ first: '2026-12-21', last: '2027-01-01' }]);
+    expect((await schoolOf(fresh.db, schoolId)).calendar.closures).toMatchObject([
+      { first: '2026-12-21', last: '2027-01-01' },
+    ]);
     await expect(saveSchool(fresh.db, actorOf(school.manager), change)).rejects.toThrow(NotFound);
     expect(schoolInput.safeParse({ ...after, timeZone: 'Moon/Crater' }).success).toBe(false);
     expect(schoolInput.safeParse({ ...after, weekdays: [] }).success).toBe(false);

@@ -1,3 +1,4 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
 import { nearDuplicates } from '~/core/students/near-duplicates';
 import { type StudentInput, usualNames } from '~/core/students/student-input';
 import { writeChange } from '../access/changes';
@@ -5,6 +6,7 @@ import { mustSetUp } from '../access/set-up';
 import type { Database } from '../db/database';
 import { Invalid, NotFound, nullIf } from '../failures';
 import { type Actor, studentFor } from '../students/students';
+import { changeRole } from '../team/stays';
 
 /** A student as the roster shows them: names, not what was observed. */
 export interface RosterStudent {
@@ -36,19 +38,25 @@ const rosterQuery = `
  */
 export async function roster(db: Database, actor: Actor): Promise<RosterStudent[]> {
   await mustSetUp(db, actor);
-  return everyone(db);
+  return everyone(db, actor);
 }
 
-async function everyone(db: Database): Promise<RosterStudent[]> {
-  const found = await db.raw<{ rows: RosterStudent[] }>(`${rosterQuery} order by s.last_name, s.first_name`);
+async function everyone(db: Database, { schoolId }: Actor): Promise<RosterStudent[]> {
+  const found = await db.raw<{ rows: RosterStudent[] }>(
+    `${rosterQuery} where s.school_id = ? order by s.last_name, s.first_name`,
+    [schoolId],
+  );
   return found.rows;
 }
 
 /** What a roster's form chooses from. */
-export async function rosterChoices(db: Database) {
+export async function rosterChoices(db: Database, { schoolId, today }: Actor) {
   const [groups, people] = await Promise.all([
-    db('class_groups').orderBy('position').select<{ id: string; name: string }[]>('id', 'name'),
-    db('people').whereNotNull('email_proven_at').orderBy('name').select<{ id: string; name: string }[]>('id', 'name'),
+    db('class_groups')
+      .where({ school_id: schoolId })
+      .orderBy('position')
+      .select<{ id: string; name: string }[]>('id', 'name'),
+    staffOf(db, schoolId, today).orderBy('p.name').select<{ id: string; name: string }[]>('p.id', 'p.name'),
   ]);
   return { groups, people };
 }
@@ -60,11 +68,22 @@ export async function rosterChoices(db: Database) {
  */
 export async function rosterStudent(db: Database, actor: Actor, id: string): Promise<RosterStudent> {
   await mayEdit(db, actor, id);
-  const found = await db.raw<{ rows: RosterStudent[] }>(`${rosterQuery} where s.id = ?`, [id]);
+  const found = await db.raw<{ rows: RosterStudent[] }>(`${rosterQuery} where s.id = ? and s.school_id = ?`, [
+    id,
+    actor.schoolId,
+  ]);
   const student = found.rows[0];
   if (!student) throw new NotFound('No such student.');
   return student;
 }
+
+/** The people who work at a school, each with an address that is proven to be theirs. */
+const staffOf = (db: Database, schoolId: string, today: IsoDate) =>
+  db('people as p')
+    .join('school_staff as a', 'a.person_id', 'p.id')
+    .where({ 'a.school_id': schoolId })
+    .whereRaw(`coalesce(a.until_date, 'infinity') >= ?`, [today])
+    .whereNotNull('p.email_proven_at');
 
 async function mayEdit(db: Database, actor: Actor, studentId: string): Promise<void> {
   const theirs = await nullIf(NotFound, studentFor(db, actor, studentId, 'setUp'));
@@ -93,9 +112,9 @@ export async function addStudent(db: Database, actor: Actor, input: StudentInput
   await db.transaction(async (trx) => {
     const known = await trx('students').where({ id: input.id }).first('id');
     if (known) return;
-    await questionNamesakes(trx, input);
-    await trx('students').insert({ id: input.id, ...columnsOf(input) });
-    await setGroups(trx, input);
+    await questionNamesakes(trx, actor, input);
+    await trx('students').insert({ id: input.id, school_id: actor.schoolId, ...columnsOf(input) });
+    await setGroups(trx, actor, input);
     await setCaseManager(trx, input, actor, { now, isNew: true });
   });
 }
@@ -108,13 +127,13 @@ export async function addStudent(db: Database, actor: Actor, input: StudentInput
 export async function editStudent(db: Database, actor: Actor, input: StudentInput, now: Date): Promise<void> {
   await mayEdit(db, actor, input.id);
   await db.transaction(async (trx) => {
-    const before = await trx('students').where({ id: input.id }).forUpdate().first();
+    const before = await trx('students').where({ id: input.id, school_id: actor.schoolId }).forUpdate().first();
     if (!before) throw new NotFound('No such student.');
     if (before.first_name !== input.firstName || before.last_name !== input.lastName) {
-      await questionNamesakes(trx, input);
+      await questionNamesakes(trx, actor, input);
     }
     await trx('students').where({ id: input.id }).update(columnsOf(input));
-    await setGroups(trx, input);
+    await setGroups(trx, actor, input);
     await setCaseManager(trx, input, actor, { now, isNew: false });
   });
 }
@@ -130,9 +149,9 @@ const columnsOf = ({ firstName, lastName, shortName, initials, grade }: StudentI
   };
 };
 
-async function questionNamesakes(db: Database, input: StudentInput): Promise<void> {
+async function questionNamesakes(db: Database, actor: Actor, input: StudentInput): Promise<void> {
   if (input.isSomeoneElse) return;
-  const others = (await everyone(db)).filter(({ id }) => id !== input.id);
+  const others = (await everyone(db, actor)).filter(({ id }) => id !== input.id);
   const near = nearDuplicates(input, others);
   if (near.length === 0) return;
   const names = near.map(({ firstName, lastName, grade, isArchived }) => {
@@ -141,12 +160,12 @@ async function questionNamesakes(db: Database, input: StudentInput): Promise<voi
   throw new Invalid({ isSomeoneElse: `There is already ${names.join(' and ')}. Is this someone else?` });
 }
 
-async function setGroups(db: Database, { id, groupIds }: StudentInput): Promise<void> {
-  const known = await db('class_groups').whereIn('id', groupIds).select('id');
+async function setGroups(db: Database, { schoolId }: Actor, { id, groupIds }: StudentInput): Promise<void> {
+  const known = await db('class_groups').where({ school_id: schoolId }).whereIn('id', groupIds).select('id');
   if (known.length !== new Set(groupIds).size) throw new Invalid({ groupIds: 'Choose groups from the list.' });
   await db('student_groups').where({ student_id: id }).whereNotIn('group_id', groupIds).delete();
   if (known.length === 0) return;
-  const rows = known.map((group) => ({ student_id: id, group_id: group.id }));
+  const rows = known.map((group) => ({ student_id: id, group_id: group.id, school_id: schoolId }));
   await db('student_groups').insert(rows).onConflict(['student_id', 'group_id']).ignore();
 }
 
@@ -162,24 +181,19 @@ async function setCaseManager(
   actor: Actor,
   { now, isNew }: { now: Date; isNew: boolean },
 ): Promise<void> {
-  const members = () => db('team_members').where({ student_id: id });
-  const before = await members()
-    .where({ role: 'caseManager' })
+  const before = await db('team_members')
+    .where({ student_id: id, role: 'caseManager' })
     .whereRaw(`coalesce(until_date, 'infinity') >= ?`, [actor.today])
     .first('person_id');
   if (before?.person_id === caseManagerId) return;
   if (!isNew && !(await mayHandOver(db, actor, id))) {
     throw new Invalid({ caseManagerId: 'Only the case manager, or who sets up the school, hands a student on.' });
   }
-  const person = await db('people').where({ id: caseManagerId }).whereNotNull('email_proven_at').first('id');
+  const person = await staffOf(db, actor.schoolId, actor.today).where({ 'p.id': caseManagerId }).first('p.id');
   if (!person) throw new Invalid({ caseManagerId: 'Choose a case manager from the list.' });
-  await members().where({ role: 'caseManager' }).whereNot({ person_id: caseManagerId }).update({ role: 'educator' });
-  const content = { role: 'caseManager', rights: null, until_date: null, changed_by: actor.personId, changed_at: now };
-  await db('team_members')
-    .insert({ student_id: id, person_id: caseManagerId, from_date: actor.today, ...content })
-    .onConflict(['student_id', 'person_id'])
-    // Who was to join later begins now.
-    .merge({ ...content, from_date: db.raw('least(team_members.from_date, excluded.from_date)') });
+  const written = { by: actor.personId, today: actor.today, now };
+  if (before) await changeRole(db, { studentId: id, personId: before.person_id, role: 'educator' }, written);
+  await changeRole(db, { studentId: id, personId: caseManagerId, role: 'caseManager' }, written);
   const named = (personId: string | undefined) => (personId ? { personId } : null);
   await writeChange(
     db,
@@ -221,7 +235,7 @@ export async function setArchived(
 ): Promise<void> {
   await mustSetUp(db, actor);
   const found = await db('students')
-    .where({ id: studentId })
+    .where({ id: studentId, school_id: actor.schoolId })
     .update({ archived_at: isArchived ? now : null });
   if (found === 0) throw new NotFound('No such student.');
 }

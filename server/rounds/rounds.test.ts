@@ -1,7 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { freshDatabase } from '~/tests/database/fresh';
-import { actorOf, addGoal, addStudent, now, type SmallSchool, smallSchool } from '~/tests/database/small-school';
+import {
+  actorOf,
+  addGoal,
+  addStudent,
+  now,
+  type SmallSchool,
+  schoolId,
+  smallSchool,
+} from '~/tests/database/small-school';
 import { Invalid, NotFound } from '../failures';
 import { partAt, plannedOn } from '../school/timetable';
 import { observable, roundOf, roundsOf, saveRound, setRoundRemoved } from './rounds';
@@ -65,12 +73,12 @@ describe('a round', () => {
 describe('the timetable', () => {
   it('gives a class group’s own part of the day before one of the whole school', async () => {
     const group = randomUUID();
-    await fresh.db('class_groups').insert({ id: group, name: 'Kitchen group', position: 0 });
-    await fresh.db('student_groups').insert({ student_id: school.student, group_id: group });
-    const block = { weekday: 2, starts_at: '09:00', ends_at: '10:00' };
+    await fresh.db('class_groups').insert({ id: group, school_id: schoolId, name: 'Kitchen group', position: 0 });
+    await fresh.db('student_groups').insert({ student_id: school.student, group_id: group, school_id: schoolId });
+    const block = { school_id: schoolId, weekday: 2, starts_at: '09:00', ends_at: '10:00' };
     await fresh.db('timetable_blocks').insert([
-      { ...block, id: randomUUID(), group_id: null, part: 'Assembly', setting_id: null },
-      { ...block, id: randomUUID(), group_id: group, part: 'Kitchen', setting_id: school.kitchen },
+      { ...block, id: randomUUID(), group_id: null, part: 'Assembly', location_id: null },
+      { ...block, id: randomUUID(), group_id: group, part: 'Kitchen', location_id: school.kitchen },
     ]);
     const parts = await plannedOn(fresh.db, [school.student, ben], '2026-11-24');
     const at = (student: string, time: string) => partAt(parts, student, { on: '2026-11-24', time })?.part ?? null;

@@ -24,7 +24,7 @@ const roundsQuery = `
              and m.from_date <= :today and coalesce(m.until_date, 'infinity') >= :today
            where rg.round_id = r.id) as goals
     from rounds r
-   where r.made_by = :personId and r.removed_at is null`;
+   where r.made_by = :personId and r.school_id = :schoolId and r.removed_at is null`;
 
 /** The rounds that the one who asks has made, those with a time first. */
 export async function roundsOf(db: Database, actor: Actor): Promise<Round[]> {
@@ -83,7 +83,7 @@ export async function saveRound(db: Database, actor: Actor, input: RoundInput): 
     if (known && known.made_by !== actor.personId) throw new NotFound('No such round.');
     const columns = { name, weekday, starts_at: startsAt };
     await trx('rounds')
-      .insert({ id, made_by: actor.personId, ...columns })
+      .insert({ id, made_by: actor.personId, school_id: actor.schoolId, ...columns })
       .onConflict('id')
       .merge(columns);
     await trx('round_goals').where({ round_id: id }).delete();

@@ -1,4 +1,5 @@
 import { randomInt, randomUUID } from 'node:crypto';
+import { wallTime } from '~/core/calendar/zone';
 import type { BeginningInput } from '~/core/school/beginning-input';
 import { countTry } from '../access/attempts';
 import { hashPassword } from '../access/passwords';
@@ -47,12 +48,20 @@ export async function beginSchool(db: Database, input: BeginningInput, now: Date
     if (await schoolIfAny(trx)) throw new NotFound('There is a school already.');
     if (!known) throw new Invalid({ code: 'This is not the code that the start command printed last.' });
     await trx('set_up_codes').delete();
-    await trx('school').insert({ name: input.school, time_zone: input.timeZone, weekdays: [1, 2, 3, 4, 5] });
+    const schoolId = randomUUID();
+    await trx('schools').insert({
+      id: schoolId,
+      name: input.school,
+      time_zone: input.timeZone,
+      weekdays: [1, 2, 3, 4, 5],
+    });
     const personId = randomUUID();
     await trx('people').insert({
       ...{ id: personId, name: input.name, work: input.work, email: input.email, ...namesOf(input.name) },
-      ...{ password_hash: passwordHash, sets_up: true, email_proven_at: now },
+      ...{ password_hash: passwordHash, email_proven_at: now },
     });
+    const { on: from_date } = wallTime(now, input.timeZone);
+    await trx('school_staff').insert({ school_id: schoolId, person_id: personId, is_admin: true, from_date });
     return personId;
   });
 }

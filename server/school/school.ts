@@ -3,35 +3,61 @@ import type { Database } from '../db/database';
 import { NotFound } from '../failures';
 
 export interface School {
+  id: string;
   name: string;
   timeZone: string;
   isDemo: boolean;
   calendar: SchoolCalendar;
 }
 
-/** The school as one SQL expression in the shape of `School`, for queries that need it beside something else. */
-export const schoolExpression = `
-  (select json_build_object('name', name, 'timeZone', time_zone, 'isDemo', is_demo, 'calendar', json_build_object(
-            'weekdays', weekdays,
-            'closures', (select coalesce(json_agg(json_build_object('first', first_day, 'last', last_day, 'label', label) order by first_day), '[]')
-                           from closures)))
-     from school)`;
+/**
+ * A school as one SQL expression in the shape of `School`, for queries that need it beside something else.
+ *
+ * @param of  what the query calls the row of `schools`
+ */
+export const schoolJson = (of: string) => `
+  json_build_object('id', ${of}.id, 'name', ${of}.name, 'timeZone', ${of}.time_zone, 'isDemo', ${of}.is_demo,
+    'calendar', json_build_object('weekdays', ${of}.weekdays, 'closures',
+      (select coalesce(json_agg(json_build_object('first', cl.first_day, 'last', cl.last_day, 'label', cl.label) order by cl.first_day), '[]')
+         from closures cl where cl.school_id = ${of}.id)))`;
 
-/** The school that this installation serves; null while none has been set up. */
+/** All schools of this installation, by name. */
+export async function allSchools(db: Database): Promise<School[]> {
+  const found = await db.raw<{ rows: { school: School }[] }>(
+    `select ${schoolJson('c')} as school from schools c order by c.name`,
+  );
+  return found.rows.map(({ school }) => school);
+}
+
+/** The first school of this installation, for a page that comes before anybody has signed in; null while none has been set up. */
 export async function schoolIfAny(db: Database): Promise<School | null> {
-  const found = await db.raw<{ rows: { school: School | null }[] }>(`select ${schoolExpression} as school`);
-  return found.rows[0]?.school ?? null;
+  return (await allSchools(db))[0] ?? null;
 }
 
 /**
- * The school that this installation serves.
+ * A school.
  *
- * @throws NotFound while none has been set up
+ * @throws NotFound
  */
-export async function theSchool(db: Database): Promise<School> {
-  const school = await schoolIfAny(db);
-  if (!school) throw new NotFound('No school has been set up.');
+export async function schoolOf(db: Database, id: string): Promise<School> {
+  const found = await db.raw<{ rows: { school: School }[] }>(
+    `select ${schoolJson('c')} as school from schools c where c.id = ?`,
+    [id],
+  );
+  const school = found.rows[0]?.school;
+  if (!school) throw new NotFound('No such school.');
   return school;
+}
+
+/**
+ * The school of a student. Open a door to the student first.
+ *
+ * @throws NotFound
+ */
+export async function schoolOfStudent(db: Database, studentId: string): Promise<School> {
+  const row = await db('students').where({ id: studentId }).first('school_id');
+  if (!row) throw new NotFound('No such student.');
+  return schoolOf(db, row.school_id);
 }
 
 export interface Setting {
@@ -39,7 +65,7 @@ export interface Setting {
   name: string;
 }
 
-/** The places where students are observed, in the school's order. */
-export async function settings(db: Database): Promise<Setting[]> {
-  return db('settings').orderBy('position').select<Setting[]>('id', 'name');
+/** The locations where students of a school are observed, in the school's order. */
+export async function settings(db: Database, schoolId: string): Promise<Setting[]> {
+  return db('locations').where({ school_id: schoolId }).orderBy('position').select<Setting[]>('id', 'name');
 }

@@ -2,9 +2,9 @@ import { v4 as newId } from 'uuid';
 import type { DayPart, SchoolInput } from '~/core/school/school-input';
 import { mustSetUp } from '../access/set-up';
 import type { Database } from '../db/database';
-import { Invalid } from '../failures';
+import { Invalid, NotFound } from '../failures';
 import type { Actor } from '../students/students';
-import { settings, theSchool } from './school';
+import { schoolOf, settings } from './school';
 
 /**
  * The school as it is set up, in the shape of its form.
@@ -13,23 +13,24 @@ import { settings, theSchool } from './school';
  */
 export async function schoolSetUp(db: Database, actor: Actor): Promise<SchoolInput> {
   await mustSetUp(db, actor);
+  const here = { id: { id: actor.schoolId }, school: { school_id: actor.schoolId } };
   const [school, idle, closures, groups, places, blocks] = await Promise.all([
-    theSchool(db),
-    db('school').first('idle_minutes', 'shared_idle_minutes'),
-    db('closures').orderBy('first_day').select('first_day as first', 'last_day as last', 'label'),
-    db('class_groups').orderBy('position').select('id', 'name'),
-    settings(db),
-    db('timetable_blocks').whereNull('student_id').orderBy(['starts_at', 'part', 'weekday']),
+    schoolOf(db, actor.schoolId),
+    db('schools').where(here.id).first('idle_minutes', 'shared_idle_minutes'),
+    db('closures').where(here.school).orderBy('first_day').select('first_day as first', 'last_day as last', 'label'),
+    db('class_groups').where(here.school).orderBy('position').select('id', 'name'),
+    settings(db, actor.schoolId),
+    db('timetable_blocks').where(here.school).whereNull('student_id').orderBy(['starts_at', 'part', 'weekday']),
   ]);
   const { name, timeZone, calendar } = school;
   const dayParts = new Map<string, DayPart>();
-  for (const { group_id, part, starts_at, ends_at, setting_id, weekday } of blocks) {
-    const key = JSON.stringify([group_id, part, starts_at, ends_at, setting_id]);
+  for (const { group_id, part, starts_at, ends_at, location_id, weekday } of blocks) {
+    const key = JSON.stringify([group_id, part, starts_at, ends_at, location_id]);
     const known = dayParts.get(key);
     if (known) known.weekdays.push(weekday);
     else {
       const hours = { from: starts_at, to: ends_at };
-      dayParts.set(key, { groupId: group_id, part, weekdays: [weekday], ...hours, settingId: setting_id });
+      dayParts.set(key, { groupId: group_id, part, weekdays: [weekday], ...hours, settingId: location_id });
     }
   }
   return {
@@ -55,23 +56,27 @@ export async function saveSchool(db: Database, actor: Actor, input: SchoolInput)
   await db.transaction(async (trx) => {
     const { name, timeZone, weekdays } = input;
     const idle = { idle_minutes: input.idleMinutes, shared_idle_minutes: input.sharedIdleMinutes };
-    await trx('school').update({ name, time_zone: timeZone, weekdays, ...idle });
-    await trx('closures').delete();
+    await trx('schools')
+      .where({ id: actor.schoolId })
+      .update({ name, time_zone: timeZone, weekdays, ...idle });
+    const here = { school_id: actor.schoolId };
+    await trx('closures').where(here).delete();
     await insertAll(
       trx,
       'closures',
-      input.closures.map(({ first, last, label }) => ({ first_day: first, last_day: last, label })),
+      input.closures.map(({ first, last, label }) => ({ ...here, first_day: first, last_day: last, label })),
     );
-    await keepNames(trx, 'class_groups', input.groups);
-    await keepNames(trx, 'settings', input.places);
-    await expectKnown(trx, input);
-    await trx('timetable_blocks').whereNull('student_id').delete();
-    await insertAll(trx, 'timetable_blocks', input.dayParts.flatMap(blocksOf));
+    await keepNames(trx, 'class_groups', actor.schoolId, input.groups);
+    await keepNames(trx, 'locations', actor.schoolId, input.places);
+    await expectKnown(trx, actor.schoolId, input);
+    await trx('timetable_blocks').where(here).whereNull('student_id').delete();
+    const blocks = input.dayParts.flatMap(blocksOf).map((block) => ({ ...block, ...here }));
+    await insertAll(trx, 'timetable_blocks', blocks);
   });
 }
 
 function blocksOf({ groupId, part, weekdays, from, to, settingId }: DayPart) {
-  const rest = { group_id: groupId, part, starts_at: from, ends_at: to, setting_id: settingId };
+  const rest = { group_id: groupId, part, starts_at: from, ends_at: to, location_id: settingId };
   return [...new Set(weekdays)].map((weekday) => ({ id: newId(), weekday, ...rest }));
 }
 
@@ -79,8 +84,16 @@ async function insertAll(db: Database, table: string, rows: object[]): Promise<v
   if (rows.length > 0) await db(table).insert(rows);
 }
 
-async function keepNames(db: Database, table: string, list: SchoolInput['groups']): Promise<void> {
-  const rows = list.map(({ id, name }, position) => ({ id, name, position }));
+async function keepNames(
+  db: Database,
+  table: 'class_groups' | 'locations',
+  schoolId: string,
+  list: SchoolInput['groups'],
+): Promise<void> {
+  const rows = list.map(({ id, name }, position) => ({ id, school_id: schoolId, name, position }));
+  const ids = rows.map(({ id }) => id);
+  const foreign = await db(table).whereIn('id', ids).whereNot({ school_id: schoolId }).first('id');
+  if (foreign) throw new NotFound('No such name in this school.');
   // Two that change names with each other would meet halfway.
   for (const { id } of rows)
     await db(table)
@@ -89,8 +102,9 @@ async function keepNames(db: Database, table: string, list: SchoolInput['groups'
   if (rows.length > 0) await db(table).insert(rows).onConflict('id').merge(['name', 'position']);
 }
 
-async function expectKnown(db: Database, { dayParts }: SchoolInput): Promise<void> {
-  const known = new Set((await db('class_groups').select('id').union(db('settings').select('id'))).map(({ id }) => id));
+async function expectKnown(db: Database, schoolId: string, { dayParts }: SchoolInput): Promise<void> {
+  const own = (table: string) => db(table).where({ school_id: schoolId }).select('id');
+  const known = new Set((await own('class_groups').union(own('locations'))).map(({ id }) => id));
   for (const [i, { groupId, settingId }] of dayParts.entries()) {
     if (groupId !== null && !known.has(groupId)) throw new Invalid({ [`dayParts[${i}].groupId`]: 'Choose a group.' });
     if (settingId !== null && !known.has(settingId)) {

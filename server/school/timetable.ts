@@ -29,12 +29,12 @@ export async function timetablesOf(
   type Row = Block & { studentId: string; layer: number };
   const found = await db.raw<{ rows: Row[] }>(
     `select s.id as "studentId", b.weekday, b.part, to_char(b.starts_at, 'HH24:MI') as "from",
-            to_char(b.ends_at, 'HH24:MI') as "to", b.setting_id as setting, st.name as "settingName",
+            to_char(b.ends_at, 'HH24:MI') as "to", b.location_id as setting, st.name as "settingName",
             case when b.student_id is not null then 0 when b.group_id is not null then 1 else 2 end as layer
        from students s
-       join timetable_blocks b on (b.student_id = s.id or (b.student_id is null and (b.group_id is null or exists
+       join timetable_blocks b on b.school_id = s.school_id and (b.student_id = s.id or (b.student_id is null and (b.group_id is null or exists
               (select from student_groups sg where sg.student_id = s.id and sg.group_id = b.group_id))))
-       left join settings st on st.id = b.setting_id
+       left join locations st on st.id = b.location_id
       where s.id = any(?) and (cast(? as int) is null or b.weekday = ?)
       order by b.weekday, b.starts_at, b.part`,
     [[...studentIds], day ?? null, day ?? null],
@@ -77,7 +77,7 @@ export async function ownDayParts(db: Database, studentId: string): Promise<OwnD
     .where({ student_id: studentId })
     .orderBy(['starts_at', 'part', 'weekday']);
   const parts = new Map<string, OwnDayPart>();
-  for (const { part, starts_at: from, ends_at: to, setting_id: settingId, weekday: day } of blocks) {
+  for (const { part, starts_at: from, ends_at: to, location_id: settingId, weekday: day } of blocks) {
     const key = JSON.stringify([part, from, to, settingId]);
     const known = parts.get(key) ?? { part, from, to, settingId, weekdays: [] };
     parts.set(key, { ...known, weekdays: [...known.weekdays, day] });
@@ -98,14 +98,14 @@ export async function saveOwnDayParts(
 ): Promise<void> {
   await db.transaction(async (trx) => {
     await studentFor(trx, actor, studentId, 'setUp');
-    const places = new Set((await settings(trx)).map(({ id }) => id));
+    const places = new Set((await settings(trx, actor.schoolId)).map(({ id }) => id));
     const wrong = dayParts.findIndex(({ settingId }) => settingId !== null && !places.has(settingId));
     if (wrong >= 0) throw new Invalid({ [`dayParts[${wrong}].settingId`]: 'Choose a place from the list.' });
     await trx('timetable_blocks').where({ student_id: studentId }).delete();
     const rows = dayParts.flatMap(({ weekdays, part, from, to, settingId }) =>
       [...new Set(weekdays)].map((day) => ({
-        ...{ id: newId(), student_id: studentId, weekday: day, part },
-        ...{ starts_at: from, ends_at: to, setting_id: settingId },
+        ...{ id: newId(), school_id: actor.schoolId, student_id: studentId, weekday: day, part },
+        ...{ starts_at: from, ends_at: to, location_id: settingId },
       })),
     );
     if (rows.length > 0) await trx('timetable_blocks').insert(rows);

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { PlanInput } from '~/core/students/student-input';
 import type { Database } from '../db/database';
-import { type Actor, studentFor } from './students';
+import { type Actor, planFirst, studentFor } from './students';
 
 export interface Plan {
   startsOn: IsoDate;
@@ -10,9 +10,9 @@ export interface Plan {
   periods: { id: string; label: string; endsOn: IsoDate }[];
 }
 
-/** The plan of a student with its reporting periods in order; null before there is one. Ask `studentFor` first. */
-export async function planOf(db: Database, studentId: string): Promise<Plan | null> {
-  const plan = await db('plans').where({ student_id: studentId }).first();
+/** The plan of a student that holds, or else the nearest one, with its reporting periods in order; null before there is one. Ask `studentFor` first. */
+export async function planOf(db: Database, studentId: string, today: IsoDate): Promise<Plan | null> {
+  const plan = await planRow(db, studentId, today);
   if (!plan) return null;
   const periods = await db('reporting_periods').where({ plan_id: plan.id, removed_at: null }).orderBy('ends_on');
   return {
@@ -20,6 +20,23 @@ export async function planOf(db: Database, studentId: string): Promise<Plan | nu
     endsOn: plan.ends_on,
     periods: periods.map(({ id, label, ends_on }) => ({ id, label, endsOn: ends_on })),
   };
+}
+
+/** The row of the plan that holds on a day, or else of the nearest one. Ask `studentFor` first. */
+export async function planRow(
+  db: Database,
+  studentId: string,
+  today: IsoDate,
+): Promise<{ id: string; starts_on: IsoDate; ends_on: IsoDate } | undefined> {
+  const order = planFirst('plans', 'cast(:today as date)');
+  const found = await db.raw(
+    `select id, starts_on, ends_on from plans where student_id = :studentId order by ${order} limit 1`,
+    {
+      studentId,
+      today,
+    },
+  );
+  return found.rows[0];
 }
 
 /**
@@ -39,11 +56,13 @@ export async function savePlan(
   await db.transaction(async (trx) => {
     await studentFor(trx, actor, studentId, 'setUp');
     const dates = { starts_on: input.startsOn, ends_on: input.endsOn };
-    const [plan] = await trx('plans')
-      .insert({ id: newId, student_id: studentId, ...dates })
-      .onConflict('student_id')
-      .merge(dates)
-      .returning('id');
+    const known = await planRow(trx, studentId, actor.today);
+    const plan = known ?? { id: newId };
+    if (known) await trx('plans').where({ id: known.id }).update(dates);
+    else {
+      await trx('plans').insert({ id: newId, student_id: studentId, ...dates });
+      await trx('goals').where({ student_id: studentId, plan_id: null }).update({ plan_id: newId });
+    }
     const before = await trx('reporting_periods').where({ plan_id: plan.id, removed_at: null }).select('id', 'ends_on');
     // A form that did not know of the ids names a period by its end.
     const idOf = ({ id, endsOn }: PlanInput['periods'][number]) =>

@@ -7,6 +7,8 @@ import { NotFound } from '../failures';
 /** Someone who asks, and the day on which they ask: memberships have dates. */
 export interface Actor {
   personId: string;
+  /** The school they are at: students of another one are not there. */
+  schoolId: string;
   today: IsoDate;
 }
 
@@ -27,13 +29,22 @@ export interface Student extends StudentTab, Membership {
 /** `$1` is the day on which it is asked. */
 const memberIsActive = `m.from_date <= $1 and coalesce(m.until_date, 'infinity') >= $1`;
 
+/**
+ * Of the plans of a student the one that holds on a day comes first, then the next one, then the newest that is over.
+ *
+ * @param day  as SQL
+ */
+export const planFirst = (of: string, day: string) =>
+  `${of}.starts_on <= ${day} and ${of}.ends_on >= ${day} desc, ${of}.starts_on > ${day} desc,
+   case when ${of}.starts_on > ${day} then ${of}.starts_on end, ${of}.starts_on desc`;
+
 const studentColumns = `
   s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, s.grade, m.role, m.rights,
   (select coalesce(json_agg(g.name order by g.position), '[]')
      from student_groups sg join class_groups g on g.id = sg.group_id where sg.student_id = s.id) as groups,
   (select json_build_object('startsOn', p.starts_on, 'endsOn', p.ends_on, 'nextReportOn',
             (select min(r.ends_on) from reporting_periods r where r.plan_id = p.id and r.removed_at is null and r.ends_on >= $1))
-     from plans p where p.student_id = s.id) as plan`;
+     from plans p where p.student_id = s.id order by ${planFirst('p', '$1')} limit 1) as plan`;
 
 /**
  * The student, when the one who asks is on the support team and has the right.
@@ -46,8 +57,8 @@ export async function studentFor(db: Database, actor: Actor, studentId: string, 
     'student-for',
     `select ${studentColumns}
        from students s join team_members m on m.student_id = s.id and m.person_id = $2 and ${memberIsActive}
-      where s.id = $3 and s.archived_at is null`,
-    [actor.today, actor.personId, studentId],
+      where s.id = $3 and s.school_id = $4 and s.archived_at is null`,
+    [actor.today, actor.personId, studentId, actor.schoolId],
   );
   if (!student || !may(student, right)) throw new NotFound('No such student.');
   return student;
@@ -60,9 +71,9 @@ export async function studentsOf(db: Database, actor: Actor): Promise<Student[]>
     'students-of',
     `select ${studentColumns}
        from students s join team_members m on m.student_id = s.id and m.person_id = $2 and ${memberIsActive}
-      where s.archived_at is null
+      where s.school_id = $3 and s.archived_at is null
       order by s.last_name, s.first_name`,
-    [actor.today, actor.personId],
+    [actor.today, actor.personId, actor.schoolId],
   );
   return all.filter((student) => may(student, 'see'));
 }
@@ -81,15 +92,15 @@ export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[
     `select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, m.role, m.rights,
             coalesce((select json_agg(json_build_object('startsOn', g.starts_on, 'plannedGap', g.planned_gap,
                         'observerIds', coalesce((select json_agg(go.person_id) from goal_observers go where go.goal_id = g.id), '[]'), 'lastOn',
-                        (select max(o.observed_on) from observations o where o.student_id = s.id and o.goal_id = g.id and not o.withdrawn)))
+                        (select max(o.observed_on) from entries o where o.student_id = s.id and o.goal_id = g.id and o.kind = 'goal' and not o.withdrawn)))
                         from goals g where g.student_id = s.id and g.retired_on is null), '[]') as goals,
-            coalesce((select json_agg(json_build_object('id', n.id, 'on', n.occurred_on, 'version', n.version,
-                        'time', to_char(n.occurred_time, 'HH24:MI')) order by n.occurred_on, n.occurred_time)
-                        from abc_notes n where n.student_id = s.id and n.is_going and not n.withdrawn), '[]') as going
+            coalesce((select json_agg(json_build_object('id', n.id, 'on', n.observed_on, 'version', n.version,
+                        'time', to_char(n.observed_time, 'HH24:MI')) order by n.observed_on, n.observed_time)
+                        from entries n where n.student_id = s.id and n.is_going and not n.withdrawn), '[]') as going
        from students s join team_members m on m.student_id = s.id and m.person_id = $2 and ${memberIsActive}
-      where s.archived_at is null
+      where s.school_id = $3 and s.archived_at is null
       order by s.last_name, s.first_name`,
-    [actor.today, actor.personId],
+    [actor.today, actor.personId, actor.schoolId],
   );
   return tabs.map((tab) => (may(tab, 'see') ? tab : { ...tab, goals: [], going: [] }));
 }

@@ -9,6 +9,7 @@ import { Invalid, NotAllowed, NotFound } from '../failures';
 import { namesOf } from '../people/people';
 import { messageId } from '../post/collect';
 import { type Actor, studentFor } from '../students/students';
+import { stayOf } from './stays';
 
 export interface Invitation extends Membership {
   id: string;
@@ -59,6 +60,7 @@ export async function invite(
     .join('team_members as m', 'm.person_id', 'p.id')
     .whereRaw('lower(p.email) = lower(?)', [email])
     .where({ 'm.student_id': studentId })
+    .whereRaw(`coalesce(m.until_date, 'infinity') >= ?`, [actor.today])
     .first('p.name');
   if (member) throw new Invalid({ email: `${member.name} is on this team already.` });
   if (until && until < actor.today) throw new Invalid({ until: 'Choose today or a later day.' });
@@ -148,7 +150,10 @@ export async function findInvitation(db: Database, token: string, today: IsoDate
 }
 
 /** The invitations to somebody with an account, by their address: only where it is proven that it is theirs. */
-export async function invitationsTo(db: Database, { personId, today }: Actor): Promise<FoundInvitation[]> {
+export async function invitationsTo(
+  db: Database,
+  { personId, today }: Pick<Actor, 'personId' | 'today'>,
+): Promise<FoundInvitation[]> {
   const found = await db.raw<{ rows: FoundInvitation[] }>(
     `select ${foundColumns}, false as "isReadOut" from ${foundFrom}
       where a.id = ? and a.email_proven_at is not null and ${isOpen} and i.ends_on >= ? order by i.made_at desc`,
@@ -207,18 +212,20 @@ export async function acceptInvitation(
     if (!found.isReadOut && 'token' in door) {
       await trx('people').where({ id: personId, email_proven_at: null }).update({ email_proven_at: now });
     }
-    await trx('team_members')
-      .insert({
+    const { school_id } = await trx('students').where({ id: found.studentId }).first('school_id');
+    await trx('school_staff')
+      .insert({ school_id, person_id: personId, from_date: today })
+      .onConflict(['school_id', 'person_id'])
+      .merge({ until_date: null });
+    const stay = await stayOf(trx, found.studentId, personId, today);
+    const isThere = stay && (stay.until_date ?? today) >= today;
+    if (!isThere) {
+      await trx('team_members').insert({
         ...{ student_id: found.studentId, person_id: personId, role: row.role },
-        ...{
-          rights: row.rights ?? usualRights[row.role as Membership['role']],
-          from_date: today,
-          until_date: row.until_date,
-        },
-        ...{ changed_by: row.made_by, changed_at: now },
-      })
-      .onConflict(['student_id', 'person_id'])
-      .ignore();
+        ...{ rights: row.rights ?? usualRights[row.role as Membership['role']], until_date: row.until_date },
+        ...{ from_date: today, changed_by: row.made_by, changed_at: now },
+      });
+    }
     await trx('invitations').where({ id: found.id }).update({ accepted_by: personId, accepted_at: now });
     return { personId, isNew: takesAccount };
   });
@@ -240,7 +247,7 @@ async function ownAccount(
   };
   if (accountId) {
     await db('people').where({ id: accountId }).update(content);
-    await db('sessions').where({ person_id: accountId }).delete();
+    await db('sign_in_sessions').where({ person_id: accountId }).delete();
     await db('known_devices').where({ person_id: accountId }).delete();
     return accountId;
   }

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Granted } from '~/core/team/roles';
 import { freshDatabase } from '~/tests/database/fresh';
+import { rewriting } from '~/tests/database/rewriting';
 import {
   actorOf,
   addGoal,
@@ -92,7 +93,7 @@ describe('an invitation', () => {
     const { personId, isNew } = await accept(token);
     expect(isNew).toBe(true);
     expect(await personByPassword(fresh.db, 'ODILE@home.example', 'a long password')).toMatchObject({
-      ...{ id: personId, initials: 'OM', shortName: 'O. Marchetti', setsUp: false },
+      ...{ id: personId, initials: 'OM', shortName: 'O. Marchetti' },
     });
     expect((await studentFor(fresh.db, actorOf(personId), school.student, 'observe')).role).toBe('specialist');
     await expect(accept(token)).rejects.toThrow(NotFound);
@@ -145,7 +146,7 @@ describe('an invitation', () => {
     await accept(await mailed(again), today, null, own);
     expect(await personByPassword(fresh.db, wanted.email, account.password)).toBeNull();
     expect(await personByPassword(fresh.db, wanted.email, 'my own password')).toMatchObject({ id: personId });
-    expect(await fresh.db('sessions').where({ person_id: personId })).toEqual([]);
+    expect(await fresh.db('sign_in_sessions').where({ person_id: personId })).toEqual([]);
     await studentFor(fresh.db, actorOf(personId), other, 'read');
   });
 
@@ -196,7 +197,7 @@ describe('since when', () => {
         { wall, now },
       );
     await record('2026-09-10');
-    await fresh.db('plans').where({ student_id: student }).delete();
+    await rewriting(fresh.db, (trx) => trx('plans').where({ student_id: student }).delete());
     await expect(record('2026-09-10')).rejects.toThrow(Invalid);
     const begin = (from: string, person = school.manager) => setOwnStart(fresh.db, actorOf(person), student, from, now);
     await expect(begin('2026-09-01', school.aide)).rejects.toThrow(NotFound);

@@ -2,9 +2,10 @@ import type { IsoDate } from '~/core/calendar/iso-date';
 import type { MemberInput } from '~/core/team/team-input';
 import { writeChange } from '../access/changes';
 import type { Membership } from '../access/rights';
-import type { Database } from '../db/database';
+import { type Database, isOverlap } from '../db/database';
 import { Invalid, NotFound } from '../failures';
 import { type Actor, studentFor } from '../students/students';
+import { stayFirst, stayOf } from './stays';
 
 export interface Member extends Membership {
   id: string;
@@ -22,6 +23,8 @@ export async function membersOf(db: Database, actor: Actor, studentId: string): 
     `select p.id, p.name, p.work, p.email, m.role, m.rights, m.from_date as "from", m.until_date as "until"
        from team_members m join people p on p.id = m.person_id
       where m.student_id = :studentId
+        and m.id = (select o.id from team_members o where o.student_id = m.student_id and o.person_id = m.person_id
+                     order by ${stayFirst('o', 'cast(:today as date)')} limit 1)
       order by coalesce(m.until_date, 'infinity') < :today, m.role <> 'caseManager', p.name`,
     { studentId, today: actor.today },
   );
@@ -36,10 +39,13 @@ export async function peopleToAdd(
 ): Promise<{ id: string; name: string }[]> {
   await studentFor(db, actor, studentId, 'manage');
   return db('people as p')
-    .whereNotNull('email_proven_at')
+    .join('school_staff as a', 'a.person_id', 'p.id')
+    .where({ 'a.school_id': actor.schoolId })
+    .whereRaw(`coalesce(a.until_date, 'infinity') >= ?`, [actor.today])
+    .whereNotNull('p.email_proven_at')
     .whereNotExists(db('team_members').where({ student_id: studentId }).whereRaw('person_id = p.id'))
-    .orderBy('name')
-    .select('id', 'name');
+    .orderBy('p.name')
+    .select('p.id', 'p.name');
 }
 
 /**
@@ -56,9 +62,12 @@ export async function saveMember(
 ): Promise<void> {
   await db.transaction(async (trx) => {
     await studentFor(trx, actor, studentId, 'manage');
-    const person = await trx('people').where({ id: personId }).first('id', 'email_proven_at');
+    const person = await trx('people as p')
+      .join('school_staff as a', 'a.person_id', 'p.id')
+      .where({ 'p.id': personId, 'a.school_id': actor.schoolId })
+      .first('p.id', 'p.email_proven_at');
     if (!person) throw new NotFound('No such person.');
-    const before = await trx('team_members').where({ student_id: studentId, person_id: personId }).forUpdate().first();
+    const before = await stayOf(trx, studentId, personId, actor.today);
     if (!before && !person.email_proven_at) {
       throw new Invalid({ personId: 'This person has not shown yet that the address is theirs: invite them.' });
     }
@@ -74,10 +83,15 @@ export async function saveMember(
       ...{ role, rights, from_date: from, until_date: until ?? null },
       ...{ changed_by: actor.personId, changed_at: now },
     };
-    await trx('team_members')
-      .insert({ student_id: studentId, person_id: personId, ...content })
-      .onConflict(['student_id', 'person_id'])
-      .merge(content);
+    // Who has left and comes back begins another stay; the one before stays as it was.
+    const isBack = before?.until_date && before.until_date < actor.today && from > before.until_date;
+    try {
+      if (before && !isBack) await trx('team_members').where({ id: before.id }).update(content);
+      else await trx('team_members').insert({ student_id: studentId, person_id: personId, ...content });
+    } catch (error) {
+      if (!isOverlap(error, 'team_members_once')) throw error;
+      throw new Invalid({ from: 'These dates overlap an earlier time on this team.' });
+    }
   });
 }
 
@@ -97,9 +111,16 @@ export async function setOwnStart(
   if (from > actor.today) throw new Invalid({ from: 'Choose today or an earlier day.' });
   await db.transaction(async (trx) => {
     await studentFor(trx, actor, studentId, 'manage');
-    const mine = () => trx('team_members').where({ student_id: studentId, person_id: actor.personId });
-    const before = await mine().forUpdate().first('from_date', 'role');
-    await mine().update({ from_date: from, changed_by: actor.personId, changed_at: now });
+    const before = await stayOf(trx, studentId, actor.personId, actor.today);
+    if (!before) throw new NotFound('No such member.');
+    try {
+      await trx('team_members')
+        .where({ id: before.id })
+        .update({ from_date: from, changed_by: actor.personId, changed_at: now });
+    } catch (error) {
+      if (!isOverlap(error)) throw error;
+      throw new Invalid({ from: 'On that day somebody else was the case manager, or you had another role.' });
+    }
     const said = (day: IsoDate) => ({ personId: actor.personId, role: before.role, from: day });
     const change = { before: said(before.from_date), after: said(from) };
     await writeChange(trx, actor.personId, { studentId, what: 'member of the team', ...change }, now);

@@ -121,7 +121,7 @@ describe('a way in', () => {
   });
 
   it('leaves a record of readings that cannot be taken back', async () => {
-    await expect(fresh.db('readings').delete()).rejects.toThrow('not removed');
+    await expect(fresh.db('access_log').delete()).rejects.toThrow('not removed');
   });
 });
 

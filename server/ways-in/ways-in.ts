@@ -1,7 +1,7 @@
 import { addDays, type IsoDate } from '~/core/calendar/iso-date';
 import type { ToldWhen } from '~/core/post/message';
 import type { OutsideKind } from '~/core/readers/reader-kind';
-import { LOCKS_AFTER, type WayInInput, waitAfter } from '~/core/ways-in/way-in';
+import { LOCKS_AFTER, usualPurposes, type WayInInput, waitAfter } from '~/core/ways-in/way-in';
 import { hashPassword, passwordIsRight } from '../access/passwords';
 import { hashToken, newToken } from '../access/tokens';
 import type { Database } from '../db/database';
@@ -25,6 +25,8 @@ export interface WayIn {
   told: ToldWhen;
   /** The reader has stopped messages. */
   hasStopped: boolean;
+  /** What the reader needs it for. */
+  purpose: string;
   readings: number;
   lastReadAt: Date | null;
 }
@@ -36,9 +38,9 @@ export async function waysInto(db: Database, actor: Actor, studentId: string): P
     `select l.id, l.reader_name as "readerName", l.kind, l.passcode_hash is not null as "hasPasscode",
             l.ends_on as "endsOn", p.short_name as "createdByName", l.created_at as "createdAt",
             l.withdrawn_at as "withdrawnAt", l.locked_at as "lockedAt",
-            l.email, l.told, l.stopped_at is not null as "hasStopped", coalesce(r.n, 0)::int as readings, r.last as "lastReadAt"
+            l.purpose, l.email, l.frequency as told, l.stopped_at is not null as "hasStopped", coalesce(r.n, 0)::int as readings, r.last as "lastReadAt"
        from share_links l join people p on p.id = l.created_by
-       left join (select link_id, count(*) as n, max(read_at) as last from readings
+       left join (select link_id, count(*) as n, max(at) as last from access_log
                    where student_id = :studentId group by link_id) r on r.link_id = l.id
       where l.student_id = :studentId
       order by l.withdrawn_at is not null, l.ends_on < :today, l.created_at desc`,
@@ -70,6 +72,7 @@ export async function makeWayIn(
     const written = await trx('share_links')
       .insert({
         ...{ id: input.id, student_id: studentId, reader_name: input.readerName, kind: input.kind },
+        purpose: input.purpose || usualPurposes[input.kind],
         ...{ passcode_hash: passcodeHash, ends_on: input.endsOn, created_by: actor.personId, created_at: now },
       })
       .onConflict('id')
@@ -184,7 +187,8 @@ export async function tryPasscode(db: Database, linkId: string, passcode: string
 async function tellCaseManager(db: Database, link: { id: string; student_id: string }, now: Date): Promise<void> {
   const managers = await db('team_members as m')
     .join('people as p', 'p.id', 'm.person_id')
-    .where({ 'm.student_id': link.student_id, 'm.role': 'caseManager', 'm.until_date': null })
+    .where({ 'm.student_id': link.student_id, 'm.role': 'caseManager' })
+    .whereRaw(`m.from_date <= ? and coalesce(m.until_date, 'infinity') >= ?`, [now, now])
     .select('p.id', 'p.name', 'p.email');
   for (const manager of managers) {
     const key = `locked:${link.id}:${now.toISOString()}:${manager.id}`;

@@ -34,7 +34,7 @@ it('clears what is over and opens nothing any more, and nothing else', async () 
   await newInvitationLink(fresh.db, invitation.id);
 
   await tidyUp(fresh.db, now);
-  const tables = ['sessions', 'known_devices', 'share_link_tokens', 'share_link_passes', 'invitation_tokens'];
+  const tables = ['sign_in_sessions', 'known_devices', 'share_link_tokens', 'share_link_passes', 'invitation_tokens'];
   expect(await Promise.all(tables.map(count))).toEqual([1, 1, 1, 1, 1]);
 
   await withdrawWayIn(fresh.db, manager, school.student, way.id, now);

@@ -10,7 +10,10 @@ const DAY = 24 * 3_600_000;
 /** Clears what is over and opens nothing any more: ended sign-ins, used passes and links, counters of tries, files of groups. */
 export async function tidyUp(db: Database, now: Date): Promise<void> {
   const before = (days: number) => new Date(now.getTime() - days * DAY);
-  await db('sessions').where('created_at', '<', before(SESSION_DAYS)).orWhere('seen_at', '<', before(1)).delete();
+  await db('sign_in_sessions')
+    .where('created_at', '<', before(SESSION_DAYS))
+    .orWhere('seen_at', '<', before(1))
+    .delete();
   await db('share_link_passes').where('ends_at', '<', now).delete();
   await db('known_devices').where('seen_at', '<', before(DEVICE_DAYS)).delete();
   await db('rate_limits').where('expire', '<', now.getTime()).delete();
@@ -26,12 +29,12 @@ export async function tidyUp(db: Database, now: Date): Promise<void> {
     { day: before(1) },
   );
   await db.transaction(async (trx) => {
-    const over = await trx('batches')
+    const over = await trx('document_batches')
       .whereNot({ state: 'over' })
       .where('made_at', '<', before(BATCH_DAYS))
       .update({ state: 'over' })
       .returning('id');
     const ids = over.map(({ id }) => id);
-    if (ids.length > 0) await trx('batch_parts').whereIn('batch_id', ids).update({ pdf: null });
+    if (ids.length > 0) await trx('document_batch_parts').whereIn('batch_id', ids).update({ pdf: null });
   });
 }

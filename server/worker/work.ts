@@ -5,7 +5,7 @@ import { collectPost, nextDigestAt } from '../post/collect';
 import { type Carrier, deliver, dueMessages, nextMessageAt, settleInterrupted } from '../post/deliver';
 import { nextBatchAt, openBatches } from '../progress-reports/batches';
 import { makeBatch } from '../progress-reports/make-batch';
-import { type School, schoolIfAny } from '../school/school';
+import { allSchools, type School } from '../school/school';
 import { tidyUp } from './tidy-up';
 
 /** Messages that are handed over at the same time. */
@@ -75,7 +75,7 @@ export async function work(around: Surroundings): Promise<void> {
 }
 
 /** One round of a kind of work; resolves to when it has to look again at the latest, null when nothing is planned. */
-type Round = (around: Surroundings & { school: School }) => Promise<Date | null>;
+type Round = (around: Surroundings & { schools: School[] }) => Promise<Date | null>;
 
 /** Rounds one after the other, each when there is work; after a failure later and later. */
 async function goOn(around: Surroundings, round: Round): Promise<void> {
@@ -84,8 +84,8 @@ async function goOn(around: Surroundings, round: Round): Promise<void> {
   while (!signal.aborted) {
     const heard = bell.rings;
     try {
-      const school = await schoolIfAny(db);
-      const next = school && (await round({ ...around, school }));
+      const schools = await allSchools(db);
+      const next = schools.length > 0 ? await round({ ...around, schools }) : null;
       wait = FIRST_PAUSE;
       const until = next ? next.getTime() - clock().getTime() : LONGEST_SLEEP;
       await bell.sleep(until, heard, signal);
@@ -102,29 +102,35 @@ function onlyEnded(error: unknown): void {
   if (!(error instanceof Error) || error.name !== 'AbortError') throw error;
 }
 
-const postRound: Round = async ({ db, school, publicUrl, carrier, clock, signal, complain }) => {
+const postRound: Round = async ({ db, schools, publicUrl, carrier, clock, signal, complain }) => {
   // Between two rounds nothing is being handed over: what still says so was left by a round that failed.
   await settleInterrupted(db, carrier);
-  await collectPost(db, school.timeZone, clock());
+  for (const school of schools) await collectPost(db, school, clock());
+  const byId = new Map(schools.map((school) => [school.id, school]));
   for (;;) {
     const due = await dueMessages(db, clock());
-    if (due.length === 0 || signal.aborted) break;
+    if (!due.some(({ schoolId }) => byId.has(schoolId)) || signal.aborted) break;
     const one = async () => {
       for (let message = due.shift(); message && !signal.aborted; message = due.shift()) {
-        await deliver(db, message.id, { school, publicUrl, carrier, now: clock(), signal, complain });
+        const school = byId.get(message.schoolId);
+        // A school that was begun since is there in the next round.
+        if (school) await deliver(db, message.id, { school, publicUrl, carrier, now: clock(), signal, complain });
       }
     };
     const ends = await Promise.allSettled(Array.from({ length: AT_ONCE }, one));
     const failed = ends.find((end) => end.status === 'rejected');
     if (failed) throw failed.reason;
   }
-  return soon(clock(), await nextMessageAt(db), await nextDigestAt(db, school.timeZone, clock()));
+  const digests: (Date | null)[] = [];
+  for (const school of schools) digests.push(await nextDigestAt(db, school, clock()));
+  return soon(clock(), await nextMessageAt(db), ...digests);
 };
 
-const batchRound: Round = async ({ db, school, clock, signal, complain }) => {
-  for (const { id } of await openBatches(db, clock())) {
+const batchRound: Round = async ({ db, schools, clock, signal, complain }) => {
+  for (const { id, schoolId } of await openBatches(db, clock())) {
     if (signal.aborted) break;
-    await makeBatch(db, id, { school, now: clock(), signal, complain });
+    const school = schools.find((one) => one.id === schoolId);
+    if (school) await makeBatch(db, id, { school, now: clock(), signal, complain });
   }
   return soon(clock(), await nextBatchAt(db));
 };

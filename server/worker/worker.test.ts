@@ -104,12 +104,12 @@ describe('the worker and the simulated carrier', () => {
     }));
     await fresh.db('messages').insert(letters);
     await fresh
-      .db('carrier_rules')
+      .db('test_mail_rules')
       .insert({ id: randomUUID(), address: '@bounce.', does: 'bounce', words: 'No such mailbox', made_at: now });
     const port = await freePort();
     await start('carrier/main.ts', port);
     const arrived = async () =>
-      (await fresh.db('carrier_inbox').select('subject')).map(({ subject }) => subject as string);
+      (await fresh.db('test_mail_inbox').select('subject')).map(({ subject }) => subject as string);
 
     const first = await start('server/worker/main.ts', port);
     while ((await arrived()).length < 20) await pause(20);

@@ -14,11 +14,11 @@ test('the papers of a group are handed out under the rights of the day they are 
   const id = randomUUID();
   const names = ['Ansel', 'Jory'];
   await app
-    .db('batches')
+    .db('document_batches')
     .insert({ id, label: 'All students', what: 'running', made_by: hanneke, made_at: new Date(), state: 'ready' });
   for (const [position, name] of names.entries()) {
     const part = { batch_id: id, student_id: await studentId(app.db, name), position, pages: 1 };
-    await app.db('batch_parts').insert({ ...part, pdf: await pdfSaying(`Report of ${name}`) });
+    await app.db('document_batch_parts').insert({ ...part, pdf: await pdfSaying(`Report of ${name}`) });
   }
   await signInAs(app, page);
   const fetch = () => page.request.get(`${app.url}/batches/${id}`);
@@ -31,7 +31,7 @@ test('the papers of a group are handed out under the rights of the day they are 
   expect(after).toContain('Report of Ansel');
   expect(after).not.toContain('Report of Jory');
   expect(after).toMatch(/Not in this file[\s\S]*Jory/);
-  const readings = await app.db('readings').where({ person_id: hanneke, how: 'exported' }).select('student_id');
+  const readings = await app.db('access_log').where({ person_id: hanneke, how: 'exported' }).select('student_id');
   expect(readings.map(({ student_id }) => student_id).filter((one) => one === jory)).toHaveLength(1);
 
   // Nobody else’s, and nothing of a student who is archived.

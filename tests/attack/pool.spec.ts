@@ -10,7 +10,7 @@ test('twenty comments at the same moment, and a dozen issued reports, are all an
       .then((answer) => answer.status());
   const ansel = await studentId(app.db, 'Ansel');
   const entries = await app
-    .db('observations')
+    .db('entries')
     .where({ student_id: ansel, withdrawn: false })
     .limit(20)
     .select<{ id: string }[]>('id');

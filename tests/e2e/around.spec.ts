@@ -39,10 +39,10 @@ test('? shows the keys, O observes, a tab changes the student and keeps the view
 });
 
 test('the discreet view leaves no name on any screen, nor in the page’s source or title', async ({ app, page }) => {
-  await app.db('observations').update({ note: 'Ansel laughed.' });
+  await app.db('entries').update({ note: 'Ansel laughed.' });
   await signInAs(app, page);
   const [student, goal] = [await studentId(app.db, 'Ansel'), await goalId(app.db, 'Ansel', '2b')];
-  const { id } = await app.db('observations').where({ goal_id: goal }).first('id');
+  const { id } = await app.db('entries').where({ goal_id: goal }).first('id');
   const more = await sayNames(app, student, id);
   await page.goto('/students');
   await settled(page);
@@ -68,13 +68,13 @@ async function sayNames(app: App, student: string, entry: string): Promise<strin
   const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
   const link = await app.db('share_links').where({ student_id: student }).first('id');
   await app.db('share_links').where({ id: link.id }).update({ email: 'ida@home.example', reader_name: 'Aunt Ida' });
-  await app.db('carrier_inbox').insert({
+  await app.db('test_mail_inbox').insert({
     ...{ message_id: '<1>', recipient: 'ida@home.example', subject: 'Ansel', body: 'Ansel laughed', headers: {} },
     arrived_at: new Date(),
   });
   const [behavior] = await app.db('behavior_choices').where({ student_id: student, kind: 'behavior' });
   const [tally, issued] = [randomUUID(), randomUUID()];
-  await app.db('tallies').insert({
+  await app.db('entries').insert({
     ...{ id: tally, student_id: student, behavior_id: behavior.id, observed_on: '2026-11-24', observed_time: '09:00' },
     ...{
       minutes: 30,
@@ -128,7 +128,7 @@ test('files follow the page: its filter, its order and its groups; they are call
     return Papa.parse<Record<string, string>>(await answer.text(), { header: true, skipEmptyLines: true }).data;
   };
   const all = await csvOf('');
-  const { count } = (await app.db('observations').where({ goal_id: goal, withdrawn: false }).count().first()) as {
+  const { count } = (await app.db('entries').where({ goal_id: goal, withdrawn: false }).count().first()) as {
     count: string;
   };
   const one = await csvOf(`goal=${goal}&order=oldest`);

@@ -12,7 +12,7 @@ const run = promisify(execFile);
 const chip = (page: Page, name: string | RegExp) =>
   page.getByRole('main').getByRole('button', { name, exact: typeof name === 'string' });
 const newest = (app: App) =>
-  app.db('abc_notes').where('recorded_at', '>', '2026-11-24T20:29:00Z').orderBy('recorded_at', 'desc');
+  app.db('entries').where('recorded_at', '>', '2026-11-24T20:29:00Z').orderBy('recorded_at', 'desc');
 const choiceId = async (app: App, student: string, name: string) =>
   (await app.db('behavior_choices').where({ student_id: student, name }).first('id')).id as string;
 
@@ -46,7 +46,7 @@ test.describe('in the hand', () => {
     expect(taps).toBe(6);
     const [note] = await newest(app);
     expect(note).toMatchObject({
-      ...{ student_id: student, occurred_on: '2026-11-24', occurred_time: '15:30', seconds: null, is_going: false },
+      ...{ student_id: student, observed_on: '2026-11-24', observed_time: '15:30', seconds: null, is_going: false },
       behaviors: [await choiceId(app, student, 'Leaves the bench')],
       antecedents: [await choiceId(app, student, 'A tool started nearby')],
       intensity_id: await choiceId(app, student, '2'),
@@ -68,7 +68,7 @@ test.describe('in the hand', () => {
       antecedents: first.antecedents,
       consequences: first.consequences,
     });
-    expect(again.occurred_time < first.occurred_time).toBe(true);
+    expect(again.observed_time < first.observed_time).toBe(true);
 
     // It stands in the report and in the margin, as a sentence.
     await open(app, page, 'Ansel', 'report');
@@ -114,11 +114,11 @@ test('a note is caught on one screen without scrolling; from memory four in a ro
     await expect(page.getByLabel('Date', { exact: true })).toHaveValue('2026-11-23');
   }
   const notes = await newest(app);
-  expect(notes.map(({ occurred_on, occurred_time }) => `${occurred_on} ${occurred_time}`).sort()).toEqual(
+  expect(notes.map(({ observed_on, observed_time }) => `${observed_on} ${observed_time}`).sort()).toEqual(
     times.map((time) => `2026-11-23 ${time}`),
   );
   const workshop = await choiceId(app, student, 'Workshop');
-  expect(notes.every(({ setting_id }) => setting_id === workshop)).toBe(true);
+  expect(notes.every(({ location_id }) => location_id === workshop)).toBe(true);
 
   // What was typed becomes a choice in one tap.
   await page.goto(`/students/${student}/notes/${notes.find(({ antecedents }) => antecedents.length > 0).id}`);
@@ -214,7 +214,7 @@ test('tallies make a rate, none occurred among them; two observers of a window a
   await page.getByRole('button', { name: 'None occurred' }).click();
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expectToast(page, 'Saved for Emrys: 1 tally.');
-  const rows = await app.db('tallies').where('recorded_at', '>', '2026-11-24T20:29:00Z').orderBy('observed_time');
+  const rows = await app.db('entries').where('recorded_at', '>', '2026-11-24T20:29:00Z').orderBy('observed_time');
   expect(rows.map(({ part, minutes, count }) => [part, minutes, count])).toEqual([
     ['Lunch', 45, 0],
     ['Afternoon work', 120, 2],
@@ -238,8 +238,8 @@ test('tallies make a rate, none occurred among them; two observers of a window a
     ...{
       id: `7f0f2c1e-5a0f-4d0c-8a43-00000000000${i}`,
       student_id: student,
-      occurred_on: '2026-11-24',
-      occurred_time: time,
+      observed_on: '2026-11-24',
+      observed_time: time,
     },
     ...{
       observer_id: observer,
@@ -252,7 +252,7 @@ test('tallies make a rate, none occurred among them; two observers of a window a
     ...{ behaviors: [behavior], antecedents: [], consequences: [], functions: [] },
   });
   await app
-    .db('abc_notes')
+    .db('entries')
     .insert([note('10:03', hanneke, null, 1), note('10:21', hanneke, null, 2), note('10:05', pilar, hanneke, 3)]);
   await page.goto(`/students/${student}/behavior/agreement`);
   await settled(page);
@@ -301,13 +301,13 @@ test('what is odd is kept and said: outside of the day, without an end, refused 
     ...{
       id: '7f0f2c1e-5a0f-4d0c-8a43-0000000000aa',
       student_id: student,
-      occurred_on: '2026-11-23',
-      occurred_time: '09:10',
+      observed_on: '2026-11-23',
+      observed_time: '09:10',
     },
     ...{ observer_id: hanneke, recorded_by: hanneke, recorded_at: new Date(), is_going: true, note: '' },
     ...{ behaviors: [await choiceId(app, student, 'Hums loudly')], antecedents: [], consequences: [], functions: [] },
   };
-  await app.db('abc_notes').insert(going);
+  await app.db('entries').insert(going);
   await page.goto('/');
   await settled(page);
   await page.getByRole('link', { name: 'Linnea P.: since Nov 23, without an end' }).click();
@@ -328,9 +328,7 @@ test('what is odd is kept and said: outside of the day, without an end, refused 
 
   // Two of the same minute are two; a choice that was retired meanwhile stays in its note.
   await app.db('behavior_choices').where({ student_id: student, kind: 'behavior' }).update({ state: 'retired' });
-  await app
-    .db('abc_notes')
-    .insert({ ...going, id: '7f0f2c1e-5a0f-4d0c-8a43-0000000000ab', is_going: false, version: 1 });
+  await app.db('entries').insert({ ...going, id: '7f0f2c1e-5a0f-4d0c-8a43-0000000000ab', is_going: false, version: 1 });
   await page.goto(`/students/${student}/notes?from=2026-11-23&to=2026-11-23`);
   await expect(page.getByRole('row').filter({ hasText: '09:10' })).toHaveCount(2);
   await open(app, page, 'Linnea', 'note');
@@ -557,7 +555,7 @@ test('across students: one scale, who changed, a group; on paper each page holds
   await expect(main).not.toContainText('Ansel');
 
   const student = await studentId(app.db, 'Ansel');
-  const { id: note } = await app.db('abc_notes').where({ student_id: student }).first('id');
+  const { id: note } = await app.db('entries').where({ student_id: student }).first('id');
   for (const view of ['behavior', `notes/${note}`]) {
     await page.goto(`/students/${student}/${view}`);
     await settled(page);
@@ -639,7 +637,7 @@ test('by keyboard alone an incident is noted; the table of notes sorts and filte
   await settled(page);
   const table = page.getByRole('region', { name: 'Notes, as a table' });
   const rows = table.getByRole('row');
-  const all = await app.db('abc_notes').where({ student_id: student });
+  const all = await app.db('entries').where({ student_id: student });
   await expect(rows).toHaveCount(all.length + 1);
   await expect(rows.nth(1)).toContainText('Tue, Nov 24');
   await table.getByRole('button', { name: 'When' }).click();
@@ -680,7 +678,7 @@ test('per hour observed is another way to see whether something helped; each way
   await expect(help.getByRole('row')).toHaveCount(3);
   expect(await axeFindings(page)).toEqual([]);
   // The figures are those of the tallies themselves.
-  const tallies = await app.db('tallies').where({ student_id: student }).where('observed_on', '<', '2026-10-20');
+  const tallies = await app.db('entries').where({ student_id: student }).where('observed_on', '<', '2026-10-20');
   const hours = tallies.reduce((sum, { minutes }) => sum + minutes / 60, 0);
   const times = tallies.reduce((sum, { count }) => sum + count, 0);
   await expect(help).toContainText(`${round(times / hours)} an hour observed before`);
@@ -696,15 +694,15 @@ test('a note of several behaviors is found under each of them, and its file has 
     .select('id', 'name');
   const [one, other] = behaviors as [(typeof behaviors)[0], (typeof behaviors)[0]];
   const { id } = await app
-    .db('abc_notes')
+    .db('entries')
     .where({ student_id: student, withdrawn: false, beside_id: null })
-    .orderBy('occurred_on', 'desc')
-    .orderBy('occurred_time', 'desc')
+    .orderBy('observed_on', 'desc')
+    .orderBy('observed_time', 'desc')
     .first('id');
   const together = [one.id, other.id];
   const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
   await app
-    .db('abc_notes')
+    .db('entries')
     .where({ id })
     .update({
       ...{ behaviors: together, note: 'Both at once.', resolved: true, version: 2 },

@@ -15,7 +15,7 @@ test('a correction replaces the entry in every view, keeps its history, and asks
   await signInAs(app, page);
   const [student, goal] = [await studentId(app.db, 'Dahlia'), await goalId(app.db, 'Dahlia', '2')];
   const { id } = await newestEntry(app.db, goal);
-  const lines = await app.db('observations').where({ student_id: student, withdrawn: false }).count().first();
+  const lines = await app.db('entries').where({ student_id: student, withdrawn: false }).count().first();
   await page.goto(`/students/${student}/entries/${id}`);
   await settled(page);
   await page.getByRole('button', { name: 'Correct it' }).click();
@@ -42,14 +42,14 @@ test('a correction replaces the entry in every view, keeps its history, and asks
     await expect(entry).toContainText(sentence);
     await expect(entry).toContainText('corrected');
   }
-  expect(await app.db('observations').where({ student_id: student, withdrawn: false }).count().first()).toEqual(lines);
+  expect(await app.db('entries').where({ student_id: student, withdrawn: false }).count().first()).toEqual(lines);
 });
 
 test('withdrawing takes an entry out of every view and figure; it stays readable', async ({ app, page }) => {
   await signInAs(app, page);
   const [student, goal] = [await studentId(app.db, 'Dahlia'), await goalId(app.db, 'Dahlia', '1')];
   const { id } = await newestEntry(app.db, goal);
-  await app.db('observations').where({ id }).update({ note: 'A note that marks it.' });
+  await app.db('entries').where({ id }).update({ note: 'A note that marks it.' });
   await page.goto(`/students/${student}/entries/${id}`);
   await settled(page);
   await page.getByRole('button', { name: 'Withdraw it' }).click();
@@ -78,7 +78,7 @@ test('the second of two people is shown what the first changed, keeps what they 
   const [student, goal] = [await studentId(app.db, 'Casimir'), await goalId(app.db, 'Casimir', '1')];
   const { id } = await newestEntry(app.db, goal);
   const { id: lotte } = await app.db('people').where({ name: 'Lotte Varga' }).first('id');
-  await app.db('observations').where({ id }).update({ observer_id: lotte });
+  await app.db('entries').where({ id }).update({ observer_id: lotte });
   const other = await browser.newPage({ baseURL: app.url });
   await signInAs(app, page);
   await signInAs(app, other, 'Lotte Varga');
@@ -102,11 +102,11 @@ test('the second of two people is shown what the first changed, keeps what they 
   await expect(other.getByLabel('A word about it')).toHaveValue('the second');
   await other.getByRole('button', { name: 'Save the correction' }).click();
   await expectToast(other, 'Corrected. What it said before is kept.');
-  expect(await app.db('observations').where({ id }).first('note', 'version')).toEqual({
+  expect(await app.db('entries').where({ id }).first('note', 'version')).toEqual({
     note: 'the second',
     version: 3,
   });
-  expect(await app.db('observation_history').where({ observation_id: id }).count().first()).toEqual({ count: '2' });
+  expect(await app.db('entry_revisions').where({ entry_id: id }).count().first()).toEqual({ count: '2' });
   await other.close();
 });
 
@@ -114,7 +114,7 @@ test('whoever may not change an entry is not offered to', async ({ app, page }) 
   const [student, goal] = [await studentId(app.db, 'Casimir'), await goalId(app.db, 'Casimir', '1')];
   const { id } = await newestEntry(app.db, goal);
   const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
-  await app.db('observations').where({ id }).update({ observer_id: hanneke, recorded_by: hanneke });
+  await app.db('entries').where({ id }).update({ observer_id: hanneke, recorded_by: hanneke });
   await signInAs(app, page, 'Noor Haddad');
   await page.goto(`/students/${student}/entries/${id}`);
   await expect(page.getByRole('heading', { name: 'How it came about' })).toBeVisible();
@@ -137,7 +137,7 @@ test('with the database gone a correction stays as it is typed, and is saved by 
   });
   app.wire.mend();
   await expectToast(page, 'Corrected. What it said before is kept.');
-  expect(await app.db('observations').where({ id }).first('note', 'version')).toEqual({
+  expect(await app.db('entries').where({ id }).first('note', 'version')).toEqual({
     note: 'Kept through it all.',
     version: 2,
   });

@@ -56,7 +56,7 @@ test('a photograph and a PDF stand beside an entry, for readers who are shown pi
   const reader = await browser.newPage({ baseURL: app.url });
   expect((await reader.request.get(`/read/${token}/evidence/${evidence}`)).status()).toBe(404);
   await app
-    .db('reader_rules')
+    .db('visibility_rules')
     .where({ student_id: student, kind: 'family' })
     .update({ shows: ['numbers', 'pictures'] });
   await reader.goto(`/read/${token}`);

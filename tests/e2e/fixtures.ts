@@ -109,7 +109,7 @@ export async function goalId(db: Database, firstName: string, number: string): P
 
 /** The newest entry of a goal that has a score. */
 export async function newestEntry(db: Database, goal: string) {
-  return db('observations')
+  return db('entries')
     .where({ goal_id: goal, withdrawn: false })
     .whereNotNull('data')
     .orderBy([

@@ -2,7 +2,7 @@
 import type { Locator, Page } from '@playwright/test';
 import { type App, expect, expectToast, goalId, type Staff, settled, signInAs, studentId, test } from './fixtures';
 
-const newest = (app: App) => app.db('observations').orderBy('recorded_at', 'desc').first();
+const newest = (app: App) => app.db('entries').orderBy('recorded_at', 'desc').first();
 const strip = (page: Page, name: string) => page.getByRole('region', { name });
 
 /** Opens the observing screen with one goal first, and counts what is tapped from the student's page on. */
@@ -243,7 +243,7 @@ test('reading aloud: timer, errors, words; a mistake is told at the goal and cor
   await page.getByLabel('Why is it corrected?').fill('I had missed one.');
   await page.getByRole('button', { name: 'Save the correction' }).click();
   await expect(page.getByText('3 errors: 59 words correct per minute').first()).toBeVisible();
-  expect((await app.db('observations').where({ id: entry.id }).first()).data).toMatchObject({ errors: 3 });
+  expect((await app.db('entries').where({ id: entry.id }).first()).data).toMatchObject({ errors: 3 });
 });
 
 test('trials as counts: they must add up, and say so until they do', async ({ app, page }) => {
@@ -308,7 +308,7 @@ test('every measure is corrected by its own strip, keeps what it said, and has i
     if (manager !== who) await signInAs(app, page, manager);
     who = manager;
     const entry = await app
-      .db('observations')
+      .db('entries')
       .where({ goal_id: goal, withdrawn: false, version: 1 })
       .whereNotNull('data')
       .first();
@@ -319,7 +319,7 @@ test('every measure is corrected by its own strip, keeps what it said, and has i
     await page.getByLabel(/^Why/).fill('The clock was wrong.');
     await page.getByRole('button', { name: 'Save the correction' }).click();
     await expectToast(page, 'Corrected. What it said before is kept.');
-    const after = await app.db('observations').where({ id: entry.id }).first();
+    const after = await app.db('entries').where({ id: entry.id }).first();
     // What was not touched came through the strip as it was.
     expect([kind, after.version, after.observed_time, after.data]).toEqual([kind, 2, '07:45', entry.data]);
     await page.goto(`/students/${student_id}/goals/${goal}`);

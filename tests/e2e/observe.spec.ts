@@ -7,8 +7,8 @@ async function observe(app: App, page: Page, firstName: string) {
 }
 const strip = (page: Page, name: string) => page.getByRole('region', { name });
 const beads = (page: Page, name: string) => strip(page, name).getByRole('button', { name: /^Chance/ });
-const newest = (app: App) => app.db('observations').orderBy('recorded_at', 'desc').first();
-const countOf = async (app: App) => Number((await app.db('observations').count().first())?.count);
+const newest = (app: App) => app.db('entries').orderBy('recorded_at', 'desc').first();
+const countOf = async (app: App) => Number((await app.db('entries').count().first())?.count);
 
 test('beads: by key and by tap, taken back, changed, counted live against the criterion', async ({ app, page }) => {
   await signInAs(app, page);
@@ -84,7 +84,7 @@ test('a goal with eight levels of its own has a pad and a key for each, and for 
   const changed = JSON.stringify({ ...measure, levels, mostSupport: 'level2' });
   await app.db('goals').where({ id: goal }).update({ measure: changed });
   await app
-    .db('observations')
+    .db('entries')
     .where({ goal_id: goal })
     .update({ data: JSON.stringify({ trials: ['level0'] }), reason: null });
   await signInAs(app, page);

@@ -21,11 +21,7 @@ async function paste(page: Page, cell: string, text: string) {
   }, text);
 }
 const newOnes = (app: App, goal: string) =>
-  app
-    .db('observations')
-    .where({ goal_id: goal })
-    .where('recorded_at', '>=', '2026-11-24T20:29:00Z')
-    .orderBy('observed_on');
+  app.db('entries').where({ goal_id: goal }).where('recorded_at', '>=', '2026-11-24T20:29:00Z').orderBy('observed_on');
 
 test('saved, and the next one begun with the same day, place and observer', async ({ app, page }) => {
   await signInAs(app, page);

@@ -60,10 +60,7 @@ test('a day’s figure is pooled anew with each entry: the median moves with it'
   await page.keyboard.press('t');
   const points = page.getByRole('table', { name: 'Points of the graph' }).getByRole('row');
   const before = await points.count();
-  const beforeToday = await app
-    .db('observations')
-    .where({ goal_id: goal, observed_on: '2026-11-24' })
-    .whereNotNull('data');
+  const beforeToday = await app.db('entries').where({ goal_id: goal, observed_on: '2026-11-24' }).whereNotNull('data');
 
   await page.keyboard.press('o');
   await expect(page.getByRole('heading', { name: 'Observing Briar Q.' })).toBeVisible();

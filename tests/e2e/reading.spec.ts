@@ -24,9 +24,9 @@ test('a reader sees this report only, and of it only what was chosen: the rest i
   page,
   browser,
 }) => {
-  await app.db('observations').update({ note: 'A note about the day.' });
+  await app.db('entries').update({ note: 'A note about the day.' });
   // As it begins, before anybody decides what this family is shown.
-  await app.db('reader_rules').delete();
+  await app.db('visibility_rules').delete();
   const path = await makeLink(app, page);
   const reader = await browser.newPage({ baseURL: app.url });
   const answer = await reader.goto(path);

@@ -52,8 +52,8 @@ test('one entry: from the tap to the family’s page, its message, and the issue
   const student = await studentId(app.db, 'Ansel');
   await letSee(page, student, 'Family', ['Numbers', 'Breakdown', 'Note']);
   const rule = { student_id: student, layout: 'sentences', grouping: 'week', oldest_first: false };
-  const { changed_by, changed_at } = await app.db('reader_rules').where({ student_id: student }).first();
-  await app.db('reader_rules').insert([
+  const { changed_by, changed_at } = await app.db('visibility_rules').where({ student_id: student }).first();
+  await app.db('visibility_rules').insert([
     { ...rule, kind: 'specialist', shows: ['numbers', 'setting', 'observer'], changed_by, changed_at },
     { ...rule, kind: 'student', shows: ['numbers'], changed_by, changed_at },
   ]);
@@ -118,7 +118,7 @@ test('one entry: from the tap to the family’s page, its message, and the issue
     // What opens something is cut out where it is shown, and is in the message itself.
     await expect(mail).toContainText('(the link)');
     await expect(mail).not.toContainText('/read/');
-    const { body } = await app.db('carrier_inbox').where({ recipient: 'ida@home.example' }).first('body');
+    const { body } = await app.db('test_mail_inbox').where({ recipient: 'ida@home.example' }).first('body');
     const link = /http:\/\/localhost:\d+(\/read\/[\w-]+)/.exec(body)?.[1] as string;
     expect((await seen(link)).entry).toContain('Beside a classmate');
     await page.goto('/post');
@@ -128,7 +128,7 @@ test('one entry: from the tap to the family’s page, its message, and the issue
     // It can be stopped from the message itself.
     await reader.goto(
       new URL(
-        /http:\/\/localhost:\d+\/stop\/[\w-]+/.exec(await (await app.db('carrier_inbox').first('body')).body)?.[0] ??
+        /http:\/\/localhost:\d+\/stop\/[\w-]+/.exec(await (await app.db('test_mail_inbox').first('body')).body)?.[0] ??
           '',
       ).pathname,
     );
@@ -328,7 +328,7 @@ test('who can see this; a member who only reads is shown the report alone; a rig
   await expect(row).toContainText('reads the report only');
 
   // The page that was open cannot be used any more.
-  const entries = () => app.db('observations').where({ student_id: student }).count('id as n');
+  const entries = () => app.db('entries').where({ student_id: student }).count('id as n');
   const before = await entries();
   await settled(theirs);
   await theirs

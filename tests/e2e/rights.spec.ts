@@ -115,7 +115,7 @@ async function addressesOf(app: App) {
   const round = { id: randomUUID(), name: 'Tuesday workshop', made_by: hanneke };
   await app.db('rounds').insert(round);
   await app.db('round_goals').insert({ round_id: round.id, goal_id: goal, student_id: student, position: 0 });
-  const { id: noteId } = await app.db('abc_notes').where({ student_id: student }).first('id');
+  const { id: noteId } = await app.db('entries').where({ student_id: student }).first('id');
   const whose = { student_id: student, observer_id: hanneke, recorded_by: hanneke, recorded_at: new Date() };
   const [{ id: behavior }] = await app.db('behavior_choices').where({ student_id: student, kind: 'behavior' });
   const counted = {
@@ -127,7 +127,7 @@ async function addressesOf(app: App) {
     note: '',
   };
   const tally = { id: randomUUID(), ...whose, ...counted };
-  await app.db('tallies').insert(tally);
+  await app.db('entries').insert(tally);
   const report = await reportRows(app, { student, entry: entry.id, hanneke });
   const ids = {
     ...report,
@@ -159,11 +159,11 @@ async function reportRows(app: App, { student, entry, hanneke }: Record<'student
     ...{ bytes: 1, content: Buffer.from('x'), added_by: hanneke, added_at: new Date() },
   });
   const made = { made_by: hanneke, made_at: new Date(), state: 'ready' };
-  await app.db('batches').insert({ id: batchId, label: 'All', what: 'running', ...made });
+  await app.db('document_batches').insert({ id: batchId, label: 'All', what: 'running', ...made });
   const page = await PDFDocument.create();
   page.addPage();
   const pdf = Buffer.from(await page.save());
-  await app.db('batch_parts').insert({ batch_id: batchId, student_id: student, position: 0, pages: 1, pdf });
+  await app.db('document_batch_parts').insert({ batch_id: batchId, student_id: student, position: 0, pages: 1, pdf });
   return { issuedId, evidenceId, batchId, format: 'csv', period: '2026-12-04' };
 }
 
@@ -200,7 +200,7 @@ for (const [role, name] of Object.entries(people)) {
 
     // Somebody else's entry: only the case manager corrects or withdraws it.
     const others = (await newestEntry(app.db, goal)).id;
-    await app.db('observations').where({ id: others }).update({ observer_id: hanneke, recorded_by: hanneke });
+    await app.db('entries').where({ id: others }).update({ observer_id: hanneke, recorded_by: hanneke });
     const status = { caseManager: 200, stranger: 404 }[role] ?? 403;
     const change = { version: 1, why: 'Counted twice.' };
     const path = `students/:studentId/entries/${others}`;
@@ -221,7 +221,7 @@ for (const [role, name] of Object.entries(people)) {
     const note = { id: randomUUID(), on: '2026-11-24', time: '09:00', observerId: personId, ...said, ...blank };
     expect(await post('students/:studentId/caught', { data: { personId, note } })).toBe(isStranger ? 404 : 200);
     const noted = { ...note, observerId: hanneke, version: 1, why: 'Counted twice.' };
-    await app.db('abc_notes').update({ observer_id: hanneke, recorded_by: hanneke });
+    await app.db('entries').update({ observer_id: hanneke, recorded_by: hanneke });
     expect(await post('students/:studentId/notes/:noteId', { data: { intent: 'correct', ...noted } })).toBe(status);
     expect(
       await post('students/:studentId/tallies/:tallyId', { data: { intent: 'withdraw', version: 1, why: 'Twice.' } }),
@@ -360,7 +360,7 @@ test('foreign and malformed ids are a 404, and one’s own student does not open
   ];
   const entry = (await newestEntry(app.db, emrys)).id;
   const emryses = await studentId(app.db, 'Emrys');
-  const { id: note } = await app.db('abc_notes').where({ student_id: ansel }).first('id');
+  const { id: note } = await app.db('entries').where({ student_id: ansel }).first('id');
   const addresses = [
     '/students/not-an-id',
     `/students/${randomUUID()}`,

@@ -4,7 +4,7 @@ import { type App, axeFindings, expect, expectToast, goalId, settled, signInAs, 
 
 const strip = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
 const entriesOf = (app: App, goal: string, on = '2026-11-24') =>
-  app.db('observations').where({ goal_id: goal, observed_on: on }).where('recorded_at', '>', '2026-11-24T20:29:00Z');
+  app.db('entries').where({ goal_id: goal, observed_on: on }).where('recorded_at', '>', '2026-11-24T20:29:00Z');
 
 async function observe(app: App, page: Page, firstName: string) {
   await page.goto(`/students/${await studentId(app.db, firstName)}/observe`);
@@ -138,7 +138,7 @@ test('a goal that changes while an entry for its old version waits: the entry la
   await app.db('goals').where({ id: goal }).update({ version: 2, measure: anew, version_from: '2026-11-24' });
   await page.context().setOffline(false);
   await expectToast(page, 'Saved for Jory: 1 goal.');
-  expect(await entriesOf(app, goal)).toMatchObject([{ goal_version: 1, data: { trials: [measure.levels[0].key] } }]);
+  expect(await entriesOf(app, goal)).toMatchObject([{ measure_version: 1, data: { trials: [measure.levels[0].key] } }]);
 });
 
 test('a round that is not kept is gone through once; one that is taken away can be put back', async ({ app, page }) => {

@@ -44,7 +44,7 @@ test('an empty database is set up on a page, with the code that the start comman
     await fill(code.toLowerCase().replaceAll('-', ' '));
     await expect(page.getByRole('heading', { name: 'School', level: 1 })).toBeVisible();
     await expect(page.getByLabel('Name', { exact: true }).first()).toHaveValue('Elder Brook School');
-    expect(await db('school').select('name', 'time_zone', 'is_demo')).toEqual([
+    expect(await db('schools').select('name', 'time_zone', 'is_demo')).toEqual([
       { name: 'Elder Brook School', time_zone: 'America/Chicago', is_demo: false },
     ]);
     expect(await db('set_up_codes')).toEqual([]);
@@ -77,7 +77,7 @@ test('two processes prepare the same new database at once: both come up, and it 
   const db = connect(urlOf(name), { poolSize: 1 });
   try {
     expect(await Promise.all([start(), start(), start()])).toEqual([0, 0, 0]);
-    expect(await db('school').count().first()).toEqual({ count: '1' });
+    expect(await db('schools').count().first()).toEqual({ count: '1' });
     // Somebody of their own has an account in it: it is a demo no more that may be thrown away.
     await db('people').where({ demo_order: 8 }).update({ demo_order: null });
     expect(prepare(urlOf(name), '--reset').status).toBe(1);

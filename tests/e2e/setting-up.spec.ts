@@ -199,8 +199,8 @@ test('other levels begin a new version from a day; old entries and the old wordi
   await page.getByRole('button', { name: 'Together' }).first().click();
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expect(page.getByText(/^Saved for Ansel/)).toBeVisible();
-  const newest = await app.db('observations').where({ goal_id: goal }).orderBy('recorded_at', 'desc').first();
-  expect(newest.goal_version).toBe(2);
+  const newest = await app.db('entries').where({ goal_id: goal }).orderBy('recorded_at', 'desc').first();
+  expect(newest.measure_version).toBe(2);
 });
 
 test('goals are put in order by key and by button, retired and brought back', async ({ app, page }) => {

@@ -58,7 +58,7 @@ test('signing out ends the session; everywhere ends all of them', async ({ page,
   await expect(page).toHaveURL(/\/sign-in$/);
   await elsewhere.goto('/students');
   await expect(elsewhere).toHaveURL(/\/sign-in/);
-  expect(await app.db('sessions').count().first()).toEqual({ count: '0' });
+  expect(await app.db('sign_in_sessions').count().first()).toEqual({ count: '0' });
 });
 
 test('the demo people sign in with one tap, and are only there in a demo', async ({ app, page }) => {
@@ -69,7 +69,7 @@ test('the demo people sign in with one tap, and are only there in a demo', async
   await page.context().clearCookies();
   await page.goto('/sign-in');
   const hanneke = await app.db('people').where({ email }).first('id');
-  await app.db('school').update({ is_demo: false });
+  await app.db('schools').update({ is_demo: false });
   await page.reload();
   await expect(page.getByRole('complementary', { name: 'Demo people' })).toHaveCount(0);
   const forged = await page.request.post('/sign-in', {

@@ -9,7 +9,7 @@ test('today says what is on, what is due there and why something needs a look, a
   // A part of the day that holds 15:30 on Tuesdays, for everyone; and a goal with nothing for weeks.
   await app.db('timetable_blocks').insert({
     id: '7f0f2c1e-5a0f-4d0c-8a43-333333333333',
-    ...{ group_id: null, weekday: 2, part: 'Last lesson', starts_at: '15:00', ends_at: '16:00', setting_id: null },
+    ...{ group_id: null, weekday: 2, part: 'Last lesson', starts_at: '15:00', ends_at: '16:00', location_id: null },
   });
   await signInAs(app, page);
   await page.goto('/');
@@ -35,7 +35,7 @@ test('today says what is on, what is due there and why something needs a look, a
 });
 
 test('on a day without school there is nothing to do', async ({ app, page }) => {
-  await app.db('school').update({ weekdays: [1, 3, 4, 5] });
+  await app.db('schools').update({ weekdays: [1, 3, 4, 5] });
   await signInAs(app, page);
   await page.goto('/');
   await expect(page.getByText(/^No school today: /)).toBeVisible();
@@ -52,16 +52,12 @@ test('coverage counts entries by person and goal, and says which goals have had 
   expect(await axeFindings(page)).toEqual([]);
   const rows = page.getByRole('table', { name: 'Entries of Hollis B. by goal and week' }).getByRole('row');
   const row = rows.filter({ hasText: '2 Counts coins' });
-  const since = await app
-    .db('observations')
-    .where({ goal_id: goal, withdrawn: false })
-    .max('observed_on as on')
-    .first();
+  const since = await app.db('entries').where({ goal_id: goal, withdrawn: false }).max('observed_on as on').first();
   await expect(row).toContainText(/\d+ days/);
   await expect(page.getByRole('complementary')).toContainText('Hollis B. · 2 · Counts coins');
   // The counts of the grid are those of the database: all entries since the first Monday that is shown.
   const shown = await app
-    .db('observations')
+    .db('entries')
     .where({ goal_id: goal, withdrawn: false })
     .where('observed_on', '>=', '2026-10-05');
   const cells = (await row.getByRole('cell').allTextContents()).slice(0, 8).map((text) => Number(text) || 0);

@@ -17,7 +17,7 @@ import { ChoicesForm } from './choices-form';
 export const loader = answering(async ({ context }: Route.LoaderArgs) => {
   const { actor } = askerOf(context);
   const { input } = await choicesSetUp(database(), actor, null, newId);
-  return { input, places: await settings(database()) };
+  return { input, places: await settings(database(), actor.schoolId) };
 });
 
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {

@@ -34,7 +34,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   const [{ isNew, input, besides }, earlier, places, dayParts] = await Promise.all([
     choicesSetUp(database(), actor, studentId, newId),
     earlierDefinitions(database(), studentId),
-    settings(database()),
+    settings(database(), actor.schoolId),
     ownDayParts(database(), studentId),
   ]);
   return {

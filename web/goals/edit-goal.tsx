@@ -32,7 +32,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     goal: inputOf(goal),
     recorded: isRecorded ? goal.measure : null,
     forShelf: { id: newId(), ...templateOf(goal, student.firstName) },
-    choices: await goalChoices(database(), { studentId: student.id, today: actor.today, goals }),
+    choices: await goalChoices(database(), actor, { studentId: student.id, goals }),
     today: actor.today,
   };
 });

@@ -29,7 +29,7 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
       database(),
       students.map(({ id }) => id),
     ),
-    goalsOnShelf(database()),
+    goalsOnShelf(database(), actor),
   ]);
   const own = goals.filter(({ studentId }) => studentId === student.id);
   const search = new URL(request.url).searchParams;
@@ -62,7 +62,7 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
       label: `${number} · ${shortName}`,
       isOwn: studentId === student.id,
     })),
-    choices: await goalChoices(database(), { studentId: student.id, today: actor.today, goals }),
+    choices: await goalChoices(database(), actor, { studentId: student.id, goals }),
     today: actor.today,
   };
 });

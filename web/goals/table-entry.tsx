@@ -30,7 +30,10 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   const student = await studentFor(database(), actor, idFrom(params.studentId), 'observe');
   const stored = await goalOf(database(), student.id, idFrom(params.goalId));
   const goal = discreet ? discreetGoal(stored) : stored;
-  const [team, places] = await Promise.all([supportTeam(database(), student.id, actor.today), settings(database())]);
+  const [team, places] = await Promise.all([
+    supportTeam(database(), student.id, actor.today),
+    settings(database(), actor.schoolId),
+  ]);
   const { id, shortName } = headerStudent(student, { discreet });
   return {
     student: { id, shortName },

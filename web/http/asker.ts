@@ -16,6 +16,8 @@ export interface Asker {
   person: Person;
   actor: Actor;
   school: School;
+  /** All schools that they work at. */
+  schools: { id: string; name: string }[];
   now: Date;
   wall: WallTime;
   discreet: boolean;
@@ -46,11 +48,11 @@ async function findAsker(request: Request, context: Readonly<RouterContextProvid
     const isSent = request.method !== 'GET' && request.headers.get('Content-Type')?.startsWith('application/json');
     if (!session && isSent) throw data(null, { status: 401 });
     if (!session) throw redirect(signInAddress(request));
-    const { person, school } = session;
+    const { person, school, schools } = session;
     const { discreet } = await preferencesOf(request);
     const wall = wallTime(instant, school.timeZone);
-    const actor = { personId: person.id, today: wall.on };
-    context.set(askerContext, { person, actor, school, now: instant, wall, discreet });
+    const actor = { personId: person.id, schoolId: school.id, today: wall.on };
+    context.set(askerContext, { person, actor, school, schools, now: instant, wall, discreet });
     return session;
   } catch (error) {
     throw failureAnswer(error);
@@ -62,7 +64,13 @@ export async function visitorOf(request: Request): Promise<Actor | null> {
   const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
   const instant = now();
   const session = typeof token === 'string' ? await resumeSession(database(), token, instant) : null;
-  return session && { personId: session.person.id, today: wallTime(instant, session.school.timeZone).on };
+  return (
+    session && {
+      personId: session.person.id,
+      schoolId: session.school.id,
+      today: wallTime(instant, session.school.timeZone).on,
+    }
+  );
 }
 
 function signInAddress(request: Request): string {

@@ -38,7 +38,7 @@ export async function observing(
     Promise.all(studentIds.map((id) => studentFor(db, actor, id, 'observe'))),
     goalsOf(db, studentIds).then(goalsWorkedOn),
     Promise.all(studentIds.map((id) => supportTeam(db, id, actor.today))),
-    settings(db),
+    settings(db, actor.schoolId),
     plannedOn(db, studentIds, wall.on),
   ]);
   const goals = discreet ? all.map(discreetGoal) : all;

@@ -36,7 +36,7 @@ export const loader = answering(async ({ request, context }: Route.LoaderArgs) =
   const [messages, counts, limit] = await Promise.all([
     messagesOf(database(), actor, { limit: SHOWN, state }),
     messageCounts(database(), actor),
-    dailyLimit(database()),
+    dailyLimit(database(), actor),
   ]);
   const said = (at: Date) => {
     const { on, time } = wallTime(at, school.timeZone);

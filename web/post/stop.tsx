@@ -1,9 +1,9 @@
 import { data, Form, useNavigation } from 'react-router';
 import { countUnknownLink, mayOpenLink } from '~/server/access/attempts';
+import { doorOf } from '~/server/access/doors';
 import { now } from '~/server/clock';
 import { database } from '~/server/db/current';
 import { findStop, stopMessages } from '~/server/post/told';
-import { theSchool } from '~/server/school/school';
 import { answering } from '../http/answering';
 import { addressContext } from '../http/context';
 import type { Route } from './+types/stop';
@@ -11,17 +11,14 @@ import type { Route } from './+types/stop';
 async function mustBeKnown({ params, context }: Route.LoaderArgs | Route.ActionArgs) {
   const address = context.get(addressContext);
   if (!(await mayOpenLink(database(), address))) throw data(null, { status: 429 });
-  const stop = await findStop(database(), params.token);
-  if (stop) return stop;
+  const door = await doorOf(database(), params.token);
+  const stop = door && (await findStop(database(), params.token));
+  if (stop) return { ...stop, schoolName: door.school.name };
   await countUnknownLink(database(), address);
   throw data(null, { status: 404 });
 }
 
-export const loader = answering(async (args: Route.LoaderArgs) => {
-  const stop = await mustBeKnown(args);
-  const school = await theSchool(database());
-  return { ...stop, schoolName: school.name };
-});
+export const loader = answering((args: Route.LoaderArgs) => mustBeKnown(args));
 
 /** Also what a mail program sends by itself when its own “unsubscribe” is pressed. */
 export const action = answering(async (args: Route.ActionArgs) => {

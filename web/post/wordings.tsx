@@ -31,7 +31,7 @@ export const loader = answering(async ({ request, context }: Route.LoaderArgs) =
   const readerKind: ReaderKind = readerKinds.find((one) => one === search.get('as')) ?? 'family';
   const students = await studentsOf(database(), actor);
   const student = students.find(({ id }) => id === search.get('student')) ?? students[0];
-  const all = await wordings(database());
+  const all = await wordings(database(), actor.schoolId);
   return {
     kind,
     readerKind,

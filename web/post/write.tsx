@@ -30,7 +30,10 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
   const { actor, school, discreet } = askerOf(context);
   const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
   if (discreet) return null;
-  const [ways, all] = await Promise.all([waysInto(database(), actor, student.id), wordings(database())]);
+  const [ways, all] = await Promise.all([
+    waysInto(database(), actor, student.id),
+    wordings(database(), actor.schoolId),
+  ]);
   const readers = ways.filter(
     (way) => way.withdrawnAt === null && way.endsOn >= actor.today && way.email && !way.hasStopped,
   );

@@ -1,9 +1,9 @@
 import { data } from 'react-router';
 import { countUnknownLink, mayOpenLink } from '~/server/access/attempts';
+import { doorOf } from '~/server/access/doors';
 import { now } from '~/server/clock';
 import { database } from '~/server/db/current';
 import { findRating, rateByLink } from '~/server/ratings/ratings';
-import { theSchool } from '~/server/school/school';
 import { answering } from '../http/answering';
 import { addressContext } from '../http/context';
 import { formOf } from '../http/form-of';
@@ -14,16 +14,16 @@ import { readRating } from './read-rating';
 async function mustBeAsked({ params, context }: Route.LoaderArgs | Route.ActionArgs) {
   const address = context.get(addressContext);
   if (!(await mayOpenLink(database(), address))) throw data(null, { status: 429 });
-  const found = await findRating(database(), params.token, now());
-  if (found) return found;
+  const door = await doorOf(database(), params.token);
+  const found = door && (await findRating(database(), params.token, now()));
+  if (found) return { ...found, schoolName: door.school.name };
   await countUnknownLink(database(), address);
   throw data(null, { status: 404 });
 }
 
 export const loader = answering(async (args: Route.LoaderArgs) => {
-  const { title, rubric } = await mustBeAsked(args);
-  const school = await theSchool(database());
-  return { title, rubric, schoolName: school.name };
+  const { title, rubric, schoolName } = await mustBeAsked(args);
+  return { title, rubric, schoolName };
 });
 
 export const action = answering(async (args: Route.ActionArgs) => {

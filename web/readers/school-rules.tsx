@@ -2,7 +2,7 @@ import { data } from 'react-router';
 import { readerRulesInput } from '~/core/readers/reader-rule';
 import { mustSetUp } from '~/server/access/set-up';
 import { database } from '~/server/db/current';
-import { readerRules, saveReaderRules } from '~/server/readers/rules';
+import { saveReaderRules, schoolRules } from '~/server/readers/rules';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
 import { sayNext } from '../http/cookies';
@@ -16,7 +16,7 @@ import { RulesForm } from './rules-form';
 export const loader = answering(async ({ context }: Route.LoaderArgs) => {
   const { actor } = askerOf(context);
   await mustSetUp(database(), actor);
-  return readerRules(database(), null);
+  return schoolRules(database(), actor.schoolId);
 });
 
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {

@@ -14,9 +14,9 @@ import { may } from '~/server/access/rights';
 import { database } from '~/server/db/current';
 import { Conflict, Invalid } from '~/server/failures';
 import { type Goal, goalOf, measureAt } from '~/server/goals/goals';
-import { correctObservation, historyOf, withdrawObservation } from '~/server/observations/change';
+import { correctObservation, withdrawObservation } from '~/server/observations/change';
 import { markPair, pairable, partnerOf, unmarkPair } from '~/server/observations/pairs';
-import { type Observation, observationOf } from '~/server/observations/read';
+import { type Observation, observationOf, observationRevisions } from '~/server/observations/read';
 import { mayChangeRecord } from '~/server/recorded/change';
 import { settings } from '~/server/school/school';
 import { studentFor, supportTeam } from '~/server/students/students';
@@ -71,9 +71,9 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   const entry = await observationOf(database(), studentId, idFrom(params.entryId));
   const [stored, history, team, places, partner, candidates] = await Promise.all([
     goalOf(database(), studentId, entry.goalId),
-    historyOf(database(), entry.id),
+    observationRevisions(database(), entry.id),
     supportTeam(database(), studentId, actor.today),
-    settings(database()),
+    settings(database(), actor.schoolId),
     partnerOf(database(), entry),
     pairable(database(), entry),
   ]);

@@ -2,12 +2,13 @@ import { data, type RouterContextProvider } from 'react-router';
 import { type WallTime, wallTime } from '~/core/calendar/zone';
 import { type ReaderRule, shownFields } from '~/core/readers/reader-rule';
 import { countUnknownLink, mayOpenLink } from '~/server/access/attempts';
+import { doorOf } from '~/server/access/doors';
 import { now } from '~/server/clock';
 import { database } from '~/server/db/current';
 import { type Goal, goalsOf } from '~/server/goals/goals';
 import { readerRules } from '~/server/readers/rules';
 import type { Reader } from '~/server/report/running';
-import { type School, theSchool } from '~/server/school/school';
+import type { School } from '~/server/school/school';
 import { type FoundWayIn, findWayIn, hasPass } from '~/server/ways-in/ways-in';
 import { addressContext } from '../http/context';
 import { passCookie } from '../http/cookies';
@@ -31,11 +32,11 @@ export interface Visit {
 export async function visit({ params, request, context }: AtTheDoor): Promise<Visit> {
   const address = context.get(addressContext);
   if (!(await mayOpenLink(database(), address))) throw data(null, { status: 429 });
-  const school = await theSchool(database());
+  const door = await doorOf(database(), params.token);
   const instant = now();
-  const wall = wallTime(instant, school.timeZone);
-  const way = await findWayIn(database(), params.token, wall.on);
-  if (!way) {
+  const wall = door && wallTime(instant, door.school.timeZone);
+  const way = wall && (await findWayIn(database(), params.token, wall.on));
+  if (!door || !way) {
     await countUnknownLink(database(), address);
     throw data(null, { status: 404 });
   }
@@ -43,7 +44,7 @@ export async function visit({ params, request, context }: AtTheDoor): Promise<Vi
   const pass = passes?.[way.id];
   const isOpen =
     !way.isLocked && (!way.needsPasscode || (!!pass && (await hasPass(database(), way.id, pass, instant))));
-  return { way, school, wall, instant, isOpen };
+  return { way, school: door.school, wall, instant, isOpen };
 }
 
 /** The reader behind a way in, as the rule of their kind has it. */

@@ -20,7 +20,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   const { actor, school, discreet } = askerOf(context);
   const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
   const [periods, issued] = await Promise.all([
-    periodsOf(database(), student.id),
+    periodsOf(database(), student.id, actor.today),
     issuedOf(database(), student.id, school),
   ]);
   return {

@@ -26,8 +26,8 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   const student = await rosterStudent(database(), actor, idFrom(params.studentId));
   if (discreet) return null;
   const [choices, plan, handsOver, handed] = await Promise.all([
-    rosterChoices(database()),
-    planOf(database(), student.id),
+    rosterChoices(database(), actor),
+    planOf(database(), student.id, actor.today),
     mayHandOver(database(), actor, student.id),
     caseManagerHistory(database(), student.id),
   ]);

@@ -17,7 +17,7 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
   const { actor, person } = askerOf(context);
   await mustSetUp(database(), actor);
   // The id is made with the form: sent twice, it is one student.
-  return { choices: await rosterChoices(database()), personId: person.id, id: newId() };
+  return { choices: await rosterChoices(database(), actor), personId: person.id, id: newId() };
 });
 
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {

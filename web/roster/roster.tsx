@@ -13,7 +13,7 @@ import type { Route } from './+types/roster';
 
 export const loader = answering(async ({ context }: Route.LoaderArgs) => {
   const { actor, discreet } = askerOf(context);
-  const [students, { groups }] = await Promise.all([roster(database(), actor), rosterChoices(database())]);
+  const [students, { groups }] = await Promise.all([roster(database(), actor), rosterChoices(database(), actor)]);
   const shown = (student: RosterStudent) => ({
     id: student.id,
     name: discreet ? student.initials : `${student.firstName} ${student.lastName}`,

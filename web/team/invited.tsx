@@ -4,10 +4,10 @@ import { wallTime } from '~/core/calendar/zone';
 import { roleWords } from '~/core/team/roles';
 import { acceptanceInput } from '~/core/team/team-input';
 import { countUnknownLink, mayOpenLink } from '~/server/access/attempts';
+import { doorOf } from '~/server/access/doors';
 import { beginSession } from '~/server/access/sessions';
 import { now } from '~/server/clock';
 import { database } from '~/server/db/current';
-import { theSchool } from '~/server/school/school';
 import { acceptInvitation, declineInvitation, findInvitation } from '~/server/team/invitations';
 import { NewPassword } from '../account/new-password';
 import { answering } from '../http/answering';
@@ -25,15 +25,15 @@ import type { Route } from './+types/invited';
 async function invited({ params, context }: Route.LoaderArgs | Route.ActionArgs) {
   const address = context.get(addressContext);
   if (!(await mayOpenLink(database(), address))) throw data(null, { status: 429 });
-  const school = await theSchool(database());
+  const door = await doorOf(database(), params.token);
   const instant = now();
-  const today = wallTime(instant, school.timeZone).on;
-  const invitation = await findInvitation(database(), params.token, today);
-  if (!invitation) {
+  const today = door && wallTime(instant, door.school.timeZone).on;
+  const invitation = today && (await findInvitation(database(), params.token, today));
+  if (!door || !invitation) {
     await countUnknownLink(database(), address);
     throw data(null, { status: 404 });
   }
-  return { invitation, school, instant, today };
+  return { invitation, school: door.school, instant, today };
 }
 
 export const loader = answering(async (args: Route.LoaderArgs) => {

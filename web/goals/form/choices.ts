@@ -2,15 +2,16 @@ import { usualAreas } from '~/core/goals/areas';
 import type { Database } from '~/server/db/database';
 import type { Goal } from '~/server/goals/goals';
 import { settings } from '~/server/school/school';
-import { supportTeam } from '~/server/students/students';
+import { type Actor, supportTeam } from '~/server/students/students';
 import type { GoalChoices } from './goal-form';
 
 /** What the form of a goal chooses from. */
 export async function goalChoices(
   db: Database,
-  { studentId, today, goals }: { studentId: string; today: string; goals: readonly Goal[] },
+  { schoolId, today }: Actor,
+  { studentId, goals }: { studentId: string; goals: readonly Goal[] },
 ): Promise<GoalChoices> {
-  const [team, places] = await Promise.all([supportTeam(db, studentId, today), settings(db)]);
+  const [team, places] = await Promise.all([supportTeam(db, studentId, today), settings(db, schoolId)]);
   const people = team.map(({ id, shortName }) => ({ id, name: shortName }));
   const areas = new Set([...goals.map(({ area }) => area), ...usualAreas].filter(Boolean));
   return { people, places, areas: [...areas] };
