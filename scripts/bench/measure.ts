@@ -10,7 +10,7 @@ import { connect } from '~/server/db/database';
 import { migrate } from '~/server/db/migrate';
 import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
 import { follow } from '~/tests/database/followed';
-import { addGoal, addPerson, addStudent, smallSchool } from '~/tests/database/small-school';
+import { addGoal, addPerson, addStudent, schoolId, smallSchool } from '~/tests/database/small-school';
 import { startServer } from '~/tests/e2e/server';
 import { measureCore } from './core';
 import { measureReports } from './reports';
@@ -29,6 +29,8 @@ while (goals.length < GOALS) goals.push(await addGoal(db, school.student, String
 const trials = () => Array.from({ length: 6 }, () => (Math.random() < 0.6 ? 'independent' : 'incorrect'));
 const row = (goal: string, day: number) => ({
   id: randomUUID(),
+  kind: 'goal',
+  measure_version: 1,
   goal_id: goal,
   student_id: school.student,
   observed_on: new Date(Date.UTC(2026, 8, 8) + (day % 75) * 86_400_000).toISOString().slice(0, 10),
@@ -42,7 +44,7 @@ const row = (goal: string, day: number) => ({
   recorded_at: new Date(),
 });
 await db.batchInsert(
-  'observations',
+  'entries',
   Array.from({ length: OBSERVATIONS }, (_, i) => row(goals[i % GOALS] as string, i)),
   500,
 );
@@ -105,7 +107,7 @@ async function saving() {
     const columns = Object.keys(values);
     const places = columns.map((_, i) => `$${i + 1}`).join(', ');
     await bare.query(
-      `insert into observations (${columns.join(', ')}) values (${places}) returning *`,
+      `insert into entries (${columns.join(', ')}) values (${places}) returning *`,
       Object.values(values),
     );
   };
@@ -169,7 +171,7 @@ async function goalPage() {
   const student = await addStudent(db, 'Ben', [[school.manager, 'caseManager']]);
   const goal = await addGoal(db, student);
   const rows = Array.from({ length: GOAL_ENTRIES }, (_, i) => ({ ...row(goal, i), student_id: student }));
-  await db.batchInsert('observations', rows, 500);
+  await db.batchInsert('entries', rows, 500);
   await db.raw('analyze');
   const path = `/students/${student}/goals/${goal}`;
   const times = { page: [] as number[], readsNothing: [] as number[] };
@@ -198,11 +200,23 @@ async function behavior() {
     },
     observed_time: `${String(9 + (i % 6)).padStart(2, '0')}:${String((i * 7) % 60).padStart(2, '0')}`,
     ...{ observer_id: school.manager, recorded_by: school.manager, recorded_at: new Date() },
-    ...{ behaviors: [pick(ids.behaviors, i)], antecedents: [pick(ids.antecedents, i >> 1)] },
-    ...{ consequences: ids.consequences, functions: [], location_id: id('Kitchen'), seconds: 30 + (i % 200) },
+    ...{ kind: 'incident', seconds: 30 + (i % 200) },
   });
+  const choicesOf = ({ id: entry_id, student_id }: { id: string; student_id: string }, i: number): Record<string, unknown>[] => {
+    const row = { entry_id, student_id, version: 1, position: 1 };
+    return [
+      { ...row, facet: 'behavior', target_id: pick(ids.behaviors, i), option_id: null },
+      { ...row, facet: 'antecedent', target_id: null, option_id: pick(ids.antecedents, i >> 1) },
+      { ...row, facet: 'consequence', target_id: null, option_id: pick(ids.consequences, 0) },
+      { ...row, facet: 'location', target_id: null, option_id: id('Kitchen') },
+    ];
+  };
   const notes = (student: string, n: number) => Array.from({ length: n }, (_, i) => note(student, i));
-  await db.batchInsert('abc_notes', notes(school.student, BEHAVIOR_NOTES), 500);
+  const all = notes(school.student, BEHAVIOR_NOTES);
+  await db.transaction(async (trx) => {
+    await trx.batchInsert('entries', all, 500);
+    await trx.batchInsert('incident_choices', all.flatMap(choicesOf), 1000);
+  });
   await db.raw('analyze');
   const path = `${page}/behavior`;
   const filters = ['from=2026-09-08', 'from=2026-10-01', `behavior=${id('Shouts')}`, `observer=${school.manager}`];
@@ -227,27 +241,56 @@ const BEHAVIOR_NOTES = 5000;
 const PATTERN_STUDENTS = 200;
 
 /** Patterns over 200 students, as their notes become more: the cost should grow in line with them. */
-async function patterns(note: (student: string, i: number) => object) {
+async function patterns(note: (student: string, i: number) => { id: string; student_id: string }) {
   const manager = await addPerson(db, 'patterns');
   const students: string[] = [];
   for (let i = 0; i < PATTERN_STUDENTS; i++) students.push(await addStudent(db, `S${i}`, [[manager, 'caseManager']]));
   await db.raw(
-    `insert into behavior_choices (id, student_id, kind, name, position)
-     select gen_random_uuid(), s, 'behavior', 'Leaves', 0 from unnest(cast(? as uuid[])) s`,
-    [students],
+    `insert into behavior_targets (id, school_id, student_id, name, position)
+     select s, :schoolId, s, 'Leaves', 0 from unnest(cast(:students as uuid[])) s`,
+    { schoolId, students },
+  );
+  const options = new Map(
+    students.map((student) => [student, ['Noise', 'Waiting', 'A break'].map(() => randomUUID())]),
+  );
+  await db.batchInsert(
+    'behavior_options',
+    [...options].flatMap(([student_id, ids]) =>
+      ids.map((id, i) => ({
+        ...{
+          id,
+          school_id: schoolId,
+          student_id,
+          facet: i < 2 ? 'antecedent' : 'consequence',
+          label: `${i}`,
+          position: i,
+        },
+      })),
+    ),
+    500,
   );
   const results: object[] = [];
   let each = 0;
   for (const wanted of [50, 250, 1000]) {
     for (const student of students) {
-      await db.batchInsert(
-        'abc_notes',
-        Array.from({ length: wanted - each }, (_, i) => note(student, each + i)),
-        500,
-      );
+      const more = Array.from({ length: wanted - each }, (_, i) => note(student, each + i));
+      // Each student’s one behavior has the student’s own id.
+      const [noise, waiting, pause] = options.get(student) ?? [];
+      const named = more.flatMap(({ id: entry_id, student_id }, i): Record<string, unknown>[] => {
+        const one = { entry_id, student_id, version: 1, position: 1 };
+        return [
+          { ...one, facet: 'behavior', target_id: student, option_id: null },
+          { ...one, facet: 'antecedent', target_id: null, option_id: i % 2 ? noise : waiting },
+          { ...one, facet: 'consequence', target_id: null, option_id: pause },
+        ];
+      });
+      await db.transaction(async (trx) => {
+        await trx.batchInsert('entries', more, 500);
+        await trx.batchInsert('incident_choices', named, 1000);
+      });
     }
     each = wanted;
-    await db.raw('analyze abc_notes');
+    await db.raw('analyze entries, incident_choices');
     const firstMs = round(await milliseconds(() => computePatterns({ students, from: '2026-08-31' })));
     const times: number[] = [];
     for (let i = 0; i < 7; i++) times.push(await milliseconds(() => computePatterns({ students, from: '2026-08-31' })));

@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Database } from '~/server/db/database';
 import { savePlan } from '~/server/students/plan';
-import { actorOf, addGoal, addStudent, type SmallSchool } from '~/tests/database/small-school';
+import { actorOf, addGoal, addStudent, type SmallSchool, schoolId } from '~/tests/database/small-school';
 import { freePort } from '~/tests/e2e/beside';
 
 /** What the measuring of pages offers: see `measure.ts`. */
@@ -52,7 +52,7 @@ export async function measureReports(bench: Bench) {
     ...row(goals[i % goals.length] as string, i),
     ...{ student_id: student, note: i % 3 ? '' : 'Came back to it after a break.' },
   }));
-  await db.batchInsert('observations', entries, 500);
+  await db.batchInsert('entries', entries, 500);
   await savePlan(db, actorOf(school.manager), student, plan, { newId: randomUUID(), now: new Date() });
   await db.raw('analyze');
   const of = `/students/${student}`;
@@ -84,24 +84,25 @@ async function inTheBackground(
   { db, databaseUrl, school }: Pick<Bench, 'db' | 'databaseUrl' | 'school'>,
 ) {
   const group = randomUUID();
-  await db('class_groups').insert({ id: group, name: 'A class', position: 0 });
+  await db('class_groups').insert({ id: group, school_id: schoolId, name: 'A class', position: 0 });
   const manager = school.aide;
   const members: string[] = [];
   for (let i = 0; i < CLASS; i++) {
     const id = await addStudent(db, `Member${i}`, [[manager, 'caseManager']]);
     members.push(id);
-    await db('student_groups').insert({ student_id: id, group_id: group });
+    await db('student_groups').insert({ student_id: id, group_id: group, school_id: schoolId });
     await savePlan(db, actorOf(manager), id, plan, { newId: randomUUID(), now: new Date() });
     for (let g = 0; g < GOALS_EACH; g++) {
       const goal = await addGoal(db, id, String(g + 1));
       const rows = Array.from({ length: ENTRIES_EACH }, (_, n) => ({ ...row(goal, n), student_id: id }));
-      await db.batchInsert('observations', rows, 500);
+      await db.batchInsert('entries', rows, 500);
     }
   }
   const link = randomUUID();
   const madeAt = new Date('2026-11-24T15:00:00Z');
   await db('share_links').insert({
     ...{ id: link, student_id: members[0], reader_name: 'Aunt Ida', kind: 'family', ends_on: '2027-06-11' },
+    purpose: 'To follow their child’s progress',
     ...{ created_by: manager, created_at: madeAt },
   });
   const port = String(await freePort());
@@ -125,6 +126,7 @@ async function inTheBackground(
     await db.transaction(async (trx) => {
       await trx('document_batches').insert({
         id: batch,
+        school_id: schoolId,
         label: 'A class',
         what: 'progress',
         made_by: manager,

@@ -1,7 +1,7 @@
 // A file for a group, asked for while one might, and fetched when one may not any more.
 import { randomUUID } from 'node:crypto';
 import { PDFDocument } from 'pdf-lib';
-import { expect, signInAs, studentId, test } from '../e2e/fixtures';
+import { expect, schoolId, signInAs, studentId, test } from '../e2e/fixtures';
 import { textOfPdf } from '../examples/pdf-text';
 
 test('the papers of a group are handed out under the rights of the day they are fetched', async ({ app, page }) => {
@@ -13,9 +13,15 @@ test('the papers of a group are handed out under the rights of the day they are 
   };
   const id = randomUUID();
   const names = ['Ansel', 'Jory'];
-  await app
-    .db('document_batches')
-    .insert({ id, label: 'All students', what: 'running', made_by: hanneke, made_at: new Date(), state: 'ready' });
+  await app.db('document_batches').insert({
+    id,
+    school_id: await schoolId(app.db),
+    label: 'All students',
+    what: 'running',
+    made_by: hanneke,
+    made_at: new Date(),
+    state: 'ready',
+  });
   for (const [position, name] of names.entries()) {
     const part = { batch_id: id, student_id: await studentId(app.db, name), position, pages: 1 };
     await app.db('document_batch_parts').insert({ ...part, pdf: await pdfSaying(`Report of ${name}`) });

@@ -11,7 +11,7 @@ test('twenty comments at the same moment, and a dozen issued reports, are all an
   const ansel = await studentId(app.db, 'Ansel');
   const entries = await app
     .db('entries')
-    .where({ student_id: ansel, withdrawn: false })
+    .where({ student_id: ansel, withdrawn: false, kind: 'goal' })
     .limit(20)
     .select<{ id: string }[]>('id');
   const comments = entries.map(({ id }) =>

@@ -1,7 +1,9 @@
 // What stands around every page: the finder, the keys, the tabs, the discreet view, the theme, security, failures.
+
 import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import Papa from 'papaparse';
+import { rewriting } from '../database/rewriting';
 import { type App, expect, goalId, settled, signInAs, studentId, test } from './fixtures';
 import { startServer } from './server';
 
@@ -39,7 +41,7 @@ test('? shows the keys, O observes, a tab changes the student and keeps the view
 });
 
 test('the discreet view leaves no name on any screen, nor in the page’s source or title', async ({ app, page }) => {
-  await app.db('entries').update({ note: 'Ansel laughed.' });
+  await rewriting(app.db, (trx) => trx('entries').update({ note: 'Ansel laughed.' }));
   await signInAs(app, page);
   const [student, goal] = [await studentId(app.db, 'Ansel'), await goalId(app.db, 'Ansel', '2b')];
   const { id } = await app.db('entries').where({ goal_id: goal }).first('id');
@@ -75,7 +77,8 @@ async function sayNames(app: App, student: string, entry: string): Promise<strin
   const [behavior] = await app.db('behavior_choices').where({ student_id: student, kind: 'behavior' });
   const [tally, issued] = [randomUUID(), randomUUID()];
   await app.db('entries').insert({
-    ...{ id: tally, student_id: student, behavior_id: behavior.id, observed_on: '2026-11-24', observed_time: '09:00' },
+    ...{ id: tally, kind: 'count', student_id: student, target_id: behavior.id },
+    ...{ observed_on: '2026-11-24', observed_time: '09:00' },
     ...{
       minutes: 30,
       count: 1,
@@ -95,9 +98,14 @@ async function sayNames(app: App, student: string, entry: string): Promise<strin
     ...{ caseManager: 'x', plan: { startsOn: '2026-09-08', endsOn: '2027-06-11' }, goals: [], behavior: [], words },
     period: { label: 'Quarter 1', from: '2026-09-08', to: '2026-12-04' },
   };
+  const { id: period } = await app
+    .db('reporting_periods as r')
+    .join('plans as p', 'p.id', 'r.plan_id')
+    .where({ 'p.student_id': student, 'r.ends_on': '2026-12-04' })
+    .first('r.id');
   await app.db('issued_reports').insert({
     ...{ id: issued, student_id: student, number: 1, period_label: 'Quarter 1', period_from: '2026-09-08' },
-    ...{ period_to: '2026-12-04', content, made_from: {}, readers: [], issued_by: hanneke, issued_at: new Date() },
+    ...{ period_to: '2026-12-04', content, period_id: period, readers: [], issued_by: hanneke, issued_at: new Date() },
   });
   return [
     ...['/post', '/post/carrier', '/post/wordings'],

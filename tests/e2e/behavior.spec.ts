@@ -1,11 +1,13 @@
 // Catching incidents, and seeing what repeats.
+
 import { execFile } from 'node:child_process';
 import { mkdtemp, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import type { Locator, Page } from '@playwright/test';
-import { type App, axeFindings, expect, expectToast, settled, signInAs, studentId, test } from './fixtures';
+import { addIncident } from '../database/small-school';
+import { type App, axeFindings, expect, expectToast, namedBy, settled, signInAs, studentId, test } from './fixtures';
 import { printedPages } from './printed';
 
 const run = promisify(execFile);
@@ -47,9 +49,11 @@ test.describe('in the hand', () => {
     const [note] = await newest(app);
     expect(note).toMatchObject({
       ...{ student_id: student, observed_on: '2026-11-24', observed_time: '15:30', seconds: null, is_going: false },
-      behaviors: [await choiceId(app, student, 'Leaves the bench')],
-      antecedents: [await choiceId(app, student, 'A tool started nearby')],
-      intensity_id: await choiceId(app, student, '2'),
+    });
+    expect(await namedBy(app.db, note)).toMatchObject({
+      behavior: [await choiceId(app, student, 'Leaves the bench')],
+      antecedent: [await choiceId(app, student, 'A tool started nearby')],
+      intensity: [await choiceId(app, student, '2')],
     });
     // Everything within the screen’s width, and what is pressed is within the thumb’s reach.
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
@@ -63,11 +67,12 @@ test.describe('in the hand', () => {
     await expectToast(page, 'Saved for Ansel: an ABC note.');
     const [again, first] = await newest(app);
     expect(again.id).not.toBe(first.id);
-    expect(again).toMatchObject({
-      behaviors: first.behaviors,
-      antecedents: first.antecedents,
-      consequences: first.consequences,
-    });
+    const [said, before] = [await namedBy(app.db, again), await namedBy(app.db, first)];
+    expect([said.behavior, said.antecedent, said.consequence]).toEqual([
+      before.behavior,
+      before.antecedent,
+      before.consequence,
+    ]);
     expect(again.observed_time < first.observed_time).toBe(true);
 
     // It stands in the report and in the margin, as a sentence.
@@ -118,10 +123,11 @@ test('a note is caught on one screen without scrolling; from memory four in a ro
     times.map((time) => `2026-11-23 ${time}`),
   );
   const workshop = await choiceId(app, student, 'Workshop');
-  expect(notes.every(({ location_id }) => location_id === workshop)).toBe(true);
+  const named = await Promise.all(notes.map((note) => namedBy(app.db, note)));
+  expect(named.map(({ location }) => location)).toEqual(notes.map(() => [workshop]));
 
   // What was typed becomes a choice in one tap.
-  await page.goto(`/students/${student}/notes/${notes.find(({ antecedents }) => antecedents.length > 0).id}`);
+  await page.goto(`/students/${student}/notes/${notes[named.findIndex(({ antecedent }) => antecedent)].id}`);
   await page.getByRole('button', { name: 'Make it a choice' }).click();
   await expectToast(page, 'It is a choice now.');
   await open(app, page, 'Ansel', 'note');
@@ -174,7 +180,7 @@ test('without the server a note waits on the device, can be changed there, and l
   await expect(page.getByRole('button', { name: /waiting to be sent/ })).toHaveCount(0, { timeout: 20_000 });
   const notes = await newest(app);
   expect(notes).toHaveLength(1);
-  expect(notes[0].consequences).toEqual([await choiceId(app, student, 'Peers laughed')]);
+  expect((await namedBy(app.db, notes[0])).consequence).toEqual([await choiceId(app, student, 'Peers laughed')]);
 
   // Corrected with its history, withdrawn with its reason.
   await page.goto(`/students/${student}/notes/${notes[0].id}`);
@@ -249,11 +255,11 @@ test('tallies make a rate, none occurred among them; two observers of a window a
       is_going: false,
       note: '',
     },
-    ...{ behaviors: [behavior], antecedents: [], consequences: [], functions: [] },
+    named: { behavior: [behavior] },
   });
-  await app
-    .db('entries')
-    .insert([note('10:03', hanneke, null, 1), note('10:21', hanneke, null, 2), note('10:05', pilar, hanneke, 3)]);
+  await addIncident(app.db, note('10:03', hanneke, null, 1));
+  await addIncident(app.db, note('10:21', hanneke, null, 2));
+  await addIncident(app.db, note('10:05', pilar, hanneke, 3));
   await page.goto(`/students/${student}/behavior/agreement`);
   await settled(page);
   await page.getByLabel('Behavior').selectOption('Calls out');
@@ -305,9 +311,9 @@ test('what is odd is kept and said: outside of the day, without an end, refused 
       observed_time: '09:10',
     },
     ...{ observer_id: hanneke, recorded_by: hanneke, recorded_at: new Date(), is_going: true, note: '' },
-    ...{ behaviors: [await choiceId(app, student, 'Hums loudly')], antecedents: [], consequences: [], functions: [] },
+    named: { behavior: [await choiceId(app, student, 'Hums loudly')] },
   };
-  await app.db('entries').insert(going);
+  await addIncident(app.db, going);
   await page.goto('/');
   await settled(page);
   await page.getByRole('link', { name: 'Linnea P.: since Nov 23, without an end' }).click();
@@ -327,8 +333,8 @@ test('what is odd is kept and said: outside of the day, without an end, refused 
   await expect(page.getByRole('region', { name: 'Still going' })).toHaveCount(0);
 
   // Two of the same minute are two; a choice that was retired meanwhile stays in its note.
-  await app.db('behavior_choices').where({ student_id: student, kind: 'behavior' }).update({ state: 'retired' });
-  await app.db('entries').insert({ ...going, id: '7f0f2c1e-5a0f-4d0c-8a43-0000000000ab', is_going: false, version: 1 });
+  await app.db('behavior_targets').where({ student_id: student }).update({ state: 'retired' });
+  await addIncident(app.db, { ...going, id: '7f0f2c1e-5a0f-4d0c-8a43-0000000000ab', is_going: false });
   await page.goto(`/students/${student}/notes?from=2026-11-23&to=2026-11-23`);
   await expect(page.getByRole('row').filter({ hasText: '09:10' })).toHaveCount(2);
   await open(app, page, 'Linnea', 'note');
@@ -360,7 +366,7 @@ test('with the discreet view on, nothing on the note’s screen or its tab says 
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expectToast(page, 'Saved for AD.');
   const [note] = await newest(app);
-  expect(note.behaviors).toEqual([await choiceId(app, student, 'Leaves the bench')]);
+  expect((await namedBy(app.db, note)).behavior).toEqual([await choiceId(app, student, 'Leaves the bench')]);
   await page.goto('/patterns');
   await expect(page.getByRole('main')).toContainText('AD');
   await expect(page.getByRole('main')).not.toContainText('Ansel');
@@ -555,7 +561,7 @@ test('across students: one scale, who changed, a group; on paper each page holds
   await expect(main).not.toContainText('Ansel');
 
   const student = await studentId(app.db, 'Ansel');
-  const { id: note } = await app.db('entries').where({ student_id: student }).first('id');
+  const { id: note } = await app.db('entries').where({ student_id: student, kind: 'incident' }).first('id');
   for (const view of ['behavior', `notes/${note}`]) {
     await page.goto(`/students/${student}/${view}`);
     await settled(page);
@@ -628,7 +634,7 @@ test('by keyboard alone an incident is noted; the table of notes sorts and filte
   await page.keyboard.press('Enter');
   await expectToast(page, 'Saved for Ansel: an ABC note.');
   const [note] = await newest(app);
-  expect(note.consequences).toEqual([await choiceId(app, student, 'Reminded in words')]);
+  expect((await namedBy(app.db, note)).consequence).toEqual([await choiceId(app, student, 'Reminded in words')]);
 
   await expect(page.getByRole('link', { name: 'What is noted' })).toHaveCount(0);
   await expect(page.getByText('Something changed', { exact: true })).toHaveCount(0);
@@ -637,14 +643,15 @@ test('by keyboard alone an incident is noted; the table of notes sorts and filte
   await settled(page);
   const table = page.getByRole('region', { name: 'Notes, as a table' });
   const rows = table.getByRole('row');
-  const all = await app.db('entries').where({ student_id: student });
+  const all = await app.db('entries').where({ student_id: student, kind: 'incident' });
   await expect(rows).toHaveCount(all.length + 1);
   await expect(rows.nth(1)).toContainText('Tue, Nov 24');
   await table.getByRole('button', { name: 'When' }).click();
   await expect(rows.nth(1)).toContainText(/Sep [89]/);
   await page.getByRole('combobox', { name: 'Behavior' }).selectOption('Covers ears and shouts');
   const covers = await choiceId(app, student, 'Covers ears and shouts');
-  const few = all.filter(({ behaviors }) => behaviors.includes(covers)).length;
+  const said = await Promise.all(all.map((one) => namedBy(app.db, one)));
+  const few = said.filter(({ behavior }) => behavior?.includes(covers)).length;
   await expect(page.getByRole('status').filter({ hasText: 'of' })).toHaveText(`${few} of ${all.length} notes`);
   await expect(rows).toHaveCount(few + 1);
   await table.getByRole('button', { name: 'Lasted' }).click();
@@ -678,7 +685,10 @@ test('per hour observed is another way to see whether something helped; each way
   await expect(help.getByRole('row')).toHaveCount(3);
   expect(await axeFindings(page)).toEqual([]);
   // The figures are those of the tallies themselves.
-  const tallies = await app.db('entries').where({ student_id: student }).where('observed_on', '<', '2026-10-20');
+  const tallies = await app
+    .db('entries')
+    .where({ student_id: student, kind: 'count' })
+    .where('observed_on', '<', '2026-10-20');
   const hours = tallies.reduce((sum, { minutes }) => sum + minutes / 60, 0);
   const times = tallies.reduce((sum, { count }) => sum + count, 0);
   await expect(help).toContainText(`${round(times / hours)} an hour observed before`);
@@ -695,19 +705,22 @@ test('a note of several behaviors is found under each of them, and its file has 
   const [one, other] = behaviors as [(typeof behaviors)[0], (typeof behaviors)[0]];
   const { id } = await app
     .db('entries')
-    .where({ student_id: student, withdrawn: false, beside_id: null })
+    .where({ student_id: student, kind: 'incident', withdrawn: false, beside_id: null })
     .orderBy('observed_on', 'desc')
     .orderBy('observed_time', 'desc')
     .first('id');
   const together = [one.id, other.id];
   const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
-  await app
-    .db('entries')
-    .where({ id })
-    .update({
-      ...{ behaviors: together, note: 'Both at once.', resolved: true, version: 2 },
-      ...{ changed_by: hanneke, changed_at: new Date(), change_reason: 'Both were seen.' },
-    });
+  await app.db.transaction(async (trx) => {
+    await trx('entries')
+      .where({ id })
+      .update({
+        ...{ note: 'Both at once.', resolved: true, version: 2 },
+        ...{ changed_by: hanneke, changed_at: new Date(), change_reason: 'Both were seen.' },
+      });
+    const named = { entry_id: id, version: 2, student_id: student, facet: 'behavior' };
+    await trx('incident_choices').insert(together.map((target_id, i) => ({ ...named, position: i + 1, target_id })));
+  });
   await page.goto(`/students/${student}/notes`);
   await settled(page);
   const filter = page.getByRole('combobox', { name: /^Behavior/ });

@@ -1,3 +1,4 @@
+import { rewriting } from '../database/rewriting';
 import {
   axeFindings,
   expect,
@@ -49,7 +50,7 @@ test('withdrawing takes an entry out of every view and figure; it stays readable
   await signInAs(app, page);
   const [student, goal] = [await studentId(app.db, 'Dahlia'), await goalId(app.db, 'Dahlia', '1')];
   const { id } = await newestEntry(app.db, goal);
-  await app.db('entries').where({ id }).update({ note: 'A note that marks it.' });
+  await rewriting(app.db, (trx) => trx('entries').where({ id }).update({ note: 'A note that marks it.' }));
   await page.goto(`/students/${student}/entries/${id}`);
   await settled(page);
   await page.getByRole('button', { name: 'Withdraw it' }).click();
@@ -78,7 +79,7 @@ test('the second of two people is shown what the first changed, keeps what they 
   const [student, goal] = [await studentId(app.db, 'Casimir'), await goalId(app.db, 'Casimir', '1')];
   const { id } = await newestEntry(app.db, goal);
   const { id: lotte } = await app.db('people').where({ name: 'Lotte Varga' }).first('id');
-  await app.db('entries').where({ id }).update({ observer_id: lotte });
+  await rewriting(app.db, (trx) => trx('entries').where({ id }).update({ observer_id: lotte }));
   const other = await browser.newPage({ baseURL: app.url });
   await signInAs(app, page);
   await signInAs(app, other, 'Lotte Varga');
@@ -114,7 +115,7 @@ test('whoever may not change an entry is not offered to', async ({ app, page }) 
   const [student, goal] = [await studentId(app.db, 'Casimir'), await goalId(app.db, 'Casimir', '1')];
   const { id } = await newestEntry(app.db, goal);
   const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
-  await app.db('entries').where({ id }).update({ observer_id: hanneke, recorded_by: hanneke });
+  await rewriting(app.db, (trx) => trx('entries').where({ id }).update({ observer_id: hanneke, recorded_by: hanneke }));
   await signInAs(app, page, 'Noor Haddad');
   await page.goto(`/students/${student}/entries/${id}`);
   await expect(page.getByRole('heading', { name: 'How it came about' })).toBeVisible();

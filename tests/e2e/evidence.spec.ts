@@ -58,7 +58,7 @@ test('a photograph and a PDF stand beside an entry, for readers who are shown pi
   await app
     .db('visibility_rules')
     .where({ student_id: student, kind: 'family' })
-    .update({ shows: ['numbers', 'pictures'] });
+    .update({ fields: ['numbers', 'pictures'] });
   await reader.goto(`/read/${token}`);
   await expect(reader.getByRole('img', { name: 'bird house.jpg' })).toBeVisible();
   const full = await reader.request.get(`/read/${token}/evidence/${evidence}`);
@@ -77,7 +77,11 @@ test('a piece of work is rated by staff and by a peer’s link, stands side by s
   browser,
 }) => {
   await signInAs(app, page);
-  const goal = await app.db('goals').whereRaw(`measure ->> 'kind' = 'rubric'`).first('id', 'student_id');
+  const goal = await app
+    .db('goals as g')
+    .join('goal_measures as m', 'm.goal_id', 'g.id')
+    .whereRaw(`m.measure ->> 'kind' = 'rubric'`)
+    .first('g.id', 'g.student_id');
   await page.goto(`/students/${goal.student_id}/goals/${goal.id}`);
   await page.getByRole('link', { name: 'rated by several' }).click();
   await settled(page);

@@ -3,6 +3,7 @@ import { createRequire } from 'node:module';
 import { test as base, expect, type Page } from '@playwright/test';
 import { connect, type Database } from '~/server/db/database';
 import { dropDatabase, makeDatabase, newName, urlOf } from '../database/databases';
+import type { Named } from '../database/small-school';
 import { clock } from './demo-template';
 import { cuttableWire, type RunningServer, startServer } from './server';
 
@@ -105,6 +106,23 @@ export async function goalId(db: Database, firstName: string, number: string): P
     .where({ student_id: await studentId(db, firstName), number })
     .first('id');
   return id;
+}
+
+/** The one school of the demo. */
+export async function schoolId(db: Database): Promise<string> {
+  const { id } = await db('schools').first('id');
+  return id;
+}
+
+/** What an incident names, by facet, as its version says it. */
+export async function namedBy(db: Database, entry: { id: string; version: number }): Promise<Named> {
+  const rows = await db('incident_choices')
+    .where({ entry_id: entry.id, version: entry.version })
+    .orderBy('position')
+    .select('facet', db.raw('coalesce(target_id, option_id) as choice'));
+  const named: Record<string, string[]> = {};
+  for (const { facet, choice } of rows) named[facet] = [...(named[facet] ?? []), choice];
+  return named;
 }
 
 /** The newest entry of a goal that has a score. */

@@ -297,8 +297,9 @@ test('every measure is corrected by its own strip, keeps what it said, and has i
   const goals = await app
     .db('goals as g')
     .join('students as s', 's.id', 'g.student_id')
+    .join('goal_measures as m', 'm.goal_id', 'g.id')
     .orderBy(['s.first_name', 'g.position'])
-    .select('g.id', 'g.student_id', 'g.measure', 'g.short_name as name', 's.first_name as student');
+    .select('g.id', 'g.student_id', 'm.measure', 'g.short_name as name', 's.first_name as student');
   const first = new Map(goals.toReversed().map((goal) => [goal.measure.kind as string, goal]));
   expect(first.size).toBe(10);
   let who: Staff | null = null;

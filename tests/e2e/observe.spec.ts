@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { rewriting } from '../database/rewriting';
 import { type App, expect, expectToast, goalId, settled, signInAs, studentId, test } from './fixtures';
 
 async function observe(app: App, page: Page, firstName: string) {
@@ -80,13 +81,11 @@ test('a goal with eight levels of its own has a pad and a key for each, and for 
     words: `help ${i + 1}`,
   }));
   const goal = await goalId(app.db, 'Hollis', '1');
-  const { measure } = await app.db('goals').where({ id: goal }).first('measure');
+  const { measure } = await app.db('goal_measures').where({ goal_id: goal }).first('measure');
   const changed = JSON.stringify({ ...measure, levels, mostSupport: 'level2' });
-  await app.db('goals').where({ id: goal }).update({ measure: changed });
-  await app
-    .db('entries')
-    .where({ goal_id: goal })
-    .update({ data: JSON.stringify({ trials: ['level0'] }), reason: null });
+  await app.db('goal_measures').where({ goal_id: goal }).update({ measure: changed });
+  const data = JSON.stringify({ trials: ['level0'] });
+  await rewriting(app.db, (trx) => trx('entries').where({ goal_id: goal }).update({ data, reason: null }));
   await signInAs(app, page);
   await observe(app, page, 'Hollis');
   for (const key of ['1', '3', '8', '9', '0', '-']) await page.keyboard.press(key);

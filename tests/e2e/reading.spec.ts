@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { rewriting } from '../database/rewriting';
 import { type App, expect, expectToast, settled, signInAs, studentId, test } from './fixtures';
 import { printedPages } from './printed';
 
@@ -24,7 +25,7 @@ test('a reader sees this report only, and of it only what was chosen: the rest i
   page,
   browser,
 }) => {
-  await app.db('entries').update({ note: 'A note about the day.' });
+  await rewriting(app.db, (trx) => trx('entries').update({ note: 'A note about the day.' }));
   // As it begins, before anybody decides what this family is shown.
   await app.db('visibility_rules').delete();
   const path = await makeLink(app, page);

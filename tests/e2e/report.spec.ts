@@ -2,7 +2,7 @@
 import type { Locator, Page } from '@playwright/test';
 import { textOfPdf } from '../examples/pdf-text';
 import { withPost } from './beside';
-import { axeFindings, expect, expectToast, settled, signInAs, studentId, test } from './fixtures';
+import { axeFindings, expect, expectToast, schoolId, settled, signInAs, studentId, test } from './fixtures';
 import { printedPages } from './printed';
 
 const entryOf = (page: Page, words: string | RegExp): Locator =>
@@ -51,11 +51,17 @@ test('one entry: from the tap to the family’s page, its message, and the issue
   await signInAs(app, page);
   const student = await studentId(app.db, 'Ansel');
   await letSee(page, student, 'Family', ['Numbers', 'Breakdown', 'Note']);
-  const rule = { student_id: student, layout: 'sentences', grouping: 'week', oldest_first: false };
+  const rule = {
+    school_id: await schoolId(app.db),
+    student_id: student,
+    layout: 'sentences',
+    grouping: 'week',
+    oldest_first: false,
+  };
   const { changed_by, changed_at } = await app.db('visibility_rules').where({ student_id: student }).first();
   await app.db('visibility_rules').insert([
-    { ...rule, kind: 'specialist', shows: ['numbers', 'setting', 'observer'], changed_by, changed_at },
-    { ...rule, kind: 'student', shows: ['numbers'], changed_by, changed_at },
+    { ...rule, kind: 'specialist', fields: ['numbers', 'setting', 'observer'], changed_by, changed_at },
+    { ...rule, kind: 'student', fields: ['numbers'], changed_by, changed_at },
   ]);
   const family = await makeLink(page, student);
   const specialist = await makeLink(page, student, { name: 'Dr. Perrin', kind: 'Outside specialist' });

@@ -1,9 +1,11 @@
 // Who may do what, as a matrix over every route of the application.
+
 import { randomUUID } from 'node:crypto';
 import type { APIRequestContext } from '@playwright/test';
 import type { RouteConfigEntry } from '@react-router/dev/routes';
 import { PDFDocument } from 'pdf-lib';
-import { type App, expect, goalId, newestEntry, type Staff, signInAs, studentId, test } from './fixtures';
+import { rewriting } from '../database/rewriting';
+import { type App, expect, goalId, newestEntry, type Staff, schoolId, signInAs, studentId, test } from './fixtures';
 
 /** One person in each role on Ansel's team, and one who is not on it. */
 const people: Record<string, Staff> = {
@@ -112,14 +114,15 @@ async function addressesOf(app: App) {
   const entry = await newestEntry(app.db, goal);
   const student = await studentId(app.db, 'Ansel');
   const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
-  const round = { id: randomUUID(), name: 'Tuesday workshop', made_by: hanneke };
+  const round = { id: randomUUID(), name: 'Tuesday workshop', made_by: hanneke, school_id: await schoolId(app.db) };
   await app.db('rounds').insert(round);
   await app.db('round_goals').insert({ round_id: round.id, goal_id: goal, student_id: student, position: 0 });
-  const { id: noteId } = await app.db('entries').where({ student_id: student }).first('id');
+  const { id: noteId } = await app.db('entries').where({ student_id: student, kind: 'incident' }).first('id');
   const whose = { student_id: student, observer_id: hanneke, recorded_by: hanneke, recorded_at: new Date() };
   const [{ id: behavior }] = await app.db('behavior_choices').where({ student_id: student, kind: 'behavior' });
   const counted = {
-    behavior_id: behavior,
+    kind: 'count',
+    target_id: behavior,
     observed_on: '2026-11-24',
     observed_time: '09:00',
     minutes: 30,
@@ -150,15 +153,21 @@ async function reportRows(app: App, { student, entry, hanneke }: Record<'student
     ...{ schoolName: 'x', caseManager: 'x', plan: { startsOn: '2026-09-08', endsOn: '2027-06-11' } },
     ...{ period: { label: 'Quarter 1', from: '2026-09-08', to: '2026-12-04' }, goals: [], behavior: [], words: whole },
   };
+  const { id: period } = await app
+    .db('reporting_periods as r')
+    .join('plans as p', 'p.id', 'r.plan_id')
+    .where({ 'p.student_id': student, 'r.ends_on': '2026-12-04' })
+    .first('r.id');
   await app.db('issued_reports').insert({
+    period_id: period,
     ...{ id: issuedId, student_id: student, number: 1, period_label: 'Quarter 1', period_from: '2026-09-08' },
-    ...{ period_to: '2026-12-04', content, made_from: {}, readers: [], issued_by: hanneke, issued_at: new Date() },
+    ...{ period_to: '2026-12-04', content, readers: [], issued_by: hanneke, issued_at: new Date() },
   });
   await app.db('evidence').insert({
     ...{ id: evidenceId, student_id: student, entry_id: entry, name: 'plan.pdf', type: 'application/pdf' },
     ...{ bytes: 1, content: Buffer.from('x'), added_by: hanneke, added_at: new Date() },
   });
-  const made = { made_by: hanneke, made_at: new Date(), state: 'ready' };
+  const made = { school_id: await schoolId(app.db), made_by: hanneke, made_at: new Date(), state: 'ready' };
   await app.db('document_batches').insert({ id: batchId, label: 'All', what: 'running', ...made });
   const page = await PDFDocument.create();
   page.addPage();
@@ -200,7 +209,9 @@ for (const [role, name] of Object.entries(people)) {
 
     // Somebody else's entry: only the case manager corrects or withdraws it.
     const others = (await newestEntry(app.db, goal)).id;
-    await app.db('entries').where({ id: others }).update({ observer_id: hanneke, recorded_by: hanneke });
+    await rewriting(app.db, (trx) =>
+      trx('entries').where({ id: others }).update({ observer_id: hanneke, recorded_by: hanneke }),
+    );
     const status = { caseManager: 200, stranger: 404 }[role] ?? 403;
     const change = { version: 1, why: 'Counted twice.' };
     const path = `students/:studentId/entries/${others}`;
@@ -221,7 +232,7 @@ for (const [role, name] of Object.entries(people)) {
     const note = { id: randomUUID(), on: '2026-11-24', time: '09:00', observerId: personId, ...said, ...blank };
     expect(await post('students/:studentId/caught', { data: { personId, note } })).toBe(isStranger ? 404 : 200);
     const noted = { ...note, observerId: hanneke, version: 1, why: 'Counted twice.' };
-    await app.db('entries').update({ observer_id: hanneke, recorded_by: hanneke });
+    await rewriting(app.db, (trx) => trx('entries').update({ observer_id: hanneke, recorded_by: hanneke }));
     expect(await post('students/:studentId/notes/:noteId', { data: { intent: 'correct', ...noted } })).toBe(status);
     expect(
       await post('students/:studentId/tallies/:tallyId', { data: { intent: 'withdraw', version: 1, why: 'Twice.' } }),
@@ -315,6 +326,10 @@ for (const [who, { change, may, isArchived }] of Object.entries(members)) {
     const addressOf = await addressesOf(app);
     const student = await studentId(app.db, 'Ansel');
     const { id: lotte } = await app.db('people').where({ name: 'Lotte Varga' }).first('id');
+    // There is one case manager at a time.
+    if (change.role === 'caseManager') {
+      await app.db('team_members').where({ student_id: student, role: 'caseManager' }).update({ role: 'educator' });
+    }
     await app.db('team_members').where({ student_id: student, person_id: lotte }).update(change);
     if (isArchived) await app.db('students').where({ id: student }).update({ archived_at: new Date() });
     const before = await app.db('team_members').where({ student_id: student }).orderBy('person_id');
@@ -360,7 +375,7 @@ test('foreign and malformed ids are a 404, and one’s own student does not open
   ];
   const entry = (await newestEntry(app.db, emrys)).id;
   const emryses = await studentId(app.db, 'Emrys');
-  const { id: note } = await app.db('entries').where({ student_id: ansel }).first('id');
+  const { id: note } = await app.db('entries').where({ student_id: ansel, kind: 'incident' }).first('id');
   const addresses = [
     '/students/not-an-id',
     `/students/${randomUUID()}`,

@@ -1,6 +1,17 @@
 // Several students in one go, and what waits on the device while the server is gone.
 import type { Page } from '@playwright/test';
-import { type App, axeFindings, expect, expectToast, goalId, settled, signInAs, studentId, test } from './fixtures';
+import {
+  type App,
+  axeFindings,
+  expect,
+  expectToast,
+  goalId,
+  schoolId,
+  settled,
+  signInAs,
+  studentId,
+  test,
+} from './fixtures';
 
 const strip = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
 const entriesOf = (app: App, goal: string, on = '2026-11-24') =>
@@ -131,11 +142,11 @@ test('a goal that changes while an entry for its old version waits: the entry la
   const goal = await goalId(app.db, 'Jory', '1');
   await observe(app, page, 'Jory');
   await saveWithoutServer(page);
-  const { measure } = await app.db('goals').where({ id: goal }).first('measure');
-  await app.db('goal_versions').insert({ goal_id: goal, version: 1, measure: JSON.stringify(measure) });
+  const { measure } = await app.db('goal_measures').where({ goal_id: goal }).first('measure');
   const levels = measure.levels.slice(1);
   const anew = JSON.stringify({ ...measure, levels, mostSupport: levels[0].key });
-  await app.db('goals').where({ id: goal }).update({ version: 2, measure: anew, version_from: '2026-11-24' });
+  await app.db('goal_measures').insert({ goal_id: goal, version: 2, measure: anew, from_date: '2026-11-24' });
+  await app.db('goals').where({ id: goal }).update({ measure_version: 2 });
   await page.context().setOffline(false);
   await expectToast(page, 'Saved for Jory: 1 goal.');
   expect(await entriesOf(app, goal)).toMatchObject([{ measure_version: 1, data: { trials: [measure.levels[0].key] } }]);
@@ -155,7 +166,7 @@ test('a round that is not kept is gone through once; one that is taken away can 
 
   const [person] = await app.db('people').where({ name: 'Hanneke Bruun' });
   const id = '7f0f2c1e-5a0f-4d0c-8a43-222222222222';
-  await app.db('rounds').insert({ id, name: 'Friday garden', made_by: person.id });
+  await app.db('rounds').insert({ id, name: 'Friday garden', made_by: person.id, school_id: await schoolId(app.db) });
   await page.goto('/rounds');
   await settled(page);
   await page.getByRole('button', { name: 'Take away Friday garden' }).click();

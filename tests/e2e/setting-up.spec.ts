@@ -143,7 +143,12 @@ test('goals of all ten kinds are set up, with the observer’s strip beside them
     const stored = await app.db('goals').where({ student_id: student, number }).first();
     expect(stored.wording).toBe(wording);
   }
-  const made = await app.db('goals').where({ student_id: student }).whereRaw('cast(number as text) ~ ?', ['^1[0-9]$']);
+  const made = await app
+    .db('goals as g')
+    .join('goal_measures as m', 'm.goal_id', 'g.id')
+    .where({ 'g.student_id': student })
+    .whereRaw('g.number ~ ?', ['^1[0-9]$'])
+    .select('m.measure');
   expect(new Set(made.map(({ measure }) => measure.kind)).size).toBe(10);
   await page.goto(`/students/${student}/observe`);
   await expect(page.getByRole('heading', { name: 'Reading aloud' })).toBeVisible();

@@ -1,5 +1,5 @@
 // The day at one look, and who collects how much.
-import { axeFindings, expect, expectToast, goalId, settled, signInAs, studentId, test } from './fixtures';
+import { axeFindings, expect, expectToast, goalId, schoolId, settled, signInAs, studentId, test } from './fixtures';
 
 test('today says what is on, what is due there and why something needs a look, and leads to it', async ({
   app,
@@ -9,6 +9,7 @@ test('today says what is on, what is due there and why something needs a look, a
   // A part of the day that holds 15:30 on Tuesdays, for everyone; and a goal with nothing for weeks.
   await app.db('timetable_blocks').insert({
     id: '7f0f2c1e-5a0f-4d0c-8a43-333333333333',
+    school_id: await schoolId(app.db),
     ...{ group_id: null, weekday: 2, part: 'Last lesson', starts_at: '15:00', ends_at: '16:00', location_id: null },
   });
   await signInAs(app, page);
