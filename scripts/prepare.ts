@@ -19,7 +19,7 @@ const db = connect(config.DATABASE_URL);
 try {
   await alone(config.DATABASE_URL, PREPARING, async () => {
     if (wants('--reset')) await emptyDemo(db);
-    await migrate(config.DATABASE_URL);
+    await migrate(config.DATABASE_URL, { hasGuard: config.ROW_SECURITY === 'on' });
     const school = await schoolIfAny(db);
     if (school) {
       if (school.isDemo && !wants('--demo') && !wants('--reset')) console.log(demoIsThere);

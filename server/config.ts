@@ -16,6 +16,10 @@ const environment = z.object({
   SMTP_FROM: z.string().default('Gentle Margin <gentle-margin@school.example>'),
   /** 1 where the demo may be offered to other machines, 0 where it is not to be loaded. */
   DEMO: z.enum(['0', '1']).optional(),
+  /** Whether the database guards students’ rows too; off where its user may not make roles. */
+  ROW_SECURITY: z.enum(['on', 'off']).default('on'),
+  /** How many connections to the database each process may open. */
+  POOL_SIZE: z.coerce.number().int().min(2).max(200).default(16),
   /** How many proxies stand in front, each of which adds an address to X-Forwarded-For; or their addresses, with commas. */
   TRUST_PROXY: z.string().default('loopback'),
   LOG_LEVEL: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info'),

@@ -202,7 +202,10 @@ async function behavior() {
     ...{ observer_id: school.manager, recorded_by: school.manager, recorded_at: new Date() },
     ...{ kind: 'incident', seconds: 30 + (i % 200) },
   });
-  const choicesOf = ({ id: entry_id, student_id }: { id: string; student_id: string }, i: number): Record<string, unknown>[] => {
+  const choicesOf = (
+    { id: entry_id, student_id }: { id: string; student_id: string },
+    i: number,
+  ): Record<string, unknown>[] => {
     const row = { entry_id, student_id, version: 1, position: 1 };
     return [
       { ...row, facet: 'behavior', target_id: pick(ids.behaviors, i), option_id: null },

@@ -127,6 +127,7 @@ async function inTheBackground(
       await trx('document_batches').insert({
         id: batch,
         school_id: schoolId,
+        students: members.map((_, i) => `Member${i} E.`),
         label: 'A class',
         what: 'progress',
         made_by: manager,

@@ -13,9 +13,9 @@ describe('migrations', () => {
     expect(await fresh.db.schema.hasTable('entries')).toBe(true);
   });
 
-  it('say in one sentence that a database is newer than the program', async () => {
+  it('say in one sentence that a database is of another version', async () => {
     await fresh.db('knex_migrations').insert({ name: '9999-from-the-future', batch: 9, migration_time: new Date() });
-    await expect(migrate(fresh.url)).rejects.toThrow('made by a newer version of Gentle Margin');
+    await expect(migrate(fresh.url)).rejects.toThrow('made by another version of Gentle Margin');
   });
 });
 

@@ -1,5 +1,7 @@
 import knex, { type Knex } from 'knex';
+import PQueue from 'p-queue';
 import pg from 'pg';
+import { type DatabaseRole, roles } from './guard';
 
 export type Database = Knex;
 
@@ -11,14 +13,43 @@ interface Pool {
   poolSize?: number;
   /** No statement may take longer, in milliseconds; 0 for as long as it takes. */
   longest?: number;
+  /** As whom: the owner, who sees everything, unless it is said. */
+  as?: DatabaseRole | undefined;
+}
+
+type Query = (config: object) => Promise<pg.QueryResult>;
+type Done = (error: unknown, result?: pg.QueryResult) => void;
+
+/** Queries on one connection wait for each other: in a transaction several things may be asked at once. */
+function askInTurn(connection: pg.Client): void {
+  const ask = connection.query.bind(connection) as unknown as Query;
+  const line = new PQueue({ concurrency: 1 });
+  const inTurn = (config: object, done?: Done) => {
+    const answer = line.add(() => ask(config)) as Promise<pg.QueryResult>;
+    if (!done) return answer;
+    answer.then(
+      (result) => done(null, result),
+      (error) => done(error),
+    );
+  };
+  connection.query = inTurn as unknown as typeof connection.query;
 }
 
 /** Opens a pool of connections. A lost server is noticed within seconds, so that a page can say so. */
-export function connect(url: string, { poolSize = 10, longest = 20_000 }: Pool = {}): Database {
+export function connect(url: string, { poolSize = 10, longest = 20_000, as }: Pool = {}): Database {
   return knex({
     client: 'pg',
-    connection: { connectionString: url, connectionTimeoutMillis: 3000, statement_timeout: longest },
-    pool: { min: 0, max: poolSize },
+    connection: {
+      ...{ connectionString: url, connectionTimeoutMillis: 3000, statement_timeout: longest },
+      ...(as && { options: `-c role=${roles[as]}` }),
+    },
+    pool: {
+      ...{ min: 0, max: poolSize },
+      afterCreate: (connection: pg.Client, done: (error: null, connection: pg.Client) => void) => {
+        askInTurn(connection);
+        done(null, connection);
+      },
+    },
     acquireConnectionTimeout: 8000,
     // What fails is thrown, and logged by whoever answers for it.
     log: { error: () => {}, warn: () => {} },
@@ -66,6 +97,8 @@ export async function snapshot<Result>(
   db: Database,
   work: (trx: Knex.Transaction) => Promise<Result>,
 ): Promise<Result> {
+  // Whoever has begun a transaction has chosen its moment.
+  if (db.isTransaction) return db.transaction(work);
   for (let tries = 1; ; tries++) {
     try {
       return await db.transaction(work, { isolationLevel: 'repeatable read' });

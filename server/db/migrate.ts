@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import { connect } from './database';
+import { guard } from './guard';
 import { alone } from './lock';
 import * as beginning from './migrations/0001-beginning';
 
@@ -33,17 +34,19 @@ const MIGRATING = 4310_0002;
  * Brings the database's tables up to date, on a connection of its own that may take its time. Several processes may ask for it at
  * once: one does it, the others find it done.
  *
- * @throws Error in one sentence when the database was made by a newer version of the project
+ * @param hasGuard  whether the database guards students’ rows too
+ * @throws Error in one sentence when the database was made by another version of the project, or its user may not make roles
  */
-export async function migrate(url: string): Promise<void> {
+export async function migrate(url: string, { hasGuard = true } = {}): Promise<void> {
   await alone(url, MIGRATING, async () => {
     const db = connect(url, { poolSize: 2, longest: 0 });
     try {
       await db.migrate.latest({ migrationSource: source });
+      if (hasGuard) await guard(db);
     } catch (error) {
       if (error instanceof Error && error.message.includes('migration directory is corrupt')) {
         throw new Error(
-          'This database was made by a newer version of Gentle Margin; use that version, or another database.',
+          'This database was made by another version of Gentle Margin; use that version, or another database.',
           { cause: error },
         );
       }

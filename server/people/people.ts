@@ -60,8 +60,7 @@ export async function demoPeople(db: Database): Promise<DemoPerson[]> {
   const found = await db.raw<{ rows: DemoPerson[] }>(
     `select p.id, p.name, p.initials, p.work,
             (select coalesce(json_agg(r order by r.students desc), '[]')
-               from (select m.role, count(*)::int as students
-                       from team_members m where m.person_id = p.id group by m.role) r) as roles
+               from (select d.role, d.students from demo_roles() d where d.person_id = p.id) r) as roles
        from people p
       where p.demo_order is not null and exists (select from school_staff a join schools c on c.id = a.school_id where a.person_id = p.id and c.is_demo)
       order by p.demo_order`,

@@ -31,10 +31,11 @@ interface BatchWanted {
 /** The batches that somebody has asked for, newest first. */
 export async function batchesOf(db: Database, actor: Actor): Promise<Batch[]> {
   const found = await db.raw<{ rows: Batch[] }>(
-    `select b.id, b.label, b.what, b.made_at as "madeAt", b.state, b.problem,
-            count(*) filter (where p.pages is not null)::int as done, count(*)::int as of, sum(p.pages)::int as pages,
-            coalesce(array_agg(s.short_name order by p.position) filter (where p.left_out is not null), '{}') as "leftOut"
-       from document_batches b join document_batch_parts p on p.batch_id = b.id join students s on s.id = p.student_id
+    `select b.id, b.label, b.what, b.made_at as "madeAt", b.state, b.problem, cardinality(b.students) as of,
+            count(*) filter (where p.pages is not null or p.batch_id is null)::int as done, sum(p.pages)::int as pages,
+            coalesce(array_agg(s.name order by s.at) filter (where p.batch_id is null or p.left_out is not null), '{}') as "leftOut"
+       from document_batches b cross join lateral unnest(b.students) with ordinality as s (name, at)
+            left join document_batch_parts p on p.batch_id = b.id and p.position = s.at - 1
       where b.made_by = ? and b.school_id = ? group by b.id order by b.made_at desc limit 20`,
     [actor.personId, actor.schoolId],
   );
@@ -62,6 +63,7 @@ export async function askForBatch(db: Database, actor: Actor, wanted: BatchWante
     const written = await trx('document_batches')
       .insert({
         ...{ id: wanted.id, school_id: actor.schoolId, label: wanted.group ?? 'All students', what: wanted.what },
+        students: students.map(({ shortName }) => shortName),
         ...{ made_by: actor.personId, made_at: now },
       })
       .onConflict('id')
@@ -88,19 +90,20 @@ const readAs: Record<Batch['what'], string> = {
 export async function batchFile(db: Database, actor: Actor, id: string, now: Date): Promise<Buffer> {
   const batch = await db('document_batches')
     .where({ id, made_by: actor.personId, state: 'ready' })
-    .first('label', 'what');
+    .first('label', 'what', 'students');
   if (!batch) throw new NotFound('No such file.');
-  const parts: { student_id: string; short_name: string; pdf: Buffer | null }[] = await db('document_batch_parts as p')
-    .join('students as s', 's.id', 'p.student_id')
-    .where({ 'p.batch_id': id })
-    .orderBy('p.position')
-    .select('p.student_id', 's.short_name', 'p.pdf');
+  // Of whom they may no longer see anything, there is not even a row.
+  const parts: { student_id: string; position: number; pdf: Buffer | null }[] = await db('document_batch_parts')
+    .where({ batch_id: id })
+    .select('student_id', 'position', 'pdf');
+  const byPosition = new Map(parts.map((part) => [part.position, part]));
   const papers: Buffer[] = [];
   const handedOut: string[] = [];
   const leftOut: string[] = [];
-  for (const { student_id, short_name, pdf } of parts) {
-    const student = pdf && (await nullIf(NotFound, studentFor(db, actor, student_id, 'share')));
-    if (!student) leftOut.push(short_name);
+  for (const [position, name] of (batch.students as string[]).entries()) {
+    const { student_id, pdf = null } = byPosition.get(position) ?? {};
+    const isTheirs = student_id && pdf && (await nullIf(NotFound, studentFor(db, actor, student_id, 'share')));
+    if (!isTheirs) leftOut.push(name);
     else {
       papers.push(pdf);
       handedOut.push(student_id);

@@ -17,9 +17,7 @@ export async function rosterFinder(db: Database, studentId: string): Promise<Fin
   // A transaction has a client of its own, and the settings of its pool.
   const pool = (db as { client: { connectionSettings: object } }).client.connectionSettings;
   const found = await db.raw<{ rows: { schoolId: string; state: string }[] }>(
-    `select school_id as "schoolId", concat(count(*), ' ', sum(hashtextextended(
-              concat_ws(e'\\n', id, first_name, last_name, short_name, initials, archived_at is null), 0))) as state
-       from students where school_id = (select school_id from students where id = :studentId) group by school_id`,
+    `select school_id as "schoolId", state from roster_state(:studentId)`,
     { studentId },
   );
   const { schoolId = '', state = '' } = found.rows[0] ?? {};
@@ -27,16 +25,11 @@ export async function rosterFinder(db: Database, studentId: string): Promise<Fin
   finders.set(pool, ofPool);
   const known = ofPool.get(schoolId);
   if (known?.state === state) return known.find;
-  const roster = await db('students')
-    .where({ school_id: schoolId })
-    .orderBy([{ column: 'archived_at', nulls: 'first' }, 'last_name', 'first_name'])
-    .select<OtherChild[]>(
-      'id',
-      'first_name as firstName',
-      'last_name as lastName',
-      'short_name as shortName',
-      'initials',
-    );
+  const { rows: roster } = await db.raw<{ rows: OtherChild[] }>(
+    `select id, first_name as "firstName", last_name as "lastName", short_name as "shortName", initials
+       from roster_names(:studentId) order by archived_at nulls first, last_name, first_name`,
+    { studentId },
+  );
   const find = nameFinder(roster);
   ofPool.set(schoolId, { state, find });
   return find;
@@ -118,14 +111,8 @@ export async function namesIn(db: Database, actor: Actor, studentId: string, tex
   const found = (await rosterFinder(db, studentId))(text, studentId);
   if (found.length === 0) return [];
   const known = await db.raw<{ rows: { id: string }[] }>(
-    `select s.id from students s
-      where s.id = any(:ids) and (
-        exists (select from school_staff a where a.school_id = s.school_id and a.person_id = :personId and a.is_admin)
-        or exists (select from team_members m where m.student_id = s.id and m.person_id = :personId
-                      and m.from_date <= :today and coalesce(m.until_date, 'infinity') >= :today)
-        or exists (select from student_groups a join student_groups b on b.group_id = a.group_id
-                    where a.student_id = s.id and b.student_id = :studentId))`,
-    { ids: found.map(({ childId }) => childId), ...actor, studentId },
+    `select id from known_children(:studentId, :ids) as known (id)`,
+    { ids: found.map(({ childId }) => childId), studentId },
   );
   const mayKnow = new Set(known.rows.map(({ id }) => id));
   return [...new Set(found.filter(({ childId }) => mayKnow.has(childId)).map((one) => one.text))];

@@ -149,9 +149,16 @@ const columnsOf = ({ firstName, lastName, shortName, initials, grade }: StudentI
   };
 };
 
-async function questionNamesakes(db: Database, actor: Actor, input: StudentInput): Promise<void> {
+type Namesake = Pick<RosterStudent, 'id' | 'firstName' | 'lastName' | 'grade' | 'isArchived'>;
+
+async function questionNamesakes(db: Database, { schoolId }: Actor, input: StudentInput): Promise<void> {
   if (input.isSomeoneElse) return;
-  const others = (await everyone(db, actor)).filter(({ id }) => id !== input.id);
+  const found = await db.raw<{ rows: Namesake[] }>(
+    `select id, first_name as "firstName", last_name as "lastName", grade, archived_at is not null as "isArchived"
+       from names_at_school(:schoolId) where id <> :id`,
+    { schoolId, id: input.id },
+  );
+  const others = found.rows;
   const near = nearDuplicates(input, others);
   if (near.length === 0) return;
   const names = near.map(({ firstName, lastName, grade, isArchived }) => {

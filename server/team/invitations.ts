@@ -155,7 +155,7 @@ export async function invitationsTo(
   { personId, today }: Pick<Actor, 'personId' | 'today'>,
 ): Promise<FoundInvitation[]> {
   const found = await db.raw<{ rows: FoundInvitation[] }>(
-    `select ${foundColumns}, false as "isReadOut" from ${foundFrom}
+    `select ${foundColumns}, false as "isReadOut" from ${foundFrom.replace('students s', 'invited_students() s')}
       where a.id = ? and a.email_proven_at is not null and ${isOpen} and i.ends_on >= ? order by i.made_at desc`,
     [personId, today],
   );
@@ -176,6 +176,8 @@ async function lockedInvitation(db: Database, door: InvitationDoor, actor: Actor
       ? findInvitation(db, door.token, today)
       : ((actor && (await invitationsTo(db, actor)).find(({ id }) => id === door.id)) ?? null);
   const before = await find();
+  // Whoever has signed in comes by no link: the invitation itself opens the door.
+  if (before && 'id' in door) await db.raw('select open_invitation(?)', [before.id]);
   const row = before && (await db('invitations').where({ id: before.id }).forUpdate().first());
   const found = row && (await find());
   if (!found) throw new NotFound('No such invitation.');

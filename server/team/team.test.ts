@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Granted } from '~/core/team/roles';
+import { asPerson } from '~/tests/database/as-person';
 import { freshDatabase } from '~/tests/database/fresh';
 import { rewriting } from '~/tests/database/rewriting';
 import {
@@ -31,6 +32,7 @@ import {
 import { membersOf, peopleToAdd, saveMember, setOwnStart } from './team';
 
 const fresh = freshDatabase();
+const invitedTo = (person: string) => asPerson(fresh.db, person, (trx) => invitationsTo(trx, actorOf(person)));
 let school: SmallSchool;
 beforeAll(async () => {
   school = await smallSchool(fresh.db);
@@ -140,7 +142,7 @@ describe('an invitation', () => {
     // Another case manager invites the same address: what is in the mailbox opens, the first password does not.
     const again = input({ email: 'victim@home.example' });
     await invite(fresh.db, actorOf(school.aide), other, again, { now, readsOut: false });
-    expect(await invitationsTo(fresh.db, actorOf(personId))).toEqual([]);
+    expect(await invitedTo(personId)).toEqual([]);
     await expect(accept(again.id, today, actorOf(personId))).rejects.toThrow(NotFound);
     const own = { ...account, password: 'my own password', again: 'my own password' };
     await accept(await mailed(again), today, null, own);
@@ -164,12 +166,13 @@ describe('an invitation', () => {
     const other = await addStudent(fresh.db, 'Cleo', [[school.manager, 'caseManager']]);
     const wanted = input({ email: 'STRANGER@school.example' });
     await invite(fresh.db, actorOf(school.manager), other, wanted, { now, readsOut: false });
-    expect(await invitationsTo(fresh.db, actorOf(school.stranger))).toMatchObject([{ id: wanted.id }]);
-    expect(await invitationsTo(fresh.db, actorOf(school.aide))).toEqual([]);
-    const decline = (person: string) => declineInvitation(fresh.db, { id: wanted.id }, actorOf(person), { today, now });
+    expect(await invitedTo(school.stranger)).toMatchObject([{ id: wanted.id }]);
+    expect(await invitedTo(school.aide)).toEqual([]);
+    const decline = (person: string) =>
+      asPerson(fresh.db, person, (trx) => declineInvitation(trx, { id: wanted.id }, actorOf(person), { today, now }));
     await expect(decline(school.aide)).rejects.toThrow(NotFound);
     await decline(school.stranger);
-    expect(await invitationsTo(fresh.db, actorOf(school.stranger))).toEqual([]);
+    expect(await invitedTo(school.stranger)).toEqual([]);
     expect(await openInvitations(fresh.db, actorOf(school.manager), other)).toMatchObject([{ declinedAt: now }]);
     await expect(accept(await mailed(wanted), today, actorOf(school.stranger), null)).rejects.toThrow(NotFound);
   });

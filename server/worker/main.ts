@@ -15,7 +15,10 @@ const [FIRST_PAUSE, LONGEST_PAUSE] = [500, 10_000];
 const SHORTLY = 10_000;
 
 z.config({ jitless: true });
-const db = connect(config.DATABASE_URL, { poolSize: AT_ONCE + 2 });
+const db = connect(config.DATABASE_URL, {
+  poolSize: AT_ONCE + 2,
+  as: config.ROW_SECURITY === 'on' ? 'worker' : undefined,
+});
 const carrier: Carrier = {
   transport: nodemailer.createTransport({
     url: config.SMTP_URL ?? `smtp://127.0.0.1:${config.CARRIER_PORT}`,

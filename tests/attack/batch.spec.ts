@@ -17,6 +17,7 @@ test('the papers of a group are handed out under the rights of the day they are 
     id,
     school_id: await schoolId(app.db),
     label: 'All students',
+    students: names,
     what: 'running',
     made_by: hanneke,
     made_at: new Date(),

@@ -168,7 +168,9 @@ async function reportRows(app: App, { student, entry, hanneke }: Record<'student
     ...{ bytes: 1, content: Buffer.from('x'), added_by: hanneke, added_at: new Date() },
   });
   const made = { school_id: await schoolId(app.db), made_by: hanneke, made_at: new Date(), state: 'ready' };
-  await app.db('document_batches').insert({ id: batchId, label: 'All', what: 'running', ...made });
+  await app
+    .db('document_batches')
+    .insert({ id: batchId, label: 'All', students: ['Ansel D.'], what: 'running', ...made });
   const page = await PDFDocument.create();
   page.addPage();
   const pdf = Buffer.from(await page.save());
@@ -300,7 +302,10 @@ const needed: Record<string, [open: Needed, send: Needed | null]> = {
 const writes = ['observe', 'setUp', 'share'] as const;
 const all = ['read', 'see', ...writes, 'manage', 'anyWriting'] as const;
 /** Members to whom something was granted, or nothing, or not any more; and what that comes to. */
-const members: Record<string, { change: object; may: readonly Needed[]; isArchived?: boolean }> = {
+const members: Record<
+  string,
+  { change: { role?: string; [column: string]: unknown }; may: readonly Needed[]; isArchived?: boolean }
+> = {
   'a member who may observe': { change: { rights: ['observe'] }, may: ['read', 'see', 'observe', 'anyWriting'] },
   'a member who may edit goals': { change: { rights: ['setUp'] }, may: ['read', 'see', 'setUp', 'anyWriting'] },
   'a member who may share': { change: { rights: ['share'] }, may: ['read', 'see', 'share', 'anyWriting'] },

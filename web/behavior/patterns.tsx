@@ -8,9 +8,8 @@ import { counted, rateFigure } from '~/core/words/counting';
 import { notesAcross } from '~/server/behavior/behavior';
 import { database } from '~/server/db/current';
 import { studentsOf } from '~/server/students/students';
-import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
-import { heavy } from '../http/heavy';
+import { answeringHeavy } from '../http/heavy';
 import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/patterns';
 
@@ -19,44 +18,42 @@ const STRETCHES = [6, 12, 24, 40];
 /** The last school days are held against as many before them: about four weeks. */
 const RECENT_DAYS = 20;
 
-export const loader = answering(
-  heavy(async ({ request, context }: Route.LoaderArgs) => {
-    const { actor, school, discreet } = askerOf(context);
-    const search = new URL(request.url).searchParams;
-    const all = (await studentsOf(database(), actor)).map((student) => (discreet ? discreetStudent(student) : student));
-    const groups = [...new Set(all.flatMap((student) => student.groups))].sort();
-    const group = groups.find((name) => name === search.get('group')) ?? null;
-    const weeks = STRETCHES.find((stretch) => String(stretch) === search.get('weeks')) ?? 12;
-    const students = group === null ? all : all.filter((student) => student.groups.includes(group));
-    const from = addDays(mondayOf(actor.today), -7 * (weeks - 1));
-    const notes = await notesAcross(
-      database(),
-      students.map(({ id }) => id),
-      { discreet },
-    );
-    const days = schoolDays(from, actor.today, school.calendar);
-    const patterns = patternsAcross(notes, days, { recentDays: RECENT_DAYS });
-    const names = new Map(students.map(({ id, shortName }) => [id, shortName]));
-    const named = (id: string) => ({ id, name: names.get(id) ?? '' });
-    return {
-      groups,
-      ...{ group, weeks, from, to: actor.today, discreet },
-      stretches: STRETCHES,
-      students: patterns.students
-        .filter(({ n }) => n > 0)
-        .sort((a, b) => b.n - a.n)
-        .map(({ id, n, weeks: rates }) => ({ ...named(id), n, weeks: rates })),
-      without: patterns.students.filter(({ n }) => n === 0).length,
-      highest: patterns.highest,
-      changed: patterns.changed.map(({ id, change }) => ({
-        ...named(id),
-        sentence: change ? changeSentence(change) : '',
-      })),
-      parts: patterns.parts.filter(({ n }) => n > 0),
-      antecedents: patterns.antecedents.map(({ name, n, students: ids }) => ({ name, n, students: ids.map(named) })),
-    };
-  }),
-);
+export const loader = answeringHeavy(async ({ request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const search = new URL(request.url).searchParams;
+  const all = (await studentsOf(database(), actor)).map((student) => (discreet ? discreetStudent(student) : student));
+  const groups = [...new Set(all.flatMap((student) => student.groups))].sort();
+  const group = groups.find((name) => name === search.get('group')) ?? null;
+  const weeks = STRETCHES.find((stretch) => String(stretch) === search.get('weeks')) ?? 12;
+  const students = group === null ? all : all.filter((student) => student.groups.includes(group));
+  const from = addDays(mondayOf(actor.today), -7 * (weeks - 1));
+  const notes = await notesAcross(
+    database(),
+    students.map(({ id }) => id),
+    { discreet },
+  );
+  const days = schoolDays(from, actor.today, school.calendar);
+  const patterns = patternsAcross(notes, days, { recentDays: RECENT_DAYS });
+  const names = new Map(students.map(({ id, shortName }) => [id, shortName]));
+  const named = (id: string) => ({ id, name: names.get(id) ?? '' });
+  return {
+    groups,
+    ...{ group, weeks, from, to: actor.today, discreet },
+    stretches: STRETCHES,
+    students: patterns.students
+      .filter(({ n }) => n > 0)
+      .sort((a, b) => b.n - a.n)
+      .map(({ id, n, weeks: rates }) => ({ ...named(id), n, weeks: rates })),
+    without: patterns.students.filter(({ n }) => n === 0).length,
+    highest: patterns.highest,
+    changed: patterns.changed.map(({ id, change }) => ({
+      ...named(id),
+      sentence: change ? changeSentence(change) : '',
+    })),
+    parts: patterns.parts.filter(({ n }) => n > 0),
+    antecedents: patterns.antecedents.map(({ name, n, students: ids }) => ({ name, n, students: ids.map(named) })),
+  };
+});
 
 export const meta: Route.MetaFunction = () => [{ title: 'Patterns · Gentle Margin' }];
 

@@ -1,28 +1,20 @@
-import { data } from 'react-router';
-import { unreadableWords } from '~/core/words/readable';
-import { isDatabaseGone, isUnkeepable } from '~/server/db/database';
-import { Busy, NotAllowed, NotFound } from '~/server/failures';
+import type { RouterContextProvider } from 'react-router';
+import { asking } from '~/server/db/current';
+import { askerIn } from './asker';
+import { withFailures } from './failure-answer';
 
-/** An answer that an error page shows: 404, 403, 422 or 503. */
-export function failureAnswer(error: unknown): unknown {
-  if (error instanceof NotFound) return data(null, { status: 404 });
-  if (error instanceof NotAllowed) return data(error.message, { status: 403 });
-  if (isUnkeepable(error)) return data(unreadableWords, { status: 422 });
-  if (error instanceof Busy) return data(error.message, { status: 503, headers: { 'Retry-After': '5' } });
-  if (isDatabaseGone(error)) return data(null, { status: 503, headers: { 'Retry-After': '5' } });
-  return error;
+export interface Asked {
+  context: Readonly<RouterContextProvider>;
 }
 
-/**
- * Turns the failures that a loader or action may meet into answers with the right status. What is left is a fault of
- * ours and becomes a 500.
- */
-export function answering<Args, Result>(handler: (args: Args) => Promise<Result>): (args: Args) => Promise<Result> {
-  return async (args) => {
-    try {
-      return await handler(args);
-    } catch (error) {
-      throw failureAnswer(error);
-    }
+/** A loader or action whose queries are one transaction, as whoever has signed in; where nobody has, nothing of a student is seen. */
+export const inTransaction =
+  <Args extends Asked, Result>(handler: (args: Args) => Promise<Result>) =>
+  (args: Args): Promise<Result> => {
+    const asker = askerIn(args.context);
+    return asker ? asking(asker.actor, () => handler(args)) : handler(args);
   };
-}
+
+/** A loader or action: in one transaction, as the one who asks, with failures turned into answers. */
+export const answering = <Args extends Asked, Result>(handler: (args: Args) => Promise<Result>) =>
+  withFailures(inTransaction(handler));

@@ -8,8 +8,8 @@ import { NotFound } from '~/server/failures';
 import type { Person } from '~/server/people/people';
 import type { School } from '~/server/school/school';
 import type { Actor } from '~/server/students/students';
-import { failureAnswer } from './answering';
 import { preferencesOf, sessionCookie } from './cookies';
+import { failureAnswer } from './failure-answer';
 
 /** Who is asking, at which moment, and how they want to be shown things. */
 export interface Asker {
@@ -23,12 +23,17 @@ export interface Asker {
   discreet: boolean;
 }
 
-const askerContext = createContext<Asker>();
+const askerContext = createContext<Asker | null>(null);
 
 /** The signed-in person of this request. Only under a route that has the `signedIn` middleware. */
 export function askerOf(context: Readonly<RouterContextProvider>): Asker {
-  return context.get(askerContext);
+  const asker = askerIn(context);
+  if (!asker) throw new Error('This page is for whoever has signed in.');
+  return asker;
 }
+
+/** The signed-in person of this request, where somebody has signed in. */
+export const askerIn = (context: Readonly<RouterContextProvider>): Asker | null => context.get(askerContext);
 
 /** Lets only signed-in people on, and carries who they are. Others are sent to sign in and then come back. */
 export const signedIn: MiddlewareFunction<Response> = async ({ request, context }, next) => {

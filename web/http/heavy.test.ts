@@ -1,12 +1,12 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { describe, expect, it } from 'vitest';
 import { Busy } from '~/server/failures';
-import { heavy } from './heavy';
+import { inQueue } from './heavy';
 
 describe('pages that compute much', () => {
   it('are answered a few at a time, and told to come again when too many wait', async () => {
     let [atOnce, most] = [0, 0];
-    const loader = heavy(async (n: number) => {
+    const loader = inQueue(async (n: number) => {
       most = Math.max(most, ++atOnce);
       await pause(2);
       atOnce--;
@@ -19,7 +19,7 @@ describe('pages that compute much', () => {
     expect(answered).toEqual(Array.from({ length: 62 }, (_, n) => n));
     expect(refused.every((reason) => reason instanceof Busy)).toBe(true);
     // What fails lets the next one through.
-    const failing = heavy(async () => Promise.reject(new Error('ours')));
+    const failing = inQueue(async () => Promise.reject(new Error('ours')));
     await expect(failing(null)).rejects.toThrow('ours');
     expect(await loader(7)).toBe(7);
   });

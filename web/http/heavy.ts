@@ -1,5 +1,7 @@
 import PQueue from 'p-queue';
 import { Busy } from '~/server/failures';
+import { type Asked, inTransaction } from './answering';
+import { withFailures } from './failure-answer';
 
 /** Pages that read and compute much are answered so many at a time … */
 const AT_ONCE = 2;
@@ -17,7 +19,7 @@ const queue = new PQueue({ concurrency: AT_ONCE });
  *
  * @throws Busy
  */
-export function heavy<Args, Result>(loader: (args: Args) => Promise<Result>): (args: Args) => Promise<Result> {
+export function inQueue<Args, Result>(loader: (args: Args) => Promise<Result>): (args: Args) => Promise<Result> {
   return async (args) => {
     if (queue.size >= MOST_WAITING) throw tooMany();
     const askedAt = performance.now();
@@ -30,3 +32,7 @@ export function heavy<Args, Result>(loader: (args: Args) => Promise<Result>): (a
     );
   };
 }
+
+/** As `answering`, for a loader that reads and computes much: its transaction begins when its turn has come. */
+export const answeringHeavy = <Args extends Asked, Result>(loader: (args: Args) => Promise<Result>) =>
+  withFailures(inQueue(inTransaction(loader)));

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { NotAllowed, NotFound } from '~/server/failures';
-import { answering } from './answering';
+import { withFailures } from './failure-answer';
 import { localPath } from './local-path';
 
 process.env.DATABASE_URL ??= 'postgres://unused';
@@ -35,7 +35,7 @@ describe('where a sign-in may lead', () => {
 
 describe('failures as answers', () => {
   const statusOf = (error: unknown) =>
-    answering(async () => {
+    withFailures(async () => {
       throw error;
     })(null).catch((answer) => (answer as { init?: { status?: number } }).init?.status ?? answer);
 

@@ -1,28 +1,22 @@
-import { data, Form, useNavigation } from 'react-router';
-import { countUnknownLink, mayOpenLink } from '~/server/access/attempts';
-import { doorOf } from '~/server/access/doors';
+import { Form, useNavigation } from 'react-router';
+import type { Door } from '~/server/access/doors';
 import { now } from '~/server/clock';
 import { database } from '~/server/db/current';
 import { findStop, stopMessages } from '~/server/post/told';
-import { answering } from '../http/answering';
-import { addressContext } from '../http/context';
+import { answeringAtDoor, closed } from '../http/at-door';
 import type { Route } from './+types/stop';
 
-async function mustBeKnown({ params, context }: Route.LoaderArgs | Route.ActionArgs) {
-  const address = context.get(addressContext);
-  if (!(await mayOpenLink(database(), address))) throw data(null, { status: 429 });
-  const door = await doorOf(database(), params.token);
-  const stop = door && (await findStop(database(), params.token));
-  if (stop) return { ...stop, schoolName: door.school.name };
-  await countUnknownLink(database(), address);
-  throw data(null, { status: 404 });
+async function mustBeKnown({ params, context }: Route.LoaderArgs | Route.ActionArgs, { school }: Door) {
+  const stop = await findStop(database(), params.token);
+  if (!stop) throw await closed(context);
+  return { ...stop, schoolName: school.name };
 }
 
-export const loader = answering((args: Route.LoaderArgs) => mustBeKnown(args));
+export const loader = answeringAtDoor(mustBeKnown);
 
 /** Also what a mail program sends by itself when its own “unsubscribe” is pressed. */
-export const action = answering(async (args: Route.ActionArgs) => {
-  await mustBeKnown(args);
+export const action = answeringAtDoor(async (args: Route.ActionArgs, door) => {
+  await mustBeKnown(args, door);
   await stopMessages(database(), args.params.token, now());
   return null;
 });

@@ -1,33 +1,27 @@
 import { data } from 'react-router';
-import { countUnknownLink, mayOpenLink } from '~/server/access/attempts';
-import { doorOf } from '~/server/access/doors';
+import type { Door } from '~/server/access/doors';
 import { now } from '~/server/clock';
 import { database } from '~/server/db/current';
 import { findRating, rateByLink } from '~/server/ratings/ratings';
-import { answering } from '../http/answering';
-import { addressContext } from '../http/context';
+import { answeringAtDoor, closed } from '../http/at-door';
 import { formOf } from '../http/form-of';
 import type { Route } from './+types/rate';
 import { RateForm } from './rate-form';
 import { readRating } from './read-rating';
 
-async function mustBeAsked({ params, context }: Route.LoaderArgs | Route.ActionArgs) {
-  const address = context.get(addressContext);
-  if (!(await mayOpenLink(database(), address))) throw data(null, { status: 429 });
-  const door = await doorOf(database(), params.token);
-  const found = door && (await findRating(database(), params.token, now()));
-  if (found) return { ...found, schoolName: door.school.name };
-  await countUnknownLink(database(), address);
-  throw data(null, { status: 404 });
+async function mustBeAsked({ params, context }: Route.LoaderArgs | Route.ActionArgs, { school }: Door) {
+  const found = await findRating(database(), params.token, now());
+  if (!found) throw await closed(context);
+  return { ...found, schoolName: school.name };
 }
 
-export const loader = answering(async (args: Route.LoaderArgs) => {
-  const { title, rubric, schoolName } = await mustBeAsked(args);
+export const loader = answeringAtDoor(async (args: Route.LoaderArgs, door) => {
+  const { title, rubric, schoolName } = await mustBeAsked(args, door);
   return { title, rubric, schoolName };
 });
 
-export const action = answering(async (args: Route.ActionArgs) => {
-  const found = await mustBeAsked(args);
+export const action = answeringAtDoor(async (args: Route.ActionArgs, door) => {
+  const found = await mustBeAsked(args, door);
   const read = readRating(await formOf(args.request), found.rubric);
   if ('message' in read) return data({ message: read.message, isDone: false }, { status: 400 });
   await rateByLink(database(), found, read.rating, now());

@@ -4,14 +4,14 @@ import { evidenceFile } from '~/server/evidence/list';
 import { NotFound } from '~/server/failures';
 import { mayReadEntry } from '~/server/report/running';
 import { evidenceAnswer } from '../evidence/evidence-answer';
-import { answering } from '../http/answering';
 import { idFrom } from '../http/asker';
+import { answeringAtDoor } from '../http/at-door';
 import type { Route } from './+types/read-evidence';
 import { readerBy, visit } from './visit';
 
 /** A photograph or a file, for a reader by a way in who is shown pictures and its entry. */
-export const loader = answering(async (args: Route.LoaderArgs) => {
-  const { way, isOpen } = await visit(args);
+export const loader = answeringAtDoor(async (args: Route.LoaderArgs, door) => {
+  const { way, isOpen } = await visit(args, door);
   if (!isOpen) throw data(null, { status: 404 });
   const { reader, goals } = await readerBy(way);
   if (!reader.shows.has('pictures')) throw new NotFound('No such file.');

@@ -4,15 +4,15 @@ import { progressPaper, progressRows } from '~/core/progress-report/paper';
 import { database } from '~/server/db/current';
 import { issuedOutside } from '~/server/progress-reports/issued';
 import { recordReading } from '~/server/readers/readings';
-import { answering } from '../http/answering';
 import { idFrom } from '../http/asker';
+import { answeringAtDoor } from '../http/at-door';
 import { paperFile } from '../reports/file-answer';
 import type { Route } from './+types/read-issued-file';
 import { readerBy, visit } from './visit';
 
 /** An issued report as a PDF, for a reader by a way in. */
-export const loader = answering(async (args: Route.LoaderArgs) => {
-  const { way, school, instant, isOpen } = await visit(args);
+export const loader = answeringAtDoor(async (args: Route.LoaderArgs, door) => {
+  const { way, school, instant, isOpen } = await visit(args, door);
   if (!isOpen) throw data(null, { status: 404 });
   const { reader } = await readerBy(way);
   const { kind } = way;

@@ -4,8 +4,8 @@ import { issueWords, progressPaper } from '~/core/progress-report/paper';
 import { database } from '~/server/db/current';
 import { issuedOutside } from '~/server/progress-reports/issued';
 import { recordReading } from '~/server/readers/readings';
-import { answering } from '../http/answering';
 import { idFrom } from '../http/asker';
+import { answeringAtDoor } from '../http/at-door';
 import { IssuedMarks } from '../reports/issued-marks';
 import { PaperView } from '../reports/paper-view';
 import { shownPaper } from '../reports/shown-paper';
@@ -14,8 +14,8 @@ import type { Route } from './+types/read-issued';
 import { PrintSheet } from './print-sheet';
 import { readerBy, visit } from './visit';
 
-export const loader = answering(async (args: Route.LoaderArgs) => {
-  const { way, school, instant, isOpen } = await visit(args);
+export const loader = answeringAtDoor(async (args: Route.LoaderArgs, door) => {
+  const { way, school, instant, isOpen } = await visit(args, door);
   // The door is at the report: there the passcode is asked for.
   if (!isOpen) throw redirect(`/read/${args.params.token}`);
   const { reader } = await readerBy(way);

@@ -13,7 +13,7 @@ import { issuedOf } from '~/server/progress-reports/issued';
 import { recordReading } from '~/server/readers/readings';
 import { mayReadEntry, runningReport } from '~/server/report/running';
 import { type FoundWayIn, tryPasscode } from '~/server/ways-in/ways-in';
-import { answering } from '../http/answering';
+import { answeringAtDoor } from '../http/at-door';
 import { arrangementCookie, passCookie, rememberArrangement } from '../http/cookies';
 import { formOf } from '../http/form-of';
 import { FieldMessage } from '../ui/fields';
@@ -30,8 +30,8 @@ import { shownEntries } from './shown-entry';
 import { AnswerForm } from './thread';
 import { readerBy, visit } from './visit';
 
-export const loader = answering(async (args: Route.LoaderArgs) => {
-  const { way, school, wall, instant, isOpen } = await visit(args);
+export const loader = answeringAtDoor(async (args: Route.LoaderArgs, door) => {
+  const { way, school, wall, instant, isOpen } = await visit(args, door);
   const base = { readerName: way.readerName, schoolName: school.name, endsOn: way.endsOn };
   if (!isOpen) return data({ ...base, isLocked: way.isLocked, report: null });
   const { reader, goals, rule } = await readerBy(way);
@@ -82,8 +82,8 @@ function aboutWords(shows: Shows): string {
   ].join(' ');
 }
 
-export const action = answering(async (args: Route.ActionArgs) => {
-  const { way, wall, instant, isOpen } = await visit(args);
+export const action = answeringAtDoor(async (args: Route.ActionArgs, door) => {
+  const { way, wall, instant, isOpen } = await visit(args, door);
   const form = await formOf(args.request);
   if (!isOpen) return givePasscode(args.request, way, String(form.get('passcode') ?? ''), instant);
   const { reader, goals } = await readerBy(way);

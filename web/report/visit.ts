@@ -1,8 +1,7 @@
-import { data, type RouterContextProvider } from 'react-router';
+import type { RouterContextProvider } from 'react-router';
 import { type WallTime, wallTime } from '~/core/calendar/zone';
 import { type ReaderRule, shownFields } from '~/core/readers/reader-rule';
-import { countUnknownLink, mayOpenLink } from '~/server/access/attempts';
-import { doorOf } from '~/server/access/doors';
+import type { Door } from '~/server/access/doors';
 import { now } from '~/server/clock';
 import { database } from '~/server/db/current';
 import { type Goal, goalsOf } from '~/server/goals/goals';
@@ -10,7 +9,7 @@ import { readerRules } from '~/server/readers/rules';
 import type { Reader } from '~/server/report/running';
 import type { School } from '~/server/school/school';
 import { type FoundWayIn, findWayIn, hasPass } from '~/server/ways-in/ways-in';
-import { addressContext } from '../http/context';
+import { closed } from '../http/at-door';
 import { passCookie } from '../http/cookies';
 
 interface AtTheDoor {
@@ -28,23 +27,17 @@ export interface Visit {
   isOpen: boolean;
 }
 
-/** Who stands at the door: an unknown way in is a 404 and is counted. */
-export async function visit({ params, request, context }: AtTheDoor): Promise<Visit> {
-  const address = context.get(addressContext);
-  if (!(await mayOpenLink(database(), address))) throw data(null, { status: 429 });
-  const door = await doorOf(database(), params.token);
+/** Who stands at the door: a way in that opens nothing any more is a 404 and is counted. */
+export async function visit({ params, request, context }: AtTheDoor, { school }: Door): Promise<Visit> {
   const instant = now();
-  const wall = door && wallTime(instant, door.school.timeZone);
-  const way = wall && (await findWayIn(database(), params.token, wall.on));
-  if (!door || !way) {
-    await countUnknownLink(database(), address);
-    throw data(null, { status: 404 });
-  }
+  const wall = wallTime(instant, school.timeZone);
+  const way = await findWayIn(database(), params.token, wall.on);
+  if (!way) throw await closed(context);
   const passes = (await passCookie.parse(request.headers.get('Cookie'))) as Record<string, string> | null;
   const pass = passes?.[way.id];
   const isOpen =
     !way.isLocked && (!way.needsPasscode || (!!pass && (await hasPass(database(), way.id, pass, instant))));
-  return { way, school: door.school, wall, instant, isOpen };
+  return { way, school, wall, instant, isOpen };
 }
 
 /** The reader behind a way in, as the rule of their kind has it. */

@@ -7,7 +7,7 @@ import { type DraftWords, draftInput, issueInput } from '~/core/progress-report/
 import { progressPaper } from '~/core/progress-report/paper';
 import { listed } from '~/core/words/counting';
 import { readable } from '~/core/words/readable';
-import { database } from '~/server/db/current';
+import { asking, askingAtOneMoment, database } from '~/server/db/current';
 import { Conflict, NotFound } from '~/server/failures';
 import { draftOf, saveDraft } from '~/server/progress-reports/draft';
 import { issuedOf, issueReport, namesInReport } from '~/server/progress-reports/issued';
@@ -15,6 +15,7 @@ import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { sayNext } from '../http/cookies';
+import { withFailures } from '../http/failure-answer';
 import { jsonOf } from '../http/json-of';
 import { PrintSheet } from '../report/print-sheet';
 import { Covered } from '../ui/covered';
@@ -74,19 +75,24 @@ export type DraftAnswer =
   | { problem: string }
   | { unreachable: true };
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+export const action = withFailures(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, school, now } = askerOf(context);
   const studentId = idFrom(params.studentId);
-  await studentFor(database(), actor, studentId, 'share');
+  await asking(actor, () => studentFor(database(), actor, studentId, 'share'));
   const parsed = readable(change).safeParse(await jsonOf(request));
   if (!parsed.success || parsed.data.period !== params.period) {
     return data({ problem: 'This cannot be kept as it is: the words may be too long.' }, { status: 400 });
   }
+  const asked = parsed.data;
   try {
-    if (parsed.data.intent === 'save') {
-      return data({ version: await saveDraft(database(), actor, studentId, parsed.data, now) });
+    if (asked.intent === 'save') {
+      const save = () => saveDraft(database(), actor, studentId, asked, now);
+      return data({ version: await asking(actor, save) });
     }
-    await issueReport(database(), actor, studentId, parsed.data, { school, now });
+    await askingAtOneMoment(actor, () => issueReport(database(), actor, studentId, asked, { school, now }));
+    throw redirect(`/students/${studentId}/issued/${asked.id}`, {
+      headers: await sayNext({ text: 'Issued. It is numbered and dated, and does not change any more.' }),
+    });
   } catch (error) {
     if (!(error instanceof Conflict)) throw error;
     const current = error.current as { words: DraftWords; version: number } | { issued: number | null };
@@ -96,9 +102,6 @@ export const action = answering(async ({ params, request, context }: Route.Actio
       : 'The report that this one replaces was replaced already.';
     return data({ problem }, { status: 409 });
   }
-  throw redirect(`/students/${studentId}/issued/${parsed.data.id}`, {
-    headers: await sayNext({ text: 'Issued. It is numbered and dated, and does not change any more.' }),
-  });
 });
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);

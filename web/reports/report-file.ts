@@ -7,10 +7,9 @@ import { goalsOf } from '~/server/goals/goals';
 import { recordReading } from '~/server/readers/readings';
 import { runningReport } from '~/server/report/running';
 import { studentFor } from '~/server/students/students';
-import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
 import { arrangementCookie } from '../http/cookies';
-import { heavy } from '../http/heavy';
+import { answeringHeavy } from '../http/heavy';
 import { BEHAVIOR } from '../report/goal-filter';
 import { reportSearch } from '../report/report-search';
 import { teamReader } from '../report/team-reader';
@@ -19,62 +18,55 @@ import type { Route } from './+types/report-file';
 import { formatFrom, paperFile } from './file-answer';
 
 /** The running report as a file, as the page shows it to the one who asks: what it is narrowed to, in its order and groups. */
-export const loader = answering(
-  heavy(async ({ params, request, context }: Route.LoaderArgs) => {
-    const { actor, school, now, discreet } = askerOf(context);
-    const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
-    const format = formatFrom(params.format);
-    const [stored, reader, chosen] = await Promise.all([
-      goalsOf(database(), [student.id]),
-      teamReader(student, discreet),
-      arrangementCookie.parse(request.headers.get('Cookie')),
-    ]);
-    const goals = discreet ? stored.map(discreetGoal) : stored;
-    const { wanted, arrangement, find, goal } = reportSearch(
-      new URL(request.url).searchParams,
-      goals,
-      reader.rule,
-      chosen ?? {},
-    );
-    // All pages of it, whichever was looked at.
-    const whole = { ...wanted, page: 'all' as const, day: null };
-    const { entries, threads } = await runningReport(database(), student.id, goals, reader, whole);
-    const shown = discreet ? entries.map(discreetEntry) : entries;
-    const groups = groupEntries(shown, arrangement.grouping, goals, actor.today);
-    const narrowed = goals.find(({ id }) => id === goal);
-    const about = [
-      narrowed && `${narrowed.number} · ${narrowed.shortName}`,
-      goal === BEHAVIOR && 'behavior',
-      find && `with “${find}”`,
-    ];
-    const what = `report (${format.toUpperCase()})`;
-    await recordReading(
-      database(),
-      { personId: actor.personId },
-      { studentId: student.id, what, how: 'exported' },
-      now,
-    );
-    const { shortName } = headerStudent(student, { discreet });
-    const paper = runningPaper({
-      ...{ studentShortName: shortName, schoolName: school.name, today: actor.today },
-      ...{ groups, threads: discreet ? {} : threads, about: about.filter(Boolean).join(' · ') },
-      layout: arrangement.layout,
-    });
-    const rows = {
-      fields: ['at', 'kind', 'of', 'said', 'note', 'setting', 'observer', 'answers'],
-      rows: groups
-        .flatMap((group) => group.entries)
-        .map((entry) => [
-          `${entry.on}T${entry.time}`,
-          entry.kind,
-          entry.title,
-          entry.sentence,
-          entry.note ?? '',
-          entry.setting ?? '',
-          entry.observer ?? '',
-          entryLines({ ...entry, sentence: '', note: null }, (discreet ? {} : threads)[entry.id] ?? []).join('\n'),
-        ]),
-    };
-    return paperFile(format, fileName(shortName, 'individual report', actor.today), paper, rows);
-  }),
-);
+export const loader = answeringHeavy(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, school, now, discreet } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
+  const format = formatFrom(params.format);
+  const [stored, reader, chosen] = await Promise.all([
+    goalsOf(database(), [student.id]),
+    teamReader(student, discreet),
+    arrangementCookie.parse(request.headers.get('Cookie')),
+  ]);
+  const goals = discreet ? stored.map(discreetGoal) : stored;
+  const { wanted, arrangement, find, goal } = reportSearch(
+    new URL(request.url).searchParams,
+    goals,
+    reader.rule,
+    chosen ?? {},
+  );
+  // All pages of it, whichever was looked at.
+  const whole = { ...wanted, page: 'all' as const, day: null };
+  const { entries, threads } = await runningReport(database(), student.id, goals, reader, whole);
+  const shown = discreet ? entries.map(discreetEntry) : entries;
+  const groups = groupEntries(shown, arrangement.grouping, goals, actor.today);
+  const narrowed = goals.find(({ id }) => id === goal);
+  const about = [
+    narrowed && `${narrowed.number} · ${narrowed.shortName}`,
+    goal === BEHAVIOR && 'behavior',
+    find && `with “${find}”`,
+  ];
+  const what = `report (${format.toUpperCase()})`;
+  await recordReading(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'exported' }, now);
+  const { shortName } = headerStudent(student, { discreet });
+  const paper = runningPaper({
+    ...{ studentShortName: shortName, schoolName: school.name, today: actor.today },
+    ...{ groups, threads: discreet ? {} : threads, about: about.filter(Boolean).join(' · ') },
+    layout: arrangement.layout,
+  });
+  const rows = {
+    fields: ['at', 'kind', 'of', 'said', 'note', 'setting', 'observer', 'answers'],
+    rows: groups
+      .flatMap((group) => group.entries)
+      .map((entry) => [
+        `${entry.on}T${entry.time}`,
+        entry.kind,
+        entry.title,
+        entry.sentence,
+        entry.note ?? '',
+        entry.setting ?? '',
+        entry.observer ?? '',
+        entryLines({ ...entry, sentence: '', note: null }, (discreet ? {} : threads)[entry.id] ?? []).join('\n'),
+      ]),
+  };
+  return paperFile(format, fileName(shortName, 'individual report', actor.today), paper, rows);
+});

@@ -13,40 +13,38 @@ import { studentsOf } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
 import { formOf } from '../http/form-of';
-import { heavy } from '../http/heavy';
+import { answeringHeavy } from '../http/heavy';
 import { submitted } from '../http/submitted';
 import { MarginTitle, Page } from '../ui/page';
 import { useFreshId } from '../ui/use-fresh-id';
 import type { Route } from './+types/reports';
 import { ReportsNav } from './reports-nav';
 
-export const loader = answering(
-  heavy(async ({ context }: Route.LoaderArgs) => {
-    const { actor, school, person, discreet } = askerOf(context);
-    const students = (await studentsOf(database(), actor)).filter((student) => may(student, 'share'));
-    const lines = await Promise.all(
-      students.map(async ({ id, shortName, initials, groups }) => {
-        const { period, issued } = await reportStanding(database(), { id }, { school, today: actor.today });
-        return {
-          ...{ id, groups, name: discreet ? initials : shortName },
-          period,
-          issued: issued && { id: issued.id, number: issued.number, on: issued.issuedOn },
-        };
-      }),
-    );
-    const batches = await batchesOf(database(), actor);
-    return {
-      lines,
-      groups: [...new Set(students.flatMap(({ groups }) => groups))].sort(),
-      setsUp: person.setsUp,
-      batches: batches.map(({ madeAt, ...batch }) => {
-        const { on, time } = wallTime(madeAt, school.timeZone);
-        const leftOut = discreet ? batch.leftOut.map(() => 'a student') : batch.leftOut;
-        return { ...batch, leftOut, at: `${shortDate(on)}, ${time}` };
-      }),
-    };
-  }),
-);
+export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
+  const { actor, school, person, discreet } = askerOf(context);
+  const students = (await studentsOf(database(), actor)).filter((student) => may(student, 'share'));
+  const lines = await Promise.all(
+    students.map(async ({ id, shortName, initials, groups }) => {
+      const { period, issued } = await reportStanding(database(), { id }, { school, today: actor.today });
+      return {
+        ...{ id, groups, name: discreet ? initials : shortName },
+        period,
+        issued: issued && { id: issued.id, number: issued.number, on: issued.issuedOn },
+      };
+    }),
+  );
+  const batches = await batchesOf(database(), actor);
+  return {
+    lines,
+    groups: [...new Set(students.flatMap(({ groups }) => groups))].sort(),
+    setsUp: person.setsUp,
+    batches: batches.map(({ madeAt, ...batch }) => {
+      const { on, time } = wallTime(madeAt, school.timeZone);
+      const leftOut = discreet ? batch.leftOut.map(() => 'a student') : batch.leftOut;
+      return { ...batch, leftOut, at: `${shortDate(on)}, ${time}` };
+    }),
+  };
+});
 
 const wanted = z.object({
   id: z.uuid(),

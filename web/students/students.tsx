@@ -9,9 +9,8 @@ import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { standingOfGoals } from '~/server/goals/progress';
 import { behaviorEntries, reportEntries } from '~/server/report/report';
 import { studentsOf } from '~/server/students/students';
-import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
-import { heavy } from '../http/heavy';
+import { answeringHeavy } from '../http/heavy';
 import { MarginEntries } from '../report/margin-entries';
 import { shownEntries } from '../report/shown-entry';
 import { MarginTitle, Page } from '../ui/page';
@@ -21,35 +20,33 @@ import { byGroup, type StudentSummary, summaryOf } from './summary';
 
 const NEWEST = 6;
 
-export const loader = answering(
-  heavy(async ({ context }: Route.LoaderArgs) => {
-    const { actor, person, school, discreet } = askerOf(context);
-    const students = await studentsOf(database(), actor);
-    const all = await goalsOf(
+export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
+  const { actor, person, school, discreet } = askerOf(context);
+  const students = await studentsOf(database(), actor);
+  const all = await goalsOf(
+    database(),
+    students.map(({ id }) => id),
+  );
+  const goals = discreet ? all.map(discreetGoal) : all;
+  const [progress, observed, behavior] = await Promise.all([
+    standingOfGoals(database(), goalsWorkedOn(goals), { school, today: actor.today }),
+    reportEntries(database(), goals, { limit: NEWEST }),
+    behaviorEntries(
       database(),
       students.map(({ id }) => id),
-    );
-    const goals = discreet ? all.map(discreetGoal) : all;
-    const [progress, observed, behavior] = await Promise.all([
-      standingOfGoals(database(), goalsWorkedOn(goals), { school, today: actor.today }),
-      reportEntries(database(), goals, { limit: NEWEST }),
-      behaviorEntries(
-        database(),
-        students.map(({ id }) => id),
-        { limit: NEWEST, discreet },
-      ),
-    ]);
-    const entries = newestFirst([observed, behavior], NEWEST);
-    const summaries = students.map((student) => summaryOf(student, goalsWorkedOn(goals), progress, { discreet }));
-    return {
-      today: actor.today,
-      setsUp: person.setsUp,
-      summaries,
-      names: Object.fromEntries(summaries.map(({ id, name }) => [id, name])),
-      entries: shownEntries(entries, goals, { discreet }),
-    };
-  }),
-);
+      { limit: NEWEST, discreet },
+    ),
+  ]);
+  const entries = newestFirst([observed, behavior], NEWEST);
+  const summaries = students.map((student) => summaryOf(student, goalsWorkedOn(goals), progress, { discreet }));
+  return {
+    today: actor.today,
+    setsUp: person.setsUp,
+    summaries,
+    names: Object.fromEntries(summaries.map(({ id, name }) => [id, name])),
+    entries: shownEntries(entries, goals, { discreet }),
+  };
+});
 
 export const meta: Route.MetaFunction = () => [{ title: 'Students · Gentle Margin' }];
 

@@ -7,50 +7,47 @@ import { database } from '~/server/db/current';
 import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { newestDates, weekCounts } from '~/server/observations/coverage';
 import { studentsOf } from '~/server/students/students';
-import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
-import { heavy } from '../http/heavy';
+import { answeringHeavy } from '../http/heavy';
 import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/coverage';
 
 const WEEKS = 8;
 
-export const loader = answering(
-  heavy(async ({ context }: Route.LoaderArgs) => {
-    const { actor, school, discreet } = askerOf(context);
-    const { calendar } = school;
-    const students = await studentsOf(database(), actor);
-    const ids = students.map(({ id }) => id);
-    const weeks = lastWeeks(actor.today, WEEKS);
-    const [all, counts, newest] = await Promise.all([
-      goalsOf(database(), ids),
-      weekCounts(database(), ids, weeks[0] as string),
-      newestDates(database(), ids),
-    ]);
-    const goals = goalsWorkedOn(discreet ? all.map(discreetGoal) : all);
-    return {
-      weeks: weeks.map((monday) => ({ monday, isClosed: schoolDaysInWeek(monday, calendar) === 0 })),
-      students: students.map((student) => ({
-        id: student.id,
-        name: (discreet ? discreetStudent(student) : student).shortName,
-        goals: goals
-          .filter(({ studentId }) => studentId === student.id)
-          .map(({ id, number, shortName, startsOn, plannedGap }) => ({
-            ...{ id, number, shortName },
-            weeks: countsByWeek(
-              counts.filter(({ goalId }) => goalId === id),
-              weeks,
-            ),
-            silence: silenceOf(
-              { lastOn: newest.get(id) ?? null, startsOn, plannedGap },
-              { calendar, today: actor.today },
-            ),
-          })),
-      })),
-      people: countsByPerson(counts).map(({ name, own }) => ({ name, weeks: countsByWeek(own, weeks) })),
-    };
-  }),
-);
+export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const { calendar } = school;
+  const students = await studentsOf(database(), actor);
+  const ids = students.map(({ id }) => id);
+  const weeks = lastWeeks(actor.today, WEEKS);
+  const [all, counts, newest] = await Promise.all([
+    goalsOf(database(), ids),
+    weekCounts(database(), ids, weeks[0] as string),
+    newestDates(database(), ids),
+  ]);
+  const goals = goalsWorkedOn(discreet ? all.map(discreetGoal) : all);
+  return {
+    weeks: weeks.map((monday) => ({ monday, isClosed: schoolDaysInWeek(monday, calendar) === 0 })),
+    students: students.map((student) => ({
+      id: student.id,
+      name: (discreet ? discreetStudent(student) : student).shortName,
+      goals: goals
+        .filter(({ studentId }) => studentId === student.id)
+        .map(({ id, number, shortName, startsOn, plannedGap }) => ({
+          ...{ id, number, shortName },
+          weeks: countsByWeek(
+            counts.filter(({ goalId }) => goalId === id),
+            weeks,
+          ),
+          silence: silenceOf(
+            { lastOn: newest.get(id) ?? null, startsOn, plannedGap },
+            { calendar, today: actor.today },
+          ),
+        })),
+    })),
+    people: countsByPerson(counts).map(({ name, own }) => ({ name, weeks: countsByWeek(own, weeks) })),
+  };
+});
 
 export const meta: Route.MetaFunction = () => [{ title: 'Team · Gentle Margin' }];
 

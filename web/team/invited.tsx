@@ -3,16 +3,14 @@ import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { wallTime } from '~/core/calendar/zone';
 import { roleWords } from '~/core/team/roles';
 import { acceptanceInput } from '~/core/team/team-input';
-import { countUnknownLink, mayOpenLink } from '~/server/access/attempts';
-import { doorOf } from '~/server/access/doors';
+import type { Door } from '~/server/access/doors';
 import { beginSession } from '~/server/access/sessions';
 import { now } from '~/server/clock';
 import { database } from '~/server/db/current';
 import { acceptInvitation, declineInvitation, findInvitation } from '~/server/team/invitations';
 import { NewPassword } from '../account/new-password';
-import { answering } from '../http/answering';
 import { visitorOf } from '../http/asker';
-import { addressContext } from '../http/context';
+import { answeringAtDoor, closed } from '../http/at-door';
 import { sayNext, sessionCookie } from '../http/cookies';
 import { formOf } from '../http/form-of';
 import { submitted, withoutSecrets } from '../http/submitted';
@@ -21,23 +19,17 @@ import { TextField } from '../ui/form-fields';
 import { readForm } from '../ui/read-form';
 import type { Route } from './+types/invited';
 
-/** Who stands at the door with an invitation: an unknown one is a 404 and is counted. */
-async function invited({ params, context }: Route.LoaderArgs | Route.ActionArgs) {
-  const address = context.get(addressContext);
-  if (!(await mayOpenLink(database(), address))) throw data(null, { status: 429 });
-  const door = await doorOf(database(), params.token);
+/** Who stands at the door with an invitation: one that is over or used is a 404 and is counted. */
+async function invited({ params, context }: Route.LoaderArgs | Route.ActionArgs, { school }: Door) {
   const instant = now();
-  const today = door && wallTime(instant, door.school.timeZone).on;
-  const invitation = today && (await findInvitation(database(), params.token, today));
-  if (!door || !invitation) {
-    await countUnknownLink(database(), address);
-    throw data(null, { status: 404 });
-  }
-  return { invitation, school: door.school, instant, today };
+  const today = wallTime(instant, school.timeZone).on;
+  const invitation = await findInvitation(database(), params.token, today);
+  if (!invitation) throw await closed(context);
+  return { invitation, school, instant, today };
 }
 
-export const loader = answering(async (args: Route.LoaderArgs) => {
-  const { invitation, school } = await invited(args);
+export const loader = answeringAtDoor(async (args: Route.LoaderArgs, at) => {
+  const { invitation, school } = await invited(args, at);
   const { name, email, role, madeByName, accountId, isProven, isReadOut } = invitation;
   const visitor = await visitorOf(args.request);
   const isSignedIn = accountId !== null && visitor?.personId === accountId;
@@ -50,8 +42,8 @@ export const loader = answering(async (args: Route.LoaderArgs) => {
   };
 });
 
-export const action = answering(async (args: Route.ActionArgs) => {
-  const { invitation, instant, today } = await invited(args);
+export const action = answeringAtDoor(async (args: Route.ActionArgs, at) => {
+  const { invitation, instant, today } = await invited(args, at);
   const door = { token: args.params.token };
   const actor = await visitorOf(args.request);
   const form = await formOf(args.request);

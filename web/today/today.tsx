@@ -16,9 +16,8 @@ import { roundsOf } from '~/server/rounds/rounds';
 import { plannedOn } from '~/server/school/timetable';
 import { studentsOf } from '~/server/students/students';
 import { invitationsTo } from '~/server/team/invitations';
-import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
-import { heavy } from '../http/heavy';
+import { answeringHeavy } from '../http/heavy';
 import { MarginEntries } from '../report/margin-entries';
 import { shownEntries } from '../report/shown-entry';
 import { MarginTitle, Page } from '../ui/page';
@@ -29,63 +28,61 @@ import type { Route } from './+types/today';
 /** How many of the entries of a day are read for the margin. */
 const NEWEST = 12;
 
-export const loader = answering(
-  heavy(async ({ context }: Route.LoaderArgs) => {
-    const { actor, person, school, wall, discreet } = askerOf(context);
-    const students = await studentsOf(database(), actor);
-    const ids = students.map(({ id }) => id);
-    const [stored, newest, parts, rounds, invitations] = await Promise.all([
-      goalsOf(database(), ids),
-      newestDates(database(), ids),
-      plannedOn(database(), ids, wall.on),
-      roundsOf(database(), actor),
-      invitationsTo(database(), actor),
-    ]);
-    const all = discreet ? stored.map(discreetGoal) : stored;
-    const goals = goalsWorkedOn(all);
-    const [progress, observed, behavior] = await Promise.all([
-      standingOfGoals(database(), goals, { school, today: actor.today }),
-      reportEntries(database(), all, { limit: NEWEST }),
-      behaviorEntries(database(), ids, { limit: NEWEST, discreet }),
-    ]);
-    const entries = newestFirst([observed, behavior], NEWEST);
-    const names = new Map(
-      students.map((student) => [student.id, (discreet ? discreetStudent(student) : student).shortName]),
-    );
-    const planned = goals.map((goal) => ({ ...goal, lastOn: newest.get(goal.id) ?? null }));
-    const plan = dayPlan(parts, planned, { personId: person.id, wall, calendar: school.calendar });
-    const byId = new Map(goals.map((goal) => [goal.id, goal]));
-    const shown = ({ studentId, due }: { studentId: string; due: string[] }) => ({
-      studentId,
-      name: names.get(studentId) ?? '',
-      due: due.map((id) => lineOf(byId.get(id) as Goal)),
-    });
-    const today = shownEntries(
-      entries.filter(({ on }) => on === actor.today),
-      all,
-      { discreet },
-    );
-    return {
-      wall,
-      noSchool: noSchoolWords(wall.on, school.calendar),
-      invitations: invitations.length,
-      hasStudents: students.length > 0,
-      parts: plan.parts.map((part) => ({ ...part, students: part.students.map(shown) })),
-      elsewhere: plan.elsewhere.map(shown),
-      rounds: rounds
-        .filter((round) => [weekday(wall.on), null].includes(round.weekday) && round.goals.length > 0)
-        .map(({ id, name, startsAt, goals: inRound }) => ({ id, name, startsAt, goals: inRound.length })),
-      attention: goals.flatMap((goal) => {
-        const verdict = progress.get(goal.id)?.verdict;
-        return verdict && verdictWords[verdict.is].needsAttention
-          ? { ...lineOf(goal), studentId: goal.studentId, name: names.get(goal.studentId) ?? '', ...verdict }
-          : [];
-      }),
-      entries: today,
-      names: Object.fromEntries(names),
-    };
-  }),
-);
+export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
+  const { actor, person, school, wall, discreet } = askerOf(context);
+  const students = await studentsOf(database(), actor);
+  const ids = students.map(({ id }) => id);
+  const [stored, newest, parts, rounds, invitations] = await Promise.all([
+    goalsOf(database(), ids),
+    newestDates(database(), ids),
+    plannedOn(database(), ids, wall.on),
+    roundsOf(database(), actor),
+    invitationsTo(database(), actor),
+  ]);
+  const all = discreet ? stored.map(discreetGoal) : stored;
+  const goals = goalsWorkedOn(all);
+  const [progress, observed, behavior] = await Promise.all([
+    standingOfGoals(database(), goals, { school, today: actor.today }),
+    reportEntries(database(), all, { limit: NEWEST }),
+    behaviorEntries(database(), ids, { limit: NEWEST, discreet }),
+  ]);
+  const entries = newestFirst([observed, behavior], NEWEST);
+  const names = new Map(
+    students.map((student) => [student.id, (discreet ? discreetStudent(student) : student).shortName]),
+  );
+  const planned = goals.map((goal) => ({ ...goal, lastOn: newest.get(goal.id) ?? null }));
+  const plan = dayPlan(parts, planned, { personId: person.id, wall, calendar: school.calendar });
+  const byId = new Map(goals.map((goal) => [goal.id, goal]));
+  const shown = ({ studentId, due }: { studentId: string; due: string[] }) => ({
+    studentId,
+    name: names.get(studentId) ?? '',
+    due: due.map((id) => lineOf(byId.get(id) as Goal)),
+  });
+  const today = shownEntries(
+    entries.filter(({ on }) => on === actor.today),
+    all,
+    { discreet },
+  );
+  return {
+    wall,
+    noSchool: noSchoolWords(wall.on, school.calendar),
+    invitations: invitations.length,
+    hasStudents: students.length > 0,
+    parts: plan.parts.map((part) => ({ ...part, students: part.students.map(shown) })),
+    elsewhere: plan.elsewhere.map(shown),
+    rounds: rounds
+      .filter((round) => [weekday(wall.on), null].includes(round.weekday) && round.goals.length > 0)
+      .map(({ id, name, startsAt, goals: inRound }) => ({ id, name, startsAt, goals: inRound.length })),
+    attention: goals.flatMap((goal) => {
+      const verdict = progress.get(goal.id)?.verdict;
+      return verdict && verdictWords[verdict.is].needsAttention
+        ? { ...lineOf(goal), studentId: goal.studentId, name: names.get(goal.studentId) ?? '', ...verdict }
+        : [];
+    }),
+    entries: today,
+    names: Object.fromEntries(names),
+  };
+});
 
 const lineOf = ({ id, number, shortName }: Goal) => ({ id, number, shortName });
 

@@ -44,6 +44,8 @@ export const reports = `
     id uuid primary key,
     school_id uuid not null references schools,
     label text not null check (label <> ''),
+    -- Of whom, by short name, in their order: who is left out since is named.
+    students text[] not null,
     what text not null check (what in ('progress', 'running')),
     period_to date,
     made_by uuid not null references people,

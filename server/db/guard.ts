@@ -1,0 +1,224 @@
+import { createHash } from 'node:crypto';
+import type { Knex } from 'knex';
+
+/** Whom the database knows besides its owner: each sees what its policies let it see. */
+export const roles = { app: 'gentle_margin_app', worker: 'gentle_margin_worker' } as const;
+export type DatabaseRole = keyof typeof roles;
+
+const yes = 'true';
+const theirs = 'student_id = any((select visible_students())::uuid[])';
+const ofTheSchoolOrTheirs = `student_id is null or ${theirs}`;
+const roster = (student: string) =>
+  `exists (select from students r where r.id = ${student} and r.school_id = any((select administered_schools())::uuid[]))`;
+const through = (column: string, table: string) => `${column} in (select id from ${table})`;
+
+/**
+ * Which rows the application sees of each table that holds something of a student: those of the students whom the one who asks may
+ * know of. What is seen through another table is seen as far as that one is.
+ */
+export const visible: Record<string, string> = {
+  students: `id = any((select visible_students())::uuid[]) or school_id = any((select administered_schools())::uuid[])`,
+  student_groups: `${theirs} or school_id = any((select administered_schools())::uuid[])`,
+  team_members: `${theirs} or person_id = asker() or ${roster('student_id')}`,
+  timetable_blocks: ofTheSchoolOrTheirs,
+  behavior_targets: ofTheSchoolOrTheirs,
+  behavior_options: ofTheSchoolOrTheirs,
+  visibility_rules: ofTheSchoolOrTheirs,
+  changes: `(student_id is not null and ${theirs}) or school_id = any((select administered_schools())::uuid[]) or changed_by = asker()`,
+  invitations: `${theirs} or lower(email) = (select asker_email())`,
+  ...Object.fromEntries(
+    [
+      ...[
+        'plans',
+        'absences',
+        'goals',
+        'round_goals',
+        'behavior_fields',
+        'behavior_phases',
+        'entries',
+        'incident_choices',
+      ],
+      ...['entry_revisions', 'kept_names', 'evidence', 'work_samples', 'share_links', 'access_log', 'comments'],
+      ...['progress_report_drafts', 'issued_reports', 'issued_report_entries', 'document_batch_parts', 'entry_events'],
+      ...['messages', 'message_entries'],
+    ].map((table) => [table, theirs]),
+  ),
+  reporting_periods: through('plan_id', 'plans'),
+  goal_measures: through('goal_id', 'goals'),
+  goal_phases: through('goal_id', 'goals'),
+  goal_observers: through('goal_id', 'goals'),
+  goal_locations: through('goal_id', 'goals'),
+  goal_revisions: through('goal_id', 'goals'),
+  behavior_revisions: `${through('target_id', 'behavior_targets')} or ${through('option_id', 'behavior_options')}`,
+  rating_links: through('work_sample_id', 'work_samples'),
+  work_sample_ratings: through('work_sample_id', 'work_samples'),
+  share_link_tokens: through('link_id', 'share_links'),
+  share_link_passes: through('link_id', 'share_links'),
+  invitation_tokens: through('invitation_id', 'invitations'),
+  message_stops: through('message_id', 'messages'),
+};
+
+/** What is written down once: the application may add to it, and nothing else. */
+export const writtenOnce = [
+  ...['entry_revisions', 'incident_choices', 'goal_revisions', 'behavior_revisions', 'kept_names'],
+  ...['access_log', 'changes', 'issued_reports', 'issued_report_entries', 'message_entries'],
+];
+/** What is changed, and never taken away. */
+export const kept = [
+  ...['entries', 'goals', 'goal_measures', 'behavior_targets', 'behavior_options', 'evidence', 'comments', 'messages'],
+  ...['work_sample_ratings', 'students', 'plans', 'share_links', 'people', 'schools'],
+];
+
+/**
+ * Who asks is said once for a transaction: `app.person` and `app.today`, or `app.door`, the student to whom a link leads. What they
+ * may see is looked up by functions of the owner, since a policy that read the table that it guards would ask itself.
+ */
+const functions = `
+  create or replace function asker() returns uuid language sql stable as
+    $$ select nullif(current_setting('app.person', true), '')::uuid $$;
+  create or replace function asked_on() returns date language sql stable as
+    $$ select coalesce(nullif(current_setting('app.today', true), '')::date, current_date) $$;
+
+  create or replace function visible_students() returns uuid[] language sql stable security definer set search_path = public as $$
+    select coalesce(array_agg(student_id), '{}') from (
+      select student_id from team_members
+       where person_id = asker() and from_date <= asked_on() and coalesce(until_date, 'infinity') >= asked_on()
+      union all
+      select nullif(current_setting('app.door', true), '')::uuid where nullif(current_setting('app.door', true), '') is not null) as theirs
+  $$;
+  create or replace function administered_schools() returns uuid[] language sql stable security definer set search_path = public as $$
+    select coalesce(array_agg(school_id), '{}') from school_staff
+     where person_id = asker() and is_admin and from_date <= asked_on() and coalesce(until_date, 'infinity') >= asked_on()
+  $$;
+  create or replace function asker_email() returns text language sql stable security definer set search_path = public as
+    $$ select lower(email) from people where id = asker() and email_proven_at is not null $$;
+
+  -- To whom a link from outside leads; it tells no more than that.
+  create or replace function student_behind(hash bytea) returns table (student_id uuid, school_id uuid)
+    language sql stable security definer set search_path = public as $$
+    select s.id, s.school_id
+      from (select l.student_id from share_link_tokens t join share_links l on l.id = t.link_id where t.token_hash = hash
+            union all
+            select i.student_id from invitation_tokens t join invitations i on i.id = t.invitation_id where t.token_hash = hash
+            union all
+            select w.student_id from rating_links t join work_samples w on w.id = t.work_sample_id where t.token_hash = hash
+            union all
+            select m.student_id from message_stops t join messages m on m.id = t.message_id where t.token_hash = hash) as door
+      join students s on s.id = door.student_id
+  $$;
+  -- The students to whose teams the one who asks is invited, by name.
+  create or replace function invited_students() returns table (id uuid, short_name text, archived_at timestamptz)
+    language sql stable security definer set search_path = public as $$
+    select s.id, s.short_name, s.archived_at from students s
+     where s.id in (select i.student_id from invitations i where lower(i.email) = asker_email())
+  $$;
+  -- Opens the door to the student of an invitation to the one who asks, for this transaction; whether there is one.
+  create or replace function open_invitation(invitation uuid) returns boolean
+    language sql volatile security definer set search_path = public as $$
+    select set_config('app.door', i.student_id::text, true) is not null from invitations i
+     where i.id = invitation and lower(i.email) = asker_email()
+  $$;
+  -- The names on the roster of a student's school, for whoever hides other children's names from readers.
+  create or replace function roster_names(of_student uuid)
+    returns table (id uuid, school_id uuid, first_name text, last_name text, short_name text, initials text, grade text, archived_at timestamptz)
+    language sql stable security definer set search_path = public as $$
+    select s.id, s.school_id, s.first_name, s.last_name, s.short_name, s.initials, s.grade, s.archived_at
+      from students o join students s on s.school_id = o.school_id where o.id = of_student
+  $$;
+  -- The same for whoever puts somebody on it: a namesake is asked about. For staff of that school.
+  create or replace function names_at_school(of_school uuid)
+    returns table (id uuid, first_name text, last_name text, grade text, archived_at timestamptz)
+    language sql stable security definer set search_path = public as $$
+    select s.id, s.first_name, s.last_name, s.grade, s.archived_at from students s
+     where s.school_id = of_school and (current_setting('role') = 'none' or exists (
+       select from school_staff a where a.school_id = of_school and a.person_id = asker()))
+  $$;
+  -- Whether any of the names on it has changed.
+  create or replace function roster_state(of_student uuid) returns table (school_id uuid, state text)
+    language sql stable security definer set search_path = public as $$
+    select school_id, concat(count(*), ' ', sum(hashtextextended(
+             concat_ws(e'\\n', id, first_name, last_name, short_name, initials, archived_at is null), 0)))
+      from students where school_id = (select o.school_id from students o where o.id = of_student) group by school_id
+  $$;
+  -- Of some students those that the one who asks may know of while they write about another: of their teams, of the same class groups,
+  -- and for an administrator all.
+  create or replace function known_children(of_student uuid, children uuid[]) returns setof uuid
+    language sql stable security definer set search_path = public as $$
+    select s.id from students s
+     where s.id = any(children)
+       and (s.id = any(visible_students()) or s.school_id = any(administered_schools())
+            or exists (select from student_groups a join student_groups b on b.group_id = a.group_id
+                        where a.student_id = s.id and b.student_id = of_student))
+  $$;
+  -- What the people of the demo are to how many students: for its sign-in page only.
+  create or replace function demo_roles() returns table (person_id uuid, role text, students int)
+    language sql stable security definer set search_path = public as $$
+    select m.person_id, m.role, count(*)::int
+      from team_members m join students s on s.id = m.student_id join schools c on c.id = s.school_id
+     where c.is_demo group by m.person_id, m.role
+  $$;
+`;
+
+const makeRole = (name: string) => `
+  do $$ begin
+    if not exists (select from pg_roles where rolname = '${name}') then create role ${name} nologin; end if;
+    if not pg_has_role(current_user, '${name}', 'member') then grant ${name} to current_user; end if;
+  exception when duplicate_object or unique_violation then null;
+  end $$;`;
+
+const policies = Object.entries(visible).map(
+  ([table, seen]) => `
+  alter table ${table} enable row level security;
+  alter table ${table} force row level security;
+  drop policy if exists owner_all on ${table};
+  drop policy if exists app_theirs on ${table};
+  drop policy if exists worker_all on ${table};
+  create policy owner_all on ${table} to current_user using (${yes}) with check (${yes});
+  create policy app_theirs on ${table} to ${roles.app} using (${seen}) with check (${seen});
+  create policy worker_all on ${table} to ${roles.worker} using (${yes}) with check (${yes});`,
+);
+
+const grants = Object.values(roles).map(
+  (role) => `
+  grant usage on schema public to ${role};
+  grant select, insert, update, delete on all tables in schema public to ${role};
+  grant usage on all sequences in schema public to ${role};
+  revoke all on knex_migrations, knex_migrations_lock from ${role};
+  revoke update, delete on ${writtenOnce.join(', ')} from ${role};
+  revoke delete on ${kept.join(', ')} from ${role};`,
+);
+
+const whole = [functions, ...policies, ...grants].join('\n');
+const mark = createHash('sha256').update(whole).digest('hex');
+
+/** Says why there is no second line of defence, and what to do. */
+export class NoRoles extends Error {
+  constructor() {
+    super(
+      'The user in DATABASE_URL may not make roles, so the database cannot guard students’ rows itself (row-level security). ' +
+        'Grant it CREATEROLE, or set ROW_SECURITY=off to run with the checks of the program alone.',
+    );
+  }
+}
+
+/**
+ * Puts up the second line of defence: roles, their rights, and policies. Where it stands as this version has it, nothing is done.
+ *
+ * @throws NoRoles where the database’s user may not make roles
+ */
+export async function guard(db: Knex): Promise<void> {
+  const found = await db.raw<{ rows: { mark: string | null }[] }>(
+    `select obj_description(to_regprocedure('visible_students()'), 'pg_proc') as mark`,
+  );
+  if (found.rows[0]?.mark === mark) return;
+  await db.transaction(async (trx) => {
+    try {
+      for (const role of Object.values(roles)) await trx.raw(makeRole(role));
+    } catch (error) {
+      if ((error as { code?: unknown }).code === '42501') throw new NoRoles();
+      throw error;
+    }
+    await trx.raw(whole);
+    await trx.raw(`comment on function visible_students() is '${mark}'`);
+  });
+}
