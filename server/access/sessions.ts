@@ -4,6 +4,7 @@ import { NotFound } from '../failures';
 import type { Person } from '../people/people';
 import { type School, schoolJson } from '../school/school';
 import type { Actor } from '../students/students';
+import { writeChange } from './changes';
 import { hashToken, newToken } from './tokens';
 
 const MINUTE = 60_000;
@@ -49,6 +50,7 @@ export async function beginSession(
     seen_at: now,
     is_shared: isShared,
   });
+  await writeChange(db, personId, { what: 'sign-in', personId, before: null, after: { isShared } }, now);
   return token;
 }
 
@@ -124,8 +126,10 @@ export async function endSession(db: Database, token: string): Promise<void> {
 }
 
 /** Ends all of a person's sessions: sign out everywhere. */
-export async function endAllSessions(db: Database, personId: string): Promise<void> {
+export async function endAllSessions(db: Database, personId: string, now: Date): Promise<void> {
   await db('sign_in_sessions').where({ person_id: personId }).delete();
+  const after = { everywhere: 'signed out' };
+  await writeChange(db, personId, { what: 'sign-in', personId, before: null, after }, now);
 }
 
 /**

@@ -111,7 +111,7 @@ describe('sessions', () => {
     await endSession(fresh.db, a);
     expect(await resumeSession(fresh.db, a, now)).toBeNull();
     expect(await resumeSession(fresh.db, b, now)).not.toBeNull();
-    await endAllSessions(fresh.db, person);
+    await endAllSessions(fresh.db, person, now);
     expect(await resumeSession(fresh.db, b, now)).toBeNull();
     expect(await resumeSession(fresh.db, c, now)).toBeNull();
   });

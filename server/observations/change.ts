@@ -35,7 +35,7 @@ function changeEntry(
       { observed_on: on = entry.on, observer_id: observer = entry.observerId, withdrawn },
       trx,
     ) => {
-      if (withdrawn || on !== entry.on || observer !== entry.observerId) await takeApart(trx, entryId);
+      if (withdrawn || on !== entry.on || observer !== entry.observerId) await takeApart(trx, actor, entry, change.now);
     },
   });
 }

@@ -56,7 +56,7 @@ describe('two observers of one session', () => {
     expect(pairsAmong(await observationsOf(fresh.db, [school.student])).map(([a, b]) => [a.id, b.id])).toEqual([
       [first, second],
     ]);
-    await unmarkPair(fresh.db, actorOf(school.aide), { studentId: school.student, entryId: first });
+    await unmarkPair(fresh.db, actorOf(school.aide), { studentId: school.student, entryId: first }, now);
     expect(await day()).toEqual([[3, 4]]);
   });
 

@@ -1,3 +1,4 @@
+import { writeChange } from '../access/changes';
 import type { Database } from '../db/database';
 import { Invalid } from '../failures';
 import { type Actor, studentFor } from '../students/students';
@@ -51,7 +52,7 @@ export async function markPair(
       throw new Invalid({ otherId: 'These two are not of one session, or one of them is in a pair already.' });
     }
     const [first, second] = entry.recordedAt <= other.recordedAt ? [entry, other] : [other, entry];
-    await setPair(trx, actor, { first: first.id, second: second.id }, now);
+    await setPair(trx, actor, { studentId, first: first.id, second: second.id }, now);
   });
 }
 
@@ -60,19 +61,36 @@ export async function unmarkPair(
   db: Database,
   actor: Actor,
   { studentId, entryId }: { studentId: string; entryId: string },
+  now: Date,
 ): Promise<void> {
-  await studentFor(db, actor, studentId, 'observe');
-  const entry = await observationOf(db, studentId, entryId);
-  await takeApart(db, entry.id);
+  await db.transaction(async (trx) => {
+    await studentFor(trx, actor, studentId, 'observe');
+    const entry = await observationOf(trx, studentId, entryId);
+    await takeApart(trx, actor, entry, now);
+  });
 }
 
 /** Frees an entry, and the one it is paired with. Ask first who may. */
-export async function takeApart(db: Database, entryId: string): Promise<void> {
-  await db('entries')
-    .where({ id: entryId })
-    .orWhere({ pairs_with: entryId })
-    .update({ pairs_with: null, paired_by: null, paired_at: null });
+export async function takeApart(
+  db: Database,
+  { personId }: Pick<Actor, 'personId'>,
+  { id, studentId }: Pick<Observation, 'id' | 'studentId'>,
+  now: Date,
+): Promise<void> {
+  const paired = await db('entries')
+    .whereNotNull('pairs_with')
+    .where((one) => one.where({ id }).orWhere({ pairs_with: id }))
+    .select('id', 'pairs_with', 'observed_on');
+  for (const { id: second, pairs_with: first, observed_on: on } of paired) {
+    await db('entries').where({ id: second }).update({ pairs_with: null, paired_by: null, paired_at: null });
+    const before = pairSaid({ first, second, on });
+    await writeChange(db, personId, { what: 'second observer', studentId, before, after: null }, now);
+  }
 }
+
+const pairSaid = ({ first, second, on }: { first: string; second: string; on: string }) => ({
+  ...{ firstId: first, secondId: second, entries: `two of ${on}` },
+});
 
 /**
  * Pairs what a second observer has just saved with the first one's entries of that day, each with the nearest in time.
@@ -93,7 +111,7 @@ export async function pairBeside(
       const found = (await pairable(trx, entry)).filter(({ observerId }) => observerId === besideId);
       const [nearest] = found.toSorted((a, b) => apart(a, entry) - apart(b, entry));
       if (!nearest) continue;
-      await setPair(trx, actor, { first: nearest.id, second: id }, now);
+      await setPair(trx, actor, { studentId, first: nearest.id, second: id }, now);
       paired++;
     }
     return paired;
@@ -103,6 +121,16 @@ export async function pairBeside(
 const minutesOf = (time: string) => 60 * Number(time.slice(0, 2)) + Number(time.slice(3, 5));
 const apart = (a: Observation, b: Observation) => Math.abs(minutesOf(a.time) - minutesOf(b.time));
 
-async function setPair(db: Database, actor: Actor, { first, second }: { first: string; second: string }, now: Date) {
-  await db('entries').where({ id: second }).update({ pairs_with: first, paired_by: actor.personId, paired_at: now });
+async function setPair(
+  db: Database,
+  actor: Actor,
+  { studentId, first, second }: { studentId: string; first: string; second: string },
+  now: Date,
+) {
+  const [row] = await db('entries')
+    .where({ id: second })
+    .update({ pairs_with: first, paired_by: actor.personId, paired_at: now })
+    .returning('observed_on');
+  const after = pairSaid({ first, second, on: row.observed_on });
+  await writeChange(db, actor.personId, { what: 'second observer', studentId, before: null, after }, now);
 }

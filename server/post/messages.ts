@@ -1,5 +1,6 @@
 import type { MessageKind, MessageState } from '~/core/post/message';
 import type { Wording } from '~/core/post/wording';
+import { writeChange } from '../access/changes';
 import { mustSetUp } from '../access/set-up';
 import type { Database } from '../db/database';
 import { Invalid, NotFound } from '../failures';
@@ -121,7 +122,12 @@ export async function dailyLimit(db: Database, { schoolId }: Actor): Promise<num
 }
 
 /** For who sets up the school. */
-export async function setDailyLimit(db: Database, actor: Actor, limit: number): Promise<void> {
-  await mustSetUp(db, actor);
-  await db('schools').where({ id: actor.schoolId }).update({ daily_message_limit: limit });
+export async function setDailyLimit(db: Database, actor: Actor, limit: number, now: Date): Promise<void> {
+  await db.transaction(async (trx) => {
+    await mustSetUp(trx, actor);
+    const before = { dailyLimit: await dailyLimit(trx, actor) };
+    await trx('schools').where({ id: actor.schoolId }).update({ daily_message_limit: limit });
+    const change = { schoolId: actor.schoolId, before, after: { dailyLimit: limit } };
+    await writeChange(trx, actor.personId, { what: 'school', ...change }, now);
+  });
 }

@@ -62,7 +62,7 @@ async function tell(told: ToldWhen) {
   link = randomUUID();
   const way = { id: link, readerName: 'Aunt Ida', kind: 'family' as const, endsOn: '2026-12-31' };
   await makeWayIn(fresh.db, actorOf(school.manager), school.student, way, now);
-  await setTold(fresh.db, actorOf(school.manager), school.student, { id: link, told, email: 'ida@home.example' });
+  await setTold(fresh.db, actorOf(school.manager), school.student, { id: link, told, email: 'ida@home.example' }, now);
 }
 
 async function observe(note = '') {
@@ -203,7 +203,7 @@ describe('what becomes of a message', () => {
 
   it('is held for tomorrow when the daily limit is reached', async () => {
     await tell('entry');
-    await setDailyLimit(fresh.db, actorOf(school.manager), 2);
+    await setDailyLimit(fresh.db, actorOf(school.manager), 2, now);
     for (let i = 0; i < 3; i++) await observe();
     await post();
     expect((await states()).sort()).toEqual(['held', 'sent', 'sent']);

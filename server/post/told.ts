@@ -3,6 +3,7 @@ import { hashToken } from '../access/tokens';
 import type { Database } from '../db/database';
 import { Invalid, NotFound } from '../failures';
 import { type Actor, studentFor } from '../students/students';
+import { changeLink, linkState, writeLink } from '../ways-in/ways-in';
 
 /** Says when a reader by a way in is told of new entries, and at which address. For whom may share. */
 export async function setTold(
@@ -10,12 +11,11 @@ export async function setTold(
   actor: Actor,
   studentId: string,
   { id, email, told }: ToldInput,
+  now: Date,
 ): Promise<void> {
-  await studentFor(db, actor, studentId, 'share');
-  const changed = await db('share_links')
-    .where({ id, student_id: studentId })
-    .update({ email: email ?? null, frequency: told, stopped_at: null });
-  if (changed === 0) throw new NotFound('No such way in.');
+  await changeLink(db, actor, { studentId, id }, now, (link) =>
+    link.update({ email: email ?? null, frequency: told, stopped_at: null }),
+  );
 }
 
 /** Says when one is told oneself of a student’s new entries. For every member who may read. */
@@ -90,8 +90,11 @@ export async function stopMessages(db: Database, token: string, now: Date): Prom
       .first('m.student_id', 'm.link_id', 'm.person_id');
     if (!stop) throw new NotFound('No such message.');
     const change = { frequency: 'byHand', stopped_at: now };
-    if (stop.link_id) await trx('share_links').where({ id: stop.link_id }).update(change);
-    else await trx('team_members').where({ student_id: stop.student_id, person_id: stop.person_id }).update(change);
+    if (stop.link_id) {
+      const before = linkState(await trx('share_links').where({ id: stop.link_id }).forUpdate().first());
+      await trx('share_links').where({ id: stop.link_id }).update(change);
+      await writeLink(trx, null, { studentId: stop.student_id, id: stop.link_id, before }, now);
+    } else await trx('team_members').where({ student_id: stop.student_id, person_id: stop.person_id }).update(change);
     await trx('messages')
       .where(stop.link_id ? { link_id: stop.link_id } : { person_id: stop.person_id, student_id: stop.student_id })
       .whereIn('state', ['waiting', 'held'])

@@ -10,6 +10,7 @@ import { type Database, snapshot } from '../db/database';
 import { Conflict, NotFound } from '../failures';
 import { messageId } from '../post/collect';
 import { rosterFinder } from '../readers/other-children';
+import { recordReading } from '../readers/readings';
 import type { School } from '../school/school';
 import { type Actor, studentFor } from '../students/students';
 import { draftOf, periodsOf, saveDraft } from './draft';
@@ -189,6 +190,8 @@ export async function issueReport(
       ...{ report_id: input.id, student_id: studentId, entry_id, version },
     }));
     if (from.length > 0) await trx.batchInsert('issued_report_entries', from, 1000);
+    const issued = { studentId, what: `progress report no. ${(last?.number ?? 0) + 1}`, how: 'issued' as const };
+    await recordReading(trx, { personId: actor.personId }, issued, now);
     await tellReaders(trx, studentId, input, actor, now);
   });
 }

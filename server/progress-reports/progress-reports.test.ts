@@ -112,11 +112,8 @@ describe('an issued report', () => {
     const link = randomUUID();
     const way = { id: link, readerName: 'Aunt Ida', kind: 'family' as const, endsOn: '2026-12-31' };
     await makeWayIn(fresh.db, actorOf(school.manager), school.student, way, now);
-    await setTold(fresh.db, actorOf(school.manager), school.student, {
-      id: link,
-      email: 'ida@home.example',
-      told: 'byHand',
-    });
+    const asked = { id: link, email: 'ida@home.example', told: 'byHand' as const };
+    await setTold(fresh.db, actorOf(school.manager), school.student, asked, now);
     const extra = await observe('2026-11-19');
     const id = await issue();
     const read = () => issuedReport(fresh.db, school.student, id, theSchoolOfIt);

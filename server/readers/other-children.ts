@@ -1,5 +1,6 @@
 import { type FindNames, nameFinder, type OtherChild, withoutNames } from '~/core/names/other-children';
 import { countTry } from '../access/attempts';
+import { writeChange } from '../access/changes';
 import { may } from '../access/rights';
 import type { Database } from '../db/database';
 import { Invalid, NotFound } from '../failures';
@@ -132,8 +133,15 @@ export async function letNamesStand(
 ): Promise<void> {
   await studentFor(db, actor, studentId, 'share');
   if ((await mustStand(db, studentId, entryId)) !== version) throw new NotFound('No such version of the entry.');
-  await db('kept_names')
-    .insert({ entry_id: entryId, version, student_id: studentId, kept_by: actor.personId, kept_at: now })
-    .onConflict(['entry_id', 'version'])
-    .ignore();
+  await db.transaction(async (trx) => {
+    const written = await trx('kept_names')
+      .insert({ entry_id: entryId, version, student_id: studentId, kept_by: actor.personId, kept_at: now })
+      .onConflict(['entry_id', 'version'])
+      .ignore()
+      .returning('entry_id');
+    if (written.length === 0) return;
+    const { observed_on: on } = await trx('entries').where({ id: entryId }).first('observed_on');
+    const after = { entryId, entry: on, version };
+    await writeChange(trx, actor.personId, { what: 'kept name', studentId, before: null, after }, now);
+  });
 }

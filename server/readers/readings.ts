@@ -1,18 +1,19 @@
+import { LRUCache } from 'lru-cache';
 import type { Database } from '../db/database';
 import { type Actor, studentFor } from '../students/students';
 
 /** Who read: a member of the team, or whoever came by a way in. */
 export type ReadBy = { personId: string } | { linkId: string };
 
-/** Looked at, taken away as a file, or sent in a message. */
-export type ReadHow = 'opened' | 'exported' | 'sent';
+/** Looked at, taken away as a file, sent in a message, or frozen for its readers. */
+export type ReadHow = 'opened' | 'exported' | 'sent' | 'issued';
 
-/** Looking at the same thing again within this time is one reading: a page that is redrawn was not opened again. */
+/** For a reader from outside, looking at the same thing again within this time is one reading: a page that is redrawn was not opened again. */
 const SAME_READING = '10 minutes';
 
 /**
  * Writes down that something of a student was opened, exported or sent: 34 CFR 99.32 asks for a record of disclosures.
- * Only an opening may be the same one as before.
+ * Only an opening may be the same one as before: a member’s of the same day, a reader’s from outside within a few minutes.
  */
 export async function recordReading(
   db: Database,
@@ -31,6 +32,22 @@ export async function recordReading(
      on conflict do nothing`,
     { ...reading, id, now },
   );
+}
+
+/** Whose pages were opened by whom on which day, as far as this process has written it down: asked at every page, written once. */
+const opened = new LRUCache<string, true>({ max: 20_000 });
+
+/** Writes down that a member of the team or an administrator has opened a student’s pages, once a day. */
+export async function recordPages(
+  db: Database,
+  { personId, today }: Actor,
+  studentId: string,
+  now: Date,
+): Promise<void> {
+  const key = `${personId} ${studentId} ${today}`;
+  if (opened.has(key)) return;
+  await recordReading(db, { personId }, { studentId, what: 'the student’s pages', how: 'opened' }, now);
+  opened.set(key, true);
 }
 
 export interface Reading {

@@ -1,5 +1,6 @@
 import { readerKinds } from '~/core/readers/reader-kind';
 import { type ReaderRule, type ReaderRulesInput, rulesFrom } from '~/core/readers/reader-rule';
+import { stateAtDay, writeChange } from '../access/changes';
 import { mustSetUp } from '../access/set-up';
 import type { Database } from '../db/database';
 import { type Actor, studentFor } from '../students/students';
@@ -65,7 +66,9 @@ export async function saveReaderRules(
   const wanted = readerKinds
     .map((kind) => ({ kind, ...input[kind] }))
     .filter((rule) => studentId === null || said(rule) !== said(school[rule.kind]));
+  const lists = studentId ? { studentId } : { schoolId: actor.schoolId };
   await db.transaction(async (trx) => {
+    const before = await writtenRules(trx, actor.schoolId, studentId);
     await trx('visibility_rules').where({ school_id: actor.schoolId, student_id: studentId }).delete();
     const rows = wanted.map(({ kind, shows, layout, grouping, oldestFirst }) => ({
       ...{ school_id: actor.schoolId, student_id: studentId, kind, fields: shows, layout, grouping },
@@ -73,5 +76,38 @@ export async function saveReaderRules(
       ...{ changed_by: actor.personId, changed_at: now },
     }));
     if (rows.length > 0) await trx('visibility_rules').insert(rows);
+    const after = await writtenRules(trx, actor.schoolId, studentId);
+    await writeChange(trx, actor.personId, { what: 'visibility', ...lists, before, after }, now);
   });
+}
+
+type Said = Omit<ReaderRule, 'kind'>;
+const byKind = (rules: readonly ReaderRule[]): Record<string, Said> =>
+  Object.fromEntries(rules.map(({ kind, ...rule }) => [kind, rule]));
+const asRules = (said: Record<string, Said>): ReaderRule[] =>
+  Object.entries(said).map(([kind, rule]) => ({ kind: kind as ReaderRule['kind'], ...rule }));
+
+/** The rules that are written for a student, or for a school, by the kind of reader. */
+async function writtenRules(db: Database, schoolId: string, studentId: string | null): Promise<Record<string, Said>> {
+  const rows: RuleRow[] = await db('visibility_rules')
+    .where({ school_id: schoolId, student_id: studentId })
+    .orderBy('kind')
+    .select('*');
+  return byKind(rows.map(ruleFrom));
+}
+
+/**
+ * What each kind of reader was shown of a student at the end of a day, by what was written down of it. Ask `studentFor` first.
+ */
+export async function readerRulesOn(
+  db: Database,
+  { schoolId }: Pick<Actor, 'schoolId'>,
+  studentId: string,
+  when: { day: string; timeZone: string },
+) {
+  const [own, school] = [await writtenRules(db, schoolId, studentId), await writtenRules(db, schoolId, null)];
+  return rulesFrom(
+    asRules(await stateAtDay(db, 'visibility', { studentId }, own, when)),
+    asRules(await stateAtDay(db, 'visibility', { schoolId }, school, when)),
+  );
 }

@@ -178,7 +178,7 @@ describe('the school', () => {
       groups: [...stored.groups, { id: randomUUID(), name: 'Kitchen group' }],
       dayParts: [{ part: 'Garden', groupId: group, settingId: null, weekdays: [1, 3], from: '09:00', to: '10:30' }],
     });
-    await saveSchool(fresh.db, office(), change);
+    await saveSchool(fresh.db, office(), change, now);
     const after = await schoolSetUp(fresh.db, office());
     expect(after).toMatchObject({
       timeZone: 'Europe/Lisbon',
@@ -188,7 +188,7 @@ describe('the school', () => {
     expect((await schoolOf(fresh.db, schoolId)).calendar.closures).toMatchObject([
       { first: '2026-12-21', last: '2027-01-01' },
     ]);
-    await expect(saveSchool(fresh.db, actorOf(school.manager), change)).rejects.toThrow(NotFound);
+    await expect(saveSchool(fresh.db, actorOf(school.manager), change, now)).rejects.toThrow(NotFound);
     expect(schoolInput.safeParse({ ...after, timeZone: 'Moon/Crater' }).success).toBe(false);
     expect(schoolInput.safeParse({ ...after, weekdays: [] }).success).toBe(false);
   });

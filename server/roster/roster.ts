@@ -115,6 +115,8 @@ export async function addStudent(db: Database, actor: Actor, input: StudentInput
     await questionNamesakes(trx, actor, input);
     await trx('students').insert({ id: input.id, school_id: actor.schoolId, ...columnsOf(input) });
     await setGroups(trx, actor, input);
+    const after = await stateOfStudent(trx, input.id);
+    await writeChange(trx, actor.personId, { what: 'student', studentId: input.id, before: null, after }, now);
     await setCaseManager(trx, input, actor, { now, isNew: true });
   });
 }
@@ -132,10 +134,20 @@ export async function editStudent(db: Database, actor: Actor, input: StudentInpu
     if (before.first_name !== input.firstName || before.last_name !== input.lastName) {
       await questionNamesakes(trx, actor, input);
     }
+    const was = await stateOfStudent(trx, input.id);
     await trx('students').where({ id: input.id }).update(columnsOf(input));
     await setGroups(trx, actor, input);
+    const change = { studentId: input.id, before: was, after: await stateOfStudent(trx, input.id) };
+    await writeChange(trx, actor.personId, { what: 'student', ...change }, now);
     await setCaseManager(trx, input, actor, { now, isNew: false });
   });
+}
+
+/** What the roster says of a student, as it is written down when it changes. */
+async function stateOfStudent(db: Database, id: string) {
+  const found = await db.raw<{ rows: RosterStudent[] }>(`${rosterQuery} where s.id = ?`, [id]);
+  const { firstName, lastName, shortName, initials, grade, groups } = found.rows[0] as RosterStudent;
+  return { firstName, lastName, shortName, initials, grade, groups: groups.map(({ name }) => name) };
 }
 
 const columnsOf = ({ firstName, lastName, shortName, initials, grade }: StudentInput) => {
@@ -188,24 +200,28 @@ async function setCaseManager(
   actor: Actor,
   { now, isNew }: { now: Date; isNew: boolean },
 ): Promise<void> {
-  const before = await db('team_members')
-    .where({ student_id: id, role: 'caseManager' })
-    .whereRaw(`coalesce(until_date, 'infinity') >= ?`, [actor.today])
-    .first('person_id');
+  const before = await db('team_members as m')
+    .join('people as p', 'p.id', 'm.person_id')
+    .where({ 'm.student_id': id, 'm.role': 'caseManager' })
+    .whereRaw(`coalesce(m.until_date, 'infinity') >= ?`, [actor.today])
+    .first('m.person_id', 'p.name');
   if (before?.person_id === caseManagerId) return;
   if (!isNew && !(await mayHandOver(db, actor, id))) {
     throw new Invalid({ caseManagerId: 'Only the case manager, or who sets up the school, hands a student on.' });
   }
-  const person = await staffOf(db, actor.schoolId, actor.today).where({ 'p.id': caseManagerId }).first('p.id');
+  const person = await staffOf(db, actor.schoolId, actor.today)
+    .where({ 'p.id': caseManagerId })
+    .first('p.id as person_id', 'p.name');
   if (!person) throw new Invalid({ caseManagerId: 'Choose a case manager from the list.' });
   const written = { by: actor.personId, today: actor.today, now };
   if (before) await changeRole(db, { studentId: id, personId: before.person_id, role: 'educator' }, written);
   await changeRole(db, { studentId: id, personId: caseManagerId, role: 'caseManager' }, written);
-  const named = (personId: string | undefined) => (personId ? { personId } : null);
+  const named = (one: { person_id: string; name: string } | undefined) =>
+    one ? { personId: one.person_id, name: one.name } : null;
   await writeChange(
     db,
     actor.personId,
-    { studentId: id, what: 'case manager', before: named(before?.person_id), after: named(caseManagerId) },
+    { studentId: id, personId: caseManagerId, what: 'case manager', before: named(before), after: named(person) },
     now,
   );
 }
@@ -241,8 +257,12 @@ export async function setArchived(
   now: Date,
 ): Promise<void> {
   await mustSetUp(db, actor);
-  const found = await db('students')
-    .where({ id: studentId, school_id: actor.schoolId })
-    .update({ archived_at: isArchived ? now : null });
-  if (found === 0) throw new NotFound('No such student.');
+  await db.transaction(async (trx) => {
+    const student = () => trx('students').where({ id: studentId, school_id: actor.schoolId });
+    const before = await student().forUpdate().first('archived_at');
+    if (!before) throw new NotFound('No such student.');
+    await student().update({ archived_at: isArchived ? now : null });
+    const change = { before: { isArchived: before.archived_at !== null }, after: { isArchived } };
+    await writeChange(trx, actor.personId, { what: 'student', studentId, ...change }, now);
+  });
 }

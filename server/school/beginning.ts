@@ -2,6 +2,7 @@ import { randomInt, randomUUID } from 'node:crypto';
 import { wallTime } from '~/core/calendar/zone';
 import type { BeginningInput } from '~/core/school/beginning-input';
 import { countTry } from '../access/attempts';
+import { writeChange } from '../access/changes';
 import { hashPassword } from '../access/passwords';
 import { hashToken } from '../access/tokens';
 import type { Database } from '../db/database';
@@ -62,6 +63,9 @@ export async function beginSchool(db: Database, input: BeginningInput, now: Date
     });
     const { on: from_date } = wallTime(now, input.timeZone);
     await trx('school_staff').insert({ school_id: schoolId, person_id: personId, is_admin: true, from_date });
+    const after = { name: input.name, email: input.email, setsUp: true };
+    const account = { what: 'account', schoolId, personId, before: null, after } as const;
+    await writeChange(trx, personId, account, now);
     return personId;
   });
 }

@@ -1,5 +1,6 @@
 import { v4 as newId } from 'uuid';
 import type { DayPart, SchoolInput } from '~/core/school/school-input';
+import { writeChange } from '../access/changes';
 import { mustSetUp } from '../access/set-up';
 import type { Database } from '../db/database';
 import { Invalid, NotFound } from '../failures';
@@ -51,9 +52,9 @@ export async function schoolSetUp(db: Database, actor: Actor): Promise<SchoolInp
  *
  * @throws NotFound for who does not set it up; Invalid for a day part at a place or of a group that is not there
  */
-export async function saveSchool(db: Database, actor: Actor, input: SchoolInput): Promise<void> {
-  await mustSetUp(db, actor);
+export async function saveSchool(db: Database, actor: Actor, input: SchoolInput, now: Date): Promise<void> {
   await db.transaction(async (trx) => {
+    const before = await schoolSetUp(trx, actor);
     const { name, timeZone, weekdays } = input;
     const idle = { idle_minutes: input.idleMinutes, shared_idle_minutes: input.sharedIdleMinutes };
     await trx('schools')
@@ -72,6 +73,8 @@ export async function saveSchool(db: Database, actor: Actor, input: SchoolInput)
     await trx('timetable_blocks').where(here).whereNull('student_id').delete();
     const blocks = input.dayParts.flatMap(blocksOf).map((block) => ({ ...block, ...here }));
     await insertAll(trx, 'timetable_blocks', blocks);
+    const change = { schoolId: actor.schoolId, before, after: await schoolSetUp(trx, actor) };
+    await writeChange(trx, actor.personId, { what: 'school', ...change }, now);
   });
 }
 

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { PlanInput } from '~/core/students/student-input';
+import { writeChange } from '../access/changes';
 import type { Database } from '../db/database';
 import { type Actor, planFirst, studentFor } from './students';
 
@@ -55,6 +56,7 @@ export async function savePlan(
 ): Promise<void> {
   await db.transaction(async (trx) => {
     await studentFor(trx, actor, studentId, 'setUp');
+    const was = await planOf(trx, studentId, actor.today);
     const dates = { starts_on: input.startsOn, ends_on: input.endsOn };
     const known = await planRow(trx, studentId, actor.today);
     const plan = known ?? { id: newId };
@@ -78,5 +80,13 @@ export async function savePlan(
         .onConflict('id')
         .merge({ label: row.label, ends_on: row.ends_on, removed_at: null });
     }
+    const is = await planOf(trx, studentId, actor.today);
+    await writeChange(trx, actor.personId, { what: 'plan', studentId, before: said(was), after: said(is) }, now);
   });
 }
+
+const said = (plan: Plan | null) =>
+  plan && {
+    ...{ startsOn: plan.startsOn, endsOn: plan.endsOn },
+    periods: plan.periods.map(({ label, endsOn }) => ({ label, endsOn })),
+  };

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { addDays, type IsoDate } from '~/core/calendar/iso-date';
 import { type AcceptanceInput, INVITATION_DAYS, type InvitationInput } from '~/core/team/team-input';
+import { writeChange } from '../access/changes';
 import { hashPassword } from '../access/passwords';
 import { type Membership, usualRights } from '../access/rights';
 import { hashToken, newToken } from '../access/tokens';
@@ -75,6 +76,8 @@ export async function invite(
       .ignore()
       .returning('id');
     if (written.length === 0) return null;
+    const after = { invitationId: id, name, email, role, rights, until: until ?? null, state: 'open' };
+    await writeChange(trx, actor.personId, { what: 'invitation', studentId, before: null, after }, now);
     await trx('messages').insert({
       ...{ id: messageId(`invitation:${id}`), key: `invitation:${id}`, kind: 'invitation', student_id: studentId },
       ...{ invitation_id: id, to_name: name, to_email: email, state: 'waiting', not_before: now },
@@ -105,14 +108,14 @@ export async function withdrawInvitation(
   id: string,
   now: Date,
 ): Promise<void> {
-  await studentFor(db, actor, studentId, 'manage');
-  const changed = await db('invitations')
-    .where({ id, student_id: studentId, accepted_at: null })
-    .whereNull('withdrawn_at')
-    .update({ withdrawn_at: now });
-  if (changed === 0 && !(await db('invitations').where({ id, student_id: studentId }).first('id'))) {
-    throw new NotFound('No such invitation.');
-  }
+  await db.transaction(async (trx) => {
+    await studentFor(trx, actor, studentId, 'manage');
+    const invitation = await trx('invitations').where({ id, student_id: studentId }).forUpdate().first();
+    if (!invitation) throw new NotFound('No such invitation.');
+    if (invitation.accepted_at || invitation.withdrawn_at) return;
+    await trx('invitations').where({ id }).update({ withdrawn_at: now });
+    await answered(trx, actor.personId, { ...invitation, studentId }, 'withdrawn', now);
+  });
 }
 
 export interface FoundInvitation {
@@ -229,14 +232,35 @@ export async function acceptInvitation(
       });
     }
     await trx('invitations').where({ id: found.id }).update({ accepted_by: personId, accepted_at: now });
+    await answered(trx, personId, found, 'accepted', now);
+    if (!isThere) {
+      const { name } = await trx('people').where({ id: personId }).first('name');
+      const rights = row.rights ?? usualRights[row.role as Membership['role']];
+      const after = { personId, name, role: row.role, rights, from: today, until: row.until_date };
+      const member = { what: 'member of the team', studentId: found.studentId, personId, before: null, after } as const;
+      await writeChange(trx, personId, member, now);
+    }
     return { personId, isNew: takesAccount };
   });
 }
 
+/** Writes down what became of an invitation. */
+const answered = (
+  db: Database,
+  by: string | null,
+  { id, studentId, name, email }: Pick<FoundInvitation, 'id' | 'studentId' | 'name' | 'email'>,
+  state: 'accepted' | 'declined' | 'withdrawn',
+  now: Date,
+) => {
+  const said = { invitationId: id, name, email };
+  const states = { before: { ...said, state: 'open' }, after: { ...said, state } };
+  return writeChange(db, by, { what: 'invitation', studentId, ...states }, now);
+};
+
 /** Makes the account of an address, or hands one that was never proven to be its over to it. */
 async function ownAccount(
   db: Database,
-  { accountId, email, isReadOut }: FoundInvitation,
+  { accountId, email, isReadOut, studentId }: FoundInvitation,
   { name, work, passwordHash }: { name: string; work: string; passwordHash: string },
   now: Date,
 ): Promise<string> {
@@ -248,13 +272,21 @@ async function ownAccount(
     email_proven_at: isReadOut ? null : now,
   };
   if (accountId) {
+    const before = await db('people').where({ id: accountId }).first('name');
     await db('people').where({ id: accountId }).update(content);
     await db('sign_in_sessions').where({ person_id: accountId }).delete();
     await db('known_devices').where({ person_id: accountId }).delete();
+    const taken = {
+      before: { name: before?.name, email, password: 'before' },
+      after: { name, email, password: 'anew' },
+    };
+    await writeChange(db, accountId, { what: 'account', studentId, personId: accountId, ...taken }, now);
     return accountId;
   }
   const id = randomUUID();
   await db('people').insert({ id, email, ...content });
+  const after = { name, work, email };
+  await writeChange(db, id, { what: 'account', studentId, personId: id, before: null, after }, now);
   return id;
 }
 
@@ -272,5 +304,6 @@ export async function declineInvitation(
   await db.transaction(async (trx) => {
     const { found } = await lockedInvitation(trx, door, actor, today);
     await trx('invitations').where({ id: found.id }).update({ declined_at: now });
+    await answered(trx, actor?.personId ?? null, found, 'declined', now);
   });
 }

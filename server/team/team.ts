@@ -31,6 +31,19 @@ export async function membersOf(db: Database, actor: Actor, studentId: string): 
   return found.rows;
 }
 
+/** Who was on a student’s team on a day, the case manager first. For whom may share. */
+export async function membersOn(db: Database, actor: Actor, studentId: string, day: IsoDate): Promise<Member[]> {
+  await studentFor(db, actor, studentId, 'share');
+  const found = await db.raw<{ rows: Member[] }>(
+    `select p.id, p.name, p.work, p.email, m.role, m.rights, m.from_date as "from", m.until_date as "until"
+       from team_members m join people p on p.id = m.person_id
+      where m.student_id = :studentId and m.from_date <= :day and coalesce(m.until_date, 'infinity') >= :day
+      order by m.role <> 'caseManager', p.name`,
+    { studentId, day },
+  );
+  return found.rows;
+}
+
 /** The people of the school, each with an address that is proven to be theirs, who are not on this team yet. For the case manager. */
 export async function peopleToAdd(
   db: Database,
@@ -65,7 +78,7 @@ export async function saveMember(
     const person = await trx('people as p')
       .join('school_staff as a', 'a.person_id', 'p.id')
       .where({ 'p.id': personId, 'a.school_id': actor.schoolId })
-      .first('p.id', 'p.email_proven_at');
+      .first('p.id', 'p.name', 'p.email_proven_at');
     if (!person) throw new NotFound('No such person.');
     const before = await stayOf(trx, studentId, personId, actor.today);
     if (!before && !person.email_proven_at) {
@@ -75,10 +88,16 @@ export async function saveMember(
       throw new Invalid({ role: 'The case manager is chosen on the student’s page of the roster.' });
     }
     const said = before && {
-      ...{ personId, role: before.role, rights: before.rights, from: before.from_date, until: before.until_date },
+      ...{ personId, name: person.name, role: before.role, rights: before.rights },
+      ...{ from: before.from_date, until: before.until_date },
     };
-    const after = { personId, role, rights, from, until: until ?? null };
-    await writeChange(trx, actor.personId, { studentId, what: 'member of the team', before: said ?? null, after }, now);
+    const after = { personId, name: person.name, role, rights, from, until: until ?? null };
+    await writeChange(
+      trx,
+      actor.personId,
+      { studentId, personId, what: 'member of the team', before: said ?? null, after },
+      now,
+    );
     const content = {
       ...{ role, rights, from_date: from, until_date: until ?? null },
       ...{ changed_by: actor.personId, changed_at: now },
@@ -123,6 +142,11 @@ export async function setOwnStart(
     }
     const said = (day: IsoDate) => ({ personId: actor.personId, role: before.role, from: day });
     const change = { before: said(before.from_date), after: said(from) };
-    await writeChange(trx, actor.personId, { studentId, what: 'member of the team', ...change }, now);
+    await writeChange(
+      trx,
+      actor.personId,
+      { studentId, personId: actor.personId, what: 'member of the team', ...change },
+      now,
+    );
   });
 }

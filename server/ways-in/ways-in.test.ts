@@ -68,8 +68,8 @@ describe('a way in', () => {
       expect(await attempt('x', later(100 * (i + 1) + wait))).toEqual({ wrong: 5 + i });
     expect(await attempt('x', later(1000))).toEqual({ locked: true });
     expect(await attempt('seven plums', later(9000))).toEqual({ locked: true });
-    await expect(unlockWayIn(fresh.db, actorOf(school.aide), school.student, link)).rejects.toThrow(NotFound);
-    await unlockWayIn(fresh.db, actorOf(school.manager), school.student, link);
+    await expect(unlockWayIn(fresh.db, actorOf(school.aide), school.student, link, now)).rejects.toThrow(NotFound);
+    await unlockWayIn(fresh.db, actorOf(school.manager), school.student, link, now);
     const answer = await attempt('seven plums', later(9001));
     const pass = 'pass' in answer ? answer.pass : '';
     expect(await hasPass(fresh.db, link, pass, later(9002))).toBe(true);

@@ -1,7 +1,9 @@
+import type { Knex } from 'knex';
 import { addDays, type IsoDate } from '~/core/calendar/iso-date';
 import type { ToldWhen } from '~/core/post/message';
 import type { OutsideKind } from '~/core/readers/reader-kind';
 import { LOCKS_AFTER, usualPurposes, type WayInInput, waitAfter } from '~/core/ways-in/way-in';
+import { writeChange } from '../access/changes';
 import { hashPassword, passwordIsRight } from '../access/passwords';
 import { hashToken, newToken } from '../access/tokens';
 import type { Database } from '../db/database';
@@ -78,7 +80,9 @@ export async function makeWayIn(
       .onConflict('id')
       .ignore()
       .returning('id');
-    return written.length === 1 ? newLink(trx, input.id, now) : null;
+    if (written.length === 0) return null;
+    await writeLink(trx, actor.personId, { studentId, id: input.id, before: null }, now);
+    return newLink(trx, input.id, now);
   });
 }
 
@@ -89,11 +93,43 @@ export async function newLink(db: Database, linkId: string, now: Date): Promise<
   return token;
 }
 
-/** @throws NotFound for whom may not share, and for a way into something else */
-async function mustBeTheirs(db: Database, actor: Actor, studentId: string, id: string): Promise<void> {
-  await studentFor(db, actor, studentId, 'share');
-  const link = await db('share_links').where({ id, student_id: studentId }).first('id');
-  if (!link) throw new NotFound('No such way in.');
+/** What is written down of a share link when it changes. */
+export const linkState = (link: Record<string, unknown>) => ({
+  ...{ linkId: link.id, readerName: link.reader_name, kind: link.kind, purpose: link.purpose, endsOn: link.ends_on },
+  ...{ hasPasscode: link.passcode_hash !== null, email: link.email, frequency: link.frequency },
+  ...{ withdrawn: link.withdrawn_at !== null, locked: link.locked_at !== null, stopped: link.stopped_at !== null },
+});
+
+/** Writes down that a share link is not as it was. Call it in the transaction of the change. */
+export async function writeLink(
+  db: Database,
+  by: string | null,
+  { studentId, id, before }: { studentId: string; id: string; before: ReturnType<typeof linkState> | null },
+  now: Date,
+): Promise<void> {
+  const link = await db('share_links').where({ id }).first();
+  await writeChange(db, by, { what: 'share link', studentId, before, after: linkState(link) }, now);
+}
+
+/**
+ * Changes a share link, and writes down how it was and is. For whom may share.
+ *
+ * @throws NotFound for a link to something else
+ */
+export async function changeLink(
+  db: Database,
+  actor: Actor,
+  { studentId, id }: { studentId: string; id: string },
+  now: Date,
+  change: (link: Knex.QueryBuilder) => Knex.QueryBuilder,
+): Promise<void> {
+  await db.transaction(async (trx) => {
+    await studentFor(trx, actor, studentId, 'share');
+    const link = await trx('share_links').where({ id, student_id: studentId }).forUpdate().first();
+    if (!link) throw new NotFound('No such way in.');
+    await change(trx('share_links').where({ id }));
+    await writeLink(trx, actor.personId, { studentId, id, before: linkState(link) }, now);
+  });
 }
 
 /** Withdraws a way in; it stays listed with its readings. Withdrawing twice changes nothing. */
@@ -104,17 +140,16 @@ export async function withdrawWayIn(
   id: string,
   now: Date,
 ): Promise<void> {
-  await mustBeTheirs(db, actor, studentId, id);
-  await db('share_links')
-    .where({ id })
-    .whereNull('withdrawn_at')
-    .update({ withdrawn_at: now, withdrawn_by: actor.personId });
+  await changeLink(db, actor, { studentId, id }, now, (link) =>
+    link.whereNull('withdrawn_at').update({ withdrawn_at: now, withdrawn_by: actor.personId }),
+  );
 }
 
 /** Opens a way in again that wrong passcodes had locked. */
-export async function unlockWayIn(db: Database, actor: Actor, studentId: string, id: string): Promise<void> {
-  await mustBeTheirs(db, actor, studentId, id);
-  await db('share_links').where({ id }).update({ locked_at: null, wrong_passcodes: 0, wrong_at: null });
+export async function unlockWayIn(db: Database, actor: Actor, studentId: string, id: string, now: Date): Promise<void> {
+  await changeLink(db, actor, { studentId, id }, now, (link) =>
+    link.update({ locked_at: null, wrong_passcodes: 0, wrong_at: null }),
+  );
 }
 
 export interface FoundWayIn {
@@ -179,7 +214,11 @@ export async function tryPasscode(db: Database, linkId: string, passcode: string
     const wrong = link.wrong_passcodes + 1;
     const locks = wrong >= LOCKS_AFTER;
     await change({ wrong_passcodes: wrong, wrong_at: now, ...(locks && { locked_at: now }) });
-    if (locks) await tellCaseManager(trx, link, now);
+    if (locks) {
+      await tellCaseManager(trx, link, now);
+      const change = { studentId: link.student_id, id: linkId, before: linkState(link) };
+      await writeLink(trx, null, change, now);
+    }
     return locks ? { locked: true } : { wrong };
   });
 }

@@ -31,6 +31,8 @@ const expected: Record<string, Record<string, number>> = {
   team: everyone,
   school: setsUp,
   roster: setsUp,
+  'school/changes': setsUp,
+  'school/changes.csv': setsUp,
   'roster/new': setsUp,
   students: everyone,
   account: everyone,
@@ -102,6 +104,7 @@ const elsewhere = [
   'stop/:token',
   'sign-out',
   'preferences',
+  'school/switch',
   '*',
 ];
 

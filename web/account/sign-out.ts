@@ -9,10 +9,10 @@ import type { Route } from './+types/sign-out';
 
 /** Ends this session, or all of them with `everywhere`. */
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
-  const { person } = askerOf(context);
+  const { person, now } = askerOf(context);
   const everywhere = (await formOf(request)).has('everywhere');
   const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
-  if (everywhere) await endAllSessions(database(), person.id);
+  if (everywhere) await endAllSessions(database(), person.id, now);
   else if (typeof token === 'string') await endSession(database(), token);
   return redirect('/sign-in', { headers: { 'Set-Cookie': await sessionCookie.serialize('', { maxAge: 0 }) } });
 });

@@ -3,6 +3,7 @@ import { database } from '~/server/db/current';
 import { evidenceFile } from '~/server/evidence/list';
 import { NotFound } from '~/server/failures';
 import { goalsOf } from '~/server/goals/goals';
+import { recordReading } from '~/server/readers/readings';
 import { mayReadEntry } from '~/server/report/running';
 import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
@@ -13,7 +14,7 @@ import { evidenceAnswer } from './evidence-answer';
 
 /** A photograph or a file, for the team. */
 export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
-  const { actor, discreet } = askerOf(context);
+  const { actor, now, discreet } = askerOf(context);
   const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
   const reader = await teamReader(student, discreet);
   if (!reader.shows.has('pictures')) throw new NotFound('No such file.');
@@ -24,6 +25,10 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
   const goals = may(student, 'see') ? null : await goalsOf(database(), [student.id]);
   if (goals && !(await mayReadEntry(database(), student.id, goals, reader, file.entryId))) {
     throw new NotFound('No such file.');
+  }
+  if (!isThumbnail) {
+    const reading = { studentId: student.id, what: `file: ${file.name}`, how: 'opened' as const };
+    await recordReading(database(), { personId: actor.personId }, reading, now);
   }
   return evidenceAnswer(file);
 });

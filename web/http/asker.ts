@@ -3,9 +3,10 @@ import { z } from 'zod';
 import { type WallTime, wallTime } from '~/core/calendar/zone';
 import { resumeSession } from '~/server/access/sessions';
 import { now } from '~/server/clock';
-import { database } from '~/server/db/current';
+import { asking, database } from '~/server/db/current';
 import { NotFound } from '~/server/failures';
 import type { Person } from '~/server/people/people';
+import { recordPages } from '~/server/readers/readings';
 import type { School } from '~/server/school/school';
 import type { Actor } from '~/server/students/students';
 import { preferencesOf, sessionCookie } from './cookies';
@@ -16,6 +17,7 @@ export interface Asker {
   person: Person;
   actor: Actor;
   school: School;
+  sessionId: string;
   /** All schools that they work at. */
   schools: { id: string; name: string }[];
   now: Date;
@@ -39,10 +41,25 @@ export const askerIn = (context: Readonly<RouterContextProvider>): Asker | null 
 export const signedIn: MiddlewareFunction<Response> = async ({ request, context }, next) => {
   const asker = await findAsker(request, context);
   const response = await next();
+  await writePages(request, context, response.status);
   if (asker.newToken) response.headers.append('Set-Cookie', await sessionCookie.serialize(asker.newToken));
   response.headers.set('Cache-Control', 'no-store');
   return response;
 };
+
+const studentPages = /^\/students\/([0-9a-f-]{36})(?:\/|\.data|$)/;
+
+/** What is opened of a student stands in the access log, once a day and person. */
+async function writePages(request: Request, context: Readonly<RouterContextProvider>, status: number): Promise<void> {
+  const studentId = studentPages.exec(new URL(request.url).pathname)?.[1];
+  if (request.method !== 'GET' || status >= 400 || !studentId || !z.uuid().safeParse(studentId).success) return;
+  const { actor, now: at } = askerOf(context);
+  try {
+    await asking(actor, () => recordPages(database(), actor, studentId, at));
+  } catch (error) {
+    throw failureAnswer(error);
+  }
+}
 
 async function findAsker(request: Request, context: Readonly<RouterContextProvider>) {
   try {
@@ -53,11 +70,11 @@ async function findAsker(request: Request, context: Readonly<RouterContextProvid
     const isSent = request.method !== 'GET' && request.headers.get('Content-Type')?.startsWith('application/json');
     if (!session && isSent) throw data(null, { status: 401 });
     if (!session) throw redirect(signInAddress(request));
-    const { person, school, schools } = session;
+    const { person, school, schools, sessionId } = session;
     const { discreet } = await preferencesOf(request);
     const wall = wallTime(instant, school.timeZone);
     const actor = { personId: person.id, schoolId: school.id, today: wall.on };
-    context.set(askerContext, { person, actor, school, schools, now: instant, wall, discreet });
+    context.set(askerContext, { person, actor, school, schools, sessionId, now: instant, wall, discreet });
     return session;
   } catch (error) {
     throw failureAnswer(error);

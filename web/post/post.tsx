@@ -87,7 +87,7 @@ export const action = answering(async ({ request, context }: Route.ActionArgs) =
     if (asked.intent === 'again') await sendAgain(database(), actor, asked, now);
     else if (asked.intent === 'arrived') await markArrived(database(), actor, asked.id, now);
     else if (asked.intent === 'stop') await stopMessage(database(), actor, asked.id);
-    else await setDailyLimit(database(), actor, asked.limit);
+    else await setDailyLimit(database(), actor, asked.limit, now);
   } catch (error) {
     if (!(error instanceof Invalid)) throw error;
     return data({ done: null, messages: error.fields }, { status: 400 });

@@ -6,5 +6,6 @@ import type { Reading } from '~/server/readers/readings';
 export function readingRow(reading: Reading, timeZone: string) {
   const { on, time } = wallTime(reading.at, timeZone);
   const by = reading.kind === null ? 'the team' : `a way in (${readerWords[reading.kind as ReaderKind].label})`;
-  return { on, time, who: reading.who, by, what: reading.what, how: reading.how };
+  const purpose = reading.kind === null ? 'a school official’s work' : (reading.purpose ?? '');
+  return { on, time, who: reading.who, by, what: reading.what, how: reading.how, purpose };
 }

@@ -16,8 +16,8 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   const { shortName } = headerStudent(student, { discreet });
   const readings = await readingsOf(database(), actor, student.id);
   const rows = readings.map((reading) => {
-    const { on, time, who, by, what, how } = readingRow(reading, school.timeZone);
-    return [`${on}T${time}`, who, by, what, how];
+    const { on, time, who, by, what, how, purpose } = readingRow(reading, school.timeZone);
+    return [`${on}T${time}`, who, by, what, how, purpose];
   });
-  return csvFile(fileName(shortName, 'access log', actor.today), ['at', 'who', 'by', 'what', 'how'], rows);
+  return csvFile(fileName(shortName, 'access log', actor.today), ['at', 'who', 'by', 'what', 'how', 'purpose'], rows);
 });

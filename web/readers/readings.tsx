@@ -47,6 +47,7 @@ const columns = [
   { accessorKey: 'by', header: 'By' },
   { accessorKey: 'what', header: 'What' },
   { accessorKey: 'how', header: 'How' },
+  { accessorKey: 'purpose', header: 'What for' },
 ];
 
 export default function Readings({ loaderData: { student, schoolName, today, rows } }: Route.ComponentProps) {
@@ -58,8 +59,9 @@ export default function Readings({ loaderData: { student, schoolName, today, row
           <MarginTitle>About this record</MarginTitle>
           <div className="grid gap-3 text-small text-ink-2">
             <p>
-              Every opening, export and message of this student’s report, by or to whom and by which way in. Looking at
-              it again within ten minutes is one reading.
+              Every opening, export, message and issued report of this student: by or to whom, by which way in, and what
+              for. What the team opens is written once a day; what a reader from outside opens, each time, except again
+              within ten minutes.
             </p>
             <p>
               A school keeps a record of who was shown a student’s records: 34 CFR 99.32. Nothing is taken out of it.

@@ -1,14 +1,15 @@
 import { Printer } from 'lucide-react';
-import { Link } from 'react-router';
+import { Form, Link } from 'react-router';
+import { isoDateField } from '~/core/calendar/date-fields';
 import { longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { memberSentence, wayInSentence } from '~/core/readers/who-can-see';
 import { grantable, grantedWords, roleWords } from '~/core/team/roles';
 import { may } from '~/server/access/rights';
 import { database } from '~/server/db/current';
-import { readerRules } from '~/server/readers/rules';
+import { readerRulesOn } from '~/server/readers/rules';
 import { studentFor } from '~/server/students/students';
-import { membersOf } from '~/server/team/team';
+import { membersOn } from '~/server/team/team';
 import { waysInto } from '~/server/ways-in/ways-in';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
@@ -19,20 +20,27 @@ import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/who';
 import { ReadersNav } from './readers-nav';
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = askerOf(context);
+  const { timeZone } = school;
   const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
-  const [members, ways, { rules }] = await Promise.all([
-    membersOf(database(), actor, student.id),
+  const asked = isoDateField.safeParse(new URL(request.url).searchParams.get('day'));
+  const day = asked.success && asked.data < actor.today ? asked.data : actor.today;
+  const [onTeam, ways, rules] = await Promise.all([
+    membersOn(database(), actor, student.id, day),
     waysInto(database(), actor, student.id),
-    readerRules(database(), student.id),
+    readerRulesOn(database(), actor, student.id, { day, timeZone }),
   ]);
-  const onTeam = members.filter(({ from, until }) => from <= actor.today && (until === null || until >= actor.today));
-  const open = ways.filter((way) => way.withdrawnAt === null && way.endsOn >= actor.today);
+  const dayOf = (at: Date) => wallTime(at, timeZone).on;
+  const open = ways.filter(
+    ({ createdAt, withdrawnAt, endsOn }) =>
+      dayOf(createdAt) <= day && endsOn >= day && (withdrawnAt === null || dayOf(withdrawnAt) > day),
+  );
   return {
     student: headerStudent(student, { discreet }),
     schoolName: school.name,
     today: actor.today,
+    day,
     team: onTeam.map((member) => ({
       id: member.id,
       name: member.name,
@@ -49,7 +57,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     readers: open.map((way) => ({
       id: way.id,
       name: discreet ? 'A reader' : way.readerName,
-      sentence: wayInSentence({ ...way, isLocked: way.lockedAt !== null }, rules[way.kind]),
+      sentence: wayInSentence({ ...way, isLocked: way.lockedAt !== null && day === actor.today }, rules[way.kind]),
       lastRead: way.lastReadAt && wallTime(way.lastReadAt, school.timeZone).on,
     })),
     manages: may(student, 'manage'),
@@ -61,7 +69,8 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export default function Who({ loaderData }: Route.ComponentProps) {
-  const { student, schoolName, today, team, readers, manages } = loaderData;
+  const { student, schoolName, today, day, team, readers, manages } = loaderData;
+  const isPast = day < today;
   return (
     <Page
       marginName="Nobody else"
@@ -82,15 +91,37 @@ export default function Who({ loaderData }: Route.ComponentProps) {
         </>
       }
     >
-      <PrintSheet head={`${student.shortName} · who can see this · ${schoolName} · ${longDate(today)}`}>
+      <PrintSheet
+        head={`${student.shortName} · ${isPast ? `who could see this on ${longDate(day)}` : 'who can see this'} · ${schoolName} · ${longDate(today)}`}
+      >
         <StudentHeader student={student} />
         <ReadersNav studentId={student.id} />
         <div className="mt-5 flex flex-wrap items-end justify-between gap-3">
-          <h2 className="text-2xl">Who can see this?</h2>
+          <h2 className="text-2xl">{isPast ? `Who could see this on ${longDate(day)}?` : 'Who can see this?'}</h2>
           <button type="button" className="btn no-print h-11" onClick={() => window.print()}>
             <Printer size={16} aria-hidden /> Print
           </button>
         </div>
+        <Form className="no-print mt-3 flex flex-wrap items-end gap-3">
+          <label className="grid gap-1 text-small">
+            <span className="font-semibold">On another day</span>
+            <input type="date" name="day" key={day} max={today} defaultValue={day} className="input h-11" />
+          </label>
+          <button type="submit" className="btn h-11">
+            Show that day
+          </button>
+          {isPast && (
+            <Link to={`/students/${student.id}/readers`} className="py-2.5 text-small underline underline-offset-2">
+              Back to today
+            </Link>
+          )}
+        </Form>
+        {isPast && (
+          <p className="mt-3 text-small text-ink-2">
+            As it stood at the end of that day, by what was written down of teams, share links and what each reader
+            sees.
+          </p>
+        )}
         <section aria-label="The support team" className="mt-5">
           <h3 className="border-b border-rule pb-1.5 text-lg">The support team</h3>
           <ul>

@@ -141,7 +141,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
     if (parsed.data.intent === 'pair' || parsed.data.intent === 'unpair') {
       const { intent } = parsed.data;
       if (intent === 'pair') await markPair(database(), actor, { ...ids, otherId: parsed.data.otherId }, now);
-      else await unmarkPair(database(), actor, ids);
+      else await unmarkPair(database(), actor, ids, now);
       return data({ saved: 0 });
     }
     const { intent, ...input } = parsed.data;

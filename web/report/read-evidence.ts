@@ -2,6 +2,7 @@ import { data } from 'react-router';
 import { database } from '~/server/db/current';
 import { evidenceFile } from '~/server/evidence/list';
 import { NotFound } from '~/server/failures';
+import { recordReading } from '~/server/readers/readings';
 import { mayReadEntry } from '~/server/report/running';
 import { evidenceAnswer } from '../evidence/evidence-answer';
 import { idFrom } from '../http/asker';
@@ -11,7 +12,7 @@ import { readerBy, visit } from './visit';
 
 /** A photograph or a file, for a reader by a way in who is shown pictures and its entry. */
 export const loader = answeringAtDoor(async (args: Route.LoaderArgs, door) => {
-  const { way, isOpen } = await visit(args, door);
+  const { way, instant, isOpen } = await visit(args, door);
   if (!isOpen) throw data(null, { status: 404 });
   const { reader, goals } = await readerBy(way);
   if (!reader.shows.has('pictures')) throw new NotFound('No such file.');
@@ -19,6 +20,8 @@ export const loader = answeringAtDoor(async (args: Route.LoaderArgs, door) => {
   const file = await evidenceFile(database(), way.studentId, idFrom(args.params.evidenceId), { isThumbnail });
   if (!(await mayReadEntry(database(), way.studentId, goals, reader, file.entryId)))
     throw new NotFound('No such file.');
+  const reading = { studentId: way.studentId, what: `file: ${file.name}`, how: 'opened' as const };
+  await recordReading(database(), { linkId: way.id }, reading, instant);
   // What it was called may say more than it shows.
   return evidenceAnswer({ ...file, name: file.type === 'application/pdf' ? 'file.pdf' : 'picture.jpg' });
 });

@@ -29,10 +29,10 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
 });
 
 export const action = answering(async ({ request, context }: Route.ActionArgs) => {
-  const { actor } = askerOf(context);
+  const { actor, now } = askerOf(context);
   await mustSetUp(database(), actor);
   const { refused } = await submitted(await formOf(request), schoolInput, (input) =>
-    saveSchool(database(), actor, input),
+    saveSchool(database(), actor, input, now),
   );
   if (refused) return refused;
   return data({ result: undefined }, { headers: await sayNext({ text: 'The school is saved.' }) });
@@ -88,6 +88,11 @@ export default function School({ loaderData: { school, zones, hasTestMail }, act
                 </Link>
               </p>
             )}
+            <p>
+              <Link to="/school/changes" className="font-semibold underline underline-offset-2">
+                What was changed, when and by whom
+              </Link>
+            </p>
             <p>
               <Link to="/school/choices" className="font-semibold underline underline-offset-2">
                 Starting lists for ABC notes

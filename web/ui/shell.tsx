@@ -21,7 +21,7 @@ const WaitingDialog = lazy(loadWaitingDialog);
 export const middleware: Route.MiddlewareFunction[] = [signedIn];
 
 export const loader = answering(async ({ context }: Route.LoaderArgs) => {
-  const { person, actor, school, discreet } = askerOf(context);
+  const { person, actor, school, schools, discreet } = askerOf(context);
   const tabs = (await studentTabs(database(), actor)).map((tab) => {
     const { id, initials, shortName } = discreet ? discreetStudent(tab) : tab;
     const due =
@@ -33,7 +33,14 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
     return { id, initials, name: shortName, isDue: due, maySee: may(tab, 'see'), mayShare: may(tab, 'share'), going };
   });
   const { id, initials, shortName } = person;
-  return { tabs, discreet, person: { id, initials, name: shortName }, schoolName: school.name };
+  return {
+    tabs,
+    discreet,
+    person: { id, initials, name: shortName },
+    schoolName: school.name,
+    schools,
+    schoolId: school.id,
+  };
 });
 
 const places = [
@@ -55,7 +62,7 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
   );
 }
 
-function SignedIn({ tabs, discreet, person, schoolName }: Route.ComponentProps['loaderData']) {
+function SignedIn({ tabs, discreet, person, schoolName, schools, schoolId }: Route.ComponentProps['loaderData']) {
   const [open, setOpen] = useState<'finder' | 'keys' | 'waiting' | null>(null);
   useKey('/', () => setOpen('finder'), { takesOver: true });
   useKey('?', () => setOpen('keys'), { takesOver: true });
@@ -82,7 +89,11 @@ function SignedIn({ tabs, discreet, person, schoolName }: Route.ComponentProps['
             </NavLink>
           ))}
         </nav>
-        <span className="ml-auto hidden text-small text-ink-3 xl:block">{schoolName}</span>
+        {schools.length > 1 ? (
+          <SchoolSwitch schools={schools} schoolId={schoolId} />
+        ) : (
+          <span className="ml-auto hidden text-small text-ink-3 xl:block">{schoolName}</span>
+        )}
         <button
           type="button"
           onClick={() => setOpen('finder')}
@@ -121,6 +132,34 @@ function SignedIn({ tabs, discreet, person, schoolName }: Route.ComponentProps['
       )}
       {open === 'keys' && <KeyHelp onClose={close} />}
     </div>
+  );
+}
+
+/** For whoever works at several schools: which of them everything here is of. */
+function SchoolSwitch({ schools, schoolId }: { schools: { id: string; name: string }[]; schoolId: string }) {
+  const fetcher = useFetcher();
+  return (
+    <fetcher.Form method="post" action="/school/switch" className="ml-auto max-w-40 shrink">
+      <select
+        name="school"
+        aria-label="School"
+        key={schoolId}
+        defaultValue={schoolId}
+        className="select h-9 w-full text-small"
+        onChange={(event) => fetcher.submit(event.currentTarget.form)}
+      >
+        {schools.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+      <noscript>
+        <button type="submit" className="btn btn-sm">
+          Go
+        </button>
+      </noscript>
+    </fetcher.Form>
   );
 }
 

@@ -5,8 +5,8 @@ import { z } from 'zod';
 import { addDays, type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { toldInput, toldWhen, toldWords } from '~/core/post/message';
-import { outsideKinds, readerWords } from '~/core/readers/reader-kind';
-import { wayInInput } from '~/core/ways-in/way-in';
+import { type OutsideKind, outsideKinds, readerWords } from '~/core/readers/reader-kind';
+import { usualPurposes, wayInInput } from '~/core/ways-in/way-in';
 import { counted } from '~/core/words/counting';
 import { config } from '~/server/config';
 import { database } from '~/server/db/current';
@@ -63,7 +63,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   await studentFor(database(), actor, studentId, 'share');
   const form = await formOf(request);
   if (form.get('intent') === 'told') {
-    const { refused } = await submitted(form, toldInput, (input) => setTold(database(), actor, studentId, input));
+    const { refused } = await submitted(form, toldInput, (input) => setTold(database(), actor, studentId, input, now));
     return data(
       { made: null, result: undefined, told: refused?.data.result.error ?? {} },
       { status: refused ? 400 : 200 },
@@ -73,7 +73,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   if (changed.success) {
     const { intent, id } = changed.data;
     if (intent === 'withdraw') await withdrawWayIn(database(), actor, studentId, id, now);
-    else await unlockWayIn(database(), actor, studentId, id);
+    else await unlockWayIn(database(), actor, studentId, id, now);
     const text =
       intent === 'withdraw'
         ? 'The way in is withdrawn: its link no longer opens.'
@@ -169,6 +169,11 @@ function NewWayIn({ result, today, lastDay, usualEnd }: NewWayInProps) {
         label="What kind of reader"
         options={outsideKinds.map((kind) => ({ id: kind, name: readerWords[kind].label }))}
       />
+      <TextField
+        field={fields.purpose}
+        label="What for"
+        placeholder={usualPurposes[(fields.kind.value as OutsideKind) ?? 'family'] ?? ''}
+      />
       <Field field={fields.endsOn} label="Open until">
         <input {...getInputProps(fields.endsOn, { type: 'date' })} min={today} max={lastDay} className="input w-full" />
       </Field>
@@ -223,7 +228,7 @@ function WayInRow({ link, today }: { link: WayInLink; today: IsoDate }) {
       <div>
         <h3 className="text-base">{link.readerName}</h3>
         <p className="text-small text-ink-2">
-          {readerWords[link.kind].label} · {state}
+          {readerWords[link.kind].label} · {link.purpose} · {state}
           {link.hasPasscode && ' · with a passcode'} · made {shortDate(link.madeOn)} by {link.createdByName}
         </p>
         {isOpen && link.isLocked && (

@@ -60,7 +60,7 @@ export const sharing = `
     person_id uuid references people,
     link_id uuid,
     what text not null check (what <> ''),
-    how text not null check (how in ('opened', 'exported', 'sent')),
+    how text not null check (how in ('opened', 'exported', 'sent', 'issued')),
     at timestamptz not null,
     -- The day at the school: pages are opened once a day and person.
     day date not null,

@@ -1,0 +1,27 @@
+import { wallTime } from '~/core/calendar/zone';
+import { changedFields, changeKindWords, changeSaid, changesWanted } from '~/core/changes/change';
+import { fileName } from '~/core/paper/file-name';
+import { changesOf } from '~/server/access/changes';
+import { database } from '~/server/db/current';
+import { NotFound } from '~/server/failures';
+import { answering } from '../http/answering';
+import { askerOf } from '../http/asker';
+import { csvFile } from '../http/csv';
+import type { Route } from './+types/changes-file';
+
+/** The changes that are asked for, all pages of them, as comma-separated text; as they were written down, too. */
+export const loader = answering(async ({ request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const wanted = changesWanted.parse(Object.fromEntries(new URL(request.url).searchParams));
+  const { changes } = await changesOf(database(), actor, { ...wanted, page: null });
+  // The file is made of names.
+  if (discreet) throw new NotFound('No such file in the discreet view.');
+  const rows = changes.map(({ at, what, student, person, by, before, after }) => {
+    const { on, time } = wallTime(at, school.timeZone);
+    const said = changeSaid(changedFields(before, after));
+    const asWritten = [before, after].map((state) => (state === null ? '' : JSON.stringify(state)));
+    return [`${on}T${time}`, changeKindWords[what], student ?? '', person ?? '', by ?? '', said, ...asWritten];
+  });
+  const fields = ['at', 'what', 'student', 'person', 'by', 'said', 'before', 'after'];
+  return csvFile(fileName(school.name, 'changes', actor.today), fields, rows);
+});

@@ -1,0 +1,21 @@
+import { data, redirect } from 'react-router';
+import { z } from 'zod';
+import { goToSchool } from '~/server/access/sessions';
+import { database } from '~/server/db/current';
+import { answering } from '../http/answering';
+import { askerOf } from '../http/asker';
+import { formOf } from '../http/form-of';
+import type { Route } from './+types/switch';
+
+const choice = z.object({ school: z.uuid() });
+
+/** Goes to another of one’s schools, and begins there with today: a page of the one before is not there. */
+export const action = answering(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, sessionId } = askerOf(context);
+  const parsed = choice.safeParse(Object.fromEntries(await formOf(request)));
+  if (!parsed.success) return data(null, { status: 400 });
+  await goToSchool(database(), actor, sessionId, parsed.data.school);
+  return redirect('/');
+});
+
+export const loader = () => redirect('/');
