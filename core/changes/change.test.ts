@@ -14,22 +14,33 @@ describe('a change in words', () => {
     const fields = changedFields(before, after);
     expect(fields).toEqual([
       { label: 'rights', before: 'observe', after: 'observe, share' },
-      { label: 'until', before: null, after: '2027-06-11' },
+      { label: 'until', before: null, after: 'Fri, Jun 11, 2027' },
     ]);
-    expect(changeSaid(fields)).toBe('rights: observe → observe, share; until: nothing → 2027-06-11');
+    expect(changeSaid(fields)).toBe('rights: observe → observe, share; until: nothing → Fri, Jun 11, 2027');
     expect(changedFields(before, before)).toEqual([]);
   });
 
   it('tells what came, what went, and lists of things', () => {
     expect(changedFields(null, { grade: 'Grade 4', isArchived: false })).toEqual([
       { label: 'grade', before: null, after: 'Grade 4' },
-      { label: 'archived', before: null, after: 'no' },
     ]);
     const closures = [{ first: '2026-11-26', last: '2026-11-27', label: 'Thanksgiving' }];
     expect(changedFields({ closures }, { closures: [] })).toEqual([
-      { label: 'closures', before: '2026-11-26 · 2026-11-27 · Thanksgiving', after: 'none' },
+      { label: 'closures', before: 'Thu, Nov 26, 2026 · Fri, Nov 27, 2026 · Thanksgiving', after: 'none' },
     ]);
   });
+});
+
+it('calls values what they are called elsewhere', () => {
+  const rule = { shows: ['numbers', 'note'], layout: 'cards', grouping: 'none', oldestFirst: true };
+  expect(changedFields({ role: 'educator', frequency: 'byHand' }, { role: 'caseManager', frequency: 'daily' })).toEqual(
+    [
+      { label: 'role', before: 'Educator', after: 'Case manager' },
+      { label: 'frequency', before: 'only by hand', after: 'once a day' },
+    ],
+  );
+  const [field] = changedFields({}, { family: rule });
+  expect(field?.after).toMatch(/^numbers and note; not breakdown.*\. As cards, in one list, oldest first$/);
 });
 
 describe('what stood on a day', () => {

@@ -1,5 +1,11 @@
 import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
+import { longDate } from '../calendar/iso-date';
+import { toldWords } from '../post/message';
+import { readerWords } from '../readers/reader-kind';
+import type { ReaderRule } from '../readers/reader-rule';
+import { shownWords } from '../readers/who-can-see';
+import { grantedWords, roleWords } from '../team/roles';
 
 /** What is written down when it changes: who may do and see what, and what a school and its figures rest on. */
 export const changeKinds = [
@@ -51,7 +57,6 @@ const labels: Record<string, string> = {
   hasPasscode: 'passcode',
   isAdmin: 'administrator',
   isArchived: 'archived',
-  isShared: 'shared tablet',
   firstName: 'first name',
   lastName: 'last name',
   shortName: 'short name',
@@ -64,31 +69,49 @@ const labels: Record<string, string> = {
   setsUp: 'administrator',
 };
 
+/** What single values are called, by the field that holds them; others as they are written. */
+const words: Record<string, Record<string, string>> = {
+  role: roleWords,
+  rights: grantedWords,
+  kind: Object.fromEntries(Object.entries(readerWords).map(([kind, { label }]) => [kind, label])),
+  frequency: toldWords,
+};
+
 /**
- * What is different between two states, field by field; ids are for machines and left out.
+ * What is different between two states, field by field. Ids are for machines and left out; of what is new, so is what it has not.
  *
  * @example changedFields({ grade: '4' }, { grade: '5' }) // [{ label: 'grade', before: '4', after: '5' }]
  */
 export function changedFields(before: State, after: State): ChangedField[] {
   const keys = [...new Set([...Object.keys(before ?? {}), ...Object.keys(after ?? {})])];
+  const isOneSided = before === null || after === null;
   return keys.flatMap((key) => {
-    if (/^id$|Id$/.test(key)) return [];
-    const [was, is] = [asText(before?.[key]), asText(after?.[key])];
-    return was === is ? [] : [{ label: labels[key] ?? key, before: was, after: is }];
+    if (isId(key)) return [];
+    const [was, is] = [asText(before?.[key], key), asText(after?.[key], key)];
+    const isNothing = isOneSided && (was ?? is) === 'no';
+    return was === is || isNothing ? [] : [{ label: labels[key] ?? key, before: was, after: is }];
   });
 }
 
+const isId = (key: string) => /^id$|Id$/.test(key);
+
 /** A value as a reader understands it; null where there is none. */
-function asText(value: unknown): string | null {
+function asText(value: unknown, field: string): string | null {
   if (value === undefined || value === null || value === '') return null;
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (Array.isArray(value)) return value.length === 0 ? 'none' : value.map((one) => asText(one) ?? '').join(', ');
+  if (Array.isArray(value))
+    return value.length === 0 ? 'none' : value.map((one) => asText(one, field) ?? '').join(', ');
   if (typeof value === 'object') {
-    const said = Object.entries(value).flatMap(([key, inside]) => (/^id$|Id$/.test(key) ? [] : [asText(inside)]));
+    if ('shows' in value) return ruleSaid(value as Omit<ReaderRule, 'kind'>);
+    const said = Object.entries(value).flatMap(([key, inside]) => (isId(key) ? [] : [asText(inside, key)]));
     return said.filter((text) => text !== null).join(' · ');
   }
-  return String(value);
+  const text = String(value);
+  return words[field]?.[text] ?? (isoDateField.safeParse(text).success ? longDate(text) : text);
 }
+
+const ruleSaid = ({ shows, layout, grouping, oldestFirst }: Omit<ReaderRule, 'kind'>) =>
+  `${shownWords({ shows })}. As ${layout}, ${grouping === 'none' ? 'in one list' : `by ${grouping}`}, ${oldestFirst ? 'oldest' : 'newest'} first`;
 
 /** A change in one sentence’s length: “grade: 4 → 5; until: nothing → Jun 11”. */
 export const changeSaid = (fields: readonly ChangedField[]): string =>

@@ -153,7 +153,7 @@ describe('written down with before and after', () => {
 
   it('are sign-ins', async () => {
     await beginSession(fresh.db, school.aide, now, { isShared: true });
-    expect(await newest('sign-in')).toMatchObject({ person: 'aide', by: 'aide', after: { isShared: true } });
+    expect(await newest('sign-in')).toMatchObject({ person: 'aide', by: 'aide', after: { device: 'a shared tablet' } });
     await endAllSessions(fresh.db, school.aide, now);
     expect(await newest('sign-in')).toMatchObject({ after: { everywhere: 'signed out' } });
   });

@@ -50,7 +50,12 @@ export async function beginSession(
     seen_at: now,
     is_shared: isShared,
   });
-  await writeChange(db, personId, { what: 'sign-in', personId, before: null, after: { isShared } }, now);
+  await writeChange(
+    db,
+    personId,
+    { what: 'sign-in', personId, before: null, after: { device: isShared ? 'a shared tablet' : 'their own' } },
+    now,
+  );
   return token;
 }
 

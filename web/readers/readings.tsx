@@ -44,10 +44,18 @@ const columns = [
     filterFn: sinceDay<Row>,
   },
   { accessorKey: 'who', header: 'Who' },
-  { accessorKey: 'by', header: 'By' },
+  {
+    accessorKey: 'by',
+    header: 'By, and what for',
+    cell: ({ row: { original } }: { row: { original: Row } }) => (
+      <>
+        {original.by}
+        <span className="block whitespace-normal text-ink-3">{original.purpose}</span>
+      </>
+    ),
+  },
   { accessorKey: 'what', header: 'What' },
   { accessorKey: 'how', header: 'How' },
-  { accessorKey: 'purpose', header: 'What for' },
 ];
 
 export default function Readings({ loaderData: { student, schoolName, today, rows } }: Route.ComponentProps) {

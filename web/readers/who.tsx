@@ -105,7 +105,7 @@ export default function Who({ loaderData }: Route.ComponentProps) {
         <Form className="no-print mt-3 flex flex-wrap items-end gap-3">
           <label className="grid gap-1 text-small">
             <span className="font-semibold">On another day</span>
-            <input type="date" name="day" key={day} max={today} defaultValue={day} className="input h-11" />
+            <input type="date" name="day" key={day} max={today} defaultValue={day} className="input h-11 w-40" />
           </label>
           <button type="submit" className="btn h-11">
             Show that day

@@ -88,11 +88,11 @@ export default function Changes({ loaderData }: Route.ComponentProps) {
         </label>
         <label className="grid gap-1 text-small">
           <span className="font-semibold">From</span>
-          <input type="date" name="from" key={wanted.from} defaultValue={wanted.from} className="input h-11" />
+          <input type="date" name="from" key={wanted.from} defaultValue={wanted.from} className="input h-11 w-40" />
         </label>
         <label className="grid gap-1 text-small">
           <span className="font-semibold">To</span>
-          <input type="date" name="to" key={wanted.to} defaultValue={wanted.to} className="input h-11" />
+          <input type="date" name="to" key={wanted.to} defaultValue={wanted.to} className="input h-11 w-40" />
         </label>
         <button type="submit" className="btn h-11">
           Show these
