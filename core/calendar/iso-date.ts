@@ -61,8 +61,11 @@ export function addDays(date: IsoDate, days: number): IsoDate {
  * @example weekday('1970-01-01') // 4, a Thursday
  */
 export function weekday(date: IsoDate): number {
-  return ((((dayNumber(date) + 3) % 7) + 7) % 7) + 1;
+  return weekdayOf(dayNumber(date));
 }
+
+/** The same of a day number: 0, the first of January 1970, was a Thursday. */
+export const weekdayOf = (day: number): number => ((((day + 3) % 7) + 7) % 7) + 1;
 
 /**
  * The Monday of the week a date lies in.

@@ -1,5 +1,5 @@
 import { addDays, type IsoDate, mondayOf } from '../calendar/iso-date';
-import { type SchoolCalendar, schoolDays } from '../calendar/school-days';
+import { countSchoolDays, type SchoolCalendar, schoolDaysSince } from '../calendar/school-days';
 import { isDue } from '../progress/due';
 import { sum } from '../statistics/spread';
 
@@ -11,7 +11,7 @@ export function lastWeeks(today: IsoDate, weeks: number): IsoDate[] {
 
 /** School days in the week of a Monday; none in a week of holidays. */
 export const schoolDaysInWeek = (monday: IsoDate, calendar: SchoolCalendar): number =>
-  schoolDays(monday, addDays(monday, 6), calendar).length;
+  countSchoolDays(monday, addDays(monday, 6), calendar);
 
 export interface Silence {
   /** The date of the newest entry, null when there has been none. */
@@ -28,10 +28,7 @@ export function silenceOf(
   { calendar, today }: { calendar: SchoolCalendar; today: IsoDate },
 ): Silence {
   const { lastOn, startsOn } = goal;
-  const days =
-    lastOn === null
-      ? schoolDays(startsOn, today, calendar).length
-      : schoolDays(lastOn, today, calendar).filter((day) => day > lastOn).length;
+  const days = lastOn === null ? countSchoolDays(startsOn, today, calendar) : schoolDaysSince(lastOn, today, calendar);
   return { lastOn, schoolDays: days, isLong: isDue(goal, { calendar, today }) };
 }
 

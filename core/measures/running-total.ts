@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { addDays, type IsoDate } from '../calendar/iso-date';
-import { isSchoolDay, type SchoolCalendar, schoolDays } from '../calendar/school-days';
+import { countSchoolDays, isSchoolDay, type SchoolCalendar } from '../calendar/school-days';
 import { usualCriterion } from '../goals/criterion-definition';
 import { changeFigure, counted, figure, listed, percent } from '../words/counting';
 import { type MeasureKind, percentAxis } from './measure-kind';
@@ -118,9 +118,9 @@ export function paceOf(
     calendar,
   }: { startsOn: IsoDate; targetOn: IsoDate; today: IsoDate; calendar: SchoolCalendar },
 ): Pace {
-  const passed = schoolDays(startsOn, today, calendar).length;
+  const passed = countSchoolDays(startsOn, today, calendar);
   const after = addDays(today, 1);
-  const left = schoolDays(after, targetOn, calendar).length;
+  const left = countSchoolDays(after, targetOn, calendar);
   const missing = Math.max(0, total - sum);
   const soFar = passed === 0 ? null : sum / passed;
   return {

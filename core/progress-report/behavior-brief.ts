@@ -1,6 +1,6 @@
 import { compareRates, timesAsMany } from '../behavior/rates';
 import type { IsoDate } from '../calendar/iso-date';
-import { type SchoolCalendar, schoolDays } from '../calendar/school-days';
+import { countSchoolDays, type SchoolCalendar } from '../calendar/school-days';
 import { counted, rateFigure } from '../words/counting';
 
 interface BriefNote {
@@ -32,7 +32,7 @@ export function behaviorBrief(
   const daysIn = ({ from, to }: Stretch) => {
     const first = from < since ? since : from;
     const last = to < today ? to : today;
-    return first > last ? 0 : schoolDays(first, last, calendar).length;
+    return first > last ? 0 : countSchoolDays(first, last, calendar);
   };
   const days = daysIn(period);
   const daysBefore = before ? daysIn(before) : 0;

@@ -1,5 +1,5 @@
 import type { IsoDate } from '../calendar/iso-date';
-import { isSchoolDay, type SchoolCalendar, schoolDays } from '../calendar/school-days';
+import { isSchoolDay, type SchoolCalendar, schoolDaysSince } from '../calendar/school-days';
 
 /** Where the plan names no gap, a goal is looked at once in a school week (our own convention). */
 const USUAL_GAP = 5;
@@ -36,5 +36,5 @@ export function isDue(
 ): boolean {
   if (startsOn > today) return false;
   if (lastOn === null) return true;
-  return schoolDays(lastOn, today, calendar).filter((day) => day > lastOn).length >= (plannedGap ?? USUAL_GAP);
+  return schoolDaysSince(lastOn, today, calendar) >= (plannedGap ?? USUAL_GAP);
 }

@@ -4,7 +4,6 @@ import { Agent, request } from 'node:http';
 import pg from 'pg';
 import { patternsAcross } from '~/core/behavior/patterns';
 import { schoolDays } from '~/core/calendar/school-days';
-import { beginSession } from '~/server/access/sessions';
 import { notesAcross } from '~/server/behavior/behavior';
 import { connect } from '~/server/db/database';
 import { migrate } from '~/server/db/migrate';
@@ -13,6 +12,7 @@ import { follow } from '~/tests/database/followed';
 import { addGoal, addPerson, addStudent, schoolId, smallSchool } from '~/tests/database/small-school';
 import { startServer } from '~/tests/e2e/server';
 import { measureCore } from './core';
+import { caseload, cookieOf, pagesASecond } from './load';
 import { measureReports } from './reports';
 import { measureTaps } from './taps';
 
@@ -50,13 +50,13 @@ await db.batchInsert(
 );
 await db.raw('analyze');
 
+const started = new Date('2026-11-24T15:30:00-05:00').toISOString();
 const server = await startServer({
   DATABASE_URL: urlOf(name),
   LOG_LEVEL: 'warn',
-  CLOCK: new Date('2026-11-24T15:30:00-05:00').toISOString(),
+  CLOCK: started,
 });
-const token = await beginSession(db, school.manager, new Date('2026-11-24T20:29:00Z'));
-const cookie = `gm-session=${encodeURIComponent(Buffer.from(JSON.stringify(token)).toString('base64'))}`;
+const cookie = await cookieOf(db, school.manager);
 const agent = new Agent({ keepAlive: true, maxSockets: 4 });
 
 interface Answer {
@@ -64,18 +64,26 @@ interface Answer {
   body: Buffer;
 }
 
+interface Asked {
+  body?: string;
+  encoding?: string;
+  /** As somebody else, or of another server. */
+  as?: string;
+  of?: string;
+}
+
 /** One request over a kept connection, its body as it travelled. */
-function ask(path: string, { body, encoding }: { body?: string; encoding?: string } = {}): Promise<Answer> {
+function ask(path: string, { body, encoding, as = cookie, of = server.url }: Asked = {}): Promise<Answer> {
   return new Promise((resolve, reject) => {
-    const headers: Record<string, string> = { cookie };
+    const headers: Record<string, string> = { cookie: as };
     if (encoding) headers['accept-encoding'] = encoding;
     if (body)
       Object.assign(headers, {
-        origin: server.url,
+        origin: of,
         'content-type': 'application/json',
         'content-length': String(Buffer.byteLength(body)),
       });
-    const sent = request(server.url + path, { method: body ? 'POST' : 'GET', agent, headers }, (answer) => {
+    const sent = request(of + path, { method: body ? 'POST' : 'GET', agent, headers }, (answer) => {
       const parts: Buffer[] = [];
       answer.on('data', (part) => parts.push(part));
       answer.on('end', () => resolve({ status: answer.statusCode ?? 0, body: Buffer.concat(parts) }));
@@ -102,14 +110,20 @@ const page = `/students/${school.student}`;
 async function saving() {
   const bare = new pg.Client({ connectionString: urlOf(name) });
   await bare.connect();
+  await bare.query('set role gentle_margin_app');
   const insert = async () => {
     const values = row(school.goal, 3);
+    await bare.query('begin');
+    await bare.query(`select set_config('app.person', $1, true), set_config('app.today', '2026-11-24', true)`, [
+      school.manager,
+    ]);
     const columns = Object.keys(values);
     const places = columns.map((_, i) => `$${i + 1}`).join(', ');
     await bare.query(
       `insert into entries (${columns.join(', ')}) values (${places}) returning *`,
       Object.values(values),
     );
+    await bare.query('commit');
   };
   const save = async () => {
     const entry = {
@@ -159,7 +173,7 @@ async function studentPage() {
     page: summary(times.page),
     signedInPageThatReadsNothing: summary(times.readsNothing),
     ratio: round(at(times.page, 0.5) / at(times.readsNothing, 0.5)),
-    atMost: 4,
+    atMost: 3,
     signedInRedirect: summary(times.bareRoute),
   };
 }
@@ -181,7 +195,7 @@ async function goalPage() {
     times.readsNothing.push(await milliseconds(get('/account')));
   }
   const ratio = round(at(times.page, 0.5) / at(times.readsNothing, 0.5));
-  return { entries: GOAL_ENTRIES, page: summary(times.page), ratio, atMost: 5 };
+  return { entries: GOAL_ENTRIES, page: summary(times.page), ratio, atMost: 4 };
 }
 
 /** A behavior page with thousands of notes, a filter changed on it, and patterns over many students. */
@@ -234,7 +248,7 @@ async function behavior() {
     notes: BEHAVIOR_NOTES,
     page: summary(times.page),
     ratio: round(at(times.page, 0.5) / at(times.readsNothing, 0.5)),
-    atMost: 6,
+    atMost: 4,
     filter: { ...summary(times.filter), atMostMs: 100 },
     patterns: await patterns(note),
   };
@@ -302,7 +316,7 @@ async function patterns(note: (student: string, i: number) => { id: string; stud
     // The first reads all notes; the others only ask whether there are new ones.
     results.push({ notes, firstMs, firstMsPerThousand: round((1000 * firstMs) / notes), medianMs });
   }
-  return { students: PATTERN_STUDENTS, results, atMostMsAt50000: 1000 };
+  return { students: PATTERN_STUDENTS, results, atMostMsAt50000: 600 };
 }
 
 async function computePatterns({ students, from }: { students: string[]; from: string }) {
@@ -345,6 +359,53 @@ async function firstLoad() {
   };
 }
 
+/** Today and Students of a usual caseload, beside a signed-in page that reads nothing. */
+async function lists(as: string) {
+  const paths = ['/', '/students', '/account'];
+  const times = new Map<string, number[]>(paths.map((path) => [path, []]));
+  for (let i = 0; i < 40; i++) for (const path of paths) await ask(path, { as });
+  for (let i = 0; i < 80; i++) {
+    for (const path of paths) times.get(path)?.push(await milliseconds(() => ask(path, { as })));
+  }
+  const median = (path: string) => at(times.get(path) ?? [], 0.5);
+  const ratio = (path: string) => round(median(path) / median('/account'));
+  return { today: { ratio: ratio('/'), ms: round(median('/')) }, students: { ratio: ratio('/students') }, atMost: 3 };
+}
+
+/** The same page and the same save of a server that leaves the guarding of rows to the program. */
+async function rowSecurity() {
+  const open = await startServer({ DATABASE_URL: urlOf(name), LOG_LEVEL: 'warn', CLOCK: started, ROW_SECURITY: 'off' });
+  try {
+    const save = async (of: string) => {
+      const entry = {
+        id: randomUUID(),
+        goalId: school.goal,
+        outcome: { data: { trials: trials() }, reason: null },
+        note: '',
+      };
+      const when = { on: '2026-11-24', time: '09:30', observerId: school.manager, settingId: school.kitchen };
+      const body = JSON.stringify({ personId: school.manager, session: { ...when, entries: [entry] } });
+      const { status } = await ask(`${page}/sessions`, { body, of });
+      if (status !== 200) throw new Error(`Saving answered ${status}.`);
+    };
+    const times = { page: [[], []], save: [[], []] } as Record<'page' | 'save', [number[], number[]]>;
+    for (let i = 0; i < 150; i++) {
+      for (const [which, of] of [server.url, open.url].entries()) {
+        const list = (what: 'page' | 'save') => times[what][which as 0 | 1];
+        const [load, write] = [await milliseconds(() => ask(page, { of })), await milliseconds(() => save(of))];
+        if (i >= 50) {
+          list('page').push(load);
+          list('save').push(write);
+        }
+      }
+    }
+    const ratio = ([guarded, without]: [number[], number[]]) => round(at(guarded, 0.5) / at(without, 0.5));
+    return { page: { ratio: ratio(times.page), atMost: 1.25 }, save: { ratio: ratio(times.save) } };
+  } finally {
+    await open.stop();
+  }
+}
+
 async function memory() {
   const resident = () =>
     Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server.process.pid}/status`, 'utf8'))?.[1]) / 1024;
@@ -365,7 +426,11 @@ async function memory() {
 }
 
 try {
+  const manager = await caseload(db, row);
+  await db.raw('analyze');
+  const theirs = await cookieOf(db, manager);
   const result = {
+    lists: await lists(theirs),
     studentPage: await studentPage(),
     firstLoad: await firstLoad(),
     saving: await saving(),
@@ -378,6 +443,12 @@ try {
     }),
     taps: await measureTaps(server.url, cookie, `${page}/observe`),
     secondStartSeconds: { measured: Number(process.env.SECOND_START), atMost: 10 },
+    rowSecurity: await rowSecurity(),
+    pagesASecondOfOneProcess: [
+      await pagesASecond(server.url, page, cookie, 100),
+      await pagesASecond(server.url, '/students', theirs, 60),
+      await pagesASecond(server.url, '/', theirs, 60),
+    ],
     memory: await memory(),
     core: measureCore(),
   };

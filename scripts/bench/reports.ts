@@ -70,7 +70,7 @@ export async function measureReports(bench: Bench) {
     entries: ENTRIES,
     medianMs: round(median(times.page)),
     ratio: round(median(times.page) / median(times.readsNothing)),
-    atMost: 5,
+    atMost: 3,
   };
   return {
     page,

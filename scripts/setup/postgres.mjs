@@ -200,7 +200,14 @@ function ensureDatabase(bin, port, password, database) {
   if (ask(`select 1 from pg_roles where rolname = '${OWNER}'`).output !== '1') {
     expect(ask(`create role ${OWNER} login createdb createrole password '${password}'`));
   }
-  if (ask(`select 1 from pg_database where datname = '${database}'`).output === '1') return;
+  const owner = ask(`select pg_get_userbyid(datdba) from pg_database where datname = '${database}'`).output;
+  if (owner === OWNER) return;
+  if (owner !== '') {
+    // Of a version whose tables were others: nothing of it is lost.
+    const aside = `${database}_earlier_${Date.now()}`;
+    expect(ask(`alter database ${database} rename to ${aside}`));
+    console.log(`The database of an earlier version was set aside, as ${aside}.`);
+  }
   expect(quietly(join(bin, 'createdb'), [...where, '-O', OWNER, database], options));
 }
 

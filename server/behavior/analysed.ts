@@ -62,19 +62,16 @@ const keyOf = (studentId: string, { choices, steps }: Naming) =>
 /** Reads notes; each student’s come as one text, since thousands of rows cost more. */
 async function readNotes(db: Database, namings: ReadonlyMap<string, Naming>): Promise<Map<string, AnalysedNote[]>> {
   if (namings.size === 0) return new Map();
-  const several = ['behavior', 'antecedent', 'consequence', 'function', 'location', 'intensity'].map(
-    (facet) => `coalesce(string_agg(coalesce(c.target_id, c.option_id)::text, ' ' order by c.position)
-                           filter (where c.facet = '${facet}'), '') as ${facet}`,
-  );
   const found = await db
     .raw<{ rows: [string, string][] }>(
       `select n.student_id, string_agg(
-                concat_ws(';', n.id, n.observed_on, to_char(n.observed_time, 'HH24:MI'), c.behavior, c.antecedent, c.consequence,
-                          c.function, c.location, n.observer_id, c.intensity, coalesce(n.seconds::text, '')),
+                concat_ws(';', n.id, n.observed_on, to_char(n.observed_time, 'HH24:MI'), n.observer_id,
+                          coalesce(n.seconds::text, ''), c.named),
                 E'\n' order by n.observed_on, n.observed_time, n.recorded_at)
          from entries n
-              join (select c.entry_id, c.version, ${several.join(', ')}
-                      from incident_choices c where c.student_id = any(:ids) group by c.entry_id, c.version) c
+              join (select entry_id, version,
+                           string_agg(left(facet, 1) || coalesce(target_id, option_id), ' ' order by facet, position) as named
+                      from incident_choices where student_id = any(:ids) group by entry_id, version) c
                 on c.entry_id = n.id and c.version = n.version
         where n.student_id = any(:ids) and n.kind = 'incident' and not n.withdrawn and n.beside_id is null
         group by n.student_id`,
@@ -84,37 +81,39 @@ async function readNotes(db: Database, namings: ReadonlyMap<string, Naming>): Pr
   const notes = new Map<string, AnalysedNote[]>([...namings.keys()].map((id) => [id, []]));
   for (const [studentId, text] of found.rows) {
     const naming = namings.get(studentId) as Naming;
-    const lists = new Map<string, string[]>();
-    /** The same ids make the same list: most notes repeat one. */
-    const namesOf = (ids: string) => {
-      const known = lists.get(ids);
-      if (known) return known;
-      const list = ids === '' ? [] : uniqueNames(naming, ids.split(' '));
-      lists.set(ids, list);
-      return list;
+    const known = new Map<string, Named>();
+    /** The same ids mean the same: most notes repeat what another one names. */
+    const namedBy = (named: string) => {
+      const before = known.get(named);
+      if (before) return before;
+      const read = namedIn(named, naming);
+      known.set(named, read);
+      return read;
     };
     notes.set(
       studentId,
-      text.split('\n').map((line) => analysed(line.split(';'), naming, namesOf)),
+      text.split('\n').map((line) => analysed(line.split(';'), namedBy)),
     );
   }
   return notes;
 }
 
-function analysed(fields: string[], naming: Naming, namesOf: (ids: string) => string[]): AnalysedNote {
-  const [id, on, time, behaviors, antecedents, consequences, functions, setting, observer, intensity, seconds] =
-    fields as [string, string, string, string, string, string, string, string, string, string, string];
+/** What a note names, in the words of its student. */
+type Named = Pick<AnalysedNote, 'behaviors' | 'antecedents' | 'consequences' | 'functions' | 'setting' | 'intensity'>;
+
+/** Each choice is written as the first letter of its facet and its id. */
+function namedIn(named: string, naming: Naming): Named {
+  const ids = { b: [], a: [], c: [], f: [], l: [], i: [] } as Record<string, string[]>;
+  for (const one of named.split(' ')) ids[one.charAt(0)]?.push(one.slice(1));
+  const names = (facet: string) => uniqueNames(naming, ids[facet] ?? []);
   return {
-    id,
-    on,
-    time,
-    behaviors: namesOf(behaviors),
-    antecedents: namesOf(antecedents),
-    consequences: namesOf(consequences),
-    functions: namesOf(functions),
-    setting: setting === '' ? null : (naming.choices.get(setting)?.name ?? null),
-    observer,
-    intensity: naming.steps.get(intensity) ?? null,
-    seconds: seconds === '' ? null : Number(seconds),
+    ...{ behaviors: names('b'), antecedents: names('a'), consequences: names('c'), functions: names('f') },
+    setting: naming.choices.get(ids.l?.[0] ?? '')?.name ?? null,
+    intensity: naming.steps.get(ids.i?.[0] ?? '') ?? null,
   };
+}
+
+function analysed(fields: string[], namedBy: (named: string) => Named): AnalysedNote {
+  const [id, on, time, observer, seconds, named] = fields as [string, string, string, string, string, string];
+  return { id, on, time, observer, seconds: seconds === '' ? null : Number(seconds), ...namedBy(named) };
 }

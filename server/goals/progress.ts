@@ -1,8 +1,9 @@
+import { LRUCache } from 'lru-cache';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { ObservedSession } from '~/core/observations/observation';
 import { type Progress, progressOf } from '~/core/progress/progress';
 import type { Database } from '../db/database';
-import { type GoalSession, sessionsByGoal, type VersionedSession } from '../observations/read';
+import { entryStamps, type GoalSession, sessionsByGoal, type VersionedSession } from '../observations/read';
 import type { School } from '../school/school';
 import type { Goal } from './goals';
 
@@ -18,11 +19,11 @@ interface When {
  * Reads the entries of some goals, computes what is said of each today, and keeps of it what is asked for. A few goals at a time:
  * memory never holds the entries of a whole caseload, nor the points that are made of them.
  */
-async function ofGoals<Kept>(
+async function computed<Kept>(
   db: Database,
   goals: readonly Goal[],
   { school, today }: When,
-  keep: (progress: Progress) => Kept,
+  keep: (goal: Goal, progress: Progress) => Kept,
 ): Promise<Map<string, Kept>> {
   const asksForVariety = goals.some(
     ({ criterion }) => criterion.distinctSettings > 1 || criterion.distinctObservers > 1,
@@ -33,15 +34,62 @@ async function ofGoals<Kept>(
     const some = goals.slice(from, from + READ_AT_ONCE);
     const sessions = await sessionsByGoal(db, some, { inDetail: goals.length === 1 || asksForVariety });
     for (const goal of some) {
-      kept.set(goal.id, keep(progressOf(goal, sessionsOf(goal, sessions.get(goal.id) ?? []), when)));
+      kept.set(goal.id, keep(goal, progressOf(goal, sessionsOf(goal, sessions.get(goal.id) ?? []), when)));
     }
   }
   return kept;
 }
 
-/** What is said of each goal today, by its id; computed from the entries as they are stored now. For the goals of one student. */
+/**
+ * What is computed of a goal changes with the goal, with its entries, with the calendar and with the day, and with nothing else: as
+ * long as these are as they were, what was computed is used again.
+ */
+class Computed<Kept extends object> {
+  readonly #known: LRUCache<string, Kept>;
+  readonly #keep: (progress: Progress) => Kept;
+
+  constructor(
+    options: { max: number } | { maxSize: number; sizeCalculation: (kept: Kept) => number },
+    keep: (progress: Progress) => Kept,
+  ) {
+    this.#known = new LRUCache(options);
+    this.#keep = keep;
+  }
+
+  async of(db: Database, goals: readonly Goal[], when: When): Promise<Map<string, Kept>> {
+    const stamps = await entryStamps(db, goals);
+    const around = JSON.stringify([when.today, when.school.calendar]);
+    const keys = new Map(
+      goals.map((goal) => [goal.id, `${JSON.stringify(goal)} ${stamps.get(goal.id) ?? ''} ${around}`]),
+    );
+    const known = new Map(goals.map(({ id }) => [id, this.#known.get(keys.get(id) as string)]));
+    const fresh = await computed(
+      db,
+      goals.filter(({ id }) => !known.get(id)),
+      when,
+      (goal, progress) => {
+        const kept = this.#keep(progress);
+        this.#known.set(keys.get(goal.id) as string, kept);
+        return kept;
+      },
+    );
+    return new Map(goals.map(({ id }) => [id, (known.get(id) ?? fresh.get(id)) as Kept]));
+  }
+}
+
+/** Points of goals that are kept between pages; a goal of a year has about a hundred. */
+const POINTS_KEPT = 40_000;
+const wholes = new Computed<Progress>(
+  { maxSize: POINTS_KEPT, sizeCalculation: ({ points }) => points.length + 1 },
+  (progress) => progress,
+);
+
+/**
+ * What is said of each goal today, by its id, from the entries as they are stored now. For the goals of one student. Asking `studentFor`
+ * comes first.
+ */
 export const progressOfGoals = (db: Database, goals: readonly Goal[], when: When): Promise<Map<string, Progress>> =>
-  ofGoals(db, goals, when, (progress) => progress);
+  wholes.of(db, goals, when);
 
 /** How a goal stands, in short. */
 export interface Standing {
@@ -52,7 +100,12 @@ export interface Standing {
 
 /** How each goal stands today, by its id: for lists over many students. */
 export const standingOfGoals = (db: Database, goals: readonly Goal[], when: When): Promise<Map<string, Standing>> =>
-  ofGoals(db, goals, when, ({ verdict, points }) => ({ verdict, lastOn: points.at(-1)?.on ?? null }));
+  standings.of(db, goals, when);
+
+const standings = new Computed<Standing>({ max: 20_000 }, ({ verdict, points }) => ({
+  verdict,
+  lastOn: points.at(-1)?.on ?? null,
+}));
 
 /** The same for one goal whose sessions have been read already, in order of date and time. */
 export function progressFrom(

@@ -23,12 +23,12 @@ export async function weekCounts(db: Database, studentIds: readonly string[], si
   return found.rows;
 }
 
-/** The date of the newest entry of each goal that has one. Ask `studentsOf` first. */
+/** The date of the newest entry of each goal that is worked on and has one. Ask `studentsOf` first. */
 export async function newestDates(db: Database, studentIds: readonly string[]): Promise<Map<string, IsoDate>> {
   const found = await db.raw<{ rows: { id: string; lastOn: IsoDate | null }[] }>(
     `select g.id, (select max(o.observed_on) from entries o
                     where o.student_id = g.student_id and o.goal_id = g.id and o.kind = 'goal' and not o.withdrawn) as "lastOn"
-       from goals g where g.student_id = any(?)`,
+       from goals g where g.student_id = any(?) and g.retired_on is null`,
     [[...studentIds]],
   );
   return new Map(found.rows.flatMap(({ id, lastOn }) => (lastOn === null ? [] : [[id, lastOn]])));

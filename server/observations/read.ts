@@ -141,6 +141,29 @@ export async function sessionsByGoal(
   return byGoal;
 }
 
+/**
+ * What changes with every entry of a goal that is written, changed, withdrawn or paired: their number and the sum of their versions, and
+ * when the newest was written or paired. Read from one index, without the entries themselves. Ask `studentFor` or `studentsOf` first.
+ */
+export async function entryStamps(
+  db: Database,
+  goals: readonly { id: string; studentId: string }[],
+): Promise<Map<string, string>> {
+  const found = await db
+    .raw<{ rows: [string, string][] }>(
+      `select goal.id, concat_ws(' ', e.n, e.versions, e.newest, e.paired, e.last_paired)
+         from unnest(cast(:studentIds as uuid[]), cast(:goalIds as uuid[])) as goal (student_id, id)
+         cross join lateral (
+           select count(*) as n, sum(x.version) as versions, max(x.recorded_at) as newest, count(x.paired_at) as paired,
+                  max(x.paired_at) as last_paired
+             from entries x
+            where x.student_id = goal.student_id and x.goal_id = goal.id and x.kind = 'goal' and not x.withdrawn) e`,
+      { studentIds: goals.map(({ studentId }) => studentId), goalIds: goals.map(({ id }) => id) },
+    )
+    .options({ rowMode: 'array' });
+  return new Map(found.rows);
+}
+
 /** A session of one goal, with what its page says of it beside the figures. */
 export interface GoalSession extends VersionedSession {
   id: string;

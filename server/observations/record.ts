@@ -68,11 +68,14 @@ export async function recordSession(
  * @throws NotFound, Invalid where an id is there already and says something else
  */
 export async function writeEntries(db: Database, actor: Actor, rows: NewRow[]): Promise<void> {
-  await db.transaction(async (trx) => {
+  const write = async (trx: Database) => {
     const written = await insertOnce(trx, rows);
     const repeated = rows.filter((row) => !written.has(row.id));
     if (repeated.length > 0) await expectSame(trx, actor, repeated);
-  });
+  };
+  // A single row is written or not: only several need to be held together.
+  if (rows.length > 1) await db.transaction(write);
+  else await write(db);
 }
 
 /**

@@ -34,7 +34,7 @@ export interface IssuedReport extends IssuedLine {
 }
 
 const query = `
-  select i.id, i.student_id, i.number, i.period_id, i.period_label, i.period_from, i.period_to, i.readers, i.issued_at, i.content,
+  select i.id, i.student_id, i.number, i.period_id, i.period_label, i.period_from, i.period_to, i.readers, i.issued_at,
          p.short_name as issued_by_name, r.number as replaces_number, n.number as replaced_by
     from issued_reports i join people p on p.id = i.issued_by
          left join issued_reports r on r.id = i.replaces left join issued_reports n on n.replaces = i.id`;
@@ -84,6 +84,21 @@ export async function issuedOf(
   return found.rows.map((row) => lineFrom(row, school));
 }
 
+/** The progress reports of several students, newest first, by student, without their content. Ask `studentsOf` first. */
+export async function issuedOfAll(
+  db: Database,
+  studentIds: readonly string[],
+  school: Pick<School, 'timeZone'>,
+): Promise<Map<string, IssuedLine[]>> {
+  const found = await db.raw<{ rows: IssuedRow[] }>(
+    `${query} where i.student_id = any(:studentIds) order by i.number desc`,
+    { studentIds: [...studentIds] },
+  );
+  const all = new Map<string, IssuedLine[]>(studentIds.map((id) => [id, []]));
+  for (const row of found.rows) all.get(row.student_id)?.push(lineFrom(row, school));
+  return all;
+}
+
 /**
  * One issued report, as it was frozen. Ask `studentFor` or open a way in first.
  *
@@ -96,7 +111,10 @@ export async function issuedReport(
   school: Pick<School, 'timeZone'>,
   kind?: OutsideKind,
 ): Promise<IssuedReport> {
-  const found = await db.raw<{ rows: IssuedRow[] }>(`${query} where i.student_id = ? and i.id = ?`, [studentId, id]);
+  const found = await db.raw<{ rows: IssuedRow[] }>(
+    `${query.replace('i.issued_at,', 'i.issued_at, i.content,')} where i.student_id = ? and i.id = ?`,
+    [studentId, id],
+  );
   const row = found.rows[0];
   if (!row || (kind && !row.readers.includes(kind))) throw new NotFound('No such report.');
   return {

@@ -1,10 +1,10 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
-import { periodToReport, type ReportingPeriod } from '~/core/calendar/reporting-periods';
+import { periodToReport, type ReportingPeriod, reportingPeriods } from '~/core/calendar/reporting-periods';
 import type { Database } from '../db/database';
 import type { School } from '../school/school';
+import { plansOf } from '../students/plan';
 import type { Student } from '../students/students';
-import { periodsOf } from './draft';
-import { type IssuedLine, issuedOf } from './issued';
+import { type IssuedLine, issuedOfAll } from './issued';
 
 /** Where a student stands with the report that is to be made now. */
 export interface ReportStanding {
@@ -18,14 +18,26 @@ export interface ReportStanding {
 export async function reportStanding(
   db: Database,
   student: Pick<Student, 'id'>,
-  { school, today }: { school: Pick<School, 'timeZone'>; today: IsoDate },
+  when: { school: Pick<School, 'timeZone'>; today: IsoDate },
 ): Promise<ReportStanding> {
-  const [periods, all] = await Promise.all([periodsOf(db, student.id, today), issuedOf(db, student.id, school)]);
-  const standing = all.filter(({ replacedBy }) => replacedBy === null);
-  const period = periodToReport(
-    periods,
-    today,
-    periods.filter(({ id }) => standing.some((issued) => issued.period.id === id)).map(({ last }) => last),
+  return (await reportStandings(db, [student.id], when)).get(student.id) as ReportStanding;
+}
+
+/** The same of several students, by id, asked for at once. Ask `studentsOf` first. */
+export async function reportStandings(
+  db: Database,
+  studentIds: readonly string[],
+  { school, today }: { school: Pick<School, 'timeZone'>; today: IsoDate },
+): Promise<Map<string, ReportStanding>> {
+  const [plans, issued] = [await plansOf(db, studentIds, today), await issuedOfAll(db, studentIds, school)];
+  return new Map(
+    studentIds.map((id) => {
+      const plan = plans.get(id);
+      const standing = (issued.get(id) ?? []).filter(({ replacedBy }) => replacedBy === null);
+      const periods = plan ? reportingPeriods(plan, plan.periods) : [];
+      const done = periods.filter((one) => standing.some(({ period }) => period.id === one.id)).map(({ last }) => last);
+      const period = periodToReport(periods, today, done);
+      return [id, { period, issued: (period && standing.find((one) => one.period.id === period.id)) ?? null }];
+    }),
   );
-  return { period, issued: (period && standing.find((issued) => issued.period.id === period.id)) ?? null };
 }

@@ -13,14 +13,22 @@ export interface Plan {
 
 /** The plan of a student that holds, or else the nearest one, with its reporting periods in order; null before there is one. Ask `studentFor` first. */
 export async function planOf(db: Database, studentId: string, today: IsoDate): Promise<Plan | null> {
-  const plan = await planRow(db, studentId, today);
-  if (!plan) return null;
-  const periods = await db('reporting_periods').where({ plan_id: plan.id, removed_at: null }).orderBy('ends_on');
-  return {
-    startsOn: plan.starts_on,
-    endsOn: plan.ends_on,
-    periods: periods.map(({ id, label, ends_on }) => ({ id, label, endsOn: ends_on })),
-  };
+  return (await plansOf(db, [studentId], today)).get(studentId) ?? null;
+}
+
+/** The same of several students; none of those who have no plan. Ask `studentsOf` first. */
+export async function plansOf(db: Database, studentIds: readonly string[], today: IsoDate): Promise<Map<string, Plan>> {
+  const found = await db.raw<{ rows: (Plan & { studentId: string })[] }>(
+    `select p.student_id as "studentId", p.starts_on as "startsOn", p.ends_on as "endsOn",
+            (select coalesce(json_agg(json_build_object('id', r.id, 'label', r.label, 'endsOn', r.ends_on) order by r.ends_on), '[]')
+               from reporting_periods r where r.plan_id = p.id and r.removed_at is null) as periods
+       from unnest(cast(:studentIds as uuid[])) as student (id)
+            cross join lateral (
+              select * from plans where plans.student_id = student.id
+               order by ${planFirst('plans', 'cast(:today as date)')} limit 1) p`,
+    { studentIds: [...studentIds], today },
+  );
+  return new Map(found.rows.map(({ studentId, ...plan }) => [studentId, plan]));
 }
 
 /** The row of the plan that holds on a day, or else of the nearest one. Ask `studentFor` first. */

@@ -15,6 +15,7 @@ import { compareRates, timesAsMany } from '~/core/behavior/rates';
 import type { FacetShare } from '~/core/behavior/shares';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { type SchoolCalendar, schoolDays } from '~/core/calendar/school-days';
+import { schoolYearStart } from '~/core/calendar/school-year';
 import { lengthOfTime, percent, rateFigure } from '~/core/words/counting';
 import type { StudentBehavior } from '~/server/behavior/behavior';
 import { filterFrom, idsByName, type NoteSearch, searchText } from './search';
@@ -57,7 +58,10 @@ export function behaviorView(
   const chosen = choices.find(({ id }) => id === search.behavior) ?? shownBehaviors[0]?.choice;
   const standing = chosen && (naming.choices.get(chosen.id) ?? chosen);
   const phases = of.phases.filter(({ behaviorId }) => behaviorId === null || behaviorId === standing?.id);
-  const range = rangeOf(asked, phases, { from: search.from ?? since, to: search.to ?? when.today });
+  // Earlier years are a matter of asking: what is looked at first is this school year.
+  const yearBegins = schoolYearStart(when.today);
+  const [begins] = [since, yearBegins].toSorted().reverse() as [IsoDate, IsoDate];
+  const range = rangeOf(asked, phases, { from: search.from ?? begins, to: search.to ?? when.today });
   const days = schoolDays(range.from, range.to, when.calendar);
   const { setting, observer } = filterFrom(search, naming);
   const inRange = notesBehind(of.notes, { ...range, setting, observer }, timetable);

@@ -8,7 +8,7 @@ import { counted, listed } from '~/core/words/counting';
 import { may } from '~/server/access/rights';
 import { database } from '~/server/db/current';
 import { askForBatch, batchesOf } from '~/server/progress-reports/batches';
-import { reportStanding } from '~/server/progress-reports/overview';
+import { type ReportStanding, reportStandings } from '~/server/progress-reports/overview';
 import { studentsOf } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
@@ -23,16 +23,16 @@ import { ReportsNav } from './reports-nav';
 export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
   const { actor, school, person, discreet } = askerOf(context);
   const students = (await studentsOf(database(), actor)).filter((student) => may(student, 'share'));
-  const lines = await Promise.all(
-    students.map(async ({ id, shortName, initials, groups }) => {
-      const { period, issued } = await reportStanding(database(), { id }, { school, today: actor.today });
-      return {
-        ...{ id, groups, name: discreet ? initials : shortName },
-        period,
-        issued: issued && { id: issued.id, number: issued.number, on: issued.issuedOn },
-      };
-    }),
-  );
+  const ids = students.map(({ id }) => id);
+  const standings = await reportStandings(database(), ids, { school, today: actor.today });
+  const lines = students.map(({ id, shortName, initials, groups }) => {
+    const { period, issued } = standings.get(id) as ReportStanding;
+    return {
+      ...{ id, groups, name: discreet ? initials : shortName },
+      period,
+      issued: issued && { id: issued.id, number: issued.number, on: issued.issuedOn },
+    };
+  });
   const batches = await batchesOf(database(), actor);
   return {
     lines,

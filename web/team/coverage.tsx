@@ -14,6 +14,16 @@ import type { Route } from './+types/coverage';
 
 const WEEKS = 8;
 
+function groupedBy<One>(all: readonly One[], keyOf: (one: One) => string): Map<string, One[]> {
+  const groups = new Map<string, One[]>();
+  for (const one of all) {
+    const group = groups.get(keyOf(one));
+    if (group) group.push(one);
+    else groups.set(keyOf(one), [one]);
+  }
+  return groups;
+}
+
 export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = askerOf(context);
   const { calendar } = school;
@@ -26,24 +36,18 @@ export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
     newestDates(database(), ids),
   ]);
   const goals = goalsWorkedOn(discreet ? all.map(discreetGoal) : all);
+  const countsOf = groupedBy(counts, ({ goalId }) => goalId);
+  const goalsOfStudent = groupedBy(goals, ({ studentId }) => studentId);
   return {
     weeks: weeks.map((monday) => ({ monday, isClosed: schoolDaysInWeek(monday, calendar) === 0 })),
     students: students.map((student) => ({
       id: student.id,
       name: (discreet ? discreetStudent(student) : student).shortName,
-      goals: goals
-        .filter(({ studentId }) => studentId === student.id)
-        .map(({ id, number, shortName, startsOn, plannedGap }) => ({
-          ...{ id, number, shortName },
-          weeks: countsByWeek(
-            counts.filter(({ goalId }) => goalId === id),
-            weeks,
-          ),
-          silence: silenceOf(
-            { lastOn: newest.get(id) ?? null, startsOn, plannedGap },
-            { calendar, today: actor.today },
-          ),
-        })),
+      goals: (goalsOfStudent.get(student.id) ?? []).map(({ id, number, shortName, startsOn, plannedGap }) => ({
+        ...{ id, number, shortName },
+        weeks: countsByWeek(countsOf.get(id) ?? [], weeks),
+        silence: silenceOf({ lastOn: newest.get(id) ?? null, startsOn, plannedGap }, { calendar, today: actor.today }),
+      })),
     })),
     people: countsByPerson(counts).map(({ name, own }) => ({ name, weeks: countsByWeek(own, weeks) })),
   };
@@ -58,6 +62,7 @@ export default function Coverage({ loaderData: { weeks, students, people } }: Ro
   const onlyLong = search.get('show') === 'long';
   const goals = students.flatMap((student) => student.goals);
   const long = goals.filter(({ silence }) => silence.isLong);
+  const [mostOfPeople, mostOfGoals] = [mostOf(people), mostOf(goals)];
   const shown = students
     .map((student) => ({ ...student, goals: student.goals.filter(({ silence }) => !onlyLong || silence.isLong) }))
     .filter((student) => student.goals.length > 0);
@@ -107,7 +112,7 @@ export default function Coverage({ loaderData: { weeks, students, people } }: Ro
               <th scope="row" className="py-1 pr-3 text-left font-normal">
                 {name}
               </th>
-              <Counts counts={counts} most={mostOf(people)} weeks={weeks} />
+              <Counts counts={counts} most={mostOfPeople} weeks={weeks} />
               <td className="pl-3 text-right tabular-nums">{counts.reduce((sum, n) => sum + n, 0)}</td>
             </tr>
           ))}
@@ -131,7 +136,7 @@ export default function Coverage({ loaderData: { weeks, students, people } }: Ro
                       {number} {shortName}
                     </Link>
                   </th>
-                  <Counts counts={counts} most={mostOf(goals)} weeks={weeks} />
+                  <Counts counts={counts} most={mostOfGoals} weeks={weeks} />
                   <td className={`pl-3 text-right ${silence.isLong ? 'font-semibold text-clay-deep' : 'text-ink-2'}`}>
                     {silenceSaid(silence)}
                   </td>

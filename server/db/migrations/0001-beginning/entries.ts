@@ -62,6 +62,7 @@ export const entries = `
   -- The individual report, newest first; the figures of each goal, oldest first; a student's incidents and counts, newest first.
   create index entries_newest on entries (student_id, observed_on desc, observed_time desc, recorded_at desc) where not withdrawn;
   create index entries_by_goal on entries (student_id, goal_id, observed_on, observed_time, recorded_at)
+    include (version, paired_at)
     where kind = 'goal' and not withdrawn;
   create index entries_behavior on entries (student_id, kind, observed_on desc, observed_time desc, recorded_at desc)
     where kind <> 'goal' and not withdrawn;
@@ -88,7 +89,9 @@ export const entries = `
     foreign key (target_id, student_id) references behavior_targets (id, student_id),
     foreign key (option_id, student_id, facet) references behavior_options (id, student_id, facet)
   );
-  create index incident_choices_student on incident_choices (student_id, entry_id, version);
+  -- In the order in which a student's incidents are read, so that nothing has to be sorted.
+  create index incident_choices_student on incident_choices (student_id, entry_id, version, facet, position)
+    include (target_id, option_id);
 
   -- An entry's row as it was before each change. It is written by the change itself: see keep_revision.
   create table entry_revisions (
