@@ -1,0 +1,36 @@
+import { behavior } from '~/server/db/migrations/0001-beginning/behavior';
+import { entries } from '~/server/db/migrations/0001-beginning/entries';
+import { goals } from '~/server/db/migrations/0001-beginning/goals';
+import { messages } from '~/server/db/migrations/0001-beginning/messages';
+import { people } from '~/server/db/migrations/0001-beginning/people';
+import { reports } from '~/server/db/migrations/0001-beginning/reports';
+import { school } from '~/server/db/migrations/0001-beginning/school';
+import { sharing } from '~/server/db/migrations/0001-beginning/sharing';
+import { students } from '~/server/db/migrations/0001-beginning/students';
+import type { Rooms } from './data-diagram';
+
+const tablesIn = (sql: string) => [...sql.matchAll(/create table (\w+)/g)].map((match) => match[1] as string);
+
+/** The tables of each room, in the order in which they are made. */
+export const rooms: Rooms = [
+  { title: 'Schools and people', tables: tablesIn(people) },
+  { title: 'A school’s own', tables: tablesIn(school) },
+  { title: 'Students, plans and teams', tables: tablesIn(students) },
+  { title: 'Goals', tables: tablesIn(goals) },
+  { title: 'What behavior is chosen from', tables: tablesIn(behavior) },
+  { title: 'Entries, and what hangs on them', tables: tablesIn(entries) },
+  { title: 'Readers, answers, access and changes', tables: tablesIn(sharing) },
+  { title: 'Progress reports and documents', tables: tablesIn(reports) },
+  { title: 'Messages', tables: tablesIn(messages) },
+];
+
+/** What stands above the diagrams. */
+export const head = `# How data is held
+
+Drawn from the live schema by \`npm run docs:data\`; a test fails when it is stale. What each table is for, and what it refuses, stands
+beside it in \`server/db/migrations/\`; why it is so, in [decisions.md](decisions.md).
+
+An arrow leads from a row to the row that it cannot be without. Where two columns stand on it, the database holds that both are of the
+same student (or school): an entry’s goal, an incident’s choices, a comment’s entry, a message’s reader.
+
+`;

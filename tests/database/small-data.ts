@@ -1,0 +1,79 @@
+import { randomUUID } from 'node:crypto';
+import { carefulRules } from '~/core/readers/reader-rule';
+import { recordNote } from '~/server/behavior/record';
+import { recordTallies } from '~/server/behavior/tallies';
+import { sayComment } from '~/server/comments/comments';
+import type { Database } from '~/server/db/database';
+import { correctObservation, withdrawObservation } from '~/server/observations/change';
+import { recordSession } from '~/server/observations/record';
+import { setTold } from '~/server/post/told';
+import { issueReport } from '~/server/progress-reports/issued';
+import { saveReaderRules } from '~/server/readers/rules';
+import { schoolOf } from '~/server/school/school';
+import { savePlan } from '~/server/students/plan';
+import { makeWayIn } from '~/server/ways-in/ways-in';
+import { follow, moment, noteInputOf } from './followed';
+import { actorOf, now, schoolId, sessionOf, smallSchool, today, wall } from './small-school';
+
+/**
+ * Fills an empty database with a little of everything that lasts: a plan, entries of each kind, a correction and a withdrawal, a
+ * share link, a comment, a rule of its own, an issued report.
+ */
+export async function fillSmall(db: Database) {
+  const school = await smallSchool(db);
+  const manager = actorOf(school.manager);
+  const { student } = school;
+  const plan = {
+    startsOn: '2026-09-08',
+    endsOn: '2027-06-11',
+    periods: [{ label: 'Quarter 1', endsOn: '2026-12-04' }],
+  };
+  await savePlan(db, manager, student, plan, { newId: randomUUID(), now });
+  const record = async (on: string, trials: string[]) =>
+    (await recordSession(db, manager, student, sessionOf(school, trials, { on }), { wall, now })).ids[0] as string;
+  const kept = await record('2026-11-18', ['independent', 'gesture', 'incorrect']);
+  const corrected = await record('2026-11-19', ['independent', 'spoken']);
+  const withdrawn = await record('2026-11-20', ['gesture']);
+  const outcome = { data: { trials: ['independent', 'independent'] }, reason: null };
+  const session = { on: '2026-11-19', time: '09:30', observerId: school.manager, settingId: school.kitchen };
+  const correction = { ...session, outcome, note: 'Counted anew.', version: 1, why: 'From paper.' };
+  await correctObservation(db, manager, { studentId: student, entryId: corrected }, correction, { wall, now });
+  const why = { version: 1, why: 'Another student’s.' };
+  await withdrawObservation(db, manager, { studentId: student, entryId: withdrawn }, why, now);
+  const { id } = await follow(db, school);
+  const incident = noteInputOf(school, [id('Leaves')], {
+    antecedents: [id('Noise')],
+    seconds: 40,
+    note: 'By the door.',
+  });
+  await recordNote(db, manager, student, incident, moment);
+  const window = {
+    id: randomUUID(),
+    behaviorId: id('Leaves'),
+    on: today,
+    time: '09:00',
+    part: '',
+    minutes: 30,
+    count: 0,
+  };
+  const counted = { ...window, seconds: null, note: '', observerId: school.manager };
+  await recordTallies(db, manager, student, { tallies: [counted], besideId: undefined }, moment);
+  const way = { id: randomUUID(), readerName: 'Aunt Ida', kind: 'family' as const, endsOn: '2027-06-11' };
+  await makeWayIn(db, manager, student, way, now);
+  await setTold(db, manager, student, { id: way.id, email: 'ida@home.example', told: 'daily' }, now);
+  const comment = { id: randomUUID(), entryId: kept, text: 'Well done.' };
+  await sayComment(db, student, { kind: 'family', linkId: way.id }, comment, { wall, now, mayRead: async () => true });
+  const family = { ...carefulRules.family, shows: ['numbers' as const, 'note' as const] };
+  await saveReaderRules(db, manager, student, { ...carefulRules, family }, now);
+  const words = { whole: { type: 'doc' as const, content: [] }, goals: {} };
+  const issue = {
+    id: randomUUID(),
+    period: '2026-12-04',
+    version: 0,
+    words,
+    readers: ['family' as const],
+    replaces: null,
+  };
+  await issueReport(db, manager, student, issue, { school: await schoolOf(db, schoolId), now });
+  return school;
+}
