@@ -18,6 +18,10 @@ const environment = z.object({
   DEMO: z.enum(['0', '1']).optional(),
   /** Whether the database guards students’ rows too; off where its user may not make roles. */
   ROW_SECURITY: z.enum(['on', 'off']).default('on'),
+  /** How many processes answer behind the one address. */
+  WEB_PROCESSES: z.coerce.number().int().min(1).max(64).default(1),
+  /** How much memory each process may hold, in MB: read by the start command. */
+  WEB_MEMORY: z.coerce.number().int().min(128).max(65_536).default(384),
   /** How many connections to the database each process may open. */
   POOL_SIZE: z.coerce.number().int().min(2).max(200).default(16),
   /** How many proxies stand in front, each of which adds an address to X-Forwarded-For; or their addresses, with commas. */

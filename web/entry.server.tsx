@@ -1,5 +1,4 @@
-import { PassThrough } from 'node:stream';
-import { createReadableStreamFromReadable } from '@react-router/node';
+import { Writable } from 'node:stream';
 import { renderToPipeableStream } from 'react-dom/server';
 import { type EntryContext, type HandleErrorFunction, type RouterContextProvider, ServerRouter } from 'react-router';
 import { nonceContext } from './http/context';
@@ -22,12 +21,22 @@ export default function handleRequest(
     );
     const { pipe, abort } = renderToPipeableStream(page, {
       nonce,
-      // Pages hold no deferred parts: the shell is the page, and a failure can still become an error page.
-      onShellReady() {
-        const body = new PassThrough();
+      // Pages hold no deferred parts: the whole is sent at once, which costs less than a stream of small pieces, and a failure can
+      // still become an error page.
+      onAllReady() {
         headers.set('Content-Type', 'text/html; charset=utf-8');
-        pipe(body);
-        resolve(new Response(createReadableStreamFromReadable(body), { headers, status }));
+        const pieces: Buffer[] = [];
+        const whole = new Writable({
+          write(piece, _, done) {
+            pieces.push(Buffer.from(piece));
+            done();
+          },
+          final(done) {
+            resolve(new Response(Buffer.concat(pieces), { headers, status }));
+            done();
+          },
+        });
+        pipe(whole);
       },
       onShellError: reject,
       onError: (error) => logFailure(error, new URL(request.url).pathname),

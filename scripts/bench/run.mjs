@@ -30,10 +30,12 @@ function startSeconds() {
   });
 }
 
-await startSeconds();
-const secondStart = await startSeconds();
+const isLarge = process.argv.includes('--large');
+if (!isLarge) await startSeconds();
+const secondStart = isLarge ? 0 : await startSeconds();
 const { url, stop } = await ensurePostgres();
 const env = { DATABASE_URL: url, SECOND_START: secondStart.toFixed(2) };
-const code = await run('tsx', ['scripts/bench/measure.ts'], { env });
+const script = isLarge ? 'large' : 'measure';
+const code = await run('tsx', [`scripts/bench/${script}.ts`], { env });
 stop();
 process.exit(code);

@@ -39,7 +39,10 @@ export function quietly(command, args, options = {}) {
 export const isRoot = process.getuid?.() === 0;
 
 /** A school's server needs little: without a bound, Node.js lets its heap grow with the machine instead of tidying it. */
-export const serverFlags = ['--max-old-space-size=384', '--max-semi-space-size=16'];
+export const serverFlags = [
+  `--max-old-space-size=${Number(process.env.WEB_MEMORY) || 384}`,
+  '--max-semi-space-size=16',
+];
 
 /** The demo is for the project's own database; in one of somebody's own a school is set up, unless DEMO=1 says otherwise. */
 export const wantsDemo = ({ DEMO, DATABASE_URL } = process.env) => (DEMO ? DEMO === '1' : !DATABASE_URL);

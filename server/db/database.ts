@@ -1,4 +1,6 @@
+import { createHash } from 'node:crypto';
 import knex, { type Knex } from 'knex';
+import { LRUCache } from 'lru-cache';
 import PQueue from 'p-queue';
 import pg from 'pg';
 import { type DatabaseRole, roles } from './guard';
@@ -17,15 +19,47 @@ interface Pool {
   as?: DatabaseRole | undefined;
 }
 
-type Query = (config: object) => Promise<pg.QueryResult>;
+type Asked = pg.QueryConfig & { name?: string | undefined };
+type Query = (config: Asked) => Promise<pg.QueryResult>;
 type Done = (error: unknown, result?: pg.QueryResult) => void;
+
+/** A text that has been asked so often on a connection is planned once for it … */
+const PREPARED_FROM = 3;
+/** … up to so many texts: a list of any length is a text of its own, and is not worth keeping. */
+const MOST_PREPARED = 200;
+
+/** Names for texts that are asked again and again: planning most of our queries costs more than running them. */
+function prepares(): (config: Asked) => Asked {
+  const seen = new Map<string, number>();
+  let prepared = 0;
+  return (config) => {
+    const { text, values, name } = config;
+    if (name || !text || !values?.length) return config;
+    const count = (seen.get(text) ?? 0) + 1;
+    if (count === PREPARED_FROM) prepared++;
+    if (seen.size < 10 * MOST_PREPARED || seen.has(text)) seen.set(text, count);
+    if (count < PREPARED_FROM || (count === PREPARED_FROM && prepared > MOST_PREPARED)) return config;
+    return { ...config, name: nameOf(text) };
+  };
+}
+
+const names = new LRUCache<string, string>({ max: 1000 });
+
+function nameOf(text: string): string {
+  const known = names.get(text);
+  if (known) return known;
+  const name = createHash('sha1').update(text).digest('base64url');
+  names.set(text, name);
+  return name;
+}
 
 /** Queries on one connection wait for each other: in a transaction several things may be asked at once. */
 function askInTurn(connection: pg.Client): void {
   const ask = connection.query.bind(connection) as unknown as Query;
+  const prepared = prepares();
   const line = new PQueue({ concurrency: 1 });
-  const inTurn = (config: object, done?: Done) => {
-    const answer = line.add(() => ask(config)) as Promise<pg.QueryResult>;
+  const inTurn = (config: Asked, done?: Done) => {
+    const answer = line.add(() => ask(prepared(config))) as Promise<pg.QueryResult>;
     if (!done) return answer;
     answer.then(
       (result) => done(null, result),

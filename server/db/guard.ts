@@ -84,19 +84,28 @@ const functions = `
   create or replace function asked_on() returns date language sql stable as
     $$ select coalesce(nullif(current_setting('app.today', true), '')::date, current_date) $$;
 
-  create or replace function visible_students() returns uuid[] language sql stable security definer set search_path = public as $$
-    select coalesce(array_agg(student_id), '{}') from (
-      select student_id from team_members
-       where person_id = asker() and from_date <= asked_on() and coalesce(until_date, 'infinity') >= asked_on()
-      union all
-      select nullif(current_setting('app.door', true), '')::uuid where nullif(current_setting('app.door', true), '') is not null) as theirs
+  -- In plpgsql, which keeps its plans for the connection, and with every name in full, so that no path has to be set: these are asked by
+  -- every query.
+  create or replace function visible_students() returns uuid[] language plpgsql stable security definer as $$
+    declare
+      door text := nullif(current_setting('app.door', true), '');
+    begin
+      if door is not null then return array[door::uuid]; end if;
+      return coalesce((select array_agg(student_id) from public.team_members
+         where person_id = public.asker() and from_date <= public.asked_on() and coalesce(until_date, 'infinity') >= public.asked_on()), '{}');
+    end
   $$;
-  create or replace function administered_schools() returns uuid[] language sql stable security definer set search_path = public as $$
-    select coalesce(array_agg(school_id), '{}') from school_staff
-     where person_id = asker() and is_admin and from_date <= asked_on() and coalesce(until_date, 'infinity') >= asked_on()
+  create or replace function administered_schools() returns uuid[] language plpgsql stable security definer as $$
+    begin
+      return coalesce((select array_agg(school_id) from public.school_staff
+         where person_id = public.asker() and is_admin and from_date <= public.asked_on() and coalesce(until_date, 'infinity') >= public.asked_on()), '{}');
+    end
   $$;
-  create or replace function asker_email() returns text language sql stable security definer set search_path = public as
-    $$ select lower(email) from people where id = asker() and email_proven_at is not null $$;
+  create or replace function asker_email() returns text language plpgsql stable security definer as $$
+    begin
+      return (select lower(email) from public.people where id = public.asker() and email_proven_at is not null);
+    end
+  $$;
 
   -- To whom a link from outside leads; it tells no more than that.
   create or replace function student_behind(hash bytea) returns table (student_id uuid, school_id uuid)

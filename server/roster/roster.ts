@@ -31,22 +31,50 @@ const rosterQuery = `
            where m.student_id = s.id and m.role = 'caseManager' order by m.from_date desc limit 1) as "caseManager"
     from students s`;
 
+/** Students on one page of the roster. */
+export const ROSTER_PAGE = 100;
+
+export interface RosterWanted {
+  /** Part of a name; everybody when empty. */
+  find: string;
+  /** A class group by its name. */
+  group: string | null;
+  isArchived: boolean;
+  page: number;
+}
+
 /**
- * All students of the school, archived ones too, by last name.
+ * A page of the school’s students, by last name, and how many there are.
  *
  * @throws NotFound for who does not set up the school
  */
-export async function roster(db: Database, actor: Actor): Promise<RosterStudent[]> {
+export async function roster(
+  db: Database,
+  actor: Actor,
+  { find, group, isArchived, page }: Partial<RosterWanted> = {},
+): Promise<{ students: RosterStudent[]; found: number; enrolled: number; archived: number }> {
   await mustSetUp(db, actor);
-  return everyone(db, actor);
-}
-
-async function everyone(db: Database, { schoolId }: Actor): Promise<RosterStudent[]> {
-  const found = await db.raw<{ rows: RosterStudent[] }>(
-    `${rosterQuery} where s.school_id = ? order by s.last_name, s.first_name`,
-    [schoolId],
+  const where = `s.school_id = :schoolId and (s.archived_at is not null) = :isArchived
+    ${find ? `and strpos(lower(concat_ws(' ', s.first_name, s.last_name)), lower(:find)) > 0` : ''}
+    ${
+      group
+        ? `and exists (select from student_groups sg join class_groups g on g.id = sg.group_id
+                            where sg.student_id = s.id and g.name = :group)`
+        : ''
+    }`;
+  const values = { schoolId: actor.schoolId, isArchived: isArchived === true, find: find ?? '', group: group ?? '' };
+  const students = await db.raw<{ rows: RosterStudent[] }>(
+    `${rosterQuery} where ${where} order by s.last_name, s.first_name, s.id
+      limit ${ROSTER_PAGE} offset ${ROSTER_PAGE * ((page ?? 1) - 1)}`,
+    values,
   );
-  return found.rows;
+  const counts = await db.raw<{ rows: { found: number; enrolled: number; archived: number }[] }>(
+    `select count(*) filter (where ${where})::int as found, count(*) filter (where s.archived_at is null)::int as enrolled,
+            count(s.archived_at)::int as archived
+       from students s where s.school_id = :schoolId`,
+    values,
+  );
+  return { students: students.rows, ...(counts.rows[0] as { found: number; enrolled: number; archived: number }) };
 }
 
 /** What a roster's form chooses from. */

@@ -105,8 +105,10 @@ describe('somebody who works at two schools', () => {
 
 describe('a school of one’s own', () => {
   it('has its roster, its people and its groups', async () => {
-    expect((await roster(fresh.db, here(school.stranger))).map(({ firstName }) => firstName)).toEqual(['Ada']);
-    expect((await roster(fresh.db, there(school.stranger))).map(({ firstName }) => firstName)).toEqual(['Wren']);
+    expect((await roster(fresh.db, here(school.stranger))).students.map(({ firstName }) => firstName)).toEqual(['Ada']);
+    expect((await roster(fresh.db, there(school.stranger))).students.map(({ firstName }) => firstName)).toEqual([
+      'Wren',
+    ]);
     await expect(rosterStudent(fresh.db, here(school.stranger), wren)).rejects.toThrow(NotFound);
     const names = async (at: typeof here) =>
       (await rosterChoices(fresh.db, at(school.stranger))).people.map(({ name }) => name);

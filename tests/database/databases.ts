@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto';
+import { setTimeout as pause } from 'node:timers/promises';
 import { connect, type Database } from '~/server/db/database';
 
 /** The server in DATABASE_URL; test databases are made beside the one it names, which is never touched. */
@@ -35,6 +36,13 @@ export async function makeDatabase(name: string, template?: string): Promise<voi
   );
 }
 
-export async function dropDatabase(name: string): Promise<void> {
-  await asOwner((db) => db.raw('drop database if exists ?? with (force)', [name]));
+/** Drops a database. What tidies it up by itself at that moment is not ours to end: it is waited for. */
+export async function dropDatabase(name: string, tries = 50): Promise<void> {
+  try {
+    await asOwner((db) => db.raw('drop database if exists ?? with (force)', [name]));
+  } catch (error) {
+    if ((error as { code?: unknown }).code !== '42501' || tries === 1) throw error;
+    await pause(200);
+    await dropDatabase(name, tries - 1);
+  }
 }

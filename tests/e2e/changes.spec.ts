@@ -9,7 +9,7 @@ test('an administrator reads what was changed, narrows it down, and takes it awa
   await page.goto('/school');
   await settled(page);
   await page.getByRole('button', { name: 'Add a closure' }).click();
-  await page.getByLabel('What it is').last().fill('Snow day');
+  await page.getByLabel('What it is', { exact: true }).last().fill('Snow day');
   await page.getByLabel('First day').last().fill('2027-01-11');
   await page.getByLabel('Last day').last().fill('2027-01-11');
   await page.getByRole('button', { name: 'Save the school' }).click();
@@ -66,45 +66,48 @@ test('what a family could see on a day is told by what was written down', async 
   await expect(page.getByRole('region', { name: 'Readers from outside' })).toContainText('Nobody.');
 });
 
-test('what is opened of a student is written down: once a day for the team, with a purpose for readers from outside', async ({
-  app,
-  page,
-  browser,
-}) => {
-  await signInAs(app, page);
-  const student = await studentId(app.db, 'Briar');
-  const opened = () =>
-    app.db('access_log').where({ student_id: student }).orderBy('id').select('what', 'how', 'link_id');
-  await page.goto(`/students/${student}`);
-  await page.goto(`/students/${student}/report`);
-  await page.goto(`/students/${student}`);
-  expect((await opened()).filter(({ what }) => what === 'the student’s pages')).toHaveLength(1);
-  await signInAs(app, page, 'Samir Tadesse');
-  // An administrator who is not on the team: the roster's page of the student is an opening too.
-  expect((await page.request.get(`/students/${student}/edit`)).status()).toBe(200);
-  expect((await opened()).filter(({ what }) => what === 'the student’s pages')).toHaveLength(2);
-  expect((await page.request.get(`/students/${student}`)).status()).toBe(404);
-  expect((await page.request.get(`/students/${randomUUID()}/edit`)).status()).toBe(404);
+test.describe('what a server remembers of openings', () => {
+  test.use({ ownServer: true });
+  test('what is opened of a student is written down: once a day for the team, with a purpose for readers from outside', async ({
+    app,
+    page,
+    browser,
+  }) => {
+    await signInAs(app, page);
+    const student = await studentId(app.db, 'Briar');
+    const opened = () =>
+      app.db('access_log').where({ student_id: student }).orderBy('id').select('what', 'how', 'link_id');
+    await page.goto(`/students/${student}`);
+    await page.goto(`/students/${student}/report`);
+    await page.goto(`/students/${student}`);
+    expect((await opened()).filter(({ what }) => what === 'the student’s pages')).toHaveLength(1);
+    await signInAs(app, page, 'Samir Tadesse');
+    // An administrator who is not on the team: the roster's page of the student is an opening too.
+    expect((await page.request.get(`/students/${student}/edit`)).status()).toBe(200);
+    expect((await opened()).filter(({ what }) => what === 'the student’s pages')).toHaveLength(2);
+    expect((await page.request.get(`/students/${student}`)).status()).toBe(404);
+    expect((await page.request.get(`/students/${randomUUID()}/edit`)).status()).toBe(404);
 
-  await signInAs(app, page);
-  await page.goto(`/students/${student}/ways-in`);
-  await settled(page);
-  await page.getByLabel('Who will read').fill('Dr. Perrin');
-  await page.getByLabel('What kind of reader').selectOption('Outside specialist');
-  await page.getByLabel('What for').fill('An evaluation that the parents have agreed to');
-  await page.getByRole('button', { name: 'Make the link' }).click();
-  const link = await page.getByLabel('The link', { exact: true }).inputValue();
-  const reader = await browser.newPage({ baseURL: app.url });
-  await reader.goto(new URL(link).pathname);
-  await expect(reader.getByRole('heading', { name: 'Briar Q.' })).toBeVisible();
-  await reader.close();
-  await page.goto(`/students/${student}/readings`);
-  await expect(page.getByRole('row').filter({ hasText: 'Dr. Perrin' })).toContainText(
-    'An evaluation that the parents have agreed to',
-  );
-  expect(await axeFindings(page)).toEqual([]);
-  const csv = await (await page.request.get(`/students/${student}/readings.csv`)).text();
-  expect(csv).toMatch(/^at,who,by,what,how,purpose\r\n/);
+    await signInAs(app, page);
+    await page.goto(`/students/${student}/ways-in`);
+    await settled(page);
+    await page.getByLabel('Who will read').fill('Dr. Perrin');
+    await page.getByLabel('What kind of reader').selectOption('Outside specialist');
+    await page.getByLabel('What for').fill('An evaluation that the parents have agreed to');
+    await page.getByRole('button', { name: 'Make the link' }).click();
+    const link = await page.getByLabel('The link', { exact: true }).inputValue();
+    const reader = await browser.newPage({ baseURL: app.url });
+    await reader.goto(new URL(link).pathname);
+    await expect(reader.getByRole('heading', { name: 'Briar Q.' })).toBeVisible();
+    await reader.close();
+    await page.goto(`/students/${student}/readings`);
+    await expect(page.getByRole('row').filter({ hasText: 'Dr. Perrin' })).toContainText(
+      'An evaluation that the parents have agreed to',
+    );
+    expect(await axeFindings(page)).toEqual([]);
+    const csv = await (await page.request.get(`/students/${student}/readings.csv`)).text();
+    expect(csv).toMatch(/^at,who,by,what,how,purpose\r\n/);
+  });
 });
 
 test('whoever works at two schools goes from one to the other; whoever works at one is shown no switch', async ({

@@ -33,9 +33,9 @@ test('a student is put on the roster, asked about, archived and brought back', a
   await page.getByRole('button', { name: 'Archive', exact: true }).click();
   await expect(page.getByText('Nobody matches.')).toBeVisible();
   expect((await page.request.get(address)).status()).toBe(404);
-  await page.getByRole('button', { name: 'Archived (1)' }).click();
+  await page.getByRole('link', { name: 'Archived (1)' }).click();
   await page.getByRole('button', { name: 'Bring Ansell Dorsey back' }).click();
-  await expect(page.getByRole('button', { name: 'Archived (0)' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Archived (0)' })).toBeVisible();
   expect((await page.request.get(address)).status()).toBe(200);
 });
 

@@ -1,3 +1,4 @@
+import cluster from 'node:cluster';
 import { setTimeout } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import * as build from 'virtual:react-router/server-build';
@@ -23,7 +24,7 @@ z.config({ jitless: true });
 /** On a busy machine a database that is there may be late to answer: it is asked three times. */
 async function migrateOnceReached(attempts = 3): Promise<void> {
   try {
-    await migrate(config.DATABASE_URL);
+    await migrate(config.DATABASE_URL, { hasGuard: config.ROW_SECURITY === 'on' });
   } catch (error) {
     if (!isDatabaseGone(error) || attempts === 1) throw error;
     await setTimeout(1000);
@@ -31,45 +32,82 @@ async function migrateOnceReached(attempts = 3): Promise<void> {
   }
 }
 
-try {
-  await migrateOnceReached();
-} catch (error) {
-  if (isDatabaseGone(error)) giveUp('The database cannot be reached at DATABASE_URL.');
-  giveUp(error instanceof Error ? error.message : String(error));
-}
-
-const app = makeApp(build, { assets: fileURLToPath(new URL('../client', import.meta.url)) });
-const server = app.listen(config.PORT, config.HOST);
-
-server.on('listening', () => {
-  const address = server.address();
-  const port = typeof address === 'object' && address ? address.port : config.PORT;
-  log.info({ port }, 'listening');
-  // The start command waits for this line.
-  process.send?.({ listening: port });
-});
-
-// Tests share a server, each on the same afternoon.
-process.on('message', (message) => message === 'restartClock' && restartClock());
-
-server.on('error', (error: NodeJS.ErrnoException) => {
-  if (error.code === 'EADDRINUSE') {
-    giveUp(`Port ${config.PORT} is taken; choose another with PORT=… npm start`, NO_USE);
+if (cluster.isPrimary) {
+  try {
+    await migrateOnceReached();
+  } catch (error) {
+    if (isDatabaseGone(error)) giveUp('The database cannot be reached at DATABASE_URL.');
+    giveUp(error instanceof Error ? error.message : String(error));
   }
-  giveUp(`The server could not start: ${error.message}`);
-});
+}
+if (cluster.isPrimary && config.WEB_PROCESSES > 1) shareOut(config.WEB_PROCESSES);
+else serve();
 
-/** Lets answers under way finish, then closes the pool. */
-async function stop() {
-  server.close(async () => {
-    await closeDatabase();
-    process.exit(0);
-  });
-  server.closeIdleConnections();
-  globalThis.setTimeout(() => process.exit(0), 5000).unref();
+/** Several processes behind one address: what they have to agree on is in the database. One that dies is begun again. */
+function shareOut(processes: number): void {
+  let isStopping = false;
+  let isTold = false;
+  const begin = () => {
+    const child = cluster.fork();
+    child.on('message', (message) => {
+      if (!isTold && process.send) process.send(message);
+      isTold = true;
+    });
+    const startedAt = Date.now();
+    child.once('exit', (code) => {
+      if (isStopping) {
+        if (Object.keys(cluster.workers ?? {}).length === 0) process.exit(0);
+        return;
+      }
+      // What cannot even begin is for whoever started us to see; what ran for a while is begun again at once.
+      if (Date.now() - startedAt < 2000) process.exit(code || 1);
+      log.warn({ code }, 'a process of the server has ended, and is begun again');
+      begin();
+    });
+  };
+  for (let i = 0; i < processes; i++) begin();
+  const stopAll = () => {
+    isStopping = true;
+    for (const child of Object.values(cluster.workers ?? {})) child?.kill('SIGTERM');
+    globalThis.setTimeout(() => process.exit(0), 6000).unref();
+  };
+  for (const reason of ['SIGTERM', 'SIGINT', 'disconnect']) process.once(reason, stopAll);
 }
 
-process.once('SIGTERM', stop);
-process.once('SIGINT', stop);
-// Whoever started this process is gone: nobody would ever stop it.
-process.once('disconnect', stop);
+function serve(): void {
+  const app = makeApp(build, { assets: fileURLToPath(new URL('../client', import.meta.url)) });
+  const server = app.listen(config.PORT, config.HOST);
+
+  server.on('listening', () => {
+    const address = server.address();
+    const port = typeof address === 'object' && address ? address.port : config.PORT;
+    log.info({ port }, 'listening');
+    // The start command waits for this line.
+    process.send?.({ listening: port });
+  });
+
+  // Tests share a server, each on the same afternoon.
+  process.on('message', (message) => message === 'restartClock' && restartClock());
+
+  server.on('error', (error: NodeJS.ErrnoException) => {
+    if (error.code === 'EADDRINUSE') {
+      giveUp(`Port ${config.PORT} is taken; choose another with PORT=… npm start`, NO_USE);
+    }
+    giveUp(`The server could not start: ${error.message}`);
+  });
+
+  /** Lets answers under way finish, then closes the pool. */
+  async function stop() {
+    server.close(async () => {
+      await closeDatabase();
+      process.exit(0);
+    });
+    server.closeIdleConnections();
+    globalThis.setTimeout(() => process.exit(0), 5000).unref();
+  }
+
+  process.once('SIGTERM', stop);
+  process.once('SIGINT', stop);
+  // Whoever started this process is gone: nobody would ever stop it.
+  process.once('disconnect', stop);
+}

@@ -1,9 +1,9 @@
-import { useState } from 'react';
-import { Form, Link, useSearchParams } from 'react-router';
+import { useRef, useState } from 'react';
+import { Form, Link, useSearchParams, useSubmit } from 'react-router';
 import { z } from 'zod';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
-import { type RosterStudent, roster, rosterChoices, setArchived } from '~/server/roster/roster';
+import { ROSTER_PAGE, type RosterStudent, roster, rosterChoices, setArchived } from '~/server/roster/roster';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
 import { formOf } from '../http/form-of';
@@ -11,9 +11,22 @@ import { Dialog } from '../ui/dialog';
 import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/roster';
 
-export const loader = answering(async ({ context }: Route.LoaderArgs) => {
+const wanted = z.object({
+  find: z.string().trim().max(100).default('').catch(''),
+  group: z.string().max(120).default('').catch(''),
+  show: z.enum(['archived', '']).default('').catch(''),
+  page: z.coerce.number().int().min(1).max(10_000).default(1).catch(1),
+});
+
+export const loader = answering(async ({ request, context }: Route.LoaderArgs) => {
   const { actor, discreet } = askerOf(context);
-  const [students, { groups }] = await Promise.all([roster(database(), actor), rosterChoices(database(), actor)]);
+  const asked = wanted.parse(Object.fromEntries(new URL(request.url).searchParams));
+  // In the discreet view nobody is found by the name that is not shown.
+  const find = discreet ? '' : asked.find;
+  const { students, ...counts } = await roster(database(), actor, {
+    ...{ find, group: asked.group || null, isArchived: asked.show === 'archived', page: asked.page },
+  });
+  const { groups } = await rosterChoices(database(), actor);
   const shown = (student: RosterStudent) => ({
     id: student.id,
     name: discreet ? student.initials : `${student.firstName} ${student.lastName}`,
@@ -22,7 +35,10 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
     caseManager: student.caseManager?.name ?? null,
     isArchived: student.isArchived,
   });
-  return { students: students.map(shown), groups: groups.map(({ name }) => name) };
+  return {
+    ...{ asked, counts, students: students.map(shown), groups: groups.map(({ name }) => name) },
+    pages: Math.max(1, Math.ceil(counts.found / ROSTER_PAGE)),
+  };
 });
 
 const archiving = z.object({ id: z.uuid(), intent: z.enum(['archive', 'bringBack']) });
@@ -40,24 +56,21 @@ export const meta: Route.MetaFunction = () => [{ title: 'Roster · Gentle Margin
 
 type Row = Route.ComponentProps['loaderData']['students'][number];
 
-export default function Roster({ loaderData: { students, groups } }: Route.ComponentProps) {
-  const [search, setSearch] = useSearchParams();
-  const [text, setText] = useState('');
-  const group = search.get('group') ?? '';
-  const isArchive = search.get('show') === 'archived';
-  const shown = students.filter(
-    (student) =>
-      student.isArchived === isArchive &&
-      (group === '' || student.groups.includes(group)) &&
-      student.name.toLowerCase().includes(text.trim().toLowerCase()),
-  );
-  const archived = students.filter((student) => student.isArchived).length;
-  const choose = (key: string, value: string) =>
-    setSearch((before) => {
-      if (value) before.set(key, value);
-      else before.delete(key);
-      return before;
-    });
+export default function Roster({ loaderData: { asked, counts, pages, students, groups } }: Route.ComponentProps) {
+  const submit = useSubmit();
+  const [search] = useSearchParams();
+  const isArchive = asked.show === 'archived';
+  const ask = useRef<ReturnType<typeof setTimeout>>(undefined);
+  /** What is typed is asked for a moment later, at the first page of it. */
+  const askSoon = (form: HTMLFormElement | null, wait = 0) => {
+    clearTimeout(ask.current);
+    ask.current = setTimeout(() => submit(form, { replace: true, preventScrollReset: true }), wait);
+  };
+  const to = (page: number) => {
+    const next = new URLSearchParams(search);
+    next.set('page', String(page));
+    return `?${next}`;
+  };
   return (
     <Page
       marginName="About the roster"
@@ -82,25 +95,27 @@ export default function Roster({ loaderData: { students, groups } }: Route.Compo
       <header className="flex flex-wrap items-end justify-between gap-4">
         <div>
           <h1 className="text-3xl">Roster</h1>
-          <p className="mt-1.5 text-small text-ink-2">{counted(students.length - archived, 'student', 'students')}</p>
+          <p className="mt-1.5 text-small text-ink-2">{counted(counts.enrolled, 'student', 'students')}</p>
         </div>
         <Link to="/roster/new" className="btn btn-primary h-11 px-5 text-base">
           Add a student
         </Link>
       </header>
-      <div className="mt-5 flex flex-wrap gap-3">
+      <Form role="search" className="mt-5 flex flex-wrap gap-3">
         <input
           type="search"
+          name="find"
           aria-label="Find in the roster"
           placeholder="A name"
-          value={text}
-          onChange={(event) => setText(event.target.value)}
+          defaultValue={asked.find}
+          onChange={(event) => askSoon(event.currentTarget.form, 250)}
           className="input w-56"
         />
         <select
+          name="group"
           aria-label="Class group"
-          value={group}
-          onChange={(event) => choose('group', event.target.value)}
+          defaultValue={asked.group}
+          onChange={(event) => askSoon(event.currentTarget.form)}
           className="select w-52"
         >
           <option value="">All groups</option>
@@ -108,27 +123,46 @@ export default function Roster({ loaderData: { students, groups } }: Route.Compo
             <option key={name}>{name}</option>
           ))}
         </select>
-        {(archived > 0 || isArchive) && (
-          <button
-            type="button"
-            aria-pressed={isArchive}
-            onClick={() => choose('show', isArchive ? '' : 'archived')}
+        {isArchive && <input type="hidden" name="show" value="archived" />}
+        {(counts.archived > 0 || isArchive) && (
+          <Link
+            to={isArchive ? '?' : '?show=archived'}
+            aria-current={isArchive ? 'true' : undefined}
             className={`btn ${isArchive ? 'btn-primary' : ''}`}
           >
-            Archived ({archived})
-          </button>
+            Archived ({counts.archived})
+          </Link>
         )}
-      </div>
-      {shown.length === 0 && (
+      </Form>
+      {students.length === 0 && (
         <p className="py-10 text-ink-2">
-          {students.length === 0 ? 'The roster is empty. Begin with the first student.' : 'Nobody matches.'}
+          {counts.enrolled + counts.archived === 0
+            ? 'The roster is empty. Begin with the first student.'
+            : 'Nobody matches.'}
         </p>
       )}
       <ul className="mt-4 pb-16">
-        {shown.map((student) => (
+        {students.map((student) => (
           <RosterRow key={student.id} student={student} />
         ))}
       </ul>
+      {pages > 1 && (
+        <nav aria-label="Pages of the roster" className="flex flex-wrap items-center gap-3 pb-16 text-small text-ink-2">
+          {asked.page > 1 && (
+            <Link to={to(asked.page - 1)} rel="prev" className="btn">
+              ← Before
+            </Link>
+          )}
+          <span>
+            Page {Math.min(asked.page, pages)} of {pages}, {counted(counts.found, 'student', 'students')}
+          </span>
+          {asked.page < pages && (
+            <Link to={to(asked.page + 1)} rel="next" className="btn">
+              Next →
+            </Link>
+          )}
+        </nav>
+      )}
     </Page>
   );
 }

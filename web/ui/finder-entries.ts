@@ -6,29 +6,46 @@ import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
 import type { Route } from './+types/finder-entries';
 
-/** Everything the finder can lead to: the students one may see, and their goals. */
-export const loader = answering(async ({ context }: Route.LoaderArgs) => {
-  const { actor, discreet } = askerOf(context);
-  const students = (await studentsOf(database(), actor)).map((s) => (discreet ? discreetStudent(s) : s));
-  const goals = await goalsOf(
-    database(),
-    students.map(({ id }) => id),
-  );
-  const names = new Map(students.map((student) => [student.id, student.shortName]));
-  return {
-    students: students.map(({ id, shortName, firstName, lastName, groups }) => ({
-      to: `/students/${id}`,
-      label: shortName,
-      about: groups.join(', '),
-      words: `${firstName} ${lastName}`,
-    })),
-    goals: goals
-      .map((goal) => (discreet ? discreetGoal(goal) : goal))
-      .map(({ id, studentId, number, shortName, area }) => ({
-        to: `/students/${studentId}/goals/${id}`,
-        label: `${number} · ${shortName}`,
-        about: names.get(studentId) ?? '',
-        words: area,
-      })),
+/** So many of each are shown: who looks for one types a letter more. */
+const MOST = 20;
+
+interface Found {
+  to: string;
+  label: string;
+  about: string;
+  words: string;
+}
+
+/** Those that hold every word that was typed, in any order. */
+function holding(all: readonly Found[], typed: string): Found[] {
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  const holds = ({ label, about, words: more }: Found) => {
+    const text = `${label} ${about} ${more}`.toLowerCase();
+    return words.every((word) => text.includes(word));
   };
+  return all.filter(holds).slice(0, MOST);
+}
+
+/** What the finder leads to: the students one may see, and their goals, as far as they hold what was typed. */
+export const loader = answering(async ({ request, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = askerOf(context);
+  const typed = (new URL(request.url).searchParams.get('find') ?? '').slice(0, 100);
+  const students = (await studentsOf(database(), actor)).map((s) => (discreet ? discreetStudent(s) : s));
+  const names = new Map(students.map((student) => [student.id, student.shortName]));
+  const people = students.map(({ id, shortName, firstName, lastName, groups }) => ({
+    to: `/students/${id}`,
+    label: shortName,
+    about: groups.join(', '),
+    words: `${firstName} ${lastName}`,
+  }));
+  const goals = await goalsOf(database(), [...names.keys()]);
+  const shown = goals
+    .map((goal) => (discreet ? discreetGoal(goal) : goal))
+    .map(({ id, studentId, number, shortName, area }) => ({
+      to: `/students/${studentId}/goals/${id}`,
+      label: `${number} · ${shortName}`,
+      about: names.get(studentId) ?? '',
+      words: area,
+    }));
+  return { typed, students: holding(people, typed), goals: holding(shown, typed) };
 });

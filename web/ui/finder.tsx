@@ -1,25 +1,19 @@
 import { Command } from 'cmdk';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { useFetcher, useNavigate } from 'react-router';
 import { Dialog } from './dialog';
 import type { loader } from './finder-entries';
-
-/** Whether an entry holds every word that was typed, in any order. Its value is an address and tells nothing. */
-function holdsEveryWord(_value: string, search: string, keywords: string[] = []): number {
-  const text = keywords.join(' ').toLowerCase();
-  return search
-    .toLowerCase()
-    .split(/\s+/)
-    .every((word) => text.includes(word))
-    ? 1
-    : 0;
-}
 
 /** Finds a student or a goal by a few letters. Loaded when it is first opened. */
 export default function Finder({ onClose }: { onClose: () => void }) {
   const { data, load } = useFetcher<typeof loader>();
   const navigate = useNavigate();
-  useEffect(() => void load('/finder'), [load]);
+  const [typed, setTyped] = useState('');
+  // What is typed is asked for a moment later; the first look is at what there is.
+  useEffect(() => {
+    const soon = setTimeout(() => load(`/finder?${new URLSearchParams({ find: typed })}`), typed === '' ? 0 : 120);
+    return () => clearTimeout(soon);
+  }, [typed, load]);
   const go = (to: string) => {
     onClose();
     navigate(to);
@@ -29,11 +23,10 @@ export default function Finder({ onClose }: { onClose: () => void }) {
       heading={heading}
       className="px-2 pb-2 text-small text-ink-2 **:[[cmdk-group-heading]]:px-3 **:[[cmdk-group-heading]]:py-1"
     >
-      {entries.map(({ to, label, about, words }) => (
+      {entries.map(({ to, label, about }) => (
         <Command.Item
           key={to}
           value={to}
-          keywords={[label, about, words]}
           onSelect={() => go(to)}
           className="flex min-h-11 cursor-pointer items-center justify-between gap-4 rounded-field px-3 text-base text-ink data-[selected=true]:bg-fern-wash"
         >
@@ -45,14 +38,16 @@ export default function Finder({ onClose }: { onClose: () => void }) {
   );
   return (
     <Dialog title="Find a student or goal" onClose={onClose}>
-      <Command label="Find a student or goal" loop filter={holdsEveryWord}>
+      <Command label="Find a student or goal" loop shouldFilter={false}>
         <Command.Input
           autoFocus
+          value={typed}
+          onValueChange={setTyped}
           placeholder="A name, a number or a word of a goal"
           className="h-14 w-full border-b border-rule bg-transparent px-5 text-lg outline-none placeholder:text-ink-3"
         />
         <Command.List className="max-h-[55vh] overflow-y-auto pt-2">
-          {data ? (
+          {data?.typed === typed ? (
             <Command.Empty className="px-5 py-4 text-ink-2">Nothing found. Try fewer letters.</Command.Empty>
           ) : null}
           {!data && <p className="px-5 py-4 text-ink-2">Looking …</p>}
