@@ -27,13 +27,15 @@ const discreetMeasure = (measure: MeasureDefinition) => measureOf(measure).discr
 const mapValues = <T>(of: Record<number, T>, change: (value: T) => T): Record<number, T> =>
   Object.fromEntries(Object.entries(of).map(([key, value]) => [key, change(value)]));
 
+/** What a goal is called where a passing classmate may see it. */
+export const discreetGoalName = ({ number }: { number: string }) => ({ shortName: `Goal ${number}`, area: '' });
+
 /** A goal as a passing classmate may see it: its number, and nothing of its own by name. */
 export function discreetGoal<T extends NamedGoal>(goal: T): T {
   return {
     ...goal,
-    shortName: `Goal ${goal.number}`,
+    ...discreetGoalName(goal),
     wording: '',
-    area: '',
     measure: discreetMeasure(goal.measure),
     ...(goal.retired && { retired: { ...goal.retired, note: '' } }),
     ...(goal.formerMeasures && { formerMeasures: mapValues(goal.formerMeasures, discreetMeasure) }),

@@ -15,6 +15,8 @@ import {
   wall,
 } from '~/tests/database/small-school';
 import { NotFound } from '../failures';
+import { correctObservation, withdrawObservation } from '../observations/change';
+import { markPair, unmarkPair } from '../observations/pairs';
 import { observationsOf } from '../observations/read';
 import { recordSession } from '../observations/record';
 import { reportEntries } from '../report/report';
@@ -98,6 +100,61 @@ describe('entries, newest first', () => {
     const goals = await goalsOf(fresh.db, [school.student, cleo]);
     const entries = await reportEntries(fresh.db, goals, { goalId: cleos });
     expect(entries).toMatchObject([{ studentId: cleo, setting: 'Kitchen', observer: 'manager', isCorrected: false }]);
+  });
+});
+
+describe('what was computed before', () => {
+  it('is used again only while nothing of the goal, its entries, the calendar or the day has changed', async () => {
+    const ella = await addStudent(fresh.db, 'Ella', [
+      [school.manager, 'caseManager'],
+      [school.aide, 'paraprofessional'],
+    ]);
+    const goalId = await addGoal(fresh.db, ella);
+    const of = { ...school, goal: goalId };
+    const seen = async (day = today) => {
+      const about = { school: await schoolOf(fresh.db, schoolId), today: day };
+      const goals = await goalsOf(fresh.db, [ella]);
+      const progress = (await progressOfGoals(fresh.db, goals, about)).get(goalId);
+      const standing = (await standingOfGoals(fresh.db, goals, about)).get(goalId);
+      expect(standing?.lastOn ?? null).toBe(progress?.points.at(-1)?.on ?? null);
+      return { progress, values: progress?.points.map(({ value }) => value) };
+    };
+    const observe = async (trials: string[], on: string, observerId = school.manager) => {
+      const session = sessionOf(of, trials, { on, observerId });
+      return (await recordSession(fresh.db, actorOf(school.manager), ella, session, { wall, now })).ids[0] as string;
+    };
+    expect((await seen()).values).toEqual([]);
+    const first = await observe(['independent', 'spoken'], '2026-11-18');
+    expect((await seen()).values).toEqual([50]);
+    const again = (await seen()).progress;
+    expect((await seen()).progress).toBe(again);
+    // A correction, a second observer, a pair taken apart, a withdrawal: each is seen at once.
+    const outcome = { data: { trials: ['independent'] }, reason: null };
+    const session = { on: '2026-11-18', time: '09:30', observerId: school.manager, settingId: null };
+    const ids = { studentId: ella, entryId: first };
+    const correction = { ...session, outcome, note: '', version: 1, why: 'Counted anew.' };
+    await correctObservation(fresh.db, actorOf(school.manager), ids, correction, { wall, now });
+    expect((await seen()).values).toEqual([100]);
+    const second = await observe(['incorrect'], '2026-11-18', school.aide);
+    expect((await seen()).values).toEqual([50]);
+    await markPair(fresh.db, actorOf(school.manager), { studentId: ella, entryId: first, otherId: second }, now);
+    expect((await seen()).values).toEqual([100]);
+    await unmarkPair(fresh.db, actorOf(school.manager), ids, now);
+    expect((await seen()).values).toEqual([50]);
+    const gone = { studentId: ella, entryId: second };
+    await withdrawObservation(fresh.db, actorOf(school.manager), gone, { version: 1, why: 'Another’s.' }, now);
+    expect((await seen()).values).toEqual([100]);
+    // The goal itself, the day, and the school’s calendar.
+    await fresh.db('goals').where({ id: goalId }).update({ target: 90 });
+    expect((await seen()).progress).not.toBe(again);
+    const before = (await seen()).progress;
+    expect((await seen('2027-01-20')).progress?.verdict.is).toBe('noRecentData');
+    expect((await seen()).progress).toBe(before);
+    await fresh
+      .db('closures')
+      .insert({ school_id: schoolId, first_day: '2026-12-21', last_day: '2027-01-01', label: 'Winter' });
+    expect((await seen()).progress).not.toBe(before);
+    await fresh.db('closures').delete();
   });
 });
 

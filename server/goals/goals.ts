@@ -158,6 +158,31 @@ export async function goalsOf(db: Database, studentIds: readonly string[]): Prom
   return found.rows.map(goalFromRow);
 }
 
+export type GoalName = Pick<Goal, 'id' | 'studentId' | 'number' | 'area' | 'shortName'>;
+
+/**
+ * What goals are called, for whoever looks one up: those that hold every word that is asked for, in the goal’s name or its student’s.
+ * Retired ones too, after the others. Ask `studentsOf` first.
+ *
+ * @param words  in small letters
+ */
+export async function goalNames(
+  db: Database,
+  studentIds: readonly string[],
+  { words, limit }: { words: readonly string[]; limit: number },
+): Promise<GoalName[]> {
+  const found = await db.raw<{ rows: GoalName[] }>(
+    `select g.id, g.student_id as "studentId", g.number, g.area, g.short_name as "shortName"
+       from goals g join students s on s.id = g.student_id
+      where g.student_id = any(:studentIds)
+            and not exists (select from unnest(cast(:words as text[])) as word
+                             where strpos(lower(concat_ws(' ', g.number, '·', g.short_name, g.area, s.short_name)), word) = 0)
+      order by g.retired_on is not null, g.student_id, g.position limit :limit`,
+    { studentIds: [...studentIds], words: [...words], limit },
+  );
+  return found.rows;
+}
+
 /**
  * One goal of a student. Ask `studentFor` first.
  *

@@ -120,6 +120,21 @@ describe('the running report', () => {
     expect((await report(family([]))).entries[0]?.sentence).toBe('Observed.');
   });
 
+  it('is of a stretch of days, both ends with it, where one is asked for', async () => {
+    const entries = async (more: object) => {
+      const goals = await goalsOf(fresh.db, [school.student]);
+      const wanted = { ...{ only: null, find: '', page: 1, day: null, oldestFirst: false }, ...more };
+      return (await runningReport(fresh.db, school.student, goals, team, wanted)).entries.map(({ on }) => on);
+    };
+    await observe('On this day.');
+    const days = new Set(await entries({}));
+    const [newest] = [...days].sort().reverse() as [string];
+    expect(await entries({ from: newest, to: newest })).not.toEqual([]);
+    expect(new Set(await entries({ from: newest }))).toEqual(new Set([newest]));
+    expect(await entries({ to: '2020-01-01' })).toEqual([]);
+    expect(new Set(await entries({ from: '2020-01-01', to: '2030-01-01' }))).toEqual(days);
+  });
+
   it('holds no incident that is still going for who only reads, nor for readers from outside; nor its id, nor its files', async () => {
     const behavior = {
       id: randomUUID(),

@@ -31,6 +31,9 @@ export interface ReportWanted {
   page: number | 'all';
   /** The page that holds this day, in place of a number. */
   day: IsoDate | null;
+  /** Only what was seen in this stretch, both ends with it; from the beginning and to the end where it is not said. */
+  from?: IsoDate | null;
+  to?: IsoDate | null;
   oldestFirst: boolean;
 }
 
@@ -119,23 +122,24 @@ interface Slice {
 }
 
 /** The parts of which a report’s list is made, as SQL: what stands of a student that this reader may see. */
-function partsOf({ shows, kind }: Reader, { only }: ReportWanted): string[] {
+function partsOf({ shows, kind }: Reader, { only, from, to }: ReportWanted): string[] {
+  const within = (day: string) => `${from ? `and ${day} >= :from` : ''} ${to ? `and ${day} <= :to` : ''}`;
   const isOneGoal = only !== null && only !== 'behavior';
   const seesBehavior = shows.has('abc') && !isOneGoal;
   // What has not ended yet is for those who work with it.
   const ended = seesBehavior && shows !== everything ? 'and not is_going' : '';
   const kinds = seesBehavior ? (only === 'behavior' ? `and kind <> 'goal'` : '') : `and kind = 'goal'`;
   const recorded = `select id, observed_on as "on", observed_time as "time", recorded_at as written from entries
-      where student_id = :studentId and not withdrawn ${kinds} ${ended} ${isOneGoal ? 'and goal_id = :goalId' : ''}`;
+      where student_id = :studentId and not withdrawn ${kinds} ${ended} ${isOneGoal ? 'and goal_id = :goalId' : ''} ${within('observed_on')}`;
   // A reflection is the student’s own: the team and the family read it too.
   const reflections = `select id, said_on as "on", said_time as "time", said_at as written from comments
       where student_id = :studentId and entry_id is null and (${kind === 'team' ? 'true' : 'hidden_at is null'})
-            and (${kind === 'team' || kind === 'family' ? 'true' : 'link_id = :linkId'})`;
+            and (${kind === 'team' || kind === 'family' ? 'true' : 'link_id = :linkId'}) ${within('said_on')}`;
   return [...(only === 'behavior' && !seesBehavior ? [] : [recorded]), ...(only === null ? [reflections] : [])];
 }
 
-const valuesOf = (studentId: string, { linkId }: Reader, { only }: ReportWanted) => ({
-  studentId,
+const valuesOf = (studentId: string, { linkId }: Reader, { only, from, to }: ReportWanted) => ({
+  ...{ studentId, from: from ?? '', to: to ?? '' },
   goalId: only !== null && only !== 'behavior' ? only.goalId : '',
   linkId: linkId ?? studentId,
 });

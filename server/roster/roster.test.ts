@@ -52,7 +52,8 @@ const messagesOf = (promise: Promise<unknown>) =>
 describe('the roster', () => {
   it('is for who sets up the school, and shows names without what was observed', async () => {
     await expect(roster(fresh.db, actorOf(school.manager))).rejects.toThrow(NotFound);
-    expect(await roster(fresh.db, office())).toMatchObject([{ firstName: 'Ada', caseManager: { name: 'manager' } }]);
+    const { students } = await roster(fresh.db, office());
+    expect(students).toMatchObject([{ firstName: 'Ada', caseManager: { name: 'manager' } }]);
     await expect(studentFor(fresh.db, office(), school.student, 'see')).rejects.toThrow(NotFound);
   });
 
@@ -74,7 +75,28 @@ describe('the roster', () => {
       isSomeoneElse: 'There is already Ada Example (Grade 4). Is this someone else?',
     });
     await addStudent(fresh.db, office(), input({ ...near, isSomeoneElse: true }), now);
-    expect(await roster(fresh.db, office())).toHaveLength(2);
+    expect((await roster(fresh.db, office())).students).toHaveLength(2);
+  });
+
+  it('is found in by name and group, and comes in pages', async () => {
+    const rows = Array.from({ length: 104 }, (_, i) => ({
+      ...{ id: randomUUID(), school_id: schoolId, first_name: `Kid${i}`, last_name: 'Lund', short_name: `Kid${i} L.` },
+      ...{ initials: 'KL', grade: '1' },
+    }));
+    await fresh.db('students').insert(rows);
+    const first = await roster(fresh.db, office());
+    expect([first.students.length, first.found, first.enrolled]).toEqual([100, 105, 105]);
+    const second = await roster(fresh.db, office(), { page: 2 });
+    expect(second.students).toHaveLength(5);
+    expect(new Set([...first.students, ...second.students].map(({ id }) => id)).size).toBe(105);
+    expect(
+      (await roster(fresh.db, office(), { find: 'kid10 LUND' })).students.map(({ firstName }) => firstName),
+    ).toEqual(['Kid10']);
+    expect((await roster(fresh.db, office(), { find: '%' })).found).toBe(0);
+    await addStudent(fresh.db, office(), input(), now);
+    expect(
+      (await roster(fresh.db, office(), { group: 'Garden group' })).students.map(({ firstName }) => firstName),
+    ).toEqual(['Bram']);
   });
 
   it('hands a student on: the case manager before stays as an educator', async () => {
@@ -132,7 +154,8 @@ describe('the roster', () => {
       setArchived(fresh.db, office(), { studentId: school.student, isArchived }, now);
     await archive(true);
     expect(await studentsOf(fresh.db, actorOf(school.manager))).toEqual([]);
-    expect(await roster(fresh.db, office())).toMatchObject([{ isArchived: true }]);
+    expect(await roster(fresh.db, office())).toMatchObject({ students: [], enrolled: 0, archived: 1 });
+    expect((await roster(fresh.db, office(), { isArchived: true })).students).toMatchObject([{ isArchived: true }]);
     await archive(false);
     expect(await studentsOf(fresh.db, actorOf(school.manager))).toHaveLength(1);
     await expect(setArchived(fresh.db, office(), { studentId: randomUUID(), isArchived: true }, now)).rejects.toThrow(

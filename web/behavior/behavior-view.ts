@@ -59,8 +59,7 @@ export function behaviorView(
   const standing = chosen && (naming.choices.get(chosen.id) ?? chosen);
   const phases = of.phases.filter(({ behaviorId }) => behaviorId === null || behaviorId === standing?.id);
   // Earlier years are a matter of asking: what is looked at first is this school year.
-  const yearBegins = schoolYearStart(when.today);
-  const [begins] = [since, yearBegins].toSorted().reverse() as [IsoDate, IsoDate];
+  const begins = laterOf(since, schoolYearStart(when.today));
   const range = rangeOf(asked, phases, { from: search.from ?? begins, to: search.to ?? when.today });
   const days = schoolDays(range.from, range.to, when.calendar);
   const { setting, observer } = filterFrom(search, naming);
@@ -93,7 +92,9 @@ export function behaviorView(
       ...(figures ? carriedByFew(figures) : []),
     ],
     figures: figures && figuresShown(figures, { idOf, to, people, phases, range, timetable, scale: scaleOf(choices) }),
-    help: standing ? helpShown(of, standing, phases, asked.per, since, when) : null,
+    help: standing
+      ? helpShown(of, standing, phases, asked.per, laterOf(since, helpBegins(phases, when.today)), when)
+      : null,
     watched: watchedShown(of, standing?.name, range),
     beside:
       asked.beside && standing
@@ -111,6 +112,12 @@ export function behaviorView(
   };
 }
 export type BehaviorView = ReturnType<typeof behaviorView>;
+
+const laterOf = (a: IsoDate, b: IsoDate): IsoDate => [a, b].toSorted()[1] as IsoDate;
+
+/** Where what a change of support did is looked at from: the school year of the first one. */
+const helpBegins = (phases: StudentBehavior['phases'], today: IsoDate) =>
+  schoolYearStart([...phases.map(({ startsOn }) => startsOn), today].toSorted()[0] as IsoDate);
 
 /** The behaviors one can look at, the commonest first: those with notes or tallies, and those that are offered. */
 function behaviorsToShow({ choices, notes, watched }: StudentBehavior) {

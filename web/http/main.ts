@@ -49,20 +49,21 @@ function shareOut(processes: number): void {
   let isTold = false;
   const begin = () => {
     const child = cluster.fork();
+    let isUp = false;
     child.on('message', (message) => {
+      isUp = true;
       if (!isTold && process.send) process.send(message);
       isTold = true;
     });
-    const startedAt = Date.now();
     child.once('exit', (code) => {
       if (isStopping) {
         if (Object.keys(cluster.workers ?? {}).length === 0) process.exit(0);
         return;
       }
-      // What cannot even begin is for whoever started us to see; what ran for a while is begun again at once.
-      if (Date.now() - startedAt < 2000) process.exit(code || 1);
+      // What cannot even begin is for whoever started us to see; what was up is begun again.
+      if (!isUp) process.exit(code || 1);
       log.warn({ code }, 'a process of the server has ended, and is begun again');
-      begin();
+      globalThis.setTimeout(begin, 500);
     });
   };
   for (let i = 0; i < processes; i++) begin();

@@ -183,7 +183,7 @@ interface OpenReportProps {
 }
 
 function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps) {
-  const { shortName, kind, today, goals, goal, find, arrangement, entries, threads, total } = report;
+  const { shortName, kind, today, goals, goal, find, from, to, arrangement, entries, threads, total } = report;
   return (
     <div className="mx-auto max-w-6xl">
       <Page
@@ -226,10 +226,12 @@ function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps)
             <h1 className="text-3xl">{shortName}</h1>
             <p className="mt-1 text-small text-ink-2">Individual report · {counted(total, 'entry', 'entries')}</p>
           </header>
-          <ReportControls {...{ goals, goal, find, arrangement, today, hasBehavior: report.hasBehavior }} />
+          <ReportControls {...{ goals, goal, find, from, to, arrangement, today, hasBehavior: report.hasBehavior }} />
           {entries.length === 0 && (
             <p className="py-10 text-ink-2">
-              {goal || find ? 'Nothing in the report is like this.' : 'Nothing has been written down yet.'}
+              {goal || find || from || to
+                ? 'Nothing in the report is like this.'
+                : 'Nothing has been written down yet.'}
             </p>
           )}
           <ReportEntries

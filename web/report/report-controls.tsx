@@ -1,7 +1,7 @@
 import { Search } from 'lucide-react';
 import { useEffect, useId, useRef } from 'react';
 import { Form, useNavigation, useSearchParams } from 'react-router';
-import type { IsoDate } from '~/core/calendar/iso-date';
+import { dateSeenFrom, type IsoDate } from '~/core/calendar/iso-date';
 import type { Arrangement } from '~/core/readers/reader-rule';
 import { GoalFilter } from './goal-filter';
 
@@ -12,10 +12,13 @@ interface ReportControlsProps {
   find: string;
   arrangement: Arrangement;
   today: IsoDate;
+  /** The stretch that is shown; null for no such end. */
+  from: IsoDate | null;
+  to: IsoDate | null;
 }
 
 /** What of the report is shown, and how: each choice is part of the page’s address. */
-export function ReportControls({ goals, goal, hasBehavior, find, arrangement, today }: ReportControlsProps) {
+export function ReportControls({ goals, goal, hasBehavior, find, arrangement, today, from, to }: ReportControlsProps) {
   const [shown, setSearch] = useSearchParams();
   const { state } = useNavigation();
   // What was chosen a moment ago holds too, though its page is still on its way.
@@ -74,6 +77,41 @@ export function ReportControls({ goals, goal, hasBehavior, find, arrangement, to
         </span>
       </Form>
       <details className="relative">
+        <summary className="btn h-11">{from || to ? stretchWords(from, to, today) : 'All days'}</summary>
+        <Form
+          className="absolute right-0 z-20 mt-1 grid w-64 gap-3 rounded-box border border-rule bg-sheet p-4 shadow-lg max-sm:left-0"
+          onSubmit={(event) => {
+            event.preventDefault();
+            const dates = new FormData(event.currentTarget);
+            choose({ from: String(dates.get('from') ?? ''), to: String(dates.get('to') ?? '') });
+          }}
+        >
+          {(['from', 'to'] as const).map((name) => (
+            <label key={name} className="grid gap-1">
+              <span className="font-semibold">{name === 'from' ? 'From' : 'To'}</span>
+              <input
+                type="date"
+                name={name}
+                key={name === 'from' ? from : to}
+                defaultValue={(name === 'from' ? from : to) ?? ''}
+                max={today}
+                className="input h-11 w-full"
+              />
+            </label>
+          ))}
+          <div className="flex gap-2">
+            <button type="submit" className="btn h-11">
+              Show these days
+            </button>
+            {(from || to) && (
+              <button type="button" className="btn btn-ghost h-11" onClick={() => choose({ from: null, to: null })}>
+                All days
+              </button>
+            )}
+          </div>
+        </Form>
+      </details>
+      <details className="relative">
         <summary className="btn h-11">Arrange</summary>
         <div className="absolute right-0 z-20 mt-1 grid w-64 gap-3 rounded-box border border-rule bg-sheet p-4 shadow-lg max-sm:left-0">
           <Choice
@@ -117,6 +155,12 @@ export function ReportControls({ goals, goal, hasBehavior, find, arrangement, to
       </details>
     </div>
   );
+}
+
+/** A stretch in words: “Sep 8 to Dec 4”, with the year where it is another one. */
+export function stretchWords(from: IsoDate | null, to: IsoDate | null, today: IsoDate): string {
+  const begins = from && `${to ? '' : 'from '}${dateSeenFrom(from, today)}`;
+  return [begins, to && `to ${dateSeenFrom(to, today)}`].filter(Boolean).join(' ');
 }
 
 interface ChoiceProps {

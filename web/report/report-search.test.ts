@@ -9,9 +9,9 @@ const asked = (text: string, chosen = {}) =>
 describe('what the address of a report asks for', () => {
   it('is the first page of everything unless it says otherwise', () => {
     expect(asked('')).toEqual({
-      wanted: { only: null, find: '', day: null, page: 1, oldestFirst: false },
+      wanted: { only: null, find: '', day: null, page: 1, from: null, to: null, oldestFirst: false },
       arrangement: { layout: 'sentences', grouping: 'week', oldestFirst: false },
-      ...{ find: '', goal: null, isAll: false },
+      ...{ find: '', goal: null, isAll: false, from: null, to: null },
     });
   });
 
@@ -20,6 +20,7 @@ describe('what the address of a report asks for', () => {
     expect(asked('goal=behavior').wanted.only).toBe('behavior');
     expect(asked('goal=somebody-elses').wanted.only).toBeNull();
     expect(asked('find=plum&day=2026-10-01&page=3').wanted).toMatchObject({ find: 'plum', day: '2026-10-01', page: 3 });
+    expect(asked('from=2026-10-01&to=2026-10-31').wanted).toMatchObject({ from: '2026-10-01', to: '2026-10-31' });
     expect(asked('page=all')).toMatchObject({ isAll: true, wanted: { page: 'all' } });
   });
 

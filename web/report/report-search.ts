@@ -11,6 +11,8 @@ const asked = z.object({
   goal: z.string().catch('').default(''),
   find: z.string().max(200).catch('').default(''),
   day: isoDateField.nullable().catch(null).default(null),
+  from: isoDateField.nullable().catch(null).default(null),
+  to: isoDateField.nullable().catch(null).default(null),
   page: z
     .union([z.literal(ALL), z.coerce.number().int().min(1).max(100_000)])
     .catch(1)
@@ -28,13 +30,22 @@ export function reportSearch(
   goals: readonly { id: string }[],
   rule: Arrangement,
   chosen: Partial<Record<'as' | 'by' | 'order', string>>,
-): { wanted: ReportWanted; arrangement: Arrangement; find: string; goal: string | null; isAll: boolean } {
-  const { goal, find, day, page } = asked.parse(Object.fromEntries(search));
+): {
+  wanted: ReportWanted;
+  arrangement: Arrangement;
+  find: string;
+  goal: string | null;
+  isAll: boolean;
+  from: string | null;
+  to: string | null;
+} {
+  const { goal, find, day, page, from, to } = asked.parse(Object.fromEntries(search));
   const arrangement = arranged(rule, arrangementInAddress.parse({ ...chosen, ...Object.fromEntries(search) }));
   const goalId = goals.find(({ id }) => id === goal)?.id;
   const only = goal === BEHAVIOR ? BEHAVIOR : goalId ? { goalId } : null;
   return {
-    wanted: { only, find, day, page, oldestFirst: arrangement.oldestFirst },
+    wanted: { only, find, day, page, from, to, oldestFirst: arrangement.oldestFirst },
+    ...{ from, to },
     arrangement,
     find,
     goal: goal === BEHAVIOR ? BEHAVIOR : (goalId ?? null),

@@ -115,9 +115,9 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export default function Report({ loaderData }: Route.ComponentProps) {
-  const { student, schoolName, today, goals, goal, find, arrangement, entries, threads, mayShare, ...rest } =
+  const { student, schoolName, today, goals, goal, find, from, to, arrangement, entries, threads, mayShare, ...rest } =
     loaderData;
-  const isNarrowed = goal !== null || find !== '';
+  const isNarrowed = goal !== null || find !== '' || from !== null || to !== null;
   // A file holds what the page shows: its filter, its order, its groups; all pages of it.
   const [search] = useSearchParams();
   return (
@@ -135,7 +135,7 @@ export default function Report({ loaderData }: Route.ComponentProps) {
         <StudentHeader student={student} />
         <ReportViews studentId={student.id} />
         <div className="flex flex-wrap items-end justify-between gap-x-3">
-          <ReportControls {...{ goals, goal, find, arrangement, today, hasBehavior: rest.hasBehavior }} />
+          <ReportControls {...{ goals, goal, find, from, to, arrangement, today, hasBehavior: rest.hasBehavior }} />
           <div className="no-print mt-4 flex items-center gap-3 text-small">
             {formats.map((format) => (
               <Link

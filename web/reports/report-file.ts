@@ -11,6 +11,7 @@ import { askerOf, idFrom } from '../http/asker';
 import { arrangementCookie } from '../http/cookies';
 import { answeringHeavy } from '../http/heavy';
 import { BEHAVIOR } from '../report/goal-filter';
+import { stretchWords } from '../report/report-controls';
 import { reportSearch } from '../report/report-search';
 import { teamReader } from '../report/team-reader';
 import { headerStudent } from '../students/header-student';
@@ -28,7 +29,7 @@ export const loader = answeringHeavy(async ({ params, request, context }: Route.
     arrangementCookie.parse(request.headers.get('Cookie')),
   ]);
   const goals = discreet ? stored.map(discreetGoal) : stored;
-  const { wanted, arrangement, find, goal } = reportSearch(
+  const { wanted, arrangement, find, goal, from, to } = reportSearch(
     new URL(request.url).searchParams,
     goals,
     reader.rule,
@@ -44,6 +45,7 @@ export const loader = answeringHeavy(async ({ params, request, context }: Route.
     narrowed && `${narrowed.number} · ${narrowed.shortName}`,
     goal === BEHAVIOR && 'behavior',
     find && `with “${find}”`,
+    (from || to) && stretchWords(from, to, actor.today),
   ];
   const what = `report (${format.toUpperCase()})`;
   await recordReading(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'exported' }, now);

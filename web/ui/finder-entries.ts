@@ -1,6 +1,6 @@
-import { discreetGoal, discreetStudent } from '~/core/discreet/discreet';
+import { discreetGoalName, discreetStudent } from '~/core/discreet/discreet';
 import { database } from '~/server/db/current';
-import { goalsOf } from '~/server/goals/goals';
+import { goalNames } from '~/server/goals/goals';
 import { studentsOf } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf } from '../http/asker';
@@ -17,8 +17,7 @@ interface Found {
 }
 
 /** Those that hold every word that was typed, in any order. */
-function holding(all: readonly Found[], typed: string): Found[] {
-  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
+function holding(all: readonly Found[], words: readonly string[]): Found[] {
   const holds = ({ label, about, words: more }: Found) => {
     const text = `${label} ${about} ${more}`.toLowerCase();
     return words.every((word) => text.includes(word));
@@ -38,14 +37,17 @@ export const loader = answering(async ({ request, context }: Route.LoaderArgs) =
     about: groups.join(', '),
     words: `${firstName} ${lastName}`,
   }));
-  const goals = await goalsOf(database(), [...names.keys()]);
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  // In the discreet view a goal is found by what it is called there, not by its name.
+  const asked = discreet ? { words: [], limit: 100_000 } : { words, limit: MOST };
+  const goals = await goalNames(database(), [...names.keys()], asked);
   const shown = goals
-    .map((goal) => (discreet ? discreetGoal(goal) : goal))
+    .map((goal) => (discreet ? { ...goal, ...discreetGoalName(goal) } : goal))
     .map(({ id, studentId, number, shortName, area }) => ({
       to: `/students/${studentId}/goals/${id}`,
       label: `${number} · ${shortName}`,
       about: names.get(studentId) ?? '',
       words: area,
     }));
-  return { typed, students: holding(people, typed), goals: holding(shown, typed) };
+  return { typed, students: holding(people, words), goals: discreet ? holding(shown, words) : shown };
 });
