@@ -2,6 +2,7 @@
 // nothing that was written down be taken away.
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { dropDatabase, newName, urlOf } from '~/tests/database/databases';
 import { follow, noteInputOf } from '~/tests/database/followed';
 import { freshDatabase } from '~/tests/database/fresh';
 import {
@@ -23,7 +24,8 @@ import { recordSession } from '../observations/record';
 import { makeWayIn } from '../ways-in/ways-in';
 import { tell } from './asking';
 import { connect, type Database } from './database';
-import { kept, visible, writtenOnce } from './guard';
+import { guard, kept, visible, writtenOnce } from './guard';
+import { migrate } from './migrate';
 
 const fresh = freshDatabase();
 let app: Database;
@@ -226,4 +228,43 @@ describe('the application’s role', () => {
     await expect(app.raw('create table mine (id int)')).rejects.toThrow('permission denied');
     await expect(app('knex_migrations')).rejects.toThrow('permission denied');
   });
+});
+
+describe('a database whose user may not make roles', () => {
+  const [user, name] = [`gm_plain_${randomUUID().slice(0, 8)}`, newName('plain')];
+  const url = () => Object.assign(new URL(urlOf(name)), { username: user, password: 'plain' }).href;
+  let owner: Database;
+  beforeAll(async () => {
+    owner = connect(urlOf('postgres'), { poolSize: 1 });
+    await owner.raw(`create role ${user} login password 'plain'`);
+    await owner.raw(`grant ${user} to current_user`);
+    await owner.raw(`create database ${name} owner ${user}`);
+  });
+  afterAll(async () => {
+    await dropDatabase(name);
+    await owner.raw(`drop role ${user}`);
+    await owner.destroy();
+  });
+
+  it('is told of in a sentence, and is used with the program’s checks alone only where somebody has said so', async () => {
+    await expect(migrate(url())).rejects.toThrow(/may not make roles.*ROW_SECURITY=off/);
+    await migrate(url(), { hasGuard: false });
+    const db = connect(url(), { poolSize: 1 });
+    expect(await db('schools')).toEqual([]);
+    await db.destroy();
+  });
+});
+
+it('the guard is put up once, and again where its owner is another one or it is not as this version has it', async () => {
+  const markOf = async () =>
+    (await fresh.db.raw(`select obj_description('visible_students()'::regprocedure, 'pg_proc') as mark`)).rows[0].mark;
+  const before = await markOf();
+  await guard(fresh.db);
+  expect(await markOf()).toBe(before);
+  await fresh.db.raw('drop policy app_theirs on entries');
+  await fresh.db.raw(`comment on function visible_students() is 'of another version'`);
+  expect(await as(school.manager, (db) => db('entries'))).toEqual([]);
+  await guard(fresh.db);
+  expect(await markOf()).toBe(before);
+  expect((await as(school.manager, (db) => db('entries'))).length).toBeGreaterThan(0);
 });

@@ -1,3 +1,4 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
 import { retryAfter } from '~/core/post/message';
 import type { Database } from '../db/database';
 import { Invalid, NotFound, nullIf } from '../failures';
@@ -73,6 +74,33 @@ export async function askForBatch(db: Database, actor: Actor, wanted: BatchWante
     await trx('document_batch_parts').insert(
       students.map(({ id }, position) => ({ batch_id: wanted.id, student_id: id, position })),
     );
+  });
+}
+
+/**
+ * Asks for the running report of one student as a file that takes too long to be waited for. It is made in the background. The same
+ * file, asked for again, is made once. Ask `studentFor` for the right to share first.
+ *
+ * @param id  the same for the same file
+ */
+export async function askForReport(
+  db: Database,
+  actor: Actor,
+  { id: studentId, shortName }: Pick<Student, 'id' | 'shortName'>,
+  { id, label, from, to }: { id: string; label: string; from: IsoDate | null; to: IsoDate | null },
+  now: Date,
+): Promise<void> {
+  await db.transaction(async (trx) => {
+    const written = await trx('document_batches')
+      .insert({
+        ...{ id, school_id: actor.schoolId, label, students: [shortName], what: 'running', from_day: from, to_day: to },
+        ...{ made_by: actor.personId, made_at: now },
+      })
+      .onConflict('id')
+      .ignore()
+      .returning('id');
+    if (written.length === 0) return;
+    await trx('document_batch_parts').insert({ batch_id: id, student_id: studentId, position: 0 });
   });
 }
 

@@ -33,7 +33,7 @@ export async function makeBatch(db: Database, id: string, { school, now, signal,
   const batch = await db('document_batches')
     .where({ id })
     .whereIn('state', ['waiting', 'making'])
-    .first('made_by', 'what');
+    .first('made_by', 'what', 'from_day', 'to_day');
   if (!batch) return;
   await db('document_batches').where({ id }).update({ state: 'making' });
   try {
@@ -63,11 +63,13 @@ interface Part {
   studentId: string;
   made_by: string;
   what: Batch['what'];
+  from_day: IsoDate | null;
+  to_day: IsoDate | null;
 }
 
 async function makePart(
   db: Database,
-  { id, studentId, made_by, what }: Part,
+  { id, studentId, made_by, what, from_day: from, to_day: to }: Part,
   when: { school: School; today: IsoDate },
 ): Promise<void> {
   const actor = { personId: made_by, schoolId: when.school.id, today: when.today };
@@ -79,8 +81,11 @@ async function makePart(
     await keep({ pages: 0, left_out: 'No longer theirs.' });
     return;
   }
-  const makePaper = what === 'progress' ? latestProgressPaper : studentRunningPaper;
-  const pdf = await paperPdf(await makePaper(db, student, when));
+  const paper =
+    what === 'progress'
+      ? await latestProgressPaper(db, student, when)
+      : await studentRunningPaper(db, student, { ...when, from, to });
+  const pdf = await paperPdf(paper);
   await keep({ pdf, pages: await pagesOf(pdf) });
 }
 
@@ -111,11 +116,11 @@ async function latestProgressPaper(
 async function studentRunningPaper(
   db: Database,
   student: Student,
-  { school, today }: { school: School; today: IsoDate },
+  { school, today, from, to }: { school: School; today: IsoDate; from: IsoDate | null; to: IsoDate | null },
 ): Promise<Paper> {
   const goals = await goalsOf(db, [student.id]);
   const reader = { kind: 'team' as const, linkId: null, shows: everything, discreet: false };
-  const wanted = { only: null, find: '', page: 'all' as const, day: null, oldestFirst: false };
+  const wanted = { only: null, find: '', page: 'all' as const, day: null, from, to, oldestFirst: false };
   const { entries, threads } = await runningReport(db, student.id, goals, reader, wanted);
   const groups = groupEntries(entries, 'none', goals, today);
   return runningPaper({ studentShortName: student.shortName, schoolName: school.name, today, groups, threads });

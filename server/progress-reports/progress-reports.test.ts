@@ -30,7 +30,7 @@ import { type Plan, planOf, savePlan } from '../students/plan';
 import { studentFor } from '../students/students';
 import { makeWayIn } from '../ways-in/ways-in';
 import { tidyUp } from '../worker/tidy-up';
-import { askForBatch, batchesOf, batchFile, openBatches } from './batches';
+import { askForBatch, askForReport, batchesOf, batchFile, openBatches } from './batches';
 import { draftOf, saveDraft } from './draft';
 import { issuedOf, issuedOutside, issuedReport, issueReport, namesInReport } from './issued';
 import { makeBatch } from './make-batch';
@@ -251,6 +251,24 @@ describe('the papers of several students', () => {
     expect(await batchesOf(fresh.db, actorOf(school.manager))).toMatchObject([{ state: 'over' }]);
     await expect(mine()).rejects.toThrow(NotFound);
     expect(await fresh.db('document_batch_parts').whereNotNull('pdf')).toEqual([]);
+  });
+
+  it('may be of one student and a stretch of days: the same file, asked for again, is made once', async () => {
+    const id = randomUUID();
+    const student = { id: school.student, shortName: 'Ada E.' };
+    const wanted = { id, label: 'Ada E., Nov 18', from: '2026-11-18', to: '2026-11-18' };
+    for (const day of ['2026-11-17', '2026-11-18', '2026-11-19']) await observe(day);
+    await askForReport(fresh.db, actorOf(school.manager), student, wanted, now);
+    await askForReport(fresh.db, actorOf(school.manager), student, wanted, now);
+    await makeBatch(fresh.db, id, { school: theSchoolOfIt, now });
+    const batch = (await batchesOf(fresh.db, actorOf(school.manager))).find((one) => one.id === id);
+    expect(batch).toMatchObject({ label: 'Ada E., Nov 18', state: 'ready', done: 1, of: 1 });
+    const text = (await textOfPdf(await batchFile(fresh.db, actorOf(school.manager), id, now))).pages.join('\n');
+    expect(text).toContain('Nov 18');
+    expect(text).not.toMatch(/Nov 1[79]/);
+    await expect(batchFile(fresh.db, actorOf(school.aide), id, now)).rejects.toThrow(NotFound);
+    await fresh.db('document_batch_parts').where({ batch_id: id }).delete();
+    await fresh.db('document_batches').where({ id }).delete();
   });
 
   it('that cannot be made are tried later and later, and have failed in words; a lost connection is no student left out', async () => {

@@ -116,6 +116,15 @@ function pageOfDay(listed: readonly Listed[], { day, oldestFirst }: ReportWanted
   return 1 + Math.floor((at < 0 ? Math.max(0, listed.length - 1) : at) / size);
 }
 
+/** How many entries a report holds that is narrowed to nothing but a stretch of days. Ask `studentFor` or open a way in first. */
+export const reportSize = (
+  db: Database,
+  studentId: string,
+  reader: Reader,
+  { from, to }: Pick<ReportWanted, 'from' | 'to'>,
+): Promise<number> =>
+  countEntries(db, studentId, reader, { only: null, find: '', page: 'all', day: null, oldestFirst: false, from, to });
+
 interface Slice {
   limit: number;
   offset: number;

@@ -403,3 +403,48 @@ test('somebody is invited by e-mail, makes an account, and is on the team', asyn
   await expect(page.getByRole('listitem').filter({ hasText: 'Odile Marchetti' })).toContainText('may observe');
   await guest.close();
 });
+
+test('a report of a stretch of days, and its file; one of more than a thousand entries is made in the background', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  const student = await studentId(app.db, 'Ansel');
+  await page.goto(`/students/${student}/report`);
+  await settled(page);
+  await page.getByText('All days', { exact: true }).click();
+  await page.getByLabel('From', { exact: true }).fill('2026-11-18');
+  await page.getByLabel('To', { exact: true }).fill('2026-11-20');
+  await page.getByRole('button', { name: 'Show these days' }).click();
+  await expect(page.getByText('Nov 18 to Nov 20', { exact: true })).toBeVisible();
+  await settled(page);
+  const days = await page
+    .getByRole('main')
+    .getByText(/^(Mon|Tue|Wed|Thu|Fri), \w+ \d+$/)
+    .allTextContents();
+  expect(days.length).toBeGreaterThan(0);
+  expect(days.filter((day) => !/Nov (18|19|20)/.test(day))).toEqual([]);
+  const csv = await (await page.request.get(`/students/${student}/report/as/csv?from=2026-11-18&to=2026-11-20`)).text();
+  expect(csv.match(/2026-11-\d\d(?=T)/g)?.every((day) => day >= '2026-11-18' && day <= '2026-11-20')).toBe(true);
+
+  // As many entries as come in years.
+  await app.db.raw(
+    `insert into entries (id, kind, student_id, goal_id, measure_version, observed_on, observed_time, observer_id, recorded_by,
+                          recorded_at, location_id, data, reason, note)
+     select gen_random_uuid(), kind, student_id, goal_id, measure_version, observed_on, observed_time, observer_id, recorded_by,
+            recorded_at, location_id, data, reason, note
+       from entries cross join generate_series(1, 5) where student_id = ? and kind = 'goal' and not withdrawn`,
+    [student],
+  );
+  const file = () => page.request.get(`${app.url}/students/${student}/report/as/pdf`, { maxRedirects: 0 });
+  expect((await file()).headers().location).toBe('/reports');
+  expect((await file()).status()).toBe(302);
+  expect(await app.db('document_batches').select('label', 'what', 'state')).toEqual([
+    { label: 'Ansel D.', what: 'running', state: 'waiting' },
+  ]);
+  await page.goto('/reports');
+  await expect(page.getByText('0 of 1 made. You may leave this page.')).toBeVisible();
+  // A stretch of it is small enough to be had at once.
+  const few = await page.request.get(`/students/${student}/report/as/pdf?from=2026-11-18&to=2026-11-20`);
+  expect([few.status(), few.headers()['content-type']]).toEqual([200, 'application/pdf']);
+});

@@ -1,14 +1,19 @@
+import { redirect } from 'react-router';
+import { v5 as nameId } from 'uuid';
 import { discreetEntry, discreetGoal } from '~/core/discreet/discreet';
 import { fileName } from '~/core/paper/file-name';
 import { entryLines, runningPaper } from '~/core/paper/running-paper';
 import { groupEntries } from '~/core/report/groups';
+import { counted } from '~/core/words/counting';
+import { may } from '~/server/access/rights';
 import { database } from '~/server/db/current';
 import { goalsOf } from '~/server/goals/goals';
+import { askForReport } from '~/server/progress-reports/batches';
 import { recordReading } from '~/server/readers/readings';
-import { runningReport } from '~/server/report/running';
+import { reportSize, runningReport } from '~/server/report/running';
 import { studentFor } from '~/server/students/students';
 import { askerOf, idFrom } from '../http/asker';
-import { arrangementCookie } from '../http/cookies';
+import { arrangementCookie, sayNext } from '../http/cookies';
 import { answeringHeavy } from '../http/heavy';
 import { BEHAVIOR } from '../report/goal-filter';
 import { stretchWords } from '../report/report-controls';
@@ -17,6 +22,11 @@ import { teamReader } from '../report/team-reader';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/report-file';
 import { formatFrom, paperFile } from './file-answer';
+
+/** A file of more entries than this is made by the worker: nobody else’s page waits for it. */
+const MOST_AT_ONCE = 1000;
+/** The same file, asked for again, is the same one. */
+const LARGE_REPORTS = '5b0e4f0a-6a86-4f0e-9d2c-3c1d7a52e9f1';
 
 /** The running report as a file, as the page shows it to the one who asks: what it is narrowed to, in its order and groups. */
 export const loader = answeringHeavy(async ({ params, request, context }: Route.LoaderArgs) => {
@@ -35,6 +45,17 @@ export const loader = answeringHeavy(async ({ params, request, context }: Route.
     reader.rule,
     chosen ?? {},
   );
+  const isWhole = wanted.only === null && find.trim() === '' && !discreet && format !== 'csv';
+  if (isWhole && may(student, 'share')) {
+    const size = await reportSize(database(), student.id, reader, wanted);
+    if (size > MOST_AT_ONCE) {
+      const about = [actor.personId, student.id, from, to, actor.today, size].join(' ');
+      const label = [student.shortName, (from || to) && stretchWords(from, to, actor.today)].filter(Boolean).join(', ');
+      await askForReport(database(), actor, student, { id: nameId(about, LARGE_REPORTS), label, from, to }, now);
+      const text = `That is ${counted(size, 'entry', 'entries')}: the PDF is made in the background, and stands here when it is ready.`;
+      throw redirect('/reports', { headers: await sayNext({ text }) });
+    }
+  }
   // All pages of it, whichever was looked at.
   const whole = { ...wanted, page: 'all' as const, day: null };
   const { entries, threads } = await runningReport(database(), student.id, goals, reader, whole);

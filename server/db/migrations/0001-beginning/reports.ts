@@ -47,7 +47,9 @@ export const reports = `
     -- Of whom, by short name, in their order: who is left out since is named.
     students text[] not null,
     what text not null check (what in ('progress', 'running')),
-    period_to date,
+    -- Of running reports: only what was seen in this stretch.
+    from_day date,
+    to_day date,
     made_by uuid not null references people,
     made_at timestamptz not null,
     state text not null default 'waiting' check (state in ('waiting', 'making', 'ready', 'failed', 'over')),
