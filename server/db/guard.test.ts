@@ -12,6 +12,7 @@ import {
   makeAdmin,
   now,
   type SmallSchool,
+  schoolId,
   sessionOf,
   smallSchool,
   today,
@@ -92,15 +93,7 @@ describe('a row of a student', () => {
       .sort();
     expect(rest).toEqual(
       [
-        ...[
-          'class_groups',
-          'closures',
-          'document_batches',
-          'goal_bank',
-          'heartbeats',
-          'knex_migrations',
-          'knex_migrations_lock',
-        ],
+        ...['class_groups', 'closures', 'goal_bank', 'heartbeats', 'knex_migrations', 'knex_migrations_lock'],
         ...[
           'known_devices',
           'locations',
@@ -111,7 +104,7 @@ describe('a row of a student', () => {
           'school_staff',
           'schools',
         ],
-        ...['set_up_codes', 'sign_in_sessions', 'test_mail_inbox', 'test_mail_rules'],
+        ...['set_up_codes', 'sign_in_sessions', 'test_mail_rules'],
       ].sort(),
     );
   });
@@ -181,6 +174,28 @@ describe('a row of a student', () => {
       return trx('entries').distinct('student_id').pluck('student_id');
     });
     expect(seen).toEqual([school.student]);
+  });
+
+  it('is not read in what it stands in by name: a file that somebody else asked for, or a message, where it is no demo', async () => {
+    const batch = { id: randomUUID(), school_id: schoolId, label: 'All', students: ['Ada E.'], what: 'running' };
+    await fresh.db('document_batches').insert({ ...batch, made_by: school.manager, made_at: now });
+    const mail = {
+      message_id: '<1>',
+      recipient: 'ida@home.example',
+      subject: 'Ada',
+      body: 'Ada laughed.',
+      headers: {},
+    };
+    await fresh.db('test_mail_inbox').insert({ ...mail, arrived_at: now });
+    const seen = (person: string, table: string) => as(person, async (db) => (await db(table)).length);
+    expect([await seen(school.manager, 'document_batches'), await seen(school.stranger, 'document_batches')]).toEqual([
+      1, 0,
+    ]);
+    // The aide administers the school by now.
+    expect([await seen(school.aide, 'test_mail_inbox'), await seen(school.manager, 'test_mail_inbox')]).toEqual([0, 0]);
+    await fresh.db('schools').update({ is_demo: true });
+    expect([await seen(school.aide, 'test_mail_inbox'), await seen(school.manager, 'test_mail_inbox')]).toEqual([1, 0]);
+    await fresh.db('schools').update({ is_demo: false });
   });
 
   it('is seen by the worker, who is no person', async () => {

@@ -28,6 +28,9 @@ export const visible: Record<string, string> = {
   changes: `(student_id is not null and ${theirs}) or school_id = any((select administered_schools())::uuid[])
     or (student_id is null and what = 'visibility')`,
   invitations: `${theirs} or lower(email) = (select asker_email())`,
+  // Of whom a file is, by name; and whole messages, which are read over nobody's shoulder where it is no demo.
+  document_batches: 'made_by = asker()',
+  test_mail_inbox: `exists (select from schools c where c.is_demo and c.id = any((select administered_schools())::uuid[]))`,
   ...Object.fromEntries(
     [
       ...[
