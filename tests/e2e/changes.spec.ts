@@ -1,6 +1,6 @@
 // What is written down of changes and of opening, how it is read, and going from one school to another.
 import { randomUUID } from 'node:crypto';
-import { axeFindings, expect, schoolId, settled, signInAs, studentId, test } from './fixtures';
+import { axeFindings, expect, expectToast, schoolId, settled, signInAs, studentId, test } from './fixtures';
 
 test('an administrator reads what was changed, narrows it down, and takes it away as a file', async ({ app, page }) => {
   await signInAs(app, page);
@@ -13,7 +13,7 @@ test('an administrator reads what was changed, narrows it down, and takes it awa
   await page.getByLabel('First day').last().fill('2027-01-11');
   await page.getByLabel('Last day').last().fill('2027-01-11');
   await page.getByRole('button', { name: 'Save the school' }).click();
-  await expect(page.getByText('The school is saved.')).toBeVisible();
+  await expectToast(page, 'The school is saved.');
   await page.getByRole('link', { name: 'What was changed, when and by whom' }).click();
   await settled(page);
   const rows = page.getByRole('table', { name: 'Changes, newest first' }).getByRole('row');

@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import { Form, Link, useSearchParams, useSubmit } from 'react-router';
+import { Form, Link, useFetcher, useSearchParams, useSubmit } from 'react-router';
 import { z } from 'zod';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
@@ -169,6 +169,8 @@ export default function Roster({ loaderData: { asked, counts, pages, students, g
 
 function RosterRow({ student }: { student: Row }) {
   const [isAsking, setAsking] = useState(false);
+  // Not a navigation: a search that is still on its way must not put an end to it, nor it to the search.
+  const change = useFetcher();
   const { id, name, grade, groups, caseManager, isArchived } = student;
   return (
     <li className="flex flex-wrap items-baseline gap-x-5 gap-y-1 border-b border-rule py-3">
@@ -185,7 +187,7 @@ function RosterRow({ student }: { student: Row }) {
       <span className="min-w-40 grow text-small text-ink-2">{groups.join(', ') || 'no group yet'}</span>
       <span className="w-40 text-small text-ink-2">{caseManager ?? 'no case manager'}</span>
       {isArchived ? (
-        <Form method="post">
+        <change.Form method="post">
           <input type="hidden" name="id" value={id} />
           <button
             type="submit"
@@ -196,7 +198,7 @@ function RosterRow({ student }: { student: Row }) {
           >
             Bring back
           </button>
-        </Form>
+        </change.Form>
       ) : (
         <button type="button" aria-label={`Archive ${name}`} onClick={() => setAsking(true)} className="btn btn-sm">
           Archive
@@ -204,7 +206,7 @@ function RosterRow({ student }: { student: Row }) {
       )}
       {isAsking && (
         <Dialog title={`Archive ${name}?`} onClose={() => setAsking(false)}>
-          <Form method="post" className="p-6" onSubmit={() => setAsking(false)}>
+          <change.Form method="post" className="p-6" onSubmit={() => setAsking(false)}>
             <h2 className="text-xl">Archive {name}?</h2>
             <p className="mt-2">They leave every list and tab. All that was recorded stays; you can bring them back.</p>
             <input type="hidden" name="id" value={id} />
@@ -216,7 +218,7 @@ function RosterRow({ student }: { student: Row }) {
                 Archive
               </button>
             </div>
-          </Form>
+          </change.Form>
         </Dialog>
       )}
     </li>
