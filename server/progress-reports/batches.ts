@@ -1,5 +1,7 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { retryAfter } from '~/core/post/message';
+import type { Arrangement } from '~/core/readers/reader-rule';
+import { stretchWords } from '~/core/report/stretch';
 import type { Database } from '../db/database';
 import { Invalid, NotFound, nullIf } from '../failures';
 import { joinPdfs, paperPdf } from '../paper/pdf';
@@ -79,7 +81,7 @@ export async function askForBatch(db: Database, actor: Actor, wanted: BatchWante
 
 /**
  * Asks for the running report of one student as a file that takes too long to be waited for. It is made in the background. The same
- * file, asked for again, is made once. Ask `studentFor` for the right to share first.
+ * file, asked for again, is made once; it is laid out as it was looked at. Ask `studentFor` for the right to share first.
  *
  * @param id  the same for the same file
  */
@@ -87,13 +89,15 @@ export async function askForReport(
   db: Database,
   actor: Actor,
   { id: studentId, shortName }: Pick<Student, 'id' | 'shortName'>,
-  { id, label, from, to }: { id: string; label: string; from: IsoDate | null; to: IsoDate | null },
+  { id, from, to, arrangement }: { id: string; from: IsoDate | null; to: IsoDate | null; arrangement: Arrangement },
   now: Date,
 ): Promise<void> {
+  const label = [shortName, stretchWords(from, to, actor.today)].filter(Boolean).join(', ');
   await db.transaction(async (trx) => {
     const written = await trx('document_batches')
       .insert({
         ...{ id, school_id: actor.schoolId, label, students: [shortName], what: 'running', from_day: from, to_day: to },
+        arrangement: JSON.stringify(arrangement),
         ...{ made_by: actor.personId, made_at: now },
       })
       .onConflict('id')
@@ -105,8 +109,8 @@ export async function askForReport(
 }
 
 const readAs: Record<Batch['what'], string> = {
-  progress: 'progress report (PDF of a group)',
-  running: 'report (PDF of a group)',
+  progress: 'progress report',
+  running: 'report',
 };
 
 /**
@@ -142,7 +146,8 @@ export async function batchFile(db: Database, actor: Actor, id: string, now: Dat
   const file = await joinPdfs(batch.label, papers);
   await db.transaction(async (trx) => {
     for (const studentId of handedOut) {
-      const reading = { studentId, what: readAs[batch.what as Batch['what']], how: 'exported' as const };
+      const as = batch.students.length > 1 ? 'PDF of a group' : 'PDF';
+      const reading = { studentId, what: `${readAs[batch.what as Batch['what']]} (${as})`, how: 'exported' as const };
       await recordReading(trx, { personId: actor.personId }, reading, now);
     }
   });

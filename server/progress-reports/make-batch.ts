@@ -3,8 +3,10 @@ import { wallTime } from '~/core/calendar/zone';
 import type { Paper } from '~/core/paper/paper';
 import { runningPaper } from '~/core/paper/running-paper';
 import { progressPaper } from '~/core/progress-report/paper';
+import type { Arrangement } from '~/core/readers/reader-rule';
 import { everything } from '~/core/readers/reader-rule';
 import { groupEntries } from '~/core/report/groups';
+import { stretchWords } from '~/core/report/stretch';
 import { type Database, isDatabaseGone } from '../db/database';
 import { NotFound, nullIf } from '../failures';
 import { goalsOf } from '../goals/goals';
@@ -33,7 +35,7 @@ export async function makeBatch(db: Database, id: string, { school, now, signal,
   const batch = await db('document_batches')
     .where({ id })
     .whereIn('state', ['waiting', 'making'])
-    .first('made_by', 'what', 'from_day', 'to_day');
+    .first('made_by', 'what', 'from_day', 'to_day', 'arrangement');
   if (!batch) return;
   await db('document_batches').where({ id }).update({ state: 'making' });
   try {
@@ -65,11 +67,15 @@ interface Part {
   what: Batch['what'];
   from_day: IsoDate | null;
   to_day: IsoDate | null;
+  arrangement: Arrangement | null;
 }
+
+/** How the running reports of a group are laid out: close, for paper. */
+const forPaper: Arrangement = { layout: 'table', grouping: 'none', oldestFirst: false };
 
 async function makePart(
   db: Database,
-  { id, studentId, made_by, what, from_day: from, to_day: to }: Part,
+  { id, studentId, made_by, what, from_day: from, to_day: to, arrangement }: Part,
   when: { school: School; today: IsoDate },
 ): Promise<void> {
   const actor = { personId: made_by, schoolId: when.school.id, today: when.today };
@@ -84,7 +90,7 @@ async function makePart(
   const paper =
     what === 'progress'
       ? await latestProgressPaper(db, student, when)
-      : await studentRunningPaper(db, student, { ...when, from, to });
+      : await studentRunningPaper(db, student, { ...when, from, to, arrangement: arrangement ?? forPaper });
   const pdf = await paperPdf(paper);
   await keep({ pdf, pages: await pagesOf(pdf) });
 }
@@ -112,16 +118,28 @@ async function latestProgressPaper(
   return progressPaper((await issuedReport(db, student.id, issued.id, school)).report, issued);
 }
 
+interface RunningWanted {
+  school: School;
+  today: IsoDate;
+  from: IsoDate | null;
+  to: IsoDate | null;
+  arrangement: Arrangement;
+}
+
 /** The running report of a student as a paper, for who sees all of it. */
 async function studentRunningPaper(
   db: Database,
   student: Student,
-  { school, today, from, to }: { school: School; today: IsoDate; from: IsoDate | null; to: IsoDate | null },
+  { school, today, from, to, arrangement }: RunningWanted,
 ): Promise<Paper> {
+  const { layout, grouping, oldestFirst } = arrangement;
   const goals = await goalsOf(db, [student.id]);
   const reader = { kind: 'team' as const, linkId: null, shows: everything, discreet: false };
-  const wanted = { only: null, find: '', page: 'all' as const, day: null, from, to, oldestFirst: false };
+  const wanted = { only: null, find: '', page: 'all' as const, day: null, from, to, oldestFirst };
   const { entries, threads } = await runningReport(db, student.id, goals, reader, wanted);
-  const groups = groupEntries(entries, 'none', goals, today);
-  return runningPaper({ studentShortName: student.shortName, schoolName: school.name, today, groups, threads });
+  const groups = groupEntries(entries, grouping, goals, today);
+  const about = stretchWords(from, to, today);
+  return runningPaper({
+    ...{ studentShortName: student.shortName, schoolName: school.name, today, groups, threads, about, layout },
+  });
 }

@@ -256,16 +256,22 @@ describe('the papers of several students', () => {
   it('may be of one student and a stretch of days: the same file, asked for again, is made once', async () => {
     const id = randomUUID();
     const student = { id: school.student, shortName: 'Ada E.' };
-    const wanted = { id, label: 'Ada E., Nov 18', from: '2026-11-18', to: '2026-11-18' };
+    const arrangement = { layout: 'cards', grouping: 'goal', oldestFirst: true } as const;
+    const wanted = { id, from: '2026-11-17', to: '2026-11-18', arrangement };
     for (const day of ['2026-11-17', '2026-11-18', '2026-11-19']) await observe(day);
     await askForReport(fresh.db, actorOf(school.manager), student, wanted, now);
     await askForReport(fresh.db, actorOf(school.manager), student, wanted, now);
     await makeBatch(fresh.db, id, { school: theSchoolOfIt, now });
     const batch = (await batchesOf(fresh.db, actorOf(school.manager))).find((one) => one.id === id);
-    expect(batch).toMatchObject({ label: 'Ada E., Nov 18', state: 'ready', done: 1, of: 1 });
+    expect(batch).toMatchObject({ label: 'Ada E., Nov 17 to Nov 18', state: 'ready', done: 1, of: 1 });
     const text = (await textOfPdf(await batchFile(fresh.db, actorOf(school.manager), id, now))).pages.join('\n');
     expect(text).toContain('Nov 18');
-    expect(text).not.toMatch(/Nov 1[79]/);
+    expect(text).not.toContain('Nov 19');
+    // As it was looked at: the oldest first, under its goal, and of which days.
+    expect(text.indexOf('Nov 17', text.indexOf('Nov 18') + 1)).toBeLessThan(text.lastIndexOf('Nov 18'));
+    expect(text).toContain('Nov 17 to Nov 18');
+    const { what } = await fresh.db('access_log').orderBy('id', 'desc').first('what');
+    expect(what).toBe('report (PDF)');
     await expect(batchFile(fresh.db, actorOf(school.aide), id, now)).rejects.toThrow(NotFound);
     await fresh.db('document_batch_parts').where({ batch_id: id }).delete();
     await fresh.db('document_batches').where({ id }).delete();

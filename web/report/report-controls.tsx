@@ -1,8 +1,9 @@
 import { Search } from 'lucide-react';
 import { useEffect, useId, useRef } from 'react';
 import { Form, useNavigation, useSearchParams } from 'react-router';
-import { dateSeenFrom, type IsoDate } from '~/core/calendar/iso-date';
+import type { IsoDate } from '~/core/calendar/iso-date';
 import type { Arrangement } from '~/core/readers/reader-rule';
+import { stretchWords } from '~/core/report/stretch';
 import { GoalFilter } from './goal-filter';
 
 interface ReportControlsProps {
@@ -155,12 +156,6 @@ export function ReportControls({ goals, goal, hasBehavior, find, arrangement, to
       </details>
     </div>
   );
-}
-
-/** A stretch in words: “Sep 8 to Dec 4”, with the year where it is another one. */
-export function stretchWords(from: IsoDate | null, to: IsoDate | null, today: IsoDate): string {
-  const begins = from && `${to ? '' : 'from '}${dateSeenFrom(from, today)}`;
-  return [begins, to && `to ${dateSeenFrom(to, today)}`].filter(Boolean).join(' ');
 }
 
 interface ChoiceProps {

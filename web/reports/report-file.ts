@@ -4,6 +4,7 @@ import { discreetEntry, discreetGoal } from '~/core/discreet/discreet';
 import { fileName } from '~/core/paper/file-name';
 import { entryLines, runningPaper } from '~/core/paper/running-paper';
 import { groupEntries } from '~/core/report/groups';
+import { stretchWords } from '~/core/report/stretch';
 import { counted } from '~/core/words/counting';
 import { may } from '~/server/access/rights';
 import { database } from '~/server/db/current';
@@ -16,7 +17,6 @@ import { askerOf, idFrom } from '../http/asker';
 import { arrangementCookie, sayNext } from '../http/cookies';
 import { answeringHeavy } from '../http/heavy';
 import { BEHAVIOR } from '../report/goal-filter';
-import { stretchWords } from '../report/report-controls';
 import { reportSearch } from '../report/report-search';
 import { teamReader } from '../report/team-reader';
 import { headerStudent } from '../students/header-student';
@@ -25,7 +25,7 @@ import { formatFrom, paperFile } from './file-answer';
 
 /** A file of more entries than this is made by the worker: nobody else’s page waits for it. */
 const MOST_AT_ONCE = 1000;
-/** The same file, asked for again, is the same one. */
+/** The same file, asked for twice within a minute, is one; later, something may have been corrected. */
 const LARGE_REPORTS = '5b0e4f0a-6a86-4f0e-9d2c-3c1d7a52e9f1';
 
 /** The running report as a file, as the page shows it to the one who asks: what it is narrowed to, in its order and groups. */
@@ -49,10 +49,11 @@ export const loader = answeringHeavy(async ({ params, request, context }: Route.
   if (isWhole && may(student, 'share')) {
     const size = await reportSize(database(), student.id, reader, wanted);
     if (size > MOST_AT_ONCE) {
-      const about = [actor.personId, student.id, from, to, actor.today, size].join(' ');
-      const label = [student.shortName, (from || to) && stretchWords(from, to, actor.today)].filter(Boolean).join(', ');
-      await askForReport(database(), actor, student, { id: nameId(about, LARGE_REPORTS), label, from, to }, now);
-      const text = `That is ${counted(size, 'entry', 'entries')}: the PDF is made in the background, and stands here when it is ready.`;
+      const minute = now.toISOString().slice(0, 16);
+      const about = JSON.stringify([actor.personId, student.id, from, to, arrangement, minute]);
+      const asked = { id: nameId(about, LARGE_REPORTS), from, to, arrangement };
+      await askForReport(database(), actor, student, asked, now);
+      const text = `That is ${counted(size, 'entry', 'entries')}: so long a report is made as a PDF, in the background, and stands here when it is ready.`;
       throw redirect('/reports', { headers: await sayNext({ text }) });
     }
   }
@@ -66,7 +67,7 @@ export const loader = answeringHeavy(async ({ params, request, context }: Route.
     narrowed && `${narrowed.number} · ${narrowed.shortName}`,
     goal === BEHAVIOR && 'behavior',
     find && `with “${find}”`,
-    (from || to) && stretchWords(from, to, actor.today),
+    stretchWords(from, to, actor.today),
   ];
   const what = `report (${format.toUpperCase()})`;
   await recordReading(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'exported' }, now);

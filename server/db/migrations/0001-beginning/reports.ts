@@ -50,6 +50,8 @@ export const reports = `
     -- Of running reports: only what was seen in this stretch.
     from_day date,
     to_day date,
+    -- How they are laid out; null as it usually is for a group.
+    arrangement jsonb check (jsonb_typeof(arrangement) = 'object'),
     made_by uuid not null references people,
     made_at timestamptz not null,
     state text not null default 'waiting' check (state in ('waiting', 'making', 'ready', 'failed', 'over')),
