@@ -7,7 +7,7 @@ import { choices, follow, moment, noteInputOf } from '~/tests/database/followed'
 import { freshDatabase } from '~/tests/database/fresh';
 import { actorOf, makeAdmin, now, type SmallSchool, schoolId, smallSchool, today } from '~/tests/database/small-school';
 import { Conflict, Invalid, NotAllowed, NotFound } from '../failures';
-import { behaviorEntries } from '../report/report';
+import { behaviorEntries, newestEntries } from '../report/report';
 import { ownDayParts, plannedOn, saveOwnDayParts, timetablesOf } from '../school/timetable';
 import { studentTabs } from '../students/students';
 import { behaviorOf, notesAcross } from './behavior';
@@ -250,6 +250,8 @@ describe('an ABC note', () => {
     expect((await seen()).notes).toHaveLength(1);
     const entries = await behaviorEntries(fresh.db, [school.student], { discreet: false });
     expect(entries.map(({ isSecond }) => isSecond).sort()).toEqual([false, true]);
+    const newest = await newestEntries(fresh.db, [school.student], [], { limit: 1, discreet: false });
+    expect(newest.map(({ id }) => id)).toEqual([entries[0]?.id]);
   });
 
   it('shows first letters only where the view is discreet', async () => {

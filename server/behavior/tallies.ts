@@ -32,12 +32,12 @@ const query = (from = 'entries') => `
 export async function talliesOf(
   db: Database,
   studentIds: readonly string[],
-  { limit, ids }: { limit?: number | undefined; ids?: readonly string[] | undefined } = {},
+  { ids }: { ids?: readonly string[] | undefined } = {},
 ): Promise<Tally[]> {
   const found = await db.raw<{ rows: Tally[] }>(
     `${query()} where t.student_id = any(:studentIds) and t.kind = 'count' and not t.withdrawn ${ids ? 'and t.id = any(:ids)' : ''}
-      order by t.observed_on desc, t.observed_time desc, t.recorded_at desc ${limit ? 'limit :limit' : ''}`,
-    { studentIds: [...studentIds], ids: [...(ids ?? [])], limit: limit ?? 0 },
+      order by t.observed_on desc, t.observed_time desc, t.recorded_at desc`,
+    { studentIds: [...studentIds], ids: [...(ids ?? [])] },
   );
   return found.rows;
 }

@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto';
 import knex, { type Knex } from 'knex';
 import { LRUCache } from 'lru-cache';
-import PQueue from 'p-queue';
 import pg from 'pg';
 import { type DatabaseRole, roles } from './guard';
 
@@ -53,13 +52,17 @@ function nameOf(text: string): string {
   return name;
 }
 
+const forget = () => {};
+
 /** Queries on one connection wait for each other: in a transaction several things may be asked at once. */
 function askInTurn(connection: pg.Client): void {
   const ask = connection.query.bind(connection) as unknown as Query;
   const prepared = prepares();
-  const line = new PQueue({ concurrency: 1 });
+  let last: Promise<unknown> = Promise.resolve();
   const inTurn = (config: Asked, done?: Done) => {
-    const answer = line.add(() => ask(prepared(config))) as Promise<pg.QueryResult>;
+    const next = () => ask(prepared(config));
+    const answer = last.then(next, next);
+    last = answer.then(forget, forget);
     if (!done) return answer;
     answer.then(
       (result) => done(null, result),
@@ -161,6 +164,12 @@ export function isDatabaseGone(error: unknown): boolean {
 export function isUnkeepable(error: unknown): boolean {
   const { code } = (error ?? {}) as { code?: unknown };
   return code === '22021' || code === '22P05';
+}
+
+/** Whether an error says only that something asked before in the same transaction had failed. */
+export function isRefusedWithAnother(error: unknown): boolean {
+  const { code } = (error ?? {}) as { code?: unknown };
+  return code === '25P02';
 }
 
 /** Whether an error is a broken uniqueness rule: any, or the one that is named. */

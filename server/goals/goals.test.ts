@@ -17,9 +17,8 @@ import {
 import { NotFound } from '../failures';
 import { correctObservation, withdrawObservation } from '../observations/change';
 import { markPair, unmarkPair } from '../observations/pairs';
-import { observationsOf } from '../observations/read';
 import { recordSession } from '../observations/record';
-import { reportEntries } from '../report/report';
+import { newestEntries } from '../report/report';
 import { schoolOf, settings } from '../school/school';
 import { studentTabs } from '../students/students';
 import { goalOf, goalsOf } from './goals';
@@ -90,16 +89,20 @@ describe('entries, newest first', () => {
     const cleos = await addGoal(fresh.db, cleo);
     const input = sessionOf({ ...school, goal: cleos }, ['gesture'], { on: '2026-11-19' });
     await recordSession(fresh.db, actorOf(school.manager), cleo, input, { wall, now });
-    const both = await observationsOf(fresh.db, [school.student, cleo], { limit: 3 });
-    expect(both.map(({ on, time }) => `${on} ${time}`)).toEqual([
+    const students = [school.student, cleo];
+    const goals = await goalsOf(fresh.db, students);
+    const newest = (options: object = {}) =>
+      newestEntries(fresh.db, students, goals, { limit: 3, discreet: false, ...options });
+    expect((await newest()).map(({ on, time }) => `${on} ${time}`)).toEqual([
       '2026-11-20 09:30',
       '2026-11-20 08:00',
       '2026-11-19 09:30',
     ]);
-    expect(await observationsOf(fresh.db, [], { limit: 3 })).toEqual([]);
-    const goals = await goalsOf(fresh.db, [school.student, cleo]);
-    const entries = await reportEntries(fresh.db, goals, { goalId: cleos });
-    expect(entries).toMatchObject([{ studentId: cleo, setting: 'Kitchen', observer: 'manager', isCorrected: false }]);
+    expect(await newest({ limit: 1, on: '2026-11-19' })).toMatchObject([
+      { studentId: cleo, setting: 'Kitchen', observer: 'manager', isCorrected: false },
+    ]);
+    expect(await newest({ on: '2026-11-24' })).toEqual([]);
+    expect(await newestEntries(fresh.db, [], [], { limit: 3, discreet: false })).toEqual([]);
   });
 });
 

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { LRUCache } from 'lru-cache';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { ObservedSession } from '~/core/observations/observation';
@@ -58,7 +59,7 @@ class Computed<Kept extends object> {
 
   async of(db: Database, goals: readonly Goal[], when: When): Promise<Map<string, Kept>> {
     const stamps = await entryStamps(db, goals);
-    const around = JSON.stringify([when.today, when.school.calendar]);
+    const around = hashOf([when.today, when.school.calendar]);
     const keys = new Map(
       goals.map((goal) => [goal.id, `${JSON.stringify(goal)} ${stamps.get(goal.id) ?? ''} ${around}`]),
     );
@@ -76,6 +77,8 @@ class Computed<Kept extends object> {
     return new Map(goals.map(({ id }) => [id, (known.get(id) ?? fresh.get(id)) as Kept]));
   }
 }
+
+const hashOf = (value: unknown) => createHash('sha1').update(JSON.stringify(value)).digest('base64url');
 
 /** Points of goals that are kept between pages; a goal of a year has about a hundred. */
 const POINTS_KEPT = 40_000;

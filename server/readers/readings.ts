@@ -37,17 +37,16 @@ export async function recordReading(
 /** Whose pages were opened by whom on which day, as far as this process has written it down: asked at every page, written once. */
 const opened = new LRUCache<string, true>({ max: 20_000 });
 
+const openedKey = ({ personId, today }: Actor, studentId: string) => `${personId} ${studentId} ${today}`;
+
+/** Whether this process knows already that who asks has opened the student’s pages today. */
+export const isRecorded = (actor: Actor, studentId: string) => opened.has(openedKey(actor, studentId));
+
 /** Writes down that a member of the team or an administrator has opened a student’s pages, once a day. */
-export async function recordPages(
-  db: Database,
-  { personId, today }: Actor,
-  studentId: string,
-  now: Date,
-): Promise<void> {
-  const key = `${personId} ${studentId} ${today}`;
-  if (opened.has(key)) return;
+export async function recordPages(db: Database, actor: Actor, studentId: string, now: Date): Promise<void> {
+  const { personId } = actor;
   await recordReading(db, { personId }, { studentId, what: 'the student’s pages', how: 'opened' }, now);
-  opened.set(key, true);
+  opened.set(openedKey(actor, studentId), true);
 }
 
 export interface Reading {

@@ -1,4 +1,5 @@
 import { noteSentence, tallySentence } from '~/core/behavior/sentence';
+import type { IsoDate } from '~/core/calendar/iso-date';
 import { discreetChoices } from '~/core/discreet/discreet';
 import { noteWithRemarks, withoutRemarks } from '~/core/measures/rubric';
 import { everything, type Shows } from '~/core/readers/reader-rule';
@@ -12,7 +13,6 @@ import { type Observation, observationsOf } from '../observations/read';
 
 /** Which entries, and what of them a reader is shown: all, unless it is said. */
 export interface EntriesWanted {
-  limit?: number | undefined;
   /** These only. */
   ids?: readonly string[] | undefined;
   shows?: Shows | undefined;
@@ -25,10 +25,10 @@ export interface EntriesWanted {
 export async function reportEntries(
   db: Database,
   goals: readonly Goal[],
-  { shows = everything, ...options }: EntriesWanted & { goalId?: string | undefined } = {},
+  { shows = everything, ids }: EntriesWanted = {},
 ): Promise<ReportEntry[]> {
   const byId = new Map(goals.map((goal) => [goal.id, goal]));
-  const observations = await observationsOf(db, [...new Set(goals.map((goal) => goal.studentId))], options);
+  const observations = await observationsOf(db, [...new Set(goals.map((goal) => goal.studentId))], { ids });
   return observations.map((observation) => reportEntryOf(observation, byId.get(observation.goalId) as Goal, shows));
 }
 
@@ -73,12 +73,45 @@ export async function behaviorEntries(
   if (noted.length === 0) return [];
   const choices = await choicesOfAll(db, noted);
   const namings = new Map([...choices].map(([id, own]) => [id, namingOf(discreet ? discreetChoices(own) : own)]));
+  return newestFirst([
+    notes.map((note) => noteEntry(note, namings.get(note.studentId) as Naming, shows)),
+    tallies.map((tally) => tallyEntry(tally, namings.get(tally.studentId) as Naming, shows)),
+  ]);
+}
+
+/**
+ * The newest entries of some students of any kind, newest first. Ask `studentFor` or `studentsOf` first.
+ *
+ * @param goals  all goals of these students, retired ones too
+ * @param on  of this day only
+ */
+export async function newestEntries(
+  db: Database,
+  studentIds: readonly string[],
+  goals: readonly Goal[],
+  { limit, on = null, discreet }: { limit: number; on?: IsoDate | null; discreet: boolean },
+): Promise<ReportEntry[]> {
+  const newest = await preparedRows<{ id: string; kind: string }>(
+    db,
+    'newest-entries',
+    // Student by student, so that each list comes out of its index in order and ends early.
+    `select e.id, e.kind
+       from unnest(cast($1 as uuid[])) as student (id)
+       cross join lateral (
+         select * from entries x
+          where x.student_id = student.id and x.kind in ('goal', 'incident', 'count') and not x.withdrawn
+                and (cast($2 as date) is null or x.observed_on = $2)
+          order by x.observed_on desc, x.observed_time desc, x.recorded_at desc limit $3) e
+      order by e.observed_on desc, e.observed_time desc, e.recorded_at desc limit $3`,
+    [[...studentIds], on, limit],
+  );
+  const ofGoals = newest.flatMap(({ id, kind }) => (kind === 'goal' ? [id] : []));
+  const ofBehavior = newest.flatMap(({ id, kind }) => (kind === 'goal' ? [] : [id]));
   return newestFirst(
-    [
-      notes.map((note) => noteEntry(note, namings.get(note.studentId) as Naming, shows)),
-      tallies.map((tally) => tallyEntry(tally, namings.get(tally.studentId) as Naming, shows)),
-    ],
-    wanted.limit,
+    await Promise.all([
+      ofGoals.length > 0 ? reportEntries(db, goals, { ids: ofGoals }) : [],
+      ofBehavior.length > 0 ? behaviorEntries(db, studentIds, { ids: ofBehavior, discreet }) : [],
+    ]),
   );
 }
 

@@ -6,12 +6,11 @@ import { smallGraphShape } from '~/core/graph/small-graph-shape';
 import { measureOf } from '~/core/measures/measure';
 import { criterionSentence } from '~/core/progress/criterion';
 import type { Progress } from '~/core/progress/progress';
-import { newestFirst } from '~/core/report/report';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/goals/progress';
-import { behaviorEntries, reportEntries } from '~/server/report/report';
+import { newestEntries } from '~/server/report/report';
 import { studentFor } from '~/server/students/students';
 import { answering } from '../http/answering';
 import { askerOf, idFrom } from '../http/asker';
@@ -34,12 +33,10 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     goalsOf(database(), [studentId]).then((stored) => (discreet ? stored.map(discreetGoal) : stored)),
   ]);
   const goals = goalsWorkedOn(all);
-  const [progress, observed, behavior] = await Promise.all([
+  const [progress, entries] = await Promise.all([
     progressOfGoals(database(), goals, { school, today: actor.today }),
-    reportEntries(database(), all, { limit: NEWEST }),
-    behaviorEntries(database(), [studentId], { limit: NEWEST, discreet }),
+    newestEntries(database(), [studentId], all, { limit: NEWEST, discreet }),
   ]);
-  const entries = newestFirst([observed, behavior], NEWEST);
   return {
     student: headerStudent(student, { discreet }),
     today: actor.today,

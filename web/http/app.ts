@@ -23,7 +23,7 @@ export function makeApp(build: ServerBuild, { assets }: { assets: string }): Exp
   app.set('trust proxy', /^\d+$/.test(config.TRUST_PROXY) ? Number(config.TRUST_PROXY) : config.TRUST_PROXY);
   app.use(compressPages);
   app.use('/assets', express.static(`${assets}/assets`, { immutable: true, maxAge: '1y', index: false }));
-  app.use(express.static(assets, { maxAge: '1h', index: false }));
+  app.get(/\.\w+$/, express.static(assets, { maxAge: '1h', index: false }));
   app.use(logRequests);
   app.get('/health', health);
   app.use(securityHeaders({ isSecure: config.PUBLIC_URL.startsWith('https:') }), guardSubmissions(config.PUBLIC_URL));

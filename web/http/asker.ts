@@ -6,7 +6,7 @@ import { now } from '~/server/clock';
 import { asking, database } from '~/server/db/current';
 import { NotFound } from '~/server/failures';
 import type { Person } from '~/server/people/people';
-import { recordPages } from '~/server/readers/readings';
+import { isRecorded, recordPages } from '~/server/readers/readings';
 import type { School } from '~/server/school/school';
 import type { Actor } from '~/server/students/students';
 import { preferencesOf, sessionCookie } from './cookies';
@@ -54,6 +54,7 @@ async function writePages(request: Request, context: Readonly<RouterContextProvi
   const studentId = studentPages.exec(new URL(request.url).pathname)?.[1];
   if (request.method !== 'GET' || status >= 400 || !studentId || !z.uuid().safeParse(studentId).success) return;
   const { actor, now: at } = askerOf(context);
+  if (isRecorded(actor, studentId)) return;
   try {
     await asking(actor, () => recordPages(database(), actor, studentId, at));
   } catch (error) {

@@ -2,12 +2,11 @@ import { Link, useSearchParams } from 'react-router';
 import { type IsoDate, shortDate } from '~/core/calendar/iso-date';
 import { discreetGoal } from '~/core/discreet/discreet';
 import { verdictWords } from '~/core/progress/verdict-words';
-import { newestFirst } from '~/core/report/report';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/db/current';
 import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { standingOfGoals } from '~/server/goals/progress';
-import { behaviorEntries, reportEntries } from '~/server/report/report';
+import { newestEntries } from '~/server/report/report';
 import { studentsOf } from '~/server/students/students';
 import { askerOf } from '../http/asker';
 import { answeringHeavy } from '../http/heavy';
@@ -23,21 +22,13 @@ const NEWEST = 6;
 export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
   const { actor, person, school, discreet } = askerOf(context);
   const students = await studentsOf(database(), actor);
-  const all = await goalsOf(
-    database(),
-    students.map(({ id }) => id),
-  );
+  const ids = students.map(({ id }) => id);
+  const all = await goalsOf(database(), ids);
   const goals = discreet ? all.map(discreetGoal) : all;
-  const [progress, observed, behavior] = await Promise.all([
+  const [progress, entries] = await Promise.all([
     standingOfGoals(database(), goalsWorkedOn(goals), { school, today: actor.today }),
-    reportEntries(database(), goals, { limit: NEWEST }),
-    behaviorEntries(
-      database(),
-      students.map(({ id }) => id),
-      { limit: NEWEST, discreet },
-    ),
+    newestEntries(database(), ids, goals, { limit: NEWEST, discreet }),
   ]);
-  const entries = newestFirst([observed, behavior], NEWEST);
   const summaries = students.map((student) => summaryOf(student, goalsWorkedOn(goals), progress, { discreet }));
   return {
     today: actor.today,

@@ -3,7 +3,6 @@ import { longDate, weekday } from '~/core/calendar/iso-date';
 import { noSchoolWords } from '~/core/calendar/school-days';
 import { discreetGoal, discreetStudent } from '~/core/discreet/discreet';
 import { verdictWords } from '~/core/progress/verdict-words';
-import { newestFirst } from '~/core/report/report';
 import { MOST_IN_ROUND } from '~/core/rounds/most-in-round';
 import { dayPlan } from '~/core/today/today';
 import { counted } from '~/core/words/counting';
@@ -11,7 +10,7 @@ import { database } from '~/server/db/current';
 import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { standingOfGoals } from '~/server/goals/progress';
 import { newestDates } from '~/server/observations/coverage';
-import { behaviorEntries, reportEntries } from '~/server/report/report';
+import { newestEntries } from '~/server/report/report';
 import { roundsOf } from '~/server/rounds/rounds';
 import { plannedOn } from '~/server/school/timetable';
 import { studentsOf } from '~/server/students/students';
@@ -25,7 +24,7 @@ import { VerdictMark } from '../ui/verdict';
 import { useWaiting } from '../waiting/waiting';
 import type { Route } from './+types/today';
 
-/** How many of the entries of a day are read for the margin. */
+/** How many of the entries of a day stand in the margin. */
 const NEWEST = 12;
 
 export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
@@ -41,12 +40,10 @@ export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
   ]);
   const all = discreet ? stored.map(discreetGoal) : stored;
   const goals = goalsWorkedOn(all);
-  const [progress, observed, behavior] = await Promise.all([
+  const [progress, entries] = await Promise.all([
     standingOfGoals(database(), goals, { school, today: actor.today }),
-    reportEntries(database(), all, { limit: NEWEST }),
-    behaviorEntries(database(), ids, { limit: NEWEST, discreet }),
+    newestEntries(database(), ids, all, { limit: NEWEST, on: actor.today, discreet }),
   ]);
-  const entries = newestFirst([observed, behavior], NEWEST);
   const names = new Map(
     students.map((student) => [student.id, (discreet ? discreetStudent(student) : student).shortName]),
   );
@@ -58,11 +55,6 @@ export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
     name: names.get(studentId) ?? '',
     due: due.map((id) => lineOf(byId.get(id) as Goal)),
   });
-  const today = shownEntries(
-    entries.filter(({ on }) => on === actor.today),
-    all,
-    { discreet },
-  );
   return {
     wall,
     noSchool: noSchoolWords(wall.on, school.calendar),
@@ -79,7 +71,7 @@ export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
         ? { ...lineOf(goal), studentId: goal.studentId, name: names.get(goal.studentId) ?? '', ...verdict }
         : [];
     }),
-    entries: today,
+    entries: shownEntries(entries, all, { discreet }),
     names: Object.fromEntries(names),
   };
 });
