@@ -7,7 +7,7 @@ import type { ReaderRule } from '../readers/reader-rule';
 import { shownWords } from '../readers/who-can-see';
 import { grantedWords, roleWords } from '../team/roles';
 
-/** What is written down when it changes: who may do and see what, and what a school and its figures rest on. */
+/** What is written down when it changes: who may do and see what, what a school and its figures rest on, and who took these away. */
 export const changeKinds = [
   'case manager',
   'member of the team',
@@ -21,6 +21,7 @@ export const changeKinds = [
   'school',
   'account',
   'sign-in',
+  'file',
 ] as const;
 export type ChangeKind = (typeof changeKinds)[number];
 
@@ -37,6 +38,7 @@ export const changeKindWords: Record<ChangeKind, string> = {
   school: 'School',
   account: 'Account',
   'sign-in': 'Sign-in',
+  file: 'File downloaded',
 };
 
 /** How something was, or is: what is not there was not, or is not any more. */

@@ -207,6 +207,22 @@ describe('the list of changes', () => {
     expect(await changesOf(fresh.db, { ...admin(), schoolId: elsewhere }, wanted)).toEqual({ changes: [], total: 0 });
   });
 
+  it('tells of a person’s account at each school that they work at, and of a student at theirs alone', async () => {
+    const [elsewhere] = await fresh.db('schools').where({ name: 'Elder Brook' }).pluck('id');
+    const there = { ...admin(), schoolId: elsewhere };
+    await beginSession(fresh.db, school.stranger, now);
+    for (const who of [admin(), there]) {
+      const { changes } = await changesOf(fresh.db, who, { kind: 'sign-in', about: 'stranger', page: 1 });
+      expect(changes[0]).toMatchObject({ what: 'sign-in', person: 'stranger', at: now });
+    }
+    await fresh.db('school_staff').where({ school_id: elsewhere }).update({ from_date: '2026-09-01', until_date: '2026-11-23' });
+    const { total } = await changesOf(fresh.db, admin(), { kind: 'sign-in', about: 'stranger', page: 1 });
+    await beginSession(fresh.db, school.stranger, now);
+    const written = await fresh.db('changes').where({ person_id: school.stranger, what: 'sign-in' });
+    expect(written.filter(({ school_id }) => school_id === elsewhere)).toHaveLength(1);
+    expect(written).toHaveLength(total + 2);
+  });
+
   it('is found by name, kind and day, and comes in pages', async () => {
     const all = await changesOf(fresh.db, admin(), { ...wanted, page: null });
     expect(all.total).toBe(all.changes.length);

@@ -8,6 +8,7 @@ export interface Change {
   what: ChangeKind;
   /** Of one student; their school is the change’s. */
   studentId?: string | null;
+  /** Else of one school; else, of a person, of each school that they work at. */
   schoolId?: string | null;
   /** Whom it is about, where it is about somebody with an account. */
   personId?: string | null;
@@ -29,9 +30,16 @@ export async function writeChange(
   if (JSON.stringify(before) === JSON.stringify(after)) return;
   await db.raw(
     `insert into changes (school_id, student_id, person_id, what, before, after, changed_by, changed_at)
-     select coalesce(cast(:schoolId as uuid), (select school_id from students where id = :studentId),
-                     (select school_id from school_staff where person_id = :personId order by from_date, school_id limit 1)),
-            :studentId, :personId, :what, :before, :after, :by, :now`,
+     select s.id, :studentId, :personId, :what, :before, :after, :by, :now
+       from (select) as this
+       left join (
+         select cast(:schoolId as uuid) as id where cast(:schoolId as uuid) is not null
+         union
+         select school_id from students where id = :studentId and cast(:schoolId as uuid) is null
+         union
+         select school_id from school_staff
+          where person_id = :personId and coalesce(cast(:studentId as uuid), cast(:schoolId as uuid)) is null
+                and coalesce(until_date, 'infinity') >= cast(cast(:now as timestamptz) as date)) as s on true`,
     {
       ...{ what, studentId, schoolId, personId, by, now },
       ...{ before: before && JSON.stringify(before), after: after && JSON.stringify(after) },

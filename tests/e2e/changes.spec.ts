@@ -31,6 +31,10 @@ test('an administrator reads what was changed, narrows it down, and takes it awa
   expect(text).toMatch(/^at,what,student,person,by,said,before,after\r\n/);
   expect(text).toContain('What each reader sees,Ansel Dorsey');
   expect(text).not.toContain('Snow day');
+  // That it was taken away is written down too.
+  await page.goto('/school/changes?kind=file');
+  await expect(rows.nth(1)).toContainText('File downloaded');
+  await expect(rows.nth(1)).toContainText('ansel');
   await page.goto('/school/changes?about=nobody+of+that+name&page=99&kind=x&from=never');
   await expect(page.getByText('Nothing that fits.')).toBeVisible();
 

@@ -1,7 +1,7 @@
 import { wallTime } from '~/core/calendar/zone';
 import { changedFields, changeKindWords, changeSaid, changesWanted } from '~/core/changes/change';
 import { fileName } from '~/core/paper/file-name';
-import { changesOf } from '~/server/access/changes';
+import { changesOf, writeChange } from '~/server/access/changes';
 import { database } from '~/server/db/current';
 import { NotFound } from '~/server/failures';
 import { answering } from '../http/answering';
@@ -11,7 +11,7 @@ import type { Route } from './+types/changes-file';
 
 /** The changes that are asked for, all pages of them, as comma-separated text; as they were written down, too. */
 export const loader = answering(async ({ request, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
+  const { actor, school, discreet, now } = askerOf(context);
   const wanted = changesWanted.parse(Object.fromEntries(new URL(request.url).searchParams));
   const { changes } = await changesOf(database(), actor, { ...wanted, page: null });
   // The file is made of names.
@@ -22,6 +22,9 @@ export const loader = answering(async ({ request, context }: Route.LoaderArgs) =
     const asWritten = [before, after].map((state) => (state === null ? '' : JSON.stringify(state)));
     return [`${on}T${time}`, changeKindWords[what], student ?? '', person ?? '', by ?? '', said, ...asWritten];
   });
+  const { kind, about, from, to } = wanted;
+  const after = { of: 'changes', lines: rows.length, kind, about, from, to };
+  await writeChange(database(), actor.personId, { what: 'file', schoolId: school.id, before: null, after }, now);
   const fields = ['at', 'what', 'student', 'person', 'by', 'said', 'before', 'after'];
   return csvFile(fileName(school.name, 'changes', actor.today), fields, rows);
 });
