@@ -28,6 +28,6 @@ export default defineConfig(({ isSsrBuild }) => ({
   ssr: isSsrBuild ? { noExternal: true, external: loadedByName } : {},
   build: {
     // The server build is the whole server: Express, its settings and React Router's own build in one bundle.
-    rollupOptions: isSsrBuild ? { input: './web/http/main.ts', treeshake } : { treeshake },
+    rollupOptions: isSsrBuild ? { input: './web/platform/http/main.ts', treeshake } : { treeshake },
   },
 }));

@@ -3,8 +3,8 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { simpleParser } from 'mailparser';
 import { SMTPServer, type SMTPServerAddress } from 'smtp-server';
-import { connect } from '~/server/db/database';
-import { type CarrierRule, carrierRules, keepArrived } from '~/server/post/carrier';
+import { type CarrierRule, carrierRules, keepArrived } from '~/server/messages/test-mail';
+import { connect } from '~/server/platform/db/database';
 
 const { DATABASE_URL = '', CARRIER_PORT = '4325' } = process.env;
 const db = connect(DATABASE_URL, { poolSize: 4 });

@@ -1,9 +1,9 @@
 import { wallTime } from '~/core/calendar/zone';
-import { carefulRules } from '~/core/readers/reader-rule';
-import { type Speaker, sayComment } from '~/server/comments/comments';
-import type { Database } from '~/server/db/database';
-import { saveReaderRules } from '~/server/readers/rules';
-import { makeWayIn } from '~/server/ways-in/ways-in';
+import { carefulRules } from '~/core/sharing/reader-rule';
+import type { Database } from '~/server/platform/db/database';
+import { type Speaker, sayComment } from '~/server/sharing/comments';
+import { makeWayIn } from '~/server/sharing/share-links';
+import { saveReaderRules } from '~/server/sharing/visibility';
 import { SEED } from './goal-rows';
 import { randomFrom } from './random';
 import { timeZone } from './school';

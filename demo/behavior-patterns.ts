@@ -1,4 +1,4 @@
-import type { ChoiceKind } from '~/core/behavior/choice';
+import type { ChoiceKind } from '~/core/entries/incidents/choice';
 
 /** Names with how often each comes up. */
 type Weighted = Record<string, number>;

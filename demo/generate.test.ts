@@ -3,7 +3,7 @@ import { addDays } from '~/core/calendar/iso-date';
 import { readData } from '~/core/measures/measure';
 import { progressOf } from '~/core/progress/progress';
 import { type Goal, goalsOf } from '~/server/goals/goals';
-import { progressOfGoals } from '~/server/goals/progress';
+import { progressOfGoals } from '~/server/progress/progress';
 import { type School, schoolIfAny } from '~/server/school/school';
 import { freshDatabase } from '~/tests/database/fresh';
 import { generateDemo, schoolYearOf } from './generate';

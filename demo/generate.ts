@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { addDays, type IsoDate } from '~/core/calendar/iso-date';
 import type { SchoolCalendar } from '~/core/calendar/school-days';
 import { instantAt } from '~/core/calendar/zone';
-import { usualPurposes } from '~/core/ways-in/way-in';
+import { usualPurposes } from '~/core/sharing/share-link';
 import { behaviorRows } from './behavior-rows';
 import { type GoalRows, goalRows, moreMeasureRows, SEED, type Surroundings } from './goal-rows';
 import { moreMeasures } from './more-measures';

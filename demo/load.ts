@@ -1,9 +1,9 @@
 import { addDays } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
-import { hashPassword } from '~/server/access/passwords';
-import type { Database } from '~/server/db/database';
-import { correctObservation, withdrawObservation } from '~/server/observations/change';
-import { observationsOf } from '~/server/observations/read';
+import { correctObservation, withdrawObservation } from '~/server/entries/change';
+import { observationsOf } from '~/server/entries/read';
+import { hashPassword } from '~/server/people/passwords';
+import type { Database } from '~/server/platform/db/database';
 import { answerSomeEntries } from './answers';
 import { generateDemo } from './generate';
 import { demoPassword, timeZone } from './school';

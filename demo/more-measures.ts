@@ -1,4 +1,4 @@
-import { type CriterionDefinition, usualCriterion } from '~/core/goals/criterion-definition';
+import { type CriterionDefinition, usualCriterion } from '~/core/measures/criterion-definition';
 import type { MeasureData } from '~/core/measures/measure';
 import type { Random } from './random';
 import type { Place } from './school';

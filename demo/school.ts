@@ -1,5 +1,5 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
-import type { Role } from '~/core/team/roles';
+import type { Role } from '~/core/students/roles';
 
 /** The made-up school. Everybody in it is invented. */
 export const schoolName = 'Quince Lane School';

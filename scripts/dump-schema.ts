@@ -2,8 +2,8 @@
 // migration, before the next one is written: from it that one is tested.
 import { execFileSync } from 'node:child_process';
 import { existsSync, readdirSync, writeFileSync } from 'node:fs';
-import { connect } from '~/server/db/database';
-import { migrate, migrations } from '~/server/db/migrate';
+import { connect } from '~/server/platform/db/database';
+import { migrate, migrations } from '~/server/platform/db/migrate';
 import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
 import { fillSmall } from '~/tests/database/small-data';
 

@@ -1,12 +1,12 @@
 // Brings the database up to date. With --demo, loads the demo into an empty one; else an empty one gets a code that opens its set-up.
 // With --reset, builds the demo anew, where nobody but the demo's people has ever had an account.
 import { loadDemo } from '~/demo/load';
-import { now } from '~/server/clock';
-import { config } from '~/server/config';
-import { connect, type Database } from '~/server/db/database';
-import { alone } from '~/server/db/lock';
-import { migrate } from '~/server/db/migrate';
-import { newSetUpCode } from '~/server/school/beginning';
+import { newSetUpCode } from '~/server/people/beginning';
+import { now } from '~/server/platform/clock';
+import { config } from '~/server/platform/config';
+import { connect, type Database } from '~/server/platform/db/database';
+import { alone } from '~/server/platform/db/lock';
+import { migrate } from '~/server/platform/db/migrate';
 import { schoolIfAny } from '~/server/school/school';
 
 /** Of several that prepare the same database at once, one loads the demo, and the others find it there. */

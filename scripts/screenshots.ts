@@ -1,8 +1,8 @@
 // One picture of each main view, from the demo on a fixed day: docs/screenshots/.
 import { chromium as browserType, type Page } from '@playwright/test';
 import { loadDemo } from '~/demo/load';
-import { connect } from '~/server/db/database';
-import { migrate } from '~/server/db/migrate';
+import { connect } from '~/server/platform/db/database';
+import { migrate } from '~/server/platform/db/migrate';
 import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
 import { chromium } from '~/tests/e2e/chromium';
 import { clock } from '~/tests/e2e/demo-template';

@@ -1,9 +1,9 @@
 import { Writable } from 'node:stream';
 import { renderToPipeableStream } from 'react-dom/server';
 import { type EntryContext, type HandleErrorFunction, type RouterContextProvider, ServerRouter } from 'react-router';
-import { nonceContext } from './http/context';
-import { logFailure } from './http/log';
-import { Nonce } from './ui/nonce';
+import { logFailure } from './platform/http/log';
+import { nonceContext } from './platform/http/security';
+import { Nonce } from './platform/ui/nonce';
 
 export default function handleRequest(
   request: Request,

@@ -2,10 +2,10 @@ import type { ReactNode } from 'react';
 import { data, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from 'react-router';
 import type { Route } from './+types/root';
 import './app.css';
-import { type Preferences, preferencesOf, type Toast, toastCookie } from './http/cookies';
-import { FailurePage } from './ui/failure-page';
-import { useNonce } from './ui/nonce';
-import { Toasts } from './ui/toasts';
+import { type Preferences, preferencesOf, type Toast, toastCookie } from './platform/http/cookies';
+import { FailurePage } from './platform/ui/failure-page';
+import { useNonce } from './platform/ui/nonce';
+import { Toasts } from './platform/ui/toasts';
 
 interface RootData extends Preferences {
   toast: (Toast & { id: number }) | null;

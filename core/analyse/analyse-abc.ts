@@ -1,8 +1,8 @@
-import type { AbcNote } from '../behavior/abc-note';
 import { analyseBehavior, type BehaviorAnalysis } from '../behavior/analysis';
 import { byQuarterHour } from '../behavior/when';
 import type { IsoDate } from '../calendar/iso-date';
 import { type SchoolCalendar, schoolDays } from '../calendar/school-days';
+import type { AbcNote } from '../entries/incidents/incident';
 
 export interface AbcFileAnalysis extends BehaviorAnalysis {
   from: IsoDate;

@@ -10,8 +10,8 @@ import {
   USUAL_AGREEMENT,
   USUAL_KAPPA,
   unscoredIntervalAgreement,
-} from '../agreement/agreement';
-import { cohensKappa } from '../agreement/kappa';
+} from '../measures/agreement/agreement';
+import { cohensKappa } from '../measures/agreement/kappa';
 import { sum } from '../statistics/spread';
 
 /** What two observers noted: counts by interval, yes or no by interval, lengths by occurrence, or any categories. */

@@ -1,17 +1,17 @@
 import { dayNumber, type IsoDate } from '../calendar/iso-date';
 import type { SchoolCalendar } from '../calendar/school-days';
-import { type CriterionDefinition, usualCriterion } from '../goals/criterion-definition';
 import type { Direction } from '../goals/goal';
-import { type NamedPhase, type PhaseComparison, type PhaseFigures, phaseAnalysis } from '../phases/phases';
+import { type CriterionDefinition, usualCriterion } from '../measures/criterion-definition';
+import { type NamedPhase, type PhaseComparison, type PhaseFigures, phaseAnalysis } from '../progress/phases/phases';
 import { type Aim, type Judgement, judge } from '../progress/progress';
 import { type Gap, isLongGap, longGaps, type SeriesPoint } from '../progress/series';
+import { type Arrival, arrivalOf } from '../progress/trend/arrival';
+import { leastSquares } from '../progress/trend/least-squares';
+import { type MannKendall, mannKendall } from '../progress/trend/mann-kendall';
+import { splitMiddle } from '../progress/trend/split-middle';
+import { type TheilSenLine, theilSen } from '../progress/trend/theil-sen';
+import { type DayValue, LEAST_POINTS_FOR_TREND } from '../progress/trend/trend-line';
 import { type TrendRule, trendRule } from '../progress/trend-rule';
-import { type Arrival, arrivalOf } from '../trend/arrival';
-import { leastSquares } from '../trend/least-squares';
-import { type MannKendall, mannKendall } from '../trend/mann-kendall';
-import { splitMiddle } from '../trend/split-middle';
-import { type TheilSenLine, theilSen } from '../trend/theil-sen';
-import { type DayValue, LEAST_POINTS_FOR_TREND } from '../trend/trend-line';
 
 export interface SeriesRow {
   date: IsoDate;

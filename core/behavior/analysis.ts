@@ -1,5 +1,5 @@
 import { hoursBySetting, type SettingHours } from '../calendar/timetable';
-import type { AbcNote } from './abc-note';
+import type { AbcNote } from '../entries/incidents/incident';
 import { type Chain, chainsThrough, commonestFirst } from './chains';
 import { type Finding, findingsOf, type TooFew, tooFewToSay } from './findings';
 import { type FunctionWeight, functionWeights } from './hypotheses';

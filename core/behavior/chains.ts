@@ -1,5 +1,5 @@
+import type { AbcNote } from '../entries/incidents/incident';
 import { wilsonInterval } from '../statistics/wilson';
-import type { AbcNote } from './abc-note';
 import { namesIn } from './shares';
 
 export interface Chain {

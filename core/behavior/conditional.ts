@@ -1,6 +1,6 @@
+import type { WatchedStretch } from '../entries/incidents/incident';
 import { fisherExact } from '../statistics/two-by-two';
 import { wilsonInterval } from '../statistics/wilson';
-import type { WatchedStretch } from './abc-note';
 
 /** One occasion on which somebody looked, whether the behavior occurred or not. */
 export interface Occasion {

@@ -1,8 +1,8 @@
 import { addDays, dayNumber, type IsoDate } from '../calendar/iso-date';
+import type { WatchedStretch } from '../entries/incidents/incident';
 import type { Direction } from '../goals/goal';
-import { type PhaseAnalysis, phaseAnalysis } from '../phases/phases';
+import { type PhaseAnalysis, phaseAnalysis } from '../progress/phases/phases';
 import { percent, rateFigure } from '../words/counting';
-import type { WatchedStretch } from './abc-note';
 import { compareRates, type RateComparison, timesAsMany } from './rates';
 
 /** A stretch under one set of conditions, from a day on. */
@@ -51,7 +51,7 @@ export function perHourObserved(watched: readonly WatchedStretch[]): DayAmount[]
  *
  * @param amounts  in order of date
  * @param phases  in order of date; what lies before the first is the baseline
- * @see core/phases for what is compared, rates.ts for the ratio of the two rates
+ * @see core/progress/phases for what is compared, rates.ts for the ratio of the two rates
  */
 export function didItHelp(
   amounts: readonly DayAmount[],

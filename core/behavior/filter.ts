@@ -1,6 +1,6 @@
 import { type IsoDate, mondayOf, weekday } from '../calendar/iso-date';
 import { partFinder, type Timetable } from '../calendar/timetable';
-import type { AbcNote } from './abc-note';
+import type { AbcNote } from '../entries/incidents/incident';
 import { quarterOf } from './when';
 
 /** Which notes stand behind a figure. What is not said does not matter. */

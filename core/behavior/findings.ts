@@ -1,8 +1,8 @@
 import { weekdayName } from '../calendar/iso-date';
+import { LEAST_NOTES } from '../entries/incidents/incident';
 import { sum } from '../statistics/spread';
 import { wilsonInterval } from '../statistics/wilson';
 import { counted, figure, percent, rateFigure } from '../words/counting';
-import { LEAST_NOTES } from './abc-note';
 import type { BehaviorFigures } from './analysis';
 import type { Chain } from './chains';
 import type { MonthRate, Rate } from './rates';

@@ -1,6 +1,6 @@
+import type { AbcNote } from '../entries/incidents/incident';
 import { median } from '../statistics/median';
 import { largest, sum } from '../statistics/spread';
-import type { AbcNote } from './abc-note';
 
 export interface Durations {
   /** Notes whose duration is known. */

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
-import { discreetChoices, discreetWords } from '../discreet/discreet';
-import { choicesInput, plainName, standingChoices } from './choice';
-import { noteEnd, noteInput, phaseInput, talliesInput } from './note-input';
-import { noteSentence, tallySentence } from './sentence';
+import { choicesInput, plainName, standingChoices } from '../entries/incidents/choice';
+import { noteEnd, noteInput, phaseInput, talliesInput } from '../entries/incidents/incident-input';
+import { noteSentence, tallySentence } from '../entries/incidents/incident-sentence';
+import { discreetChoices, discreetWords } from '../goals/discreet';
 
 const id = randomUUID;
 const row = (name: string, more: object = {}) => ({ id: id(), name, ...more });

@@ -1,4 +1,4 @@
-import type { AbcNote } from './abc-note';
+import type { AbcNote } from '../entries/incidents/incident';
 
 export interface ObserverCount {
   observer: string;

@@ -1,8 +1,8 @@
 import type { IsoDate } from '../calendar/iso-date';
 import { hoursByCell, type Timetable } from '../calendar/timetable';
+import { type AbcNote, LEAST_NOTES } from '../entries/incidents/incident';
 import { wilsonInterval } from '../statistics/wilson';
 import { rateFigure } from '../words/counting';
-import { type AbcNote, LEAST_NOTES } from './abc-note';
 import { compareRates, type RateComparison, rateOf, ratesByWeek, timesAsMany, type WeekRate } from './rates';
 import { whenGrid } from './when';
 

@@ -1,8 +1,8 @@
 import { type IsoDate, mondayOf, weekday } from '../calendar/iso-date';
 import type { Timetable } from '../calendar/timetable';
+import type { WatchedStretch } from '../entries/incidents/incident';
 import { type Interval, wilsonInterval } from '../statistics/wilson';
 import { rateFigure } from '../words/counting';
-import type { WatchedStretch } from './abc-note';
 
 /** Where and for how long a behavior could have been noted. */
 export interface Exposure {

@@ -1,6 +1,6 @@
+import type { AbcNote } from '../entries/incidents/incident';
 import { fisherExact, oddsRatio, yulesQ } from '../statistics/two-by-two';
 import { wilsonInterval } from '../statistics/wilson';
-import type { AbcNote } from './abc-note';
 
 /** What a note holds of which a share can be told. */
 export type Facet = 'antecedents' | 'consequences' | 'settings';

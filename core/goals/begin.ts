@@ -1,5 +1,5 @@
 import { addDays, type IsoDate } from '../calendar/iso-date';
-import { usualCriterion } from './criterion-definition';
+import { usualCriterion } from '../measures/criterion-definition';
 import type { GoalInput, GoalTemplate } from './goal-input';
 import { wordingFor } from './other-student';
 import { beginningOf } from './questions';

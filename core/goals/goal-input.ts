@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
+import { criterionDefinition } from '../measures/criterion-definition';
 import { measureDefinition, measureOf } from '../measures/measure';
-import { criterionDefinition } from './criterion-definition';
 import { type GoalDefinition, phaseDefinition } from './goal';
 
 const LONGEST_WORDING = 4000;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
+import { type CriterionDefinition, criterionDefinition } from '../measures/criterion-definition';
 import { measureDefinition } from '../measures/measure';
-import { type CriterionDefinition, criterionDefinition } from './criterion-definition';
 
 export const phaseDefinition = z.object({
   label: z.string().trim().min(1).max(60),

@@ -10,3 +10,10 @@ export const retirementInput = z.object({
   note: z.string().trim().max(400, { error: 'Keep this to 400 characters.' }).default(''),
 });
 export type RetirementInput = z.infer<typeof retirementInput>;
+
+/** Why a goal is no longer worked on. */
+export const retirementWords = {
+  met: 'Met',
+  discontinued: 'Discontinued',
+  replaced: 'Replaced by another goal',
+} as const;

@@ -2,13 +2,13 @@ import { describe, expect, it } from 'vitest';
 import { type MeasureDefinition, measureDefinition, measureOf } from '../measures/measure';
 import { criterionSentence } from '../progress/criterion';
 import { beginFromGoal, beginFromTemplate, blankGoal, templateOf } from './begin';
+import { shelf } from './goal-bank';
 import { definitionFrom, goalInput } from './goal-input';
 import { newKey, withLines } from './keys';
 import { timesNamed, wordingFor } from './other-student';
 import { beginningOf, measureKinds, questions } from './questions';
 import { retirementInput } from './retirement-input';
 import { meansTheSame } from './same-meaning';
-import { shelf } from './shelf';
 
 const id = '7f0f2c1e-5a0f-4d0c-8a43-222222222222';
 const goal = {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { usualCriterion } from '../goals/criterion-definition';
 import { counted, figure } from '../words/counting';
+import { usualCriterion } from './criterion-definition';
 import type { MeasureKind } from './measure-kind';
 import { noun } from './named';
 import { type BreakdownLine, type Score, wholeFor } from './score';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { usualCriterion } from '../goals/criterion-definition';
 import { largest, sum } from '../statistics/spread';
 import { counted, lengthOfTime, percent } from '../words/counting';
+import { usualCriterion } from './criterion-definition';
 import type { MeasureKind } from './measure-kind';
 import { noun } from './named';
 import type { BreakdownLine, Score } from './score';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { usualCriterion } from '../goals/criterion-definition';
 import { counted, figure, percent } from '../words/counting';
+import { usualCriterion } from './criterion-definition';
 import { type MeasureKind, shareOfChances } from './measure-kind';
 import { asCount, type Score } from './score';
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { IsoDate } from '../calendar/iso-date';
-import { usualCriterion } from '../goals/criterion-definition';
 import { listed, percent } from '../words/counting';
+import { usualCriterion } from './criterion-definition';
 import { type MeasureKind, shareOfChances } from './measure-kind';
 import { hasDistinctKeys, labelOf, named, noun, oneOf, unnamed } from './named';
 import { asCount, type BreakdownLine, type Score } from './score';

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { usualCriterion } from '../goals/criterion-definition';
 import { median } from '../statistics/median';
 import { largest, smallest } from '../statistics/spread';
 import { counted, lengthOfTime } from '../words/counting';
+import { usualCriterion } from './criterion-definition';
 import type { MeasureKind } from './measure-kind';
 import { noun } from './named';
 import type { BreakdownLine, Score } from './score';

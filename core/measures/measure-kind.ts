@@ -1,6 +1,6 @@
 import type { z } from 'zod';
-import type { Comparison, CriterionDefinition } from '../goals/criterion-definition';
 import { percent } from '../words/counting';
+import type { Comparison, CriterionDefinition } from './criterion-definition';
 import type { Noun } from './named';
 import type { BreakdownLine, Score, Scored } from './score';
 

@@ -12,7 +12,7 @@ import { type RunningTotalData, runningTotal, runningTotalDefinition } from './r
 import { type StepsData, steps, stepsDefinition } from './steps';
 import { type TrialsData, trials, trialsDefinition } from './trials';
 
-/** How a goal is measured. One member for each kind; a new kind is one file here and one strip in `web/observe/`. */
+/** How a goal is measured. One member for each kind; a new kind is one file here and one strip in `web/measures/`. */
 export const measureDefinition = z.discriminatedUnion('kind', [
   trialsDefinition,
   itemsDefinition,

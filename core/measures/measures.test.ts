@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { criterionDefinition } from '../goals/criterion-definition';
 import { countDefinition } from './count';
+import { criterionDefinition } from './criterion-definition';
 import { durationDefinition } from './duration';
 import { intervalsDefinition, methodWords } from './intervals';
 import { itemHistory, itemsDefinition } from './items';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { usualCriterion } from '../goals/criterion-definition';
 import { largest, mean, smallest } from '../statistics/spread';
 import { figure, percent } from '../words/counting';
+import { usualCriterion } from './criterion-definition';
 import type { MeasureKind } from './measure-kind';
 import { hasDistinctKeys, named, oneOf, unnamed } from './named';
 import { type BreakdownLine, type Score, wholeFor } from './score';

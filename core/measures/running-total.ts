@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { addDays, type IsoDate } from '../calendar/iso-date';
 import { countSchoolDays, isSchoolDay, type SchoolCalendar } from '../calendar/school-days';
-import { usualCriterion } from '../goals/criterion-definition';
 import { changeFigure, counted, figure, listed, percent } from '../words/counting';
+import { usualCriterion } from './criterion-definition';
 import { type MeasureKind, percentAxis } from './measure-kind';
 import { hasDistinctKeys, labelOf, named, noun, oneOf, unnamed } from './named';
 import { asCount, type BreakdownLine, type Score } from './score';

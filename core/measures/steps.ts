@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { usualCriterion } from '../goals/criterion-definition';
 import { listed, percent } from '../words/counting';
+import { usualCriterion } from './criterion-definition';
 import { type MeasureKind, shareOfChances } from './measure-kind';
 import { hasDistinctKeys, type Named, named, oneOf, unnamed } from './named';
 import { asCount, type BreakdownLine, type Score } from './score';

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { usualCriterion } from '../goals/criterion-definition';
 import { sum } from '../statistics/spread';
 import { capitalised, numberWord, percent } from '../words/counting';
 import { refusal } from '../words/refusal';
+import { usualCriterion } from './criterion-definition';
 import { type MeasureKind, shareOfChances } from './measure-kind';
 import { noun } from './named';
 import { asCount, type BreakdownLine, type Score } from './score';

@@ -1,15 +1,15 @@
 import { type IsoDate, longDate, shortDate } from '../calendar/iso-date';
 import type { SchoolCalendar } from '../calendar/school-days';
+import type { ObservedSession } from '../entries/observation';
 import type { GoalDefinition } from '../goals/goal';
-import { type GoalGraph, goalGraph } from '../graph/goal-graph';
 import { measureOf } from '../measures/measure';
-import type { ObservedSession } from '../observations/observation';
-import type { RichText } from '../paper/rich-text';
 import { criterionSentence } from '../progress/criterion';
+import { type GoalGraph, goalGraph } from '../progress/graph/goal-graph';
 import { progressOf } from '../progress/progress';
 import { trendOf } from '../progress/sentences';
 import { verdictWords } from '../progress/verdict-words';
 import { counted, percent } from '../words/counting';
+import type { RichText } from '../words/rich-text';
 
 /** What a progress report says of one goal. All in words and figures: it must read the same years later. */
 export interface GoalReport {

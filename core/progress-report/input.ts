@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
-import { richText } from '../paper/rich-text';
-import { outsideKinds } from '../readers/reader-kind';
+import { outsideKinds } from '../sharing/reader-kind';
+import { richText } from '../words/rich-text';
 
 /** The teacher’s own words in a draft: for the whole, and for each goal. */
 export const draftWords = z.object({

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { calendar, goalOf, session } from '~/tests/examples/series';
-import { noWords, type RichText } from '../paper/rich-text';
-import { shownFields } from '../readers/reader-rule';
+import { issueWords, progressPaper, progressReportFor, progressRows } from '../documents/progress-report-document';
+import { shownFields } from '../sharing/reader-rule';
+import { noWords, type RichText } from '../words/rich-text';
 import { behaviorBrief } from './behavior-brief';
 import { goalReport, missingIn, type ProgressReport } from './content';
 import { draftInput } from './input';
-import { issueWords, progressPaper, progressReportFor, progressRows } from './paper';
 
 const PERIOD = { from: '2026-09-08', to: '2026-10-30' };
 const goal = {

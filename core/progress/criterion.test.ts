@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { goalOf, point } from '~/tests/examples/series';
 import { addDays } from '../calendar/iso-date';
-import { criterionDefinition } from '../goals/criterion-definition';
+import { criterionDefinition } from '../measures/criterion-definition';
 import { criterionSentence, criterionState } from './criterion';
 
 const days = (...values: number[]) => values.map((value, i) => point(addDays('2026-09-01', i), value));

@@ -1,6 +1,6 @@
 import type { IsoDate } from '../calendar/iso-date';
-import type { CriterionDefinition } from '../goals/criterion-definition';
 import type { GoalDefinition } from '../goals/goal';
+import type { CriterionDefinition } from '../measures/criterion-definition';
 import { measureOf } from '../measures/measure';
 import type { SeriesPoint } from './series';
 

@@ -1,9 +1,9 @@
 import { dayNumber, type IsoDate } from '../calendar/iso-date';
 import type { SchoolCalendar } from '../calendar/school-days';
-import type { CriterionDefinition } from '../goals/criterion-definition';
+import type { ObservedSession } from '../entries/observation';
 import { type Direction, directionOf, type GoalDefinition } from '../goals/goal';
+import type { CriterionDefinition } from '../measures/criterion-definition';
 import { measureOf } from '../measures/measure';
-import type { ObservedSession } from '../observations/observation';
 import { type Baseline, baselineOf, nowOf, wayTravelled } from './baseline';
 import { type Course, courseOf } from './course';
 import { type CriterionState, criterionState } from './criterion';

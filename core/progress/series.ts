@@ -1,8 +1,8 @@
 import { dayNumber, type IsoDate } from '../calendar/iso-date';
 import { type SchoolCalendar, schoolDaysBetween } from '../calendar/school-days';
+import type { ObservedSession } from '../entries/observation';
 import type { GoalDefinition, Phase } from '../goals/goal';
 import { type MeasureData, type MeasureDefinition, measureOf } from '../measures/measure';
-import type { ObservedSession } from '../observations/observation';
 
 /** One point of a goal's series: a day, or a session where the goal says so. */
 export interface SeriesPoint {

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { calendar, goalOf, session } from '~/tests/examples/series';
 import { addDays } from '../calendar/iso-date';
-import { theilSen } from '../trend/theil-sen';
 import { signed } from '../words/counting';
 import { courseOf } from './course';
 import { progressOf } from './progress';
 import { progressSentences, trendOf } from './sentences';
+import { theilSen } from './trend/theil-sen';
 import { trendRule } from './trend-rule';
 
 // The course climbs 7 a week.

@@ -1,8 +1,8 @@
 import { type Direction, signOf } from '../goals/goal';
-import type { TheilSenLine } from '../trend/theil-sen';
-import type { DayValue } from '../trend/trend-line';
 import { counted, signed } from '../words/counting';
 import type { Course } from './course';
+import type { TheilSenLine } from './trend/theil-sen';
+import type { DayValue } from './trend/trend-line';
 
 export interface TrendRule {
   is: 'faster' | 'asFast' | 'slower' | 'tooEarly';

@@ -2,8 +2,8 @@ import { z } from 'zod';
 import { type AbcRange, analyseAbc } from '~/core/analyse/analyse-abc';
 import { type AgreementRows, type agreementKinds, analyseAgreement } from '~/core/analyse/analyse-agreement';
 import { analyseSeries, type SeriesOptions, type SeriesRow } from '~/core/analyse/analyse-series';
-import { type AbcNote, abcNote } from '~/core/behavior/abc-note';
 import { isoDateField } from '~/core/calendar/date-fields';
+import { type AbcNote, abcNote } from '~/core/entries/incidents/incident';
 import { type Cell, Malformed, type Row, readTable } from './table';
 
 const numberText = z

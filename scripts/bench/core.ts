@@ -1,12 +1,12 @@
 import { linearRegression } from 'simple-statistics';
 import { analyseSeries, nothingSet } from '~/core/analyse/analyse-series';
-import { type AbcNote, abcNote } from '~/core/behavior/abc-note';
 import { analyseBehavior } from '~/core/behavior/analysis';
 import { addDays } from '~/core/calendar/iso-date';
 import { schoolDays } from '~/core/calendar/school-days';
 import { timetableDefinition } from '~/core/calendar/timetable';
-import { leastSquares } from '~/core/trend/least-squares';
-import { theilSen } from '~/core/trend/theil-sen';
+import { type AbcNote, abcNote } from '~/core/entries/incidents/incident';
+import { leastSquares } from '~/core/progress/trend/least-squares';
+import { theilSen } from '~/core/progress/trend/theil-sen';
 
 /** The median time of some runs, after as many to warm up. */
 function medianMs(runs: number, work: () => unknown): number {

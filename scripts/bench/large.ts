@@ -1,8 +1,8 @@
 // npm run bench -- --large: a school of many years beside one of its first year. For a case manager of thirty each page should cost
 // about the same in both.
 import { Agent, request } from 'node:http';
-import { connect, type Database } from '~/server/db/database';
-import { migrate } from '~/server/db/migrate';
+import { connect, type Database } from '~/server/platform/db/database';
+import { migrate } from '~/server/platform/db/migrate';
 import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
 import { addPerson, schoolId, trialsMeasure } from '~/tests/database/small-school';
 import { type RunningServer, startServer } from '~/tests/e2e/server';

@@ -1,7 +1,7 @@
 // How many pages a second one process answers, and what the lists over a caseload and the guard of the database cost.
 import autocannon from 'autocannon';
-import { beginSession } from '~/server/access/sessions';
-import type { Database } from '~/server/db/database';
+import { beginSession } from '~/server/people/sessions';
+import type { Database } from '~/server/platform/db/database';
 import { addGoal, addPerson, addStudent } from '~/tests/database/small-school';
 
 export const signedInAt = new Date('2026-11-24T20:29:00Z');

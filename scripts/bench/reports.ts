@@ -2,7 +2,7 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { setTimeout as pause } from 'node:timers/promises';
-import type { Database } from '~/server/db/database';
+import type { Database } from '~/server/platform/db/database';
 import { savePlan } from '~/server/students/plan';
 import { actorOf, addGoal, addStudent, type SmallSchool, schoolId } from '~/tests/database/small-school';
 import { freePort } from '~/tests/e2e/beside';

@@ -1,5 +1,5 @@
 // Draws the tables of a database as diagrams, one for each room, from what the database itself says of them.
-import type { Database } from '~/server/db/database';
+import type { Database } from '~/server/platform/db/database';
 
 /** What a room of tables is called, and its tables; what is in no room stands under the last heading. */
 export type Rooms = readonly { title: string; tables: readonly string[] }[];

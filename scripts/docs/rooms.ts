@@ -1,12 +1,12 @@
-import { behavior } from '~/server/db/migrations/0001-beginning/behavior';
-import { entries } from '~/server/db/migrations/0001-beginning/entries';
-import { goals } from '~/server/db/migrations/0001-beginning/goals';
-import { messages } from '~/server/db/migrations/0001-beginning/messages';
-import { people } from '~/server/db/migrations/0001-beginning/people';
-import { reports } from '~/server/db/migrations/0001-beginning/reports';
-import { school } from '~/server/db/migrations/0001-beginning/school';
-import { sharing } from '~/server/db/migrations/0001-beginning/sharing';
-import { students } from '~/server/db/migrations/0001-beginning/students';
+import { behavior } from '~/server/platform/db/migrations/0001-beginning/behavior';
+import { entries } from '~/server/platform/db/migrations/0001-beginning/entries';
+import { goals } from '~/server/platform/db/migrations/0001-beginning/goals';
+import { messages } from '~/server/platform/db/migrations/0001-beginning/messages';
+import { people } from '~/server/platform/db/migrations/0001-beginning/people';
+import { reports } from '~/server/platform/db/migrations/0001-beginning/reports';
+import { school } from '~/server/platform/db/migrations/0001-beginning/school';
+import { sharing } from '~/server/platform/db/migrations/0001-beginning/sharing';
+import { students } from '~/server/platform/db/migrations/0001-beginning/students';
 import type { Rooms } from './data-diagram';
 
 const tablesIn = (sql: string) => [...sql.matchAll(/create table (\w+)/g)].map((match) => match[1] as string);
@@ -28,7 +28,7 @@ export const rooms: Rooms = [
 export const head = `# How data is held
 
 Drawn from the live schema by \`npm run docs:data\`; a test fails when it is stale. What each table is for, and what it refuses, stands
-beside it in \`server/db/migrations/\`; why it is so, in [decisions.md](decisions.md).
+beside it in \`server/platform/db/migrations/\`; why it is so, in [decisions.md](decisions.md).
 
 An arrow leads from a row to the row that it cannot be without. Where two columns stand on it, the database holds that both are of the
 same student (or school): an entry’s goal, an incident’s choices, a comment’s entry, a message’s reader.

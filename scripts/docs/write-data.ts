@@ -1,7 +1,7 @@
 // npm run docs:data: writes docs/data.md anew from the live schema.
 import { writeFileSync } from 'node:fs';
-import { connect } from '~/server/db/database';
-import { migrate } from '~/server/db/migrate';
+import { connect } from '~/server/platform/db/database';
+import { migrate } from '~/server/platform/db/migrate';
 import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
 import { dataDiagram } from './data-diagram';
 import { head, rooms } from './rooms';

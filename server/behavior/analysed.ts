@@ -1,7 +1,7 @@
 import { LRUCache } from 'lru-cache';
-import type { AbcNote } from '~/core/behavior/abc-note';
-import type { Database } from '../db/database';
-import { type Naming, uniqueNames } from './notes';
+import type { AbcNote } from '~/core/entries/incidents/incident';
+import { type Naming, uniqueNames } from '../entries/incidents/incidents';
+import type { Database } from '../platform/db/database';
 
 /** A note as the computation sees it, and which one it is. */
 export interface AnalysedNote extends AbcNote {

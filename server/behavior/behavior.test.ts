@@ -1,21 +1,30 @@
 import { randomUUID } from 'node:crypto';
 import { beforeEach, describe, expect, it } from 'vitest';
-import type { BehaviorRow } from '~/core/behavior/choice';
-import type { NoteCorrection } from '~/core/behavior/note-input';
+import type { BehaviorRow } from '~/core/entries/incidents/choice';
+import type { NoteCorrection } from '~/core/entries/incidents/incident-input';
 import { emptied } from '~/tests/database/emptied';
 import { choices, follow, moment, noteInputOf } from '~/tests/database/followed';
 import { freshDatabase } from '~/tests/database/fresh';
 import { actorOf, makeAdmin, now, type SmallSchool, schoolId, smallSchool, today } from '~/tests/database/small-school';
-import { Conflict, Invalid, NotAllowed, NotFound } from '../failures';
-import { behaviorEntries, newestEntries } from '../report/report';
-import { ownDayParts, plannedOn, saveOwnDayParts, timetablesOf } from '../school/timetable';
+import { choicesOf, earlierDefinitions } from '../entries/incidents/choices';
+import {
+  correctTally,
+  historyOfTally,
+  recordTallies,
+  talliesOf,
+  tallyOf,
+  tallyPairs,
+  withdrawTally,
+} from '../entries/incidents/counts';
+import { choicesSetUp, mergeChoices, offerChoice, saveChoices } from '../entries/incidents/edit-choices';
+import { historyOfNote, minutesNoted, newestNotes, noteOf } from '../entries/incidents/incidents';
+import { correctNote, endNote, recordNote, withdrawNote } from '../entries/incidents/record-incident';
+import { behaviorEntries, newestEntries } from '../individual-report/entries-said';
+import { Conflict, Invalid, NotAllowed, NotFound } from '../platform/failures';
 import { studentTabs } from '../students/students';
+import { ownDayParts, plannedOn, saveOwnDayParts, timetablesOf } from '../students/timetable';
 import { behaviorOf, notesAcross } from './behavior';
-import { choicesOf, choicesSetUp, earlierDefinitions, mergeChoices, offerChoice, saveChoices } from './choices';
-import { historyOfNote, minutesNoted, newestNotes, noteOf } from './notes';
 import { addPhase, phasesOf, removePhase } from './phases';
-import { correctNote, endNote, recordNote, withdrawNote } from './record';
-import { correctTally, historyOfTally, recordTallies, talliesOf, tallyOf, tallyPairs, withdrawTally } from './tallies';
 
 const fresh = freshDatabase();
 let school: SmallSchool;

@@ -1,17 +1,17 @@
-import type { WatchedStretch } from '~/core/behavior/abc-note';
-import type { Choice } from '~/core/behavior/choice';
 import type { StudentNotes } from '~/core/behavior/patterns';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { Timetable } from '~/core/calendar/timetable';
-import { discreetChoices } from '~/core/discreet/discreet';
-import type { Database } from '../db/database';
+import type { Choice } from '~/core/entries/incidents/choice';
+import type { WatchedStretch } from '~/core/entries/incidents/incident';
+import { discreetChoices } from '~/core/goals/discreet';
+import { choicesOf, choicesOfAll } from '../entries/incidents/choices';
+import { type Tally, talliesOf, watchedStretches } from '../entries/incidents/counts';
+import { type Naming, namingOf } from '../entries/incidents/incidents';
 import { peopleById } from '../people/people';
-import { timetablesOf } from '../school/timetable';
+import type { Database } from '../platform/db/database';
+import { timetablesOf } from '../students/timetable';
 import { type AnalysedNote, analysedNotes } from './analysed';
-import { choicesOf, choicesOfAll } from './choices';
-import { type Naming, namingOf } from './notes';
 import { phasesOf, type StoredPhase } from './phases';
-import { type Tally, talliesOf, watchedStretches } from './tallies';
 
 /** All that a student’s behavior is seen from. */
 export interface StudentBehavior {

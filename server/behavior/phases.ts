@@ -1,8 +1,9 @@
-import type { PhaseInput } from '~/core/behavior/note-input';
 import type { IsoDate } from '~/core/calendar/iso-date';
-import type { Database } from '../db/database';
-import { Invalid, NotFound } from '../failures';
-import { type Actor, studentFor } from '../students/students';
+import type { PhaseInput } from '~/core/entries/incidents/incident-input';
+import type { Database } from '../platform/db/database';
+import { Invalid, NotFound } from '../platform/failures';
+import type { Actor } from '../school/school';
+import { studentFor } from '../students/students';
 
 export interface StoredPhase {
   id: string;

@@ -16,13 +16,13 @@ import {
   today,
   wall,
 } from '~/tests/database/small-school';
-import { Invalid, NotFound } from '../failures';
-import { recordSession } from '../observations/record';
+import { recordSession } from '../entries/record';
+import { Invalid, NotFound } from '../platform/failures';
+import { progressOfGoals } from '../progress/progress';
 import { schoolOf } from '../school/school';
 import { addGoal as add, arrangeGoals, bringGoalBack, editGoal, inputOf, retireGoal } from './edit';
+import { goalsOnShelf, putOnShelf, takeOffShelf } from './goal-bank';
 import { earlierGoals, goalOf, goalsOf, goalsWorkedOn } from './goals';
-import { progressOfGoals } from './progress';
-import { goalsOnShelf, putOnShelf, takeOffShelf } from './shelf';
 
 const fresh = freshDatabase();
 let school: SmallSchool;

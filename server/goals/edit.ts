@@ -4,12 +4,12 @@ import { definitionFrom, type GoalInput } from '~/core/goals/goal-input';
 import type { RetirementInput } from '~/core/goals/retirement-input';
 import { meansTheSame } from '~/core/goals/same-meaning';
 import type { MeasureDefinition } from '~/core/measures/measure';
-import { type Database, isDuplicate } from '../db/database';
-import { Invalid, NotFound } from '../failures';
-import { hasEntries } from '../observations/read';
+import { type Database, isDuplicate } from '../platform/db/database';
+import { Invalid, NotFound } from '../platform/failures';
+import type { Actor } from '../school/school';
 import { planRow } from '../students/plan';
-import { type Actor, studentFor } from '../students/students';
-import { criterionColumns, type Goal, goalOf, goalsOf, goalsWorkedOn, keepGoalRevision } from './goals';
+import { studentFor } from '../students/students';
+import { criterionColumns, type Goal, goalOf, goalsOf, goalsWorkedOn, hasEntries, keepGoalRevision } from './goals';
 
 /** The label of the phase that begins where a goal is measured in another way. */
 const ANEW = 'Measured anew';

@@ -14,15 +14,15 @@ import {
   today,
   wall,
 } from '~/tests/database/small-school';
-import { NotFound } from '../failures';
-import { correctObservation, withdrawObservation } from '../observations/change';
-import { markPair, unmarkPair } from '../observations/pairs';
-import { recordSession } from '../observations/record';
-import { newestEntries } from '../report/report';
+import { correctObservation, withdrawObservation } from '../entries/change';
+import { markPair, unmarkPair } from '../entries/pairs';
+import { recordSession } from '../entries/record';
+import { newestEntries } from '../individual-report/entries-said';
+import { NotFound } from '../platform/failures';
+import { progressOfGoals, standingOfGoals } from '../progress/progress';
 import { schoolOf, settings } from '../school/school';
 import { studentTabs } from '../students/students';
 import { goalOf, goalsOf } from './goals';
-import { progressOfGoals, standingOfGoals } from './progress';
 
 const fresh = freshDatabase();
 let school: SmallSchool;

@@ -1,9 +1,9 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
-import type { CriterionDefinition } from '~/core/goals/criterion-definition';
 import type { GoalDefinition, Phase } from '~/core/goals/goal';
+import type { CriterionDefinition } from '~/core/measures/criterion-definition';
 import type { MeasureDefinition } from '~/core/measures/measure';
-import type { Database } from '../db/database';
-import { NotFound } from '../failures';
+import type { Database } from '../platform/db/database';
+import { NotFound } from '../platform/failures';
 
 /** A goal as the plan words it, with what the computation needs. */
 export interface Goal extends GoalDefinition {
@@ -200,4 +200,9 @@ export const goalsWorkedOn = (goals: readonly Goal[]): Goal[] => goals.filter(({
 /** How a goal was measured in one of its versions. */
 export function measureAt(goal: Pick<Goal, 'measure' | 'formerMeasures'>, version: number): MeasureDefinition {
   return goal.formerMeasures[version] ?? goal.measure;
+}
+
+/** Whether anything was recorded, withdrawn or not, under a version of a goal. Ask `studentFor` first. */
+export async function hasEntries(db: Database, goalId: string, version: number): Promise<boolean> {
+  return (await db('entries').where({ goal_id: goalId, measure_version: version }).first('id')) !== undefined;
 }

@@ -1,6 +1,6 @@
-import type { Role } from '~/core/team/roles';
-import { passwordIsRight } from '../access/passwords';
-import type { Database } from '../db/database';
+import type { Role } from '~/core/students/roles';
+import type { Database } from '../platform/db/database';
+import { passwordIsRight } from './passwords';
 
 /** Somebody who may sign in. */
 export interface Account {

@@ -1,6 +1,7 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
 import type { SchoolCalendar } from '~/core/calendar/school-days';
-import type { Database } from '../db/database';
-import { NotFound } from '../failures';
+import type { Database } from '../platform/db/database';
+import { NotFound } from '../platform/failures';
 
 export interface School {
   id: string;
@@ -68,4 +69,12 @@ export interface Setting {
 /** The locations where students of a school are observed, in the school's order. */
 export async function settings(db: Database, schoolId: string): Promise<Setting[]> {
   return db('locations').where({ school_id: schoolId }).orderBy('position').select<Setting[]>('id', 'name');
+}
+
+/** Someone who asks, and the day on which they ask: memberships have dates. */
+export interface Actor {
+  personId: string;
+  /** The school they are at: students of another one are not there. */
+  schoolId: string;
+  today: IsoDate;
 }

@@ -1,8 +1,8 @@
 // Several schools in one database: each has its own lists, calendar, templates and people.
 import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { usualWordings } from '~/core/post/wording';
-import { carefulRules } from '~/core/readers/reader-rule';
+import { usualWordings } from '~/core/messages/message-template';
+import { carefulRules } from '~/core/sharing/reader-rule';
 import { freshDatabase } from '~/tests/database/fresh';
 import {
   actorOf,
@@ -17,19 +17,19 @@ import {
   today,
   wall,
 } from '~/tests/database/small-school';
-import { beginSession, goToSchool, resumeSession } from '../access/sessions';
-import { mustSetUp } from '../access/set-up';
-import { Invalid, NotFound } from '../failures';
+import { recordSession } from '../entries/record';
+import { goalsOnShelf, putOnShelf } from '../goals/goal-bank';
 import { goalOf } from '../goals/goals';
-import { goalsOnShelf, putOnShelf } from '../goals/shelf';
-import { recordSession } from '../observations/record';
-import { dailyLimit, setDailyLimit } from '../post/messages';
-import { saveWording, wordings } from '../post/wordings';
-import { rosterFinder } from '../readers/other-children';
-import { readerRules, saveReaderRules } from '../readers/rules';
-import { addStudent, roster, rosterChoices, rosterStudent } from '../roster/roster';
+import { saveWording, wordings } from '../messages/message-templates';
+import { dailyLimit, setDailyLimit } from '../messages/messages';
+import { beginSession, goToSchool, resumeSession } from '../people/sessions';
+import { Invalid, NotFound } from '../platform/failures';
+import { rosterFinder } from '../sharing/other-children';
+import { readerRules, saveReaderRules } from '../sharing/visibility';
+import { addStudent, roster, rosterChoices, rosterStudent } from '../students/roster';
 import { studentFor, studentsOf } from '../students/students';
-import { peopleToAdd } from '../team/team';
+import { peopleToAdd } from '../students/team';
+import { mustSetUp } from './administrators';
 import { allSchools, settings } from './school';
 import { saveSchool, schoolSetUp } from './set-up';
 

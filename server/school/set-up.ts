@@ -1,11 +1,10 @@
 import { v4 as newId } from 'uuid';
 import type { DayPart, SchoolInput } from '~/core/school/school-input';
-import { writeChange } from '../access/changes';
-import { mustSetUp } from '../access/set-up';
-import type { Database } from '../db/database';
-import { Invalid, NotFound } from '../failures';
-import type { Actor } from '../students/students';
-import { schoolOf, settings } from './school';
+import type { Database } from '../platform/db/database';
+import { Invalid, NotFound } from '../platform/failures';
+import { mustSetUp } from './administrators';
+import { writeChange } from './changes';
+import { type Actor, schoolOf, settings } from './school';
 
 /**
  * The school as it is set up, in the shape of its form.

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { PlanInput } from '~/core/students/student-input';
-import { writeChange } from '../access/changes';
-import type { Database } from '../db/database';
-import { type Actor, planFirst, studentFor } from './students';
+import type { Database } from '../platform/db/database';
+import { writeChange } from '../school/changes';
+import type { Actor } from '../school/school';
+import { planFirst, studentFor } from './students';
 
 export interface Plan {
   startsOn: IsoDate;

@@ -1,16 +1,9 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
-import type { Granted, Role } from '~/core/team/roles';
-import { type Membership, may, type Right } from '../access/rights';
-import { type Database, preparedRows } from '../db/database';
-import { NotFound } from '../failures';
-
-/** Someone who asks, and the day on which they ask: memberships have dates. */
-export interface Actor {
-  personId: string;
-  /** The school they are at: students of another one are not there. */
-  schoolId: string;
-  today: IsoDate;
-}
+import type { Granted, Role } from '~/core/students/roles';
+import { type Database, preparedRows } from '../platform/db/database';
+import { NotFound } from '../platform/failures';
+import type { Actor } from '../school/school';
+import { type Membership, may, type Right } from './rights';
 
 export interface StudentTab {
   id: string;

@@ -3,11 +3,11 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import nodemailer, { type TransportOptions } from 'nodemailer';
 import { z } from 'zod';
-import { now } from '../clock';
-import { config } from '../config';
-import { connect, isDatabaseGone } from '../db/database';
-import { holdLock } from '../db/lock';
-import type { Carrier } from '../post/deliver';
+import type { Carrier } from '../messages/deliver';
+import { now } from '../platform/clock';
+import { config } from '../platform/config';
+import { connect, isDatabaseGone } from '../platform/db/database';
+import { holdLock } from '../platform/db/lock';
 import { AT_ONCE, Bell, work } from './work';
 
 const ONLY_ONE = 4310_0000;

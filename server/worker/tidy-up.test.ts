@@ -2,11 +2,11 @@ import { randomBytes, randomUUID } from 'node:crypto';
 import { expect, it } from 'vitest';
 import { freshDatabase } from '~/tests/database/fresh';
 import { actorOf, now, smallSchool, today } from '~/tests/database/small-school';
-import { countTry } from '../access/attempts';
-import { beginSession } from '../access/sessions';
-import { rememberDevice } from '../access/sign-in';
-import { invite, newInvitationLink } from '../team/invitations';
-import { makeWayIn, withdrawWayIn } from '../ways-in/ways-in';
+import { countTry } from '../people/attempts';
+import { beginSession } from '../people/sessions';
+import { rememberDevice } from '../people/sign-in';
+import { makeWayIn, withdrawWayIn } from '../sharing/share-links';
+import { invite, newInvitationLink } from '../students/invitations';
 import { tidyUp } from './tidy-up';
 
 const fresh = freshDatabase();

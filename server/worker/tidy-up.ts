@@ -1,5 +1,5 @@
 import { BATCH_DAYS } from '~/core/progress-report/input';
-import type { Database } from '../db/database';
+import type { Database } from '../platform/db/database';
 
 /** A browser that nobody has signed in from for so long is not known any more. */
 const DEVICE_DAYS = 180;

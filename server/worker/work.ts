@@ -1,10 +1,10 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import type { Database } from '../db/database';
-import { isDatabaseGone } from '../db/database';
-import { collectPost, nextDigestAt } from '../post/collect';
-import { type Carrier, deliver, dueMessages, nextMessageAt, settleInterrupted } from '../post/deliver';
-import { nextBatchAt, openBatches } from '../progress-reports/batches';
-import { makeBatch } from '../progress-reports/make-batch';
+import { nextBatchAt, openBatches } from '../documents/batches';
+import { makeBatch } from '../documents/make-batch';
+import { collectPost, nextDigestAt } from '../messages/collect';
+import { type Carrier, deliver, dueMessages, nextMessageAt, settleInterrupted } from '../messages/deliver';
+import type { Database } from '../platform/db/database';
+import { isDatabaseGone } from '../platform/db/database';
 import { allSchools, type School } from '../school/school';
 import { tidyUp } from './tidy-up';
 

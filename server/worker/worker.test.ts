@@ -6,7 +6,7 @@ import { afterAll, describe, expect, it } from 'vitest';
 import { freshDatabase } from '~/tests/database/fresh';
 import { actorOf, now, smallSchool } from '~/tests/database/small-school';
 import { cuttableWire } from '~/tests/e2e/server';
-import { makeWayIn } from '../ways-in/ways-in';
+import { makeWayIn } from '../sharing/share-links';
 
 const fresh = freshDatabase();
 const running: ChildProcess[] = [];

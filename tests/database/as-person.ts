@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
-import { tell } from '~/server/db/asking';
-import type { Database } from '~/server/db/database';
+import { tell } from '~/server/platform/db/asking';
+import type { Database } from '~/server/platform/db/database';
 import { actorOf } from './small-school';
 
 /** Does something in a transaction that the database answers as it would for somebody. */

@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
-import { connect, type Database } from '~/server/db/database';
+import { connect, type Database } from '~/server/platform/db/database';
 
 /** The server in DATABASE_URL; test databases are made beside the one it names, which is never touched. */
 function serverUrl(): URL {

@@ -1,4 +1,4 @@
-import type { Database } from '~/server/db/database';
+import type { Database } from '~/server/platform/db/database';
 import { rewriting } from './rewriting';
 
 /**

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import type { Choice, ChoicesInput } from '~/core/behavior/choice';
-import type { NoteInput } from '~/core/behavior/note-input';
-import { choicesOf, saveChoices } from '~/server/behavior/choices';
-import type { Moment } from '~/server/behavior/record';
-import type { Database } from '~/server/db/database';
+import type { Choice, ChoicesInput } from '~/core/entries/incidents/choice';
+import type { NoteInput } from '~/core/entries/incidents/incident-input';
+import { choicesOf } from '~/server/entries/incidents/choices';
+import { saveChoices } from '~/server/entries/incidents/edit-choices';
+import type { Moment } from '~/server/entries/incidents/record-incident';
+import type { Database } from '~/server/platform/db/database';
 import { actorOf, now, type SmallSchool, today, wall } from './small-school';
 
 export const moment: Moment = { wall, now, timeZone: 'America/New_York' };

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, inject } from 'vitest';
-import { connect, type Database } from '~/server/db/database';
+import { connect, type Database } from '~/server/platform/db/database';
 import { dropDatabase, makeDatabase, newName, urlOf } from './databases';
 
 /**

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import type { Database } from '~/server/db/database';
+import type { Database } from '~/server/platform/db/database';
 
 /** The tables that refuse something by a trigger. */
 const guarded = `select distinct c.relname from pg_trigger t join pg_class c on c.oid = t.tgrelid

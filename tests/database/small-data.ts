@@ -1,17 +1,17 @@
 import { randomUUID } from 'node:crypto';
-import { carefulRules } from '~/core/readers/reader-rule';
-import { recordNote } from '~/server/behavior/record';
-import { recordTallies } from '~/server/behavior/tallies';
-import { sayComment } from '~/server/comments/comments';
-import type { Database } from '~/server/db/database';
-import { correctObservation, withdrawObservation } from '~/server/observations/change';
-import { recordSession } from '~/server/observations/record';
-import { setTold } from '~/server/post/told';
-import { issueReport } from '~/server/progress-reports/issued';
-import { saveReaderRules } from '~/server/readers/rules';
+import { carefulRules } from '~/core/sharing/reader-rule';
+import { correctObservation, withdrawObservation } from '~/server/entries/change';
+import { recordTallies } from '~/server/entries/incidents/counts';
+import { recordNote } from '~/server/entries/incidents/record-incident';
+import { recordSession } from '~/server/entries/record';
+import { setTold } from '~/server/messages/frequency';
+import type { Database } from '~/server/platform/db/database';
+import { issueReport } from '~/server/progress-report/issued';
 import { schoolOf } from '~/server/school/school';
+import { sayComment } from '~/server/sharing/comments';
+import { makeWayIn } from '~/server/sharing/share-links';
+import { saveReaderRules } from '~/server/sharing/visibility';
 import { savePlan } from '~/server/students/plan';
-import { makeWayIn } from '~/server/ways-in/ways-in';
 import { follow, moment, noteInputOf } from './followed';
 import { actorOf, now, schoolId, sessionOf, smallSchool, today, wall } from './small-school';
 

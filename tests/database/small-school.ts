@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import type { Role } from '~/core/team/roles';
-import type { Database } from '~/server/db/database';
+import type { Role } from '~/core/students/roles';
+import type { Database } from '~/server/platform/db/database';
 
 export const today = '2026-11-24';
 export const now = new Date('2026-11-24T15:00:00Z');

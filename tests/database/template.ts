@@ -1,5 +1,5 @@
 import type { TestProject } from 'vitest/node';
-import { migrate } from '~/server/db/migrate';
+import { migrate } from '~/server/platform/db/migrate';
 import { dropDatabase, makeDatabase, newName, urlOf } from './databases';
 
 declare module 'vitest' {

@@ -1,6 +1,6 @@
 import { loadDemo } from '~/demo/load';
-import { connect } from '~/server/db/database';
-import { migrate } from '~/server/db/migrate';
+import { connect } from '~/server/platform/db/database';
+import { migrate } from '~/server/platform/db/migrate';
 import { dropDatabase, makeDatabase, newName, urlOf } from '../database/databases';
 
 /** The day on which all tests in the browser take place: a Tuesday afternoon in November. */

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { test as base, expect, type Page } from '@playwright/test';
-import { connect, type Database } from '~/server/db/database';
+import { connect, type Database } from '~/server/platform/db/database';
 import { dropDatabase, makeDatabase, newName, urlOf } from '../database/databases';
 import type { Named } from '../database/small-school';
 import { clock } from './demo-template';

@@ -1,8 +1,8 @@
 // A school of one's own: an empty installation, a demo that is offered to others, a proxy in front.
 import { spawnSync } from 'node:child_process';
-import { connect } from '~/server/db/database';
-import { migrate } from '~/server/db/migrate';
-import { newSetUpCode } from '~/server/school/beginning';
+import { newSetUpCode } from '~/server/people/beginning';
+import { connect } from '~/server/platform/db/database';
+import { migrate } from '~/server/platform/db/migrate';
 import { dropDatabase, makeDatabase, newName, urlOf } from '../database/databases';
 import { axeFindings, expect, settled, test } from './fixtures';
 import { startServer } from './server';

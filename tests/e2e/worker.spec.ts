@@ -4,8 +4,8 @@ import { expect, test } from '@playwright/test';
 import { build } from 'vite';
 import { analyseAbc } from '~/core/analyse/analyse-abc';
 import { analyseSeries, nothingSet } from '~/core/analyse/analyse-series';
-import { abcNote } from '~/core/behavior/abc-note';
 import { wallTime } from '~/core/calendar/zone';
+import { abcNote } from '~/core/entries/incidents/incident';
 
 const root = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '');
 

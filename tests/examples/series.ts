@@ -1,6 +1,6 @@
 import { dayNumber, type IsoDate } from '~/core/calendar/iso-date';
+import type { ObservedSession } from '~/core/entries/observation';
 import { type GoalDefinition, goalDefinition } from '~/core/goals/goal';
-import type { ObservedSession } from '~/core/observations/observation';
 import type { SeriesPoint } from '~/core/progress/series';
 
 export const calendar = { weekdays: [1, 2, 3, 4, 5], closures: [] };

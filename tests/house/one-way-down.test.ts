@@ -1,71 +1,89 @@
-import { readdirSync, readFileSync } from 'node:fs';
-import { dirname, join, relative, resolve } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
+import { above, floors, housePage, importsOf, place, rooms, root, sourcesOf, target } from '~/scripts/docs/house';
 
-const root = fileURLToPath(new URL('../..', import.meta.url));
+const mayUse: Record<string, readonly string[]> = { ...floors, demo: ['server', 'core'] };
 
-/** What each floor may look at besides itself: never up. */
-const mayImport: Record<string, string[]> = {
-  core: [],
-  server: ['core'],
-  web: ['server', 'core'],
-  demo: ['server', 'core'],
-};
-
-function* sourcesOf(folder: string): Generator<string> {
-  for (const entry of readdirSync(folder, { withFileTypes: true })) {
-    const path = join(folder, entry.name);
-    if (entry.isDirectory()) yield* sourcesOf(path);
-    else if (/\.tsx?$/.test(entry.name) && !/\.test\.tsx?$/.test(entry.name)) yield path;
-  }
-}
-
-function importsOf(path: string): string[] {
-  const text = readFileSync(path, 'utf8');
-  return [...text.matchAll(/(?:\bfrom\s+|\bimport\s*\(?\s*)'([^'\n]+)'/g)].map((match) => match[1] as string);
-}
-
-/** The floor of the project that an import leads to; null for a package. */
-function floorOf(from: string, specifier: string): string | null {
-  if (specifier.startsWith('~/')) return specifier.split('/')[1] ?? null;
-  if (!specifier.startsWith('.')) return null;
-  return relative(root, resolve(dirname(from), specifier)).split('/')[0] ?? null;
-}
+/** Imports of a floor that lead where they must not. */
+const wrongOn = (floor: string, isWrong: (from: string, to: string) => boolean) =>
+  [...sourcesOf(floor)].flatMap((path) =>
+    importsOf(path).flatMap((specifier) => {
+      const to = target(path, specifier);
+      return to !== null && isWrong(path, to) ? [`${path} imports ${to}`] : [];
+    }),
+  );
 
 describe('one way down', () => {
-  it.each(Object.keys(mayImport))('%s looks at nothing above it', (floor) => {
-    const files = [...sourcesOf(join(root, floor))];
-    expect(files.length).toBeGreaterThan(0);
-    const wrong = files.flatMap((path) =>
-      importsOf(path)
-        .filter((specifier) => {
-          const to = floorOf(path, specifier);
-          return to !== null && to !== floor && !(mayImport[floor] as string[]).includes(to) && to !== '.react-router';
-        })
-        .map((specifier) => `${relative(root, path)} imports ${specifier}`),
-    );
-    expect(wrong).toEqual([]);
+  it.each(Object.keys(mayUse))('%s looks at nothing above it', (floor) => {
+    expect([...sourcesOf(floor)].length).toBeGreaterThan(0);
+    const isAbove = (_: string, to: string) => {
+      const there = place(to).floor;
+      return there !== floor && !(mayUse[floor] as string[]).includes(there);
+    };
+    expect(wrongOn(floor, isAbove)).toEqual([]);
+  });
+
+  it.each(Object.keys(floors))('each room of %s/ uses only those that stand before it', (floor) => {
+    const order = [...Object.keys(rooms), ...(above[floor] as string[])];
+    const isLater = (from: string, to: string) => {
+      const [here, there] = [place(from), place(to)];
+      if (there.floor !== floor || !here.room || !there.room) return false;
+      return order.indexOf(there.room) > order.indexOf(here.room);
+    };
+    expect(wrongOn(floor, isLater)).toEqual([]);
+  });
+
+  it.each(Object.keys(floors))('every file of %s/ stands in a room', (floor) => {
+    const known = new Set([...Object.keys(rooms), ...(above[floor] as string[])]);
+    const homeless = [...sourcesOf(floor)].filter((path) => {
+      const { room } = place(path);
+      return room !== null && !known.has(room);
+    });
+    expect(homeless).toEqual([]);
   });
 
   it('keeps the core pure: Zod, a time zone reader and an edit distance are its only packages, and it knows no clock, no chance, no Node', () => {
-    const files = [...sourcesOf(join(root, 'core'))];
+    const files = [...sourcesOf('core')];
     const packages = files
       .flatMap(importsOf)
       .filter((specifier) => !specifier.startsWith('.') && !specifier.startsWith('~/'));
     expect([...new Set(packages)].sort()).toEqual(['@date-fns/tz', 'date-fns', 'fastest-levenshtein', 'zod']);
     for (const path of files) {
-      expect(readFileSync(path, 'utf8'), path).not.toMatch(
+      expect(readFileSync(join(root, path), 'utf8'), path).not.toMatch(
         /Math\.random|Date\.now|new Date\(\)|process\.|performance\./,
       );
     }
   });
 
-  it('reads a floor from any way of writing an import', () => {
-    const path = join(root, 'core/report/report.ts');
-    expect(floorOf(path, '../../server/db/database')).toBe('server');
-    expect(floorOf(path, '~/web/root')).toBe('web');
-    expect(floorOf(path, '../words/counting')).toBe('core');
-    expect(floorOf(path, 'zod')).toBeNull();
+  it('reads where an import leads from any way of writing it', () => {
+    const path = 'core/individual-report/report.ts';
+    expect(target(path, '../../server/platform/db/database')).toBe('server/platform/db/database');
+    expect(target(path, '~/web/root')).toBe('web/root');
+    expect(place('web/root')).toEqual({ floor: 'web', room: null });
+    expect(place('core/words/counting')).toEqual({ floor: 'core', room: 'words' });
+    expect(target(path, 'zod')).toBeNull();
+  });
+});
+
+describe('a file', () => {
+  const lines = (path: string) => readFileSync(join(root, path), 'utf8').trimEnd().split('\n').length;
+  const all = Object.keys(floors).flatMap((floor) => [...sourcesOf(floor)]);
+
+  it('is no longer than 350 lines, and no shorter than what is worth a name of its own', () => {
+    expect(all.filter((path) => lines(path) > 350)).toEqual([]);
+    expect(all.filter((path) => lines(path) < 10 && !ALONE.has(path))).toEqual([]);
+  });
+});
+
+/** Short, and alone for a reason. */
+const ALONE: ReadonlySet<string> = new Set([
+  // A context that the browser loads, and nothing else of the server’s answer.
+  'web/platform/ui/nonce.tsx',
+]);
+
+describe('docs/house.md', () => {
+  it('draws the house as it is', () => {
+    expect(readFileSync(join(root, 'docs/house.md'), 'utf8')).toBe(housePage());
   });
 });

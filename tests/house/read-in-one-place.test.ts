@@ -16,8 +16,8 @@ function filesWith(folder: string, pattern: RegExp): string[] {
 
 describe('what arrives is read in one place', () => {
   it('forms by formOf, JSON by jsonOf', () => {
-    expect(filesWith('web', /request\.formData\(\)/)).toEqual(['web/http/form-of.ts']);
-    expect(filesWith('web', /request\.json\(\)/)).toEqual(['web/http/json-of.ts']);
+    expect(filesWith('web', /request\.formData\(\)/)).toEqual(['web/platform/http/form-of.ts']);
+    expect(filesWith('web', /request\.json\(\)/)).toEqual(['web/platform/http/json-of.ts']);
   });
 });
 

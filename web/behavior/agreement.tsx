@@ -1,23 +1,23 @@
 import { Form, Link } from 'react-router';
 import { z } from 'zod';
-import { totalCountAgreement, USUAL_AGREEMENT } from '~/core/agreement/agreement';
-import { occurrenceAgreement } from '~/core/agreement/occurrence';
 import { clockTimeField, isoDateField } from '~/core/calendar/date-fields';
 import { shortDate } from '~/core/calendar/iso-date';
 import { minutesOfDay } from '~/core/calendar/timetable';
-import { discreetChoices } from '~/core/discreet/discreet';
+import { discreetChoices } from '~/core/goals/discreet';
+import { totalCountAgreement, USUAL_AGREEMENT } from '~/core/measures/agreement/agreement';
+import { occurrenceAgreement } from '~/core/measures/agreement/occurrence';
 import { percent, rateFigure } from '~/core/words/counting';
-import { choicesOf } from '~/server/behavior/choices';
-import { minutesNoted, type Naming, namingOf, newestNotes } from '~/server/behavior/notes';
-import { talliesOf, tallyPairs } from '~/server/behavior/tallies';
-import { database } from '~/server/db/current';
+import { choicesOf } from '~/server/entries/incidents/choices';
+import { talliesOf, tallyPairs } from '~/server/entries/incidents/counts';
+import { minutesNoted, type Naming, namingOf, newestNotes } from '~/server/entries/incidents/incidents';
 import { peopleById } from '~/server/people/people';
+import { database } from '~/server/platform/db/current';
 import { studentFor, supportTeam } from '~/server/students/students';
-import { answering } from '../http/answering';
-import { askerOf, idFrom } from '../http/asker';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { Labelled } from '../platform/ui/labelled';
+import { MarginTitle, Page } from '../platform/ui/page';
 import { headerStudent } from '../students/header-student';
-import { Labelled } from '../ui/labelled';
-import { MarginTitle, Page } from '../ui/page';
 import type { Route } from './+types/agreement';
 
 /** A window that two people watched. */

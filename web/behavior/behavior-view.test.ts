@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { watchedStretch } from '~/core/behavior/abc-note';
-import type { Choice, ChoiceKind } from '~/core/behavior/choice';
 import { notesBehind } from '~/core/behavior/filter';
+import type { Choice, ChoiceKind } from '~/core/entries/incidents/choice';
+import { watchedStretch } from '~/core/entries/incidents/incident';
 import type { AnalysedNote } from '~/server/behavior/analysed';
 import type { StudentBehavior } from '~/server/behavior/behavior';
-import { namingOf } from '~/server/behavior/notes';
-import type { Tally } from '~/server/behavior/tallies';
+import type { Tally } from '~/server/entries/incidents/counts';
+import { namingOf } from '~/server/entries/incidents/incidents';
 import { type BehaviorAsked, behaviorView } from './behavior-view';
 import { filterFrom, idsByName, type NoteSearch, searchFrom, searchText } from './search';
 

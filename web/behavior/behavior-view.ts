@@ -1,5 +1,4 @@
 import { analyseBehavior, type BehaviorFigures } from '~/core/behavior/analysis';
-import type { Choice } from '~/core/behavior/choice';
 import { likelihoodByPart } from '~/core/behavior/conditional';
 import {
   type DidItHelp,
@@ -16,6 +15,7 @@ import type { FacetShare } from '~/core/behavior/shares';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { type SchoolCalendar, schoolDays } from '~/core/calendar/school-days';
 import { schoolYearStart } from '~/core/calendar/school-year';
+import type { Choice } from '~/core/entries/incidents/choice';
 import { lengthOfTime, percent, rateFigure } from '~/core/words/counting';
 import type { StudentBehavior } from '~/server/behavior/behavior';
 import { filterFrom, idsByName, type NoteSearch, searchText } from './search';

@@ -1,14 +1,14 @@
 import { getFormProps, type SubmissionResult, useForm } from '@conform-to/react';
 import { useMemo } from 'react';
 import { Link, useFetcher } from 'react-router';
-import { type PhaseInput, phaseInput } from '~/core/behavior/note-input';
 import { addDays, type IsoDate, shortDate } from '~/core/calendar/iso-date';
-import type { GoalGraph } from '~/core/graph/goal-graph';
+import { type PhaseInput, phaseInput } from '~/core/entries/incidents/incident-input';
+import type { GoalGraph } from '~/core/progress/graph/goal-graph';
 import { rateFigure } from '~/core/words/counting';
-import { GoalChart } from '../goals/goal-chart';
-import { FormMessage } from '../ui/fields';
-import { SelectField, TextField } from '../ui/form-fields';
-import { readForm } from '../ui/read-form';
+import { FormMessage } from '../platform/ui/fields';
+import { SelectField, TextField } from '../platform/ui/form-fields';
+import { readForm } from '../platform/ui/read-form';
+import { GoalChart } from '../progress/goal-chart';
 import type { BehaviorView } from './behavior-view';
 
 type Help = NonNullable<BehaviorView['help']>;

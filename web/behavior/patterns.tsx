@@ -3,14 +3,14 @@ import { changeSentence, patternsAcross } from '~/core/behavior/patterns';
 import type { WeekRate } from '~/core/behavior/rates';
 import { addDays, dayNumber, mondayOf, shortDate } from '~/core/calendar/iso-date';
 import { schoolDays } from '~/core/calendar/school-days';
-import { discreetStudent } from '~/core/discreet/discreet';
+import { discreetStudent } from '~/core/goals/discreet';
 import { counted, rateFigure } from '~/core/words/counting';
 import { notesAcross } from '~/server/behavior/behavior';
-import { database } from '~/server/db/current';
+import { database } from '~/server/platform/db/current';
 import { studentsOf } from '~/server/students/students';
-import { askerOf } from '../http/asker';
-import { answeringHeavy } from '../http/heavy';
-import { MarginTitle, Page } from '../ui/page';
+import { askerOf } from '../platform/http/asker';
+import { answeringHeavy } from '../platform/http/heavy';
+import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/patterns';
 
 /** How many weeks can be looked at. */

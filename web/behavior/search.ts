@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import type { Choice, ChoiceKind } from '~/core/behavior/choice';
 import type { NoteFilter } from '~/core/behavior/filter';
 import { isoDateField } from '~/core/calendar/date-fields';
-import type { Naming } from '~/server/behavior/notes';
+import type { Choice, ChoiceKind } from '~/core/entries/incidents/choice';
+import type { Naming } from '~/server/entries/incidents/incidents';
 
 const known = <T extends z.ZodType>(schema: T) => schema.optional().catch(undefined);
 const id = known(z.uuid());

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { MarginTitle } from '../ui/page';
+import { MarginTitle } from '../platform/ui/page';
 import type { BehaviorView } from './behavior-view';
 
 /** The margin: what stands out, the strongest first, and what is too little to say. */

@@ -1,12 +1,12 @@
 import { wallTime } from '~/core/calendar/zone';
-import { changedFields, changeKindWords, changeSaid, changesWanted } from '~/core/changes/change';
-import { fileName } from '~/core/paper/file-name';
-import { changesOf, writeChange } from '~/server/access/changes';
-import { database } from '~/server/db/current';
-import { NotFound } from '~/server/failures';
-import { answering } from '../http/answering';
-import { askerOf } from '../http/asker';
-import { csvFile } from '../http/csv';
+import { fileName } from '~/core/documents/file-name';
+import { changedFields, changeKindWords, changeSaid, changesWanted } from '~/core/sharing/change';
+import { database } from '~/server/platform/db/current';
+import { NotFound } from '~/server/platform/failures';
+import { changesOf, writeChange } from '~/server/school/changes';
+import { answering } from '../platform/http/answering';
+import { askerOf } from '../platform/http/asker';
+import { csvFile } from '../platform/http/csv';
 import type { Route } from './+types/changes-file';
 
 /** The changes that are asked for, all pages of them, as comma-separated text; as they were written down, too. */

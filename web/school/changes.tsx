@@ -1,13 +1,13 @@
 import { Form, Link, useSearchParams } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
-import { type ChangeKind, changedFields, changeKinds, changeKindWords, changesWanted } from '~/core/changes/change';
+import { type ChangeKind, changedFields, changeKinds, changeKindWords, changesWanted } from '~/core/sharing/change';
 import { counted } from '~/core/words/counting';
-import { CHANGES_A_PAGE, changesOf } from '~/server/access/changes';
-import { database } from '~/server/db/current';
-import { answering } from '../http/answering';
-import { askerOf } from '../http/asker';
-import { MarginTitle, Page } from '../ui/page';
+import { database } from '~/server/platform/db/current';
+import { CHANGES_A_PAGE, changesOf } from '~/server/school/changes';
+import { answering } from '../platform/http/answering';
+import { askerOf } from '../platform/http/asker';
+import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/changes';
 
 export const loader = answering(async ({ request, context }: Route.LoaderArgs) => {

@@ -1,10 +1,10 @@
 import { data, redirect } from 'react-router';
 import { z } from 'zod';
-import { goToSchool } from '~/server/access/sessions';
-import { database } from '~/server/db/current';
-import { answering } from '../http/answering';
-import { askerOf } from '../http/asker';
-import { formOf } from '../http/form-of';
+import { goToSchool } from '~/server/people/sessions';
+import { database } from '~/server/platform/db/current';
+import { answering } from '../platform/http/answering';
+import { askerOf } from '../platform/http/asker';
+import { formOf } from '../platform/http/form-of';
 import type { Route } from './+types/switch';
 
 const choice = z.object({ school: z.uuid() });

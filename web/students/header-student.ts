@@ -1,5 +1,5 @@
-import { discreetStudent } from '~/core/discreet/discreet';
-import { may } from '~/server/access/rights';
+import { discreetStudent } from '~/core/goals/discreet';
+import { may } from '~/server/students/rights';
 import type { Student } from '~/server/students/students';
 import type { HeaderStudent } from './student-header';
 

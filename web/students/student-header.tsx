@@ -1,6 +1,6 @@
 import { Link, NavLink, useNavigate } from 'react-router';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
-import { useKey } from '../ui/use-key';
+import { useKey } from '../platform/ui/use-key';
 
 export interface HeaderStudent {
   id: string;

@@ -1,8 +1,8 @@
 import { usualAreas } from '~/core/goals/areas';
-import type { Database } from '~/server/db/database';
 import type { Goal } from '~/server/goals/goals';
-import { settings } from '~/server/school/school';
-import { type Actor, supportTeam } from '~/server/students/students';
+import type { Database } from '~/server/platform/db/database';
+import { type Actor, settings } from '~/server/school/school';
+import { supportTeam } from '~/server/students/students';
 import type { GoalChoices } from './goal-form';
 
 /** What the form of a goal chooses from. */

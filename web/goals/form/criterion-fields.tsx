@@ -1,11 +1,11 @@
 import type { FieldMetadata } from '@conform-to/react';
 import { getSelectProps } from '@conform-to/react';
-import type { CriterionDefinition } from '~/core/goals/criterion-definition';
 import type { GoalInput } from '~/core/goals/goal-input';
+import type { CriterionDefinition } from '~/core/measures/criterion-definition';
 import { type MeasureDefinition, measureOf } from '~/core/measures/measure';
-import { FieldMessage } from '../../ui/fields';
-import { TextField } from '../../ui/form-fields';
-import type { GoalForm } from './lists';
+import type { GoalForm } from '../../measures/lists';
+import { FieldMessage } from '../../platform/ui/fields';
+import { TextField } from '../../platform/ui/form-fields';
 
 interface CriterionFieldsProps {
   form: GoalForm;

@@ -10,20 +10,20 @@ import {
 import { type ReactNode, useRef } from 'react';
 import { Form, Link, useNavigation } from 'react-router';
 import type { IsoDate } from '~/core/calendar/iso-date';
-import { criterionDefinition } from '~/core/goals/criterion-definition';
 import { type GoalInput, goalInput } from '~/core/goals/goal-input';
 import { meansTheSame } from '~/core/goals/same-meaning';
+import { criterionDefinition } from '~/core/measures/criterion-definition';
 import { type MeasureDefinition, measureDefinition } from '~/core/measures/measure';
 import { criterionSentence } from '~/core/progress/criterion';
-import { NamesInNote } from '../../readers/names-in-note';
-import { Field, FormMessage } from '../../ui/fields';
-import { CheckList, TextField } from '../../ui/form-fields';
-import { MarginTitle, Page } from '../../ui/page';
-import { readForm, readValue } from '../../ui/read-form';
-import { Rows } from '../../ui/rows';
+import { MeasureFields } from '../../measures/measure-fields';
+import { StripPreview } from '../../measures/strip-preview';
+import { Field, FormMessage } from '../../platform/ui/fields';
+import { CheckList, TextField } from '../../platform/ui/form-fields';
+import { MarginTitle, Page } from '../../platform/ui/page';
+import { readForm, readValue } from '../../platform/ui/read-form';
+import { Rows } from '../../platform/ui/rows';
+import { NamesInNote } from '../../students/names-in-note';
 import { CriterionFields } from './criterion-fields';
-import { MeasureFields } from './measure-fields';
-import { StripPreview } from './strip-preview';
 
 export interface GoalChoices {
   people: { id: string; name: string }[];

@@ -1,0 +1,109 @@
+import { entryDay, type IsoDate, longDate } from '../calendar/iso-date';
+import type { EntryGroup } from '../individual-report/groups';
+import type { ReportEntry } from '../individual-report/report';
+import type { Comment } from '../sharing/comment';
+import type { Layout } from '../sharing/reader-rule';
+import { counted } from '../words/counting';
+import type { Paper, PaperBlock } from './document';
+
+interface RunningPaper {
+  studentShortName: string;
+  schoolName: string;
+  today: IsoDate;
+  /** As they stand on the page: in their order, group by group. */
+  groups: readonly EntryGroup<ReportEntry>[];
+  threads: Readonly<Record<string, readonly Comment[]>>;
+  /** What it is narrowed to, in words; empty for all of it. */
+  about?: string;
+  layout?: Layout;
+}
+
+/** Everything that an entry says to its reader, as lines. */
+export function entryLines(entry: ReportEntry, thread: readonly Comment[]): string[] {
+  const said = thread
+    .filter(({ hidden }) => hidden === null)
+    .map(({ by, to, text, kind }) => {
+      const addressed = kind === 'reflection' ? ', a reflection' : to ? ` to ${to.name}` : '';
+      return `${by.name}${addressed}: ${text}`;
+    });
+  return [entry.sentence, entry.note ?? '', ...said].filter(Boolean);
+}
+
+/**
+ * The running report as a paper, as its reader may see it: laid out as on the page, group by group. As a table it has a row for each
+ * entry; in sentences and as cards a few lines.
+ */
+export function runningPaper({
+  studentShortName,
+  schoolName,
+  today,
+  groups,
+  threads,
+  about,
+  layout = 'table',
+}: RunningPaper): Paper {
+  const entries = groups.flatMap((group) => group.entries);
+  const drawn = { table: tableBlocks, sentences: sentenceBlocks, cards: cardBlocks }[layout];
+  return {
+    title: `Individual report of ${studentShortName}`,
+    head: `${studentShortName} · individual report · ${schoolName} · ${longDate(today)}`,
+    blocks: [
+      { kind: 'heading', level: 1, text: studentShortName },
+      {
+        kind: 'text',
+        quiet: true,
+        text: ['Individual report', about, counted(entries.length, 'entry', 'entries')].filter(Boolean).join(' · '),
+      },
+      ...groups.flatMap(({ title, entries: some }): PaperBlock[] => [
+        ...(title ? [{ kind: 'heading' as const, level: 2 as const, text: title }] : []),
+        ...drawn(some, { threads, today, all: entries }),
+      ]),
+    ],
+  };
+}
+
+/** What stands around the entries of a group; the tables of all groups have the same columns. */
+type Around = Pick<RunningPaper, 'threads' | 'today'> & { all: readonly ReportEntry[] };
+
+const whereOf = ({ setting, observer }: ReportEntry) => [setting, observer].filter(Boolean).join(', ');
+
+function tableBlocks(some: readonly ReportEntry[], { threads, today, all }: Around): PaperBlock[] {
+  const isWide = all.some((entry) => whereOf(entry) !== '');
+  return [
+    {
+      kind: 'table',
+      columns: ['Day', 'Of', 'What was seen', ...(isWide ? ['Where, who'] : [])],
+      widths: ['auto', 'auto', 'wide', ...(isWide ? (['auto'] as const) : [])],
+      rows: some.map((entry) => [
+        `${entryDay(entry.on, today)}\n${entry.time}`,
+        entry.title,
+        entryLines(entry, threads[entry.id] ?? []).join('\n'),
+        ...(isWide ? [whereOf(entry)] : []),
+      ]),
+    },
+  ];
+}
+
+const sentenceBlocks = (some: readonly ReportEntry[], { threads, today }: Around): PaperBlock[] =>
+  some.flatMap((entry): PaperBlock[] => [
+    { kind: 'heading', level: 3, text: entry.title },
+    {
+      kind: 'text',
+      quiet: true,
+      text: [entryDay(entry.on, today), entry.time, whereOf(entry)].filter(Boolean).join(' · '),
+    },
+    ...entryLines(entry, threads[entry.id] ?? []).map((text) => ({ kind: 'text' as const, text })),
+  ]);
+
+const cardBlocks = (some: readonly ReportEntry[], { threads, today }: Around): PaperBlock[] =>
+  some.flatMap((entry): PaperBlock[] => [
+    { kind: 'heading', level: 3, text: entry.title },
+    {
+      kind: 'facts',
+      facts: [
+        ['Day', `${entryDay(entry.on, today)}, ${entry.time}`],
+        ...(whereOf(entry) ? [['Where, who', whereOf(entry)] as [string, string]] : []),
+        ['Seen', entryLines(entry, threads[entry.id] ?? []).join('\n')],
+      ],
+    },
+  ]);

@@ -1,0 +1,150 @@
+import { type IsoDate, longDate, shortDate } from '../calendar/iso-date';
+import type { GoalReport, ProgressReport } from '../progress-report/content';
+import type { Shows } from '../sharing/reader-rule';
+import { isEmptyText, plainText, type RichText } from '../words/rich-text';
+import type { Paper, PaperBlock } from './document';
+
+/** What an issued report carries besides what it says; null for a draft. */
+export interface Issue {
+  number: number;
+  issuedOn: IsoDate;
+  /** The number of the report that it replaces. */
+  replaces: number | null;
+}
+
+export const periodWords = ({ label, from, to }: ProgressReport['period']) =>
+  `${label}, ${shortDate(from)} – ${longDate(to).replace(/^\w+, /, '')}`;
+
+/** “No. 2, issued Fri, Dec 4, 2026”, or that it is a draft. */
+export function issueWords(issue: Issue | null): string {
+  if (!issue) return 'Draft: not issued';
+  const replaces = issue.replaces === null ? '' : `, in place of no. ${issue.replaces}`;
+  return `No. ${issue.number}, issued ${longDate(issue.issuedOn)}${replaces}`;
+}
+
+/** The report as its reader may see it: behavior only where ABC notes are shown to them. */
+export function progressReportFor(report: ProgressReport, shows: Shows): ProgressReport {
+  return shows.has('abc') ? report : { ...report, behavior: [] };
+}
+
+/** All texts of something, each in its place made anew. */
+function mapTexts<Value>(value: Value, change: (text: string) => string): Value {
+  if (typeof value === 'string') return change(value) as Value;
+  if (Array.isArray(value)) return value.map((one) => mapTexts(one, change)) as Value;
+  if (value === null || typeof value !== 'object') return value;
+  return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, mapTexts(one, change)])) as Value;
+}
+
+/**
+ * The report as a reader from outside may read it: other children are “a classmate” in all that was typed for it, the teacher’s own
+ * words and the goals’ wordings among them. What it says of the student, the school and the plan stays.
+ *
+ * @param hide  a text without other children’s names
+ */
+export function progressReportOutside(
+  report: ProgressReport,
+  shows: Shows,
+  hide: (text: string) => string,
+): ProgressReport {
+  const { goals, behavior, words, ...about } = progressReportFor(report, shows);
+  const texts = ({ goalId, graph, verdict, ...goal }: GoalReport): GoalReport => ({
+    ...{ goalId, graph, verdict },
+    ...mapTexts(goal, hide),
+  });
+  return { ...about, goals: goals.map(texts), behavior: mapTexts(behavior, hide), words: mapTexts(words, hide) };
+}
+
+/** Everything in a report that somebody has typed, for whoever looks for other children’s names in it. */
+export function typedTexts({ goals, behavior, words }: ProgressReport): string[] {
+  return [
+    plainText(words),
+    ...goals.flatMap((goal) => [goal.shortName, goal.wording, goal.criterion, plainText(goal.words)]),
+    ...behavior,
+  ];
+}
+
+/**
+ * A progress report as a paper.
+ *
+ * @param options.keepsEmpty  whether own words have their place where there are none yet: for who is writing them
+ */
+export function progressPaper(
+  report: ProgressReport,
+  issue: Issue | null,
+  { keepsEmpty = false }: { keepsEmpty?: boolean } = {},
+): Paper {
+  const { student, schoolName, period, plan, caseManager, behavior, words } = report;
+  const ownWords = (own: RichText, place: string | null): PaperBlock[] =>
+    keepsEmpty || !isEmptyText(own) ? [{ kind: 'rich', words: own, place }] : [];
+  const blocks: PaperBlock[] = [
+    { kind: 'heading', level: 1, text: student.name },
+    {
+      kind: 'text',
+      quiet: true,
+      text: ['Progress report', periodWords(period), issueWords(issue)].join(' · '),
+    },
+    {
+      kind: 'text',
+      quiet: true,
+      text: [
+        student.grade,
+        ...student.groups,
+        `Plan ${shortDate(plan.startsOn)} – ${longDate(plan.endsOn).replace(/^\w+, /, '')}`,
+        `Case manager: ${caseManager}`,
+      ].join(' · '),
+    },
+    ...ownWords(words, null),
+    ...report.goals.flatMap((goal) => [...goalBlocks(goal), ...ownWords(goal.words, goal.goalId)]),
+    ...(behavior.length === 0
+      ? []
+      : [
+          { kind: 'heading' as const, level: 2 as const, text: 'Behavior in brief' },
+          ...behavior.map((text) => ({ kind: 'text' as const, text })),
+        ]),
+    { kind: 'signatures', names: ['Case manager', 'Parent or guardian', 'Student'] },
+  ];
+  return {
+    title: `Progress report of ${student.shortName}, ${period.label}`,
+    head: `${student.shortName} · progress report · ${periodWords(period)} · ${schoolName}`,
+    blocks,
+  };
+}
+
+function goalBlocks(goal: GoalReport): PaperBlock[] {
+  const facts: [string, string][] = [
+    ['Baseline', goal.baseline ?? 'none yet'],
+    ['Now', goal.now ?? 'nothing measured yet'],
+    ['Target', goal.target],
+    ...(goal.way ? [['Way travelled', goal.way] as [string, string]] : []),
+    ['Evidence', goal.evidence],
+  ];
+  return [
+    { kind: 'heading', level: 2, text: `${goal.number} · ${goal.shortName}` },
+    { kind: 'text', text: goal.wording },
+    { kind: 'text', quiet: true, text: goal.criterion },
+    { kind: 'heading', level: 3, text: goal.verdict.label },
+    { kind: 'text', text: goal.verdict.sentence },
+    { kind: 'facts', facts },
+    ...(goal.graph ? [{ kind: 'graph' as const, graph: goal.graph }] : []),
+  ];
+}
+
+/** A progress report as rows, one for each goal: for a file of comma-separated text. */
+export function progressRows(report: ProgressReport): { fields: string[]; rows: string[][] } {
+  return {
+    fields: ['goal', 'name', 'wording', 'criterion', 'baseline', 'now', 'target', 'way', 'verdict', 'why', 'evidence'],
+    rows: report.goals.map((goal) => [
+      goal.number,
+      goal.shortName,
+      goal.wording,
+      goal.criterion,
+      goal.baseline ?? '',
+      goal.now ?? '',
+      goal.target,
+      goal.way ?? '',
+      goal.verdict.label,
+      goal.verdict.sentence,
+      goal.evidence,
+    ]),
+  };
+}

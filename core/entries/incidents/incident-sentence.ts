@@ -1,0 +1,63 @@
+import { capitalised, counted, lengthOfTime, listed } from '../../words/counting';
+
+/** What an ABC note says, with its choices by name. */
+export interface SaidNote {
+  behaviors: readonly string[];
+  antecedents: readonly string[];
+  consequences: readonly string[];
+  functions: readonly string[];
+  seconds: number | null;
+  isGoing: boolean;
+  /** The step on the student’s scale, and its descriptor. */
+  intensity: { name: string; words: string } | null;
+  resolved: boolean | null;
+  resolvedAfter: number | null;
+}
+
+const quoted = (names: readonly string[]) => listed(names.map((name) => `“${name}”`));
+
+/**
+ * An ABC note as the report says it.
+ *
+ * @example noteSentence({ behaviors: ['Left the bench'], antecedents: ['A tool started'], consequences: ['A break'], seconds: 240, … })
+ * // 'Left the bench. Before: “A tool started”. Then: “A break”. It lasted 4 min.'
+ */
+export function noteSentence(note: SaidNote): string {
+  const { behaviors, antecedents, consequences, functions, seconds, isGoing, intensity } = note;
+  const parts = [
+    `${capitalised(listed(behaviors))}.`,
+    antecedents.length > 0 && `Before: ${quoted(antecedents)}.`,
+    consequences.length > 0 && `Then: ${quoted(consequences)}.`,
+    seconds !== null && `It lasted ${lengthOfTime(seconds)}.`,
+    isGoing && 'How long it lasted has not been said.',
+    intensity && `Intensity: ${intensity.words ? `${intensity.name}, ${intensity.words}` : intensity.name}.`,
+    resolvedWords(note),
+    functions.length > 0 && `It may have been for ${listed(functions)}; that is a guess.`,
+  ];
+  return parts.filter(Boolean).join(' ');
+}
+
+function resolvedWords({ resolved, resolvedAfter }: SaidNote): string | false {
+  if (resolved === null) return false;
+  if (!resolved) return 'It was not resolved.';
+  return resolvedAfter === null ? 'It was resolved.' : `It was resolved after ${lengthOfTime(resolvedAfter)}.`;
+}
+
+/**
+ * A stretch of watching as the report says it.
+ *
+ * @example tallySentence({ behavior: 'Calling out', count: 0, minutes: 45, seconds: null, part: 'Kitchen' })
+ * // 'Calling out: none in 45 min observed (Kitchen).'
+ */
+export function tallySentence(tally: {
+  behavior: string;
+  count: number;
+  minutes: number;
+  seconds: number | null;
+  part: string | null;
+}): string {
+  const { behavior, count, minutes, seconds, part } = tally;
+  const often = count === 0 ? 'none' : counted(count, 'time', 'times');
+  const long = seconds !== null && seconds > 0 ? `, ${lengthOfTime(seconds)} altogether,` : '';
+  return `${behavior}: ${often}${long} in ${lengthOfTime(60 * minutes)} observed${part ? ` (${part})` : ''}.`;
+}

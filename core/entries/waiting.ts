@@ -1,0 +1,107 @@
+// What was saved on a device and has not reached the server yet. It is read back from there like everything that arrives.
+import { z } from 'zod';
+import { timetableBlock } from '../calendar/timetable';
+import { criterionDefinition } from '../measures/criterion-definition';
+import { measureDefinition } from '../measures/measure';
+import { choiceKinds, optionalFields } from './incidents/choice';
+import { noteInput, talliesInput } from './incidents/incident-input';
+import { sessionInput } from './observation';
+
+/** A goal as it stands before the one who observes it. */
+export const observedGoal = z.object({
+  id: z.string(),
+  studentId: z.string(),
+  number: z.string(),
+  shortName: z.string(),
+  wording: z.string(),
+  criterion: criterionDefinition,
+  version: z.number(),
+  measure: measureDefinition,
+  /** The last values before this session, oldest first. */
+  last: z.array(z.number()),
+  /** Where the goal stands before this session. */
+  soFar: z.number().nullable(),
+  /** How fast a running total has to go on, in words. */
+  pace: z.string().nullable(),
+});
+export type ObservedGoal = z.infer<typeof observedGoal>;
+
+const named = z.object({ id: z.string(), name: z.string() });
+
+/** What the fields of a session offer. */
+export const sessionChoices = z.object({ people: z.array(named), places: z.array(named), today: z.string() });
+export type SessionChoices = z.infer<typeof sessionChoices>;
+
+/** A choice as the screen of an incident offers it. */
+const offeredChoice = z.object({
+  id: z.string(),
+  name: z.string(),
+  words: z.string(),
+  placeId: z.string().nullable(),
+  abc: z.boolean(),
+  counted: z.boolean(),
+  timed: z.boolean(),
+});
+export type OfferedChoice = z.infer<typeof offeredChoice>;
+
+/** What an incident may repeat of the one before. */
+const repeatedNote = z.object({
+  settingId: z.string().nullable(),
+  behaviors: z.array(z.string()),
+  antecedents: z.array(z.string()),
+  consequences: z.array(z.string()),
+  functions: z.array(z.string()),
+  intensityId: z.string().nullable(),
+});
+export type RepeatedNote = z.infer<typeof repeatedNote>;
+
+/** What it takes to record an incident or a count of one student. */
+export const catching = z.object({
+  student: z.object({ id: z.string(), shortName: z.string(), firstName: z.string() }),
+  offered: z.record(z.enum(choiceKinds), z.array(offeredChoice)),
+  leftOut: z.array(z.enum(optionalFields)),
+  people: z.array(named),
+  timetable: z.array(timetableBlock),
+  personId: z.string(),
+  wall: z.object({ on: z.string(), time: z.string() }),
+  /** The last incident that this person recorded of the student. */
+  last: repeatedNote.nullable(),
+  discreet: z.boolean(),
+});
+export type Catching = z.infer<typeof catching>;
+
+/** What was saved for one student. */
+const waitingFor = z.object({
+  id: z.string(),
+  /** Who saved it: nobody else on this device sees or sends it. */
+  personId: z.string(),
+  student: z.object({ id: z.string(), shortName: z.string() }),
+  /** In milliseconds since 1970. */
+  savedAt: z.number(),
+  /** What the server said when it would not take it. */
+  problem: z.string().nullable(),
+});
+
+/** Goals observed in one go, with what it takes to show and to change them without the server. */
+const waitingSession = waitingFor.extend({
+  kind: z.literal('session'),
+  session: sessionInput,
+  goals: z.array(observedGoal),
+  choices: sessionChoices,
+});
+export type WaitingSession = z.infer<typeof waitingSession>;
+
+/** An incident, with what it takes to show and to change it without the server. */
+const waitingNote = waitingFor.extend({ kind: z.literal('note'), note: noteInput, catching });
+export type WaitingNote = z.infer<typeof waitingNote>;
+
+/** Behaviors counted in one observation window, each with its sentence. */
+const waitingTallies = waitingFor.extend({
+  kind: z.literal('tallies'),
+  tallies: talliesInput,
+  said: z.array(z.string()),
+});
+export type WaitingTallies = z.infer<typeof waitingTallies>;
+
+export const waitingItem = z.discriminatedUnion('kind', [waitingSession, waitingNote, waitingTallies]);
+export type WaitingItem = z.infer<typeof waitingItem>;

@@ -1,0 +1,75 @@
+import { describe, expect, it } from 'vitest';
+import { beginningOf } from '../../goals/questions';
+import type { MeasureData, MeasureDefinition } from '../measure';
+import { agreementOfGoal, pairAgreement } from './pair';
+
+const agree = (kind: MeasureDefinition['kind'], a: object, b: object) =>
+  pairAgreement(beginningOf(kind), a as MeasureData, b as MeasureData)?.share ?? null;
+
+// Each worked out by hand from the definitions in Cooper, Heron & Heward, Applied Behavior Analysis.
+describe('two observers of one session', () => {
+  it('trials: each against each where both noted the order, else the smaller number of successes over the larger', () => {
+    const a = { trials: ['independent', 'gesture', 'incorrect', 'independent'] };
+    expect(agree('trials', a, { trials: ['independent', 'spoken', 'incorrect', 'independent'] })).toBe(3 / 4);
+    // 2 of 4 and 3 of 5 with none but independent counting.
+    const five = { trials: ['independent', 'independent', 'independent', 'incorrect', 'spoken'] };
+    expect(agree('trials', a, five)).toBeCloseTo(2 / 3, 12);
+    expect(agree('trials', a, { counts: { independent: 2, incorrect: 2 }, opportunities: 4 })).toBe(1);
+  });
+  it('counts and lengths: smaller over larger', () => {
+    expect(agree('count', { count: 8, minutes: 30 }, { count: 10, minutes: 30 })).toBe(0.8);
+    expect(agree('count', { count: 0, minutes: 30 }, { count: 0, minutes: 30 })).toBe(1);
+    expect(
+      agree('duration', { episodes: [30, 60], sessionSeconds: null }, { episodes: [100], sessionSeconds: null }),
+    ).toBe(0.9);
+    expect(
+      agree(
+        'runningTotal',
+        { amounts: [{ amount: 1.5, category: null }] },
+        { amounts: [{ amount: 2, category: null }] },
+      ),
+    ).toBe(0.75);
+    expect(agree('readingAloud', { words: 90, errors: 10, seconds: 60 }, { words: 108, errors: 8, seconds: 60 })).toBe(
+      0.8,
+    );
+  });
+  it('intervals: those that both scored', () => {
+    expect(
+      agree('intervals', { intervals: [true, true, null, false] }, { intervals: [true, false, true, false] }),
+    ).toBeCloseTo(2 / 3, 12);
+    expect(agree('intervals', { intervals: [null] }, { intervals: [true] })).toBeNull();
+  });
+  it('latency: cue by cue; a response that one of them did not see is no agreement', () => {
+    expect(agree('latency', { responses: [10, 8, null] }, { responses: [8, 8, null] })).toBeCloseTo(
+      (0.8 + 1 + 1) / 3,
+      12,
+    );
+    expect(agree('latency', { responses: [10] }, { responses: [null] })).toBe(0);
+    expect(agree('latency', { responses: [10, 9] }, { responses: [10] })).toBeNull();
+  });
+  it('items, steps and criteria: those that both looked at', () => {
+    const steps = (...outcomes: string[]) => ({
+      steps: outcomes.map((outcome, i) => ({ step: `step${i + 1}`, outcome })),
+    });
+    expect(agree('steps', steps('independent', 'gesture'), steps('independent', 'spoken', 'independent'))).toBe(1 / 2);
+    expect(
+      agree(
+        'items',
+        { items: [{ item: 'item1', outcome: 'right' }] },
+        { items: [{ item: 'item2', outcome: 'right' }] },
+      ),
+    ).toBeNull();
+    const rated = (points: number) => ({ ratings: [{ criterion: 'criterion1', points, rater: null }] });
+    expect([agree('rubric', rated(3), rated(3)), agree('rubric', rated(3), rated(4))]).toEqual([1, 0]);
+  });
+  it('and all sessions of a goal', () => {
+    expect(agreementOfGoal([0.8, 1, 0.9], 12)).toEqual({
+      pairs: 3,
+      sessions: 12,
+      mean: expect.closeTo(0.9, 12),
+      lowest: 0.8,
+      highest: 1,
+    });
+    expect(agreementOfGoal([], 12)).toBeNull();
+  });
+});

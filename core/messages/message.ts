@@ -1,0 +1,73 @@
+import { z } from 'zod';
+import { emailField } from '../people/account-input';
+import { frequencies } from '../sharing/share-link';
+
+export const messageKinds = ['entry', 'digest', 'byHand', 'invitation', 'locked', 'issued'] as const;
+export type MessageKind = (typeof messageKinds)[number];
+export const kindWords: Record<MessageKind, string> = {
+  entry: 'A new entry',
+  digest: 'Entries of a day or a week',
+  byHand: 'By hand',
+  invitation: 'An invitation to a team',
+  locked: 'A way in that was locked',
+  issued: 'A report that was issued',
+};
+
+export const messageStates = [
+  'waiting',
+  'held',
+  'sending',
+  'sent',
+  'bounced',
+  'uncertain',
+  'stopped',
+  'failed',
+] as const;
+export type MessageState = (typeof messageStates)[number];
+export const stateWords: Record<MessageState, { label: string; about: string }> = {
+  waiting: { label: 'Waiting', about: 'leaves shortly' },
+  held: { label: 'Held for tomorrow', about: 'the daily limit is reached' },
+  sending: { label: 'On its way', about: 'handed to the carrier just now' },
+  sent: { label: 'Sent', about: 'the carrier has taken it' },
+  bounced: { label: 'Came back', about: 'the carrier would not take it' },
+  uncertain: { label: 'Perhaps sent', about: 'we stopped while it was being handed over' },
+  stopped: { label: 'Not sent', about: 'it was stopped before it left' },
+  failed: { label: 'Failed', about: 'we could not hand it over, however often we tried' },
+};
+
+/** How a reader by a way in is told. */
+export const toldInput = z
+  .object({ id: z.uuid(), email: emailField.optional(), told: z.enum(frequencies) })
+  .refine(({ email, told }) => told === 'byHand' || email, {
+    error: 'Without an address nothing can be sent.',
+    path: ['email'],
+  });
+export type ToldInput = z.infer<typeof toldInput>;
+
+/** A message written by hand. */
+export const letterInput = z.object({
+  id: z.uuid(),
+  linkId: z.uuid({ error: 'Choose to whom.' }),
+  subject: z
+    .string({ error: 'Write a subject.' })
+    .trim()
+    .min(1, { error: 'Write a subject.' })
+    .max(150, { error: 'Keep the subject to 150 characters.' }),
+  body: z
+    .string({ error: 'Write something first.' })
+    .trim()
+    .min(1, { error: 'Write something first.' })
+    .max(5000, { error: 'Keep it to 5,000 characters.' }),
+});
+export type LetterInput = z.infer<typeof letterInput>;
+
+/** After these waits, in minutes, a message that could not be handed over is tried again; then it comes back. */
+const RETRY_MINUTES = [1, 5, 15, 60, 240];
+
+/**
+ * How long to wait after a try that failed for a reason that may pass.
+ *
+ * @param attempts  how many there were, at least 1
+ * @returns minutes; null when it is time to give up
+ */
+export const retryAfter = (attempts: number): number | null => RETRY_MINUTES[attempts - 1] ?? null;

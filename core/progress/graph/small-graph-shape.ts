@@ -1,0 +1,68 @@
+import { dayNumber, type IsoDate, shortDate } from '../../calendar/iso-date';
+import type { GoalDefinition } from '../../goals/goal';
+import { measureOf } from '../../measures/measure';
+import { counted } from '../../words/counting';
+import { courseAt } from '../course';
+import type { Progress } from '../progress';
+import { joinedRuns, type SeriesPoint } from '../series';
+import { axisOf } from './axis';
+
+export const GRAPH = { width: 236, height: 66, inset: 4 };
+
+/** A goal's small graph as the few path texts that draw it, made on the server. */
+export interface SmallGraphShape {
+  line: string;
+  dots: string;
+  course: string;
+  /** Where phases change. */
+  phaseLines: number[];
+  /** The target zone, from the top down or from the bottom up. */
+  band: { y: number; height: number; edge: number };
+  caption: string;
+}
+
+const round = (n: number) => Math.round(n * 10) / 10;
+
+/** Lays a goal's points, course, phases and target out on the small graph. */
+export function smallGraphShape(goal: GoalDefinition, progress: Progress, today: IsoDate): SmallGraphShape {
+  const { width, height, inset } = GRAPH;
+  const { max } = axisOf(goal, progress);
+  const first = Math.min(dayNumber(goal.startsOn), progress.points[0]?.day ?? Number.POSITIVE_INFINITY);
+  // Up to now, with a little of the way ahead, so that course and points can be told apart early in a year.
+  const last = Math.max(dayNumber(today) + 7, first + 28);
+  const x = (day: number) => round(inset + ((width - 2 * inset) * (day - first)) / (last - first));
+  const y = (value: number) => round(inset + (height - 2 * inset) * (1 - value / max));
+  const runs = joinedRuns(progress.points);
+  const at = (point: SeriesPoint) => `${x(point.day)} ${y(point.value)}`;
+  const { course } = progress;
+  const edge = y(goal.target);
+  const isUp = goal.criterion.comparison === 'atLeast';
+  return {
+    line: runs.map((run) => `M${run.map(at).join('L')}`).join(''),
+    dots: progress.points.map((point) => `M${at(point)}h0`).join(''),
+    course: course ? courseLine(course, last, x, y) : '',
+    phaseLines: goal.phases.slice(1).map((phase) => x(dayNumber(phase.startsOn))),
+    band: isUp ? { y: 0, height: edge, edge } : { y: edge, height: height - edge, edge },
+    caption: graphCaption(goal, progress),
+  };
+}
+
+function courseLine(
+  course: NonNullable<Progress['course']>,
+  last: number,
+  x: (day: number) => number,
+  y: (value: number) => number,
+): string {
+  const from = dayNumber(course.from.on);
+  const to = Math.min(last, dayNumber(course.to.on));
+  return `M${x(from)} ${y(course.from.value)}L${x(to)} ${y(courseAt(course, to))}`;
+}
+
+/** What a goal's graph shows, in a sentence. */
+export function graphCaption(goal: GoalDefinition, { points, now }: Progress): string {
+  const first = points[0];
+  const last = points.at(-1);
+  if (!first || !last || now === null) return 'No points yet.';
+  const said = (value: number) => measureOf(goal.measure).said(goal.measure, value);
+  return `${counted(points.length, 'point', 'points')} from ${shortDate(first.on)} to ${shortDate(last.on)}; now ${said(now)}, target ${said(goal.target)}.`;
+}

@@ -1,0 +1,130 @@
+import type { Direction } from '../../goals/goal';
+import { median } from '../../statistics/median';
+import { largest, mean, smallest, standardDeviation } from '../../statistics/spread';
+import { type TheilSenLine, theilSen } from '../trend/theil-sen';
+import type { DayValue } from '../trend/trend-line';
+import { nonoverlapOfAllPairs, percentageOfNonoverlappingData, tau, tauU } from './nonoverlap';
+
+/** Whether a phase has points enough to be compared: fewer than 3, 3 or 4, or 5 and more. */
+export type EnoughPoints = 'tooFew' | 'withReservations' | 'enough';
+
+export interface PhaseFigures {
+  name: string;
+  n: number;
+  mean: number;
+  median: number;
+  min: number;
+  max: number;
+  /** Standard deviation of the sample; null with one point. */
+  sd: number | null;
+  /** Null with fewer than three points. */
+  trend: TheilSenLine | null;
+  /** Share of the points within a quarter of the median to either side, 0 … 1. */
+  withinQuarter: number;
+  /** Whether that share is four in five or more; null with fewer than three points, of which nothing can be said. */
+  stable: boolean | null;
+  enough: EnoughPoints;
+}
+
+export interface PhaseComparison {
+  from: string;
+  to: string;
+  nap: number;
+  pnd: number;
+  tau: number;
+  tauU: number;
+  /** The first three points' median against the last three's before, in the value's unit; above 0 is for the better. */
+  immediate: number;
+  /** The poorer of both phases' marks. */
+  enough: EnoughPoints;
+}
+
+export interface NamedPhase {
+  name: string;
+  /** In order of date. */
+  points: readonly DayValue[];
+}
+
+const POINTS_WITH_RESERVATIONS = 3;
+const POINTS_ENOUGH = 5;
+const QUARTER = 0.25;
+const STABLE_SHARE = 0.8;
+const POINTS_AT_THE_LINE = 3;
+
+/**
+ * Whether so many points are enough.
+ *
+ * @see What Works Clearinghouse, single-case design standards: five points in a phase, three with reservations
+ */
+export function enoughPoints(n: number): EnoughPoints {
+  if (n >= POINTS_ENOUGH) return 'enough';
+  return n >= POINTS_WITH_RESERVATIONS ? 'withReservations' : 'tooFew';
+}
+
+/**
+ * What one phase comes to.
+ *
+ * @returns null for a phase without points
+ * @see stability within ±25% of the median for 80% of the points: common practice (Gast & Ledford, Single Case Research Methodology)
+ * @example phaseFigures({ name: 'A', points: [8, 10, 10, 11, 20].map((value, day) => ({ day, value })) })?.stable // true: 4 of 5 lie from 7.5 to 12.5
+ */
+export function phaseFigures({ name, points }: NamedPhase): PhaseFigures | null {
+  if (points.length === 0) return null;
+  const values = points.map((point) => point.value);
+  const middle = median(values);
+  const room = QUARTER * Math.abs(middle);
+  const within = values.filter((value) => Math.abs(value - middle) <= room + 1e-9).length;
+  const withinQuarter = within / values.length;
+  return {
+    name,
+    n: values.length,
+    mean: mean(values),
+    median: middle,
+    min: smallest(values),
+    max: largest(values),
+    sd: standardDeviation(values),
+    trend: theilSen(points),
+    withinQuarter,
+    stable: values.length < POINTS_WITH_RESERVATIONS ? null : withinQuarter >= STABLE_SHARE - 1e-9,
+    enough: enoughPoints(values.length),
+  };
+}
+
+/**
+ * What changed from one phase to the next, for the better above 0 (or above a half, for NAP).
+ *
+ * @throws RangeError when a phase is empty
+ */
+export function comparePhases(a: NamedPhase, b: NamedPhase, direction: Direction): PhaseComparison {
+  const before = a.points.map((point) => point.value);
+  const after = b.points.map((point) => point.value);
+  const nap = nonoverlapOfAllPairs(before, after, direction);
+  const change = median(after.slice(0, POINTS_AT_THE_LINE)) - median(before.slice(-POINTS_AT_THE_LINE));
+  return {
+    from: a.name,
+    to: b.name,
+    nap,
+    pnd: percentageOfNonoverlappingData(before, after, direction),
+    tau: tau(before, after, direction),
+    tauU: tauU(before, after, direction),
+    immediate: direction === 'increase' ? change : 0 - change,
+    enough: enoughPoints(Math.min(before.length, after.length)),
+  };
+}
+
+export interface PhaseAnalysis {
+  phases: PhaseFigures[];
+  /** Each phase against the one before it. */
+  comparisons: PhaseComparison[];
+}
+
+/** Every phase with points, and each compared with the one with points before it. */
+export function phaseAnalysis(phases: readonly NamedPhase[], direction: Direction): PhaseAnalysis {
+  const measured = phases.filter((phase) => phase.points.length > 0);
+  return {
+    phases: measured.flatMap((phase) => phaseFigures(phase) ?? []),
+    comparisons: measured
+      .slice(1)
+      .map((phase, i): PhaseComparison => comparePhases(measured[i] as NamedPhase, phase, direction)),
+  };
+}

@@ -1,0 +1,117 @@
+import { select } from '../../statistics/select';
+import type { Columns } from './trend-line';
+
+/** Up to so many pairs all slopes are kept; beyond, only those near the ranks asked for. */
+const MOST_PAIRS_KEPT = 5000;
+const LARGEST_SAMPLE = 20_000;
+const SAMPLED_SHARE = 0.1;
+
+interface Bracket {
+  low: number;
+  high: number;
+}
+
+/**
+ * How many pairs of points lie on different days.
+ *
+ * @param dayTies  how many points each day with more than one holds
+ */
+export function pairCount(n: number, dayTies: readonly number[]): number {
+  const pairs = (t: number) => (t * (t - 1)) / 2;
+  return dayTies.reduce((left, t) => left - pairs(t), pairs(n));
+}
+
+/**
+ * The slopes per day that stand at certain ranks when those of all pairs of points on different days are sorted.
+ * Of many points a sample tells where those ranks lie, so that the slopes beyond need to be counted only, not kept.
+ *
+ * @param series  in order of date
+ * @param pairs  how many pairs of points lie on different days
+ * @param ranks  from 0, ascending, below the number of such pairs
+ */
+export function slopesAtRanks(series: Columns, pairs: number, ranks: readonly number[]): number[] {
+  const first = ranks[0] as number;
+  const last = ranks.at(-1) as number;
+  if (pairs > MOST_PAIRS_KEPT) {
+    const { below, kept } = slopesWithin(series, sampledBracket(series, pairs, first, last), pairs);
+    if (below <= first && last < below + kept.length) return atRanks(kept, ranks, below);
+  }
+  const all = { low: Number.NEGATIVE_INFINITY, high: Number.POSITIVE_INFINITY };
+  return atRanks(slopesWithin(series, all, pairs).kept, ranks, 0);
+}
+
+function atRanks(slopes: Float64Array, ranks: readonly number[], below: number): number[] {
+  const places = ranks.map((rank) => rank - below);
+  const first = places[0] as number;
+  const last = places.at(-1) as number;
+  // The outer ones first: between them there are few left to look through.
+  select(slopes, first);
+  if (last > first) select(slopes, last, first + 1);
+  let from = first + 1;
+  for (const place of places.slice(1, -1)) {
+    if (place < from || place === last) continue;
+    select(slopes, place, from, last - 1);
+    from = place + 1;
+  }
+  return places.map((place) => slopes[place] as number);
+}
+
+/** Between which slopes two ranks lie, with some room, from pairs spread evenly over the series. */
+function sampledBracket({ days, values }: Columns, pairs: number, first: number, last: number): Bracket {
+  const size = Math.min(LARGEST_SAMPLE, Math.ceil(SAMPLED_SHARE * pairs));
+  const sample = new Float64Array(size);
+  const n = days.length;
+  let taken = 0;
+  // The two steps are those of Roberts' R2 sequence, which leaves no holes in the plane.
+  for (let i = 1; taken < size && i < 4 * size; i++) {
+    const a = Math.floor(n * ((i * 0.7548776662466927) % 1));
+    const b = Math.floor(n * ((i * 0.5698402909980532) % 1));
+    const length = (days[b] as number) - (days[a] as number);
+    if (length !== 0) sample[taken++] = ((values[b] as number) - (values[a] as number)) / length;
+  }
+  const at = (share: number) => {
+    const place = Math.min(taken - 1, Math.round(share * taken));
+    select(sample, place, 0, taken - 1);
+    return sample[place] as number;
+  };
+  // Four standard errors of a sampled rank.
+  const margin = 2 / Math.sqrt(taken);
+  const [low, high] = [first / pairs - margin, last / pairs + margin];
+  return {
+    low: low < 0 ? Number.NEGATIVE_INFINITY : at(low),
+    high: high > 1 ? Number.POSITIVE_INFINITY : at(high),
+  };
+}
+
+/** The slopes within a bracket, and how many lie below it. */
+function slopesWithin(series: Columns, bracket: Bracket, pairs: number): { below: number; kept: Float64Array } {
+  const kept = new Float64Array(pairs);
+  const found = { below: 0, kept: 0 };
+  for (let i = 0; i < series.days.length; i++) slopesFrom(i, series, bracket, kept, found);
+  return { below: found.below, kept: kept.subarray(0, found.kept) };
+}
+
+/** One point with all on later days. A function of its own: so the loop is compiled after its first few rounds. */
+function slopesFrom(
+  i: number,
+  { days, values }: Columns,
+  { low, high }: Bracket,
+  kept: Float64Array,
+  found: { below: number; kept: number },
+): void {
+  const n = days.length;
+  const day = days[i] as number;
+  const value = values[i] as number;
+  let { below, kept: at } = found;
+  let j = i + 1;
+  while (j < n && days[j] === day) j++;
+  for (; j < n; j++) {
+    const rise = (values[j] as number) - value;
+    const length = (days[j] as number) - day;
+    // A product is cheaper than a quotient; should they differ in the last digit, the order still holds.
+    if (rise < low * length) below++;
+    else if (rise <= high * length) kept[at++] = rise / length;
+  }
+  found.below = below;
+  found.kept = at;
+}

@@ -1,0 +1,88 @@
+import { scaleLinear } from 'd3-scale';
+import { line } from 'd3-shape';
+import { dayNumber, type IsoDate, isoDate, shortDate } from '~/core/calendar/iso-date';
+import type { GoalGraph } from '~/core/progress/graph/goal-graph';
+
+/** The size of a graph on paper, in points. */
+export const GRAPH_SIZE = { width: 480, height: 170 };
+const edge = { left: 40, right: 12, top: 16, bottom: 22 };
+
+const ink = { text: '#333d3e', quiet: '#5c6566', rule: '#dcd9d0', fern: '#23675c', clay: '#a65a35', band: '#e6f2ee' };
+
+interface At {
+  on: IsoDate;
+  value: number;
+}
+
+const escaped = (text: string) =>
+  text.replace(/[&<>"]/g, (letter) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[letter] ?? letter);
+const round = (n: number) => Math.round(n * 100) / 100;
+
+/**
+ * A goal’s graph as a drawing, by the conventions of single-case graphs: points joined within a phase only, phase lines dashed
+ * with a label, the course dotted, the target as a band, y from 0.
+ */
+export function graphSvg(graph: GoalGraph): string {
+  const { width, height } = GRAPH_SIZE;
+  const days = { from: dayNumber(graph.from), to: dayNumber(graph.to) };
+  const x = scaleLinear([days.from, days.to], [edge.left, width - edge.right]);
+  const y = scaleLinear([0, graph.max], [height - edge.bottom, edge.top]).clamp(true);
+  const at = ({ on, value }: At): [number, number] => [round(x(dayNumber(on))), round(y(value))];
+  const path = line();
+  const joined = (points: At[]) => path(points.map(at)) ?? '';
+  const words = (text: string, px: number, py: number, more = '') =>
+    `<text x="${round(px)}" y="${round(py)}" font-family="Text" font-size="8" fill="${ink.quiet}" ${more}>${escaped(text)}</text>`;
+  const parts = [
+    ...(graph.target === null ? [] : [band(graph.target, graph, y, width)]),
+    ...y.ticks(5).map((value) => {
+      const py = round(y(value));
+      return (
+        `<line x1="${edge.left}" x2="${width - edge.right}" y1="${py}" y2="${py}" stroke="${ink.rule}" stroke-width=".5"/>` +
+        words(`${value}${graph.unit}`, edge.left - 4, py + 3, 'text-anchor="end"')
+      );
+    }),
+    ...dayTicks(days).map((day) => words(shortDate(isoDate(day)), x(day), height - 8, 'text-anchor="middle"')),
+    ...graph.phases
+      .filter(({ on }) => on >= graph.from && on <= graph.to)
+      .map(({ on, label }) => {
+        const px = round(x(dayNumber(on)));
+        return (
+          `<line x1="${px}" x2="${px}" y1="${edge.top - 6}" y2="${height - edge.bottom}" stroke="${ink.clay}" stroke-dasharray="3 2"/>` +
+          words(label, px + 3, edge.top - 1)
+        );
+      }),
+    ...(graph.course
+      ? [
+          `<path d="${joined(within(graph.course, graph.to))}" fill="none" stroke="${ink.quiet}" stroke-dasharray="1 3"/>`,
+        ]
+      : []),
+    ...graph.runs.map(
+      (run) => `<path d="${joined(run)}" fill="none" stroke="${ink.fern}" stroke-width="1.2" stroke-linejoin="round"/>`,
+    ),
+    ...graph.runs.flat().map((point) => {
+      const [px, py] = at(point);
+      return `<circle cx="${px}" cy="${py}" r="2" fill="${ink.fern}"/>`;
+    }),
+  ];
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">${parts.join('')}</svg>`;
+}
+
+/** A line’s piece up to a day. */
+function within([from, to]: [At, At], last: IsoDate): At[] {
+  if (to.on <= last) return [from, to];
+  const share = (dayNumber(last) - dayNumber(from.on)) / (dayNumber(to.on) - dayNumber(from.on));
+  return [from, { on: last, value: from.value + share * (to.value - from.value) }];
+}
+
+function band(target: number, { isUp }: GoalGraph, y: (value: number) => number, width: number): string {
+  const [top, bottom] = isUp ? [edge.top, y(target)] : [y(target), GRAPH_SIZE.height - edge.bottom];
+  return `<rect x="${edge.left}" y="${round(top)}" width="${width - edge.left - edge.right}" height="${round(Math.max(0, bottom - top))}" fill="${ink.band}"/>`;
+}
+
+/** A few days evenly over the stretch, both ends included. */
+function dayTicks({ from, to }: { from: number; to: number }): number[] {
+  const steps = 5;
+  return Array.from({ length: steps + 1 }, (_, i) => Math.round(from + ((to - from) * i) / steps)).filter(
+    (_, i) => i > 0 || to > from,
+  );
+}

@@ -1,0 +1,145 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
+import type { Paper } from '~/core/documents/document';
+import { runningPaper } from '~/core/documents/individual-report-document';
+import { progressPaper } from '~/core/documents/progress-report-document';
+import { groupEntries } from '~/core/individual-report/groups';
+import { stretchWords } from '~/core/individual-report/report';
+import type { Arrangement } from '~/core/sharing/reader-rule';
+import { everything } from '~/core/sharing/reader-rule';
+import { goalsOf } from '../goals/goals';
+import { runningReport } from '../individual-report/individual-report';
+import { type Database, isDatabaseGone } from '../platform/db/database';
+import { NotFound, nullIf } from '../platform/failures';
+import { draftOf } from '../progress-report/draft';
+import { issuedReport } from '../progress-report/issued';
+import { reportStanding } from '../progress-report/overview';
+import type { School } from '../school/school';
+import { type Student, studentFor } from '../students/students';
+import { type Batch, batchFailed } from './batches';
+import { pagesOf, paperPdf } from './pdf';
+
+interface Making {
+  school: School;
+  now: Date;
+  /** Ends it between two papers; what is made is kept. */
+  signal?: AbortSignal;
+  complain?: (error: unknown) => void;
+}
+
+/**
+ * Makes a batch, paper by paper. What is made is kept: after a restart it goes on where it stopped. What fails is tried again later,
+ * a few times; a lost database is no such failure, and is thrown.
+ */
+export async function makeBatch(db: Database, id: string, { school, now, signal, complain }: Making): Promise<void> {
+  const batch = await db('document_batches')
+    .where({ id })
+    .whereIn('state', ['waiting', 'making'])
+    .first('made_by', 'what', 'from_day', 'to_day', 'arrangement');
+  if (!batch) return;
+  await db('document_batches').where({ id }).update({ state: 'making' });
+  try {
+    const { on: today } = wallTime(now, school.timeZone);
+    const open = await db('document_batch_parts')
+      .where({ batch_id: id, pages: null })
+      .orderBy('position')
+      .select('student_id');
+    for (const { student_id } of open) {
+      if (signal?.aborted) return;
+      await makePart(db, { id, studentId: student_id, ...batch }, { school, today });
+    }
+    const made = await db('document_batch_parts').where({ batch_id: id, left_out: null }).first('student_id');
+    const end = made
+      ? { state: 'ready', problem: null }
+      : { state: 'failed', problem: 'There is no student left in it.' };
+    await db('document_batches').where({ id }).update(end);
+  } catch (error) {
+    if (isDatabaseGone(error)) throw error;
+    complain?.(error);
+    await batchFailed(db, id, now);
+  }
+}
+
+interface Part {
+  id: string;
+  studentId: string;
+  made_by: string;
+  what: Batch['what'];
+  from_day: IsoDate | null;
+  to_day: IsoDate | null;
+  arrangement: Arrangement | null;
+}
+
+/** How the running reports of a group are laid out: close, for paper. */
+const forPaper: Arrangement = { layout: 'table', grouping: 'none', oldestFirst: false };
+
+async function makePart(
+  db: Database,
+  { id, studentId, made_by, what, from_day: from, to_day: to, arrangement }: Part,
+  when: { school: School; today: IsoDate },
+): Promise<void> {
+  const actor = { personId: made_by, schoolId: when.school.id, today: when.today };
+  const keep = (content: object) =>
+    db('document_batch_parts').where({ batch_id: id, student_id: studentId }).update(content);
+  // Whoever was taken off a team meanwhile gets no paper of that student.
+  const student = await nullIf(NotFound, studentFor(db, actor, studentId, 'share'));
+  if (!student) {
+    await keep({ pages: 0, left_out: 'No longer theirs.' });
+    return;
+  }
+  const paper =
+    what === 'progress'
+      ? await latestProgressPaper(db, student, when)
+      : await studentRunningPaper(db, student, { ...when, from, to, arrangement: arrangement ?? forPaper });
+  const pdf = await paperPdf(paper);
+  await keep({ pdf, pages: await pagesOf(pdf) });
+}
+
+/** The newest issued report of the period that is to be reported now; its draft while nothing was issued. */
+async function latestProgressPaper(
+  db: Database,
+  student: Student,
+  { school, today }: { school: School; today: IsoDate },
+): Promise<Paper> {
+  const { period, issued } = await reportStanding(db, student, { school, today });
+  if (!period) {
+    const head = `${student.shortName} · progress report · ${school.name}`;
+    const text = 'The plan has no reporting periods yet.';
+    return {
+      title: `Progress report of ${student.shortName}`,
+      head,
+      blocks: [
+        { kind: 'heading', level: 1, text: `${student.firstName} ${student.lastName}` },
+        { kind: 'text', text },
+      ],
+    };
+  }
+  if (!issued) return progressPaper((await draftOf(db, student, period.last, { school, today })).report, null);
+  return progressPaper((await issuedReport(db, student.id, issued.id, school)).report, issued);
+}
+
+interface RunningWanted {
+  school: School;
+  today: IsoDate;
+  from: IsoDate | null;
+  to: IsoDate | null;
+  arrangement: Arrangement;
+}
+
+/** The running report of a student as a paper, for who sees all of it. */
+async function studentRunningPaper(
+  db: Database,
+  student: Student,
+  { school, today, from, to, arrangement }: RunningWanted,
+): Promise<Paper> {
+  const { layout, grouping, oldestFirst } = arrangement;
+  const goals = await goalsOf(db, [student.id]);
+  const reader = { kind: 'team' as const, linkId: null, shows: everything, discreet: false };
+  const wanted = { only: null, find: '', page: 'all' as const, day: null, from, to, oldestFirst };
+  const { entries, threads } = await runningReport(db, student.id, goals, reader, wanted);
+  const groups = groupEntries(entries, grouping, goals, today);
+  const about = stretchWords(from, to, today);
+  return runningPaper({
+    ...{ studentShortName: student.shortName, schoolName: school.name, today, groups, threads, about, layout },
+  });
+}

@@ -1,0 +1,109 @@
+import { isDeepStrictEqual } from 'node:util';
+import type { Database } from '../platform/db/database';
+import { Conflict, NotAllowed } from '../platform/failures';
+import type { Actor } from '../school/school';
+import { type Membership, may, mayChange, type Right } from '../students/rights';
+import { studentFor } from '../students/students';
+
+/** What every entry has: whose it is, and which version of it stands. */
+export interface Recorded {
+  id: string;
+  studentId: string;
+  observerId: string;
+  observerName: string;
+  recordedById: string;
+  recordedByName: string;
+  recordedAt: Date;
+  version: number;
+  changedByName: string | null;
+  changedAt: Date | null;
+  changeReason: string | null;
+  isWithdrawn: boolean;
+}
+
+/** The same as columns of an entry’s row, with the names that belong to it: see `recordedNames`. */
+export const recordedColumns = (row: string) => `
+  ${row}.id, ${row}.student_id as "studentId", ${row}.observer_id as "observerId", observer.short_name as "observerName",
+  ${row}.recorded_by as "recordedById", recorder.short_name as "recordedByName", ${row}.recorded_at as "recordedAt",
+  ${row}.version, changer.short_name as "changedByName", ${row}.changed_at as "changedAt",
+  ${row}.change_reason as "changeReason", ${row}.withdrawn as "isWithdrawn"`;
+
+/** The people named by `recordedColumns`. */
+export const recordedNames = (row: string) => `
+  join people observer on observer.id = ${row}.observer_id
+  join people recorder on recorder.id = ${row}.recorded_by
+  left join people changer on changer.id = ${row}.changed_by`;
+
+const MS_PER_DAY = 86_400_000;
+
+/** Whether the one who asks may correct or withdraw this record. */
+export function mayChangeRecord(student: Membership, actor: Actor, entry: Recorded, now: Date): boolean {
+  return mayChange(student, {
+    isOwn: entry.recordedById === actor.personId || entry.observerId === actor.personId,
+    ageInDays: (now.getTime() - entry.recordedAt.getTime()) / MS_PER_DAY,
+  });
+}
+
+/** Columns with their new content. */
+export type Changes = Record<string, unknown>;
+
+interface Change<Entry> {
+  studentId: string;
+  id: string;
+  /** The version that the change was made from. */
+  version: number;
+  why: string;
+  now: Date;
+  /** What it takes to make this change; else it must be one’s own, or one must be allowed to change any. */
+  right?: Right;
+  read: (db: Database, options: { lock: boolean }) => Promise<Entry>;
+  changesTo: (entry: Entry, db: Database) => Promise<Changes>;
+  /** What follows from the change, in the same transaction; `entry` is what stood before. */
+  afterwards?: (entry: Entry, changes: Changes, db: Database) => Promise<void>;
+  /** Whether an entry says in its other rows too what this change says: then it was sent twice. */
+  isSame?: (entry: Entry) => boolean;
+}
+
+/**
+ * Changes an entry under lock: the database keeps its row as it was, the new content takes its place in every view.
+ *
+ * @throws NotFound, NotAllowed; Conflict with what stands now, when someone else changed it since `version`
+ */
+export async function changeRecord<Entry extends Recorded>(
+  db: Database,
+  actor: Actor,
+  { studentId, id, version, why, now, right, read, changesTo, afterwards, isSame }: Change<Entry>,
+): Promise<Entry> {
+  return db.transaction(async (trx) => {
+    const student = await studentFor(trx, actor, studentId, 'see');
+    const entry = await read(trx, { lock: true });
+    const isAllowed = right ? may(student, right) : mayChangeRecord(student, actor, entry, now);
+    if (!isAllowed) throw new NotAllowed('This entry is not yours to change.');
+    const changes = await changesTo(entry, trx);
+    if (entry.version !== version || entry.isWithdrawn) {
+      const isNext = entry.version === version + 1;
+      const said = { id, changed_by: actor.personId, change_reason: why };
+      if (isNext && (await isRepeat(trx, said, changes)) && (isSame?.(entry) ?? true)) return entry;
+      throw new Conflict(entry);
+    }
+    await trx('entries')
+      .where({ id })
+      .update({ ...changes, version: version + 1, changed_by: actor.personId, changed_at: now, change_reason: why });
+    await afterwards?.(entry, changes, trx);
+    return read(trx, { lock: false });
+  });
+}
+
+/** Whether the change that stands is this very one, sent twice. */
+async function isRepeat(db: Database, by: Changes, changes: Changes): Promise<boolean> {
+  const row = await db('entries').where(by).first();
+  return row !== undefined && Object.entries(changes).every(([column, value]) => isDeepStrictEqual(row[column], value));
+}
+
+/**
+ * The rows of an entry as they were before each change, in the shape of the table, for the query that reads what stands. Oldest
+ * first where that query orders by version. `:id` is the entry.
+ */
+export const revisedEntries = `(
+  select was.* from entry_revisions r cross join lateral jsonb_populate_record(null::entries, r.row) as was
+   where r.entry_id = :id)`;

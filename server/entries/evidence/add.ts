@@ -1,0 +1,165 @@
+import { fileTypeFromBuffer } from 'file-type';
+import PQueue from 'p-queue';
+import { EncryptedPDFError, PDFDict, PDFDocument, PDFName, PDFRef, PDFStream } from 'pdf-lib';
+import sharp from 'sharp';
+import { LARGEST_FILE, MOST_AT_ENTRY, tooLargeWords } from '~/core/entries/evidence';
+import type { Database } from '../../platform/db/database';
+import { Busy, Invalid, NotFound } from '../../platform/failures';
+import type { Actor } from '../../school/school';
+import { studentFor } from '../../students/students';
+import { mustStand } from '../stands';
+import { isWithinBounds } from './pdf-bounds';
+
+/** A picture of more dots than this is no photograph but a bomb: few bytes that would fill the memory. */
+const MOST_PIXELS = 50_000_000;
+/** What a picture is made smaller to, in dots. */
+const LONGEST_SIDE = 2400;
+const THUMBNAIL = 320;
+const QUALITY = 82;
+
+const pictures = ['image/jpeg', 'image/png', 'image/webp'];
+
+interface Prepared {
+  type: 'image/jpeg' | 'application/pdf';
+  content: Buffer;
+  thumbnail: Buffer | null;
+  width: number | null;
+  height: number | null;
+}
+
+/**
+ * A file as it may be kept: told by its content, whatever it is called. A picture is turned upright and written anew, so that
+ * nothing of where and by what it was taken is left; a PDF loses what it says of itself.
+ *
+ * @throws Invalid for what is no picture and no PDF, too large, broken, locked, or a bomb; Busy when too many are added at once
+ */
+export async function prepareEvidence(content: Buffer): Promise<Prepared> {
+  if (content.length === 0) throw new Invalid({ file: 'This file is empty.' });
+  if (content.length > LARGEST_FILE) throw new Invalid({ file: tooLargeWords });
+  const type = (await fileTypeFromBuffer(content))?.mime;
+  if (!type || (type !== 'application/pdf' && !pictures.includes(type))) {
+    throw new Invalid({ file: 'This is no photograph (JPEG, PNG, WebP) and no PDF, whatever its name says.' });
+  }
+  return oneAtATime(() => (type === 'application/pdf' ? preparePdf(content) : preparePicture(content)));
+}
+
+/**
+ * Large pictures are taken apart one after the other: several at once would fill the memory. Their dots are unpacked in threads of
+ * libvips, beside the one that answers pages.
+ *
+ * @throws Busy when too many wait
+ */
+const queue = new PQueue({ concurrency: 1 });
+const MOST_WAITING = 24;
+sharp.concurrency(1);
+sharp.cache(false);
+
+function oneAtATime(work: () => Promise<Prepared>): Promise<Prepared> {
+  if (queue.size >= MOST_WAITING) throw new Busy('Many pictures are being added at the moment.');
+  return queue.add(work, { throwOnTimeout: true });
+}
+
+async function preparePicture(content: Buffer): Promise<Prepared> {
+  try {
+    const { data, info } = await sharp(content, {
+      limitInputPixels: MOST_PIXELS,
+      failOn: 'error',
+      sequentialRead: true,
+    })
+      .rotate()
+      .resize({ width: LONGEST_SIDE, height: LONGEST_SIDE, fit: 'inside', withoutEnlargement: true })
+      .flatten({ background: 'white' })
+      .jpeg({ quality: QUALITY })
+      .toBuffer({ resolveWithObject: true });
+    const thumbnail = await sharp(data).resize(THUMBNAIL, THUMBNAIL, { fit: 'cover' }).jpeg({ quality: 75 }).toBuffer();
+    return { type: 'image/jpeg', content: data, thumbnail, width: info.width, height: info.height };
+  } catch (error) {
+    const isBomb = error instanceof Error && /pixel limit/i.test(error.message);
+    throw new Invalid({
+      file: isBomb
+        ? 'This picture has too many dots. Make it smaller first.'
+        : 'This picture is broken: it cannot be read.',
+    });
+  }
+}
+
+/** Keys of a PDF's objects that tell by whom, when and with what it was made, or that do something by themselves when it is opened. */
+const TELLING = ['Metadata', 'PieceInfo', 'LastModified', 'OpenAction', 'AA', 'SpiderInfo'];
+
+/** A PDF without what it says of itself: who made it, when, with which program, from which file. */
+async function preparePdf(content: Buffer): Promise<Prepared> {
+  if (!isWithinBounds(content))
+    throw new Invalid({ file: 'This PDF is packed too tightly. Print it to a new PDF first.' });
+  const document = await PDFDocument.load(content, { updateMetadata: false }).catch((error: unknown) => {
+    throw new Invalid({
+      file:
+        error instanceof EncryptedPDFError
+          ? 'This PDF is locked with a password. Add it without.'
+          : 'This PDF is broken: it cannot be read.',
+    });
+  });
+  const { context } = document;
+  if (context.trailerInfo.Info instanceof PDFRef) context.delete(context.trailerInfo.Info);
+  context.trailerInfo.Info = undefined;
+  context.trailerInfo.ID = undefined;
+  for (const [, object] of context.enumerateIndirectObjects()) {
+    const dictionary = object instanceof PDFDict ? object : object instanceof PDFStream ? object.dict : null;
+    for (const key of TELLING) {
+      const value = dictionary?.get(PDFName.of(key));
+      if (value === undefined) continue;
+      if (value instanceof PDFRef) context.delete(value);
+      dictionary?.delete(PDFName.of(key));
+    }
+  }
+  const bytes = await document.save({ updateFieldAppearances: false });
+  return { type: 'application/pdf', content: Buffer.from(bytes), thumbnail: null, width: null, height: null };
+}
+
+/**
+ * Puts a photograph or a PDF beside an entry. Sent twice it is there once.
+ *
+ * @throws NotFound for whom may not observe, or an entry that is not there; Invalid
+ */
+export async function addEvidence(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  { id, entryId, name, content }: { id: string; entryId: string; name: string; content: Buffer },
+  now: Date,
+): Promise<void> {
+  await studentFor(db, actor, studentId, 'observe');
+  await mustStand(db, studentId, entryId);
+  const prepared = await prepareEvidence(content);
+  await db.transaction(async (trx) => {
+    await trx('students').where({ id: studentId }).forUpdate().first('id');
+    const there = await trx('evidence').where({ entry_id: entryId, withdrawn_at: null }).select('id');
+    if (there.some((one) => one.id === id)) return;
+    if (there.length >= MOST_AT_ENTRY)
+      throw new Invalid({ file: `There are ${MOST_AT_ENTRY} already: more is an album.` });
+    await trx('evidence')
+      .insert({
+        ...{ id, student_id: studentId, entry_id: entryId, name: name.slice(0, 120) || 'file', ...prepared },
+        ...{ bytes: prepared.content.length, added_by: actor.personId, added_at: now },
+      })
+      .onConflict('id')
+      .ignore();
+  });
+}
+
+/** Takes it out of every view; it stays written down who did. */
+export async function withdrawEvidence(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  id: string,
+  now: Date,
+): Promise<void> {
+  const student = await studentFor(db, actor, studentId, 'observe');
+  const row = await db('evidence').where({ id, student_id: studentId }).first('added_by');
+  if (!row) throw new NotFound('No such file.');
+  if (row.added_by !== actor.personId && student.role !== 'caseManager') throw new NotFound('No such file of yours.');
+  await db('evidence')
+    .where({ id })
+    .whereNull('withdrawn_at')
+    .update({ withdrawn_by: actor.personId, withdrawn_at: now });
+}

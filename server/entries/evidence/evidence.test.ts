@@ -1,0 +1,198 @@
+import { randomUUID } from 'node:crypto';
+import { deflateSync } from 'node:zlib';
+import { PDFDocument, PDFName } from 'pdf-lib';
+import sharp from 'sharp';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { fileSize, LARGEST_FILE } from '~/core/entries/evidence';
+import { freshDatabase } from '~/tests/database/fresh';
+import { actorOf, now, type SmallSchool, smallSchool, today, wall } from '~/tests/database/small-school';
+import { textOfPdf } from '~/tests/examples/pdf-text';
+import { Busy, NotFound } from '../../platform/failures';
+import { recordSession } from '../record';
+import { addEvidence, prepareEvidence, withdrawEvidence } from './add';
+import { evidenceFile, evidenceOf } from './list';
+import { isWithinBounds } from './pdf-bounds';
+
+const fresh = freshDatabase();
+let school: SmallSchool;
+let entryId: string;
+beforeAll(async () => {
+  school = await smallSchool(fresh.db);
+  entryId = randomUUID();
+  const outcome = { data: { trials: ['independent'] }, reason: null };
+  const session = { on: today, time: '09:00', observerId: school.manager, settingId: null };
+  const entries = [{ id: entryId, goalId: school.goal, outcome, note: '' }];
+  await recordSession(fresh.db, actorOf(school.manager), school.student, { ...session, entries }, { wall, now });
+});
+
+const photo = (width = 60, height = 40) =>
+  sharp({ create: { width, height, channels: 3, background: 'teal' } })
+    .jpeg()
+    .withExif({ IFD0: { Make: 'A camera' }, IFD3: { GPSLatitude: '40/1 26/1 46/1', GPSLatitudeRef: 'N' } })
+    .toBuffer();
+
+/** A PNG that says it is huge, in a few bytes: the header is by the PNG specification, section 11.2.2. */
+function bomb(side: number): Buffer {
+  const chunk = (type: string, data: Buffer) => {
+    const body = Buffer.concat([Buffer.from(type, 'latin1'), data]);
+    const length = Buffer.alloc(4);
+    length.writeUInt32BE(data.length);
+    const sum = Buffer.alloc(4);
+    sum.writeUInt32BE(crc(body));
+    return Buffer.concat([length, body, sum]);
+  };
+  const head = Buffer.alloc(13);
+  head.writeUInt32BE(side, 0);
+  head.writeUInt32BE(side, 4);
+  head.set([8, 0, 0, 0, 0], 8);
+  const signature = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
+  return Buffer.concat([
+    signature,
+    chunk('IHDR', head),
+    chunk('IDAT', deflateSync(Buffer.alloc(1000))),
+    chunk('IEND', Buffer.alloc(0)),
+  ]);
+}
+
+/** CRC-32 as PNG has it. */
+function crc(bytes: Buffer): number {
+  let sum = 0xffffffff;
+  for (const byte of bytes) {
+    sum ^= byte;
+    for (let bit = 0; bit < 8; bit++) sum = sum & 1 ? (sum >>> 1) ^ 0xedb88320 : sum >>> 1;
+  }
+  return (sum ^ 0xffffffff) >>> 0;
+}
+
+/** A PDF of a page, with all that programs write of themselves into it. */
+async function pdfSaying(text: string): Promise<Buffer> {
+  const document = await PDFDocument.create();
+  document.addPage().drawText(text);
+  document.setAuthor('Somebody');
+  document.setTitle('Scan of somebody');
+  document.setProducer('Secret Scanner');
+  const xmp = document.context.stream('<x:xmpmeta xmlns:x="adobe:ns:meta/">Somebody</x:xmpmeta>', { Type: 'Metadata' });
+  document.catalog.set(PDFName.of('Metadata'), document.context.register(xmp));
+  return Buffer.from(await document.save({ useObjectStreams: false }));
+}
+
+const add = async (content: Buffer, { id = randomUUID(), name = 'photo.jpg', person = school.manager } = {}) => {
+  await addEvidence(fresh.db, actorOf(person), school.student, { id, entryId, name, content }, now);
+  return id;
+};
+const refusal = (content: Buffer) =>
+  prepareEvidence(content).then(
+    () => null,
+    (error) => error.fields?.file,
+  );
+
+describe('a file that is to stand beside an entry', () => {
+  it('is told by its content, whatever it is called', async () => {
+    expect(await refusal(Buffer.from('<script>alert(1)</script>'))).toContain('whatever its name says');
+    expect(await refusal(Buffer.from('GIF89a and something'))).toContain('whatever its name says');
+    expect(await refusal(Buffer.alloc(0))).toBe('This file is empty.');
+    expect((await prepareEvidence(await pdfSaying('x'))).type).toBe('application/pdf');
+  });
+
+  it('may be neither too large, nor broken, nor a bomb', async () => {
+    expect(await refusal(Buffer.alloc(LARGEST_FILE + 1))).toContain('larger than 15 MB');
+    expect(await refusal((await photo()).subarray(0, 200))).toContain('broken');
+    expect(await refusal(Buffer.from('%PDF-1.7\n%âãÏÓ\n1 0 obj'))).toContain('broken');
+    const small = bomb(60_000);
+    expect(small.length).toBeLessThan(1000);
+    expect(await refusal(small)).toContain('too many dots');
+  });
+
+  it('is written anew: nothing of where and by what it was taken is left, and it is no larger than it need be', async () => {
+    const before = await photo(3000, 1000);
+    expect((await sharp(before).metadata()).exif).toBeDefined();
+    const { content, thumbnail, width, height } = await prepareEvidence(before);
+    for (const one of [content, thumbnail as Buffer]) expect((await sharp(one).metadata()).exif).toBeUndefined();
+    expect([width, height]).toEqual([2400, 800]);
+    expect((await sharp(thumbnail as Buffer).metadata()).width).toBe(320);
+  });
+
+  it('loses, of a PDF too, what it says of itself; what it shows stays', async () => {
+    const before = await pdfSaying('Planed both edges');
+    expect(before.toString('latin1')).toContain('Somebody');
+    const { content } = await prepareEvidence(before);
+    const kept = await PDFDocument.load(content, { updateMetadata: false });
+    expect([kept.getAuthor(), kept.getTitle(), kept.getProducer(), kept.getCreationDate()]).toEqual(
+      Array(4).fill(undefined),
+    );
+    expect(kept.catalog.get(PDFName.of('Metadata'))).toBeUndefined();
+    expect(content.toString('latin1')).not.toMatch(/Somebody|Secret Scanner|xmpmeta/);
+    expect((await textOfPdf(content)).pages.join(' ')).toContain('Planed both edges');
+  });
+
+  it('is no bomb as a PDF either: what is packed in it is unpacked with a bound', async () => {
+    const packed = (megabytes: number, filter = '/FlateDecode') => {
+      const stream = deflateSync(Buffer.alloc(megabytes * 1024 * 1024, ' '));
+      const head = `%PDF-1.7\n1 0 obj\n<</Type/ObjStm/N 1/First 4/Filter ${filter}/Length ${stream.length}>>\nstream\n`;
+      return Buffer.concat([Buffer.from(head), stream, Buffer.from('\nendstream\nendobj\n')]);
+    };
+    expect(isWithinBounds(packed(20))).toBe(true);
+    const bombs = [packed(60), Buffer.concat([packed(30), packed(30)]), packed(1, '[/FlateDecode /FlateDecode]')];
+    for (const one of bombs) {
+      expect(one.length).toBeLessThan(200_000);
+      expect(await refusal(one)).toContain('packed too tightly');
+    }
+    expect(await refusal(Buffer.from(`%PDF-1.7\n${'1 0 obj<<>>endobj\n'.repeat(110_000)}`))).toContain(
+      'packed too tightly',
+    );
+    // An honest one packs its objects too.
+    const honest = await (await PDFDocument.load(await pdfSaying('Planed'))).save({ useObjectStreams: true });
+    expect((await prepareEvidence(Buffer.from(honest))).type).toBe('application/pdf');
+  });
+
+  it('is taken apart one after the other: many at once are done in turn, or told to come again', async () => {
+    const large = await sharp({ create: { width: 6000, height: 4000, channels: 3, background: 'teal' } })
+      .png()
+      .toBuffer();
+    await prepareEvidence(large);
+    const before = process.memoryUsage.rss();
+    let most = 0;
+    const watch = setInterval(() => {
+      most = Math.max(most, process.memoryUsage.rss() - before);
+    }, 5);
+    await Promise.all(Array.from({ length: 6 }, () => prepareEvidence(large)));
+    clearInterval(watch);
+    // Six at once would unpack 430 MB.
+    expect(most).toBeLessThan(250 * 1024 * 1024);
+    const small = await photo();
+    const all = await Promise.allSettled(Array.from({ length: 40 }, () => prepareEvidence(small)));
+    const busy = all.filter((one) => one.status === 'rejected' && one.reason instanceof Busy).length;
+    expect(busy).toBeGreaterThan(10);
+    expect(all.filter(({ status }) => status === 'fulfilled')).toHaveLength(40 - busy);
+  });
+
+  it('is there once, for whom may observe, and at an entry of this student', async () => {
+    const content = await photo();
+    const id = await add(content);
+    await add(content, { id });
+    expect((await evidenceOf(fresh.db, school.student, [entryId]))[entryId]).toMatchObject([
+      { id, isPicture: true, width: 60 },
+    ]);
+    await expect(add(content, { person: school.stranger })).rejects.toThrow(NotFound);
+    const elsewhere = { id: randomUUID(), entryId: randomUUID(), name: 'x', content };
+    await expect(addEvidence(fresh.db, actorOf(school.manager), school.student, elsewhere, now)).rejects.toThrow(
+      NotFound,
+    );
+    await expect(evidenceFile(fresh.db, randomUUID(), id, { isThumbnail: false })).rejects.toThrow(NotFound);
+    expect((await evidenceFile(fresh.db, school.student, id, { isThumbnail: true })).type).toBe('image/jpeg');
+  });
+
+  it('is taken out by whom added it, or the case manager, and stays written down', async () => {
+    const id = await add(await photo(), { person: school.manager });
+    const take = (person: string) => withdrawEvidence(fresh.db, actorOf(person), school.student, id, now);
+    await expect(take(school.aide)).rejects.toThrow(NotFound);
+    await take(school.manager);
+    await expect(evidenceFile(fresh.db, school.student, id, { isThumbnail: false })).rejects.toThrow(NotFound);
+    expect(await fresh.db('evidence').where({ id })).toHaveLength(1);
+    await expect(fresh.db('evidence').delete()).rejects.toThrow('not removed');
+  });
+
+  it('has a size for reading', () => {
+    expect([12, 2048, 2_400_000].map(fileSize)).toEqual(['12 B', '2 kB', '2.3 MB']);
+  });
+});

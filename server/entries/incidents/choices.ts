@@ -1,0 +1,75 @@
+import type { Choice, ChoiceKind, OptionalField } from '~/core/entries/incidents/choice';
+import type { Database } from '../../platform/db/database';
+
+const columns = `id, kind, name, words, unlike, direction, abc, counted, timed, state, merged_into as "mergedInto",
+  location_id as "placeId"`;
+
+/** Whose lists these are: one student’s, or those that a school begins from (`studentId` null). */
+export interface ListsOf {
+  schoolId: string;
+  studentId: string | null;
+}
+
+export const where = ({ schoolId, studentId }: ListsOf) => ({ school_id: schoolId, student_id: studentId });
+
+/** What the database calls a kind of choice. */
+export const facetOf = (kind: ChoiceKind) => (kind === 'setting' ? 'location' : kind);
+
+/** Behaviors stand in a table of their own: they have a definition and ways of being recorded. */
+export const tableOf = (kind: ChoiceKind) => (kind === 'behavior' ? 'behavior_targets' : 'behavior_options');
+
+/** What a student’s notes are chosen from, in order, retired and merged ones too. Ask `studentFor` first. */
+export async function choicesOf(db: Database, studentId: string): Promise<Choice[]> {
+  return (await choicesOfAll(db, [studentId])).get(studentId) ?? [];
+}
+
+/** What a school’s students begin from. */
+export async function startingChoices(db: Database, schoolId: string): Promise<Choice[]> {
+  const found = await db.raw<{ rows: Choice[] }>(
+    `select ${columns} from behavior_choices where school_id = ? and student_id is null order by position, name`,
+    [schoolId],
+  );
+  return found.rows;
+}
+
+export const listsOf = (db: Database, { schoolId, studentId }: ListsOf) =>
+  studentId === null ? startingChoices(db, schoolId) : choicesOf(db, studentId);
+
+/** The same of several students. Ask `studentsOf` first. */
+export async function choicesOfAll(db: Database, studentIds: readonly string[]): Promise<Map<string, Choice[]>> {
+  const found = await db.raw<{ rows: (Choice & { studentId: string })[] }>(
+    `select ${columns}, student_id as "studentId" from behavior_choices where student_id = any(?) order by position, name`,
+    [[...studentIds]],
+  );
+  const all = new Map<string, Choice[]>(studentIds.map((id) => [id, []]));
+  for (const { studentId, ...choice } of found.rows) all.get(studentId)?.push(choice);
+  return all;
+}
+
+/** The fields that a student’s team does not use. Ask `studentFor` first. */
+export async function fieldsLeftOut(db: Database, studentId: string): Promise<OptionalField[]> {
+  const row = await db('behavior_fields').where({ student_id: studentId }).first('left_out');
+  return row?.left_out ?? [];
+}
+
+export interface EarlierDefinition {
+  choiceId: string;
+  name: string;
+  words: string;
+  unlike: string;
+  until: Date;
+  changedBy: string;
+}
+
+/** What the target behaviors of a student were called and defined as before, newest first. Ask `studentFor` first. */
+export async function earlierDefinitions(db: Database, studentId: string): Promise<EarlierDefinition[]> {
+  const found = await db.raw<{ rows: EarlierDefinition[] }>(
+    `select c.id as "choiceId", h.row ->> 'name' as name, h.row ->> 'definition' as words,
+            h.row ->> 'not_counted' as unlike, h.changed_at as until, p.short_name as "changedBy"
+       from behavior_revisions h join behavior_targets c on c.id = h.target_id join people p on p.id = h.changed_by
+      where c.student_id = ?
+      order by h.id desc`,
+    [studentId],
+  );
+  return found.rows;
+}

@@ -1,0 +1,167 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
+import type { WatchedStretch } from '~/core/entries/incidents/incident';
+import type { TalliesInput, TallyCorrection, TallyInput } from '~/core/entries/incidents/incident-input';
+import type { WithdrawalInput } from '~/core/entries/observation';
+import type { Database } from '../../platform/db/database';
+import { Invalid, NotFound } from '../../platform/failures';
+import type { Actor } from '../../school/school';
+import type { SessionFacts } from '../check-session';
+import { changeRecord, type Recorded, recordedColumns, recordedNames, revisedEntries } from '../corrections';
+import type { Naming } from './incidents';
+import { checkWhen, insertOnce, type Moment } from './record-incident';
+
+/** How often a behavior occurred in a stretch of watching. */
+export interface Tally extends Recorded {
+  behaviorId: string;
+  on: IsoDate;
+  time: string;
+  part: string | null;
+  minutes: number;
+  count: number;
+  seconds: number | null;
+  note: string;
+  besideId: string | null;
+}
+
+const query = (from = 'entries') => `
+  select ${recordedColumns('t')}, t.target_id as "behaviorId", t.observed_on as "on", t.observed_time as "time", t.part,
+         t.minutes, t.count, t.seconds, t.note, t.beside_id as "besideId"
+    from ${from} t ${recordedNames('t')}`;
+
+/** The stretches of watching of some students that stand, newest first. Ask `studentFor` or `studentsOf` first. */
+export async function talliesOf(
+  db: Database,
+  studentIds: readonly string[],
+  { ids }: { ids?: readonly string[] | undefined } = {},
+): Promise<Tally[]> {
+  const found = await db.raw<{ rows: Tally[] }>(
+    `${query()} where t.student_id = any(:studentIds) and t.kind = 'count' and not t.withdrawn ${ids ? 'and t.id = any(:ids)' : ''}
+      order by t.observed_on desc, t.observed_time desc, t.recorded_at desc`,
+    { studentIds: [...studentIds], ids: [...(ids ?? [])] },
+  );
+  return found.rows;
+}
+
+/** @throws NotFound when the student has no such tally */
+export async function tallyOf(db: Database, studentId: string, id: string, { lock = false } = {}): Promise<Tally> {
+  const found = await db.raw<{ rows: Tally[] }>(
+    `${query()} where t.student_id = ? and t.id = ? and t.kind = 'count' ${lock ? 'for update of t' : ''}`,
+    [studentId, id],
+  );
+  const tally = found.rows[0];
+  if (!tally) throw new NotFound('No such tally.');
+  return tally;
+}
+
+/** What a tally said before each change, oldest first. */
+export async function historyOfTally(db: Database, id: string): Promise<Tally[]> {
+  const found = await db.raw<{ rows: Tally[] }>(`${query(revisedEntries)} order by t.version`, { id });
+  return found.rows;
+}
+
+/** Tallies as the computation sees them; a second observer’s are left out. */
+export function watchedStretches(tallies: readonly Tally[], { choices }: Naming): WatchedStretch[] {
+  return tallies
+    .filter(({ besideId }) => besideId === null)
+    .map(({ on, part, behaviorId, count, minutes }) => {
+      return { on, part, behavior: choices.get(behaviorId)?.name ?? '?', count, minutes };
+    });
+}
+
+/** Tallies of a second observer, each with the first one’s of the same behavior and stretch. */
+export function tallyPairs(tallies: readonly Tally[]): { first: Tally; second: Tally }[] {
+  const stretch = ({ behaviorId, on, time }: Tally) => `${behaviorId} ${on} ${time}`;
+  return tallies.flatMap((second) => {
+    const first = tallies.find(
+      (tally) => tally.besideId === null && tally.observerId === second.besideId && stretch(tally) === stretch(second),
+    );
+    return first ? [{ first, second }] : [];
+  });
+}
+
+/**
+ * Records what was counted in one stretch of watching, each behavior by itself. Sent again, nothing changes.
+ *
+ * @throws NotFound; Invalid with messages by field
+ */
+export async function recordTallies(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  { tallies, besideId }: TalliesInput,
+  moment: Moment,
+): Promise<SessionFacts['student']> {
+  return db.transaction(async (trx) => {
+    let student: SessionFacts['student'] | undefined;
+    for (const tally of tallies) {
+      const asked = { studentId, right: 'observe', besideId } as const;
+      const facts = await checkWhen(trx, actor, asked, tally, moment);
+      if (Object.keys(facts.messages).length > 0) throw new Invalid(facts.messages);
+      await expectBehavior(trx, studentId, tally.behaviorId);
+      student = facts.student;
+      const whose = { beside_id: besideId ?? null, recorded_by: actor.personId, recorded_at: moment.now };
+      await insertOnce(trx, { id: tally.id, student_id: studentId, kind: 'count', ...columnsOf(tally), ...whose });
+    }
+    return student as SessionFacts['student'];
+  });
+}
+
+const columnsOf = (tally: Omit<TallyInput, 'id'>) => ({
+  target_id: tally.behaviorId,
+  observed_on: tally.on,
+  observed_time: tally.time,
+  part: tally.part || null,
+  minutes: tally.minutes,
+  count: tally.count,
+  seconds: tally.seconds,
+  note: tally.note,
+  observer_id: tally.observerId,
+});
+
+async function expectBehavior(db: Database, studentId: string, id: string): Promise<void> {
+  const known = await db('behavior_targets').where({ id, student_id: studentId }).first('id');
+  if (!known) throw new NotFound('No such behavior.');
+}
+
+interface TallyIds {
+  studentId: string;
+  tallyId: string;
+}
+
+/** Replaces what a tally says; its history is kept, with the reason. */
+export function correctTally(
+  db: Database,
+  actor: Actor,
+  ids: TallyIds,
+  { version, why, ...input }: TallyCorrection,
+  moment: Moment,
+): Promise<Tally> {
+  return changeTally(db, actor, ids, { version, why, now: moment.now }, async (trx) => {
+    const asked = { studentId: ids.studentId, right: 'see' } as const;
+    const { messages } = await checkWhen(trx, actor, asked, input, moment);
+    if (Object.keys(messages).length > 0) throw new Invalid(messages);
+    await expectBehavior(trx, ids.studentId, input.behaviorId);
+    return columnsOf(input);
+  });
+}
+
+/** Takes a tally out of every figure; it stays readable on its own page, with the reason. */
+export function withdrawTally(db: Database, actor: Actor, ids: TallyIds, input: WithdrawalInput, now: Date) {
+  return changeTally(db, actor, ids, { ...input, now }, async () => ({ withdrawn: true }));
+}
+
+function changeTally(
+  db: Database,
+  actor: Actor,
+  { studentId, tallyId }: TallyIds,
+  change: { version: number; why: string; now: Date },
+  changesTo: (trx: Database) => Promise<Record<string, unknown>>,
+): Promise<Tally> {
+  return changeRecord<Tally>(db, actor, {
+    ...change,
+    studentId,
+    id: tallyId,
+    read: (trx, options) => tallyOf(trx, studentId, tallyId, options),
+    changesTo: (_, trx) => changesTo(trx),
+  });
+}

@@ -1,0 +1,147 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
+import { minutesOfDay } from '~/core/calendar/timetable';
+import { type Choice, standingChoices } from '~/core/entries/incidents/choice';
+import type { SaidNote } from '~/core/entries/incidents/incident-sentence';
+import type { Database } from '../../platform/db/database';
+import { NotFound } from '../../platform/failures';
+import { type Recorded, recordedColumns, recordedNames, revisedEntries } from '../corrections';
+
+/** An ABC note with everything that its page shows; its choices by id. */
+export interface Note extends Recorded {
+  on: IsoDate;
+  time: string;
+  settingId: string | null;
+  behaviors: string[];
+  antecedents: string[];
+  consequences: string[];
+  functions: string[];
+  intensityId: string | null;
+  seconds: number | null;
+  isGoing: boolean;
+  resolved: boolean | null;
+  resolvedAfter: number | null;
+  note: string;
+  /** Whose watch it was that this observer sat beside. */
+  besideId: string | null;
+}
+
+const chosen = (facet: string) => `
+  array(select coalesce(c.target_id, c.option_id) from incident_choices c
+         where c.entry_id = n.id and c.version = n.version and c.facet = '${facet}' order by c.position)`;
+
+const columns = `
+  ${recordedColumns('n')}, n.observed_on as "on", n.observed_time as "time", ${chosen('behavior')} as behaviors,
+  ${chosen('antecedent')} as antecedents, ${chosen('consequence')} as consequences, ${chosen('function')} as functions,
+  (${chosen('location')})[1] as "settingId", (${chosen('intensity')})[1] as "intensityId", n.seconds, n.is_going as "isGoing",
+  n.resolved, n.resolved_after as "resolvedAfter", n.note, n.beside_id as "besideId"`;
+const names = recordedNames('n');
+
+/**
+ * One note of a student, withdrawn ones too. Ask `studentFor` first.
+ *
+ * @throws NotFound when the student has no such note
+ */
+export async function noteOf(db: Database, studentId: string, id: string, { lock = false } = {}): Promise<Note> {
+  const found = await db.raw<{ rows: Note[] }>(
+    `select ${columns} from entries n ${names} where n.student_id = ? and n.id = ? and n.kind = 'incident' ${lock ? 'for update of n' : ''}`,
+    [studentId, id],
+  );
+  const note = found.rows[0];
+  if (!note) throw new NotFound('No such note.');
+  return note;
+}
+
+/** What a note said before each change, oldest first. Ask `studentFor` first. */
+export async function historyOfNote(db: Database, id: string): Promise<Note[]> {
+  const found = await db.raw<{ rows: Note[] }>(
+    `select ${columns} from ${revisedEntries} n ${names} order by n.version`,
+    { id },
+  );
+  return found.rows;
+}
+
+interface NotesWanted {
+  limit?: number | undefined;
+  ids?: readonly string[] | undefined;
+  recordedBy?: string;
+  on?: IsoDate;
+}
+
+/** The notes of some students that stand, newest first, second observers’ too. Ask `studentFor` or `studentsOf` first. */
+export async function newestNotes(
+  db: Database,
+  studentIds: readonly string[],
+  { limit, ids, recordedBy, on }: NotesWanted = {},
+): Promise<Note[]> {
+  const order = (of: string) => `${of}.observed_on desc, ${of}.observed_time desc, ${of}.recorded_at desc`;
+  const found = await db.raw<{ rows: Note[] }>(
+    `select ${columns}
+       from unnest(cast(:studentIds as uuid[])) as student (id)
+       cross join lateral (
+         select * from entries x
+          where x.student_id = student.id and x.kind = 'incident' and not x.withdrawn ${ids ? 'and x.id = any(:ids)' : ''}
+                ${recordedBy ? 'and x.recorded_by = :recordedBy' : ''} ${on ? 'and x.observed_on = :on' : ''}
+          order by ${order('x')} ${limit ? 'limit :limit' : ''}) n
+       ${names}
+      order by ${order('n')} ${limit ? 'limit :limit' : ''}`,
+    {
+      studentIds: [...studentIds],
+      ids: [...(ids ?? [])],
+      limit: limit ?? 0,
+      recordedBy: recordedBy ?? '',
+      on: on ?? '',
+    },
+  );
+  return found.rows;
+}
+
+/** What choices and people are called: as they are, or so that a passing classmate understands nothing. */
+export interface Naming {
+  /** By the id of a choice; merged ones under the name of the one that stands for them. */
+  choices: ReadonlyMap<string, Choice>;
+  /** The step of each intensity on the scale, from 1. */
+  steps: ReadonlyMap<string, number>;
+}
+
+export function namingOf(choices: readonly Choice[]): Naming {
+  const scale = choices.filter(({ kind, mergedInto }) => kind === 'intensity' && mergedInto === null);
+  const standing = standingChoices(choices);
+  const stepOf = new Map(scale.map(({ id }, i) => [id, i + 1]));
+  const steps = [...standing].flatMap(([id, choice]): [string, number][] => {
+    const step = stepOf.get(choice.id);
+    return step === undefined ? [] : [[id, step]];
+  });
+  return { choices: standing, steps: new Map(steps) };
+}
+
+/** What some choices are called, each name once. */
+export const uniqueNames = ({ choices }: Naming, ids: readonly string[]) => [
+  ...new Set(ids.map((id) => choices.get(id)?.name ?? '?')),
+];
+
+/** A note as the report says it. */
+export function saidNote(note: Note, naming: Naming): SaidNote {
+  const intensity = note.intensityId ? naming.choices.get(note.intensityId) : undefined;
+  return {
+    behaviors: uniqueNames(naming, note.behaviors),
+    antecedents: uniqueNames(naming, note.antecedents),
+    consequences: uniqueNames(naming, note.consequences),
+    functions: uniqueNames(naming, note.functions),
+    seconds: note.seconds,
+    isGoing: note.isGoing,
+    intensity: intensity ? { name: intensity.name, words: intensity.words } : null,
+    resolved: note.resolved,
+    resolvedAfter: note.resolvedAfter,
+  };
+}
+
+/** At which minutes from midnight somebody noted a behavior, of the notes of one day. */
+export function minutesNoted(
+  notes: readonly Note[],
+  { choices }: Naming,
+  { observerId, behaviorId }: { observerId: string; behaviorId: string },
+): number[] {
+  return notes
+    .filter((note) => note.observerId === observerId && note.behaviors.some((id) => choices.get(id)?.id === behaviorId))
+    .map(({ time }) => minutesOfDay(time));
+}

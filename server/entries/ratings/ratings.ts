@@ -1,0 +1,268 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
+import type { WallTime } from '~/core/calendar/zone';
+import {
+  asEntry,
+  type PieceInput,
+  RATING_LINK_HOURS,
+  type RaterKind,
+  type Rating,
+  type RatingInput,
+  type RatingLinkInput,
+} from '~/core/entries/ratings/ratings';
+import type { RubricDefinition } from '~/core/measures/rubric';
+import { goalOf, measureAt } from '../../goals/goals';
+import { hashToken, newToken } from '../../people/tokens';
+import type { Database } from '../../platform/db/database';
+import { Conflict, Invalid, NotFound } from '../../platform/failures';
+import type { Actor } from '../../school/school';
+import { may } from '../../students/rights';
+import { type Student, studentFor } from '../../students/students';
+import { recordSession } from '../record';
+
+/** One piece of work that several people rate by a goal’s rubric. */
+export interface Piece {
+  id: string;
+  goalId: string;
+  title: string;
+  madeOn: IsoDate;
+  entryId: string | null;
+  rubric: RubricDefinition;
+  ratings: Rating[];
+  /** Those who were asked by a link and have not answered. */
+  asked: { id: string; kind: 'peer' | 'student'; label: string; isOver: boolean }[];
+}
+
+async function rubricOf(db: Database, studentId: string, goalId: string, version?: number): Promise<RubricDefinition> {
+  const goal = await goalOf(db, studentId, goalId);
+  const measure = measureAt(goal, version ?? goal.version);
+  if (measure.kind !== 'rubric') throw new NotFound('This goal is not measured by a rubric.');
+  return measure;
+}
+
+interface PieceRow {
+  id: string;
+  goal_id: string;
+  measure_version: number;
+  title: string;
+  made_on: IsoDate;
+  entry_id: string | null;
+}
+
+/**
+ * The pieces of a goal, newest first, with what was rated. Names of peers are for whom may share; everybody else of the team
+ * sees “Peer 1”.
+ *
+ * @throws NotFound for a goal that has no rubric
+ */
+export async function piecesOf(db: Database, student: Student, goalId: string, now: Date): Promise<Piece[]> {
+  await rubricOf(db, student.id, goalId);
+  const rows: PieceRow[] = await db('work_samples')
+    .where({ student_id: student.id, goal_id: goalId })
+    .orderBy([
+      { column: 'made_on', order: 'desc' },
+      { column: 'made_at', order: 'desc' },
+    ])
+    .select('id', 'goal_id', 'measure_version', 'title', 'made_on', 'entry_id');
+  return Promise.all(rows.map((row) => pieceFrom(db, student, row, now)));
+}
+
+async function pieceFrom(db: Database, student: Student, row: PieceRow, now: Date): Promise<Piece> {
+  const [rubric, ratings, asked] = await Promise.all([
+    rubricOf(db, student.id, row.goal_id, row.measure_version),
+    ratingsOf(db, row.id, may(student, 'share')),
+    db('rating_links as l')
+      .leftJoin('work_sample_ratings as r', 'r.rating_link_id', 'l.id')
+      .where({ 'l.work_sample_id': row.id, 'l.withdrawn_at': null, 'r.id': null })
+      .orderBy('l.ends_at')
+      .select('l.id', 'l.kind', 'l.label', 'l.ends_at'),
+  ]);
+  return {
+    ...{
+      id: row.id,
+      goalId: row.goal_id,
+      title: row.title,
+      madeOn: row.made_on,
+      entryId: row.entry_id,
+      rubric,
+      ratings,
+    },
+    asked: asked.map(({ id, kind, label, ends_at }) => ({ id, kind, label, isOver: ends_at <= now })),
+  };
+}
+
+async function ratingsOf(db: Database, pieceId: string, showsNames: boolean): Promise<Rating[]> {
+  const rows: { id: string; kind: RaterKind; name: string; points: Rating['points']; words: string }[] = (
+    await db.raw(
+      `select r.id, coalesce(l.kind, 'staff') as kind, coalesce(p.short_name, l.label) as name, r.points, r.words
+         from work_sample_ratings r left join people p on p.id = r.person_id left join rating_links l on l.id = r.rating_link_id
+        where r.work_sample_id = ? order by l.kind is not null, l.kind desc, r.rated_at`,
+      [pieceId],
+    )
+  ).rows;
+  // Colleagues know of each other; what a peer said is for those who may share.
+  return rows.map((row) => ({ ...row, name: row.kind === 'staff' || showsNames ? row.name : null }));
+}
+
+/** Begins a piece. Sent twice, it is one. For whom may observe. */
+export async function addPiece(
+  db: Database,
+  actor: Actor,
+  { studentId, goalId }: { studentId: string; goalId: string },
+  { id, title, madeOn }: PieceInput,
+  now: Date,
+): Promise<void> {
+  await studentFor(db, actor, studentId, 'observe');
+  await rubricOf(db, studentId, goalId);
+  if (madeOn > actor.today) throw new Invalid({ madeOn: 'Choose today or an earlier day.' });
+  const { version } = await goalOf(db, studentId, goalId);
+  await db('work_samples')
+    .insert({
+      ...{ id, student_id: studentId, goal_id: goalId, measure_version: version, title, made_on: madeOn },
+      ...{ made_by: actor.personId, made_at: now },
+    })
+    .onConflict('id')
+    .ignore();
+}
+
+/** @throws NotFound for a piece that is not this student’s; Conflict once it is an entry */
+async function openPiece(db: Database, studentId: string, pieceId: string): Promise<PieceRow> {
+  const row = await db('work_samples').where({ id: pieceId, student_id: studentId }).forUpdate().first();
+  if (!row) throw new NotFound('No such piece.');
+  if (row.entry_id) throw new Conflict({ entryId: row.entry_id });
+  return row;
+}
+
+/** Rates a piece as a member of the team; a second rating by the same person replaces their first. */
+export async function rateAsStaff(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  pieceId: string,
+  { id, points, words }: RatingInput,
+  now: Date,
+): Promise<void> {
+  await db.transaction(async (trx) => {
+    await studentFor(trx, actor, studentId, 'observe');
+    await openPiece(trx, studentId, pieceId);
+    const content = { points: JSON.stringify(points), words, rated_at: now };
+    await trx('work_sample_ratings')
+      .insert({ id, work_sample_id: pieceId, person_id: actor.personId, ...content })
+      .onConflict(['work_sample_id', 'person_id'])
+      .merge(content);
+  });
+}
+
+/**
+ * Asks a peer or the student to rate, by a link that lasts a day and works once.
+ *
+ * @returns the token; null when the same submission arrives again
+ */
+export async function askRater(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  pieceId: string,
+  { id, kind, label }: RatingLinkInput,
+  now: Date,
+): Promise<string | null> {
+  await studentFor(db, actor, studentId, 'observe');
+  return db.transaction(async (trx) => {
+    await openPiece(trx, studentId, pieceId);
+    const token = newToken();
+    const endsAt = new Date(now.getTime() + RATING_LINK_HOURS * 3_600_000);
+    const written = await trx('rating_links')
+      .insert({ token_hash: hashToken(token), id, work_sample_id: pieceId, kind, label, ends_at: endsAt })
+      .onConflict('id')
+      .ignore()
+      .returning('id');
+    return written.length === 1 ? token : null;
+  });
+}
+
+export interface FoundRating {
+  linkId: string;
+  pieceId: string;
+  kind: 'peer' | 'student';
+  title: string;
+  rubric: RubricDefinition;
+}
+
+/** What a rating link leads to; null when there is none, it is over, or it was used. It says nothing of whose piece it is. */
+export async function findRating(db: Database, token: string, now: Date): Promise<FoundRating | null> {
+  const row = await db('rating_links as l')
+    .join('work_samples as p', 'p.id', 'l.work_sample_id')
+    .leftJoin('work_sample_ratings as r', 'r.rating_link_id', 'l.id')
+    .where({ 'l.token_hash': hashToken(token), 'l.withdrawn_at': null, 'p.entry_id': null, 'r.id': null })
+    .where('l.ends_at', '>', now)
+    .first('l.id', 'l.kind', 'p.id as piece_id', 'p.title', 'p.student_id', 'p.goal_id', 'p.measure_version');
+  if (!row) return null;
+  const rubric = await rubricOf(db, row.student_id, row.goal_id, row.measure_version);
+  return { linkId: row.id, pieceId: row.piece_id, kind: row.kind, title: row.title, rubric };
+}
+
+/**
+ * Keeps what a peer or the student rated by their link, once.
+ *
+ * @throws NotFound when the ratings were made an entry meanwhile
+ */
+export async function rateByLink(
+  db: Database,
+  { linkId, pieceId }: Pick<FoundRating, 'linkId' | 'pieceId'>,
+  { id, points, words }: RatingInput,
+  now: Date,
+): Promise<void> {
+  await db.transaction(async (trx) => {
+    const piece = await trx('work_samples').where({ id: pieceId, entry_id: null }).forUpdate().first('id');
+    if (!piece) throw new NotFound('It is an entry already: it is not rated any more.');
+    await trx('work_sample_ratings')
+      .insert({
+        id,
+        work_sample_id: pieceId,
+        rating_link_id: linkId,
+        points: JSON.stringify(points),
+        words,
+        rated_at: now,
+      })
+      .onConflict('rating_link_id')
+      .ignore();
+  });
+}
+
+/**
+ * Makes one entry of all ratings of a piece: its score is the mean of each criterion’s mean. Asked twice, it is made once.
+ *
+ * @param entryId  from the client
+ * @throws NotFound; Invalid while nobody has rated
+ */
+export async function makeEntry(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  { pieceId, entryId }: { pieceId: string; entryId: string },
+  { wall, now }: { wall: WallTime; now: Date },
+): Promise<void> {
+  await db.transaction(async (trx) => {
+    await studentFor(trx, actor, studentId, 'observe');
+    // Of two who ask at the same moment the second one waits here, and finds the entry made.
+    const piece: PieceRow | undefined = await trx('work_samples')
+      .where({ id: pieceId, student_id: studentId })
+      .forUpdate()
+      .first();
+    if (!piece) throw new NotFound('No such piece.');
+    if (piece.entry_id) return;
+    const ratings = await ratingsOf(trx, pieceId, false);
+    if (ratings.length === 0) throw new Invalid({ '': 'Nobody has rated it yet.' });
+    const session = {
+      ...{ on: piece.made_on, time: piece.made_on === wall.on ? wall.time : '12:00' },
+      ...{ observerId: actor.personId, settingId: null },
+      entries: [
+        {
+          ...{ id: entryId, goalId: piece.goal_id, goalVersion: piece.measure_version, note: piece.title },
+          outcome: { data: asEntry(ratings), reason: null },
+        },
+      ],
+    };
+    await recordSession(trx, actor, studentId, session, { wall, now });
+    await trx('work_samples').where({ id: pieceId }).update({ entry_id: entryId });
+  });
+}

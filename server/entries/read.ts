@@ -1,0 +1,218 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
+import type { ObservedSession, Outcome } from '~/core/entries/observation';
+import type { MeasureData } from '~/core/measures/measure';
+import type { NoScoreReason } from '~/core/measures/score';
+import type { Database } from '../platform/db/database';
+import { NotFound } from '../platform/failures';
+import { type Recorded, recordedColumns, recordedNames, revisedEntries } from './corrections';
+
+/** An observation with everything that its page shows. */
+export interface Observation extends Recorded {
+  goalId: string;
+  /** The version of the goal under which it was made. */
+  goalVersion: number;
+  on: IsoDate;
+  time: string;
+  settingId: string | null;
+  settingName: string | null;
+  outcome: Outcome;
+  note: string;
+  /** The first observer's entry of the same session, where this is the second's. */
+  pairsWith: string | null;
+}
+
+interface ObservationRow extends Omit<Observation, 'outcome'> {
+  data: MeasureData | null;
+  reason: NoScoreReason | null;
+}
+
+function observationFromRow({ data, reason, ...rest }: ObservationRow): Observation {
+  return { ...rest, outcome: outcomeFrom(data, reason) };
+}
+
+function outcomeFrom(data: MeasureData | null, reason: NoScoreReason | null): Outcome {
+  return { data, reason } as Outcome;
+}
+
+const columns = `
+  ${recordedColumns('o')}, o.goal_id as "goalId", o.measure_version as "goalVersion", o.observed_on as "on",
+  o.observed_time as "time", o.location_id as "settingId", st.name as "settingName", o.data, o.reason, o.note,
+  o.pairs_with as "pairsWith"`;
+
+/** The names that belong to the observations `o`. */
+const names = `${recordedNames('o')} left join locations st on st.id = o.location_id`;
+
+/** The entries of some students that count, newest first. Ask `studentFor` or `studentsOf` first. */
+export async function observationsOf(
+  db: Database,
+  studentIds: readonly string[],
+  {
+    goalId,
+    limit,
+    ids,
+  }: { goalId?: string | undefined; limit?: number | undefined; ids?: readonly string[] | undefined } = {},
+): Promise<Observation[]> {
+  const newestFirst = (of: string) => `${of}.observed_on desc, ${of}.observed_time desc, ${of}.recorded_at desc`;
+  const atMost = limit ? 'limit :limit' : '';
+  // Student by student, so that each list comes out of its index in order and ends early; those asked for by id, by id.
+  const from = ids
+    ? `(select * from entries x
+         where x.id = any(:ids) and x.student_id = any(:studentIds) and x.kind = 'goal' and not x.withdrawn) o`
+    : `unnest(cast(:studentIds as uuid[])) as student (id)
+       cross join lateral (
+         select * from entries x
+          where x.student_id = student.id and x.kind = 'goal' and not x.withdrawn ${goalId ? 'and x.goal_id = :goalId' : ''}
+          order by ${newestFirst('x')} ${atMost}) o`;
+  const found = await db.raw<{ rows: ObservationRow[] }>(
+    `select ${columns} from ${from} ${names} order by ${newestFirst('o')} ${atMost}`,
+    { studentIds: [...studentIds], goalId: goalId ?? '', ids: [...(ids ?? [])], limit: limit ?? 0 },
+  );
+  return found.rows.map(observationFromRow);
+}
+
+/**
+ * One entry of a student, withdrawn ones too. Ask `studentFor` first.
+ *
+ * @throws NotFound when the student has no such entry
+ */
+export async function observationOf(
+  db: Database,
+  studentId: string,
+  id: string,
+  { lock = false }: { lock?: boolean } = {},
+): Promise<Observation> {
+  const found = await db.raw<{ rows: ObservationRow[] }>(
+    `select ${columns} from entries o ${names}
+      where o.student_id = :studentId and o.id = :id and o.kind = 'goal' ${lock ? 'for update of o' : ''}`,
+    { studentId, id },
+  );
+  const row = found.rows[0];
+  if (!row) throw new NotFound('No such entry.');
+  return observationFromRow(row);
+}
+
+/** What an entry said before each change, oldest first. Ask `studentFor` first. */
+export async function observationRevisions(db: Database, id: string): Promise<Observation[]> {
+  const found = await db.raw<{ rows: ObservationRow[] }>(
+    `select ${columns} from ${revisedEntries} o ${names} order by o.version`,
+    { id },
+  );
+  return found.rows.map(observationFromRow);
+}
+
+/** A session, and the version of its goal under which it was made. */
+export interface VersionedSession extends ObservedSession {
+  version: number;
+}
+
+/**
+ * What the computation needs of the entries of some goals, by goal, in order of date and time. Narrow on purpose:
+ * thousands of them are read for one page. A second observer's entry is not counted again. Ask `studentFor` or `studentsOf` first.
+ *
+ * @param inDetail  whether it matters which entry it was, where and by whom
+ */
+export async function sessionsByGoal(
+  db: Database,
+  goals: readonly { id: string; studentId: string }[],
+  { inDetail }: { inDetail: boolean },
+): Promise<Map<string, VersionedSession[]>> {
+  type Known = string | null;
+  type Row = [string, string, MeasureData | null, NoScoreReason | null, number, Known, Known, Known];
+  const details = ['id', 'location_id', 'observer_id'].map((column) => (inDetail ? `o.${column}` : 'null')).join(', ');
+  const found = await db
+    .raw<{ rows: Row[] }>(
+      `select o.goal_id, o.observed_on, o.data, o.reason, o.measure_version, ${details}
+         from unnest(cast(:studentIds as uuid[]), cast(:goalIds as uuid[])) as goal (student_id, id)
+         cross join lateral (
+           select * from entries x
+            where x.student_id = goal.student_id and x.goal_id = goal.id and x.kind = 'goal' and not x.withdrawn
+                  and x.pairs_with is null
+            order by x.observed_on, x.observed_time, x.recorded_at) o`,
+      { studentIds: goals.map(({ studentId }) => studentId), goalIds: goals.map(({ id }) => id) },
+    )
+    .options({ rowMode: 'array' });
+  const byGoal = new Map<string, VersionedSession[]>();
+  for (const [goal, on, data, reason, version, id, setting, observer] of found.rows) {
+    const session = { id, on, outcome: outcomeFrom(data, reason), setting, observer, version };
+    const list = byGoal.get(goal);
+    if (list) list.push(session);
+    else byGoal.set(goal, [session]);
+  }
+  return byGoal;
+}
+
+/**
+ * What changes with every entry of a goal that is written, changed, withdrawn or paired: their number and the sum of their versions, and
+ * when the newest was written or paired. Read from one index, without the entries themselves. Ask `studentFor` or `studentsOf` first.
+ */
+export async function entryStamps(
+  db: Database,
+  goals: readonly { id: string; studentId: string }[],
+): Promise<Map<string, string>> {
+  const found = await db
+    .raw<{ rows: [string, string][] }>(
+      `select goal.id, concat_ws(' ', e.n, e.versions, e.newest, e.paired, e.last_paired)
+         from unnest(cast(:studentIds as uuid[]), cast(:goalIds as uuid[])) as goal (student_id, id)
+         cross join lateral (
+           select count(*) as n, sum(x.version) as versions, max(x.recorded_at) as newest, count(x.paired_at) as paired,
+                  max(x.paired_at) as last_paired
+             from entries x
+            where x.student_id = goal.student_id and x.goal_id = goal.id and x.kind = 'goal' and not x.withdrawn) e`,
+      { studentIds: goals.map(({ studentId }) => studentId), goalIds: goals.map(({ id }) => id) },
+    )
+    .options({ rowMode: 'array' });
+  return new Map(found.rows);
+}
+
+/** A session of one goal, with what its page says of it beside the figures. */
+export interface GoalSession extends VersionedSession {
+  id: string;
+  note: string;
+  observerName: string;
+  settingName: string | null;
+  pairsWith: string | null;
+}
+
+/** All sessions of one goal in order of date and time, those of second observers too. Ask `studentFor` first. */
+export async function sessionsOfGoal(db: Database, studentId: string, goalId: string): Promise<GoalSession[]> {
+  type Known = string | null;
+  type Row = [
+    string,
+    string,
+    MeasureData | null,
+    NoScoreReason | null,
+    number,
+    Known,
+    string,
+    string,
+    string,
+    Known,
+    Known,
+  ];
+  const found = await db
+    .raw<{ rows: Row[] }>(
+      `select o.id, o.observed_on, o.data, o.reason, o.measure_version, o.location_id, o.observer_id, o.note, p.short_name,
+              st.name, o.pairs_with
+         from entries o join people p on p.id = o.observer_id left join locations st on st.id = o.location_id
+        where o.student_id = ? and o.goal_id = ? and o.kind = 'goal' and not o.withdrawn
+        order by o.observed_on, o.observed_time, o.recorded_at`,
+      [studentId, goalId],
+    )
+    .options({ rowMode: 'array' });
+  return found.rows.map(
+    ([id, on, data, reason, version, setting, observer, note, observerName, settingName, pairsWith]) => ({
+      ...{
+        id,
+        on,
+        outcome: outcomeFrom(data, reason),
+        version,
+        setting,
+        observer,
+        note,
+        observerName,
+        settingName,
+        pairsWith,
+      },
+    }),
+  );
+}

@@ -1,0 +1,64 @@
+import type { WallTime } from '~/core/calendar/zone';
+import { checkOutcome, type TableInput } from '~/core/entries/observation';
+import { goalOf } from '../goals/goals';
+import type { Database } from '../platform/db/database';
+import { Invalid } from '../platform/failures';
+import type { Actor } from '../school/school';
+import { studentFor } from '../students/students';
+import { aheadWords, isAhead, notOnTeamWords, tooEarlyWords } from './check-session';
+import { type NewRow, versionOf, writeEntries } from './record';
+
+/**
+ * Records several sessions of one goal, all or none. The ids come from the client: the same table again changes nothing.
+ *
+ * @returns the ids of the entries
+ * @throws NotFound for a student or goal that is not there for this person; Invalid with messages under `rows.<at>.<field>`
+ */
+export async function recordTable(
+  db: Database,
+  actor: Actor,
+  { studentId, goalId }: { studentId: string; goalId: string },
+  { goalVersion, observerId, settingId, rows }: TableInput,
+  { wall, now }: { wall: WallTime; now: Date },
+): Promise<string[]> {
+  const [student, goal, stays, setting] = await Promise.all([
+    studentFor(db, actor, studentId, 'observe'),
+    goalOf(db, studentId, goalId),
+    db('team_members').where({ student_id: studentId, person_id: observerId }).select('from_date', 'until_date'),
+    settingId === null ? { id: null } : db('locations').where({ id: settingId, school_id: actor.schoolId }).first('id'),
+  ]);
+  const measure = versionOf(goal, goalVersion);
+  const messages: Record<string, string> = {};
+  if (!setting) messages.settingId = 'Choose a place from the list.';
+  const begins = [goal.startsOn, goal.baseline?.on ?? null, goal.phases[0]?.startsOn ?? null];
+  const written = rows.map(({ id, on, time, outcome, note }, at): NewRow => {
+    const refuse = (field: string, message: string) => {
+      messages[`rows.${at}.${field}`] ??= message;
+    };
+    const checked = checkOutcome(measure, outcome);
+    if (!checked.ok) refuse('outcome', checked.message);
+    if (isAhead({ on, time }, wall)) refuse(on > wall.on ? 'on' : 'time', aheadWords);
+    const early = tooEarlyWords(on, student.plan?.startsOn ?? null, begins);
+    if (early) refuse('on', early);
+    const isOnTeam = stays.some((stay) => stay.from_date <= on && (stay.until_date ?? on) >= on);
+    if (!isOnTeam) refuse('on', notOnTeamWords);
+    return {
+      id,
+      goal_id: goalId,
+      measure_version: goalVersion,
+      student_id: studentId,
+      observed_on: on,
+      observed_time: time,
+      observer_id: observerId,
+      location_id: settingId,
+      data: checked.ok ? checked.outcome.data : null,
+      reason: checked.ok ? checked.outcome.reason : null,
+      note,
+      recorded_by: actor.personId,
+      recorded_at: now,
+    };
+  });
+  if (Object.keys(messages).length > 0) throw new Invalid(messages);
+  await writeEntries(db, actor, written);
+  return written.map(({ id }) => id);
+}

@@ -1,0 +1,112 @@
+import type { RoundInput } from '~/core/entries/rounds/round-input';
+import { goalsOf, goalsWorkedOn } from '../../goals/goals';
+import type { Database } from '../../platform/db/database';
+import { Invalid, NotFound, nullIf } from '../../platform/failures';
+import type { Actor } from '../../school/school';
+import { studentsOf } from '../../students/students';
+
+/** A round as the one who made it can go through it now. */
+export interface Round {
+  id: string;
+  name: string;
+  weekday: number | null;
+  startsAt: string | null;
+  /** In the order in which they come up; without what may no longer be observed. */
+  goals: { id: string; studentId: string }[];
+}
+
+const roundsQuery = `
+  select r.id, r.name, r.weekday, to_char(r.starts_at, 'HH24:MI') as "startsAt",
+         (select coalesce(json_agg(json_build_object('id', rg.goal_id, 'studentId', rg.student_id) order by rg.position), '[]')
+            from round_goals rg
+            join goals g on g.id = rg.goal_id and g.retired_on is null
+            join students s on s.id = rg.student_id and s.archived_at is null
+            join team_members m on m.student_id = s.id and m.person_id = r.made_by
+             and m.from_date <= :today and coalesce(m.until_date, 'infinity') >= :today
+           where rg.round_id = r.id) as goals
+    from rounds r
+   where r.made_by = :personId and r.school_id = :schoolId and r.removed_at is null`;
+
+/** The rounds that the one who asks has made, those with a time first. */
+export async function roundsOf(db: Database, actor: Actor): Promise<Round[]> {
+  const found = await db.raw<{ rows: Round[] }>(
+    `${roundsQuery} order by r.weekday nulls last, r.starts_at nulls last, r.name`,
+    { ...actor },
+  );
+  return found.rows;
+}
+
+/**
+ * One round.
+ *
+ * @throws NotFound when it is not one of this person's
+ */
+export async function roundOf(db: Database, actor: Actor, id: string): Promise<Round> {
+  const found = await db.raw<{ rows: Round[] }>(`${roundsQuery} and r.id = :id`, { ...actor, id });
+  const round = found.rows[0];
+  if (!round) throw new NotFound('No such round.');
+  return round;
+}
+
+/**
+ * Those of some goals that the one who asks may observe now, student by student.
+ *
+ * @throws NotFound when there is none of them
+ */
+export async function observable(db: Database, actor: Actor, goalIds: readonly string[]): Promise<Round['goals']> {
+  const students = await studentsOf(db, actor);
+  const goals = goalsWorkedOn(
+    await goalsOf(
+      db,
+      students.map(({ id }) => id),
+    ),
+  );
+  const order = new Map(students.map(({ id }, at) => [id, at]));
+  const found = goals
+    .filter(({ id }) => goalIds.includes(id))
+    .toSorted((a, b) => (order.get(a.studentId) ?? 0) - (order.get(b.studentId) ?? 0))
+    .map(({ id, studentId }) => ({ id, studentId }));
+  if (found.length === 0) throw new NotFound('No such goals.');
+  return found;
+}
+
+/**
+ * Keeps a round, new or changed.
+ *
+ * @throws NotFound for somebody else's round; Invalid for a goal that this person may not observe
+ */
+export async function saveRound(db: Database, actor: Actor, input: RoundInput): Promise<void> {
+  const goals = (await nullIf(NotFound, observable(db, actor, input.goalIds))) ?? [];
+  if (goals.length !== new Set(input.goalIds).size) throw new Invalid({ goalIds: 'Choose goals from the list.' });
+  const { id, name, weekday, startsAt } = input;
+  await db.transaction(async (trx) => {
+    const known = await trx('rounds').where({ id }).forUpdate().first('made_by');
+    if (known && known.made_by !== actor.personId) throw new NotFound('No such round.');
+    const columns = { name, weekday, starts_at: startsAt };
+    await trx('rounds')
+      .insert({ id, made_by: actor.personId, school_id: actor.schoolId, ...columns })
+      .onConflict('id')
+      .merge(columns);
+    await trx('round_goals').where({ round_id: id }).delete();
+    await trx('round_goals').insert(
+      goals.map((goal, position) => ({ round_id: id, goal_id: goal.id, student_id: goal.studentId, position })),
+    );
+  });
+}
+
+/**
+ * Takes a round off the list, or puts it back; what was observed in it stays where it is.
+ *
+ * @throws NotFound when it is not one of this person's
+ */
+export async function setRoundRemoved(
+  db: Database,
+  { personId }: Actor,
+  { id, isRemoved }: { id: string; isRemoved: boolean },
+  now: Date,
+): Promise<void> {
+  const found = await db('rounds')
+    .where({ id, made_by: personId })
+    .update({ removed_at: isRemoved ? now : null });
+  if (found === 0) throw new NotFound('No such round.');
+}

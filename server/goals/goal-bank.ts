@@ -1,0 +1,55 @@
+import { shelf } from '~/core/goals/goal-bank';
+import { type GoalTemplate, goalTemplate } from '~/core/goals/goal-input';
+import type { Database } from '../platform/db/database';
+import { NotFound } from '../platform/failures';
+import type { Actor } from '../school/school';
+import { studentFor } from '../students/students';
+
+export interface ShelfGoal {
+  /** Its place on the shelf: the school's own have ids, those that come with the product have names. */
+  id: string;
+  isOwn: boolean;
+  goal: GoalTemplate;
+}
+
+/** The goals that one can begin from: the school's own first, then those that come with the product. */
+export async function goalsOnShelf(db: Database, { schoolId }: Actor): Promise<ShelfGoal[]> {
+  const rows = await db('goal_bank')
+    .where({ school_id: schoolId })
+    .whereNull('removed_at')
+    .orderBy('made_at', 'desc')
+    .select('id', 'goal');
+  const own = rows.map(({ id, goal }) => ({ id, isOwn: true, goal: goalTemplate.parse(goal) }));
+  return [...own, ...shelf.map((goal, i) => ({ id: `${i + 1}`, isOwn: false, goal }))];
+}
+
+/**
+ * Puts a goal on the school's shelf. Sent twice, it stands there once.
+ *
+ * @throws NotFound for who may not set up the student whose goal it was
+ */
+export async function putOnShelf(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  { id, goal }: { id: string; goal: GoalTemplate },
+  now: Date,
+): Promise<void> {
+  await studentFor(db, actor, studentId, 'setUp');
+  await db('goal_bank')
+    .insert({ id, school_id: actor.schoolId, goal: JSON.stringify(goal), made_by: actor.personId, made_at: now })
+    .onConflict('id')
+    .ignore();
+}
+
+/**
+ * Takes a goal off the shelf; it stays where it has been used.
+ *
+ * @throws NotFound for a goal that is not this person's to take away
+ */
+export async function takeOffShelf(db: Database, actor: Actor, id: string, now: Date): Promise<void> {
+  const found = await db('goal_bank')
+    .where({ id, school_id: actor.schoolId, made_by: actor.personId })
+    .update({ removed_at: now });
+  if (found === 0) throw new NotFound('No such goal on the shelf.');
+}

@@ -1,0 +1,154 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
+import { noteSentence, tallySentence } from '~/core/entries/incidents/incident-sentence';
+import { discreetChoices } from '~/core/goals/discreet';
+import { asSeenBy, newestFirst, noteAsSeenBy, outcomeSaid, type ReportEntry } from '~/core/individual-report/report';
+import { noteWithRemarks, withoutRemarks } from '~/core/measures/rubric';
+import { everything, type Shows } from '~/core/sharing/reader-rule';
+import { choicesOfAll } from '../entries/incidents/choices';
+import { type Tally, talliesOf } from '../entries/incidents/counts';
+import { type Naming, type Note, namingOf, newestNotes, saidNote } from '../entries/incidents/incidents';
+import { type Observation, observationsOf } from '../entries/read';
+import { type Goal, measureAt } from '../goals/goals';
+import { type Database, preparedRows } from '../platform/db/database';
+
+/** Which entries, and what of them a reader is shown: all, unless it is said. */
+export interface EntriesWanted {
+  /** These only. */
+  ids?: readonly string[] | undefined;
+  shows?: Shows | undefined;
+}
+
+/**
+ * The entries of some goals as the report says them, newest first. A view: nothing of it is stored.
+ * Ask `studentFor` or `studentsOf` first.
+ */
+export async function reportEntries(
+  db: Database,
+  goals: readonly Goal[],
+  { shows = everything, ids }: EntriesWanted = {},
+): Promise<ReportEntry[]> {
+  const byId = new Map(goals.map((goal) => [goal.id, goal]));
+  const observations = await observationsOf(db, [...new Set(goals.map((goal) => goal.studentId))], { ids });
+  return observations.map((observation) => reportEntryOf(observation, byId.get(observation.goalId) as Goal, shows));
+}
+
+/** An observation of a goal as the report says it. */
+export function reportEntryOf(observation: Observation, goal: Goal, shows: Shows = everything): ReportEntry {
+  const entry: ReportEntry = {
+    id: observation.id,
+    studentId: observation.studentId,
+    kind: 'observation',
+    title: `${goal.number} · ${goal.shortName}`,
+    goalId: goal.id,
+    goalVersion: observation.goalVersion,
+    on: observation.on,
+    time: observation.time,
+    setting: observation.settingName,
+    observer: observation.observerName,
+    note: noteWithRemarks(observation.note, observation.outcome.data),
+    sentence: outcomeSaid(measureAt(goal, observation.goalVersion), observation.outcome, shows),
+    outcome: withoutRemarks(observation.outcome),
+    version: observation.version,
+    isCorrected: observation.version > 1,
+    isSecond: observation.pairsWith !== null,
+  };
+  return asSeenBy(entry, shows);
+}
+
+/**
+ * The ABC notes and tallies of some students as the report says them, newest first. Ask `studentFor` or `studentsOf` first.
+ *
+ * @param discreet  choices by their first letters only
+ */
+export async function behaviorEntries(
+  db: Database,
+  studentIds: readonly string[],
+  { shows = everything, discreet, ...wanted }: EntriesWanted & { discreet: boolean },
+): Promise<ReportEntry[]> {
+  if (!shows.has('abc') || !(await anyFollowed(db, studentIds))) return [];
+  const [found, tallies] = await Promise.all([newestNotes(db, studentIds, wanted), talliesOf(db, studentIds, wanted)]);
+  // What has not ended yet is for those who work with it.
+  const notes = shows === everything ? found : found.filter(({ isGoing }) => !isGoing);
+  const noted = [...new Set([...notes, ...tallies].map(({ studentId }) => studentId))];
+  if (noted.length === 0) return [];
+  const choices = await choicesOfAll(db, noted);
+  const namings = new Map([...choices].map(([id, own]) => [id, namingOf(discreet ? discreetChoices(own) : own)]));
+  return newestFirst([
+    notes.map((note) => noteEntry(note, namings.get(note.studentId) as Naming, shows)),
+    tallies.map((tally) => tallyEntry(tally, namings.get(tally.studentId) as Naming, shows)),
+  ]);
+}
+
+/**
+ * The newest entries of some students of any kind, newest first. Ask `studentFor` or `studentsOf` first.
+ *
+ * @param goals  all goals of these students, retired ones too
+ * @param on  of this day only
+ */
+export async function newestEntries(
+  db: Database,
+  studentIds: readonly string[],
+  goals: readonly Goal[],
+  { limit, on = null, discreet }: { limit: number; on?: IsoDate | null; discreet: boolean },
+): Promise<ReportEntry[]> {
+  const newest = await preparedRows<{ id: string; kind: string }>(
+    db,
+    'newest-entries',
+    // Student by student, so that each list comes out of its index in order and ends early.
+    `select e.id, e.kind
+       from unnest(cast($1 as uuid[])) as student (id)
+       cross join lateral (
+         select * from entries x
+          where x.student_id = student.id and x.kind in ('goal', 'incident', 'count') and not x.withdrawn
+                and (cast($2 as date) is null or x.observed_on = $2)
+          order by x.observed_on desc, x.observed_time desc, x.recorded_at desc limit $3) e
+      order by e.observed_on desc, e.observed_time desc, e.recorded_at desc limit $3`,
+    [[...studentIds], on, limit],
+  );
+  const ofGoals = newest.flatMap(({ id, kind }) => (kind === 'goal' ? [id] : []));
+  const ofBehavior = newest.flatMap(({ id, kind }) => (kind === 'goal' ? [] : [id]));
+  return newestFirst(
+    await Promise.all([
+      ofGoals.length > 0 ? reportEntries(db, goals, { ids: ofGoals }) : [],
+      ofBehavior.length > 0 ? behaviorEntries(db, studentIds, { ids: ofBehavior, discreet }) : [],
+    ]),
+  );
+}
+
+/** Whether the behavior of any of these students was ever noted: of most it never is, and then there is nothing to read. */
+async function anyFollowed(db: Database, studentIds: readonly string[]): Promise<boolean> {
+  const [row] = await preparedRows<{ any: boolean }>(
+    db,
+    'any-followed',
+    // Student by student and in the order of the index: else the plan reads through every note of the school.
+    `select exists (
+       select from unnest(cast($1 as uuid[])) as student (id)
+         cross join lateral (
+           select from entries e where e.student_id = student.id and e.kind <> 'goal' and not e.withdrawn limit 1) as newest) as any`,
+    [[...studentIds]],
+  );
+  return row?.any ?? false;
+}
+
+/** What notes and tallies have in common with an observation. */
+const shared = ({ id, studentId, on, time, observerName, note, version, besideId }: Note | Tally) => ({
+  ...{ id, studentId, on, time, note, goalId: null, goalVersion: 1, outcome: null },
+  observer: observerName,
+  version,
+  isCorrected: version > 1,
+  isSecond: besideId !== null,
+});
+
+function noteEntry(note: Note, naming: Naming, shows: Shows): ReportEntry {
+  const said = noteAsSeenBy(saidNote(note, naming), shows);
+  const setting = note.settingId ? (naming.choices.get(note.settingId)?.name ?? null) : null;
+  const title = said.behaviors.join(', ');
+  return asSeenBy({ ...shared(note), kind: 'abcNote', title, setting, sentence: noteSentence(said) }, shows);
+}
+
+function tallyEntry(tally: Tally, naming: Naming, shows: Shows): ReportEntry {
+  const behavior = naming.choices.get(tally.behaviorId)?.name ?? '?';
+  const part = shows.has('setting') ? tally.part : null;
+  const sentence = tallySentence({ ...tally, part, behavior });
+  return asSeenBy({ ...shared(tally), kind: 'tally', title: behavior, setting: part, sentence }, shows);
+}

@@ -1,0 +1,194 @@
+import { addDays, mondayOf, weekday } from '~/core/calendar/iso-date';
+import { instantAt, type WallTime, wallTime } from '~/core/calendar/zone';
+import type { Frequency } from '~/core/sharing/share-link';
+import type { Database } from '../platform/db/database';
+import { messageId } from '../platform/message-id';
+import type { School } from '../school/school';
+
+/** Digests leave after the school day; weekly ones on Friday. */
+const DIGEST_AT = '16:00';
+const FRIDAY = 5;
+
+/** Rows of one statement. */
+const CHUNK = 500;
+/** An entry whose transaction ended a little late is still found. */
+const LATE = 5 * 60_000;
+const DAY = 24 * 3_600_000;
+
+/** A reader who is told of a student’s entries. */
+interface Told {
+  studentId: string;
+  linkId: string | null;
+  personId: string | null;
+  name: string;
+  email: string;
+  told: Frequency;
+}
+
+async function readersTold(db: Database, schoolId: string, today: string): Promise<Told[]> {
+  const found = await db.raw<{ rows: Told[] }>(
+    `select l.student_id as "studentId", l.id as "linkId", null as "personId", l.reader_name as name, l.email, l.frequency as told
+       from share_links l join students s on s.id = l.student_id
+      where s.school_id = :schoolId and l.frequency <> 'byHand' and l.withdrawn_at is null and l.ends_on >= :today
+            and s.archived_at is null
+     union all
+     select m.student_id, null, p.id, p.name, p.email, m.frequency
+       from team_members m join people p on p.id = m.person_id join students s on s.id = m.student_id
+      where s.school_id = :schoolId and m.frequency <> 'byHand' and m.from_date <= :today and coalesce(m.until_date, 'infinity') >= :today
+            and s.archived_at is null`,
+    { schoolId, today },
+  );
+  return found.rows;
+}
+
+/** A message to be made, and the entries that it tells of. */
+interface NewMessage {
+  row: MessageRow;
+  entryIds: string[];
+}
+
+interface MessageRow {
+  id: string;
+  [column: string]: unknown;
+}
+
+const messageFor = (
+  reader: Told,
+  about: { key: string; kind: 'entry' | 'digest'; entryIds: string[] },
+  now: Date,
+): NewMessage => ({
+  entryIds: about.entryIds,
+  row: {
+    id: messageId(about.key),
+    ...{
+      key: about.key,
+      kind: about.kind,
+      student_id: reader.studentId,
+      link_id: reader.linkId,
+      person_id: reader.personId,
+    },
+    ...{ to_name: reader.name, to_email: reader.email },
+    ...{ state: 'waiting', not_before: now, made_at: now },
+  },
+});
+
+/**
+ * Makes the messages that are due: for each new entry, those for readers who are told at each; after school the digests. Nothing
+ * is made twice, however often and by however many this is called.
+ *
+ * @returns how many were made
+ */
+export async function collectPost(db: Database, { id: schoolId, timeZone }: School, now: Date): Promise<number> {
+  return db.transaction(async (trx) => {
+    const events = await trx('entry_events as e')
+      .join('students as s', 's.id', 'e.student_id')
+      .where({ 'e.is_collected': false, 's.school_id': schoolId })
+      .orderBy('e.seq')
+      .limit(5000)
+      .select('e.seq', 'e.student_id', 'e.entry_id')
+      .forUpdate('e')
+      .skipLocked();
+    const wall = wallTime(now, timeZone);
+    const readers = await readersTold(trx, schoolId, wall.on);
+    const at = readers.filter(({ told }) => told === 'entry');
+    const rows = events.flatMap((event) =>
+      at
+        .filter(({ studentId }) => studentId === event.student_id)
+        .map((reader) => {
+          const key = `entry:${event.entry_id}:${reader.linkId ?? reader.personId}`;
+          return messageFor(reader, { key, kind: 'entry', entryIds: [event.entry_id] }, now);
+        }),
+    );
+    rows.push(...(await digestsDue(trx, readers, wall, now)));
+    const collected = events.map(({ seq }) => seq);
+    if (collected.length > 0) await trx('entry_events').whereIn('seq', collected).update({ is_collected: true });
+    let made = 0;
+    for (let from = 0; from < rows.length; from += CHUNK) {
+      const chunk = rows.slice(from, from + CHUNK);
+      const written = await trx('messages')
+        .insert(chunk.map(({ row }) => row))
+        .onConflict('key')
+        .ignore()
+        .returning('id');
+      const isNew = new Set(written.map(({ id }) => id));
+      made += isNew.size;
+      const told = chunk
+        .filter(({ row }) => isNew.has(row.id))
+        .flatMap(({ row, entryIds }) =>
+          entryIds.map((entry_id, position) => ({
+            message_id: row.id,
+            student_id: row.student_id,
+            entry_id,
+            position,
+          })),
+        );
+      if (told.length > 0) await trx.batchInsert('message_entries', told, CHUNK);
+    }
+    return made;
+  });
+}
+
+/** Which digest a reader is to have by now; null when none. */
+function digestKey(reader: Told, { on, time }: WallTime): string | null {
+  if (time < DIGEST_AT || (reader.told !== 'daily' && reader.told !== 'weekly')) return null;
+  if (reader.told === 'weekly' && weekday(on) < FRIDAY) return null;
+  const period = reader.told === 'daily' ? on : `week of ${mondayOf(on)}`;
+  return `digest:${period}:${reader.linkId ?? `${reader.personId}:${reader.studentId}`}`;
+}
+
+/**
+ * The digests that are due and not made yet, each with the entries since its reader’s last one; none where nothing is new. Asked
+ * for all readers at once: which are made, what each last one told, and what is new of their students.
+ */
+async function digestsDue(db: Database, readers: readonly Told[], wall: WallTime, now: Date): Promise<NewMessage[]> {
+  const keyed = readers.flatMap((reader) => {
+    const key = digestKey(reader, wall);
+    return key === null ? [] : [{ reader, key }];
+  });
+  if (keyed.length === 0) return [];
+  const made = await db('messages')
+    .whereIn(
+      'key',
+      keyed.map(({ key }) => key),
+    )
+    .select('key');
+  const isMade = new Set(made.map(({ key }) => key as string));
+  const due = keyed.filter(({ key }) => !isMade.has(key));
+  if (due.length === 0) return [];
+
+  const ids = due.map(({ reader }) => ({
+    s: reader.studentId,
+    l: reader.linkId,
+    p: reader.personId,
+    // The first one tells of today, or of this week.
+    usual: new Date(now.getTime() - (reader.told === 'daily' ? 1 : 7) * DAY),
+  }));
+  const found = await db.raw<{ rows: { at: number; entryIds: string[] }[] }>(
+    `select cast(d.at as int) - 1 as at, array_agg(e.entry_id order by e.seq) as "entryIds"
+       from jsonb_array_elements(cast(:ids as jsonb)) with ordinality as d (who, at)
+            left join lateral (
+              select m.id, m.made_at from messages m
+               where m.kind = 'digest' and m.student_id = cast(d.who ->> 's' as uuid)
+                     and m.link_id is not distinct from cast(d.who ->> 'l' as uuid)
+                     and m.person_id is not distinct from cast(d.who ->> 'p' as uuid)
+               order by m.seq desc limit 1) as before on true
+            join entry_events e on e.student_id = cast(d.who ->> 's' as uuid)
+             and e.made_at > coalesce(before.made_at - interval '${LATE / 60_000} minutes', cast(d.who ->> 'usual' as timestamptz))
+             and e.made_at <= :now and not exists (
+               select from message_entries t where t.message_id = before.id and t.entry_id = e.entry_id)
+      group by d.at`,
+    { ids: JSON.stringify(ids), now },
+  );
+  return found.rows.flatMap(({ at, entryIds }) => {
+    const one = due[at];
+    return one ? [messageFor(one.reader, { key: one.key, kind: 'digest', entryIds }, now)] : [];
+  });
+}
+
+/** When digests leave next, at the latest. */
+export async function nextDigestAt(db: Database, { id: schoolId, timeZone }: School, now: Date): Promise<Date | null> {
+  const { on, time } = wallTime(now, timeZone);
+  const readers = await readersTold(db, schoolId, on);
+  if (!readers.some(({ told }) => told === 'daily' || told === 'weekly')) return null;
+  return instantAt({ on: time < DIGEST_AT ? on : addDays(on, 1), time: DIGEST_AT }, timeZone);
+}

@@ -1,0 +1,151 @@
+import { longDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
+import type { ReportEntry } from '~/core/individual-report/report';
+import { measureOf } from '~/core/measures/measure';
+import type { MessageKind } from '~/core/messages/message';
+import { type FieldValues, fillIn, type Wording } from '~/core/messages/message-template';
+import type { ReaderKind } from '~/core/sharing/reader-kind';
+import { everything, type Shows, shownFields } from '~/core/sharing/reader-rule';
+import { type Goal, goalsOf, measureAt } from '../goals/goals';
+import { entriesAsSeen } from '../individual-report/individual-report';
+import { hashToken, newToken } from '../people/tokens';
+import type { Database } from '../platform/db/database';
+import type { School } from '../school/school';
+import { newLink } from '../sharing/share-links';
+import { readerRules } from '../sharing/visibility';
+import { newInvitationLink } from '../students/invitations';
+import { may } from '../students/rights';
+import { caseManagerOf } from '../students/students';
+import { wordings } from './message-templates';
+
+/** A message as it stands in the post. */
+export interface Message {
+  id: string;
+  kind: MessageKind;
+  studentId: string;
+  linkId: string | null;
+  personId: string | null;
+  invitationId: string | null;
+  toName: string;
+  toEmail: string;
+  ownSubject: string | null;
+  ownBody: string | null;
+  attempts: number;
+}
+
+export interface Composed extends Wording {
+  /** What is kept of it: the same without its links, which open doors. */
+  kept: Wording;
+  stopLink: string | null;
+}
+
+/**
+ * A message as it leaves: worded for its reader, with what this reader may see of the entries as they stand now.
+ *
+ * @returns null when nothing is left to say: the reader may not see the entries, or they were withdrawn
+ */
+export async function composeMessage(
+  db: Database,
+  message: Message,
+  { school, publicUrl, now }: { school: School; publicUrl: string; now: Date },
+): Promise<Composed | null> {
+  const reader = await readerOf(db, message, wallTime(now, school.timeZone).on);
+  if (!reader) return null;
+  const entryIds = await db('message_entries').where({ message_id: message.id }).orderBy('position').pluck('entry_id');
+  const about = await valuesFor(db, { ...message, entryIds }, reader, school);
+  if (!about) return null;
+  const links = await makeLinks(db, message, publicUrl, now);
+  const all = await wordings(db, school.id);
+  const usual = all[message.kind];
+  const wording = { subject: message.ownSubject ?? usual.subject, body: message.ownBody ?? usual.body };
+  const filled = (values: FieldValues) => ({
+    // What a field brings along must not begin another header.
+    subject: fillIn(wording.subject, values).replace(/\s+/g, ' '),
+    body: fillIn(wording.body, values),
+  });
+  return {
+    ...filled({ ...about, ...links }),
+    kept: filled({ ...about, link: '(the link)', stop: links.stop && '(the link)' }),
+    stopLink: links.stop,
+  };
+}
+
+interface MessageReader {
+  kind: ReaderKind;
+  shows: Shows;
+}
+
+/** Who the message is for, as it is now; null when they may not read any more. */
+async function readerOf(db: Database, message: Message, today: string): Promise<MessageReader | null> {
+  if (message.invitationId) return { kind: 'team', shows: new Set() };
+  const { rules } = await readerRules(db, message.studentId);
+  if (message.linkId) {
+    const link = await db('share_links').where({ id: message.linkId }).first();
+    // Who has stopped messages gets none, of whatever kind, also of those that were made before.
+    if (!link || link.withdrawn_at || link.stopped_at || link.ends_on < today) return null;
+    const kind = link.kind as ReaderKind;
+    return { kind, shows: shownFields(rules[kind].shows) };
+  }
+  const member = await db('team_members')
+    .where({ student_id: message.studentId, person_id: message.personId })
+    .where('from_date', '<=', today)
+    .whereRaw(`coalesce(until_date, 'infinity') >= ?`, [today])
+    .first('role', 'rights', 'stopped_at');
+  if (!member || (member.stopped_at && message.kind !== 'locked')) return null;
+  return { kind: 'team', shows: may(member, 'see') ? everything : shownFields(rules.team.shows) };
+}
+
+/** What fills the fields of a wording, without its links. */
+export async function valuesFor(
+  db: Database,
+  { studentId, kind, entryIds, toName }: Pick<Message, 'studentId' | 'kind' | 'toName'> & { entryIds: string[] },
+  reader: MessageReader,
+  school: Pick<School, 'name'>,
+): Promise<FieldValues | null> {
+  const student = await db('students').where({ id: studentId }).first('short_name');
+  const base = {
+    student: student.short_name,
+    reader: toName,
+    sender: await caseManagerOf(db, studentId),
+    school: school.name,
+  };
+  if (kind !== 'entry' && kind !== 'digest') return base;
+  const goals = await goalsOf(db, [studentId]);
+  const entries = await entriesAsSeen(db, studentId, goals, { ...reader, discreet: false }, entryIds, true);
+  const first = entries[0];
+  if (!first) return null;
+  const lines = entries.map((entry) => `– ${longDate(entry.on)}, ${entry.title}: ${entry.sentence}`);
+  return {
+    ...base,
+    goal: first.title,
+    sentence: first.sentence,
+    percentage: figureOf(first, goals),
+    note: first.note || null,
+    observer: first.observer,
+    day: longDate(first.on),
+    entries: lines.join('\n'),
+  };
+}
+
+/** The figure of an entry, where its reader is shown what it comes from. */
+function figureOf(entry: ReportEntry, goals: readonly Goal[]): string | null {
+  const goal = goals.find(({ id }) => id === entry.goalId);
+  if (!goal || !entry.outcome?.data) return null;
+  const measure = measureAt(goal, entry.goalVersion);
+  const score = measureOf(measure).score(measure, entry.outcome.data);
+  return score.value === null ? null : measureOf(measure).said(measure, score.value);
+}
+
+/** Links of this message’s own: what opens a door is made when it leaves, and only its hash is kept. */
+async function makeLinks(db: Database, message: Message, publicUrl: string, now: Date) {
+  const page = `${publicUrl}/students/${message.studentId}`;
+  const link = message.invitationId
+    ? `${publicUrl}/invited/${await newInvitationLink(db, message.invitationId)}`
+    : message.linkId
+      ? `${publicUrl}/read/${await newLink(db, message.linkId, now)}`
+      : `${page}/${message.kind === 'locked' ? 'ways-in' : 'report'}`;
+  if (message.invitationId || message.kind === 'locked') return { link, stop: null };
+  const token = newToken();
+  await db('message_stops').insert({ token_hash: hashToken(token), message_id: message.id });
+  return { link, stop: `${publicUrl}/stop/${token}` };
+}

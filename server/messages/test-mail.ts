@@ -1,0 +1,85 @@
+import type { Database } from '../platform/db/database';
+import { NotFound } from '../platform/failures';
+import { mustSetUp } from '../school/administrators';
+import { type Actor, schoolOf } from '../school/school';
+
+/** What the simulated carrier does with whom: it sends back, takes later, or takes slowly. */
+export interface CarrierRule {
+  id: string;
+  /** Part of an address. */
+  address: string;
+  does: 'bounce' | 'defer' | 'delay';
+  seconds: number;
+  words: string;
+}
+
+export interface Arrived {
+  id: string;
+  messageId: string;
+  recipient: string;
+  subject: string;
+  body: string;
+  headers: Record<string, string>;
+  arrivedAt: Date;
+}
+
+const ruleColumns = ['id', 'address', 'does', 'seconds', 'words'];
+
+/** The rules in the order in which they are tried. */
+export const carrierRules = (db: Database): Promise<CarrierRule[]> =>
+  db('test_mail_rules').orderBy('made_at').select<CarrierRule[]>(ruleColumns);
+
+/** Keeps what has arrived; the same Message-ID is kept once. */
+export async function keepArrived(db: Database, mail: Omit<Arrived, 'id'>): Promise<void> {
+  await db('test_mail_inbox')
+    .insert({
+      ...{ message_id: mail.messageId, recipient: mail.recipient, subject: mail.subject, body: mail.body },
+      ...{ headers: JSON.stringify(mail.headers), arrived_at: mail.arrivedAt },
+    })
+    .onConflict('message_id')
+    .ignore();
+}
+
+/** What opens something in a message: links of ours, and the word after “passcode”. */
+const OPENS = [
+  [/https?:\/\/[^\s/]+\/(?:read|invited|stop|rate)\/[^\s]+/g, '(the link)'],
+  [/(passcode(?:\s+is)?\s*[:=–-]?\s*)(\S+)/gi, '$1(the passcode)'],
+] as const;
+const withoutKeys = (text: string) => OPENS.reduce((left, [pattern, instead]) => left.replace(pattern, instead), text);
+
+/** @throws NotFound for whoever does not set up the school, and where it is no demo: mail of a real school is not read over shoulders */
+async function mustBeDemo(db: Database, actor: Actor): Promise<void> {
+  await mustSetUp(db, actor);
+  if (!(await schoolOf(db, actor.schoolId)).isDemo) throw new NotFound('There is no test mail here.');
+}
+
+/** What the simulated carrier got, newest first, and its rules; what opens anything is cut out. For administrators of a demo. */
+export async function carrierInbox(db: Database, actor: Actor): Promise<{ inbox: Arrived[]; rules: CarrierRule[] }> {
+  await mustBeDemo(db, actor);
+  const inbox: Arrived[] = await db('test_mail_inbox')
+    .orderBy('id', 'desc')
+    .limit(100)
+    .select('id', 'message_id as messageId', 'recipient', 'subject', 'body', 'headers', 'arrived_at as arrivedAt');
+  const shown = inbox.map((mail) => ({
+    ...mail,
+    subject: withoutKeys(mail.subject),
+    body: withoutKeys(mail.body),
+    headers: {},
+  }));
+  return { inbox: shown, rules: await carrierRules(db) };
+}
+
+/** Adds a rule. */
+export async function addCarrierRule(db: Database, actor: Actor, rule: CarrierRule, now: Date): Promise<void> {
+  await mustBeDemo(db, actor);
+  await db('test_mail_rules')
+    .insert({ ...rule, made_at: now })
+    .onConflict('id')
+    .ignore();
+}
+
+/** Takes a rule away. */
+export async function removeCarrierRule(db: Database, actor: Actor, id: string): Promise<void> {
+  await mustBeDemo(db, actor);
+  await db('test_mail_rules').where({ id }).delete();
+}

@@ -1,0 +1,102 @@
+// Each migration is tested from a dump of the schema before it, with data: nothing is lost, and all of it can be read.
+import { readdirSync, readFileSync } from 'node:fs';
+import pg from 'pg';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
+import { today } from '~/tests/database/small-school';
+import { talliesOf } from '../../entries/incidents/counts';
+import { newestNotes } from '../../entries/incidents/incidents';
+import { observationOf, observationRevisions, observationsOf } from '../../entries/read';
+import { goalsOf } from '../../goals/goals';
+import { issuedOf, issuedReport } from '../../progress-report/issued';
+import { allSchools } from '../../school/school';
+import { readerRules } from '../../sharing/visibility';
+import { planOf } from '../../students/plan';
+import { connect, type Database } from './database';
+import { migrate, migrations } from './migrate';
+
+const folder = 'tests/database/dumps';
+const dumps = readdirSync(folder).filter((file) => file.endsWith('.sql'));
+
+it('there is a dump of each migration, for the next one to begin from', () => {
+  expect(dumps.map((file) => file.replace('.sql', ''))).toEqual(Object.keys(migrations));
+});
+
+describe.each(dumps)('from %s', (dump) => {
+  const name = newName('migrated');
+  let db: Database;
+  let before: Record<string, number>;
+
+  const counts = async () => {
+    const tables: string[] = await db('pg_tables')
+      .where({ schemaname: 'public' })
+      .whereLike('tablename', '%')
+      .pluck('tablename');
+    const counted: Record<string, number> = {};
+    for (const table of tables.filter((one) => !one.startsWith('knex_')).sort()) {
+      counted[table] = Number((await db(table).count('* as n').first())?.n);
+    }
+    return counted;
+  };
+
+  beforeAll(async () => {
+    await makeDatabase(name);
+    const client = new pg.Client({ connectionString: urlOf(name) });
+    await client.connect();
+    await client.query('create extension if not exists btree_gist');
+    await client.query(readFileSync(`${folder}/${dump}`, 'utf8'));
+    await client.end();
+    db = connect(urlOf(name));
+    before = await counts();
+    await migrate(urlOf(name));
+  });
+  afterAll(async () => {
+    await db.destroy();
+    await dropDatabase(name);
+  });
+
+  it('loses no row of what lasts', async () => {
+    const after = await counts();
+    const lasting = [
+      'entries',
+      'entry_revisions',
+      'incident_choices',
+      'goals',
+      'comments',
+      'issued_reports',
+      'access_log',
+      'changes',
+    ];
+    for (const table of lasting) {
+      expect(before[table], table).toBeGreaterThan(0);
+      expect(after[table], table).toBe(before[table]);
+    }
+  });
+
+  it('reads all of it: goals, entries of each kind, what they said before, rules, plans and reports', async () => {
+    const [school] = await allSchools(db);
+    const { id: student } = await db('students').first('id');
+    const goals = await goalsOf(db, [student]);
+    expect(goals).toMatchObject([{ version: 1, measure: { kind: 'trials' }, criterion: { value: 80 } }]);
+    expect((await observationsOf(db, [student])).map(({ on, version }) => [on, version])).toEqual([
+      ['2026-11-19', 2],
+      ['2026-11-18', 1],
+    ]);
+    const { entry_id: corrected } = await db('entry_revisions').where({ reason: 'From paper.' }).first('entry_id');
+    expect((await observationOf(db, student, corrected)).outcome.data).toEqual({
+      trials: ['independent', 'independent'],
+    });
+    expect((await observationRevisions(db, corrected)).map(({ outcome }) => outcome.data)).toEqual([
+      { trials: ['independent', 'spoken'] },
+    ]);
+    const [incident] = await newestNotes(db, [student]);
+    expect(incident).toMatchObject({ on: today, seconds: 40, note: 'By the door.' });
+    expect([incident?.behaviors.length, incident?.antecedents.length]).toEqual([1, 1]);
+    expect(await talliesOf(db, [student])).toMatchObject([{ minutes: 30, count: 0 }]);
+    expect((await readerRules(db, student)).own).toEqual(['family']);
+    expect((await planOf(db, student, today))?.periods).toMatchObject([{ label: 'Quarter 1' }]);
+    if (!school) throw new Error('The dump has no school.');
+    const [issued] = await issuedOf(db, student, school);
+    expect((await issuedReport(db, student, issued?.id as string, school)).correctedSince).toBe(0);
+  });
+});

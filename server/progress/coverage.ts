@@ -1,0 +1,35 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
+import type { Database } from '../platform/db/database';
+
+export interface WeekCount {
+  goalId: string;
+  observerId: string;
+  observerName: string;
+  /** The Monday of the week. */
+  week: IsoDate;
+  n: number;
+}
+
+/** How many entries each observer made of each goal, week by week. Ask `studentsOf` first. */
+export async function weekCounts(db: Database, studentIds: readonly string[], since: IsoDate): Promise<WeekCount[]> {
+  const found = await db.raw<{ rows: WeekCount[] }>(
+    `select o.goal_id as "goalId", o.observer_id as "observerId", p.name as "observerName",
+            to_char(date_trunc('week', o.observed_on), 'YYYY-MM-DD') as week, cast(count(*) as int) as n
+       from entries o join people p on p.id = o.observer_id
+      where o.student_id = any(?) and o.kind = 'goal' and o.observed_on >= ? and not o.withdrawn
+      group by 1, 2, 3, 4`,
+    [[...studentIds], since],
+  );
+  return found.rows;
+}
+
+/** The date of the newest entry of each goal that is worked on and has one. Ask `studentsOf` first. */
+export async function newestDates(db: Database, studentIds: readonly string[]): Promise<Map<string, IsoDate>> {
+  const found = await db.raw<{ rows: { id: string; lastOn: IsoDate | null }[] }>(
+    `select g.id, (select max(o.observed_on) from entries o
+                    where o.student_id = g.student_id and o.goal_id = g.id and o.kind = 'goal' and not o.withdrawn) as "lastOn"
+       from goals g where g.student_id = any(?) and g.retired_on is null`,
+    [[...studentIds]],
+  );
+  return new Map(found.rows.flatMap(({ id, lastOn }) => (lastOn === null ? [] : [[id, lastOn]])));
+}

@@ -1,0 +1,80 @@
+import { LRUCache } from 'lru-cache';
+import type { Database } from '../platform/db/database';
+import type { Actor } from '../school/school';
+import { studentFor } from '../students/students';
+
+/** Who read: a member of the team, or whoever came by a way in. */
+export type ReadBy = { personId: string } | { linkId: string };
+
+/** Looked at, taken away as a file, sent in a message, or frozen for its readers. */
+export type ReadHow = 'opened' | 'exported' | 'sent' | 'issued';
+
+/** For a reader from outside, looking at the same thing again within this time is one reading: a page that is redrawn was not opened again. */
+const SAME_READING = '10 minutes';
+
+/**
+ * Writes down that something of a student was opened, exported or sent: 34 CFR 99.32 asks for a record of disclosures.
+ * Only an opening may be the same one as before: a member’s of the same day, a reader’s from outside within a few minutes.
+ */
+export async function recordReading(
+  db: Database,
+  by: ReadBy,
+  reading: { studentId: string; what: string; how: ReadHow },
+  now: Date,
+): Promise<void> {
+  const [column, id] = 'personId' in by ? ['person_id', by.personId] : ['link_id', by.linkId];
+  await db.raw(
+    `insert into access_log (student_id, ${column}, what, how, at, day)
+     select :studentId, :id, :what, :how, :now, cast(cast(:now as timestamptz) at time zone c.time_zone as date)
+       from students s join schools c on c.id = s.school_id
+      where s.id = :studentId and (:how <> 'opened' or not exists (
+        select from access_log where student_id = :studentId and ${column} = :id and what = :what and how = :how
+           and at > cast(:now as timestamptz) - interval '${SAME_READING}'))
+     on conflict do nothing`,
+    { ...reading, id, now },
+  );
+}
+
+/** Whose pages were opened by whom on which day, as far as this process has written it down: asked at every page, written once. */
+const opened = new LRUCache<string, true>({ max: 20_000 });
+
+const openedKey = ({ personId, today }: Actor, studentId: string) => `${personId} ${studentId} ${today}`;
+
+/** Whether this process knows already that who asks has opened the student’s pages today. */
+export const isRecorded = (actor: Actor, studentId: string) => opened.has(openedKey(actor, studentId));
+
+/** Writes down that a member of the team or an administrator has opened a student’s pages, once a day. */
+export async function recordPages(db: Database, actor: Actor, studentId: string, now: Date): Promise<void> {
+  const { personId } = actor;
+  await recordReading(db, { personId }, { studentId, what: 'the student’s pages', how: 'opened' }, now);
+  opened.set(openedKey(actor, studentId), true);
+}
+
+export interface Reading {
+  at: Date;
+  /** Who it was, and how they came in. */
+  who: string;
+  /** Null for a member of the team; else the reader’s kind. */
+  kind: string | null;
+  /** What a reader from outside needs it for. */
+  purpose: string | null;
+  what: string;
+  how: ReadHow;
+}
+
+/** The record of reading of a student, newest first. For whom may share. */
+export async function readingsOf(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  { limit }: { limit?: number } = {},
+): Promise<Reading[]> {
+  await studentFor(db, actor, studentId, 'share');
+  const found = await db.raw<{ rows: Reading[] }>(
+    `select r.at, coalesce(p.name, l.reader_name) as who, l.kind, l.purpose, r.what, r.how
+       from access_log r left join people p on p.id = r.person_id left join share_links l on l.id = r.link_id
+      where r.student_id = :studentId order by r.at desc, r.id desc ${limit ? 'limit :limit' : ''}`,
+    { studentId, limit: limit ?? 0 },
+  );
+  return found.rows;
+}

@@ -1,0 +1,131 @@
+import type { WallTime } from '~/core/calendar/zone';
+import {
+  type Comment,
+  type CommentInput,
+  type HidingInput,
+  kindSaidBy,
+  MOST_IN_THREAD,
+  mayAnswer,
+} from '~/core/sharing/comment';
+import type { ReaderKind } from '~/core/sharing/reader-kind';
+import { mustStand } from '../entries/stands';
+import type { Database } from '../platform/db/database';
+import { Invalid, NotAllowed, NotFound } from '../platform/failures';
+import type { Actor } from '../school/school';
+import { studentFor } from '../students/students';
+
+/** Who says something: a member of the team, or a reader by their way in. */
+export type Speaker = { kind: 'team'; personId: string } | { kind: Exclude<ReaderKind, 'team'>; linkId: string };
+
+/**
+ * What was said of some entries of a student, oldest first; or, without ids, the reflections that stand for themselves.
+ * Ask `studentFor` or open a way in first, and `commentsSeenBy` before showing them.
+ */
+export async function commentsOf(db: Database, studentId: string, entryIds: readonly string[]): Promise<Comment[]> {
+  const found = await db.raw<{ rows: Comment[] }>(
+    `select c.id, c.entry_id as "entryId", c.kind, c.said_on as "on", c.said_time as "time", c.text,
+            json_build_object('kind', coalesce(l.kind, 'team'), 'name', coalesce(p.short_name, l.reader_name), 'linkId', l.id) as by,
+            case when a.link_id is not null then json_build_object('name', al.reader_name, 'linkId', a.link_id) end as "to",
+            case when c.hidden_at is not null then json_build_object('by', h.short_name, 'reason', c.hidden_reason) end as hidden
+       from comments c left join people p on p.id = c.person_id left join share_links l on l.id = c.link_id
+            left join people h on h.id = c.hidden_by
+            left join comments a on a.id = c.answers left join share_links al on al.id = a.link_id
+      where c.student_id = :studentId and (c.entry_id = any(:entryIds) or c.id = any(:entryIds))
+      order by c.seq`,
+    { studentId, entryIds: [...entryIds] },
+  );
+  return found.rows;
+}
+
+/**
+ * Adds an answer to an entry, or a reflection of the student. Sent twice it is said once.
+ *
+ * @param mayRead  whether this reader is shown the entry that they answer
+ * @throws NotFound for an entry that is not there for this reader; NotAllowed for readers who only read; Invalid for a full thread
+ */
+export async function sayComment(
+  db: Database,
+  studentId: string,
+  speaker: Speaker,
+  input: CommentInput,
+  { wall, now, mayRead }: { wall: WallTime; now: Date; mayRead: (db: Database, entryId: string) => Promise<boolean> },
+): Promise<void> {
+  if (!mayAnswer(speaker.kind)) throw new NotAllowed('This way in is for reading.');
+  const { id, entryId, text } = input;
+  if (entryId === null && speaker.kind !== 'student') throw new NotFound('No such entry.');
+  await db.transaction(async (trx) => {
+    if (entryId !== null) {
+      await mustStand(trx, studentId, entryId);
+      if (!(await mayRead(trx, entryId))) throw new NotFound('No such entry.');
+      const [row] = await trx('comments')
+        .where({ entry_id: entryId, hidden_at: null })
+        .whereNot({ id })
+        .count('id as n');
+      if (Number(row?.n) >= MOST_IN_THREAD) {
+        throw new Invalid({
+          text: `There are ${MOST_IN_THREAD} answers already. What needs more needs a conversation.`,
+        });
+      }
+    }
+    const by = speaker.kind === 'team' ? { person_id: speaker.personId } : { link_id: speaker.linkId };
+    const answers = speaker.kind === 'team' ? await answeredBy(trx, input) : null;
+    await trx('comments')
+      .insert({
+        ...{ id, student_id: studentId, entry_id: entryId, kind: kindSaidBy(speaker.kind), ...by, text, answers },
+        ...{ said_on: wall.on, said_time: wall.time, said_at: now },
+      })
+      .onConflict('id')
+      .ignore();
+    const said = await trx('comments')
+      .where({ id, student_id: studentId, text, ...by })
+      .first('id');
+    if (!said) throw new NotFound('No such comment.');
+  });
+}
+
+/**
+ * Which comment of a reader from outside something of the team is an answer to; null where it is for everyone.
+ *
+ * @throws Invalid for a comment that is not there
+ */
+async function answeredBy(db: Database, { entryId, answers }: CommentInput): Promise<string | null> {
+  if (answers === 'everyone') return null;
+  const newest = await db('comments')
+    .where({ entry_id: entryId, hidden_at: null })
+    .whereNotNull('link_id')
+    .modify((query) => answers && query.where({ id: answers }))
+    .orderBy('seq', 'desc')
+    .first('id');
+  if (answers && !newest) throw new Invalid({ answers: 'Choose whom you answer.' });
+  return newest?.id ?? null;
+}
+
+/**
+ * Takes a comment out of the readers’ sight; the team still sees it, with the reason. Hiding twice changes nothing.
+ *
+ * @throws NotFound for whom may not share
+ */
+export async function hideComment(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  { id, reason }: HidingInput,
+  now: Date,
+): Promise<void> {
+  await studentFor(db, actor, studentId, 'share');
+  const comment = await db('comments').where({ id, student_id: studentId }).first('id');
+  if (!comment) throw new NotFound('No such comment.');
+  await db('comments')
+    .where({ id })
+    .whereNull('hidden_at')
+    .update({ hidden_by: actor.personId, hidden_at: now, hidden_reason: reason });
+}
+
+/** Brings a hidden comment back to its readers. */
+export async function showComment(db: Database, actor: Actor, studentId: string, id: string): Promise<void> {
+  await studentFor(db, actor, studentId, 'share');
+  const changed = await db('comments')
+    .where({ id, student_id: studentId })
+    .update({ hidden_by: null, hidden_at: null, hidden_reason: null });
+  if (changed === 0) throw new NotFound('No such comment.');
+}

@@ -1,0 +1,66 @@
+import { type Granted, grantable, type Role } from '~/core/students/roles';
+
+/**
+ * - `read`: the report, as the team is shown it
+ * - `see`: the student, the goals, the entries and all of the report
+ * - `observe`: record entries
+ * - `changeOwn`: correct or withdraw entries one recorded or observed oneself
+ * - `changeOwnRecent`: the same, for `RECENT_DAYS` days
+ * - `changeAny`: correct or withdraw any entry
+ * - `setUp`: change the student, the plan and the goals
+ * - `share`: make and withdraw ways in, say who sees what, and see who read
+ * - `manage`: the team itself
+ */
+export type Right =
+  | 'read'
+  | 'see'
+  | 'observe'
+  | 'changeOwn'
+  | 'changeOwnRecent'
+  | 'changeAny'
+  | 'setUp'
+  | 'share'
+  | 'manage';
+
+export const RECENT_DAYS = 7;
+
+/** A member, as far as rights go. */
+export interface Membership {
+  role: Role;
+  /** What was given to this member; null for what the role usually carries. A case manager may always do everything. */
+  rights: readonly Granted[] | null;
+}
+
+/** What a role usually carries. */
+export const usualRights: Record<Role, readonly Granted[]> = {
+  caseManager: grantable,
+  educator: ['observe'],
+  specialist: ['observe'],
+  paraprofessional: ['observe'],
+};
+
+/** What comes with each of them. Who may do nothing but read is shown the report, and not what it is made from. */
+const carries: Record<Granted, (role: Role) => Right[]> = {
+  observe: (role) => ['see', 'observe', role === 'paraprofessional' ? 'changeOwnRecent' : 'changeOwn'],
+  setUp: () => ['see', 'setUp'],
+  share: () => ['see', 'share'],
+};
+
+/** Whether a member has a right. Somebody who is not on the team may do nothing, and is not told of the student. */
+export function may({ role, rights }: Membership, right: Right): boolean {
+  if (right === 'read') return true;
+  if (role === 'caseManager') return right !== 'changeOwnRecent';
+  return (rights ?? usualRights[role]).some((granted) => carries[granted](role).includes(right));
+}
+
+/**
+ * Whether someone may correct or withdraw an entry.
+ *
+ * @param entry.isOwn  they recorded it or are named as its observer
+ * @param entry.ageInDays  calendar days since it was recorded
+ */
+export function mayChange(member: Membership, entry: { isOwn: boolean; ageInDays: number }): boolean {
+  if (may(member, 'changeAny')) return true;
+  if (!entry.isOwn) return false;
+  return may(member, 'changeOwn') || (may(member, 'changeOwnRecent') && entry.ageInDays <= RECENT_DAYS);
+}

@@ -1,0 +1,297 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
+import { nearDuplicates } from '~/core/students/near-duplicates';
+import { type StudentInput, usualNames } from '~/core/students/student-input';
+import type { Database } from '../platform/db/database';
+import { Invalid, NotFound, nullIf } from '../platform/failures';
+import { mustSetUp } from '../school/administrators';
+import { writeChange } from '../school/changes';
+import type { Actor } from '../school/school';
+import { changeRole } from './stays';
+import { studentFor } from './students';
+
+/** A student as the roster shows them: names, not what was observed. */
+export interface RosterStudent {
+  id: string;
+  firstName: string;
+  lastName: string;
+  shortName: string;
+  initials: string;
+  grade: string;
+  groups: { id: string; name: string }[];
+  caseManager: { id: string; name: string } | null;
+  isArchived: boolean;
+}
+
+const rosterQuery = `
+  select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, s.grade,
+         s.archived_at is not null as "isArchived",
+         (select coalesce(json_agg(json_build_object('id', g.id, 'name', g.name) order by g.position), '[]')
+            from student_groups sg join class_groups g on g.id = sg.group_id where sg.student_id = s.id) as groups,
+         (select json_build_object('id', p.id, 'name', p.name)
+            from team_members m join people p on p.id = m.person_id
+           where m.student_id = s.id and m.role = 'caseManager' order by m.from_date desc limit 1) as "caseManager"
+    from students s`;
+
+/** Students on one page of the roster. */
+export const ROSTER_PAGE = 100;
+
+export interface RosterWanted {
+  /** Part of a name; everybody when empty. */
+  find: string;
+  /** A class group by its name. */
+  group: string | null;
+  isArchived: boolean;
+  page: number;
+}
+
+/**
+ * A page of the school’s students, by last name, and how many there are.
+ *
+ * @throws NotFound for who does not set up the school
+ */
+export async function roster(
+  db: Database,
+  actor: Actor,
+  { find, group, isArchived, page }: Partial<RosterWanted> = {},
+): Promise<{ students: RosterStudent[]; found: number; enrolled: number; archived: number }> {
+  await mustSetUp(db, actor);
+  const where = `s.school_id = :schoolId and (s.archived_at is not null) = :isArchived
+    ${find ? `and strpos(lower(concat_ws(' ', s.first_name, s.last_name)), lower(:find)) > 0` : ''}
+    ${
+      group
+        ? `and exists (select from student_groups sg join class_groups g on g.id = sg.group_id
+                            where sg.student_id = s.id and g.name = :group)`
+        : ''
+    }`;
+  const values = { schoolId: actor.schoolId, isArchived: isArchived === true, find: find ?? '', group: group ?? '' };
+  const students = await db.raw<{ rows: RosterStudent[] }>(
+    `${rosterQuery} where ${where} order by s.last_name, s.first_name, s.id
+      limit ${ROSTER_PAGE} offset ${ROSTER_PAGE * ((page ?? 1) - 1)}`,
+    values,
+  );
+  const counts = await db.raw<{ rows: { found: number; enrolled: number; archived: number }[] }>(
+    `select count(*) filter (where ${where})::int as found, count(*) filter (where s.archived_at is null)::int as enrolled,
+            count(s.archived_at)::int as archived
+       from students s where s.school_id = :schoolId`,
+    values,
+  );
+  return { students: students.rows, ...(counts.rows[0] as { found: number; enrolled: number; archived: number }) };
+}
+
+/** What a roster's form chooses from. */
+export async function rosterChoices(db: Database, { schoolId, today }: Actor) {
+  const [groups, people] = await Promise.all([
+    db('class_groups')
+      .where({ school_id: schoolId })
+      .orderBy('position')
+      .select<{ id: string; name: string }[]>('id', 'name'),
+    staffOf(db, schoolId, today).orderBy('p.name').select<{ id: string; name: string }[]>('p.id', 'p.name'),
+  ]);
+  return { groups, people };
+}
+
+/**
+ * One student of the roster, for who sets up the school and for the student's own case manager.
+ *
+ * @throws NotFound otherwise
+ */
+export async function rosterStudent(db: Database, actor: Actor, id: string): Promise<RosterStudent> {
+  await mayEdit(db, actor, id);
+  const found = await db.raw<{ rows: RosterStudent[] }>(`${rosterQuery} where s.id = ? and s.school_id = ?`, [
+    id,
+    actor.schoolId,
+  ]);
+  const student = found.rows[0];
+  if (!student) throw new NotFound('No such student.');
+  return student;
+}
+
+/** The people who work at a school, each with an address that is proven to be theirs. */
+const staffOf = (db: Database, schoolId: string, today: IsoDate) =>
+  db('people as p')
+    .join('school_staff as a', 'a.person_id', 'p.id')
+    .where({ 'a.school_id': schoolId })
+    .whereRaw(`coalesce(a.until_date, 'infinity') >= ?`, [today])
+    .whereNotNull('p.email_proven_at');
+
+async function mayEdit(db: Database, actor: Actor, studentId: string): Promise<void> {
+  const theirs = await nullIf(NotFound, studentFor(db, actor, studentId, 'setUp'));
+  if (!theirs) await mustSetUp(db, actor);
+}
+
+/** Whether somebody may say who the case manager of a student is: the one who is, and who sets up the school. */
+export async function mayHandOver(db: Database, actor: Actor, studentId: string): Promise<boolean> {
+  const manager = await nullIf(NotFound, studentFor(db, actor, studentId, 'manage'));
+  return (
+    manager !== null ||
+    (await nullIf(
+      NotFound,
+      mustSetUp(db, actor).then(() => true),
+    )) === true
+  );
+}
+
+/**
+ * Puts a student on the roster, with a case manager: the page is there at once. Sent twice, it is one student.
+ *
+ * @throws NotFound; Invalid where the name is near another's and nobody has said that it is someone else
+ */
+export async function addStudent(db: Database, actor: Actor, input: StudentInput, now: Date): Promise<void> {
+  await mustSetUp(db, actor);
+  await db.transaction(async (trx) => {
+    const known = await trx('students').where({ id: input.id }).first('id');
+    if (known) return;
+    await questionNamesakes(trx, actor, input);
+    await trx('students').insert({ id: input.id, school_id: actor.schoolId, ...columnsOf(input) });
+    await setGroups(trx, actor, input);
+    const after = await stateOfStudent(trx, input.id);
+    await writeChange(trx, actor.personId, { what: 'student', studentId: input.id, before: null, after }, now);
+    await setCaseManager(trx, input, actor, { now, isNew: true });
+  });
+}
+
+/**
+ * Changes what the roster says of a student.
+ *
+ * @throws NotFound; Invalid as `addStudent`
+ */
+export async function editStudent(db: Database, actor: Actor, input: StudentInput, now: Date): Promise<void> {
+  await mayEdit(db, actor, input.id);
+  await db.transaction(async (trx) => {
+    const before = await trx('students').where({ id: input.id, school_id: actor.schoolId }).forUpdate().first();
+    if (!before) throw new NotFound('No such student.');
+    if (before.first_name !== input.firstName || before.last_name !== input.lastName) {
+      await questionNamesakes(trx, actor, input);
+    }
+    const was = await stateOfStudent(trx, input.id);
+    await trx('students').where({ id: input.id }).update(columnsOf(input));
+    await setGroups(trx, actor, input);
+    const change = { studentId: input.id, before: was, after: await stateOfStudent(trx, input.id) };
+    await writeChange(trx, actor.personId, { what: 'student', ...change }, now);
+    await setCaseManager(trx, input, actor, { now, isNew: false });
+  });
+}
+
+/** What the roster says of a student, as it is written down when it changes. */
+async function stateOfStudent(db: Database, id: string) {
+  const found = await db.raw<{ rows: RosterStudent[] }>(`${rosterQuery} where s.id = ?`, [id]);
+  const { firstName, lastName, shortName, initials, grade, groups } = found.rows[0] as RosterStudent;
+  return { firstName, lastName, shortName, initials, grade, groups: groups.map(({ name }) => name) };
+}
+
+const columnsOf = ({ firstName, lastName, shortName, initials, grade }: StudentInput) => {
+  const usual = usualNames(firstName, lastName);
+  return {
+    first_name: firstName,
+    last_name: lastName,
+    short_name: shortName || usual.shortName,
+    initials: initials || usual.initials,
+    grade,
+  };
+};
+
+type Namesake = Pick<RosterStudent, 'id' | 'firstName' | 'lastName' | 'grade' | 'isArchived'>;
+
+async function questionNamesakes(db: Database, { schoolId }: Actor, input: StudentInput): Promise<void> {
+  if (input.isSomeoneElse) return;
+  const found = await db.raw<{ rows: Namesake[] }>(
+    `select id, first_name as "firstName", last_name as "lastName", grade, archived_at is not null as "isArchived"
+       from names_at_school(:schoolId) where id <> :id`,
+    { schoolId, id: input.id },
+  );
+  const others = found.rows;
+  const near = nearDuplicates(input, others);
+  if (near.length === 0) return;
+  const names = near.map(({ firstName, lastName, grade, isArchived }) => {
+    return `${firstName} ${lastName} (${grade}${isArchived ? ', archived' : ''})`;
+  });
+  throw new Invalid({ isSomeoneElse: `There is already ${names.join(' and ')}. Is this someone else?` });
+}
+
+async function setGroups(db: Database, { schoolId }: Actor, { id, groupIds }: StudentInput): Promise<void> {
+  const known = await db('class_groups').where({ school_id: schoolId }).whereIn('id', groupIds).select('id');
+  if (known.length !== new Set(groupIds).size) throw new Invalid({ groupIds: 'Choose groups from the list.' });
+  await db('student_groups').where({ student_id: id }).whereNotIn('group_id', groupIds).delete();
+  if (known.length === 0) return;
+  const rows = known.map((group) => ({ student_id: id, group_id: group.id, school_id: schoolId }));
+  await db('student_groups').insert(rows).onConflict(['student_id', 'group_id']).ignore();
+}
+
+/**
+ * One case manager at a time; the one before stays on the team as an educator. Only the case manager hands a student on, or who sets
+ * up the school; who it was before is written down.
+ *
+ * @throws Invalid for whom may not, and for somebody who cannot be one
+ */
+async function setCaseManager(
+  db: Database,
+  { id, caseManagerId }: StudentInput,
+  actor: Actor,
+  { now, isNew }: { now: Date; isNew: boolean },
+): Promise<void> {
+  const before = await db('team_members as m')
+    .join('people as p', 'p.id', 'm.person_id')
+    .where({ 'm.student_id': id, 'm.role': 'caseManager' })
+    .whereRaw(`coalesce(m.until_date, 'infinity') >= ?`, [actor.today])
+    .first('m.person_id', 'p.name');
+  if (before?.person_id === caseManagerId) return;
+  if (!isNew && !(await mayHandOver(db, actor, id))) {
+    throw new Invalid({ caseManagerId: 'Only the case manager, or who sets up the school, hands a student on.' });
+  }
+  const person = await staffOf(db, actor.schoolId, actor.today)
+    .where({ 'p.id': caseManagerId })
+    .first('p.id as person_id', 'p.name');
+  if (!person) throw new Invalid({ caseManagerId: 'Choose a case manager from the list.' });
+  const written = { by: actor.personId, today: actor.today, now };
+  if (before) await changeRole(db, { studentId: id, personId: before.person_id, role: 'educator' }, written);
+  await changeRole(db, { studentId: id, personId: caseManagerId, role: 'caseManager' }, written);
+  const named = (one: { person_id: string; name: string } | undefined) =>
+    one ? { personId: one.person_id, name: one.name } : null;
+  await writeChange(
+    db,
+    actor.personId,
+    { studentId: id, personId: caseManagerId, what: 'case manager', before: named(before), after: named(person) },
+    now,
+  );
+}
+
+/** How a student was handed from one case manager to the next, newest first, and by whom. Ask `studentFor` first. */
+export async function caseManagerHistory(db: Database, studentId: string): Promise<HandedOver[]> {
+  const found = await db.raw<{ rows: HandedOver[] }>(
+    `select c.changed_at as at, b.name as "from", a.name as "to", w.name as by
+       from changes c left join people a on a.id = cast(c.after ->> 'personId' as uuid)
+            left join people b on b.id = cast(c.before ->> 'personId' as uuid) left join people w on w.id = c.changed_by
+      where c.student_id = ? and c.what = 'case manager' order by c.id desc`,
+    [studentId],
+  );
+  return found.rows;
+}
+
+export interface HandedOver {
+  at: Date;
+  from: string | null;
+  to: string;
+  by: string;
+}
+
+/**
+ * Takes a student off every list, or brings them back; nothing of theirs is lost.
+ *
+ * @throws NotFound
+ */
+export async function setArchived(
+  db: Database,
+  actor: Actor,
+  { studentId, isArchived }: { studentId: string; isArchived: boolean },
+  now: Date,
+): Promise<void> {
+  await mustSetUp(db, actor);
+  await db.transaction(async (trx) => {
+    const student = () => trx('students').where({ id: studentId, school_id: actor.schoolId });
+    const before = await student().forUpdate().first('archived_at');
+    if (!before) throw new NotFound('No such student.');
+    await student().update({ archived_at: isArchived ? now : null });
+    const change = { before: { isArchived: before.archived_at !== null }, after: { isArchived } };
+    await writeChange(trx, actor.personId, { what: 'student', studentId, ...change }, now);
+  });
+}

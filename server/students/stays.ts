@@ -1,0 +1,86 @@
+import { addDays, type IsoDate } from '~/core/calendar/iso-date';
+import type { Role } from '~/core/students/roles';
+import type { Database } from '../platform/db/database';
+import type { Membership } from './rights';
+
+/** One stay on a support team, as it is stored. */
+export interface StayRow {
+  id: string;
+  person_id: string;
+  role: Role;
+  rights: Membership['rights'];
+  from_date: IsoDate;
+  until_date: IsoDate | null;
+}
+
+/**
+ * Of somebody's stays on a team the one that stands for them comes first: the present one, else the next, else the last.
+ *
+ * @param day  as SQL
+ */
+export const stayFirst = (of: string, day: string) => `
+  ${of}.from_date <= ${day} and coalesce(${of}.until_date, 'infinity') >= ${day} desc, ${of}.from_date > ${day} desc,
+  case when ${of}.from_date > ${day} then ${of}.from_date end, ${of}.from_date desc`;
+
+/** The stay that stands for somebody on a team, locked; undefined where they never were on it. */
+export async function stayOf(
+  db: Database,
+  studentId: string,
+  personId: string,
+  today: IsoDate,
+): Promise<StayRow | undefined> {
+  const found = await db.raw<{ rows: StayRow[] }>(
+    `select id, person_id, role, rights, from_date, until_date from team_members m
+      where student_id = :studentId and person_id = :personId
+      order by ${stayFirst('m', 'cast(:today as date)')} limit 1 for update`,
+    { studentId, personId, today },
+  );
+  return found.rows[0];
+}
+
+interface Written {
+  by: string;
+  today: IsoDate;
+  now: Date;
+}
+
+/**
+ * From today on somebody has another role on a team. What they were until yesterday stays written: a present stay ends, and another
+ * begins. Who was to join later begins now.
+ */
+export async function changeRole(
+  db: Database,
+  { studentId, personId, role }: { studentId: string; personId: string; role: Role },
+  { by, today, now }: Written,
+): Promise<void> {
+  const stay = await stayOf(db, studentId, personId, today);
+  const content = { role, rights: null, changed_by: by, changed_at: now };
+  const isPresent = stay && stay.from_date <= today && (stay.until_date ?? today) >= today;
+  if (stay && (stay.from_date >= today || isPresent)) {
+    // What was planned for later is overtaken by this.
+    await db('team_members')
+      .where({ student_id: studentId, person_id: personId })
+      .where('from_date', '>', today)
+      .whereNot({ id: stay.id })
+      .delete();
+  }
+  if (stay && stay.from_date >= today) {
+    await db('team_members')
+      .where({ id: stay.id })
+      .update({ ...content, from_date: today, until_date: null });
+    return;
+  }
+  if (stay && isPresent) {
+    await db('team_members')
+      .where({ id: stay.id })
+      .update({ until_date: addDays(today, -1), changed_by: by, changed_at: now });
+  }
+  const told = stay && (await db('team_members').where({ id: stay.id }).first('frequency', 'stopped_at'));
+  await db('team_members').insert({
+    student_id: studentId,
+    person_id: personId,
+    from_date: today,
+    ...content,
+    ...told,
+  });
+}

@@ -1,0 +1,153 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
+import type { MemberInput } from '~/core/students/team-input';
+import { type Database, isOverlap } from '../platform/db/database';
+import { Invalid, NotFound } from '../platform/failures';
+import { writeChange } from '../school/changes';
+import type { Actor } from '../school/school';
+import type { Membership } from './rights';
+import { stayFirst, stayOf } from './stays';
+import { studentFor } from './students';
+
+export interface Member extends Membership {
+  id: string;
+  name: string;
+  work: string;
+  email: string;
+  from: IsoDate;
+  until: IsoDate | null;
+}
+
+/** Everybody who is, was or will be on a student’s team; those who are on it first. For whom may share. */
+export async function membersOf(db: Database, actor: Actor, studentId: string): Promise<Member[]> {
+  await studentFor(db, actor, studentId, 'share');
+  const found = await db.raw<{ rows: Member[] }>(
+    `select p.id, p.name, p.work, p.email, m.role, m.rights, m.from_date as "from", m.until_date as "until"
+       from team_members m join people p on p.id = m.person_id
+      where m.student_id = :studentId
+        and m.id = (select o.id from team_members o where o.student_id = m.student_id and o.person_id = m.person_id
+                     order by ${stayFirst('o', 'cast(:today as date)')} limit 1)
+      order by coalesce(m.until_date, 'infinity') < :today, m.role <> 'caseManager', p.name`,
+    { studentId, today: actor.today },
+  );
+  return found.rows;
+}
+
+/** Who was on a student’s team on a day, the case manager first. For whom may share. */
+export async function membersOn(db: Database, actor: Actor, studentId: string, day: IsoDate): Promise<Member[]> {
+  await studentFor(db, actor, studentId, 'share');
+  const found = await db.raw<{ rows: Member[] }>(
+    `select p.id, p.name, p.work, p.email, m.role, m.rights, m.from_date as "from", m.until_date as "until"
+       from team_members m join people p on p.id = m.person_id
+      where m.student_id = :studentId and m.from_date <= :day and coalesce(m.until_date, 'infinity') >= :day
+      order by m.role <> 'caseManager', p.name`,
+    { studentId, day },
+  );
+  return found.rows;
+}
+
+/** The people of the school, each with an address that is proven to be theirs, who are not on this team yet. For the case manager. */
+export async function peopleToAdd(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+): Promise<{ id: string; name: string }[]> {
+  await studentFor(db, actor, studentId, 'manage');
+  return db('people as p')
+    .join('school_staff as a', 'a.person_id', 'p.id')
+    .where({ 'a.school_id': actor.schoolId })
+    .whereRaw(`coalesce(a.until_date, 'infinity') >= ?`, [actor.today])
+    .whereNotNull('p.email_proven_at')
+    .whereNotExists(db('team_members').where({ student_id: studentId }).whereRaw('person_id = p.id'))
+    .orderBy('p.name')
+    .select('p.id', 'p.name');
+}
+
+/**
+ * Puts somebody on a team, or changes their role, rights and dates. An end that is past takes them off; what they recorded stays.
+ *
+ * @throws NotFound for whom is not the case manager; Invalid
+ */
+export async function saveMember(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  { personId, role, rights, from, until }: MemberInput,
+  now: Date,
+): Promise<void> {
+  await db.transaction(async (trx) => {
+    await studentFor(trx, actor, studentId, 'manage');
+    const person = await trx('people as p')
+      .join('school_staff as a', 'a.person_id', 'p.id')
+      .where({ 'p.id': personId, 'a.school_id': actor.schoolId })
+      .first('p.id', 'p.name', 'p.email_proven_at');
+    if (!person) throw new NotFound('No such person.');
+    const before = await stayOf(trx, studentId, personId, actor.today);
+    if (!before && !person.email_proven_at) {
+      throw new Invalid({ personId: 'This person has not shown yet that the address is theirs: invite them.' });
+    }
+    if (before?.role === 'caseManager') {
+      throw new Invalid({ role: 'The case manager is chosen on the student’s page of the roster.' });
+    }
+    const said = before && {
+      ...{ personId, name: person.name, role: before.role, rights: before.rights },
+      ...{ from: before.from_date, until: before.until_date },
+    };
+    const after = { personId, name: person.name, role, rights, from, until: until ?? null };
+    await writeChange(
+      trx,
+      actor.personId,
+      { studentId, personId, what: 'member of the team', before: said ?? null, after },
+      now,
+    );
+    const content = {
+      ...{ role, rights, from_date: from, until_date: until ?? null },
+      ...{ changed_by: actor.personId, changed_at: now },
+    };
+    // Who has left and comes back begins another stay; the one before stays as it was.
+    const isBack = before?.until_date && before.until_date < actor.today && from > before.until_date;
+    try {
+      if (before && !isBack) await trx('team_members').where({ id: before.id }).update(content);
+      else await trx('team_members').insert({ student_id: studentId, person_id: personId, ...content });
+    } catch (error) {
+      if (!isOverlap(error, 'team_members_once')) throw error;
+      throw new Invalid({ from: 'These dates overlap an earlier time on this team.' });
+    }
+  });
+}
+
+/**
+ * Says since when the case manager has been that: data from before the day they were put on the team is entered as of the day the
+ * work really began.
+ *
+ * @throws NotFound for whom is not the case manager; Invalid for a day that has not come
+ */
+export async function setOwnStart(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  from: IsoDate,
+  now: Date,
+): Promise<void> {
+  if (from > actor.today) throw new Invalid({ from: 'Choose today or an earlier day.' });
+  await db.transaction(async (trx) => {
+    await studentFor(trx, actor, studentId, 'manage');
+    const before = await stayOf(trx, studentId, actor.personId, actor.today);
+    if (!before) throw new NotFound('No such member.');
+    try {
+      await trx('team_members')
+        .where({ id: before.id })
+        .update({ from_date: from, changed_by: actor.personId, changed_at: now });
+    } catch (error) {
+      if (!isOverlap(error)) throw error;
+      throw new Invalid({ from: 'On that day somebody else was the case manager, or you had another role.' });
+    }
+    const said = (day: IsoDate) => ({ personId: actor.personId, role: before.role, from: day });
+    const change = { before: said(before.from_date), after: said(from) };
+    await writeChange(
+      trx,
+      actor.personId,
+      { studentId, personId: actor.personId, what: 'member of the team', ...change },
+      now,
+    );
+  });
+}

@@ -1,0 +1,113 @@
+import { v4 as newId } from 'uuid';
+import { type IsoDate, weekday } from '~/core/calendar/iso-date';
+import { layered } from '~/core/calendar/layered';
+import type { TimetableBlock } from '~/core/calendar/timetable';
+import type { WallTime } from '~/core/calendar/zone';
+import type { OwnDayPart, OwnTimetableInput } from '~/core/school/school-input';
+import type { Database } from '../platform/db/database';
+import { Invalid } from '../platform/failures';
+import { type Actor, settings } from '../school/school';
+import { studentFor } from './students';
+
+interface Block extends TimetableBlock {
+  /** The place’s id, and its name. */
+  setting: string | null;
+  settingName: string | null;
+}
+
+/**
+ * The timetables of some students: a student’s own parts of the day stand before their group’s, and those before the whole
+ * school’s. Ask `studentFor` or `studentsOf` first.
+ *
+ * @param day  only this weekday, 1 is Monday
+ */
+export async function timetablesOf(
+  db: Database,
+  studentIds: readonly string[],
+  day?: number,
+): Promise<Map<string, Block[]>> {
+  type Row = Block & { studentId: string; layer: number };
+  const found = await db.raw<{ rows: Row[] }>(
+    `select s.id as "studentId", b.weekday, b.part, to_char(b.starts_at, 'HH24:MI') as "from",
+            to_char(b.ends_at, 'HH24:MI') as "to", b.location_id as setting, st.name as "settingName",
+            case when b.student_id is not null then 0 when b.group_id is not null then 1 else 2 end as layer
+       from students s
+       join timetable_blocks b on b.school_id = s.school_id and (b.student_id = s.id or (b.student_id is null and (b.group_id is null or exists
+              (select from student_groups sg where sg.student_id = s.id and sg.group_id = b.group_id))))
+       left join locations st on st.id = b.location_id
+      where s.id = any(?) and (cast(? as int) is null or b.weekday = ?)
+      order by b.weekday, b.starts_at, b.part`,
+    [[...studentIds], day ?? null, day ?? null],
+  );
+  const own = new Map<string, [Block[], Block[], Block[]]>(studentIds.map((id) => [id, [[], [], []]]));
+  for (const { studentId, layer, ...block } of found.rows) own.get(studentId)?.[layer as 0]?.push(block);
+  return new Map([...own].map(([id, layers]) => [id, layered(layers)]));
+}
+
+export interface PlannedPart {
+  studentId: string;
+  /** “Kitchen” */
+  part: string;
+  from: string;
+  to: string;
+  settingId: string | null;
+  settingName: string | null;
+}
+
+/** What is planned for some students on a day, in order of time. Ask `studentFor` or `studentsOf` first. */
+export async function plannedOn(db: Database, studentIds: readonly string[], on: IsoDate): Promise<PlannedPart[]> {
+  const timetables = await timetablesOf(db, studentIds, weekday(on));
+  return [...timetables]
+    .flatMap(([studentId, blocks]) =>
+      blocks.map(({ part, from, to, setting, settingName }): PlannedPart => {
+        return { studentId, part, from, to, settingId: setting, settingName };
+      }),
+    )
+    .sort((a, b) => a.from.localeCompare(b.from) || a.part.localeCompare(b.part));
+}
+
+/** What is planned for a student at a moment: the first part of the day that holds it. */
+export function partAt(parts: readonly PlannedPart[], studentId: string, { time }: WallTime): PlannedPart | null {
+  return parts.find((part) => part.studentId === studentId && part.from <= time && time < part.to) ?? null;
+}
+
+/** A student’s own parts of the day, as one form row for all their weekdays. Ask `studentFor` first. */
+export async function ownDayParts(db: Database, studentId: string): Promise<OwnDayPart[]> {
+  const blocks = await db('timetable_blocks')
+    .where({ student_id: studentId })
+    .orderBy(['starts_at', 'part', 'weekday']);
+  const parts = new Map<string, OwnDayPart>();
+  for (const { part, starts_at: from, ends_at: to, location_id: settingId, weekday: day } of blocks) {
+    const key = JSON.stringify([part, from, to, settingId]);
+    const known = parts.get(key) ?? { part, from, to, settingId, weekdays: [] };
+    parts.set(key, { ...known, weekdays: [...known.weekdays, day] });
+  }
+  return [...parts.values()];
+}
+
+/**
+ * Writes a student’s own parts of the day; without any, the group’s and the school’s hold.
+ *
+ * @throws NotFound for who may not set up this student; Invalid for a place that is not there
+ */
+export async function saveOwnDayParts(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  { dayParts }: OwnTimetableInput,
+): Promise<void> {
+  await db.transaction(async (trx) => {
+    await studentFor(trx, actor, studentId, 'setUp');
+    const places = new Set((await settings(trx, actor.schoolId)).map(({ id }) => id));
+    const wrong = dayParts.findIndex(({ settingId }) => settingId !== null && !places.has(settingId));
+    if (wrong >= 0) throw new Invalid({ [`dayParts[${wrong}].settingId`]: 'Choose a place from the list.' });
+    await trx('timetable_blocks').where({ student_id: studentId }).delete();
+    const rows = dayParts.flatMap(({ weekdays, part, from, to, settingId }) =>
+      [...new Set(weekdays)].map((day) => ({
+        ...{ id: newId(), school_id: actor.schoolId, student_id: studentId, weekday: day, part },
+        ...{ starts_at: from, ends_at: to, location_id: settingId },
+      })),
+    );
+    if (rows.length > 0) await trx('timetable_blocks').insert(rows);
+  });
+}

@@ -1,0 +1,76 @@
+import { notesBehind } from '~/core/behavior/filter';
+import { fileName } from '~/core/documents/file-name';
+import { behaviorOf } from '~/server/behavior/behavior';
+import { type Note, newestNotes } from '~/server/entries/incidents/incidents';
+import { database } from '~/server/platform/db/current';
+import { recordReading } from '~/server/sharing/access-log';
+import { studentFor } from '~/server/students/students';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { csvFile } from '../platform/http/csv';
+import { headerStudent } from '../students/header-student';
+import type { Route } from './+types/incidents-file';
+import { filterFrom, searchFrom } from './search';
+
+/** What else a note says, and how it came about; no words of it in the discreet view. */
+function restOf(note: Note | undefined, discreet: boolean): (string | number)[] {
+  if (!note) return Array<string>(8).fill('');
+  const { isGoing, resolved, resolvedAfter, version, recordedByName, recordedAt, changeReason } = note;
+  return [
+    isGoing ? 'yes' : 'no',
+    resolved === null ? '' : resolved ? 'yes' : 'no',
+    resolvedAfter ?? '',
+    discreet ? '' : note.note,
+    recordedByName,
+    recordedAt.toISOString(),
+    version,
+    discreet ? '' : (changeReason ?? ''),
+  ];
+}
+
+/** A student’s ABC notes as comma-separated text, as `npm run analyse -- abc` reads it: docs/analyse.md. */
+export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, discreet, now } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const student = await studentFor(database(), actor, studentId, 'see');
+  const { shortName } = headerStudent(student, { discreet });
+  const of = await behaviorOf(database(), studentId, { discreet });
+  const notes = notesBehind(of.notes, filterFrom(searchFrom(request), of.naming), of.timetable);
+  const several = (names: readonly string[]) => names.map((name) => name.replaceAll('|', '/')).join('|');
+  const fields = [
+    'at',
+    'behavior',
+    'antecedent',
+    'consequence',
+    'setting',
+    'observer',
+    'function',
+    'seconds',
+    'intensity',
+    'going',
+    'resolved',
+    'resolvedAfterSeconds',
+    'note',
+    'recordedBy',
+    'recordedAt',
+    'version',
+    'changedBecause',
+  ];
+  const written = await newestNotes(database(), [studentId], { ids: notes.map(({ id }) => id) });
+  const wholeOf = new Map(written.map((note) => [note.id, note]));
+  const rows = notes.map((note) => [
+    `${note.on}T${note.time}`,
+    several(note.behaviors),
+    several(note.antecedents),
+    several(note.consequences),
+    note.setting ?? '',
+    of.people.get(note.observer ?? '') ?? '',
+    several(note.functions),
+    note.seconds ?? '',
+    note.intensity ?? '',
+    ...restOf(wholeOf.get(note.id), discreet),
+  ]);
+  const reading = { studentId, what: 'ABC notes (CSV)', how: 'exported' as const };
+  await recordReading(database(), { personId: actor.personId }, reading, now);
+  return csvFile(fileName(shortName, discreet ? 'notes' : 'ABC notes', actor.today), fields, rows);
+});

@@ -1,0 +1,272 @@
+import type { ColumnDef, SortingFn } from '@tanstack/react-table';
+import { Printer } from 'lucide-react';
+import { Form, Link, useSearchParams } from 'react-router';
+import { notesBehind } from '~/core/behavior/filter';
+import { entryDay, type IsoDate, longDate, shortDate, weekdayName } from '~/core/calendar/iso-date';
+import { noteSentence } from '~/core/entries/incidents/incident-sentence';
+import { counted, lengthOfTime } from '~/core/words/counting';
+import { behaviorOf } from '~/server/behavior/behavior';
+import { newestNotes, saidNote } from '~/server/entries/incidents/incidents';
+import { database } from '~/server/platform/db/current';
+import { studentFor } from '~/server/students/students';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { DataTable, sinceDay } from '../platform/ui/data-table';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { PrintSheet } from '../platform/ui/print-sheet';
+import { headerStudent } from '../students/header-student';
+import type { Route } from './+types/incidents';
+import { filterFrom, type NoteSearch, searchFrom, searchText } from './search';
+
+/** As many notes as a table begins with; the whole is one tap away. */
+const FIRST_NOTES = 200;
+
+export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const search = searchFrom(request);
+  const showsAll = new URL(request.url).searchParams.has('all');
+  const [student, of] = await Promise.all([
+    studentFor(database(), actor, studentId, 'see'),
+    behaviorOf(database(), studentId, { discreet }),
+  ]);
+  const behind = notesBehind(of.notes, filterFrom(search, of.naming), of.timetable).reverse();
+  const ids = (showsAll ? behind : behind.slice(0, FIRST_NOTES)).map(({ id }) => id);
+  const isUnfiltered = searchText(search) === '';
+  // Unfiltered, second observers’ are listed too; behind a figure they do not stand.
+  const notes = await newestNotes(
+    database(),
+    [studentId],
+    isUnfiltered ? { limit: showsAll ? undefined : FIRST_NOTES } : { ids },
+  );
+  return {
+    student: headerStudent(student, { discreet }),
+    schoolName: school.name,
+    today: actor.today,
+    search,
+    asked: askedWords(search, (id) => of.naming.choices.get(id)?.name ?? of.people.get(id) ?? '?'),
+    all: isUnfiltered ? Math.max(notes.length, behind.length) : behind.length,
+    hasMore: !showsAll && behind.length > FIRST_NOTES,
+    discreet,
+    notes: notes.map((note) => {
+      const said = saidNote(note, of.naming);
+      return {
+        ...{ id: note.id, studentId, on: note.on, time: note.time, isGoing: note.isGoing },
+        behaviors: said.behaviors,
+        sentence: noteSentence(said),
+        note: discreet ? '' : note.note,
+        seconds: note.seconds,
+        setting: note.settingId ? (of.naming.choices.get(note.settingId)?.name ?? '–') : '–',
+        observer: note.observerName,
+        isCorrected: note.version > 1,
+        isSecond: note.besideId !== null,
+      };
+    }),
+  };
+});
+
+/** What an address asks for, in words. */
+function askedWords(search: NoteSearch, nameOf: (id: string) => string): string[] {
+  const {
+    behavior,
+    antecedent,
+    consequence,
+    setting,
+    observer,
+    intensity,
+    from,
+    to,
+    weekday,
+    part,
+    quarter,
+    month,
+    week,
+  } = search;
+  const said = [
+    behavior && nameOf(behavior),
+    antecedent && `after “${nameOf(antecedent)}”`,
+    consequence && `followed by “${nameOf(consequence)}”`,
+    search.function && `taken to be for ${nameOf(search.function)}`,
+    setting && nameOf(setting),
+    observer && `noted by ${nameOf(observer)}`,
+    intensity && `intensity ${intensity}`,
+    weekday && `on ${weekdayName(weekday)}s`,
+    part,
+    search.outside && 'outside the day',
+    quarter && `from ${quarter} on, a quarter of an hour`,
+    month && `in ${month}`,
+    week && `in the week of ${shortDate(week)}`,
+    search.timed && 'with a length',
+    from && `from ${shortDate(from)}`,
+    to && `to ${shortDate(to)}`,
+  ];
+  return said.filter((one): one is string => Boolean(one));
+}
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  {
+    title: loaderData?.discreet
+      ? 'Notes · Gentle Margin'
+      : `Notes of ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin`,
+  },
+];
+
+type TableNote = Route.ComponentProps['loaderData']['notes'][number];
+
+/** By what is listed first. */
+const byNames: SortingFn<TableNote> = (a, b) =>
+  a.original.behaviors.join(', ').localeCompare(b.original.behaviors.join(', '));
+
+const columns: ColumnDef<TableNote>[] = [
+  {
+    id: 'when',
+    header: 'When',
+    accessorFn: ({ on, time }) => `${on} ${time}`,
+    filterFn: sinceDay,
+    cell: ({ row: { original: note } }) => (
+      <>
+        <Link to={`/students/${note.studentId}/notes/${note.id}`} className="underline underline-offset-2">
+          {entryDay(note.on as IsoDate)}
+        </Link>
+        <span className="block text-small text-ink-3">
+          {note.time}
+          {note.isCorrected && ' · changed'}
+          {note.isSecond && ' · second observer'}
+          {note.isGoing && ' · no end yet'}
+        </span>
+      </>
+    ),
+  },
+  {
+    id: 'behavior',
+    header: 'Behavior',
+    accessorFn: ({ behaviors }) => behaviors,
+    filterFn: 'arrIncludes',
+    sortingFn: byNames,
+    cell: ({ row: { original: note } }) => note.behaviors.join(', '),
+  },
+  {
+    id: 'said',
+    header: 'What was noted',
+    enableSorting: false,
+    cell: ({ row: { original: note } }) => (
+      <>
+        {note.sentence}
+        {note.note && <span className="block text-small text-ink-2">{note.note}</span>}
+      </>
+    ),
+  },
+  {
+    id: 'long',
+    header: 'Lasted',
+    accessorFn: ({ seconds }) => seconds ?? undefined,
+    sortUndefined: 'last',
+    cell: ({ row: { original: note } }) => (note.seconds === null ? '–' : lengthOfTime(note.seconds)),
+  },
+  { id: 'place', header: 'Where', accessorFn: ({ setting }) => setting, filterFn: 'equalsString' },
+  { id: 'person', header: 'By', accessorFn: ({ observer }) => observer, filterFn: 'equalsString' },
+];
+
+const filters = [
+  { id: 'behavior', label: 'Behavior' },
+  { id: 'place', label: 'Where' },
+  { id: 'person', label: 'By' },
+];
+
+export default function Notes({ loaderData }: Route.ComponentProps) {
+  const { student, schoolName, today, asked, all, hasMore, notes } = loaderData;
+  const [search] = useSearchParams();
+  const showAll = `?${new URLSearchParams([...search.entries(), ['all', '1']])}`;
+  return (
+    <Page
+      marginName="Which notes"
+      margin={
+        <>
+          <MarginTitle>{asked.length > 0 ? 'Behind the figure' : 'All notes'}</MarginTitle>
+          <ul className="grid gap-1">
+            {asked.map((one) => (
+              <li key={one}>{one}</li>
+            ))}
+          </ul>
+          <p className="mt-3 text-small text-ink-2">
+            {asked.length > 0
+              ? `${counted(all, 'note', 'notes')}: as many as the figure counts.`
+              : 'Every note that stands. What was withdrawn is left out; second observers’ count in no figure.'}
+          </p>
+          {asked.length > 0 && (
+            <p className="mt-3">
+              <Link to={`/students/${student.id}/notes`} className="font-semibold text-ink-2 hover:underline">
+                All notes →
+              </Link>
+            </p>
+          )}
+        </>
+      }
+    >
+      <PrintSheet
+        head={`${student.shortName} · ABC notes · ${asked.join(' · ')}${asked.length > 0 ? ' · ' : ''}${schoolName} · ${longDate(today)}`}
+      >
+        <p className="no-print text-small">
+          <Link to={`/students/${student.id}/behavior`} className="text-ink-2 underline underline-offset-2">
+            {student.shortName} · {student.isDiscreet ? 'Notes' : 'Behavior'}
+          </Link>
+        </p>
+        <div className="mt-1 mb-4 flex items-start justify-between gap-4">
+          <h1 className="text-2xl">{student.isDiscreet ? 'Notes' : 'ABC notes'}</h1>
+          <button type="button" className="btn no-print h-10" onClick={() => window.print()}>
+            <Printer size={16} aria-hidden /> Print
+          </button>
+        </div>
+        <Range loaded={loaderData} />
+        {notes.length === 0 ? (
+          <p className="py-8 text-ink-2">
+            {asked.length > 0 ? 'There is no such note.' : 'Nothing has been noted yet.'}
+          </p>
+        ) : (
+          <DataTable
+            rows={notes}
+            columns={columns}
+            names="when"
+            wide="said"
+            filters={filters}
+            all={all}
+            noun={['note', 'notes']}
+            caption="Notes, as a table"
+            first={FIRST_NOTES * 100}
+          />
+        )}
+        {hasMore && (
+          <p className="no-print mt-4 pb-10">
+            <Link to={showAll} preventScrollReset className="btn">
+              Show the earlier ones too
+            </Link>
+          </p>
+        )}
+      </PrintSheet>
+    </Page>
+  );
+}
+
+/** Only the notes of some days: to read, or to print for a meeting. What else was asked for stays. */
+function Range({ loaded: { search } }: { loaded: Route.ComponentProps['loaderData'] }) {
+  const { from, to, ...others } = search;
+  return (
+    <Form method="get" className="no-print mb-3 flex flex-wrap items-end gap-3 text-small">
+      {Object.entries(others).map(
+        ([name, value]) => value !== undefined && <input key={name} type="hidden" name={name} value={value} />,
+      )}
+      {[
+        { name: 'from', label: 'From', value: from },
+        { name: 'to', label: 'To', value: to },
+      ].map(({ name, label, value }) => (
+        <label key={name} className="flex items-center gap-2 text-ink-2">
+          {label}
+          <input key={value} type="date" name={name} defaultValue={value} className="input h-11 w-auto" />
+        </label>
+      ))}
+      <button type="submit" className="btn h-11">
+        Show these days
+      </button>
+    </Form>
+  );
+}

@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import type { Paper } from '~/core/documents/document';
+import { type Format, formats } from '~/core/documents/file-name';
+import { NotFound } from '~/server/platform/failures';
+import { csvFile } from '../platform/http/csv';
+
+const types = {
+  pdf: 'application/pdf',
+  docx: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document',
+};
+
+/** @throws NotFound for a format that there is not */
+export function formatFrom(text: string | undefined): Format {
+  const parsed = z.enum(formats).safeParse(text);
+  if (!parsed.success) throw new NotFound('No such format.');
+  return parsed.data;
+}
+
+/** A file that the browser keeps or shows; its name says no more than what it is. */
+export function fileAnswer(content: Uint8Array, type: string, name: string): Response {
+  return new Response(new Uint8Array(content), {
+    headers: {
+      'Content-Type': type,
+      'Content-Disposition': `attachment; filename="${name}"`,
+      'Cache-Control': 'no-store',
+    },
+  });
+}
+
+/** A paper in the format that was asked for. */
+export async function paperFile(
+  format: Format,
+  name: string,
+  paper: Paper,
+  rows: { fields: string[]; rows: string[][] },
+): Promise<Response> {
+  if (format === 'csv') return csvFile(name, rows.fields, rows.rows);
+  // What makes papers is large, and is loaded when the first one is asked for.
+  const content =
+    format === 'pdf'
+      ? await (await import('~/server/documents/pdf')).paperPdf(paper)
+      : await (await import('~/server/documents/docx')).paperDocx(paper);
+  return fileAnswer(content, types[format], `${name}.${format}`);
+}

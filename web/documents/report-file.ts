@@ -1,0 +1,96 @@
+import { redirect } from 'react-router';
+import { v5 as nameId } from 'uuid';
+import { fileName } from '~/core/documents/file-name';
+import { entryLines, runningPaper } from '~/core/documents/individual-report-document';
+import { discreetEntry, discreetGoal } from '~/core/goals/discreet';
+import { groupEntries } from '~/core/individual-report/groups';
+import { stretchWords } from '~/core/individual-report/report';
+import { counted } from '~/core/words/counting';
+import { askForReport } from '~/server/documents/batches';
+import { goalsOf } from '~/server/goals/goals';
+import { reportSize, runningReport } from '~/server/individual-report/individual-report';
+import { database } from '~/server/platform/db/current';
+import { recordReading } from '~/server/sharing/access-log';
+import { may } from '~/server/students/rights';
+import { studentFor } from '~/server/students/students';
+import { BEHAVIOR } from '../individual-report/goal-filter';
+import { reportSearch } from '../individual-report/report-search';
+import { teamReader } from '../individual-report/team-reader';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { arrangementCookie, sayNext } from '../platform/http/cookies';
+import { answeringHeavy } from '../platform/http/heavy';
+import { headerStudent } from '../students/header-student';
+import type { Route } from './+types/report-file';
+import { formatFrom, paperFile } from './file-answer';
+
+/** A file of more entries than this is made by the worker: nobody else’s page waits for it. */
+const MOST_AT_ONCE = 1000;
+/** The same file, asked for twice within a minute, is one; later, something may have been corrected. */
+const LARGE_REPORTS = '5b0e4f0a-6a86-4f0e-9d2c-3c1d7a52e9f1';
+
+/** The running report as a file, as the page shows it to the one who asks: what it is narrowed to, in its order and groups. */
+export const loader = answeringHeavy(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, school, now, discreet } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
+  const format = formatFrom(params.format);
+  const [stored, reader, chosen] = await Promise.all([
+    goalsOf(database(), [student.id]),
+    teamReader(student, discreet),
+    arrangementCookie.parse(request.headers.get('Cookie')),
+  ]);
+  const goals = discreet ? stored.map(discreetGoal) : stored;
+  const { wanted, arrangement, find, goal, from, to } = reportSearch(
+    new URL(request.url).searchParams,
+    goals,
+    reader.rule,
+    chosen ?? {},
+  );
+  const isWhole = wanted.only === null && find.trim() === '' && !discreet && format !== 'csv';
+  if (isWhole && may(student, 'share')) {
+    const size = await reportSize(database(), student.id, reader, wanted);
+    if (size > MOST_AT_ONCE) {
+      const minute = now.toISOString().slice(0, 16);
+      const about = JSON.stringify([actor.personId, student.id, from, to, arrangement, minute]);
+      const asked = { id: nameId(about, LARGE_REPORTS), from, to, arrangement };
+      await askForReport(database(), actor, student, asked, now);
+      const text = `That is ${counted(size, 'entry', 'entries')}: so long a report is made as a PDF, in the background, and stands here when it is ready.`;
+      throw redirect('/reports', { headers: await sayNext({ text }) });
+    }
+  }
+  // All pages of it, whichever was looked at.
+  const whole = { ...wanted, page: 'all' as const, day: null };
+  const { entries, threads } = await runningReport(database(), student.id, goals, reader, whole);
+  const shown = discreet ? entries.map(discreetEntry) : entries;
+  const groups = groupEntries(shown, arrangement.grouping, goals, actor.today);
+  const narrowed = goals.find(({ id }) => id === goal);
+  const about = [
+    narrowed && `${narrowed.number} · ${narrowed.shortName}`,
+    goal === BEHAVIOR && 'behavior',
+    find && `with “${find}”`,
+    stretchWords(from, to, actor.today),
+  ];
+  const what = `report (${format.toUpperCase()})`;
+  await recordReading(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'exported' }, now);
+  const { shortName } = headerStudent(student, { discreet });
+  const paper = runningPaper({
+    ...{ studentShortName: shortName, schoolName: school.name, today: actor.today },
+    ...{ groups, threads: discreet ? {} : threads, about: about.filter(Boolean).join(' · ') },
+    layout: arrangement.layout,
+  });
+  const rows = {
+    fields: ['at', 'kind', 'of', 'said', 'note', 'setting', 'observer', 'answers'],
+    rows: groups
+      .flatMap((group) => group.entries)
+      .map((entry) => [
+        `${entry.on}T${entry.time}`,
+        entry.kind,
+        entry.title,
+        entry.sentence,
+        entry.note ?? '',
+        entry.setting ?? '',
+        entry.observer ?? '',
+        entryLines({ ...entry, sentence: '', note: null }, (discreet ? {} : threads)[entry.id] ?? []).join('\n'),
+      ]),
+  };
+  return paperFile(format, fileName(shortName, 'individual report', actor.today), paper, rows);
+});

@@ -1,0 +1,72 @@
+import { useState } from 'react';
+import type { Outcome } from '~/core/entries/observation';
+import type { ObservedGoal, SessionChoices } from '~/core/entries/waiting';
+import { isRunning } from '../measures/clock';
+import { finished } from '../measures/finished';
+import { MeasureStrip } from '../measures/measure-strip';
+import { useStrip } from '../measures/use-strip';
+import { FieldMessage } from '../platform/ui/fields';
+import { NamesInNote } from '../students/names-in-note';
+import { Correction } from './correction';
+import type { SessionFields } from './draft';
+import { NoScore } from './goal-card';
+import { SessionEditor } from './session-line';
+
+interface CorrectionFormProps {
+  action: string;
+  studentId: string;
+  goal: Pick<ObservedGoal, 'measure' | 'criterion'>;
+  entry: { version: number; session: SessionFields; outcome: Outcome; note: string };
+  choices: SessionChoices;
+  onDone: () => void;
+}
+
+/** The entry as it was recorded, open to change. What it says now is kept beside. */
+export function CorrectionForm({ action, studentId, goal, entry, choices, onDone }: CorrectionFormProps) {
+  const [session, setSession] = useState(entry.session);
+  const strip = useStrip(entry.outcome.data);
+  const { data, clock } = strip;
+  const [reason, setReason] = useState(entry.outcome.reason);
+  const [note, setNote] = useState(entry.note);
+  const content = () => {
+    const now = finished(goal.measure, { data, clock }, Date.now());
+    const outcome = reason === null ? { data: now, reason } : { data: null, reason };
+    return { ...session, outcome, note };
+  };
+  return (
+    <Correction what="entry" action={action} version={entry.version} content={content} onDone={onDone}>
+      {(messages) => (
+        <>
+          <SessionEditor
+            session={session}
+            choices={choices}
+            messages={messages}
+            onChange={(fields) => setSession({ ...session, ...fields })}
+          />
+          <div className="mt-4">
+            <MeasureStrip
+              definition={goal.measure}
+              criterion={goal.criterion}
+              {...strip}
+              onMark={(changed, changedClock) => {
+                strip.onMark(changed, changedClock);
+                if (changed !== null) setReason(null);
+              }}
+            />
+          </div>
+          {data === null && !isRunning(clock) && <NoScore chosen={reason} onChoose={setReason} />}
+          <FieldMessage messages={messages.outcome ? [messages.outcome] : undefined} />
+          <textarea
+            aria-label="A word about it"
+            placeholder="A word about it …"
+            value={note}
+            onChange={(event) => setNote(event.target.value)}
+            className="textarea mt-3 w-full field-sizing-content"
+          />
+          <NamesInNote studentId={studentId} text={note} />
+          <FieldMessage messages={messages.note ? [messages.note] : undefined} />
+        </>
+      )}
+    </Correction>
+  );
+}

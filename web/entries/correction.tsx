@@ -1,0 +1,54 @@
+import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
+import { FieldMessage } from '../platform/ui/fields';
+import { useRetry, useSaving } from '../platform/ui/use-saving';
+import type { ChangeAnswer } from './change-messages';
+import { ChangeMessages, messagesOf, versionToReplace } from './change-messages';
+import { WhyField } from './withdrawal-form';
+
+interface CorrectionProps {
+  /** What is corrected: “entry”. */
+  what: string;
+  action: string;
+  /** The version that the correction was made from. */
+  version: number;
+  /** What it should say, read when it is sent. */
+  content: () => object;
+  onDone: () => void;
+  /** The fields, with the messages that belong to them. */
+  children: (messages: Record<string, string>) => ReactNode;
+}
+
+/** A record open to change: its fields, why it is changed, and what stands in the way. What it says now is kept beside. */
+export function Correction({ what, action, version, content, onDone, children }: CorrectionProps) {
+  const [why, setWhy] = useState('');
+  const { answer, isBusy, isUnreachable, save } = useSaving<ChangeAnswer>(action);
+  const messages = messagesOf(answer);
+  const latest = useRef(content);
+  useEffect(() => {
+    latest.current = content;
+  });
+  const submit = useCallback(() => {
+    save({ ...latest.current(), intent: 'correct', version: versionToReplace(version, answer), why });
+  }, [save, answer, version, why]);
+  useRetry({ isUnreachable, isBusy }, submit);
+  useEffect(() => {
+    if (answer && 'saved' in answer) onDone();
+  }, [answer, onDone]);
+  return (
+    <section aria-label={`Correct this ${what}`} className="mt-6 rounded-box border border-rule bg-sheet p-4">
+      <h2 className="mb-3 text-lg">Correct this {what}</h2>
+      {children(messages)}
+      <WhyField label="Why is it corrected?" value={why} onChange={setWhy} message={messages.why} />
+      <FieldMessage messages={messages.form ? [messages.form] : undefined} />
+      <ChangeMessages answer={answer} isUnreachable={isUnreachable} />
+      <div className="mt-4 flex gap-2">
+        <button type="button" className="btn btn-primary" disabled={isBusy} onClick={submit}>
+          Save the correction
+        </button>
+        <button type="button" className="btn" onClick={onDone}>
+          Leave it as it is
+        </button>
+      </div>
+    </section>
+  );
+}

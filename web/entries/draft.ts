@@ -1,0 +1,148 @@
+import type { WallTime } from '~/core/calendar/zone';
+import type { SessionInput } from '~/core/entries/observation';
+import type { MeasureData, MeasureDefinition } from '~/core/measures/measure';
+import type { NoScoreReason } from '~/core/measures/score';
+import { type Clock, isRunning, stoppedClock } from '../measures/clock';
+import { finished } from '../measures/finished';
+
+/** What has been marked of one goal so far. Untouched, it stays blank. */
+export interface GoalDraft {
+  /** The id the entry will have: sent twice, it is still one entry. */
+  entryId: string;
+  data: MeasureData | null;
+  /** The stopwatch of what is timed. */
+  clock: Clock;
+  reason: NoScoreReason | null;
+  note: string;
+  /** When its first mark was made, by the school's clock. */
+  at: WallTime | null;
+}
+
+export type SessionFields = Pick<SessionInput, 'on' | 'time' | 'observerId' | 'settingId' | 'besideId'>;
+
+/** A session in the making: of one student, or of several in one go. */
+export interface SessionDraft {
+  session: SessionFields;
+  /** Whether date or time were set by hand; if not, they are those of the first tap. */
+  timeIsChosen: boolean;
+  goals: Record<string, GoalDraft>;
+  activeGoal: string;
+  /** When watching began, in milliseconds since 1970. */
+  openedAt: number;
+  /** The place in the active goal that the next tap replaces: a bead. */
+  selected: number | null;
+}
+
+export type DraftChange =
+  | {
+      type: 'mark';
+      goalId: string;
+      data: MeasureData | null;
+      clock?: Clock;
+      time: WallTime | null;
+    }
+  | { type: 'select'; goalId: string; at: number | null }
+  | { type: 'reason'; goalId: string; reason: NoScoreReason | null }
+  | { type: 'note'; goalId: string; note: string }
+  | { type: 'session'; fields: Partial<SessionFields> }
+  | { type: 'activate'; goalId: string }
+  | { type: 'replace'; draft: SessionDraft };
+
+/** A goal of which nothing is marked. */
+export const untouched = (entryId: string): GoalDraft => ({
+  entryId,
+  data: null,
+  clock: stoppedClock,
+  reason: null,
+  note: '',
+  at: null,
+});
+
+export const isMarked = ({ data, clock, reason }: Pick<GoalDraft, 'data' | 'clock' | 'reason'>) =>
+  data !== null || reason !== null || isRunning(clock);
+
+/** Whether anything at all would be lost with this draft. */
+export const isTouched = (draft: SessionDraft) =>
+  Object.values(draft.goals).some((goal) => isMarked(goal) || goal.note.trim() !== '');
+
+function changeGoal(draft: SessionDraft, goalId: string, changes: Partial<GoalDraft>): SessionDraft {
+  const goal = draft.goals[goalId];
+  if (!goal) return draft;
+  return { ...draft, activeGoal: goalId, goals: { ...draft.goals, [goalId]: { ...goal, ...changes } } };
+}
+
+export function draftReducer(draft: SessionDraft, change: DraftChange): SessionDraft {
+  switch (change.type) {
+    case 'mark': {
+      const isFirst = !Object.values(draft.goals).some(isMarked);
+      const session =
+        isFirst && change.time && !draft.timeIsChosen ? { ...draft.session, ...change.time } : draft.session;
+      const { data, clock } = change;
+      return changeGoal({ ...draft, session, selected: null }, change.goalId, {
+        data,
+        ...(clock && { clock }),
+        ...(data !== null && { reason: null }),
+        ...(change.time && draft.goals[change.goalId]?.at === null && { at: change.time }),
+      });
+    }
+    case 'select':
+      return { ...draft, activeGoal: change.goalId, selected: change.at };
+    case 'reason':
+      return changeGoal({ ...draft, selected: null }, change.goalId, { reason: change.reason });
+    case 'note':
+      return changeGoal(draft, change.goalId, { note: change.note });
+    case 'session': {
+      const timeIsChosen = draft.timeIsChosen || 'on' in change.fields || 'time' in change.fields;
+      return { ...draft, timeIsChosen, session: { ...draft.session, ...change.fields } };
+    }
+    case 'activate':
+      return draft.activeGoal === change.goalId ? draft : { ...draft, activeGoal: change.goalId, selected: null };
+    case 'replace':
+      return change.draft;
+  }
+}
+
+/**
+ * When a student was observed: as it was chosen, else at the first mark of a goal of theirs.
+ *
+ * @param goalIds  the goals of that student
+ */
+export function momentOf({ session, timeIsChosen, goals }: SessionDraft, goalIds: readonly string[]): WallTime {
+  const marked = goalIds.flatMap((id) => (goals[id] && isMarked(goals[id]) && goals[id].at) || []);
+  const [first] = marked.toSorted((a, b) => `${a.on} ${a.time}`.localeCompare(`${b.on} ${b.time}`));
+  return timeIsChosen || !first ? { on: session.on, time: session.time } : first;
+}
+
+/**
+ * What is sent for one student: only the goals that were marked, their clocks read now.
+ *
+ * @param measured  how each goal of the student is measured, and since which version
+ * @returns null where nothing is marked
+ */
+export function inputFrom(
+  draft: SessionDraft,
+  measured: readonly { id: string; measure: MeasureDefinition; version: number }[],
+  now: number,
+): SessionInput | null {
+  const entries = measured.flatMap(({ id: goalId, measure, version }): SessionInput['entries'] => {
+    const goal = draft.goals[goalId];
+    if (!goal) return [];
+    const { entryId: id, reason, note } = goal;
+    const what = { id, goalId, goalVersion: version, note };
+    if (reason !== null) return [{ ...what, outcome: { data: null, reason } }];
+    const data = finished(measure, goal, now);
+    return data === null ? [] : [{ ...what, outcome: { data, reason: null } }];
+  });
+  if (entries.length === 0) return null;
+  const { observerId, settingId, besideId } = draft.session;
+  return {
+    ...momentOf(
+      draft,
+      measured.map(({ id }) => id),
+    ),
+    observerId,
+    settingId,
+    ...(besideId && { besideId }),
+    entries,
+  };
+}

@@ -1,0 +1,62 @@
+import { data } from 'react-router';
+import { z } from 'zod';
+import { addEvidence, withdrawEvidence } from '~/server/entries/evidence/add';
+import { evidenceOf } from '~/server/entries/evidence/list';
+import { database } from '~/server/platform/db/current';
+import { Busy, Invalid } from '~/server/platform/failures';
+import { studentFor } from '~/server/students/students';
+import { answering } from '../../platform/http/answering';
+import { askerOf, idFrom } from '../../platform/http/asker';
+import { formOf } from '../../platform/http/form-of';
+import type { Route } from './+types/entry-evidence';
+
+/** What stands beside one entry. */
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'see');
+  const entryId = idFrom(params.entryId);
+  // Pictures show faces, and files say in their names what is in them.
+  if (discreet) return { evidence: [] };
+  return { evidence: (await evidenceOf(database(), student.id, [entryId]))[entryId] ?? [] };
+});
+
+const change = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('add'), id: z.uuid(), file: z.instanceof(File) }),
+  z.object({ intent: z.literal('withdraw'), id: z.uuid() }),
+]);
+
+/** Adds a photograph or a file to an entry, or takes one out. */
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  await studentFor(database(), actor, studentId, 'observe');
+  const parsed = change.safeParse(Object.fromEntries(await formOf(request)));
+  if (!parsed.success) return data({ problem: 'Choose a photograph or a PDF.' }, { status: 400 });
+  try {
+    if (parsed.data.intent === 'withdraw') await withdrawEvidence(database(), actor, studentId, parsed.data.id, now);
+    else {
+      const { id, file } = parsed.data;
+      const content = Buffer.from(await file.arrayBuffer());
+      await addEvidence(
+        database(),
+        actor,
+        studentId,
+        { id, entryId: idFrom(params.entryId), name: file.name, content },
+        now,
+      );
+    }
+  } catch (error) {
+    if (error instanceof Busy) return data({ problem: `${error.message} Try it again in a moment.` }, { status: 503 });
+    if (!(error instanceof Invalid)) throw error;
+    return data({ problem: error.fields.file ?? 'This file cannot be kept.' }, { status: 400 });
+  }
+  return data({ problem: null });
+});
+
+export const clientAction = async ({ serverAction }: Route.ClientActionArgs) => {
+  try {
+    return await serverAction();
+  } catch {
+    return data({ problem: 'The file did not get through. Try it again in a moment.' });
+  }
+};

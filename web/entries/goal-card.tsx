@@ -1,0 +1,110 @@
+import type { Dispatch } from 'react';
+import type { WallTime } from '~/core/calendar/zone';
+import type { ObservedGoal } from '~/core/entries/waiting';
+import { measureOf } from '~/core/measures/measure';
+import { type NoScoreReason, noScoreReasons, noScoreWords } from '~/core/measures/score';
+import { isRunning } from '../measures/clock';
+import { MeasureStrip } from '../measures/measure-strip';
+import { FieldMessage } from '../platform/ui/fields';
+import { NamesInNote } from '../students/names-in-note';
+import { type DraftChange, type GoalDraft, isMarked } from './draft';
+
+interface GoalCardProps {
+  goal: ObservedGoal;
+  draft: GoalDraft;
+  isActive: boolean;
+  selected: number | null;
+  openedAt: number;
+  message: string | undefined;
+  onChange: Dispatch<DraftChange>;
+  timeNow: () => WallTime;
+}
+
+/** One goal while observing: its pads, its beads, and a word about it. */
+export function GoalCard({ goal, draft, isActive, selected, openedAt, message, onChange, timeNow }: GoalCardProps) {
+  const { id: goalId, measure, criterion } = goal;
+  const isOpen = isActive || isMarked(draft) || draft.note !== '';
+  return (
+    <section
+      aria-labelledby={`goal-${goalId}`}
+      data-active={isActive || undefined}
+      onFocus={() => onChange({ type: 'activate', goalId })}
+      className={`rounded-box border bg-sheet p-4 ${isActive ? 'border-ink-3' : 'border-rule'}`}
+    >
+      <header className="mb-3 flex flex-wrap items-baseline gap-x-3">
+        <span className="display text-xl text-ink-3">{goal.number}</span>
+        <h2 id={`goal-${goalId}`} className="text-lg">
+          {goal.shortName}
+        </h2>
+        <p className="text-small text-ink-2 max-sm:w-full sm:ml-auto">{standing(goal, draft)}</p>
+      </header>
+      {isActive && goal.wording && (
+        <p className="-mt-1.5 mb-3 line-clamp-2 text-small whitespace-pre-line text-ink-2">{goal.wording}</p>
+      )}
+      <MeasureStrip
+        definition={measure}
+        criterion={criterion}
+        data={draft.data}
+        clock={draft.clock}
+        selected={selected}
+        isActive={isActive}
+        openedAt={openedAt}
+        soFar={goal.soFar}
+        pace={goal.pace}
+        onMark={(data, clock) => onChange({ type: 'mark', goalId, data, ...(clock && { clock }), time: timeNow() })}
+        onSelect={(at) => onChange({ type: 'select', goalId, at })}
+      />
+      {isOpen && (
+        <>
+          <textarea
+            aria-label={`A word about ${goal.shortName}`}
+            aria-describedby={`goal-${goalId}-message`}
+            placeholder="A word about it …"
+            rows={1}
+            value={draft.note}
+            onChange={(event) => onChange({ type: 'note', goalId, note: event.target.value })}
+            className="textarea mt-3 min-h-11 w-full field-sizing-content"
+          />
+          <NamesInNote studentId={goal.studentId} text={draft.note} />
+          {draft.data === null && !isRunning(draft.clock) && (
+            <NoScore chosen={draft.reason} onChoose={(reason) => onChange({ type: 'reason', goalId, reason })} />
+          )}
+        </>
+      )}
+      <FieldMessage id={`goal-${goalId}-message`} messages={message ? [message] : undefined} />
+    </section>
+  );
+}
+
+function standing({ measure }: ObservedGoal, { data, clock, reason }: GoalDraft): string {
+  if (reason !== null) return noScoreWords[reason].label;
+  if (isRunning(clock)) return 'the clock is running';
+  if (data === null) return 'nothing yet: stays blank, not zero';
+  if (measure.kind === 'trials' && 'trials' in data) {
+    const { planned, chance } = measure;
+    const n = data.trials.length;
+    return planned ? `${n} of ${planned} ${chance.many}` : `${n} ${n === 1 ? chance.one : chance.many}`;
+  }
+  const score = measureOf(measure).score(measure, data);
+  return score.value === null ? 'no score yet' : measureOf(measure).basis(measure, score);
+}
+
+/** A session can end without a score, for a reason that is kept apart from zero. */
+export function NoScore(props: { chosen: NoScoreReason | null; onChoose: (reason: NoScoreReason | null) => void }) {
+  return (
+    <fieldset className="mt-2.5 flex flex-wrap items-center gap-1.5 text-small">
+      <legend className="float-left mr-2 text-ink-2">No score today?</legend>
+      {noScoreReasons.map((reason) => (
+        <button
+          key={reason}
+          type="button"
+          aria-pressed={props.chosen === reason}
+          onClick={() => props.onChoose(props.chosen === reason ? null : reason)}
+          className={`min-h-8 rounded-full border px-3 pointer-coarse:min-h-11 ${props.chosen === reason ? 'border-ink bg-wash font-semibold' : 'border-rule text-ink-2'}`}
+        >
+          {noScoreWords[reason].label}
+        </button>
+      ))}
+    </fieldset>
+  );
+}

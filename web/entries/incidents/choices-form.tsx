@@ -1,0 +1,235 @@
+import {
+  type FieldMetadata,
+  type FormMetadata,
+  getFormProps,
+  getInputProps,
+  type SubmissionResult,
+  useForm,
+} from '@conform-to/react';
+import { Form, Link, useNavigation } from 'react-router';
+import { v4 as newId } from 'uuid';
+import {
+  type BehaviorRow,
+  type ChoiceKind,
+  type ChoiceRow,
+  type ChoicesInput,
+  choicesInput,
+  kindWords,
+  optionalFields,
+  optionalFieldWords,
+} from '~/core/entries/incidents/choice';
+import { FieldMessage, FormMessage } from '../../platform/ui/fields';
+import { CheckList, Question, SelectField, TextField } from '../../platform/ui/form-fields';
+import { readForm } from '../../platform/ui/read-form';
+import { Rows } from '../../platform/ui/rows';
+
+interface ChoicesFormProps {
+  input: ChoicesInput;
+  result: SubmissionResult<string[]> | undefined;
+  places: { id: string; name: string }[];
+  /** Which fields a team does not use is said of one student only. */
+  isForStudent: boolean;
+  backTo: string;
+}
+
+const lists: { kind: Exclude<ChoiceKind, 'behavior'>; about: string }[] = [
+  { kind: 'antecedent', about: 'What usually comes just before.' },
+  { kind: 'consequence', about: 'Whatever follows, not a punishment: peers laughing is one.' },
+  { kind: 'setting', about: 'A place of the school’s is filled in from the timetable.' },
+  { kind: 'intensity', about: 'From least to most, each step with what it looks like.' },
+  { kind: 'function', about: 'What it may be for, as a guess: attention, escape, access, sensory.' },
+];
+
+const directions = [
+  { id: 'decrease', name: 'Should become less' },
+  { id: 'increase', name: 'Should become more' },
+];
+
+/** What notes are chosen from. What is taken away here is retired: notes that name it keep it. */
+export function ChoicesForm({ input, result, places, isForStudent, backTo }: ChoicesFormProps) {
+  const [form, fields] = useForm<ChoicesInput>({
+    id: 'choices',
+    lastResult: result,
+    defaultValue: input,
+    onValidate: ({ formData }) => readForm(formData, choicesInput),
+    shouldRevalidate: 'onInput',
+  });
+  const isBusy = useNavigation().state !== 'idle';
+  return (
+    <Form method="post" {...getFormProps(form)} className="mt-5 grid gap-8 pb-20">
+      <input type="hidden" name="intent" value="choices" />
+      <FormMessage form={form} />
+      <section>
+        <h2 className="mb-1 text-lg">{kindWords.behavior.many}</h2>
+        <p className="mb-2 text-small text-ink-2">Written so that two people who read it would count the same.</p>
+        <Rows
+          form={form}
+          list={fields.behavior}
+          what="target behavior"
+          canReorder
+          isTall
+          blank={() => ({ id: newId(), direction: 'decrease', abc: 'on' })}
+        >
+          {(row) => <BehaviorFields row={row} result={result} />}
+        </Rows>
+      </section>
+      {lists.map(({ kind, about }) => (
+        <ChoiceList
+          key={kind}
+          form={form}
+          list={fields[kind] as unknown as FieldMetadata<ChoiceRow[]>}
+          kind={kind}
+          about={about}
+          places={places}
+          result={result}
+        />
+      ))}
+      {isForStudent && (
+        <CheckList
+          field={fields.leftOut}
+          legend="Left out of this student’s notes"
+          options={optionalFields.map((field) => ({ id: field, name: optionalFieldWords[field] }))}
+        />
+      )}
+      <div className="flex gap-2">
+        <button type="submit" className="btn btn-primary h-11 px-6" disabled={isBusy}>
+          Save
+        </button>
+        <Link to={backTo} className="btn h-11">
+          Back
+        </Link>
+      </div>
+    </Form>
+  );
+}
+
+function BehaviorFields({ row, result }: { row: FieldMetadata<BehaviorRow>; result: ChoicesFormProps['result'] }) {
+  const { id, name, words, unlike, direction, abc, counted, timed } = row.getFieldset();
+  const noted = [
+    { field: abc, label: 'As an ABC note' },
+    { field: counted, label: 'Counted' },
+    { field: timed, label: 'Timed' },
+  ];
+  return (
+    <div className="grid gap-2 rounded-field bg-wash p-3">
+      <input {...getInputProps(id, { type: 'hidden' })} key={id.key} />
+      <div className="grid gap-2 sm:grid-cols-[1fr_14rem]">
+        <TextField field={name} label="Called" placeholder="Leaves the bench" />
+        <SelectField field={direction} label="Direction" options={directions} />
+      </div>
+      <MeansSame row={row as unknown as FieldMetadata<ChoiceRow>} result={result} />
+      <div className="grid gap-2 sm:grid-cols-2">
+        <TextArea field={words} label="What it looks like" />
+        <TextArea field={unlike} label="What it is not" />
+      </div>
+      <fieldset>
+        <legend className="text-small font-semibold">Noted</legend>
+        <div className="flex flex-wrap gap-x-5">
+          {noted.map(({ field, label }) => (
+            <label key={field.name} className="flex min-h-9 items-center gap-2.5">
+              <input {...getInputProps(field, { type: 'checkbox' })} key={field.key} className="checkbox checkbox-sm" />
+              {label}
+            </label>
+          ))}
+        </div>
+        <FieldMessage id={abc.errorId} messages={abc.errors} />
+      </fieldset>
+    </div>
+  );
+}
+
+function TextArea({ field, label }: { field: FieldMetadata<string>; label: string }) {
+  const { defaultValue, ...input } = getInputProps(field, { type: 'text' });
+  const { type: _, ...props } = input;
+  return (
+    <div className="grid gap-1">
+      <label htmlFor={field.id} className="text-small font-semibold">
+        {label}
+      </label>
+      <textarea {...props} key={field.key} defaultValue={defaultValue} rows={2} className="textarea w-full" />
+      <FieldMessage id={field.errorId} messages={field.errors} />
+    </div>
+  );
+}
+
+interface ChoiceListProps {
+  form: FormMetadata<ChoicesInput>;
+  list: FieldMetadata<ChoiceRow[]>;
+  kind: Exclude<ChoiceKind, 'behavior'>;
+  about: string;
+  places: { id: string; name: string }[];
+  result: ChoicesFormProps['result'];
+}
+
+function ChoiceList({ form, list, kind, about, places, result }: ChoiceListProps) {
+  return (
+    <section>
+      <h2 className="mb-1 text-lg">{kindWords[kind].many}</h2>
+      <p className="mb-2 text-small text-ink-2">{about}</p>
+      <Rows form={form} list={list} what={kindWords[kind].one} canReorder blank={() => ({ id: newId() })}>
+        {(row, at) => {
+          const { id, name, words, placeId } = row.getFieldset();
+          const second = kind === 'intensity' || kind === 'setting';
+          return (
+            <div className="grid gap-1">
+              <input {...getInputProps(id, { type: 'hidden' })} key={id.key} />
+              <div className={`grid gap-2 ${second ? 'sm:grid-cols-2' : ''}`}>
+                <TextField field={name} label={`${kindWords[kind].one} ${at + 1}`} hidesLabel />
+                {kind === 'intensity' && (
+                  <TextField
+                    field={words}
+                    label={`What step ${at + 1} looks like`}
+                    hidesLabel
+                    placeholder="What it looks like"
+                  />
+                )}
+                {kind === 'setting' && <SelectPlace field={placeId as FieldMetadata<string>} places={places} at={at} />}
+              </div>
+              <MeansSame row={row} result={result} />
+            </div>
+          );
+        }}
+      </Rows>
+    </section>
+  );
+}
+
+function SelectPlace({
+  field,
+  places,
+  at,
+}: {
+  field: FieldMetadata<string>;
+  places: ChoicesFormProps['places'];
+  at: number;
+}) {
+  return (
+    <div>
+      <label htmlFor={field.id} className="sr-only">
+        Place of setting {at + 1}
+      </label>
+      <select
+        id={field.id}
+        name={field.name}
+        key={field.key}
+        defaultValue={(field.initialValue as string | undefined) ?? ''}
+        className="select w-full"
+      >
+        <option value="">No place of the timetable</option>
+        {places.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+      <FieldMessage id={field.errorId} messages={field.errors} />
+    </div>
+  );
+}
+
+/** Asked when a name is nearly that of another; once asked, the question stays until it is answered. */
+function MeansSame({ row, result }: { row: FieldMetadata<ChoiceRow>; result: ChoicesFormProps['result'] }) {
+  const { isDifferent } = row.getFieldset();
+  const question = isDifferent.errors ?? result?.error?.[isDifferent.name];
+  return <Question field={isDifferent} question={question} answer="Yes, they mean different things" />;
+}

@@ -1,0 +1,135 @@
+import { useState } from 'react';
+import { lengthOfTime } from '~/core/words/counting';
+import { isRunning, secondsFrom, secondsOn, started, stopped, stopwatch } from '../../measures/clock';
+import { useNow } from '../../measures/use-now';
+import { FieldMessage } from '../../platform/ui/fields';
+import { chip } from './chips';
+import type { NoteDraft } from './incident-draft';
+import type { CatchingWords } from './words';
+
+interface AmountProps {
+  draft: NoteDraft;
+  onChange: (changes: Partial<NoteDraft>) => void;
+  words: CatchingWords;
+  message: string | undefined;
+}
+
+const QUICK_SECONDS = [30, 60, 120, 300, 600];
+
+/** By stopwatch, by quick amounts, typed, or not over yet. */
+export function HowLong({ draft, onChange, words, message }: AmountProps) {
+  const { clock, seconds, isGoing } = draft;
+  const runs = isRunning(clock);
+  const now = useNow(runs);
+  const shown = secondsOn(clock, now);
+  const press = () =>
+    onChange({
+      clock: runs ? stopped(clock, Date.now()) : started(clock, Date.now()),
+      seconds: null,
+      isGoing: false,
+    });
+  return (
+    <fieldset>
+      <legend className="mb-1.5 text-small font-semibold">{words.howLong}</legend>
+      <div className="flex flex-wrap items-center gap-1.5">
+        <button type="button" aria-pressed={runs} onClick={press} className={chip}>
+          {runs ? 'Stop' : shown > 0 ? 'Go on' : 'Start'} <span className="tabular-nums">{stopwatch(shown)}</span>
+        </button>
+        {QUICK_SECONDS.map((amount) => (
+          <button
+            key={amount}
+            type="button"
+            aria-pressed={seconds === amount}
+            onClick={() => onChange({ seconds: seconds === amount ? null : amount, isGoing: false })}
+            className={chip}
+          >
+            {lengthOfTime(amount)}
+          </button>
+        ))}
+        <TypedLength
+          value={seconds}
+          label={words.howLong}
+          onChange={(amount) => onChange({ seconds: amount, isGoing: false })}
+        />
+        <button
+          type="button"
+          aria-pressed={isGoing}
+          onClick={() => onChange({ isGoing: !isGoing, seconds: null })}
+          className={chip}
+        >
+          Still going
+        </button>
+      </div>
+      <FieldMessage messages={message ? [message] : undefined} />
+    </fieldset>
+  );
+}
+
+/** A length as people type it: “1:30”, “2 min”. */
+function TypedLength(props: { value: number | null; label: string; onChange: (seconds: number | null) => void }) {
+  const { value, label, onChange } = props;
+  const [text, setText] = useState<string | null>(null);
+  const said = value === null || QUICK_SECONDS.includes(value) ? '' : lengthOfTime(value);
+  return (
+    <input
+      aria-label={`${label}, typed`}
+      placeholder="1:30"
+      value={text ?? said}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={() => {
+        if (text !== null) onChange(text.trim() === '' ? null : secondsFrom(text));
+        setText(null);
+      }}
+      className="input h-11 w-20"
+    />
+  );
+}
+
+/** Whether it was resolved, and only then after how long. */
+export function Resolved({ draft, onChange, words, message }: AmountProps) {
+  const { resolved, resolvedAfter } = draft;
+  const answers = [
+    ['Yes', true],
+    ['No', false],
+  ] as const;
+  return (
+    <fieldset>
+      <legend className="mb-1.5 text-small font-semibold">{words.resolved}</legend>
+      <div className="flex flex-wrap items-center gap-1.5">
+        {answers.map(([label, answer]) => (
+          <button
+            key={label}
+            type="button"
+            aria-pressed={resolved === answer}
+            onClick={() => onChange({ resolved: resolved === answer ? null : answer, resolvedAfter: null })}
+            className={chip}
+          >
+            {label}
+          </button>
+        ))}
+        {resolved && (
+          <>
+            <span className="text-small text-ink-2">after</span>
+            {[60, 300, 900].map((amount) => (
+              <button
+                key={amount}
+                type="button"
+                aria-pressed={resolvedAfter === amount}
+                onClick={() => onChange({ resolvedAfter: resolvedAfter === amount ? null : amount })}
+                className={chip}
+              >
+                {lengthOfTime(amount)}
+              </button>
+            ))}
+            <TypedLength
+              value={resolvedAfter}
+              label="After how long"
+              onChange={(amount) => onChange({ resolvedAfter: amount })}
+            />
+          </>
+        )}
+      </div>
+      <FieldMessage messages={message ? [message] : undefined} />
+    </fieldset>
+  );
+}

@@ -1,0 +1,156 @@
+import { describe, expect, it } from 'vitest';
+import { choiceKinds } from '~/core/entries/incidents/choice';
+import { noteInput } from '~/core/entries/incidents/incident-input';
+import type { Catching, OfferedChoice } from '~/core/entries/waiting';
+import { started, stopped, stoppedClock } from '../../measures/clock';
+
+import {
+  changedNote,
+  draftSentence,
+  emptyNote,
+  isNoteTouched,
+  minutesBefore,
+  nextNote,
+  noteInputFrom,
+  settingAt,
+} from './incident-draft';
+
+const uuid = (n: number) => `7f0f2c1e-5a0f-4d0c-8a43-${String(n).padStart(12, '0')}`;
+const offeredChoice = (n: number, name: string, more: Partial<OfferedChoice> = {}): OfferedChoice => ({
+  ...{ id: uuid(n), name, words: '', placeId: null, abc: true, counted: false, timed: false },
+  ...more,
+});
+const [leaves, noise, rest, kitchen, shop, loud, away] = [1, 2, 3, 4, 5, 6, 7].map(uuid) as [
+  ...[string, string, string, string, string, string, string],
+];
+const catching: Catching = {
+  student: { id: uuid(90), shortName: 'Ada E.', firstName: 'Ada' },
+  offered: {
+    behavior: [offeredChoice(1, 'leaves the bench')],
+    antecedent: [offeredChoice(2, 'Noise')],
+    consequence: [offeredChoice(3, 'A rest')],
+    setting: [
+      offeredChoice(4, 'Kitchen', { placeId: 'place-kitchen' }),
+      offeredChoice(5, 'Shop', { placeId: 'place-shop' }),
+    ],
+    intensity: [offeredChoice(6, '2', { words: 'loud' })],
+    function: [offeredChoice(7, 'escape')],
+  },
+  leftOut: [],
+  people: [{ id: uuid(80), name: 'H. Bruun' }],
+  timetable: [
+    { weekday: 2, part: 'Kitchen', from: '09:00', to: '10:00', setting: 'place-kitchen' },
+    { weekday: 2, part: 'Workshop', from: '10:00', to: '11:00', setting: 'place-shop' },
+    { weekday: 2, part: 'Lessons', from: '11:00', to: '12:00', setting: null },
+  ],
+  personId: uuid(80),
+  // A Tuesday.
+  wall: { on: '2026-11-24', time: '09:58' },
+  last: null,
+  discreet: false,
+};
+const empty = emptyNote(catching, uuid(50), catching.wall);
+const now = { on: '2026-11-24', time: '10:02' };
+
+describe('an ABC note in the making', () => {
+  it('offers every kind of choice there is', () => {
+    expect(Object.keys(catching.offered).sort()).toEqual([...choiceKinds].sort());
+  });
+
+  it('begins blank, now, by whoever opened it, where the timetable has the student', () => {
+    expect(empty).toMatchObject({ on: '2026-11-24', time: '09:58', observerId: catching.personId, settingId: kitchen });
+    expect(isNoteTouched(empty)).toBe(false);
+    expect(draftSentence(catching, empty, 0)).toBeNull();
+    expect(settingAt(catching, { on: '2026-11-24', time: '11:30' })).toBeNull();
+    expect(settingAt(catching, { on: '2026-11-25', time: '09:30' })).toBeNull();
+  });
+
+  it('takes the time of its first mark, and with it the place; later marks leave both', () => {
+    const first = changedNote(catching, empty, { behaviors: [leaves] }, now);
+    expect(first).toMatchObject({ time: '10:02', settingId: shop, timeIsChosen: false });
+    const second = changedNote(catching, first, { antecedents: [noise] }, { on: '2026-11-24', time: '11:05' });
+    expect(second).toMatchObject({ time: '10:02', settingId: shop });
+  });
+
+  it('keeps a time and a place that were chosen', () => {
+    const earlier = changedNote(catching, empty, { time: minutesBefore('10:02', 5) }, now);
+    expect(earlier).toMatchObject({ time: '09:57', settingId: kitchen, timeIsChosen: true });
+    expect(changedNote(catching, earlier, { behaviors: [leaves] }, now).time).toBe('09:57');
+    const elsewhere = changedNote(catching, empty, { settingId: null }, now);
+    expect(changedNote(catching, elsewhere, { time: '09:30' }, now).settingId).toBeNull();
+    // A note that is corrected has its own time.
+    expect(changedNote(catching, empty, { behaviors: [leaves] }, null).time).toBe('09:58');
+  });
+
+  it('goes back within its day only', () => {
+    expect(['00:03', '00:05', '13:00'].map((time) => minutesBefore(time, 5))).toEqual(['00:00', '00:00', '12:55']);
+  });
+
+  it.each([
+    ['a behavior', { behaviors: [leaves] }],
+    ['a step', { intensityId: loud }],
+    ['a length', { seconds: 60 }],
+    ['still going', { isGoing: true }],
+    ['not resolved', { resolved: false }],
+    ['a word', { note: ' x ' }],
+    ['something typed', { others: [{ id: uuid(60), kind: 'antecedent' as const, name: 'A bell' }] }],
+    ['a clock that runs', { clock: started(stoppedClock, 0) }],
+  ])('would be lost with %s', (_, changes) => {
+    expect(isNoteTouched({ ...empty, ...changes })).toBe(true);
+  });
+
+  it('is not touched by its day, place or observer alone', () => {
+    expect(
+      isNoteTouched({ ...empty, on: '2026-11-23', timeIsChosen: true, settingId: null, observerId: uuid(81) }),
+    ).toBe(false);
+  });
+
+  it('is sent with its clock read, and with nothing that does not belong together', () => {
+    const clock = stopped(started(stoppedClock, 1000), 46_400);
+    const draft = { ...empty, behaviors: [leaves], clock };
+    expect(noteInputFrom(draft, 100_000).seconds).toBe(45);
+    expect(noteInputFrom({ ...draft, clock: started(stoppedClock, 1000) }, 31_000).seconds).toBe(30);
+    expect(noteInputFrom({ ...draft, seconds: 300 }, 0).seconds).toBe(300);
+    expect(noteInputFrom({ ...draft, isGoing: true }, 0)).toMatchObject({ isGoing: true, seconds: null });
+    expect(noteInputFrom({ ...draft, resolved: false, resolvedAfter: 60 }, 0).resolvedAfter).toBeNull();
+    expect(noteInputFrom({ ...draft, note: '  word ' }, 0).note).toBe('word');
+    expect(noteInputFrom(draft, 0)).not.toHaveProperty('besideId');
+    // What is sent is what the server’s schema takes.
+    const whole = { ...draft, antecedents: [noise], besideId: uuid(81), resolved: true, resolvedAfter: 60 };
+    const sent = noteInput.safeParse(noteInputFrom(whole, 0));
+    expect(sent.data).toMatchObject({ id: uuid(50), behaviors: [leaves], besideId: uuid(81), resolvedAfter: 60 });
+  });
+
+  it('reads as it will in the report, with what was typed', () => {
+    const draft = {
+      ...{ ...empty, behaviors: [leaves], antecedents: [noise], consequences: [rest], functions: [away] },
+      ...{ intensityId: loud, seconds: 90, others: [{ id: uuid(60), kind: 'antecedent' as const, name: 'A bell' }] },
+    };
+    expect(draftSentence(catching, draft, 0)).toBe(
+      'Leaves the bench. Before: “Noise” and “A bell”. Then: “A rest”. It lasted 1 min 30 s. Intensity: 2, loud. ' +
+        'It may have been for escape; that is a guess.',
+    );
+    const typed = { ...empty, others: [{ id: uuid(61), kind: 'behavior' as const, name: 'hides' }] };
+    expect(draftSentence(catching, typed, 0)).toBe('Hides.');
+  });
+
+  it('is followed by one with the same day, time, place and observer, and nothing else of it', () => {
+    const draft = {
+      ...{ ...empty, on: '2026-11-23', time: '10:30', timeIsChosen: true, settingId: shop, settingIsChosen: true },
+      ...{ behaviors: [leaves], note: 'x', seconds: 30, observerId: uuid(81) },
+    };
+    const next = nextNote(catching, draft, uuid(51));
+    expect(next).toMatchObject({
+      id: uuid(51),
+      on: '2026-11-23',
+      time: '10:30',
+      settingId: shop,
+      observerId: uuid(81),
+    });
+    expect(isNoteTouched(next)).toBe(false);
+    expect(changedNote(catching, next, { behaviors: [leaves] }, now)).toMatchObject({
+      on: '2026-11-23',
+      settingId: shop,
+    });
+  });
+});

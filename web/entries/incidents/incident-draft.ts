@@ -1,0 +1,145 @@
+import { blockAt } from '~/core/calendar/timetable';
+import type { WallTime } from '~/core/calendar/zone';
+import type { NoteInput } from '~/core/entries/incidents/incident-input';
+import { noteSentence } from '~/core/entries/incidents/incident-sentence';
+import type { Catching, RepeatedNote } from '~/core/entries/waiting';
+import { type Clock, isRunning, secondsOn, stoppedClock } from '../../measures/clock';
+
+/** A choice that was typed because none said it. */
+export type TypedOther = NoteInput['others'][number];
+
+/** An ABC note in the making. */
+export interface NoteDraft extends RepeatedNote {
+  id: string;
+  on: string;
+  time: string;
+  /** Whether date or time were set by hand; if not, they are those of the first tap. */
+  timeIsChosen: boolean;
+  observerId: string;
+  besideId: string | null;
+  /** Whether the setting was set by hand; if not, the timetable says it. */
+  settingIsChosen: boolean;
+  others: TypedOther[];
+  clock: Clock;
+  seconds: number | null;
+  isGoing: boolean;
+  resolved: boolean | null;
+  resolvedAfter: number | null;
+  note: string;
+}
+
+/** Where the timetable has the student at a moment, as a choice of the note. */
+export function settingAt(
+  { timetable, offered }: Pick<Catching, 'timetable' | 'offered'>,
+  wall: WallTime,
+): string | null {
+  const place = blockAt(timetable, wall)?.setting ?? null;
+  return place === null ? null : (offered.setting.find(({ placeId }) => placeId === place)?.id ?? null);
+}
+
+/** A note of which nothing is marked, now. */
+export function emptyNote(catching: Catching, id: string, wall: WallTime): NoteDraft {
+  return {
+    id,
+    ...wall,
+    timeIsChosen: false,
+    observerId: catching.personId,
+    besideId: null,
+    settingId: settingAt(catching, wall),
+    settingIsChosen: false,
+    behaviors: [],
+    antecedents: [],
+    consequences: [],
+    functions: [],
+    intensityId: null,
+    others: [],
+    clock: stoppedClock,
+    seconds: null,
+    isGoing: false,
+    resolved: null,
+    resolvedAfter: null,
+    note: '',
+  };
+}
+
+/** The next of several notes from memory: day, time, place and observer stay, what happened is blank. */
+export function nextNote(catching: Catching, draft: NoteDraft, id: string): NoteDraft {
+  const { on, time, timeIsChosen, observerId, besideId, settingId, settingIsChosen } = draft;
+  return {
+    ...emptyNote(catching, id, { on, time }),
+    ...{ timeIsChosen, observerId, besideId, settingId, settingIsChosen },
+  };
+}
+
+/** Whether anything would be lost with this draft. */
+export function isNoteTouched({ clock, note, others, resolved, seconds, isGoing, ...draft }: NoteDraft): boolean {
+  const lists = [draft.behaviors, draft.antecedents, draft.consequences, draft.functions, others];
+  return (
+    lists.some((list) => list.length > 0) ||
+    draft.intensityId !== null ||
+    seconds !== null ||
+    isGoing ||
+    resolved !== null ||
+    clock.before > 0 ||
+    isRunning(clock) ||
+    note.trim() !== ''
+  );
+}
+
+/**
+ * A draft with something changed. With the first mark its time becomes that of the tap, and with its time the setting that of
+ * the timetable, where neither was chosen by hand.
+ *
+ * @param timeNow  by the school’s clock; null where the time stays what it is
+ */
+export function changedNote(
+  catching: Pick<Catching, 'timetable' | 'offered'>,
+  draft: NoteDraft,
+  changes: Partial<NoteDraft>,
+  timeNow: WallTime | null,
+): NoteDraft {
+  const timeIsChosen = draft.timeIsChosen || 'on' in changes || 'time' in changes;
+  const settingIsChosen = draft.settingIsChosen || 'settingId' in changes;
+  const isFirst = timeNow !== null && !timeIsChosen && !isNoteTouched(draft);
+  const next = { ...draft, ...(isFirst && timeNow), ...changes, timeIsChosen, settingIsChosen };
+  return settingIsChosen ? next : { ...next, settingId: settingAt(catching, next) };
+}
+
+/** A time on the wall so many minutes earlier; it stays within its day. */
+export function minutesBefore(time: string, minutes: number): string {
+  const total = Math.max(0, Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5)) - minutes);
+  return `${String(Math.floor(total / 60)).padStart(2, '0')}:${String(total % 60).padStart(2, '0')}`;
+}
+
+/** What is sent of a draft: its stopwatch read now. */
+export function noteInputFrom(draft: NoteDraft, now: number): NoteInput {
+  const { timeIsChosen: _, settingIsChosen: __, clock, besideId, seconds, resolved, ...rest } = draft;
+  const timed = Math.round(secondsOn(clock, now));
+  return {
+    ...rest,
+    ...(besideId && { besideId }),
+    seconds: rest.isGoing ? null : (seconds ?? (timed > 0 ? timed : null)),
+    resolved,
+    resolvedAfter: resolved ? rest.resolvedAfter : null,
+    note: rest.note.trim(),
+  };
+}
+
+/** A draft as the report will say it; null while nothing has happened. */
+export function draftSentence({ offered }: Pick<Catching, 'offered'>, draft: NoteDraft, now: number): string | null {
+  const input = noteInputFrom(draft, now);
+  const namesOf = (kind: Exclude<TypedOther['kind'], 'setting'>, ids: readonly string[]) => [
+    ...ids.flatMap((id) => offered[kind].find((choice) => choice.id === id)?.name ?? []),
+    ...draft.others.filter((other) => other.kind === kind).map(({ name }) => name),
+  ];
+  const behaviors = namesOf('behavior', input.behaviors);
+  if (behaviors.length === 0) return null;
+  return noteSentence({
+    ...input,
+    behaviors,
+    antecedents: namesOf('antecedent', input.antecedents),
+    consequences: namesOf('consequence', input.consequences),
+    functions: namesOf('function', input.functions),
+    intensity: offered.intensity.find(({ id }) => id === input.intensityId) ?? null,
+  });
+}

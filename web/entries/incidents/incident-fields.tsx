@@ -1,0 +1,112 @@
+import { useState } from 'react';
+import type { Catching } from '~/core/entries/waiting';
+import { Labelled } from '../../platform/ui/labelled';
+import { NamesInNote } from '../../students/names-in-note';
+
+import { Chips } from './chips';
+import { HowLong, Resolved } from './how-long';
+import type { NoteDraft, TypedOther } from './incident-draft';
+import { When } from './when-fields';
+import { catchingWords } from './words';
+
+export interface NoteFieldsProps {
+  catching: Catching;
+  draft: NoteDraft;
+  messages: Record<string, string>;
+  onChange: (changes: Partial<NoteDraft>) => void;
+  /** Whether it can be said that somebody else watches too. */
+  mayBeSecond?: boolean;
+}
+
+/** Beside each other where there is room: behaviors are few, so how strong it was stands below them. */
+const columns = {
+  antecedent: 'sm:col-start-1 sm:row-span-2 sm:row-start-1',
+  behavior: 'sm:col-start-2 sm:row-start-1',
+  consequence: 'sm:col-start-3 sm:row-span-2 sm:row-start-1',
+};
+
+const lists = { antecedent: 'antecedents', behavior: 'behaviors', consequence: 'consequences' } as const;
+
+/** Everything an ABC note says, on one screen: what is tapped once is marked, tapped again it is not. */
+export function NoteFields({ catching, draft, messages, onChange, mayBeSecond = false }: NoteFieldsProps) {
+  const { offered, leftOut, discreet } = catching;
+  const words = catchingWords(discreet);
+  const [showsMore, setShowsMore] = useState(false);
+  const toggle = (list: 'antecedents' | 'behaviors' | 'consequences' | 'functions', id: string) =>
+    onChange({ [list]: draft[list].includes(id) ? draft[list].filter((one) => one !== id) : [...draft[list], id] });
+  const typed = { others: draft.others, onType: (others: TypedOther[]) => onChange({ others }) };
+  const uses = (field: (typeof leftOut)[number]) => !leftOut.includes(field);
+  const behaviors = offered.behavior.filter(({ abc, id }) => abc || draft.behaviors.includes(id));
+  return (
+    <div className="grid gap-3.5">
+      <When catching={catching} draft={draft} messages={messages} onChange={onChange} mayBeSecond={mayBeSecond} />
+      <div className="grid gap-x-6 gap-y-2.5 sm:grid-cols-3 sm:grid-rows-[auto_1fr]">
+        {(['antecedent', 'behavior', 'consequence'] as const).map((kind) => (
+          <Chips
+            key={kind}
+            kind={kind}
+            legend={words.asks[kind]}
+            choices={kind === 'behavior' ? behaviors : offered[kind]}
+            chosen={draft[lists[kind]]}
+            onToggle={(id) => toggle(lists[kind], id)}
+            message={messages[lists[kind]]}
+            typed={typed}
+            isColumn
+            className={columns[kind]}
+          />
+        ))}
+        {uses('intensity') && offered.intensity.length > 0 && (
+          <Chips
+            kind="intensity"
+            legend={words.asks.intensity}
+            choices={offered.intensity}
+            chosen={draft.intensityId ? [draft.intensityId] : []}
+            onToggle={(id) => onChange({ intensityId: draft.intensityId === id ? null : id })}
+            message={messages.intensityId}
+            className="sm:col-start-2 sm:row-start-2"
+          />
+        )}
+      </div>
+      <button
+        type="button"
+        aria-expanded={showsMore}
+        onClick={() => setShowsMore(!showsMore)}
+        className="min-h-11 justify-self-start text-small underline underline-offset-2 sm:hidden"
+      >
+        {showsMore ? 'Less' : words.more}
+      </button>
+      <div className={`grid gap-3.5 ${showsMore ? '' : 'max-sm:hidden'}`}>
+        <div className="flex flex-wrap gap-x-8 gap-y-3">
+          {uses('duration') && <HowLong draft={draft} onChange={onChange} words={words} message={messages.seconds} />}
+          {uses('resolved') && (
+            <Resolved draft={draft} onChange={onChange} words={words} message={messages.resolvedAfter} />
+          )}
+        </div>
+        <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
+          {uses('function') && offered.function.length > 0 && (
+            <Chips
+              kind="function"
+              legend={words.asks.function}
+              choices={offered.function}
+              chosen={draft.functions}
+              onToggle={(id) => toggle('functions', id)}
+              message={messages.functions}
+              typed={typed}
+            />
+          )}
+          <div className="min-w-64 grow">
+            <Labelled label={words.words} message={messages.note}>
+              <textarea
+                rows={1}
+                value={draft.note}
+                onChange={(event) => onChange({ note: event.target.value })}
+                className="textarea min-h-11 w-full"
+              />
+            </Labelled>
+            {!discreet && <NamesInNote studentId={catching.student.id} text={draft.note} />}
+          </div>
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,324 @@
+import { Minus, Plus } from 'lucide-react';
+import { useCallback, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { v4 as newId } from 'uuid';
+import { longDate, weekday } from '~/core/calendar/iso-date';
+import { blockAt, hoursOf } from '~/core/calendar/timetable';
+import type { TalliesInput } from '~/core/entries/incidents/incident-input';
+import { tallySentence } from '~/core/entries/incidents/incident-sentence';
+import type { Catching, OfferedChoice } from '~/core/entries/waiting';
+import { database } from '~/server/platform/db/current';
+import { may } from '~/server/students/rights';
+import { studentFor } from '~/server/students/students';
+import { type Clock, isRunning, secondsOn, started, stopped, stoppedClock, stopwatch } from '../../measures/clock';
+import { useNow } from '../../measures/use-now';
+import { answering } from '../../platform/http/answering';
+import { askerOf, idFrom } from '../../platform/http/asker';
+import { draftStore } from '../../platform/offline/device-store';
+import { SaveBar } from '../../platform/offline/save-bar';
+import { useWaiting } from '../../platform/offline/waiting';
+import { Labelled, LabelledInput, LabelledSelect } from '../../platform/ui/labelled';
+import { MarginTitle, Page } from '../../platform/ui/page';
+import { KeptDraft } from '../kept-draft';
+import { useKeptDraft } from '../use-kept-draft';
+import type { Route } from './+types/record-count';
+import { NothingToChoose } from './record-incident';
+import { catchingOf } from './recording';
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const asker = askerOf(context);
+  const student = await studentFor(database(), asker.actor, idFrom(params.studentId), 'observe');
+  return { catching: await catchingOf(database(), asker, student), maySetUp: may(student, 'setUp') };
+});
+
+export const meta: Route.MetaFunction = () => [{ title: 'Tally · Gentle Margin' }];
+
+/** What is counted of one behavior; null until it is touched. */
+interface Counting {
+  id: string;
+  count: number | null;
+  clock: Clock;
+}
+
+interface TallyDraft {
+  on: string;
+  time: string;
+  part: string | null;
+  minutes: string;
+  observerId: string;
+  besideId: string | null;
+  counting: Record<string, Counting>;
+}
+
+export default function CatchTally({ loaderData: { catching, maySetUp } }: Route.ComponentProps) {
+  const { student, offered } = catching;
+  const behaviors = offered.behavior.filter(({ counted, timed }) => counted || timed);
+  if (behaviors.length === 0) return <NothingToChoose student={student} maySetUp={maySetUp} />;
+  return <Tally key={student.id} catching={catching} behaviors={behaviors} />;
+}
+
+/** The part of the day that is on, else the last that was: most tallies are written at its end. */
+function partNow({ timetable, wall }: Catching) {
+  const today = timetable.filter((block) => block.weekday === weekday(wall.on));
+  return blockAt(timetable, wall) ?? today.filter(({ to }) => to <= wall.time).at(-1) ?? null;
+}
+
+function emptyTally(catching: Catching, behaviors: readonly OfferedChoice[]): TallyDraft {
+  const block = partNow(catching);
+  const { on, time } = catching.wall;
+  return {
+    on,
+    time: block ? block.from : time,
+    part: block?.part ?? null,
+    minutes: block ? String(Math.round(60 * hoursOf(block))) : '',
+    observerId: catching.personId,
+    besideId: null,
+    counting: Object.fromEntries(behaviors.map(({ id }) => [id, { id: newId(), count: null, clock: stoppedClock }])),
+  };
+}
+
+const isTallyTouched = ({ counting }: TallyDraft) => Object.values(counting).some(isCounted);
+const isCounted = ({ count, clock }: Counting) => count !== null || clock.before > 0 || isRunning(clock);
+
+/** What is sent: only what was touched. */
+function talliesFrom(draft: TallyDraft, behaviors: readonly OfferedChoice[], now: number): TalliesInput {
+  const { on, time, part, observerId, besideId } = draft;
+  return {
+    ...(besideId && { besideId }),
+    tallies: behaviors.flatMap(({ id: behaviorId, timed }) => {
+      const counting = draft.counting[behaviorId];
+      if (!counting || !isCounted(counting)) return [];
+      const { id, count, clock } = counting;
+      const seconds = timed ? Math.round(secondsOn(clock, now)) : null;
+      const minutes = Number(draft.minutes.trim().replace(',', '.')) || 0;
+      return [{ id, on, time, observerId, behaviorId, part, minutes, count: count ?? 1, seconds, note: '' }];
+    }),
+  };
+}
+
+function Tally({ catching, behaviors }: { catching: Catching; behaviors: OfferedChoice[] }) {
+  const { student, personId, people, timetable, discreet } = catching;
+  const [draft, setDraft] = useState(() => emptyTally(catching, behaviors));
+  const draftKey = `${personId} ${student.id} tally`;
+  const bringBack = useCallback(
+    (found: TallyDraft) => setDraft((empty) => ({ ...found, counting: { ...empty.counting, ...found.counting } })),
+    [],
+  );
+  const kept = useKeptDraft(draftKey, draft, isTallyTouched, bringBack);
+  const change = (changes: Partial<TallyDraft>) => setDraft((before) => ({ ...before, ...changes }));
+  const count = (id: string, changes: Partial<Counting>) =>
+    setDraft((before) => {
+      const counting = before.counting[id];
+      return counting ? { ...before, counting: { ...before.counting, [id]: { ...counting, ...changes } } } : before;
+    });
+  const now = useNow(Object.values(draft.counting).some(({ clock }) => isRunning(clock)));
+  const input = talliesFrom(draft, behaviors, now);
+  const nameOf = (id: string) => behaviors.find((behavior) => behavior.id === id)?.name ?? '';
+  const said = input.tallies.map((tally) => tallySentence({ ...tally, behavior: nameOf(tally.behaviorId) }));
+  const { save, isBusy, messages } = useSaveTallies(catching, draftKey, said, () =>
+    setDraft(emptyTally(catching, behaviors)),
+  );
+  const today = timetable.filter((block) => draft.on !== '' && block.weekday === weekday(draft.on));
+  const messageOf = (field: string) =>
+    messages[field] ?? Object.entries(messages).find(([name]) => name.endsWith(`.${field}`))?.[1];
+  return (
+    <Page
+      marginName="How it will read"
+      margin={
+        <div className="flex flex-col lg:sticky lg:top-6 lg:h-[calc(100dvh-6.5rem)]">
+          <MarginTitle>{discreet ? 'In short' : 'How it will read'}</MarginTitle>
+          <div aria-live="polite" className="grid gap-2">
+            {said.length === 0 && (
+              <p className="text-ink-2">
+                Nothing yet. “None occurred” counts too: it is what makes a rate a rate. What is not touched stays
+                blank.
+              </p>
+            )}
+            {said.map((sentence) => (
+              <p key={sentence}>{sentence}</p>
+            ))}
+          </div>
+          <SaveBar
+            isBusy={isBusy}
+            message={messages.form}
+            onSave={() => save(talliesFrom(draft, behaviors, Date.now()))}
+          />
+        </div>
+      }
+    >
+      <header className="flex flex-wrap items-baseline gap-x-4">
+        <h1 className="text-2xl">
+          Tally <span className="text-ink-3">{student.shortName}</span>
+        </h1>
+        <KeptDraft kept={kept} onStartOver={() => setDraft(emptyTally(catching, behaviors))} />
+      </header>
+      <p className="mt-1 text-small text-ink-2">{draft.on && longDate(draft.on)}</p>
+      <div className="flex flex-col max-sm:pb-28">
+        <div className="mt-2 grid grid-cols-2 gap-3 rounded-box border border-rule bg-wash p-3 lg:grid-cols-6">
+          <Labelled label="Part of the day">
+            <select
+              className="select w-full"
+              value={draft.part ?? ''}
+              onChange={(event) => {
+                const block = today.find(({ part }) => part === event.target.value);
+                change(
+                  block
+                    ? { part: block.part, time: block.from, minutes: String(Math.round(60 * hoursOf(block))) }
+                    : { part: null },
+                );
+              }}
+            >
+              <option value="">Outside the day</option>
+              {[...new Set(today.map(({ part }) => part))].map((part) => (
+                <option key={part}>{part}</option>
+              ))}
+            </select>
+          </Labelled>
+          <LabelledInput
+            label="Minutes watched"
+            value={draft.minutes}
+            message={messageOf('minutes')}
+            onChange={(minutes) => change({ minutes })}
+          />
+          <LabelledInput
+            label="Date"
+            type="date"
+            max={catching.wall.on}
+            value={draft.on}
+            message={messageOf('on')}
+            onChange={(on) => change({ on })}
+          />
+          <LabelledInput
+            label="From"
+            type="time"
+            value={draft.time}
+            message={messageOf('time')}
+            onChange={(time) => change({ time })}
+          />
+          <LabelledSelect
+            label="Observer"
+            value={draft.observerId}
+            options={people}
+            message={messageOf('observerId')}
+            onChange={(id) => change({ observerId: id ?? '' })}
+          />
+          <LabelledSelect
+            label="Second observer beside"
+            value={draft.besideId}
+            none="Nobody"
+            options={people.filter(({ id }) => id !== draft.observerId)}
+            message={messageOf('besideId')}
+            onChange={(besideId) => change({ besideId })}
+          />
+        </div>
+        <ul className="mt-4 grid gap-3 max-sm:order-first sm:pb-28 lg:pb-6">
+          {behaviors.map((behavior) => (
+            <CountRow
+              key={behavior.id}
+              behavior={behavior}
+              counting={draft.counting[behavior.id]}
+              now={now}
+              message={messageOf('seconds')}
+              onChange={(changes) => count(behavior.id, changes)}
+            />
+          ))}
+        </ul>
+      </div>
+    </Page>
+  );
+}
+
+interface CountRowProps {
+  behavior: OfferedChoice;
+  counting: Counting | undefined;
+  now: number;
+  message: string | undefined;
+  onChange: (changes: Partial<Counting>) => void;
+}
+
+/** One behavior: a tap for each time, “none occurred” for none. */
+function CountRow({ behavior, counting, now, message, onChange }: CountRowProps) {
+  if (!counting) return null;
+  const { count, clock } = counting;
+  const runs = isRunning(clock);
+  return (
+    <li className="flex flex-wrap items-center gap-3 rounded-box border border-rule bg-sheet p-3">
+      <h2 className="min-w-40 grow text-lg">{behavior.name}</h2>
+      {message && <p className="text-small font-semibold text-clay-deep">{message}</p>}
+      <button
+        type="button"
+        aria-pressed={count === 0}
+        onClick={() => onChange({ count: count === 0 ? null : 0 })}
+        className="btn h-14 px-4 aria-pressed:bg-fern-wash"
+      >
+        None occurred
+      </button>
+      {behavior.timed && (
+        <button
+          type="button"
+          aria-pressed={runs}
+          onClick={() =>
+            onChange({
+              clock: runs ? stopped(clock, Date.now()) : started(clock, Date.now()),
+              ...(!runs && { count: (count ?? 0) + 1 }),
+            })
+          }
+          className="btn h-14 px-4"
+        >
+          {runs ? 'Stop' : 'Time it'} <span className="tabular-nums">{stopwatch(secondsOn(clock, now))}</span>
+        </button>
+      )}
+      <button
+        type="button"
+        aria-label={`One less of ${behavior.name}`}
+        disabled={!count}
+        onClick={() => onChange({ count: Math.max(0, (count ?? 0) - 1) })}
+        className="btn h-14 w-14"
+      >
+        <Minus size={18} aria-hidden />
+      </button>
+      <output aria-label={`Count of ${behavior.name}`} className="display w-12 text-center text-3xl">
+        {count ?? '–'}
+      </output>
+      <button
+        type="button"
+        aria-label={`One more of ${behavior.name}`}
+        onClick={() => onChange({ count: (count ?? 0) + 1 })}
+        className="btn btn-primary h-14 w-24 max-sm:grow"
+      >
+        <Plus size={22} aria-hidden />
+      </button>
+    </li>
+  );
+}
+
+/** Saves what was counted; without the server it waits on this device. */
+function useSaveTallies(catching: Catching, draftKey: string, said: string[], onDone: () => void) {
+  const { student, personId } = catching;
+  const waiting = useWaiting();
+  const navigate = useNavigate();
+  const [messages, setMessages] = useState<Record<string, string>>({});
+  const [isBusy, setBusy] = useState(false);
+  const isSaving = useRef(false);
+  const save = async (tallies: TalliesInput) => {
+    const missing = tallies.tallies.length === 0;
+    if (missing) return setMessages({ form: 'Nothing is counted yet. Count, or say that none occurred.' });
+    if (tallies.tallies.some(({ minutes }) => !(minutes > 0))) {
+      return setMessages({ minutes: 'Say how long you watched.', form: 'One thing is missing: how long you watched.' });
+    }
+    if (isSaving.current) return;
+    isSaving.current = true;
+    setBusy(true);
+    const { id, shortName } = student;
+    const whose = { id: newId(), personId, student: { id, shortName }, savedAt: Date.now(), problem: null };
+    const [sent] = await waiting.save([{ kind: 'tallies', tallies, said, ...whose }]);
+    isSaving.current = false;
+    setBusy(false);
+    if (sent?.is === 'refused') return setMessages(sent.messages);
+    setMessages({});
+    await draftStore.forget(draftKey).catch(() => {});
+    if (sent?.is === 'saved') return navigate(`/students/${student.id}/behavior`);
+    onDone();
+  };
+  return { save, isBusy, messages };
+}

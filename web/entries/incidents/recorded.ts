@@ -1,0 +1,72 @@
+import { data } from 'react-router';
+import { z } from 'zod';
+import { noteInput, talliesInput } from '~/core/entries/incidents/incident-input';
+import { counted } from '~/core/words/counting';
+import { readable } from '~/core/words/readable';
+import { recordTallies } from '~/server/entries/incidents/counts';
+import { recordNote } from '~/server/entries/incidents/record-incident';
+import { database } from '~/server/platform/db/current';
+import { Invalid, NotFound } from '~/server/platform/failures';
+import { studentFor } from '~/server/students/students';
+import { answering } from '../../platform/http/answering';
+import { askerOf, idFrom } from '../../platform/http/asker';
+import { sayNext } from '../../platform/http/cookies';
+import { jsonOf, refusedWith } from '../../platform/http/json-of';
+import type { Route } from './+types/recorded';
+
+const sent = z.object({
+  personId: z.uuid(),
+  note: z.looseObject({}).optional(),
+  tallies: z.looseObject({}).optional(),
+});
+
+/** Takes an ABC note or tallies of a student, at once or from a device on which they waited. */
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, school, wall, now, discreet } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  await studentFor(database(), actor, studentId, 'observe');
+  const body = sent.safeParse(await jsonOf(request));
+  if (!body.success) return refusedWith({ form: 'This cannot be read.' });
+  // Somebody else has signed in on this device since: what waits there is not theirs.
+  if (body.data.personId !== actor.personId) return data(null, { status: 409 });
+  const moment = { wall, now, timeZone: school.timeZone };
+  try {
+    if (body.data.note) {
+      const input = readable(noteInput).safeParse(body.data.note);
+      if (!input.success) return refusedWith(messagesIn(input.error));
+      const { firstName, initials } = await recordNote(database(), actor, studentId, input.data, moment);
+      const link = { to: `/students/${studentId}/notes/${input.data.id}`, label: 'See it' };
+      const text = discreet ? `Saved for ${initials}.` : `Saved for ${firstName}: an ABC note.`;
+      return data({ ids: [input.data.id] }, { headers: await sayNext({ text, link }) });
+    }
+    const input = readable(talliesInput).safeParse(body.data.tallies);
+    if (!input.success) return refusedWith(messagesIn(input.error));
+    const { firstName, initials } = await recordTallies(database(), actor, studentId, input.data, moment);
+    const ids = input.data.tallies.map(({ id }) => id);
+    const text = `Saved for ${discreet ? initials : firstName}: ${counted(ids.length, 'tally', 'tallies')}.`;
+    return data({ ids }, { headers: await sayNext({ text }) });
+  } catch (error) {
+    if (error instanceof Invalid) return refusedWith(error.fields);
+    throw error;
+  }
+});
+
+/** Messages by field; those of a tally under its place and field, and the whole under `form`. */
+export function messagesIn(error: z.ZodError): Record<string, string> {
+  const messages: Record<string, string> = {};
+  for (const { path, message } of error.issues) {
+    const [field, at, inner] = path;
+    const name =
+      field === 'tallies'
+        ? inner === undefined
+          ? 'form'
+          : `tallies.${String(at)}.${String(inner)}`
+        : String(field ?? 'form');
+    messages[name] ??= message;
+  }
+  return messages;
+}
+
+export const loader = answering(async () => {
+  throw new NotFound('There is only something to send here.');
+});

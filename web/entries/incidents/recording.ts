@@ -1,0 +1,71 @@
+import { type Choice, type ChoiceKind, choiceKinds } from '~/core/entries/incidents/choice';
+import type { Catching, RepeatedNote } from '~/core/entries/waiting';
+import { discreetChoices, discreetStudent } from '~/core/goals/discreet';
+import { choicesOf, fieldsLeftOut } from '~/server/entries/incidents/choices';
+import { type Note, namingOf, newestNotes } from '~/server/entries/incidents/incidents';
+import type { Database } from '~/server/platform/db/database';
+import { type Student, supportTeam } from '~/server/students/students';
+import { timetablesOf } from '~/server/students/timetable';
+import type { Asker } from '../../platform/http/asker';
+
+/**
+ * What an incident or a tally of a student is caught with.
+ *
+ * @param student  from `studentFor`
+ * @param including  ids of choices that are offered here although they are not any more: those of a note that is changed
+ */
+export async function catchingOf(
+  db: Database,
+  { actor, person, wall, discreet }: Asker,
+  student: Student,
+  including: readonly string[] = [],
+): Promise<Catching> {
+  const [stored, leftOut, team, timetables, notes] = await Promise.all([
+    choicesOf(db, student.id),
+    fieldsLeftOut(db, student.id),
+    supportTeam(db, student.id, actor.today),
+    timetablesOf(db, [student.id]),
+    newestNotes(db, [student.id], { limit: 1, recordedBy: person.id }),
+  ]);
+  const choices = discreet ? discreetChoices(stored) : stored;
+  const { choices: standing } = namingOf(choices);
+  const kept = new Set(including.map((id) => standing.get(id)?.id ?? id));
+  const isOffered = ({ id, state, mergedInto }: Choice) => (state === 'offered' && mergedInto === null) || kept.has(id);
+  const offered = (kind: ChoiceKind) =>
+    choices
+      .filter((choice) => choice.kind === kind && isOffered(choice))
+      .map(({ id, name, words, placeId, abc, counted, timed }) => ({ id, name, words, placeId, abc, counted, timed }));
+  const { id, shortName, firstName } = discreet ? discreetStudent(student) : student;
+  const offeredByKind = Object.fromEntries(choiceKinds.map((kind) => [kind, offered(kind)])) as Catching['offered'];
+  return {
+    student: { id, shortName, firstName },
+    offered: offeredByKind,
+    leftOut,
+    people: team.map((member) => ({ id: member.id, name: member.shortName })),
+    timetable: (timetables.get(id) ?? []).map(({ weekday, part, from, to, setting }) => ({
+      ...{ weekday, part, from, to, setting },
+    })),
+    personId: person.id,
+    wall,
+    last: notes[0] ? repeated(notes[0], offeredByKind, (one) => standing.get(one)?.id ?? one) : null,
+    discreet,
+  };
+}
+
+/** What of a note can be chosen again: merged choices by the one that stands for them, retired ones left out. */
+function repeated(note: Note, offered: Catching['offered'], standing: (id: string) => string): RepeatedNote | null {
+  const still = (kind: ChoiceKind, ids: readonly (string | null)[]) =>
+    [...new Set(ids.flatMap((id) => (id ? standing(id) : [])))].filter((id) =>
+      offered[kind].some((choice) => choice.id === id),
+    );
+  const behaviors = still('behavior', note.behaviors);
+  if (behaviors.length === 0) return null;
+  return {
+    behaviors,
+    settingId: still('setting', [note.settingId])[0] ?? null,
+    antecedents: still('antecedent', note.antecedents),
+    consequences: still('consequence', note.consequences),
+    functions: still('function', note.functions),
+    intensityId: still('intensity', [note.intensityId])[0] ?? null,
+  };
+}

@@ -1,0 +1,58 @@
+import { data, Link } from 'react-router';
+import { v4 as newId } from 'uuid';
+import { choicesInput } from '~/core/entries/incidents/choice';
+import { choicesSetUp, saveChoices } from '~/server/entries/incidents/edit-choices';
+import { database } from '~/server/platform/db/current';
+import { mustSetUp } from '~/server/school/administrators';
+import { settings } from '~/server/school/school';
+import { answering } from '../../platform/http/answering';
+import { askerOf } from '../../platform/http/asker';
+import { sayNext } from '../../platform/http/cookies';
+import { formOf } from '../../platform/http/form-of';
+import { submitted } from '../../platform/http/submitted';
+import { MarginTitle, Page } from '../../platform/ui/page';
+import type { Route } from './+types/school-choices';
+import { ChoicesForm } from './choices-form';
+
+export const loader = answering(async ({ context }: Route.LoaderArgs) => {
+  const { actor } = askerOf(context);
+  const { input } = await choicesSetUp(database(), actor, null, newId);
+  return { input, places: await settings(database(), actor.schoolId) };
+});
+
+export const action = answering(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  await mustSetUp(database(), actor);
+  const { refused } = await submitted(await formOf(request), choicesInput, (input) =>
+    saveChoices(database(), actor, null, input, now),
+  );
+  if (refused) return refused;
+  return data({ result: undefined }, { headers: await sayNext({ text: 'The starting lists are saved.' }) });
+});
+
+export const meta: Route.MetaFunction = () => [{ title: 'Starting lists · Gentle Margin' }];
+
+export default function SchoolChoices({ loaderData: { input, places }, actionData }: Route.ComponentProps) {
+  return (
+    <Page
+      marginName="What they are for"
+      margin={
+        <>
+          <MarginTitle>What they are for</MarginTitle>
+          <div className="grid gap-3 text-small text-ink-2">
+            <p>A student whose behavior begins to be followed begins with these lists, and then has their own.</p>
+            <p>A change here changes no student’s lists, and no note.</p>
+            <p>
+              <Link to="/school" className="font-semibold underline underline-offset-2">
+                To the school
+              </Link>
+            </p>
+          </div>
+        </>
+      }
+    >
+      <h1 className="text-3xl">Starting lists</h1>
+      <ChoicesForm input={input} places={places} result={actionData?.result} isForStudent={false} backTo="/school" />
+    </Page>
+  );
+}

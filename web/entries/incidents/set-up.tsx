@@ -1,0 +1,304 @@
+import { getFormProps, type SubmissionResult, useForm } from '@conform-to/react';
+import { data, Form, Link, useFetcher } from 'react-router';
+import { v4 as newId } from 'uuid';
+import { z } from 'zod';
+import { shortDate, weekdayName } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
+import { type ChoicesInput, choiceKinds, choicesInput, kindWords } from '~/core/entries/incidents/choice';
+import { type OwnTimetableInput, ownTimetableInput } from '~/core/school/school-input';
+import { earlierDefinitions } from '~/server/entries/incidents/choices';
+import { choicesSetUp, mergeChoices, offerChoice, saveChoices } from '~/server/entries/incidents/edit-choices';
+import { database } from '~/server/platform/db/current';
+import { Invalid } from '~/server/platform/failures';
+import { settings } from '~/server/school/school';
+import { studentFor } from '~/server/students/students';
+import { ownDayParts, saveOwnDayParts } from '~/server/students/timetable';
+import { answering } from '../../platform/http/answering';
+import { askerOf, idFrom } from '../../platform/http/asker';
+import { sayNext } from '../../platform/http/cookies';
+import { formOf } from '../../platform/http/form-of';
+import { submitted } from '../../platform/http/submitted';
+import { Covered } from '../../platform/ui/covered';
+import { FormMessage } from '../../platform/ui/fields';
+import { CheckList, SelectField, TextField } from '../../platform/ui/form-fields';
+import { MarginTitle, Page } from '../../platform/ui/page';
+import { readForm } from '../../platform/ui/read-form';
+import { Rows } from '../../platform/ui/rows';
+import type { Route } from './+types/set-up';
+import { ChoicesForm } from './choices-form';
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const student = await studentFor(database(), actor, studentId, 'setUp');
+  if (discreet) return null;
+  const [{ isNew, input, besides }, earlier, places, dayParts] = await Promise.all([
+    choicesSetUp(database(), actor, studentId, newId),
+    earlierDefinitions(database(), studentId),
+    settings(database(), actor.schoolId),
+    ownDayParts(database(), studentId),
+  ]);
+  return {
+    student: { id: student.id, shortName: student.shortName },
+    isNew,
+    input,
+    besides,
+    earlier: earlier.map(({ until, ...rest }) => ({ ...rest, until: wallTime(until, school.timeZone).on })),
+    places,
+    weekdays: [...school.calendar.weekdays],
+    dayParts: dayParts.map((part) => ({ ...part, weekdays: part.weekdays.map(String) })),
+  };
+});
+
+const small = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('offer'), id: z.uuid() }),
+  z.object({ intent: z.literal('merge'), from: z.uuid(), into: z.uuid() }),
+]);
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  await studentFor(database(), actor, studentId, 'setUp');
+  const form = await formOf(request);
+  const asked = small.safeParse(Object.fromEntries(form));
+  if (asked.success) {
+    try {
+      if (asked.data.intent === 'offer') await offerChoice(database(), actor, studentId, asked.data.id, now);
+      else await mergeChoices(database(), actor, studentId, asked.data, now);
+    } catch (error) {
+      if (!(error instanceof Invalid)) throw error;
+      return data(
+        { of: 'merge' as const, result: undefined, message: Object.values(error.fields).join(' ') },
+        { status: 400 },
+      );
+    }
+    const text = asked.data.intent === 'offer' ? 'It is a choice now.' : 'They are one now, in old notes too.';
+    return data({ of: 'merge' as const, result: undefined, message: null }, { headers: await sayNext({ text }) });
+  }
+  if (form.get('intent') === 'timetable') {
+    const { refused } = await submitted(form, ownTimetableInput, (input) =>
+      saveOwnDayParts(database(), actor, studentId, input),
+    );
+    if (refused) return data({ of: 'timetable' as const, result: refused.data.result, message: null }, { status: 400 });
+    return data(
+      { of: 'timetable' as const, result: undefined, message: null },
+      { headers: await sayNext({ text: 'The timetable is saved.' }) },
+    );
+  }
+  const { refused } = await submitted(form, choicesInput, (input) =>
+    saveChoices(database(), actor, studentId, input, now),
+  );
+  if (refused) return data({ of: 'choices' as const, result: refused.data.result, message: null }, { status: 400 });
+  return data(
+    { of: 'choices' as const, result: undefined, message: null },
+    { headers: await sayNext({ text: 'What is noted is saved.' }) },
+  );
+});
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `What is noted of ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+];
+
+type Loaded = NonNullable<Route.ComponentProps['loaderData']>;
+
+export default function SetUp({ loaderData, actionData }: Route.ComponentProps) {
+  if (!loaderData) return <Covered what="What is noted" />;
+  const { student, isNew, input, besides, earlier, places } = loaderData;
+  const resultOf = (of: 'choices' | 'timetable') => (actionData?.of === of ? actionData.result : undefined);
+  return (
+    <Page
+      marginName="Besides"
+      margin={
+        <div className="grid gap-7">
+          <Besides besides={besides} />
+          {!isNew && <Merge key={JSON.stringify(input)} input={input} message={actionData?.message ?? null} />}
+          <OwnTimetable key={student.id} loaded={loaderData} result={resultOf('timetable')} />
+          {earlier.length > 0 && <Earlier earlier={earlier} />}
+        </div>
+      }
+    >
+      <p className="text-small">
+        <Link to={`/students/${student.id}/behavior`} className="text-ink-2 underline underline-offset-2">
+          {student.shortName} · Behavior
+        </Link>
+      </p>
+      <h1 className="mt-1 text-3xl">What is noted</h1>
+      {isNew && (
+        <p className="mt-2 max-w-2xl text-ink-2">
+          These are the school’s starting lists. Keep what fits {student.shortName}, reword it, add to it. Nothing is
+          saved yet.
+        </p>
+      )}
+      <ChoicesForm
+        key={`${student.id} ${isNew} ${besides.length}`}
+        input={input}
+        places={places}
+        result={resultOf('choices')}
+        isForStudent
+        backTo={`/students/${student.id}/behavior`}
+      />
+    </Page>
+  );
+}
+
+/** What was typed into notes, and what was retired: one tap offers it. */
+function Besides({ besides }: Pick<Loaded, 'besides'>) {
+  const fetcher = useFetcher();
+  const groups = [
+    { state: 'other', title: 'Typed into notes', does: 'Make it a choice' },
+    { state: 'retired', title: 'Retired', does: 'Bring it back' },
+  ];
+  return (
+    <section>
+      <MarginTitle about="Notes that name them keep them.">Not offered</MarginTitle>
+      {besides.length === 0 && <p className="text-small text-ink-2">Everything is offered.</p>}
+      {groups.map(({ state, title, does }) => {
+        const own = besides.filter((choice) => choice.state === state);
+        return (
+          own.length > 0 && (
+            <div key={state} className="mb-3">
+              <h3 className="text-base">{title}</h3>
+              <ul>
+                {own.map(({ id, name, kind }) => (
+                  <li
+                    key={id}
+                    className="flex items-center gap-2 border-b border-dotted border-ink-3/50 py-1.5 text-small"
+                  >
+                    <span className="grow">
+                      {name} <span className="text-ink-3">({kindWords[kind].one})</span>
+                    </span>
+                    <fetcher.Form method="post">
+                      <input type="hidden" name="id" value={id} />
+                      <button
+                        type="submit"
+                        name="intent"
+                        value="offer"
+                        aria-label={`${does}: ${name}`}
+                        className="btn btn-sm h-9"
+                      >
+                        {does}
+                      </button>
+                    </fetcher.Form>
+                  </li>
+                ))}
+              </ul>
+            </div>
+          )
+        );
+      })}
+    </section>
+  );
+}
+
+/** Two that mean the same become one; old notes follow. */
+function Merge({ input, message }: { input: ChoicesInput; message: string | null }) {
+  const groups = choiceKinds.filter((kind) => input[kind].length > 1);
+  if (groups.length === 0) return null;
+  const options = groups.map((kind) => (
+    <optgroup key={kind} label={kindWords[kind].many}>
+      {input[kind].map(({ id, name }) => (
+        <option key={id} value={id}>
+          {name}
+        </option>
+      ))}
+    </optgroup>
+  ));
+  return (
+    <section>
+      <h2 className="text-lg">Two that mean the same</h2>
+      <Form method="post" className="mt-2 grid gap-2">
+        <label className="grid gap-1">
+          <span className="text-small font-semibold">This one goes</span>
+          <select name="from" className="select w-full">
+            {options}
+          </select>
+        </label>
+        <label className="grid gap-1">
+          <span className="text-small font-semibold">into this one</span>
+          <select name="into" className="select w-full">
+            {options}
+          </select>
+        </label>
+        {message && (
+          <p role="alert" className="text-small font-semibold text-clay-deep">
+            {message}
+          </p>
+        )}
+        <button type="submit" name="intent" value="merge" className="btn h-10 justify-self-start">
+          Make them one
+        </button>
+      </Form>
+    </section>
+  );
+}
+
+const asText = (weekdays: readonly number[]) => weekdays.map(String);
+
+/** Parts of the day that are this student’s own. */
+function OwnTimetable({ loaded, result }: { loaded: Loaded; result: SubmissionResult<string[]> | undefined }) {
+  const { dayParts, places, weekdays } = loaded;
+  const [form, fields] = useForm<OwnTimetableInput>({
+    id: 'timetable',
+    lastResult: result,
+    defaultValue: { dayParts } as never,
+    onValidate: ({ formData }) => readForm(formData, ownTimetableInput),
+    shouldRevalidate: 'onInput',
+  });
+  const week = weekdays.map((day) => ({ id: String(day), name: weekdayName(day).slice(0, 3) }));
+  return (
+    <section>
+      <h2 className="text-lg">Own parts of the day</h2>
+      <p className="mt-1 mb-2 text-small text-ink-2">They stand before those of the group and of the school.</p>
+      <Form method="post" {...getFormProps(form)} className="grid gap-3">
+        <input type="hidden" name="intent" value="timetable" />
+        <FormMessage form={form} />
+        <Rows
+          form={form}
+          list={fields.dayParts}
+          what="part of the day"
+          isTall
+          blank={() => ({ part: '', from: '', to: '', weekdays: asText(weekdays) })}
+        >
+          {(row) => {
+            const { part, from, to, settingId, weekdays: on } = row.getFieldset();
+            return (
+              <div className="grid gap-2 rounded-field bg-wash p-2.5">
+                <TextField field={part} label="Part of the day" />
+                <div className="grid grid-cols-2 gap-2">
+                  <TextField field={from} label="From" type="time" />
+                  <TextField field={to} label="To" type="time" />
+                </div>
+                <SelectField field={settingId} label="Place" none="Not said" options={places} />
+                <CheckList field={on} legend="On" options={week} />
+              </div>
+            );
+          }}
+        </Rows>
+        <button type="submit" className="btn h-10 justify-self-start">
+          Save the timetable
+        </button>
+      </Form>
+    </section>
+  );
+}
+
+/** What target behaviors were called and meant before. */
+function Earlier({ earlier }: Pick<Loaded, 'earlier'>) {
+  return (
+    <details>
+      <summary className="min-h-9 cursor-pointer py-1.5 text-small underline underline-offset-2">
+        Earlier definitions
+      </summary>
+      {earlier.map(({ choiceId, name, words, unlike, until, changedBy }) => (
+        <p key={`${choiceId} ${until} ${name} ${words} ${unlike}`} className="mt-2 text-small text-ink-2">
+          <span className="text-ink-3">
+            Until {shortDate(until)}, changed by {changedBy}:
+          </span>{' '}
+          <b>{name}</b>
+          {words && `, ${words}`}
+          {unlike && ` Not: ${unlike}`}
+        </p>
+      ))}
+    </details>
+  );
+}

@@ -1,0 +1,105 @@
+import { useState } from 'react';
+import { entryDay } from '~/core/calendar/iso-date';
+import { LabelledInput, LabelledSelect } from '../../platform/ui/labelled';
+import { OtherField } from './chips';
+import { minutesBefore } from './incident-draft';
+import type { NoteFieldsProps } from './incident-fields';
+
+/** When, where and by whom; the time goes five minutes back with one tap. */
+export function When({ catching, draft, messages, onChange, mayBeSecond }: NoteFieldsProps) {
+  const [isOpen, setOpen] = useState(false);
+  const { people, offered, wall, leftOut } = catching;
+  const typedSetting = draft.others.find(({ kind }) => kind === 'setting')?.name;
+  const setting = typedSetting ?? offered.setting.find(({ id }) => id === draft.settingId)?.name;
+  const nameOf = (id: string | null) => people.find((person) => person.id === id)?.name;
+  const who = [nameOf(draft.observerId) ?? 'observer not said', draft.besideId && `beside ${nameOf(draft.besideId)}`];
+  const needsLook = ['on', 'time', 'settingId', 'observerId', 'besideId'].some((field) => messages[field]);
+  const usesSetting = !leftOut.includes('setting');
+  return (
+    <div>
+      <p className="flex flex-wrap items-center gap-x-2.5 gap-y-1 text-small text-ink-2">
+        <span>
+          {[
+            draft.on && draft.on !== wall.on && entryDay(draft.on, wall.on),
+            draft.time,
+            usesSetting && (setting ?? 'place not said'),
+            who.filter(Boolean).join(' '),
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+        </span>
+        <button
+          type="button"
+          onClick={() => onChange({ time: minutesBefore(draft.time, 5) })}
+          className="btn btn-sm h-9 pointer-coarse:h-11"
+        >
+          5 min earlier
+        </button>
+        <button
+          type="button"
+          aria-expanded={isOpen || needsLook}
+          onClick={() => setOpen(!isOpen)}
+          className="min-h-9 underline underline-offset-2 pointer-coarse:min-h-11"
+        >
+          change
+        </button>
+      </p>
+      {(isOpen || needsLook) && (
+        <div className="mt-1 grid grid-cols-2 gap-3 rounded-box border border-rule bg-wash p-3 lg:grid-cols-5">
+          <LabelledInput
+            label="Date"
+            type="date"
+            max={wall.on}
+            value={draft.on}
+            message={messages.on}
+            onChange={(on) => onChange({ on })}
+          />
+          <LabelledInput
+            label="Time"
+            type="time"
+            value={draft.time}
+            message={messages.time}
+            onChange={(time) => onChange({ time })}
+          />
+          {usesSetting && (
+            <LabelledSelect
+              label="Where"
+              value={draft.settingId}
+              none="Not said"
+              options={offered.setting}
+              message={messages.settingId}
+              onChange={(settingId) =>
+                onChange({ settingId, others: draft.others.filter(({ kind }) => kind !== 'setting') })
+              }
+            />
+          )}
+          <LabelledSelect
+            label="Observer"
+            value={draft.observerId}
+            options={people}
+            message={messages.observerId}
+            onChange={(observerId) => onChange({ observerId: observerId ?? '' })}
+          />
+          {mayBeSecond && (
+            <LabelledSelect
+              label="Second observer beside"
+              value={draft.besideId}
+              none="Nobody: this is the only one"
+              options={people.filter(({ id }) => id !== draft.observerId)}
+              message={messages.besideId}
+              onChange={(besideId) => onChange({ besideId })}
+            />
+          )}
+          {usesSetting && (
+            <OtherField
+              kind="setting"
+              others={draft.others}
+              onType={(others) => onChange({ others })}
+              label="Another place"
+            />
+          )}
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,50 @@
+import { type ChoiceKind, kindWords } from '~/core/entries/incidents/choice';
+
+/** What the note’s screen calls its parts. */
+export interface CatchingWords {
+  title: string;
+  asks: Record<ChoiceKind, string>;
+  howLong: string;
+  resolved: string;
+  words: string;
+  reads: string;
+  again: string;
+  begin: string;
+  more: string;
+}
+
+const asks = Object.fromEntries(Object.entries(kindWords).map(([kind, words]) => [kind, words.asks]));
+
+const inTheOpen: CatchingWords = {
+  title: 'An incident',
+  asks: asks as CatchingWords['asks'],
+  howLong: 'How long it lasted',
+  resolved: 'Was it resolved?',
+  words: 'A word about it',
+  reads: 'How it will read',
+  again: 'It happened again',
+  begin: 'Tap what happened. What is not tapped stays blank.',
+  more: 'More: how long, resolved, words',
+};
+
+/** The same for a screen that a passing student may see: nothing that says what it is about. */
+const discreetly: CatchingWords = {
+  title: 'A note',
+  asks: {
+    behavior: 'Then',
+    antecedent: 'First',
+    consequence: 'Last',
+    setting: 'Where',
+    intensity: 'Step',
+    function: 'Also',
+  },
+  howLong: 'Minutes',
+  resolved: 'Done?',
+  words: 'Words',
+  reads: 'In short',
+  again: 'Again',
+  begin: 'What is not tapped stays blank.',
+  more: 'More',
+};
+
+export const catchingWords = (discreet: boolean) => (discreet ? discreetly : inTheOpen);

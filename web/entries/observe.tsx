@@ -1,0 +1,35 @@
+import { database } from '~/server/platform/db/current';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import type { Route } from './+types/observe';
+import { observing } from './load';
+import { ObservingPage } from './observing-page';
+
+export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
+  const studentId = idFrom(params.studentId);
+  const loaded = await observing(database(), askerOf(context), [{ studentId, goalIds: null }]);
+  const first = new URL(request.url).searchParams.get('goal');
+  const students = loaded.students.map((student) => ({
+    ...student,
+    goals: student.goals.toSorted((a, b) => Number(b.id === first) - Number(a.id === first)),
+  }));
+  return { ...loaded, students, studentId };
+});
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `Observing ${loaderData?.students[0]?.shortName ?? ''} · Gentle Margin` },
+];
+
+export default function Observe({ loaderData }: Route.ComponentProps) {
+  const { studentId, students, personId } = loaderData;
+  // Another student is another session: nothing of the last one may stay.
+  return (
+    <ObservingPage
+      key={studentId}
+      {...loaderData}
+      title={`Observing ${students[0]?.shortName ?? ''}`}
+      draftKey={`${personId} ${studentId}`}
+      doneTo={`/students/${studentId}`}
+    />
+  );
+}

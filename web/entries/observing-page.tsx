@@ -1,0 +1,300 @@
+import { type Dispatch, memo, useCallback, useReducer, useRef, useState } from 'react';
+import { useNavigate, useRevalidator } from 'react-router';
+import { v4 as newId } from 'uuid';
+import { entryField } from '~/core/entries/observation';
+import type { WaitingSession } from '~/core/entries/waiting';
+import { counted, listed } from '~/core/words/counting';
+import { draftStore } from '../platform/offline/device-store';
+import { SaveBar } from '../platform/offline/save-bar';
+import type { Sent } from '../platform/offline/send';
+import { useWaiting } from '../platform/offline/waiting';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { useSay } from '../platform/ui/toasts';
+import { useKey } from '../platform/ui/use-key';
+import {
+  type DraftChange,
+  draftReducer,
+  inputFrom,
+  isMarked,
+  isTouched,
+  momentOf,
+  type SessionDraft,
+  untouched,
+} from './draft';
+import { GoalCard } from './goal-card';
+import { BesideLastFive, HowItReads } from './how-it-reads';
+import { KeptDraft } from './kept-draft';
+import type { ObservedStudent, Observing } from './load';
+import { SessionLine } from './session-line';
+import { useKeptDraft } from './use-kept-draft';
+import { useObservingKeys } from './use-observing-keys';
+import { useWallClock } from './use-wall-clock';
+
+interface ObservingProps extends Observing {
+  title: string;
+  /** Under which what is marked is kept on the device. */
+  draftKey: string;
+  /** Where to go when everything is saved. */
+  doneTo: string;
+}
+
+function emptyDraft({ students, wall, personId, placeId }: ObservingProps): SessionDraft {
+  const goals = students.flatMap((student) => student.goals);
+  return {
+    session: { on: wall.on, time: wall.time, observerId: personId, settingId: placeId },
+    timeIsChosen: false,
+    goals: Object.fromEntries(goals.map((goal) => [goal.id, untouched(newId())])),
+    openedAt: Date.now(),
+    activeGoal: goals[0]?.id ?? '',
+    selected: null,
+  };
+}
+
+/** One student, or several in one go: passed from one to the next, or side by side. */
+export function ObservingPage(props: ObservingProps) {
+  const { students, choices, wall, title, draftKey } = props;
+  const goals = students.flatMap((student) => student.goals);
+  const [draft, change] = useReducer(draftReducer, props, emptyDraft);
+  const [isBeside, setBeside] = useState(false);
+  const timeNow = useWallClock(wall);
+  const fresh = useRef(props);
+  const bringBack = useCallback((found: SessionDraft) => {
+    // Goals may have come or gone since: only those that are there now are kept.
+    const empty = emptyDraft(fresh.current);
+    const goals = Object.fromEntries(
+      Object.entries(empty.goals).map(([id, goal]) => [id, { ...goal, ...found.goals[id] }]),
+    );
+    const activeGoal = found.activeGoal in goals ? found.activeGoal : empty.activeGoal;
+    change({ type: 'replace', draft: { ...found, goals, activeGoal, selected: null } });
+  }, []);
+  const kept = useKeptDraft(draftKey, draft, isTouched, bringBack);
+  const { save: saveAnd, isBusy, messages } = useSave(props, draft, change);
+  const save = () => saveAnd({ another: false });
+
+  const active = goals.find(({ id }) => id === draft.activeGoal) ?? goals[0];
+  const here = students.find(({ id }) => id === active?.studentId) ?? students[0];
+  const shown = isBeside ? students : students.filter((student) => student === here);
+  const goTo = (student: ObservedStudent | undefined) => {
+    const goal = student?.goals[0];
+    if (goal) change({ type: 'activate', goalId: goal.id });
+    if (!isBeside) document.getElementById('page')?.scrollIntoView();
+  };
+  const step = (by: number) =>
+    here && goTo(students[(students.indexOf(here) + by + students.length) % students.length]);
+  useKey(['[', ']'], (event) => students.length > 1 && step(event.key === ']' ? 1 : -1));
+  useObservingKeys({ goals: isBeside ? goals : (here?.goals ?? []), draft, change, save });
+
+  return (
+    <Page
+      marginName="How it will read"
+      margin={
+        <div className="flex flex-col lg:sticky lg:top-6 lg:h-[calc(100dvh-6.5rem)]">
+          {here && <MarginTitle about={`in ${here.firstName}’s report`}>How it will read</MarginTitle>}
+          <HowItReads goals={here?.goals ?? []} draft={draft} choices={choices} />
+          {active && <BesideLastFive goal={active} draft={draft} />}
+          <SaveBar
+            isBusy={isBusy}
+            message={messages.form}
+            onSave={save}
+            onSaveAndAnother={() => saveAnd({ another: true })}
+          />
+        </div>
+      }
+    >
+      <header className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        <h1 className="text-2xl">{title}</h1>
+        <KeptDraft kept={kept} onStartOver={() => change({ type: 'replace', draft: emptyDraft(props) })} />
+      </header>
+      <SessionLine
+        session={{
+          ...draft.session,
+          ...(students.length === 1 &&
+            momentOf(
+              draft,
+              goals.map(({ id }) => id),
+            )),
+        }}
+        choices={choices}
+        messages={messages}
+        onChange={(fields) => change({ type: 'session', fields })}
+      />
+      {students.length > 1 && (
+        <StudentSwitch
+          students={students}
+          draft={draft}
+          here={here}
+          isBeside={isBeside}
+          onChoose={goTo}
+          onBeside={setBeside}
+        />
+      )}
+      <div className={`mt-1 pb-28 lg:pb-8 ${isBeside ? besideColumns : ''}`}>
+        {shown.map((student) => (
+          <section key={student.id} aria-label={students.length > 1 ? student.shortName : undefined}>
+            {isBeside && <h2 className="mb-2 text-lg">{student.shortName}</h2>}
+            <div className="grid gap-3.5">
+              {student.goals.map((goal) => {
+                const goalDraft = draft.goals[goal.id];
+                const isActive = goal.id === active?.id;
+                return goalDraft ? (
+                  <Card
+                    key={goal.id}
+                    goal={goal}
+                    draft={goalDraft}
+                    isActive={isActive}
+                    selected={isActive ? draft.selected : null}
+                    openedAt={draft.openedAt}
+                    message={messages[entryField(goal.id)]}
+                    onChange={change}
+                    timeNow={timeNow}
+                  />
+                ) : null;
+              })}
+            </div>
+            {student.goals.length === 0 && <p className="py-8 text-ink-2">There is no goal to observe yet.</p>}
+          </section>
+        ))}
+        {students.length > 1 && !isBeside && here && students.at(-1) !== here && (
+          <button type="button" className="btn mt-4 h-11" onClick={() => step(1)}>
+            On to {students[students.indexOf(here) + 1]?.shortName} <kbd className="keycap">]</kbd>
+          </button>
+        )}
+      </div>
+    </Page>
+  );
+}
+
+const besideColumns = 'grid items-start gap-4 md:grid-cols-2 2xl:grid-cols-4';
+
+/** Only the goal that is tapped is drawn anew. */
+const Card = memo(GoalCard);
+
+interface StudentSwitchProps {
+  students: ObservedStudent[];
+  draft: SessionDraft;
+  here: ObservedStudent | undefined;
+  isBeside: boolean;
+  onChoose: (student: ObservedStudent) => void;
+  onBeside: (isBeside: boolean) => void;
+}
+
+/** Who is in the round, how much is marked of each, and who is before one now. */
+function StudentSwitch({ students, draft, here, isBeside, onChoose, onBeside }: StudentSwitchProps) {
+  const markedOf = ({ goals }: ObservedStudent) =>
+    goals.filter(({ id }) => draft.goals[id] && isMarked(draft.goals[id])).length;
+  return (
+    <div className="sticky top-0 z-10 -mx-2 mb-2 flex flex-wrap items-center gap-2 bg-paper px-2 py-2">
+      <ol className="flex flex-wrap gap-2">
+        {students.map((student) => {
+          const marked = markedOf(student);
+          const isHere = student === here;
+          return (
+            <li key={student.id}>
+              <button
+                type="button"
+                aria-current={isHere ? 'true' : undefined}
+                onClick={() => onChoose(student)}
+                className={`flex min-h-10 items-center gap-2 rounded-field border px-3 pointer-coarse:min-h-11 ${isHere ? 'border-ink bg-sheet font-semibold' : 'border-rule text-ink-2'}`}
+              >
+                {student.shortName}
+                {marked > 0 && <span className="text-small text-fern">{marked} marked</span>}
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+      {students.length <= 4 && (
+        <button
+          type="button"
+          aria-pressed={isBeside}
+          onClick={() => onBeside(!isBeside)}
+          className="btn btn-sm ml-auto h-9 max-md:hidden"
+        >
+          Side by side
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** Whom several sessions were saved for, and whose wait on this device, in one sentence each. */
+export function severalSaved(
+  sessions: readonly Pick<WaitingSession, 'student' | 'session'>[],
+  results: readonly Pick<Sent, 'is'>[],
+): string {
+  const of = (is: Sent['is']) => sessions.filter((_, at) => results[at]?.is === is);
+  const names = (some: ReturnType<typeof of>) => listed(some.map(({ student }) => student.shortName));
+  const [saved, waits] = [of('saved'), of('waits')];
+  const goals = saved.reduce((sum, { session }) => sum + session.entries.length, 0);
+  return [
+    saved.length > 0 && `Saved for ${names(saved)}: ${counted(goals, 'goal', 'goals')}.`,
+    waits.length > 0 && `On this device until it can be sent: ${names(waits)}`,
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+/** Saves what is marked, student by student: each is one session. What cannot be sent now waits on the device. */
+function useSave(props: ObservingProps, draft: SessionDraft, change: Dispatch<DraftChange>) {
+  const { students, choices, personId, draftKey, doneTo } = props;
+  const waiting = useWaiting();
+  const say = useSay();
+  const navigate = useNavigate();
+  const { revalidate } = useRevalidator();
+  const [messages, setMessages] = useState<Record<string, string>>({});
+  const [isBusy, setBusy] = useState(false);
+  const isSaving = useRef(false);
+  const save = useCallback(
+    async ({ another }: { another: boolean }) => {
+      const all = students.flatMap((student) => student.goals);
+      const loose = all.filter(({ id }) => draft.goals[id]?.note.trim() && !isMarked(draft.goals[id]));
+      const words = 'There is a word about this goal but nothing is marked. Mark it, or say why there is no score.';
+      const missing = Object.fromEntries(loose.map(({ id }) => [entryField(id), words]));
+      const sessions = students.flatMap((student): WaitingSession[] => {
+        const session = inputFrom(draft, student.goals, Date.now());
+        if (!session) return [];
+        const { id, shortName } = student;
+        const marked = student.goals.filter((goal) => session.entries.some(({ goalId }) => goalId === goal.id));
+        return [
+          {
+            kind: 'session',
+            id: newId(),
+            personId,
+            student: { id, shortName },
+            session,
+            goals: marked,
+            choices,
+            savedAt: Date.now(),
+            problem: null,
+          },
+        ];
+      });
+      if (loose.length === 0 && sessions.length === 0) {
+        missing.form = 'Nothing is marked yet. Mark at least one goal, or say why there is no score.';
+      }
+      setMessages(missing);
+      if (Object.keys(missing).length > 0 || isSaving.current) return;
+      isSaving.current = true;
+      setBusy(true);
+      const results = await waiting.save(sessions);
+      isSaving.current = false;
+      setBusy(false);
+      const refusals = results.flatMap((sent) => (sent.is === 'refused' ? [sent.messages] : []));
+      const done = sessions.filter((_, i) => results[i]?.is !== 'refused').flatMap(({ goals }) => goals);
+      if (refusals.length === 0) await draftStore.forget(draftKey).catch(() => {});
+      // Each answer says whom it saved; of several, one sentence names everyone.
+      if (results.length > 1) say(severalSaved(sessions, results));
+      if (results.every(({ is }) => is === 'saved')) {
+        if (!another) return navigate(doneTo);
+        revalidate();
+      }
+      // What is saved or waits is done with here; what was refused stays as it was typed.
+      const left = Object.fromEntries(done.map(({ id }) => [id, untouched(newId())]));
+      setMessages(Object.assign({}, ...refusals));
+      const marks = { ...draft.goals, ...left };
+      change({ type: 'replace', draft: { ...draft, goals: marks, openedAt: Date.now(), selected: null } });
+    },
+    [students, draft, choices, personId, draftKey, doneTo, waiting.save, navigate, revalidate, change, say],
+  );
+  return { save, isBusy, messages };
+}

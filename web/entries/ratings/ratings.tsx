@@ -1,0 +1,265 @@
+import { data, Link } from 'react-router';
+import { z } from 'zod';
+import { longDate } from '~/core/calendar/iso-date';
+import { pieceInput, raterNames, ratingLinkInput, sideBySide, spreadWords } from '~/core/entries/ratings/ratings';
+import { addPiece, askRater, makeEntry, piecesOf, rateAsStaff } from '~/server/entries/ratings/ratings';
+import { goalOf } from '~/server/goals/goals';
+import { config } from '~/server/platform/config';
+import { database } from '~/server/platform/db/current';
+import { Conflict, Invalid, NotFound } from '~/server/platform/failures';
+import { may } from '~/server/students/rights';
+import { studentFor } from '~/server/students/students';
+import { answering } from '../../platform/http/answering';
+import { askerOf, idFrom } from '../../platform/http/asker';
+import { sayNext } from '../../platform/http/cookies';
+import { formOf } from '../../platform/http/form-of';
+import { MarginTitle, Page } from '../../platform/ui/page';
+import type { Route } from './+types/ratings';
+import { AskForm, EntryForm, PieceForm } from './piece-forms';
+import { RateForm } from './rate-form';
+import { readRating } from './read-rating';
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, now, person, discreet } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'see');
+  const goal = await goalOf(database(), student.id, idFrom(params.goalId));
+  const pieces = await piecesOf(database(), student, goal.id, now);
+  return {
+    student: { id: student.id, shortName: discreet ? student.initials : student.shortName },
+    goal: { id: goal.id, number: goal.number, shortName: discreet ? `Goal ${goal.number}` : goal.shortName },
+    today: actor.today,
+    mayRate: may(student, 'observe') && goal.retired === null,
+    pieces: pieces.map(({ rubric, ratings, ...piece }) => {
+      const mine = ratings.find(({ kind, name }) => kind === 'staff' && name === person.shortName);
+      return {
+        ...piece,
+        rubric,
+        raters: raterNames(ratings).map((name, i) => ({ name, words: ratings[i]?.words ?? '' })),
+        criteria: sideBySide(rubric, ratings).map((one) => ({ ...one, said: spreadWords(one) })),
+        mine: mine && { points: mine.points, words: mine.words },
+      };
+    }),
+  };
+});
+
+const pieceId = z.uuid();
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, wall, now } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const goalId = idFrom(params.goalId);
+  const student = await studentFor(database(), actor, studentId, 'observe');
+  const pieces = await piecesOf(database(), student, goalId, now);
+  const form = await formOf(request);
+  const intent = String(form.get('intent'));
+  const of = String(form.get('pieceId') ?? '');
+  const answer = (problem: { field: string; text: string } | null, link: string | null = null) =>
+    data({ intent, of, problem, link }, { status: problem ? 400 : 200 });
+  const wrong = (error: z.ZodError) => {
+    const issue = error.issues[0];
+    return answer({ field: String(issue?.path[0] ?? ''), text: issue?.message ?? '' });
+  };
+  try {
+    if (intent === 'piece') {
+      const parsed = pieceInput.safeParse(Object.fromEntries(form));
+      if (!parsed.success) return wrong(parsed.error);
+      await addPiece(database(), actor, { studentId, goalId }, parsed.data, now);
+      return answer(null);
+    }
+    const piece = pieceId.safeParse(of);
+    const known = piece.success && pieces.find(({ id }) => id === piece.data);
+    if (!known) throw new NotFound('No such piece.');
+    if (intent === 'rate') {
+      const read = readRating(form, known.rubric);
+      if ('message' in read) return answer({ field: 'points', text: read.message });
+      await rateAsStaff(database(), actor, studentId, known.id, read.rating, now);
+      return answer(null);
+    }
+    if (intent === 'ask') {
+      const parsed = ratingLinkInput.safeParse(Object.fromEntries(form));
+      if (!parsed.success) return wrong(parsed.error);
+      const token = await askRater(database(), actor, studentId, known.id, parsed.data, now);
+      return answer(null, token && `${config.PUBLIC_URL}/rate/${token}`);
+    }
+    const entry = pieceId.safeParse(form.get('id'));
+    if (intent !== 'entry' || !entry.success) throw new NotFound('No such address.');
+    await makeEntry(database(), actor, studentId, { pieceId: known.id, entryId: entry.data }, { wall, now });
+    const headers = await sayNext({ text: 'The ratings are an entry of the goal now.' });
+    return data({ intent, of, problem: null, link: null }, { headers });
+  } catch (error) {
+    if (error instanceof Invalid)
+      return answer({ field: Object.keys(error.fields)[0] ?? '', text: Object.values(error.fields)[0] ?? '' });
+    if (error instanceof Conflict)
+      return answer({ field: '', text: 'This piece is an entry already; it is not rated any more.' });
+    throw error;
+  }
+});
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `Rated by several, ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+];
+
+type Piece = Route.ComponentProps['loaderData']['pieces'][number];
+type Answer = Route.ComponentProps['actionData'];
+
+export default function Ratings({ loaderData, actionData }: Route.ComponentProps) {
+  const { student, goal, today, mayRate, pieces } = loaderData;
+  return (
+    <Page
+      marginName="Another piece"
+      margin={
+        mayRate ? (
+          <>
+            <MarginTitle about="One piece of work, rated by several people by the same rubric.">
+              Another piece
+            </MarginTitle>
+            <PieceForm
+              key={pieces.length}
+              today={today}
+              problem={actionData?.intent === 'piece' ? actionData.problem : null}
+            />
+          </>
+        ) : (
+          <MarginTitle>Rated by several</MarginTitle>
+        )
+      }
+    >
+      <p className="text-small">
+        <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
+          {student.shortName}
+        </Link>{' '}
+        ·{' '}
+        <Link to={`/students/${student.id}/goals/${goal.id}`} className="text-ink-2 underline underline-offset-2">
+          {goal.number} · {goal.shortName}
+        </Link>
+      </p>
+      <h1 className="mt-1 text-3xl">Rated by several</h1>
+      {pieces.length === 0 && <p className="py-8 text-ink-2">No piece of work has been rated by several people yet.</p>}
+      <div className="pb-20">
+        {pieces.map((piece) => (
+          <PieceSection
+            key={piece.id}
+            piece={piece}
+            studentId={student.id}
+            mayRate={mayRate && piece.entryId === null}
+            answer={actionData?.of === piece.id ? actionData : undefined}
+          />
+        ))}
+      </div>
+    </Page>
+  );
+}
+
+interface PieceSectionProps {
+  piece: Piece;
+  studentId: string;
+  mayRate: boolean;
+  answer: Answer;
+}
+
+function PieceSection({ piece, studentId, mayRate, answer }: PieceSectionProps) {
+  const { id, title, madeOn, raters, asked, mine, entryId, rubric } = piece;
+  return (
+    <section aria-label={title} className="mt-8">
+      <h2 className="border-b border-rule pb-1.5 text-xl">{title}</h2>
+      <p className="mt-1 text-small text-ink-2">
+        {longDate(madeOn)}
+        {asked.length > 0 &&
+          ` · asked: ${asked.map(({ label, isOver }) => `${label}${isOver ? ' (the link is over)' : ''}`).join(', ')}`}
+        {entryId && (
+          <>
+            {' · '}
+            <Link to={`/students/${studentId}/entries/${entryId}`} className="underline underline-offset-2">
+              its entry
+            </Link>
+          </>
+        )}
+      </p>
+      {raters.length > 0 && <SideBySide piece={piece} />}
+      {mayRate && (
+        <div className="mt-4 grid gap-3">
+          <details open={answer?.intent === 'rate' && answer.problem !== null}>
+            <summary className="min-h-9 cursor-pointer py-1.5 font-semibold">
+              {mine ? 'Change my rating' : 'Rate it myself'}
+              <span className="sr-only">: {title}</span>
+            </summary>
+            <div className="mt-3 max-w-2xl">
+              <RateForm
+                key={JSON.stringify(mine ?? null)}
+                rubric={rubric}
+                intent="rate"
+                pieceId={id}
+                before={mine}
+                message={answer?.intent === 'rate' ? answer.problem?.text : undefined}
+              />
+            </div>
+          </details>
+          <details open={answer?.intent === 'ask'}>
+            <summary className="min-h-9 cursor-pointer py-1.5 font-semibold">
+              Ask a peer or the student<span className="sr-only"> to rate {title}</span>
+            </summary>
+            <AskForm key={asked.length} pieceId={id} answer={answer?.intent === 'ask' ? answer : undefined} />
+          </details>
+          {raters.length > 0 && <EntryForm pieceId={id} title={title} />}
+        </div>
+      )}
+    </section>
+  );
+}
+
+function SideBySide({ piece: { title, raters, criteria } }: { piece: Piece }) {
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard
+    <section tabIndex={0} aria-label={`${title}, side by side`} className="mt-3 overflow-x-auto">
+      <table className="table table-sm [&_td]:align-top [&_th]:align-top">
+        <thead>
+          <tr className="text-ink-2">
+            <td />
+            {raters.map(({ name }, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a rater is their column
+              <th key={i} scope="col" className="min-w-32 text-ink">
+                {name}
+              </th>
+            ))}
+            <th scope="col" className="min-w-32">
+              Together
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {criteria.map(({ key, label, cells, said }) => (
+            <tr key={key}>
+              <th scope="row">{label}</th>
+              {cells.map((cell, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: a rater is their column
+                <td key={i}>
+                  {cell ? (
+                    <>
+                      <span className="font-semibold">{cell.points}</span>
+                      <span className="block text-xs text-ink-2">{cell.words}</span>
+                    </>
+                  ) : (
+                    <span className="text-ink-3">not rated</span>
+                  )}
+                </td>
+              ))}
+              <td className="font-semibold">{said}</td>
+            </tr>
+          ))}
+          {raters.some(({ words }) => words) && (
+            <tr>
+              <th scope="row">In their words</th>
+              {raters.map(({ words }, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: a rater is their column
+                <td key={i} className="whitespace-pre-line">
+                  {words}
+                </td>
+              ))}
+              <td />
+            </tr>
+          )}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,84 @@
+import { data, Link, redirect } from 'react-router';
+import { v4 as newId } from 'uuid';
+import { roundInput } from '~/core/entries/rounds/round-input';
+import { discreetGoal, discreetStudent } from '~/core/goals/discreet';
+import { roundOf, saveRound } from '~/server/entries/rounds/rounds';
+import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
+import { database } from '~/server/platform/db/current';
+import { studentsOf } from '~/server/students/students';
+import { answering } from '../../platform/http/answering';
+import { askerOf, idFrom } from '../../platform/http/asker';
+import { sayNext } from '../../platform/http/cookies';
+import { formOf } from '../../platform/http/form-of';
+import { submitted } from '../../platform/http/submitted';
+import { MarginTitle, Page } from '../../platform/ui/page';
+import type { Route } from './+types/edit-round';
+import { RoundForm } from './round-form';
+
+/** A round that is there, or a new one. */
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = askerOf(context);
+  const round = params.roundId === undefined ? null : await roundOf(database(), actor, idFrom(params.roundId));
+  const students = await studentsOf(database(), actor);
+  const all = goalsWorkedOn(
+    await goalsOf(
+      database(),
+      students.map(({ id }) => id),
+    ),
+  );
+  const goals = discreet ? all.map(discreetGoal) : all;
+  const { goals: inRound, ...rest } = round ?? { id: newId(), name: '', weekday: null, startsAt: null, goals: [] };
+  return {
+    isNew: round === null,
+    round: { ...rest, goalIds: inRound.map(({ id }) => id) },
+    students: students
+      .map((student) => (discreet ? discreetStudent(student) : student))
+      .map(({ id, shortName }) => ({
+        id,
+        name: shortName,
+        goals: goals
+          .filter(({ studentId }) => studentId === id)
+          .map((goal) => ({ id: goal.id, name: `${goal.number} ${goal.shortName}` })),
+      }))
+      .filter((student) => student.goals.length > 0),
+  };
+});
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor } = askerOf(context);
+  const id = params.roundId === undefined ? null : (await roundOf(database(), actor, idFrom(params.roundId))).id;
+  const { refused } = await submitted(await formOf(request), roundInput, (input) =>
+    saveRound(database(), actor, { ...input, id: id ?? input.id }),
+  );
+  if (refused) return data({ result: refused.data.result }, { status: 400 });
+  return redirect('/rounds', { headers: await sayNext({ text: 'The round is kept.' }) });
+});
+
+export const meta: Route.MetaFunction = () => [{ title: 'A round · Gentle Margin' }];
+
+export default function EditRound({ loaderData, actionData }: Route.ComponentProps) {
+  const { isNew, round, students } = loaderData;
+  return (
+    <Page
+      marginName="About rounds"
+      margin={
+        <>
+          <MarginTitle>About rounds</MarginTitle>
+          <div className="grid gap-3 text-small text-ink-2">
+            <p>A round takes several students and goals in one go: one after the other, or up to four side by side.</p>
+            <p>Not everything in it must be recorded. What you leave alone stays blank.</p>
+            <p>A round is yours; the entries are the students’, as always.</p>
+          </div>
+        </>
+      }
+    >
+      <p className="text-small">
+        <Link to="/rounds" className="text-ink-2 underline underline-offset-2">
+          Rounds
+        </Link>
+      </p>
+      <h1 className="mt-1 text-3xl">{isNew ? 'A new round' : round.name}</h1>
+      <RoundForm key={round.id} round={round} students={students} result={actionData?.result} />
+    </Page>
+  );
+}

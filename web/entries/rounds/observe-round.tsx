@@ -1,0 +1,59 @@
+import { z } from 'zod';
+import { MOST_IN_ROUND } from '~/core/entries/rounds/round-input';
+import { counted } from '~/core/words/counting';
+import { observable, type Round, roundOf } from '~/server/entries/rounds/rounds';
+import { database } from '~/server/platform/db/current';
+import { NotFound } from '~/server/platform/failures';
+import { answering } from '../../platform/http/answering';
+import { type Asker, askerOf, idFrom } from '../../platform/http/asker';
+import { observing, type WantedStudent } from '../load';
+import { ObservingPage } from '../observing-page';
+import type { Route } from './+types/observe-round';
+
+const goalIds = z
+  .string()
+  .transform((text) => text.split('.'))
+  .pipe(z.array(z.uuid()).min(1).max(MOST_IN_ROUND));
+
+/** A round that is kept, or one of the goals that the address names. */
+export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
+  const asker = askerOf(context);
+  const { roundId } = params;
+  if (roundId !== undefined) {
+    const round = await roundOf(database(), asker.actor, idFrom(roundId));
+    return goThrough(round.goals, { asker, name: round.name, key: round.id });
+  }
+  const parsed = goalIds.safeParse(new URL(request.url).searchParams.get('goals'));
+  if (!parsed.success) throw new NotFound('No such goals.');
+  const goals = await observable(database(), asker.actor, parsed.data);
+  return goThrough(goals, { asker, name: 'A round', key: goals.map(({ id }) => id).join('.') });
+});
+
+async function goThrough(goals: Round['goals'], { asker, name, key }: { asker: Asker; name: string; key: string }) {
+  const wanted = new Map<string, string[]>();
+  for (const { id, studentId } of goals) wanted.set(studentId, [...(wanted.get(studentId) ?? []), id]);
+  const students = [...wanted].map(([studentId, ids]): WantedStudent => ({ studentId, goalIds: ids }));
+  return { ...(await observing(database(), asker, students)), name, key };
+}
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${loaderData?.name ?? 'A round'} · Gentle Margin` },
+];
+
+export default function ObserveRound({ loaderData }: Route.ComponentProps) {
+  const { name, key, ...observing } = loaderData;
+  const { personId, students } = observing;
+  return (
+    <ObservingPage
+      key={key}
+      {...observing}
+      title={
+        students.length === 0
+          ? `${name}: nobody is in it now`
+          : `${name}, ${counted(students.length, 'student', 'students')}`
+      }
+      draftKey={`${personId} round ${key}`}
+      doneTo="/"
+    />
+  );
+}

@@ -1,0 +1,107 @@
+import { Link, useFetcher } from 'react-router';
+import { z } from 'zod';
+import { weekdayName } from '~/core/calendar/iso-date';
+import { discreetStudent } from '~/core/goals/discreet';
+import { counted, listed } from '~/core/words/counting';
+import { roundsOf, setRoundRemoved } from '~/server/entries/rounds/rounds';
+import { database } from '~/server/platform/db/current';
+import { studentsOf } from '~/server/students/students';
+import { answering } from '../../platform/http/answering';
+import { askerOf } from '../../platform/http/asker';
+import { formOf } from '../../platform/http/form-of';
+import { MarginTitle, Page } from '../../platform/ui/page';
+import type { Route } from './+types/rounds';
+
+export const loader = answering(async ({ context }: Route.LoaderArgs) => {
+  const { actor, discreet } = askerOf(context);
+  const [rounds, students] = await Promise.all([roundsOf(database(), actor), studentsOf(database(), actor)]);
+  const names = new Map(
+    students.map((student) => [student.id, (discreet ? discreetStudent(student) : student).shortName]),
+  );
+  return {
+    rounds: rounds.map(({ goals, ...round }) => ({
+      ...round,
+      goals: goals.length,
+      students: [...new Set(goals.map(({ studentId }) => names.get(studentId) ?? ''))],
+    })),
+  };
+});
+
+const change = z.object({ id: z.uuid(), intent: z.enum(['remove', 'putBack']) });
+
+export const action = answering(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  const parsed = change.safeParse(Object.fromEntries(await formOf(request)));
+  if (!parsed.success) return { removed: null };
+  const { id, intent } = parsed.data;
+  await setRoundRemoved(database(), actor, { id, isRemoved: intent === 'remove' }, now);
+  return { removed: intent === 'remove' ? id : null };
+});
+
+export const meta: Route.MetaFunction = () => [{ title: 'Rounds · Gentle Margin' }];
+
+export default function Rounds({ loaderData: { rounds } }: Route.ComponentProps) {
+  const fetcher = useFetcher<typeof action>();
+  const removed = fetcher.data?.removed;
+  return (
+    <Page
+      marginName="About rounds"
+      margin={
+        <>
+          <MarginTitle>About rounds</MarginTitle>
+          <p className="text-small text-ink-2">
+            Several students and goals in one go, kept to be used again. A round with a day and a time comes up on
+            Today.
+          </p>
+        </>
+      }
+    >
+      <header className="flex flex-wrap items-end justify-between gap-4">
+        <h1 className="text-3xl">Rounds</h1>
+        <Link to="/rounds/new" className="btn btn-primary h-11 px-5 text-base">
+          Make a round
+        </Link>
+      </header>
+      {removed && (
+        <fetcher.Form method="post" className="mt-4 flex items-center gap-3 text-small">
+          <p role="status">The round is taken away. What was observed in it stays.</p>
+          <input type="hidden" name="id" value={removed} />
+          <button type="submit" name="intent" value="putBack" className="btn btn-sm h-9">
+            Put it back
+          </button>
+        </fetcher.Form>
+      )}
+      {rounds.length === 0 && (
+        <p className="py-10 text-ink-2">No round is kept yet. Make one for a class or a part of the day.</p>
+      )}
+      <ul className="mt-4 pb-16">
+        {rounds.map(({ id, name, weekday, startsAt, goals, students }) => (
+          <li key={id} className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule py-3">
+            <span className="min-w-0 grow basis-72">
+              <Link to={`/rounds/${id}`} className="display text-xl hover:underline">
+                {name}
+              </Link>
+              <span className="block text-small text-ink-2">
+                {[weekday && `${weekdayName(weekday)}s`, startsAt, counted(goals, 'goal', 'goals'), listed(students)]
+                  .filter(Boolean)
+                  .join(' · ')}
+              </span>
+            </span>
+            <Link to={`/rounds/${id}`} aria-label={`Go through ${name}`} className="btn btn-primary h-10">
+              Go through it
+            </Link>
+            <Link to={`/rounds/${id}/edit`} aria-label={`Edit ${name}`} className="btn h-10">
+              Edit
+            </Link>
+            <fetcher.Form method="post">
+              <input type="hidden" name="id" value={id} />
+              <button type="submit" name="intent" value="remove" aria-label={`Take away ${name}`} className="btn h-10">
+                Take away
+              </button>
+            </fetcher.Form>
+          </li>
+        ))}
+      </ul>
+    </Page>
+  );
+}

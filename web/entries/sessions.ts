@@ -1,0 +1,62 @@
+import { data } from 'react-router';
+import { z } from 'zod';
+import { sessionInput } from '~/core/entries/observation';
+import { counted } from '~/core/words/counting';
+import { readable } from '~/core/words/readable';
+import { pairBeside } from '~/server/entries/pairs';
+import { recordSession } from '~/server/entries/record';
+import { database } from '~/server/platform/db/current';
+import { Invalid, NotFound } from '~/server/platform/failures';
+import { studentFor } from '~/server/students/students';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { sayNext } from '../platform/http/cookies';
+import { jsonOf, refusedWith } from '../platform/http/json-of';
+import type { Route } from './+types/sessions';
+import { fieldMessages } from './field-messages';
+
+const sent = z.object({ personId: z.uuid(), session: z.looseObject({}), isQuiet: z.boolean().optional() });
+
+/** Takes what was observed of a student in one go, at once or from a device on which it waited. */
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, wall, now, discreet } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const body = sent.safeParse(await jsonOf(request));
+  // Even what cannot be read is answered only to whom may observe; what can be, is asked for where it is written.
+  if (!body.success) {
+    await studentFor(database(), actor, studentId, 'observe');
+    return refusedWith({ form: 'This cannot be read.' });
+  }
+  // Somebody else has signed in on this device since: what waits there is not theirs.
+  if (body.data.personId !== actor.personId) return data(null, { status: 409 });
+  const parsed = readable(sessionInput).safeParse(body.data.session);
+  if (!parsed.success) {
+    await studentFor(database(), actor, studentId, 'observe');
+    return refusedWith(fieldMessages(parsed.error, body.data.session));
+  }
+  try {
+    const { ids, student } = await recordSession(database(), actor, studentId, parsed.data, { wall, now });
+    const { besideId, observerId } = parsed.data;
+    const isSecond = besideId && besideId !== observerId;
+    const paired = isSecond ? await pairBeside(database(), actor, { studentId, ids, besideId }, now) : null;
+    const name = discreet ? student.initials : student.firstName;
+    const text = `Saved for ${name}: ${counted(ids.length, 'goal', 'goals')}${pairedSaid(paired, ids.length)}.`;
+    const link = { to: `/students/${studentId}/entries/${ids[0]}`, label: 'See it' };
+    if (body.data.isQuiet) return data({ ids });
+    return data({ ids }, { headers: await sayNext(ids.length === 1 ? { text, link } : { text }) });
+  } catch (error) {
+    if (error instanceof Invalid) return refusedWith(error.fields);
+    throw error;
+  }
+});
+
+function pairedSaid(paired: number | null, all: number): string {
+  if (paired === null) return '';
+  return paired === all
+    ? ', paired with the other observer’s'
+    : `, ${paired} paired; pair the rest on their page when the other observer has saved`;
+}
+
+export const loader = answering(async () => {
+  throw new NotFound('There is only something to send here.');
+});

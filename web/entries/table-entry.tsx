@@ -1,0 +1,294 @@
+import Papa from 'papaparse';
+import { useCallback, useEffect, useMemo, useReducer, useState } from 'react';
+import { data, Link, useNavigate } from 'react-router';
+import { tableInput } from '~/core/entries/observation';
+import { pasteInto, readRow, tableColumns } from '~/core/entries/table/table';
+import { discreetGoal } from '~/core/goals/discreet';
+import { outcomeSentence } from '~/core/individual-report/report';
+import { counted } from '~/core/words/counting';
+import { readable } from '~/core/words/readable';
+import { recordTable } from '~/server/entries/record-table';
+import { goalOf } from '~/server/goals/goals';
+import { database } from '~/server/platform/db/current';
+import { Invalid } from '~/server/platform/failures';
+import { settings } from '~/server/school/school';
+import { studentFor, supportTeam } from '~/server/students/students';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { sayNext } from '../platform/http/cookies';
+import { jsonOf, refusedWith } from '../platform/http/json-of';
+import { draftStore } from '../platform/offline/device-store';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { saveOrStay, useRetry, useSaving } from '../platform/ui/use-saving';
+import { headerStudent } from '../students/header-student';
+import type { Route } from './+types/table-entry';
+import { CellBox } from './cell-box';
+import { blankLines, isBlank, type Line, type Sheet, sheetReducer, useKeptSheet } from './sheet';
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, person, wall, discreet } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'observe');
+  const stored = await goalOf(database(), student.id, idFrom(params.goalId));
+  const goal = discreet ? discreetGoal(stored) : stored;
+  const [team, places] = await Promise.all([
+    supportTeam(database(), student.id, actor.today),
+    settings(database(), actor.schoolId),
+  ]);
+  const { id, shortName } = headerStudent(student, { discreet });
+  return {
+    student: { id, shortName },
+    goal: { id: goal.id, number: goal.number, shortName: goal.shortName, measure: goal.measure, version: goal.version },
+    people: team.map((member) => ({ id: member.id, name: member.shortName })),
+    places,
+    personId: person.id,
+    wall,
+  };
+});
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, wall, now } = askerOf(context);
+  const ids = { studentId: idFrom(params.studentId), goalId: idFrom(params.goalId) };
+  const parsed = readable(tableInput).safeParse(await jsonOf(request));
+  if (!parsed.success) {
+    await studentFor(database(), actor, ids.studentId, 'observe');
+    const messages = Object.fromEntries(parsed.error.issues.map(({ path, message }) => [path.join('.'), message]));
+    return refusedWith(messages);
+  }
+  try {
+    const saved = await recordTable(database(), actor, ids, parsed.data, { wall, now });
+    const text = `Saved: ${counted(saved.length, 'entry', 'entries')}.`;
+    return data({ savedTo: `/students/${ids.studentId}/goals/${ids.goalId}` }, { headers: await sayNext({ text }) });
+  } catch (error) {
+    if (error instanceof Invalid) return refusedWith(error.fields);
+    throw error;
+  }
+});
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${loaderData?.goal.number ?? ''} from paper · Gentle Margin` },
+];
+
+export default function TableEntry({ loaderData }: Route.ComponentProps) {
+  return <Table key={loaderData.goal.id} {...loaderData} />;
+}
+
+function Table({ student, goal, people, places, personId, wall }: Route.ComponentProps['loaderData']) {
+  const { measure } = goal;
+  const columns = useMemo(() => tableColumns(measure), [measure]);
+  const empty = (): Sheet => ({ lines: blankLines(5), observerId: personId, settingId: null, time: '10:00' });
+  const [sheet, change] = useReducer(sheetReducer, undefined, empty);
+  const [pasteMessage, setPasteMessage] = useState<string | null>(null);
+  const [isChecked, setChecked] = useState(false);
+  const back = `/students/${student.id}/goals/${goal.id}`;
+  const draftKey = `${personId} table ${goal.id}`;
+  const saving = useSaving<{ savedTo?: string; messages?: Record<string, string> }>(`${back}/table`);
+  const isKept = useKeptSheet(draftKey, sheet, change);
+
+  const read = useMemo(
+    () => sheet.lines.map(({ cells }) => readRow(measure, cells, { today: wall.on, time: sheet.time })),
+    [sheet, measure, wall.on],
+  );
+  const rows = read.flatMap((one, i) => (one.is === 'row' ? [{ id: sheet.lines[i]?.id as string, ...one.row }] : []));
+  const wrong = read.filter(({ is }) => is === 'wrong').length;
+  // The server names rows by their place among those that were sent.
+  const sentAt = new Map(rows.map(({ id }, at) => [id, at]));
+  const { observerId, settingId } = sheet;
+  const save = useCallback(() => {
+    setChecked(true);
+    if (wrong > 0 || rows.length === 0) return;
+    saving.save({ goalVersion: goal.version, observerId, settingId, rows });
+  }, [saving.save, wrong, rows, goal.version, observerId, settingId]);
+  useRetry(saving, save);
+  const navigate = useNavigate();
+  const savedTo = saving.answer?.savedTo;
+  useEffect(() => {
+    if (savedTo) draftStore.forget(draftKey).finally(() => navigate(savedTo));
+  }, [savedTo, draftKey, navigate]);
+
+  const messageAt = (line: Line, at: number, key: string): string | undefined => {
+    const one = read[at];
+    if (one?.is === 'wrong' && (isChecked || line.cells[key])) return one.messages[key];
+    const said = (field: string) => saving.answer?.messages?.[`rows.${sentAt.get(line.id)}.${field}`];
+    if (one?.is !== 'row') return undefined;
+    return said(key) ?? (key === columns[2]?.key ? said('outcome') : undefined);
+  };
+  const paste = (at: number, key: string) => (event: React.ClipboardEvent) => {
+    const text = event.clipboardData.getData('text');
+    const { data: block } = Papa.parse<string[]>(text.replace(/\r?\n$/, ''), {
+      delimiter: text.includes('\t') ? '\t' : '',
+    });
+    if (block.length < 2 && (block[0]?.length ?? 0) < 2) return;
+    event.preventDefault();
+    const pasted = pasteInto(columns, block, key);
+    setPasteMessage(pasted.ok ? null : pasted.message);
+    if (pasted.ok) change({ type: 'paste', at, rows: pasted.rows });
+  };
+
+  return (
+    <Page
+      marginName="What will be saved"
+      margin={
+        <div className="lg:sticky lg:top-6">
+          <MarginTitle about="All rows are saved together, or none.">What will be saved</MarginTitle>
+          {rows.length === 0 && <p className="text-small text-ink-2">Nothing yet. Empty rows are left out.</p>}
+          <ol className="grid max-h-[55dvh] gap-2 overflow-y-auto">
+            {rows.map(({ id, on, time, outcome }) => (
+              <li key={id} className="border-l-2 border-fern pl-3 text-small">
+                <span className="text-ink-2">
+                  {on} · {time}
+                </span>
+                <span className="block">{outcomeSentence(measure, outcome)}</span>
+              </li>
+            ))}
+          </ol>
+          <div className="mt-4 grid gap-2">
+            {saving.isUnreachable && (
+              <p role="status" className="text-small font-semibold text-clay-deep">
+                The server cannot be reached. Nothing is lost: the table is kept on this device and sent again by itself
+                while this page is open.
+              </p>
+            )}
+            {isChecked && wrong > 0 && (
+              <p role="alert" className="text-small font-semibold text-clay-deep">
+                {counted(wrong, 'row needs', 'rows need')} another look. Nothing has been saved.
+              </p>
+            )}
+            {isChecked && wrong === 0 && rows.length === 0 && (
+              <p role="alert" className="text-small font-semibold text-clay-deep">
+                There is no row to save yet.
+              </p>
+            )}
+            <button
+              type="button"
+              onClick={save}
+              disabled={saving.isBusy}
+              className="btn btn-primary h-12 w-full text-base"
+            >
+              {saving.isBusy
+                ? 'Saving …'
+                : rows.length > 0
+                  ? `Save ${counted(rows.length, 'entry', 'entries')}`
+                  : 'Save'}
+            </button>
+            <p role="status" className="text-small text-ink-2">
+              {isKept && 'Kept on this device ✓'}
+            </p>
+          </div>
+        </div>
+      }
+    >
+      <p className="text-small">
+        <Link to={back} className="text-ink-2 underline underline-offset-2">
+          {student.shortName} · {goal.number} {goal.shortName}
+        </Link>
+      </p>
+      <h1 className="mt-1 text-3xl">From paper, in a table</h1>
+      <p className="mt-1 max-w-3xl text-small text-ink-2">
+        One row for each session. Type, or paste from a spreadsheet into the first cell; with the names of the columns
+        above, in any order.
+      </p>
+      <div className="mt-4 flex flex-wrap gap-4">
+        <Choice
+          label="Observed by"
+          value={observerId}
+          options={people}
+          onChoose={(id) => change({ type: 'fields', fields: { observerId: id } })}
+        />
+        <Choice
+          label="Place"
+          value={settingId ?? ''}
+          none="Not said"
+          options={places}
+          onChoose={(id) => change({ type: 'fields', fields: { settingId: id || null } })}
+        />
+        <label className="grid gap-1 text-small font-semibold">
+          Time, where a row says none
+          <input
+            type="time"
+            value={sheet.time}
+            onChange={(event) => change({ type: 'fields', fields: { time: event.target.value || '10:00' } })}
+            className="input w-36 font-normal"
+          />
+        </label>
+      </div>
+      {pasteMessage && (
+        <p role="alert" className="mt-3 rounded-field border border-clay bg-clay-wash px-3 py-2 font-semibold">
+          {pasteMessage} Nothing was changed.
+        </p>
+      )}
+      <div className="mt-4 overflow-x-auto pb-24">
+        <table className="border-separate border-spacing-0 text-small">
+          <thead>
+            <tr>
+              {columns.map(({ key, label }) => (
+                <th key={key} scope="col" className="px-1 pb-1 text-left align-bottom font-semibold">
+                  {label}
+                </th>
+              ))}
+              <th scope="col">
+                <span className="sr-only">Take away</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {sheet.lines.map((line, at) => (
+              <tr key={line.id}>
+                {columns.map(({ key, label, example }) => (
+                  <td key={key} className="px-0.5 py-0.5 align-top">
+                    <CellBox
+                      name={`${label}, row ${at + 1}`}
+                      isWide={key === 'note'}
+                      text={line.cells[key] ?? ''}
+                      placeholder={at === 0 ? example : ''}
+                      message={messageAt(line, at, key)}
+                      onChange={(text) => change({ type: 'cell', at, key, text })}
+                      onPaste={paste(at, key)}
+                    />
+                  </td>
+                ))}
+                <td className="align-top">
+                  {!isBlank(line) && (
+                    <button
+                      type="button"
+                      aria-label={`Take away row ${at + 1}`}
+                      onClick={() => change({ type: 'remove', at })}
+                      className="grid size-10 place-items-center rounded-field text-ink-2 hover:bg-wash"
+                    >
+                      ×
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </Page>
+  );
+}
+
+interface ChoiceProps {
+  label: string;
+  value: string;
+  none?: string;
+  options: { id: string; name: string }[];
+  onChoose: (id: string) => void;
+}
+
+function Choice({ label, value, none, options, onChoose }: ChoiceProps) {
+  return (
+    <label className="grid gap-1 text-small font-semibold">
+      {label}
+      <select value={value} onChange={(event) => onChoose(event.target.value)} className="select w-44 font-normal">
+        {none && <option value="">{none}</option>}
+        {options.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}

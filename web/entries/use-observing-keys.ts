@@ -1,0 +1,29 @@
+import type { Dispatch } from 'react';
+import type { ObservedGoal } from '~/core/entries/waiting';
+import { useKey } from '../platform/ui/use-key';
+import type { DraftChange, SessionDraft } from './draft';
+
+interface ObservingKeys {
+  goals: ObservedGoal[];
+  draft: SessionDraft;
+  change: Dispatch<DraftChange>;
+  save: () => void;
+}
+
+/** N goes to the next goal, Enter saves; the digits and U are the active strip's. */
+export function useObservingKeys({ goals, draft, change, save }: ObservingKeys) {
+  const at = Math.max(
+    0,
+    goals.findIndex(({ id }) => id === draft.activeGoal),
+  );
+  useKey('n', () => {
+    const next = goals[(at + 1) % goals.length];
+    if (!next) return;
+    change({ type: 'activate', goalId: next.id });
+    document.getElementById(`goal-${next.id}`)?.scrollIntoView({ block: 'nearest' });
+  });
+  useKey('enter', () => {
+    // On a control that has the focus, Enter is that control's.
+    if (!document.activeElement?.closest('button, a, summary')) save();
+  });
+}

@@ -1,0 +1,236 @@
+import { useReducer, useState } from 'react';
+import { longDate } from '~/core/calendar/iso-date';
+import type { WaitingItem, WaitingNote, WaitingSession } from '~/core/entries/waiting';
+import { outcomeSentence } from '~/core/individual-report/report';
+import { counted } from '~/core/words/counting';
+import { type Why, whyWords } from '../platform/offline/send';
+import { useWaiting } from '../platform/offline/waiting';
+import { Dialog } from '../platform/ui/dialog';
+import { draftReducer, inputFrom, type SessionDraft, untouched } from './draft';
+import { GoalCard } from './goal-card';
+import { changedNote, draftSentence, emptyNote, type NoteDraft, noteInputFrom } from './incidents/incident-draft';
+import { NoteFields } from './incidents/incident-fields';
+import { SessionEditor } from './session-line';
+
+/** What waits on this device: read, changed, taken away, sent now. */
+export default function WaitingDialog({ onClose }: { onClose: () => void }) {
+  const { list, whys, sendNow, remove } = useWaiting();
+  const [changing, setChanging] = useState<Changeable | null>(null);
+  const [removing, setRemoving] = useState<string | null>(null);
+  return (
+    <Dialog title="Waiting to be sent" onClose={onClose}>
+      <div className="max-h-[80dvh] overflow-y-auto p-6">
+        <h2 className="text-xl">Waiting to be sent</h2>
+        {changing?.kind === 'note' ? (
+          <ChangeNote waiting={changing} onDone={() => setChanging(null)} />
+        ) : changing ? (
+          <ChangeWaiting waiting={changing} onDone={() => setChanging(null)} />
+        ) : (
+          <>
+            <p className="mt-1 text-small text-ink-2">
+              {list.length === 0
+                ? 'Nothing waits: the server has everything.'
+                : 'It is kept on this device until the server has it.'}
+            </p>
+            <ul className="mt-3">
+              {list.map((waiting) => (
+                <li key={waiting.id} className="border-t border-rule py-3">
+                  <p className="display text-lg">{waiting.student.shortName}</p>
+                  <WhatWaits waiting={waiting} />
+                  {!waiting.problem && whys[waiting.id] && (
+                    <p className="mt-1 text-small text-ink-2">
+                      {Object.values(whyWords[whys[waiting.id] as Why]).join(' ')}
+                    </p>
+                  )}
+                  {waiting.problem && (
+                    <p role="alert" className="mt-1 text-small font-semibold text-clay-deep">
+                      {waiting.problem}
+                    </p>
+                  )}
+                  {removing === waiting.id ? (
+                    <p className="mt-2 flex flex-wrap items-center gap-2 text-small">
+                      It has not been sent and will be gone.
+                      <button type="button" className="btn btn-sm h-9" onClick={() => remove(waiting.id)}>
+                        Take it away
+                      </button>
+                      <button type="button" className="btn btn-sm btn-primary h-9" onClick={() => setRemoving(null)}>
+                        Keep it
+                      </button>
+                    </p>
+                  ) : (
+                    <p className="mt-2 flex gap-2">
+                      {waiting.kind !== 'tallies' && (
+                        <button type="button" className="btn btn-sm h-9" onClick={() => setChanging(waiting)}>
+                          Change
+                        </button>
+                      )}
+                      <button type="button" className="btn btn-sm h-9" onClick={() => setRemoving(waiting.id)}>
+                        Remove
+                      </button>
+                    </p>
+                  )}
+                </li>
+              ))}
+            </ul>
+            <div className="mt-4 flex justify-end gap-2">
+              <button type="button" className="btn" onClick={onClose}>
+                Close
+              </button>
+              {list.length > 0 && (
+                <button type="button" className="btn btn-primary" onClick={sendNow}>
+                  Try now
+                </button>
+              )}
+            </div>
+          </>
+        )}
+      </div>
+    </Dialog>
+  );
+}
+
+/** What can be changed before it is sent; a tally is taken away and counted anew. */
+type Changeable = WaitingSession | WaitingNote;
+
+/** What waits, in the words of the report. */
+function WhatWaits({ waiting }: { waiting: WaitingItem }) {
+  if (waiting.kind === 'note') {
+    const { on, time } = waiting.note;
+    return (
+      <>
+        <p className="text-small text-ink-2">{`${longDate(on)} · ${time} · ABC note`}</p>
+        <p className="mt-1 text-small">{draftSentence(waiting.catching, noteDraftOf(waiting), 0)}</p>
+      </>
+    );
+  }
+  if (waiting.kind === 'tallies') {
+    const [first] = waiting.tallies.tallies;
+    return (
+      <>
+        <p className="text-small text-ink-2">{first && `${longDate(first.on)} · ${first.time} · tally`}</p>
+        {waiting.said.map((sentence) => (
+          <p key={sentence} className="mt-1 text-small">
+            {sentence}
+          </p>
+        ))}
+      </>
+    );
+  }
+  const { on, time, entries } = waiting.session;
+  return (
+    <>
+      <p className="text-small text-ink-2">{`${longDate(on)} · ${time} · ${counted(entries.length, 'goal', 'goals')}`}</p>
+      {entries.map(({ id, goalId, outcome }) => {
+        const goal = waiting.goals.find((one) => one.id === goalId);
+        return (
+          goal && (
+            <p key={id} className="mt-1 text-small">
+              <b>
+                {goal.number} · {goal.shortName}:
+              </b>{' '}
+              {outcomeSentence(goal.measure, outcome as never)}
+            </p>
+          )
+        );
+      })}
+    </>
+  );
+}
+
+const noteDraftOf = ({ note, catching }: WaitingNote): NoteDraft => ({
+  ...emptyNote(catching, note.id, note),
+  ...note,
+  besideId: note.besideId ?? null,
+  timeIsChosen: true,
+  settingIsChosen: true,
+});
+
+function ChangeNote({ waiting, onDone }: { waiting: WaitingNote; onDone: () => void }) {
+  const { change } = useWaiting();
+  const [draft, setDraft] = useState(() => noteDraftOf(waiting));
+  const note = noteInputFrom(draft, 0);
+  const isWhole = draftSentence(waiting.catching, draft, 0) !== null;
+  return (
+    <div className="mt-2 grid gap-3">
+      <p>{waiting.student.shortName}</p>
+      <NoteFields
+        catching={waiting.catching}
+        draft={draft}
+        messages={isWhole ? {} : { behaviors: 'Say what happened.' }}
+        onChange={(changes) => setDraft((before) => changedNote(waiting.catching, before, changes, null))}
+      />
+      <ChangeButtons isWhole={isWhole} onLeave={onDone} onKeep={() => change({ ...waiting, note }).then(onDone)} />
+    </div>
+  );
+}
+
+function draftOf({ session, goals }: WaitingSession): SessionDraft {
+  const { entries, ...fields } = session;
+  return {
+    session: fields,
+    timeIsChosen: true,
+    goals: Object.fromEntries(
+      entries.map(({ id, goalId, outcome, note }) => [
+        goalId,
+        { ...untouched(id), data: outcome.data as never, reason: outcome.reason, note },
+      ]),
+    ),
+    openedAt: Date.now(),
+    activeGoal: goals[0]?.id ?? '',
+    selected: null,
+  };
+}
+
+function ChangeWaiting({ waiting, onDone }: { waiting: WaitingSession; onDone: () => void }) {
+  const { change } = useWaiting();
+  const [draft, dispatch] = useReducer(draftReducer, waiting, draftOf);
+  const { goals, choices, student } = waiting;
+  const session = inputFrom(draft, goals, Date.now());
+  return (
+    <div className="mt-2 grid gap-3">
+      <p>{student.shortName}</p>
+      <SessionEditor
+        session={draft.session}
+        choices={choices}
+        messages={{}}
+        onChange={(fields) => dispatch({ type: 'session', fields })}
+      />
+      {goals.map((goal) => {
+        const goalDraft = draft.goals[goal.id];
+        const isActive = draft.activeGoal === goal.id;
+        if (!goalDraft) return null;
+        return (
+          <GoalCard
+            key={goal.id}
+            goal={goal}
+            draft={goalDraft}
+            isActive={isActive}
+            selected={isActive ? draft.selected : null}
+            openedAt={draft.openedAt}
+            message={session ? undefined : 'Something must be marked.'}
+            onChange={dispatch}
+            timeNow={() => ({ on: draft.session.on, time: draft.session.time })}
+          />
+        );
+      })}
+      <ChangeButtons
+        isWhole={session !== null}
+        onLeave={onDone}
+        onKeep={() => session && change({ ...waiting, session }).then(onDone)}
+      />
+    </div>
+  );
+}
+
+function ChangeButtons(props: { isWhole: boolean; onLeave: () => void; onKeep: () => void }) {
+  return (
+    <div className="flex justify-end gap-2">
+      <button type="button" className="btn" onClick={props.onLeave}>
+        Leave it as it was
+      </button>
+      <button type="button" className="btn btn-primary" disabled={!props.isWhole} onClick={props.onKeep}>
+        Keep the change
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,63 @@
+import { useCallback, useEffect, useState } from 'react';
+import { FieldMessage } from '../platform/ui/fields';
+import { useRetry, useSaving } from '../platform/ui/use-saving';
+import type { ChangeAnswer } from './change-messages';
+import { ChangeMessages, messagesOf, versionToReplace } from './change-messages';
+
+/** Takes an entry out of every figure and report; it stays readable, with the reason. */
+export function WithdrawalForm(props: { action: string; version: number; onDone: () => void }) {
+  const { action, version, onDone } = props;
+  const [why, setWhy] = useState('');
+  const { answer, isBusy, isUnreachable, save } = useSaving<ChangeAnswer>(action);
+  const submit = useCallback(() => {
+    save({ intent: 'withdraw', version: versionToReplace(version, answer), why });
+  }, [save, answer, version, why]);
+  useRetry({ isUnreachable, isBusy }, submit);
+  useEffect(() => {
+    if (answer && 'saved' in answer) onDone();
+  }, [answer, onDone]);
+  return (
+    <section aria-label="Withdraw this entry" className="mt-6 rounded-box border border-rule bg-sheet p-4">
+      <h2 className="text-lg">Withdraw this entry</h2>
+      <p className="mt-1 text-ink-2">
+        It will count in no figure and stand in no report. Nothing is deleted: it stays readable here, with your reason.
+      </p>
+      <WhyField label="Why is it withdrawn?" value={why} onChange={setWhy} message={messagesOf(answer).why} />
+      <ChangeMessages answer={answer} isUnreachable={isUnreachable} />
+      <div className="mt-4 flex gap-2">
+        <button type="button" className="btn btn-primary" disabled={isBusy} onClick={submit}>
+          Withdraw it
+        </button>
+        <button type="button" className="btn" onClick={onDone}>
+          Keep it
+        </button>
+      </div>
+    </section>
+  );
+}
+
+interface WhyFieldProps {
+  label: string;
+  value: string;
+  onChange: (why: string) => void;
+  message: string | undefined;
+}
+
+/** Every change to what was recorded says why. */
+export function WhyField({ label, value, onChange, message }: WhyFieldProps) {
+  return (
+    <div className="mt-3 grid gap-1">
+      <label htmlFor="why" className="text-small font-semibold">
+        {label}
+      </label>
+      <input
+        id="why"
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+        aria-describedby="why-message"
+        className="input w-full"
+      />
+      <FieldMessage id="why-message" messages={message ? [message] : undefined} />
+    </div>
+  );
+}

@@ -1,0 +1,186 @@
+import { useState } from 'react';
+import { data, Link } from 'react-router';
+import { z } from 'zod';
+import { longDate, shortDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
+import { tallyCorrection } from '~/core/entries/incidents/incident-input';
+import { tallySentence } from '~/core/entries/incidents/incident-sentence';
+import { withdrawalInput } from '~/core/entries/observation';
+import { discreetChoices } from '~/core/goals/discreet';
+import { readable } from '~/core/words/readable';
+import { mayChangeRecord } from '~/server/entries/corrections';
+import { choicesOf } from '~/server/entries/incidents/choices';
+import { correctTally, historyOfTally, type Tally, tallyOf, withdrawTally } from '~/server/entries/incidents/counts';
+import { type Naming, namingOf } from '~/server/entries/incidents/incidents';
+import { database } from '~/server/platform/db/current';
+import { Conflict, Invalid } from '~/server/platform/failures';
+import { studentFor } from '~/server/students/students';
+import type { EntryVersion } from '../entries/change-messages';
+import { Correction } from '../entries/correction';
+import { EntryEvidence } from '../entries/evidence/entry-evidence-section';
+import { messagesIn } from '../entries/incidents/recorded';
+import { HowItCameAbout, RecordChanges, WithdrawnNotice } from '../entries/record-changes';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { sayNext } from '../platform/http/cookies';
+import { jsonOf, refusedWith } from '../platform/http/json-of';
+import { LabelledInput } from '../platform/ui/labelled';
+import { Page } from '../platform/ui/page';
+import { saveOrStay } from '../platform/ui/use-saving';
+import { headerStudent } from '../students/header-student';
+import type { Route } from './+types/count';
+
+function versionOf(tally: Tally, { choices }: Naming, timeZone: string, discreet: boolean): EntryVersion {
+  const { on, time } = wallTime(tally.changedAt ?? tally.recordedAt, timeZone);
+  return {
+    version: tally.version,
+    about: [longDate(tally.on), tally.time, tally.observerName].join(' · '),
+    sentence: tallySentence({ ...tally, behavior: choices.get(tally.behaviorId)?.name ?? '?' }),
+    note: discreet ? '' : tally.note,
+    tones: [],
+    written: `${tally.changedByName ?? tally.recordedByName}, ${shortDate(on)} ${time}`,
+    why: discreet ? null : tally.changeReason,
+    isWithdrawn: tally.isWithdrawn,
+  };
+}
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, now, discreet } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const student = await studentFor(database(), actor, studentId, 'see');
+  const tally = await tallyOf(database(), studentId, idFrom(params.tallyId));
+  const [stored, history] = await Promise.all([choicesOf(database(), studentId), historyOfTally(database(), tally.id)]);
+  const naming = namingOf(discreet ? discreetChoices(stored) : stored);
+  return {
+    student: headerStudent(student, { discreet }),
+    tally: discreet ? { ...tally, note: '' } : tally,
+    title: naming.choices.get(tally.behaviorId)?.name ?? '?',
+    versions: [...history, tally].map((version) => versionOf(version, naming, school.timeZone, discreet)),
+    // With its note hidden it cannot be corrected without losing the note.
+    mayChange: !tally.isWithdrawn && !discreet && mayChangeRecord(student, actor, tally, now),
+  };
+});
+
+const change = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('correct') }).loose(),
+  z.object({ intent: z.literal('withdraw') }).loose(),
+]);
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, school, wall, now, discreet } = askerOf(context);
+  const ids = { studentId: idFrom(params.studentId), tallyId: idFrom(params.tallyId) };
+  await studentFor(database(), actor, ids.studentId, 'see');
+  const asked = change.safeParse(await jsonOf(request));
+  if (!asked.success) return refusedWith({ form: 'This cannot be read.' });
+  try {
+    if (asked.data.intent === 'correct') {
+      const parsed = readable(tallyCorrection).safeParse(asked.data);
+      if (!parsed.success) return refusedWith(messagesIn(parsed.error));
+      await correctTally(database(), actor, ids, parsed.data, { wall, now, timeZone: school.timeZone });
+      return data({ saved: 1 }, { headers: await sayNext({ text: 'Corrected. What it said before is kept.' }) });
+    }
+    const parsed = readable(withdrawalInput).safeParse(asked.data);
+    if (!parsed.success) return refusedWith(messagesIn(parsed.error));
+    await withdrawTally(database(), actor, ids, parsed.data, now);
+    return data({ saved: 1 }, { headers: await sayNext({ text: 'Withdrawn. It counts nowhere any more.' }) });
+  } catch (error) {
+    if (error instanceof Invalid) return refusedWith(error.fields);
+    if (error instanceof Conflict) {
+      const stored = await choicesOf(database(), ids.studentId);
+      const naming = namingOf(discreet ? discreetChoices(stored) : stored);
+      return data({ conflict: versionOf(error.current as Tally, naming, school.timeZone, discreet) }, { status: 409 });
+    }
+    throw error;
+  }
+});
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
+
+export const meta: Route.MetaFunction = () => [{ title: 'Tally · Gentle Margin' }];
+
+export default function TallyPage({
+  loaderData: { student, tally, title, versions, mayChange },
+}: Route.ComponentProps) {
+  const now = versions.at(-1) as EntryVersion;
+  const path = `/students/${student.id}/tallies/${tally.id}`;
+  return (
+    <Page marginName="How it came about" margin={<HowItCameAbout versions={versions} />}>
+      <p className="text-small">
+        <Link
+          to={`/students/${student.id}/behavior?behavior=${tally.behaviorId}`}
+          className="text-ink-2 underline underline-offset-2"
+        >
+          {student.shortName} · {student.isDiscreet ? 'Notes' : 'Behavior'}
+        </Link>
+      </p>
+      <h1 className="mt-1 text-2xl">{title}</h1>
+      <p className="mt-1 text-ink-2">{now.about}</p>
+      <WithdrawnNotice now={now} />
+      <p
+        className={`mt-5 max-w-2xl border-l-2 pl-4 ${now.isWithdrawn ? 'border-rule text-ink-3 line-through' : 'border-clay'}`}
+      >
+        {now.sentence}
+      </p>
+      {!student.isDiscreet && (
+        <EntryEvidence
+          studentId={student.id}
+          entryId={tally.id}
+          mayAdd={student.mayObserve && !versions.at(-1)?.isWithdrawn}
+        />
+      )}
+      {mayChange && (
+        <RecordChanges
+          action={path}
+          version={tally.version}
+          correcting={(close) => <CorrectTally action={path} tally={tally} onDone={close} />}
+        />
+      )}
+    </Page>
+  );
+}
+
+function CorrectTally({ action, tally, onDone }: { action: string; tally: Tally; onDone: () => void }) {
+  const [fields, setFields] = useState({
+    ...{ on: tally.on, time: tally.time },
+    ...{ count: String(tally.count), minutes: String(tally.minutes) },
+  });
+  const numberIn = (text: string) => (text.trim() === '' ? null : Number(text.trim().replace(',', '.')));
+  const content = () => {
+    const { behaviorId, part, seconds, note, observerId } = tally;
+    const { on, time, count, minutes } = fields;
+    return {
+      behaviorId,
+      part,
+      seconds,
+      note,
+      observerId,
+      on,
+      time,
+      count: numberIn(count),
+      minutes: numberIn(minutes),
+    };
+  };
+  const inputs = [
+    { name: 'on', label: 'Date', type: 'date' },
+    { name: 'time', label: 'From', type: 'time' },
+    { name: 'count', label: 'How often', type: 'text' },
+    { name: 'minutes', label: 'Minutes watched', type: 'text' },
+  ] as const;
+  return (
+    <Correction what="tally" action={action} version={tally.version} content={content} onDone={onDone}>
+      {(messages) => (
+        <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
+          {inputs.map(({ name, ...input }) => (
+            <LabelledInput
+              key={name}
+              {...input}
+              value={fields[name]}
+              message={messages[name] ?? (name === 'minutes' ? messages.seconds : undefined)}
+              onChange={(value) => setFields({ ...fields, [name]: value })}
+            />
+          ))}
+        </div>
+      )}
+    </Correction>
+  );
+}

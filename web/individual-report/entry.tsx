@@ -1,0 +1,212 @@
+import { data, Link } from 'react-router';
+import { z } from 'zod';
+import { longDate, shortDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
+import { correctionInput, withdrawalInput } from '~/core/entries/observation';
+import { discreetGoal } from '~/core/goals/discreet';
+import { outcomeSentence } from '~/core/individual-report/report';
+import { pairAgreement } from '~/core/measures/agreement/pair';
+import type { MeasureDefinition } from '~/core/measures/measure';
+import { noteWithRemarks, withoutRemarks } from '~/core/measures/rubric';
+import { percent } from '~/core/words/counting';
+import { readable } from '~/core/words/readable';
+import { correctObservation, withdrawObservation } from '~/server/entries/change';
+import { mayChangeRecord } from '~/server/entries/corrections';
+import { markPair, pairable, partnerOf, unmarkPair } from '~/server/entries/pairs';
+import { type Observation, observationOf, observationRevisions } from '~/server/entries/read';
+import { type Goal, goalOf, measureAt } from '~/server/goals/goals';
+import { database } from '~/server/platform/db/current';
+import { Conflict, Invalid } from '~/server/platform/failures';
+import { settings } from '~/server/school/school';
+import { may } from '~/server/students/rights';
+import { studentFor, supportTeam } from '~/server/students/students';
+import type { EntryVersion } from '../entries/change-messages';
+import { CorrectionForm } from '../entries/correction-form';
+import { EntryEvidence } from '../entries/evidence/entry-evidence-section';
+import { fieldMessages } from '../entries/field-messages';
+import { HowItCameAbout, RecordChanges, WithdrawnNotice } from '../entries/record-changes';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { sayNext } from '../platform/http/cookies';
+import { jsonOf, refusedWith } from '../platform/http/json-of';
+import { Beads } from '../platform/ui/beads';
+import { tonesOf } from '../platform/ui/outcome-tones';
+import { Page } from '../platform/ui/page';
+import { saveOrStay } from '../platform/ui/use-saving';
+import { headerStudent } from '../students/header-student';
+import type { Route } from './+types/entry';
+import { SecondObserver } from './second-observer';
+
+/** What an entry says, or said, as its page shows it. */
+function versionOf(entry: Observation, goal: Goal, timeZone: string, discreet: boolean): EntryVersion {
+  const measure = measureAt(goal, entry.goalVersion);
+  const { on, time } = wallTime(entry.changedAt ?? entry.recordedAt, timeZone);
+  return {
+    version: entry.version,
+    about: [longDate(entry.on), entry.time, entry.settingName, entry.observerName].filter(Boolean).join(' · '),
+    sentence: outcomeSentence(measure, entry.outcome),
+    note: discreet ? '' : noteWithRemarks(entry.note, entry.outcome.data),
+    tones: tonesOf(measure, entry.outcome),
+    written: `${entry.changedByName ?? entry.recordedByName}, ${shortDate(on)} ${time}`,
+    why: entry.changeReason,
+    isWithdrawn: entry.isWithdrawn,
+  };
+}
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, now, discreet } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const student = await studentFor(database(), actor, studentId, 'see');
+  const entry = await observationOf(database(), studentId, idFrom(params.entryId));
+  const [stored, history, team, places, partner, candidates] = await Promise.all([
+    goalOf(database(), studentId, entry.goalId),
+    observationRevisions(database(), entry.id),
+    supportTeam(database(), studentId, actor.today),
+    settings(database(), actor.schoolId),
+    partnerOf(database(), entry),
+    pairable(database(), entry),
+  ]);
+  const goal = discreet ? discreetGoal(stored) : stored;
+  const people = team.map((member) => ({ id: member.id, name: member.shortName }));
+  if (!people.some(({ id }) => id === entry.observerId))
+    people.push({ id: entry.observerId, name: entry.observerName });
+  const { id, number, shortName, criterion } = goal;
+  const measure = measureAt(goal, entry.goalVersion);
+  const mayChange = !entry.isWithdrawn && mayChangeRecord(student, actor, entry, now);
+  return {
+    student: headerStudent(student, { discreet }),
+    goal: { id, number, shortName, measure, criterion },
+    entry: {
+      id: entry.id,
+      version: entry.version,
+      session: { on: entry.on, time: entry.time, observerId: entry.observerId, settingId: entry.settingId },
+      outcome: discreet ? withoutRemarks(entry.outcome) : entry.outcome,
+      note: discreet ? '' : entry.note,
+    },
+    versions: [...history, entry].map((version) => versionOf(version, goal, school.timeZone, discreet)),
+    choices: { people, places, today: actor.today },
+    mayPair: may(student, 'observe'),
+    partner: partner && {
+      ...otherOf(partner, measure),
+      agreement: agreementOf(measure, entry, partner),
+      counts: entry.pairsWith === null,
+    },
+    candidates: candidates.map((other) => otherOf(other, measure)),
+    discreet,
+    // With its note hidden an entry cannot be corrected without losing the note.
+    mayChange: mayChange && !discreet,
+    isHiddenFromChange: mayChange && discreet,
+  };
+});
+
+/** Another observer's entry of the same session, in short. */
+const otherOf = ({ id, time, observerName, outcome }: Observation, measure: MeasureDefinition) => ({
+  id,
+  about: `${time} · ${observerName}`,
+  sentence: outcomeSentence(measure, outcome),
+});
+
+function agreementOf(measure: MeasureDefinition, { outcome: a }: Observation, { outcome: b }: Observation) {
+  if (a.data === null || b.data === null) return null;
+  const found = pairAgreement(measure, a.data, b.data);
+  return found && { said: percent(100 * found.share), basis: found.basis };
+}
+
+const change = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('pair'), otherId: z.uuid() }),
+  z.object({ intent: z.literal('unpair') }),
+  correctionInput.extend({ intent: z.literal('correct') }),
+  withdrawalInput.extend({ intent: z.literal('withdraw') }),
+]);
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, school, wall, now, discreet } = askerOf(context);
+  const ids = { studentId: idFrom(params.studentId), entryId: idFrom(params.entryId) };
+  await studentFor(database(), actor, ids.studentId, 'see');
+  const body: unknown = await jsonOf(request);
+  const parsed = readable(change).safeParse(body);
+  if (!parsed.success) return refusedWith(fieldMessages(parsed.error, body));
+  try {
+    if (parsed.data.intent === 'pair' || parsed.data.intent === 'unpair') {
+      const { intent } = parsed.data;
+      if (intent === 'pair') await markPair(database(), actor, { ...ids, otherId: parsed.data.otherId }, now);
+      else await unmarkPair(database(), actor, ids, now);
+      return data({ saved: 0 });
+    }
+    const { intent, ...input } = parsed.data;
+    if ('outcome' in input) await correctObservation(database(), actor, ids, input, { wall, now });
+    else await withdrawObservation(database(), actor, ids, input, now);
+    const text =
+      intent === 'correct' ? 'Corrected. What it said before is kept.' : 'Withdrawn. It counts nowhere any more.';
+    return data({ saved: parsed.data.version }, { headers: await sayNext({ text }) });
+  } catch (error) {
+    if (error instanceof Invalid) return refusedWith(error.fields);
+    if (error instanceof Conflict) {
+      const current = error.current as Observation;
+      const goal = await goalOf(database(), ids.studentId, current.goalId);
+      return data({ conflict: versionOf(current, goal, school.timeZone, discreet) }, { status: 409 });
+    }
+    throw error;
+  }
+});
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: loaderData ? `Entry of ${loaderData.student.shortName} · Gentle Margin` : 'Entry' },
+];
+
+export default function Entry({ loaderData }: Route.ComponentProps) {
+  const { student, goal, entry, versions, choices, mayChange, isHiddenFromChange } = loaderData;
+  const now = versions.at(-1) as EntryVersion;
+  const path = `/students/${student.id}/entries/${entry.id}`;
+  return (
+    <Page marginName="What it said before" margin={<HowItCameAbout versions={versions} />}>
+      <p className="text-small">
+        <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
+          {student.shortName}
+        </Link>{' '}
+        ·{' '}
+        <Link to={`/students/${student.id}/report`} className="text-ink-2 underline underline-offset-2">
+          Report
+        </Link>
+      </p>
+      <h1 className="mt-1 text-2xl">
+        <span className="mr-3 text-ink-3">{goal.number}</span>
+        <Link to={`/students/${student.id}/goals/${goal.id}`} className="hover:underline">
+          {goal.shortName}
+        </Link>
+      </h1>
+      <p className="mt-1 text-ink-2">{now.about}</p>
+      <WithdrawnNotice now={now} />
+      <div className={`mt-5 max-w-2xl border-l-2 pl-4 ${now.isWithdrawn ? 'border-rule text-ink-3' : 'border-fern'}`}>
+        <Beads tones={now.tones} />
+        <p className={now.isWithdrawn ? 'line-through' : ''}>{now.sentence}</p>
+        {now.note && <p className="mt-1.5 whitespace-pre-line text-ink-2">{now.note}</p>}
+      </div>
+      {!loaderData.discreet && (
+        <EntryEvidence studentId={student.id} entryId={entry.id} mayAdd={loaderData.mayPair && !now.isWithdrawn} />
+      )}
+      <SecondObserver {...loaderData} />
+      {mayChange && (
+        <RecordChanges
+          action={path}
+          version={entry.version}
+          correcting={(close) => (
+            <CorrectionForm
+              action={path}
+              studentId={student.id}
+              goal={goal}
+              entry={entry}
+              choices={choices}
+              onDone={close}
+            />
+          )}
+        />
+      )}
+      {isHiddenFromChange && (
+        <p className="mt-6 text-small text-ink-2">Turn the discreet view off to correct or withdraw this entry.</p>
+      )}
+    </Page>
+  );
+}

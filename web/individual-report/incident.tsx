@@ -1,0 +1,306 @@
+import { Printer } from 'lucide-react';
+import { useState } from 'react';
+import { data, Form, Link } from 'react-router';
+import { z } from 'zod';
+import { longDate, shortDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
+import { noteCorrection, noteEnd } from '~/core/entries/incidents/incident-input';
+import { noteSentence } from '~/core/entries/incidents/incident-sentence';
+import { withdrawalInput } from '~/core/entries/observation';
+import type { Catching } from '~/core/entries/waiting';
+import { discreetChoices } from '~/core/goals/discreet';
+import { readable } from '~/core/words/readable';
+import { mayChangeRecord } from '~/server/entries/corrections';
+import { choicesOf } from '~/server/entries/incidents/choices';
+import { offerChoice } from '~/server/entries/incidents/edit-choices';
+import {
+  historyOfNote,
+  type Naming,
+  type Note,
+  namingOf,
+  noteOf,
+  saidNote,
+} from '~/server/entries/incidents/incidents';
+import { correctNote, endNote, withdrawNote } from '~/server/entries/incidents/record-incident';
+import { database } from '~/server/platform/db/current';
+import { Conflict, Invalid } from '~/server/platform/failures';
+import { may } from '~/server/students/rights';
+import { studentFor } from '~/server/students/students';
+import type { EntryVersion } from '../entries/change-messages';
+import { Correction } from '../entries/correction';
+import { EntryEvidence } from '../entries/evidence/entry-evidence-section';
+import { changedNote, type NoteDraft, noteInputFrom } from '../entries/incidents/incident-draft';
+import { NoteFields } from '../entries/incidents/incident-fields';
+import { messagesIn } from '../entries/incidents/recorded';
+import { catchingOf } from '../entries/incidents/recording';
+import { HowItCameAbout, RecordChanges, WithdrawnNotice } from '../entries/record-changes';
+import { stoppedClock } from '../measures/clock';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { sayNext } from '../platform/http/cookies';
+import { formOf } from '../platform/http/form-of';
+import { jsonOf, refusedWith } from '../platform/http/json-of';
+import { Page } from '../platform/ui/page';
+import { PrintSheet } from '../platform/ui/print-sheet';
+import { saveOrStay } from '../platform/ui/use-saving';
+import { headerStudent } from '../students/header-student';
+import type { Route } from './+types/incident';
+
+function versionOf(note: Note, naming: Naming, timeZone: string, discreet: boolean): EntryVersion {
+  const { on, time } = wallTime(note.changedAt ?? note.recordedAt, timeZone);
+  const setting = note.settingId ? naming.choices.get(note.settingId)?.name : null;
+  return {
+    version: note.version,
+    about: [longDate(note.on), note.time, setting, note.observerName].filter(Boolean).join(' · '),
+    sentence: noteSentence(saidNote(note, naming)),
+    note: discreet ? '' : note.note,
+    tones: [],
+    written: `${note.changedByName ?? note.recordedByName}, ${shortDate(on)} ${time}`,
+    why: note.changeReason,
+    isWithdrawn: note.isWithdrawn,
+  };
+}
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const asker = askerOf(context);
+  const { actor, school, now, discreet } = asker;
+  const studentId = idFrom(params.studentId);
+  const student = await studentFor(database(), actor, studentId, 'see');
+  const note = await noteOf(database(), studentId, idFrom(params.noteId));
+  const [stored, history] = await Promise.all([choicesOf(database(), studentId), historyOfNote(database(), note.id)]);
+  const choices = discreet ? discreetChoices(stored) : stored;
+  const naming = namingOf(choices);
+  const chosen = [
+    note.settingId,
+    note.intensityId,
+    ...note.behaviors,
+    ...note.antecedents,
+    ...note.consequences,
+    ...note.functions,
+  ];
+  const including = chosen.filter((id) => id !== null);
+  const catching = await catchingOf(database(), asker, student, including);
+  const mayChange = !note.isWithdrawn && mayChangeRecord(student, actor, note, now);
+  return {
+    student: headerStudent(student, { discreet }),
+    schoolName: school.name,
+    today: actor.today,
+    wall: asker.wall,
+    discreet,
+    note: { ...standingIds(note, naming), note: discreet ? '' : note.note },
+    title: saidNote(note, naming).behaviors.join(', '),
+    versions: [...history, note].map((version) => versionOf(version, naming, school.timeZone, discreet)),
+    catching,
+    mayChange: mayChange && !discreet,
+    mayEnd: !note.isWithdrawn && note.isGoing && may(student, 'observe'),
+    isSecond: note.besideId !== null,
+    typed:
+      may(student, 'setUp') && !discreet
+        ? choices
+            .filter(({ id, state }) => state === 'other' && including.includes(id))
+            .map(({ id, kind, name }) => ({ id, kind, name }))
+        : [],
+  };
+});
+
+/** A note with merged choices by the one that stands for them. */
+function standingIds(note: Note, { choices }: Naming): Note {
+  const standing = (ids: readonly string[]) => [...new Set(ids.map((id) => choices.get(id)?.id ?? id))];
+  const one = (id: string | null) => (id === null ? null : (standing([id])[0] ?? null));
+  return {
+    ...note,
+    settingId: one(note.settingId),
+    intensityId: one(note.intensityId),
+    behaviors: standing(note.behaviors),
+    antecedents: standing(note.antecedents),
+    consequences: standing(note.consequences),
+    functions: standing(note.functions),
+  };
+}
+
+const intent = z.object({ intent: z.enum(['correct', 'withdraw', 'end', 'offer']) });
+const offer = z.object({ choiceId: z.uuid() });
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, school, wall, now, discreet } = askerOf(context);
+  const ids = { studentId: idFrom(params.studentId), noteId: idFrom(params.noteId) };
+  await studentFor(database(), actor, ids.studentId, 'see');
+  const isJson = request.headers.get('Content-Type')?.includes('json');
+  const body: unknown = isJson ? await jsonOf(request) : endFrom(await formOf(request));
+  const what = intent.safeParse(body);
+  if (!what.success) return refusedWith({ form: 'This cannot be read.' });
+  const moment = { wall, now, timeZone: school.timeZone };
+  const done = async (text: string) => data({ saved: 1 }, { headers: await sayNext({ text }) });
+  const schema = { correct: noteCorrection, withdraw: withdrawalInput, end: noteEnd, offer }[what.data.intent];
+  const parsed = readable<z.ZodType>(schema).safeParse(body);
+  if (!parsed.success) return refusedWith(messagesIn(parsed.error));
+  try {
+    switch (what.data.intent) {
+      case 'offer':
+        await offerChoice(database(), actor, ids.studentId, (parsed.data as z.infer<typeof offer>).choiceId, now);
+        return done('It is a choice now.');
+      case 'end':
+        await endNote(database(), actor, ids, parsed.data as z.infer<typeof noteEnd>, moment);
+        return done('It has an end now.');
+      case 'correct':
+        await correctNote(database(), actor, ids, parsed.data as z.infer<typeof noteCorrection>, moment);
+        return done('Corrected. What it said before is kept.');
+      case 'withdraw':
+        await withdrawNote(database(), actor, ids, parsed.data as z.infer<typeof withdrawalInput>, now);
+        return done('Withdrawn. It counts nowhere any more.');
+    }
+  } catch (error) {
+    if (error instanceof Invalid) return refusedWith(error.fields);
+    if (error instanceof Conflict) {
+      const stored = await choicesOf(database(), ids.studentId);
+      const naming = namingOf(discreet ? discreetChoices(stored) : stored);
+      return data({ conflict: versionOf(error.current as Note, naming, school.timeZone, discreet) }, { status: 409 });
+    }
+    throw error;
+  }
+});
+
+/** What the form that closes an incident sends: one of the two is filled in, or neither for now. */
+function endFrom(form: FormData) {
+  const minutes = String(form.get('minutes') ?? '')
+    .trim()
+    .replace(',', '.');
+  return {
+    intent: form.get('intent'),
+    version: Number(form.get('version')),
+    time: String(form.get('time') ?? '') || null,
+    seconds: minutes === '' ? null : 60 * Number(minutes),
+    choiceId: form.get('choiceId') ?? undefined,
+  };
+}
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  {
+    title:
+      loaderData && !loaderData.discreet
+        ? `ABC note of ${loaderData.student.shortName} · Gentle Margin`
+        : 'Note · Gentle Margin',
+  },
+];
+
+export default function NotePage({ loaderData, actionData }: Route.ComponentProps) {
+  const { student, schoolName, note, title, versions, catching, mayChange, mayEnd, isSecond, typed, today, wall } =
+    loaderData;
+  const now = versions.at(-1) as EntryVersion;
+  const path = `/students/${student.id}/notes/${note.id}`;
+  const endMessages = actionData && 'messages' in actionData ? actionData.messages : {};
+  return (
+    <Page marginName="How it came about" margin={<HowItCameAbout versions={versions} />}>
+      <PrintSheet head={`${student.shortName} · ABC note · ${schoolName} · ${longDate(today)}`}>
+        <p className="no-print text-small">
+          <Link to={`/students/${student.id}/behavior`} className="text-ink-2 underline underline-offset-2">
+            {student.shortName} · {student.isDiscreet ? 'Notes' : 'Behavior'}
+          </Link>
+        </p>
+        <div className="mt-1 flex items-start justify-between gap-4">
+          <h1 className="text-2xl">{title}</h1>
+          <button type="button" className="btn no-print h-10" onClick={() => window.print()}>
+            <Printer size={16} aria-hidden /> Print
+          </button>
+        </div>
+        <p className="mt-1 text-ink-2">{now.about}</p>
+        {isSecond && (
+          <p className="text-small text-ink-3">A second observer’s: for agreement, it counts in no figure.</p>
+        )}
+        <WithdrawnNotice now={now} />
+        <div className={`mt-5 max-w-2xl border-l-2 pl-4 ${now.isWithdrawn ? 'border-rule text-ink-3' : 'border-clay'}`}>
+          <p className={now.isWithdrawn ? 'line-through' : ''}>{now.sentence}</p>
+          {now.note && <p className="mt-1.5 whitespace-pre-line text-ink-2">{now.note}</p>}
+        </div>
+        {typed.map(({ id, name }) => (
+          <Form key={id} method="post" className="no-print mt-4 flex flex-wrap items-center gap-3">
+            <input type="hidden" name="choiceId" value={id} />
+            <input type="hidden" name="version" value={note.version} />
+            <span>“{name}” was typed.</span>
+            <button type="submit" name="intent" value="offer" className="btn h-10">
+              Make it a choice
+            </button>
+          </Form>
+        ))}
+        {mayEnd && <EndForm version={note.version} isToday={note.on === wall.on} messages={endMessages} />}
+        {!student.isDiscreet && (
+          <EntryEvidence
+            studentId={student.id}
+            entryId={note.id}
+            mayAdd={student.mayObserve && !versions.at(-1)?.isWithdrawn}
+          />
+        )}
+        {mayChange && (
+          <RecordChanges
+            action={path}
+            version={note.version}
+            correcting={(close) => <CorrectNote action={path} note={note} catching={catching} onDone={close} />}
+          />
+        )}
+      </PrintSheet>
+    </Page>
+  );
+}
+
+/** Closes an incident that was still going: now, at a time, or by its length. */
+function EndForm(props: { version: number; isToday: boolean; messages: Record<string, string> }) {
+  const { version, isToday, messages } = props;
+  const problem = messages.time ?? messages.seconds ?? messages.form;
+  return (
+    <Form
+      method="post"
+      aria-label="When it ended"
+      className="no-print mt-6 flex max-w-2xl flex-wrap items-end gap-3 rounded-box border border-clay bg-clay-wash p-4"
+    >
+      <input type="hidden" name="version" value={version} />
+      <p className="w-full">It is noted as still going.</p>
+      {isToday && (
+        <label className="grid gap-1">
+          <span className="text-small font-semibold">Ended at</span>
+          <input type="time" name="time" className="input" />
+        </label>
+      )}
+      <label className="grid gap-1">
+        <span className="text-small font-semibold">{isToday ? 'or lasted, in minutes' : 'It lasted, in minutes'}</span>
+        <input name="minutes" inputMode="decimal" className="input w-28" />
+      </label>
+      <button type="submit" name="intent" value="end" className="btn btn-primary h-10">
+        {isToday ? 'It has ended' : 'Close it'}
+      </button>
+      {problem && (
+        <p role="alert" className="w-full text-small font-semibold text-clay-deep">
+          {problem}
+        </p>
+      )}
+    </Form>
+  );
+}
+
+interface CorrectNoteProps {
+  action: string;
+  note: Note;
+  catching: Catching;
+  onDone: () => void;
+}
+
+function CorrectNote({ action, note, catching, onDone }: CorrectNoteProps) {
+  const [draft, setDraft] = useState<NoteDraft>({
+    ...note,
+    ...{ timeIsChosen: true, settingIsChosen: true, others: [], clock: stoppedClock },
+  });
+  const content = () => noteInputFrom(draft, Date.now());
+  return (
+    <Correction what="note" action={action} version={note.version} content={content} onDone={onDone}>
+      {(messages) => (
+        <NoteFields
+          catching={catching}
+          draft={draft}
+          messages={messages}
+          onChange={(changes) => setDraft((before) => changedNote(catching, before, changes, null))}
+        />
+      )}
+    </Correction>
+  );
+}

@@ -1,0 +1,270 @@
+import { useState } from 'react';
+import { data, Form, Link, redirect, useNavigation } from 'react-router';
+import { longDate } from '~/core/calendar/iso-date';
+import { issueWords } from '~/core/documents/progress-report-document';
+import { mayAnswer } from '~/core/sharing/comment';
+import type { Shows } from '~/core/sharing/reader-rule';
+import { counted } from '~/core/words/counting';
+import { mayReadEntry, runningReport } from '~/server/individual-report/individual-report';
+import { database } from '~/server/platform/db/current';
+import type { Database } from '~/server/platform/db/database';
+import { NotFound } from '~/server/platform/failures';
+import { issuedOf } from '~/server/progress-report/issued';
+import { recordReading } from '~/server/sharing/access-log';
+import { sayComment } from '~/server/sharing/comments';
+import { type FoundWayIn, tryPasscode } from '~/server/sharing/share-links';
+import { shownEntries } from '../entries/shown-entry';
+import { answeringAtDoor } from '../platform/http/at-door';
+import { arrangementCookie, passCookie, rememberArrangement } from '../platform/http/cookies';
+import { formOf } from '../platform/http/form-of';
+import { FieldMessage } from '../platform/ui/fields';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { PrintSheet } from '../platform/ui/print-sheet';
+import { saveOrStay } from '../platform/ui/use-saving';
+import { answerComments } from '../sharing/comment-actions';
+import { AnswerForm } from '../sharing/thread';
+import type { Route } from './+types/read';
+import { PagesLine } from './pages-line';
+import { ReportControls } from './report-controls';
+import { ReportEntries } from './report-entries';
+import { reportSearch } from './report-search';
+import { readerBy, visit } from './visit';
+
+export const loader = answeringAtDoor(async (args: Route.LoaderArgs, door) => {
+  const { way, school, wall, instant, isOpen } = await visit(args, door);
+  const base = { readerName: way.readerName, schoolName: school.name, endsOn: way.endsOn };
+  if (!isOpen) return data({ ...base, isLocked: way.isLocked, report: null });
+  const { reader, goals, rule } = await readerBy(way);
+  const search = new URL(args.request.url).searchParams;
+  const chosen = await arrangementCookie.parse(args.request.headers.get('Cookie'));
+  const { wanted, ...asked } = reportSearch(search, goals, rule, chosen ?? {});
+  const [report, issued] = await Promise.all([
+    runningReport(database(), way.studentId, goals, reader, wanted),
+    issuedOf(database(), way.studentId, school, way.kind),
+  ]);
+  const reading = { studentId: way.studentId, what: 'report', how: 'opened' as const };
+  await recordReading(database(), { linkId: way.id }, reading, instant);
+  const answer = {
+    ...base,
+    isLocked: false,
+    report: {
+      shortName: way.shortName,
+      kind: way.kind,
+      about: aboutWords(reader.shows),
+      showsBeads: reader.shows.has('breakdown'),
+      today: wall.on,
+      goals: goals.map(({ id, number, shortName }) => ({ id, number, shortName })),
+      hasBehavior: reader.shows.has('abc'),
+      issued: issued.map((one) => ({ id: one.id, label: one.period.label, said: issueWords(one) })),
+      here: new URL(args.request.url).pathname.replace(/\.data$/, ''),
+      ...asked,
+      ...report,
+      // Outside, a reader's id is nobody's business but their own.
+      threads: Object.fromEntries(
+        Object.entries(report.threads).map(([id, said]) => [
+          id,
+          said.map((one) => ({ ...one, by: { ...one.by, linkId: null }, to: null })),
+        ]),
+      ),
+      entries: shownEntries(report.entries, goals, { discreet: false }),
+    },
+  };
+  return data(answer, { headers: await rememberArrangement(search, chosen) });
+});
+
+function aboutWords(shows: Shows): string {
+  return [
+    'Every entry that stands is here, as soon as it is written down.',
+    shows.has('abc') ? 'ABC notes and tallies of behavior are part of it.' : 'Notes of behavior are not part of it.',
+    shows.has('note') ? 'Words beside an entry are shown.' : 'Words beside an entry are not.',
+    shows.has('observer') ? 'It says who observed.' : 'It does not say who observed.',
+    'Please keep the link to yourself: whoever has it can read this page.',
+  ].join(' ');
+}
+
+export const action = answeringAtDoor(async (args: Route.ActionArgs, door) => {
+  const { way, wall, instant, isOpen } = await visit(args, door);
+  const form = await formOf(args.request);
+  if (!isOpen) return givePasscode(args.request, way, String(form.get('passcode') ?? ''), instant);
+  const { reader, goals } = await readerBy(way);
+  return answerComments(form, async (asked) => {
+    if (asked.intent !== 'say') throw new NotFound('No such address.');
+    const mayRead = (db: Database, id: string) => mayReadEntry(db, way.studentId, goals, reader, id);
+    const speaker = { kind: way.kind, linkId: way.id };
+    await sayComment(database(), way.studentId, speaker, asked, { wall, now: instant, mayRead });
+  });
+});
+
+async function givePasscode(request: Request, way: FoundWayIn, passcode: string, instant: Date) {
+  if (!way.needsPasscode || way.isLocked) return data({ passcode: null }, { status: 400 });
+  if (passcode.trim() === '') return data({ passcode: 'Type the passcode you were told.' }, { status: 400 });
+  const answer = await tryPasscode(database(), way.id, passcode.trim(), instant);
+  if ('pass' in answer) {
+    const passes = await passCookie.parse(request.headers.get('Cookie'));
+    const cookie = await passCookie.serialize({ ...passes, [way.id]: answer.pass });
+    throw redirect(new URL(request.url).pathname.replace(/\.data$/, ''), { headers: { 'Set-Cookie': cookie } });
+  }
+  if ('locked' in answer) return data({ passcode: null, isLocked: true }, { status: 403 });
+  const sentence =
+    'waitSeconds' in answer
+      ? `Too many were wrong. Wait ${counted(answer.waitSeconds, 'second', 'seconds')}, then try again.`
+      : 'That is not the passcode. Look at it once more; letters are told from capitals.';
+  return data({ passcode: sentence }, { status: 'waitSeconds' in answer ? 429 : 400 });
+}
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: loaderData?.report ? `Report of ${loaderData.report.shortName}` : 'Report' },
+  { name: 'robots', content: 'noindex, nofollow' },
+];
+
+export default function Read({ loaderData, actionData }: Route.ComponentProps) {
+  const { report, ...rest } = loaderData;
+  if (!report) {
+    const message = actionData && 'passcode' in actionData ? actionData.passcode : null;
+    const isLocked = rest.isLocked || (actionData !== undefined && 'isLocked' in actionData);
+    return <Door {...rest} isLocked={isLocked} message={message} />;
+  }
+  return <OpenReport {...rest} report={report} />;
+}
+
+interface DoorProps {
+  readerName: string;
+  schoolName: string;
+  isLocked: boolean;
+  message: string | null;
+}
+
+/** Before the passcode is given, the page says nothing of any student. */
+function Door({ readerName, schoolName, isLocked, message }: DoorProps) {
+  const isBusy = useNavigation().state !== 'idle';
+  return (
+    <main className="mx-auto max-w-md px-6 py-16">
+      <div className="border-l-2 border-clay pl-6">
+        <p className="text-small text-ink-2">{schoolName}</p>
+        <h1 className="text-2xl">A report for {readerName}</h1>
+        {isLocked ? (
+          <p role="alert" className="mt-4">
+            This way in is locked, since a wrong passcode was given too often. The case manager has been told, and can
+            open it again.
+          </p>
+        ) : (
+          <Form method="post" className="mt-5 grid gap-3">
+            <label htmlFor="passcode" className="font-semibold">
+              The passcode that the case manager told you
+            </label>
+            <input
+              id="passcode"
+              name="passcode"
+              type="password"
+              autoComplete="off"
+              aria-describedby={message ? 'passcode-message' : undefined}
+              className="input h-11 w-full text-base"
+            />
+            <FieldMessage id="passcode-message" messages={message ? [message] : undefined} />
+            <button type="submit" className="btn btn-primary h-11" disabled={isBusy}>
+              Open the report
+            </button>
+          </Form>
+        )}
+      </div>
+    </main>
+  );
+}
+
+type OpenedReport = NonNullable<Route.ComponentProps['loaderData']['report']>;
+
+interface OpenReportProps {
+  readerName: string;
+  schoolName: string;
+  endsOn: string;
+  report: OpenedReport;
+}
+
+function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps) {
+  const { shortName, kind, today, goals, goal, find, from, to, arrangement, entries, threads, total } = report;
+  return (
+    <div className="mx-auto max-w-6xl">
+      <Page
+        marginName="About this report"
+        margin={
+          <>
+            <MarginTitle>About this report</MarginTitle>
+            <p>
+              For {readerName}. Open until {longDate(endsOn)}.
+            </p>
+            <p className="mt-3 text-small text-ink-2">{report.about}</p>
+            {report.showsBeads && (
+              <p className="mt-3 text-small text-ink-2">
+                A filled bead is a chance that went right: the darker, the less help it took. An outlined one had not
+                come right yet.
+              </p>
+            )}
+            {report.issued.length > 0 && (
+              <section aria-label="Progress reports" className="mt-6">
+                <h2 className="text-lg">Progress reports</h2>
+                <ul>
+                  {report.issued.map(({ id, label, said }) => (
+                    <li key={id} className="py-2">
+                      <Link to={`${report.here}/issued/${id}`} className="font-semibold underline underline-offset-2">
+                        {label}
+                      </Link>
+                      <span className="block text-small text-ink-2">{said}</span>
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            )}
+            {kind === 'student' && <OwnReflection />}
+          </>
+        }
+      >
+        <PrintSheet head={`${shortName} · individual report · ${schoolName} · ${longDate(today)}`}>
+          <header>
+            <p className="text-small text-ink-2">{schoolName}</p>
+            <h1 className="text-3xl">{shortName}</h1>
+            <p className="mt-1 text-small text-ink-2">Individual report · {counted(total, 'entry', 'entries')}</p>
+          </header>
+          <ReportControls {...{ goals, goal, find, from, to, arrangement, today, hasBehavior: report.hasBehavior }} />
+          {entries.length === 0 && (
+            <p className="py-10 text-ink-2">
+              {goal || find || from || to
+                ? 'Nothing in the report is like this.'
+                : 'Nothing has been written down yet.'}
+            </p>
+          )}
+          <ReportEntries
+            {...{ entries, threads, goals, arrangement, today }}
+            evidence={report.evidence}
+            evidenceAt={`${report.here}/evidence`}
+            linksToEntries={false}
+            answers={{
+              mayAnswer: mayAnswer(kind),
+              mayHide: false,
+              word: kind === 'student' ? 'reflection' : 'comment',
+              seenBy: kind === 'student' ? 'The team and your family see it.' : 'The support team sees it.',
+            }}
+          />
+          <PagesLine {...report} oldestFirst={arrangement.oldestFirst} />
+        </PrintSheet>
+      </Page>
+    </div>
+  );
+}
+
+/** The student may also say something that is about no one entry. */
+function OwnReflection() {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <div className="mt-6">
+      {isOpen ? (
+        <AnswerForm entryId={null} word="reflection" onDone={() => setOpen(false)} />
+      ) : (
+        <button type="button" className="btn h-11" onClick={() => setOpen(true)}>
+          Add a reflection
+        </button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,278 @@
+import { Printer } from 'lucide-react';
+import { data, Link, useFetcher, useSearchParams } from 'react-router';
+import { z } from 'zod';
+import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
+import { formats } from '~/core/documents/file-name';
+import { discreetGoal } from '~/core/goals/discreet';
+import { readerWords } from '~/core/sharing/reader-kind';
+import { type Frequency, frequencies, frequencyWords } from '~/core/sharing/share-link';
+import { listed } from '~/core/words/counting';
+import { goalsOf } from '~/server/goals/goals';
+import { mayReadEntry, runningReport } from '~/server/individual-report/individual-report';
+import { ownTold, setOwnTold } from '~/server/messages/frequency';
+import { database } from '~/server/platform/db/current';
+import type { Database } from '~/server/platform/db/database';
+import { NotFound } from '~/server/platform/failures';
+import { recordReading } from '~/server/sharing/access-log';
+import { hideComment, sayComment, showComment } from '~/server/sharing/comments';
+import { entriesNamingOthers, letNamesStand } from '~/server/sharing/other-children';
+import { waysInto } from '~/server/sharing/share-links';
+import { may } from '~/server/students/rights';
+import { studentFor } from '~/server/students/students';
+import { shownEntries } from '../entries/shown-entry';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { arrangementCookie, rememberArrangement } from '../platform/http/cookies';
+import { formOf } from '../platform/http/form-of';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { PrintSheet } from '../platform/ui/print-sheet';
+import { answerComments } from '../sharing/comment-actions';
+import { headerStudent } from '../students/header-student';
+import { StudentHeader } from '../students/student-header';
+import type { Route } from './+types/report';
+import { PagesLine } from './pages-line';
+import { ReportControls } from './report-controls';
+import { ReportEntries } from './report-entries';
+import { reportSearch } from './report-search';
+import { ReportViews } from './report-views';
+import { teamReader } from './team-reader';
+
+export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet, now } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
+  const [stored, reader, links, chosen] = await Promise.all([
+    goalsOf(database(), [student.id]),
+    teamReader(student, discreet),
+    may(student, 'share') ? waysInto(database(), actor, student.id) : [],
+    arrangementCookie.parse(request.headers.get('Cookie')),
+  ]);
+  const goals = discreet ? stored.map(discreetGoal) : stored;
+  const search = new URL(request.url).searchParams;
+  const { wanted, ...asked } = reportSearch(search, goals, reader.rule, chosen ?? {});
+  const reading = { studentId: student.id, what: 'report', how: 'opened' as const };
+  const [report, told] = await Promise.all([
+    runningReport(database(), student.id, goals, reader, wanted),
+    ownTold(database(), actor, student.id),
+    recordReading(database(), { personId: actor.personId }, reading, now),
+  ]);
+  const open = links.filter((link) => link.withdrawnAt === null && link.endsOn >= actor.today);
+  const naming = open.length > 0 ? await entriesNamingOthers(database(), student.id, report.entries) : [];
+  const answer = {
+    student: headerStudent(student, { discreet }),
+    schoolName: school.name,
+    today: actor.today,
+    goals: goals.map(({ id, number, shortName }) => ({ id, number, shortName })),
+    ...asked,
+    ...report,
+    threads: discreet ? {} : report.threads,
+    hasBehavior: reader.shows.has('abc'),
+    entries: shownEntries(report.entries, goals, { discreet }),
+    mayShare: may(student, 'share'),
+    told,
+    // What names another child, and would be read as “a classmate”.
+    naming: discreet ? [] : naming.map(({ id, version, on, title, names }) => ({ id, version, on, title, names })),
+    readers: open.map((link) => ({
+      id: link.id,
+      name: discreet ? 'A reader' : link.readerName,
+      kind: readerWords[link.kind].label,
+      lastRead: link.lastReadAt && wallTime(link.lastReadAt, school.timeZone).on,
+    })),
+  };
+  return data(answer, { headers: await rememberArrangement(search, chosen) });
+});
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, wall, now } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
+  const speaker = { kind: 'team', personId: actor.personId } as const;
+  const form = await formOf(request);
+  const told = z.enum(frequencies).safeParse(form.get('told'));
+  if (told.success) {
+    await setOwnTold(database(), actor, student.id, told.data);
+    return data({ said: 'told' });
+  }
+  return answerComments(form, async (asked) => {
+    switch (asked.intent) {
+      case 'say': {
+        const [goals, reader] = await Promise.all([goalsOf(database(), [student.id]), teamReader(student, false)]);
+        const mayRead = (db: Database, id: string) => mayReadEntry(db, student.id, goals, reader, id);
+        if (asked.entryId === null) throw new NotFound('No such entry.');
+        return sayComment(database(), student.id, speaker, asked, { wall, now, mayRead });
+      }
+      case 'hide':
+        return hideComment(database(), actor, student.id, asked, now);
+      case 'show':
+        return showComment(database(), actor, student.id, asked.id);
+      case 'stand':
+        return letNamesStand(database(), actor, student.id, { entryId: asked.id, version: asked.version }, now);
+    }
+  });
+});
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `Report of ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+];
+
+export default function Report({ loaderData }: Route.ComponentProps) {
+  const { student, schoolName, today, goals, goal, find, from, to, arrangement, entries, threads, mayShare, ...rest } =
+    loaderData;
+  const isNarrowed = goal !== null || find !== '' || from !== null || to !== null;
+  // A file holds what the page shows: its filter, its order, its groups; all pages of it.
+  const [search] = useSearchParams();
+  return (
+    <Page
+      marginName="Who reads this"
+      margin={
+        <>
+          <Naming naming={rest.naming} />
+          <Readers readers={rest.readers} mayShare={mayShare} studentId={student.id} />
+          <OwnTold told={rest.told} />
+        </>
+      }
+    >
+      <PrintSheet head={`${student.shortName} · individual report · ${schoolName} · ${longDate(today)}`}>
+        <StudentHeader student={student} />
+        <ReportViews studentId={student.id} />
+        <div className="flex flex-wrap items-end justify-between gap-x-3">
+          <ReportControls {...{ goals, goal, find, from, to, arrangement, today, hasBehavior: rest.hasBehavior }} />
+          <div className="no-print mt-4 flex items-center gap-3 text-small">
+            {formats.map((format) => (
+              <Link
+                key={format}
+                to={`/students/${student.id}/report/as/${format}?${search}`}
+                reloadDocument
+                className="py-2 text-ink-2 underline underline-offset-2"
+              >
+                {format.toUpperCase()}
+              </Link>
+            ))}
+            <button type="button" className="btn h-11" onClick={() => window.print()}>
+              <Printer size={16} aria-hidden /> Print
+            </button>
+          </div>
+        </div>
+        {entries.length === 0 && (
+          <p className="py-10 text-ink-2">
+            {isNarrowed
+              ? 'Nothing in the report is like this.'
+              : 'Nothing has been written down yet. The first observation begins the report.'}
+          </p>
+        )}
+        <ReportEntries
+          {...{ entries, threads, goals, arrangement, today }}
+          evidence={rest.evidence}
+          evidenceAt={`/students/${student.id}/evidence`}
+          linksToEntries={student.maySee}
+          answers={{
+            ...{ mayAnswer: !student.isDiscreet, mayHide: mayShare, word: 'comment' },
+            seenBy: 'Everyone who reads this entry sees it, outside of the team too.',
+          }}
+        />
+        <PagesLine {...rest} oldestFirst={arrangement.oldestFirst} />
+      </PrintSheet>
+    </Page>
+  );
+}
+
+interface NamingProps {
+  naming: { id: string; version: number; on: IsoDate; title: string; names: string[] }[];
+}
+
+/** Notes that name another child: readers from outside see “a classmate”, unless that is let stand. */
+function Naming({ naming }: NamingProps) {
+  const fetcher = useFetcher();
+  if (naming.length === 0) return null;
+  return (
+    <section aria-label="Other children’s names" className="mb-8 rounded-box bg-clay-wash p-4">
+      <h2 className="text-base">Other children are named</h2>
+      <p className="mt-1 text-small text-ink-2">Whoever reads from outside sees “a classmate” in their place.</p>
+      <ul className="mt-2 grid gap-2">
+        {naming.map(({ id, version, on, title, names }) => (
+          <li key={id} className="text-small">
+            <a href={`#${id}`} className="font-semibold underline underline-offset-2">
+              {shortDate(on)}, {title}
+            </a>
+            : {listed(names.map((name) => `“${name}”`))}
+            <fetcher.Form method="post" className="inline">
+              <input type="hidden" name="id" value={id} />
+              <input type="hidden" name="version" value={version} />
+              <button
+                type="submit"
+                name="intent"
+                value="stand"
+                aria-label={`Let it stand: ${listed(names)} in the note of ${shortDate(on)}`}
+                className="ml-2 min-h-9 underline underline-offset-2"
+              >
+                Let it stand
+              </button>
+            </fetcher.Form>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+interface ReadersProps {
+  readers: { id: string; name: string; kind: string; lastRead: IsoDate | null }[];
+  mayShare: boolean;
+  studentId: string;
+}
+
+function Readers({ readers, mayShare, studentId }: ReadersProps) {
+  if (!mayShare) {
+    return (
+      <>
+        <MarginTitle>Who reads this</MarginTitle>
+        <p>The support team, and the readers to whom the case manager has given a way in.</p>
+      </>
+    );
+  }
+  return (
+    <>
+      <MarginTitle about="besides the support team">Who reads this</MarginTitle>
+      {readers.length === 0 && <p className="text-ink-2">Nobody yet.</p>}
+      <ul>
+        {readers.map(({ id, name, kind, lastRead }) => (
+          <li key={id} className="border-b border-dotted border-ink-3/50 py-3 first:pt-0">
+            <span className="font-semibold">{name}</span>
+            <span className="block text-small text-ink-2">
+              {kind} · {lastRead ? `last read ${shortDate(lastRead)}` : 'not opened yet'}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-4">
+        <Link to={`/students/${studentId}/readers`} className="font-semibold text-ink-2 hover:underline">
+          What whom, and who read →
+        </Link>
+      </p>
+    </>
+  );
+}
+
+/** When one is told oneself of this student’s new entries. */
+function OwnTold({ told }: { told: Frequency }) {
+  const fetcher = useFetcher();
+  const shown = fetcher.formData?.get('told') ?? told;
+  return (
+    <fetcher.Form method="post" className="mt-8">
+      <label className="grid gap-1 text-small">
+        <span className="font-semibold">Tell me by e-mail</span>
+        <select
+          name="told"
+          className="select h-11 w-full"
+          value={String(shown)}
+          onChange={(event) => fetcher.submit(event.currentTarget.form)}
+        >
+          {frequencies.map((when) => (
+            <option key={when} value={when}>
+              {when === 'byHand' ? 'not at all' : frequencyWords[when]}
+            </option>
+          ))}
+        </select>
+      </label>
+    </fetcher.Form>
+  );
+}

@@ -1,0 +1,49 @@
+import type { RouterContextProvider } from 'react-router';
+import { type WallTime, wallTime } from '~/core/calendar/zone';
+import { type ReaderRule, shownFields } from '~/core/sharing/reader-rule';
+import { type Goal, goalsOf } from '~/server/goals/goals';
+import type { Reader } from '~/server/individual-report/individual-report';
+import { now } from '~/server/platform/clock';
+import { database } from '~/server/platform/db/current';
+import type { School } from '~/server/school/school';
+import type { Door } from '~/server/sharing/doors';
+import { type FoundWayIn, findWayIn, hasPass } from '~/server/sharing/share-links';
+import { readerRules } from '~/server/sharing/visibility';
+import { closed } from '../platform/http/at-door';
+import { passCookie } from '../platform/http/cookies';
+
+interface AtTheDoor {
+  params: { token: string };
+  request: Request;
+  context: Readonly<RouterContextProvider>;
+}
+
+export interface Visit {
+  way: FoundWayIn;
+  school: School;
+  wall: WallTime;
+  instant: Date;
+  /** Whether the report may be shown: the passcode, if there is one, has been given in this browser. */
+  isOpen: boolean;
+}
+
+/** Who stands at the door: a way in that opens nothing any more is a 404 and is counted. */
+export async function visit({ params, request, context }: AtTheDoor, { school }: Door): Promise<Visit> {
+  const instant = now();
+  const wall = wallTime(instant, school.timeZone);
+  const way = await findWayIn(database(), params.token, wall.on);
+  if (!way) throw await closed(context);
+  const passes = (await passCookie.parse(request.headers.get('Cookie'))) as Record<string, string> | null;
+  const pass = passes?.[way.id];
+  const isOpen =
+    !way.isLocked && (!way.needsPasscode || (!!pass && (await hasPass(database(), way.id, pass, instant))));
+  return { way, school, wall, instant, isOpen };
+}
+
+/** The reader behind a way in, as the rule of their kind has it. */
+export async function readerBy(way: FoundWayIn): Promise<{ reader: Reader; goals: Goal[]; rule: ReaderRule }> {
+  const [rule, goals] = await Promise.all([ruleOf(way), goalsOf(database(), [way.studentId])]);
+  return { reader: { kind: way.kind, linkId: way.id, shows: shownFields(rule.shows), discreet: false }, goals, rule };
+}
+
+const ruleOf = async ({ studentId, kind }: FoundWayIn) => (await readerRules(database(), studentId)).rules[kind];

@@ -1,0 +1,103 @@
+import { type FieldMetadata, type FormMetadata, getInputProps } from '@conform-to/react';
+import type { GoalInput } from '~/core/goals/goal-input';
+import { linesOf, newKey, withLines } from '~/core/goals/keys';
+import type { SupportLevel } from '~/core/measures/support-levels';
+import { FieldMessage } from '../platform/ui/fields';
+import { SelectField, TextField } from '../platform/ui/form-fields';
+import { Rows } from '../platform/ui/rows';
+
+export type GoalForm = FormMetadata<GoalInput>;
+
+/** What the goal's own thing is called in sentences. */
+export function Nouns({ field, what }: { field: FieldMetadata<{ one: string; many: string }>; what: string }) {
+  const { one, many } = field.getFieldset();
+  return (
+    <div className="grid grid-cols-2 gap-4">
+      <TextField field={one} label={what === 'unit' ? 'One is called' : `One ${what} is called`} />
+      <TextField field={many} label="Several are called" />
+    </div>
+  );
+}
+
+type Row = Record<string, unknown> & { key: string };
+export const valuesOf = (list: FieldMetadata<never[]> | { value?: unknown }) =>
+  ((list.value as Row[] | undefined) ?? []).filter(Boolean);
+export const keysOf = (list: { value?: unknown }) => valuesOf(list).map(({ key }) => key);
+
+interface NamedRowsProps {
+  form: GoalForm;
+  list: FieldMetadata<{ key: string; label: string }[]>;
+  stem: string;
+  what: string;
+  title: string;
+}
+
+/** A list of names; several lines that are pasted become several rows. */
+export function NamedRows({ form, list, stem, what, title }: NamedRowsProps) {
+  const blank = () => ({ key: newKey(stem, keysOf(list)), label: '' });
+  const paste = (at: number) => (event: React.ClipboardEvent<HTMLInputElement>) => {
+    const lines = linesOf(event.clipboardData.getData('text'));
+    if (lines.length < 2) return;
+    event.preventDefault();
+    form.update({ name: list.name as 'measure', value: withLines(valuesOf(list), at, lines, stem) as never });
+  };
+  return (
+    <fieldset>
+      <legend className="mb-1 text-small font-semibold">{title}</legend>
+      <Rows form={form} list={list} what={what} canReorder blank={blank}>
+        {(row, at) => {
+          const { key, label } = row.getFieldset();
+          return (
+            <>
+              <input {...getInputProps(key, { type: 'hidden' })} key={key.key} />
+              <input
+                {...getInputProps(label, { type: 'text' })}
+                key={label.key}
+                aria-label={`Name of ${what} ${at + 1}`}
+                autoComplete="off"
+                onPaste={paste(at)}
+                className="input w-full"
+              />
+              <FieldMessage id={label.errorId} messages={label.errors} />
+            </>
+          );
+        }}
+      </Rows>
+    </fieldset>
+  );
+}
+
+interface LevelsProps {
+  form: GoalForm;
+  levels: FieldMetadata<SupportLevel[]>;
+  mostSupport: FieldMetadata<string>;
+}
+
+/** The goal's own ordered support levels, and how much help still counts. */
+export function Levels({ form, levels, mostSupport }: LevelsProps) {
+  const named = valuesOf(levels).map(({ key, label }) => ({ id: key, name: String(label || '…') }));
+  return (
+    <fieldset className="grid gap-3">
+      <legend className="mb-1 text-small font-semibold">Support levels, from the least help to the most</legend>
+      <Rows
+        form={form}
+        list={levels}
+        what="level"
+        canReorder
+        blank={() => ({ key: newKey('level', keysOf(levels)), label: '', words: '' })}
+      >
+        {(row, at) => {
+          const { key, label, words } = row.getFieldset();
+          return (
+            <div className="grid grid-cols-2 gap-2">
+              <input {...getInputProps(key, { type: 'hidden' })} key={key.key} />
+              <TextField field={label} label="On its button" hidesLabel={at > 0} />
+              <TextField field={words} label="In sentences" hidesLabel={at > 0} placeholder="a gesture" />
+            </div>
+          );
+        }}
+      </Rows>
+      <SelectField field={mostSupport} label="Counts as a success up to" options={named} className="w-full sm:w-72" />
+    </fieldset>
+  );
+}

@@ -1,0 +1,225 @@
+import { getFormProps, getInputProps, getTextareaProps, type SubmissionResult, useForm } from '@conform-to/react';
+import { data, Form, Link, useNavigation, useSearchParams } from 'react-router';
+import { kindWords, messageKinds } from '~/core/messages/message';
+import { fillIn, usualWordings, wordingFields, wordingInput, wordingWarnings } from '~/core/messages/message-template';
+import { type ReaderKind, readerKinds, readerWords } from '~/core/sharing/reader-kind';
+import { saveWording, wordings } from '~/server/messages/message-templates';
+import { sampleValues } from '~/server/messages/sample';
+import { config } from '~/server/platform/config';
+import { database } from '~/server/platform/db/current';
+import { mustSetUp } from '~/server/school/administrators';
+import { studentsOf } from '~/server/students/students';
+import { answering } from '../platform/http/answering';
+import { askerOf } from '../platform/http/asker';
+import { sayNext } from '../platform/http/cookies';
+import { formOf } from '../platform/http/form-of';
+import { submitted } from '../platform/http/submitted';
+import { Covered } from '../platform/ui/covered';
+import { Field, FormMessage } from '../platform/ui/fields';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { readForm } from '../platform/ui/read-form';
+import { saveOrStay } from '../platform/ui/use-saving';
+import { ReportsNav } from '../progress-report/reports-nav';
+import type { Route } from './+types/message-templates';
+
+export const loader = answering(async ({ request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  await mustSetUp(database(), actor);
+  if (discreet) return null;
+  const search = new URL(request.url).searchParams;
+  const kind = messageKinds.find((one) => one === search.get('kind')) ?? 'entry';
+  const readerKind: ReaderKind = readerKinds.find((one) => one === search.get('as')) ?? 'family';
+  const students = await studentsOf(database(), actor);
+  const student = students.find(({ id }) => id === search.get('student')) ?? students[0];
+  const all = await wordings(database(), actor.schoolId);
+  return {
+    kind,
+    readerKind,
+    wording: all[kind],
+    isUsual: all[kind].subject === usualWordings[kind].subject && all[kind].body === usualWordings[kind].body,
+    students: students.map(({ id, shortName }) => ({ id, shortName })),
+    studentId: student?.id ?? null,
+    values: student
+      ? await sampleValues(database(), {
+          studentId: student.id,
+          kind,
+          readerKind,
+          school,
+          publicUrl: config.PUBLIC_URL,
+        })
+      : null,
+  };
+});
+
+export const action = answering(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  await mustSetUp(database(), actor);
+  const kind = messageKinds.find((one) => one === new URL(request.url).searchParams.get('kind')) ?? 'entry';
+  const form = await formOf(request);
+  if (form.get('intent') === 'usual') {
+    await saveWording(database(), actor, kind, null, now);
+    return data({ result: undefined }, { headers: await sayNext({ text: 'Worded as usual again.' }) });
+  }
+  const { refused } = await submitted(form, wordingInput, (wording) =>
+    saveWording(database(), actor, kind, wording, now),
+  );
+  if (refused) return refused;
+  return data(
+    { result: undefined },
+    { headers: await sayNext({ text: 'Saved. Messages are worded so from now on.' }) },
+  );
+});
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
+
+export const meta: Route.MetaFunction = () => [{ title: 'Wordings · Gentle Margin' }];
+
+/** What the page shows outside of the discreet view. */
+type Opened = Omit<Route.ComponentProps, 'loaderData'> & {
+  loaderData: NonNullable<Route.ComponentProps['loaderData']>;
+};
+
+export default function Wordings(props: Route.ComponentProps) {
+  const { loaderData } = props;
+  return loaderData ? <OpenWordings {...props} loaderData={loaderData} /> : <Covered what="How messages are worded" />;
+}
+
+function OpenWordings({ loaderData, actionData }: Opened) {
+  const { kind, readerKind, students, studentId } = loaderData;
+  const [search, setSearch] = useSearchParams();
+  const choose = (name: string, value: string) => {
+    const next = new URLSearchParams(search);
+    next.set(name, value);
+    setSearch(next, { preventScrollReset: true });
+  };
+  const result = actionData && 'result' in actionData ? actionData.result : undefined;
+  return (
+    <WordingForm key={`${kind} ${JSON.stringify(loaderData.wording)}`} {...loaderData} result={result}>
+      <ReportsNav setsUp />
+      <h1 className="text-3xl">Wordings</h1>
+      <p className="mt-1.5 text-small text-ink-2">
+        Laid out once, for the whole school; the fields are filled in for each message.
+      </p>
+      <nav aria-label="Kinds of message" className="mt-4 flex flex-wrap gap-2 text-small">
+        {messageKinds.map((one) => (
+          <Link
+            key={one}
+            to={`?kind=${one}`}
+            aria-current={one === kind ? 'page' : undefined}
+            className="btn btn-sm h-9 aria-[current=page]:btn-neutral pointer-coarse:h-11"
+          >
+            {kindWords[one]}
+          </Link>
+        ))}
+      </nav>
+      <div className="mt-4 flex flex-wrap gap-4 text-small">
+        <label className="flex items-center gap-2">
+          <span className="font-semibold">Preview for</span>
+          <select
+            className="select h-11 w-auto"
+            value={readerKind}
+            onChange={(event) => choose('as', event.target.value)}
+          >
+            {readerKinds.map((one) => (
+              <option key={one} value={one}>
+                {readerWords[one].label}
+              </option>
+            ))}
+          </select>
+        </label>
+        {studentId && (
+          <label className="flex items-center gap-2">
+            <span className="font-semibold">with an entry of</span>
+            <select
+              className="select h-11 w-auto"
+              value={studentId}
+              onChange={(event) => choose('student', event.target.value)}
+            >
+              {students.map(({ id, shortName }) => (
+                <option key={id} value={id}>
+                  {shortName}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+      </div>
+    </WordingForm>
+  );
+}
+
+type WordingFormProps = Omit<NonNullable<Route.ComponentProps['loaderData']>, 'students' | 'studentId'> & {
+  result: SubmissionResult<string[]> | undefined;
+  children: React.ReactNode;
+};
+
+function WordingForm({ wording, values, isUsual, result, children }: WordingFormProps) {
+  const [form, fields] = useForm({
+    lastResult: result,
+    defaultValue: wording,
+    onValidate: ({ formData }) => readForm(formData, wordingInput),
+    shouldValidate: 'onInput',
+  });
+  const isBusy = useNavigation().state !== 'idle';
+  const now = { subject: fields.subject.value ?? wording.subject, body: fields.body.value ?? wording.body };
+  const warnings = values ? wordingWarnings(now, values) : [];
+  return (
+    <Page
+      marginName="As it would arrive"
+      margin={
+        <>
+          <MarginTitle about="with the newest entry that this reader may see">As it would arrive</MarginTitle>
+          {values ? (
+            <div aria-live="polite">
+              <p className="font-bold">{fillIn(now.subject, values)}</p>
+              <p className="mt-2 text-small break-words whitespace-pre-line">{fillIn(now.body, values)}</p>
+              {warnings.length > 0 && (
+                <ul aria-label="To look at" className="mt-5 grid gap-2 rounded-box bg-clay-wash p-4 text-small">
+                  {warnings.map(({ field, text }) => (
+                    <li key={field + text}>
+                      <span className="font-semibold">{field === 'subject' ? 'Subject' : 'Body'}:</span> {text}
+                    </li>
+                  ))}
+                </ul>
+              )}
+            </div>
+          ) : (
+            <p className="text-small text-ink-2">There is no entry yet that this reader may see.</p>
+          )}
+        </>
+      }
+    >
+      {children}
+      <Form method="post" {...getFormProps(form)} className="mt-5 grid max-w-2xl gap-4">
+        <FormMessage form={form} />
+        <Field field={fields.subject} label="Subject">
+          <input {...getInputProps(fields.subject, { type: 'text' })} className="input w-full" />
+        </Field>
+        <Field field={fields.body} label="Body">
+          <textarea {...getTextareaProps(fields.body)} rows={12} className="textarea w-full text-base" />
+        </Field>
+        <details className="text-small">
+          <summary className="min-h-9 cursor-pointer py-1.5 font-semibold">Fields that can be filled in</summary>
+          <dl className="mt-2 grid gap-x-5 gap-y-1 sm:grid-cols-2">
+            {Object.entries(wordingFields).map(([name, { about }]) => (
+              <div key={name} className="flex gap-2">
+                <dt className="font-semibold">{`{${name}}`}</dt>
+                <dd className="text-ink-2">{about}</dd>
+              </div>
+            ))}
+          </dl>
+        </details>
+        <div className="flex gap-2 pb-20">
+          <button type="submit" className="btn btn-primary h-11" disabled={isBusy}>
+            Save the wording
+          </button>
+          {!isUsual && (
+            <button type="submit" name="intent" value="usual" formNoValidate className="btn h-11" disabled={isBusy}>
+              As usual again
+            </button>
+          )}
+        </div>
+      </Form>
+    </Page>
+  );
+}

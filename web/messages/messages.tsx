@@ -1,0 +1,314 @@
+import { useEffect, useId, useState } from 'react';
+import { data, Link, useFetcher, useRevalidator, useSearchParams } from 'react-router';
+import { v4 as newId } from 'uuid';
+import { z } from 'zod';
+import { shortDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
+import { kindWords, type MessageState, messageStates, stateWords } from '~/core/messages/message';
+import { emailField } from '~/core/people/account-input';
+import { counted } from '~/core/words/counting';
+import { refusal } from '~/core/words/refusal';
+import {
+  dailyLimit,
+  markArrived,
+  messageCounts,
+  messagesOf,
+  sendAgain,
+  setDailyLimit,
+  stopMessage,
+} from '~/server/messages/messages';
+import { database } from '~/server/platform/db/current';
+import { Invalid } from '~/server/platform/failures';
+import { answering } from '../platform/http/answering';
+import { askerOf } from '../platform/http/asker';
+import { formOf } from '../platform/http/form-of';
+import { Dialog } from '../platform/ui/dialog';
+import { FieldMessage } from '../platform/ui/fields';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { ReportsNav } from '../progress-report/reports-nav';
+import type { Route } from './+types/messages';
+
+const SHOWN = 300;
+
+export const loader = answering(async ({ request, context }: Route.LoaderArgs) => {
+  const { actor, school, person, discreet } = askerOf(context);
+  const asked = new URL(request.url).searchParams.get('state');
+  const state = messageStates.find((one) => one === asked);
+  const [messages, counts, limit] = await Promise.all([
+    messagesOf(database(), actor, { limit: SHOWN, state }),
+    messageCounts(database(), actor),
+    dailyLimit(database(), actor),
+  ]);
+  const said = (at: Date) => {
+    const { on, time } = wallTime(at, school.timeZone);
+    return `${shortDate(on)}, ${time}`;
+  };
+  return {
+    state: state ?? null,
+    counts,
+    limit,
+    setsUp: person.setsUp,
+    messages: messages.map(
+      ({ studentShortName, studentInitials, toName, toEmail, madeAt, sentAt, notBefore, sent, ...message }) => ({
+        ...message,
+        student: discreet ? studentInitials : studentShortName,
+        toName: discreet ? 'A reader' : toName,
+        toEmail: discreet ? '' : toEmail,
+        sent: discreet ? null : sent,
+        at: sentAt ? said(sentAt) : said(madeAt),
+        next: message.state === 'waiting' || message.state === 'held' ? said(notBefore) : null,
+      }),
+    ),
+  };
+});
+
+const change = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('again'), id: z.uuid(), newId: z.uuid(), email: emailField }),
+  z.object({ intent: z.literal('arrived'), id: z.uuid() }),
+  z.object({ intent: z.literal('stop'), id: z.uuid() }),
+  z.object({
+    intent: z.literal('limit'),
+    limit: z.coerce
+      .number({ error: 'Type a number.' })
+      .int({ error: 'Type a whole number.' })
+      .min(1, { error: 'At least 1.' })
+      .max(100_000, { error: 'At most 100,000.' }),
+  }),
+]);
+
+export const action = answering(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  const parsed = change.safeParse(Object.fromEntries(await formOf(request)), { error: refusal });
+  if (!parsed.success) {
+    const messages = parsed.error.issues.map(({ path, message }) => [String(path[0] ?? ''), message]);
+    return data({ done: null, messages: Object.fromEntries(messages) as Record<string, string> }, { status: 400 });
+  }
+  const asked = parsed.data;
+  try {
+    if (asked.intent === 'again') await sendAgain(database(), actor, asked, now);
+    else if (asked.intent === 'arrived') await markArrived(database(), actor, asked.id, now);
+    else if (asked.intent === 'stop') await stopMessage(database(), actor, asked.id);
+    else await setDailyLimit(database(), actor, asked.limit, now);
+  } catch (error) {
+    if (!(error instanceof Invalid)) throw error;
+    return data({ done: null, messages: error.fields }, { status: 400 });
+  }
+  return data({ done: asked.intent, messages: {} as Record<string, string> });
+});
+
+export const meta: Route.MetaFunction = () => [{ title: 'Post · Gentle Margin' }];
+
+type Posted = Route.ComponentProps['loaderData']['messages'][number];
+
+/** While something is on its way the page looks again by itself. */
+function useLookingAgain(isMoving: boolean) {
+  const { revalidate, state } = useRevalidator();
+  useEffect(() => {
+    if (!isMoving || state !== 'idle') return;
+    const timer = setTimeout(revalidate, 2000);
+    return () => clearTimeout(timer);
+  }, [isMoving, state, revalidate]);
+}
+
+export default function Post({ loaderData }: Route.ComponentProps) {
+  const { state, counts, limit, setsUp, messages } = loaderData;
+  const [search] = useSearchParams();
+  const total = Object.values(counts).reduce((sum, n) => sum + n, 0);
+  useLookingAgain((counts.waiting ?? 0) + (counts.sending ?? 0) > 0);
+  return (
+    <Page
+      marginName="About the post"
+      margin={
+        <>
+          <MarginTitle>About the post</MarginTitle>
+          <dl className="grid gap-3 text-small">
+            {messageStates
+              .filter((one) => counts[one])
+              .map((one) => (
+                <div key={one}>
+                  <dt className="font-semibold">
+                    {stateWords[one].label}: {counts[one]}
+                  </dt>
+                  <dd className="text-ink-2">{stateWords[one].about}</dd>
+                </div>
+              ))}
+          </dl>
+          <p className="mt-4 text-small text-ink-2">
+            At most {limit.toLocaleString('en-US')} leave in a day; what is over waits until the next morning.
+          </p>
+          {setsUp && <LimitForm limit={limit} />}
+          <p className="mt-4 text-small text-ink-2">
+            When a reader is told is said at their way in; each member of a team says it for themselves, at the report.
+          </p>
+        </>
+      }
+    >
+      <ReportsNav setsUp={setsUp} />
+      <h1 className="text-3xl">Post</h1>
+      <p className="mt-1.5 text-small text-ink-2">
+        {total === 0
+          ? 'No message has been made yet'
+          : `${counted(total, 'message', 'messages')} about the students whose report you share`}
+      </p>
+      <nav aria-label="Messages by state" className="mt-4 flex flex-wrap gap-2 text-small">
+        {[null, ...messageStates.filter((one) => counts[one])].map((one) => {
+          const next = new URLSearchParams(search);
+          if (one) next.set('state', one);
+          else next.delete('state');
+          return (
+            <Link
+              key={one ?? 'all'}
+              to={`?${next}`}
+              aria-current={one === state ? 'page' : undefined}
+              className="btn btn-sm h-9 aria-[current=page]:btn-neutral pointer-coarse:h-11"
+            >
+              {one ? `${stateWords[one].label} ${counts[one]}` : 'All'}
+            </Link>
+          );
+        })}
+      </nav>
+      <ul className="mt-3 pb-20">
+        {messages.map((message) => (
+          <PostedLine key={message.id} message={message} />
+        ))}
+      </ul>
+    </Page>
+  );
+}
+
+const needsAPerson: MessageState[] = ['bounced', 'uncertain', 'failed'];
+
+function PostedLine({ message }: { message: Posted }) {
+  const { state, kind, student, studentId, toName, toEmail, reason, at, next, sent, isReplaced } = message;
+  const fetcher = useFetcher();
+  const [isAgain, setAgain] = useState(false);
+  const asksForHelp = needsAPerson.includes(state) && !isReplaced;
+  return (
+    <li className="border-b border-rule py-3.5">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-5">
+        <h2 className="text-base">
+          {toName} <span className="font-normal text-ink-2">{toEmail && `· ${toEmail}`}</span>
+        </h2>
+        <p className={`text-small font-semibold ${asksForHelp ? 'text-clay-deep' : 'text-ink-2'}`}>
+          {asksForHelp && <span aria-hidden>▽ </span>}
+          {isReplaced ? 'Sent again' : stateWords[state].label} · {next ? `leaves ${next}` : at}
+        </p>
+      </div>
+      <p className="text-small text-ink-2">
+        {kindWords[kind]} ·{' '}
+        <Link to={`/students/${studentId}/report`} className="underline underline-offset-2">
+          {student}
+        </Link>
+        {reason && ` · ${reason}`}
+      </p>
+      <div className="mt-1 flex flex-wrap items-center gap-3 text-small">
+        {sent && (
+          <details>
+            <summary className="min-h-9 cursor-pointer py-1.5 text-ink-2 underline underline-offset-2">
+              What it said
+            </summary>
+            <div className="mt-1 max-w-2xl border-l-2 border-rule pl-3">
+              <p className="font-semibold">{sent.subject}</p>
+              <p className="whitespace-pre-line">{sent.body}</p>
+            </div>
+          </details>
+        )}
+        {asksForHelp && (
+          <button type="button" className="btn btn-sm h-9 pointer-coarse:h-11" onClick={() => setAgain(true)}>
+            Send again<span className="sr-only"> to {toName}</span>
+          </button>
+        )}
+        {state === 'uncertain' && !isReplaced && (
+          <fetcher.Form method="post">
+            <input type="hidden" name="id" value={message.id} />
+            <button type="submit" name="intent" value="arrived" className="btn btn-sm h-9 pointer-coarse:h-11">
+              It arrived
+            </button>
+          </fetcher.Form>
+        )}
+        {(state === 'waiting' || state === 'held') && (
+          <fetcher.Form method="post">
+            <input type="hidden" name="id" value={message.id} />
+            <button type="submit" name="intent" value="stop" className="btn btn-sm h-9 pointer-coarse:h-11">
+              Take it out<span className="sr-only">: the message to {toName}</span>
+            </button>
+          </fetcher.Form>
+        )}
+      </div>
+      {isAgain && <AgainDialog message={message} onClose={() => setAgain(false)} />}
+    </li>
+  );
+}
+
+/** What the server answers to a change. */
+type Answer = { done: string | null; messages: Record<string, string> };
+
+function AgainDialog({ message, onClose }: { message: Posted; onClose: () => void }) {
+  const fetcher = useFetcher<Answer>();
+  const [id] = useState(() => newId());
+  const field = useId();
+  const wrong = fetcher.data?.messages.email;
+  const isDone = fetcher.data?.done === 'again';
+  useEffect(() => {
+    if (isDone) onClose();
+  }, [isDone, onClose]);
+  return (
+    <Dialog title="Send again" onClose={onClose}>
+      <fetcher.Form method="post" noValidate className="grid gap-3 p-6">
+        <h2 className="text-xl">Send it again to {message.toName}?</h2>
+        {message.reason && <p>The carrier said: {message.reason}</p>}
+        <input type="hidden" name="id" value={message.id} />
+        <input type="hidden" name="newId" value={id} />
+        <div className="grid gap-1">
+          <label htmlFor={field} className="text-small font-semibold">
+            To this address
+          </label>
+          <input
+            id={field}
+            name="email"
+            type="email"
+            defaultValue={message.toEmail}
+            aria-describedby={wrong ? `${field}-message` : undefined}
+            className="input w-full"
+          />
+          <FieldMessage id={`${field}-message`} messages={wrong ? [wrong] : undefined} />
+          <p className="text-small text-ink-2">A corrected address is kept for this reader.</p>
+        </div>
+        <div className="mt-2 flex justify-end gap-2">
+          <button type="button" className="btn" onClick={onClose}>
+            Leave it
+          </button>
+          <button type="submit" name="intent" value="again" className="btn btn-primary">
+            Send it again
+          </button>
+        </div>
+      </fetcher.Form>
+    </Dialog>
+  );
+}
+
+function LimitForm({ limit }: { limit: number }) {
+  const fetcher = useFetcher<Answer>();
+  const wrong = fetcher.data?.messages.limit;
+  return (
+    <fetcher.Form method="post" noValidate className="mt-2 grid gap-1">
+      <label className="grid gap-1 text-small">
+        <span className="font-semibold">Messages in a day</span>
+        <span className="flex gap-2">
+          <input
+            name="limit"
+            inputMode="numeric"
+            key={limit}
+            defaultValue={limit}
+            aria-describedby={wrong ? 'limit-message' : undefined}
+            className="input h-11 w-28"
+          />
+          <button type="submit" name="intent" value="limit" className="btn h-11">
+            Set
+          </button>
+        </span>
+      </label>
+      <FieldMessage id="limit-message" messages={wrong ? [wrong] : undefined} />
+    </fetcher.Form>
+  );
+}

@@ -1,0 +1,168 @@
+import { useState } from 'react';
+import { data, Form, Link, useNavigation } from 'react-router';
+import { v4 as newId } from 'uuid';
+import { z } from 'zod';
+import { shortDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
+import { addCarrierRule, carrierInbox, removeCarrierRule } from '~/server/messages/test-mail';
+import { config } from '~/server/platform/config';
+import { database } from '~/server/platform/db/current';
+import { NotFound } from '~/server/platform/failures';
+import { answering } from '../platform/http/answering';
+import { askerOf } from '../platform/http/asker';
+import { formOf } from '../platform/http/form-of';
+import { submitted } from '../platform/http/submitted';
+import { Covered } from '../platform/ui/covered';
+import { MarginTitle, Page } from '../platform/ui/page';
+import type { Route } from './+types/test-mail';
+
+export const loader = answering(async ({ context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  if (config.SMTP_URL) throw new NotFound('A real carrier has no inbox here.');
+  const { inbox, rules } = await carrierInbox(database(), actor);
+  if (discreet) return null;
+  return {
+    rules,
+    inbox: inbox.map(({ id, recipient, subject, body, arrivedAt }) => {
+      const { on, time } = wallTime(arrivedAt, school.timeZone);
+      return { id, recipient, subject, body, at: `${shortDate(on)}, ${time}` };
+    }),
+  };
+});
+
+const rule = z.object({
+  id: z.uuid(),
+  address: z
+    .string({ error: 'Type part of an address.' })
+    .trim()
+    .min(1, { error: 'Type part of an address.' })
+    .max(100, { error: 'Keep it to 100 characters.' }),
+  does: z.enum(['bounce', 'defer', 'delay']),
+  seconds: z.number().int().min(0).max(60).default(0),
+  words: z.string().trim().max(200).default(''),
+});
+
+export const action = answering(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  if (config.SMTP_URL) throw new NotFound('A real carrier has no rules here.');
+  const form = await formOf(request);
+  if (form.get('intent') === 'remove') {
+    const { refused } = await submitted(form, z.object({ id: z.uuid() }), ({ id }) =>
+      removeCarrierRule(database(), actor, id),
+    );
+    return refused ?? data({ result: undefined });
+  }
+  const { refused } = await submitted(form, rule, (input) => addCarrierRule(database(), actor, input, now));
+  return refused ?? data({ result: undefined });
+});
+
+export const meta: Route.MetaFunction = () => [{ title: 'Test mail server · Gentle Margin' }];
+
+const doesWords = { bounce: 'sends it back', defer: 'takes it later', delay: 'takes it slowly' };
+
+export default function Carrier({ loaderData, actionData }: Route.ComponentProps) {
+  if (!loaderData) return <Covered what="Test mail" />;
+  const { inbox, rules } = loaderData;
+  return (
+    <Page
+      marginName="Its rules"
+      margin={
+        <>
+          <MarginTitle about="It takes everything, but for addresses that one of these fits.">Its rules</MarginTitle>
+          <ul className="mb-5">
+            {rules.map(({ id, address, does, seconds, words }) => (
+              <li
+                key={id}
+                className="flex items-center justify-between gap-3 border-b border-dotted border-ink-3/50 py-2 text-small"
+              >
+                <span>
+                  <span className="font-semibold">{address}</span>: {doesWords[does]}
+                  {does === 'delay' && `, ${seconds} s`}
+                  {words && `, “${words}”`}
+                </span>
+                <Form method="post">
+                  <input type="hidden" name="id" value={id} />
+                  <button
+                    type="submit"
+                    name="intent"
+                    value="remove"
+                    className="btn btn-sm h-9"
+                    aria-label={`Remove the rule for ${address}`}
+                  >
+                    Remove
+                  </button>
+                </Form>
+              </li>
+            ))}
+          </ul>
+          <RuleForm key={rules.length} error={actionData?.result?.error?.address?.[0]} />
+        </>
+      }
+    >
+      <p className="text-small">
+        <Link to="/school" className="text-ink-2 underline underline-offset-2">
+          School
+        </Link>
+      </p>
+      <h1 className="mt-1 text-3xl">Test mail server</h1>
+      <p className="mt-1.5 max-w-2xl text-small text-ink-2">
+        Nothing leaves this machine: messages go to a small mail server that ships with Gentle Margin, and this is what
+        it got, without links and passcodes. A real one is set with SMTP_URL.
+      </p>
+      {inbox.length === 0 && <p className="py-8 text-ink-2">Nothing has arrived yet.</p>}
+      <ul className="mt-4 pb-20">
+        {inbox.map(({ id, recipient, subject, body, at }) => (
+          <li key={id} className="border-b border-rule py-3">
+            <details>
+              <summary className="cursor-pointer">
+                <span className="font-semibold">{subject}</span>
+                <span className="block text-small text-ink-2">
+                  {recipient} · {at}
+                </span>
+              </summary>
+              <p className="mt-2 border-l-2 border-rule pl-3 break-words whitespace-pre-line">{body}</p>
+            </details>
+          </li>
+        ))}
+      </ul>
+    </Page>
+  );
+}
+
+function RuleForm({ error }: { error: string | undefined }) {
+  const [id] = useState(() => newId());
+  const isBusy = useNavigation().state !== 'idle';
+  return (
+    <Form method="post" className="grid gap-3 text-small">
+      <input type="hidden" name="id" value={id} suppressHydrationWarning />
+      <label className="grid gap-1">
+        <span className="font-semibold">Addresses with this in them</span>
+        <input name="address" className="input w-full" placeholder="@bounce.example" autoComplete="off" />
+      </label>
+      {error && (
+        <p role="alert" className="font-semibold text-clay-deep">
+          {error}
+        </p>
+      )}
+      <label className="grid gap-1">
+        <span className="font-semibold">What it does</span>
+        <select name="does" className="select w-full">
+          <option value="bounce">Sends it back</option>
+          <option value="defer">Takes it later</option>
+          <option value="delay">Takes it slowly</option>
+        </select>
+      </label>
+      <label className="grid gap-1">
+        <span className="font-semibold">Seconds, when slowly</span>
+        <input name="seconds" inputMode="numeric" defaultValue="2" className="input w-full" />
+      </label>
+      <label className="grid gap-1">
+        <span className="font-semibold">Its words</span>
+        <input name="words" className="input w-full" placeholder="No such mailbox here" autoComplete="off" />
+      </label>
+      <button type="submit" className="btn btn-primary h-11" disabled={isBusy}>
+        Add the rule
+      </button>
+    </Form>
+  );
+}

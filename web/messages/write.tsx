@@ -1,0 +1,142 @@
+import { getFormProps, getInputProps, getTextareaProps, useForm } from '@conform-to/react';
+import { Form, Link, redirect, useNavigation } from 'react-router';
+import { letterInput } from '~/core/messages/message';
+import { fillIn } from '~/core/messages/message-template';
+import { valuesFor } from '~/server/messages/compose';
+import { writeLetter } from '~/server/messages/frequency';
+import { wordings } from '~/server/messages/message-templates';
+import { config } from '~/server/platform/config';
+import { database } from '~/server/platform/db/current';
+import { waysInto } from '~/server/sharing/share-links';
+import { studentFor } from '~/server/students/students';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { sayNext } from '../platform/http/cookies';
+import { formOf } from '../platform/http/form-of';
+import { submitted } from '../platform/http/submitted';
+import { Covered } from '../platform/ui/covered';
+import { Field, FormMessage } from '../platform/ui/fields';
+import { SelectField } from '../platform/ui/form-fields';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { readForm } from '../platform/ui/read-form';
+import { useFreshId } from '../platform/ui/use-fresh-id';
+import { saveOrStay } from '../platform/ui/use-saving';
+import { ReadersNav } from '../sharing/sharing-nav';
+import { headerStudent } from '../students/header-student';
+import { StudentHeader } from '../students/student-header';
+import type { Route } from './+types/write';
+
+export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
+  if (discreet) return null;
+  const [ways, all] = await Promise.all([
+    waysInto(database(), actor, student.id),
+    wordings(database(), actor.schoolId),
+  ]);
+  const readers = ways.filter(
+    (way) => way.withdrawnAt === null && way.endsOn >= actor.today && way.email && !way.hasStopped,
+  );
+  const asked = new URL(request.url).searchParams.get('to');
+  const reader = readers.find(({ id }) => id === asked) ?? readers[0];
+  const about = { studentId: student.id, kind: 'byHand' as const, entryIds: [], toName: reader?.readerName ?? '' };
+  const values = await valuesFor(database(), about, { kind: 'team', shows: new Set() }, school);
+  return {
+    student: headerStudent(student, { discreet: false }),
+    readers: readers.map(({ id, readerName, email }) => ({
+      id,
+      name: `${readerName}, ${email}`,
+      readerName,
+    })),
+    to: reader?.id ?? '',
+    wording: all.byHand,
+    values: { ...values, link: `${config.PUBLIC_URL}/read/…`, stop: `${config.PUBLIC_URL}/stop/…` },
+  };
+});
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  await studentFor(database(), actor, studentId, 'share');
+  const { refused } = await submitted(await formOf(request), letterInput, (input) =>
+    writeLetter(database(), actor, studentId, input, now),
+  );
+  if (refused) return refused;
+  throw redirect(`/students/${studentId}/ways-in`, {
+    headers: await sayNext({ text: 'The message is in the post.', link: { to: '/post', label: 'See the post' } }),
+  });
+});
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `A message about ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+];
+
+/** What the page shows outside of the discreet view. */
+type Opened = Omit<Route.ComponentProps, 'loaderData'> & {
+  loaderData: NonNullable<Route.ComponentProps['loaderData']>;
+};
+
+export default function Write(props: Route.ComponentProps) {
+  const { loaderData } = props;
+  return loaderData ? <OpenWrite {...props} loaderData={loaderData} /> : <Covered what="A message" />;
+}
+
+function OpenWrite({ loaderData, actionData }: Opened) {
+  const { student, readers, to, wording, values } = loaderData;
+  const [form, fields] = useForm({
+    lastResult: actionData && 'result' in actionData ? actionData.result : undefined,
+    defaultValue: { linkId: to, ...wording },
+    onValidate: ({ formData }) => readForm(formData, letterInput),
+    shouldRevalidate: 'onInput',
+  });
+  const isBusy = useNavigation().state !== 'idle';
+  const id = useFreshId();
+  const reader = readers.find((one) => one.id === (fields.linkId.value ?? to))?.readerName ?? null;
+  const filled = { ...values, reader };
+  return (
+    <Page
+      marginName="As it would arrive"
+      margin={
+        <>
+          <MarginTitle>As it would arrive</MarginTitle>
+          <div aria-live="polite">
+            <p className="font-bold">{fillIn(fields.subject.value ?? wording.subject, filled)}</p>
+            <p className="mt-2 text-small break-words whitespace-pre-line">
+              {fillIn(fields.body.value ?? wording.body, filled)}
+            </p>
+          </div>
+        </>
+      }
+    >
+      <StudentHeader student={student} />
+      <ReadersNav studentId={student.id} />
+      <h2 className="mt-5 text-2xl">A message by hand</h2>
+      {readers.length === 0 ? (
+        <p className="py-6 text-ink-2">
+          No reader has an e-mail address yet.{' '}
+          <Link to={`/students/${student.id}/ways-in`} className="underline underline-offset-2">
+            Give one at their way in
+          </Link>
+          .
+        </p>
+      ) : (
+        <Form method="post" {...getFormProps(form)} className="mt-4 grid max-w-2xl gap-4 pb-20">
+          <input type="hidden" name="id" value={id} />
+          <FormMessage form={form} />
+          <SelectField field={fields.linkId} label="To" options={readers} />
+          <Field field={fields.subject} label="Subject">
+            <input {...getInputProps(fields.subject, { type: 'text' })} className="input w-full" />
+          </Field>
+          <Field field={fields.body} label="Message">
+            <textarea {...getTextareaProps(fields.body)} rows={12} className="textarea w-full text-base" />
+          </Field>
+          <button type="submit" className="btn btn-primary h-11 w-fit px-6" disabled={isBusy || id === ''}>
+            Put it in the post
+          </button>
+        </Form>
+      )}
+    </Page>
+  );
+}

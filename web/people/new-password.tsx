@@ -1,0 +1,28 @@
+import { type FieldMetadata, getInputProps } from '@conform-to/react';
+import { Field } from '../platform/ui/fields';
+
+interface NewPasswordProps {
+  password: FieldMetadata<string>;
+  again: FieldMetadata<string>;
+}
+
+/** A password that is chosen, typed twice. */
+export function NewPassword({ password, again }: NewPasswordProps) {
+  return (
+    <>
+      {[
+        { field: password, label: 'A password, of 10 characters or more' },
+        { field: again, label: 'Once more' },
+      ].map(({ field, label }) => (
+        <Field key={field.name} field={field} label={label}>
+          <input
+            {...getInputProps(field, { type: 'password' })}
+            key={field.key}
+            autoComplete="new-password"
+            className="input w-full"
+          />
+        </Field>
+      ))}
+    </>
+  );
+}

@@ -1,0 +1,26 @@
+import { redirect } from 'react-router';
+import { z } from 'zod';
+import { preferencesCookie, preferencesOf } from '../platform/http/cookies';
+import { formOf } from '../platform/http/form-of';
+import { localPath } from '../platform/http/local-path';
+import type { Route } from './+types/preferences';
+
+const change = z.object({
+  theme: z.enum(['auto', 'margin', 'lamp']).optional(),
+  discreet: z.enum(['on', 'off']).optional(),
+  from: z.string().optional(),
+});
+
+/** Changes what this device prefers; what is not named stays. */
+export async function action({ request }: Route.ActionArgs) {
+  const before = await preferencesOf(request);
+  const { theme, discreet, from } = change.catch({}).parse(Object.fromEntries(await formOf(request)));
+  const after = { theme: theme ?? before.theme, discreet: discreet ? discreet === 'on' : before.discreet };
+  return redirect(localPath(from) ?? '/students', {
+    headers: { 'Set-Cookie': await preferencesCookie.serialize(after) },
+  });
+}
+
+export function loader() {
+  return redirect('/account');
+}

@@ -1,0 +1,177 @@
+import { getFormProps, getInputProps, useForm } from '@conform-to/react';
+import { parseWithZod } from '@conform-to/zod/v4';
+import { data, Form, redirect, useNavigation } from 'react-router';
+import { z } from 'zod';
+import { roleWords } from '~/core/students/roles';
+import { type DemoPerson, demoPeople } from '~/server/people/people';
+import { beginSession, resumeSession } from '~/server/people/sessions';
+import { rememberDevice, signIn } from '~/server/people/sign-in';
+import { now } from '~/server/platform/clock';
+import { config } from '~/server/platform/config';
+import { database } from '~/server/platform/db/current';
+import { isDatabaseGone } from '~/server/platform/db/database';
+import { schoolIfAny } from '~/server/school/school';
+import { answering } from '../platform/http/answering';
+import { deviceCookie, sessionCookie } from '../platform/http/cookies';
+import { formOf } from '../platform/http/form-of';
+import { isLoopback, localPath } from '../platform/http/local-path';
+import { addressContext } from '../platform/http/security';
+import { Field, FormMessage } from '../platform/ui/fields';
+import type { Route } from './+types/sign-in';
+
+const credentials = z.object({
+  email: z.string({ error: 'Type your e-mail address.' }).trim().min(1).max(200),
+  password: z.string({ error: 'Type your password.' }).min(1).max(200),
+  shared: z.string().optional(),
+});
+const demoChoice = z.object({ demo: z.uuid() });
+
+/** The demo’s password is known to everyone: it is for this machine, unless somebody has said that it is for others too. */
+const demoIsOpen = config.DEMO === '1' || isLoopback(config.PUBLIC_URL);
+
+export const loader = answering(async ({ request }: Route.LoaderArgs) => {
+  const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
+  if (typeof token === 'string' && (await resumeSession(database(), token, now()))) throw redirect('/students');
+  const school = await schoolIfAny(database());
+  if (!school) throw redirect('/set-up');
+  const isClosed = school.isDemo && !demoIsOpen;
+  const people = isClosed ? [] : await demoPeople(database());
+  const rolesSaid = (roles: DemoPerson['roles']) =>
+    roles.map(({ role, students }) => `${roleWords[role].toLowerCase()} of ${students}`).join(', ');
+  return {
+    isClosed,
+    people: people.map(({ id, name, work, initials, roles }) => ({
+      id,
+      name,
+      initials,
+      about: `${work} · ${rolesSaid(roles)}`,
+    })),
+  };
+});
+
+export const action = answering(async ({ request, context }: Route.ActionArgs) => {
+  const form = await formOf(request);
+  const school = await schoolIfAny(database());
+  if (!school) throw redirect('/set-up');
+  if (school.isDemo && !demoIsOpen) throw data(closedWords, { status: 403 });
+  const carried: unknown = await deviceCookie.parse(request.headers.get('Cookie'));
+  const device = typeof carried === 'string' ? carried : null;
+  const letIn = async (personId: string) => {
+    const token = await beginSession(database(), personId, now(), { isShared: form.has('shared') });
+    const headers = new Headers({ 'Set-Cookie': await sessionCookie.serialize(token) });
+    headers.append(
+      'Set-Cookie',
+      await deviceCookie.serialize(await rememberDevice(database(), personId, device, now())),
+    );
+    return redirect(localPath(new URL(request.url).searchParams.get('next')) ?? '/students', { headers });
+  };
+
+  const choice = demoChoice.safeParse(Object.fromEntries(form));
+  if (choice.success) {
+    const person = (await demoPeople(database())).find(({ id }) => id === choice.data.demo);
+    if (person) return letIn(person.id);
+  }
+
+  const submission = parseWithZod(form, { schema: credentials });
+  if (submission.status !== 'success') return data(submission.reply({ hideFields: ['password'] }), { status: 400 });
+  const { email, password } = submission.value;
+  const refuse = (sentence: string, status: number) =>
+    data(submission.reply({ formErrors: [sentence], hideFields: ['password'] }), { status });
+  const address = context.get(addressContext);
+  try {
+    const answer = await signIn(database(), { email, password, address, device }, now());
+    if ('waitMinutes' in answer) {
+      return refuse(`Too many tries. Wait ${answer.waitMinutes} min, then try again.`, 429);
+    }
+    if ('wrong' in answer) return refuse('Email or password is wrong.', 400);
+    return await letIn(answer.person.id);
+  } catch (error) {
+    if (isDatabaseGone(error)) return refuse('The database cannot be reached at the moment. Try again shortly.', 503);
+    throw error;
+  }
+});
+
+export const meta: Route.MetaFunction = () => [{ title: 'Sign in · Gentle Margin' }];
+
+const closedWords =
+  'This is the demo, which everyone can sign in to, and it is offered to other machines. Start it with DEMO=1 to allow that.';
+
+export default function SignIn({ loaderData: { people, isClosed }, actionData }: Route.ComponentProps) {
+  const [form, fields] = useForm({
+    lastResult: actionData,
+    onValidate: ({ formData }) => parseWithZod(formData, { schema: credentials }),
+    shouldRevalidate: 'onInput',
+  });
+  const isBusy = useNavigation().state !== 'idle';
+  return (
+    <div className="grid min-h-dvh lg:grid-cols-[minmax(0,1fr)_27rem]">
+      <main className="flex flex-col justify-center px-6 py-12 sm:px-16">
+        <div className="w-full max-w-sm">
+          <h1 className="flex items-center gap-3 text-3xl">
+            <span aria-hidden className="h-8 w-1 rounded bg-clay" />
+            Gentle Margin
+          </h1>
+          <p className="mt-3 text-ink-2">What was seen, what it adds up to, and who should know.</p>
+          {isClosed && (
+            <p role="alert" className="mt-6 border-l-2 border-clay pl-4">
+              {closedWords}
+            </p>
+          )}
+          <Form method="post" {...getFormProps(form)} className="mt-8 grid gap-4">
+            <FormMessage form={form} />
+            <Field field={fields.email} label="E-mail address">
+              <input
+                {...getInputProps(fields.email, { type: 'email' })}
+                autoComplete="username"
+                className="input w-full"
+              />
+            </Field>
+            <Field field={fields.password} label="Password">
+              <input
+                {...getInputProps(fields.password, { type: 'password' })}
+                autoComplete="current-password"
+                className="input w-full"
+              />
+            </Field>
+            <label className="flex min-h-11 items-center gap-3 text-small">
+              <input type="checkbox" name="shared" value="yes" className="checkbox" />
+              <span>
+                This is a shared tablet <span className="text-ink-2">(signs out sooner)</span>
+              </span>
+            </label>
+            <button type="submit" className="btn btn-primary h-12" disabled={isBusy || isClosed}>
+              Sign in
+            </button>
+          </Form>
+        </div>
+      </main>
+      {people.length > 0 && (
+        <aside aria-label="Demo people" className="margin-rule flex flex-col justify-center px-6 py-10 sm:px-8">
+          <h2 className="text-lg">Look around as</h2>
+          <p className="mt-1 text-small text-ink-2">
+            This installation runs with made-up data. Everyone here is invented.
+          </p>
+          <Form method="post" className="mt-4 grid gap-1.5">
+            {people.map(({ id, name, about, initials }) => (
+              <button
+                type="submit"
+                key={id}
+                name="demo"
+                value={id}
+                className="flex min-h-12 items-center gap-3 rounded-field border border-rule bg-sheet px-3 text-left hover:border-ink-3"
+              >
+                <span aria-hidden className="w-7 font-bold text-ink-2">
+                  {initials}
+                </span>
+                <span>
+                  <span className="block font-semibold">{name}</span>
+                  <span className="block text-small text-ink-2">{about}</span>
+                </span>
+              </button>
+            ))}
+          </Form>
+        </aside>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,59 @@
+import { createCookie } from 'react-router';
+import { config } from '~/server/platform/config';
+
+const isSecure = config.PUBLIC_URL.startsWith('https:');
+const base = { path: '/', sameSite: 'lax', httpOnly: true, secure: isSecure } as const;
+/** Where https allows, a cookie that opens something can be set by this host alone, and for all of it. */
+const host = isSecure ? '__Host-' : '';
+
+/** Carries a session's token. It has no end of its own: the session in the database has. */
+export const sessionCookie = createCookie(`${host}gm-session`, base);
+
+/** Tells a browser in which somebody has signed in before. */
+export const deviceCookie = createCookie(`${host}gm-device`, { ...base, maxAge: 180 * 24 * 3600 });
+
+/** What one device prefers: the theme, and whether names are hidden. */
+export const preferencesCookie = createCookie('gm-preferences', { ...base, maxAge: 400 * 24 * 3600 });
+
+export interface Preferences {
+  theme: 'auto' | 'margin' | 'lamp';
+  discreet: boolean;
+}
+
+/** The device's preferences; what cannot be read counts as not chosen. */
+export async function preferencesOf(request: Request): Promise<Preferences> {
+  const read = (await preferencesCookie.parse(request.headers.get('Cookie'))) as Partial<Preferences> | null;
+  const theme = read?.theme === 'margin' || read?.theme === 'lamp' ? read.theme : 'auto';
+  return { theme, discreet: read?.discreet === true };
+}
+
+/** One sentence that the next page says once. */
+export interface Toast {
+  text: string;
+  link?: { to: string; label: string };
+}
+
+export const toastCookie = createCookie('gm-toast', { ...base, maxAge: 30 });
+
+/** The header that makes the next page say a sentence. */
+export async function sayNext(toast: Toast): Promise<Headers> {
+  return new Headers({ 'Set-Cookie': await toastCookie.serialize(toast) });
+}
+
+/** How this device’s reader wants reports laid out. */
+export const arrangementCookie = createCookie('gm-report', { ...base, maxAge: 400 * 24 * 3600 });
+
+const ARRANGEMENT = ['as', 'by', 'order'];
+
+/** The header that makes a device remember an arrangement that the address has just asked for. */
+export async function rememberArrangement(
+  search: URLSearchParams,
+  before: Record<string, string> | null,
+): Promise<Headers> {
+  const chosen = ARRANGEMENT.flatMap((name) => (search.has(name) ? [[name, search.get(name) ?? '']] : []));
+  if (chosen.length === 0) return new Headers();
+  return new Headers({ 'Set-Cookie': await arrangementCookie.serialize({ ...before, ...Object.fromEntries(chosen) }) });
+}
+
+/** The ways in whose passcode was given in this browser, by their id. */
+export const passCookie = createCookie('gm-pass', { ...base, path: '/read', maxAge: 12 * 3600 });

@@ -1,0 +1,85 @@
+import type { WaitingItem } from '~/core/entries/waiting';
+
+/**
+ * Why something has not been sent yet. `unreachable`: there was nobody to ask. `signedOut`: nobody is signed in any more. `someoneElse`:
+ * another person is. `tooMany`: the server asks for a pause. `ours`: the server failed on this one.
+ */
+export type Why = 'unreachable' | 'signedOut' | 'someoneElse' | 'tooMany' | 'ours';
+
+/** What came of a try: the server has it, will not take it as it is, or it goes on waiting. */
+export type Sent = { is: 'saved' } | { is: 'refused'; messages: Record<string, string> } | { is: 'waits'; why: Why };
+
+/** While these hold, the others would not get through either. */
+export const holdsAll = (why: Why): boolean => why === 'unreachable' || why === 'signedOut' || why === 'tooMany';
+
+/** What is said of each: what happened, and what is next. In between it is said that nothing is lost. */
+export const whyWords: Record<Why, { happened: string; next: string }> = {
+  unreachable: { happened: 'The server cannot be reached.', next: 'It is sent by itself as soon as it can be.' },
+  signedOut: { happened: 'You are signed out.', next: 'Sign in again on this device, and it is sent by itself.' },
+  someoneElse: {
+    happened: 'Somebody else is signed in on this device.',
+    next: 'It is sent when you sign in here again.',
+  },
+  tooMany: { happened: 'The server asks for a pause.', next: 'It is sent by itself in a moment.' },
+  ours: { happened: 'The server failed on this one.', next: 'It is tried again; everything else goes on.' },
+};
+
+const refusals: Record<number, string> = {
+  403: 'This is not yours to record.',
+  404: 'This student, or what it names, is not there for you any more.',
+  413: 'This is larger than an entry can be. Make the note shorter.',
+  422: 'Something in it cannot be kept. Change it, and it is sent again.',
+};
+
+/** Where something is sent, and what of it. */
+function addressed(item: WaitingItem): [path: string, content: object] {
+  if (item.kind === 'note') return ['caught', { note: item.note }];
+  if (item.kind === 'tallies') return ['caught', { tallies: item.tallies }];
+  return ['sessions', { session: item.session }];
+}
+
+/**
+ * Sends what waits. It carries its own ids: sent again, it is still saved once.
+ *
+ * @param isQuiet  whether the page says itself what was saved: of several sent in one go
+ */
+export async function send(item: WaitingItem, { isQuiet = false } = {}): Promise<Sent> {
+  const [path, content] = addressed(item);
+  let answer: Response;
+  try {
+    answer = await fetch(`/students/${item.student.id}/${path}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ personId: item.personId, ...content, ...(isQuiet && { isQuiet }) }),
+      // Where one would have to sign in first, nothing has been saved.
+      redirect: 'manual',
+    });
+  } catch {
+    return { is: 'waits', why: 'unreachable' };
+  }
+  return sentAs(answer);
+}
+
+async function sentAs(answer: Response): Promise<Sent> {
+  const { status, type } = answer;
+  if (answer.ok) return { is: 'saved' };
+  if (status === 401 || type === 'opaqueredirect') return { is: 'waits', why: 'signedOut' };
+  if (status === 409) return { is: 'waits', why: 'someoneElse' };
+  if (status === 429) return { is: 'waits', why: 'tooMany' };
+  if (status === 502 || status === 503 || status === 504) return { is: 'waits', why: 'unreachable' };
+  if (status >= 500) return { is: 'waits', why: 'ours' };
+  return {
+    is: 'refused',
+    messages: (await messagesOf(answer)) ?? { form: refusals[status] ?? 'This cannot be read.' },
+  };
+}
+
+/** The messages by field that came along; null when there are none. */
+async function messagesOf(answer: Response): Promise<Record<string, string> | null> {
+  try {
+    const { messages } = (await answer.json()) as { messages?: Record<string, string> };
+    return messages ?? null;
+  } catch {
+    return null;
+  }
+}

@@ -1,0 +1,136 @@
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
+import { useRevalidator } from 'react-router';
+import type { WaitingItem } from '~/core/entries/waiting';
+import { waitingStore } from './device-store';
+import { holdsAll, type Sent, send, type Why } from './send';
+
+/** Between two tries, in milliseconds: the first, and the longest it comes to by doubling. */
+const [FIRST_PAUSE, LONGEST_PAUSE] = [2000, 60_000];
+
+interface Waiting {
+  /** What this person saved on this device and the server does not have yet, the oldest first. */
+  list: WaitingItem[];
+  /** Why each of them has not been sent yet, by its id; nothing of those not tried here. */
+  whys: Readonly<Record<string, Why>>;
+  /** Keeps what was saved on this device and sends it; what the server refuses is handed back. */
+  save: (items: readonly WaitingItem[]) => Promise<Sent[]>;
+  /** Puts what was changed in the place of what waits, to be sent anew. */
+  change: (item: WaitingItem) => Promise<void>;
+  remove: (id: string) => Promise<void>;
+  sendNow: () => void;
+}
+
+const WaitingContext = createContext<Waiting | null>(null);
+
+/** What waits to be sent. Only inside of the signed-in part. */
+export function useWaiting(): Waiting {
+  const waiting = useContext(WaitingContext);
+  if (!waiting) throw new Error('Nothing waits outside of the signed-in part.');
+  return waiting;
+}
+
+/** Keeps what was saved on this device and sends it; without the server and without a place to keep it, it is handed back. */
+async function keepAndSend(item: WaitingItem, { isQuiet }: { isQuiet: boolean }): Promise<Sent> {
+  const isKept = await waitingStore.keep(item).then(
+    () => true,
+    () => false,
+  );
+  const sent = await send(item, { isQuiet });
+  if (sent.is !== 'waits') await waitingStore.settle(item, null).catch(() => {});
+  else if (!isKept) return { is: 'refused', messages: { form: nowhere } };
+  return sent;
+}
+
+function withWhy(before: Record<string, Why>, id: string, sent: Sent): Record<string, Why> {
+  const { [id]: _, ...others } = before;
+  return sent.is === 'waits' ? { ...others, [id]: sent.why } : others;
+}
+
+const nowhere = 'The server cannot be reached, and this browser keeps nothing. Leave this page open and save again.';
+
+/** Keeps what one person saved until the server has it, and tries again, ever more slowly. */
+export function WaitingProvider({ personId, children }: { personId: string; children: ReactNode }) {
+  const [list, setList] = useState<WaitingItem[]>([]);
+  const [whys, setWhys] = useState<Record<string, Why>>({});
+  const { revalidate } = useRevalidator();
+  const pause = useRef(FIRST_PAUSE);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const isSending = useRef(false);
+
+  const look = useCallback(async () => {
+    const found = await waitingStore.of(personId).catch(() => []);
+    setList(found);
+    return found;
+  }, [personId]);
+
+  const sendAll = useCallback(async () => {
+    if (isSending.current) return;
+    isSending.current = true;
+    try {
+      let hasSaved = false;
+      for (const item of (await look()).filter(({ problem }) => problem === null)) {
+        const sent = await send(item);
+        setWhys((before) => withWhy(before, item.id, sent));
+        if (sent.is === 'waits') {
+          // One that the server fails on holds up no other.
+          if (holdsAll(sent.why)) break;
+          continue;
+        }
+        pause.current = FIRST_PAUSE;
+        hasSaved ||= sent.is === 'saved';
+        await waitingStore.settle(item, sent.is === 'saved' ? null : Object.values(sent.messages).join(' '));
+      }
+      if (hasSaved) revalidate();
+    } finally {
+      isSending.current = false;
+    }
+    const left = await look();
+    clearTimeout(timer.current);
+    if (!left.some(({ problem }) => problem === null)) return;
+    timer.current = setTimeout(sendAll, pause.current);
+    pause.current = Math.min(LONGEST_PAUSE, 2 * pause.current);
+  }, [look, revalidate]);
+
+  const sendNow = useCallback(() => {
+    pause.current = FIRST_PAUSE;
+    sendAll();
+  }, [sendAll]);
+
+  useEffect(() => {
+    sendNow();
+    addEventListener('online', sendNow);
+    return () => {
+      removeEventListener('online', sendNow);
+      clearTimeout(timer.current);
+    };
+  }, [sendNow]);
+
+  const waiting = useMemo<Waiting>(
+    () => ({
+      list,
+      whys,
+      save: async (items) => {
+        const results = await Promise.all(items.map((item) => keepAndSend(item, { isQuiet: items.length > 1 })));
+        setWhys((before) =>
+          results.reduce((all, sent, at) => withWhy(all, (items[at] as WaitingItem).id, sent), before),
+        );
+        const left = await look();
+        clearTimeout(timer.current);
+        if (left.length > 0) timer.current = setTimeout(sendAll, pause.current);
+        return results;
+      },
+      change: async (item) => {
+        await waitingStore.keep({ ...item, savedAt: Date.now(), problem: null });
+        await sendAll();
+        await look();
+      },
+      remove: async (id) => {
+        await waitingStore.remove(id);
+        await look();
+      },
+      sendNow,
+    }),
+    [list, whys, look, sendAll, sendNow],
+  );
+  return <WaitingContext value={waiting}>{children}</WaitingContext>;
+}

@@ -1,0 +1,41 @@
+import { lazy, Suspense } from 'react';
+import type { DraftWords } from '~/core/progress-report/input';
+import { noWords, type RichText } from '~/core/words/rich-text';
+import { PaperView } from './document-view';
+import type { ShownPaper } from './shown-document';
+
+const WordsEditor = lazy(() => import('./words-editor'));
+
+interface EditedPaperProps {
+  paper: ShownPaper;
+  studentId: string;
+  goals: readonly { id: string; name: string }[];
+  words: DraftWords;
+  /** @param place  the goal that the words are about; null for the whole */
+  onChange: (place: string | null, words: RichText) => void;
+}
+
+/** The paper with an editor wherever own words will stand. */
+export function EditedPaper({ paper, studentId, goals, words, onChange }: EditedPaperProps) {
+  const nameOf = (id: string) => goals.find((goal) => goal.id === id)?.name ?? '';
+  return (
+    <div className="pb-24">
+      <PaperView paper={paper}>
+        {(block) => {
+          if (block.kind !== 'rich') return null;
+          const { place } = block;
+          return (
+            <Suspense fallback={<p className="min-h-20 text-small text-ink-2">The editor is being fetched …</p>}>
+              <WordsEditor
+                label={place === null ? 'Your words for the whole' : `Your words about ${nameOf(place)}`}
+                studentId={studentId}
+                words={(place === null ? words.whole : words.goals[place]) ?? noWords}
+                onChange={(to) => onChange(place, to)}
+              />
+            </Suspense>
+          );
+        }}
+      </PaperView>
+    </div>
+  );
+}

@@ -1,0 +1,100 @@
+import { Printer } from 'lucide-react';
+import { Link } from 'react-router';
+import { formats } from '~/core/documents/file-name';
+import { issueWords, progressPaper, progressReportFor } from '~/core/documents/progress-report-document';
+import { readerWords } from '~/core/sharing/reader-kind';
+import { listed } from '~/core/words/counting';
+import { database } from '~/server/platform/db/current';
+import { issuedReport } from '~/server/progress-report/issued';
+import { recordReading } from '~/server/sharing/access-log';
+import { studentFor } from '~/server/students/students';
+import { teamReader } from '../individual-report/team-reader';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { Covered } from '../platform/ui/covered';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { PrintSheet } from '../platform/ui/print-sheet';
+import type { Route } from './+types/issued';
+import { PaperView } from './document-view';
+import { IssuedMarks } from './issued-marks';
+import { shownPaper } from './shown-document';
+import { WayBack } from './way-back';
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, now, discreet } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
+  if (discreet) return null;
+  const [issued, reader] = await Promise.all([
+    issuedReport(database(), student.id, idFrom(params.issuedId), school),
+    teamReader(student, false),
+  ]);
+  const what = `progress report no. ${issued.number}`;
+  await recordReading(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'opened' }, now);
+  const { report, ...line } = issued;
+  return {
+    student: { id: student.id, shortName: student.shortName },
+    paper: shownPaper(progressPaper(progressReportFor(report, reader.shows), issued)),
+    issued: { ...line, said: issueWords(issued) },
+  };
+});
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${loaderData?.paper.title ?? 'A progress report'} · Gentle Margin` },
+];
+
+/** What the page shows outside of the discreet view. */
+type Opened = Omit<Route.ComponentProps, 'loaderData'> & {
+  loaderData: NonNullable<Route.ComponentProps['loaderData']>;
+};
+
+export default function Issued(props: Route.ComponentProps) {
+  const { loaderData } = props;
+  return loaderData ? <OpenIssued {...props} loaderData={loaderData} /> : <Covered what="A progress report" />;
+}
+
+function OpenIssued({ loaderData: { student, paper, issued } }: Opened) {
+  return (
+    <Page
+      marginName="About this report"
+      margin={
+        <>
+          <MarginTitle>No. {issued.number}</MarginTitle>
+          <div className="grid gap-3 text-small">
+            <p>
+              {issued.said}, by {issued.issuedByName}.
+            </p>
+            <p className="text-ink-2">
+              For the team
+              {issued.readers.length > 0 &&
+                ` and ${listed(issued.readers.map((kind) => readerWords[kind].label.toLowerCase()))}`}
+              . It does not change any more.
+            </p>
+            <p className="flex gap-4">
+              {formats.map((format) => (
+                <Link
+                  key={format}
+                  to={`/students/${student.id}/issued/${issued.id}/as/${format}`}
+                  reloadDocument
+                  className="font-semibold underline underline-offset-2"
+                >
+                  {format.toUpperCase()}
+                </Link>
+              ))}
+            </p>
+            <button type="button" className="btn h-11 w-fit" onClick={() => window.print()}>
+              <Printer size={16} aria-hidden /> Print
+            </button>
+          </div>
+        </>
+      }
+    >
+      <WayBack student={student} />
+      <PrintSheet head={paper.head}>
+        <h1 className="mt-1 text-3xl">Progress report</h1>
+        <IssuedMarks correctedSince={issued.correctedSince} replacedBy={issued.replacedBy} />
+        <PaperView paper={paper} />
+        <div className="pb-20 print:pb-0" />
+      </PrintSheet>
+    </Page>
+  );
+}

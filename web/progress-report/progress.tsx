@@ -1,0 +1,119 @@
+import { Link } from 'react-router';
+import { longDate, shortDate } from '~/core/calendar/iso-date';
+import { issueWords } from '~/core/documents/progress-report-document';
+import { readerWords } from '~/core/sharing/reader-kind';
+import { listed } from '~/core/words/counting';
+import { database } from '~/server/platform/db/current';
+import { periodsOf } from '~/server/progress-report/draft';
+import { issuedOf } from '~/server/progress-report/issued';
+import { may } from '~/server/students/rights';
+import { studentFor } from '~/server/students/students';
+import { ReportViews } from '../individual-report/report-views';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { headerStudent } from '../students/header-student';
+import { StudentHeader } from '../students/student-header';
+import type { Route } from './+types/progress';
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
+  const [periods, issued] = await Promise.all([
+    periodsOf(database(), student.id, actor.today),
+    issuedOf(database(), student.id, school),
+  ]);
+  return {
+    student: headerStudent(student, { discreet }),
+    today: actor.today,
+    mayIssue: may(student, 'share'),
+    periods: periods.map((period) => ({
+      ...period,
+      issued: issued.filter(({ period: of }) => of.id === period.id).map(({ number }) => number),
+    })),
+    issued: issued.map((report) => ({ ...report, said: issueWords(report) })),
+  };
+});
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `Progress reports of ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+];
+
+export default function Progress({ loaderData: { student, today, mayIssue, periods, issued } }: Route.ComponentProps) {
+  return (
+    <Page
+      marginName="About progress reports"
+      margin={
+        <>
+          <MarginTitle>About progress reports</MarginTitle>
+          <div className="grid gap-3 text-small text-ink-2">
+            <p>
+              A report is computed from the entries until it is issued. Then it is numbered, dated and never changes.
+            </p>
+            <p>
+              When an entry is corrected later, the report says so and stays as it was. A new one can be issued in its
+              place; both stay readable.
+            </p>
+            <p>Families are told of progress periodically: 34 CFR 300.320(a)(3).</p>
+          </div>
+        </>
+      }
+    >
+      <StudentHeader student={student} />
+      <ReportViews studentId={student.id} />
+      <h2 className="mt-5 text-2xl">Reporting periods</h2>
+      {periods.length === 0 && (
+        <p className="py-4 text-ink-2">
+          The plan has no reporting periods yet.{' '}
+          {student.maySetUp && (
+            <Link to={`/students/${student.id}/edit`} className="underline underline-offset-2">
+              Add them to the plan
+            </Link>
+          )}
+        </p>
+      )}
+      <ul>
+        {periods.map(({ label, first, last, issued: numbers }) => (
+          <li key={last} className="flex flex-wrap items-center justify-between gap-3 border-b border-rule py-3.5">
+            <p>
+              <span className="font-semibold">{label}</span>
+              <span className="block text-small text-ink-2">
+                {shortDate(first)} – {longDate(last)} ·{' '}
+                {numbers.length > 0
+                  ? `issued: ${listed(numbers.map((number) => `no. ${number}`))}`
+                  : last < today
+                    ? 'over, and not issued'
+                    : first > today
+                      ? 'not begun yet'
+                      : 'going on'}
+              </span>
+            </p>
+            {mayIssue && first <= today && (
+              <Link to={`/students/${student.id}/progress/${last}`} className="btn h-11">
+                {numbers.length > 0 ? 'Issue anew' : 'To the draft'}
+                <span className="sr-only"> of {label}</span>
+              </Link>
+            )}
+          </li>
+        ))}
+      </ul>
+      <h2 className="mt-9 text-2xl">Issued</h2>
+      {issued.length === 0 && <p className="py-4 text-ink-2">None yet.</p>}
+      <ul className="pb-20">
+        {issued.map((report) => (
+          <li key={report.id} className="border-b border-rule py-3.5">
+            <Link to={`/students/${student.id}/issued/${report.id}`} className="font-semibold hover:underline">
+              {report.period.label}: {report.said}
+            </Link>
+            <p className="text-small text-ink-2">
+              by {report.issuedByName} · for the team
+              {report.readers.length > 0 &&
+                `, ${listed(report.readers.map((kind) => readerWords[kind].label.toLowerCase()))}`}
+              {report.replacedBy !== null && ` · replaced by no. ${report.replacedBy}`}
+            </p>
+          </li>
+        ))}
+      </ul>
+    </Page>
+  );
+}

@@ -1,0 +1,82 @@
+import { Printer } from 'lucide-react';
+import { data, Link, redirect } from 'react-router';
+import { issueWords, progressPaper } from '~/core/documents/progress-report-document';
+import { database } from '~/server/platform/db/current';
+import { issuedOutside } from '~/server/progress-report/issued';
+import { recordReading } from '~/server/sharing/access-log';
+import { readerBy, visit } from '../individual-report/visit';
+import { idFrom } from '../platform/http/asker';
+import { answeringAtDoor } from '../platform/http/at-door';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { PrintSheet } from '../platform/ui/print-sheet';
+import type { Route } from './+types/read-issued';
+import { PaperView } from './document-view';
+import { IssuedMarks } from './issued-marks';
+import { shownPaper } from './shown-document';
+
+export const loader = answeringAtDoor(async (args: Route.LoaderArgs, door) => {
+  const { way, school, instant, isOpen } = await visit(args, door);
+  // The door is at the report: there the passcode is asked for.
+  if (!isOpen) throw redirect(`/read/${args.params.token}`);
+  const { reader } = await readerBy(way);
+  const { kind } = way;
+  const seen = { kind, shows: reader.shows };
+  const issued = await issuedOutside(database(), way.studentId, idFrom(args.params.issuedId), school, seen);
+  const reading = { studentId: way.studentId, what: `progress report no. ${issued.number}`, how: 'opened' as const };
+  await recordReading(database(), { linkId: way.id }, reading, instant);
+  return data({
+    paper: shownPaper(progressPaper(issued.report, issued)),
+    said: issueWords(issued),
+    correctedSince: issued.correctedSince,
+    replacedBy: issued.replacedBy,
+    back: `/read/${args.params.token}`,
+    file: `/read/${args.params.token}/issued/${issued.id}/pdf`,
+    readerName: way.readerName,
+  });
+});
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: loaderData?.paper.title ?? 'A progress report' },
+  { name: 'robots', content: 'noindex, nofollow' },
+];
+
+export default function ReadIssued({ loaderData }: Route.ComponentProps) {
+  const { paper, said, correctedSince, replacedBy, back, file, readerName } = loaderData;
+  return (
+    <div className="mx-auto max-w-6xl">
+      <Page
+        marginName="About this report"
+        margin={
+          <>
+            <MarginTitle>About this report</MarginTitle>
+            <div className="grid gap-3 text-small">
+              <p>
+                For {readerName}. {said}. It does not change any more.
+              </p>
+              <p className="flex items-center gap-4">
+                <Link to={file} reloadDocument className="font-semibold underline underline-offset-2">
+                  PDF
+                </Link>
+                <button type="button" className="btn h-11" onClick={() => window.print()}>
+                  <Printer size={16} aria-hidden /> Print
+                </button>
+              </p>
+              <p>
+                <Link to={back} className="underline underline-offset-2">
+                  The running report
+                </Link>
+              </p>
+            </div>
+          </>
+        }
+      >
+        <PrintSheet head={paper.head}>
+          <h1 className="text-3xl">Progress report</h1>
+          <IssuedMarks correctedSince={correctedSince} replacedBy={replacedBy} />
+          <PaperView paper={paper} />
+          <div className="pb-16 print:pb-0" />
+        </PrintSheet>
+      </Page>
+    </div>
+  );
+}

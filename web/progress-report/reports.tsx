@@ -1,0 +1,201 @@
+import { useEffect } from 'react';
+import { data, Form, Link, useNavigation, useRevalidator } from 'react-router';
+import { z } from 'zod';
+import { longDate, shortDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
+import { BATCH_DAYS } from '~/core/progress-report/input';
+import { counted, listed } from '~/core/words/counting';
+import { askForBatch, batchesOf } from '~/server/documents/batches';
+import { database } from '~/server/platform/db/current';
+import { type ReportStanding, reportStandings } from '~/server/progress-report/overview';
+import { may } from '~/server/students/rights';
+import { studentsOf } from '~/server/students/students';
+import { answering } from '../platform/http/answering';
+import { askerOf } from '../platform/http/asker';
+import { formOf } from '../platform/http/form-of';
+import { answeringHeavy } from '../platform/http/heavy';
+import { submitted } from '../platform/http/submitted';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { useFreshId } from '../platform/ui/use-fresh-id';
+import type { Route } from './+types/reports';
+import { ReportsNav } from './reports-nav';
+
+export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
+  const { actor, school, person, discreet } = askerOf(context);
+  const students = (await studentsOf(database(), actor)).filter((student) => may(student, 'share'));
+  const ids = students.map(({ id }) => id);
+  const standings = await reportStandings(database(), ids, { school, today: actor.today });
+  const lines = students.map(({ id, shortName, initials, groups }) => {
+    const { period, issued } = standings.get(id) as ReportStanding;
+    return {
+      ...{ id, groups, name: discreet ? initials : shortName },
+      period,
+      issued: issued && { id: issued.id, number: issued.number, on: issued.issuedOn },
+    };
+  });
+  const batches = await batchesOf(database(), actor);
+  return {
+    lines,
+    groups: [...new Set(students.flatMap(({ groups }) => groups))].sort(),
+    setsUp: person.setsUp,
+    batches: batches.map(({ madeAt, ...batch }) => {
+      const { on, time } = wallTime(madeAt, school.timeZone);
+      const leftOut = discreet ? batch.leftOut.map(() => 'a student') : batch.leftOut;
+      return { ...batch, leftOut, at: `${shortDate(on)}, ${time}` };
+    }),
+  };
+});
+
+const wanted = z.object({
+  id: z.uuid(),
+  group: z
+    .string()
+    .optional()
+    .transform((name) => name || null),
+  what: z.enum(['progress', 'running']),
+});
+
+export const action = answering(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  const { refused } = await submitted(await formOf(request), wanted, (input) =>
+    askForBatch(database(), actor, input, now),
+  );
+  return refused ?? data({ result: undefined });
+});
+
+export const meta: Route.MetaFunction = () => [{ title: 'Reports · Gentle Margin' }];
+
+export default function Reports({ loaderData, actionData }: Route.ComponentProps) {
+  const { lines, groups, batches, setsUp } = loaderData;
+  const isMaking = batches.some(({ state }) => state === 'waiting' || state === 'making');
+  const { revalidate, state } = useRevalidator();
+  useEffect(() => {
+    if (!isMaking || state !== 'idle') return;
+    const timer = setTimeout(revalidate, 1000);
+    return () => clearTimeout(timer);
+  }, [isMaking, state, revalidate]);
+  return (
+    <Page
+      marginName="For a whole group"
+      margin={
+        <>
+          <MarginTitle about="One PDF to print, sorted by group and name; each student begins on a page of their own.">
+            For a whole group
+          </MarginTitle>
+          {lines.length > 0 && (
+            <BatchForm key={batches[0]?.id ?? 'first'} groups={groups} error={actionData?.result?.error?.group?.[0]} />
+          )}
+          <ul aria-label="Files for groups" aria-live="polite" className="mt-6">
+            {batches.map((batch) => (
+              <li key={batch.id} className="border-b border-dotted border-ink-3/50 py-3 text-small">
+                <p className="font-semibold">
+                  {batch.label}, {batch.what === 'progress' ? 'progress reports' : 'running reports'}
+                </p>
+                <p className="text-ink-2">{batch.at}</p>
+                {batch.state === 'ready' ? (
+                  <Link
+                    to={`/batches/${batch.id}`}
+                    reloadDocument
+                    className="font-semibold underline underline-offset-2"
+                  >
+                    PDF, {counted(batch.of - batch.leftOut.length, 'student', 'students')},{' '}
+                    {counted(batch.pages ?? 0, 'page', 'pages')}
+                  </Link>
+                ) : batch.state === 'over' ? (
+                  <p className="text-ink-2">It could be fetched for {BATCH_DAYS} days. Ask for it again.</p>
+                ) : batch.state === 'failed' ? (
+                  <p className="font-semibold text-clay-deep">{batch.problem}</p>
+                ) : (
+                  <>
+                    <progress
+                      className="progress mt-1 w-full text-fern"
+                      value={batch.done}
+                      max={batch.of}
+                      aria-label={`Being made: ${batch.label}`}
+                    />
+                    <p>
+                      {batch.done} of {batch.of} made. {batch.problem ?? 'You may leave this page.'}
+                    </p>
+                  </>
+                )}
+                {batch.leftOut.length > 0 && batch.state !== 'over' && (
+                  <p className="text-ink-2">Left out, no longer yours to share: {listed(batch.leftOut)}</p>
+                )}
+              </li>
+            ))}
+          </ul>
+        </>
+      }
+    >
+      <ReportsNav setsUp={setsUp} />
+      <h1 className="text-3xl">Progress reports</h1>
+      <p className="mt-1.5 text-small text-ink-2">
+        Of the students whose report you share, for the period that is to be reported now
+      </p>
+      {lines.length === 0 && <p className="py-8 text-ink-2">There is no student whose reports you issue.</p>}
+      <ul className="mt-4 pb-20">
+        {lines.map(({ id, name, groups: own, period, issued }) => (
+          <li key={id} className="flex flex-wrap items-center justify-between gap-3 border-b border-rule py-3">
+            <p>
+              <Link to={`/students/${id}/progress`} className="font-semibold hover:underline">
+                {name}
+              </Link>
+              <span className="block text-small text-ink-2">
+                {own.join(', ')}
+                {period ? ` · ${period.label}, ends ${longDate(period.last)}` : ' · no reporting periods yet'}
+              </span>
+            </p>
+            {issued ? (
+              <Link
+                to={`/students/${id}/issued/${issued.id}`}
+                className="text-small font-semibold underline underline-offset-2"
+              >
+                <span aria-hidden>● </span>No. {issued.number}, issued {shortDate(issued.on)}
+              </Link>
+            ) : (
+              period && (
+                <Link to={`/students/${id}/progress/${period.last}`} className="btn h-11">
+                  To the draft<span className="sr-only"> of {name}</span>
+                </Link>
+              )
+            )}
+          </li>
+        ))}
+      </ul>
+    </Page>
+  );
+}
+
+function BatchForm({ groups, error }: { groups: string[]; error: string | undefined }) {
+  const id = useFreshId();
+  const isBusy = useNavigation().state !== 'idle';
+  return (
+    <Form method="post" className="grid gap-3 text-small">
+      <input type="hidden" name="id" value={id} />
+      <label className="grid gap-1">
+        <span className="font-semibold">Of</span>
+        <select name="group" className="select w-full">
+          <option value="">All students</option>
+          {groups.map((group) => (
+            <option key={group}>{group}</option>
+          ))}
+        </select>
+      </label>
+      {error && (
+        <p role="alert" className="font-semibold text-clay-deep">
+          {error}
+        </p>
+      )}
+      <label className="grid gap-1">
+        <span className="font-semibold">What</span>
+        <select name="what" className="select w-full">
+          <option value="progress">Progress reports, or their drafts</option>
+          <option value="running">Running reports</option>
+        </select>
+      </label>
+      <button type="submit" className="btn btn-primary h-11" disabled={isBusy || id === ''}>
+        Make the PDF
+      </button>
+    </Form>
+  );
+}

@@ -1,0 +1,94 @@
+import type { IsoDate } from '~/core/calendar/iso-date';
+import { shortDate } from '~/core/calendar/iso-date';
+import type { Outcome } from '~/core/entries/observation';
+import { type ItemState, type ItemsData, itemHistory } from '~/core/measures/items';
+import { type MeasureData, type MeasureDefinition, measureOf } from '~/core/measures/measure';
+import { type StepsData, stepsToTeach } from '~/core/measures/steps';
+import { toneOf } from '../platform/ui/outcome-tones';
+
+/** What lies behind each session's figure: a row for each item, step, criterion or figure, a column for each session. */
+export interface Breakdown {
+  sessions: string[];
+  /** What the last column says of a row over time; null where there is nothing to say. */
+  standing: string | null;
+  rows: { key: string; label: string; standing: string; cells: Cell[] }[];
+}
+
+/** One session's cell: a bead of a tone, or text; null where nothing was recorded. */
+export type Cell = { tone: string | null; said: string } | null;
+
+/** Sessions that there is room for: as beads, as figures. */
+const BEADS = 12;
+const FIGURES = 6;
+
+const stateWords: Record<ItemState, string> = {
+  known: 'known',
+  coming: 'coming',
+  missed: 'missed',
+  notAsked: 'not asked yet',
+};
+
+/**
+ * The newest sessions of a goal, broken down as its measure does; for trials there is a chart instead.
+ *
+ * @param entries  newest first
+ */
+export function breakdownOf(
+  measure: MeasureDefinition,
+  entries: readonly { on: IsoDate; outcome: Outcome }[],
+): Breakdown | null {
+  if (measure.kind === 'trials') return null;
+  const all = entries.flatMap(({ on, outcome }) => (outcome.data === null ? [] : [{ on, data: outcome.data }]));
+  const shown = all.slice(0, measure.kind === 'items' || measure.kind === 'steps' ? BEADS : FIGURES).reverse();
+  if (shown.length === 0) return null;
+  const { breakdown } = measureOf(measure);
+  const lines = shown.map(({ data }) => breakdown(measure, data));
+  const keys = [...new Map(lines.flat().map(({ key, label }) => [key, label]))];
+  const standings = standingsOf(measure, all.toReversed());
+  return {
+    sessions: shown.map(({ on }) => shortDate(on)),
+    standing: standings && (measure.kind === 'items' ? 'So far' : 'Next'),
+    rows: keys.map(([key, label]) => ({
+      key,
+      label,
+      standing: standings?.get(key) ?? '',
+      cells: shown.map(({ data }, i) => {
+        const line = lines[i]?.find((one) => one.key === key);
+        return !line || line.value === null ? null : { tone: toneIn(measure, data, key), said: line.said };
+      }),
+    })),
+  };
+}
+
+/** The tone of an item's or a step's last outcome in a session. */
+function toneIn(measure: MeasureDefinition, data: MeasureData, key: string): string | null {
+  if (measure.kind === 'items') {
+    const outcome = (data as ItemsData).items.findLast(({ item }) => item === key)?.outcome;
+    return outcome === undefined ? null : toneOf(measure, outcome);
+  }
+  if (measure.kind === 'steps') {
+    const outcome = (data as StepsData).steps.findLast(({ step }) => step === key)?.outcome;
+    return outcome === undefined ? null : outcome === 'notDone' ? 'outcome-incorrect' : toneOf(measure, outcome);
+  }
+  return null;
+}
+
+function standingsOf(
+  measure: MeasureDefinition,
+  sessions: readonly { on: IsoDate; data: MeasureData }[],
+): Map<string, string> | null {
+  if (measure.kind === 'items') {
+    const history = itemHistory(measure, sessions as { on: IsoDate; data: ItemsData }[]);
+    return new Map(
+      history.map(({ key, state, neverKnown }) => [
+        key,
+        neverKnown && state !== 'notAsked' ? `${stateWords[state]}, never right yet` : stateWords[state],
+      ]),
+    );
+  }
+  if (measure.kind === 'steps') {
+    const last = sessions.at(-1)?.data as StepsData;
+    return new Map(stepsToTeach(measure, last).map(({ key }) => [key, 'to teach']));
+  }
+  return null;
+}

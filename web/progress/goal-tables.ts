@@ -1,0 +1,122 @@
+import { shortDate, weekdayName } from '~/core/calendar/iso-date';
+import type { Outcome } from '~/core/entries/observation';
+import type { ReportEntry } from '~/core/individual-report/report';
+import { agreementOfGoal, agreementSentence, pairAgreement } from '~/core/measures/agreement/pair';
+import { measureOf } from '~/core/measures/measure';
+import { breakDownTrials, type TrialsData } from '~/core/measures/trials';
+import type { Progress } from '~/core/progress/progress';
+import { phaseAt, phaseName } from '~/core/progress/series';
+import { mediansByWeekday, type SessionMedian, sessionMedians } from '~/core/progress/session-medians';
+import type { TrendLine } from '~/core/progress/trend/trend-line';
+import { capitalised, counted, signed } from '~/core/words/counting';
+import type { GoalSession, Observation } from '~/server/entries/read';
+import { type Goal, measureAt } from '~/server/goals/goals';
+import { reportEntryOf } from '~/server/individual-report/entries-said';
+import type { TableEntry } from '../entries/entries-table';
+import { shownEntries } from '../entries/shown-entry';
+import { toneOf } from '../platform/ui/outcome-tones';
+import type { Medians } from './by-day-and-person';
+import type { Shares } from './shares-chart';
+
+/** What the tables need of an entry; newest first. */
+type Seen = Pick<ReportEntry, 'on' | 'observer'> & { outcome: Outcome };
+
+/** Sessions that the chart of support levels has room for. */
+const SESSIONS = 30;
+
+/** The few large figures at the head of a goal's page. */
+export function figuresOf(
+  goal: Goal,
+  { baseline, now, wayTravelled }: Progress,
+  trend: TrendLine | null,
+): [label: string, figure: string][] {
+  const way = wayTravelled === null ? '–' : `${Math.round(100 * Math.min(1, Math.max(0, wayTravelled)))}%`;
+  const { said, axis } = measureOf(goal.measure);
+  return [
+    ['Baseline', baseline ? said(goal.measure, baseline.value) : '–'],
+    ['Now', now === null ? '–' : said(goal.measure, now)],
+    ['Way travelled', way],
+    [`${capitalised(axis(goal.measure).change)} a week`, trend ? signed(trend.slopePerWeek) : '–'],
+  ];
+}
+
+/** How much help each of the newest sessions took; nothing for what is not measured by trials. */
+export function sharesOf({ measure }: Goal, entries: readonly Seen[]): Shares {
+  if (measure.kind !== 'trials') return { sessions: [], parts: [] };
+  const sessions = entries
+    .flatMap(({ on, outcome }) => (outcome.data === null ? [] : { on, data: outcome.data as TrialsData }))
+    .slice(0, SESSIONS)
+    .reverse()
+    .map(({ on, data }) => ({ on, parts: breakDownTrials(measure, data) }));
+  const keys = sessions[0]?.parts ?? [];
+  return {
+    sessions: sessions.map(({ on }) => shortDate(on)),
+    parts: keys.map(({ key, label }, i) => ({
+      key,
+      label,
+      tone: toneOf(measure, key),
+      shares: sessions.map(({ parts }) => parts[i]?.share ?? 0),
+    })),
+  };
+}
+
+/** The middle of the sessions by weekday and by observer, where there is more than one of them. */
+export function mediansOf(goal: Goal, entries: readonly Seen[]): Medians[] {
+  const { said } = measureOf(goal.measure);
+  const sessions = entries.map(({ on, observer, outcome }) => ({ on, observer, data: outcome.data }));
+  const rowsOf = <K>(medians: SessionMedian<K>[], label: (key: K) => string) =>
+    medians.map(({ key, n, median }) => ({
+      label: label(key),
+      value: said(goal.measure, median),
+      n: counted(n, 'session', 'sessions'),
+    }));
+  return [
+    {
+      title: 'The middle of the sessions, by day of the week',
+      rows: rowsOf(mediansByWeekday(goal.measure, sessions), weekdayName),
+    },
+    {
+      title: '… and by who observed',
+      rows: rowsOf(
+        sessionMedians(goal.measure, sessions, ({ observer }) => observer),
+        (name) => name,
+      ),
+    },
+  ].filter(({ rows }) => rows.length > 1);
+}
+
+/** How far two observers of the same sessions agree, in a sentence; null while no session was seen by two. */
+export function agreementSaid(
+  goal: Goal,
+  pairs: readonly (readonly [GoalSession, GoalSession])[],
+  sessions: number,
+): string | null {
+  const shares = pairs.flatMap(([first, second]) => {
+    if (first.outcome.data === null || second.outcome.data === null) return [];
+    const found = pairAgreement(measureAt(goal, first.version), first.outcome.data, second.outcome.data);
+    return found ? [found.share] : [];
+  });
+  const of = agreementOfGoal(shares, sessions);
+  return of && agreementSentence(of);
+}
+
+/** A goal's entries with what its table sorts and filters them by. */
+export function tableEntries(
+  goal: Goal,
+  observations: readonly Observation[],
+  { discreet }: { discreet: boolean },
+): TableEntry[] {
+  const entries = observations.map((observation) => reportEntryOf(observation, goal));
+  return shownEntries(entries, [goal], { discreet }).map((entry, i) => {
+    const data = entries[i]?.outcome?.data ?? null;
+    const definition = measureAt(goal, entry.goalVersion);
+    const { score, said } = measureOf(definition);
+    const value = data === null ? null : score(definition, data).value;
+    return {
+      ...entry,
+      phase: phaseName(goal.phases, phaseAt(goal.phases, entry.on)),
+      value,
+      valueSaid: value === null ? '–' : said(definition, value),
+    };
+  });
+}

@@ -1,0 +1,265 @@
+import { Link, useNavigate } from 'react-router';
+import { longDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
+import { discreetGoal } from '~/core/goals/discreet';
+import { retirementWords } from '~/core/goals/retirement-input';
+import { measureOf } from '~/core/measures/measure';
+import { noteWithRemarks } from '~/core/measures/rubric';
+import { criterionSentence } from '~/core/progress/criterion';
+import { goalGraph } from '~/core/progress/graph/goal-graph';
+import { progressSentences, trendOf } from '~/core/progress/sentences';
+import { pairsAmong } from '~/server/entries/pairs';
+import { observationsOf, sessionsOfGoal } from '~/server/entries/read';
+import { earlierGoals, type Goal, goalOf } from '~/server/goals/goals';
+import { database } from '~/server/platform/db/current';
+import { progressFrom } from '~/server/progress/progress';
+import { may } from '~/server/students/rights';
+import { studentFor } from '~/server/students/students';
+import { EntriesTable, FIRST_ROWS } from '../entries/entries-table';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { useKey } from '../platform/ui/use-key';
+import { VerdictMark } from '../platform/ui/verdict';
+import { headerStudent } from '../students/header-student';
+import type { Route } from './+types/goal';
+import { breakdownOf } from './breakdown';
+import { BreakdownTable } from './breakdown-table';
+import { ByDayAndPerson } from './by-day-and-person';
+import { GoalChart } from './goal-chart';
+import { agreementSaid, figuresOf, mediansOf, sharesOf, tableEntries } from './goal-tables';
+import { SameNumbers } from './same-numbers';
+import { SharesChart } from './shares-chart';
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const [student, stored] = await Promise.all([
+    studentFor(database(), actor, studentId, 'see'),
+    goalOf(database(), studentId, idFrom(params.goalId)),
+  ]);
+  const goal = discreet ? discreetGoal(stored) : stored;
+  const [sessions, newest, earlier] = await Promise.all([
+    sessionsOfGoal(database(), studentId, goal.id),
+    observationsOf(database(), [studentId], { goalId: goal.id, limit: FIRST_ROWS }),
+    discreet ? [] : earlierWordings(goal, school.timeZone),
+  ]);
+  const progress = progressFrom(goal, sessions, { school, today: actor.today });
+  const trend = trendOf(progress);
+  const measure = measureOf(goal.measure);
+  const asNow = sessions
+    .filter(({ version, pairsWith }) => version === goal.version && pairsWith === null)
+    .map(({ on, observerName, outcome }) => ({ on, observer: observerName, outcome }))
+    .reverse();
+  const pointEntries = sessions.map(({ id, observerName, settingName, note, outcome }) => ({
+    ...{
+      id,
+      observer: observerName,
+      setting: settingName,
+      note: discreet ? null : noteWithRemarks(note, outcome.data),
+    },
+  }));
+  return {
+    student: headerStudent(student, { discreet }),
+    goal: {
+      id: goal.id,
+      number: goal.number,
+      shortName: goal.shortName,
+      area: goal.area,
+      wording: goal.wording,
+      criterion: criterionSentence(goal),
+      hasRubric: goal.measure.kind === 'rubric',
+    },
+    verdict: progress.verdict,
+    said: progressSentences(goal, progress, trend, { today: actor.today, calendar: school.calendar }),
+    graph: goalGraph(goal, progress, trend, pointEntries, actor.today),
+    points: progress.points.map((point) => ({
+      on: point.on,
+      value: measure.said(goal.measure, point.value),
+      of: measure.basis(goal.measure, point),
+      phase: goal.phases[point.phase]?.label ?? '',
+    })),
+    figures: figuresOf(goal, progress, trend),
+    shares: sharesOf(goal, asNow),
+    breakdown: breakdownOf(goal.measure, asNow),
+    medians: mediansOf(goal, asNow),
+    agreement: agreementSaid(goal, pairsAmong(sessions), asNow.length),
+    // The newest only: the table asks for the others when the page is there.
+    entries: tableEntries(goal, newest, { discreet }),
+    allEntries: sessions.length,
+    mayObserve: may(student, 'observe') && goal.retired === null,
+    maySetUp: may(student, 'setUp'),
+    retired: goal.retired,
+    earlier,
+  };
+});
+
+/** Wordings that the goal had before, each with the day until which it stood. */
+async function earlierWordings(goal: Goal, timeZone: string) {
+  const earlier = await earlierGoals(database(), goal.id);
+  return earlier
+    .map(({ goal: { wording }, until, changedBy }) => ({ wording, until: wallTime(until, timeZone).on, changedBy }))
+    .filter(({ wording }, i, all) => wording !== (all[i - 1]?.wording ?? goal.wording));
+}
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: loaderData ? `${loaderData.goal.number} · ${loaderData.student.shortName} · Gentle Margin` : 'Goal' },
+];
+
+export default function GoalPage({ loaderData }: Route.ComponentProps) {
+  const { student, goal, verdict, said, graph, points, figures, shares, breakdown, medians, entries, mayObserve } =
+    loaderData;
+  const { maySetUp, retired, earlier, agreement, allEntries } = loaderData;
+  const navigate = useNavigate();
+  const observe = `/students/${student.id}/observe?goal=${goal.id}`;
+  useKey('o', () => mayObserve && navigate(observe));
+  return (
+    <Page
+      marginName="What it says"
+      margin={
+        <>
+          <MarginTitle>What it says</MarginTitle>
+          <ul>
+            {said.map(({ title, text }) => (
+              <li key={title} className="border-b border-dotted border-ink-3/50 py-3.5 first:pt-0">
+                <h3 className="text-base">{title}</h3>
+                <p className="mt-0.5 text-small text-ink-2">{text}</p>
+              </li>
+            ))}
+          </ul>
+        </>
+      }
+    >
+      <header className="flex items-start justify-between gap-4">
+        <div className="min-w-0">
+          <p className="text-small">
+            <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
+              {student.shortName}
+            </Link>
+            {goal.area && <span className="text-ink-3"> · {goal.area}</span>}
+            {goal.hasRubric && (
+              <>
+                <span className="text-ink-3"> · </span>
+                <Link
+                  to={`/students/${student.id}/goals/${goal.id}/ratings`}
+                  className="no-print text-ink-2 underline underline-offset-2"
+                >
+                  rated by several
+                </Link>
+              </>
+            )}
+            {maySetUp && (
+              <>
+                <span className="text-ink-3"> · </span>
+                <Link
+                  to={`/students/${student.id}/goals/${goal.id}/edit`}
+                  className="no-print text-ink-2 underline underline-offset-2"
+                >
+                  edit the goal
+                </Link>
+              </>
+            )}
+          </p>
+          <h1 className="mt-1 text-2xl">
+            <span className="mr-3 text-ink-3">{goal.number}</span>
+            {goal.shortName}
+          </h1>
+        </div>
+        {mayObserve && (
+          <Link
+            to={observe}
+            className="btn btn-primary no-print h-11 px-5 text-base max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20 max-sm:h-13"
+          >
+            Observe <kbd className="keycap">O</kbd>
+          </Link>
+        )}
+      </header>
+      {goal.wording && <p className="mt-2 max-w-3xl whitespace-pre-line text-ink-2">{goal.wording}</p>}
+      <p className="mt-1 text-small text-ink-3">Criterion: {goal.criterion}</p>
+      {retired && (
+        <p className="mt-2 text-small font-semibold">
+          {retirementWords[retired.how]} on {longDate(retired.on)}
+          {retired.note && `: ${retired.note}`}
+        </p>
+      )}
+      {earlier.length > 0 && (
+        <details className="mt-1">
+          <summary className="min-h-9 cursor-pointer py-1.5 text-small text-ink-2 underline underline-offset-2">
+            Earlier wordings
+          </summary>
+          {earlier.map(({ wording, until, changedBy }) => (
+            <p key={`${until} ${wording}`} className="mt-1 max-w-3xl text-small whitespace-pre-line text-ink-2">
+              <span className="text-ink-3">
+                Until {longDate(until)}, changed by {changedBy}:
+              </span>{' '}
+              {wording}
+            </p>
+          ))}
+        </details>
+      )}
+      <dl className="mt-5 mb-4 flex flex-wrap items-end gap-x-9 gap-y-3">
+        {figures.map(([label, value]) => (
+          <div key={label}>
+            <dt className="text-small text-ink-2">{label}</dt>
+            <dd className="display text-2xl">{value}</dd>
+          </div>
+        ))}
+        <div className="ml-auto">
+          <dt className="sr-only">Verdict</dt>
+          <dd>
+            <VerdictMark is={verdict.is} />
+          </dd>
+        </div>
+      </dl>
+      {points.length > 0 ? (
+        <GoalChart graph={graph} />
+      ) : (
+        <p className="py-8 text-ink-2">Nothing measured yet, so there is no graph.</p>
+      )}
+      <SameNumbers points={points} shares={shares} />
+      {shares.sessions.length > 0 && (
+        <section className="mt-8">
+          <h2 className="mb-2 text-lg">How much help, session by session</h2>
+          <SharesChart shares={shares} />
+        </section>
+      )}
+      {breakdown && (
+        <section className="mt-8">
+          <h2 className="mb-2 text-lg">Session by session</h2>
+          <BreakdownTable breakdown={breakdown} />
+        </section>
+      )}
+      {medians.length > 0 && (
+        <section className="mt-8">
+          <h2 className="mb-2 text-lg">By day and by person</h2>
+          <ByDayAndPerson tables={medians} />
+        </section>
+      )}
+      {agreement && (
+        <section className="mt-8 max-w-3xl">
+          <h2 className="mb-1 text-lg">Two observers</h2>
+          <p>{agreement}</p>
+        </section>
+      )}
+      <section className="mt-8 pb-20">
+        <h2 className="mb-2 flex items-baseline justify-between gap-4 text-lg">
+          Entries
+          {mayObserve && (
+            <Link
+              to={`/students/${student.id}/goals/${goal.id}/table`}
+              className="no-print font-sans text-small text-ink-2 underline underline-offset-2"
+            >
+              enter several from paper
+            </Link>
+          )}
+        </h2>
+        <EntriesTable
+          key={goal.id}
+          newest={entries}
+          all={allEntries}
+          from={`/students/${student.id}/goals/${goal.id}/entries`}
+        />
+      </section>
+    </Page>
+  );
+}

@@ -1,0 +1,166 @@
+import { Link } from 'react-router';
+import { shortDate } from '~/core/calendar/iso-date';
+import { discreetGoal } from '~/core/goals/discreet';
+import { retirementWords } from '~/core/goals/retirement-input';
+import { measureOf } from '~/core/measures/measure';
+import { criterionSentence } from '~/core/progress/criterion';
+import { smallGraphShape } from '~/core/progress/graph/small-graph-shape';
+import type { Progress } from '~/core/progress/progress';
+import { counted } from '~/core/words/counting';
+import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
+import { newestEntries } from '~/server/individual-report/entries-said';
+import { database } from '~/server/platform/db/current';
+import { progressOfGoals } from '~/server/progress/progress';
+import { studentFor } from '~/server/students/students';
+import { MarginEntries } from '../entries/margin-entries';
+import { shownEntries } from '../entries/shown-entry';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { VerdictMark } from '../platform/ui/verdict';
+import { headerStudent } from '../students/header-student';
+import { StudentHeader } from '../students/student-header';
+import type { Route } from './+types/goals';
+import { SmallGraph } from './small-graph';
+
+const NEWEST = 6;
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  const [student, all] = await Promise.all([
+    studentFor(database(), actor, studentId, 'see'),
+    goalsOf(database(), [studentId]).then((stored) => (discreet ? stored.map(discreetGoal) : stored)),
+  ]);
+  const goals = goalsWorkedOn(all);
+  const [progress, entries] = await Promise.all([
+    progressOfGoals(database(), goals, { school, today: actor.today }),
+    newestEntries(database(), [studentId], all, { limit: NEWEST, discreet }),
+  ]);
+  return {
+    student: headerStudent(student, { discreet }),
+    today: actor.today,
+    entries: shownEntries(entries, all, { discreet }),
+    retired: all.flatMap(({ id, number, shortName, retired }) =>
+      retired ? { id, number, shortName, ...retired } : [],
+    ),
+    goals: goals.map((goal) => {
+      const of = progress.get(goal.id) as Progress;
+      return {
+        id: goal.id,
+        number: goal.number,
+        shortName: goal.shortName,
+        wording: goal.wording,
+        criterion: criterionSentence(goal),
+        now: of.now === null ? null : measureOf(goal.measure).said(goal.measure, of.now),
+        against: againstCriterion(goal, of),
+        verdict: of.verdict,
+        graph: smallGraphShape(goal, of, actor.today),
+      };
+    }),
+  };
+});
+
+/** “of 80% · 2 of 3 days”, or when it was reached. */
+function againstCriterion(goal: Goal, { criterion }: Progress): string {
+  const reached = measureOf(goal.measure).said(goal.measure, goal.criterion.value);
+  if (criterion.metOn) return `of ${reached} · reached\u00a0${shortDate(criterion.metOn).replace(' ', '\u00a0')}`;
+  return `of ${reached} · ${criterion.passing} of ${counted(criterion.needed, goal.pointPer, `${goal.pointPer}s`)}`;
+}
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${loaderData?.student.shortName ?? 'Student'} · Gentle Margin` },
+];
+
+export default function Goals({ loaderData: { student, goals, retired, entries, today } }: Route.ComponentProps) {
+  return (
+    <Page
+      marginName="In the margin"
+      margin={
+        <>
+          <MarginTitle>In the margin</MarginTitle>
+          <MarginEntries entries={entries} today={today} />
+          <p className="mt-4">
+            <Link to={`/students/${student.id}/report`} className="font-semibold text-ink-2 hover:underline">
+              See the whole report →
+            </Link>
+          </p>
+        </>
+      }
+    >
+      <StudentHeader student={student} />
+      {goals.length === 0 && (
+        <p className="py-10 text-ink-2">
+          {student.maySetUp ? 'No goal is worked on yet.' : 'No goals yet. They come with the plan.'}
+        </p>
+      )}
+      <ol>
+        {goals.map((goal) => (
+          <GoalRow key={goal.id} goal={goal} studentId={student.id} />
+        ))}
+      </ol>
+      {student.maySetUp && (
+        <p className="no-print mt-4 flex flex-wrap gap-2">
+          <Link to={`/students/${student.id}/goals/new`} className="btn h-10">
+            Add a goal
+          </Link>
+          {(goals.length > 0 || retired.length > 0) && (
+            <Link to={`/students/${student.id}/goals`} className="btn h-10">
+              Arrange or retire
+            </Link>
+          )}
+        </p>
+      )}
+      {retired.length > 0 && (
+        <section className="mt-8">
+          <h2 className="text-lg">Retired</h2>
+          <ul className="mt-1">
+            {retired.map(({ id, number, shortName, how, on }) => (
+              <li key={id} className="py-1 text-small text-ink-2">
+                <Link to={`/students/${student.id}/goals/${id}`} className="underline underline-offset-2">
+                  {number} · {shortName}
+                </Link>
+                {`, ${retirementWords[how].toLowerCase()} on ${shortDate(on)}`}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {goals.length > 0 && (
+        <p className="pt-4 pb-20 text-small text-ink-3">
+          Solid line: this student · dotted line: the course from baseline to target · band: the target zone · dashed
+          upright: where the support changed
+        </p>
+      )}
+    </Page>
+  );
+}
+
+type GoalInRow = Route.ComponentProps['loaderData']['goals'][number];
+
+function GoalRow({ goal, studentId }: { goal: GoalInRow; studentId: string }) {
+  return (
+    <li className="grid grid-cols-[3.25rem_minmax(0,1fr)] gap-x-2 gap-y-3 border-b border-rule py-5 md:grid-cols-[3.25rem_minmax(0,1fr)_14.75rem_8rem] md:items-center">
+      <span className="display text-2xl text-ink-3">{goal.number}</span>
+      <div className="min-w-0 md:pr-4">
+        <h2 className="text-lg">
+          <Link to={`/students/${studentId}/goals/${goal.id}`} className="hover:underline">
+            {goal.shortName}
+          </Link>
+        </h2>
+        {goal.wording && <p className="mt-0.5 text-small whitespace-pre-line text-ink-2">{goal.wording}</p>}
+        <p className="mt-1 text-small text-ink-3">{goal.verdict.reason}</p>
+      </div>
+      <div className="max-md:col-start-2">
+        <SmallGraph shape={goal.graph} />
+      </div>
+      <div className="text-right max-md:col-start-2 max-md:text-left">
+        <p className="display text-3xl">{goal.now ?? '–'}</p>
+        <p className="mt-1 text-small text-ink-2">{goal.against}</p>
+        <p className="mt-1 text-small">
+          <VerdictMark is={goal.verdict.is} />
+        </p>
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,62 @@
+import { data } from 'react-router';
+import { readerRulesInput } from '~/core/sharing/reader-rule';
+import { database } from '~/server/platform/db/current';
+import { mustSetUp } from '~/server/school/administrators';
+import { saveReaderRules, schoolRules } from '~/server/sharing/visibility';
+import { answering } from '../platform/http/answering';
+import { askerOf } from '../platform/http/asker';
+import { sayNext } from '../platform/http/cookies';
+import { formOf } from '../platform/http/form-of';
+import { submitted } from '../platform/http/submitted';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { saveOrStay } from '../platform/ui/use-saving';
+import type { Route } from './+types/school-visibility';
+import { RulesForm } from './visibility-form';
+
+export const loader = answering(async ({ context }: Route.LoaderArgs) => {
+  const { actor } = askerOf(context);
+  await mustSetUp(database(), actor);
+  return schoolRules(database(), actor.schoolId);
+});
+
+export const action = answering(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  await mustSetUp(database(), actor);
+  const { refused } = await submitted(await formOf(request), readerRulesInput, (input) =>
+    saveReaderRules(database(), actor, null, input, now),
+  );
+  if (refused) return refused;
+  return data(
+    { result: undefined },
+    { headers: await sayNext({ text: 'Saved. It holds for every student without an own table.' }) },
+  );
+});
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
+
+export const meta: Route.MetaFunction = () => [{ title: 'What whom · Gentle Margin' }];
+
+export default function SchoolRules({ loaderData: { rules } }: Route.ComponentProps) {
+  return (
+    <Page
+      marginName="About this table"
+      margin={
+        <>
+          <MarginTitle>About this table</MarginTitle>
+          <div className="grid gap-3 text-small text-ink-2">
+            <p>It holds for every student whose case manager has not made another.</p>
+            <p>
+              Be careful with notes and with behavior: they often say more than was meant for this reader. Numbers say
+              what went well.
+            </p>
+          </div>
+        </>
+      }
+    >
+      <h1 className="text-3xl">What whom</h1>
+      <p className="mt-1.5 text-small text-ink-2">What each kind of reader is shown of a report, in the whole school</p>
+      <RulesForm key={JSON.stringify(rules)} rules={rules} own={[]} />
+      <div className="pb-20" />
+    </Page>
+  );
+}

@@ -1,0 +1,338 @@
+import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
+import { useState } from 'react';
+import { data, Form, Link, useFetcher, useNavigation } from 'react-router';
+import { z } from 'zod';
+import { addDays, type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
+import { toldInput } from '~/core/messages/message';
+import { type OutsideKind, outsideKinds, readerWords } from '~/core/sharing/reader-kind';
+import { frequencies, frequencyWords, usualPurposes, wayInInput } from '~/core/sharing/share-link';
+import { counted } from '~/core/words/counting';
+import { setTold } from '~/server/messages/frequency';
+import { config } from '~/server/platform/config';
+import { database } from '~/server/platform/db/current';
+import { Invalid } from '~/server/platform/failures';
+import { LONGEST_WAY_IN_DAYS, makeWayIn, unlockWayIn, waysInto, withdrawWayIn } from '~/server/sharing/share-links';
+import { studentFor } from '~/server/students/students';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { sayNext } from '../platform/http/cookies';
+import { formOf } from '../platform/http/form-of';
+import { submitted } from '../platform/http/submitted';
+import { Dialog } from '../platform/ui/dialog';
+import { Field, FieldMessage, FormMessage } from '../platform/ui/fields';
+import { SelectField, TextField } from '../platform/ui/form-fields';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { readForm } from '../platform/ui/read-form';
+import { useFreshId } from '../platform/ui/use-fresh-id';
+import { saveOrStay } from '../platform/ui/use-saving';
+import { headerStudent } from '../students/header-student';
+import { StudentHeader } from '../students/student-header';
+import type { Route } from './+types/share-links';
+import { ReadersNav } from './sharing-nav';
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
+  const links = await waysInto(database(), actor, student.id);
+  return {
+    student: headerStudent(student, { discreet }),
+    today: actor.today,
+    lastDay: addDays(actor.today, LONGEST_WAY_IN_DAYS),
+    usualEnd: student.plan && student.plan.endsOn > actor.today ? student.plan.endsOn : addDays(actor.today, 90),
+    links: links.map(({ createdAt, withdrawnAt, lastReadAt, lockedAt, ...link }) => ({
+      ...link,
+      isLocked: lockedAt !== null,
+      readerName: discreet ? 'A reader' : link.readerName,
+      // In the discreet view: that there is an address, and not which.
+      email: discreet ? null : link.email,
+      hasEmail: link.email !== null,
+      madeOn: wallTime(createdAt, school.timeZone).on,
+      withdrawnOn: withdrawnAt && wallTime(withdrawnAt, school.timeZone).on,
+      lastRead: lastReadAt && wallTime(lastReadAt, school.timeZone),
+    })),
+  };
+});
+
+const change = z.object({ intent: z.enum(['withdraw', 'unlock']), id: z.uuid() });
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  // Even a wrong form is answered only to whom the page belongs.
+  await studentFor(database(), actor, studentId, 'share');
+  const form = await formOf(request);
+  if (form.get('intent') === 'told') {
+    const { refused } = await submitted(form, toldInput, (input) => setTold(database(), actor, studentId, input, now));
+    return data(
+      { made: null, result: undefined, told: refused?.data.result.error ?? {} },
+      { status: refused ? 400 : 200 },
+    );
+  }
+  const changed = change.safeParse(Object.fromEntries(form));
+  if (changed.success) {
+    const { intent, id } = changed.data;
+    if (intent === 'withdraw') await withdrawWayIn(database(), actor, studentId, id, now);
+    else await unlockWayIn(database(), actor, studentId, id, now);
+    const text =
+      intent === 'withdraw'
+        ? 'The way in is withdrawn: its link no longer opens.'
+        : 'The way in is unlocked: the passcode can be tried again.';
+    return data({ made: null, result: undefined }, { headers: await sayNext({ text }) });
+  }
+  const { done, refused } = await submitted(form, wayInInput, async (input) => {
+    const token = await makeWayIn(database(), actor, studentId, input, now);
+    if (!token) throw new Invalid({ '': 'This way in is already there. Its link cannot be shown a second time.' });
+    return { link: `${config.PUBLIC_URL}/read/${token}`, readerName: input.readerName };
+  });
+  if (refused) return data({ made: null, result: refused.data.result }, { status: 400 });
+  return data({ made: done, result: { initialValue: null } });
+});
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `Ways in to ${loaderData?.student.shortName ?? 'a report'} · Gentle Margin` },
+];
+
+export default function WaysIn({ loaderData, actionData }: Route.ComponentProps) {
+  const { student, today, lastDay, usualEnd, links } = loaderData;
+  const isUnreachable = actionData !== undefined && 'unreachable' in actionData;
+  const answer = actionData && 'result' in actionData ? actionData : undefined;
+  return (
+    <Page
+      marginName="A new way in"
+      margin={
+        <>
+          <MarginTitle about="A link for one reader, to this report only. No account is needed.">
+            A new way in
+          </MarginTitle>
+          {isUnreachable && (
+            <p role="alert" className="mb-4 font-semibold text-clay-deep">
+              The server cannot be reached at the moment. Nothing you typed is lost: try again shortly.
+            </p>
+          )}
+          <NewWayIn key={student.id} result={answer?.result} today={today} lastDay={lastDay} usualEnd={usualEnd} />
+        </>
+      }
+    >
+      <StudentHeader student={student} />
+      <ReadersNav studentId={student.id} />
+      {answer?.made && <MadeLink made={answer.made} />}
+      <h2 className="mt-5 text-2xl">Ways in</h2>
+      <p className="mt-1 text-small text-ink-2">
+        Links for readers from outside. What each kind sees is said in{' '}
+        <Link to={`/students/${student.id}/readers/rules`} className="underline underline-offset-2">
+          What whom
+        </Link>
+        ; each reading is written down.
+      </p>
+      {links.length === 0 && <p className="py-8 text-ink-2">Nobody from outside the team yet.</p>}
+      <ul className="pb-20">
+        {links.map((link) => (
+          <WayInRow key={link.id} link={link} today={today} />
+        ))}
+      </ul>
+    </Page>
+  );
+}
+
+interface NewWayInProps {
+  result: SubmissionResult<string[]> | undefined;
+  today: IsoDate;
+  lastDay: IsoDate;
+  usualEnd: IsoDate;
+}
+
+function NewWayIn({ result, today, lastDay, usualEnd }: NewWayInProps) {
+  const [form, fields] = useForm({
+    lastResult: result,
+    defaultValue: { endsOn: usualEnd, kind: 'family' },
+    onValidate: ({ formData }) => readForm(formData, wayInInput),
+    shouldRevalidate: 'onInput',
+  });
+  const isBusy = useNavigation().state !== 'idle';
+  const id = useFreshId(result);
+  return (
+    <Form method="post" {...getFormProps(form)} className="grid gap-4">
+      <input type="hidden" name="id" value={id} />
+      <FormMessage form={form} />
+      <Field field={fields.readerName} label="Who will read">
+        <input
+          {...getInputProps(fields.readerName, { type: 'text' })}
+          placeholder="Grandmother, Dr. Perrin …"
+          className="input w-full"
+        />
+      </Field>
+      <SelectField
+        field={fields.kind}
+        label="What kind of reader"
+        options={outsideKinds.map((kind) => ({ id: kind, name: readerWords[kind].label }))}
+      />
+      <TextField
+        field={fields.purpose}
+        label="What for"
+        placeholder={usualPurposes[(fields.kind.value as OutsideKind) ?? 'family'] ?? ''}
+      />
+      <Field field={fields.endsOn} label="Open until">
+        <input {...getInputProps(fields.endsOn, { type: 'date' })} min={today} max={lastDay} className="input w-full" />
+      </Field>
+      <TextField field={fields.passcode} label="Passcode, if you want one" placeholder="tell it by another way" />
+      <button type="submit" className="btn btn-primary h-11" disabled={isBusy || id === ''}>
+        Make the link
+      </button>
+    </Form>
+  );
+}
+
+function MadeLink({ made: { link, readerName } }: { made: { link: string; readerName: string } }) {
+  const [isCopied, setCopied] = useState(false);
+  const copy = () =>
+    navigator.clipboard?.writeText(link).then(
+      () => setCopied(true),
+      () => setCopied(false),
+    );
+  return (
+    <section aria-label="The new link" className="mt-6 rounded-box border border-fern bg-fern-wash p-4">
+      <h2 className="text-lg">The link for {readerName}</h2>
+      <p className="mt-1 text-small">It is shown only now: copy it and send it to this reader alone.</p>
+      <div className="mt-3 flex gap-2">
+        <input
+          readOnly
+          aria-label="The link"
+          value={link}
+          onFocus={(event) => event.target.select()}
+          className="input grow"
+        />
+        <button type="button" className="btn" onClick={copy}>
+          {isCopied ? 'Copied ✓' : 'Copy'}
+        </button>
+      </div>
+    </section>
+  );
+}
+
+type WayInLink = Route.ComponentProps['loaderData']['links'][number];
+
+function WayInRow({ link, today }: { link: WayInLink; today: IsoDate }) {
+  const fetcher = useFetcher();
+  const [isAsking, setAsking] = useState(false);
+  const isOpen = link.withdrawnOn === null && link.endsOn >= today;
+  const state = link.withdrawnOn
+    ? `withdrawn ${shortDate(link.withdrawnOn)}`
+    : `${isOpen ? 'open until' : 'ended'} ${longDate(link.endsOn)}`;
+  return (
+    <li
+      className={`flex flex-wrap items-center justify-between gap-x-6 gap-y-2 border-b border-rule py-4 ${isOpen ? '' : 'text-ink-3'}`}
+    >
+      <div>
+        <h3 className="text-base">{link.readerName}</h3>
+        <p className="text-small text-ink-2">
+          {readerWords[link.kind].label} · {link.purpose} · {state}
+          {link.hasPasscode && ' · with a passcode'} · made {shortDate(link.madeOn)} by {link.createdByName}
+        </p>
+        {isOpen && link.isLocked && (
+          <fetcher.Form method="post" className="mt-1 flex items-center gap-3">
+            <input type="hidden" name="id" value={link.id} />
+            <span role="status" className="font-semibold text-clay-deep">
+              Locked: a wrong passcode was given too often.
+            </span>
+            <button type="submit" name="intent" value="unlock" className="btn btn-sm h-9">
+              Unlock
+            </button>
+          </fetcher.Form>
+        )}
+      </div>
+      <div className="flex items-center gap-4">
+        <p className="text-right text-small">
+          {link.lastRead ? `last read ${shortDate(link.lastRead.on)}, ${link.lastRead.time}` : 'not opened yet'}
+          {link.readings > 0 && (
+            <span className="block text-ink-2">opened {counted(link.readings, 'time', 'times')}</span>
+          )}
+        </p>
+        {isOpen && (
+          <button
+            type="button"
+            className="btn"
+            aria-label={`Withdraw the way in of ${link.readerName}`}
+            onClick={() => setAsking(true)}
+          >
+            Withdraw
+          </button>
+        )}
+      </div>
+      {isOpen && (link.email !== null || !link.hasEmail) && <Told link={link} />}
+      {isAsking && (
+        <Dialog title="Withdraw this way in?" onClose={() => setAsking(false)}>
+          <fetcher.Form method="post" className="p-6" onSubmit={() => setAsking(false)}>
+            <h2 className="text-xl">Withdraw the way in of {link.readerName}?</h2>
+            <p className="mt-2">
+              Its link stops opening at once. What was read stays written down. You can make a new one.
+            </p>
+            <input type="hidden" name="id" value={link.id} />
+            <div className="mt-5 flex justify-end gap-2">
+              <button type="button" className="btn" onClick={() => setAsking(false)}>
+                Keep it
+              </button>
+              <button type="submit" name="intent" value="withdraw" className="btn btn-primary">
+                Withdraw it
+              </button>
+            </div>
+          </fetcher.Form>
+        </Dialog>
+      )}
+    </li>
+  );
+}
+
+/** Whether and when this reader is told of new entries. */
+function Told({ link }: { link: WayInLink }) {
+  const fetcher = useFetcher<{ told?: Record<string, string[] | null> }>();
+  const wrong = fetcher.data?.told?.email;
+  const said = link.hasStopped
+    ? 'The reader has stopped messages.'
+    : link.email
+      ? `Told ${frequencyWords[link.told]}, at ${link.email}.`
+      : 'Not told by e-mail.';
+  return (
+    <details className="basis-full text-small">
+      <summary className="min-h-9 cursor-pointer py-1.5 text-ink-2">
+        {said} <span className="underline underline-offset-2">Change</span>
+        <span className="sr-only"> how {link.readerName} is told</span>
+      </summary>
+      <fetcher.Form method="post" noValidate className="flex flex-wrap items-end gap-3 py-2">
+        <input type="hidden" name="id" value={link.id} />
+        <label className="grid gap-1">
+          <span className="font-semibold">E-mail</span>
+          <input
+            name="email"
+            type="email"
+            key={link.email}
+            defaultValue={link.email ?? ''}
+            aria-describedby={wrong ? `${link.id}-email` : undefined}
+            className="input h-11 w-64"
+          />
+        </label>
+        <label className="grid gap-1">
+          <span className="font-semibold">Told</span>
+          <select name="told" key={link.told} defaultValue={link.told} className="select h-11 w-44">
+            {frequencies.map((when) => (
+              <option key={when} value={when}>
+                {frequencyWords[when]}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button type="submit" name="intent" value="told" className="btn h-11" disabled={fetcher.state !== 'idle'}>
+          Save
+        </button>
+        {link.email && !link.hasStopped && (
+          <Link to={`../write?to=${link.id}`} relative="path" className="btn h-11">
+            Write to {link.readerName}
+          </Link>
+        )}
+        <FieldMessage id={`${link.id}-email`} messages={wrong ?? undefined} />
+      </fetcher.Form>
+    </details>
+  );
+}

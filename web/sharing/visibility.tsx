@@ -1,0 +1,108 @@
+import { useState } from 'react';
+import { data } from 'react-router';
+import { z } from 'zod';
+import { discreetGoal } from '~/core/goals/discreet';
+import { readerKinds } from '~/core/sharing/reader-kind';
+import { readerRulesInput, reportFields, shownFields } from '~/core/sharing/reader-rule';
+import { goalsOf } from '~/server/goals/goals';
+import { runningReport } from '~/server/individual-report/individual-report';
+import { database } from '~/server/platform/db/current';
+import { readerRules, saveReaderRules } from '~/server/sharing/visibility';
+import { studentFor } from '~/server/students/students';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { sayNext } from '../platform/http/cookies';
+import { formOf } from '../platform/http/form-of';
+import { submitted } from '../platform/http/submitted';
+import { Page } from '../platform/ui/page';
+import { saveOrStay } from '../platform/ui/use-saving';
+import { headerStudent } from '../students/header-student';
+import { StudentHeader } from '../students/student-header';
+import type { Route } from './+types/visibility';
+import { ReadersNav } from './sharing-nav';
+import { PreviewMargin, RulesForm } from './visibility-form';
+
+const PREVIEWED = 6;
+
+const previewSearch = z.object({
+  as: z.enum(readerKinds).catch('family'),
+  /** Fields as they stand in the form; else those that are saved. */
+  shows: z
+    .string()
+    .transform((text) => text.split(' ').filter(Boolean))
+    .pipe(z.array(z.enum(reportFields)))
+    .optional()
+    .catch(undefined),
+});
+
+export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
+  const { as: kind, shows } = previewSearch.parse(Object.fromEntries(new URL(request.url).searchParams));
+  const [{ rules, own }, stored] = await Promise.all([
+    readerRules(database(), student.id),
+    goalsOf(database(), [student.id]),
+  ]);
+  const goals = discreet ? stored.map(discreetGoal) : stored;
+  const shown = shownFields(shows ?? rules[kind].shows);
+  const report = await runningReport(
+    database(),
+    student.id,
+    goals,
+    { kind, linkId: null, shows: shown, discreet },
+    { only: null, find: '', page: 1, day: null, oldestFirst: false },
+  );
+  return {
+    student: headerStudent(student, { discreet }),
+    rules,
+    own,
+    preview: {
+      kind,
+      entries: report.entries.slice(0, PREVIEWED).map(({ id, on, time, title, setting, observer, sentence, note }) => ({
+        ...{ id, on, title },
+        // What a reflection says stands in its thread.
+        sentence: sentence || (discreet ? '' : (report.threads[id]?.[0]?.text ?? '')),
+        note: discreet ? null : note,
+        about: [time, setting, observer].filter(Boolean).join(' · '),
+      })),
+    },
+  };
+});
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  await studentFor(database(), actor, studentId, 'share');
+  const form = await formOf(request);
+  const { refused } = await submitted(form, readerRulesInput, (input) =>
+    saveReaderRules(database(), actor, studentId, input, now),
+  );
+  if (refused) return refused;
+  return data(
+    { result: undefined },
+    { headers: await sayNext({ text: 'Saved. Every reader sees the report so from now on.' }) },
+  );
+});
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `What whom, for ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+];
+
+export default function Rules({ loaderData: { student, rules, own, preview } }: Route.ComponentProps) {
+  const [form, setForm] = useState<FormData | null>(null);
+  return (
+    <Page marginName="As a reader sees it" margin={<PreviewMargin key={student.id} first={preview} form={form} />}>
+      <StudentHeader student={student} />
+      <ReadersNav studentId={student.id} />
+      <h2 className="mt-5 text-2xl">What whom</h2>
+      <p className="mt-1 max-w-2xl text-small text-ink-2">
+        Where nothing is this student’s own, the school’s table holds. A reader may lay the report out another way for
+        themselves; what is not ticked is not in their page at all.
+      </p>
+      <RulesForm key={`${student.id} ${JSON.stringify(rules)}`} rules={rules} own={own} onChange={setForm} />
+      <div className="pb-20" />
+    </Page>
+  );
+}

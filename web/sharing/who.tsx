@@ -1,0 +1,165 @@
+import { Printer } from 'lucide-react';
+import { Form, Link } from 'react-router';
+import { isoDateField } from '~/core/calendar/date-fields';
+import { longDate, shortDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
+import { memberSentence, wayInSentence } from '~/core/sharing/who-can-see';
+import { grantable, grantedWords, roleWords } from '~/core/students/roles';
+import { database } from '~/server/platform/db/current';
+import { waysInto } from '~/server/sharing/share-links';
+import { readerRulesOn } from '~/server/sharing/visibility';
+import { may } from '~/server/students/rights';
+import { studentFor } from '~/server/students/students';
+import { membersOn } from '~/server/students/team';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { PrintSheet } from '../platform/ui/print-sheet';
+import { headerStudent } from '../students/header-student';
+import { StudentHeader } from '../students/student-header';
+import type { Route } from './+types/who';
+import { ReadersNav } from './sharing-nav';
+
+export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const { timeZone } = school;
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
+  const asked = isoDateField.safeParse(new URL(request.url).searchParams.get('day'));
+  const day = asked.success && asked.data < actor.today ? asked.data : actor.today;
+  const [onTeam, ways, rules] = await Promise.all([
+    membersOn(database(), actor, student.id, day),
+    waysInto(database(), actor, student.id),
+    readerRulesOn(database(), actor, student.id, { day, timeZone }),
+  ]);
+  const dayOf = (at: Date) => wallTime(at, timeZone).on;
+  const open = ways.filter(
+    ({ createdAt, withdrawnAt, endsOn }) =>
+      dayOf(createdAt) <= day && endsOn >= day && (withdrawnAt === null || dayOf(withdrawnAt) > day),
+  );
+  return {
+    student: headerStudent(student, { discreet }),
+    schoolName: school.name,
+    today: actor.today,
+    day,
+    team: onTeam.map((member) => ({
+      id: member.id,
+      name: member.name,
+      sentence: memberSentence(
+        {
+          role: roleWords[member.role],
+          may: grantable.filter((right) => may(member, right)).map((right) => grantedWords[right]),
+          seesAll: may(member, 'see'),
+          until: member.until,
+        },
+        rules.team,
+      ),
+    })),
+    readers: open.map((way) => ({
+      id: way.id,
+      name: discreet ? 'A reader' : way.readerName,
+      sentence: wayInSentence({ ...way, isLocked: way.lockedAt !== null && day === actor.today }, rules[way.kind]),
+      lastRead: way.lastReadAt && wallTime(way.lastReadAt, school.timeZone).on,
+    })),
+    manages: may(student, 'manage'),
+  };
+});
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `Who can see ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+];
+
+export default function Who({ loaderData }: Route.ComponentProps) {
+  const { student, schoolName, today, day, team, readers, manages } = loaderData;
+  const isPast = day < today;
+  return (
+    <Page
+      marginName="Nobody else"
+      margin={
+        <>
+          <MarginTitle>Nobody else</MarginTitle>
+          <div className="grid gap-3 text-small text-ink-2">
+            <p>
+              Whoever is not on this page sees nothing of {student.shortName}: not the goals, not an entry, not the
+              report.
+            </p>
+            <p>
+              Who sets up the school sees the name, the grade and the groups on the roster, and nothing that was
+              observed.
+            </p>
+            <p>A reader from outside sees “a classmate” where a note names another child.</p>
+          </div>
+        </>
+      }
+    >
+      <PrintSheet
+        head={`${student.shortName} · ${isPast ? `who could see this on ${longDate(day)}` : 'who can see this'} · ${schoolName} · ${longDate(today)}`}
+      >
+        <StudentHeader student={student} />
+        <ReadersNav studentId={student.id} />
+        <div className="mt-5 flex flex-wrap items-end justify-between gap-3">
+          <h2 className="text-2xl">{isPast ? `Who could see this on ${longDate(day)}?` : 'Who can see this?'}</h2>
+          <button type="button" className="btn no-print h-11" onClick={() => window.print()}>
+            <Printer size={16} aria-hidden /> Print
+          </button>
+        </div>
+        <Form className="no-print mt-3 flex flex-wrap items-end gap-3">
+          <label className="grid gap-1 text-small">
+            <span className="font-semibold">On another day</span>
+            <input type="date" name="day" key={day} max={today} defaultValue={day} className="input h-11 w-40" />
+          </label>
+          <button type="submit" className="btn h-11">
+            Show that day
+          </button>
+          {isPast && (
+            <Link to={`/students/${student.id}/readers`} className="py-2.5 text-small underline underline-offset-2">
+              Back to today
+            </Link>
+          )}
+        </Form>
+        {isPast && (
+          <p className="mt-3 text-small text-ink-2">
+            As it stood at the end of that day, by what was written down of teams, share links and what each reader
+            sees.
+          </p>
+        )}
+        <section aria-label="The support team" className="mt-5">
+          <h3 className="border-b border-rule pb-1.5 text-lg">The support team</h3>
+          <ul>
+            {team.map(({ id, name, sentence }) => (
+              <Person key={id} name={name} sentence={sentence} />
+            ))}
+          </ul>
+          {manages && (
+            <p className="no-print mt-3 text-small">
+              <Link to={`/students/${student.id}/team`} className="underline underline-offset-2">
+                Change the team
+              </Link>
+            </p>
+          )}
+        </section>
+        <section aria-label="Readers from outside" className="mt-8 pb-20 print:pb-0">
+          <h3 className="border-b border-rule pb-1.5 text-lg">Readers from outside</h3>
+          {readers.length === 0 && <p className="py-4 text-ink-2">Nobody.</p>}
+          <ul>
+            {readers.map(({ id, name, sentence, lastRead }) => (
+              <Person
+                key={id}
+                name={name}
+                sentence={`${sentence} ${lastRead ? `Last read ${shortDate(lastRead)}.` : 'Not opened yet.'}`}
+              />
+            ))}
+          </ul>
+        </section>
+      </PrintSheet>
+    </Page>
+  );
+}
+
+function Person({ name, sentence }: { name: string; sentence: string }) {
+  return (
+    <li className="grid break-inside-avoid gap-x-5 border-b border-dotted border-ink-3/40 py-3 sm:grid-cols-[14rem_minmax(0,1fr)]">
+      <span className="font-semibold">{name}</span>
+      <span>{sentence}</span>
+    </li>
+  );
+}

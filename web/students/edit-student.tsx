@@ -1,0 +1,161 @@
+import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
+import { data, Form, Link } from 'react-router';
+import { v4 as newId } from 'uuid';
+import { longDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
+import { planInput, studentInput } from '~/core/students/student-input';
+import { database } from '~/server/platform/db/current';
+import { type Plan, planOf, savePlan } from '~/server/students/plan';
+import { caseManagerHistory, editStudent, mayHandOver, rosterChoices, rosterStudent } from '~/server/students/roster';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { sayNext } from '../platform/http/cookies';
+import { formOf } from '../platform/http/form-of';
+import { submitted } from '../platform/http/submitted';
+import { Covered } from '../platform/ui/covered';
+import { FormMessage } from '../platform/ui/fields';
+import { TextField } from '../platform/ui/form-fields';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { readForm } from '../platform/ui/read-form';
+import { Rows } from '../platform/ui/rows';
+import type { Route } from './+types/edit-student';
+import { StudentForm } from './student-form';
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = askerOf(context);
+  const student = await rosterStudent(database(), actor, idFrom(params.studentId));
+  if (discreet) return null;
+  const [choices, plan, handsOver, handed] = await Promise.all([
+    rosterChoices(database(), actor),
+    planOf(database(), student.id, actor.today),
+    mayHandOver(database(), actor, student.id),
+    caseManagerHistory(database(), student.id),
+  ]);
+  const { groups, caseManager, isArchived: _, ...rest } = student;
+  return {
+    student: { ...rest, groupIds: groups.map(({ id }) => id), caseManagerId: caseManager?.id ?? '' },
+    title: student.shortName,
+    isMine: caseManager?.id === actor.personId,
+    handsOver,
+    caseManager: caseManager?.name ?? 'nobody',
+    handed: handed.map(({ at, from, to, by }) => ({
+      said: `${longDate(wallTime(at, school.timeZone).on)}: ${from ? `from ${from} ` : ''}to ${to}, by ${by}`,
+    })),
+    choices,
+    plan,
+  };
+});
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  await rosterStudent(database(), actor, studentId);
+  const form = await formOf(request);
+  if (form.get('intent') === 'plan') {
+    const { refused } = await submitted(form, planInput, (input) =>
+      savePlan(database(), actor, studentId, input, { newId: newId(), now }),
+    );
+    if (refused) return data({ of: 'plan' as const, result: refused.data.result }, { status: 400 });
+    return data({ of: 'plan' as const, result: undefined }, { headers: await sayNext({ text: 'The plan is saved.' }) });
+  }
+  const { refused } = await submitted(form, studentInput, (input) =>
+    editStudent(database(), actor, { ...input, id: studentId }, now),
+  );
+  if (refused) return data({ of: 'student' as const, result: refused.data.result }, { status: 400 });
+  return data({ of: 'student' as const, result: undefined }, { headers: await sayNext({ text: 'Saved.' }) });
+});
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${loaderData?.title ?? 'A student'} on the roster · Gentle Margin` },
+];
+
+export default function EditStudent({ loaderData, actionData }: Route.ComponentProps) {
+  if (!loaderData) return <Covered what="The roster" />;
+  const { student, title, isMine, choices, plan, handsOver, caseManager, handed } = loaderData;
+  return (
+    <Page
+      marginName="The plan"
+      margin={
+        isMine ? (
+          <>
+            <MarginTitle about="The dates of the individualized education program, and when progress is reported.">
+              The plan
+            </MarginTitle>
+            <PlanForm key={student.id} plan={plan} result={actionData?.of === 'plan' ? actionData.result : undefined} />
+          </>
+        ) : (
+          <>
+            <MarginTitle>The plan</MarginTitle>
+            <p className="text-small text-ink-2">Its dates and goals are the case manager’s to set.</p>
+          </>
+        )
+      }
+    >
+      <p className="text-small">
+        {isMine && (
+          <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
+            To the page of {title}
+          </Link>
+        )}
+      </p>
+      <h1 className="mt-1 text-3xl">{title}</h1>
+      <StudentForm
+        key={student.id}
+        student={student}
+        choices={choices}
+        caseManager={handsOver ? undefined : caseManager}
+        result={actionData?.of === 'student' ? actionData.result : undefined}
+        backTo={isMine ? `/students/${student.id}` : '/roster'}
+      />
+      <p className="mt-6 max-w-xl text-small text-ink-2">
+        With a new case manager, the one before stays on the support team as an educator.
+      </p>
+      {handed.length > 0 && (
+        <section aria-label="Case managers so far" className="mt-6 max-w-xl text-small">
+          <h2 className="text-lg">Case managers so far</h2>
+          <ul className="mt-1 grid gap-1 text-ink-2">
+            {handed.map(({ said }) => (
+              <li key={said}>{said}</li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </Page>
+  );
+}
+
+function PlanForm({ plan, result }: { plan: Plan | null; result: SubmissionResult<string[]> | undefined }) {
+  const [form, fields] = useForm({
+    id: 'plan',
+    lastResult: result,
+    defaultValue: plan ?? { periods: [] },
+    onValidate: ({ formData }) => readForm(formData, planInput),
+    shouldRevalidate: 'onInput',
+  });
+  return (
+    <Form method="post" {...getFormProps(form)} className="grid gap-4">
+      <input type="hidden" name="intent" value="plan" />
+      <FormMessage form={form} />
+      <TextField field={fields.startsOn} label="Starts on" type="date" />
+      <TextField field={fields.endsOn} label="Ends on" type="date" />
+      <fieldset>
+        <legend className="mb-1 text-small font-semibold">Reporting periods</legend>
+        <Rows form={form} list={fields.periods} what="period" blank={() => ({ id: '', label: '', endsOn: '' })}>
+          {(row) => {
+            const { id, label, endsOn } = row.getFieldset();
+            return (
+              <div className="grid gap-2">
+                <input {...getInputProps(id, { type: 'hidden' })} key={id.key} />
+                <TextField field={label} label="Called" />
+                <TextField field={endsOn} label="Ends on" type="date" />
+              </div>
+            );
+          }}
+        </Rows>
+      </fieldset>
+      <button type="submit" className="btn btn-primary h-11">
+        Save the plan
+      </button>
+    </Form>
+  );
+}

@@ -1,0 +1,325 @@
+import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
+import { data, Form, useNavigation } from 'react-router';
+import { z } from 'zod';
+import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
+import { grantable, grantedWords, roleWords } from '~/core/students/roles';
+import {
+  INVITATION_DAYS,
+  type InvitationInput,
+  invitationInput,
+  joinableRoles,
+  memberInput,
+} from '~/core/students/team-input';
+import { listed } from '~/core/words/counting';
+import { config } from '~/server/platform/config';
+import { database } from '~/server/platform/db/current';
+import { invite, openInvitations, withdrawInvitation } from '~/server/students/invitations';
+import { may, usualRights } from '~/server/students/rights';
+import { studentFor } from '~/server/students/students';
+import { membersOf, peopleToAdd, saveMember, setOwnStart } from '~/server/students/team';
+import { answering } from '../platform/http/answering';
+import { askerOf, idFrom } from '../platform/http/asker';
+import { sayNext } from '../platform/http/cookies';
+import { formOf } from '../platform/http/form-of';
+import { submitted } from '../platform/http/submitted';
+import { FormMessage } from '../platform/ui/fields';
+import { CheckList, SelectField, TextField } from '../platform/ui/form-fields';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { readForm } from '../platform/ui/read-form';
+import { useFreshId } from '../platform/ui/use-fresh-id';
+import { saveOrStay } from '../platform/ui/use-saving';
+import type { Route } from './+types/student-team';
+import { headerStudent } from './header-student';
+import { StartForm, start } from './start-form';
+import { StudentHeader } from './student-header';
+
+export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = askerOf(context);
+  const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
+  const manages = may(student, 'manage');
+  const [members, invitations, people] = await Promise.all([
+    membersOf(database(), actor, student.id),
+    manages ? openInvitations(database(), actor, student.id) : [],
+    manages ? peopleToAdd(database(), actor, student.id) : [],
+  ]);
+  return {
+    student: headerStudent(student, { discreet }),
+    today: actor.today,
+    manages,
+    members: members.map((member) => ({
+      ...member,
+      roleWords: roleWords[member.role],
+      rights: member.rights ?? usualRights[member.role],
+      isOver: member.until !== null && member.until < actor.today,
+    })),
+    invitations: invitations.map(({ id, name, email, role, endsOn, declinedAt }) => ({
+      ...{ id, name, email, endsOn, isDeclined: declinedAt !== null },
+      roleWords: roleWords[role],
+    })),
+    people,
+  };
+});
+
+const withdrawal = z.object({ id: z.uuid() });
+
+export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, school, now } = askerOf(context);
+  const studentId = idFrom(params.studentId);
+  await studentFor(database(), actor, studentId, 'manage');
+  const form = await formOf(request);
+  const intent = String(form.get('intent'));
+  const answer = (result: SubmissionResult<string[]> | undefined, status = 200, text?: string) =>
+    text
+      ? sayNext({ text }).then((headers) => data({ intent, result, invited: null }, { status, headers }))
+      : data({ intent, result, invited: null }, { status });
+  if (intent === 'withdraw') {
+    const { refused } = await submitted(form, withdrawal, ({ id }) =>
+      withdrawInvitation(database(), actor, studentId, id, now),
+    );
+    return refused ? answer(refused.data.result, 400) : answer(undefined, 200, 'The invitation is taken back.');
+  }
+  if (intent === 'invite') {
+    const { done, refused } = await submitted(form, invitationInput, async (input: InvitationInput) => {
+      // Where no mail leaves, in a demo or without a mail server, the one who invites passes the link on.
+      const readsOut = school.isDemo || config.SMTP_URL === undefined;
+      const token = await invite(database(), actor, studentId, input, { now, readsOut });
+      return { name: input.name, link: token && `${config.PUBLIC_URL}/invited/${token}` };
+    });
+    if (refused) return answer(refused.data.result, 400);
+    return data({ intent, result: { initialValue: null } as SubmissionResult<string[]>, invited: done ?? null });
+  }
+  if (intent === 'start') {
+    const { refused } = await submitted(form, start, ({ from }) =>
+      setOwnStart(database(), actor, studentId, from, now),
+    );
+    return refused ? answer(refused.data.result, 400) : answer({ initialValue: null }, 200, 'The day is changed.');
+  }
+  const { refused } = await submitted(form, memberInput, (input) =>
+    saveMember(database(), actor, studentId, input, now),
+  );
+  return refused ? answer(refused.data.result, 400) : answer({ initialValue: null }, 200, 'The team is changed.');
+});
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `Team of ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+];
+
+const roleOptions = joinableRoles.map((id) => ({ id, name: roleWords[id] }));
+const rightOptions = grantable.map((id) => ({ id, name: grantedWords[id] }));
+
+export default function StudentTeam({ loaderData, actionData }: Route.ComponentProps) {
+  const { student, today, manages, members, invitations, people } = loaderData;
+  const answer = actionData && 'intent' in actionData ? actionData : undefined;
+  const resultOf = (intent: string) => (answer?.intent === intent ? answer.result : undefined);
+  return (
+    <Page
+      marginName="Bring somebody in"
+      margin={
+        manages ? (
+          <div className="grid gap-10">
+            <section aria-label="Invite by e-mail">
+              <MarginTitle about={`They get a link that works once, for ${INVITATION_DAYS} days.`}>
+                Invite by e-mail
+              </MarginTitle>
+              <InvitationForm key={student.id} result={resultOf('invite')} />
+            </section>
+            {people.length > 0 && (
+              <section aria-label="From the school">
+                <MarginTitle about="Somebody who has an account already.">From the school</MarginTitle>
+                <MemberForm key={student.id} id="add" people={people} from={today} result={resultOf('add')} />
+              </section>
+            )}
+          </div>
+        ) : (
+          <>
+            <MarginTitle>About the team</MarginTitle>
+            <p className="text-small text-ink-2">The case manager says who is on it, and what each may do.</p>
+          </>
+        )
+      }
+    >
+      <StudentHeader student={student} />
+      <h2 className="mt-6 text-2xl">Support team</h2>
+      {answer?.invited && <Invited {...answer.invited} />}
+      <ul className="mt-3">
+        {members.map((member) => (
+          <li key={member.id} className={`border-b border-rule pt-4 pb-2 ${member.isOver ? 'text-ink-3' : ''}`}>
+            <div className="flex flex-wrap items-baseline justify-between gap-x-6">
+              <h3 className="text-base">{member.name}</h3>
+              <p className="text-small text-ink-2">
+                {member.isOver ? 'was on the team' : 'since'} {shortDate(member.from)}
+                {member.until && ` – ${longDate(member.until)}`}
+              </p>
+            </div>
+            <p className="text-small text-ink-2">
+              {[
+                member.roleWords,
+                member.work,
+                member.role === 'caseManager'
+                  ? 'may do everything'
+                  : member.rights.length > 0
+                    ? `may ${listed(member.rights.map((right) => grantedWords[right]))}`
+                    : 'reads the report only',
+              ]
+                .filter(Boolean)
+                .join(' · ')}
+            </p>
+            {manages && member.role === 'caseManager' && (
+              <details className="mt-1">
+                <summary className="min-h-9 cursor-pointer text-small text-ink-2 underline underline-offset-2">
+                  Change since when
+                </summary>
+                <StartForm key={member.from} from={member.from} today={today} result={resultOf('start')} />
+              </details>
+            )}
+            {manages && member.role !== 'caseManager' && (
+              <details className="mt-1">
+                <summary className="min-h-9 cursor-pointer text-small text-ink-2 underline underline-offset-2">
+                  Change<span className="sr-only"> what {member.name} may do</span>
+                </summary>
+                <MemberForm
+                  key={JSON.stringify(member)}
+                  id={member.id}
+                  member={member}
+                  from={member.from}
+                  result={resultOf(member.id)}
+                />
+              </details>
+            )}
+          </li>
+        ))}
+      </ul>
+      {invitations.length > 0 && (
+        <section aria-label="Invited" className="mt-8">
+          <h2 className="text-lg">Invited</h2>
+          <ul>
+            {invitations.map((invitation) => (
+              <li
+                key={invitation.id}
+                className="flex flex-wrap items-center justify-between gap-3 border-b border-rule py-3"
+              >
+                <p>
+                  <span className="font-semibold">{invitation.name}</span>
+                  <span className="block text-small text-ink-2">
+                    {invitation.roleWords} · {invitation.email} ·{' '}
+                    {invitation.isDeclined ? 'does not want to join' : `until ${shortDate(invitation.endsOn)}`}
+                  </span>
+                </p>
+                <Form method="post">
+                  <input type="hidden" name="id" value={invitation.id} />
+                  <button
+                    type="submit"
+                    name="intent"
+                    value="withdraw"
+                    className="btn"
+                    aria-label={`Take back the invitation of ${invitation.name}`}
+                  >
+                    Take back
+                  </button>
+                </Form>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <div className="pb-20" />
+    </Page>
+  );
+}
+
+/** What becomes of an invitation: a message brings it; where no mail leaves, its link is passed on by hand. */
+function Invited({ name, link }: { name: string; link: string | null }) {
+  return (
+    <section aria-label="The invitation" className="mt-4 rounded-box border border-fern bg-fern-wash p-4">
+      <h3 className="text-lg">{name} is invited</h3>
+      {link ? (
+        <>
+          <p className="mt-1 text-small">
+            No mail leaves this installation: pass this link on yourself. It is shown only now, and proves nothing of
+            the address.
+          </p>
+          <input
+            readOnly
+            aria-label="The link of the invitation"
+            value={link}
+            onFocus={(event) => event.target.select()}
+            className="input mt-3 w-full"
+          />
+        </>
+      ) : (
+        <p className="mt-1 text-small">
+          A message brings the link to this address, and only there. Whoever answers it shows that the address is
+          theirs.
+        </p>
+      )}
+    </section>
+  );
+}
+
+function InvitationForm({ result }: { result: SubmissionResult<string[]> | undefined }) {
+  const [form, fields] = useForm({
+    id: 'invite',
+    lastResult: result,
+    defaultValue: { role: 'educator', rights: ['observe'] },
+    onValidate: ({ formData }) => readForm(formData, invitationInput),
+    shouldRevalidate: 'onInput',
+  });
+  const isBusy = useNavigation().state !== 'idle';
+  const id = useFreshId(result);
+  return (
+    <Form method="post" {...getFormProps(form)} className="grid gap-4">
+      <input type="hidden" name="intent" value="invite" />
+      <input type="hidden" name="id" value={id} />
+      <FormMessage form={form} />
+      <TextField field={fields.name} label="Name" />
+      <TextField field={fields.email} label="E-mail" />
+      <SelectField field={fields.role} label="What they are to the student" options={roleOptions} />
+      <CheckList field={fields.rights} legend="They may" options={rightOptions} />
+      <TextField field={fields.until} label="Until, if it ends" type="date" />
+      <button type="submit" className="btn btn-primary h-11" disabled={isBusy || id === ''}>
+        Invite
+      </button>
+    </Form>
+  );
+}
+
+interface MemberFormProps {
+  /** Of the person who is changed; or that somebody is added. */
+  id: string;
+  member?: { id: string; name: string; role: string; rights: readonly string[]; until: IsoDate | null };
+  people?: { id: string; name: string }[];
+  from: IsoDate;
+  result: SubmissionResult<string[]> | undefined;
+}
+
+function MemberForm({ id, member, people, from, result }: MemberFormProps) {
+  const [form, fields] = useForm({
+    id: `member-${id}`,
+    lastResult: result,
+    defaultValue: member
+      ? { role: member.role, rights: [...member.rights], from, until: member.until ?? '' }
+      : { role: 'educator', rights: ['observe'], from },
+    onValidate: ({ formData }) => readForm(formData, memberInput),
+    shouldRevalidate: 'onInput',
+  });
+  const isBusy = useNavigation().state !== 'idle';
+  return (
+    <Form method="post" {...getFormProps(form)} className="grid max-w-xl gap-4 py-2">
+      <input type="hidden" name="intent" value={id} />
+      {member && <input {...getInputProps(fields.personId, { type: 'hidden', value: false })} value={member.id} />}
+      <FormMessage form={form} />
+      {people && <SelectField field={fields.personId} label="Who" none="Choose …" options={people} />}
+      <SelectField field={fields.role} label="What they are to the student" options={roleOptions} />
+      <CheckList field={fields.rights} legend={member ? `${member.name} may` : 'They may'} options={rightOptions} />
+      <div className="grid grid-cols-2 gap-3">
+        <TextField field={fields.from} label="From" type="date" />
+        <TextField field={fields.until} label="Until" type="date" />
+      </div>
+      <button type="submit" className={`btn h-11 ${member ? '' : 'btn-primary'}`} disabled={isBusy}>
+        {member ? 'Save' : 'Put on the team'}
+      </button>
+    </Form>
+  );
+}

@@ -1,0 +1,297 @@
+import { EyeOff, Search } from 'lucide-react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { Link, NavLink, Outlet, useFetcher, useLocation } from 'react-router';
+import { shortDate } from '~/core/calendar/iso-date';
+import { discreetStudent } from '~/core/goals/discreet';
+import { isDueFor } from '~/core/progress/due';
+import { database } from '~/server/platform/db/current';
+import { may } from '~/server/students/rights';
+import { studentTabs } from '~/server/students/students';
+import { answering } from '../platform/http/answering';
+import { askerOf, signedIn } from '../platform/http/asker';
+import { useWaiting, WaitingProvider } from '../platform/offline/waiting';
+import { KeyHelp } from '../platform/ui/key-help';
+import { useKey } from '../platform/ui/use-key';
+import type { Route } from './+types/shell';
+
+const Finder = lazy(() => import('./finder'));
+const loadWaitingDialog = () => import('../entries/waiting-dialog');
+const WaitingDialog = lazy(loadWaitingDialog);
+
+export const middleware: Route.MiddlewareFunction[] = [signedIn];
+
+export const loader = answering(async ({ context }: Route.LoaderArgs) => {
+  const { person, actor, school, schools, discreet } = askerOf(context);
+  const tabs = (await studentTabs(database(), actor)).map((tab) => {
+    const { id, initials, shortName } = discreet ? discreetStudent(tab) : tab;
+    const due =
+      may(tab, 'see') &&
+      tab.goals.some((goal) =>
+        isDueFor(goal, { calendar: school.calendar, today: actor.today, personId: actor.personId }),
+      );
+    const going = tab.going.map((note) => ({ ...note, isToday: note.on === actor.today }));
+    return { id, initials, name: shortName, isDue: due, maySee: may(tab, 'see'), mayShare: may(tab, 'share'), going };
+  });
+  const { id, initials, shortName } = person;
+  return {
+    tabs,
+    discreet,
+    person: { id, initials, name: shortName },
+    schoolName: school.name,
+    schools,
+    schoolId: school.id,
+  };
+});
+
+const places = [
+  { to: '/', label: 'Today' },
+  { to: '/students', label: 'Students' },
+  { to: '/patterns', label: 'Patterns' },
+  { to: '/reports', label: 'Reports' },
+  { to: '/team', label: 'Team' },
+];
+
+type Tab = Route.ComponentProps['loaderData']['tabs'][number];
+
+export default function Shell({ loaderData }: Route.ComponentProps) {
+  const { id } = loaderData.person;
+  return (
+    <WaitingProvider key={id} personId={id}>
+      <SignedIn {...loaderData} />
+    </WaitingProvider>
+  );
+}
+
+function SignedIn({ tabs, discreet, person, schoolName, schools, schoolId }: Route.ComponentProps['loaderData']) {
+  const [open, setOpen] = useState<'finder' | 'keys' | 'waiting' | null>(null);
+  useKey('/', () => setOpen('finder'), { takesOver: true });
+  useKey('?', () => setOpen('keys'), { takesOver: true });
+  const close = () => setOpen(null);
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <a href="#page" className="btn btn-sm absolute left-2 -top-16 z-50 focus:top-2">
+        To the page
+      </a>
+      <header className="no-print flex h-13 shrink-0 items-center gap-1.5 border-b border-rule bg-sheet px-2 sm:gap-4 sm:px-4 lg:gap-6">
+        <Link to="/" className="display flex items-center gap-2.5 text-xl whitespace-nowrap">
+          <span aria-hidden className="h-6 w-[3px] rounded bg-clay max-sm:hidden" />
+          <span className="max-md:sr-only">Gentle Margin</span>
+        </Link>
+        <nav aria-label="Places" className="min-w-0 overflow-x-auto text-small whitespace-nowrap">
+          {places.map(({ to, label }) => (
+            <NavLink
+              key={to}
+              to={to}
+              end={to === '/'}
+              className="px-[3px] py-2 text-ink-2 sm:px-2.5 aria-[current=page]:font-bold aria-[current=page]:text-ink"
+            >
+              {label}
+            </NavLink>
+          ))}
+        </nav>
+        {schools.length > 1 ? (
+          <SchoolSwitch schools={schools} schoolId={schoolId} />
+        ) : (
+          <span className="ml-auto hidden text-small text-ink-3 xl:block">{schoolName}</span>
+        )}
+        <button
+          type="button"
+          onClick={() => setOpen('finder')}
+          className="flex h-9 shrink-0 items-center gap-3 rounded-field border border-rule bg-paper px-2.5 text-small text-ink-2 max-xl:ml-auto md:w-56"
+        >
+          <span className="max-md:sr-only">Find a student or goal</span>
+          <Search size={16} aria-hidden className="md:hidden" />
+          <kbd className="keycap ml-auto max-md:hidden">/</kbd>
+        </button>
+        <WaitingButton onPress={() => setOpen('waiting')} />
+        <DiscreetSwitch isOn={discreet} />
+        <Link
+          to="/account"
+          aria-label={`${person.initials}, account of ${person.name}`}
+          className="grid size-8 shrink-0 place-items-center rounded-full bg-neutral text-xs font-bold text-neutral-content"
+        >
+          {person.initials}
+        </Link>
+      </header>
+      <StillGoing tabs={tabs} />
+      <div className="flex grow max-sm:flex-col">
+        <StudentTabs tabs={tabs} />
+        <div className="min-w-0 grow">
+          <Outlet />
+        </div>
+      </div>
+      {open === 'finder' && (
+        <Suspense>
+          <Finder onClose={close} />
+        </Suspense>
+      )}
+      {open === 'waiting' && (
+        <Suspense>
+          <WaitingDialog onClose={close} />
+        </Suspense>
+      )}
+      {open === 'keys' && <KeyHelp onClose={close} />}
+    </div>
+  );
+}
+
+/** For whoever works at several schools: which of them everything here is of. */
+function SchoolSwitch({ schools, schoolId }: { schools: { id: string; name: string }[]; schoolId: string }) {
+  const fetcher = useFetcher();
+  return (
+    <fetcher.Form method="post" action="/school/switch" className="ml-auto max-w-40 shrink">
+      <select
+        name="school"
+        aria-label="School"
+        key={schoolId}
+        defaultValue={schoolId}
+        className="select h-9 w-full text-small"
+        onChange={(event) => fetcher.submit(event.currentTarget.form)}
+      >
+        {schools.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+      <noscript>
+        <button type="submit" className="btn btn-sm">
+          Go
+        </button>
+      </noscript>
+    </fetcher.Form>
+  );
+}
+
+/** How much waits on this device; nothing to see while the server has everything. */
+function WaitingButton({ onPress }: { onPress: () => void }) {
+  const { list } = useWaiting();
+  useEffect(() => {
+    // While it can still be fetched: it will be needed without the server.
+    const timer = setTimeout(() => loadWaitingDialog().catch(() => {}), 3000);
+    return () => clearTimeout(timer);
+  }, []);
+  if (list.length === 0) return null;
+  return (
+    <button
+      type="button"
+      onClick={onPress}
+      className="flex h-9 items-center gap-2 rounded-field bg-clay-wash px-2.5 text-small font-semibold whitespace-nowrap text-clay-deep"
+    >
+      <span aria-hidden className="size-2 rounded-full bg-clay" />
+      {list.length} <span className="max-sm:sr-only">waiting to be sent</span>
+    </button>
+  );
+}
+
+/** Incidents without an end: closed with one tap, from anywhere; one of another day leads to its page. */
+function StillGoing({ tabs }: { tabs: Tab[] }) {
+  const fetcher = useFetcher();
+  const all = tabs.flatMap(({ id, name, going }) => going.map((note) => ({ ...note, studentId: id, name })));
+  if (all.length === 0) return null;
+  return (
+    <section aria-label="Still going" className="no-print border-b border-rule bg-clay-wash px-4">
+      <ul className="flex flex-wrap items-center gap-x-6">
+        {all.map(({ id, studentId, name, on, time, version, isToday }) => {
+          const page = `/students/${studentId}/notes/${id}`;
+          return (
+            <li key={id} className="flex items-center gap-3 py-1 text-small">
+              <Link to={page} className="underline underline-offset-2">
+                {name}: {isToday ? `since ${time}` : `since ${shortDate(on)}, without an end`}
+              </Link>
+              {isToday && (
+                <fetcher.Form method="post" action={page}>
+                  <input type="hidden" name="version" value={version} />
+                  <button
+                    type="submit"
+                    name="intent"
+                    value="end"
+                    disabled={fetcher.state !== 'idle'}
+                    className="btn btn-sm h-9 pointer-coarse:h-11"
+                  >
+                    It has ended
+                  </button>
+                </fetcher.Form>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+/** Hides names at once, on this device, wherever one is. */
+function DiscreetSwitch({ isOn }: { isOn: boolean }) {
+  const fetcher = useFetcher();
+  const { pathname, search } = useLocation();
+  const shown = fetcher.formData ? fetcher.formData.get('discreet') === 'on' : isOn;
+  return (
+    <fetcher.Form method="post" action="/preferences">
+      <input type="hidden" name="from" value={pathname + search} />
+      <button
+        type="submit"
+        name="discreet"
+        value={shown ? 'off' : 'on'}
+        aria-pressed={shown}
+        className={`flex h-9 min-w-9 items-center justify-center gap-1.5 rounded-field px-2 text-small whitespace-nowrap ${shown ? 'bg-fern-wash font-semibold text-fern' : 'text-ink-2'}`}
+      >
+        <EyeOff size={16} aria-hidden className={shown ? '' : 'sm:hidden'} />
+        <span className="max-sm:sr-only">{shown ? 'Discreet on' : 'Discreet off'}</span>
+      </button>
+    </fetcher.Form>
+  );
+}
+
+/** Views for who may share. */
+const forSharing = new Set(['readers', 'readers/rules', 'ways-in', 'readings', 'team']);
+
+/** Where a tab leads: to the same view of another student. */
+function sameViewOf(tab: Tab, pathname: string): string {
+  if (!tab.maySee) return `/students/${tab.id}/report`;
+  const view =
+    /^\/students\/[^/]+\/(report|readers|readers\/rules|ways-in|readings|team|observe|behavior|notes|note|tally)$/.exec(
+      pathname,
+    )?.[1];
+  const keeps = view && (tab.mayShare || !forSharing.has(view));
+  return `/students/${tab.id}${keeps ? `/${view}` : ''}`;
+}
+
+/** The students as the index tabs of a notebook. */
+function StudentTabs({ tabs }: { tabs: Tab[] }) {
+  const { pathname } = useLocation();
+  const strip = useRef<HTMLElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: on a phone the tabs scroll sideways; each page shows its own
+  useEffect(() => {
+    strip.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  }, [pathname]);
+  return (
+    <nav
+      ref={strip}
+      aria-label="Students, by tab"
+      className="no-print flex shrink-0 gap-2 border-rule bg-wash sm:w-16 sm:flex-col sm:border-r sm:pt-3.5 sm:pb-8 max-sm:overflow-x-auto max-sm:border-b max-sm:px-3 max-sm:pt-2"
+    >
+      {tabs.map((tab) => {
+        const isHere = pathname.startsWith(`/students/${tab.id}`);
+        return (
+          <Link
+            key={tab.id}
+            to={sameViewOf(tab, pathname)}
+            aria-current={isHere ? 'true' : undefined}
+            aria-label={[tab.initials, tab.name !== tab.initials && tab.name, tab.isDue && 'something due today']
+              .filter(Boolean)
+              .join(', ')}
+            title={tab.name}
+            className={`relative grid h-10.5 place-items-center border border-rule text-small font-bold max-sm:min-w-12 max-sm:rounded-t-xl max-sm:border-b-0 sm:rounded-l-xl sm:border-r-0 ${
+              isHere ? 'z-10 bg-paper text-ink sm:-mr-px sm:ml-1.5' : 'bg-sheet/60 text-ink-2 sm:ml-3'
+            }`}
+          >
+            {tab.isDue && <span aria-hidden className="absolute top-1.5 left-1.5 size-1.5 rounded-full bg-clay" />}
+            {tab.initials}
+          </Link>
+        );
+      })}
+      {tabs.length === 0 && <p className="p-2 text-center text-xs text-ink-2">No students yet</p>}
+    </nav>
+  );
+}

@@ -1,0 +1,152 @@
+import { Link, useSearchParams } from 'react-router';
+import { type IsoDate, shortDate } from '~/core/calendar/iso-date';
+import { discreetGoal } from '~/core/goals/discreet';
+import { verdictWords } from '~/core/progress/verdict-words';
+import { counted } from '~/core/words/counting';
+import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
+import { newestEntries } from '~/server/individual-report/entries-said';
+import { database } from '~/server/platform/db/current';
+import { standingOfGoals } from '~/server/progress/progress';
+import { studentsOf } from '~/server/students/students';
+import { MarginEntries } from '../entries/margin-entries';
+import { shownEntries } from '../entries/shown-entry';
+import { askerOf } from '../platform/http/asker';
+import { answeringHeavy } from '../platform/http/heavy';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { VerdictMark } from '../platform/ui/verdict';
+import type { Route } from './+types/students';
+import { byGroup, type StudentSummary, summaryOf } from './summary';
+
+const NEWEST = 6;
+
+export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
+  const { actor, person, school, discreet } = askerOf(context);
+  const students = await studentsOf(database(), actor);
+  const ids = students.map(({ id }) => id);
+  const all = await goalsOf(database(), ids);
+  const goals = discreet ? all.map(discreetGoal) : all;
+  const [progress, entries] = await Promise.all([
+    standingOfGoals(database(), goalsWorkedOn(goals), { school, today: actor.today }),
+    newestEntries(database(), ids, goals, { limit: NEWEST, discreet }),
+  ]);
+  const summaries = students.map((student) => summaryOf(student, goalsWorkedOn(goals), progress, { discreet }));
+  return {
+    today: actor.today,
+    setsUp: person.setsUp,
+    summaries,
+    names: Object.fromEntries(summaries.map(({ id, name }) => [id, name])),
+    entries: shownEntries(entries, goals, { discreet }),
+  };
+});
+
+export const meta: Route.MetaFunction = () => [{ title: 'Students · Gentle Margin' }];
+
+export default function Students({ loaderData: { today, setsUp, summaries, names, entries } }: Route.ComponentProps) {
+  const [search] = useSearchParams();
+  const onlyAttention = search.get('show') === 'attention';
+  const needing = summaries.filter(({ needsAttention }) => needsAttention);
+  const groups = byGroup(onlyAttention ? needing : summaries);
+  return (
+    <Page
+      marginName="What came in"
+      margin={
+        <>
+          <MarginTitle>What came in</MarginTitle>
+          <MarginEntries entries={entries} today={today} names={names} />
+        </>
+      }
+    >
+      <header className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
+        <div>
+          <h1 className="text-3xl">Students</h1>
+          <p className="mt-1.5 text-small text-ink-2">
+            {counted(summaries.length, 'student', 'students')} ·{' '}
+            {needing.length === 0
+              ? 'nobody needs a closer look'
+              : `${needing.length} with a goal that needs a closer look`}
+            {setsUp && (
+              <>
+                {' · '}
+                <Link to="/roster" className="underline underline-offset-2">
+                  the roster
+                </Link>
+              </>
+            )}
+          </p>
+        </div>
+        {summaries.length > 0 && (
+          <nav aria-label="Which students" className="flex gap-1 rounded-field bg-wash p-1 text-small">
+            <Choice to="/students" isChosen={!onlyAttention}>
+              Everyone
+            </Choice>
+            <Choice to="?show=attention" isChosen={onlyAttention}>
+              Needs a closer look
+            </Choice>
+          </nav>
+        )}
+      </header>
+      {summaries.length === 0 && (
+        <p className="py-10 text-ink-2">You are not on any student’s support team yet. A case manager can add you.</p>
+      )}
+      {onlyAttention && needing.length === 0 && summaries.length > 0 && (
+        <p className="py-10 text-ink-2">Every goal is met, on course or too young to say.</p>
+      )}
+      {groups.map(({ group, students }) => (
+        <section key={group} className="mt-7">
+          <h2 className="border-b border-rule pb-2 text-lg">{group}</h2>
+          <ul>
+            {students.map((student) => (
+              <StudentRow key={student.id} student={student} today={today} />
+            ))}
+          </ul>
+        </section>
+      ))}
+    </Page>
+  );
+}
+
+function Choice({ to, isChosen, children }: { to: string; isChosen: boolean; children: string }) {
+  return (
+    <Link
+      to={to}
+      aria-current={isChosen ? 'true' : undefined}
+      className={`rounded-[0.45rem] px-3 py-1.5 ${isChosen ? 'bg-sheet font-semibold' : 'text-ink-2'}`}
+    >
+      {children}
+    </Link>
+  );
+}
+
+function StudentRow({ student, today }: { student: StudentSummary; today: IsoDate }) {
+  const { id, name, grade, goals, lastOn } = student;
+  return (
+    <li className="grid grid-cols-1 gap-x-5 gap-y-1.5 border-b border-rule py-3 md:grid-cols-[11rem_minmax(0,1fr)_7.5rem] md:items-baseline">
+      <div>
+        <Link to={`/students/${id}`} className="display text-lg hover:underline">
+          {name}
+        </Link>
+        <span className="ml-2 text-small text-ink-3">{grade}</span>
+      </div>
+      <ul className="flex flex-wrap gap-x-5 gap-y-1 text-small">
+        {goals.map((goal) => (
+          <li key={goal.id}>
+            <Link to={`/students/${id}/goals/${goal.id}`} title={goal.reason} className="group inline-block py-0.5">
+              <span className="mr-1 text-ink-3 group-hover:underline">{goal.number}</span>
+              {verdictWords[goal.verdict].needsAttention ? (
+                <span className="-my-0.5 rounded bg-clay-wash px-1.5 py-0.5">
+                  <VerdictMark is={goal.verdict} />
+                </span>
+              ) : (
+                <VerdictMark is={goal.verdict} />
+              )}
+            </Link>
+          </li>
+        ))}
+        {goals.length === 0 && <li className="text-ink-3">No goals yet</li>}
+      </ul>
+      <p className="text-small text-ink-2 md:text-right">
+        {lastOn === null ? 'Not observed yet' : `Seen ${lastOn === today ? 'today' : shortDate(lastOn)}`}
+      </p>
+    </li>
+  );
+}
