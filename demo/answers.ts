@@ -1,9 +1,9 @@
 import { wallTime } from '~/core/calendar/zone';
-import { carefulRules } from '~/core/sharing/reader-rule';
+import { carefulRules } from '~/core/sharing/visibility-rule';
 import type { Database } from '~/server/platform/db/database';
 import { type Speaker, sayComment } from '~/server/sharing/comments';
-import { makeWayIn } from '~/server/sharing/share-links';
-import { saveReaderRules } from '~/server/sharing/visibility';
+import { makeShareLink } from '~/server/sharing/share-links';
+import { saveVisibilityRules } from '~/server/sharing/visibility';
 import { SEED } from './goal-rows';
 import { randomFrom } from './random';
 import { timeZone } from './school';
@@ -17,9 +17,9 @@ export async function answerSomeEntries(db: Database, now: Date): Promise<void> 
   const family = await db('share_links').where({ student_id: ansel.id, kind: 'family' }).first('id', 'ends_on');
   const actor = { personId: manager.id, schoolId: ansel.school_id, today: wall.on };
   const own = { id: random.uuid(), readerName: 'Ansel', kind: 'student' as const, endsOn: family.ends_on };
-  await makeWayIn(db, actor, ansel.id, own, now);
+  await makeShareLink(db, actor, ansel.id, own, now);
   const withNotes = { ...carefulRules.family, shows: [...carefulRules.family.shows, 'note' as const] };
-  await saveReaderRules(db, actor, ansel.id, { ...carefulRules, family: withNotes }, now);
+  await saveVisibilityRules(db, actor, ansel.id, { ...carefulRules, family: withNotes }, now);
 
   const say = (speaker: Speaker, entryId: string | null, text: string) =>
     sayComment(db, ansel.id, speaker, { id: random.uuid(), entryId, text }, { wall, now, mayRead: async () => true });

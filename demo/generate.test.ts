@@ -43,7 +43,7 @@ describe('the demo', () => {
     expect(rowsOf('2026-09-02', 'students')).toHaveLength(14);
   });
 
-  it('loads into the real tables and shows every verdict', async () => {
+  it('loads into the real tables and shows every decision', async () => {
     await loadDemo(fresh.db, new Date('2026-11-24T20:30:00Z'));
     const school = (await schoolIfAny(fresh.db)) as School;
     const students = await fresh.db('students').pluck('id');
@@ -53,9 +53,9 @@ describe('the demo', () => {
       expect(readData(measure, data)).toMatchObject({ ok: true });
     }
     const progress = [...(await progressOfGoals(fresh.db, goals, { school, today: '2026-11-24' })).values()];
-    const verdicts = new Map<string, number>();
-    for (const { verdict } of progress) verdicts.set(verdict.is, (verdicts.get(verdict.is) ?? 0) + 1);
-    expect([...verdicts.keys()].sort()).toEqual([
+    const decisions = new Map<string, number>();
+    for (const { decision } of progress) decisions.set(decision.is, (decisions.get(decision.is) ?? 0) + 1);
+    expect([...decisions.keys()].sort()).toEqual([
       'aboveCourse',
       'belowCourse',
       'met',
@@ -63,11 +63,11 @@ describe('the demo', () => {
       'onCourse',
       'tooEarly',
     ]);
-    expect(Math.max(...verdicts.values())).toBeLessThan(30);
+    expect(Math.max(...decisions.values())).toBeLessThan(30);
     expect(await fresh.db('entry_revisions').count().first()).toEqual({ count: '2' });
     // A week of silence later the same entries say so.
     const goal = goals[0] as Goal;
-    expect(progressOf(goal, [], { calendar: school.calendar, today: addDays('2026-11-24', 30) }).verdict.is).toBe(
+    expect(progressOf(goal, [], { calendar: school.calendar, today: addDays('2026-11-24', 30) }).decision.is).toBe(
       'noRecentData',
     );
   });

@@ -64,7 +64,7 @@ async function observe(page: Page, path: string, goal: string) {
 
 /** Marks an incident, unsaved. */
 async function note(page: Page, student: string) {
-  await page.goto(`/students/${student}/note`);
+  await page.goto(`/students/${student}/incidents/new`);
   await page.waitForLoadState('networkidle');
   for (const name of ['A tool started nearby', 'Leaves the bench', 'A walk away from the task']) {
     await page.getByRole('button', { name, exact: true }).click();
@@ -96,9 +96,9 @@ async function takeAll() {
   await note(page, followed.id);
   await picture(page, 'note');
   await picture(page, 'patterns', '/patterns');
-  await picture(page, 'report', `/students/${followed.id}/report`);
-  await picture(page, 'what-whom', `/students/${followed.id}/readers/rules`);
-  await page.goto(`/students/${followed.id}/progress`);
+  await picture(page, 'report', `/students/${followed.id}/individual-report`);
+  await picture(page, 'what-whom', `/students/${followed.id}/sharing/visibility`);
+  await page.goto(`/students/${followed.id}/progress-report`);
   await page
     .getByRole('link', { name: /To the draft/ })
     .first()
@@ -107,8 +107,8 @@ async function takeAll() {
   await page.keyboard.type('Ansel asks for what he needs now, and comes to the workshop gladly.');
   await page.getByText(/^Kept/).waitFor();
   await picture(page, 'draft');
-  await picture(page, 'wordings', '/post/wordings');
-  await page.goto(of('/ways-in'));
+  await picture(page, 'wordings', '/messages/templates');
+  await page.goto(of('/sharing/links'));
   await page.waitForLoadState('networkidle');
   await page.getByLabel('Who will read').fill('Grandmother of Emrys');
   await page.getByRole('button', { name: 'Make the link' }).click();

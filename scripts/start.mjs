@@ -36,11 +36,11 @@ function tellOnce({ listening } = {}) {
 const { ended, stop } = supervise(
   [
     node('The server', [...serverFlags, 'build/server/index.js'], { onMessage: tellOnce }),
-    // Messages and large papers are made beside the pages; messages go to the simulated carrier unless SMTP_URL says otherwise.
+    // Messages and large papers are made beside the pages; messages go to the test mail server unless SMTP_URL says otherwise.
     node('The worker', ['--import', 'tsx', 'server/worker/main.ts']),
     ...(process.env.SMTP_URL
       ? []
-      : [node('The simulated carrier', ['--import', 'tsx', 'carrier/main.ts'], { isNeeded: false })]),
+      : [node('The test mail server', ['--import', 'tsx', 'test-mail/main.ts'], { isNeeded: false })]),
   ],
   { cwd: projectFolder },
 );

@@ -2,7 +2,7 @@ import { analyseBehavior, type BehaviorAnalysis } from '../behavior/analysis';
 import { byQuarterHour } from '../behavior/when';
 import type { IsoDate } from '../calendar/iso-date';
 import { type SchoolCalendar, schoolDays } from '../calendar/school-days';
-import type { AbcNote } from '../entries/incidents/incident';
+import type { Incident } from '../entries/incidents/incident';
 
 export interface AbcFileAnalysis extends BehaviorAnalysis {
   from: IsoDate;
@@ -26,7 +26,7 @@ export interface AbcRange {
  *
  * @param notes  at least one, in any order
  */
-export function analyseAbc(notes: readonly AbcNote[], range: AbcRange): AbcFileAnalysis {
+export function analyseAbc(notes: readonly Incident[], range: AbcRange): AbcFileAnalysis {
   const dates = notes.map((note) => note.on).sort();
   const from = range.from ?? (dates[0] as IsoDate);
   const to = range.to ?? (dates.at(-1) as IsoDate);

@@ -23,7 +23,7 @@ describe('a series, analysed whole', () => {
   it('goes down where the target lies below the baseline, unless it is told otherwise', () => {
     const options = { ...asked, baseline: 10, target: 2, targetDate: '2026-12-01' };
     const falling = analyseSeries(rowsOf([9, 8, 6, 4, 3]), options);
-    expect(falling).toMatchObject({ direction: 'decrease', verdict: { is: 'aboveCourse' }, wayTravelled: 0.75 });
+    expect(falling).toMatchObject({ direction: 'decrease', decision: { is: 'aboveCourse' }, wayTravelled: 0.75 });
     expect(analyseSeries(rowsOf([9, 8, 6, 4, 3]), { ...options, direction: 'increase' }).direction).toBe('increase');
   });
 
@@ -39,24 +39,24 @@ describe('a series, analysed whole', () => {
   it('is met when k of n points are at the target, and only then', () => {
     const options = { ...asked, baseline: 0, target: 5, targetDate: '2026-12-01', criterion: { k: 2, n: 3 } };
     expect(analyseSeries(rowsOf([1, 5, 4, 6]), options)).toMatchObject({
-      verdict: { is: 'met' },
+      decision: { is: 'met' },
       criterion: { metOn: '2026-09-07' },
     });
-    expect(analyseSeries(rowsOf([1, 5, 4, 4]), options).verdict.is).not.toBe('met');
-    expect(analyseSeries(rowsOf([9, 9, 9, 9]), { ...options, criterion: null }).verdict.is).toBe('aboveCourse');
+    expect(analyseSeries(rowsOf([1, 5, 4, 4]), options).decision.is).not.toBe('met');
+    expect(analyseSeries(rowsOf([9, 9, 9, 9]), { ...options, criterion: null }).decision.is).toBe('aboveCourse');
   });
 
-  it('says why there is no verdict and no trend', () => {
-    const { verdict, trend, course } = analyseSeries(rowsOf([4, 5]), asked);
+  it('says why there is no decision and no trend', () => {
+    const { decision, trend, course } = analyseSeries(rowsOf([4, 5]), asked);
     expect(course).toBeNull();
-    expect(verdict).toEqual({
+    expect(decision).toEqual({
       is: 'tooEarly',
       reason: 'There is no target yet, so there is no course to hold the points against.',
     });
     expect(trend).toMatchObject({ theilSen: null, leastSquares: null, splitMiddle: null });
     expect(trend.reason).toContain('3 points');
     const late = analyseSeries(rowsOf([4, 5, 6, 7]), { ...asked, baseline: 4, target: 9, targetDate: '2026-09-01' });
-    expect(late.verdict.reason).toContain('does not lie after the baseline');
+    expect(late.decision.reason).toContain('does not lie after the baseline');
   });
 
   const series = fc.array(fc.integer({ min: -40, max: 120 }), { minLength: 1, maxLength: 30 });
@@ -108,7 +108,7 @@ describe('a series, analysed whole', () => {
           target: -60,
           direction: 'decrease',
         });
-        expect(down.verdict.is).toBe(up.verdict.is);
+        expect(down.decision.is).toBe(up.decision.is);
         expect(down.wayTravelled).toBeCloseTo(up.wayTravelled ?? 0, 9);
         expect(down.trendRule?.is).toBe(up.trendRule?.is);
         expect(down.arrival).toEqual(up.arrival);

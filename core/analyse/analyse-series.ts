@@ -47,7 +47,7 @@ const WEEKDAYS: SchoolCalendar = { weekdays: [1, 2, 3, 4, 5], closures: [] };
 
 /** What is said of a series of dates and values, all of it as the application says it of a goal. */
 export interface SeriesAnalysis
-  extends Pick<Judgement, 'baseline' | 'now' | 'wayTravelled' | 'course' | 'criterion' | 'verdict'> {
+  extends Pick<Judgement, 'baseline' | 'now' | 'wayTravelled' | 'course' | 'criterion' | 'decision'> {
   direction: Direction;
   points: { date: IsoDate; value: number; phase: string | null; afterGap: boolean }[];
   gaps: Gap[];
@@ -70,7 +70,7 @@ export function analyseSeries(rows: readonly SeriesRow[], options: SeriesOptions
   const direction = options.direction ?? directionFrom(options);
   const aim = aimOf(inOrder, options, direction);
   const today = options.today ?? (inOrder.at(-1) as SeriesRow).date;
-  const { baseline, now, wayTravelled, course, criterion, verdict, sinceCourse } = judge(points, aim, {
+  const { baseline, now, wayTravelled, course, criterion, decision, sinceCourse } = judge(points, aim, {
     calendar: WEEKDAYS,
     today,
   });
@@ -95,7 +95,7 @@ export function analyseSeries(rows: readonly SeriesRow[], options: SeriesOptions
     wayTravelled,
     course,
     criterion,
-    verdict,
+    decision,
     trendRule: trendRule(sinceCourse, drawn, course, { direction, change: 'units' }),
     trend: trendsOf(points),
     arrival:

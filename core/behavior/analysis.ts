@@ -1,5 +1,5 @@
-import { hoursBySetting, type SettingHours } from '../calendar/timetable';
-import type { AbcNote } from '../entries/incidents/incident';
+import { hoursByLocation, type LocationHours } from '../calendar/timetable';
+import type { Incident } from '../entries/incidents/incident';
 import { type Chain, chainsThrough, commonestFirst } from './chains';
 import { type Finding, findingsOf, type TooFew, tooFewToSay } from './findings';
 import { type FunctionWeight, functionWeights } from './hypotheses';
@@ -38,7 +38,7 @@ export interface BehaviorFigures {
   consequences: FacetShare[];
   settings: FacetShare[];
   /** Hours at each place, where the timetable says where the student is. */
-  settingHours: SettingHours[];
+  settingHours: LocationHours[];
   chains: Chain[];
   functions: FunctionWeight[];
   durations: Durations | null;
@@ -61,14 +61,14 @@ export interface BehaviorAnalysis {
  * @param notes  in any order
  * @param exposure  where and for how long a note could have come about
  */
-export function analyseBehavior(notes: readonly AbcNote[], exposure: Exposure): BehaviorAnalysis {
+export function analyseBehavior(notes: readonly Incident[], exposure: Exposure): BehaviorAnalysis {
   const counts = {
     antecedents: countFacet(notes, 'antecedents'),
     consequences: countFacet(notes, 'consequences'),
     settings: countFacet(notes, 'settings'),
-    settingHours: hoursBySetting(exposure.timetable, exposure.days),
+    settingHours: hoursByLocation(exposure.timetable, exposure.days),
   };
-  const behaviors = [...notesByBehavior(notes)]
+  const behaviors = [...incidentsByBehavior(notes)]
     .map(([name, own]) => figuresOf(name, own, counts, exposure))
     .sort((a, b) => b.n - a.n || a.name.localeCompare(b.name));
   return {
@@ -80,8 +80,8 @@ export function analyseBehavior(notes: readonly AbcNote[], exposure: Exposure): 
   };
 }
 
-function notesByBehavior(notes: readonly AbcNote[]): Map<string, AbcNote[]> {
-  const groups = new Map<string, AbcNote[]>();
+function incidentsByBehavior(notes: readonly Incident[]): Map<string, Incident[]> {
+  const groups = new Map<string, Incident[]>();
   for (const note of notes) {
     for (const name of note.behaviors) {
       const own = groups.get(name);
@@ -94,8 +94,8 @@ function notesByBehavior(notes: readonly AbcNote[]): Map<string, AbcNote[]> {
 
 function figuresOf(
   name: string,
-  own: readonly AbcNote[],
-  all: Record<Facet, FacetCounts> & { settingHours: SettingHours[] },
+  own: readonly Incident[],
+  all: Record<Facet, FacetCounts> & { settingHours: LocationHours[] },
   { days, timetable, watched }: Exposure,
 ): BehaviorFigures {
   const dates = own.map((note) => note.on);

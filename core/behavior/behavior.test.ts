@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { schoolDays } from '../calendar/school-days';
 import { timetableDefinition } from '../calendar/timetable';
-import { type AbcNote, abcNote, watchedStretch } from '../entries/incidents/incident';
+import { type Incident, incidentDefinition, watchedStretch } from '../entries/incidents/incident';
 import { wilsonInterval } from '../statistics/wilson';
 import { analyseBehavior } from './analysis';
 import { chainsThrough } from './chains';
@@ -14,8 +14,8 @@ import { compareRates, rateOf, ratePerHourObserved, ratesByMonth, ratesByWeekday
 import { countFacet, facetShares } from './shares';
 import { byPart, byQuarterHour, whenGrid } from './when';
 
-const note = (changes: object = {}): AbcNote =>
-  abcNote.parse({
+const note = (changes: object = {}): Incident =>
+  incidentDefinition.parse({
     on: '2026-09-01',
     time: '09:30',
     behaviors: ['Calling out'],
@@ -352,7 +352,7 @@ describe('what stands out', () => {
     });
     fc.assert(
       fc.property(fc.array(any, { maxLength: 40 }), (all) => {
-        const parsed = all.map((one) => abcNote.parse(one));
+        const parsed = all.map((one) => incidentDefinition.parse(one));
         const analysis = analyseBehavior(parsed, exposure);
         expect(
           JSON.stringify(analysis, (_, value) =>

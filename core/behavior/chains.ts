@@ -1,4 +1,4 @@
-import type { AbcNote } from '../entries/incidents/incident';
+import type { Incident } from '../entries/incidents/incident';
 import { wilsonInterval } from '../statistics/wilson';
 import { namesIn } from './shares';
 
@@ -21,7 +21,7 @@ export interface Chain {
  *
  * @param notes  the notes of the behavior
  */
-export function chainsThrough(behavior: string, notes: readonly AbcNote[]): Chain[] {
+export function chainsThrough(behavior: string, notes: readonly Incident[]): Chain[] {
   const counts = new Map<string, Map<string, number>>();
   for (const note of notes) {
     const consequences = namesIn(note, 'consequences');

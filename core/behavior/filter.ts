@@ -1,10 +1,10 @@
 import { type IsoDate, mondayOf, weekday } from '../calendar/iso-date';
 import { partFinder, type Timetable } from '../calendar/timetable';
-import type { AbcNote } from '../entries/incidents/incident';
+import type { Incident } from '../entries/incidents/incident';
 import { quarterOf } from './when';
 
 /** Which notes stand behind a figure. What is not said does not matter. */
-export interface NoteFilter {
+export interface IncidentFilter {
   behavior?: string | undefined;
   antecedent?: string | undefined;
   consequence?: string | undefined;
@@ -34,7 +34,11 @@ export interface NoteFilter {
  *
  * @param timetable  the one that the figure was made with
  */
-export function notesBehind<T extends AbcNote>(notes: readonly T[], filter: NoteFilter, timetable: Timetable): T[] {
+export function incidentsBehind<T extends Incident>(
+  notes: readonly T[],
+  filter: IncidentFilter,
+  timetable: Timetable,
+): T[] {
   const { behavior, antecedent, consequence, setting, observer, function: purpose, intensity, from, to } = filter;
   const asksForBlock = filter.part !== undefined || filter.outside;
   const partOf = partFinder(timetable);

@@ -57,7 +57,7 @@ export function findingsOf(figures: BehaviorFigures): Finding[] {
     ...whenFindings(figures),
     ...figures.antecedents.map((share) => facetFinding(name, share, figures.antecedents.length, 'antecedent')),
     ...figures.consequences.map((share) => facetFinding(name, share, figures.consequences.length, 'consequence')),
-    ...settingFindings(figures),
+    ...locationFindings(figures),
     ...figures.chains.map((chain) => chainFinding(figures, chain)),
     ...monthFindings(figures),
   ]
@@ -158,7 +158,7 @@ function whenFindings({ name, when, parts, weekdays }: BehaviorFigures): (Findin
 }
 
 /** Places: against the hours the timetable has there, where it says; only where they say more than a part of the day. */
-function settingFindings(figures: BehaviorFigures): (Finding | null)[] {
+function locationFindings(figures: BehaviorFigures): (Finding | null)[] {
   const { name, settings, settingHours } = figures;
   const hours = sum(settingHours.map((place) => place.hours));
   const parts = whenFindings(figures).flatMap((one) => (one?.about.part ? [one.strength] : []));

@@ -1,4 +1,4 @@
-import type { AbcNote } from '../entries/incidents/incident';
+import type { Incident } from '../entries/incidents/incident';
 
 export interface FunctionWeight {
   name: string;
@@ -16,7 +16,7 @@ export interface FunctionWeight {
  *
  * @returns the heaviest first; none when no note names any
  */
-export function functionWeights(notes: readonly Pick<AbcNote, 'functions'>[]): FunctionWeight[] {
+export function functionWeights(notes: readonly Pick<Incident, 'functions'>[]): FunctionWeight[] {
   const weights = new Map<string, { n: number; weight: number }>();
   let named = 0;
   for (const note of notes) {

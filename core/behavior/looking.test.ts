@@ -3,18 +3,18 @@ import { describe, expect, it } from 'vitest';
 import { addDays } from '../calendar/iso-date';
 import { schoolDays } from '../calendar/school-days';
 import { timetableDefinition } from '../calendar/timetable';
-import { type AbcNote, abcNote, watchedStretch } from '../entries/incidents/incident';
+import { type Incident, incidentDefinition, watchedStretch } from '../entries/incidents/incident';
 import { nonoverlapOfAllPairs, tauU } from '../progress/phases/nonoverlap';
 import { analyseBehavior } from './analysis';
 import { likelihoodByPart } from './conditional';
 import { didItHelp, helpSentence, perHourObserved, perSchoolDay, withinPhase } from './did-it-help';
-import { notesBehind } from './filter';
+import { incidentsBehind } from './filter';
 import { carriedByFew, findingTitle } from './findings';
 import { changeSentence, patternsAcross } from './patterns';
 import { compareRates, ratesByWeek, timesAsMany } from './rates';
 
-const note = (changes: object = {}): AbcNote =>
-  abcNote.parse({
+const note = (changes: object = {}): Incident =>
+  incidentDefinition.parse({
     ...{
       on: '2026-09-01',
       time: '09:30',
@@ -50,11 +50,11 @@ describe('the notes behind a figure', () => {
     });
     fc.assert(
       fc.property(fc.array(any, { maxLength: 30 }), (all) => {
-        const notes = all.map((one) => abcNote.parse(one));
+        const notes = all.map((one) => incidentDefinition.parse(one));
         const { behaviors } = analyseBehavior(notes, { days, timetable, watched: [] });
         for (const figures of behaviors) {
-          const behind = (filter: Parameters<typeof notesBehind>[1]) =>
-            notesBehind(notes, { behavior: figures.name, ...filter }, timetable).length;
+          const behind = (filter: Parameters<typeof incidentsBehind>[1]) =>
+            incidentsBehind(notes, { behavior: figures.name, ...filter }, timetable).length;
           expect(behind({})).toBe(figures.n);
           expect(behind({ outside: true })).toBe(figures.when.outside);
           for (const { part, weekday, n } of figures.when.cells) expect(behind({ part, weekday })).toBe(n);
@@ -82,7 +82,7 @@ describe('the notes behind a figure', () => {
       note({ on: '2026-09-02' }),
       note({ on: '2026-09-03' }),
     ];
-    expect(notesBehind(notes, { from: '2026-09-02', to: '2026-09-02' }, timetable)).toHaveLength(2);
+    expect(incidentsBehind(notes, { from: '2026-09-02', to: '2026-09-02' }, timetable)).toHaveLength(2);
   });
 });
 
@@ -107,7 +107,7 @@ describe('what stands out', () => {
   const at = (n: number, changes: object) => Array.from({ length: n }, () => note(changes));
 
   it('holds a place against its hours in the timetable, and says it only where it says more than a part of the day', () => {
-    const settings = (notes: AbcNote[]) =>
+    const settings = (notes: Incident[]) =>
       analyseBehavior(notes, exposure)
         .findings.filter(({ about }) => about.setting)
         .map(({ sentence }) => sentence);

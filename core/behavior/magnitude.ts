@@ -1,4 +1,4 @@
-import type { AbcNote } from '../entries/incidents/incident';
+import type { Incident } from '../entries/incidents/incident';
 import { median } from '../statistics/median';
 import { largest, sum } from '../statistics/spread';
 
@@ -15,7 +15,7 @@ export interface Durations {
  *
  * @returns null when none does
  */
-export function durationsOf(notes: readonly Pick<AbcNote, 'seconds'>[]): Durations | null {
+export function durationsOf(notes: readonly Pick<Incident, 'seconds'>[]): Durations | null {
   const seconds = notes.flatMap((note) => note.seconds ?? []);
   if (seconds.length === 0) return null;
   return {
@@ -39,7 +39,7 @@ export interface Intensities {
  *
  * @returns null when none does
  */
-export function intensitiesOf(notes: readonly Pick<AbcNote, 'intensity'>[]): Intensities | null {
+export function intensitiesOf(notes: readonly Pick<Incident, 'intensity'>[]): Intensities | null {
   const known = notes.flatMap((note) => note.intensity ?? []);
   if (known.length === 0) return null;
   const counts = new Map<number, number>();

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import { choicesInput, plainName, standingChoices } from '../entries/incidents/choice';
-import { noteEnd, noteInput, phaseInput, talliesInput } from '../entries/incidents/incident-input';
-import { noteSentence, tallySentence } from '../entries/incidents/incident-sentence';
+import { countsInput, incidentEnd, incidentInput, phaseInput } from '../entries/incidents/incident-input';
+import { countSentence, incidentSentence } from '../entries/incidents/incident-sentence';
 import { discreetChoices, discreetWords } from '../goals/discreet';
 
 const id = randomUUID;
@@ -59,12 +59,12 @@ describe('choices', () => {
 
 describe('what a form sends', () => {
   const note = {
-    ...{ id: id(), on: '2026-11-24', time: '09:30', observerId: id(), settingId: null, intensityId: null },
+    ...{ id: id(), on: '2026-11-24', time: '09:30', observerId: id(), locationId: null, intensityId: null },
     ...{ behaviors: [id()], antecedents: [], consequences: [], functions: [] },
     ...{ seconds: null, isGoing: false, resolved: null, resolvedAfter: null, note: '' },
   };
   const problem = (changes: object) => {
-    const issue = noteInput.safeParse({ ...note, ...changes }).error?.issues[0];
+    const issue = incidentInput.safeParse({ ...note, ...changes }).error?.issues[0];
     return issue && [issue.path.join('.'), issue.message];
   };
 
@@ -77,12 +77,12 @@ describe('what a form sends', () => {
     expect(problem({ resolvedAfter: 60 })?.[0]).toBe('resolvedAfter');
     expect(problem({ resolved: true, resolvedAfter: 60 })).toBeUndefined();
     const same = id();
-    expect(noteInput.parse({ ...note, antecedents: [same, same] }).antecedents).toEqual([same]);
+    expect(incidentInput.parse({ ...note, antecedents: [same, same] }).antecedents).toEqual([same]);
   });
 
   it('an end is a time or a length, not both', () => {
-    expect(noteEnd.safeParse({ version: 1, time: '09:45', seconds: null }).success).toBe(true);
-    expect(noteEnd.safeParse({ version: 1, time: '09:45', seconds: 60 }).success).toBe(false);
+    expect(incidentEnd.safeParse({ version: 1, time: '09:45', seconds: null }).success).toBe(true);
+    expect(incidentEnd.safeParse({ version: 1, time: '09:45', seconds: 60 }).success).toBe(false);
   });
 
   it('a tally may be none, takes time to watch, and lasts no longer than that', () => {
@@ -92,13 +92,13 @@ describe('what a form sends', () => {
       note: '',
     };
     const messageOf = (changes: object) =>
-      talliesInput.safeParse({ tallies: [{ ...tally, minutes: 30, count: 0, seconds: null, ...changes }] }).error
+      countsInput.safeParse({ tallies: [{ ...tally, minutes: 30, count: 0, seconds: null, ...changes }] }).error
         ?.issues[0]?.message;
     expect(messageOf({})).toBeUndefined();
     expect(messageOf({ minutes: 0 })).toBe('Say how long you watched.');
     expect(messageOf({ count: -1 })).toBe('A count cannot be below nothing.');
     expect(messageOf({ seconds: 1801 })).toBe('It cannot have lasted longer than you watched.');
-    expect(talliesInput.safeParse({ tallies: [] }).error?.issues[0]?.message).toContain('none occurred');
+    expect(countsInput.safeParse({ tallies: [] }).error?.issues[0]?.message).toContain('none occurred');
   });
 
   it('a change says what and from when', () => {
@@ -119,7 +119,7 @@ describe('sentences', () => {
   };
 
   it('say an ABC note whole, and of one that says little no more than that', () => {
-    expect(noteSentence(said)).toBe(
+    expect(incidentSentence(said)).toBe(
       'Leaves the bench and shouts. Before: “A tool started” and “Asked to begin”. Then: “A break”. It lasted 4 min. ' +
         'Intensity: 2, others look up. It was resolved after 6 min. It may have been for escape; that is a guess.',
     );
@@ -132,16 +132,16 @@ describe('sentences', () => {
       resolved: null,
       intensity: null,
     };
-    expect(noteSentence(bare)).toBe('Leaves the bench and shouts.');
-    expect(noteSentence({ ...bare, isGoing: true, resolved: false, resolvedAfter: null })).toBe(
+    expect(incidentSentence(bare)).toBe('Leaves the bench and shouts.');
+    expect(incidentSentence({ ...bare, isGoing: true, resolved: false, resolvedAfter: null })).toBe(
       'Leaves the bench and shouts. How long it lasted has not been said. It was not resolved.',
     );
   });
 
   it('say a tally with its time, and none as none', () => {
     const tally = { behavior: 'Calls out', count: 0, minutes: 45, seconds: null, part: 'Lunch' };
-    expect(tallySentence(tally)).toBe('Calls out: none in 45 min observed (Lunch).');
-    expect(tallySentence({ ...tally, count: 1, seconds: 90, part: null })).toBe(
+    expect(countSentence(tally)).toBe('Calls out: none in 45 min observed (Lunch).');
+    expect(countSentence({ ...tally, count: 1, seconds: 90, part: null })).toBe(
       'Calls out: 1 time, 1 min 30 s altogether, in 45 min observed.',
     );
   });

@@ -1,4 +1,4 @@
-import type { AbcNote } from '../entries/incidents/incident';
+import type { Incident } from '../entries/incidents/incident';
 
 export interface ObserverCount {
   observer: string;
@@ -6,7 +6,7 @@ export interface ObserverCount {
 }
 
 /** Who noted how many, the most first; notes that do not say who are left out. */
-export function byObserver(notes: readonly Pick<AbcNote, 'observer'>[]): ObserverCount[] {
+export function byObserver(notes: readonly Pick<Incident, 'observer'>[]): ObserverCount[] {
   const counts = new Map<string, number>();
   for (const { observer } of notes) if (observer !== null) counts.set(observer, (counts.get(observer) ?? 0) + 1);
   return [...counts]

@@ -1,15 +1,15 @@
 import type { IsoDate } from '../calendar/iso-date';
 import { hoursByCell, type Timetable } from '../calendar/timetable';
-import { type AbcNote, LEAST_NOTES } from '../entries/incidents/incident';
+import { type Incident, LEAST_NOTES } from '../entries/incidents/incident';
 import { wilsonInterval } from '../statistics/wilson';
 import { rateFigure } from '../words/counting';
 import { compareRates, type RateComparison, rateOf, ratesByWeek, timesAsMany, type WeekRate } from './rates';
 import { whenGrid } from './when';
 
 /** A student’s notes with the timetable in which they could have been made. */
-export interface StudentNotes {
+export interface StudentIncidents {
   id: string;
-  notes: readonly AbcNote[];
+  notes: readonly Incident[];
   timetable: Timetable;
 }
 
@@ -57,7 +57,7 @@ export interface Patterns {
  * @param recent  the last of them, to be held against as many before: a list of school days
  */
 export function patternsAcross(
-  students: readonly StudentNotes[],
+  students: readonly StudentIncidents[],
   days: readonly IsoDate[],
   { recentDays }: { recentDays: number },
 ): Patterns {
@@ -100,7 +100,7 @@ function changeOf(dates: readonly IsoDate[], days: readonly IsoDate[], recentDay
   return { ...comparison, strength: Math.max(low - expected, expected - high) };
 }
 
-function partsAcross(students: readonly StudentNotes[], days: readonly IsoDate[]): PartAcross[] {
+function partsAcross(students: readonly StudentIncidents[], days: readonly IsoDate[]): PartAcross[] {
   const parts = new Map<string, PartAcross>();
   for (const { notes, timetable } of students) {
     const own = new Map<string, { n: number; hours: number }>();
@@ -122,7 +122,7 @@ function partsAcross(students: readonly StudentNotes[], days: readonly IsoDate[]
     .sort((a, b) => (b.rate ?? -1) - (a.rate ?? -1) || a.part.localeCompare(b.part));
 }
 
-function antecedentsAcross(students: readonly StudentNotes[]): AntecedentAcross[] {
+function antecedentsAcross(students: readonly StudentIncidents[]): AntecedentAcross[] {
   const names = new Map<string, { n: number; students: Set<string> }>();
   for (const { id, notes } of students) {
     for (const { antecedents } of notes) {

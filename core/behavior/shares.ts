@@ -1,4 +1,4 @@
-import type { AbcNote } from '../entries/incidents/incident';
+import type { Incident } from '../entries/incidents/incident';
 import { fisherExact, oddsRatio, yulesQ } from '../statistics/two-by-two';
 import { wilsonInterval } from '../statistics/wilson';
 
@@ -25,7 +25,7 @@ export interface FacetShare {
 }
 
 /** The names that a note gives for a facet; each once, as the note's schema sees to. */
-export function namesIn(note: AbcNote, facet: Facet): readonly string[] {
+export function namesIn(note: Incident, facet: Facet): readonly string[] {
   if (facet === 'settings') return note.setting === null ? [] : [note.setting];
   return note[facet];
 }
@@ -37,7 +37,7 @@ export interface FacetCounts {
   names: ReadonlyMap<string, number>;
 }
 
-export function countFacet(notes: readonly AbcNote[], facet: Facet): FacetCounts {
+export function countFacet(notes: readonly Incident[], facet: Facet): FacetCounts {
   const names = new Map<string, number>();
   for (const note of notes) {
     for (const name of namesIn(note, facet)) names.set(name, (names.get(name) ?? 0) + 1);
@@ -54,7 +54,7 @@ export function countFacet(notes: readonly AbcNote[], facet: Facet): FacetCounts
  * @param all  the counts of all notes, those of the behavior among them
  * @returns the commonest first
  */
-export function facetShares(own: readonly AbcNote[], all: FacetCounts): FacetShare[] {
+export function facetShares(own: readonly Incident[], all: FacetCounts): FacetShare[] {
   const others = all.notes - own.length;
   return [...countFacet(own, all.facet).names]
     .map(([name, n]): FacetShare => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { layered } from './layered';
-import { hoursBySetting, timetableDefinition } from './timetable';
+import { hoursByLocation, timetableDefinition } from './timetable';
 import { isSkipped, secondsUntil } from './zone';
 
 const block = (part: string, from: string, to: string, weekday = 1) => ({ weekday, part, from, to, setting: null });
@@ -53,7 +53,7 @@ describe('a timetable of several', () => {
       { weekday: 1, part: 'Workshop', from: '09:00', to: '10:30', setting: 'Shop' },
       { weekday: 2, part: 'Lessons', from: '09:00', to: '10:00', setting: null },
     ]);
-    expect(hoursBySetting(week, ['2026-09-07', '2026-09-08', '2026-09-14'])).toEqual([{ setting: 'Shop', hours: 3 }]);
+    expect(hoursByLocation(week, ['2026-09-07', '2026-09-08', '2026-09-14'])).toEqual([{ setting: 'Shop', hours: 3 }]);
   });
 });
 

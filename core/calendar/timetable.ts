@@ -91,13 +91,13 @@ export function hoursByCell(timetable: Timetable, days: readonly IsoDate[]): Cel
   return [...cells.values()];
 }
 
-export interface SettingHours {
+export interface LocationHours {
   setting: string;
   hours: number;
 }
 
 /** How many hours each place took, over some school days; blocks without a place are left out. */
-export function hoursBySetting(timetable: Timetable, days: readonly IsoDate[]): SettingHours[] {
+export function hoursByLocation(timetable: Timetable, days: readonly IsoDate[]): LocationHours[] {
   const daysByWeekday = countWeekdays(days);
   const hours = new Map<string, number>();
   for (const { setting, ...block } of timetable) {

@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { groupEntries } from '../individual-report/groups';
 import type { ReportEntry } from '../individual-report/report';
 import type { Comment } from '../sharing/comment';
-import type { Grouping, Layout } from '../sharing/reader-rule';
+import type { Grouping, Layout } from '../sharing/visibility-rule';
 import { isEmptyText, noWords, plainText, type RichText, runsOf } from '../words/rich-text';
-import { entryLines, runningPaper } from './individual-report-document';
+import { entryLines, individualReportDocument } from './individual-report-document';
 
 const entry = (changes: Partial<ReportEntry> = {}): ReportEntry => ({
   ...{ id: 'e', studentId: 's', kind: 'observation', title: '1 · Sands', goalId: 'g', goalVersion: 1 },
@@ -21,7 +21,7 @@ const comment = (changes: Partial<Comment> = {}): Comment => ({
 describe('the running report as a paper', () => {
   const paper = (entries: ReportEntry[], threads: Record<string, Comment[]> = {}, grouping: Grouping = 'none') => {
     const groups = groupEntries(entries, grouping, [{ id: 'g', number: '1', shortName: 'Sands' }], '2026-11-24');
-    return runningPaper({
+    return individualReportDocument({
       studentShortName: 'Ada E.',
       schoolName: 'Test School',
       today: '2026-11-24',
@@ -73,7 +73,8 @@ describe('the running report as a paper', () => {
   it('is laid out as on the page: in sentences or as cards, with the same words', () => {
     const groups = groupEntries([entry({ note: 'Alone.', setting: 'Garden' })], 'week', [], '2026-11-24');
     const about = { studentShortName: 'Ada E.', schoolName: 'Test School', today: '2026-11-24', groups };
-    const laidOut = (layout: Layout) => runningPaper({ ...about, layout, threads: { e: [comment()] } }).blocks.slice(2);
+    const laidOut = (layout: Layout) =>
+      individualReportDocument({ ...about, layout, threads: { e: [comment()] } }).blocks.slice(2);
     expect(laidOut('sentences')).toEqual([
       { kind: 'heading', level: 2, text: 'Week of Nov 23' },
       { kind: 'heading', level: 3, text: '1 · Sands' },
@@ -94,7 +95,7 @@ describe('the running report as a paper', () => {
     const groups = groupEntries([entry({ on: '2025-11-24' })], 'none', [], '2026-11-24');
     const about = { studentShortName: 'Ada E.', schoolName: 'Test School', today: '2026-11-24', groups, threads: {} };
     const days = JSON.stringify(
-      (['table', 'sentences', 'cards'] as const).map((layout) => runningPaper({ ...about, layout })),
+      (['table', 'sentences', 'cards'] as const).map((layout) => individualReportDocument({ ...about, layout })),
     );
     expect(days.match(/Mon, Nov 24, 2025/g)).toHaveLength(3);
   });

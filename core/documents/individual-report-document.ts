@@ -2,11 +2,11 @@ import { entryDay, type IsoDate, longDate } from '../calendar/iso-date';
 import type { EntryGroup } from '../individual-report/groups';
 import type { ReportEntry } from '../individual-report/report';
 import type { Comment } from '../sharing/comment';
-import type { Layout } from '../sharing/reader-rule';
+import type { Layout } from '../sharing/visibility-rule';
 import { counted } from '../words/counting';
-import type { Paper, PaperBlock } from './document';
+import type { DocumentBlock, ReportDocument } from './document';
 
-interface RunningPaper {
+interface IndividualReportContent {
   studentShortName: string;
   schoolName: string;
   today: IsoDate;
@@ -33,7 +33,7 @@ export function entryLines(entry: ReportEntry, thread: readonly Comment[]): stri
  * The running report as a paper, as its reader may see it: laid out as on the page, group by group. As a table it has a row for each
  * entry; in sentences and as cards a few lines.
  */
-export function runningPaper({
+export function individualReportDocument({
   studentShortName,
   schoolName,
   today,
@@ -41,7 +41,7 @@ export function runningPaper({
   threads,
   about,
   layout = 'table',
-}: RunningPaper): Paper {
+}: IndividualReportContent): ReportDocument {
   const entries = groups.flatMap((group) => group.entries);
   const drawn = { table: tableBlocks, sentences: sentenceBlocks, cards: cardBlocks }[layout];
   return {
@@ -54,7 +54,7 @@ export function runningPaper({
         quiet: true,
         text: ['Individual report', about, counted(entries.length, 'entry', 'entries')].filter(Boolean).join(' · '),
       },
-      ...groups.flatMap(({ title, entries: some }): PaperBlock[] => [
+      ...groups.flatMap(({ title, entries: some }): DocumentBlock[] => [
         ...(title ? [{ kind: 'heading' as const, level: 2 as const, text: title }] : []),
         ...drawn(some, { threads, today, all: entries }),
       ]),
@@ -63,11 +63,11 @@ export function runningPaper({
 }
 
 /** What stands around the entries of a group; the tables of all groups have the same columns. */
-type Around = Pick<RunningPaper, 'threads' | 'today'> & { all: readonly ReportEntry[] };
+type Around = Pick<IndividualReportContent, 'threads' | 'today'> & { all: readonly ReportEntry[] };
 
 const whereOf = ({ setting, observer }: ReportEntry) => [setting, observer].filter(Boolean).join(', ');
 
-function tableBlocks(some: readonly ReportEntry[], { threads, today, all }: Around): PaperBlock[] {
+function tableBlocks(some: readonly ReportEntry[], { threads, today, all }: Around): DocumentBlock[] {
   const isWide = all.some((entry) => whereOf(entry) !== '');
   return [
     {
@@ -84,8 +84,8 @@ function tableBlocks(some: readonly ReportEntry[], { threads, today, all }: Arou
   ];
 }
 
-const sentenceBlocks = (some: readonly ReportEntry[], { threads, today }: Around): PaperBlock[] =>
-  some.flatMap((entry): PaperBlock[] => [
+const sentenceBlocks = (some: readonly ReportEntry[], { threads, today }: Around): DocumentBlock[] =>
+  some.flatMap((entry): DocumentBlock[] => [
     { kind: 'heading', level: 3, text: entry.title },
     {
       kind: 'text',
@@ -95,8 +95,8 @@ const sentenceBlocks = (some: readonly ReportEntry[], { threads, today }: Around
     ...entryLines(entry, threads[entry.id] ?? []).map((text) => ({ kind: 'text' as const, text })),
   ]);
 
-const cardBlocks = (some: readonly ReportEntry[], { threads, today }: Around): PaperBlock[] =>
-  some.flatMap((entry): PaperBlock[] => [
+const cardBlocks = (some: readonly ReportEntry[], { threads, today }: Around): DocumentBlock[] =>
+  some.flatMap((entry): DocumentBlock[] => [
     { kind: 'heading', level: 3, text: entry.title },
     {
       kind: 'facts',

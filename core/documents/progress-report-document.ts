@@ -1,8 +1,8 @@
 import { type IsoDate, longDate, shortDate } from '../calendar/iso-date';
 import type { GoalReport, ProgressReport } from '../progress-report/content';
-import type { Shows } from '../sharing/reader-rule';
+import type { Shows } from '../sharing/visibility-rule';
 import { isEmptyText, plainText, type RichText } from '../words/rich-text';
-import type { Paper, PaperBlock } from './document';
+import type { DocumentBlock, ReportDocument } from './document';
 
 /** What an issued report carries besides what it says; null for a draft. */
 export interface Issue {
@@ -47,8 +47,8 @@ export function progressReportOutside(
   hide: (text: string) => string,
 ): ProgressReport {
   const { goals, behavior, words, ...about } = progressReportFor(report, shows);
-  const texts = ({ goalId, graph, verdict, ...goal }: GoalReport): GoalReport => ({
-    ...{ goalId, graph, verdict },
+  const texts = ({ goalId, graph, decision, ...goal }: GoalReport): GoalReport => ({
+    ...{ goalId, graph, decision },
     ...mapTexts(goal, hide),
   });
   return { ...about, goals: goals.map(texts), behavior: mapTexts(behavior, hide), words: mapTexts(words, hide) };
@@ -68,15 +68,15 @@ export function typedTexts({ goals, behavior, words }: ProgressReport): string[]
  *
  * @param options.keepsEmpty  whether own words have their place where there are none yet: for who is writing them
  */
-export function progressPaper(
+export function progressReportDocument(
   report: ProgressReport,
   issue: Issue | null,
   { keepsEmpty = false }: { keepsEmpty?: boolean } = {},
-): Paper {
+): ReportDocument {
   const { student, schoolName, period, plan, caseManager, behavior, words } = report;
-  const ownWords = (own: RichText, place: string | null): PaperBlock[] =>
+  const ownWords = (own: RichText, place: string | null): DocumentBlock[] =>
     keepsEmpty || !isEmptyText(own) ? [{ kind: 'rich', words: own, place }] : [];
-  const blocks: PaperBlock[] = [
+  const blocks: DocumentBlock[] = [
     { kind: 'heading', level: 1, text: student.name },
     {
       kind: 'text',
@@ -110,7 +110,7 @@ export function progressPaper(
   };
 }
 
-function goalBlocks(goal: GoalReport): PaperBlock[] {
+function goalBlocks(goal: GoalReport): DocumentBlock[] {
   const facts: [string, string][] = [
     ['Baseline', goal.baseline ?? 'none yet'],
     ['Now', goal.now ?? 'nothing measured yet'],
@@ -122,8 +122,8 @@ function goalBlocks(goal: GoalReport): PaperBlock[] {
     { kind: 'heading', level: 2, text: `${goal.number} · ${goal.shortName}` },
     { kind: 'text', text: goal.wording },
     { kind: 'text', quiet: true, text: goal.criterion },
-    { kind: 'heading', level: 3, text: goal.verdict.label },
-    { kind: 'text', text: goal.verdict.sentence },
+    { kind: 'heading', level: 3, text: goal.decision.label },
+    { kind: 'text', text: goal.decision.sentence },
     { kind: 'facts', facts },
     ...(goal.graph ? [{ kind: 'graph' as const, graph: goal.graph }] : []),
   ];
@@ -132,7 +132,7 @@ function goalBlocks(goal: GoalReport): PaperBlock[] {
 /** A progress report as rows, one for each goal: for a file of comma-separated text. */
 export function progressRows(report: ProgressReport): { fields: string[]; rows: string[][] } {
   return {
-    fields: ['goal', 'name', 'wording', 'criterion', 'baseline', 'now', 'target', 'way', 'verdict', 'why', 'evidence'],
+    fields: ['goal', 'name', 'wording', 'criterion', 'baseline', 'now', 'target', 'way', 'decision', 'why', 'evidence'],
     rows: report.goals.map((goal) => [
       goal.number,
       goal.shortName,
@@ -142,8 +142,8 @@ export function progressRows(report: ProgressReport): { fields: string[]; rows: 
       goal.now ?? '',
       goal.target,
       goal.way ?? '',
-      goal.verdict.label,
-      goal.verdict.sentence,
+      goal.decision.label,
+      goal.decision.sentence,
       goal.evidence,
     ]),
   };

@@ -35,7 +35,7 @@ export const sessionFields = z.object({
   on: isoDateField,
   time: clockTimeField,
   observerId: idField,
-  settingId: idField.nullable(),
+  locationId: idField.nullable(),
 });
 
 /** An outcome as it arrives: not yet held against the goal's own definition. */
@@ -68,7 +68,7 @@ export type SessionInput = z.infer<typeof sessionInput>;
 export const tableInput = z.object({
   goalVersion: z.number().int().min(1),
   observerId: idField,
-  settingId: idField.nullable(),
+  locationId: idField.nullable(),
   rows: z
     .array(z.object({ id: idField, on: isoDateField, time: clockTimeField, outcome: rawOutcome, note: noteField }))
     .min(1, { error: 'There is no row to save yet.' })

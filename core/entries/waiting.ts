@@ -4,7 +4,7 @@ import { timetableBlock } from '../calendar/timetable';
 import { criterionDefinition } from '../measures/criterion-definition';
 import { measureDefinition } from '../measures/measure';
 import { choiceKinds, optionalFields } from './incidents/choice';
-import { noteInput, talliesInput } from './incidents/incident-input';
+import { countsInput, incidentInput } from './incidents/incident-input';
 import { sessionInput } from './observation';
 
 /** A goal as it stands before the one who observes it. */
@@ -45,18 +45,18 @@ const offeredChoice = z.object({
 export type OfferedChoice = z.infer<typeof offeredChoice>;
 
 /** What an incident may repeat of the one before. */
-const repeatedNote = z.object({
-  settingId: z.string().nullable(),
+const repeatedIncident = z.object({
+  locationId: z.string().nullable(),
   behaviors: z.array(z.string()),
   antecedents: z.array(z.string()),
   consequences: z.array(z.string()),
   functions: z.array(z.string()),
   intensityId: z.string().nullable(),
 });
-export type RepeatedNote = z.infer<typeof repeatedNote>;
+export type RepeatedIncident = z.infer<typeof repeatedIncident>;
 
 /** What it takes to record an incident or a count of one student. */
-export const catching = z.object({
+export const incidentScreen = z.object({
   student: z.object({ id: z.string(), shortName: z.string(), firstName: z.string() }),
   offered: z.record(z.enum(choiceKinds), z.array(offeredChoice)),
   leftOut: z.array(z.enum(optionalFields)),
@@ -65,10 +65,10 @@ export const catching = z.object({
   personId: z.string(),
   wall: z.object({ on: z.string(), time: z.string() }),
   /** The last incident that this person recorded of the student. */
-  last: repeatedNote.nullable(),
+  last: repeatedIncident.nullable(),
   discreet: z.boolean(),
 });
-export type Catching = z.infer<typeof catching>;
+export type IncidentScreen = z.infer<typeof incidentScreen>;
 
 /** What was saved for one student. */
 const waitingFor = z.object({
@@ -92,16 +92,16 @@ const waitingSession = waitingFor.extend({
 export type WaitingSession = z.infer<typeof waitingSession>;
 
 /** An incident, with what it takes to show and to change it without the server. */
-const waitingNote = waitingFor.extend({ kind: z.literal('note'), note: noteInput, catching });
-export type WaitingNote = z.infer<typeof waitingNote>;
+const waitingIncident = waitingFor.extend({ kind: z.literal('note'), note: incidentInput, incidentScreen });
+export type WaitingIncident = z.infer<typeof waitingIncident>;
 
 /** Behaviors counted in one observation window, each with its sentence. */
-const waitingTallies = waitingFor.extend({
+const waitingCounts = waitingFor.extend({
   kind: z.literal('tallies'),
-  tallies: talliesInput,
+  tallies: countsInput,
   said: z.array(z.string()),
 });
-export type WaitingTallies = z.infer<typeof waitingTallies>;
+export type WaitingCounts = z.infer<typeof waitingCounts>;
 
-export const waitingItem = z.discriminatedUnion('kind', [waitingSession, waitingNote, waitingTallies]);
+export const waitingItem = z.discriminatedUnion('kind', [waitingSession, waitingIncident, waitingCounts]);
 export type WaitingItem = z.infer<typeof waitingItem>;

@@ -1,7 +1,7 @@
 import { addDays, type IsoDate } from '../calendar/iso-date';
 import { usualCriterion } from '../measures/criterion-definition';
 import type { GoalInput, GoalTemplate } from './goal-input';
-import { wordingFor } from './other-student';
+import { templateFor } from './other-student';
 import { beginningOf } from './questions';
 
 const NAME = '{name}';
@@ -22,14 +22,14 @@ export function blankGoal(
     ...{ measure: beginningOf('trials'), criterion: usualCriterion('atLeast', 80), pointPer: 'day' },
     ...{ baselineValue: null, baselineOn: null, startsOn: today },
     targetOn: planEndsOn !== null && planEndsOn > today ? planEndsOn : addDays(today, 365),
-    ...{ plannedGap: null, observerIds: [], settingIds: [], phases: [], newVersionFrom: null },
+    ...{ plannedGap: null, observerIds: [], locationIds: [], phases: [], newVersionFrom: null },
   };
 }
 
 /** Another goal's content in a new goal, without what belongs to its own past. */
 export function beginFromGoal(blank: GoalInput, goal: GoalInput, wording: string): GoalInput {
-  const { area, shortName, measure, criterion, pointPer, plannedGap, settingIds } = goal;
-  return { ...blank, area, shortName, measure, criterion, pointPer, plannedGap, settingIds, wording };
+  const { area, shortName, measure, criterion, pointPer, plannedGap, locationIds } = goal;
+  return { ...blank, area, shortName, measure, criterion, pointPer, plannedGap, locationIds, wording };
 }
 
 /** A goal of the shelf in a new goal, worded for a student. */
@@ -41,7 +41,7 @@ export function beginFromTemplate(blank: GoalInput, template: GoalTemplate, firs
     area,
     measure,
     criterion,
-    wording: wordingFor(wording, { from: NAME, to: firstName }),
+    wording: templateFor(wording, { from: NAME, to: firstName }),
   };
 }
 
@@ -56,5 +56,5 @@ export function templateOf(
   }: Pick<GoalInput, 'shortName' | 'area' | 'wording' | 'measure' | 'criterion'>,
   firstName: string,
 ): GoalTemplate {
-  return { name: shortName, area, wording: wordingFor(wording, { from: firstName, to: NAME }), measure, criterion };
+  return { name: shortName, area, wording: templateFor(wording, { from: firstName, to: NAME }), measure, criterion };
 }

@@ -5,7 +5,7 @@ import { beginningOf, usualLevels } from './questions';
 const list = (stem: string, labels: string[]) => labels.map((label, i) => ({ key: `${stem}${i + 1}`, label }));
 
 /** The goals that come with the product, one for each way of measuring: our own wording, to be changed. */
-export const shelf: GoalTemplate[] = [
+export const goalBank: GoalTemplate[] = [
   {
     name: 'Asks before borrowing',
     area: 'Communication',

@@ -45,7 +45,7 @@ export const goalInput = z
       .nullable()
       .default(null),
     observerIds: z.array(z.uuid()).max(60).default([]),
-    settingIds: z.array(z.uuid()).max(60).default([]),
+    locationIds: z.array(z.uuid()).max(60).default([]),
     phases: z.array(phaseDefinition).max(30).default([]),
     /** From when on it is measured in the new way, where the change makes one. */
     newVersionFrom: isoDateField.nullable().default(null),

@@ -11,7 +11,7 @@ export function timesNamed(wording: string, name: string): number {
  *
  * @example wordingFor('Ansel will sand. Ansel’s edges …', { from: 'Ansel', to: 'Nell' }) // 'Nell will sand. Nell’s edges …'
  */
-export function wordingFor(wording: string, { from, to }: { from: string; to: string }): string {
+export function templateFor(wording: string, { from, to }: { from: string; to: string }): string {
   return from === '' ? wording : wording.replace(wordOf(from), () => to);
 }
 

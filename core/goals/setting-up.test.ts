@@ -2,10 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { type MeasureDefinition, measureDefinition, measureOf } from '../measures/measure';
 import { criterionSentence } from '../progress/criterion';
 import { beginFromGoal, beginFromTemplate, blankGoal, templateOf } from './begin';
-import { shelf } from './goal-bank';
+import { goalBank } from './goal-bank';
 import { definitionFrom, goalInput } from './goal-input';
 import { newKey, withLines } from './keys';
-import { timesNamed, wordingFor } from './other-student';
+import { templateFor, timesNamed } from './other-student';
 import { beginningOf, measureKinds, questions } from './questions';
 import { retirementInput } from './retirement-input';
 import { meansTheSame } from './same-meaning';
@@ -88,8 +88,8 @@ describe('the kinds of measure', () => {
   });
 
   it('stand on the shelf, one goal of each, in words that name nobody', () => {
-    expect(shelf.map(({ measure }) => measure.kind).toSorted()).toEqual(measureKinds.toSorted());
-    for (const { wording } of shelf) expect(wording).toContain('{name}');
+    expect(goalBank.map(({ measure }) => measure.kind).toSorted()).toEqual(measureKinds.toSorted());
+    for (const { wording } of goalBank) expect(wording).toContain('{name}');
   });
 
   it('get keys that are not taken', () => {
@@ -134,10 +134,10 @@ describe('a wording for another student', () => {
   it('replaces whole words only, with their endings kept', () => {
     const wording = 'Ann will ask. Ann’s friends of the Anniversary, and Ann.';
     expect(timesNamed(wording, 'Ann')).toBe(3);
-    expect(wordingFor(wording, { from: 'Ann', to: 'Bo' })).toBe(
+    expect(templateFor(wording, { from: 'Ann', to: 'Bo' })).toBe(
       'Bo will ask. Bo’s friends of the Anniversary, and Bo.',
     );
-    expect(wordingFor('{name} asks, $& and {name}’s.', { from: '{name}', to: '$1 Zoë' })).toBe(
+    expect(templateFor('{name} asks, $& and {name}’s.', { from: '{name}', to: '$1 Zoë' })).toBe(
       '$1 Zoë asks, $& and $1 Zoë’s.',
     );
     expect([timesNamed('Zoë and Zoë2', 'Zoë'), timesNamed('anything', '')]).toEqual([1, 0]);

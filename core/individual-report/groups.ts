@@ -1,5 +1,5 @@
 import { dateSeenFrom, type IsoDate, mondayOf } from '../calendar/iso-date';
-import type { Grouping } from '../sharing/reader-rule';
+import type { Grouping } from '../sharing/visibility-rule';
 
 export interface EntryGroup<T> {
   key: string;

@@ -3,7 +3,7 @@ import { goalOf } from '~/tests/examples/series';
 import { type Outcome, sessionInput } from '../entries/observation';
 import { discreetEntry, discreetGoal, discreetStudent } from '../goals/discreet';
 import type { TrialsDefinition } from '../measures/trials';
-import { everything, shownFields } from '../sharing/reader-rule';
+import { everything, shownFields } from '../sharing/visibility-rule';
 import { capitalised, counted, figure, numberWord, percent } from '../words/counting';
 import { groupEntries } from './groups';
 import { asSeenBy, outcomeSaid, outcomeSentence } from './report';
@@ -90,7 +90,7 @@ describe('what a form sends', () => {
     outcome: { data: { trials: ['independent'] }, reason: null },
     note: '',
   };
-  const session = { on: '2026-11-24', time: '09:30', observerId: entry.id, settingId: null, entries: [entry] };
+  const session = { on: '2026-11-24', time: '09:30', observerId: entry.id, locationId: null, entries: [entry] };
   const problem = (changes: object) => sessionInput.safeParse({ ...session, ...changes }).error?.issues[0]?.message;
 
   it('is taken when it is whole', () => expect(sessionInput.safeParse(session).success).toBe(true));

@@ -1,9 +1,9 @@
 import { dateSeenFrom, type IsoDate } from '../calendar/iso-date';
-import type { SaidNote } from '../entries/incidents/incident-sentence';
+import type { SaidIncident } from '../entries/incidents/incident-sentence';
 import type { Outcome } from '../entries/observation';
 import { type MeasureDefinition, measureOf } from '../measures/measure';
 import { noScoreWords } from '../measures/score';
-import { everything, type Shows } from '../sharing/reader-rule';
+import { everything, type Shows } from '../sharing/visibility-rule';
 
 /** An entry with what a reader may be shown of it. */
 export interface ReportEntry {
@@ -55,7 +55,7 @@ export function outcomeSaid(measure: MeasureDefinition, outcome: Outcome, shows:
 }
 
 /** An ABC note without what its reader is not shown. */
-export function noteAsSeenBy(note: SaidNote, shows: Shows): SaidNote {
+export function incidentAsSeenBy(note: SaidIncident, shows: Shows): SaidIncident {
   return {
     ...note,
     functions: shows.has('function') ? note.functions : [],

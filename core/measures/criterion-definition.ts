@@ -18,7 +18,7 @@ export const criterionDefinition = z
     ]),
     /** Points that weigh less (fewer chances, fewer minutes watched …) are passed over: neither for nor against. */
     minimumOpportunities: z.number().int().min(1).max(100).default(1),
-    distinctSettings: z.number().int().min(1).max(10).default(1),
+    distinctLocations: z.number().int().min(1).max(10).default(1),
     distinctObservers: z.number().int().min(1).max(10).default(1),
   })
   .refine(({ rule }) => rule.kind === 'inARow' || rule.k <= rule.n, {
@@ -36,7 +36,7 @@ export function usualCriterion(comparison: Comparison, value: number): Criterion
     value,
     rule: { kind: 'ofLast', k: 3, n: 4 },
     minimumOpportunities: 1,
-    distinctSettings: 1,
+    distinctLocations: 1,
     distinctObservers: 1,
   };
 }

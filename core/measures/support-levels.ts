@@ -73,7 +73,7 @@ export function supportAllowed({ levels, mostSupport }: Support): string {
 }
 
 /** How often each key comes up. */
-export function tally(keys: Iterable<string>): Map<string, number> {
+export function levelCounts(keys: Iterable<string>): Map<string, number> {
   const counts = new Map<string, number>();
   for (const key of keys) counts.set(key, (counts.get(key) ?? 0) + 1);
   return counts;

@@ -8,11 +8,11 @@ import { noun } from './named';
 import { asCount, type BreakdownLine, type Score } from './score';
 import {
   checkSupport,
+  levelCounts,
   outcomeField,
   successLevels,
   supportAllowed,
   supportFields,
-  tally,
   unsupportedOutcomes,
   unsupportedWords,
 } from './support-levels';
@@ -89,7 +89,7 @@ export interface TrialsShare {
 }
 
 const countsOf = (data: TrialsData): ReadonlyMap<string, number> =>
-  'trials' in data ? tally(data.trials) : new Map(Object.entries(data.counts));
+  'trials' in data ? levelCounts(data.trials) : new Map(Object.entries(data.counts));
 
 function poolTrials(_: TrialsDefinition, sessions: readonly [TrialsData, ...TrialsData[]]): TrialsData {
   const trials: string[] = [];

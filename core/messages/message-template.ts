@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { MessageKind } from './message';
 
 /** What may be filled into the wording of a message. */
-export const wordingFields = {
+export const templateFields = {
   student: { about: 'the student’s short name', isChilds: true },
   goal: { about: 'number and name of the goal', isChilds: true },
   sentence: { about: 'what the entry says', isChilds: true },
@@ -17,18 +17,18 @@ export const wordingFields = {
   link: { about: 'the way in', isChilds: false },
   stop: { about: 'the link that stops these messages', isChilds: false },
 } as const;
-export type WordingField = keyof typeof wordingFields;
+export type TemplateField = keyof typeof templateFields;
 
-export interface Wording {
+export interface MessageTemplate {
   subject: string;
   body: string;
 }
 
 /** What fills the fields; null for what this entry or this reader does not have. */
-export type FieldValues = Partial<Record<WordingField, string | null>>;
+export type FieldValues = Partial<Record<TemplateField, string | null>>;
 
 const FIELD = /\{(\w+)\}/g;
-const isField = (name: string): name is WordingField => Object.hasOwn(wordingFields, name);
+const isField = (name: string): name is TemplateField => Object.hasOwn(templateFields, name);
 
 /** The fields that stand in a text, each once; also those that are none. */
 export function fieldsIn(text: string): string[] {
@@ -52,7 +52,7 @@ export function fillIn(text: string, values: FieldValues): string {
     .trim();
 }
 
-export interface WordingWarning {
+export interface TemplateWarning {
   field: 'subject' | 'body';
   text: string;
 }
@@ -63,13 +63,13 @@ export interface WordingWarning {
  *
  * @param values  of a real entry, for its reader
  */
-export function wordingWarnings({ subject, body }: Wording, values: FieldValues): WordingWarning[] {
-  const warnings: WordingWarning[] = [];
+export function templateWarnings({ subject, body }: MessageTemplate, values: FieldValues): TemplateWarning[] {
+  const warnings: TemplateWarning[] = [];
   for (const [field, text] of Object.entries({ subject, body }) as ['subject' | 'body', string][]) {
     for (const name of fieldsIn(text)) {
       if (!isField(name)) warnings.push({ field, text: `{${name}} is no field: it would be sent as it stands.` });
       else if (!values[name]) warnings.push({ field, text: `{${name}} would be empty here.` });
-      if (field === 'subject' && isField(name) && wordingFields[name].isChilds) {
+      if (field === 'subject' && isField(name) && templateFields[name].isChilds) {
         warnings.push({ field, text: `{${name}} would put this child’s data into the subject line.` });
       }
     }
@@ -86,7 +86,7 @@ const line = (what: string, longest: number) =>
     .min(1, { error: `Write the ${what}.` })
     .max(longest, { error: `Keep the ${what} to ${longest} characters.` });
 
-export const wordingInput = z.object({
+export const templateInput = z.object({
   // A line break would begin another header.
   subject: line('subject', 150).refine((text) => !/[\r\n]/.test(text), { error: 'A subject is one line.' }),
   body: line('body', 5000),
@@ -95,7 +95,7 @@ export const wordingInput = z.object({
 const closing = '\n\n{sender}, {school}\n\nNo more of these messages: {stop}';
 
 /** How messages are worded until the school words them: no child’s data in a subject line. */
-export const usualWordings: Record<MessageKind, Wording> = {
+export const usualTemplates: Record<MessageKind, MessageTemplate> = {
   entry: {
     subject: 'A new entry in the report you follow',
     body: `Dear {reader},\n\nthis was written down for {student} on {day}:\n\n{goal}\n{sentence}\n{note}\n\nThe whole report: {link}${closing}`,

@@ -27,22 +27,22 @@ export type MessageState = (typeof messageStates)[number];
 export const stateWords: Record<MessageState, { label: string; about: string }> = {
   waiting: { label: 'Waiting', about: 'leaves shortly' },
   held: { label: 'Held for tomorrow', about: 'the daily limit is reached' },
-  sending: { label: 'On its way', about: 'handed to the carrier just now' },
-  sent: { label: 'Sent', about: 'the carrier has taken it' },
-  bounced: { label: 'Came back', about: 'the carrier would not take it' },
+  sending: { label: 'On its way', about: 'handed to the mail server just now' },
+  sent: { label: 'Sent', about: 'the mail server has taken it' },
+  bounced: { label: 'Came back', about: 'the mail server would not take it' },
   uncertain: { label: 'Perhaps sent', about: 'we stopped while it was being handed over' },
   stopped: { label: 'Not sent', about: 'it was stopped before it left' },
   failed: { label: 'Failed', about: 'we could not hand it over, however often we tried' },
 };
 
-/** How a reader by a way in is told. */
-export const toldInput = z
-  .object({ id: z.uuid(), email: emailField.optional(), told: z.enum(frequencies) })
-  .refine(({ email, told }) => told === 'byHand' || email, {
+/** How often a reader by a share link is told. */
+export const frequencyInput = z
+  .object({ id: z.uuid(), email: emailField.optional(), frequency: z.enum(frequencies) })
+  .refine(({ email, frequency }) => frequency === 'byHand' || email, {
     error: 'Without an address nothing can be sent.',
     path: ['email'],
   });
-export type ToldInput = z.infer<typeof toldInput>;
+export type FrequencyInput = z.infer<typeof frequencyInput>;
 
 /** A message written by hand. */
 export const letterInput = z.object({

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { messageKinds, retryAfter, toldInput } from './message';
-import { fieldsIn, fillIn, usualWordings, wordingFields, wordingInput, wordingWarnings } from './message-template';
+import { frequencyInput, messageKinds, retryAfter } from './message';
+import { fieldsIn, fillIn, templateFields, templateInput, templateWarnings, usualTemplates } from './message-template';
 
 const values = {
   student: 'Ada E.',
@@ -22,7 +22,7 @@ describe('the wording of a message', () => {
   });
 
   it('warns of what would be empty, of what is no field, and of a child’s data in the subject', () => {
-    const texts = wordingWarnings({ subject: 'New for {student}', body: '{note} {sentense}' }, values).map(
+    const texts = templateWarnings({ subject: 'New for {student}', body: '{note} {sentense}' }, values).map(
       ({ text }) => text,
     );
     expect(texts).toEqual([
@@ -35,15 +35,15 @@ describe('the wording of a message', () => {
 
   it('has by default no child’s data in any subject, and only fields that there are', () => {
     for (const kind of messageKinds) {
-      const { subject, body } = usualWordings[kind];
+      const { subject, body } = usualTemplates[kind];
       expect(fieldsIn(subject)).toEqual([]);
-      for (const field of fieldsIn(body)) expect(Object.keys(wordingFields)).toContain(field);
-      expect(wordingInput.safeParse(usualWordings[kind]).success).toBe(true);
+      for (const field of fieldsIn(body)) expect(Object.keys(templateFields)).toContain(field);
+      expect(templateInput.safeParse(usualTemplates[kind]).success).toBe(true);
     }
   });
 
   it('has one line of subject: a line break would begin another header', () => {
-    expect(wordingInput.safeParse({ subject: 'Hello\r\nBcc: x@y.z', body: 'x' }).success).toBe(false);
+    expect(templateInput.safeParse({ subject: 'Hello\r\nBcc: x@y.z', body: 'x' }).success).toBe(false);
   });
 });
 
@@ -54,11 +54,11 @@ describe('messages', () => {
 
   it('need an address, and one that can be one', () => {
     const told = (changes: object) =>
-      toldInput.safeParse({ id: '7f0f2c1e-5a0f-4d0c-8a43-111111111111', told: 'daily', ...changes }).error?.issues[0]
-        ?.message;
+      frequencyInput.safeParse({ id: '7f0f2c1e-5a0f-4d0c-8a43-111111111111', frequency: 'daily', ...changes }).error
+        ?.issues[0]?.message;
     expect(told({})).toBe('Without an address nothing can be sent.');
     expect(told({ email: 'ida@home' })).toBe('This does not look like an e-mail address.');
     expect(told({ email: ' ida@home.example ' })).toBeUndefined();
-    expect(told({ told: 'byHand' })).toBeUndefined();
+    expect(told({ frequency: 'byHand' })).toBeUndefined();
   });
 });

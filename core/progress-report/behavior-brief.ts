@@ -3,7 +3,7 @@ import type { IsoDate } from '../calendar/iso-date';
 import { countSchoolDays, type SchoolCalendar } from '../calendar/school-days';
 import { counted, rateFigure } from '../words/counting';
 
-interface BriefNote {
+interface BriefIncident {
   on: IsoDate;
   behaviors: readonly string[];
 }
@@ -22,7 +22,7 @@ interface Stretch {
  * @param since  the day of the first note or tally: before it nothing can be said
  */
 export function behaviorBrief(
-  notes: readonly BriefNote[],
+  notes: readonly BriefIncident[],
   period: Stretch,
   before: Stretch | null,
   { calendar, since, today }: { calendar: SchoolCalendar; since: IsoDate | null; today: IsoDate },
@@ -38,7 +38,7 @@ export function behaviorBrief(
   const daysBefore = before ? daysIn(before) : 0;
   const [now, then] = [within(period), before ? within(before) : []];
   const names = [...new Set(notes.flatMap(({ behaviors }) => behaviors))];
-  const times = (list: readonly BriefNote[], name: string) =>
+  const times = (list: readonly BriefIncident[], name: string) =>
     list.filter(({ behaviors }) => behaviors.includes(name)).length;
   return names
     .map((name) => ({ name, n: times(now, name), before: times(then, name) }))

@@ -4,10 +4,10 @@ import type { ObservedSession } from '../entries/observation';
 import type { GoalDefinition } from '../goals/goal';
 import { measureOf } from '../measures/measure';
 import { criterionSentence } from '../progress/criterion';
+import { decisionWords } from '../progress/decision-words';
 import { type GoalGraph, goalGraph } from '../progress/graph/goal-graph';
 import { progressOf } from '../progress/progress';
 import { trendOf } from '../progress/sentences';
-import { verdictWords } from '../progress/verdict-words';
 import { counted, percent } from '../words/counting';
 import type { RichText } from '../words/rich-text';
 
@@ -24,7 +24,7 @@ export interface GoalReport {
   target: string;
   /** “67% of the way from the baseline to the target”; null while the baseline or the present is unknown. */
   way: string | null;
-  verdict: { label: string; mark: string; sentence: string };
+  decision: { label: string; mark: string; sentence: string };
   /** “14 observations by 3 people, 9 of them in this period”. */
   evidence: string;
   /** Observations within the period. */
@@ -73,7 +73,7 @@ export function goalReport(
   const progress = progressOf(goal, known, { calendar, today: until });
   const measure = measureOf(goal.measure);
   const said = (value: number) => measure.said(goal.measure, value);
-  const { baseline, now, wayTravelled: way, verdict } = progress;
+  const { baseline, now, wayTravelled: way, decision } = progress;
   const inPeriod = known.filter(({ on }) => on >= period.from).length;
   const people = new Set(known.flatMap(({ observer }) => observer ?? [])).size;
   return {
@@ -86,7 +86,11 @@ export function goalReport(
     now: now === null ? null : said(now),
     target: `${said(goal.target)}, by ${longDate(goal.targetOn).replace(/^\w+, /, '')}`,
     way: way === null ? null : wayWords(way),
-    verdict: { label: verdictWords[verdict.is].label, mark: verdictWords[verdict.is].mark, sentence: verdict.reason },
+    decision: {
+      label: decisionWords[decision.is].label,
+      mark: decisionWords[decision.is].mark,
+      sentence: decision.reason,
+    },
     evidence: evidenceWords(known.length, people, inPeriod),
     inPeriod,
     graph: progress.points.length === 0 ? null : goalGraph(goal, progress, trendOf(progress), [], until),

@@ -1,7 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { calendar, goalOf, session } from '~/tests/examples/series';
-import { issueWords, progressPaper, progressReportFor, progressRows } from '../documents/progress-report-document';
-import { shownFields } from '../sharing/reader-rule';
+import {
+  issueWords,
+  progressReportDocument,
+  progressReportFor,
+  progressRows,
+} from '../documents/progress-report-document';
+import { shownFields } from '../sharing/visibility-rule';
 import { noWords, type RichText } from '../words/rich-text';
 import { behaviorBrief } from './behavior-brief';
 import { goalReport, missingIn, type ProgressReport } from './content';
@@ -89,7 +94,7 @@ describe('a progress report as a paper', () => {
     type: 'doc',
     content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],
   });
-  const textOf = (paper: ReturnType<typeof progressPaper>) => JSON.stringify(paper.blocks);
+  const textOf = (paper: ReturnType<typeof progressReportDocument>) => JSON.stringify(paper.blocks);
 
   it('is numbered and dated when it is issued, and says what it replaces', () => {
     expect(issueWords(null)).toBe('Draft: not issued');
@@ -98,25 +103,25 @@ describe('a progress report as a paper', () => {
   });
 
   it('names its one student and its period at the head of each page', () => {
-    expect(progressPaper(whole(), null).head).toBe(
+    expect(progressReportDocument(whole(), null).head).toBe(
       'Ada E. · progress report · Quarter 1, Sep 8 – Oct 30, 2026 · Test School',
     );
   });
 
   it('holds own words only where there are any, and ends with signatures', () => {
-    const paper = progressPaper(whole({ words: words('For the whole') }), null);
+    const paper = progressReportDocument(whole({ words: words('For the whole') }), null);
     expect(paper.blocks.filter(({ kind }) => kind === 'rich')).toHaveLength(1);
     expect(textOf(paper)).toContain('For the whole');
     expect(paper.blocks.at(-1)).toMatchObject({
       kind: 'signatures',
       names: ['Case manager', 'Parent or guardian', 'Student'],
     });
-    expect(progressPaper(whole(), null).blocks.some(({ kind }) => kind === 'rich')).toBe(false);
+    expect(progressReportDocument(whole(), null).blocks.some(({ kind }) => kind === 'rich')).toBe(false);
   });
 
   it('shows behavior to readers who are shown ABC notes', () => {
     const seen = (fields: Parameters<typeof shownFields>[0]) =>
-      textOf(progressPaper(progressReportFor(whole(), shownFields(fields)), null)).includes('Leaves: noted');
+      textOf(progressReportDocument(progressReportFor(whole(), shownFields(fields)), null)).includes('Leaves: noted');
     expect([seen(['numbers', 'abc']), seen(['numbers'])]).toEqual([true, false]);
   });
 

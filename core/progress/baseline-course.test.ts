@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { point } from '~/tests/examples/series';
 import { dayNumber } from '../calendar/iso-date';
-import { baselineOf, nowOf, wayTravelled } from './baseline';
-import { type Course, courseAt, courseOf } from './course';
+import { type AimLine, aimLineAt, aimLineOf } from './aim-line';
+import { baselineOf, nowOf, progressToTarget } from './baseline';
 
 describe('baseline', () => {
   const inBaseline = (on: string, value: number) => point(on, value, { isBaseline: true });
@@ -27,26 +27,26 @@ describe('now and the way travelled', () => {
   });
 
   it('is signed, goes beyond 1, works downwards and is undefined without a way', () => {
-    expect(wayTravelled(20, 50, 80)).toBe(0.5);
-    expect(wayTravelled(8, 5, 2)).toBe(0.5);
-    expect(wayTravelled(20, 10, 80)).toBeCloseTo(-1 / 6, 12);
-    expect(wayTravelled(20, 95, 80)).toBe(1.25);
-    expect(wayTravelled(80, 90, 80)).toBeNull();
+    expect(progressToTarget(20, 50, 80)).toBe(0.5);
+    expect(progressToTarget(8, 5, 2)).toBe(0.5);
+    expect(progressToTarget(20, 10, 80)).toBeCloseTo(-1 / 6, 12);
+    expect(progressToTarget(20, 95, 80)).toBe(1.25);
+    expect(progressToTarget(80, 90, 80)).toBeNull();
   });
 });
 
 describe('course', () => {
-  const course = courseOf({ on: '2026-09-01', value: 20 }, { on: '2026-09-11', value: 70 }) as Course;
+  const course = aimLineOf({ on: '2026-09-01', value: 20 }, { on: '2026-09-11', value: 70 }) as AimLine;
 
   it('runs straight from baseline to target and stays there', () => {
-    expect(courseAt(course, dayNumber('2026-09-01'))).toBe(20);
-    expect(courseAt(course, dayNumber('2026-09-03'))).toBe(30);
-    expect(courseAt(course, dayNumber('2026-09-11'))).toBe(70);
-    expect(courseAt(course, dayNumber('2026-12-01'))).toBe(70);
+    expect(aimLineAt(course, dayNumber('2026-09-01'))).toBe(20);
+    expect(aimLineAt(course, dayNumber('2026-09-03'))).toBe(30);
+    expect(aimLineAt(course, dayNumber('2026-09-11'))).toBe(70);
+    expect(aimLineAt(course, dayNumber('2026-12-01'))).toBe(70);
     expect(course.slopePerWeek).toBeCloseTo(35, 9);
   });
 
   it('is not there when the target date does not lie ahead', () => {
-    expect(courseOf({ on: '2026-09-11', value: 20 }, { on: '2026-09-11', value: 70 })).toBeNull();
+    expect(aimLineOf({ on: '2026-09-11', value: 20 }, { on: '2026-09-11', value: 70 })).toBeNull();
   });
 });

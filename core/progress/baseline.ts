@@ -49,6 +49,6 @@ export function nowOf(points: readonly { value: number }[], { accumulates = fals
  * @returns null when target equals baseline
  * @example wayTravelled(8, 5, 2) // 0.5: from 8 down towards 2, now 5
  */
-export function wayTravelled(baseline: number, now: number, target: number): number | null {
+export function progressToTarget(baseline: number, now: number, target: number): number | null {
   return target === baseline ? null : (now - baseline) / (target - baseline);
 }

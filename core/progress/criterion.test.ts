@@ -53,7 +53,7 @@ describe('criterion', () => {
   });
 
   it('waits for enough settings and observers among the points that pass', () => {
-    const places = criterion({ rule: { kind: 'inARow', n: 2 }, distinctSettings: 2 });
+    const places = criterion({ rule: { kind: 'inARow', n: 2 }, distinctLocations: 2 });
     expect(criterionState(days(90, 90), places).metOn).toBeNull();
     const elsewhere = [...days(90, 90), point('2026-09-03', 90, { settings: ['garden'] })];
     expect(criterionState(elsewhere, places).metOn).toBe('2026-09-03');
@@ -69,7 +69,7 @@ describe('criterion', () => {
       comparison: 'atLeast',
       rule: { kind: 'inARow', n: 2 },
       minimumOpportunities: 5,
-      distinctSettings: 2,
+      distinctLocations: 2,
     };
     expect(criterionSentence(goalOf({ criterion: strict, pointPer: 'session' }))).toBe(
       'At least 90%, that is 9 of 10, in 2 sessions in a row, at least 5 chances each, in 2 places.',

@@ -32,7 +32,7 @@ function windowHolds(window: readonly CriterionPoint[], criterion: CriterionDefi
     rule.kind === 'ofLast' ? passing.length >= rule.k : window.length === rule.n && passing.length === rule.n;
   return (
     enough &&
-    varietyOf(passing, 'settings') >= (criterion.distinctSettings > 1 ? criterion.distinctSettings : 0) &&
+    varietyOf(passing, 'settings') >= (criterion.distinctLocations > 1 ? criterion.distinctLocations : 0) &&
     varietyOf(passing, 'observers') >= (criterion.distinctObservers > 1 ? criterion.distinctObservers : 0)
   );
 }
@@ -72,7 +72,7 @@ export function criterionState(points: readonly CriterionPoint[], criterion: Cri
  * @example “At least 80%, that is 5 of 6, in 3 of the last 4 days.”
  */
 export function criterionSentence(goal: Pick<GoalDefinition, 'criterion' | 'measure' | 'pointPer'>): string {
-  const { comparison, value, rule, minimumOpportunities, distinctSettings, distinctObservers } = goal.criterion;
+  const { comparison, value, rule, minimumOpportunities, distinctLocations, distinctObservers } = goal.criterion;
   const measure = measureOf(goal.measure);
   const inNumbers = measure.asCount(goal.measure, value, comparison);
   const count = inNumbers ? `, that is ${inNumbers},` : '';
@@ -83,7 +83,7 @@ export function criterionSentence(goal: Pick<GoalDefinition, 'criterion' | 'meas
       : `in ${rule.n} ${one}${rule.n === 1 ? '' : 's'} in a row`;
   const also = [
     minimumOpportunities > 1 ? `at least ${minimumOpportunities} ${measure.weightNoun(goal.measure).many} each` : '',
-    distinctSettings > 1 ? `in ${distinctSettings} places` : '',
+    distinctLocations > 1 ? `in ${distinctLocations} places` : '',
     distinctObservers > 1 ? `seen by ${distinctObservers} people` : '',
   ].filter(Boolean);
   const head = `${comparison === 'atLeast' ? 'At least' : 'At most'} ${measure.said(goal.measure, value)}${count} ${run}`;

@@ -4,20 +4,20 @@ import type { ObservedSession } from '../entries/observation';
 import { type Direction, directionOf, type GoalDefinition } from '../goals/goal';
 import type { CriterionDefinition } from '../measures/criterion-definition';
 import { measureOf } from '../measures/measure';
-import { type Baseline, baselineOf, nowOf, wayTravelled } from './baseline';
-import { type Course, courseOf } from './course';
+import { type AimLine, aimLineOf } from './aim-line';
+import { type Baseline, baselineOf, nowOf, progressToTarget } from './baseline';
 import { type CriterionState, criterionState } from './criterion';
+import { type Decision, decisionOf } from './decision';
 import { type SeriesPoint, seriesOf } from './series';
-import { type Verdict, verdictOf } from './verdict';
 
 export interface Judgement {
   baseline: Baseline | null;
   now: number | null;
   /** (now − baseline) / (target − baseline); null while either is unknown. */
   wayTravelled: number | null;
-  course: Course | null;
+  course: AimLine | null;
   criterion: CriterionState;
-  verdict: Verdict;
+  decision: Decision;
   /** The points that are held against the course, and of which a trend can be asked. */
   sinceCourse: SeriesPoint[];
 }
@@ -75,17 +75,18 @@ const NO_CRITERION: CriterionState = { metOn: null, lapses: [], passing: 0, need
 export function judge(points: readonly SeriesPoint[], aim: Aim, { calendar, today }: Today): Judgement {
   const baseline = baselineOf(aim, points);
   const now = nowOf(points, aim);
-  const course = baseline && aim.target && courseOf(baseline, aim.target);
+  const course = baseline && aim.target && aimLineOf(baseline, aim.target);
   const courseDay = baseline ? dayNumber(baseline.on) : Number.NEGATIVE_INFINITY;
   const sinceCourse = points.filter((point) => !point.isBaseline && point.day >= courseDay);
   const criterion = aim.criterion ? criterionState(sinceCourse, aim.criterion) : NO_CRITERION;
   return {
     baseline,
     now,
-    wayTravelled: baseline && aim.target && now !== null ? wayTravelled(baseline.value, now, aim.target.value) : null,
+    wayTravelled:
+      baseline && aim.target && now !== null ? progressToTarget(baseline.value, now, aim.target.value) : null,
     course,
     criterion,
-    verdict: verdictOf({ ...aim, baseline, criterion, points, sinceCourse, course, calendar, today }),
+    decision: decisionOf({ ...aim, baseline, criterion, points, sinceCourse, course, calendar, today }),
     sinceCourse,
   };
 }

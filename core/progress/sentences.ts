@@ -4,6 +4,7 @@ import { directionOf, type GoalDefinition } from '../goals/goal';
 import { measureOf } from '../measures/measure';
 import { wilsonInterval } from '../statistics/wilson';
 import { changeFigure, counted, figure, percent, signed } from '../words/counting';
+import { decisionWords } from './decision-words';
 import { comparePhases, type EnoughPoints, type NamedPhase } from './phases/phases';
 import type { Progress } from './progress';
 import { longGaps, phaseName, type SeriesPoint } from './series';
@@ -12,7 +13,6 @@ import { mannKendall } from './trend/mann-kendall';
 import { type TheilSenLine, theilSen } from './trend/theil-sen';
 import { LEAST_POINTS_FOR_TREND } from './trend/trend-line';
 import { type TrendRule, trendRule, trendRuleWords } from './trend-rule';
-import { verdictWords } from './verdict-words';
 
 export interface Said {
   title: string;
@@ -54,7 +54,7 @@ export function progressSentences(
   const value = (some: number) => measure.said(goal.measure, some);
   const told: Told = { goal, progress, trend, rule, value, change, today, calendar };
   const all: Sentence[] = [
-    verdictSaid,
+    decisionSaid,
     ruleSaid,
     nowSaid,
     trendSaid,
@@ -67,9 +67,9 @@ export function progressSentences(
   return all.flatMap((sentence) => sentence(told) ?? []);
 }
 
-const verdictSaid: Sentence = ({ progress: { verdict } }) => ({
-  title: verdictWords[verdict.is].label,
-  text: verdict.reason,
+const decisionSaid: Sentence = ({ progress: { decision } }) => ({
+  title: decisionWords[decision.is].label,
+  text: decision.reason,
 });
 
 const ruleSaid: Sentence = ({ rule }) =>

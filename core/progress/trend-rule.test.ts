@@ -2,14 +2,14 @@ import { describe, expect, it } from 'vitest';
 import { calendar, goalOf, session } from '~/tests/examples/series';
 import { addDays } from '../calendar/iso-date';
 import { signed } from '../words/counting';
-import { courseOf } from './course';
+import { aimLineOf } from './aim-line';
 import { progressOf } from './progress';
 import { progressSentences, trendOf } from './sentences';
 import { theilSen } from './trend/theil-sen';
 import { trendRule } from './trend-rule';
 
 // The course climbs 7 a week.
-const course = courseOf({ on: '2026-09-01', value: 10 }, { on: '2026-11-10', value: 80 });
+const course = aimLineOf({ on: '2026-09-01', value: 10 }, { on: '2026-11-10', value: 80 });
 const points = (perPoint: number, n: number, every = 3) =>
   Array.from({ length: n }, (_, i) => ({ day: every * i, value: 10 + perPoint * i }));
 const rule = (some: { day: number; value: number }[], direction: 'increase' | 'decrease' = 'increase') =>
@@ -49,7 +49,7 @@ describe('the trend rule (Deno & Mirkin 1977)', () => {
   });
 });
 
-describe('what the margin says beside the verdict', () => {
+describe('what the margin says beside the decision', () => {
   const goal = goalOf({
     baseline: { value: 20, on: '2026-09-01' },
     targetOn: '2026-12-10',

@@ -1,6 +1,6 @@
 import { type Direction, signOf } from '../goals/goal';
 import { counted, signed } from '../words/counting';
-import type { Course } from './course';
+import type { AimLine } from './aim-line';
 import type { TheilSenLine } from './trend/theil-sen';
 import type { DayValue } from './trend/trend-line';
 
@@ -35,7 +35,7 @@ export const trendRuleWords: Record<TrendRule['is'], string> = {
 export function trendRule(
   points: readonly DayValue[],
   trend: TheilSenLine | null,
-  course: Course | null,
+  course: AimLine | null,
   { direction, change }: { direction: Direction; change: string },
 ): TrendRule | null {
   if (!course) return null;

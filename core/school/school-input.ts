@@ -16,7 +16,7 @@ const dayPart = z.object({
   weekdays: z.array(z.coerce.number().int().min(1).max(7)).min(1, { error: 'Choose a weekday.' }),
   from: clockTimeField,
   to: clockTimeField,
-  settingId: z.uuid().nullable().default(null),
+  locationId: z.uuid().nullable().default(null),
 });
 export type DayPart = z.infer<typeof dayPart>;
 

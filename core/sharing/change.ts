@@ -3,8 +3,8 @@ import { isoDateField } from '../calendar/date-fields';
 import { longDate } from '../calendar/iso-date';
 import { grantedWords, roleWords } from '../students/roles';
 import { readerWords } from './reader-kind';
-import type { ReaderRule } from './reader-rule';
 import { frequencyWords } from './share-link';
+import type { VisibilityRule } from './visibility-rule';
 import { shownWords } from './who-can-see';
 
 /** What is written down when it changes: who may do and see what, what a school and its figures rest on, and who took these away. */
@@ -104,7 +104,7 @@ function asText(value: unknown, field: string): string | null {
   if (Array.isArray(value))
     return value.length === 0 ? 'none' : value.map((one) => asText(one, field) ?? '').join(', ');
   if (typeof value === 'object') {
-    if ('shows' in value) return ruleSaid(value as Omit<ReaderRule, 'kind'>);
+    if ('shows' in value) return ruleSaid(value as Omit<VisibilityRule, 'kind'>);
     const said = Object.entries(value).flatMap(([key, inside]) => (isId(key) ? [] : [asText(inside, key)]));
     return said.filter((text) => text !== null).join(' · ');
   }
@@ -112,7 +112,7 @@ function asText(value: unknown, field: string): string | null {
   return words[field]?.[text] ?? (isoDateField.safeParse(text).success ? longDate(text) : text);
 }
 
-const ruleSaid = ({ shows, layout, grouping, oldestFirst }: Omit<ReaderRule, 'kind'>) =>
+const ruleSaid = ({ shows, layout, grouping, oldestFirst }: Omit<VisibilityRule, 'kind'>) =>
   `${shownWords({ shows })}. As ${layout}, ${grouping === 'none' ? 'in one list' : `by ${grouping}`}, ${oldestFirst ? 'oldest' : 'newest'} first`;
 
 /** A change in one sentence’s length: “grade: 4 → 5; until: nothing → Jun 11”. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { answerable, type Comment, commentInput, commentsSeenBy, hidingInput, kindSaidBy, mayAnswer } from './comment';
+import { answerable, type Comment, canAnswer, commentInput, commentsSeenBy, hidingInput, kindSaidBy } from './comment';
 
 const said = (by: Comment['by'], changes: Partial<Comment> = {}): Comment => ({
   ...{
@@ -55,7 +55,7 @@ describe('what was said of an entry', () => {
 
   it('is a reflection when the student says it; specialists only read', () => {
     expect(all.map(({ kind }) => kind)).toEqual(['comment', 'comment', 'comment', 'reflection', 'comment']);
-    expect(['team', 'family', 'student', 'specialist'].map((kind) => mayAnswer(kind as never))).toEqual([
+    expect(['team', 'family', 'student', 'specialist'].map((kind) => canAnswer(kind as never))).toEqual([
       true,
       true,
       true,

@@ -58,7 +58,7 @@ export function answerable(comments: readonly Comment[]): { id: string; name: st
 }
 
 /** Who may add something: specialists from outside read only. */
-export const mayAnswer = (kind: ReaderKind): boolean => kind !== 'specialist';
+export const canAnswer = (kind: ReaderKind): boolean => kind !== 'specialist';
 
 /** What somebody adds is: the student’s words are a reflection. */
 export const kindSaidBy = (kind: ReaderKind): Comment['kind'] => (kind === 'student' ? 'reflection' : 'comment');

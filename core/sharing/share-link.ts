@@ -20,7 +20,7 @@ export const usualPurposes: Record<OutsideKind, string> = {
 };
 
 /** What it takes to make a way in. What it shows is said by the rule for its kind of reader. */
-export const wayInInput = z.object({
+export const shareLinkInput = z.object({
   id: z.uuid(),
   readerName: z
     .string({ error: 'Say who will read.' })
@@ -39,7 +39,7 @@ export const wayInInput = z.object({
     .max(60, { error: 'Keep the passcode to 60 characters.' })
     .optional(),
 });
-export type WayInInput = z.infer<typeof wayInInput>;
+export type ShareLinkInput = z.infer<typeof shareLinkInput>;
 
 /** Wrong passcodes before a way in is locked, and the case manager told. */
 export const LOCKS_AFTER = 8;

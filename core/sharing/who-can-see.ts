@@ -1,12 +1,12 @@
 import { type IsoDate, longDate } from '../calendar/iso-date';
 import { listed } from '../words/counting';
 import { type OutsideKind, readerWords } from './reader-kind';
-import { fieldWords, type ReaderRule, reportFields, shownFields } from './reader-rule';
+import { fieldWords, reportFields, shownFields, type VisibilityRule } from './visibility-rule';
 
 const small = (label: string) => label.charAt(0).toLowerCase() + label.slice(1);
 
 /** What a rule shows and what it does not, in words: “numbers and breakdown, but no note, observer …”. */
-export function shownWords({ shows }: Pick<ReaderRule, 'shows'>): string {
+export function shownWords({ shows }: Pick<VisibilityRule, 'shows'>): string {
   const shown = shownFields(shows);
   const words = (isShown: boolean) =>
     reportFields.filter((field) => shown.has(field) === isShown).map((field) => small(fieldWords[field].label));
@@ -29,13 +29,13 @@ interface MemberWords {
  *
  * @param teamRule  what the report shows to members who only read
  */
-export function memberSentence({ role, may, seesAll, until }: MemberWords, teamRule: ReaderRule): string {
+export function memberSentence({ role, may, seesAll, until }: MemberWords, teamRule: VisibilityRule): string {
   const sees = seesAll ? 'sees all goals, entries and notes' : `reads the report: ${shownWords(teamRule)}`;
   const does = may.length > 0 ? `, and may ${listed(may)}` : '';
   return `${role}: ${sees}${does}${until ? `; until ${longDate(until)}` : ''}.`;
 }
 
-interface WayInWords {
+interface ShareLinkWords {
   kind: OutsideKind;
   endsOn: IsoDate;
   hasPasscode: boolean;
@@ -43,7 +43,10 @@ interface WayInWords {
 }
 
 /** What somebody with a way in can see, in words. */
-export function wayInSentence({ kind, endsOn, hasPasscode, isLocked }: WayInWords, rule: ReaderRule): string {
+export function shareLinkSentence(
+  { kind, endsOn, hasPasscode, isLocked }: ShareLinkWords,
+  rule: VisibilityRule,
+): string {
   const passcode = hasPasscode ? ', with a passcode' : '';
   const locked = isLocked ? ' It is locked at the moment.' : '';
   return `${readerWords[kind].label}, by a link${passcode}, until ${longDate(endsOn)}: ${shownWords(rule)}.${locked}`;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { waitAfter, wayInInput } from '../sharing/share-link';
+import { shareLinkInput, waitAfter } from '../sharing/share-link';
 import { acceptanceInput, invitationInput, memberInput } from './team-input';
 
 const id = '7f0f2c1e-5a0f-4d0c-8a43-111111111111';
@@ -41,11 +41,11 @@ describe('what the forms about people send', () => {
 
   it('is a way in for a kind of reader, with a passcode that is not too short', () => {
     const way = { id, readerName: 'Aunt Ida', kind: 'family', endsOn: '2026-12-31' };
-    expect(wayInInput.parse(way)).toEqual(way);
-    expect(problems(wayInInput.safeParse({ ...way, passcode: '1234' }))).toEqual([
+    expect(shareLinkInput.parse(way)).toEqual(way);
+    expect(problems(shareLinkInput.safeParse({ ...way, passcode: '1234' }))).toEqual([
       ['passcode', 'A passcode has 6 characters or more.'],
     ]);
-    expect(problems(wayInInput.safeParse({ ...way, kind: 'team' }))).toEqual([
+    expect(problems(shareLinkInput.safeParse({ ...way, kind: 'team' }))).toEqual([
       ['kind', 'Choose what kind of reader this is.'],
     ]);
   });

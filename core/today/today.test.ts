@@ -10,14 +10,14 @@ const goal = (id: string, changes: Partial<PlannedGoal> = {}): PlannedGoal => ({
   startsOn: '2026-09-08',
   plannedGap: 2,
   lastOn: '2026-11-20',
-  settingIds: [],
+  locationIds: [],
   observerIds: [],
   ...changes,
 });
 const parts = [
-  { studentId: 'ada', part: 'Kitchen', from: '09:00', to: '10:00', settingId: 'kitchen' },
-  { studentId: 'ben', part: 'Kitchen', from: '09:00', to: '10:00', settingId: 'kitchen' },
-  { studentId: 'ada', part: 'Garden', from: '10:00', to: '11:00', settingId: 'garden' },
+  { studentId: 'ada', part: 'Kitchen', from: '09:00', to: '10:00', locationId: 'kitchen' },
+  { studentId: 'ben', part: 'Kitchen', from: '09:00', to: '10:00', locationId: 'kitchen' },
+  { studentId: 'ada', part: 'Garden', from: '10:00', to: '11:00', locationId: 'garden' },
 ];
 // 2026-11-24 is a Tuesday: after Friday the 20th two school days have come.
 const plan = (goals: PlannedGoal[], time = '09:30', on = '2026-11-24') =>
@@ -45,8 +45,8 @@ describe('what there is to observe today', () => {
   it('is what is due, in the parts that are on or to come, where the plan wants it', () => {
     const { parts: day, elsewhere } = plan([
       goal('anywhere'),
-      goal('garden', { settingIds: ['garden'] }),
-      goal('hall', { settingIds: ['hall'] }),
+      goal('garden', { locationIds: ['garden'] }),
+      goal('hall', { locationIds: ['hall'] }),
       goal('fresh', { lastOn: '2026-11-23' }),
       goal('ben', { studentId: 'ben' }),
     ]);

@@ -12,7 +12,7 @@ export interface PlannedGoal {
   /** The date of its newest entry, null when there is none. */
   lastOn: IsoDate | null;
   /** Anywhere and by anyone when empty. */
-  settingIds: readonly string[];
+  locationIds: readonly string[];
   observerIds: readonly string[];
 }
 
@@ -22,14 +22,14 @@ export interface StudentPart {
   part: string;
   from: string;
   to: string;
-  settingId: string | null;
+  locationId: string | null;
 }
 
 export interface PartOfDay {
   part: string;
   from: string;
   to: string;
-  settingId: string | null;
+  locationId: string | null;
   isNow: boolean;
   /** Who is in it, each with the goals that are due and may be observed there. */
   students: { studentId: string; due: string[] }[];
@@ -58,12 +58,12 @@ export function dayPlan(parts: readonly StudentPart[], goals: readonly PlannedGo
   const due = goals.filter((goal) => isDueFor(goal, { calendar, today: wall.on, personId }));
   const byPart = new Map<string, PartOfDay>();
   const placed = new Set<string>();
-  for (const { studentId, part, from, to, settingId } of parts) {
+  for (const { studentId, part, from, to, locationId } of parts) {
     if (to <= wall.time) continue;
-    const key = JSON.stringify([from, to, part, settingId]);
-    const known = byPart.get(key) ?? { part, from, to, settingId, isNow: from <= wall.time, students: [] };
+    const key = JSON.stringify([from, to, part, locationId]);
+    const known = byPart.get(key) ?? { part, from, to, locationId, isNow: from <= wall.time, students: [] };
     byPart.set(key, known);
-    const here = due.filter((goal) => goal.studentId === studentId && fits(goal, settingId)).map(({ id }) => id);
+    const here = due.filter((goal) => goal.studentId === studentId && fits(goal, locationId)).map(({ id }) => id);
     for (const id of here) placed.add(id);
     known.students.push({ studentId, due: here });
   }
@@ -77,5 +77,5 @@ export function dayPlan(parts: readonly StudentPart[], goals: readonly PlannedGo
   };
 }
 
-const fits = ({ settingIds }: PlannedGoal, settingId: string | null) =>
-  settingId === null || settingIds.length === 0 || settingIds.includes(settingId);
+const fits = ({ locationIds }: PlannedGoal, locationId: string | null) =>
+  locationId === null || locationIds.length === 0 || locationIds.includes(locationId);

@@ -60,7 +60,7 @@ describe('the analyse command', { timeout: 60_000 }, () => {
       { from: 'A', to: 'B', nap: 1, pnd: 1, tau: 1, tauU: 1, immediate: 20, enough: 'withReservations' },
     ]);
     expect(json.course.from).toEqual({ on: '2026-09-07', value: 20 });
-    expect(json.verdict).toMatchObject({ is: 'aboveCourse', reason: expect.stringContaining('(40, 45, 50, 60)') });
+    expect(json.decision).toMatchObject({ is: 'aboveCourse', reason: expect.stringContaining('(40, 45, 50, 60)') });
   });
 
   it('names line and column of what it cannot read, and exits with 1', () => {

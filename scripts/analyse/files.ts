@@ -3,7 +3,7 @@ import { type AbcRange, analyseAbc } from '~/core/analyse/analyse-abc';
 import { type AgreementRows, type agreementKinds, analyseAgreement } from '~/core/analyse/analyse-agreement';
 import { analyseSeries, type SeriesOptions, type SeriesRow } from '~/core/analyse/analyse-series';
 import { isoDateField } from '~/core/calendar/date-fields';
-import { type AbcNote, abcNote } from '~/core/entries/incidents/incident';
+import { type Incident, incidentDefinition } from '~/core/entries/incidents/incident';
 import { type Cell, Malformed, type Row, readTable } from './table';
 
 const numberText = z
@@ -32,7 +32,7 @@ const wallTimeText = z
     error: (issue) => `“${issue.input}” is not a date and time such as 2026-03-02T09:15.`,
   })
   .transform((text) => ({ on: text.slice(0, 10), time: text.slice(11, 16) }))
-  .pipe(abcNote.pick({ on: true, time: true }));
+  .pipe(incidentDefinition.pick({ on: true, time: true }));
 
 /** A cell held against its schema; where it fails, its line and column. */
 function read<T>(cell: Cell, schema: z.ZodType<T>): T {
@@ -73,7 +73,7 @@ const numberIn = (cell: Cell | undefined) => (cell && cell.text !== '' ? read(ce
 
 /** `at,behavior,antecedent,consequence` and what else a note may say; several in a cell are parted by `|`. */
 export function analyseAbcFile(text: string, range: AbcRange) {
-  const notes = readTable(text, ['at', 'behavior', 'antecedent', 'consequence']).map((row): AbcNote => {
+  const notes = readTable(text, ['at', 'behavior', 'antecedent', 'consequence']).map((row): Incident => {
     const behavior = cellOf(row, 'behavior');
     const behaviors = severalIn(behavior);
     if (behaviors.length === 0) throw new Malformed(behavior.line, behavior.column, 'behavior: Say which it was.');

@@ -4,7 +4,7 @@ import { analyseBehavior } from '~/core/behavior/analysis';
 import { addDays } from '~/core/calendar/iso-date';
 import { schoolDays } from '~/core/calendar/school-days';
 import { timetableDefinition } from '~/core/calendar/timetable';
-import { type AbcNote, abcNote } from '~/core/entries/incidents/incident';
+import { type Incident, incidentDefinition } from '~/core/entries/incidents/incident';
 import { leastSquares } from '~/core/progress/trend/least-squares';
 import { theilSen } from '~/core/progress/trend/theil-sen';
 
@@ -48,15 +48,15 @@ function manyPoints() {
   };
 }
 
-function manyNotes() {
+function manyIncidents() {
   const days = schoolDays('2025-09-01', '2026-06-12', { weekdays: [1, 2, 3, 4, 5], closures: [] });
   const pick = <T>(list: readonly T[], i: number) => list[i % list.length] as T;
   const names = (what: string, n: number) => Array.from({ length: n }, (_, i) => `${what} ${i + 1}`);
   const [antecedents, behaviors, consequences] = [names('Before', 9), names('Behavior', 5), names('After', 8)];
   const notes = Array.from(
     { length: 10_000 },
-    (_, i): AbcNote =>
-      abcNote.parse({
+    (_, i): Incident =>
+      incidentDefinition.parse({
         on: pick(days, i * 7),
         time: `${String(8 + (wave(i) % 7)).padStart(2, '0')}:${String(wave(i * 3) % 60).padStart(2, '0')}`,
         behaviors: [pick(behaviors, wave(i))],
@@ -99,6 +99,6 @@ export function measureCore() {
     tenMillionDivisions: bareWork(),
     series200PointsWhole: wholeSeries(),
     ...manyPoints(),
-    abc10000NotesWhole: manyNotes(),
+    abc10000NotesWhole: manyIncidents(),
   };
 }

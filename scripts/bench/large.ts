@@ -128,7 +128,7 @@ async function pagesOf(size: Size) {
     '/patterns',
     '/finder?find=kid',
     of,
-    `${of}/report`,
+    `${of}/individual-report`,
     `${of}/behavior`,
   ];
   const pages: Record<string, number> = {};

@@ -4,7 +4,7 @@ import { Agent, request } from 'node:http';
 import pg from 'pg';
 import { patternsAcross } from '~/core/behavior/patterns';
 import { schoolDays } from '~/core/calendar/school-days';
-import { notesAcross } from '~/server/behavior/behavior';
+import { incidentsAcross } from '~/server/behavior/behavior';
 import { connect } from '~/server/platform/db/database';
 import { migrate } from '~/server/platform/db/migrate';
 import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
@@ -132,7 +132,7 @@ async function saving() {
       outcome: { data: { trials: trials() }, reason: null },
       note: '',
     };
-    const when = { on: '2026-11-24', time: '09:30', observerId: school.manager, settingId: school.kitchen };
+    const when = { on: '2026-11-24', time: '09:30', observerId: school.manager, locationId: school.kitchen };
     const session = { ...when, entries: [entry] };
     const { status } = await ask(`${page}/sessions`, { body: JSON.stringify({ personId: school.manager, session }) });
     if (status !== 200) throw new Error(`Saving answered ${status}.`);
@@ -320,7 +320,7 @@ async function patterns(note: (student: string, i: number) => { id: string; stud
 }
 
 async function computePatterns({ students, from }: { students: string[]; from: string }) {
-  const notes = await notesAcross(db, students, { discreet: false });
+  const notes = await incidentsAcross(db, students, { discreet: false });
   const days = schoolDays(from, '2026-11-24', { weekdays: [1, 2, 3, 4, 5], closures: [] });
   return patternsAcross(notes, days, { recentDays: 20 });
 }
@@ -335,7 +335,7 @@ async function tableSave() {
       ...{ id: randomUUID(), on: '2026-11-20', time: '09:30', note: '' },
       outcome: { data: { trials: trials() }, reason: null },
     }));
-    const body = JSON.stringify({ goalVersion: 1, observerId: school.manager, settingId: school.kitchen, rows });
+    const body = JSON.stringify({ goalVersion: 1, observerId: school.manager, locationId: school.kitchen, rows });
     const save = async () => {
       const { status } = await ask(`${page}/goals/${school.goal}/table.data`, { body });
       if (status >= 400) throw new Error(`The table answered ${status}.`);
@@ -383,7 +383,7 @@ async function rowSecurity() {
         outcome: { data: { trials: trials() }, reason: null },
         note: '',
       };
-      const when = { on: '2026-11-24', time: '09:30', observerId: school.manager, settingId: school.kitchen };
+      const when = { on: '2026-11-24', time: '09:30', observerId: school.manager, locationId: school.kitchen };
       const body = JSON.stringify({ personId: school.manager, session: { ...when, entries: [entry] } });
       const { status } = await ask(`${page}/sessions`, { body, of });
       if (status !== 200) throw new Error(`Saving answered ${status}.`);

@@ -57,15 +57,15 @@ export async function measureReports(bench: Bench) {
   await db.raw('analyze');
   const of = `/students/${student}`;
   const times = { page: [] as number[], readsNothing: [] as number[] };
-  for (let i = 0; i < 40; i++) for (const path of [`${of}/report`, '/account']) await get(path)();
+  for (let i = 0; i < 40; i++) for (const path of [`${of}/individual-report`, '/account']) await get(path)();
   for (let i = 0; i < 60; i++) {
-    times.page.push(await milliseconds(get(`${of}/report`)));
+    times.page.push(await milliseconds(get(`${of}/individual-report`)));
     times.readsNothing.push(await milliseconds(get('/account')));
   }
   // Once before, so that what makes papers is loaded.
-  await get(`${of}/progress/2026-12-04/as/pdf`)();
-  const pdf = await milliseconds(get(`${of}/progress/2026-12-04/as/pdf`));
-  const runningPdf = await milliseconds(get(`${of}/report/as/pdf`));
+  await get(`${of}/progress-report/2026-12-04/as/pdf`)();
+  const pdf = await milliseconds(get(`${of}/progress-report/2026-12-04/as/pdf`));
+  const runningPdf = await milliseconds(get(`${of}/individual-report/as/pdf`));
   const page = {
     entries: ENTRIES,
     medianMs: round(median(times.page)),
@@ -106,8 +106,8 @@ async function inTheBackground(
     ...{ created_by: manager, created_at: madeAt },
   });
   const port = String(await freePort());
-  const env = { DATABASE_URL: databaseUrl, CARRIER_PORT: port, CLOCK: '2026-11-24T15:30:00-05:00' };
-  const beside = [await start('carrier/main.ts', env), await start('server/worker/main.ts', env)];
+  const env = { DATABASE_URL: databaseUrl, TEST_MAIL_PORT: port, CLOCK: '2026-11-24T15:30:00-05:00' };
+  const beside = [await start('test-mail/main.ts', env), await start('server/worker/main.ts', env)];
   const worker = beside[1]?.pid ?? 0;
   try {
     const letters = Array.from({ length: MESSAGES }, (_, i) => ({

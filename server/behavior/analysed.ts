@@ -1,16 +1,16 @@
 import { LRUCache } from 'lru-cache';
-import type { AbcNote } from '~/core/entries/incidents/incident';
+import type { Incident } from '~/core/entries/incidents/incident';
 import { type Naming, uniqueNames } from '../entries/incidents/incidents';
 import type { Database } from '../platform/db/database';
 
 /** A note as the computation sees it, and which one it is. */
-export interface AnalysedNote extends AbcNote {
+export interface AnalysedIncident extends Incident {
   id: string;
 }
 
 interface Read {
   stamp: string;
-  notes: AnalysedNote[];
+  notes: AnalysedIncident[];
 }
 
 /** Notes that were read before, by student and what their choices were called: reading thousands takes longer than using them. */
@@ -22,18 +22,19 @@ const read = new LRUCache<string, Read>({ maxSize: 150_000, sizeCalculation: ({ 
  *
  * @param namings  by student
  */
-export async function analysedNotes(
+export async function analysedIncidents(
   db: Database,
   namings: ReadonlyMap<string, Naming>,
-): Promise<Map<string, AnalysedNote[]>> {
+): Promise<Map<string, AnalysedIncident[]>> {
   const stamps = await stampsOf(db, [...namings.keys()]);
   const keys = new Map([...stamps.keys()].map((id) => [id, keyOf(id, namings.get(id) as Naming)]));
   const stale = [...stamps].filter(([id, stamp]) => read.get(keys.get(id) as string)?.stamp !== stamp);
-  const fresh = await readNotes(db, new Map(stale.map(([id]) => [id, namings.get(id) as Naming])));
-  const found = new Map<string, AnalysedNote[]>();
+  const fresh = await readIncidents(db, new Map(stale.map(([id]) => [id, namings.get(id) as Naming])));
+  const found = new Map<string, AnalysedIncident[]>();
   for (const [id, stamp] of stamps) {
     const key = keys.get(id) as string;
-    const notes = stale.length > 0 && fresh.has(id) ? (fresh.get(id) as AnalysedNote[]) : (read.get(key)?.notes ?? []);
+    const notes =
+      stale.length > 0 && fresh.has(id) ? (fresh.get(id) as AnalysedIncident[]) : (read.get(key)?.notes ?? []);
     read.set(key, { stamp, notes });
     found.set(id, notes);
   }
@@ -60,7 +61,10 @@ const keyOf = (studentId: string, { choices, steps }: Naming) =>
   `${studentId} ${JSON.stringify([...choices].map(([id, { name }]) => [id, name, steps.get(id)]))}`;
 
 /** Reads notes; each student’s come as one text, since thousands of rows cost more. */
-async function readNotes(db: Database, namings: ReadonlyMap<string, Naming>): Promise<Map<string, AnalysedNote[]>> {
+async function readIncidents(
+  db: Database,
+  namings: ReadonlyMap<string, Naming>,
+): Promise<Map<string, AnalysedIncident[]>> {
   if (namings.size === 0) return new Map();
   const found = await db
     .raw<{ rows: [string, string][] }>(
@@ -78,7 +82,7 @@ async function readNotes(db: Database, namings: ReadonlyMap<string, Naming>): Pr
       { ids: [...namings.keys()] },
     )
     .options({ rowMode: 'array' });
-  const notes = new Map<string, AnalysedNote[]>([...namings.keys()].map((id) => [id, []]));
+  const notes = new Map<string, AnalysedIncident[]>([...namings.keys()].map((id) => [id, []]));
   for (const [studentId, text] of found.rows) {
     const naming = namings.get(studentId) as Naming;
     const known = new Map<string, Named>();
@@ -99,7 +103,10 @@ async function readNotes(db: Database, namings: ReadonlyMap<string, Naming>): Pr
 }
 
 /** What a note names, in the words of its student. */
-type Named = Pick<AnalysedNote, 'behaviors' | 'antecedents' | 'consequences' | 'functions' | 'setting' | 'intensity'>;
+type Named = Pick<
+  AnalysedIncident,
+  'behaviors' | 'antecedents' | 'consequences' | 'functions' | 'setting' | 'intensity'
+>;
 
 /** Each choice is written as the first letter of its facet and its id. */
 function namedIn(named: string, naming: Naming): Named {
@@ -113,7 +120,7 @@ function namedIn(named: string, naming: Naming): Named {
   };
 }
 
-function analysed(fields: string[], namedBy: (named: string) => Named): AnalysedNote {
+function analysed(fields: string[], namedBy: (named: string) => Named): AnalysedIncident {
   const [id, on, time, observer, seconds, named] = fields as [string, string, string, string, string, string];
   return { id, on, time, observer, seconds: seconds === '' ? null : Number(seconds), ...namedBy(named) };
 }

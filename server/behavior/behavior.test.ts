@@ -1,29 +1,29 @@
 import { randomUUID } from 'node:crypto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { BehaviorRow } from '~/core/entries/incidents/choice';
-import type { NoteCorrection } from '~/core/entries/incidents/incident-input';
+import type { IncidentCorrection } from '~/core/entries/incidents/incident-input';
 import { emptied } from '~/tests/database/emptied';
-import { choices, follow, moment, noteInputOf } from '~/tests/database/followed';
+import { choices, follow, incidentInputOf, moment } from '~/tests/database/followed';
 import { freshDatabase } from '~/tests/database/fresh';
 import { actorOf, makeAdmin, now, type SmallSchool, schoolId, smallSchool, today } from '~/tests/database/small-school';
 import { choicesOf, earlierDefinitions } from '../entries/incidents/choices';
 import {
-  correctTally,
-  historyOfTally,
-  recordTallies,
-  talliesOf,
-  tallyOf,
-  tallyPairs,
-  withdrawTally,
+  correctCount,
+  countOf,
+  countPairs,
+  countsOf,
+  historyOfCount,
+  recordCounts,
+  withdrawCount,
 } from '../entries/incidents/counts';
-import { choicesSetUp, mergeChoices, offerChoice, saveChoices } from '../entries/incidents/edit-choices';
-import { historyOfNote, minutesNoted, newestNotes, noteOf } from '../entries/incidents/incidents';
-import { correctNote, endNote, recordNote, withdrawNote } from '../entries/incidents/record-incident';
+import { choicesInForm, mergeChoices, offerChoice, saveChoices } from '../entries/incidents/edit-choices';
+import { historyOfIncident, incidentOf, minutesOfIncidents, newestIncidents } from '../entries/incidents/incidents';
+import { correctIncident, endIncident, recordIncident, withdrawIncident } from '../entries/incidents/record-incident';
 import { behaviorEntries, newestEntries } from '../individual-report/entries-said';
 import { Conflict, Invalid, NotAllowed, NotFound } from '../platform/failures';
 import { studentTabs } from '../students/students';
 import { ownDayParts, plannedOn, saveOwnDayParts, timetablesOf } from '../students/timetable';
-import { behaviorOf, notesAcross } from './behavior';
+import { behaviorOf, incidentsAcross } from './behavior';
 import { addPhase, phasesOf, removePhase } from './phases';
 
 const fresh = freshDatabase();
@@ -31,9 +31,9 @@ let school: SmallSchool;
 let followed: Awaited<ReturnType<typeof follow>>;
 const manager = () => actorOf(school.manager);
 const aide = () => actorOf(school.aide);
-const record = (changes: Parameters<typeof noteInputOf>[2] = {}, who = manager()) => {
-  const input = noteInputOf(school, [followed.id('Leaves')], changes);
-  return recordNote(fresh.db, who, school.student, input, moment).then(() => input);
+const record = (changes: Parameters<typeof incidentInputOf>[2] = {}, who = manager()) => {
+  const input = incidentInputOf(school, [followed.id('Leaves')], changes);
+  return recordIncident(fresh.db, who, school.student, input, moment).then(() => input);
 };
 const seen = () => behaviorOf(fresh.db, school.student, { discreet: false });
 const fieldsOf = (failing: Promise<unknown>) =>
@@ -50,7 +50,7 @@ beforeEach(async () => {
 
 describe('choices', () => {
   it('are the case manager’s to set up, begun from the school’s lists with the school’s places', async () => {
-    await expect(choicesSetUp(fresh.db, aide(), school.student, randomUUID)).rejects.toThrow(NotFound);
+    await expect(choicesInForm(fresh.db, aide(), school.student, randomUUID)).rejects.toThrow(NotFound);
     await expect(saveChoices(fresh.db, actorOf(school.stranger), school.student, choices(school), now)).rejects.toThrow(
       NotFound,
     );
@@ -63,7 +63,7 @@ describe('choices', () => {
     await fresh
       .db('team_members')
       .insert({ student_id: other, person_id: school.manager, role: 'caseManager', from_date: '2026-09-01' });
-    const { isNew, input } = await choicesSetUp(fresh.db, manager(), other, randomUUID);
+    const { isNew, input } = await choicesInForm(fresh.db, manager(), other, randomUUID);
     expect([isNew, input.antecedent.map(({ name }) => name), input.setting.map(({ placeId }) => placeId)]).toEqual([
       true,
       ['Noise', 'Waiting'],
@@ -164,12 +164,12 @@ describe('choices', () => {
 describe('an ABC note', () => {
   it('is recorded once however often it is sent, and refused where the same id says something else', async () => {
     const note = await record({ others: [{ id: randomUUID(), kind: 'antecedent', name: 'A dog barked' }] });
-    await recordNote(fresh.db, manager(), school.student, note, moment);
-    expect(await newestNotes(fresh.db, [school.student])).toHaveLength(1);
+    await recordIncident(fresh.db, manager(), school.student, note, moment);
+    expect(await newestIncidents(fresh.db, [school.student])).toHaveLength(1);
     expect(
-      await fieldsOf(recordNote(fresh.db, manager(), school.student, { ...note, note: 'More' }, moment)),
+      await fieldsOf(recordIncident(fresh.db, manager(), school.student, { ...note, note: 'More' }, moment)),
     ).toHaveProperty('form');
-    await expect(recordNote(fresh.db, aide(), school.student, note, moment)).rejects.toThrow(NotFound);
+    await expect(recordIncident(fresh.db, aide(), school.student, note, moment)).rejects.toThrow(NotFound);
   });
 
   it('makes of what was typed a choice that is not offered; in another case or with spaces it is the one that is there', async () => {
@@ -195,12 +195,12 @@ describe('an ABC note', () => {
   it('is refused ahead of time, in the hour that the clock change leaves out, by a stranger, with foreign choices', async () => {
     expect(await fieldsOf(record({ time: '18:00' }))).toHaveProperty('time');
     const spring = { ...moment, wall: { on: '2027-03-15', time: '10:00' }, now: new Date('2027-03-15T14:00:00Z') };
-    const skipped = noteInputOf(school, [followed.id('Leaves')], { on: '2027-03-14', time: '02:30' });
-    expect(await fieldsOf(recordNote(fresh.db, manager(), school.student, skipped, spring))).toEqual({
+    const skipped = incidentInputOf(school, [followed.id('Leaves')], { on: '2027-03-14', time: '02:30' });
+    expect(await fieldsOf(recordIncident(fresh.db, manager(), school.student, skipped, spring))).toEqual({
       time: 'The clocks went forward that day: there was no 02:30. Choose a time after it.',
     });
-    const twice = noteInputOf(school, [followed.id('Leaves')], { on: '2026-11-01', time: '01:30' });
-    await recordNote(fresh.db, manager(), school.student, twice, moment);
+    const twice = incidentInputOf(school, [followed.id('Leaves')], { on: '2026-11-01', time: '01:30' });
+    await recordIncident(fresh.db, manager(), school.student, twice, moment);
     await expect(record({}, actorOf(school.stranger))).rejects.toThrow(NotFound);
     expect(await fieldsOf(record({ observerId: school.stranger }))).toHaveProperty('observerId');
     expect(await fieldsOf(record({ besideId: school.manager }))).toHaveProperty('besideId');
@@ -211,24 +211,24 @@ describe('an ABC note', () => {
   it('is corrected with its history, by whom it is, and once; withdrawn it is in no figure', async () => {
     const { id, ...note } = await record({ seconds: 60 });
     const ids = { studentId: school.student, noteId: id };
-    const correction: NoteCorrection = { ...note, seconds: 90, version: 1, why: 'Read the watch again.' };
-    await expect(correctNote(fresh.db, aide(), ids, correction, moment)).rejects.toThrow(NotAllowed);
-    await correctNote(fresh.db, manager(), ids, correction, moment);
-    await correctNote(fresh.db, manager(), ids, correction, moment);
-    await expect(correctNote(fresh.db, manager(), ids, { ...correction, seconds: 30 }, moment)).rejects.toThrow(
+    const correction: IncidentCorrection = { ...note, seconds: 90, version: 1, why: 'Read the watch again.' };
+    await expect(correctIncident(fresh.db, aide(), ids, correction, moment)).rejects.toThrow(NotAllowed);
+    await correctIncident(fresh.db, manager(), ids, correction, moment);
+    await correctIncident(fresh.db, manager(), ids, correction, moment);
+    await expect(correctIncident(fresh.db, manager(), ids, { ...correction, seconds: 30 }, moment)).rejects.toThrow(
       Conflict,
     );
-    expect(await noteOf(fresh.db, school.student, id)).toMatchObject({ seconds: 90, version: 2 });
-    expect((await historyOfNote(fresh.db, id)).map(({ seconds }) => seconds)).toEqual([60]);
+    expect(await incidentOf(fresh.db, school.student, id)).toMatchObject({ seconds: 90, version: 2 });
+    expect((await historyOfIncident(fresh.db, id)).map(({ seconds }) => seconds)).toEqual([60]);
     expect((await seen()).notes.map(({ seconds }) => seconds)).toEqual([90]);
     expect(await behaviorEntries(fresh.db, [school.student], { discreet: false })).toMatchObject([
       { kind: 'abcNote', title: 'Leaves', sentence: 'Leaves. It lasted 1 min 30 s.', isCorrected: true },
     ]);
-    await withdrawNote(fresh.db, manager(), ids, { version: 2, why: 'Another student.' }, now);
+    await withdrawIncident(fresh.db, manager(), ids, { version: 2, why: 'Another student.' }, now);
     expect((await seen()).notes).toEqual([]);
     expect(await behaviorEntries(fresh.db, [school.student], { discreet: false })).toEqual([]);
     await expect(fresh.db('entries').where({ id }).delete()).rejects.toThrow('not removed');
-    await expect(noteOf(fresh.db, school.student, randomUUID())).rejects.toThrow(NotFound);
+    await expect(incidentOf(fresh.db, school.student, randomUUID())).rejects.toThrow(NotFound);
   });
 
   it('that never ended has no length; anyone who may observe closes it, not before it began', async () => {
@@ -237,7 +237,7 @@ describe('an ABC note', () => {
     expect((await studentTabs(fresh.db, aide()))[0]?.going).toEqual([{ id, on: today, time: '09:50', version: 1 }]);
     expect((await seen()).notes[0]?.seconds).toBeNull();
     const end = (changes: object, when = moment) =>
-      endNote(fresh.db, aide(), ids, { version: 1, time: null, seconds: null, ...changes }, when);
+      endIncident(fresh.db, aide(), ids, { version: 1, time: null, seconds: null, ...changes }, when);
     expect(await fieldsOf(end({ time: '09:40' }))).toEqual({
       time: 'It began at 09:50: it cannot have ended before that.',
     });
@@ -245,10 +245,10 @@ describe('an ABC note', () => {
     const tomorrow = { ...moment, wall: { on: '2026-11-25', time: '09:00' } };
     expect(await fieldsOf(end({}, tomorrow))).toEqual({ time: 'It began on another day: say how long it lasted.' });
     await expect(
-      endNote(fresh.db, actorOf(school.stranger), ids, { version: 1, time: null, seconds: null }, moment),
+      endIncident(fresh.db, actorOf(school.stranger), ids, { version: 1, time: null, seconds: null }, moment),
     ).rejects.toThrow(NotFound);
     await end({});
-    expect(await noteOf(fresh.db, school.student, id)).toMatchObject({ isGoing: false, seconds: 600, version: 2 });
+    expect(await incidentOf(fresh.db, school.student, id)).toMatchObject({ isGoing: false, seconds: 600, version: 2 });
     await expect(end({ seconds: 60 })).rejects.toThrow(Conflict);
     expect((await studentTabs(fresh.db, aide()))[0]?.going).toEqual([]);
   });
@@ -268,7 +268,7 @@ describe('an ABC note', () => {
     const entries = await behaviorEntries(fresh.db, [school.student], { discreet: true });
     expect(JSON.stringify(entries)).not.toMatch(/Leaves|Noise|loud/);
     expect(entries[0]?.title).toBe('L');
-    const [across] = await notesAcross(fresh.db, [school.student], { discreet: true });
+    const [across] = await incidentsAcross(fresh.db, [school.student], { discreet: true });
     expect(across?.notes[0]).toMatchObject({ behaviors: ['L'], antecedents: ['N'], intensity: 2 });
   });
 });
@@ -282,8 +282,8 @@ describe('a tally', () => {
   it('of none is a count and its time; sent twice it is one; corrected it keeps what it said', async () => {
     const [none, some] = [tally(), tally({ count: 3, minutes: 30 })];
     const both = { tallies: [none, some] };
-    await recordTallies(fresh.db, manager(), school.student, both, moment);
-    await recordTallies(fresh.db, manager(), school.student, both, moment);
+    await recordCounts(fresh.db, manager(), school.student, both, moment);
+    await recordCounts(fresh.db, manager(), school.student, both, moment);
     const of = await seen();
     expect(of.watched.map(({ count, minutes }) => [count, minutes]).sort()).toEqual([
       [0, 60],
@@ -292,19 +292,19 @@ describe('a tally', () => {
     expect(of.since).toBe(today);
     const ids = { studentId: school.student, tallyId: some.id };
     const { id: _, ...rest } = some;
-    await correctTally(fresh.db, manager(), ids, { ...rest, count: 4, version: 1, why: 'One more.' }, moment);
-    expect(await tallyOf(fresh.db, school.student, some.id)).toMatchObject({ count: 4, version: 2 });
-    expect((await historyOfTally(fresh.db, some.id)).map(({ count }) => count)).toEqual([3]);
-    await withdrawTally(fresh.db, manager(), ids, { version: 2, why: 'Another student.' }, now);
-    expect((await talliesOf(fresh.db, [school.student])).map(({ id }) => id)).toEqual([none.id]);
+    await correctCount(fresh.db, manager(), ids, { ...rest, count: 4, version: 1, why: 'One more.' }, moment);
+    expect(await countOf(fresh.db, school.student, some.id)).toMatchObject({ count: 4, version: 2 });
+    expect((await historyOfCount(fresh.db, some.id)).map(({ count }) => count)).toEqual([3]);
+    await withdrawCount(fresh.db, manager(), ids, { version: 2, why: 'Another student.' }, now);
+    expect((await countsOf(fresh.db, [school.student])).map(({ id }) => id)).toEqual([none.id]);
   });
 
   it('is all or nothing, and only of a behavior of the student', async () => {
     const wrong = { tallies: [tally(), tally({ behaviorId: followed.id('Noise') })] };
-    await expect(recordTallies(fresh.db, manager(), school.student, wrong, moment)).rejects.toThrow(NotFound);
-    expect(await talliesOf(fresh.db, [school.student])).toEqual([]);
+    await expect(recordCounts(fresh.db, manager(), school.student, wrong, moment)).rejects.toThrow(NotFound);
+    expect(await countsOf(fresh.db, [school.student])).toEqual([]);
     await expect(
-      recordTallies(fresh.db, actorOf(school.stranger), school.student, { tallies: [tally()] }, moment),
+      recordCounts(fresh.db, actorOf(school.stranger), school.student, { tallies: [tally()] }, moment),
     ).rejects.toThrow(NotFound);
   });
 });
@@ -333,7 +333,7 @@ describe('what changed, and the day', () => {
       location_id: school.kitchen,
     };
     await fresh.db('timetable_blocks').insert({ id: randomUUID(), ...schoolwide });
-    const own = { part: 'Speech', from: '09:30', to: '10:00', weekdays: [2], settingId: null };
+    const own = { part: 'Speech', from: '09:30', to: '10:00', weekdays: [2], locationId: null };
     await expect(saveOwnDayParts(fresh.db, aide(), school.student, { dayParts: [own] })).rejects.toThrow(NotFound);
     await saveOwnDayParts(fresh.db, manager(), school.student, { dayParts: [own] });
     expect((await plannedOn(fresh.db, [school.student], today)).map(({ part, from }) => [part, from])).toEqual([
@@ -357,7 +357,7 @@ describe('notes that were read before', () => {
     const renamed = followed.input.behavior.map((row) => (row.name === 'Leaves' ? { ...row, name: 'Walks off' } : row));
     await saveChoices(fresh.db, manager(), school.student, { ...followed.input, behavior: renamed }, now);
     expect((await seen()).notes[0]?.behaviors).toEqual(['Walks off']);
-    await withdrawNote(
+    await withdrawIncident(
       fresh.db,
       manager(),
       { studentId: school.student, noteId: id },
@@ -378,15 +378,15 @@ describe('two observers', () => {
   it('of the same stretch are a pair of tallies, of which the first counts', async () => {
     const [first, second] = [tally(school.manager), tally(school.aide, { count: 3 })];
     const later = tally(school.aide, { time: '09:30' });
-    await recordTallies(fresh.db, manager(), school.student, { tallies: [first] }, moment);
-    await recordTallies(
+    await recordCounts(fresh.db, manager(), school.student, { tallies: [first] }, moment);
+    await recordCounts(
       fresh.db,
       aide(),
       school.student,
       { besideId: school.manager, tallies: [second, later] },
       moment,
     );
-    const pairs = tallyPairs(await talliesOf(fresh.db, [school.student]));
+    const pairs = countPairs(await countsOf(fresh.db, [school.student]));
     expect(pairs.map((pair) => [pair.first.id, pair.second.id])).toEqual([[first.id, second.id]]);
     expect((await seen()).watched.map(({ count }) => count)).toEqual([2]);
   });
@@ -402,10 +402,10 @@ describe('two observers', () => {
       { from: followed.id('Shouts'), into: followed.id('Leaves') },
       now,
     );
-    const [notes, { naming }] = [await newestNotes(fresh.db, [school.student], { on: today }), await seen()];
+    const [notes, { naming }] = [await newestIncidents(fresh.db, [school.student], { on: today }), await seen()];
     const noted = (observerId: string) =>
-      minutesNoted(notes, naming, { observerId, behaviorId: followed.id('Leaves') }).sort();
+      minutesOfIncidents(notes, naming, { observerId, behaviorId: followed.id('Leaves') }).sort();
     expect([noted(school.manager), noted(school.aide), noted(school.stranger)]).toEqual([[550, 560], [552], []]);
-    expect(await newestNotes(fresh.db, [school.student], { on: '2026-11-23' })).toEqual([]);
+    expect(await newestIncidents(fresh.db, [school.student], { on: '2026-11-23' })).toEqual([]);
   });
 });

@@ -1,16 +1,16 @@
-import type { StudentNotes } from '~/core/behavior/patterns';
+import type { StudentIncidents } from '~/core/behavior/patterns';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { Timetable } from '~/core/calendar/timetable';
 import type { Choice } from '~/core/entries/incidents/choice';
 import type { WatchedStretch } from '~/core/entries/incidents/incident';
 import { discreetChoices } from '~/core/goals/discreet';
 import { choicesOf, choicesOfAll } from '../entries/incidents/choices';
-import { type Tally, talliesOf, watchedStretches } from '../entries/incidents/counts';
+import { type BehaviorCount, countsOf, watchedStretches } from '../entries/incidents/counts';
 import { type Naming, namingOf } from '../entries/incidents/incidents';
 import { peopleById } from '../people/people';
 import type { Database } from '../platform/db/database';
 import { timetablesOf } from '../students/timetable';
-import { type AnalysedNote, analysedNotes } from './analysed';
+import { type AnalysedIncident, analysedIncidents } from './analysed';
 import { phasesOf, type StoredPhase } from './phases';
 
 /** All that a student’s behavior is seen from. */
@@ -18,9 +18,9 @@ export interface StudentBehavior {
   choices: Choice[];
   naming: Naming;
   /** Oldest first; without second observers’. */
-  notes: AnalysedNote[];
+  notes: AnalysedIncident[];
   /** Newest first; second observers’ too. */
-  tallies: Tally[];
+  tallies: BehaviorCount[];
   watched: WatchedStretch[];
   timetable: Timetable;
   phases: StoredPhase[];
@@ -44,8 +44,8 @@ export async function behaviorOf(
   const choices = discreet ? discreetChoices(stored) : stored;
   const naming = namingOf(choices);
   const [notes, tallies, timetables, phases, people] = await Promise.all([
-    analysedNotes(db, new Map([[studentId, naming]])).then((found) => found.get(studentId) ?? []),
-    talliesOf(db, [studentId]),
+    analysedIncidents(db, new Map([[studentId, naming]])).then((found) => found.get(studentId) ?? []),
+    countsOf(db, [studentId]),
     timetablesOf(db, [studentId]),
     phasesOf(db, studentId),
     peopleById(db),
@@ -57,7 +57,7 @@ export async function behaviorOf(
     notes,
     tallies,
     watched: watchedStretches(tallies, naming),
-    timetable: withSettingNames(timetables.get(studentId) ?? [], choices),
+    timetable: withLocationNames(timetables.get(studentId) ?? [], choices),
     phases,
     people,
     since,
@@ -67,22 +67,22 @@ export async function behaviorOf(
 /**
  * The notes of those of several students whose behavior is followed, with their timetables. Ask `studentsOf` first.
  */
-export async function notesAcross(
+export async function incidentsAcross(
   db: Database,
   studentIds: readonly string[],
   { discreet }: { discreet: boolean },
-): Promise<StudentNotes[]> {
+): Promise<StudentIncidents[]> {
   const [all, timetables] = await Promise.all([choicesOfAll(db, studentIds), timetablesOf(db, studentIds)]);
   const followed = studentIds.filter((id) => (all.get(id)?.length ?? 0) > 0);
   const namings = new Map(
     [...all].map(([id, choices]) => [id, namingOf(discreet ? discreetChoices(choices) : choices)]),
   );
-  const notes = await analysedNotes(db, namings);
+  const notes = await analysedIncidents(db, namings);
   return followed.map((id) => ({ id, notes: notes.get(id) ?? [], timetable: timetables.get(id) ?? [] }));
 }
 
 /** A timetable whose places are called as the notes call them. */
-function withSettingNames(timetable: Timetable, choices: readonly Choice[]): Timetable {
+function withLocationNames(timetable: Timetable, choices: readonly Choice[]): Timetable {
   const names = new Map(
     choices.flatMap(({ placeId, name, mergedInto }) => (placeId && !mergedInto ? [[placeId, name] as const] : [])),
   );

@@ -3,7 +3,7 @@ import type { PhaseInput } from '~/core/entries/incidents/incident-input';
 import type { Database } from '../platform/db/database';
 import { Invalid, NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
-import { studentFor } from '../students/students';
+import { requireStudent } from '../students/students';
 
 export interface StoredPhase {
   id: string;
@@ -29,7 +29,7 @@ export async function phasesOf(db: Database, studentId: string): Promise<StoredP
  */
 export async function addPhase(db: Database, actor: Actor, studentId: string, input: PhaseInput): Promise<void> {
   await db.transaction(async (trx) => {
-    await studentFor(trx, actor, studentId, 'setUp');
+    await requireStudent(trx, actor, studentId, 'setUp');
     const { id, behaviorId, label, startsOn } = input;
     if (behaviorId !== null) {
       const known = await trx('behavior_targets').where({ id: behaviorId, student_id: studentId }).first('id');
@@ -60,7 +60,7 @@ export async function addPhase(db: Database, actor: Actor, studentId: string, in
  * @throws NotFound
  */
 export async function removePhase(db: Database, actor: Actor, studentId: string, id: string, now: Date): Promise<void> {
-  await studentFor(db, actor, studentId, 'setUp');
+  await requireStudent(db, actor, studentId, 'setUp');
   const found = await db('behavior_phases').where({ id, student_id: studentId }).first('id');
   if (!found) throw new NotFound('No such change.');
   await db('behavior_phases').where({ id }).whereNull('removed_at').update({ removed_at: now });

@@ -1,13 +1,13 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { stretchWords } from '~/core/individual-report/report';
 import { retryAfter } from '~/core/messages/message';
-import type { Arrangement } from '~/core/sharing/reader-rule';
+import type { Arrangement } from '~/core/sharing/visibility-rule';
 import type { Database } from '../platform/db/database';
 import { Invalid, NotFound, nullIf } from '../platform/failures';
 import type { Actor } from '../school/school';
-import { recordReading } from '../sharing/access-log';
-import { type Student, studentFor, studentsOf } from '../students/students';
-import { joinPdfs, paperPdf } from './pdf';
+import { recordAccess } from '../sharing/access-log';
+import { requireStudent, type Student, studentsOf } from '../students/students';
+import { documentPdf, joinPdfs } from './pdf';
 
 /** The papers of several students in one file. */
 export interface Batch {
@@ -57,7 +57,7 @@ export async function askForBatch(db: Database, actor: Actor, wanted: BatchWante
   const members = all.filter(({ groups }) => wanted.group === null || groups.includes(wanted.group));
   const students: Student[] = [];
   for (const student of members) {
-    const mine = await nullIf(NotFound, studentFor(db, actor, student.id, 'share'));
+    const mine = await nullIf(NotFound, requireStudent(db, actor, student.id, 'share'));
     if (mine) students.push(mine);
   }
   if (students.length === 0) throw new Invalid({ group: 'There is nobody in this group whose report you share.' });
@@ -135,7 +135,7 @@ export async function batchFile(db: Database, actor: Actor, id: string, now: Dat
   const leftOut: string[] = [];
   for (const [position, name] of (batch.students as string[]).entries()) {
     const { student_id, pdf = null } = byPosition.get(position) ?? {};
-    const isTheirs = student_id && pdf && (await nullIf(NotFound, studentFor(db, actor, student_id, 'share')));
+    const isTheirs = student_id && pdf && (await nullIf(NotFound, requireStudent(db, actor, student_id, 'share')));
     if (!isTheirs) leftOut.push(name);
     else {
       papers.push(pdf);
@@ -149,14 +149,14 @@ export async function batchFile(db: Database, actor: Actor, id: string, now: Dat
     for (const studentId of handedOut) {
       const as = batch.students.length > 1 ? 'PDF of a group' : 'PDF';
       const reading = { studentId, what: `${readAs[batch.what as Batch['what']]} (${as})`, how: 'exported' as const };
-      await recordReading(trx, { personId: actor.personId }, reading, now);
+      await recordAccess(trx, { personId: actor.personId }, reading, now);
     }
   });
   return file;
 }
 
 const leftOutPage = (label: string, names: readonly string[]): Promise<Buffer> =>
-  paperPdf({
+  documentPdf({
     title: label,
     head: label,
     blocks: [

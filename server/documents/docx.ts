@@ -13,7 +13,7 @@ import {
   WidthType,
 } from 'docx';
 import sharp from 'sharp';
-import type { Paper, PaperBlock } from '~/core/documents/document';
+import type { DocumentBlock, ReportDocument } from '~/core/documents/document';
 import { inPieces } from '~/core/documents/long-text';
 import { type RichParagraph, runsOf } from '~/core/words/rich-text';
 import { GRAPH_SIZE, graphSvg } from './graph-svg';
@@ -24,7 +24,7 @@ const quiet = '5C6566';
 const levels = { 1: HeadingLevel.HEADING_1, 2: HeadingLevel.HEADING_2, 3: HeadingLevel.HEADING_3 };
 
 /** A paper as a text document (Office Open XML), to be worked on further. */
-export async function paperDocx(paper: Paper): Promise<Buffer> {
+export async function documentDocx(paper: ReportDocument): Promise<Buffer> {
   const children = (await Promise.all(paper.blocks.map(blockContent))).flat();
   const document = new Document({
     title: paper.title,
@@ -52,7 +52,7 @@ export async function paperDocx(paper: Paper): Promise<Buffer> {
   return Packer.toBuffer(document);
 }
 
-async function blockContent(block: PaperBlock): Promise<(Paragraph | Table)[]> {
+async function blockContent(block: DocumentBlock): Promise<(Paragraph | Table)[]> {
   switch (block.kind) {
     case 'heading':
       return [new Paragraph({ text: block.text, heading: levels[block.level], spacing: { before: 200, after: 60 } })];
@@ -111,7 +111,7 @@ async function picture(graph: Parameters<typeof graphSvg>[0]): Promise<Paragraph
   return new Paragraph({ children: [new ImageRun({ type: 'png', data, transformation: GRAPH_SIZE, altText })] });
 }
 
-function table({ columns, rows }: Extract<PaperBlock, { kind: 'table' }>): Table {
+function table({ columns, rows }: Extract<DocumentBlock, { kind: 'table' }>): Table {
   const row = (cells: string[], isHead: boolean) =>
     new TableRow({
       tableHeader: isHead,

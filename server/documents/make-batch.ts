@@ -1,23 +1,23 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
-import type { Paper } from '~/core/documents/document';
-import { runningPaper } from '~/core/documents/individual-report-document';
-import { progressPaper } from '~/core/documents/progress-report-document';
+import type { ReportDocument } from '~/core/documents/document';
+import { individualReportDocument } from '~/core/documents/individual-report-document';
+import { progressReportDocument } from '~/core/documents/progress-report-document';
 import { groupEntries } from '~/core/individual-report/groups';
 import { stretchWords } from '~/core/individual-report/report';
-import type { Arrangement } from '~/core/sharing/reader-rule';
-import { everything } from '~/core/sharing/reader-rule';
+import type { Arrangement } from '~/core/sharing/visibility-rule';
+import { everything } from '~/core/sharing/visibility-rule';
 import { goalsOf } from '../goals/goals';
-import { runningReport } from '../individual-report/individual-report';
+import { individualReport } from '../individual-report/individual-report';
 import { type Database, isDatabaseGone } from '../platform/db/database';
 import { NotFound, nullIf } from '../platform/failures';
 import { draftOf } from '../progress-report/draft';
 import { issuedReport } from '../progress-report/issued';
 import { reportStanding } from '../progress-report/overview';
 import type { School } from '../school/school';
-import { type Student, studentFor } from '../students/students';
+import { requireStudent, type Student } from '../students/students';
 import { type Batch, batchFailed } from './batches';
-import { pagesOf, paperPdf } from './pdf';
+import { documentPdf, pagesOf } from './pdf';
 
 interface Making {
   school: School;
@@ -71,7 +71,7 @@ interface Part {
 }
 
 /** How the running reports of a group are laid out: close, for paper. */
-const forPaper: Arrangement = { layout: 'table', grouping: 'none', oldestFirst: false };
+const forDocument: Arrangement = { layout: 'table', grouping: 'none', oldestFirst: false };
 
 async function makePart(
   db: Database,
@@ -82,25 +82,25 @@ async function makePart(
   const keep = (content: object) =>
     db('document_batch_parts').where({ batch_id: id, student_id: studentId }).update(content);
   // Whoever was taken off a team meanwhile gets no paper of that student.
-  const student = await nullIf(NotFound, studentFor(db, actor, studentId, 'share'));
+  const student = await nullIf(NotFound, requireStudent(db, actor, studentId, 'share'));
   if (!student) {
     await keep({ pages: 0, left_out: 'No longer theirs.' });
     return;
   }
   const paper =
     what === 'progress'
-      ? await latestProgressPaper(db, student, when)
-      : await studentRunningPaper(db, student, { ...when, from, to, arrangement: arrangement ?? forPaper });
-  const pdf = await paperPdf(paper);
+      ? await latestProgressDocument(db, student, when)
+      : await studentReportDocument(db, student, { ...when, from, to, arrangement: arrangement ?? forDocument });
+  const pdf = await documentPdf(paper);
   await keep({ pdf, pages: await pagesOf(pdf) });
 }
 
 /** The newest issued report of the period that is to be reported now; its draft while nothing was issued. */
-async function latestProgressPaper(
+async function latestProgressDocument(
   db: Database,
   student: Student,
   { school, today }: { school: School; today: IsoDate },
-): Promise<Paper> {
+): Promise<ReportDocument> {
   const { period, issued } = await reportStanding(db, student, { school, today });
   if (!period) {
     const head = `${student.shortName} · progress report · ${school.name}`;
@@ -114,8 +114,8 @@ async function latestProgressPaper(
       ],
     };
   }
-  if (!issued) return progressPaper((await draftOf(db, student, period.last, { school, today })).report, null);
-  return progressPaper((await issuedReport(db, student.id, issued.id, school)).report, issued);
+  if (!issued) return progressReportDocument((await draftOf(db, student, period.last, { school, today })).report, null);
+  return progressReportDocument((await issuedReport(db, student.id, issued.id, school)).report, issued);
 }
 
 interface RunningWanted {
@@ -127,19 +127,19 @@ interface RunningWanted {
 }
 
 /** The running report of a student as a paper, for who sees all of it. */
-async function studentRunningPaper(
+async function studentReportDocument(
   db: Database,
   student: Student,
   { school, today, from, to, arrangement }: RunningWanted,
-): Promise<Paper> {
+): Promise<ReportDocument> {
   const { layout, grouping, oldestFirst } = arrangement;
   const goals = await goalsOf(db, [student.id]);
   const reader = { kind: 'team' as const, linkId: null, shows: everything, discreet: false };
   const wanted = { only: null, find: '', page: 'all' as const, day: null, from, to, oldestFirst };
-  const { entries, threads } = await runningReport(db, student.id, goals, reader, wanted);
+  const { entries, threads } = await individualReport(db, student.id, goals, reader, wanted);
   const groups = groupEntries(entries, grouping, goals, today);
   const about = stretchWords(from, to, today);
-  return runningPaper({
+  return individualReportDocument({
     ...{ studentShortName: student.shortName, schoolName: school.name, today, groups, threads, about, layout },
   });
 }

@@ -1,14 +1,14 @@
 import JSZip from 'jszip';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, it } from 'vitest';
-import type { Paper } from '~/core/documents/document';
+import type { ReportDocument } from '~/core/documents/document';
 import { goalGraph } from '~/core/progress/graph/goal-graph';
 import { progressOf } from '~/core/progress/progress';
 import { textOfPdf } from '~/tests/examples/pdf-text';
 import { calendar, goalOf, session } from '~/tests/examples/series';
-import { paperDocx } from './docx';
+import { documentDocx } from './docx';
 import { inSets } from './fonts';
-import { joinPdfs, pagesOf, paperPdf } from './pdf';
+import { documentPdf, joinPdfs, pagesOf } from './pdf';
 
 describe('a long entry on paper', () => {
   it('is all there, however long: as a PDF and as a text document', async () => {
@@ -31,12 +31,12 @@ describe('a long entry on paper', () => {
     const goalText = { kind: 'text' as const, text: `${long} wording` };
     const heading = { kind: 'heading' as const, level: 2 as const, text: 'A goal' };
     const blocks = [heading, goalText, goalText, { ...table, widths: [...table.widths] }];
-    const made: Paper = { title: 'x', head: 'x', blocks };
-    const text = (await textOfPdf(await paperPdf(made))).pages.join(' ');
+    const made: ReportDocument = { title: 'x', head: 'x', blocks };
+    const text = (await textOfPdf(await documentPdf(made))).pages.join(' ');
     const wanted = ['First.', 'Last.', 'word0', 'word569', 'word569 wording'];
     for (let i = 0; i < 8; i++) wanted.push(`begin${i}`, `end${i}`);
     for (const word of wanted) expect(text, word).toContain(word);
-    const document = await JSZip.loadAsync(await paperDocx(made));
+    const document = await JSZip.loadAsync(await documentDocx(made));
     const xml = (await document.file('word/document.xml')?.async('string')) ?? '';
     for (const word of wanted) expect(xml, word).toContain(word);
   });
@@ -45,7 +45,7 @@ describe('a long entry on paper', () => {
 const goal = goalOf({});
 const sessions = ['2026-09-08', '2026-09-10', '2026-09-15', '2026-09-22'].map((on, i) => session(on, i + 1));
 const graph = goalGraph(goal, progressOf(goal, sessions, { calendar, today: '2026-09-30' }), null, [], '2026-09-30');
-const paper = (name: string, rows = 80): Paper => ({
+const paper = (name: string, rows = 80): ReportDocument => ({
   title: `Progress report of ${name}`,
   head: `${name} · progress report`,
   blocks: [
@@ -73,7 +73,7 @@ const paper = (name: string, rows = 80): Paper => ({
 
 describe('a paper as a PDF', () => {
   it('has real text with its head and its table’s headings on every page, a title and a language', async () => {
-    const { pages, title, language } = await textOfPdf(await paperPdf(paper('Ada E.')));
+    const { pages, title, language } = await textOfPdf(await documentPdf(paper('Ada E.')));
     expect(pages.length).toBeGreaterThan(2);
     for (const page of pages) expect(page).toContain('Ada E. · progress report');
     for (const page of pages.slice(1, -1)) expect(page).toContain('Day Said');
@@ -83,7 +83,7 @@ describe('a paper as a PDF', () => {
   });
 
   it('holds its fonts, and its graph as a drawing and not as a picture', async () => {
-    const document = await getDocument({ data: new Uint8Array(await paperPdf(paper('Ada E.', 1))), verbosity: 0 })
+    const document = await getDocument({ data: new Uint8Array(await documentPdf(paper('Ada E.', 1))), verbosity: 0 })
       .promise;
     const page = await document.getPage(1);
     const { fnArray } = await page.getOperatorList();
@@ -95,7 +95,7 @@ describe('a paper as a PDF', () => {
   });
 
   it('of several students keeps each on pages of their own', async () => {
-    const parts = [await paperPdf(paper('Ada E.', 50)), await paperPdf(paper('Ben F.', 1))];
+    const parts = [await documentPdf(paper('Ada E.', 50)), await documentPdf(paper('Ben F.', 1))];
     const joined = await joinPdfs('Kitchen group', parts);
     const { pages, title } = await textOfPdf(joined);
     expect(title).toBe('Kitchen group');
@@ -113,7 +113,7 @@ describe('a paper as a PDF', () => {
 
 describe('a paper as a text document', () => {
   it('is a file of Office Open XML with the words, the table and the graph', async () => {
-    const docx = await paperDocx(paper('Ada E.', 3));
+    const docx = await documentDocx(paper('Ada E.', 3));
     expect(docx.subarray(0, 2).toString()).toBe('PK');
     const { default: JSZip } = await import('jszip');
     const zip = await JSZip.loadAsync(docx);

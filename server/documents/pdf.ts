@@ -1,7 +1,7 @@
 import { PDFDocument, PDFName, PDFString } from 'pdf-lib';
 import pdfmake from 'pdfmake';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
-import type { Paper, PaperBlock } from '~/core/documents/document';
+import type { DocumentBlock, ReportDocument } from '~/core/documents/document';
 import { longRows } from '~/core/documents/long-text';
 import { type RichBlock, type RichParagraph, runsOf } from '~/core/words/rich-text';
 import { fonts, inSets } from './fonts';
@@ -18,7 +18,7 @@ const LONGEST_GROUP = 2500;
 const quiet = '#5c6566';
 
 /** One student’s paper as a PDF: real text in embedded fonts, graphs as drawings, its head on every page. */
-export async function paperPdf(paper: Paper): Promise<Buffer> {
+export async function documentPdf(paper: ReportDocument): Promise<Buffer> {
   const definition: TDocumentDefinitions = {
     info: { title: paper.title, creator: CREATOR, producer: CREATOR },
     ...{ language: 'en-US', displayTitle: true, tagged: true },
@@ -36,8 +36,8 @@ export async function paperPdf(paper: Paper): Promise<Buffer> {
 }
 
 /** What stands below a heading stays on its page with it, up to the first graph, table or own words. */
-function keptTogether(blocks: readonly PaperBlock[]): Content[] {
-  const groups: PaperBlock[][] = [];
+function keptTogether(blocks: readonly DocumentBlock[]): Content[] {
+  const groups: DocumentBlock[][] = [];
   for (const block of blocks) {
     const last = groups.at(-1);
     // A third heading goes with what is above it, a fourth of its kind does not: each begins an entry of its own.
@@ -49,11 +49,11 @@ function keptTogether(blocks: readonly PaperBlock[]): Content[] {
     else groups.push([block]);
   }
   // What is taller than a page cannot be kept together: it would not be there at all.
-  const fits = (group: PaperBlock[]) => group.length > 1 && JSON.stringify(group).length < LONGEST_GROUP;
+  const fits = (group: DocumentBlock[]) => group.length > 1 && JSON.stringify(group).length < LONGEST_GROUP;
   return groups.map((group) => ({ stack: group.map(blockContent), unbreakable: fits(group) }));
 }
 
-function blockContent(block: PaperBlock): Content {
+function blockContent(block: DocumentBlock): Content {
   switch (block.kind) {
     case 'heading': {
       const size = { 1: 22, 2: 14, 3: 11 }[block.level];

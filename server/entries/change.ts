@@ -63,7 +63,7 @@ export async function correctObservation(
       observed_on: session.on,
       observed_time: session.time,
       observer_id: session.observerId,
-      location_id: session.settingId,
+      location_id: session.locationId,
       data: checked.outcome.data,
       reason: checked.outcome.reason,
       note: session.note,

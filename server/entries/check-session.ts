@@ -7,7 +7,7 @@ import type { Goal } from '../goals/goals';
 import { type Database, preparedRows } from '../platform/db/database';
 import { NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
-import { type Membership, may, type Right } from '../students/rights';
+import { can, type Membership, type Right } from '../students/rights';
 
 /** What a session's clock may be ahead of the server's before it counts as the future, in minutes. */
 const CLOCK_SLACK = 5;
@@ -65,7 +65,7 @@ export async function checkSession(
   session: z.infer<typeof sessionFields>,
   wall: WallTime,
 ): Promise<SessionFacts> {
-  const { on, observerId, settingId } = session;
+  const { on, observerId, locationId } = session;
   const [row] = await preparedRows<FactsRow>(
     db,
     'check-session',
@@ -87,15 +87,15 @@ export async function checkSession(
         and m.from_date <= $7 and coalesce(m.until_date, 'infinity') >= $7
        left join lateral (select f.id, f.starts_on from plans f where f.student_id = s.id order by f.starts_on limit 1) p on p.starts_on > $4
       where s.id = $2 and s.school_id = $8 and s.archived_at is null`,
-    [actor.personId, studentId, observerId, on, settingId, [...goalIds], actor.today, actor.schoolId],
+    [actor.personId, studentId, observerId, on, locationId, [...goalIds], actor.today, actor.schoolId],
   );
-  if (!row || !may(row, right)) throw new NotFound('No such student.');
+  if (!row || !can(row, right)) throw new NotFound('No such student.');
   const messages: Record<string, string> = {};
   if (isAhead(session, wall)) messages[session.on > wall.on ? 'on' : 'time'] = aheadWords;
   const early = tooEarlyWords(on, row.planStartsOn, [row.goalStartsOn]);
   if (early) messages.on = early;
   if (!row.observerIsOnTeam) messages.observerId = notOnTeamWords;
-  if (!row.settingIsKnown) messages.settingId = 'Choose a place from the list.';
+  if (!row.settingIsKnown) messages.locationId = 'Choose a place from the list.';
   return { student: { firstName: row.firstName, initials: row.initials }, goals: measured(row.goals ?? {}), messages };
 }
 

@@ -2,8 +2,8 @@ import { isDeepStrictEqual } from 'node:util';
 import type { Database } from '../platform/db/database';
 import { Conflict, NotAllowed } from '../platform/failures';
 import type { Actor } from '../school/school';
-import { type Membership, may, mayChange, type Right } from '../students/rights';
-import { studentFor } from '../students/students';
+import { can, canChange, type Membership, type Right } from '../students/rights';
+import { requireStudent } from '../students/students';
 
 /** What every entry has: whose it is, and which version of it stands. */
 export interface Recorded {
@@ -37,8 +37,8 @@ export const recordedNames = (row: string) => `
 const MS_PER_DAY = 86_400_000;
 
 /** Whether the one who asks may correct or withdraw this record. */
-export function mayChangeRecord(student: Membership, actor: Actor, entry: Recorded, now: Date): boolean {
-  return mayChange(student, {
+export function canChangeEntry(student: Membership, actor: Actor, entry: Recorded, now: Date): boolean {
+  return canChange(student, {
     isOwn: entry.recordedById === actor.personId || entry.observerId === actor.personId,
     ageInDays: (now.getTime() - entry.recordedAt.getTime()) / MS_PER_DAY,
   });
@@ -75,9 +75,9 @@ export async function changeRecord<Entry extends Recorded>(
   { studentId, id, version, why, now, right, read, changesTo, afterwards, isSame }: Change<Entry>,
 ): Promise<Entry> {
   return db.transaction(async (trx) => {
-    const student = await studentFor(trx, actor, studentId, 'see');
+    const student = await requireStudent(trx, actor, studentId, 'see');
     const entry = await read(trx, { lock: true });
-    const isAllowed = right ? may(student, right) : mayChangeRecord(student, actor, entry, now);
+    const isAllowed = right ? can(student, right) : canChangeEntry(student, actor, entry, now);
     if (!isAllowed) throw new NotAllowed('This entry is not yours to change.');
     const changes = await changesTo(entry, trx);
     if (entry.version !== version || entry.isWithdrawn) {

@@ -45,7 +45,7 @@ describe('recording', () => {
       on: '2026-11-24',
       time: '09:30',
       observerName: 'manager',
-      settingName: 'Kitchen',
+      locationName: 'Kitchen',
       outcome: { data: { trials: ['independent', 'spoken'] }, reason: null },
       recordedAt: now,
       version: 1,
@@ -74,7 +74,7 @@ describe('recording', () => {
     expect(await messagesOf(record({ ...input, entries: [changed] }))).toEqual({
       [entryField(school.goal)]: expect.stringContaining('An earlier try was saved already'),
     });
-    expect(await messagesOf(record({ ...input, settingId: null as never }))).toHaveProperty(entryField(school.goal));
+    expect(await messagesOf(record({ ...input, locationId: null as never }))).toHaveProperty(entryField(school.goal));
     expect((await observationOf(fresh.db, school.student, first.id)).outcome).toEqual(first.outcome);
   });
 
@@ -101,11 +101,11 @@ describe('recording', () => {
   it('refuses the future, a stranger as observer, an unknown place, too many chances: each at its field', async () => {
     const many = sessionOf(school, Array<string>(41).fill('independent'));
     expect(await messagesOf(record(many))).toHaveProperty(entryField(school.goal));
-    const wrong = { on: '2026-11-25', observerId: school.stranger, settingId: randomUUID() };
+    const wrong = { on: '2026-11-25', observerId: school.stranger, locationId: randomUUID() };
     expect(Object.keys(await messagesOf(record(sessionOf(school, ['gesture'], wrong))))).toEqual([
       'on',
       'observerId',
-      'settingId',
+      'locationId',
     ]);
     const soon = sessionOf(school, ['gesture'], { time: '10:30' });
     expect(await messagesOf(record(soon))).toHaveProperty('time');

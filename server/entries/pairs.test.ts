@@ -96,7 +96,7 @@ describe('two observers of one session', () => {
     expect((await entry(second)).pairsWith).toBeNull();
 
     const other = await pairUp();
-    const session = { on: '2026-11-23', time: '09:30', observerId: school.aide, settingId: null, note: '' };
+    const session = { on: '2026-11-23', time: '09:30', observerId: school.aide, locationId: null, note: '' };
     const outcome = { data: { trials: ['spoken'] }, reason: null } as const;
     const corrected = { studentId: school.student, entryId: other.second };
     await correctObservation(

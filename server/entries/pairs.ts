@@ -2,7 +2,7 @@ import type { Database } from '../platform/db/database';
 import { Invalid } from '../platform/failures';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
-import { studentFor } from '../students/students';
+import { requireStudent } from '../students/students';
 import { type Observation, observationOf, observationsOf } from './read';
 
 /** The other entry of a pair, if this one is in a pair. Ask `studentFor` first. */
@@ -43,7 +43,7 @@ export async function markPair(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await studentFor(trx, actor, studentId, 'observe');
+    await requireStudent(trx, actor, studentId, 'observe');
     // Locked in one order, whoever asks first.
     for (const id of [entryId, otherId].toSorted()) await observationOf(trx, studentId, id, { lock: true });
     const entry = await observationOf(trx, studentId, entryId);
@@ -65,7 +65,7 @@ export async function unmarkPair(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await studentFor(trx, actor, studentId, 'observe');
+    await requireStudent(trx, actor, studentId, 'observe');
     const entry = await observationOf(trx, studentId, entryId);
     await takeApart(trx, actor, entry, now);
   });

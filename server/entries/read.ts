@@ -13,8 +13,8 @@ export interface Observation extends Recorded {
   goalVersion: number;
   on: IsoDate;
   time: string;
-  settingId: string | null;
-  settingName: string | null;
+  locationId: string | null;
+  locationName: string | null;
   outcome: Outcome;
   note: string;
   /** The first observer's entry of the same session, where this is the second's. */
@@ -36,7 +36,7 @@ function outcomeFrom(data: MeasureData | null, reason: NoScoreReason | null): Ou
 
 const columns = `
   ${recordedColumns('o')}, o.goal_id as "goalId", o.measure_version as "goalVersion", o.observed_on as "on",
-  o.observed_time as "time", o.location_id as "settingId", st.name as "settingName", o.data, o.reason, o.note,
+  o.observed_time as "time", o.location_id as "locationId", st.name as "locationName", o.data, o.reason, o.note,
   o.pairs_with as "pairsWith"`;
 
 /** The names that belong to the observations `o`. */
@@ -169,7 +169,7 @@ export interface GoalSession extends VersionedSession {
   id: string;
   note: string;
   observerName: string;
-  settingName: string | null;
+  locationName: string | null;
   pairsWith: string | null;
 }
 
@@ -200,7 +200,7 @@ export async function sessionsOfGoal(db: Database, studentId: string, goalId: st
     )
     .options({ rowMode: 'array' });
   return found.rows.map(
-    ([id, on, data, reason, version, setting, observer, note, observerName, settingName, pairsWith]) => ({
+    ([id, on, data, reason, version, setting, observer, note, observerName, locationName, pairsWith]) => ({
       ...{
         id,
         on,
@@ -210,7 +210,7 @@ export async function sessionsOfGoal(db: Database, studentId: string, goalId: st
         observer,
         note,
         observerName,
-        settingName,
+        locationName,
         pairsWith,
       },
     }),

@@ -23,7 +23,7 @@ const record = (rows: object[], changes: object = {}, person = school.manager) =
   const input = tableInput.parse({
     goalVersion: 1,
     observerId: school.manager,
-    settingId: school.kitchen,
+    locationId: school.kitchen,
     rows,
     ...changes,
   });
@@ -60,7 +60,7 @@ describe('a table of sessions', () => {
       row('2026-11-17', { gone: 4 }),
     ];
     expect(await refusedFields(record(rows))).toEqual(['rows.1.on', 'rows.2.outcome', 'rows.3.on', 'rows.4.outcome']);
-    expect(await refusedFields(record([row('2026-11-20')], { settingId: randomUUID() }))).toEqual(['settingId']);
+    expect(await refusedFields(record([row('2026-11-20')], { locationId: randomUUID() }))).toEqual(['locationId']);
     expect(await refusedFields(record([row('2026-11-20')], { observerId: school.stranger }))).toEqual(['rows.0.on']);
     expect(await stored()).toBe(before);
   });

@@ -4,7 +4,7 @@ import { goalOf } from '../goals/goals';
 import type { Database } from '../platform/db/database';
 import { Invalid } from '../platform/failures';
 import type { Actor } from '../school/school';
-import { studentFor } from '../students/students';
+import { requireStudent } from '../students/students';
 import { aheadWords, isAhead, notOnTeamWords, tooEarlyWords } from './check-session';
 import { type NewRow, versionOf, writeEntries } from './record';
 
@@ -18,18 +18,20 @@ export async function recordTable(
   db: Database,
   actor: Actor,
   { studentId, goalId }: { studentId: string; goalId: string },
-  { goalVersion, observerId, settingId, rows }: TableInput,
+  { goalVersion, observerId, locationId, rows }: TableInput,
   { wall, now }: { wall: WallTime; now: Date },
 ): Promise<string[]> {
   const [student, goal, stays, setting] = await Promise.all([
-    studentFor(db, actor, studentId, 'observe'),
+    requireStudent(db, actor, studentId, 'observe'),
     goalOf(db, studentId, goalId),
     db('team_members').where({ student_id: studentId, person_id: observerId }).select('from_date', 'until_date'),
-    settingId === null ? { id: null } : db('locations').where({ id: settingId, school_id: actor.schoolId }).first('id'),
+    locationId === null
+      ? { id: null }
+      : db('locations').where({ id: locationId, school_id: actor.schoolId }).first('id'),
   ]);
   const measure = versionOf(goal, goalVersion);
   const messages: Record<string, string> = {};
-  if (!setting) messages.settingId = 'Choose a place from the list.';
+  if (!setting) messages.locationId = 'Choose a place from the list.';
   const begins = [goal.startsOn, goal.baseline?.on ?? null, goal.phases[0]?.startsOn ?? null];
   const written = rows.map(({ id, on, time, outcome, note }, at): NewRow => {
     const refuse = (field: string, message: string) => {
@@ -50,7 +52,7 @@ export async function recordTable(
       observed_on: on,
       observed_time: time,
       observer_id: observerId,
-      location_id: settingId,
+      location_id: locationId,
       data: checked.ok ? checked.outcome.data : null,
       reason: checked.ok ? checked.outcome.reason : null,
       note,

@@ -51,7 +51,7 @@ export async function recordSession(
     observed_on: input.on,
     observed_time: input.time,
     observer_id: input.observerId,
-    location_id: input.settingId,
+    location_id: input.locationId,
     data: (outcomes[i] as Outcome).data,
     reason: (outcomes[i] as Outcome).reason,
     note: entry.note,

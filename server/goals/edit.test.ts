@@ -21,7 +21,7 @@ import { Invalid, NotFound } from '../platform/failures';
 import { progressOfGoals } from '../progress/progress';
 import { schoolOf } from '../school/school';
 import { addGoal as add, arrangeGoals, bringGoalBack, editGoal, inputOf, retireGoal } from './edit';
-import { goalsOnShelf, putOnShelf, takeOffShelf } from './goal-bank';
+import { goalsInBank, putInGoalBank, takeFromGoalBank } from './goal-bank';
 import { earlierGoals, goalOf, goalsOf, goalsWorkedOn } from './goals';
 
 const fresh = freshDatabase();
@@ -102,9 +102,9 @@ describe('a goal', () => {
 
   it('names observers and places that there are', async () => {
     expect(await fieldsOf(edit({ observerIds: [school.stranger] }))).toEqual(['observerIds']);
-    expect(await fieldsOf(edit({ settingIds: [randomUUID()] }))).toEqual(['settingIds']);
-    await edit({ observerIds: [school.aide], settingIds: [school.kitchen] });
-    expect(await current()).toMatchObject({ observerIds: [school.aide], settingIds: [school.kitchen] });
+    expect(await fieldsOf(edit({ locationIds: [randomUUID()] }))).toEqual(['locationIds']);
+    await edit({ observerIds: [school.aide], locationIds: [school.kitchen] });
+    expect(await current()).toMatchObject({ observerIds: [school.aide], locationIds: [school.kitchen] });
   });
 });
 
@@ -175,19 +175,19 @@ describe('the goals of a plan', () => {
 
 describe('the shelf', () => {
   it('holds a school’s own goals above those that come with the product', async () => {
-    const before = await goalsOnShelf(fresh.db, manager());
+    const before = await goalsInBank(fresh.db, manager());
     expect(new Set(before.map(({ goal }) => goal.measure.kind)).size).toBe(10);
     const { area, wording, measure, criterion } = await current();
     const own = { id: randomUUID(), goal: { name: 'Plants', area, wording, measure, criterion } };
-    await putOnShelf(fresh.db, manager(), school.student, own, now);
-    await putOnShelf(fresh.db, manager(), school.student, own, now);
-    await expect(putOnShelf(fresh.db, actorOf(school.aide), school.student, own, now)).rejects.toThrow(NotFound);
-    expect((await goalsOnShelf(fresh.db, manager())).map(({ id }) => id)).toEqual([
+    await putInGoalBank(fresh.db, manager(), school.student, own, now);
+    await putInGoalBank(fresh.db, manager(), school.student, own, now);
+    await expect(putInGoalBank(fresh.db, actorOf(school.aide), school.student, own, now)).rejects.toThrow(NotFound);
+    expect((await goalsInBank(fresh.db, manager())).map(({ id }) => id)).toEqual([
       own.id,
       ...before.map(({ id }) => id),
     ]);
-    await expect(takeOffShelf(fresh.db, actorOf(school.aide), own.id, now)).rejects.toThrow(NotFound);
-    await takeOffShelf(fresh.db, manager(), own.id, now);
-    expect(await goalsOnShelf(fresh.db, manager())).toHaveLength(before.length);
+    await expect(takeFromGoalBank(fresh.db, actorOf(school.aide), own.id, now)).rejects.toThrow(NotFound);
+    await takeFromGoalBank(fresh.db, manager(), own.id, now);
+    expect(await goalsInBank(fresh.db, manager())).toHaveLength(before.length);
   });
 });

@@ -8,7 +8,7 @@ import { type Database, isDuplicate } from '../platform/db/database';
 import { Invalid, NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
 import { planRow } from '../students/plan';
-import { studentFor } from '../students/students';
+import { requireStudent } from '../students/students';
 import { criterionColumns, type Goal, goalOf, goalsOf, goalsWorkedOn, hasEntries, keepGoalRevision } from './goals';
 
 /** The label of the phase that begins where a goal is measured in another way. */
@@ -22,7 +22,7 @@ const ANEW = 'Measured anew';
 export async function addGoal(db: Database, actor: Actor, studentId: string, input: GoalInput): Promise<void> {
   await numbered(input, () =>
     db.transaction(async (trx) => {
-      await studentFor(trx, actor, studentId, 'setUp');
+      await requireStudent(trx, actor, studentId, 'setUp');
       const known = await trx('goals').where({ id: input.id }).first('student_id');
       if (known?.student_id === studentId) return;
       if (known) throw new NotFound('No such goal.');
@@ -54,7 +54,7 @@ export async function editGoal(
 ): Promise<void> {
   await numbered(input, () =>
     db.transaction(async (trx) => {
-      await studentFor(trx, actor, studentId, 'setUp');
+      await requireStudent(trx, actor, studentId, 'setUp');
       const before = await lockedGoal(trx, studentId, input.id);
       if (before.editedAt !== input.editedAt) {
         if (saysTheSame(input, inputOf(before))) return;
@@ -80,11 +80,11 @@ async function nextPosition(db: Database, studentId: string): Promise<number> {
 /** What the form of a goal begins with. */
 export function inputOf(goal: Goal): GoalInput {
   const { id, number, area, shortName, wording, measure, criterion, pointPer, baseline, targetOn, startsOn } = goal;
-  const { plannedGap, phases, observerIds, settingIds, editedAt } = goal;
+  const { plannedGap, phases, observerIds, locationIds, editedAt } = goal;
   const [baselineValue, baselineOn] = [baseline?.value ?? null, baseline?.on ?? null];
   return {
     ...{ id, number, area, shortName, wording, measure, criterion, pointPer, baselineValue, baselineOn, targetOn },
-    ...{ startsOn, plannedGap, phases, observerIds, settingIds, editedAt, newVersionFrom: null },
+    ...{ startsOn, plannedGap, phases, observerIds, locationIds, editedAt, newVersionFrom: null },
   };
 }
 
@@ -176,15 +176,15 @@ async function checkChoices(
   db: Database,
   { schoolId }: Actor,
   studentId: string,
-  { observerIds, settingIds }: GoalInput,
+  { observerIds, locationIds }: GoalInput,
 ): Promise<void> {
   const isKnown = async (table: string, column: string, ids: string[], where: object) =>
     (await db(table).where(where).whereIn(column, ids).distinct(column)).length === new Set(ids).size;
   if (!(await isKnown('team_members', 'person_id', observerIds, { student_id: studentId }))) {
     throw new Invalid({ observerIds: 'Choose people from the support team.' });
   }
-  if (!(await isKnown('locations', 'id', settingIds, { school_id: schoolId })))
-    throw new Invalid({ settingIds: 'Choose places from the list.' });
+  if (!(await isKnown('locations', 'id', locationIds, { school_id: schoolId })))
+    throw new Invalid({ locationIds: 'Choose places from the list.' });
 }
 
 /** Phases, observers and places: what a goal has several of. */
@@ -198,7 +198,7 @@ async function setParts(db: Database, input: GoalInput, phases: Goal['phases']):
       is_baseline: isBaseline,
     })),
     goal_observers: [...new Set(input.observerIds)].map((person_id) => ({ goal_id, person_id })),
-    goal_locations: [...new Set(input.settingIds)].map((location_id) => ({ goal_id, location_id })),
+    goal_locations: [...new Set(input.locationIds)].map((location_id) => ({ goal_id, location_id })),
   };
   for (const [table, rows] of Object.entries(parts)) {
     await db(table).where({ goal_id }).delete();
@@ -219,7 +219,7 @@ export async function arrangeGoals(
   goalIds: readonly string[],
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await studentFor(trx, actor, studentId, 'setUp');
+    await requireStudent(trx, actor, studentId, 'setUp');
     await trx.raw(
       `update goals g set position = wanted.at
          from unnest(cast(? as uuid[])) with ordinality as wanted(id, at)
@@ -242,7 +242,7 @@ export async function retireGoal(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await studentFor(trx, actor, studentId, 'setUp');
+    await requireStudent(trx, actor, studentId, 'setUp');
     const before = await lockedGoal(trx, studentId, goalId);
     if (before.retired !== null) return;
     const others = goalsWorkedOn(await goalsOf(trx, [studentId])).filter(({ id }) => id !== goalId);
@@ -277,7 +277,7 @@ export async function bringGoalBack(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await studentFor(trx, actor, studentId, 'setUp');
+    await requireStudent(trx, actor, studentId, 'setUp');
     const before = await lockedGoal(trx, studentId, goalId);
     if (before.retired === null) return;
     const current = goalsWorkedOn(await goalsOf(trx, [studentId]));

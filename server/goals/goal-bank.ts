@@ -1,11 +1,11 @@
-import { shelf } from '~/core/goals/goal-bank';
+import { goalBank } from '~/core/goals/goal-bank';
 import { type GoalTemplate, goalTemplate } from '~/core/goals/goal-input';
 import type { Database } from '../platform/db/database';
 import { NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
-import { studentFor } from '../students/students';
+import { requireStudent } from '../students/students';
 
-export interface ShelfGoal {
+export interface BankGoal {
   /** Its place on the shelf: the school's own have ids, those that come with the product have names. */
   id: string;
   isOwn: boolean;
@@ -13,14 +13,14 @@ export interface ShelfGoal {
 }
 
 /** The goals that one can begin from: the school's own first, then those that come with the product. */
-export async function goalsOnShelf(db: Database, { schoolId }: Actor): Promise<ShelfGoal[]> {
+export async function goalsInBank(db: Database, { schoolId }: Actor): Promise<BankGoal[]> {
   const rows = await db('goal_bank')
     .where({ school_id: schoolId })
     .whereNull('removed_at')
     .orderBy('made_at', 'desc')
     .select('id', 'goal');
   const own = rows.map(({ id, goal }) => ({ id, isOwn: true, goal: goalTemplate.parse(goal) }));
-  return [...own, ...shelf.map((goal, i) => ({ id: `${i + 1}`, isOwn: false, goal }))];
+  return [...own, ...goalBank.map((goal, i) => ({ id: `${i + 1}`, isOwn: false, goal }))];
 }
 
 /**
@@ -28,14 +28,14 @@ export async function goalsOnShelf(db: Database, { schoolId }: Actor): Promise<S
  *
  * @throws NotFound for who may not set up the student whose goal it was
  */
-export async function putOnShelf(
+export async function putInGoalBank(
   db: Database,
   actor: Actor,
   studentId: string,
   { id, goal }: { id: string; goal: GoalTemplate },
   now: Date,
 ): Promise<void> {
-  await studentFor(db, actor, studentId, 'setUp');
+  await requireStudent(db, actor, studentId, 'setUp');
   await db('goal_bank')
     .insert({ id, school_id: actor.schoolId, goal: JSON.stringify(goal), made_by: actor.personId, made_at: now })
     .onConflict('id')
@@ -47,7 +47,7 @@ export async function putOnShelf(
  *
  * @throws NotFound for a goal that is not this person's to take away
  */
-export async function takeOffShelf(db: Database, actor: Actor, id: string, now: Date): Promise<void> {
+export async function takeFromGoalBank(db: Database, actor: Actor, id: string, now: Date): Promise<void> {
   const found = await db('goal_bank')
     .where({ id, school_id: actor.schoolId, made_by: actor.personId })
     .update({ removed_at: now });

@@ -20,7 +20,7 @@ import { recordSession } from '../entries/record';
 import { newestEntries } from '../individual-report/entries-said';
 import { NotFound } from '../platform/failures';
 import { progressOfGoals, standingOfGoals } from '../progress/progress';
-import { schoolOf, settings } from '../school/school';
+import { locationsOf, schoolOf } from '../school/school';
 import { studentTabs } from '../students/students';
 import { goalOf, goalsOf } from './goals';
 
@@ -133,7 +133,7 @@ describe('what was computed before', () => {
     expect((await seen()).progress).toBe(again);
     // A correction, a second observer, a pair taken apart, a withdrawal: each is seen at once.
     const outcome = { data: { trials: ['independent'] }, reason: null };
-    const session = { on: '2026-11-18', time: '09:30', observerId: school.manager, settingId: null };
+    const session = { on: '2026-11-18', time: '09:30', observerId: school.manager, locationId: null };
     const ids = { studentId: ella, entryId: first };
     const correction = { ...session, outcome, note: '', version: 1, why: 'Counted anew.' };
     await correctObservation(fresh.db, actorOf(school.manager), ids, correction, { wall, now });
@@ -151,7 +151,7 @@ describe('what was computed before', () => {
     await fresh.db('goals').where({ id: goalId }).update({ target: 90 });
     expect((await seen()).progress).not.toBe(again);
     const before = (await seen()).progress;
-    expect((await seen('2027-01-20')).progress?.verdict.is).toBe('noRecentData');
+    expect((await seen('2027-01-20')).progress?.decision.is).toBe('noRecentData');
     expect((await seen()).progress).toBe(before);
     await fresh
       .db('closures')
@@ -176,10 +176,10 @@ describe('the school', () => {
         closures: [{ first: '2026-11-26', last: '2026-11-27', label: 'Thanksgiving' }],
       },
     });
-    expect((await settings(fresh.db, schoolId)).map(({ name }) => name)).toEqual(['Kitchen']);
+    expect((await locationsOf(fresh.db, schoolId)).map(({ name }) => name)).toEqual(['Kitchen']);
     const another = { id: randomUUID(), name: 'Another', time_zone: 'UTC', weekdays: [1] };
     await fresh.db('schools').insert(another);
-    expect(await settings(fresh.db, another.id)).toEqual([]);
+    expect(await locationsOf(fresh.db, another.id)).toEqual([]);
   });
 });
 
@@ -194,7 +194,7 @@ describe('how goals stand', () => {
     expect(short.size).toBe(goals.length);
     for (const { id } of goals) {
       expect(short.get(id)).toEqual({
-        verdict: full.get(id)?.verdict,
+        decision: full.get(id)?.decision,
         lastOn: full.get(id)?.points.at(-1)?.on ?? null,
       });
     }

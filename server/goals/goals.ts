@@ -19,7 +19,7 @@ export interface Goal extends GoalDefinition {
   formerMeasures: Record<number, MeasureDefinition>;
   /** By whom and where it should be observed; nobody and nowhere in particular when empty. */
   observerIds: string[];
-  settingIds: string[];
+  locationIds: string[];
   retired: Retirement | null;
   editedAt: string | null;
 }
@@ -88,7 +88,7 @@ function goalFromRow(row: GoalRow): Goal {
     version: row.measure_version,
     formerMeasures: former,
     observerIds: row.observer_ids,
-    settingIds: row.location_ids,
+    locationIds: row.location_ids,
     retired:
       row.retired_on === null || row.retired_how === null
         ? null
@@ -102,7 +102,7 @@ const criterionFrom = (row: GoalRow): CriterionDefinition => ({
   value: row.criterion_value,
   rule: row.rule === 'ofLast' ? { kind: 'ofLast', k: row.rule_k, n: row.rule_n } : { kind: 'inARow', n: row.rule_n },
   minimumOpportunities: row.minimum_opportunities,
-  distinctSettings: row.distinct_locations,
+  distinctLocations: row.distinct_locations,
   distinctObservers: row.distinct_observers,
 });
 
@@ -111,7 +111,7 @@ export const criterionColumns = ({ comparison, value, rule, ...more }: Criterion
   ...{ comparison, criterion_value: value },
   ...{ rule: rule.kind, rule_k: rule.kind === 'ofLast' ? rule.k : rule.n, rule_n: rule.n },
   ...{ minimum_opportunities: more.minimumOpportunities },
-  ...{ distinct_locations: more.distinctSettings, distinct_observers: more.distinctObservers },
+  ...{ distinct_locations: more.distinctLocations, distinct_observers: more.distinctObservers },
 });
 
 /** A goal’s row with what it has several of, from the row `g`. */

@@ -1,12 +1,24 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
-import { noteSentence, tallySentence } from '~/core/entries/incidents/incident-sentence';
+import { countSentence, incidentSentence } from '~/core/entries/incidents/incident-sentence';
 import { discreetChoices } from '~/core/goals/discreet';
-import { asSeenBy, newestFirst, noteAsSeenBy, outcomeSaid, type ReportEntry } from '~/core/individual-report/report';
+import {
+  asSeenBy,
+  incidentAsSeenBy,
+  newestFirst,
+  outcomeSaid,
+  type ReportEntry,
+} from '~/core/individual-report/report';
 import { noteWithRemarks, withoutRemarks } from '~/core/measures/rubric';
-import { everything, type Shows } from '~/core/sharing/reader-rule';
+import { everything, type Shows } from '~/core/sharing/visibility-rule';
 import { choicesOfAll } from '../entries/incidents/choices';
-import { type Tally, talliesOf } from '../entries/incidents/counts';
-import { type Naming, type Note, namingOf, newestNotes, saidNote } from '../entries/incidents/incidents';
+import { type BehaviorCount, countsOf } from '../entries/incidents/counts';
+import {
+  type Naming,
+  namingOf,
+  newestIncidents,
+  type StoredIncident,
+  saidIncident,
+} from '../entries/incidents/incidents';
 import { type Observation, observationsOf } from '../entries/read';
 import { type Goal, measureAt } from '../goals/goals';
 import { type Database, preparedRows } from '../platform/db/database';
@@ -43,7 +55,7 @@ export function reportEntryOf(observation: Observation, goal: Goal, shows: Shows
     goalVersion: observation.goalVersion,
     on: observation.on,
     time: observation.time,
-    setting: observation.settingName,
+    setting: observation.locationName,
     observer: observation.observerName,
     note: noteWithRemarks(observation.note, observation.outcome.data),
     sentence: outcomeSaid(measureAt(goal, observation.goalVersion), observation.outcome, shows),
@@ -66,7 +78,10 @@ export async function behaviorEntries(
   { shows = everything, discreet, ...wanted }: EntriesWanted & { discreet: boolean },
 ): Promise<ReportEntry[]> {
   if (!shows.has('abc') || !(await anyFollowed(db, studentIds))) return [];
-  const [found, tallies] = await Promise.all([newestNotes(db, studentIds, wanted), talliesOf(db, studentIds, wanted)]);
+  const [found, tallies] = await Promise.all([
+    newestIncidents(db, studentIds, wanted),
+    countsOf(db, studentIds, wanted),
+  ]);
   // What has not ended yet is for those who work with it.
   const notes = shows === everything ? found : found.filter(({ isGoing }) => !isGoing);
   const noted = [...new Set([...notes, ...tallies].map(({ studentId }) => studentId))];
@@ -74,8 +89,8 @@ export async function behaviorEntries(
   const choices = await choicesOfAll(db, noted);
   const namings = new Map([...choices].map(([id, own]) => [id, namingOf(discreet ? discreetChoices(own) : own)]));
   return newestFirst([
-    notes.map((note) => noteEntry(note, namings.get(note.studentId) as Naming, shows)),
-    tallies.map((tally) => tallyEntry(tally, namings.get(tally.studentId) as Naming, shows)),
+    notes.map((note) => incidentEntry(note, namings.get(note.studentId) as Naming, shows)),
+    tallies.map((tally) => countEntry(tally, namings.get(tally.studentId) as Naming, shows)),
   ]);
 }
 
@@ -131,7 +146,16 @@ async function anyFollowed(db: Database, studentIds: readonly string[]): Promise
 }
 
 /** What notes and tallies have in common with an observation. */
-const shared = ({ id, studentId, on, time, observerName, note, version, besideId }: Note | Tally) => ({
+const shared = ({
+  id,
+  studentId,
+  on,
+  time,
+  observerName,
+  note,
+  version,
+  besideId,
+}: StoredIncident | BehaviorCount) => ({
   ...{ id, studentId, on, time, note, goalId: null, goalVersion: 1, outcome: null },
   observer: observerName,
   version,
@@ -139,16 +163,16 @@ const shared = ({ id, studentId, on, time, observerName, note, version, besideId
   isSecond: besideId !== null,
 });
 
-function noteEntry(note: Note, naming: Naming, shows: Shows): ReportEntry {
-  const said = noteAsSeenBy(saidNote(note, naming), shows);
-  const setting = note.settingId ? (naming.choices.get(note.settingId)?.name ?? null) : null;
+function incidentEntry(note: StoredIncident, naming: Naming, shows: Shows): ReportEntry {
+  const said = incidentAsSeenBy(saidIncident(note, naming), shows);
+  const setting = note.locationId ? (naming.choices.get(note.locationId)?.name ?? null) : null;
   const title = said.behaviors.join(', ');
-  return asSeenBy({ ...shared(note), kind: 'abcNote', title, setting, sentence: noteSentence(said) }, shows);
+  return asSeenBy({ ...shared(note), kind: 'abcNote', title, setting, sentence: incidentSentence(said) }, shows);
 }
 
-function tallyEntry(tally: Tally, naming: Naming, shows: Shows): ReportEntry {
+function countEntry(tally: BehaviorCount, naming: Naming, shows: Shows): ReportEntry {
   const behavior = naming.choices.get(tally.behaviorId)?.name ?? '?';
   const part = shows.has('setting') ? tally.part : null;
-  const sentence = tallySentence({ ...tally, part, behavior });
+  const sentence = countSentence({ ...tally, part, behavior });
   return asSeenBy({ ...shared(tally), kind: 'tally', title: behavior, setting: part, sentence }, shows);
 }

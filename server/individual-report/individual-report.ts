@@ -3,7 +3,7 @@ import type { Evidence } from '~/core/entries/evidence';
 import { inOrder, type ReportEntry } from '~/core/individual-report/report';
 import { type Comment, commentsSeenBy } from '~/core/sharing/comment';
 import type { ReaderKind } from '~/core/sharing/reader-kind';
-import { everything, type Shows } from '~/core/sharing/reader-rule';
+import { everything, type Shows } from '~/core/sharing/visibility-rule';
 import { evidenceOf } from '../entries/evidence/list';
 import type { Goal } from '../goals/goals';
 import type { Database } from '../platform/db/database';
@@ -37,7 +37,7 @@ export interface ReportWanted {
   oldestFirst: boolean;
 }
 
-export interface RunningReport {
+export interface IndividualReport {
   entries: ReportEntry[];
   /** What was said of them, by the entry’s id; a reflection that stands for itself under its own. */
   threads: Record<string, Comment[]>;
@@ -59,13 +59,13 @@ interface Listed {
  *
  * @param goals  the student’s, all of them
  */
-export async function runningReport(
+export async function individualReport(
   db: Database,
   studentId: string,
   goals: readonly Goal[],
   reader: Reader,
   wanted: ReportWanted,
-): Promise<RunningReport> {
+): Promise<IndividualReport> {
   const { ids, page, pages, total } = await pageOfReport(db, studentId, goals, reader, wanted);
   const [entries, comments, evidence] = await Promise.all([
     entriesAsSeen(db, studentId, goals, reader, ids, wanted.oldestFirst),
@@ -279,7 +279,7 @@ async function evidenceAsSeen(
 }
 
 /** Whether a reader is shown this entry at all. */
-export async function mayReadEntry(
+export async function canReadEntry(
   db: Database,
   studentId: string,
   goals: readonly Goal[],

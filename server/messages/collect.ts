@@ -22,12 +22,12 @@ interface Told {
   personId: string | null;
   name: string;
   email: string;
-  told: Frequency;
+  frequency: Frequency;
 }
 
-async function readersTold(db: Database, schoolId: string, today: string): Promise<Told[]> {
+async function readersToTell(db: Database, schoolId: string, today: string): Promise<Told[]> {
   const found = await db.raw<{ rows: Told[] }>(
-    `select l.student_id as "studentId", l.id as "linkId", null as "personId", l.reader_name as name, l.email, l.frequency as told
+    `select l.student_id as "studentId", l.id as "linkId", null as "personId", l.reader_name as name, l.email, l.frequency
        from share_links l join students s on s.id = l.student_id
       where s.school_id = :schoolId and l.frequency <> 'byHand' and l.withdrawn_at is null and l.ends_on >= :today
             and s.archived_at is null
@@ -78,7 +78,7 @@ const messageFor = (
  *
  * @returns how many were made
  */
-export async function collectPost(db: Database, { id: schoolId, timeZone }: School, now: Date): Promise<number> {
+export async function collectMessages(db: Database, { id: schoolId, timeZone }: School, now: Date): Promise<number> {
   return db.transaction(async (trx) => {
     const events = await trx('entry_events as e')
       .join('students as s', 's.id', 'e.student_id')
@@ -89,8 +89,8 @@ export async function collectPost(db: Database, { id: schoolId, timeZone }: Scho
       .forUpdate('e')
       .skipLocked();
     const wall = wallTime(now, timeZone);
-    const readers = await readersTold(trx, schoolId, wall.on);
-    const at = readers.filter(({ told }) => told === 'entry');
+    const readers = await readersToTell(trx, schoolId, wall.on);
+    const at = readers.filter(({ frequency }) => frequency === 'entry');
     const rows = events.flatMap((event) =>
       at
         .filter(({ studentId }) => studentId === event.student_id)
@@ -130,9 +130,9 @@ export async function collectPost(db: Database, { id: schoolId, timeZone }: Scho
 
 /** Which digest a reader is to have by now; null when none. */
 function digestKey(reader: Told, { on, time }: WallTime): string | null {
-  if (time < DIGEST_AT || (reader.told !== 'daily' && reader.told !== 'weekly')) return null;
-  if (reader.told === 'weekly' && weekday(on) < FRIDAY) return null;
-  const period = reader.told === 'daily' ? on : `week of ${mondayOf(on)}`;
+  if (time < DIGEST_AT || (reader.frequency !== 'daily' && reader.frequency !== 'weekly')) return null;
+  if (reader.frequency === 'weekly' && weekday(on) < FRIDAY) return null;
+  const period = reader.frequency === 'daily' ? on : `week of ${mondayOf(on)}`;
   return `digest:${period}:${reader.linkId ?? `${reader.personId}:${reader.studentId}`}`;
 }
 
@@ -161,7 +161,7 @@ async function digestsDue(db: Database, readers: readonly Told[], wall: WallTime
     l: reader.linkId,
     p: reader.personId,
     // The first one tells of today, or of this week.
-    usual: new Date(now.getTime() - (reader.told === 'daily' ? 1 : 7) * DAY),
+    usual: new Date(now.getTime() - (reader.frequency === 'daily' ? 1 : 7) * DAY),
   }));
   const found = await db.raw<{ rows: { at: number; entryIds: string[] }[] }>(
     `select cast(d.at as int) - 1 as at, array_agg(e.entry_id order by e.seq) as "entryIds"
@@ -188,7 +188,7 @@ async function digestsDue(db: Database, readers: readonly Told[], wall: WallTime
 /** When digests leave next, at the latest. */
 export async function nextDigestAt(db: Database, { id: schoolId, timeZone }: School, now: Date): Promise<Date | null> {
   const { on, time } = wallTime(now, timeZone);
-  const readers = await readersTold(db, schoolId, on);
-  if (!readers.some(({ told }) => told === 'daily' || told === 'weekly')) return null;
+  const readers = await readersToTell(db, schoolId, on);
+  if (!readers.some(({ frequency }) => frequency === 'daily' || frequency === 'weekly')) return null;
   return instantAt({ on: time < DIGEST_AT ? on : addDays(on, 1), time: DIGEST_AT }, timeZone);
 }

@@ -3,20 +3,20 @@ import { wallTime } from '~/core/calendar/zone';
 import type { ReportEntry } from '~/core/individual-report/report';
 import { measureOf } from '~/core/measures/measure';
 import type { MessageKind } from '~/core/messages/message';
-import { type FieldValues, fillIn, type Wording } from '~/core/messages/message-template';
+import { type FieldValues, fillIn, type MessageTemplate } from '~/core/messages/message-template';
 import type { ReaderKind } from '~/core/sharing/reader-kind';
-import { everything, type Shows, shownFields } from '~/core/sharing/reader-rule';
+import { everything, type Shows, shownFields } from '~/core/sharing/visibility-rule';
 import { type Goal, goalsOf, measureAt } from '../goals/goals';
 import { entriesAsSeen } from '../individual-report/individual-report';
 import { hashToken, newToken } from '../people/tokens';
 import type { Database } from '../platform/db/database';
 import type { School } from '../school/school';
 import { newLink } from '../sharing/share-links';
-import { readerRules } from '../sharing/visibility';
+import { visibilityRules } from '../sharing/visibility';
 import { newInvitationLink } from '../students/invitations';
-import { may } from '../students/rights';
+import { can } from '../students/rights';
 import { caseManagerOf } from '../students/students';
-import { wordings } from './message-templates';
+import { messageTemplates } from './message-templates';
 
 /** A message as it stands in the post. */
 export interface Message {
@@ -33,9 +33,9 @@ export interface Message {
   attempts: number;
 }
 
-export interface Composed extends Wording {
+export interface Composed extends MessageTemplate {
   /** What is kept of it: the same without its links, which open doors. */
-  kept: Wording;
+  kept: MessageTemplate;
   stopLink: string | null;
 }
 
@@ -55,7 +55,7 @@ export async function composeMessage(
   const about = await valuesFor(db, { ...message, entryIds }, reader, school);
   if (!about) return null;
   const links = await makeLinks(db, message, publicUrl, now);
-  const all = await wordings(db, school.id);
+  const all = await messageTemplates(db, school.id);
   const usual = all[message.kind];
   const wording = { subject: message.ownSubject ?? usual.subject, body: message.ownBody ?? usual.body };
   const filled = (values: FieldValues) => ({
@@ -78,7 +78,7 @@ interface MessageReader {
 /** Who the message is for, as it is now; null when they may not read any more. */
 async function readerOf(db: Database, message: Message, today: string): Promise<MessageReader | null> {
   if (message.invitationId) return { kind: 'team', shows: new Set() };
-  const { rules } = await readerRules(db, message.studentId);
+  const { rules } = await visibilityRules(db, message.studentId);
   if (message.linkId) {
     const link = await db('share_links').where({ id: message.linkId }).first();
     // Who has stopped messages gets none, of whatever kind, also of those that were made before.
@@ -92,7 +92,7 @@ async function readerOf(db: Database, message: Message, today: string): Promise<
     .whereRaw(`coalesce(until_date, 'infinity') >= ?`, [today])
     .first('role', 'rights', 'stopped_at');
   if (!member || (member.stopped_at && message.kind !== 'locked')) return null;
-  return { kind: 'team', shows: may(member, 'see') ? everything : shownFields(rules.team.shows) };
+  return { kind: 'team', shows: can(member, 'see') ? everything : shownFields(rules.team.shows) };
 }
 
 /** What fills the fields of a wording, without its links. */
@@ -142,7 +142,7 @@ async function makeLinks(db: Database, message: Message, publicUrl: string, now:
   const link = message.invitationId
     ? `${publicUrl}/invited/${await newInvitationLink(db, message.invitationId)}`
     : message.linkId
-      ? `${publicUrl}/read/${await newLink(db, message.linkId, now)}`
+      ? `${publicUrl}/shared/${await newLink(db, message.linkId, now)}`
       : `${page}/${message.kind === 'locked' ? 'ways-in' : 'report'}`;
   if (message.invitationId || message.kind === 'locked') return { link, stop: null };
   const token = newToken();

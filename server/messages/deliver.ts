@@ -5,7 +5,7 @@ import { instantAt, wallTime } from '~/core/calendar/zone';
 import { retryAfter } from '~/core/messages/message';
 import { type Database, isDatabaseGone } from '../platform/db/database';
 import type { School } from '../school/school';
-import { recordReading } from '../sharing/access-log';
+import { recordAccess } from '../sharing/access-log';
 import { type Composed, composeMessage, type Message } from './compose';
 
 /** When messages that were held leave. */
@@ -13,7 +13,7 @@ const MORNING = '07:00';
 /** All that keep the limit count their messages one after the other. */
 const LIMIT_LOCK = 4310_0001;
 
-export interface Carrier {
+export interface MailServer {
   transport: Pick<Transporter, 'sendMail'>;
   from: string;
   /** Whether it takes a message with the same Message-ID only once: then one that may have been handed over is handed over again. */
@@ -23,7 +23,7 @@ export interface Carrier {
 interface Surroundings {
   school: School;
   publicUrl: string;
-  carrier: Carrier;
+  mailServer: MailServer;
   now: Date;
   /** Ends the waiting for a database that has gone. */
   signal?: AbortSignal;
@@ -53,10 +53,10 @@ export async function nextMessageAt(db: Database): Promise<Date | null> {
 }
 
 /**
- * After a worker has died in the middle: what it was handing over is handed over again where the carrier takes a message once;
+ * After a worker has died in the middle: what it was handing over is handed over again where the mail server takes a message once;
  * else nobody knows whether it arrived, and a person decides. Call it only where no other worker can be at work.
  */
-export async function settleInterrupted(db: Database, { takesOnce }: Pick<Carrier, 'takesOnce'>): Promise<void> {
+export async function settleInterrupted(db: Database, { takesOnce }: Pick<MailServer, 'takesOnce'>): Promise<void> {
   const interrupted = () => db('messages').where({ state: 'sending' });
   // What is interrupted again and again is for a person to look at.
   if (takesOnce) await interrupted().where('attempts', '<', MOST_FAULTS).update({ state: 'waiting' });
@@ -73,7 +73,7 @@ export async function deliver(db: Database, id: string, around: Surroundings): P
   const message = await claim(db, id, around);
   if (!message) return;
   const settle = (change: object, trx = db) => trx('messages').where({ id, state: 'sending' }).update(change);
-  const { carrier, now, complain } = around;
+  const { mailServer, now, complain } = around;
 
   let composed: Awaited<ReturnType<typeof composeMessage>>;
   try {
@@ -90,7 +90,7 @@ export async function deliver(db: Database, id: string, around: Surroundings): P
   }
 
   try {
-    await carrier.transport.sendMail(mailOf(message, composed, carrier));
+    await mailServer.transport.sendMail(mailOf(message, composed, mailServer));
   } catch (error) {
     await untilWritten(() => settle(afterRefusal(error, message.attempts, around)), around);
     return;
@@ -107,7 +107,7 @@ export async function deliver(db: Database, id: string, around: Surroundings): P
   );
 }
 
-const mailOf = ({ id, toName, toEmail }: Message, { subject, body, stopLink }: Composed, { from }: Carrier) => ({
+const mailOf = ({ id, toName, toEmail }: Message, { subject, body, stopLink }: Composed, { from }: MailServer) => ({
   from,
   to: { name: toName, address: toEmail },
   subject,
@@ -150,7 +150,7 @@ async function untilWritten(write: () => Promise<unknown>, { signal, complain }:
 async function recordSending(db: Database, { kind, studentId, linkId, personId }: Message, now: Date): Promise<void> {
   const by = linkId ? { linkId } : personId ? { personId } : null;
   const tells = kind === 'entry' || kind === 'digest' || kind === 'byHand';
-  if (by && tells) await recordReading(db, by, { studentId, what: 'a message', how: 'sent' }, now);
+  if (by && tells) await recordAccess(db, by, { studentId, what: 'a message', how: 'sent' }, now);
 }
 
 /** Takes a message to send, or holds it for tomorrow when today’s limit is reached; null when it is not to be sent now. */
@@ -216,12 +216,12 @@ interface MailFailure {
   command?: string;
 }
 
-/** A refusal for good comes back with the carrier’s words; anything else is tried again, ever later, and then has failed. */
-function afterRefusal(error: unknown, attempts: number, { now, carrier }: Surroundings): object {
+/** A refusal for good comes back with the mail server’s words; anything else is tried again, ever later, and then has failed. */
+function afterRefusal(error: unknown, attempts: number, { now, mailServer }: Surroundings): object {
   const { responseCode, response, message, command } = error as MailFailure;
-  const words = (response ?? message ?? 'The carrier could not be reached.').slice(0, 300);
+  const words = (response ?? message ?? 'The mail server could not be reached.').slice(0, 300);
   if (responseCode !== undefined && responseCode >= 500) return { state: 'bounced', reason: words };
-  if (responseCode === undefined && command === 'DATA' && !carrier.takesOnce) {
+  if (responseCode === undefined && command === 'DATA' && !mailServer.takesOnce) {
     return {
       state: 'uncertain',
       reason: 'The connection broke off while it was being handed over. It may have arrived.',

@@ -1,35 +1,40 @@
-import type { LetterInput, ToldInput } from '~/core/messages/message';
+import type { FrequencyInput, LetterInput } from '~/core/messages/message';
 import type { Frequency } from '~/core/sharing/share-link';
 import { hashToken } from '../people/tokens';
 import type { Database } from '../platform/db/database';
 import { Invalid, NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
 import { changeLink, linkState, writeLink } from '../sharing/share-links';
-import { studentFor } from '../students/students';
+import { requireStudent } from '../students/students';
 
-/** Says when a reader by a way in is told of new entries, and at which address. For whom may share. */
-export async function setTold(
+/** Says when a reader by a way in is frequency of new entries, and at which address. For whom may share. */
+export async function setFrequency(
   db: Database,
   actor: Actor,
   studentId: string,
-  { id, email, told }: ToldInput,
+  { id, email, frequency }: FrequencyInput,
   now: Date,
 ): Promise<void> {
   await changeLink(db, actor, { studentId, id }, now, (link) =>
-    link.update({ email: email ?? null, frequency: told, stopped_at: null }),
+    link.update({ email: email ?? null, frequency: frequency, stopped_at: null }),
   );
 }
 
-/** Says when one is told oneself of a student’s new entries. For every member who may read. */
-export async function setOwnTold(db: Database, actor: Actor, studentId: string, told: Frequency): Promise<void> {
-  await studentFor(db, actor, studentId, 'read');
+/** Says when one is frequency oneself of a student’s new entries. For every member who may read. */
+export async function setOwnFrequency(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  frequency: Frequency,
+): Promise<void> {
+  await requireStudent(db, actor, studentId, 'read');
   await db('team_members')
     .where({ student_id: studentId, person_id: actor.personId })
-    .update({ frequency: told, stopped_at: null });
+    .update({ frequency: frequency, stopped_at: null });
 }
 
-/** When one is told oneself of this student. */
-export async function ownTold(db: Database, actor: Actor, studentId: string): Promise<Frequency> {
+/** When one is frequency oneself of this student. */
+export async function ownFrequency(db: Database, actor: Actor, studentId: string): Promise<Frequency> {
   const row = await db('team_members')
     .where({ student_id: studentId, person_id: actor.personId })
     .orderBy('from_date', 'desc')
@@ -49,7 +54,7 @@ export async function writeLetter(
   { id, linkId, subject, body }: LetterInput,
   now: Date,
 ): Promise<void> {
-  await studentFor(db, actor, studentId, 'share');
+  await requireStudent(db, actor, studentId, 'share');
   const link = await db('share_links').where({ id: linkId, student_id: studentId, withdrawn_at: null }).first();
   if (!link || link.ends_on < actor.today) throw new NotFound('No such way in.');
   if (!link.email) throw new Invalid({ linkId: 'This reader has no e-mail address yet.' });

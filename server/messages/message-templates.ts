@@ -1,17 +1,17 @@
 import { type MessageKind, messageKinds } from '~/core/messages/message';
-import { usualWordings, type Wording } from '~/core/messages/message-template';
+import { type MessageTemplate, usualTemplates } from '~/core/messages/message-template';
 import type { Database } from '../platform/db/database';
-import { mustSetUp } from '../school/administrators';
+import { requireSchoolAdmin } from '../school/administrators';
 import type { Actor } from '../school/school';
 
 /** How messages of each kind are worded: as the school laid it out, else as usual. */
-export async function wordings(db: Database, schoolId: string): Promise<Record<MessageKind, Wording>> {
-  const rows: (Wording & { kind: MessageKind })[] = await db('message_templates')
+export async function messageTemplates(db: Database, schoolId: string): Promise<Record<MessageKind, MessageTemplate>> {
+  const rows: (MessageTemplate & { kind: MessageKind })[] = await db('message_templates')
     .where({ school_id: schoolId })
     .select('kind', 'subject', 'body');
   const own = new Map(rows.map(({ kind, subject, body }) => [kind, { subject, body }]));
-  const all = messageKinds.map((kind) => [kind, own.get(kind) ?? usualWordings[kind]]);
-  return Object.fromEntries(all) as Record<MessageKind, Wording>;
+  const all = messageKinds.map((kind) => [kind, own.get(kind) ?? usualTemplates[kind]]);
+  return Object.fromEntries(all) as Record<MessageKind, MessageTemplate>;
 }
 
 /**
@@ -19,14 +19,14 @@ export async function wordings(db: Database, schoolId: string): Promise<Record<M
  *
  * @param wording  null for the usual one
  */
-export async function saveWording(
+export async function saveMessageTemplate(
   db: Database,
   actor: Actor,
   kind: MessageKind,
-  wording: Wording | null,
+  wording: MessageTemplate | null,
   now: Date,
 ): Promise<void> {
-  await mustSetUp(db, actor);
+  await requireSchoolAdmin(db, actor);
   if (wording === null) {
     await db('message_templates').where({ school_id: actor.schoolId, kind }).delete();
     return;

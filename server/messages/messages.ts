@@ -1,13 +1,13 @@
 import type { MessageKind, MessageState } from '~/core/messages/message';
-import type { Wording } from '~/core/messages/message-template';
+import type { MessageTemplate } from '~/core/messages/message-template';
 import type { Database } from '../platform/db/database';
 import { Invalid, NotFound } from '../platform/failures';
-import { mustSetUp } from '../school/administrators';
+import { requireSchoolAdmin } from '../school/administrators';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
-import { studentFor } from '../students/students';
+import { requireStudent } from '../students/students';
 
-export interface PostedMessage {
+export interface StoredMessage {
   id: string;
   kind: MessageKind;
   studentId: string;
@@ -21,7 +21,7 @@ export interface PostedMessage {
   madeAt: Date;
   sentAt: Date | null;
   /** What left; null while it has not. */
-  sent: Wording | null;
+  sent: MessageTemplate | null;
   /** Whether another was sent in its place. */
   isReplaced: boolean;
 }
@@ -36,8 +36,8 @@ export async function messagesOf(
   db: Database,
   actor: Actor,
   { limit = 300, state }: { limit?: number; state?: MessageState | undefined } = {},
-): Promise<PostedMessage[]> {
-  const found = await db.raw<{ rows: PostedMessage[] }>(
+): Promise<StoredMessage[]> {
+  const found = await db.raw<{ rows: StoredMessage[] }>(
     `select m.id, m.kind, m.student_id as "studentId", s.short_name as "studentShortName", s.initials as "studentInitials",
             m.to_name as "toName", m.to_email as "toEmail", m.state, m.reason, m.not_before as "notBefore",
             m.made_at as "madeAt", m.sent_at as "sentAt",
@@ -77,7 +77,7 @@ export async function sendAgain(
   await db.transaction(async (trx) => {
     const message = await trx('messages').where({ id }).forUpdate().first();
     if (!message) throw new NotFound('No such message.');
-    await studentFor(trx, actor, message.student_id, 'share');
+    await requireStudent(trx, actor, message.student_id, 'share');
     if (await trx('messages').where({ again_of: id }).first('id')) return;
     if (!['bounced', 'uncertain', 'stopped', 'failed'].includes(message.state)) {
       throw new Invalid({ email: 'This message did not come back.' });
@@ -102,7 +102,7 @@ export async function sendAgain(
 export async function markArrived(db: Database, actor: Actor, id: string, now: Date): Promise<void> {
   const message = await db('messages').where({ id, state: 'uncertain' }).first('student_id');
   if (!message) throw new NotFound('No such message.');
-  await studentFor(db, actor, message.student_id, 'share');
+  await requireStudent(db, actor, message.student_id, 'share');
   await db('messages').where({ id, state: 'uncertain' }).update({ state: 'sent', sent_at: now, reason: null });
 }
 
@@ -110,7 +110,7 @@ export async function markArrived(db: Database, actor: Actor, id: string, now: D
 export async function stopMessage(db: Database, actor: Actor, id: string): Promise<void> {
   const message = await db('messages').where({ id }).first('student_id');
   if (!message) throw new NotFound('No such message.');
-  await studentFor(db, actor, message.student_id, 'share');
+  await requireStudent(db, actor, message.student_id, 'share');
   await db('messages')
     .where({ id })
     .whereIn('state', ['waiting', 'held'])
@@ -125,7 +125,7 @@ export async function dailyLimit(db: Database, { schoolId }: Actor): Promise<num
 /** For who sets up the school. */
 export async function setDailyLimit(db: Database, actor: Actor, limit: number, now: Date): Promise<void> {
   await db.transaction(async (trx) => {
-    await mustSetUp(trx, actor);
+    await requireSchoolAdmin(trx, actor);
     const before = { dailyLimit: await dailyLimit(trx, actor) };
     await trx('schools').where({ id: actor.schoolId }).update({ daily_message_limit: limit });
     const change = { schoolId: actor.schoolId, before, after: { dailyLimit: limit } };

@@ -1,10 +1,10 @@
 import type { Database } from '../platform/db/database';
 import { NotFound } from '../platform/failures';
-import { mustSetUp } from '../school/administrators';
+import { requireSchoolAdmin } from '../school/administrators';
 import { type Actor, schoolOf } from '../school/school';
 
-/** What the simulated carrier does with whom: it sends back, takes later, or takes slowly. */
-export interface CarrierRule {
+/** What the test mail server does with whom: it sends back, takes later, or takes slowly. */
+export interface TestMailRule {
   id: string;
   /** Part of an address. */
   address: string;
@@ -26,8 +26,8 @@ export interface Arrived {
 const ruleColumns = ['id', 'address', 'does', 'seconds', 'words'];
 
 /** The rules in the order in which they are tried. */
-export const carrierRules = (db: Database): Promise<CarrierRule[]> =>
-  db('test_mail_rules').orderBy('made_at').select<CarrierRule[]>(ruleColumns);
+export const testMailRules = (db: Database): Promise<TestMailRule[]> =>
+  db('test_mail_rules').orderBy('made_at').select<TestMailRule[]>(ruleColumns);
 
 /** Keeps what has arrived; the same Message-ID is kept once. */
 export async function keepArrived(db: Database, mail: Omit<Arrived, 'id'>): Promise<void> {
@@ -42,19 +42,19 @@ export async function keepArrived(db: Database, mail: Omit<Arrived, 'id'>): Prom
 
 /** What opens something in a message: links of ours, and the word after “passcode”. */
 const OPENS = [
-  [/https?:\/\/[^\s/]+\/(?:read|invited|stop|rate)\/[^\s]+/g, '(the link)'],
+  [/https?:\/\/[^\s/]+\/(?:shared|invited|stop|rate)\/[^\s]+/g, '(the link)'],
   [/(passcode(?:\s+is)?\s*[:=–-]?\s*)(\S+)/gi, '$1(the passcode)'],
 ] as const;
 const withoutKeys = (text: string) => OPENS.reduce((left, [pattern, instead]) => left.replace(pattern, instead), text);
 
 /** @throws NotFound for whoever does not set up the school, and where it is no demo: mail of a real school is not read over shoulders */
 async function mustBeDemo(db: Database, actor: Actor): Promise<void> {
-  await mustSetUp(db, actor);
+  await requireSchoolAdmin(db, actor);
   if (!(await schoolOf(db, actor.schoolId)).isDemo) throw new NotFound('There is no test mail here.');
 }
 
-/** What the simulated carrier got, newest first, and its rules; what opens anything is cut out. For administrators of a demo. */
-export async function carrierInbox(db: Database, actor: Actor): Promise<{ inbox: Arrived[]; rules: CarrierRule[] }> {
+/** What the test mail server got, newest first, and its rules; what opens anything is cut out. For administrators of a demo. */
+export async function testMailInbox(db: Database, actor: Actor): Promise<{ inbox: Arrived[]; rules: TestMailRule[] }> {
   await mustBeDemo(db, actor);
   const inbox: Arrived[] = await db('test_mail_inbox')
     .orderBy('id', 'desc')
@@ -66,11 +66,11 @@ export async function carrierInbox(db: Database, actor: Actor): Promise<{ inbox:
     body: withoutKeys(mail.body),
     headers: {},
   }));
-  return { inbox: shown, rules: await carrierRules(db) };
+  return { inbox: shown, rules: await testMailRules(db) };
 }
 
 /** Adds a rule. */
-export async function addCarrierRule(db: Database, actor: Actor, rule: CarrierRule, now: Date): Promise<void> {
+export async function addTestMailRule(db: Database, actor: Actor, rule: TestMailRule, now: Date): Promise<void> {
   await mustBeDemo(db, actor);
   await db('test_mail_rules')
     .insert({ ...rule, made_at: now })
@@ -79,7 +79,7 @@ export async function addCarrierRule(db: Database, actor: Actor, rule: CarrierRu
 }
 
 /** Takes a rule away. */
-export async function removeCarrierRule(db: Database, actor: Actor, id: string): Promise<void> {
+export async function removeTestMailRule(db: Database, actor: Actor, id: string): Promise<void> {
   await mustBeDemo(db, actor);
   await db('test_mail_rules').where({ id }).delete();
 }

@@ -67,7 +67,7 @@ async function isSpent(db: Database, limit: Limit, ...of: string[]): Promise<boo
 }
 
 /** Whether this address may open a link now. */
-export async function mayOpenLink(db: Database, address: string): Promise<boolean> {
+export async function canOpenLink(db: Database, address: string): Promise<boolean> {
   return !(await isSpent(db, 'unknownLink', address)) && (await countTry(db, 'opening', address)) === null;
 }
 

@@ -16,7 +16,7 @@ export interface Account {
 /** Somebody who has signed in, at one of their schools. */
 export interface Person extends Account {
   /** Whether they are an administrator of the school they are at: they keep its roster, its calendar and its goal bank. */
-  setsUp: boolean;
+  isSchoolAdmin: boolean;
 }
 
 const columns = ['id', 'name', 'short_name as shortName', 'initials', 'work', 'email'];

@@ -105,7 +105,7 @@ export async function resumeSession(db: Database, token: string, now: Date): Pro
     initials: row.initials,
     work: row.work,
     email: row.email,
-    setsUp: row.staff_of.some(({ id, isAdmin }) => id === school.id && isAdmin),
+    isSchoolAdmin: row.staff_of.some(({ id, isAdmin }) => id === school.id && isAdmin),
   };
   if (row.token_is_current && age(row.rotated_at) > ROTATE_AFTER) {
     return { sessionId, person, school, schools, newToken: await rotate(db, sessionId, hash, now) };

@@ -2,7 +2,7 @@ import { verify } from '@node-rs/argon2';
 import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { freshDatabase } from '~/tests/database/fresh';
 import { addPerson, now, schoolId } from '~/tests/database/small-school';
-import { countUnknownLink, mayOpenLink } from './attempts';
+import { canOpenLink, countUnknownLink } from './attempts';
 import { hashPassword, passwordIsRight } from './passwords';
 import { personByPassword } from './people';
 import { beginSession, endAllSessions, endSession, resumeSession } from './sessions';
@@ -163,10 +163,10 @@ describe('too many tries', () => {
 
   it('close the door to an address that guesses links', async () => {
     for (let i = 0; i < 20; i++) {
-      expect(await mayOpenLink(fresh.db, '10.1.1.1')).toBe(true);
+      expect(await canOpenLink(fresh.db, '10.1.1.1')).toBe(true);
       await countUnknownLink(fresh.db, '10.1.1.1');
     }
-    expect(await mayOpenLink(fresh.db, '10.1.1.1')).toBe(false);
-    expect(await mayOpenLink(fresh.db, '10.1.1.2')).toBe(true);
+    expect(await canOpenLink(fresh.db, '10.1.1.1')).toBe(false);
+    expect(await canOpenLink(fresh.db, '10.1.1.2')).toBe(true);
   });
 });

@@ -11,7 +11,7 @@ import type { Database } from '../platform/db/database';
 import { Conflict, NotFound } from '../platform/failures';
 import type { Actor, School } from '../school/school';
 import { planOf } from '../students/plan';
-import { caseManagerOf, type Student, studentFor } from '../students/students';
+import { caseManagerOf, requireStudent, type Student } from '../students/students';
 
 /** The reporting periods of a student’s plan, in order; none while the plan has no dates. Ask `studentFor` first. */
 export async function periodsOf(
@@ -128,7 +128,7 @@ export async function saveDraft(
   now: Date,
 ): Promise<number> {
   return db.transaction(async (trx) => {
-    await studentFor(trx, actor, studentId, 'share');
+    await requireStudent(trx, actor, studentId, 'share');
     const wanted = (await periodsOf(trx, studentId, actor.today)).find(({ last }) => last === period);
     if (!wanted) throw new NotFound('The plan has no such reporting period.');
     // Whoever writes the first words and whoever writes them at the same moment wait for each other.

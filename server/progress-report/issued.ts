@@ -4,15 +4,15 @@ import { type Issue, progressReportOutside, typedTexts } from '~/core/documents/
 import type { ProgressReport } from '~/core/progress-report/content';
 import type { IssueInput } from '~/core/progress-report/input';
 import type { OutsideKind } from '~/core/sharing/reader-kind';
-import type { Shows } from '~/core/sharing/reader-rule';
+import type { Shows } from '~/core/sharing/visibility-rule';
 import { withoutNames } from '~/core/students/names/other-children';
 import { type Database, snapshot } from '../platform/db/database';
 import { Conflict, NotFound } from '../platform/failures';
 import { messageId } from '../platform/message-id';
 import type { Actor, School } from '../school/school';
-import { recordReading } from '../sharing/access-log';
+import { recordAccess } from '../sharing/access-log';
 import { rosterFinder } from '../sharing/other-children';
-import { studentFor } from '../students/students';
+import { requireStudent } from '../students/students';
 import { draftOf, periodsOf, saveDraft } from './draft';
 
 /** An issued report as lists show it. */
@@ -175,7 +175,7 @@ export async function issueReport(
   { school, now }: { school: School; now: Date },
 ): Promise<void> {
   await snapshot(db, async (trx) => {
-    const student = await studentFor(trx, actor, studentId, 'share');
+    const student = await requireStudent(trx, actor, studentId, 'share');
     await trx('students').where({ id: studentId }).forUpdate().first('id');
     const known = await trx('issued_reports').where({ id: input.id }).first('student_id');
     if (known?.student_id === studentId) return;
@@ -209,7 +209,7 @@ export async function issueReport(
     }));
     if (from.length > 0) await trx.batchInsert('issued_report_entries', from, 1000);
     const issued = { studentId, what: `progress report no. ${(last?.number ?? 0) + 1}`, how: 'issued' as const };
-    await recordReading(trx, { personId: actor.personId }, issued, now);
+    await recordAccess(trx, { personId: actor.personId }, issued, now);
     await tellReaders(trx, studentId, input, actor, now);
   });
 }

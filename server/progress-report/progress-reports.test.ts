@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { PDFDocument } from 'pdf-lib';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { progressPaper } from '~/core/documents/progress-report-document';
+import { progressReportDocument } from '~/core/documents/progress-report-document';
 import { missingIn } from '~/core/progress-report/content';
 import type { IssueInput } from '~/core/progress-report/input';
-import { everything } from '~/core/sharing/reader-rule';
+import { everything } from '~/core/sharing/visibility-rule';
 import type { PlanInput } from '~/core/students/student-input';
 import { plainText, type RichText } from '~/core/words/rich-text';
 import { freshDatabase } from '~/tests/database/fresh';
@@ -22,15 +22,15 @@ import {
 import { textOfPdf } from '~/tests/examples/pdf-text';
 import { askForBatch, askForReport, batchesOf, batchFile, openBatches } from '../documents/batches';
 import { makeBatch } from '../documents/make-batch';
-import { paperPdf } from '../documents/pdf';
+import { documentPdf } from '../documents/pdf';
 import { withdrawObservation } from '../entries/change';
 import { recordSession } from '../entries/record';
-import { setTold } from '../messages/frequency';
+import { setFrequency } from '../messages/frequency';
 import { Conflict, NotFound } from '../platform/failures';
 import { type School, schoolOf } from '../school/school';
-import { makeWayIn } from '../sharing/share-links';
+import { makeShareLink } from '../sharing/share-links';
 import { type Plan, planOf, savePlan } from '../students/plan';
-import { studentFor } from '../students/students';
+import { requireStudent } from '../students/students';
 import { tidyUp } from '../worker/tidy-up';
 import { draftOf, saveDraft } from './draft';
 import { issuedOf, issuedOutside, issuedReport, issueReport, namesInReport } from './issued';
@@ -51,7 +51,7 @@ beforeAll(async () => {
 async function observe(on: string) {
   const id = randomUUID();
   const outcome = { data: { trials: ['independent', 'independent', 'incorrect'] }, reason: null };
-  const session = { on, time: '09:00', observerId: school.manager, settingId: null };
+  const session = { on, time: '09:00', observerId: school.manager, locationId: null };
   const entries = [{ id, goalId: school.goal, outcome, note: '' }];
   await recordSession(fresh.db, actorOf(school.manager), school.student, { ...session, entries }, { wall, now });
   return id;
@@ -63,7 +63,7 @@ const said = (text: string): RichText => ({
 });
 type Period = Plan['periods'][number];
 const words = (text: string) => ({ whole: said(text), goals: {} });
-const student = () => studentFor(fresh.db, actorOf(school.manager), school.student, 'share');
+const student = () => requireStudent(fresh.db, actorOf(school.manager), school.student, 'share');
 const draft = async () => draftOf(fresh.db, await student(), PERIOD, { school: theSchoolOfIt, today });
 const save = (version: number, text: string, person = school.manager) =>
   saveDraft(fresh.db, actorOf(person), school.student, { period: PERIOD, version, words: words(text) }, now);
@@ -111,9 +111,9 @@ describe('an issued report', () => {
   it('is frozen: numbered, dated, unchangeable; a later correction shows a mark and changes nothing', async () => {
     const link = randomUUID();
     const way = { id: link, readerName: 'Aunt Ida', kind: 'family' as const, endsOn: '2026-12-31' };
-    await makeWayIn(fresh.db, actorOf(school.manager), school.student, way, now);
-    const asked = { id: link, email: 'ida@home.example', told: 'byHand' as const };
-    await setTold(fresh.db, actorOf(school.manager), school.student, asked, now);
+    await makeShareLink(fresh.db, actorOf(school.manager), school.student, way, now);
+    const asked = { id: link, email: 'ida@home.example', frequency: 'byHand' as const };
+    await setFrequency(fresh.db, actorOf(school.manager), school.student, asked, now);
     const extra = await observe('2026-11-19');
     const id = await issue();
     const read = () => issuedReport(fresh.db, school.student, id, theSchoolOfIt);
@@ -322,7 +322,7 @@ describe('other children in a report', () => {
     expect(report.goals.find(({ goalId }) => goalId === school.goal)).toMatchObject({
       wording: 'Plants a row beside a classmate.',
     });
-    const pdf = (await textOfPdf(await paperPdf(progressPaper(report, inside)))).pages.join(' ');
+    const pdf = (await textOfPdf(await documentPdf(progressReportDocument(report, inside)))).pages.join(' ');
     expect(pdf).toContain('He laughed with a classmate.');
     expect(pdf).not.toMatch(/Wren|Castellan/);
     expect(report.student).toEqual(inside.report.student);

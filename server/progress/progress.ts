@@ -27,7 +27,7 @@ async function computed<Kept>(
   keep: (goal: Goal, progress: Progress) => Kept,
 ): Promise<Map<string, Kept>> {
   const asksForVariety = goals.some(
-    ({ criterion }) => criterion.distinctSettings > 1 || criterion.distinctObservers > 1,
+    ({ criterion }) => criterion.distinctLocations > 1 || criterion.distinctObservers > 1,
   );
   const when = { calendar: school.calendar, today };
   const kept = new Map<string, Kept>();
@@ -96,7 +96,7 @@ export const progressOfGoals = (db: Database, goals: readonly Goal[], when: When
 
 /** How a goal stands, in short. */
 export interface Standing {
-  verdict: Progress['verdict'];
+  decision: Progress['decision'];
   /** The date of its newest point; null while there is none. */
   lastOn: IsoDate | null;
 }
@@ -105,8 +105,8 @@ export interface Standing {
 export const standingOfGoals = (db: Database, goals: readonly Goal[], when: When): Promise<Map<string, Standing>> =>
   standings.of(db, goals, when);
 
-const standings = new Computed<Standing>({ max: 20_000 }, ({ verdict, points }) => ({
-  verdict,
+const standings = new Computed<Standing>({ max: 20_000 }, ({ decision, points }) => ({
+  decision,
   lastOn: points.at(-1)?.on ?? null,
 }));
 

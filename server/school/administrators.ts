@@ -7,7 +7,7 @@ import type { Actor } from './school';
  *
  * @throws NotFound for everyone else: for them there is nothing here
  */
-export async function mustSetUp(db: Database, { personId, schoolId, today }: Actor): Promise<void> {
+export async function requireSchoolAdmin(db: Database, { personId, schoolId, today }: Actor): Promise<void> {
   const row = await db('school_staff')
     .where({ school_id: schoolId, person_id: personId, is_admin: true })
     .where('from_date', '<=', today)

@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { ChangeKind } from '~/core/sharing/change';
-import { carefulRules } from '~/core/sharing/reader-rule';
+import { carefulRules } from '~/core/sharing/visibility-rule';
 import { asPerson } from '~/tests/database/as-person';
 import { freshDatabase } from '~/tests/database/fresh';
 import {
@@ -19,18 +19,18 @@ import {
 } from '~/tests/database/small-school';
 import { markPair, unmarkPair } from '../entries/pairs';
 import { recordSession } from '../entries/record';
-import { setTold } from '../messages/frequency';
+import { setFrequency } from '../messages/frequency';
 import { beginSession, endAllSessions } from '../people/sessions';
 import { NotFound } from '../platform/failures';
 import { letNamesStand } from '../sharing/other-children';
-import { makeWayIn, tryPasscode, unlockWayIn, withdrawWayIn } from '../sharing/share-links';
-import { readerRulesOn, saveReaderRules } from '../sharing/visibility';
+import { makeShareLink, tryPasscode, unlockShareLink, withdrawShareLink } from '../sharing/share-links';
+import { saveVisibilityRules, visibilityRulesOn } from '../sharing/visibility';
 import { acceptInvitation, invite, newInvitationLink, withdrawInvitation } from '../students/invitations';
 import { savePlan } from '../students/plan';
 import { editStudent, addStudent as enrol, setArchived } from '../students/roster';
 import { membersOn, saveMember } from '../students/team';
 import { changesOf } from './changes';
-import { saveSchool, schoolSetUp } from './set-up';
+import { saveSchool, schoolInForm } from './set-up';
 
 const fresh = freshDatabase();
 let school: SmallSchool;
@@ -86,7 +86,7 @@ describe('written down with before and after', () => {
     expect(await newest('member of the team')).toMatchObject({ before: null, after: { name: 'Odile Marchetti' } });
   });
 
-  it('are share links: made, told, locked by a reader, unlocked, withdrawn', async () => {
+  it('are share links: made, frequency, locked by a reader, unlocked, withdrawn', async () => {
     const way = {
       id: randomUUID(),
       readerName: 'Aunt Ida',
@@ -94,18 +94,24 @@ describe('written down with before and after', () => {
       endsOn: '2026-12-31',
       passcode: 'six plums',
     };
-    await makeWayIn(fresh.db, manager(), school.student, way, now);
+    await makeShareLink(fresh.db, manager(), school.student, way, now);
     expect(await newest('share link')).toMatchObject({
       before: null,
       after: { readerName: 'Aunt Ida', purpose: 'To follow their child’s progress', hasPasscode: true },
     });
     expect(JSON.stringify(await newest('share link'))).not.toContain('plums');
-    await setTold(fresh.db, manager(), school.student, { id: way.id, email: 'ida@home.example', told: 'daily' }, now);
+    await setFrequency(
+      fresh.db,
+      manager(),
+      school.student,
+      { id: way.id, email: 'ida@home.example', frequency: 'daily' },
+      now,
+    );
     expect(await newest('share link')).toMatchObject({ before: { email: null }, after: { frequency: 'daily' } });
     for (let i = 0; i < 8; i++) await tryPasscode(fresh.db, way.id, 'wrong', new Date(now.getTime() + i * 3_600_000));
     expect(await newest('share link')).toMatchObject({ by: null, before: { locked: false }, after: { locked: true } });
-    await unlockWayIn(fresh.db, manager(), school.student, way.id, now);
-    await withdrawWayIn(fresh.db, manager(), school.student, way.id, now);
+    await unlockShareLink(fresh.db, manager(), school.student, way.id, now);
+    await withdrawShareLink(fresh.db, manager(), school.student, way.id, now);
     expect(await newest('share link')).toMatchObject({ before: { withdrawn: false }, after: { withdrawn: true } });
   });
 
@@ -114,7 +120,7 @@ describe('written down with before and after', () => {
     await savePlan(fresh.db, manager(), school.student, plan, { newId: randomUUID(), now });
     await savePlan(fresh.db, manager(), school.student, { ...plan, periods: [] }, { newId: randomUUID(), now });
     expect(await newest('plan')).toMatchObject({ before: { periods: [{ label: 'Winter' }] }, after: { periods: [] } });
-    const before = await schoolSetUp(fresh.db, admin());
+    const before = await schoolInForm(fresh.db, admin());
     const closures = [{ first: '2026-11-26', last: '2026-11-27', label: 'Thanksgiving' }];
     await saveSchool(fresh.db, admin(), { ...before, closures }, now);
     expect(await newest('school')).toMatchObject({ student: null, before: { closures: [] }, after: { closures } });
@@ -169,14 +175,14 @@ describe('what a family could see on a day', () => {
     },
   });
   const familyOn = async (day: string) =>
-    (await readerRulesOn(fresh.db, manager(), school.student, { day, timeZone: 'America/New_York' })).family.shows;
+    (await visibilityRulesOn(fresh.db, manager(), school.student, { day, timeZone: 'America/New_York' })).family.shows;
 
   it('is told by what was written down: the student’s own rules, and the school’s where there were none', async () => {
     const usual = [...carefulRules.family.shows];
     expect(await familyOn('2026-10-01')).toEqual(usual);
-    await saveReaderRules(fresh.db, admin(), null, shows('numbers'), on('2026-10-05'));
-    await saveReaderRules(fresh.db, manager(), school.student, shows('note'), on('2026-10-20'));
-    await saveReaderRules(fresh.db, manager(), school.student, shows('numbers'), on('2026-11-10'));
+    await saveVisibilityRules(fresh.db, admin(), null, shows('numbers'), on('2026-10-05'));
+    await saveVisibilityRules(fresh.db, manager(), school.student, shows('note'), on('2026-10-20'));
+    await saveVisibilityRules(fresh.db, manager(), school.student, shows('numbers'), on('2026-11-10'));
     expect(await familyOn('2026-10-04')).toEqual(usual);
     expect(await familyOn('2026-10-05')).toEqual(['numbers']);
     expect(await familyOn('2026-10-31')).toEqual(['numbers', 'note']);

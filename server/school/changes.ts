@@ -1,6 +1,6 @@
 import { type ChangeKind, type ChangesWanted, type State, stateOn } from '~/core/sharing/change';
 import type { Database } from '../platform/db/database';
-import { mustSetUp } from './administrators';
+import { requireSchoolAdmin } from './administrators';
 import type { Actor } from './school';
 
 /** What is written down of a change: what and whom it is about, and how it was before and after. */
@@ -73,7 +73,7 @@ export async function changesOf(
   actor: Actor,
   { kind, about, from, to, page }: Omit<ChangesWanted, 'page'> & { page: number | null },
 ): Promise<{ changes: WrittenChange[]; total: number }> {
-  await mustSetUp(db, actor);
+  await requireSchoolAdmin(db, actor);
   const where = `c.school_id = :schoolId
     ${kind ? 'and c.what = :kind' : ''}
     ${about ? `and strpos(lower(concat_ws(' ', s.first_name, s.last_name, p.name, w.name)), lower(:about)) > 0` : ''}

@@ -61,14 +61,14 @@ export async function schoolOfStudent(db: Database, studentId: string): Promise<
   return schoolOf(db, row.school_id);
 }
 
-export interface Setting {
+export interface Location {
   id: string;
   name: string;
 }
 
 /** The locations where students of a school are observed, in the school's order. */
-export async function settings(db: Database, schoolId: string): Promise<Setting[]> {
-  return db('locations').where({ school_id: schoolId }).orderBy('position').select<Setting[]>('id', 'name');
+export async function locationsOf(db: Database, schoolId: string): Promise<Location[]> {
+  return db('locations').where({ school_id: schoolId }).orderBy('position').select<Location[]>('id', 'name');
 }
 
 /** Someone who asks, and the day on which they ask: memberships have dates. */

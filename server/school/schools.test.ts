@@ -1,8 +1,8 @@
 // Several schools in one database: each has its own lists, calendar, templates and people.
 import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { usualWordings } from '~/core/messages/message-template';
-import { carefulRules } from '~/core/sharing/reader-rule';
+import { usualTemplates } from '~/core/messages/message-template';
+import { carefulRules } from '~/core/sharing/visibility-rule';
 import { freshDatabase } from '~/tests/database/fresh';
 import {
   actorOf,
@@ -18,20 +18,20 @@ import {
   wall,
 } from '~/tests/database/small-school';
 import { recordSession } from '../entries/record';
-import { goalsOnShelf, putOnShelf } from '../goals/goal-bank';
+import { goalsInBank, putInGoalBank } from '../goals/goal-bank';
 import { goalOf } from '../goals/goals';
-import { saveWording, wordings } from '../messages/message-templates';
+import { messageTemplates, saveMessageTemplate } from '../messages/message-templates';
 import { dailyLimit, setDailyLimit } from '../messages/messages';
 import { beginSession, goToSchool, resumeSession } from '../people/sessions';
 import { Invalid, NotFound } from '../platform/failures';
 import { rosterFinder } from '../sharing/other-children';
-import { readerRules, saveReaderRules } from '../sharing/visibility';
+import { saveVisibilityRules, visibilityRules } from '../sharing/visibility';
 import { addStudent, roster, rosterChoices, rosterStudent } from '../students/roster';
-import { studentFor, studentsOf } from '../students/students';
+import { requireStudent, studentsOf } from '../students/students';
 import { peopleToAdd } from '../students/team';
-import { mustSetUp } from './administrators';
-import { allSchools, settings } from './school';
-import { saveSchool, schoolSetUp } from './set-up';
+import { requireSchoolAdmin } from './administrators';
+import { allSchools, locationsOf } from './school';
+import { saveSchool, schoolInForm } from './set-up';
 
 const fresh = freshDatabase();
 let school: SmallSchool;
@@ -69,8 +69,8 @@ describe('somebody who works at two schools', () => {
   it('sees the students of the one they are at', async () => {
     expect((await studentsOf(fresh.db, here(school.aide))).map(({ firstName }) => firstName)).toEqual(['Ada']);
     expect((await studentsOf(fresh.db, there(school.aide))).map(({ firstName }) => firstName)).toEqual(['Wren']);
-    expect((await studentFor(fresh.db, there(school.aide), wren, 'manage')).role).toBe('caseManager');
-    await expect(studentFor(fresh.db, here(school.aide), wren, 'see')).rejects.toThrow(NotFound);
+    expect((await requireStudent(fresh.db, there(school.aide), wren, 'manage')).role).toBe('caseManager');
+    await expect(requireStudent(fresh.db, here(school.aide), wren, 'see')).rejects.toThrow(NotFound);
   });
 
   it('goes from one to the other with their sign-in, and to no third', async () => {
@@ -91,13 +91,13 @@ describe('somebody who works at two schools', () => {
   });
 
   it('is an administrator where they are one, and only while they work there', async () => {
-    await mustSetUp(fresh.db, there(school.stranger));
-    await expect(mustSetUp(fresh.db, there(school.aide))).rejects.toThrow(NotFound);
+    await requireSchoolAdmin(fresh.db, there(school.stranger));
+    await expect(requireSchoolAdmin(fresh.db, there(school.aide))).rejects.toThrow(NotFound);
     const token = await beginSession(fresh.db, school.stranger, now);
-    expect((await resumeSession(fresh.db, token, now))?.person.setsUp).toBe(true);
+    expect((await resumeSession(fresh.db, token, now))?.person.isSchoolAdmin).toBe(true);
     const past = await addPerson(fresh.db, 'past');
     await fresh.db('school_staff').where({ person_id: past }).update({ is_admin: true, until_date: '2026-11-23' });
-    await expect(mustSetUp(fresh.db, here(past))).rejects.toThrow(NotFound);
+    await expect(requireSchoolAdmin(fresh.db, here(past))).rejects.toThrow(NotFound);
     // Who works nowhere any more is not let in.
     expect(await resumeSession(fresh.db, await beginSession(fresh.db, past, now), now)).toBeNull();
   });
@@ -128,19 +128,19 @@ describe('a school of one’s own', () => {
   });
 
   it('has its calendar, its locations and its timetable', async () => {
-    const before = await schoolSetUp(fresh.db, there(school.stranger));
+    const before = await schoolInForm(fresh.db, there(school.stranger));
     const pond = { id: randomUUID(), name: 'Kitchen' };
-    const dayParts = [{ groupId: null, part: 'Pond', weekdays: [1], from: '09:00', to: '10:00', settingId: pond.id }];
+    const dayParts = [{ groupId: null, part: 'Pond', weekdays: [1], from: '09:00', to: '10:00', locationId: pond.id }];
     await saveSchool(fresh.db, there(school.stranger), { ...before, places: [pond], dayParts }, now);
-    expect((await settings(fresh.db, elder)).map(({ name }) => name)).toEqual(['Kitchen']);
-    expect((await settings(fresh.db, schoolId)).map(({ id }) => id)).toEqual([school.kitchen]);
-    expect((await schoolSetUp(fresh.db, here(school.stranger))).dayParts).toEqual([]);
+    expect((await locationsOf(fresh.db, elder)).map(({ name }) => name)).toEqual(['Kitchen']);
+    expect((await locationsOf(fresh.db, schoolId)).map(({ id }) => id)).toEqual([school.kitchen]);
+    expect((await schoolInForm(fresh.db, here(school.stranger))).dayParts).toEqual([]);
     // A location of another school is none here.
     const taken = { ...before, places: [{ id: school.kitchen, name: 'Ours' }] };
     await expect(saveSchool(fresh.db, there(school.stranger), taken, now)).rejects.toThrow(NotFound);
     const goal = await addGoal(fresh.db, wren);
     const session = sessionOf({ ...school, goal, manager: school.aide }, ['independent'], {
-      settingId: school.kitchen,
+      locationId: school.kitchen,
     });
     const record = recordSession(fresh.db, there(school.aide), wren, session, { wall, now });
     await expect(record).rejects.toThrow(Invalid);
@@ -149,14 +149,20 @@ describe('a school of one’s own', () => {
   it('has its goal bank, its templates, its limit and what its readers see', async () => {
     const { area, wording, measure, criterion } = await goalOf(fresh.db, school.student, school.goal);
     const own = { id: randomUUID(), goal: { name: 'Plants', area, wording, measure, criterion } };
-    await putOnShelf(fresh.db, here(school.manager), school.student, own, now);
+    await putInGoalBank(fresh.db, here(school.manager), school.student, own, now);
     const banked = async (at: typeof here) =>
-      (await goalsOnShelf(fresh.db, at(school.stranger))).filter(({ isOwn }) => isOwn).length;
+      (await goalsInBank(fresh.db, at(school.stranger))).filter(({ isOwn }) => isOwn).length;
     expect([await banked(here), await banked(there)]).toEqual([1, 0]);
 
-    await saveWording(fresh.db, there(school.stranger), 'entry', { subject: 'Elder', body: 'Brook {link}' }, now);
-    expect((await wordings(fresh.db, elder)).entry.subject).toBe('Elder');
-    expect((await wordings(fresh.db, schoolId)).entry).toEqual(usualWordings.entry);
+    await saveMessageTemplate(
+      fresh.db,
+      there(school.stranger),
+      'entry',
+      { subject: 'Elder', body: 'Brook {link}' },
+      now,
+    );
+    expect((await messageTemplates(fresh.db, elder)).entry.subject).toBe('Elder');
+    expect((await messageTemplates(fresh.db, schoolId)).entry).toEqual(usualTemplates.entry);
 
     await setDailyLimit(fresh.db, there(school.stranger), 7, now);
     expect([
@@ -165,9 +171,9 @@ describe('a school of one’s own', () => {
     ]).toEqual([7, 1500]);
 
     const family = { ...carefulRules.family, shows: ['numbers' as const, 'note' as const] };
-    await saveReaderRules(fresh.db, there(school.stranger), null, { ...carefulRules, family }, now);
-    expect((await readerRules(fresh.db, wren)).rules.family.shows).toEqual(['numbers', 'note']);
-    expect((await readerRules(fresh.db, school.student)).rules.family.shows).toEqual(carefulRules.family.shows);
+    await saveVisibilityRules(fresh.db, there(school.stranger), null, { ...carefulRules, family }, now);
+    expect((await visibilityRules(fresh.db, wren)).rules.family.shows).toEqual(['numbers', 'note']);
+    expect((await visibilityRules(fresh.db, school.student)).rules.family.shows).toEqual(carefulRules.family.shows);
   });
 
   it('hides the names of its own children', async () => {

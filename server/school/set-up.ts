@@ -2,24 +2,24 @@ import { v4 as newId } from 'uuid';
 import type { DayPart, SchoolInput } from '~/core/school/school-input';
 import type { Database } from '../platform/db/database';
 import { Invalid, NotFound } from '../platform/failures';
-import { mustSetUp } from './administrators';
+import { requireSchoolAdmin } from './administrators';
 import { writeChange } from './changes';
-import { type Actor, schoolOf, settings } from './school';
+import { type Actor, locationsOf, schoolOf } from './school';
 
 /**
  * The school as it is set up, in the shape of its form.
  *
  * @throws NotFound for who does not set it up
  */
-export async function schoolSetUp(db: Database, actor: Actor): Promise<SchoolInput> {
-  await mustSetUp(db, actor);
+export async function schoolInForm(db: Database, actor: Actor): Promise<SchoolInput> {
+  await requireSchoolAdmin(db, actor);
   const here = { id: { id: actor.schoolId }, school: { school_id: actor.schoolId } };
   const [school, idle, closures, groups, places, blocks] = await Promise.all([
     schoolOf(db, actor.schoolId),
     db('schools').where(here.id).first('idle_minutes', 'shared_idle_minutes'),
     db('closures').where(here.school).orderBy('first_day').select('first_day as first', 'last_day as last', 'label'),
     db('class_groups').where(here.school).orderBy('position').select('id', 'name'),
-    settings(db, actor.schoolId),
+    locationsOf(db, actor.schoolId),
     db('timetable_blocks').where(here.school).whereNull('student_id').orderBy(['starts_at', 'part', 'weekday']),
   ]);
   const { name, timeZone, calendar } = school;
@@ -30,7 +30,7 @@ export async function schoolSetUp(db: Database, actor: Actor): Promise<SchoolInp
     if (known) known.weekdays.push(weekday);
     else {
       const hours = { from: starts_at, to: ends_at };
-      dayParts.set(key, { groupId: group_id, part, weekdays: [weekday], ...hours, settingId: location_id });
+      dayParts.set(key, { groupId: group_id, part, weekdays: [weekday], ...hours, locationId: location_id });
     }
   }
   return {
@@ -53,7 +53,7 @@ export async function schoolSetUp(db: Database, actor: Actor): Promise<SchoolInp
  */
 export async function saveSchool(db: Database, actor: Actor, input: SchoolInput, now: Date): Promise<void> {
   await db.transaction(async (trx) => {
-    const before = await schoolSetUp(trx, actor);
+    const before = await schoolInForm(trx, actor);
     const { name, timeZone, weekdays } = input;
     const idle = { idle_minutes: input.idleMinutes, shared_idle_minutes: input.sharedIdleMinutes };
     await trx('schools')
@@ -72,13 +72,13 @@ export async function saveSchool(db: Database, actor: Actor, input: SchoolInput,
     await trx('timetable_blocks').where(here).whereNull('student_id').delete();
     const blocks = input.dayParts.flatMap(blocksOf).map((block) => ({ ...block, ...here }));
     await insertAll(trx, 'timetable_blocks', blocks);
-    const change = { schoolId: actor.schoolId, before, after: await schoolSetUp(trx, actor) };
+    const change = { schoolId: actor.schoolId, before, after: await schoolInForm(trx, actor) };
     await writeChange(trx, actor.personId, { what: 'school', ...change }, now);
   });
 }
 
-function blocksOf({ groupId, part, weekdays, from, to, settingId }: DayPart) {
-  const rest = { group_id: groupId, part, starts_at: from, ends_at: to, location_id: settingId };
+function blocksOf({ groupId, part, weekdays, from, to, locationId }: DayPart) {
+  const rest = { group_id: groupId, part, starts_at: from, ends_at: to, location_id: locationId };
   return [...new Set(weekdays)].map((weekday) => ({ id: newId(), weekday, ...rest }));
 }
 
@@ -107,10 +107,10 @@ async function keepNames(
 async function expectKnown(db: Database, schoolId: string, { dayParts }: SchoolInput): Promise<void> {
   const own = (table: string) => db(table).where({ school_id: schoolId }).select('id');
   const known = new Set((await own('class_groups').union(own('locations'))).map(({ id }) => id));
-  for (const [i, { groupId, settingId }] of dayParts.entries()) {
+  for (const [i, { groupId, locationId }] of dayParts.entries()) {
     if (groupId !== null && !known.has(groupId)) throw new Invalid({ [`dayParts[${i}].groupId`]: 'Choose a group.' });
-    if (settingId !== null && !known.has(settingId)) {
-      throw new Invalid({ [`dayParts[${i}].settingId`]: 'Choose a place from the list.' });
+    if (locationId !== null && !known.has(locationId)) {
+      throw new Invalid({ [`dayParts[${i}].locationId`]: 'Choose a place from the list.' });
     }
   }
 }

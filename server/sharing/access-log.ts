@@ -1,7 +1,7 @@
 import { LRUCache } from 'lru-cache';
 import type { Database } from '../platform/db/database';
 import type { Actor } from '../school/school';
-import { studentFor } from '../students/students';
+import { requireStudent } from '../students/students';
 
 /** Who read: a member of the team, or whoever came by a way in. */
 export type ReadBy = { personId: string } | { linkId: string };
@@ -16,7 +16,7 @@ const SAME_READING = '10 minutes';
  * Writes down that something of a student was opened, exported or sent: 34 CFR 99.32 asks for a record of disclosures.
  * Only an opening may be the same one as before: a member’s of the same day, a reader’s from outside within a few minutes.
  */
-export async function recordReading(
+export async function recordAccess(
   db: Database,
   by: ReadBy,
   reading: { studentId: string; what: string; how: ReadHow },
@@ -46,11 +46,11 @@ export const isRecorded = (actor: Actor, studentId: string) => opened.has(opened
 /** Writes down that a member of the team or an administrator has opened a student’s pages, once a day. */
 export async function recordPages(db: Database, actor: Actor, studentId: string, now: Date): Promise<void> {
   const { personId } = actor;
-  await recordReading(db, { personId }, { studentId, what: 'the student’s pages', how: 'opened' }, now);
+  await recordAccess(db, { personId }, { studentId, what: 'the student’s pages', how: 'opened' }, now);
   opened.set(openedKey(actor, studentId), true);
 }
 
-export interface Reading {
+export interface AccessLogEntry {
   at: Date;
   /** Who it was, and how they came in. */
   who: string;
@@ -63,14 +63,14 @@ export interface Reading {
 }
 
 /** The record of reading of a student, newest first. For whom may share. */
-export async function readingsOf(
+export async function accessLogOf(
   db: Database,
   actor: Actor,
   studentId: string,
   { limit }: { limit?: number } = {},
-): Promise<Reading[]> {
-  await studentFor(db, actor, studentId, 'share');
-  const found = await db.raw<{ rows: Reading[] }>(
+): Promise<AccessLogEntry[]> {
+  await requireStudent(db, actor, studentId, 'share');
+  const found = await db.raw<{ rows: AccessLogEntry[] }>(
     `select r.at, coalesce(p.name, l.reader_name) as who, l.kind, l.purpose, r.what, r.how
        from access_log r left join people p on p.id = r.person_id left join share_links l on l.id = r.link_id
       where r.student_id = :studentId order by r.at desc, r.id desc ${limit ? 'limit :limit' : ''}`,

@@ -2,17 +2,17 @@ import type { WallTime } from '~/core/calendar/zone';
 import {
   type Comment,
   type CommentInput,
+  canAnswer,
   type HidingInput,
   kindSaidBy,
   MOST_IN_THREAD,
-  mayAnswer,
 } from '~/core/sharing/comment';
 import type { ReaderKind } from '~/core/sharing/reader-kind';
 import { mustStand } from '../entries/stands';
 import type { Database } from '../platform/db/database';
 import { Invalid, NotAllowed, NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
-import { studentFor } from '../students/students';
+import { requireStudent } from '../students/students';
 
 /** Who says something: a member of the team, or a reader by their way in. */
 export type Speaker = { kind: 'team'; personId: string } | { kind: Exclude<ReaderKind, 'team'>; linkId: string };
@@ -50,7 +50,7 @@ export async function sayComment(
   input: CommentInput,
   { wall, now, mayRead }: { wall: WallTime; now: Date; mayRead: (db: Database, entryId: string) => Promise<boolean> },
 ): Promise<void> {
-  if (!mayAnswer(speaker.kind)) throw new NotAllowed('This way in is for reading.');
+  if (!canAnswer(speaker.kind)) throw new NotAllowed('This way in is for reading.');
   const { id, entryId, text } = input;
   if (entryId === null && speaker.kind !== 'student') throw new NotFound('No such entry.');
   await db.transaction(async (trx) => {
@@ -112,7 +112,7 @@ export async function hideComment(
   { id, reason }: HidingInput,
   now: Date,
 ): Promise<void> {
-  await studentFor(db, actor, studentId, 'share');
+  await requireStudent(db, actor, studentId, 'share');
   const comment = await db('comments').where({ id, student_id: studentId }).first('id');
   if (!comment) throw new NotFound('No such comment.');
   await db('comments')
@@ -123,7 +123,7 @@ export async function hideComment(
 
 /** Brings a hidden comment back to its readers. */
 export async function showComment(db: Database, actor: Actor, studentId: string, id: string): Promise<void> {
-  await studentFor(db, actor, studentId, 'share');
+  await requireStudent(db, actor, studentId, 'share');
   const changed = await db('comments')
     .where({ id, student_id: studentId })
     .update({ hidden_by: null, hidden_at: null, hidden_reason: null });

@@ -5,8 +5,8 @@ import type { Database } from '../platform/db/database';
 import { Invalid, NotFound } from '../platform/failures';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
-import { may } from '../students/rights';
-import { studentFor } from '../students/students';
+import { can } from '../students/rights';
+import { requireStudent } from '../students/students';
 
 /** The finder of a school’s roster as it stands: one for each state of it, which is told by a sum over all names. */
 const finders = new WeakMap<object, Map<string, { state: string; find: FindNames }>>();
@@ -105,8 +105,8 @@ export async function entriesNamingOthers<T extends Noted>(
  * @throws NotFound for whom may write nothing of this student; Invalid when they ask too often
  */
 export async function namesIn(db: Database, actor: Actor, studentId: string, text: string): Promise<string[]> {
-  const student = await studentFor(db, actor, studentId, 'see');
-  if (!(['observe', 'setUp', 'share'] as const).some((right) => may(student, right)))
+  const student = await requireStudent(db, actor, studentId, 'see');
+  if (!(['observe', 'setUp', 'share'] as const).some((right) => can(student, right)))
     throw new NotFound('No such student.');
   const wait = await countTry(db, 'names', actor.personId);
   if (wait !== null) throw new Invalid({ text: `Too many texts at once. Wait ${wait} min.` });
@@ -132,7 +132,7 @@ export async function letNamesStand(
   { entryId, version }: { entryId: string; version: number },
   now: Date,
 ): Promise<void> {
-  await studentFor(db, actor, studentId, 'share');
+  await requireStudent(db, actor, studentId, 'share');
   if ((await mustStand(db, studentId, entryId)) !== version) throw new NotFound('No such version of the entry.');
   await db.transaction(async (trx) => {
     const written = await trx('kept_names')

@@ -3,17 +3,17 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { freshDatabase } from '~/tests/database/fresh';
 import { actorOf, now, type SmallSchool, smallSchool, today } from '~/tests/database/small-school';
 import { Invalid, NotFound } from '../platform/failures';
-import { studentFor, studentsOf, studentTabs, supportTeam } from '../students/students';
-import { recordReading } from './access-log';
+import { requireStudent, studentsOf, studentTabs, supportTeam } from '../students/students';
+import { recordAccess } from './access-log';
 import {
-  findWayIn,
+  findShareLink,
   hasPass,
-  makeWayIn,
+  makeShareLink,
   newLink,
+  shareLinksOf,
   tryPasscode,
-  unlockWayIn,
-  waysInto,
-  withdrawWayIn,
+  unlockShareLink,
+  withdrawShareLink,
 } from './share-links';
 
 const fresh = freshDatabase();
@@ -30,8 +30,8 @@ const input = (changes: object = {}) => ({
   ...changes,
 });
 const make = (wanted: ReturnType<typeof input>, person = school.manager) =>
-  makeWayIn(fresh.db, actorOf(person), school.student, wanted, now);
-const open = (token: string, on = today) => findWayIn(fresh.db, token, on);
+  makeShareLink(fresh.db, actorOf(person), school.student, wanted, now);
+const open = (token: string, on = today) => findShareLink(fresh.db, token, on);
 const later = (seconds: number) => new Date(now.getTime() + 1000 * seconds);
 
 describe('a way in', () => {
@@ -41,11 +41,11 @@ describe('a way in', () => {
     const found = await open(token);
     expect(found).toMatchObject({ studentId: school.student, readerName: 'Grandmother', kind: 'specialist' });
     const read = (at: Date, how: 'opened' | 'exported' = 'opened') =>
-      recordReading(fresh.db, { linkId: wanted.id }, { studentId: school.student, what: 'report', how }, at);
+      recordAccess(fresh.db, { linkId: wanted.id }, { studentId: school.student, what: 'report', how }, at);
     for (const seconds of [0, 30, 1200]) await read(later(seconds));
     // What is taken away is written down each time.
     for (const seconds of [1201, 1202]) await read(later(seconds), 'exported');
-    const listed = (await waysInto(fresh.db, actorOf(school.manager), school.student)).find(
+    const listed = (await shareLinksOf(fresh.db, actorOf(school.manager), school.student)).find(
       ({ id }) => id === wanted.id,
     );
     expect(listed).toMatchObject({ readings: 4, lastReadAt: later(1202) });
@@ -61,7 +61,7 @@ describe('a way in', () => {
     expect(token.length).toBeGreaterThan(40);
     const further = await newLink(fresh.db, wanted.id, now);
     expect((await open(further))?.id).toBe(wanted.id);
-    await withdrawWayIn(fresh.db, actorOf(school.manager), school.student, wanted.id, now);
+    await withdrawShareLink(fresh.db, actorOf(school.manager), school.student, wanted.id, now);
     expect(await open(further)).toBeNull();
   });
 
@@ -77,8 +77,8 @@ describe('a way in', () => {
       expect(await attempt('x', later(100 * (i + 1) + wait))).toEqual({ wrong: 5 + i });
     expect(await attempt('x', later(1000))).toEqual({ locked: true });
     expect(await attempt('seven plums', later(9000))).toEqual({ locked: true });
-    await expect(unlockWayIn(fresh.db, actorOf(school.aide), school.student, link, now)).rejects.toThrow(NotFound);
-    await unlockWayIn(fresh.db, actorOf(school.manager), school.student, link, now);
+    await expect(unlockShareLink(fresh.db, actorOf(school.aide), school.student, link, now)).rejects.toThrow(NotFound);
+    await unlockShareLink(fresh.db, actorOf(school.manager), school.student, link, now);
     const answer = await attempt('seven plums', later(9001));
     const pass = 'pass' in answer ? answer.pass : '';
     expect(await hasPass(fresh.db, link, pass, later(9002))).toBe(true);
@@ -92,8 +92,8 @@ describe('a way in', () => {
     expect(await open(token, '2026-11-25')).toBeNull();
     const wanted = input();
     const withdrawn = (await make(wanted)) as string;
-    await withdrawWayIn(fresh.db, actorOf(school.manager), school.student, wanted.id, now);
-    await withdrawWayIn(fresh.db, actorOf(school.manager), school.student, wanted.id, now);
+    await withdrawShareLink(fresh.db, actorOf(school.manager), school.student, wanted.id, now);
+    await withdrawShareLink(fresh.db, actorOf(school.manager), school.student, wanted.id, now);
     expect(await open(withdrawn)).toBeNull();
     expect(await open('a-token-nobody-made')).toBeNull();
   });
@@ -121,12 +121,14 @@ describe('a way in', () => {
     await make(wanted);
     for (const person of [school.aide, school.stranger]) {
       await expect(make(input(), person)).rejects.toThrow(NotFound);
-      await expect(waysInto(fresh.db, actorOf(person), school.student)).rejects.toThrow(NotFound);
-      await expect(withdrawWayIn(fresh.db, actorOf(person), school.student, wanted.id, now)).rejects.toThrow(NotFound);
+      await expect(shareLinksOf(fresh.db, actorOf(person), school.student)).rejects.toThrow(NotFound);
+      await expect(withdrawShareLink(fresh.db, actorOf(person), school.student, wanted.id, now)).rejects.toThrow(
+        NotFound,
+      );
     }
-    await expect(withdrawWayIn(fresh.db, actorOf(school.manager), school.student, randomUUID(), now)).rejects.toThrow(
-      NotFound,
-    );
+    await expect(
+      withdrawShareLink(fresh.db, actorOf(school.manager), school.student, randomUUID(), now),
+    ).rejects.toThrow(NotFound);
   });
 
   it('leaves a record of readings that cannot be taken back', async () => {
@@ -136,14 +138,14 @@ describe('a way in', () => {
 
 describe('who knows of a student', () => {
   it('is the support team, from the first to the last day of membership', async () => {
-    expect((await studentFor(fresh.db, actorOf(school.aide), school.student, 'see')).role).toBe('paraprofessional');
-    await expect(studentFor(fresh.db, actorOf(school.aide), school.student, 'share')).rejects.toThrow(NotFound);
-    await expect(studentFor(fresh.db, actorOf(school.stranger), school.student, 'see')).rejects.toThrow(NotFound);
+    expect((await requireStudent(fresh.db, actorOf(school.aide), school.student, 'see')).role).toBe('paraprofessional');
+    await expect(requireStudent(fresh.db, actorOf(school.aide), school.student, 'share')).rejects.toThrow(NotFound);
+    await expect(requireStudent(fresh.db, actorOf(school.stranger), school.student, 'see')).rejects.toThrow(NotFound);
     expect(await studentsOf(fresh.db, actorOf(school.stranger))).toEqual([]);
     expect(await studentTabs(fresh.db, actorOf(school.stranger))).toEqual([]);
 
     await fresh.db('team_members').where({ person_id: school.aide }).update({ until_date: '2026-11-23' });
-    await expect(studentFor(fresh.db, actorOf(school.aide), school.student, 'see')).rejects.toThrow(NotFound);
+    await expect(requireStudent(fresh.db, actorOf(school.aide), school.student, 'see')).rejects.toThrow(NotFound);
     expect((await supportTeam(fresh.db, school.student, today)).map(({ id }) => id)).toEqual([school.manager]);
     expect(await supportTeam(fresh.db, school.student, '2026-11-23')).toHaveLength(2);
   });

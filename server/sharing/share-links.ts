@@ -1,7 +1,7 @@
 import type { Knex } from 'knex';
 import { addDays, type IsoDate } from '~/core/calendar/iso-date';
 import type { OutsideKind } from '~/core/sharing/reader-kind';
-import { type Frequency, LOCKS_AFTER, usualPurposes, type WayInInput, waitAfter } from '~/core/sharing/share-link';
+import { type Frequency, LOCKS_AFTER, type ShareLinkInput, usualPurposes, waitAfter } from '~/core/sharing/share-link';
 import { hashPassword, passwordIsRight } from '../people/passwords';
 import { hashToken, newToken } from '../people/tokens';
 import type { Database } from '../platform/db/database';
@@ -9,11 +9,11 @@ import { Invalid, NotFound } from '../platform/failures';
 import { messageId } from '../platform/message-id';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
-import { studentFor } from '../students/students';
+import { requireStudent } from '../students/students';
 
 export const LONGEST_WAY_IN_DAYS = 400;
 
-export interface WayIn {
+export interface ShareLink {
   id: string;
   readerName: string;
   kind: OutsideKind;
@@ -24,7 +24,7 @@ export interface WayIn {
   withdrawnAt: Date | null;
   lockedAt: Date | null;
   email: string | null;
-  told: Frequency;
+  frequency: Frequency;
   /** The reader has stopped messages. */
   hasStopped: boolean;
   /** What the reader needs it for. */
@@ -34,13 +34,13 @@ export interface WayIn {
 }
 
 /** All ways into a student's report, open ones first. For whom may share. */
-export async function waysInto(db: Database, actor: Actor, studentId: string): Promise<WayIn[]> {
-  await studentFor(db, actor, studentId, 'share');
-  const found = await db.raw<{ rows: WayIn[] }>(
+export async function shareLinksOf(db: Database, actor: Actor, studentId: string): Promise<ShareLink[]> {
+  await requireStudent(db, actor, studentId, 'share');
+  const found = await db.raw<{ rows: ShareLink[] }>(
     `select l.id, l.reader_name as "readerName", l.kind, l.passcode_hash is not null as "hasPasscode",
             l.ends_on as "endsOn", p.short_name as "createdByName", l.created_at as "createdAt",
             l.withdrawn_at as "withdrawnAt", l.locked_at as "lockedAt",
-            l.purpose, l.email, l.frequency as told, l.stopped_at is not null as "hasStopped", coalesce(r.n, 0)::int as readings, r.last as "lastReadAt"
+            l.purpose, l.email, l.frequency, l.stopped_at is not null as "hasStopped", coalesce(r.n, 0)::int as readings, r.last as "lastReadAt"
        from share_links l join people p on p.id = l.created_by
        left join (select link_id, count(*) as n, max(at) as last from access_log
                    where student_id = :studentId group by link_id) r on r.link_id = l.id
@@ -57,14 +57,14 @@ export async function waysInto(db: Database, actor: Actor, studentId: string): P
  * @returns the token; null when the same submission arrives again, since it cannot be told a second time
  * @throws NotFound for whom may not share; Invalid for an end that is past or too far
  */
-export async function makeWayIn(
+export async function makeShareLink(
   db: Database,
   actor: Actor,
   studentId: string,
-  input: WayInInput,
+  input: ShareLinkInput,
   now: Date,
 ): Promise<string | null> {
-  await studentFor(db, actor, studentId, 'share');
+  await requireStudent(db, actor, studentId, 'share');
   if (input.endsOn < actor.today) throw new Invalid({ endsOn: 'Choose today or a later day.' });
   if (input.endsOn > addDays(actor.today, LONGEST_WAY_IN_DAYS)) {
     throw new Invalid({ endsOn: 'A way in lasts a school year at most. It can be made anew.' });
@@ -124,7 +124,7 @@ export async function changeLink(
   change: (link: Knex.QueryBuilder) => Knex.QueryBuilder,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await studentFor(trx, actor, studentId, 'share');
+    await requireStudent(trx, actor, studentId, 'share');
     const link = await trx('share_links').where({ id, student_id: studentId }).forUpdate().first();
     if (!link) throw new NotFound('No such way in.');
     await change(trx('share_links').where({ id }));
@@ -133,7 +133,7 @@ export async function changeLink(
 }
 
 /** Withdraws a way in; it stays listed with its readings. Withdrawing twice changes nothing. */
-export async function withdrawWayIn(
+export async function withdrawShareLink(
   db: Database,
   actor: Actor,
   studentId: string,
@@ -146,13 +146,19 @@ export async function withdrawWayIn(
 }
 
 /** Opens a way in again that wrong passcodes had locked. */
-export async function unlockWayIn(db: Database, actor: Actor, studentId: string, id: string, now: Date): Promise<void> {
+export async function unlockShareLink(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  id: string,
+  now: Date,
+): Promise<void> {
   await changeLink(db, actor, { studentId, id }, now, (link) =>
     link.update({ locked_at: null, wrong_passcodes: 0, wrong_at: null }),
   );
 }
 
-export interface FoundWayIn {
+export interface FoundShareLink {
   id: string;
   studentId: string;
   shortName: string;
@@ -164,7 +170,7 @@ export interface FoundWayIn {
 }
 
 /** The way in that a token leads to; null when there is none, it has ended or was withdrawn: these look the same. */
-export async function findWayIn(db: Database, token: string, today: IsoDate): Promise<FoundWayIn | null> {
+export async function findShareLink(db: Database, token: string, today: IsoDate): Promise<FoundShareLink | null> {
   const link = await db('share_link_tokens as t')
     .join('share_links as l', 'l.id', 't.link_id')
     .join('students as s', 's.id', 'l.student_id')

@@ -1,21 +1,21 @@
 import { readerKinds } from '~/core/sharing/reader-kind';
-import { type ReaderRule, type ReaderRulesInput, rulesFrom } from '~/core/sharing/reader-rule';
+import { rulesFrom, type VisibilityInput, type VisibilityRule } from '~/core/sharing/visibility-rule';
 import type { Database } from '../platform/db/database';
-import { mustSetUp } from '../school/administrators';
+import { requireSchoolAdmin } from '../school/administrators';
 import { stateAtDay, writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
-import { studentFor } from '../students/students';
+import { requireStudent } from '../students/students';
 
 interface RuleRow {
   student_id: string | null;
-  kind: ReaderRule['kind'];
-  fields: ReaderRule['shows'];
-  layout: ReaderRule['layout'];
-  grouping: ReaderRule['grouping'];
+  kind: VisibilityRule['kind'];
+  fields: VisibilityRule['shows'];
+  layout: VisibilityRule['layout'];
+  grouping: VisibilityRule['grouping'];
   oldest_first: boolean;
 }
 
-const ruleFrom = ({ kind, fields, layout, grouping, oldest_first }: RuleRow): ReaderRule => ({
+const ruleFrom = ({ kind, fields, layout, grouping, oldest_first }: RuleRow): VisibilityRule => ({
   ...{ kind, shows: fields, layout, grouping },
   oldestFirst: oldest_first,
 });
@@ -25,7 +25,7 @@ const ruleFrom = ({ kind, fields, layout, grouping, oldest_first }: RuleRow): Re
  *
  * @returns also which kinds have a rule of this student's own
  */
-export async function readerRules(db: Database, studentId: string) {
+export async function visibilityRules(db: Database, studentId: string) {
   const found = await db.raw<{ rows: RuleRow[] }>(
     `select v.* from visibility_rules v join students s on s.school_id = v.school_id
       where s.id = :studentId and (v.student_id is null or v.student_id = s.id)`,
@@ -52,17 +52,17 @@ export async function schoolRules(db: Database, schoolId: string) {
  *
  * @throws NotFound
  */
-export async function saveReaderRules(
+export async function saveVisibilityRules(
   db: Database,
   actor: Actor,
   studentId: string | null,
-  input: ReaderRulesInput,
+  input: VisibilityInput,
   now: Date,
 ): Promise<void> {
-  if (studentId) await studentFor(db, actor, studentId, 'share');
-  else await mustSetUp(db, actor);
+  if (studentId) await requireStudent(db, actor, studentId, 'share');
+  else await requireSchoolAdmin(db, actor);
   const { rules: school } = await schoolRules(db, actor.schoolId);
-  const said = ({ shows, layout, grouping, oldestFirst }: Omit<ReaderRule, 'kind'>) =>
+  const said = ({ shows, layout, grouping, oldestFirst }: Omit<VisibilityRule, 'kind'>) =>
     JSON.stringify([[...shows].sort(), layout, grouping, oldestFirst]);
   const wanted = readerKinds
     .map((kind) => ({ kind, ...input[kind] }))
@@ -82,11 +82,11 @@ export async function saveReaderRules(
   });
 }
 
-type Said = Omit<ReaderRule, 'kind'>;
-const byKind = (rules: readonly ReaderRule[]): Record<string, Said> =>
+type Said = Omit<VisibilityRule, 'kind'>;
+const byKind = (rules: readonly VisibilityRule[]): Record<string, Said> =>
   Object.fromEntries(rules.map(({ kind, ...rule }) => [kind, rule]));
-const asRules = (said: Record<string, Said>): ReaderRule[] =>
-  Object.entries(said).map(([kind, rule]) => ({ kind: kind as ReaderRule['kind'], ...rule }));
+const asRules = (said: Record<string, Said>): VisibilityRule[] =>
+  Object.entries(said).map(([kind, rule]) => ({ kind: kind as VisibilityRule['kind'], ...rule }));
 
 /** The rules that are written for a student, or for a school, by the kind of reader. */
 async function writtenRules(db: Database, schoolId: string, studentId: string | null): Promise<Record<string, Said>> {
@@ -100,7 +100,7 @@ async function writtenRules(db: Database, schoolId: string, studentId: string | 
 /**
  * What each kind of reader was shown of a student at the end of a day, by what was written down of it. Ask `studentFor` first.
  */
-export async function readerRulesOn(
+export async function visibilityRulesOn(
   db: Database,
   { schoolId }: Pick<Actor, 'schoolId'>,
   studentId: string,

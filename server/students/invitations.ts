@@ -11,7 +11,7 @@ import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
 import { type Membership, usualRights } from './rights';
 import { stayOf } from './stays';
-import { studentFor } from './students';
+import { requireStudent } from './students';
 
 export interface Invitation extends Membership {
   id: string;
@@ -28,7 +28,7 @@ export interface Invitation extends Membership {
 
 /** Who was asked to join a student’s team and has not answered yet, or does not want to. For the case manager. */
 export async function openInvitations(db: Database, actor: Actor, studentId: string): Promise<Invitation[]> {
-  await studentFor(db, actor, studentId, 'manage');
+  await requireStudent(db, actor, studentId, 'manage');
   const found = await db.raw<{ rows: Invitation[] }>(
     `select i.id, i.name, i.email, i.role, i.rights, i.until_date as "until", i.ends_on as "endsOn",
             p.short_name as "madeByName", i.accepted_at as "acceptedAt", i.withdrawn_at as "withdrawnAt",
@@ -57,7 +57,7 @@ export async function invite(
   { id, name, email, role, rights, until }: InvitationInput,
   { now, readsOut }: { now: Date; readsOut: boolean },
 ): Promise<string | null> {
-  await studentFor(db, actor, studentId, 'manage');
+  await requireStudent(db, actor, studentId, 'manage');
   const member = await db('people as p')
     .join('team_members as m', 'm.person_id', 'p.id')
     .whereRaw('lower(p.email) = lower(?)', [email])
@@ -110,7 +110,7 @@ export async function withdrawInvitation(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await studentFor(trx, actor, studentId, 'manage');
+    await requireStudent(trx, actor, studentId, 'manage');
     const invitation = await trx('invitations').where({ id, student_id: studentId }).forUpdate().first();
     if (!invitation) throw new NotFound('No such invitation.');
     if (invitation.accepted_at || invitation.withdrawn_at) return;

@@ -4,7 +4,7 @@ import type { PlanInput } from '~/core/students/student-input';
 import type { Database } from '../platform/db/database';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
-import { planFirst, studentFor } from './students';
+import { planFirst, requireStudent } from './students';
 
 export interface Plan {
   startsOn: IsoDate;
@@ -64,7 +64,7 @@ export async function savePlan(
   { newId, now }: { newId: string; now: Date },
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await studentFor(trx, actor, studentId, 'setUp');
+    await requireStudent(trx, actor, studentId, 'setUp');
     const was = await planOf(trx, studentId, actor.today);
     const dates = { starts_on: input.startsOn, ends_on: input.endsOn };
     const known = await planRow(trx, studentId, actor.today);

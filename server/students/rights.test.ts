@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type Granted, type Role, roles } from '~/core/students/roles';
-import { may, mayChange, type Right } from './rights';
+import { can, canChange, type Right } from './rights';
 
 describe('who may do what', () => {
   // Written out in full, so that a change of the table is a change of this one too.
@@ -21,7 +21,7 @@ describe('who may do what', () => {
     'share',
     'manage',
   ];
-  const rightsOf = (role: Role, rights: Granted[] | null) => all.filter((right) => may({ role, rights }, right));
+  const rightsOf = (role: Role, rights: Granted[] | null) => all.filter((right) => can({ role, rights }, right));
 
   it.each(roles)('%s', (role) => {
     expect(rightsOf(role, null)).toEqual(expected[role]);
@@ -43,6 +43,6 @@ describe('who may do what', () => {
     ['paraprofessional', true, 7.1, false],
     ['paraprofessional', false, 0, false],
   ])('%s, own: %s, %s days old: may change %s', (role, isOwn, ageInDays, allowed) => {
-    expect(mayChange({ role, rights: null }, { isOwn, ageInDays })).toBe(allowed);
+    expect(canChange({ role, rights: null }, { isOwn, ageInDays })).toBe(allowed);
   });
 });

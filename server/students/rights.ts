@@ -47,7 +47,7 @@ const carries: Record<Granted, (role: Role) => Right[]> = {
 };
 
 /** Whether a member has a right. Somebody who is not on the team may do nothing, and is not told of the student. */
-export function may({ role, rights }: Membership, right: Right): boolean {
+export function can({ role, rights }: Membership, right: Right): boolean {
   if (right === 'read') return true;
   if (role === 'caseManager') return right !== 'changeOwnRecent';
   return (rights ?? usualRights[role]).some((granted) => carries[granted](role).includes(right));
@@ -59,8 +59,8 @@ export function may({ role, rights }: Membership, right: Right): boolean {
  * @param entry.isOwn  they recorded it or are named as its observer
  * @param entry.ageInDays  calendar days since it was recorded
  */
-export function mayChange(member: Membership, entry: { isOwn: boolean; ageInDays: number }): boolean {
-  if (may(member, 'changeAny')) return true;
+export function canChange(member: Membership, entry: { isOwn: boolean; ageInDays: number }): boolean {
+  if (can(member, 'changeAny')) return true;
   if (!entry.isOwn) return false;
-  return may(member, 'changeOwn') || (may(member, 'changeOwnRecent') && entry.ageInDays <= RECENT_DAYS);
+  return can(member, 'changeOwn') || (can(member, 'changeOwnRecent') && entry.ageInDays <= RECENT_DAYS);
 }

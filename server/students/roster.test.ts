@@ -16,10 +16,10 @@ import {
 } from '~/tests/database/small-school';
 import { Invalid, NotFound } from '../platform/failures';
 import { schoolOf } from '../school/school';
-import { saveSchool, schoolSetUp } from '../school/set-up';
+import { saveSchool, schoolInForm } from '../school/set-up';
 import { planOf, savePlan } from './plan';
-import { addStudent, caseManagerHistory, editStudent, mayHandOver, roster, rosterStudent, setArchived } from './roster';
-import { studentFor, studentsOf } from './students';
+import { addStudent, canHandOver, caseManagerHistory, editStudent, roster, rosterStudent, setArchived } from './roster';
+import { requireStudent, studentsOf } from './students';
 
 const fresh = freshDatabase();
 let school: SmallSchool;
@@ -54,14 +54,14 @@ describe('the roster', () => {
     await expect(roster(fresh.db, actorOf(school.manager))).rejects.toThrow(NotFound);
     const { students } = await roster(fresh.db, office());
     expect(students).toMatchObject([{ firstName: 'Ada', caseManager: { name: 'manager' } }]);
-    await expect(studentFor(fresh.db, office(), school.student, 'see')).rejects.toThrow(NotFound);
+    await expect(requireStudent(fresh.db, office(), school.student, 'see')).rejects.toThrow(NotFound);
   });
 
   it('takes a student once, whose case manager then has a page for them', async () => {
     const bram = input();
     await addStudent(fresh.db, office(), bram, now);
     await addStudent(fresh.db, office(), bram, now);
-    expect(await studentFor(fresh.db, actorOf(school.manager), bram.id, 'setUp')).toMatchObject({
+    expect(await requireStudent(fresh.db, actorOf(school.manager), bram.id, 'setUp')).toMatchObject({
       shortName: 'Bram N.',
       initials: 'BN',
       groups: ['Garden group'],
@@ -130,7 +130,7 @@ describe('the roster', () => {
     expect(await messagesOf(editStudent(fresh.db, actorOf(school.aide), takeOver, now))).toHaveProperty(
       'caseManagerId',
     );
-    expect(await mayHandOver(fresh.db, actorOf(school.aide), school.student)).toBe(false);
+    expect(await canHandOver(fresh.db, actorOf(school.aide), school.student)).toBe(false);
     // Everything else of the student is theirs to change, and the case manager stays.
     await editStudent(fresh.db, actorOf(school.aide), input({ ...ada, grade: 'Grade 9' }), now);
     expect((await rosterStudent(fresh.db, office(), school.student)).caseManager?.id).toBe(school.manager);
@@ -193,16 +193,16 @@ describe('a plan', () => {
 
 describe('the school', () => {
   it('keeps its days, closures, groups, places and timetable', async () => {
-    const stored = await schoolSetUp(fresh.db, office());
+    const stored = await schoolInForm(fresh.db, office());
     const change = schoolInput.parse({
       ...stored,
       timeZone: 'Europe/Lisbon',
       closures: [{ first: '2026-12-21', last: '2027-01-01', label: 'Winter break' }],
       groups: [...stored.groups, { id: randomUUID(), name: 'Kitchen group' }],
-      dayParts: [{ part: 'Garden', groupId: group, settingId: null, weekdays: [1, 3], from: '09:00', to: '10:30' }],
+      dayParts: [{ part: 'Garden', groupId: group, locationId: null, weekdays: [1, 3], from: '09:00', to: '10:30' }],
     });
     await saveSchool(fresh.db, office(), change, now);
-    const after = await schoolSetUp(fresh.db, office());
+    const after = await schoolInForm(fresh.db, office());
     expect(after).toMatchObject({
       timeZone: 'Europe/Lisbon',
       groups: [{ name: 'Garden group' }, { name: 'Kitchen group' }],

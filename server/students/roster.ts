@@ -3,11 +3,11 @@ import { nearDuplicates } from '~/core/students/near-duplicates';
 import { type StudentInput, usualNames } from '~/core/students/student-input';
 import type { Database } from '../platform/db/database';
 import { Invalid, NotFound, nullIf } from '../platform/failures';
-import { mustSetUp } from '../school/administrators';
+import { requireSchoolAdmin } from '../school/administrators';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
 import { changeRole } from './stays';
-import { studentFor } from './students';
+import { requireStudent } from './students';
 
 /** A student as the roster shows them: names, not what was observed. */
 export interface RosterStudent {
@@ -54,7 +54,7 @@ export async function roster(
   actor: Actor,
   { find, group, isArchived, page }: Partial<RosterWanted> = {},
 ): Promise<{ students: RosterStudent[]; found: number; enrolled: number; archived: number }> {
-  await mustSetUp(db, actor);
+  await requireSchoolAdmin(db, actor);
   const where = `s.school_id = :schoolId and (s.archived_at is not null) = :isArchived
     ${find ? `and strpos(lower(concat_ws(' ', s.first_name, s.last_name)), lower(:find)) > 0` : ''}
     ${
@@ -115,18 +115,18 @@ const staffOf = (db: Database, schoolId: string, today: IsoDate) =>
     .whereNotNull('p.email_proven_at');
 
 async function mayEdit(db: Database, actor: Actor, studentId: string): Promise<void> {
-  const theirs = await nullIf(NotFound, studentFor(db, actor, studentId, 'setUp'));
-  if (!theirs) await mustSetUp(db, actor);
+  const theirs = await nullIf(NotFound, requireStudent(db, actor, studentId, 'setUp'));
+  if (!theirs) await requireSchoolAdmin(db, actor);
 }
 
 /** Whether somebody may say who the case manager of a student is: the one who is, and who sets up the school. */
-export async function mayHandOver(db: Database, actor: Actor, studentId: string): Promise<boolean> {
-  const manager = await nullIf(NotFound, studentFor(db, actor, studentId, 'manage'));
+export async function canHandOver(db: Database, actor: Actor, studentId: string): Promise<boolean> {
+  const manager = await nullIf(NotFound, requireStudent(db, actor, studentId, 'manage'));
   return (
     manager !== null ||
     (await nullIf(
       NotFound,
-      mustSetUp(db, actor).then(() => true),
+      requireSchoolAdmin(db, actor).then(() => true),
     )) === true
   );
 }
@@ -137,7 +137,7 @@ export async function mayHandOver(db: Database, actor: Actor, studentId: string)
  * @throws NotFound; Invalid where the name is near another's and nobody has said that it is someone else
  */
 export async function addStudent(db: Database, actor: Actor, input: StudentInput, now: Date): Promise<void> {
-  await mustSetUp(db, actor);
+  await requireSchoolAdmin(db, actor);
   await db.transaction(async (trx) => {
     const known = await trx('students').where({ id: input.id }).first('id');
     if (known) return;
@@ -235,7 +235,7 @@ async function setCaseManager(
     .whereRaw(`coalesce(m.until_date, 'infinity') >= ?`, [actor.today])
     .first('m.person_id', 'p.name');
   if (before?.person_id === caseManagerId) return;
-  if (!isNew && !(await mayHandOver(db, actor, id))) {
+  if (!isNew && !(await canHandOver(db, actor, id))) {
     throw new Invalid({ caseManagerId: 'Only the case manager, or who sets up the school, hands a student on.' });
   }
   const person = await staffOf(db, actor.schoolId, actor.today)
@@ -285,7 +285,7 @@ export async function setArchived(
   { studentId, isArchived }: { studentId: string; isArchived: boolean },
   now: Date,
 ): Promise<void> {
-  await mustSetUp(db, actor);
+  await requireSchoolAdmin(db, actor);
   await db.transaction(async (trx) => {
     const student = () => trx('students').where({ id: studentId, school_id: actor.schoolId });
     const before = await student().forUpdate().first('archived_at');

@@ -3,7 +3,7 @@ import type { Granted, Role } from '~/core/students/roles';
 import { type Database, preparedRows } from '../platform/db/database';
 import { NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
-import { type Membership, may, type Right } from './rights';
+import { can, type Membership, type Right } from './rights';
 
 export interface StudentTab {
   id: string;
@@ -44,7 +44,7 @@ const studentColumns = `
  *
  * @throws NotFound otherwise: a student one may not know of does not exist
  */
-export async function studentFor(db: Database, actor: Actor, studentId: string, right: Right): Promise<Student> {
+export async function requireStudent(db: Database, actor: Actor, studentId: string, right: Right): Promise<Student> {
   const [student] = await preparedRows<Student>(
     db,
     'student-for',
@@ -53,7 +53,7 @@ export async function studentFor(db: Database, actor: Actor, studentId: string, 
       where s.id = $3 and s.school_id = $4 and s.archived_at is null`,
     [actor.today, actor.personId, studentId, actor.schoolId],
   );
-  if (!student || !may(student, right)) throw new NotFound('No such student.');
+  if (!student || !can(student, right)) throw new NotFound('No such student.');
   return student;
 }
 
@@ -68,7 +68,7 @@ export async function studentsOf(db: Database, actor: Actor): Promise<Student[]>
       order by s.last_name, s.first_name`,
     [actor.today, actor.personId, actor.schoolId],
   );
-  return all.filter((student) => may(student, 'see'));
+  return all.filter((student) => can(student, 'see'));
 }
 
 export interface TabFacts extends StudentTab, Membership {
@@ -95,7 +95,7 @@ export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[
       order by s.last_name, s.first_name`,
     [actor.today, actor.personId, actor.schoolId],
   );
-  return tabs.map((tab) => (may(tab, 'see') ? tab : { ...tab, goals: [], going: [] }));
+  return tabs.map((tab) => (can(tab, 'see') ? tab : { ...tab, goals: [], going: [] }));
 }
 
 export interface TeamMember {

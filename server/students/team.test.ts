@@ -29,7 +29,7 @@ import {
   openInvitations,
   withdrawInvitation,
 } from './invitations';
-import { studentFor, studentsOf, studentTabs } from './students';
+import { requireStudent, studentsOf, studentTabs } from './students';
 import { membersOf, peopleToAdd, saveMember, setOwnStart } from './team';
 
 const fresh = freshDatabase();
@@ -50,17 +50,17 @@ const save = (changes: object = {}, person = school.manager) =>
 describe('a support team', () => {
   it('gives each member what they may do, and who may only read sees the report alone', async () => {
     await save({ rights: [] });
-    await expect(studentFor(fresh.db, actorOf(school.aide), school.student, 'see')).rejects.toThrow(NotFound);
-    expect((await studentFor(fresh.db, actorOf(school.aide), school.student, 'read')).id).toBe(school.student);
+    await expect(requireStudent(fresh.db, actorOf(school.aide), school.student, 'see')).rejects.toThrow(NotFound);
+    expect((await requireStudent(fresh.db, actorOf(school.aide), school.student, 'read')).id).toBe(school.student);
     expect(await studentsOf(fresh.db, actorOf(school.aide))).toEqual([]);
     expect(await studentTabs(fresh.db, actorOf(school.aide))).toHaveLength(1);
     await save({ rights: ['observe', 'share'] });
-    await studentFor(fresh.db, actorOf(school.aide), school.student, 'share');
+    await requireStudent(fresh.db, actorOf(school.aide), school.student, 'share');
   });
 
   it('ends on its day; what was recorded stays', async () => {
     await save({ from: '2026-09-01', until: '2026-11-23' });
-    await expect(studentFor(fresh.db, actorOf(school.aide), school.student, 'read')).rejects.toThrow(NotFound);
+    await expect(requireStudent(fresh.db, actorOf(school.aide), school.student, 'read')).rejects.toThrow(NotFound);
     const members = await membersOf(fresh.db, actorOf(school.manager), school.student);
     expect(members.map(({ id }) => id)).toEqual([school.manager, school.aide]);
     await save();
@@ -98,7 +98,7 @@ describe('an invitation', () => {
     expect(await personByPassword(fresh.db, 'ODILE@home.example', 'a long password')).toMatchObject({
       ...{ id: personId, initials: 'OM', shortName: 'O. Marchetti' },
     });
-    expect((await studentFor(fresh.db, actorOf(personId), school.student, 'observe')).role).toBe('specialist');
+    expect((await requireStudent(fresh.db, actorOf(personId), school.student, 'observe')).role).toBe('specialist');
     await expect(accept(token)).rejects.toThrow(NotFound);
     await expect(send(input())).rejects.toThrow(Invalid);
   });
@@ -122,7 +122,7 @@ describe('an invitation', () => {
     await expect(accept(token, today, actorOf(school.aide))).rejects.toThrow(NotAllowed);
     const { personId, isNew } = await accept(token, today, actorOf(school.stranger), null);
     expect([personId, isNew]).toEqual([school.stranger, false]);
-    await studentFor(fresh.db, actorOf(school.stranger), school.student, 'read');
+    await requireStudent(fresh.db, actorOf(school.stranger), school.student, 'read');
     await expect(send(input({ email: 'other@home.example' }), school.aide)).rejects.toThrow(NotFound);
   });
 
@@ -150,7 +150,7 @@ describe('an invitation', () => {
     expect(await personByPassword(fresh.db, wanted.email, account.password)).toBeNull();
     expect(await personByPassword(fresh.db, wanted.email, 'my own password')).toMatchObject({ id: personId });
     expect(await fresh.db('sign_in_sessions').where({ person_id: personId })).toEqual([]);
-    await studentFor(fresh.db, actorOf(personId), other, 'read');
+    await requireStudent(fresh.db, actorOf(personId), other, 'read');
   });
 
   it('goes by message alone where mail leaves', async () => {
@@ -193,7 +193,7 @@ describe('since when', () => {
         actorOf(school.manager),
         student,
         {
-          ...{ on, time: '09:00', observerId: school.manager, settingId: null },
+          ...{ on, time: '09:00', observerId: school.manager, locationId: null },
           entries: [
             { id: randomUUID(), goalId: goal, outcome: { data: { trials: ['independent'] }, reason: null }, note: '' },
           ],

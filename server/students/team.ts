@@ -6,7 +6,7 @@ import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
 import type { Membership } from './rights';
 import { stayFirst, stayOf } from './stays';
-import { studentFor } from './students';
+import { requireStudent } from './students';
 
 export interface Member extends Membership {
   id: string;
@@ -19,7 +19,7 @@ export interface Member extends Membership {
 
 /** Everybody who is, was or will be on a student’s team; those who are on it first. For whom may share. */
 export async function membersOf(db: Database, actor: Actor, studentId: string): Promise<Member[]> {
-  await studentFor(db, actor, studentId, 'share');
+  await requireStudent(db, actor, studentId, 'share');
   const found = await db.raw<{ rows: Member[] }>(
     `select p.id, p.name, p.work, p.email, m.role, m.rights, m.from_date as "from", m.until_date as "until"
        from team_members m join people p on p.id = m.person_id
@@ -34,7 +34,7 @@ export async function membersOf(db: Database, actor: Actor, studentId: string): 
 
 /** Who was on a student’s team on a day, the case manager first. For whom may share. */
 export async function membersOn(db: Database, actor: Actor, studentId: string, day: IsoDate): Promise<Member[]> {
-  await studentFor(db, actor, studentId, 'share');
+  await requireStudent(db, actor, studentId, 'share');
   const found = await db.raw<{ rows: Member[] }>(
     `select p.id, p.name, p.work, p.email, m.role, m.rights, m.from_date as "from", m.until_date as "until"
        from team_members m join people p on p.id = m.person_id
@@ -51,7 +51,7 @@ export async function peopleToAdd(
   actor: Actor,
   studentId: string,
 ): Promise<{ id: string; name: string }[]> {
-  await studentFor(db, actor, studentId, 'manage');
+  await requireStudent(db, actor, studentId, 'manage');
   return db('people as p')
     .join('school_staff as a', 'a.person_id', 'p.id')
     .where({ 'a.school_id': actor.schoolId })
@@ -75,7 +75,7 @@ export async function saveMember(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await studentFor(trx, actor, studentId, 'manage');
+    await requireStudent(trx, actor, studentId, 'manage');
     const person = await trx('people as p')
       .join('school_staff as a', 'a.person_id', 'p.id')
       .where({ 'p.id': personId, 'a.school_id': actor.schoolId })
@@ -130,7 +130,7 @@ export async function setOwnStart(
 ): Promise<void> {
   if (from > actor.today) throw new Invalid({ from: 'Choose today or an earlier day.' });
   await db.transaction(async (trx) => {
-    await studentFor(trx, actor, studentId, 'manage');
+    await requireStudent(trx, actor, studentId, 'manage');
     const before = await stayOf(trx, studentId, actor.personId, actor.today);
     if (!before) throw new NotFound('No such member.');
     try {

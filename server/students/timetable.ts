@@ -6,13 +6,13 @@ import type { WallTime } from '~/core/calendar/zone';
 import type { OwnDayPart, OwnTimetableInput } from '~/core/school/school-input';
 import type { Database } from '../platform/db/database';
 import { Invalid } from '../platform/failures';
-import { type Actor, settings } from '../school/school';
-import { studentFor } from './students';
+import { type Actor, locationsOf } from '../school/school';
+import { requireStudent } from './students';
 
 interface Block extends TimetableBlock {
   /** The place’s id, and its name. */
   setting: string | null;
-  settingName: string | null;
+  locationName: string | null;
 }
 
 /**
@@ -29,7 +29,7 @@ export async function timetablesOf(
   type Row = Block & { studentId: string; layer: number };
   const found = await db.raw<{ rows: Row[] }>(
     `select s.id as "studentId", b.weekday, b.part, to_char(b.starts_at, 'HH24:MI') as "from",
-            to_char(b.ends_at, 'HH24:MI') as "to", b.location_id as setting, st.name as "settingName",
+            to_char(b.ends_at, 'HH24:MI') as "to", b.location_id as setting, st.name as "locationName",
             case when b.student_id is not null then 0 when b.group_id is not null then 1 else 2 end as layer
        from students s
        join timetable_blocks b on b.school_id = s.school_id and (b.student_id = s.id or (b.student_id is null and (b.group_id is null or exists
@@ -50,8 +50,8 @@ export interface PlannedPart {
   part: string;
   from: string;
   to: string;
-  settingId: string | null;
-  settingName: string | null;
+  locationId: string | null;
+  locationName: string | null;
 }
 
 /** What is planned for some students on a day, in order of time. Ask `studentFor` or `studentsOf` first. */
@@ -59,8 +59,8 @@ export async function plannedOn(db: Database, studentIds: readonly string[], on:
   const timetables = await timetablesOf(db, studentIds, weekday(on));
   return [...timetables]
     .flatMap(([studentId, blocks]) =>
-      blocks.map(({ part, from, to, setting, settingName }): PlannedPart => {
-        return { studentId, part, from, to, settingId: setting, settingName };
+      blocks.map(({ part, from, to, setting, locationName }): PlannedPart => {
+        return { studentId, part, from, to, locationId: setting, locationName };
       }),
     )
     .sort((a, b) => a.from.localeCompare(b.from) || a.part.localeCompare(b.part));
@@ -77,9 +77,9 @@ export async function ownDayParts(db: Database, studentId: string): Promise<OwnD
     .where({ student_id: studentId })
     .orderBy(['starts_at', 'part', 'weekday']);
   const parts = new Map<string, OwnDayPart>();
-  for (const { part, starts_at: from, ends_at: to, location_id: settingId, weekday: day } of blocks) {
-    const key = JSON.stringify([part, from, to, settingId]);
-    const known = parts.get(key) ?? { part, from, to, settingId, weekdays: [] };
+  for (const { part, starts_at: from, ends_at: to, location_id: locationId, weekday: day } of blocks) {
+    const key = JSON.stringify([part, from, to, locationId]);
+    const known = parts.get(key) ?? { part, from, to, locationId, weekdays: [] };
     parts.set(key, { ...known, weekdays: [...known.weekdays, day] });
   }
   return [...parts.values()];
@@ -97,15 +97,15 @@ export async function saveOwnDayParts(
   { dayParts }: OwnTimetableInput,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await studentFor(trx, actor, studentId, 'setUp');
-    const places = new Set((await settings(trx, actor.schoolId)).map(({ id }) => id));
-    const wrong = dayParts.findIndex(({ settingId }) => settingId !== null && !places.has(settingId));
-    if (wrong >= 0) throw new Invalid({ [`dayParts[${wrong}].settingId`]: 'Choose a place from the list.' });
+    await requireStudent(trx, actor, studentId, 'setUp');
+    const places = new Set((await locationsOf(trx, actor.schoolId)).map(({ id }) => id));
+    const wrong = dayParts.findIndex(({ locationId }) => locationId !== null && !places.has(locationId));
+    if (wrong >= 0) throw new Invalid({ [`dayParts[${wrong}].locationId`]: 'Choose a place from the list.' });
     await trx('timetable_blocks').where({ student_id: studentId }).delete();
-    const rows = dayParts.flatMap(({ weekdays, part, from, to, settingId }) =>
+    const rows = dayParts.flatMap(({ weekdays, part, from, to, locationId }) =>
       [...new Set(weekdays)].map((day) => ({
         ...{ id: newId(), school_id: actor.schoolId, student_id: studentId, weekday: day, part },
-        ...{ starts_at: from, ends_at: to, location_id: settingId },
+        ...{ starts_at: from, ends_at: to, location_id: locationId },
       })),
     );
     if (rows.length > 0) await trx('timetable_blocks').insert(rows);

@@ -3,7 +3,7 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import nodemailer, { type TransportOptions } from 'nodemailer';
 import { z } from 'zod';
-import type { Carrier } from '../messages/deliver';
+import type { MailServer } from '../messages/deliver';
 import { now } from '../platform/clock';
 import { config } from '../platform/config';
 import { connect, isDatabaseGone } from '../platform/db/database';
@@ -19,9 +19,9 @@ const db = connect(config.DATABASE_URL, {
   poolSize: AT_ONCE + 2,
   as: config.ROW_SECURITY === 'on' ? 'worker' : undefined,
 });
-const carrier: Carrier = {
+const mailServer: MailServer = {
   transport: nodemailer.createTransport({
-    url: config.SMTP_URL ?? `smtp://127.0.0.1:${config.CARRIER_PORT}`,
+    url: config.SMTP_URL ?? `smtp://127.0.0.1:${config.TEST_MAIL_PORT}`,
     pool: true,
     maxConnections: AT_ONCE,
     maxMessages: Infinity,
@@ -56,7 +56,7 @@ async function takeTurn(): Promise<void> {
   );
   process.send?.({ ready: true });
   const signal = AbortSignal.any([lock.lost, stopping.signal]);
-  await work({ db, carrier, publicUrl: config.PUBLIC_URL, clock: now, signal, bell, complain });
+  await work({ db, mailServer, publicUrl: config.PUBLIC_URL, clock: now, signal, bell, complain });
   await lock.release();
 }
 

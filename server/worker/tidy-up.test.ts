@@ -5,7 +5,7 @@ import { actorOf, now, smallSchool, today } from '~/tests/database/small-school'
 import { countTry } from '../people/attempts';
 import { beginSession } from '../people/sessions';
 import { rememberDevice } from '../people/sign-in';
-import { makeWayIn, withdrawWayIn } from '../sharing/share-links';
+import { makeShareLink, withdrawShareLink } from '../sharing/share-links';
 import { invite, newInvitationLink } from '../students/invitations';
 import { tidyUp } from './tidy-up';
 
@@ -20,7 +20,7 @@ it('clears what is over and opens nothing any more, and nothing else', async () 
   await rememberDevice(fresh.db, school.manager, null, now);
   await countTry(fresh.db, 'names', 'x');
   const way = { id: randomUUID(), readerName: 'Aunt Ida', kind: 'family' as const, endsOn: '2026-12-31' };
-  await makeWayIn(fresh.db, manager, school.student, way, now);
+  await makeShareLink(fresh.db, manager, school.student, way, now);
   const pass = { token_hash: randomBytes(32), link_id: way.id, ends_at: later(0.5) };
   await fresh.db('share_link_passes').insert(pass);
   const invitation = {
@@ -37,7 +37,7 @@ it('clears what is over and opens nothing any more, and nothing else', async () 
   const tables = ['sign_in_sessions', 'known_devices', 'share_link_tokens', 'share_link_passes', 'invitation_tokens'];
   expect(await Promise.all(tables.map(count))).toEqual([1, 1, 1, 1, 1]);
 
-  await withdrawWayIn(fresh.db, manager, school.student, way.id, now);
+  await withdrawShareLink(fresh.db, manager, school.student, way.id, now);
   await fresh.db('invitations').update({ accepted_by: school.aide, accepted_at: now });
   await tidyUp(fresh.db, later(2));
   expect(await Promise.all(tables.map(count))).toEqual([0, 1, 0, 0, 0]);

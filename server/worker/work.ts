@@ -1,8 +1,8 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import { nextBatchAt, openBatches } from '../documents/batches';
 import { makeBatch } from '../documents/make-batch';
-import { collectPost, nextDigestAt } from '../messages/collect';
-import { type Carrier, deliver, dueMessages, nextMessageAt, settleInterrupted } from '../messages/deliver';
+import { collectMessages, nextDigestAt } from '../messages/collect';
+import { deliver, dueMessages, type MailServer, nextMessageAt, settleInterrupted } from '../messages/deliver';
 import type { Database } from '../platform/db/database';
 import { isDatabaseGone } from '../platform/db/database';
 import { allSchools, type School } from '../school/school';
@@ -18,7 +18,7 @@ const HOUR = 3_600_000;
 
 export interface Surroundings {
   db: Database;
-  carrier: Carrier;
+  mailServer: MailServer;
   publicUrl: string;
   clock: () => Date;
   /** Ends the work; what is under way is finished. */
@@ -64,7 +64,7 @@ export class Bell {
  */
 export async function work(around: Surroundings): Promise<void> {
   await Promise.all([
-    goOn(around, postRound),
+    goOn(around, messageRound),
     goOn(around, batchRound),
     // Every hour, whatever rings.
     goOn({ ...around, bell: new Bell() }, async ({ db, clock }) => {
@@ -102,10 +102,10 @@ function onlyEnded(error: unknown): void {
   if (!(error instanceof Error) || error.name !== 'AbortError') throw error;
 }
 
-const postRound: Round = async ({ db, schools, publicUrl, carrier, clock, signal, complain }) => {
+const messageRound: Round = async ({ db, schools, publicUrl, mailServer, clock, signal, complain }) => {
   // Between two rounds nothing is being handed over: what still says so was left by a round that failed.
-  await settleInterrupted(db, carrier);
-  for (const school of schools) await collectPost(db, school, clock());
+  await settleInterrupted(db, mailServer);
+  for (const school of schools) await collectMessages(db, school, clock());
   const byId = new Map(schools.map((school) => [school.id, school]));
   for (;;) {
     const due = await dueMessages(db, clock());
@@ -114,7 +114,7 @@ const postRound: Round = async ({ db, schools, publicUrl, carrier, clock, signal
       for (let message = due.shift(); message && !signal.aborted; message = due.shift()) {
         const school = byId.get(message.schoolId);
         // A school that was begun since is there in the next round.
-        if (school) await deliver(db, message.id, { school, publicUrl, carrier, now: clock(), signal, complain });
+        if (school) await deliver(db, message.id, { school, publicUrl, mailServer, now: clock(), signal, complain });
       }
     };
     const ends = await Promise.allSettled(Array.from({ length: AT_ONCE }, one));

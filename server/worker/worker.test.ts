@@ -6,7 +6,7 @@ import { afterAll, describe, expect, it } from 'vitest';
 import { freshDatabase } from '~/tests/database/fresh';
 import { actorOf, now, smallSchool } from '~/tests/database/small-school';
 import { cuttableWire } from '~/tests/e2e/server';
-import { makeWayIn } from '../sharing/share-links';
+import { makeShareLink } from '../sharing/share-links';
 
 const fresh = freshDatabase();
 const running: ChildProcess[] = [];
@@ -25,7 +25,7 @@ const freePort = () =>
 /** Starts a process of ours; it says when it is there, or at work. */
 function begin(file: string, port: number, url = fresh.url): ChildProcess {
   const child = spawn(process.execPath, ['--import', 'tsx', file], {
-    env: { ...process.env, DATABASE_URL: url, CARRIER_PORT: String(port), CLOCK: now.toISOString() },
+    env: { ...process.env, DATABASE_URL: url, TEST_MAIL_PORT: String(port), CLOCK: now.toISOString() },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });
   running.push(child);
@@ -89,14 +89,14 @@ describe('two workers', () => {
   });
 });
 
-describe('the worker and the simulated carrier', () => {
+describe('the worker and the test mail server', () => {
   it('lose and double nothing, though the worker is killed in the middle; what bounces says why', {
     timeout: 60_000,
   }, async () => {
     const school = await smallSchool(fresh.db);
     const link = randomUUID();
     const way = { id: link, readerName: 'Aunt Ida', kind: 'family' as const, endsOn: '2026-12-31' };
-    await makeWayIn(fresh.db, actorOf(school.manager), school.student, way, now);
+    await makeShareLink(fresh.db, actorOf(school.manager), school.student, way, now);
     const letters = Array.from({ length: 120 }, (_, i) => ({
       ...{ id: randomUUID(), key: `byHand:${i}`, kind: 'byHand', student_id: school.student, link_id: link },
       ...{ to_name: 'Aunt Ida', to_email: i === 7 ? 'nobody@bounce.example' : `ida${i}@home.example` },
@@ -107,7 +107,7 @@ describe('the worker and the simulated carrier', () => {
       .db('test_mail_rules')
       .insert({ id: randomUUID(), address: '@bounce.', does: 'bounce', words: 'No such mailbox', made_at: now });
     const port = await freePort();
-    await start('carrier/main.ts', port);
+    await start('test-mail/main.ts', port);
     const arrived = async () =>
       (await fresh.db('test_mail_inbox').select('subject')).map(({ subject }) => subject as string);
 

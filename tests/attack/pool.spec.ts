@@ -15,7 +15,9 @@ test('twenty comments at the same moment, and a dozen issued reports, are all an
     .limit(20)
     .select<{ id: string }[]>('id');
   const comments = entries.map(({ id }) =>
-    post(`/students/${ansel}/report`, { form: { intent: 'say', id: randomUUID(), entryId: id, text: 'Seen.' } }),
+    post(`/students/${ansel}/individual-report`, {
+      form: { intent: 'say', id: randomUUID(), entryId: id, text: 'Seen.' },
+    }),
   );
   expect(await Promise.all(comments)).toEqual(Array(20).fill(200));
 
@@ -27,7 +29,7 @@ test('twenty comments at the same moment, and a dozen issued reports, are all an
   const words = { type: 'doc', content: [] };
   const issue = { intent: 'issue', period: '2026-12-04', version: 0, words: { whole: words, goals: {} } };
   const issued = mine.slice(0, 12).map(({ student_id }) =>
-    post(`/students/${student_id}/progress/2026-12-04`, {
+    post(`/students/${student_id}/progress-report/2026-12-04`, {
       data: { ...issue, id: randomUUID(), readers: [], replaces: null },
     }),
   );
@@ -46,7 +48,7 @@ test('a text that cannot be kept is refused at its field, and holds up nothing a
       data: {
         personId,
         session: {
-          ...{ on: '2026-11-24', time: '09:00', settingId: null, observerId: personId },
+          ...{ on: '2026-11-24', time: '09:00', locationId: null, observerId: personId },
           entries: [{ id: randomUUID(), goalId: goal, outcome, note }],
         },
       },
@@ -61,7 +63,7 @@ test('a text that cannot be kept is refused at its field, and holds up nothing a
   // Where a form is no form of ours but plain fields, the database’s own refusal is a 422 too.
   const entry = await newestEntry(app.db, goal);
   const hide = { intent: 'say', id: randomUUID(), entryId: entry.id, text: 'with \0' };
-  const said = await page.request.post(`${app.url}/students/${ansel}/report`, {
+  const said = await page.request.post(`${app.url}/students/${ansel}/individual-report`, {
     form: hide,
     headers: { origin: app.url },
   });

@@ -78,7 +78,7 @@ test('whoever invited first has no way to a student that somebody else invites t
     .where({ 'p.name': 'Samir Tadesse', 'm.role': 'caseManager' })
     .first('s.id');
   const second = await invite(others);
-  const read = async () => (await inviter.get(`/students/${others}/report`, { maxRedirects: 0 })).status();
+  const read = async () => (await inviter.get(`/students/${others}/individual-report`, { maxRedirects: 0 })).status();
   expect(await read()).toBe(404);
   const join = await inviter.post('/account', { form: { intent: 'join', id: second.id }, maxRedirects: 0 });
   expect(join.status()).toBe(404);

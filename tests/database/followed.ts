@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Choice, ChoicesInput } from '~/core/entries/incidents/choice';
-import type { NoteInput } from '~/core/entries/incidents/incident-input';
+import type { IncidentInput } from '~/core/entries/incidents/incident-input';
 import { choicesOf } from '~/server/entries/incidents/choices';
 import { saveChoices } from '~/server/entries/incidents/edit-choices';
 import type { Moment } from '~/server/entries/incidents/record-incident';
@@ -38,9 +38,13 @@ export async function follow(db: Database, school: SmallSchool, input = choices(
 }
 
 /** An ABC note as a form sends it. */
-export function noteInputOf(school: SmallSchool, behaviors: string[], changes: Partial<NoteInput> = {}): NoteInput {
+export function incidentInputOf(
+  school: SmallSchool,
+  behaviors: string[],
+  changes: Partial<IncidentInput> = {},
+): IncidentInput {
   return {
-    ...{ id: randomUUID(), on: today, time: '09:30', observerId: school.manager, settingId: null, intensityId: null },
+    ...{ id: randomUUID(), on: today, time: '09:30', observerId: school.manager, locationId: null, intensityId: null },
     ...{ behaviors, antecedents: [], consequences: [], functions: [], others: [] },
     ...{ seconds: null, isGoing: false, resolved: null, resolvedAfter: null, note: '' },
     ...changes,

@@ -1,18 +1,18 @@
 import { randomUUID } from 'node:crypto';
-import { carefulRules } from '~/core/sharing/reader-rule';
+import { carefulRules } from '~/core/sharing/visibility-rule';
 import { correctObservation, withdrawObservation } from '~/server/entries/change';
-import { recordTallies } from '~/server/entries/incidents/counts';
-import { recordNote } from '~/server/entries/incidents/record-incident';
+import { recordCounts } from '~/server/entries/incidents/counts';
+import { recordIncident } from '~/server/entries/incidents/record-incident';
 import { recordSession } from '~/server/entries/record';
-import { setTold } from '~/server/messages/frequency';
+import { setFrequency } from '~/server/messages/frequency';
 import type { Database } from '~/server/platform/db/database';
 import { issueReport } from '~/server/progress-report/issued';
 import { schoolOf } from '~/server/school/school';
 import { sayComment } from '~/server/sharing/comments';
-import { makeWayIn } from '~/server/sharing/share-links';
-import { saveReaderRules } from '~/server/sharing/visibility';
+import { makeShareLink } from '~/server/sharing/share-links';
+import { saveVisibilityRules } from '~/server/sharing/visibility';
 import { savePlan } from '~/server/students/plan';
-import { follow, moment, noteInputOf } from './followed';
+import { follow, incidentInputOf, moment } from './followed';
 import { actorOf, now, schoolId, sessionOf, smallSchool, today, wall } from './small-school';
 
 /**
@@ -35,18 +35,18 @@ export async function fillSmall(db: Database) {
   const corrected = await record('2026-11-19', ['independent', 'spoken']);
   const withdrawn = await record('2026-11-20', ['gesture']);
   const outcome = { data: { trials: ['independent', 'independent'] }, reason: null };
-  const session = { on: '2026-11-19', time: '09:30', observerId: school.manager, settingId: school.kitchen };
+  const session = { on: '2026-11-19', time: '09:30', observerId: school.manager, locationId: school.kitchen };
   const correction = { ...session, outcome, note: 'Counted anew.', version: 1, why: 'From paper.' };
   await correctObservation(db, manager, { studentId: student, entryId: corrected }, correction, { wall, now });
   const why = { version: 1, why: 'Another student’s.' };
   await withdrawObservation(db, manager, { studentId: student, entryId: withdrawn }, why, now);
   const { id } = await follow(db, school);
-  const incident = noteInputOf(school, [id('Leaves')], {
+  const incident = incidentInputOf(school, [id('Leaves')], {
     antecedents: [id('Noise')],
     seconds: 40,
     note: 'By the door.',
   });
-  await recordNote(db, manager, student, incident, moment);
+  await recordIncident(db, manager, student, incident, moment);
   const window = {
     id: randomUUID(),
     behaviorId: id('Leaves'),
@@ -57,14 +57,14 @@ export async function fillSmall(db: Database) {
     count: 0,
   };
   const counted = { ...window, seconds: null, note: '', observerId: school.manager };
-  await recordTallies(db, manager, student, { tallies: [counted], besideId: undefined }, moment);
+  await recordCounts(db, manager, student, { tallies: [counted], besideId: undefined }, moment);
   const way = { id: randomUUID(), readerName: 'Aunt Ida', kind: 'family' as const, endsOn: '2027-06-11' };
-  await makeWayIn(db, manager, student, way, now);
-  await setTold(db, manager, student, { id: way.id, email: 'ida@home.example', told: 'daily' }, now);
+  await makeShareLink(db, manager, student, way, now);
+  await setFrequency(db, manager, student, { id: way.id, email: 'ida@home.example', frequency: 'daily' }, now);
   const comment = { id: randomUUID(), entryId: kept, text: 'Well done.' };
   await sayComment(db, student, { kind: 'family', linkId: way.id }, comment, { wall, now, mayRead: async () => true });
   const family = { ...carefulRules.family, shows: ['numbers' as const, 'note' as const] };
-  await saveReaderRules(db, manager, student, { ...carefulRules, family }, now);
+  await saveVisibilityRules(db, manager, student, { ...carefulRules, family }, now);
   const words = { whole: { type: 'doc' as const, content: [] }, goals: {} };
   const issue = {
     id: randomUUID(),

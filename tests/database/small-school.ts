@@ -117,7 +117,7 @@ export function sessionOf(school: SmallSchool, trials: string[], changes: Record
     on: today,
     time: '09:30',
     observerId: school.manager,
-    settingId: school.kitchen,
+    locationId: school.kitchen,
     entries: [{ id: randomUUID(), goalId: school.goal, outcome: { data: { trials }, reason: null }, note: '' }],
     ...changes,
   };

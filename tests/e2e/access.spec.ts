@@ -17,14 +17,14 @@ async function lookAtEverything(app: App, page: Page, rules?: string[]) {
     '/students',
     '/students?show=attention',
     '/account',
-    '/school/readers',
-    '/post/carrier',
+    '/school/visibility',
+    '/messages/test-mail',
     '/nowhere',
   ]) {
     await page.goto(view);
     await look(page, view, rules);
   }
-  const readers = ['/report', '/readers/rules', '/ways-in', '/progress'];
+  const readers = ['/individual-report', '/sharing/visibility', '/sharing/links', '/progress-report'];
   for (const view of ['', ...readers, `/goals/${goal}`, `/entries/${entry.id}`, '/observe']) {
     await page.goto(`/students/${student}${view}`);
     await settled(page);
@@ -48,7 +48,7 @@ async function lookAtEverything(app: App, page: Page, rules?: string[]) {
   await settled(page);
   await page.getByRole('button', { name: 'Correct it' }).click();
   await look(page, 'correcting', rules);
-  await page.goto(`/students/${student}/ways-in`);
+  await page.goto(`/students/${student}/sharing/links`);
   await settled(page);
   await page.getByLabel('Who will read').fill('Aunt Ida');
   await page.getByRole('button', { name: 'Make the link' }).click();

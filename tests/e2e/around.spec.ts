@@ -27,14 +27,14 @@ test('the finder leads to a student or a goal by a few letters', async ({ app, p
 
 test('? shows the keys, O observes, a tab changes the student and keeps the view', async ({ app, page }) => {
   await signInAs(app, page);
-  await page.goto(`/students/${await studentId(app.db, 'Ansel')}/report`);
+  await page.goto(`/students/${await studentId(app.db, 'Ansel')}/individual-report`);
   await settled(page);
   // As on a real keyboard, where the question mark needs Shift.
   await page.keyboard.press('Shift+?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('take the last one back');
   await page.keyboard.press('Escape');
   await page.getByRole('navigation', { name: 'Students, by tab' }).getByRole('link', { name: 'Briar Q.' }).click();
-  await expect(page).toHaveURL(new RegExp(`/students/${await studentId(app.db, 'Briar')}/report$`));
+  await expect(page).toHaveURL(new RegExp(`/students/${await studentId(app.db, 'Briar')}/individual-report$`));
   await expect(page.getByRole('heading', { name: 'Briar Q.' })).toBeVisible();
   await page.keyboard.press('o');
   await expect(page.getByRole('heading', { name: 'Observing Briar Q.' })).toBeVisible();
@@ -53,7 +53,7 @@ test('the discreet view leaves no name on any screen, nor in the page’s source
   await page.getByRole('button', { name: 'Discreet off' }).click();
   await (await answered).finished();
   await expect(page.getByRole('button', { name: 'Discreet on' })).toBeVisible();
-  const views = ['', '/report', '/observe', '/ways-in', `/goals/${goal}`, `/entries/${id}`].map(
+  const views = ['', '/individual-report', '/observe', '/sharing/links', `/goals/${goal}`, `/entries/${id}`].map(
     (view) => `/students/${student}${view}`,
   );
   for (const view of ['/students', '/finder', '/', '/reports', '/roster', ...views, ...more]) {
@@ -108,17 +108,17 @@ async function sayNames(app: App, student: string, entry: string): Promise<strin
     ...{ period_to: '2026-12-04', content, period_id: period, readers: [], issued_by: hanneke, issued_at: new Date() },
   });
   return [
-    ...['/post', '/post/carrier', '/post/wordings'],
+    ...['/messages', '/messages/test-mail', '/messages/templates'],
     ...[
-      '/write',
-      '/progress',
-      '/progress/2026-12-04',
+      '/messages/new',
+      '/progress-report',
+      '/progress-report/2026-12-04',
       `/issued/${issued}`,
-      `/tallies/${tally}`,
-      '/notes',
+      `/counts/${tally}`,
+      '/incidents',
       '/behavior',
     ].map((view) => `/students/${student}${view}`),
-    ...[`/evidence/of/${entry}`, '/readers', '/readings'].map((view) => `/students/${student}${view}`),
+    ...[`/evidence/of/${entry}`, '/sharing', '/sharing/access-log'].map((view) => `/students/${student}${view}`),
   ];
 }
 
@@ -129,7 +129,7 @@ test('files follow the page: its filter, its order and its groups; they are call
   await signInAs(app, page);
   const [student, goal] = [await studentId(app.db, 'Ansel'), await goalId(app.db, 'Ansel', '2a')];
   const csvOf = async (search: string) => {
-    const answer = await page.request.get(`/students/${student}/report/as/csv?${search}`);
+    const answer = await page.request.get(`/students/${student}/individual-report/as/csv?${search}`);
     expect(answer.headers()['content-disposition']).toBe(
       'attachment; filename="Ansel-D-individual-report-2026-11-24.csv"',
     );
@@ -151,7 +151,7 @@ test('files follow the page: its filter, its order and its groups; they are call
     0,
   );
   // The page’s own links carry what it shows.
-  await page.goto(`/students/${student}/report?goal=${goal}&order=oldest`);
+  await page.goto(`/students/${student}/individual-report?goal=${goal}&order=oldest`);
   await expect(page.getByRole('link', { name: 'PDF' })).toHaveAttribute(
     'href',
     new RegExp(`goal=${goal}&order=oldest`),
@@ -233,10 +233,10 @@ test.describe('alone', () => {
 
   test('the log holds no name, note, token or search word', async ({ app, page }) => {
     await signInAs(app, page);
-    await page.request.get(`/students/${await studentId(app.db, 'Ansel')}/report?q=Ansel`);
-    await page.request.get('/read/a-token-of-somebody');
-    await expect.poll(() => app.log()).toContain('/read/:token');
-    expect(app.log()).toContain('"path":"/students/:id/report"');
+    await page.request.get(`/students/${await studentId(app.db, 'Ansel')}/individual-report?q=Ansel`);
+    await page.request.get('/shared/a-token-of-somebody');
+    await expect.poll(() => app.log()).toContain('/shared/:token');
+    expect(app.log()).toContain('"path":"/students/:id/individual-report"');
     expect(app.log()).not.toMatch(/Ansel|a-token-of|@quince-lane/);
   });
 });

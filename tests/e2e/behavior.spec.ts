@@ -127,7 +127,7 @@ test('a note is caught on one screen without scrolling; from memory four in a ro
   expect(named.map(({ location }) => location)).toEqual(notes.map(() => [workshop]));
 
   // What was typed becomes a choice in one tap.
-  await page.goto(`/students/${student}/notes/${notes[named.findIndex(({ antecedent }) => antecedent)].id}`);
+  await page.goto(`/students/${student}/incidents/${notes[named.findIndex(({ antecedent }) => antecedent)].id}`);
   await page.getByRole('button', { name: 'Make it a choice' }).click();
   await expectToast(page, 'It is a choice now.');
   await open(app, page, 'Ansel', 'note');
@@ -183,7 +183,7 @@ test('without the server a note waits on the device, can be changed there, and l
   expect((await namedBy(app.db, notes[0])).consequence).toEqual([await choiceId(app, student, 'Peers laughed')]);
 
   // Corrected with its history, withdrawn with its reason.
-  await page.goto(`/students/${student}/notes/${notes[0].id}`);
+  await page.goto(`/students/${student}/incidents/${notes[0].id}`);
   await settled(page);
   await page.getByRole('button', { name: 'Correct it' }).click();
   const form = page.getByRole('region', { name: 'Correct this note' });
@@ -200,7 +200,7 @@ test('without the server a note waits on the device, can be changed there, and l
   await page.getByLabel('Why is it withdrawn?').fill('It was another student.');
   await page.getByRole('button', { name: 'Withdraw it' }).click();
   await expect(page.getByText('Withdrawn by H. Bruun').first()).toBeVisible();
-  await page.goto(`/students/${student}/notes?from=2026-11-24`);
+  await page.goto(`/students/${student}/incidents?from=2026-11-24`);
   await expect(page.getByText('There is no such note.')).toBeVisible();
 });
 
@@ -225,7 +225,7 @@ test('tallies make a rate, none occurred among them; two observers of a window a
     ['Lunch', 45, 0],
     ['Afternoon work', 120, 2],
   ]);
-  await page.goto(`/students/${student}/tallies/${rows[1].id}`);
+  await page.goto(`/students/${student}/counts/${rows[1].id}`);
   await settled(page);
   await page.getByRole('button', { name: 'Correct it' }).click();
   await page.getByLabel('How often').fill('5');
@@ -335,7 +335,7 @@ test('what is odd is kept and said: outside of the day, without an end, refused 
   // Two of the same minute are two; a choice that was retired meanwhile stays in its note.
   await app.db('behavior_targets').where({ student_id: student }).update({ state: 'retired' });
   await addIncident(app.db, { ...going, id: '7f0f2c1e-5a0f-4d0c-8a43-0000000000ab', is_going: false });
-  await page.goto(`/students/${student}/notes?from=2026-11-23&to=2026-11-23`);
+  await page.goto(`/students/${student}/incidents?from=2026-11-23&to=2026-11-23`);
   await expect(page.getByRole('row').filter({ hasText: '09:10' })).toHaveCount(2);
   await open(app, page, 'Linnea', 'note');
   await expect(page.getByText('No target behavior is set up for Linnea.')).toBeVisible();
@@ -359,7 +359,7 @@ test('with the discreet view on, nothing on the note’s screen or its tab says 
       view === 'note' ? told : /Ansel|Leaves|bench|Covers|shouts|tool|walk|Reminded|laughed/,
     );
   }
-  await page.goto(`/students/${student}/note`);
+  await page.goto(`/students/${student}/incidents/new`);
   await settled(page);
   await chip(page, 'Ltb').click();
   await chip(page, 'Atsn').click();
@@ -394,14 +394,14 @@ test('the page finds the demo’s patterns, and none where there is none; every 
   const student = await open(app, page, 'Ansel');
   // Cells, bars, months, weeks and findings: as many notes stand behind each as it says.
   const counted = await page.evaluate(() =>
-    [...document.querySelectorAll<HTMLAnchorElement>('main a[href*="/notes?"], aside a[href*="/notes?"]')].flatMap(
-      (link) => {
-        const texts = [...link.childNodes].map((node) => node.textContent);
-        const said = `${link.getAttribute('aria-label') ?? ''} ${texts.join(' ')}`;
-        const n = /(\d+) notes?\b/.exec(said) ?? /(\d+) · \d+%/.exec(said) ?? /(\d+) of \d+/.exec(said);
-        return n ? [{ href: link.getAttribute('href') ?? '', n: Number(n[1]), said }] : [];
-      },
-    ),
+    [
+      ...document.querySelectorAll<HTMLAnchorElement>('main a[href*="/incidents?"], aside a[href*="/incidents?"]'),
+    ].flatMap((link) => {
+      const texts = [...link.childNodes].map((node) => node.textContent);
+      const said = `${link.getAttribute('aria-label') ?? ''} ${texts.join(' ')}`;
+      const n = /(\d+) notes?\b/.exec(said) ?? /(\d+) · \d+%/.exec(said) ?? /(\d+) of \d+/.exec(said);
+      return n ? [{ href: link.getAttribute('href') ?? '', n: Number(n[1]), said }] : [];
+    }),
   );
   expect(counted.length).toBeGreaterThan(40);
   for (const { href, n, said } of counted.filter((_, i) => i % 4 === 0)) {
@@ -432,7 +432,7 @@ test('the page finds the demo’s patterns, and none where there is none; every 
   await expect(margin.getByRole('heading', { name: 'Since “Quiet corner”' })).toBeVisible();
 
   // The figures are those of the analysis of the file.
-  const file = await page.request.get(`/students/${student}/notes.csv`);
+  const file = await page.request.get(`/students/${student}/incidents.csv`);
   const path = join(await mkdtemp(join(tmpdir(), 'notes-')), 'notes.csv');
   await writeFile(path, await file.body());
   const closures = '2026-10-12,2026-11-11';
@@ -574,7 +574,7 @@ test('across students: one scale, who changed, a group; on paper each page holds
   }
 
   // The notes of a range: no other day is on the paper.
-  await page.goto(`/students/${student}/notes`);
+  await page.goto(`/students/${student}/incidents`);
   await settled(page);
   await page.getByLabel('From', { exact: true }).fill('2026-10-05');
   await page.getByLabel('To', { exact: true }).fill('2026-10-09');
@@ -585,14 +585,14 @@ test('across students: one scale, who changed, a group; on paper each page holds
   expect(week.match(/(Mon|Tue|Wed|Thu|Fri), \w+ \d+/g)?.filter((day) => !/Oct [5-9]$|Nov 24/.test(day))).toEqual([]);
 
   // A way in shows behavior only where the case manager chose so.
-  await page.goto(`/students/${student}/ways-in`);
+  await page.goto(`/students/${student}/sharing/links`);
   await settled(page);
   await page.getByLabel('Who will read').fill('Aunt Ida');
   await page.getByRole('button', { name: 'Make the link' }).click();
   const link = new URL(await page.getByLabel('The link', { exact: true }).inputValue()).pathname;
   const hidden = await (await page.request.get(link)).text();
   expect(hidden).not.toContain('Leaves the bench');
-  await page.goto(`/students/${student}/readers/rules`);
+  await page.goto(`/students/${student}/sharing/visibility`);
   await settled(page);
   await page.getByLabel('Behavior for Family').check();
   await page.getByRole('button', { name: 'Save what whom' }).click();
@@ -659,10 +659,10 @@ test('by keyboard alone an incident is noted; the table of notes sorts and filte
 
   // Somebody else’s note can be read, not changed; one’s own can.
   const others = all.find(({ recorded_by, id }) => recorded_by !== note.recorded_by && id !== note.id);
-  await page.goto(`/students/${student}/notes/${others.id}`);
+  await page.goto(`/students/${student}/incidents/${others.id}`);
   await settled(page);
   await expect(page.getByRole('button', { name: 'Correct it' })).toHaveCount(0);
-  await page.goto(`/students/${student}/notes/${note.id}`);
+  await page.goto(`/students/${student}/incidents/${note.id}`);
   await expect(page.getByRole('button', { name: 'Correct it' })).toBeVisible();
 });
 
@@ -721,7 +721,7 @@ test('a note of several behaviors is found under each of them, and its file has 
     const named = { entry_id: id, version: 2, student_id: student, facet: 'behavior' };
     await trx('incident_choices').insert(together.map((target_id, i) => ({ ...named, position: i + 1, target_id })));
   });
-  await page.goto(`/students/${student}/notes`);
+  await page.goto(`/students/${student}/incidents`);
   await settled(page);
   const filter = page.getByRole('combobox', { name: /^Behavior/ });
   await expect(filter.getByRole('option', { name: `${one.name}, ${other.name}` })).toHaveCount(0);
@@ -729,7 +729,7 @@ test('a note of several behaviors is found under each of them, and its file has 
     await filter.selectOption(name);
     await expect(page.getByRole('row').filter({ hasText: 'Both at once.' })).toHaveCount(1);
   }
-  const [head, ...rows] = (await (await page.request.get(`/students/${student}/notes.csv`)).text()).split('\r\n');
+  const [head, ...rows] = (await (await page.request.get(`/students/${student}/incidents.csv`)).text()).split('\r\n');
   expect(head).toBe(
     'at,behavior,antecedent,consequence,setting,observer,function,seconds,intensity,going,resolved,resolvedAfterSeconds,note,recordedBy,recordedAt,version,changedBecause',
   );

@@ -24,15 +24,15 @@ async function start(file: string, env: Record<string, string>): Promise<ChildPr
   return child;
 }
 
-/** Does something while the worker and the simulated carrier are at work beside a test’s server, as the start command starts them. */
+/** Does something while the worker and the test mail server are at work beside a test’s server, as the start command starts them. */
 export async function withPost(app: App, work: () => Promise<void>): Promise<void> {
   const env = {
     DATABASE_URL: app.databaseUrl,
-    CARRIER_PORT: String(await freePort()),
+    TEST_MAIL_PORT: String(await freePort()),
     PUBLIC_URL: app.url,
     CLOCK: clock,
   };
-  const beside = await Promise.all([start('carrier/main.ts', env), start('server/worker/main.ts', env)]);
+  const beside = await Promise.all([start('test-mail/main.ts', env), start('server/worker/main.ts', env)]);
   try {
     await work();
   } finally {

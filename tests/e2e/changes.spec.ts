@@ -48,7 +48,7 @@ test('an administrator reads what was changed, narrows it down, and takes it awa
 test('what a family could see on a day is told by what was written down', async ({ app, page }) => {
   await signInAs(app, page);
   const student = await studentId(app.db, 'Ansel');
-  await page.goto(`/students/${student}/readers`);
+  await page.goto(`/students/${student}/sharing`);
   await settled(page);
   const family = page
     .getByRole('region', { name: 'Readers from outside' })
@@ -64,9 +64,9 @@ test('what a family could see on a day is told by what was written down', async 
   await page.getByRole('link', { name: 'Back to today' }).click();
   await expect(page.getByRole('heading', { name: 'Who can see this?' })).toBeVisible();
   // A day that has not come is today; before there was a team, there was nobody.
-  await page.goto(`/students/${student}/readers?day=2030-01-01`);
+  await page.goto(`/students/${student}/sharing?day=2030-01-01`);
   await expect(page.getByRole('heading', { name: 'Who can see this?' })).toBeVisible();
-  await page.goto(`/students/${student}/readers?day=2026-08-01`);
+  await page.goto(`/students/${student}/sharing?day=2026-08-01`);
   await expect(page.getByRole('region', { name: 'Readers from outside' })).toContainText('Nobody.');
 });
 
@@ -82,7 +82,7 @@ test.describe('what a server remembers of openings', () => {
     const opened = () =>
       app.db('access_log').where({ student_id: student }).orderBy('id').select('what', 'how', 'link_id');
     await page.goto(`/students/${student}`);
-    await page.goto(`/students/${student}/report`);
+    await page.goto(`/students/${student}/individual-report`);
     await page.goto(`/students/${student}`);
     expect((await opened()).filter(({ what }) => what === 'the student’s pages')).toHaveLength(1);
     await signInAs(app, page, 'Samir Tadesse');
@@ -93,7 +93,7 @@ test.describe('what a server remembers of openings', () => {
     expect((await page.request.get(`/students/${randomUUID()}/edit`)).status()).toBe(404);
 
     await signInAs(app, page);
-    await page.goto(`/students/${student}/ways-in`);
+    await page.goto(`/students/${student}/sharing/links`);
     await settled(page);
     await page.getByLabel('Who will read').fill('Dr. Perrin');
     await page.getByLabel('What kind of reader').selectOption('Outside specialist');
@@ -104,12 +104,12 @@ test.describe('what a server remembers of openings', () => {
     await reader.goto(new URL(link).pathname);
     await expect(reader.getByRole('heading', { name: 'Briar Q.' })).toBeVisible();
     await reader.close();
-    await page.goto(`/students/${student}/readings`);
+    await page.goto(`/students/${student}/sharing/access-log`);
     await expect(page.getByRole('row').filter({ hasText: 'Dr. Perrin' })).toContainText(
       'An evaluation that the parents have agreed to',
     );
     expect(await axeFindings(page)).toEqual([]);
-    const csv = await (await page.request.get(`/students/${student}/readings.csv`)).text();
+    const csv = await (await page.request.get(`/students/${student}/sharing/access-log.csv`)).text();
     expect(csv).toMatch(/^at,who,by,what,how,purpose\r\n/);
   });
 });

@@ -36,7 +36,7 @@ test('a correction replaces the entry in every view, keeps its history, and asks
   await expect(margin.getByRole('listitem').first()).toContainText('“Two marks were missing.”');
 
   const sentence = '4 of 4 chances with at most a gesture: 100%. Four alone.';
-  for (const view of [`/students/${student}/report?goal=${goal}`, `/students/${student}/goals/${goal}`]) {
+  for (const view of [`/students/${student}/individual-report?goal=${goal}`, `/students/${student}/goals/${goal}`]) {
     await page.goto(view);
     const entry = page.locator('main li, main tr').filter({ has: page.getByText('All four, alone.') });
     await expect(entry).toHaveCount(1);
@@ -62,7 +62,7 @@ test('withdrawing takes an entry out of every view and figure; it stays readable
   await expectToast(page, 'Withdrawn. It counts nowhere any more.');
   await expect(page.getByText('Withdrawn by H. Bruun').first()).toBeVisible();
   await expect(page.getByRole('button', { name: 'Correct it' })).toHaveCount(0);
-  for (const view of ['', '/report', `/goals/${goal}`]) {
+  for (const view of ['', '/individual-report', `/goals/${goal}`]) {
     await page.goto(`/students/${student}${view}`);
     await expect(page.getByRole('main')).toBeVisible();
     await expect(page.getByText('A note that marks it.')).toHaveCount(0);

@@ -43,7 +43,7 @@ test('a photograph and a PDF stand beside an entry, for readers who are shown pi
   await expect(picture).toBeVisible();
   await expect.poll(() => picture.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(320);
   expect(await axeFindings(page)).toEqual([]);
-  await page.goto(`/students/${student}/report`);
+  await page.goto(`/students/${student}/individual-report`);
   await expect(page.getByRole('img', { name: 'bird house.jpg' })).toBeVisible();
 
   const { id: evidence } = await app.db('evidence').first('id');
@@ -54,14 +54,14 @@ test('a photograph and a PDF stand beside an entry, for readers who are shown pi
     .db('share_link_tokens')
     .insert({ token_hash: createHash('sha256').update(token).digest(), link_id: link, made_at: new Date() });
   const reader = await browser.newPage({ baseURL: app.url });
-  expect((await reader.request.get(`/read/${token}/evidence/${evidence}`)).status()).toBe(404);
+  expect((await reader.request.get(`/shared/${token}/evidence/${evidence}`)).status()).toBe(404);
   await app
     .db('visibility_rules')
     .where({ student_id: student, kind: 'family' })
     .update({ fields: ['numbers', 'pictures'] });
-  await reader.goto(`/read/${token}`);
+  await reader.goto(`/shared/${token}`);
   await expect(reader.getByRole('img', { name: 'bird house.jpg' })).toBeVisible();
-  const full = await reader.request.get(`/read/${token}/evidence/${evidence}`);
+  const full = await reader.request.get(`/shared/${token}/evidence/${evidence}`);
   expect(full.headers()).toMatchObject({ 'content-type': 'image/jpeg', 'x-content-type-options': 'nosniff' });
   await reader.close();
 
@@ -127,7 +127,7 @@ test('a piece of work is rated by staff and by a peer’s link, stands side by s
   await expect(page.getByRole('main')).not.toContainText('Briar');
 });
 
-test('the papers of a group are made in the background; messages are worded once, and come back when the carrier will not', async ({
+test('the papers of a group are made in the background; messages are worded once, and come back when the mail server will not', async ({
   app,
   page,
 }) => {
@@ -140,7 +140,7 @@ test('the papers of a group are made in the background; messages are worded once
   await page.getByRole('button', { name: 'Make the PDF' }).click();
   await expect(page.getByText('0 of 4 made. You may leave this page.')).toBeVisible();
 
-  await page.goto('/post/wordings?kind=byHand');
+  await page.goto('/messages/templates?kind=byHand');
   await settled(page);
   expect(await axeFindings(page)).toEqual([]);
   await page.getByLabel('Subject').fill('About {student}');
@@ -152,14 +152,14 @@ test('the papers of a group are made in the background; messages are worded once
   await page.getByRole('button', { name: 'Save the wording' }).click();
   await expectToast(page, 'Saved. Messages are worded so from now on.');
 
-  await page.goto('/post/carrier');
+  await page.goto('/messages/test-mail');
   await settled(page);
   await page.getByLabel('Addresses with this in them').fill('@bounce.example');
   await page.getByLabel('Its words').fill('No such mailbox here');
   await page.getByRole('button', { name: 'Add the rule' }).click();
   await expect(page.getByText('@bounce.example')).toBeVisible();
   await app.db('share_links').where({ student_id: student, kind: 'family' }).update({ email: 'ida@bounce.example' });
-  await page.goto(`/students/${student}/write`);
+  await page.goto(`/students/${student}/messages/new`);
   await settled(page);
   expect(await axeFindings(page)).toEqual([]);
   await expect(page.getByLabel('Subject')).toHaveValue('News from the workshop');
@@ -167,7 +167,7 @@ test('the papers of a group are made in the background; messages are worded once
   await expectToast(page, 'The message is in the post.');
 
   await withPost(app, async () => {
-    await page.goto('/post');
+    await page.goto('/messages');
     await settled(page);
     const line = page.getByRole('listitem').filter({ hasText: 'ida@bounce.example' });
     await expect(line).toContainText('Came back');

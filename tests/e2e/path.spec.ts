@@ -39,7 +39,7 @@ test('an observation moves the figures, stands in the report, and is read throug
   await page.getByLabel('Who will read').fill('Grandmother');
   await page.getByRole('button', { name: 'Make the link' }).click();
   const link = await page.getByLabel('The link', { exact: true }).inputValue();
-  expect(link).toMatch(/\/read\/[\w-]{43}$/);
+  expect(link).toMatch(/\/shared\/[\w-]{43}$/);
 
   const reader = await (await browser.newContext()).newPage();
   await reader.goto(app.url + new URL(link).pathname);

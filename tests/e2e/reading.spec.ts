@@ -7,13 +7,13 @@ import { printedPages } from './printed';
 async function makeLink(app: App, page: Page, shows: ('Note' | 'Observer')[] = []) {
   await signInAs(app, page);
   if (shows.length > 0) {
-    await page.goto(`/students/${await studentId(app.db, 'Ansel')}/readers/rules`);
+    await page.goto(`/students/${await studentId(app.db, 'Ansel')}/sharing/visibility`);
     await settled(page);
     for (const field of shows) await page.getByLabel(`${field} for Family`).check();
     await page.getByRole('button', { name: 'Save what whom' }).click();
     await expectToast(page, 'Saved. Every reader sees the report so from now on.');
   }
-  await page.goto(`/students/${await studentId(app.db, 'Ansel')}/ways-in`);
+  await page.goto(`/students/${await studentId(app.db, 'Ansel')}/sharing/links`);
   await settled(page);
   await page.getByLabel('Who will read').fill('Aunt Ida');
   await page.getByRole('button', { name: 'Make the link' }).click();
@@ -37,7 +37,8 @@ test('a reader sees this report only, and of it only what was chosen: the rest i
   expect(source).toContain('Sands to the line');
   for (const hidden of ['A note about the day.', 'H. Bruun', 'N. Haddad', 'Emrys', '/students'])
     expect(source.includes(hidden), hidden).toBe(false);
-  for (const link of await reader.locator('a').all()) expect(await link.getAttribute('href')).toMatch(/^(\/read\/|\?)/);
+  for (const link of await reader.locator('a').all())
+    expect(await link.getAttribute('href')).toMatch(/^(\/shared\/|\?)/);
   expect(answer?.headers()).toMatchObject({
     'cache-control': 'no-store',
     'x-robots-tag': 'noindex, nofollow',
@@ -80,7 +81,7 @@ test('a withdrawn, an ended and an unknown link are the same 404 that says what 
 
   const reader = await browser.newPage({ baseURL: app.url });
   const pages = [];
-  for (const address of [path, ended, `/read/${'x'.repeat(43)}`, '/read/%00']) {
+  for (const address of [path, ended, `/shared/${'x'.repeat(43)}`, '/shared/%00']) {
     const answer = await reader.goto(address);
     expect(answer?.status(), address).toBe(404);
     expect(answer?.headers()['cache-control']).toBe('no-store');
@@ -96,14 +97,14 @@ test.describe('what a server remembers of wrong tries', () => {
 
   test('guessing links is cut short, also for a link that is right', async ({ app, page, request }) => {
     const path = await makeLink(app, page);
-    for (let i = 0; i < 20; i++) expect((await request.get(`/read/guess-${i}`)).status()).toBe(404);
+    for (let i = 0; i < 20; i++) expect((await request.get(`/shared/guess-${i}`)).status()).toBe(404);
     expect((await request.get(path)).status()).toBe(429);
   });
 });
 
 test('a form that is wrong says so at the field and keeps what was typed', async ({ app, page }) => {
   await signInAs(app, page);
-  await page.goto(`/students/${await studentId(app.db, 'Ansel')}/ways-in`);
+  await page.goto(`/students/${await studentId(app.db, 'Ansel')}/sharing/links`);
   await settled(page);
   await page.getByLabel('What kind of reader').selectOption('Outside specialist');
   await page.getByRole('button', { name: 'Make the link' }).click();
@@ -120,7 +121,7 @@ test('a form that is wrong says so at the field and keeps what was typed', async
 
 test('on paper each page of a report names its one student, and nothing else of the screen', async ({ app, page }) => {
   const path = await makeLink(app, page);
-  for (const view of [`/students/${await studentId(app.db, 'Ansel')}/report`, path]) {
+  for (const view of [`/students/${await studentId(app.db, 'Ansel')}/individual-report`, path]) {
     await page.goto(view);
     await settled(page);
     const pages = await printedPages(page);
@@ -142,7 +143,7 @@ test('on paper each page of a report names its one student, and nothing else of 
 
 test('with the database gone the form stays as it is, says so, and works again', async ({ app, page }) => {
   await signInAs(app, page);
-  await page.goto(`/students/${await studentId(app.db, 'Ansel')}/ways-in`);
+  await page.goto(`/students/${await studentId(app.db, 'Ansel')}/sharing/links`);
   await settled(page);
   await page.getByLabel('Who will read').fill('Aunt Ida');
   app.wire.cut();

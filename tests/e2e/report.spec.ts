@@ -10,7 +10,7 @@ const entryOf = (page: Page, words: string | RegExp): Locator =>
 
 /** Makes a way in through the real form, and returns its path. */
 async function makeLink(page: Page, student: string, { name = 'Aunt Ida', kind = 'Family', passcode = '' } = {}) {
-  await page.goto(`/students/${student}/ways-in`);
+  await page.goto(`/students/${student}/sharing/links`);
   await settled(page);
   await page.getByLabel('Who will read').fill(name);
   await page.getByLabel('What kind of reader').selectOption(kind);
@@ -21,7 +21,7 @@ async function makeLink(page: Page, student: string, { name = 'Aunt Ida', kind =
 
 /** Lets a reader’s kind see exactly these fields, through the real table. */
 async function letSee(page: Page, student: string, kind: string, fields: string[]) {
-  await page.goto(`/students/${student}/readers/rules`);
+  await page.goto(`/students/${student}/sharing/visibility`);
   await settled(page);
   for (const box of await page.getByRole('checkbox', { name: new RegExp(`for ${kind}$`) }).all()) {
     const name = ((await box.locator('xpath=..').textContent()) ?? '').replace(` for ${kind}`, '');
@@ -68,7 +68,7 @@ test('one entry: from the tap to the family’s page, its message, and the issue
   const own = await makeLink(page, student, { name: 'Ansel himself', kind: 'Student' });
 
   // The family is told at each entry.
-  await page.goto(`/students/${student}/ways-in`);
+  await page.goto(`/students/${student}/sharing/links`);
   await settled(page);
   const row = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'Aunt Ida', exact: true }) });
   await row.getByText('Change').click();
@@ -85,7 +85,7 @@ test('one entry: from the tap to the family’s page, its message, and the issue
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expectToast(page, 'Saved for Ansel: 1 goal.');
 
-  await page.goto(`/students/${student}/report`);
+  await page.goto(`/students/${student}/individual-report`);
   await settled(page);
   await expect(entryOf(page, 'Beside Emrys')).toContainText('3 of 3 edges with at most a gesture: 100%.');
   await expect(page.getByRole('region', { name: 'Other children’s names' })).toContainText('“Emrys”');
@@ -111,7 +111,7 @@ test('one entry: from the tap to the family’s page, its message, and the issue
 
   // The message leaves, and says what the family may see.
   await withPost(app, async () => {
-    await page.goto('/post/carrier');
+    await page.goto('/messages/test-mail');
     await settled(page);
     await expect(async () => {
       await page.reload();
@@ -123,11 +123,11 @@ test('one entry: from the tap to the family’s page, its message, and the issue
     await expect(mail).not.toContainText('Emrys');
     // What opens something is cut out where it is shown, and is in the message itself.
     await expect(mail).toContainText('(the link)');
-    await expect(mail).not.toContainText('/read/');
+    await expect(mail).not.toContainText('/shared/');
     const { body } = await app.db('test_mail_inbox').where({ recipient: 'ida@home.example' }).first('body');
-    const link = /http:\/\/localhost:\d+(\/read\/[\w-]+)/.exec(body)?.[1] as string;
+    const link = /http:\/\/localhost:\d+(\/shared\/[\w-]+)/.exec(body)?.[1] as string;
     expect((await seen(link)).entry).toContain('Beside a classmate');
-    await page.goto('/post');
+    await page.goto('/messages');
     await settled(page);
     expect(await axeFindings(page)).toEqual([]);
     await expect(page.getByRole('listitem').filter({ hasText: 'Aunt Ida' })).toContainText('Sent');
@@ -158,7 +158,7 @@ test('one entry: from the tap to the family’s page, its message, and the issue
   await expectToast(page, 'Issued. It is numbered and dated, and does not change any more.');
   expect(await axeFindings(page)).toEqual([]);
   for (const text of await printedPages(page)) expect(text).toContain('Ansel D. · progress report · Quarter 1');
-  await page.goto(`/students/${student}/report`);
+  await page.goto(`/students/${student}/individual-report`);
   await settled(page);
   await entryOf(page, 'Beside Emrys').getByRole('link', { name: '1 · Sands to the line' }).click();
   await settled(page);
@@ -196,13 +196,13 @@ test('one entry: from the tap to the family’s page, its message, and the issue
   ).toBe(404);
 
   // Who read what stands in the record.
-  await page.goto(`/students/${student}/readings`);
+  await page.goto(`/students/${student}/sharing/access-log`);
   await settled(page);
   expect(await axeFindings(page)).toEqual([]);
   await expect(
     page.getByRole('row').filter({ hasText: 'Aunt Ida' }).filter({ hasText: 'progress report no. 1 (PDF)' }),
   ).toContainText('exported');
-  const csv = await (await page.request.get(`/students/${student}/readings.csv`)).text();
+  const csv = await (await page.request.get(`/students/${student}/sharing/access-log.csv`)).text();
   expect(csv).toContain('Aunt Ida,a way in (Family),report,opened');
   await reader.close();
 });
@@ -214,7 +214,7 @@ test('the report in three ways, found, at a day, answered; what is hidden stays 
 }) => {
   await signInAs(app, page);
   const student = await studentId(app.db, 'Ansel');
-  await page.goto(`/students/${student}/report`);
+  await page.goto(`/students/${student}/individual-report`);
   await settled(page);
   await page.getByText('Arrange', { exact: true }).click();
   await page.getByRole('combobox', { name: 'As', exact: true }).selectOption('A table');
@@ -227,10 +227,10 @@ test('the report in three ways, found, at a day, answered; what is hidden stays 
   await page.getByRole('combobox', { name: 'Order', exact: true }).selectOption('Oldest first');
   await expect(page).toHaveURL(/as=cards.*by=none.*order=oldest/);
   // The device remembers how its reader wants it.
-  await page.goto(`/students/${student}/report`);
+  await page.goto(`/students/${student}/individual-report`);
   await settled(page);
   await expect(page.getByRole('columnheader')).toHaveCount(0);
-  await page.goto(`/students/${student}/report?as=sentences&by=week&order=newest&day=2026-09-20`);
+  await page.goto(`/students/${student}/individual-report?as=sentences&by=week&order=newest&day=2026-09-20`);
   await settled(page);
   await expect(page.getByText(/^Page [2-9] of/)).toBeVisible();
   await expect(page.getByRole('heading', { level: 2, name: 'Week of Sep 14' })).toBeVisible();
@@ -254,7 +254,7 @@ test('the report in three ways, found, at a day, answered; what is hidden stays 
   await reader.getByLabel('Your answer').fill('He told us <b>all</b> of it.');
   await reader.getByRole('button', { name: 'Answer', exact: true }).click();
   await expect(entryOf(reader, 'He told us <b>all</b> of it.')).toContainText('Aunt Ida');
-  await page.goto(`/students/${student}/report`);
+  await page.goto(`/students/${student}/individual-report`);
   await settled(page);
   await page.getByRole('button', { name: 'Hide what Aunt Ida said' }).click();
   await page.getByRole('dialog').getByLabel('Why').fill('A private matter');
@@ -303,7 +303,7 @@ test.describe('what a server remembers of wrong tries', () => {
     await reader.reload();
     await expect(reader.getByText('This way in is locked')).toBeVisible();
     expect(await app.db('messages').where({ kind: 'locked' })).toHaveLength(1);
-    await page.goto(`/students/${student}/ways-in`);
+    await page.goto(`/students/${student}/sharing/links`);
     await settled(page);
     await page.getByRole('button', { name: 'Unlock' }).click();
     await expectToast(page, 'The way in is unlocked: the passcode can be tried again.');
@@ -345,8 +345,8 @@ test('who can see this; a member who only reads is shown the report alone; a rig
   await expect(theirs.getByText('This student, or what it names, is not there for you any more.')).toBeVisible();
   expect(await entries()).toEqual(before);
   expect((await theirs.request.get(`/students/${student}`)).status()).toBe(404);
-  expect((await theirs.request.get(`/students/${student}/readers`)).status()).toBe(404);
-  await theirs.goto(`/students/${student}/report`);
+  expect((await theirs.request.get(`/students/${student}/sharing`)).status()).toBe(404);
+  await theirs.goto(`/students/${student}/individual-report`);
   await settled(theirs);
   await expect(theirs.getByRole('link', { name: 'Goals', exact: true })).toHaveCount(0);
   await expect(theirs.getByRole('button', { name: 'Observe' })).toHaveCount(0);
@@ -354,12 +354,12 @@ test('who can see this; a member who only reads is shown the report alone; a rig
 
   // What the table says of the team holds for them.
   await letSee(page, student, 'Team', ['Numbers']);
-  const source = (await (await theirs.goto(`/students/${student}/report`))?.text()) ?? '';
+  const source = (await (await theirs.goto(`/students/${student}/individual-report`))?.text()) ?? '';
   await expect(entryOf(theirs, '3 · Tells it in order')).toBeVisible();
   for (const hidden of ['N. Haddad', 'Workshop · ', 'Leaves the bench', 'alone, ']) {
     expect(source.includes(hidden), hidden).toBe(false);
   }
-  await page.goto(`/students/${student}/readers`);
+  await page.goto(`/students/${student}/sharing`);
   await settled(page);
   expect(await axeFindings(page)).toEqual([]);
   await expect(page.getByRole('listitem').filter({ hasText: 'Lotte Varga' })).toContainText(
@@ -410,7 +410,7 @@ test('a report of a stretch of days, and its file; one of more than a thousand e
 }) => {
   await signInAs(app, page);
   const student = await studentId(app.db, 'Ansel');
-  await page.goto(`/students/${student}/report`);
+  await page.goto(`/students/${student}/individual-report`);
   await settled(page);
   await page.getByText('All days', { exact: true }).click();
   await page.getByLabel('From', { exact: true }).fill('2026-11-18');
@@ -424,7 +424,9 @@ test('a report of a stretch of days, and its file; one of more than a thousand e
     .allTextContents();
   expect(days.length).toBeGreaterThan(0);
   expect(days.filter((day) => !/Nov (18|19|20)/.test(day))).toEqual([]);
-  const csv = await (await page.request.get(`/students/${student}/report/as/csv?from=2026-11-18&to=2026-11-20`)).text();
+  const csv = await (
+    await page.request.get(`/students/${student}/individual-report/as/csv?from=2026-11-18&to=2026-11-20`)
+  ).text();
   expect(csv.match(/2026-11-\d\d(?=T)/g)?.every((day) => day >= '2026-11-18' && day <= '2026-11-20')).toBe(true);
 
   // As many entries as come in years.
@@ -436,7 +438,7 @@ test('a report of a stretch of days, and its file; one of more than a thousand e
        from entries cross join generate_series(1, 5) where student_id = ? and kind = 'goal' and not withdrawn`,
     [student],
   );
-  const file = () => page.request.get(`${app.url}/students/${student}/report/as/pdf`, { maxRedirects: 0 });
+  const file = () => page.request.get(`${app.url}/students/${student}/individual-report/as/pdf`, { maxRedirects: 0 });
   expect((await file()).headers().location).toBe('/reports');
   expect((await file()).status()).toBe(302);
   expect(await app.db('document_batches').select('label', 'what', 'state')).toEqual([
@@ -445,6 +447,6 @@ test('a report of a stretch of days, and its file; one of more than a thousand e
   await page.goto('/reports');
   await expect(page.getByText('0 of 1 made. You may leave this page.')).toBeVisible();
   // A stretch of it is small enough to be had at once.
-  const few = await page.request.get(`/students/${student}/report/as/pdf?from=2026-11-18&to=2026-11-20`);
+  const few = await page.request.get(`/students/${student}/individual-report/as/pdf?from=2026-11-18&to=2026-11-20`);
   expect([few.status(), few.headers()['content-type']]).toEqual([200, 'application/pdf']);
 });

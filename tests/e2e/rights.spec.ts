@@ -39,7 +39,7 @@ const expected: Record<string, Record<string, number>> = {
   finder: everyone,
   'students/:studentId': team,
   'students/:studentId/edit': setsUp,
-  'students/:studentId/report': team,
+  'students/:studentId/individual-report': team,
   'students/:studentId/observe': team,
   'students/:studentId/sessions': nobody,
   rounds: everyone,
@@ -54,21 +54,21 @@ const expected: Record<string, Record<string, number>> = {
   'students/:studentId/goals/:goalId/edit': manager,
   'students/:studentId/goals/:goalId/table': team,
   'students/:studentId/entries/:entryId': team,
-  'students/:studentId/ways-in': manager,
-  'students/:studentId/readers': manager,
-  'students/:studentId/readers/rules': manager,
-  'students/:studentId/readings': manager,
-  'students/:studentId/readings.csv': manager,
+  'students/:studentId/sharing/links': manager,
+  'students/:studentId/sharing': manager,
+  'students/:studentId/sharing/visibility': manager,
+  'students/:studentId/sharing/access-log': manager,
+  'students/:studentId/sharing/access-log.csv': manager,
   'students/:studentId/team': manager,
   'students/:studentId/names': nobody,
-  'school/readers': setsUp,
-  'students/:studentId/write': manager,
-  'students/:studentId/progress': team,
-  'students/:studentId/progress/:period': manager,
-  'students/:studentId/progress/:period/as/:format': manager,
+  'school/visibility': setsUp,
+  'students/:studentId/messages/new': manager,
+  'students/:studentId/progress-report': team,
+  'students/:studentId/progress-report/:period': manager,
+  'students/:studentId/progress-report/:period/as/:format': manager,
   'students/:studentId/issued/:issuedId': team,
   'students/:studentId/issued/:issuedId/as/:format': team,
-  'students/:studentId/report/as/:format': team,
+  'students/:studentId/individual-report/as/:format': team,
   'students/:studentId/evidence/:evidenceId': team,
   'students/:studentId/evidence/of/:entryId': team,
   // The goal of the matrix has no rubric.
@@ -76,29 +76,29 @@ const expected: Record<string, Record<string, number>> = {
   reports: everyone,
   'batches/:batchId': mine,
   post: everyone,
-  'post/wordings': setsUp,
-  'post/carrier': setsUp,
+  'messages/templates': setsUp,
+  'messages/test-mail': setsUp,
   patterns: everyone,
   'school/choices': setsUp,
-  'students/:studentId/note': team,
-  'students/:studentId/tally': team,
-  'students/:studentId/caught': nobody,
+  'students/:studentId/incidents/new': team,
+  'students/:studentId/counts/new': team,
+  'students/:studentId/behavior-entries': nobody,
   'students/:studentId/behavior': team,
   'students/:studentId/behavior/set-up': manager,
   'students/:studentId/behavior/agreement': team,
-  'students/:studentId/notes': team,
-  'students/:studentId/notes.csv': team,
-  'students/:studentId/notes/:noteId': team,
-  'students/:studentId/tallies/:tallyId': team,
+  'students/:studentId/incidents': team,
+  'students/:studentId/incidents.csv': team,
+  'students/:studentId/incidents/:incidentId': team,
+  'students/:studentId/counts/:countId': team,
 };
 /** Open to all by their nature, or only redirecting; each has tests of its own. */
 const elsewhere = [
   'sign-in',
   'set-up',
-  'read/:token',
-  'read/:token/evidence/:evidenceId',
-  'read/:token/issued/:issuedId',
-  'read/:token/issued/:issuedId/pdf',
+  'shared/:token',
+  'shared/:token/evidence/:evidenceId',
+  'shared/:token/issued/:issuedId',
+  'shared/:token/issued/:issuedId/pdf',
   'invited/:token',
   'rate/:token',
   'stop/:token',
@@ -202,7 +202,7 @@ for (const [role, name] of Object.entries(people)) {
     const goal = await goalId(app.db, 'Ansel', '1');
     const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
     const outcome = { data: { trials: ['independent'] }, reason: null };
-    const when = { on: '2026-11-24', time: '09:00', settingId: null };
+    const when = { on: '2026-11-24', time: '09:00', locationId: null };
 
     const entry = { id: randomUUID(), goalId: goal, outcome, note: '' };
     const isStranger = role === 'stranger';
@@ -233,14 +233,18 @@ for (const [role, name] of Object.entries(people)) {
       .where({ kind: 'behavior', name: 'Leaves the bench' })
       .first('id');
     const said = { behaviors: [behavior], antecedents: [], consequences: [], functions: [], note: '', isGoing: false };
-    const blank = { settingId: null, intensityId: null, seconds: null, resolved: null, resolvedAfter: null };
+    const blank = { locationId: null, intensityId: null, seconds: null, resolved: null, resolvedAfter: null };
     const note = { id: randomUUID(), on: '2026-11-24', time: '09:00', observerId: personId, ...said, ...blank };
-    expect(await post('students/:studentId/caught', { data: { personId, note } })).toBe(isStranger ? 404 : 200);
+    expect(await post('students/:studentId/behavior-entries', { data: { personId, note } })).toBe(
+      isStranger ? 404 : 200,
+    );
     const noted = { ...note, observerId: hanneke, version: 1, why: 'Counted twice.' };
     await rewriting(app.db, (trx) => trx('entries').update({ observer_id: hanneke, recorded_by: hanneke }));
-    expect(await post('students/:studentId/notes/:noteId', { data: { intent: 'correct', ...noted } })).toBe(status);
+    expect(await post('students/:studentId/incidents/:incidentId', { data: { intent: 'correct', ...noted } })).toBe(
+      status,
+    );
     expect(
-      await post('students/:studentId/tallies/:tallyId', { data: { intent: 'withdraw', version: 1, why: 'Twice.' } }),
+      await post('students/:studentId/counts/:countId', { data: { intent: 'withdraw', version: 1, why: 'Twice.' } }),
     ).toBe(status);
     const setUp = { caseManager: 400, stranger: 404 }[role] ?? 404;
     expect(
@@ -249,8 +253,8 @@ for (const [role, name] of Object.entries(people)) {
     expect(await post('students/:studentId/behavior', { form: { label: '' } })).toBe(setUp);
 
     const share = { id: randomUUID(), readerName: 'Aunt', kind: 'family', endsOn: '2026-12-24' };
-    expect(await post('students/:studentId/ways-in', { form: share })).toBe(role === 'caseManager' ? 200 : 404);
-    expect(await post('students/:studentId/ways-in', { form: { intent: 'withdraw', id: share.id } })).toBe(
+    expect(await post('students/:studentId/sharing/links', { form: share })).toBe(role === 'caseManager' ? 200 : 404);
+    expect(await post('students/:studentId/sharing/links', { form: { intent: 'withdraw', id: share.id } })).toBe(
       role === 'caseManager' ? 200 : 404,
     );
     expect(await app.db('share_links').where({ id: share.id })).toHaveLength(role === 'caseManager' ? 1 : 0);
@@ -263,7 +267,7 @@ type Needed = 'read' | 'see' | 'observe' | 'setUp' | 'share' | 'manage' | 'anyWr
 const needed: Record<string, [open: Needed, send: Needed | null]> = {
   '': ['see', null],
   '/edit': ['setUp', 'setUp'],
-  '/report': ['read', 'read'],
+  '/individual-report': ['read', 'read'],
   '/observe': ['observe', null],
   '/sessions': ['nobody', 'observe'],
   '/goals': ['setUp', 'setUp'],
@@ -274,32 +278,32 @@ const needed: Record<string, [open: Needed, send: Needed | null]> = {
   '/goals/:goalId/table': ['observe', 'observe'],
   '/goals/:goalId/ratings': ['nobody', 'nobody'],
   '/entries/:entryId': ['see', 'see'],
-  '/ways-in': ['share', 'share'],
-  '/readers': ['share', null],
-  '/readers/rules': ['share', 'share'],
-  '/readings': ['share', null],
-  '/readings.csv': ['share', null],
+  '/sharing/links': ['share', 'share'],
+  '/sharing': ['share', null],
+  '/sharing/visibility': ['share', 'share'],
+  '/sharing/access-log': ['share', null],
+  '/sharing/access-log.csv': ['share', null],
   '/team': ['share', 'manage'],
   '/names': ['nobody', 'anyWriting'],
-  '/write': ['share', 'share'],
-  '/progress': ['read', null],
-  '/progress/:period': ['share', 'share'],
-  '/progress/:period/as/:format': ['share', null],
+  '/messages/new': ['share', 'share'],
+  '/progress-report': ['read', null],
+  '/progress-report/:period': ['share', 'share'],
+  '/progress-report/:period/as/:format': ['share', null],
   '/issued/:issuedId': ['read', null],
   '/issued/:issuedId/as/:format': ['read', null],
-  '/report/as/:format': ['read', null],
+  '/individual-report/as/:format': ['read', null],
   '/evidence/:evidenceId': ['read', null],
   '/evidence/of/:entryId': ['see', 'observe'],
-  '/note': ['observe', null],
-  '/tally': ['observe', null],
-  '/caught': ['nobody', 'observe'],
+  '/incidents/new': ['observe', null],
+  '/counts/new': ['observe', null],
+  '/behavior-entries': ['nobody', 'observe'],
   '/behavior': ['see', 'setUp'],
   '/behavior/set-up': ['setUp', 'setUp'],
   '/behavior/agreement': ['see', null],
-  '/notes': ['see', null],
-  '/notes.csv': ['see', null],
-  '/notes/:noteId': ['see', 'see'],
-  '/tallies/:tallyId': ['see', 'see'],
+  '/incidents': ['see', null],
+  '/incidents.csv': ['see', null],
+  '/incidents/:incidentId': ['see', 'see'],
+  '/counts/:countId': ['see', 'see'],
 };
 
 const writes = ['observe', 'setUp', 'share'] as const;
@@ -392,9 +396,9 @@ test('foreign and malformed ids are a 404, and one’s own student does not open
     `/students/${ansel}/goals/%00`,
     `/students/${ansel}/entries/${entry}`,
     `/students/${ansel}/entries/1%27--`,
-    `/students/${emryses}/notes/${note}`,
-    `/students/${ansel}/notes/not-an-id`,
-    `/students/${ansel}/tallies/${randomUUID()}`,
+    `/students/${emryses}/incidents/${note}`,
+    `/students/${ansel}/incidents/not-an-id`,
+    `/students/${ansel}/counts/${randomUUID()}`,
     '/nowhere/at/all',
   ];
   for (const address of addresses) expect((await get(page.request, address)).status, address).toBe(404);

@@ -7,12 +7,12 @@ test.use({ ownServer: true });
 
 test('a person signs in with e-mail and password, and is led to where they were going', async ({ app, page }) => {
   const ansel = await studentId(app.db, 'Ansel');
-  await page.goto(`/students/${ansel}/report`);
+  await page.goto(`/students/${ansel}/individual-report`);
   await expect(page).toHaveURL(/\/sign-in\?next=/);
   await page.getByLabel('E-mail address').fill(email);
   await page.getByLabel('Password').fill('quince-and-thyme');
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page).toHaveURL(new RegExp(`/students/${ansel}/report$`));
+  await expect(page).toHaveURL(new RegExp(`/students/${ansel}/individual-report$`));
 });
 
 test('a wrong password and an unknown account get the same words, and what was typed stays', async ({ page }) => {

@@ -5,7 +5,7 @@ import { build } from 'vite';
 import { analyseAbc } from '~/core/analyse/analyse-abc';
 import { analyseSeries, nothingSet } from '~/core/analyse/analyse-series';
 import { wallTime } from '~/core/calendar/zone';
-import { abcNote } from '~/core/entries/incidents/incident';
+import { incidentDefinition } from '~/core/entries/incidents/incident';
 
 const root = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '');
 
@@ -39,12 +39,12 @@ async function workerScript(): Promise<string> {
           id === entry
             ? `import { analyseSeries } from ${from('analyse/analyse-series.ts')};
                import { analyseAbc } from ${from('analyse/analyse-abc.ts')};
-               import { abcNote } from ${from('behavior/abc-note.ts')};
+               import { incidentDefinition } from ${from('entries/incidents/incident.ts')};
                import { wallTime } from ${from('calendar/zone.ts')};
                self.onmessage = ({ data: { rows, options, notes } }) => self.postMessage({
                  hasPage: 'document' in self,
                  series: analyseSeries(rows, options),
-                 abc: analyseAbc(notes.map((note) => abcNote.parse(note)), { from: null, to: null }),
+                 abc: analyseAbc(notes.map((note) => incidentDefinition.parse(note)), { from: null, to: null }),
                  wall: wallTime(new Date('2026-11-01T06:30:00Z'), 'America/New_York'),
                });`
             : null,
@@ -79,7 +79,7 @@ test('the core computes the same in a browser worker as here', async ({ page }) 
     hasPage: false,
     series: analyseSeries(rows, options),
     abc: analyseAbc(
-      notes.map((note) => abcNote.parse(note)),
+      notes.map((note) => incidentDefinition.parse(note)),
       { from: null, to: null },
     ),
     wall: wallTime(new Date('2026-11-01T06:30:00Z'), 'America/New_York'),

@@ -70,7 +70,7 @@ describe('what is supervised', () => {
 
   it('is not tried again when that would not help; one that is not needed ends alone', async () => {
     const { ended, stop } = supervise(
-      [program('pages', stay), program('carrier', `process.exit(${NO_USE})`, { isNeeded: false })],
+      [program('pages', stay), program('test mail', `process.exit(${NO_USE})`, { isNeeded: false })],
       { pace: 0.005, say: () => {} },
     );
     await until(() => starts().length === 2);

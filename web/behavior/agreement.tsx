@@ -8,13 +8,13 @@ import { totalCountAgreement, USUAL_AGREEMENT } from '~/core/measures/agreement/
 import { occurrenceAgreement } from '~/core/measures/agreement/occurrence';
 import { percent, rateFigure } from '~/core/words/counting';
 import { choicesOf } from '~/server/entries/incidents/choices';
-import { talliesOf, tallyPairs } from '~/server/entries/incidents/counts';
-import { minutesNoted, type Naming, namingOf, newestNotes } from '~/server/entries/incidents/incidents';
+import { countPairs, countsOf } from '~/server/entries/incidents/counts';
+import { minutesOfIncidents, type Naming, namingOf, newestIncidents } from '~/server/entries/incidents/incidents';
 import { peopleById } from '~/server/people/people';
 import { database } from '~/server/platform/db/current';
-import { studentFor, supportTeam } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { requireStudent, supportTeam } from '~/server/students/students';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { Labelled } from '../platform/ui/labelled';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { headerStudent } from '../students/header-student';
@@ -36,22 +36,23 @@ const windowSearch = z
     if (a === b) context.addIssue({ code: 'custom', path: ['b'], message: 'Choose somebody else.', input: b });
   });
 
-export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
-  const { actor, discreet } = askerOf(context);
+export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
-  const student = await studentFor(database(), actor, studentId, 'see');
+  const student = await requireStudent(database(), actor, studentId, 'see');
   const asked = Object.fromEntries(new URL(request.url).searchParams);
   const parsed = windowSearch.safeParse(asked);
   const [stored, team, tallies, people, notes] = await Promise.all([
     choicesOf(database(), studentId),
     supportTeam(database(), studentId, actor.today),
-    talliesOf(database(), [studentId]),
+    countsOf(database(), [studentId]),
     peopleById(database()),
-    newestNotes(database(), [studentId], parsed.success ? { on: parsed.data.on } : { limit: 500 }),
+    newestIncidents(database(), [studentId], parsed.success ? { on: parsed.data.on } : { limit: 500 }),
   ]);
   const choices = discreet ? discreetChoices(stored) : stored;
   const naming = namingOf(choices);
-  const minutesBy = (observerId: string, behaviorId: string) => minutesNoted(notes, naming, { observerId, behaviorId });
+  const minutesBy = (observerId: string, behaviorId: string) =>
+    minutesOfIncidents(notes, naming, { observerId, behaviorId });
   const watch = parsed.success ? parsed.data : null;
   return {
     student: headerStudent(student, { discreet }),
@@ -71,7 +72,7 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
         interval: watch.interval,
       }),
     },
-    pairs: tallyPairs(tallies).map((pair) => pairShown(pair, naming, people)),
+    pairs: countPairs(tallies).map((pair) => pairShown(pair, naming, people)),
     // Days on which somebody noted beside somebody else: where a shared window is likely.
     days: parsed.success
       ? []
@@ -80,7 +81,7 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
 });
 
 /** What two observers counted in the same stretch, and how far they agree. */
-function pairShown({ first, second }: TallyPair, { choices }: Naming, people: ReadonlyMap<string, string>) {
+function pairShown({ first, second }: CountPair, { choices }: Naming, people: ReadonlyMap<string, string>) {
   return {
     id: second.id,
     on: second.on,
@@ -90,7 +91,7 @@ function pairShown({ first, second }: TallyPair, { choices }: Naming, people: Re
     share: totalCountAgreement(first.count, second.count),
   };
 }
-type TallyPair = ReturnType<typeof tallyPairs>[number];
+type CountPair = ReturnType<typeof countPairs>[number];
 
 export const meta: Route.MetaFunction = () => [{ title: 'Two observers · Gentle Margin' }];
 

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { notesBehind } from '~/core/behavior/filter';
+import { incidentsBehind } from '~/core/behavior/filter';
 import type { Choice, ChoiceKind } from '~/core/entries/incidents/choice';
 import { watchedStretch } from '~/core/entries/incidents/incident';
-import type { AnalysedNote } from '~/server/behavior/analysed';
+import type { AnalysedIncident } from '~/server/behavior/analysed';
 import type { StudentBehavior } from '~/server/behavior/behavior';
-import type { Tally } from '~/server/entries/incidents/counts';
+import type { BehaviorCount } from '~/server/entries/incidents/counts';
 import { namingOf } from '~/server/entries/incidents/incidents';
 import { type BehaviorAsked, behaviorView } from './behavior-view';
-import { filterFrom, idsByName, type NoteSearch, searchFrom, searchText } from './search';
+import { filterFrom, type IncidentSearch, idsByName, searchFrom, searchText } from './search';
 
 const uuid = (n: number) => `7f0f2c1e-5a0f-4d0c-8a43-${String(n).padStart(12, '0')}`;
 let count = 0;
@@ -35,7 +35,7 @@ const rest = choice('consequence', 'A rest');
 const choices = [leaves, shouts, retired, noise, wait, merged, rest, choice('intensity', '1', { words: 'quiet' })];
 const naming = namingOf(choices);
 
-const note = (on: string, changes: Partial<AnalysedNote> = {}): AnalysedNote => ({
+const note = (on: string, changes: Partial<AnalysedIncident> = {}): AnalysedIncident => ({
   ...{
     id: uuid(1000 + ++count),
     on,
@@ -55,7 +55,7 @@ const notes = [
 const stretch = (on: string, part: string, n: number) =>
   watchedStretch.parse({ on, part, behavior: 'Leaves', count: n, minutes: 30 });
 const of: StudentBehavior = {
-  ...{ choices, naming, notes, tallies: [] as Tally[], phases: [] },
+  ...{ choices, naming, notes, tallies: [] as BehaviorCount[], phases: [] },
   watched: [
     stretch('2026-09-08', 'Workshop', 2),
     stretch('2026-09-09', 'Workshop', 0),
@@ -75,15 +75,15 @@ const of: StudentBehavior = {
   since: '2026-09-08',
 };
 const when = { calendar: { weekdays: [1, 2, 3, 4, 5], closures: [] }, today: '2026-10-09' };
-const asked = (search: Partial<NoteSearch> = {}, more: Partial<BehaviorAsked> = {}): BehaviorAsked => ({
-  ...{ studentId: 'ada', search: search as NoteSearch, phase: null, beside: null, per: 'schoolDay', ...more },
+const asked = (search: Partial<IncidentSearch> = {}, more: Partial<BehaviorAsked> = {}): BehaviorAsked => ({
+  ...{ studentId: 'ada', search: search as IncidentSearch, phase: null, beside: null, per: 'schoolDay', ...more },
 });
-const view = (search: Partial<NoteSearch> = {}, more: Partial<BehaviorAsked> = {}, what = of) =>
+const view = (search: Partial<IncidentSearch> = {}, more: Partial<BehaviorAsked> = {}, what = of) =>
   behaviorView(what, asked(search, more), when);
 const requestOf = (address: string) => new Request(`http://localhost${address}`);
 /** How many notes an address lists. */
 const listed = (address: string) =>
-  notesBehind(notes, filterFrom(searchFrom(requestOf(address)), naming), of.timetable).length;
+  incidentsBehind(notes, filterFrom(searchFrom(requestOf(address)), naming), of.timetable).length;
 
 describe('the page of a student’s behavior', () => {
   it('shows the commonest behavior from the first note on, and offers those that are offered or were noted', () => {
@@ -195,8 +195,8 @@ describe('addresses of notes', () => {
   });
 
   it('find a merged choice under the one that stands for it, and nothing for one that is not there', () => {
-    expect(filterFrom({ antecedent: merged.id } as NoteSearch, naming).antecedent).toBe('Waiting');
-    expect(notesBehind(notes, filterFrom({ antecedent: uuid(999) } as NoteSearch, naming), [])).toEqual([]);
+    expect(filterFrom({ antecedent: merged.id } as IncidentSearch, naming).antecedent).toBe('Waiting');
+    expect(incidentsBehind(notes, filterFrom({ antecedent: uuid(999) } as IncidentSearch, naming), [])).toEqual([]);
     const idOf = idsByName(choices);
     expect([idOf('antecedent', 'Waiting'), idOf('antecedent', 'Wait'), idOf('behavior', 'Waiting')]).toEqual([
       wait.id,

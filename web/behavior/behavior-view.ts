@@ -8,7 +8,7 @@ import {
   perSchoolDay,
   withinPhase,
 } from '~/core/behavior/did-it-help';
-import { notesBehind } from '~/core/behavior/filter';
+import { incidentsBehind } from '~/core/behavior/filter';
 import { carriedByFew, type FindingAbout, findingTitle } from '~/core/behavior/findings';
 import { compareRates, timesAsMany } from '~/core/behavior/rates';
 import type { FacetShare } from '~/core/behavior/shares';
@@ -18,12 +18,12 @@ import { schoolYearStart } from '~/core/calendar/school-year';
 import type { Choice } from '~/core/entries/incidents/choice';
 import { lengthOfTime, percent, rateFigure } from '~/core/words/counting';
 import type { StudentBehavior } from '~/server/behavior/behavior';
-import { filterFrom, idsByName, type NoteSearch, searchText } from './search';
+import { filterFrom, type IncidentSearch, idsByName, searchText } from './search';
 
 /** What the page of a student’s behavior is asked for, besides which notes. */
 export interface BehaviorAsked {
   studentId: string;
-  search: NoteSearch;
+  search: IncidentSearch;
   /** Id of a phase, or `before`. */
   phase: string | null;
   /** A second stretch of dates, to be held against the first. */
@@ -63,13 +63,14 @@ export function behaviorView(
   const range = rangeOf(asked, phases, { from: search.from ?? begins, to: search.to ?? when.today });
   const days = schoolDays(range.from, range.to, when.calendar);
   const { setting, observer } = filterFrom(search, naming);
-  const inRange = notesBehind(of.notes, { ...range, setting, observer }, timetable);
+  const inRange = incidentsBehind(of.notes, { ...range, setting, observer }, timetable);
   const watched = of.watched.filter(({ on }) => range.from <= on && on <= range.to);
   const analysis = analyseBehavior(inRange, { days, timetable, watched });
   const figures = analysis.behaviors.find(({ name }) => name === standing?.name) ?? null;
 
   const base = { behavior: standing?.id, setting: search.setting, observer: search.observer, ...range };
-  const to = (more: Partial<NoteSearch>) => `/students/${asked.studentId}/notes?${searchText({ ...base, ...more })}`;
+  const to = (more: Partial<IncidentSearch>) =>
+    `/students/${asked.studentId}/incidents?${searchText({ ...base, ...more })}`;
   const toAbout = (about: FindingAbout) =>
     to({
       ...{ part: about.part, weekday: about.weekday, month: about.month },
@@ -139,7 +140,7 @@ function rangeOf({ phase }: BehaviorAsked, phases: StudentBehavior['phases'], ra
 
 interface Shown {
   idOf: ReturnType<typeof idsByName>;
-  to: (more: Partial<NoteSearch>) => string;
+  to: (more: Partial<IncidentSearch>) => string;
   people: Map<string, string>;
   phases: StudentBehavior['phases'];
   range: { from: IsoDate; to: IsoDate };
@@ -303,7 +304,7 @@ function besideShown(
 ) {
   const [first, second] = ranges.map((range) => {
     const days = schoolDays(range.from, range.to, calendar);
-    const notes = notesBehind(of.notes, { ...filter, ...range }, of.timetable);
+    const notes = incidentsBehind(of.notes, { ...filter, ...range }, of.timetable);
     const figures = analyseBehavior(notes, { days, timetable: of.timetable, watched: [] }).behaviors.find(
       ({ name }) => name === behavior,
     );

@@ -7,12 +7,12 @@ import { phaseInput } from '~/core/entries/incidents/incident-input';
 import { behaviorOf } from '~/server/behavior/behavior';
 import { addPhase, removePhase } from '~/server/behavior/phases';
 import { database } from '~/server/platform/db/current';
-import { studentFor } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { requireStudent } from '~/server/students/students';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
+import { withErrors } from '../platform/http/with-errors';
 import { Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
 import { headerStudent } from '../students/header-student';
@@ -27,12 +27,12 @@ import { StandsOut } from './stands-out';
 
 const besideSearch = z.object({ from2: isoDateField, to2: isoDateField });
 
-export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
+export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
   const parameters = new URL(request.url).searchParams;
   const [student, of] = await Promise.all([
-    studentFor(database(), actor, studentId, 'see'),
+    requireStudent(database(), actor, studentId, 'see'),
     behaviorOf(database(), studentId, { discreet }),
   ]);
   const beside = besideSearch.safeParse(Object.fromEntries(parameters));
@@ -57,10 +57,10 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
 
 const removal = z.object({ intent: z.literal('removePhase'), id: z.uuid() });
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
-  await studentFor(database(), actor, studentId, 'setUp');
+  await requireStudent(database(), actor, studentId, 'setUp');
   const form = await formOf(request);
   const toRemove = removal.safeParse(Object.fromEntries(form));
   if (toRemove.success) {
@@ -186,7 +186,7 @@ function Foot({ studentId, maySetUp }: { studentId: string; maySetUp: boolean })
           {label}
         </Link>
       ))}
-      <a href={`/students/${studentId}/notes.csv`} download className="btn h-10">
+      <a href={`/students/${studentId}/incidents.csv`} download className="btn h-10">
         As a file
       </a>
     </p>

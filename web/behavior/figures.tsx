@@ -99,7 +99,7 @@ export function Watched({ watched, studentId }: { watched: NonNullable<BehaviorV
         <ul className="no-print">
           {watched.tallies.map(({ id, on, said }) => (
             <li key={id}>
-              <Link to={`/students/${studentId}/tallies/${id}`} className="underline underline-offset-2">
+              <Link to={`/students/${studentId}/counts/${id}`} className="underline underline-offset-2">
                 {shortDate(on)}
               </Link>{' '}
               {said}

@@ -1,19 +1,19 @@
-import { notesBehind } from '~/core/behavior/filter';
+import { incidentsBehind } from '~/core/behavior/filter';
 import { fileName } from '~/core/documents/file-name';
 import { behaviorOf } from '~/server/behavior/behavior';
-import { type Note, newestNotes } from '~/server/entries/incidents/incidents';
+import { newestIncidents, type StoredIncident } from '~/server/entries/incidents/incidents';
 import { database } from '~/server/platform/db/current';
-import { recordReading } from '~/server/sharing/access-log';
-import { studentFor } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { recordAccess } from '~/server/sharing/access-log';
+import { requireStudent } from '~/server/students/students';
 import { csvFile } from '../platform/http/csv';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/incidents-file';
 import { filterFrom, searchFrom } from './search';
 
 /** What else a note says, and how it came about; no words of it in the discreet view. */
-function restOf(note: Note | undefined, discreet: boolean): (string | number)[] {
+function restOf(note: StoredIncident | undefined, discreet: boolean): (string | number)[] {
   if (!note) return Array<string>(8).fill('');
   const { isGoing, resolved, resolvedAfter, version, recordedByName, recordedAt, changeReason } = note;
   return [
@@ -29,13 +29,13 @@ function restOf(note: Note | undefined, discreet: boolean): (string | number)[] 
 }
 
 /** A student’s ABC notes as comma-separated text, as `npm run analyse -- abc` reads it: docs/analyse.md. */
-export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
-  const { actor, discreet, now } = askerOf(context);
+export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, discreet, now } = personOf(context);
   const studentId = idFrom(params.studentId);
-  const student = await studentFor(database(), actor, studentId, 'see');
+  const student = await requireStudent(database(), actor, studentId, 'see');
   const { shortName } = headerStudent(student, { discreet });
   const of = await behaviorOf(database(), studentId, { discreet });
-  const notes = notesBehind(of.notes, filterFrom(searchFrom(request), of.naming), of.timetable);
+  const notes = incidentsBehind(of.notes, filterFrom(searchFrom(request), of.naming), of.timetable);
   const several = (names: readonly string[]) => names.map((name) => name.replaceAll('|', '/')).join('|');
   const fields = [
     'at',
@@ -56,7 +56,7 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
     'version',
     'changedBecause',
   ];
-  const written = await newestNotes(database(), [studentId], { ids: notes.map(({ id }) => id) });
+  const written = await newestIncidents(database(), [studentId], { ids: notes.map(({ id }) => id) });
   const wholeOf = new Map(written.map((note) => [note.id, note]));
   const rows = notes.map((note) => [
     `${note.on}T${note.time}`,
@@ -71,6 +71,6 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
     ...restOf(wholeOf.get(note.id), discreet),
   ]);
   const reading = { studentId, what: 'ABC notes (CSV)', how: 'exported' as const };
-  await recordReading(database(), { personId: actor.personId }, reading, now);
+  await recordAccess(database(), { personId: actor.personId }, reading, now);
   return csvFile(fileName(shortName, discreet ? 'notes' : 'ABC notes', actor.today), fields, rows);
 });

@@ -1,40 +1,40 @@
 import type { ColumnDef, SortingFn } from '@tanstack/react-table';
 import { Printer } from 'lucide-react';
 import { Form, Link, useSearchParams } from 'react-router';
-import { notesBehind } from '~/core/behavior/filter';
+import { incidentsBehind } from '~/core/behavior/filter';
 import { entryDay, type IsoDate, longDate, shortDate, weekdayName } from '~/core/calendar/iso-date';
-import { noteSentence } from '~/core/entries/incidents/incident-sentence';
+import { incidentSentence } from '~/core/entries/incidents/incident-sentence';
 import { counted, lengthOfTime } from '~/core/words/counting';
 import { behaviorOf } from '~/server/behavior/behavior';
-import { newestNotes, saidNote } from '~/server/entries/incidents/incidents';
+import { newestIncidents, saidIncident } from '~/server/entries/incidents/incidents';
 import { database } from '~/server/platform/db/current';
-import { studentFor } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { requireStudent } from '~/server/students/students';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { DataTable, sinceDay } from '../platform/ui/data-table';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/incidents';
-import { filterFrom, type NoteSearch, searchFrom, searchText } from './search';
+import { filterFrom, type IncidentSearch, searchFrom, searchText } from './search';
 
 /** As many notes as a table begins with; the whole is one tap away. */
 const FIRST_NOTES = 200;
 
-export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
+export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
   const search = searchFrom(request);
   const showsAll = new URL(request.url).searchParams.has('all');
   const [student, of] = await Promise.all([
-    studentFor(database(), actor, studentId, 'see'),
+    requireStudent(database(), actor, studentId, 'see'),
     behaviorOf(database(), studentId, { discreet }),
   ]);
-  const behind = notesBehind(of.notes, filterFrom(search, of.naming), of.timetable).reverse();
+  const behind = incidentsBehind(of.notes, filterFrom(search, of.naming), of.timetable).reverse();
   const ids = (showsAll ? behind : behind.slice(0, FIRST_NOTES)).map(({ id }) => id);
   const isUnfiltered = searchText(search) === '';
   // Unfiltered, second observers’ are listed too; behind a figure they do not stand.
-  const notes = await newestNotes(
+  const notes = await newestIncidents(
     database(),
     [studentId],
     isUnfiltered ? { limit: showsAll ? undefined : FIRST_NOTES } : { ids },
@@ -49,14 +49,14 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
     hasMore: !showsAll && behind.length > FIRST_NOTES,
     discreet,
     notes: notes.map((note) => {
-      const said = saidNote(note, of.naming);
+      const said = saidIncident(note, of.naming);
       return {
         ...{ id: note.id, studentId, on: note.on, time: note.time, isGoing: note.isGoing },
         behaviors: said.behaviors,
-        sentence: noteSentence(said),
+        sentence: incidentSentence(said),
         note: discreet ? '' : note.note,
         seconds: note.seconds,
-        setting: note.settingId ? (of.naming.choices.get(note.settingId)?.name ?? '–') : '–',
+        setting: note.locationId ? (of.naming.choices.get(note.locationId)?.name ?? '–') : '–',
         observer: note.observerName,
         isCorrected: note.version > 1,
         isSecond: note.besideId !== null,
@@ -66,7 +66,7 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
 });
 
 /** What an address asks for, in words. */
-function askedWords(search: NoteSearch, nameOf: (id: string) => string): string[] {
+function askedWords(search: IncidentSearch, nameOf: (id: string) => string): string[] {
   const {
     behavior,
     antecedent,
@@ -111,13 +111,13 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   },
 ];
 
-type TableNote = Route.ComponentProps['loaderData']['notes'][number];
+type TableIncident = Route.ComponentProps['loaderData']['notes'][number];
 
 /** By what is listed first. */
-const byNames: SortingFn<TableNote> = (a, b) =>
+const byNames: SortingFn<TableIncident> = (a, b) =>
   a.original.behaviors.join(', ').localeCompare(b.original.behaviors.join(', '));
 
-const columns: ColumnDef<TableNote>[] = [
+const columns: ColumnDef<TableIncident>[] = [
   {
     id: 'when',
     header: 'When',
@@ -125,7 +125,7 @@ const columns: ColumnDef<TableNote>[] = [
     filterFn: sinceDay,
     cell: ({ row: { original: note } }) => (
       <>
-        <Link to={`/students/${note.studentId}/notes/${note.id}`} className="underline underline-offset-2">
+        <Link to={`/students/${note.studentId}/incidents/${note.id}`} className="underline underline-offset-2">
           {entryDay(note.on as IsoDate)}
         </Link>
         <span className="block text-small text-ink-3">
@@ -173,7 +173,7 @@ const filters = [
   { id: 'person', label: 'By' },
 ];
 
-export default function Notes({ loaderData }: Route.ComponentProps) {
+export default function Incidents({ loaderData }: Route.ComponentProps) {
   const { student, schoolName, today, asked, all, hasMore, notes } = loaderData;
   const [search] = useSearchParams();
   const showAll = `?${new URLSearchParams([...search.entries(), ['all', '1']])}`;
@@ -195,7 +195,7 @@ export default function Notes({ loaderData }: Route.ComponentProps) {
           </p>
           {asked.length > 0 && (
             <p className="mt-3">
-              <Link to={`/students/${student.id}/notes`} className="font-semibold text-ink-2 hover:underline">
+              <Link to={`/students/${student.id}/incidents`} className="font-semibold text-ink-2 hover:underline">
                 All notes →
               </Link>
             </p>

@@ -5,11 +5,11 @@ import { addDays, dayNumber, mondayOf, shortDate } from '~/core/calendar/iso-dat
 import { schoolDays } from '~/core/calendar/school-days';
 import { discreetStudent } from '~/core/goals/discreet';
 import { counted, rateFigure } from '~/core/words/counting';
-import { notesAcross } from '~/server/behavior/behavior';
+import { incidentsAcross } from '~/server/behavior/behavior';
 import { database } from '~/server/platform/db/current';
 import { studentsOf } from '~/server/students/students';
-import { askerOf } from '../platform/http/asker';
-import { answeringHeavy } from '../platform/http/heavy';
+import { withErrorsInTurn } from '../platform/http/in-turn';
+import { personOf } from '../platform/http/request-person';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/patterns';
 
@@ -18,8 +18,8 @@ const STRETCHES = [6, 12, 24, 40];
 /** The last school days are held against as many before them: about four weeks. */
 const RECENT_DAYS = 20;
 
-export const loader = answeringHeavy(async ({ request, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
+export const loader = withErrorsInTurn(async ({ request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
   const search = new URL(request.url).searchParams;
   const all = (await studentsOf(database(), actor)).map((student) => (discreet ? discreetStudent(student) : student));
   const groups = [...new Set(all.flatMap((student) => student.groups))].sort();
@@ -27,7 +27,7 @@ export const loader = answeringHeavy(async ({ request, context }: Route.LoaderAr
   const weeks = STRETCHES.find((stretch) => String(stretch) === search.get('weeks')) ?? 12;
   const students = group === null ? all : all.filter((student) => student.groups.includes(group));
   const from = addDays(mondayOf(actor.today), -7 * (weeks - 1));
-  const notes = await notesAcross(
+  const notes = await incidentsAcross(
     database(),
     students.map(({ id }) => id),
     { discreet },

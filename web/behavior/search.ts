@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { NoteFilter } from '~/core/behavior/filter';
+import type { IncidentFilter } from '~/core/behavior/filter';
 import { isoDateField } from '~/core/calendar/date-fields';
 import type { Choice, ChoiceKind } from '~/core/entries/incidents/choice';
 import type { Naming } from '~/server/entries/incidents/incidents';
@@ -8,7 +8,7 @@ const known = <T extends z.ZodType>(schema: T) => schema.optional().catch(undefi
 const id = known(z.uuid());
 
 /** Which notes an address asks for; what cannot be read is passed over. */
-const noteSearch = z.object({
+const incidentSearch = z.object({
   behavior: id,
   antecedent: id,
   consequence: id,
@@ -26,21 +26,21 @@ const noteSearch = z.object({
   week: known(isoDateField),
   timed: known(z.literal('1')),
 });
-export type NoteSearch = z.infer<typeof noteSearch>;
+export type IncidentSearch = z.infer<typeof incidentSearch>;
 
 /** What an address asks for. */
-export function searchFrom(request: Request): NoteSearch {
-  return noteSearch.parse(Object.fromEntries(new URL(request.url).searchParams));
+export function searchFrom(request: Request): IncidentSearch {
+  return incidentSearch.parse(Object.fromEntries(new URL(request.url).searchParams));
 }
 
 /** The end of an address that asks for these notes. */
-export function searchText(search: Partial<NoteSearch>): string {
+export function searchText(search: Partial<IncidentSearch>): string {
   const said = Object.entries(search).filter(([, value]) => value !== undefined);
   return new URLSearchParams(said.map(([key, value]) => [key, String(value)])).toString();
 }
 
 /** The same as the computation asks for it: by names. A choice that is not there matches nothing. */
-export function filterFrom(search: NoteSearch, { choices }: Naming): NoteFilter {
+export function filterFrom(search: IncidentSearch, { choices }: Naming): IncidentFilter {
   const nameOf = (choiceId: string | undefined) =>
     choiceId === undefined ? undefined : (choices.get(choiceId)?.name ?? '(unknown)');
   const { intensity, from, to, weekday, part, quarter, month, week, observer } = search;

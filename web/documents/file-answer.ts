@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Paper } from '~/core/documents/document';
+import type { ReportDocument } from '~/core/documents/document';
 import { type Format, formats } from '~/core/documents/file-name';
 import { NotFound } from '~/server/platform/failures';
 import { csvFile } from '../platform/http/csv';
@@ -28,17 +28,17 @@ export function fileAnswer(content: Uint8Array, type: string, name: string): Res
 }
 
 /** A paper in the format that was asked for. */
-export async function paperFile(
+export async function documentFile(
   format: Format,
   name: string,
-  paper: Paper,
+  paper: ReportDocument,
   rows: { fields: string[]; rows: string[][] },
 ): Promise<Response> {
   if (format === 'csv') return csvFile(name, rows.fields, rows.rows);
   // What makes papers is large, and is loaded when the first one is asked for.
   const content =
     format === 'pdf'
-      ? await (await import('~/server/documents/pdf')).paperPdf(paper)
-      : await (await import('~/server/documents/docx')).paperDocx(paper);
+      ? await (await import('~/server/documents/pdf')).documentPdf(paper)
+      : await (await import('~/server/documents/docx')).documentDocx(paper);
   return fileAnswer(content, types[format], `${name}.${format}`);
 }

@@ -1,34 +1,34 @@
 import { fileName } from '~/core/documents/file-name';
-import { progressPaper, progressReportFor, progressRows } from '~/core/documents/progress-report-document';
-import { everything, shownFields } from '~/core/sharing/reader-rule';
+import { progressReportDocument, progressReportFor, progressRows } from '~/core/documents/progress-report-document';
+import { everything, shownFields } from '~/core/sharing/visibility-rule';
 import { database } from '~/server/platform/db/current';
 import { issuedReport } from '~/server/progress-report/issued';
-import { recordReading } from '~/server/sharing/access-log';
-import { readerRules } from '~/server/sharing/visibility';
-import { may } from '~/server/students/rights';
-import { studentFor } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { recordAccess } from '~/server/sharing/access-log';
+import { visibilityRules } from '~/server/sharing/visibility';
+import { can } from '~/server/students/rights';
+import { requireStudent } from '~/server/students/students';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/issued-file';
-import { formatFrom, paperFile } from './file-answer';
+import { documentFile, formatFrom } from './file-answer';
 
 /** An issued progress report as a file. */
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, school, now, discreet } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, now, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'read');
   const format = formatFrom(params.format);
   const [issued, { rules }] = await Promise.all([
     issuedReport(database(), student.id, idFrom(params.issuedId), school),
-    readerRules(database(), student.id),
+    visibilityRules(database(), student.id),
   ]);
-  const report = progressReportFor(issued.report, may(student, 'see') ? everything : shownFields(rules.team.shows));
+  const report = progressReportFor(issued.report, can(student, 'see') ? everything : shownFields(rules.team.shows));
   const what = `progress report no. ${issued.number} (${format.toUpperCase()})`;
-  await recordReading(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'exported' }, now);
-  return paperFile(
+  await recordAccess(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'exported' }, now);
+  return documentFile(
     format,
     fileName(headerStudent(student, { discreet }).shortName, `progress report ${issued.number}`, issued.issuedOn),
-    progressPaper(report, issued),
+    progressReportDocument(report, issued),
     progressRows(report),
   );
 });

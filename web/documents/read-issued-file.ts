@@ -1,17 +1,17 @@
 import { data } from 'react-router';
 import { fileName } from '~/core/documents/file-name';
-import { progressPaper, progressRows } from '~/core/documents/progress-report-document';
+import { progressReportDocument, progressRows } from '~/core/documents/progress-report-document';
 import { database } from '~/server/platform/db/current';
 import { issuedOutside } from '~/server/progress-report/issued';
-import { recordReading } from '~/server/sharing/access-log';
+import { recordAccess } from '~/server/sharing/access-log';
 import { readerBy, visit } from '../individual-report/visit';
-import { idFrom } from '../platform/http/asker';
-import { answeringAtDoor } from '../platform/http/at-door';
+import { withErrorsAtDoor } from '../platform/http/at-door';
+import { idFrom } from '../platform/http/request-person';
 import type { Route } from './+types/read-issued-file';
-import { paperFile } from './file-answer';
+import { documentFile } from './file-answer';
 
 /** An issued report as a PDF, for a reader by a way in. */
-export const loader = answeringAtDoor(async (args: Route.LoaderArgs, door) => {
+export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   const { way, school, instant, isOpen } = await visit(args, door);
   if (!isOpen) throw data(null, { status: 404 });
   const { reader } = await readerBy(way);
@@ -23,12 +23,12 @@ export const loader = answeringAtDoor(async (args: Route.LoaderArgs, door) => {
     what: `progress report no. ${issued.number} (PDF)`,
     how: 'exported' as const,
   };
-  await recordReading(database(), { linkId: way.id }, reading, instant);
+  await recordAccess(database(), { linkId: way.id }, reading, instant);
   const { report } = issued;
-  return paperFile(
+  return documentFile(
     'pdf',
     fileName(way.shortName, `progress report ${issued.number}`, issued.issuedOn),
-    progressPaper(report, issued),
+    progressReportDocument(report, issued),
     progressRows(report),
   );
 });

@@ -1,27 +1,27 @@
 import { redirect } from 'react-router';
 import { v5 as nameId } from 'uuid';
 import { fileName } from '~/core/documents/file-name';
-import { entryLines, runningPaper } from '~/core/documents/individual-report-document';
+import { entryLines, individualReportDocument } from '~/core/documents/individual-report-document';
 import { discreetEntry, discreetGoal } from '~/core/goals/discreet';
 import { groupEntries } from '~/core/individual-report/groups';
 import { stretchWords } from '~/core/individual-report/report';
 import { counted } from '~/core/words/counting';
 import { askForReport } from '~/server/documents/batches';
 import { goalsOf } from '~/server/goals/goals';
-import { reportSize, runningReport } from '~/server/individual-report/individual-report';
+import { individualReport, reportSize } from '~/server/individual-report/individual-report';
 import { database } from '~/server/platform/db/current';
-import { recordReading } from '~/server/sharing/access-log';
-import { may } from '~/server/students/rights';
-import { studentFor } from '~/server/students/students';
+import { recordAccess } from '~/server/sharing/access-log';
+import { can } from '~/server/students/rights';
+import { requireStudent } from '~/server/students/students';
 import { BEHAVIOR } from '../individual-report/goal-filter';
 import { reportSearch } from '../individual-report/report-search';
 import { teamReader } from '../individual-report/team-reader';
-import { askerOf, idFrom } from '../platform/http/asker';
 import { arrangementCookie, sayNext } from '../platform/http/cookies';
-import { answeringHeavy } from '../platform/http/heavy';
+import { withErrorsInTurn } from '../platform/http/in-turn';
+import { idFrom, personOf } from '../platform/http/request-person';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/report-file';
-import { formatFrom, paperFile } from './file-answer';
+import { documentFile, formatFrom } from './file-answer';
 
 /** A file of more entries than this is made by the worker: nobody else’s page waits for it. */
 const MOST_AT_ONCE = 1000;
@@ -29,9 +29,9 @@ const MOST_AT_ONCE = 1000;
 const LARGE_REPORTS = '5b0e4f0a-6a86-4f0e-9d2c-3c1d7a52e9f1';
 
 /** The running report as a file, as the page shows it to the one who asks: what it is narrowed to, in its order and groups. */
-export const loader = answeringHeavy(async ({ params, request, context }: Route.LoaderArgs) => {
-  const { actor, school, now, discreet } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
+export const loader = withErrorsInTurn(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, school, now, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'read');
   const format = formatFrom(params.format);
   const [stored, reader, chosen] = await Promise.all([
     goalsOf(database(), [student.id]),
@@ -46,7 +46,7 @@ export const loader = answeringHeavy(async ({ params, request, context }: Route.
     chosen ?? {},
   );
   const isWhole = wanted.only === null && find.trim() === '' && !discreet && format !== 'csv';
-  if (isWhole && may(student, 'share')) {
+  if (isWhole && can(student, 'share')) {
     const size = await reportSize(database(), student.id, reader, wanted);
     if (size > MOST_AT_ONCE) {
       const minute = now.toISOString().slice(0, 16);
@@ -59,7 +59,7 @@ export const loader = answeringHeavy(async ({ params, request, context }: Route.
   }
   // All pages of it, whichever was looked at.
   const whole = { ...wanted, page: 'all' as const, day: null };
-  const { entries, threads } = await runningReport(database(), student.id, goals, reader, whole);
+  const { entries, threads } = await individualReport(database(), student.id, goals, reader, whole);
   const shown = discreet ? entries.map(discreetEntry) : entries;
   const groups = groupEntries(shown, arrangement.grouping, goals, actor.today);
   const narrowed = goals.find(({ id }) => id === goal);
@@ -70,9 +70,9 @@ export const loader = answeringHeavy(async ({ params, request, context }: Route.
     stretchWords(from, to, actor.today),
   ];
   const what = `report (${format.toUpperCase()})`;
-  await recordReading(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'exported' }, now);
+  await recordAccess(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'exported' }, now);
   const { shortName } = headerStudent(student, { discreet });
-  const paper = runningPaper({
+  const paper = individualReportDocument({
     ...{ studentShortName: shortName, schoolName: school.name, today: actor.today },
     ...{ groups, threads: discreet ? {} : threads, about: about.filter(Boolean).join(' · ') },
     layout: arrangement.layout,
@@ -92,5 +92,5 @@ export const loader = answeringHeavy(async ({ params, request, context }: Route.
         entryLines({ ...entry, sentence: '', note: null }, (discreet ? {} : threads)[entry.id] ?? []).join('\n'),
       ]),
   };
-  return paperFile(format, fileName(shortName, 'individual report', actor.today), paper, rows);
+  return documentFile(format, fileName(shortName, 'individual report', actor.today), paper, rows);
 });

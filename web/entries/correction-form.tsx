@@ -2,9 +2,9 @@ import { useState } from 'react';
 import type { Outcome } from '~/core/entries/observation';
 import type { ObservedGoal, SessionChoices } from '~/core/entries/waiting';
 import { isRunning } from '../measures/clock';
+import { DataSheet } from '../measures/data-sheet';
 import { finished } from '../measures/finished';
-import { MeasureStrip } from '../measures/measure-strip';
-import { useStrip } from '../measures/use-strip';
+import { useSheet } from '../measures/use-sheet';
 import { FieldMessage } from '../platform/ui/fields';
 import { NamesInNote } from '../students/names-in-note';
 import { Correction } from './correction';
@@ -24,7 +24,7 @@ interface CorrectionFormProps {
 /** The entry as it was recorded, open to change. What it says now is kept beside. */
 export function CorrectionForm({ action, studentId, goal, entry, choices, onDone }: CorrectionFormProps) {
   const [session, setSession] = useState(entry.session);
-  const strip = useStrip(entry.outcome.data);
+  const strip = useSheet(entry.outcome.data);
   const { data, clock } = strip;
   const [reason, setReason] = useState(entry.outcome.reason);
   const [note, setNote] = useState(entry.note);
@@ -44,7 +44,7 @@ export function CorrectionForm({ action, studentId, goal, entry, choices, onDone
             onChange={(fields) => setSession({ ...session, ...fields })}
           />
           <div className="mt-4">
-            <MeasureStrip
+            <DataSheet
               definition={goal.measure}
               criterion={goal.criterion}
               {...strip}

@@ -18,7 +18,7 @@ export interface GoalDraft {
   at: WallTime | null;
 }
 
-export type SessionFields = Pick<SessionInput, 'on' | 'time' | 'observerId' | 'settingId' | 'besideId'>;
+export type SessionFields = Pick<SessionInput, 'on' | 'time' | 'observerId' | 'locationId' | 'besideId'>;
 
 /** A session in the making: of one student, or of several in one go. */
 export interface SessionDraft {
@@ -134,14 +134,14 @@ export function inputFrom(
     return data === null ? [] : [{ ...what, outcome: { data, reason: null } }];
   });
   if (entries.length === 0) return null;
-  const { observerId, settingId, besideId } = draft.session;
+  const { observerId, locationId, besideId } = draft.session;
   return {
     ...momentOf(
       draft,
       measured.map(({ id }) => id),
     ),
     observerId,
-    settingId,
+    locationId,
     ...(besideId && { besideId }),
     entries,
   };

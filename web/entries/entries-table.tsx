@@ -2,8 +2,8 @@ import type { ColumnDef } from '@tanstack/react-table';
 import { useEffect } from 'react';
 import { Link, useFetcher } from 'react-router';
 import { entryDay } from '~/core/calendar/iso-date';
-import { Beads } from '../platform/ui/beads';
 import { DataTable, sinceDay } from '../platform/ui/data-table';
+import { TrialMarks } from '../platform/ui/trial-marks';
 import type { ShownEntry } from './shown-entry';
 
 /** Rows of a goal's entries that its page shows before one asks for all. */
@@ -49,7 +49,7 @@ const columns: ColumnDef<TableEntry>[] = [
     enableSorting: false,
     cell: ({ row: { original: entry } }) => (
       <>
-        <Beads tones={entry.tones} />
+        <TrialMarks tones={entry.tones} />
         {entry.sentence}
         {entry.note && <span className="block text-small text-ink-2">{entry.note}</span>}
       </>

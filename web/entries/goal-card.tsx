@@ -4,7 +4,7 @@ import type { ObservedGoal } from '~/core/entries/waiting';
 import { measureOf } from '~/core/measures/measure';
 import { type NoScoreReason, noScoreReasons, noScoreWords } from '~/core/measures/score';
 import { isRunning } from '../measures/clock';
-import { MeasureStrip } from '../measures/measure-strip';
+import { DataSheet } from '../measures/data-sheet';
 import { FieldMessage } from '../platform/ui/fields';
 import { NamesInNote } from '../students/names-in-note';
 import { type DraftChange, type GoalDraft, isMarked } from './draft';
@@ -41,7 +41,7 @@ export function GoalCard({ goal, draft, isActive, selected, openedAt, message, o
       {isActive && goal.wording && (
         <p className="-mt-1.5 mb-3 line-clamp-2 text-small whitespace-pre-line text-ink-2">{goal.wording}</p>
       )}
-      <MeasureStrip
+      <DataSheet
         definition={measure}
         criterion={criterion}
         data={draft.data}

@@ -4,10 +4,10 @@ import { paceSentence } from '~/core/measures/running-total';
 import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import type { Database } from '~/server/platform/db/database';
 import { progressOfGoals } from '~/server/progress/progress';
-import { settings } from '~/server/school/school';
-import { studentFor, supportTeam } from '~/server/students/students';
+import { locationsOf } from '~/server/school/school';
+import { requireStudent, supportTeam } from '~/server/students/students';
 import { partAt, plannedOn } from '~/server/students/timetable';
-import type { Asker } from '../platform/http/asker';
+import type { RequestPerson } from '../platform/http/request-person';
 
 export interface ObservedStudent {
   id: string;
@@ -30,15 +30,15 @@ export interface WantedStudent {
  */
 export async function observing(
   db: Database,
-  { actor, person, school, wall, discreet }: Asker,
+  { actor, person, school, wall, discreet }: RequestPerson,
   wanted: readonly WantedStudent[],
 ) {
   const studentIds = wanted.map(({ studentId }) => studentId);
   const [students, all, teams, places, parts] = await Promise.all([
-    Promise.all(studentIds.map((id) => studentFor(db, actor, id, 'observe'))),
+    Promise.all(studentIds.map((id) => requireStudent(db, actor, id, 'observe'))),
     goalsOf(db, studentIds).then(goalsWorkedOn),
     Promise.all(studentIds.map((id) => supportTeam(db, id, actor.today))),
-    settings(db, actor.schoolId),
+    locationsOf(db, actor.schoolId),
     plannedOn(db, studentIds, wall.on),
   ]);
   const goals = discreet ? all.map(discreetGoal) : all;
@@ -55,7 +55,7 @@ export async function observing(
       pace: measure.kind === 'runningTotal' ? paceSentence(measure, now ?? 0, { startsOn, targetOn, ...when }) : null,
     };
   };
-  const placesNow = new Set(studentIds.map((id) => partAt(parts, id, wall)?.settingId ?? null));
+  const placesNow = new Set(studentIds.map((id) => partAt(parts, id, wall)?.locationId ?? null));
   const [first = [], ...others] = teams;
   return {
     students: students.map((student, i): ObservedStudent => {

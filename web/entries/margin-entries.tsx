@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { type IsoDate, shortDate } from '~/core/calendar/iso-date';
-import { Beads } from '../platform/ui/beads';
+import { TrialMarks } from '../platform/ui/trial-marks';
 import { pageOf, type ShownEntry } from './shown-entry';
 
 /** The newest entries, as the margin tells them. */
@@ -31,7 +31,7 @@ export function MarginEntries({
               {entry.title}
             </Link>
           </p>
-          <Beads tones={entry.tones} />
+          <TrialMarks tones={entry.tones} />
           <p className="text-small text-ink-2">{entry.note || entry.sentence}</p>
         </li>
       ))}

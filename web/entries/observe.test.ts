@@ -4,15 +4,15 @@ import { type MeasureDefinition, measureDefinition } from '~/core/measures/measu
 import { outcomesOf } from '~/core/measures/support-levels';
 import { type Clock, secondsFrom, secondsOn, started, stopped, stoppedClock, stopwatch } from '../measures/clock';
 import { finished } from '../measures/finished';
-import { nextOutcome, withItem } from '../measures/items-strip';
-import { withTrial } from '../measures/trials-strip';
+import { nextOutcome, withItem } from '../measures/items-sheet';
+import { withTrial } from '../measures/trials-sheet';
 import { type DraftChange, draftReducer, inputFrom, isTouched, momentOf, type SessionDraft, untouched } from './draft';
 import { fieldMessages } from './field-messages';
 import { severalSaved } from './observing-page';
 
 const id = (digit: number) => `7f0f2c1e-5a0f-4d0c-8a43-${String(digit).repeat(12)}`;
 const empty: SessionDraft = {
-  session: { on: '2026-11-24', time: '09:00', observerId: id(1), settingId: null },
+  session: { on: '2026-11-24', time: '09:00', observerId: id(1), locationId: null },
   timeIsChosen: false,
   goals: Object.fromEntries([id(2), id(3)].map((goalId, i) => [goalId, untouched(id(5 + i))])),
   activeGoal: id(2),

@@ -1,13 +1,13 @@
 import { database } from '~/server/platform/db/current';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import type { Route } from './+types/observe';
 import { observing } from './load';
 import { ObservingPage } from './observing-page';
 
-export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
+export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
   const studentId = idFrom(params.studentId);
-  const loaded = await observing(database(), askerOf(context), [{ studentId, goalIds: null }]);
+  const loaded = await observing(database(), personOf(context), [{ studentId, goalIds: null }]);
   const first = new URL(request.url).searchParams.get('goal');
   const students = loaded.students.map((student) => ({
     ...student,

@@ -41,7 +41,7 @@ interface ObservingProps extends Observing {
 function emptyDraft({ students, wall, personId, placeId }: ObservingProps): SessionDraft {
   const goals = students.flatMap((student) => student.goals);
   return {
-    session: { on: wall.on, time: wall.time, observerId: personId, settingId: placeId },
+    session: { on: wall.on, time: wall.time, observerId: personId, locationId: placeId },
     timeIsChosen: false,
     goals: Object.fromEntries(goals.map((goal) => [goal.id, untouched(newId())])),
     openedAt: Date.now(),

@@ -11,7 +11,7 @@ interface SessionLineProps {
   onChange: (fields: Partial<SessionFields>) => void;
 }
 
-const FIELDS = ['on', 'time', 'observerId', 'settingId'] as const;
+const FIELDS = ['on', 'time', 'observerId', 'locationId'] as const;
 
 /** When, where and by whom, filled in; open to change with one tap, and by itself when something needs another look. */
 export function SessionLine({ session, choices, messages, onChange }: SessionLineProps) {
@@ -39,10 +39,10 @@ export function SessionLine({ session, choices, messages, onChange }: SessionLin
 
 /** “Mon, Nov 23, 2026 · 10:42 · Kitchen · H. Bruun” */
 export function sessionSummary(
-  { on, time, observerId, settingId, besideId }: SessionFields,
+  { on, time, observerId, locationId, besideId }: SessionFields,
   { people, places }: SessionChoices,
 ) {
-  const place = places.find(({ id }) => id === settingId)?.name ?? 'place not said';
+  const place = places.find(({ id }) => id === locationId)?.name ?? 'place not said';
   const person = people.find(({ id }) => id === observerId)?.name ?? 'observer not said';
   const first = people.find(({ id }) => id === besideId);
   const who = first ? `${person} beside ${first.name}` : person;
@@ -79,13 +79,13 @@ export function SessionEditor({ session, choices, messages, onChange, mayBeSecon
           onChange={(event) => onChange({ time: event.target.value })}
         />
       </Labelled>
-      <Labelled label="Place" name="settingId" message={messages.settingId}>
+      <Labelled label="Place" name="locationId" message={messages.locationId}>
         <select
-          id="session-settingId"
+          id="session-locationId"
           className="select w-full"
-          value={session.settingId ?? ''}
-          aria-describedby="session-settingId-message"
-          onChange={(event) => onChange({ settingId: event.target.value || null })}
+          value={session.locationId ?? ''}
+          aria-describedby="session-locationId-message"
+          onChange={(event) => onChange({ locationId: event.target.value || null })}
         >
           <option value="">Not said</option>
           {choices.places.map(({ id, name }) => (

@@ -7,31 +7,31 @@ import { pairBeside } from '~/server/entries/pairs';
 import { recordSession } from '~/server/entries/record';
 import { database } from '~/server/platform/db/current';
 import { Invalid, NotFound } from '~/server/platform/failures';
-import { studentFor } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { requireStudent } from '~/server/students/students';
 import { sayNext } from '../platform/http/cookies';
 import { jsonOf, refusedWith } from '../platform/http/json-of';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import type { Route } from './+types/sessions';
 import { fieldMessages } from './field-messages';
 
 const sent = z.object({ personId: z.uuid(), session: z.looseObject({}), isQuiet: z.boolean().optional() });
 
 /** Takes what was observed of a student in one go, at once or from a device on which it waited. */
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, wall, now, discreet } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, wall, now, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
   const body = sent.safeParse(await jsonOf(request));
   // Even what cannot be read is answered only to whom may observe; what can be, is asked for where it is written.
   if (!body.success) {
-    await studentFor(database(), actor, studentId, 'observe');
+    await requireStudent(database(), actor, studentId, 'observe');
     return refusedWith({ form: 'This cannot be read.' });
   }
   // Somebody else has signed in on this device since: what waits there is not theirs.
   if (body.data.personId !== actor.personId) return data(null, { status: 409 });
   const parsed = readable(sessionInput).safeParse(body.data.session);
   if (!parsed.success) {
-    await studentFor(database(), actor, studentId, 'observe');
+    await requireStudent(database(), actor, studentId, 'observe');
     return refusedWith(fieldMessages(parsed.error, body.data.session));
   }
   try {
@@ -57,6 +57,6 @@ function pairedSaid(paired: number | null, all: number): string {
     : `, ${paired} paired; pair the rest on their page when the other observer has saved`;
 }
 
-export const loader = answering(async () => {
+export const loader = withErrors(async () => {
   throw new NotFound('There is only something to send here.');
 });

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { blankLines, isBlank, type Sheet, sheetReducer } from './sheet';
 
-const sheet: Sheet = { lines: blankLines(2), observerId: 'a', settingId: null, time: '10:00' };
+const sheet: Sheet = { lines: blankLines(2), observerId: 'a', locationId: null, time: '10:00' };
 const texts = ({ lines }: Sheet) => lines.map(({ cells }) => cells);
 
 describe('a table in the making', () => {

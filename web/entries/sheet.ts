@@ -15,7 +15,7 @@ export interface Line {
 export interface Sheet {
   lines: Line[];
   observerId: string;
-  settingId: string | null;
+  locationId: string | null;
   time: string;
 }
 

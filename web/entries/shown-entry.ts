@@ -20,8 +20,10 @@ export function shownEntries(
   });
 }
 
-const pages = { observation: 'entries', abcNote: 'notes', tally: 'tallies' };
+const pages = { observation: 'entries', abcNote: 'incidents', tally: 'counts' };
 
 /** Where an entry’s own page is; a reflection stands in the report. */
 export const pageOf = ({ id, studentId, kind }: Pick<ReportEntry, 'id' | 'studentId' | 'kind'>) =>
-  kind === 'reflection' ? `/students/${studentId}/report#${id}` : `/students/${studentId}/${pages[kind]}/${id}`;
+  kind === 'reflection'
+    ? `/students/${studentId}/individual-report#${id}`
+    : `/students/${studentId}/${pages[kind]}/${id}`;

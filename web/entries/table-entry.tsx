@@ -11,12 +11,12 @@ import { recordTable } from '~/server/entries/record-table';
 import { goalOf } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';
 import { Invalid } from '~/server/platform/failures';
-import { settings } from '~/server/school/school';
-import { studentFor, supportTeam } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { locationsOf } from '~/server/school/school';
+import { requireStudent, supportTeam } from '~/server/students/students';
 import { sayNext } from '../platform/http/cookies';
 import { jsonOf, refusedWith } from '../platform/http/json-of';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { draftStore } from '../platform/offline/device-store';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { saveOrStay, useRetry, useSaving } from '../platform/ui/use-saving';
@@ -25,14 +25,14 @@ import type { Route } from './+types/table-entry';
 import { CellBox } from './cell-box';
 import { blankLines, isBlank, type Line, type Sheet, sheetReducer, useKeptSheet } from './sheet';
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, person, wall, discreet } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'observe');
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, person, wall, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'observe');
   const stored = await goalOf(database(), student.id, idFrom(params.goalId));
   const goal = discreet ? discreetGoal(stored) : stored;
   const [team, places] = await Promise.all([
     supportTeam(database(), student.id, actor.today),
-    settings(database(), actor.schoolId),
+    locationsOf(database(), actor.schoolId),
   ]);
   const { id, shortName } = headerStudent(student, { discreet });
   return {
@@ -45,12 +45,12 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   };
 });
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, wall, now } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, wall, now } = personOf(context);
   const ids = { studentId: idFrom(params.studentId), goalId: idFrom(params.goalId) };
   const parsed = readable(tableInput).safeParse(await jsonOf(request));
   if (!parsed.success) {
-    await studentFor(database(), actor, ids.studentId, 'observe');
+    await requireStudent(database(), actor, ids.studentId, 'observe');
     const messages = Object.fromEntries(parsed.error.issues.map(({ path, message }) => [path.join('.'), message]));
     return refusedWith(messages);
   }
@@ -77,7 +77,7 @@ export default function TableEntry({ loaderData }: Route.ComponentProps) {
 function Table({ student, goal, people, places, personId, wall }: Route.ComponentProps['loaderData']) {
   const { measure } = goal;
   const columns = useMemo(() => tableColumns(measure), [measure]);
-  const empty = (): Sheet => ({ lines: blankLines(5), observerId: personId, settingId: null, time: '10:00' });
+  const empty = (): Sheet => ({ lines: blankLines(5), observerId: personId, locationId: null, time: '10:00' });
   const [sheet, change] = useReducer(sheetReducer, undefined, empty);
   const [pasteMessage, setPasteMessage] = useState<string | null>(null);
   const [isChecked, setChecked] = useState(false);
@@ -94,12 +94,12 @@ function Table({ student, goal, people, places, personId, wall }: Route.Componen
   const wrong = read.filter(({ is }) => is === 'wrong').length;
   // The server names rows by their place among those that were sent.
   const sentAt = new Map(rows.map(({ id }, at) => [id, at]));
-  const { observerId, settingId } = sheet;
+  const { observerId, locationId } = sheet;
   const save = useCallback(() => {
     setChecked(true);
     if (wrong > 0 || rows.length === 0) return;
-    saving.save({ goalVersion: goal.version, observerId, settingId, rows });
-  }, [saving.save, wrong, rows, goal.version, observerId, settingId]);
+    saving.save({ goalVersion: goal.version, observerId, locationId, rows });
+  }, [saving.save, wrong, rows, goal.version, observerId, locationId]);
   useRetry(saving, save);
   const navigate = useNavigate();
   const savedTo = saving.answer?.savedTo;
@@ -198,10 +198,10 @@ function Table({ student, goal, people, places, personId, wall }: Route.Componen
         />
         <Choice
           label="Place"
-          value={settingId ?? ''}
+          value={locationId ?? ''}
           none="Not said"
           options={places}
-          onChoose={(id) => change({ type: 'fields', fields: { settingId: id || null } })}
+          onChoose={(id) => change({ type: 'fields', fields: { locationId: id || null } })}
         />
         <label className="grid gap-1 text-small font-semibold">
           Time, where a row says none

@@ -1,6 +1,6 @@
 import { useReducer, useState } from 'react';
 import { longDate } from '~/core/calendar/iso-date';
-import type { WaitingItem, WaitingNote, WaitingSession } from '~/core/entries/waiting';
+import type { WaitingIncident, WaitingItem, WaitingSession } from '~/core/entries/waiting';
 import { outcomeSentence } from '~/core/individual-report/report';
 import { counted } from '~/core/words/counting';
 import { type Why, whyWords } from '../platform/offline/send';
@@ -8,8 +8,14 @@ import { useWaiting } from '../platform/offline/waiting';
 import { Dialog } from '../platform/ui/dialog';
 import { draftReducer, inputFrom, type SessionDraft, untouched } from './draft';
 import { GoalCard } from './goal-card';
-import { changedNote, draftSentence, emptyNote, type NoteDraft, noteInputFrom } from './incidents/incident-draft';
-import { NoteFields } from './incidents/incident-fields';
+import {
+  changedIncident,
+  draftSentence,
+  emptyIncident,
+  type IncidentDraft,
+  incidentInputFrom,
+} from './incidents/incident-draft';
+import { IncidentFields } from './incidents/incident-fields';
 import { SessionEditor } from './session-line';
 
 /** What waits on this device: read, changed, taken away, sent now. */
@@ -22,7 +28,7 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
       <div className="max-h-[80dvh] overflow-y-auto p-6">
         <h2 className="text-xl">Waiting to be sent</h2>
         {changing?.kind === 'note' ? (
-          <ChangeNote waiting={changing} onDone={() => setChanging(null)} />
+          <ChangeIncident waiting={changing} onDone={() => setChanging(null)} />
         ) : changing ? (
           <ChangeWaiting waiting={changing} onDone={() => setChanging(null)} />
         ) : (
@@ -90,7 +96,7 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
 }
 
 /** What can be changed before it is sent; a tally is taken away and counted anew. */
-type Changeable = WaitingSession | WaitingNote;
+type Changeable = WaitingSession | WaitingIncident;
 
 /** What waits, in the words of the report. */
 function WhatWaits({ waiting }: { waiting: WaitingItem }) {
@@ -99,7 +105,7 @@ function WhatWaits({ waiting }: { waiting: WaitingItem }) {
     return (
       <>
         <p className="text-small text-ink-2">{`${longDate(on)} · ${time} · ABC note`}</p>
-        <p className="mt-1 text-small">{draftSentence(waiting.catching, noteDraftOf(waiting), 0)}</p>
+        <p className="mt-1 text-small">{draftSentence(waiting.incidentScreen, incidentDraftOf(waiting), 0)}</p>
       </>
     );
   }
@@ -137,27 +143,27 @@ function WhatWaits({ waiting }: { waiting: WaitingItem }) {
   );
 }
 
-const noteDraftOf = ({ note, catching }: WaitingNote): NoteDraft => ({
-  ...emptyNote(catching, note.id, note),
+const incidentDraftOf = ({ note, incidentScreen }: WaitingIncident): IncidentDraft => ({
+  ...emptyIncident(incidentScreen, note.id, note),
   ...note,
   besideId: note.besideId ?? null,
   timeIsChosen: true,
   settingIsChosen: true,
 });
 
-function ChangeNote({ waiting, onDone }: { waiting: WaitingNote; onDone: () => void }) {
+function ChangeIncident({ waiting, onDone }: { waiting: WaitingIncident; onDone: () => void }) {
   const { change } = useWaiting();
-  const [draft, setDraft] = useState(() => noteDraftOf(waiting));
-  const note = noteInputFrom(draft, 0);
-  const isWhole = draftSentence(waiting.catching, draft, 0) !== null;
+  const [draft, setDraft] = useState(() => incidentDraftOf(waiting));
+  const note = incidentInputFrom(draft, 0);
+  const isWhole = draftSentence(waiting.incidentScreen, draft, 0) !== null;
   return (
     <div className="mt-2 grid gap-3">
       <p>{waiting.student.shortName}</p>
-      <NoteFields
-        catching={waiting.catching}
+      <IncidentFields
+        incidentScreen={waiting.incidentScreen}
         draft={draft}
         messages={isWhole ? {} : { behaviors: 'Say what happened.' }}
-        onChange={(changes) => setDraft((before) => changedNote(waiting.catching, before, changes, null))}
+        onChange={(changes) => setDraft((before) => changedIncident(waiting.incidentScreen, before, changes, null))}
       />
       <ChangeButtons isWhole={isWhole} onLeave={onDone} onKeep={() => change({ ...waiting, note }).then(onDone)} />
     </div>

@@ -28,21 +28,21 @@ import { criterionSentence } from '~/core/progress/criterion';
 import { arrangeGoals, bringGoalBack, retireGoal } from '~/server/goals/edit';
 import { type Goal, goalsOf } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';
-import { studentFor } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { requireStudent } from '~/server/students/students';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
+import { withErrors } from '../platform/http/with-errors';
 import { IconButton } from '../platform/ui/icon-button';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/arrange';
 import { RetireDialog, RetiredLine } from './retire';
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, discreet } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'setUp');
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'setUp');
   const all = await goalsOf(database(), [student.id]);
   const shown = discreet ? all.map(discreetGoal) : all;
   const numbers = new Map(all.map(({ id, number }) => [id, number]));
@@ -75,10 +75,10 @@ const order = z.object({
 });
 const bringBack = z.object({ goalId: z.uuid() });
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
-  await studentFor(database(), actor, studentId, 'setUp');
+  await requireStudent(database(), actor, studentId, 'setUp');
   const form = await formOf(request);
   const intent = form.get('intent');
   const { refused } =

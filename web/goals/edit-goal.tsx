@@ -3,23 +3,23 @@ import { v4 as newId } from 'uuid';
 import { templateOf } from '~/core/goals/begin';
 import { goalInput } from '~/core/goals/goal-input';
 import { editGoal, inputOf } from '~/server/goals/edit';
-import { putOnShelf } from '~/server/goals/goal-bank';
+import { putInGoalBank } from '~/server/goals/goal-bank';
 import { goalOf, goalsOf, hasEntries } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';
-import { studentFor } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { requireStudent } from '~/server/students/students';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
+import { withErrors } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
 import type { Route } from './+types/edit-goal';
 import { goalChoices } from './form/choices';
 import { GoalForm } from './form/goal-form';
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, discreet } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'setUp');
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'setUp');
   const goal = await goalOf(database(), student.id, idFrom(params.goalId));
   if (discreet) return null;
   const [goals, isRecorded] = await Promise.all([
@@ -36,15 +36,15 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   };
 });
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
-  const student = await studentFor(database(), actor, studentId, 'setUp');
+  const student = await requireStudent(database(), actor, studentId, 'setUp');
   const goal = await goalOf(database(), studentId, idFrom(params.goalId));
   const form = await formOf(request);
   if (form.get('intent') === 'shelf') {
     const template = templateOf(goal, student.firstName);
-    await putOnShelf(database(), actor, studentId, { id: idFrom(String(form.get('shelfId'))), goal: template }, now);
+    await putInGoalBank(database(), actor, studentId, { id: idFrom(String(form.get('shelfId'))), goal: template }, now);
     return data(
       { result: undefined },
       { headers: await sayNext({ text: `Goal ${goal.number} stands on the shelf.` }) },
@@ -76,7 +76,7 @@ export default function EditGoal({ loaderData, actionData }: Route.ComponentProp
       today={today}
       result={actionData?.result}
       backTo={`/students/${student.id}/goals/${goal.id}`}
-      marginFoot={<ToShelf id={forShelf.id} name={forShelf.name} wording={forShelf.wording} />}
+      marginFoot={<ToGoalBank id={forShelf.id} name={forShelf.name} wording={forShelf.wording} />}
     >
       <p className="text-small">
         <Link to={`/students/${student.id}/goals/${goal.id}`} className="text-ink-2 underline underline-offset-2">
@@ -89,7 +89,7 @@ export default function EditGoal({ loaderData, actionData }: Route.ComponentProp
 }
 
 /** Puts the goal, as it is saved, where a new one can begin from it. */
-function ToShelf({ id, name, wording }: { id: string; name: string; wording: string }) {
+function ToGoalBank({ id, name, wording }: { id: string; name: string; wording: string }) {
   const fetcher = useFetcher();
   const isThere = fetcher.state === 'idle' && fetcher.data !== undefined;
   return (

@@ -2,26 +2,26 @@ import { Form, Link, redirect } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { beginFromGoal, beginFromTemplate, blankGoal } from '~/core/goals/begin';
 import { goalInput } from '~/core/goals/goal-input';
-import { timesNamed, wordingFor } from '~/core/goals/other-student';
+import { templateFor, timesNamed } from '~/core/goals/other-student';
 import { counted } from '~/core/words/counting';
 import { addGoal, inputOf } from '~/server/goals/edit';
-import { goalsOnShelf, takeOffShelf } from '~/server/goals/goal-bank';
+import { goalsInBank, takeFromGoalBank } from '~/server/goals/goal-bank';
 import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';
-import { type Student, studentFor, studentsOf } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { requireStudent, type Student, studentsOf } from '~/server/students/students';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
+import { withErrors } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
 import type { Route } from './+types/new-goal';
 import { goalChoices } from './form/choices';
 import { GoalForm } from './form/goal-form';
 
-export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
-  const { actor, discreet } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'setUp');
+export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'setUp');
   if (discreet) return null;
   const students = await studentsOf(database(), actor);
   const [goals, shelf] = await Promise.all([
@@ -29,7 +29,7 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
       database(),
       students.map(({ id }) => id),
     ),
-    goalsOnShelf(database(), actor),
+    goalsInBank(database(), actor),
   ]);
   const own = goals.filter(({ studentId }) => studentId === student.id);
   const search = new URL(request.url).searchParams;
@@ -71,16 +71,16 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
 function namesIn({ wording }: Goal, owner: Student, student: Student) {
   const times = timesNamed(wording, owner.firstName);
   if (times === 0) return null;
-  return { times, before: wording, after: wordingFor(wording, { from: owner.firstName, to: student.firstName }) };
+  return { times, before: wording, after: templateFor(wording, { from: owner.firstName, to: student.firstName }) };
 }
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
-  await studentFor(database(), actor, studentId, 'setUp');
+  await requireStudent(database(), actor, studentId, 'setUp');
   const form = await formOf(request);
   if (form.get('intent') === 'takeOffShelf') {
-    await takeOffShelf(database(), actor, idFrom(String(form.get('shelfId'))), now);
+    await takeFromGoalBank(database(), actor, idFrom(String(form.get('shelfId'))), now);
     return { result: undefined };
   }
   const { done, refused } = await submitted(form, goalInput, async (input) => {

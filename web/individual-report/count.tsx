@@ -3,39 +3,45 @@ import { data, Link } from 'react-router';
 import { z } from 'zod';
 import { longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
-import { tallyCorrection } from '~/core/entries/incidents/incident-input';
-import { tallySentence } from '~/core/entries/incidents/incident-sentence';
+import { countCorrection } from '~/core/entries/incidents/incident-input';
+import { countSentence } from '~/core/entries/incidents/incident-sentence';
 import { withdrawalInput } from '~/core/entries/observation';
 import { discreetChoices } from '~/core/goals/discreet';
 import { readable } from '~/core/words/readable';
-import { mayChangeRecord } from '~/server/entries/corrections';
+import { canChangeEntry } from '~/server/entries/corrections';
 import { choicesOf } from '~/server/entries/incidents/choices';
-import { correctTally, historyOfTally, type Tally, tallyOf, withdrawTally } from '~/server/entries/incidents/counts';
+import {
+  type BehaviorCount,
+  correctCount,
+  countOf,
+  historyOfCount,
+  withdrawCount,
+} from '~/server/entries/incidents/counts';
 import { type Naming, namingOf } from '~/server/entries/incidents/incidents';
 import { database } from '~/server/platform/db/current';
 import { Conflict, Invalid } from '~/server/platform/failures';
-import { studentFor } from '~/server/students/students';
+import { requireStudent } from '~/server/students/students';
 import type { EntryVersion } from '../entries/change-messages';
 import { Correction } from '../entries/correction';
 import { EntryEvidence } from '../entries/evidence/entry-evidence-section';
 import { messagesIn } from '../entries/incidents/recorded';
 import { HowItCameAbout, RecordChanges, WithdrawnNotice } from '../entries/record-changes';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
 import { sayNext } from '../platform/http/cookies';
 import { jsonOf, refusedWith } from '../platform/http/json-of';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { LabelledInput } from '../platform/ui/labelled';
 import { Page } from '../platform/ui/page';
 import { saveOrStay } from '../platform/ui/use-saving';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/count';
 
-function versionOf(tally: Tally, { choices }: Naming, timeZone: string, discreet: boolean): EntryVersion {
+function versionOf(tally: BehaviorCount, { choices }: Naming, timeZone: string, discreet: boolean): EntryVersion {
   const { on, time } = wallTime(tally.changedAt ?? tally.recordedAt, timeZone);
   return {
     version: tally.version,
     about: [longDate(tally.on), tally.time, tally.observerName].join(' · '),
-    sentence: tallySentence({ ...tally, behavior: choices.get(tally.behaviorId)?.name ?? '?' }),
+    sentence: countSentence({ ...tally, behavior: choices.get(tally.behaviorId)?.name ?? '?' }),
     note: discreet ? '' : tally.note,
     tones: [],
     written: `${tally.changedByName ?? tally.recordedByName}, ${shortDate(on)} ${time}`,
@@ -44,12 +50,12 @@ function versionOf(tally: Tally, { choices }: Naming, timeZone: string, discreet
   };
 }
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, school, now, discreet } = askerOf(context);
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, now, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
-  const student = await studentFor(database(), actor, studentId, 'see');
-  const tally = await tallyOf(database(), studentId, idFrom(params.tallyId));
-  const [stored, history] = await Promise.all([choicesOf(database(), studentId), historyOfTally(database(), tally.id)]);
+  const student = await requireStudent(database(), actor, studentId, 'see');
+  const tally = await countOf(database(), studentId, idFrom(params.countId));
+  const [stored, history] = await Promise.all([choicesOf(database(), studentId), historyOfCount(database(), tally.id)]);
   const naming = namingOf(discreet ? discreetChoices(stored) : stored);
   return {
     student: headerStudent(student, { discreet }),
@@ -57,7 +63,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     title: naming.choices.get(tally.behaviorId)?.name ?? '?',
     versions: [...history, tally].map((version) => versionOf(version, naming, school.timeZone, discreet)),
     // With its note hidden it cannot be corrected without losing the note.
-    mayChange: !tally.isWithdrawn && !discreet && mayChangeRecord(student, actor, tally, now),
+    mayChange: !tally.isWithdrawn && !discreet && canChangeEntry(student, actor, tally, now),
   };
 });
 
@@ -66,29 +72,32 @@ const change = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('withdraw') }).loose(),
 ]);
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, school, wall, now, discreet } = askerOf(context);
-  const ids = { studentId: idFrom(params.studentId), tallyId: idFrom(params.tallyId) };
-  await studentFor(database(), actor, ids.studentId, 'see');
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, school, wall, now, discreet } = personOf(context);
+  const ids = { studentId: idFrom(params.studentId), tallyId: idFrom(params.countId) };
+  await requireStudent(database(), actor, ids.studentId, 'see');
   const asked = change.safeParse(await jsonOf(request));
   if (!asked.success) return refusedWith({ form: 'This cannot be read.' });
   try {
     if (asked.data.intent === 'correct') {
-      const parsed = readable(tallyCorrection).safeParse(asked.data);
+      const parsed = readable(countCorrection).safeParse(asked.data);
       if (!parsed.success) return refusedWith(messagesIn(parsed.error));
-      await correctTally(database(), actor, ids, parsed.data, { wall, now, timeZone: school.timeZone });
+      await correctCount(database(), actor, ids, parsed.data, { wall, now, timeZone: school.timeZone });
       return data({ saved: 1 }, { headers: await sayNext({ text: 'Corrected. What it said before is kept.' }) });
     }
     const parsed = readable(withdrawalInput).safeParse(asked.data);
     if (!parsed.success) return refusedWith(messagesIn(parsed.error));
-    await withdrawTally(database(), actor, ids, parsed.data, now);
+    await withdrawCount(database(), actor, ids, parsed.data, now);
     return data({ saved: 1 }, { headers: await sayNext({ text: 'Withdrawn. It counts nowhere any more.' }) });
   } catch (error) {
     if (error instanceof Invalid) return refusedWith(error.fields);
     if (error instanceof Conflict) {
       const stored = await choicesOf(database(), ids.studentId);
       const naming = namingOf(discreet ? discreetChoices(stored) : stored);
-      return data({ conflict: versionOf(error.current as Tally, naming, school.timeZone, discreet) }, { status: 409 });
+      return data(
+        { conflict: versionOf(error.current as BehaviorCount, naming, school.timeZone, discreet) },
+        { status: 409 },
+      );
     }
     throw error;
   }
@@ -98,11 +107,11 @@ export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOr
 
 export const meta: Route.MetaFunction = () => [{ title: 'Tally · Gentle Margin' }];
 
-export default function TallyPage({
+export default function CountPage({
   loaderData: { student, tally, title, versions, mayChange },
 }: Route.ComponentProps) {
   const now = versions.at(-1) as EntryVersion;
-  const path = `/students/${student.id}/tallies/${tally.id}`;
+  const path = `/students/${student.id}/counts/${tally.id}`;
   return (
     <Page marginName="How it came about" margin={<HowItCameAbout versions={versions} />}>
       <p className="text-small">
@@ -132,14 +141,14 @@ export default function TallyPage({
         <RecordChanges
           action={path}
           version={tally.version}
-          correcting={(close) => <CorrectTally action={path} tally={tally} onDone={close} />}
+          correcting={(close) => <CorrectCount action={path} tally={tally} onDone={close} />}
         />
       )}
     </Page>
   );
 }
 
-function CorrectTally({ action, tally, onDone }: { action: string; tally: Tally; onDone: () => void }) {
+function CorrectCount({ action, tally, onDone }: { action: string; tally: BehaviorCount; onDone: () => void }) {
   const [fields, setFields] = useState({
     ...{ on: tally.on, time: tally.time },
     ...{ count: String(tally.count), minutes: String(tally.minutes) },

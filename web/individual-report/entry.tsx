@@ -11,27 +11,27 @@ import { noteWithRemarks, withoutRemarks } from '~/core/measures/rubric';
 import { percent } from '~/core/words/counting';
 import { readable } from '~/core/words/readable';
 import { correctObservation, withdrawObservation } from '~/server/entries/change';
-import { mayChangeRecord } from '~/server/entries/corrections';
+import { canChangeEntry } from '~/server/entries/corrections';
 import { markPair, pairable, partnerOf, unmarkPair } from '~/server/entries/pairs';
 import { type Observation, observationOf, observationRevisions } from '~/server/entries/read';
 import { type Goal, goalOf, measureAt } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';
 import { Conflict, Invalid } from '~/server/platform/failures';
-import { settings } from '~/server/school/school';
-import { may } from '~/server/students/rights';
-import { studentFor, supportTeam } from '~/server/students/students';
+import { locationsOf } from '~/server/school/school';
+import { can } from '~/server/students/rights';
+import { requireStudent, supportTeam } from '~/server/students/students';
 import type { EntryVersion } from '../entries/change-messages';
 import { CorrectionForm } from '../entries/correction-form';
 import { EntryEvidence } from '../entries/evidence/entry-evidence-section';
 import { fieldMessages } from '../entries/field-messages';
 import { HowItCameAbout, RecordChanges, WithdrawnNotice } from '../entries/record-changes';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
 import { sayNext } from '../platform/http/cookies';
 import { jsonOf, refusedWith } from '../platform/http/json-of';
-import { Beads } from '../platform/ui/beads';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { tonesOf } from '../platform/ui/outcome-tones';
 import { Page } from '../platform/ui/page';
+import { TrialMarks } from '../platform/ui/trial-marks';
 import { saveOrStay } from '../platform/ui/use-saving';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/entry';
@@ -43,7 +43,7 @@ function versionOf(entry: Observation, goal: Goal, timeZone: string, discreet: b
   const { on, time } = wallTime(entry.changedAt ?? entry.recordedAt, timeZone);
   return {
     version: entry.version,
-    about: [longDate(entry.on), entry.time, entry.settingName, entry.observerName].filter(Boolean).join(' · '),
+    about: [longDate(entry.on), entry.time, entry.locationName, entry.observerName].filter(Boolean).join(' · '),
     sentence: outcomeSentence(measure, entry.outcome),
     note: discreet ? '' : noteWithRemarks(entry.note, entry.outcome.data),
     tones: tonesOf(measure, entry.outcome),
@@ -53,16 +53,16 @@ function versionOf(entry: Observation, goal: Goal, timeZone: string, discreet: b
   };
 }
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, school, now, discreet } = askerOf(context);
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, now, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
-  const student = await studentFor(database(), actor, studentId, 'see');
+  const student = await requireStudent(database(), actor, studentId, 'see');
   const entry = await observationOf(database(), studentId, idFrom(params.entryId));
   const [stored, history, team, places, partner, candidates] = await Promise.all([
     goalOf(database(), studentId, entry.goalId),
     observationRevisions(database(), entry.id),
     supportTeam(database(), studentId, actor.today),
-    settings(database(), actor.schoolId),
+    locationsOf(database(), actor.schoolId),
     partnerOf(database(), entry),
     pairable(database(), entry),
   ]);
@@ -72,20 +72,20 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     people.push({ id: entry.observerId, name: entry.observerName });
   const { id, number, shortName, criterion } = goal;
   const measure = measureAt(goal, entry.goalVersion);
-  const mayChange = !entry.isWithdrawn && mayChangeRecord(student, actor, entry, now);
+  const mayChange = !entry.isWithdrawn && canChangeEntry(student, actor, entry, now);
   return {
     student: headerStudent(student, { discreet }),
     goal: { id, number, shortName, measure, criterion },
     entry: {
       id: entry.id,
       version: entry.version,
-      session: { on: entry.on, time: entry.time, observerId: entry.observerId, settingId: entry.settingId },
+      session: { on: entry.on, time: entry.time, observerId: entry.observerId, locationId: entry.locationId },
       outcome: discreet ? withoutRemarks(entry.outcome) : entry.outcome,
       note: discreet ? '' : entry.note,
     },
     versions: [...history, entry].map((version) => versionOf(version, goal, school.timeZone, discreet)),
     choices: { people, places, today: actor.today },
-    mayPair: may(student, 'observe'),
+    mayPair: can(student, 'observe'),
     partner: partner && {
       ...otherOf(partner, measure),
       agreement: agreementOf(measure, entry, partner),
@@ -119,10 +119,10 @@ const change = z.discriminatedUnion('intent', [
   withdrawalInput.extend({ intent: z.literal('withdraw') }),
 ]);
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, school, wall, now, discreet } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, school, wall, now, discreet } = personOf(context);
   const ids = { studentId: idFrom(params.studentId), entryId: idFrom(params.entryId) };
-  await studentFor(database(), actor, ids.studentId, 'see');
+  await requireStudent(database(), actor, ids.studentId, 'see');
   const body: unknown = await jsonOf(request);
   const parsed = readable(change).safeParse(body);
   if (!parsed.success) return refusedWith(fieldMessages(parsed.error, body));
@@ -167,7 +167,7 @@ export default function Entry({ loaderData }: Route.ComponentProps) {
           {student.shortName}
         </Link>{' '}
         ·{' '}
-        <Link to={`/students/${student.id}/report`} className="text-ink-2 underline underline-offset-2">
+        <Link to={`/students/${student.id}/individual-report`} className="text-ink-2 underline underline-offset-2">
           Report
         </Link>
       </p>
@@ -180,7 +180,7 @@ export default function Entry({ loaderData }: Route.ComponentProps) {
       <p className="mt-1 text-ink-2">{now.about}</p>
       <WithdrawnNotice now={now} />
       <div className={`mt-5 max-w-2xl border-l-2 pl-4 ${now.isWithdrawn ? 'border-rule text-ink-3' : 'border-fern'}`}>
-        <Beads tones={now.tones} />
+        <TrialMarks tones={now.tones} />
         <p className={now.isWithdrawn ? 'line-through' : ''}>{now.sentence}</p>
         {now.note && <p className="mt-1.5 whitespace-pre-line text-ink-2">{now.note}</p>}
       </div>

@@ -4,55 +4,55 @@ import { data, Form, Link } from 'react-router';
 import { z } from 'zod';
 import { longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
-import { noteCorrection, noteEnd } from '~/core/entries/incidents/incident-input';
-import { noteSentence } from '~/core/entries/incidents/incident-sentence';
+import { incidentCorrection, incidentEnd } from '~/core/entries/incidents/incident-input';
+import { incidentSentence } from '~/core/entries/incidents/incident-sentence';
 import { withdrawalInput } from '~/core/entries/observation';
-import type { Catching } from '~/core/entries/waiting';
+import type { IncidentScreen } from '~/core/entries/waiting';
 import { discreetChoices } from '~/core/goals/discreet';
 import { readable } from '~/core/words/readable';
-import { mayChangeRecord } from '~/server/entries/corrections';
+import { canChangeEntry } from '~/server/entries/corrections';
 import { choicesOf } from '~/server/entries/incidents/choices';
 import { offerChoice } from '~/server/entries/incidents/edit-choices';
 import {
-  historyOfNote,
+  historyOfIncident,
+  incidentOf,
   type Naming,
-  type Note,
   namingOf,
-  noteOf,
-  saidNote,
+  type StoredIncident,
+  saidIncident,
 } from '~/server/entries/incidents/incidents';
-import { correctNote, endNote, withdrawNote } from '~/server/entries/incidents/record-incident';
+import { correctIncident, endIncident, withdrawIncident } from '~/server/entries/incidents/record-incident';
 import { database } from '~/server/platform/db/current';
 import { Conflict, Invalid } from '~/server/platform/failures';
-import { may } from '~/server/students/rights';
-import { studentFor } from '~/server/students/students';
+import { can } from '~/server/students/rights';
+import { requireStudent } from '~/server/students/students';
 import type { EntryVersion } from '../entries/change-messages';
 import { Correction } from '../entries/correction';
 import { EntryEvidence } from '../entries/evidence/entry-evidence-section';
-import { changedNote, type NoteDraft, noteInputFrom } from '../entries/incidents/incident-draft';
-import { NoteFields } from '../entries/incidents/incident-fields';
+import { changedIncident, type IncidentDraft, incidentInputFrom } from '../entries/incidents/incident-draft';
+import { IncidentFields } from '../entries/incidents/incident-fields';
 import { messagesIn } from '../entries/incidents/recorded';
-import { catchingOf } from '../entries/incidents/recording';
+import { incidentScreenOf } from '../entries/incidents/recording';
 import { HowItCameAbout, RecordChanges, WithdrawnNotice } from '../entries/record-changes';
 import { stoppedClock } from '../measures/clock';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { jsonOf, refusedWith } from '../platform/http/json-of';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
 import { saveOrStay } from '../platform/ui/use-saving';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/incident';
 
-function versionOf(note: Note, naming: Naming, timeZone: string, discreet: boolean): EntryVersion {
+function versionOf(note: StoredIncident, naming: Naming, timeZone: string, discreet: boolean): EntryVersion {
   const { on, time } = wallTime(note.changedAt ?? note.recordedAt, timeZone);
-  const setting = note.settingId ? naming.choices.get(note.settingId)?.name : null;
+  const setting = note.locationId ? naming.choices.get(note.locationId)?.name : null;
   return {
     version: note.version,
     about: [longDate(note.on), note.time, setting, note.observerName].filter(Boolean).join(' · '),
-    sentence: noteSentence(saidNote(note, naming)),
+    sentence: incidentSentence(saidIncident(note, naming)),
     note: discreet ? '' : note.note,
     tones: [],
     written: `${note.changedByName ?? note.recordedByName}, ${shortDate(on)} ${time}`,
@@ -61,17 +61,20 @@ function versionOf(note: Note, naming: Naming, timeZone: string, discreet: boole
   };
 }
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const asker = askerOf(context);
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const asker = personOf(context);
   const { actor, school, now, discreet } = asker;
   const studentId = idFrom(params.studentId);
-  const student = await studentFor(database(), actor, studentId, 'see');
-  const note = await noteOf(database(), studentId, idFrom(params.noteId));
-  const [stored, history] = await Promise.all([choicesOf(database(), studentId), historyOfNote(database(), note.id)]);
+  const student = await requireStudent(database(), actor, studentId, 'see');
+  const note = await incidentOf(database(), studentId, idFrom(params.incidentId));
+  const [stored, history] = await Promise.all([
+    choicesOf(database(), studentId),
+    historyOfIncident(database(), note.id),
+  ]);
   const choices = discreet ? discreetChoices(stored) : stored;
   const naming = namingOf(choices);
   const chosen = [
-    note.settingId,
+    note.locationId,
     note.intensityId,
     ...note.behaviors,
     ...note.antecedents,
@@ -79,8 +82,8 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     ...note.functions,
   ];
   const including = chosen.filter((id) => id !== null);
-  const catching = await catchingOf(database(), asker, student, including);
-  const mayChange = !note.isWithdrawn && mayChangeRecord(student, actor, note, now);
+  const incidentScreen = await incidentScreenOf(database(), asker, student, including);
+  const mayChange = !note.isWithdrawn && canChangeEntry(student, actor, note, now);
   return {
     student: headerStudent(student, { discreet }),
     schoolName: school.name,
@@ -88,14 +91,14 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     wall: asker.wall,
     discreet,
     note: { ...standingIds(note, naming), note: discreet ? '' : note.note },
-    title: saidNote(note, naming).behaviors.join(', '),
+    title: saidIncident(note, naming).behaviors.join(', '),
     versions: [...history, note].map((version) => versionOf(version, naming, school.timeZone, discreet)),
-    catching,
+    incidentScreen,
     mayChange: mayChange && !discreet,
-    mayEnd: !note.isWithdrawn && note.isGoing && may(student, 'observe'),
+    mayEnd: !note.isWithdrawn && note.isGoing && can(student, 'observe'),
     isSecond: note.besideId !== null,
     typed:
-      may(student, 'setUp') && !discreet
+      can(student, 'setUp') && !discreet
         ? choices
             .filter(({ id, state }) => state === 'other' && including.includes(id))
             .map(({ id, kind, name }) => ({ id, kind, name }))
@@ -104,12 +107,12 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
 });
 
 /** A note with merged choices by the one that stands for them. */
-function standingIds(note: Note, { choices }: Naming): Note {
+function standingIds(note: StoredIncident, { choices }: Naming): StoredIncident {
   const standing = (ids: readonly string[]) => [...new Set(ids.map((id) => choices.get(id)?.id ?? id))];
   const one = (id: string | null) => (id === null ? null : (standing([id])[0] ?? null));
   return {
     ...note,
-    settingId: one(note.settingId),
+    locationId: one(note.locationId),
     intensityId: one(note.intensityId),
     behaviors: standing(note.behaviors),
     antecedents: standing(note.antecedents),
@@ -121,17 +124,17 @@ function standingIds(note: Note, { choices }: Naming): Note {
 const intent = z.object({ intent: z.enum(['correct', 'withdraw', 'end', 'offer']) });
 const offer = z.object({ choiceId: z.uuid() });
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, school, wall, now, discreet } = askerOf(context);
-  const ids = { studentId: idFrom(params.studentId), noteId: idFrom(params.noteId) };
-  await studentFor(database(), actor, ids.studentId, 'see');
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, school, wall, now, discreet } = personOf(context);
+  const ids = { studentId: idFrom(params.studentId), noteId: idFrom(params.incidentId) };
+  await requireStudent(database(), actor, ids.studentId, 'see');
   const isJson = request.headers.get('Content-Type')?.includes('json');
   const body: unknown = isJson ? await jsonOf(request) : endFrom(await formOf(request));
   const what = intent.safeParse(body);
   if (!what.success) return refusedWith({ form: 'This cannot be read.' });
   const moment = { wall, now, timeZone: school.timeZone };
   const done = async (text: string) => data({ saved: 1 }, { headers: await sayNext({ text }) });
-  const schema = { correct: noteCorrection, withdraw: withdrawalInput, end: noteEnd, offer }[what.data.intent];
+  const schema = { correct: incidentCorrection, withdraw: withdrawalInput, end: incidentEnd, offer }[what.data.intent];
   const parsed = readable<z.ZodType>(schema).safeParse(body);
   if (!parsed.success) return refusedWith(messagesIn(parsed.error));
   try {
@@ -140,13 +143,13 @@ export const action = answering(async ({ params, request, context }: Route.Actio
         await offerChoice(database(), actor, ids.studentId, (parsed.data as z.infer<typeof offer>).choiceId, now);
         return done('It is a choice now.');
       case 'end':
-        await endNote(database(), actor, ids, parsed.data as z.infer<typeof noteEnd>, moment);
+        await endIncident(database(), actor, ids, parsed.data as z.infer<typeof incidentEnd>, moment);
         return done('It has an end now.');
       case 'correct':
-        await correctNote(database(), actor, ids, parsed.data as z.infer<typeof noteCorrection>, moment);
+        await correctIncident(database(), actor, ids, parsed.data as z.infer<typeof incidentCorrection>, moment);
         return done('Corrected. What it said before is kept.');
       case 'withdraw':
-        await withdrawNote(database(), actor, ids, parsed.data as z.infer<typeof withdrawalInput>, now);
+        await withdrawIncident(database(), actor, ids, parsed.data as z.infer<typeof withdrawalInput>, now);
         return done('Withdrawn. It counts nowhere any more.');
     }
   } catch (error) {
@@ -154,7 +157,10 @@ export const action = answering(async ({ params, request, context }: Route.Actio
     if (error instanceof Conflict) {
       const stored = await choicesOf(database(), ids.studentId);
       const naming = namingOf(discreet ? discreetChoices(stored) : stored);
-      return data({ conflict: versionOf(error.current as Note, naming, school.timeZone, discreet) }, { status: 409 });
+      return data(
+        { conflict: versionOf(error.current as StoredIncident, naming, school.timeZone, discreet) },
+        { status: 409 },
+      );
     }
     throw error;
   }
@@ -185,11 +191,23 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   },
 ];
 
-export default function NotePage({ loaderData, actionData }: Route.ComponentProps) {
-  const { student, schoolName, note, title, versions, catching, mayChange, mayEnd, isSecond, typed, today, wall } =
-    loaderData;
+export default function IncidentPage({ loaderData, actionData }: Route.ComponentProps) {
+  const {
+    student,
+    schoolName,
+    note,
+    title,
+    versions,
+    incidentScreen,
+    mayChange,
+    mayEnd,
+    isSecond,
+    typed,
+    today,
+    wall,
+  } = loaderData;
   const now = versions.at(-1) as EntryVersion;
-  const path = `/students/${student.id}/notes/${note.id}`;
+  const path = `/students/${student.id}/incidents/${note.id}`;
   const endMessages = actionData && 'messages' in actionData ? actionData.messages : {};
   return (
     <Page marginName="How it came about" margin={<HowItCameAbout versions={versions} />}>
@@ -236,7 +254,9 @@ export default function NotePage({ loaderData, actionData }: Route.ComponentProp
           <RecordChanges
             action={path}
             version={note.version}
-            correcting={(close) => <CorrectNote action={path} note={note} catching={catching} onDone={close} />}
+            correcting={(close) => (
+              <CorrectIncident action={path} note={note} incidentScreen={incidentScreen} onDone={close} />
+            )}
           />
         )}
       </PrintSheet>
@@ -278,27 +298,27 @@ function EndForm(props: { version: number; isToday: boolean; messages: Record<st
   );
 }
 
-interface CorrectNoteProps {
+interface CorrectIncidentProps {
   action: string;
-  note: Note;
-  catching: Catching;
+  note: StoredIncident;
+  incidentScreen: IncidentScreen;
   onDone: () => void;
 }
 
-function CorrectNote({ action, note, catching, onDone }: CorrectNoteProps) {
-  const [draft, setDraft] = useState<NoteDraft>({
+function CorrectIncident({ action, note, incidentScreen, onDone }: CorrectIncidentProps) {
+  const [draft, setDraft] = useState<IncidentDraft>({
     ...note,
     ...{ timeIsChosen: true, settingIsChosen: true, others: [], clock: stoppedClock },
   });
-  const content = () => noteInputFrom(draft, Date.now());
+  const content = () => incidentInputFrom(draft, Date.now());
   return (
     <Correction what="note" action={action} version={note.version} content={content} onDone={onDone}>
       {(messages) => (
-        <NoteFields
-          catching={catching}
+        <IncidentFields
+          incidentScreen={incidentScreen}
           draft={draft}
           messages={messages}
-          onChange={(changes) => setDraft((before) => changedNote(catching, before, changes, null))}
+          onChange={(changes) => setDraft((before) => changedIncident(incidentScreen, before, changes, null))}
         />
       )}
     </Correction>

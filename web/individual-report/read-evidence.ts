@@ -1,27 +1,27 @@
 import { data } from 'react-router';
 import { evidenceFile } from '~/server/entries/evidence/list';
-import { mayReadEntry } from '~/server/individual-report/individual-report';
+import { canReadEntry } from '~/server/individual-report/individual-report';
 import { database } from '~/server/platform/db/current';
 import { NotFound } from '~/server/platform/failures';
-import { recordReading } from '~/server/sharing/access-log';
+import { recordAccess } from '~/server/sharing/access-log';
 import { evidenceAnswer } from '../entries/evidence/evidence-answer';
-import { idFrom } from '../platform/http/asker';
-import { answeringAtDoor } from '../platform/http/at-door';
+import { withErrorsAtDoor } from '../platform/http/at-door';
+import { idFrom } from '../platform/http/request-person';
 import type { Route } from './+types/read-evidence';
 import { readerBy, visit } from './visit';
 
 /** A photograph or a file, for a reader by a way in who is shown pictures and its entry. */
-export const loader = answeringAtDoor(async (args: Route.LoaderArgs, door) => {
+export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   const { way, instant, isOpen } = await visit(args, door);
   if (!isOpen) throw data(null, { status: 404 });
   const { reader, goals } = await readerBy(way);
   if (!reader.shows.has('pictures')) throw new NotFound('No such file.');
   const isThumbnail = new URL(args.request.url).searchParams.has('small');
   const file = await evidenceFile(database(), way.studentId, idFrom(args.params.evidenceId), { isThumbnail });
-  if (!(await mayReadEntry(database(), way.studentId, goals, reader, file.entryId)))
+  if (!(await canReadEntry(database(), way.studentId, goals, reader, file.entryId)))
     throw new NotFound('No such file.');
   const reading = { studentId: way.studentId, what: `file: ${file.name}`, how: 'opened' as const };
-  await recordReading(database(), { linkId: way.id }, reading, instant);
+  await recordAccess(database(), { linkId: way.id }, reading, instant);
   // What it was called may say more than it shows.
   return evidenceAnswer({ ...file, name: file.type === 'application/pdf' ? 'file.pdf' : 'picture.jpg' });
 });

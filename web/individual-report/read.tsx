@@ -2,19 +2,19 @@ import { useState } from 'react';
 import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { longDate } from '~/core/calendar/iso-date';
 import { issueWords } from '~/core/documents/progress-report-document';
-import { mayAnswer } from '~/core/sharing/comment';
-import type { Shows } from '~/core/sharing/reader-rule';
+import { canAnswer } from '~/core/sharing/comment';
+import type { Shows } from '~/core/sharing/visibility-rule';
 import { counted } from '~/core/words/counting';
-import { mayReadEntry, runningReport } from '~/server/individual-report/individual-report';
+import { canReadEntry, individualReport } from '~/server/individual-report/individual-report';
 import { database } from '~/server/platform/db/current';
 import type { Database } from '~/server/platform/db/database';
 import { NotFound } from '~/server/platform/failures';
 import { issuedOf } from '~/server/progress-report/issued';
-import { recordReading } from '~/server/sharing/access-log';
+import { recordAccess } from '~/server/sharing/access-log';
 import { sayComment } from '~/server/sharing/comments';
-import { type FoundWayIn, tryPasscode } from '~/server/sharing/share-links';
+import { type FoundShareLink, tryPasscode } from '~/server/sharing/share-links';
 import { shownEntries } from '../entries/shown-entry';
-import { answeringAtDoor } from '../platform/http/at-door';
+import { withErrorsAtDoor } from '../platform/http/at-door';
 import { arrangementCookie, passCookie, rememberArrangement } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { FieldMessage } from '../platform/ui/fields';
@@ -30,7 +30,7 @@ import { ReportEntries } from './report-entries';
 import { reportSearch } from './report-search';
 import { readerBy, visit } from './visit';
 
-export const loader = answeringAtDoor(async (args: Route.LoaderArgs, door) => {
+export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   const { way, school, wall, instant, isOpen } = await visit(args, door);
   const base = { readerName: way.readerName, schoolName: school.name, endsOn: way.endsOn };
   if (!isOpen) return data({ ...base, isLocked: way.isLocked, report: null });
@@ -39,11 +39,11 @@ export const loader = answeringAtDoor(async (args: Route.LoaderArgs, door) => {
   const chosen = await arrangementCookie.parse(args.request.headers.get('Cookie'));
   const { wanted, ...asked } = reportSearch(search, goals, rule, chosen ?? {});
   const [report, issued] = await Promise.all([
-    runningReport(database(), way.studentId, goals, reader, wanted),
+    individualReport(database(), way.studentId, goals, reader, wanted),
     issuedOf(database(), way.studentId, school, way.kind),
   ]);
   const reading = { studentId: way.studentId, what: 'report', how: 'opened' as const };
-  await recordReading(database(), { linkId: way.id }, reading, instant);
+  await recordAccess(database(), { linkId: way.id }, reading, instant);
   const answer = {
     ...base,
     isLocked: false,
@@ -82,20 +82,20 @@ function aboutWords(shows: Shows): string {
   ].join(' ');
 }
 
-export const action = answeringAtDoor(async (args: Route.ActionArgs, door) => {
+export const action = withErrorsAtDoor(async (args: Route.ActionArgs, door) => {
   const { way, wall, instant, isOpen } = await visit(args, door);
   const form = await formOf(args.request);
   if (!isOpen) return givePasscode(args.request, way, String(form.get('passcode') ?? ''), instant);
   const { reader, goals } = await readerBy(way);
   return answerComments(form, async (asked) => {
     if (asked.intent !== 'say') throw new NotFound('No such address.');
-    const mayRead = (db: Database, id: string) => mayReadEntry(db, way.studentId, goals, reader, id);
+    const mayRead = (db: Database, id: string) => canReadEntry(db, way.studentId, goals, reader, id);
     const speaker = { kind: way.kind, linkId: way.id };
     await sayComment(database(), way.studentId, speaker, asked, { wall, now: instant, mayRead });
   });
 });
 
-async function givePasscode(request: Request, way: FoundWayIn, passcode: string, instant: Date) {
+async function givePasscode(request: Request, way: FoundShareLink, passcode: string, instant: Date) {
   if (!way.needsPasscode || way.isLocked) return data({ passcode: null }, { status: 400 });
   if (passcode.trim() === '') return data({ passcode: 'Type the passcode you were told.' }, { status: 400 });
   const answer = await tryPasscode(database(), way.id, passcode.trim(), instant);
@@ -240,7 +240,7 @@ function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps)
             evidenceAt={`${report.here}/evidence`}
             linksToEntries={false}
             answers={{
-              mayAnswer: mayAnswer(kind),
+              mayAnswer: canAnswer(kind),
               mayHide: false,
               word: kind === 'student' ? 'reflection' : 'comment',
               seenBy: kind === 'student' ? 'The team and your family see it.' : 'The support team sees it.',

@@ -3,7 +3,7 @@ import { useEffect, useId, useRef } from 'react';
 import { Form, useNavigation, useSearchParams } from 'react-router';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { stretchWords } from '~/core/individual-report/report';
-import type { Arrangement } from '~/core/sharing/reader-rule';
+import type { Arrangement } from '~/core/sharing/visibility-rule';
 import { GoalFilter } from './goal-filter';
 
 interface ReportControlsProps {

@@ -4,10 +4,10 @@ import { dateSeenFrom, entryDay, type IsoDate } from '~/core/calendar/iso-date';
 import type { Evidence } from '~/core/entries/evidence';
 import { groupEntries } from '~/core/individual-report/groups';
 import type { Comment } from '~/core/sharing/comment';
-import type { Arrangement } from '~/core/sharing/reader-rule';
+import type { Arrangement } from '~/core/sharing/visibility-rule';
 import { EvidenceList } from '../entries/evidence/evidence-list';
 import { pageOf, type ShownEntry } from '../entries/shown-entry';
-import { Beads } from '../platform/ui/beads';
+import { TrialMarks } from '../platform/ui/trial-marks';
 import { Thread } from '../sharing/thread';
 
 interface ReportEntriesProps {
@@ -81,7 +81,7 @@ function Title({ entry, linksToEntries }: Pick<LineProps, 'entry' | 'linksToEntr
 function Said({ entry, thread, evidence, evidenceAt, answers }: Omit<LineProps, 'linksToEntries'>): ReactNode {
   return (
     <>
-      <Beads tones={entry.tones} />
+      <TrialMarks tones={entry.tones} />
       {entry.sentence && <p>{entry.sentence}</p>}
       {entry.note && <p className="mt-0.5 whitespace-pre-line text-ink-2">{entry.note}</p>}
       <EvidenceList evidence={evidence} base={evidenceAt} />

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { carefulRules } from '~/core/sharing/reader-rule';
+import { carefulRules } from '~/core/sharing/visibility-rule';
 import { reportSearch } from './report-search';
 
 const goals = [{ id: 'one' }, { id: 'two' }];

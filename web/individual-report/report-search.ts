@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { isoDateField } from '~/core/calendar/date-fields';
-import { type Arrangement, arranged, arrangementInAddress } from '~/core/sharing/reader-rule';
+import { type Arrangement, arranged, arrangementInAddress } from '~/core/sharing/visibility-rule';
 import type { ReportWanted } from '~/server/individual-report/individual-report';
 import { BEHAVIOR } from './goal-filter';
 

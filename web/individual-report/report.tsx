@@ -9,22 +9,22 @@ import { readerWords } from '~/core/sharing/reader-kind';
 import { type Frequency, frequencies, frequencyWords } from '~/core/sharing/share-link';
 import { listed } from '~/core/words/counting';
 import { goalsOf } from '~/server/goals/goals';
-import { mayReadEntry, runningReport } from '~/server/individual-report/individual-report';
-import { ownTold, setOwnTold } from '~/server/messages/frequency';
+import { canReadEntry, individualReport } from '~/server/individual-report/individual-report';
+import { ownFrequency, setOwnFrequency } from '~/server/messages/frequency';
 import { database } from '~/server/platform/db/current';
 import type { Database } from '~/server/platform/db/database';
 import { NotFound } from '~/server/platform/failures';
-import { recordReading } from '~/server/sharing/access-log';
+import { recordAccess } from '~/server/sharing/access-log';
 import { hideComment, sayComment, showComment } from '~/server/sharing/comments';
 import { entriesNamingOthers, letNamesStand } from '~/server/sharing/other-children';
-import { waysInto } from '~/server/sharing/share-links';
-import { may } from '~/server/students/rights';
-import { studentFor } from '~/server/students/students';
+import { shareLinksOf } from '~/server/sharing/share-links';
+import { can } from '~/server/students/rights';
+import { requireStudent } from '~/server/students/students';
 import { shownEntries } from '../entries/shown-entry';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
 import { arrangementCookie, rememberArrangement } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
 import { answerComments } from '../sharing/comment-actions';
@@ -38,23 +38,23 @@ import { reportSearch } from './report-search';
 import { ReportViews } from './report-views';
 import { teamReader } from './team-reader';
 
-export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet, now } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
+export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet, now } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'read');
   const [stored, reader, links, chosen] = await Promise.all([
     goalsOf(database(), [student.id]),
     teamReader(student, discreet),
-    may(student, 'share') ? waysInto(database(), actor, student.id) : [],
+    can(student, 'share') ? shareLinksOf(database(), actor, student.id) : [],
     arrangementCookie.parse(request.headers.get('Cookie')),
   ]);
   const goals = discreet ? stored.map(discreetGoal) : stored;
   const search = new URL(request.url).searchParams;
   const { wanted, ...asked } = reportSearch(search, goals, reader.rule, chosen ?? {});
   const reading = { studentId: student.id, what: 'report', how: 'opened' as const };
-  const [report, told] = await Promise.all([
-    runningReport(database(), student.id, goals, reader, wanted),
-    ownTold(database(), actor, student.id),
-    recordReading(database(), { personId: actor.personId }, reading, now),
+  const [report, frequency] = await Promise.all([
+    individualReport(database(), student.id, goals, reader, wanted),
+    ownFrequency(database(), actor, student.id),
+    recordAccess(database(), { personId: actor.personId }, reading, now),
   ]);
   const open = links.filter((link) => link.withdrawnAt === null && link.endsOn >= actor.today);
   const naming = open.length > 0 ? await entriesNamingOthers(database(), student.id, report.entries) : [];
@@ -68,8 +68,8 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
     threads: discreet ? {} : report.threads,
     hasBehavior: reader.shows.has('abc'),
     entries: shownEntries(report.entries, goals, { discreet }),
-    mayShare: may(student, 'share'),
-    told,
+    mayShare: can(student, 'share'),
+    frequency,
     // What names another child, and would be read as “a classmate”.
     naming: discreet ? [] : naming.map(({ id, version, on, title, names }) => ({ id, version, on, title, names })),
     readers: open.map((link) => ({
@@ -82,21 +82,21 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
   return data(answer, { headers: await rememberArrangement(search, chosen) });
 });
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, wall, now } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, wall, now } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'read');
   const speaker = { kind: 'team', personId: actor.personId } as const;
   const form = await formOf(request);
-  const told = z.enum(frequencies).safeParse(form.get('told'));
-  if (told.success) {
-    await setOwnTold(database(), actor, student.id, told.data);
-    return data({ said: 'told' });
+  const frequency = z.enum(frequencies).safeParse(form.get('frequency'));
+  if (frequency.success) {
+    await setOwnFrequency(database(), actor, student.id, frequency.data);
+    return data({ said: 'frequency' });
   }
   return answerComments(form, async (asked) => {
     switch (asked.intent) {
       case 'say': {
         const [goals, reader] = await Promise.all([goalsOf(database(), [student.id]), teamReader(student, false)]);
-        const mayRead = (db: Database, id: string) => mayReadEntry(db, student.id, goals, reader, id);
+        const mayRead = (db: Database, id: string) => canReadEntry(db, student.id, goals, reader, id);
         if (asked.entryId === null) throw new NotFound('No such entry.');
         return sayComment(database(), student.id, speaker, asked, { wall, now, mayRead });
       }
@@ -127,7 +127,7 @@ export default function Report({ loaderData }: Route.ComponentProps) {
         <>
           <Naming naming={rest.naming} />
           <Readers readers={rest.readers} mayShare={mayShare} studentId={student.id} />
-          <OwnTold told={rest.told} />
+          <OwnFrequency frequency={rest.frequency} />
         </>
       }
     >
@@ -140,7 +140,7 @@ export default function Report({ loaderData }: Route.ComponentProps) {
             {formats.map((format) => (
               <Link
                 key={format}
-                to={`/students/${student.id}/report/as/${format}?${search}`}
+                to={`/students/${student.id}/individual-report/as/${format}?${search}`}
                 reloadDocument
                 className="py-2 text-ink-2 underline underline-offset-2"
               >
@@ -244,7 +244,7 @@ function Readers({ readers, mayShare, studentId }: ReadersProps) {
         ))}
       </ul>
       <p className="mt-4">
-        <Link to={`/students/${studentId}/readers`} className="font-semibold text-ink-2 hover:underline">
+        <Link to={`/students/${studentId}/sharing`} className="font-semibold text-ink-2 hover:underline">
           What whom, and who read →
         </Link>
       </p>
@@ -253,15 +253,15 @@ function Readers({ readers, mayShare, studentId }: ReadersProps) {
 }
 
 /** When one is told oneself of this student’s new entries. */
-function OwnTold({ told }: { told: Frequency }) {
+function OwnFrequency({ frequency }: { frequency: Frequency }) {
   const fetcher = useFetcher();
-  const shown = fetcher.formData?.get('told') ?? told;
+  const shown = fetcher.formData?.get('frequency') ?? frequency;
   return (
     <fetcher.Form method="post" className="mt-8">
       <label className="grid gap-1 text-small">
         <span className="font-semibold">Tell me by e-mail</span>
         <select
-          name="told"
+          name="frequency"
           className="select h-11 w-full"
           value={String(shown)}
           onChange={(event) => fetcher.submit(event.currentTarget.form)}

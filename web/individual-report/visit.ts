@@ -1,14 +1,14 @@
 import type { RouterContextProvider } from 'react-router';
 import { type WallTime, wallTime } from '~/core/calendar/zone';
-import { type ReaderRule, shownFields } from '~/core/sharing/reader-rule';
+import { shownFields, type VisibilityRule } from '~/core/sharing/visibility-rule';
 import { type Goal, goalsOf } from '~/server/goals/goals';
 import type { Reader } from '~/server/individual-report/individual-report';
 import { now } from '~/server/platform/clock';
 import { database } from '~/server/platform/db/current';
 import type { School } from '~/server/school/school';
 import type { Door } from '~/server/sharing/doors';
-import { type FoundWayIn, findWayIn, hasPass } from '~/server/sharing/share-links';
-import { readerRules } from '~/server/sharing/visibility';
+import { type FoundShareLink, findShareLink, hasPass } from '~/server/sharing/share-links';
+import { visibilityRules } from '~/server/sharing/visibility';
 import { closed } from '../platform/http/at-door';
 import { passCookie } from '../platform/http/cookies';
 
@@ -19,7 +19,7 @@ interface AtTheDoor {
 }
 
 export interface Visit {
-  way: FoundWayIn;
+  way: FoundShareLink;
   school: School;
   wall: WallTime;
   instant: Date;
@@ -31,7 +31,7 @@ export interface Visit {
 export async function visit({ params, request, context }: AtTheDoor, { school }: Door): Promise<Visit> {
   const instant = now();
   const wall = wallTime(instant, school.timeZone);
-  const way = await findWayIn(database(), params.token, wall.on);
+  const way = await findShareLink(database(), params.token, wall.on);
   if (!way) throw await closed(context);
   const passes = (await passCookie.parse(request.headers.get('Cookie'))) as Record<string, string> | null;
   const pass = passes?.[way.id];
@@ -41,9 +41,10 @@ export async function visit({ params, request, context }: AtTheDoor, { school }:
 }
 
 /** The reader behind a way in, as the rule of their kind has it. */
-export async function readerBy(way: FoundWayIn): Promise<{ reader: Reader; goals: Goal[]; rule: ReaderRule }> {
+export async function readerBy(way: FoundShareLink): Promise<{ reader: Reader; goals: Goal[]; rule: VisibilityRule }> {
   const [rule, goals] = await Promise.all([ruleOf(way), goalsOf(database(), [way.studentId])]);
   return { reader: { kind: way.kind, linkId: way.id, shows: shownFields(rule.shows), discreet: false }, goals, rule };
 }
 
-const ruleOf = async ({ studentId, kind }: FoundWayIn) => (await readerRules(database(), studentId)).rules[kind];
+const ruleOf = async ({ studentId, kind }: FoundShareLink) =>
+  (await visibilityRules(database(), studentId)).rules[kind];

@@ -1,19 +1,25 @@
 import { getFormProps, getInputProps, getTextareaProps, type SubmissionResult, useForm } from '@conform-to/react';
 import { data, Form, Link, useNavigation, useSearchParams } from 'react-router';
 import { kindWords, messageKinds } from '~/core/messages/message';
-import { fillIn, usualWordings, wordingFields, wordingInput, wordingWarnings } from '~/core/messages/message-template';
+import {
+  fillIn,
+  templateFields,
+  templateInput,
+  templateWarnings,
+  usualTemplates,
+} from '~/core/messages/message-template';
 import { type ReaderKind, readerKinds, readerWords } from '~/core/sharing/reader-kind';
-import { saveWording, wordings } from '~/server/messages/message-templates';
+import { messageTemplates, saveMessageTemplate } from '~/server/messages/message-templates';
 import { sampleValues } from '~/server/messages/sample';
 import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
-import { mustSetUp } from '~/server/school/administrators';
+import { requireSchoolAdmin } from '~/server/school/administrators';
 import { studentsOf } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf } from '../platform/http/asker';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
+import { withErrors } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
 import { Field, FormMessage } from '../platform/ui/fields';
 import { MarginTitle, Page } from '../platform/ui/page';
@@ -22,21 +28,21 @@ import { saveOrStay } from '../platform/ui/use-saving';
 import { ReportsNav } from '../progress-report/reports-nav';
 import type { Route } from './+types/message-templates';
 
-export const loader = answering(async ({ request, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
-  await mustSetUp(database(), actor);
+export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
+  await requireSchoolAdmin(database(), actor);
   if (discreet) return null;
   const search = new URL(request.url).searchParams;
   const kind = messageKinds.find((one) => one === search.get('kind')) ?? 'entry';
   const readerKind: ReaderKind = readerKinds.find((one) => one === search.get('as')) ?? 'family';
   const students = await studentsOf(database(), actor);
   const student = students.find(({ id }) => id === search.get('student')) ?? students[0];
-  const all = await wordings(database(), actor.schoolId);
+  const all = await messageTemplates(database(), actor.schoolId);
   return {
     kind,
     readerKind,
     wording: all[kind],
-    isUsual: all[kind].subject === usualWordings[kind].subject && all[kind].body === usualWordings[kind].body,
+    isUsual: all[kind].subject === usualTemplates[kind].subject && all[kind].body === usualTemplates[kind].body,
     students: students.map(({ id, shortName }) => ({ id, shortName })),
     studentId: student?.id ?? null,
     values: student
@@ -51,17 +57,17 @@ export const loader = answering(async ({ request, context }: Route.LoaderArgs) =
   };
 });
 
-export const action = answering(async ({ request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
-  await mustSetUp(database(), actor);
+export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
+  await requireSchoolAdmin(database(), actor);
   const kind = messageKinds.find((one) => one === new URL(request.url).searchParams.get('kind')) ?? 'entry';
   const form = await formOf(request);
   if (form.get('intent') === 'usual') {
-    await saveWording(database(), actor, kind, null, now);
+    await saveMessageTemplate(database(), actor, kind, null, now);
     return data({ result: undefined }, { headers: await sayNext({ text: 'Worded as usual again.' }) });
   }
-  const { refused } = await submitted(form, wordingInput, (wording) =>
-    saveWording(database(), actor, kind, wording, now),
+  const { refused } = await submitted(form, templateInput, (wording) =>
+    saveMessageTemplate(database(), actor, kind, wording, now),
   );
   if (refused) return refused;
   return data(
@@ -79,12 +85,12 @@ type Opened = Omit<Route.ComponentProps, 'loaderData'> & {
   loaderData: NonNullable<Route.ComponentProps['loaderData']>;
 };
 
-export default function Wordings(props: Route.ComponentProps) {
+export default function MessageTemplates(props: Route.ComponentProps) {
   const { loaderData } = props;
-  return loaderData ? <OpenWordings {...props} loaderData={loaderData} /> : <Covered what="How messages are worded" />;
+  return loaderData ? <OpenTemplates {...props} loaderData={loaderData} /> : <Covered what="How messages are worded" />;
 }
 
-function OpenWordings({ loaderData, actionData }: Opened) {
+function OpenTemplates({ loaderData, actionData }: Opened) {
   const { kind, readerKind, students, studentId } = loaderData;
   const [search, setSearch] = useSearchParams();
   const choose = (name: string, value: string) => {
@@ -94,7 +100,7 @@ function OpenWordings({ loaderData, actionData }: Opened) {
   };
   const result = actionData && 'result' in actionData ? actionData.result : undefined;
   return (
-    <WordingForm key={`${kind} ${JSON.stringify(loaderData.wording)}`} {...loaderData} result={result}>
+    <TemplateForm key={`${kind} ${JSON.stringify(loaderData.wording)}`} {...loaderData} result={result}>
       <ReportsNav setsUp />
       <h1 className="text-3xl">Wordings</h1>
       <p className="mt-1.5 text-small text-ink-2">
@@ -144,25 +150,25 @@ function OpenWordings({ loaderData, actionData }: Opened) {
           </label>
         )}
       </div>
-    </WordingForm>
+    </TemplateForm>
   );
 }
 
-type WordingFormProps = Omit<NonNullable<Route.ComponentProps['loaderData']>, 'students' | 'studentId'> & {
+type TemplateFormProps = Omit<NonNullable<Route.ComponentProps['loaderData']>, 'students' | 'studentId'> & {
   result: SubmissionResult<string[]> | undefined;
   children: React.ReactNode;
 };
 
-function WordingForm({ wording, values, isUsual, result, children }: WordingFormProps) {
+function TemplateForm({ wording, values, isUsual, result, children }: TemplateFormProps) {
   const [form, fields] = useForm({
     lastResult: result,
     defaultValue: wording,
-    onValidate: ({ formData }) => readForm(formData, wordingInput),
+    onValidate: ({ formData }) => readForm(formData, templateInput),
     shouldValidate: 'onInput',
   });
   const isBusy = useNavigation().state !== 'idle';
   const now = { subject: fields.subject.value ?? wording.subject, body: fields.body.value ?? wording.body };
-  const warnings = values ? wordingWarnings(now, values) : [];
+  const warnings = values ? templateWarnings(now, values) : [];
   return (
     <Page
       marginName="As it would arrive"
@@ -201,7 +207,7 @@ function WordingForm({ wording, values, isUsual, result, children }: WordingForm
         <details className="text-small">
           <summary className="min-h-9 cursor-pointer py-1.5 font-semibold">Fields that can be filled in</summary>
           <dl className="mt-2 grid gap-x-5 gap-y-1 sm:grid-cols-2">
-            {Object.entries(wordingFields).map(([name, { about }]) => (
+            {Object.entries(templateFields).map(([name, { about }]) => (
               <div key={name} className="flex gap-2">
                 <dt className="font-semibold">{`{${name}}`}</dt>
                 <dd className="text-ink-2">{about}</dd>

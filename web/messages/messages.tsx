@@ -19,9 +19,9 @@ import {
 } from '~/server/messages/messages';
 import { database } from '~/server/platform/db/current';
 import { Invalid } from '~/server/platform/failures';
-import { answering } from '../platform/http/answering';
-import { askerOf } from '../platform/http/asker';
 import { formOf } from '../platform/http/form-of';
+import { personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { Dialog } from '../platform/ui/dialog';
 import { FieldMessage } from '../platform/ui/fields';
 import { MarginTitle, Page } from '../platform/ui/page';
@@ -30,8 +30,8 @@ import type { Route } from './+types/messages';
 
 const SHOWN = 300;
 
-export const loader = answering(async ({ request, context }: Route.LoaderArgs) => {
-  const { actor, school, person, discreet } = askerOf(context);
+export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) => {
+  const { actor, school, person, discreet } = personOf(context);
   const asked = new URL(request.url).searchParams.get('state');
   const state = messageStates.find((one) => one === asked);
   const [messages, counts, limit] = await Promise.all([
@@ -47,7 +47,7 @@ export const loader = answering(async ({ request, context }: Route.LoaderArgs) =
     state: state ?? null,
     counts,
     limit,
-    setsUp: person.setsUp,
+    setsUp: person.isSchoolAdmin,
     messages: messages.map(
       ({ studentShortName, studentInitials, toName, toEmail, madeAt, sentAt, notBefore, sent, ...message }) => ({
         ...message,
@@ -76,8 +76,8 @@ const change = z.discriminatedUnion('intent', [
   }),
 ]);
 
-export const action = answering(async ({ request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
+export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
   const parsed = change.safeParse(Object.fromEntries(await formOf(request)), { error: refusal });
   if (!parsed.success) {
     const messages = parsed.error.issues.map(({ path, message }) => [String(path[0] ?? ''), message]);
@@ -196,7 +196,7 @@ function PostedLine({ message }: { message: Posted }) {
       </div>
       <p className="text-small text-ink-2">
         {kindWords[kind]} ·{' '}
-        <Link to={`/students/${studentId}/report`} className="underline underline-offset-2">
+        <Link to={`/students/${studentId}/individual-report`} className="underline underline-offset-2">
           {student}
         </Link>
         {reason && ` · ${reason}`}
@@ -256,7 +256,7 @@ function AgainDialog({ message, onClose }: { message: Posted; onClose: () => voi
     <Dialog title="Send again" onClose={onClose}>
       <fetcher.Form method="post" noValidate className="grid gap-3 p-6">
         <h2 className="text-xl">Send it again to {message.toName}?</h2>
-        {message.reason && <p>The carrier said: {message.reason}</p>}
+        {message.reason && <p>The mail server said: {message.reason}</p>}
         <input type="hidden" name="id" value={message.id} />
         <input type="hidden" name="newId" value={id} />
         <div className="grid gap-1">

@@ -3,7 +3,7 @@ import { findStop, stopMessages } from '~/server/messages/frequency';
 import { now } from '~/server/platform/clock';
 import { database } from '~/server/platform/db/current';
 import type { Door } from '~/server/sharing/doors';
-import { answeringAtDoor, closed } from '../platform/http/at-door';
+import { closed, withErrorsAtDoor } from '../platform/http/at-door';
 import type { Route } from './+types/stop';
 
 async function mustBeKnown({ params, context }: Route.LoaderArgs | Route.ActionArgs, { school }: Door) {
@@ -12,10 +12,10 @@ async function mustBeKnown({ params, context }: Route.LoaderArgs | Route.ActionA
   return { ...stop, schoolName: school.name };
 }
 
-export const loader = answeringAtDoor(mustBeKnown);
+export const loader = withErrorsAtDoor(mustBeKnown);
 
 /** Also what a mail program sends by itself when its own “unsubscribe” is pressed. */
-export const action = answeringAtDoor(async (args: Route.ActionArgs, door) => {
+export const action = withErrorsAtDoor(async (args: Route.ActionArgs, door) => {
   await mustBeKnown(args, door);
   await stopMessages(database(), args.params.token, now());
   return null;

@@ -4,22 +4,22 @@ import { v4 as newId } from 'uuid';
 import { z } from 'zod';
 import { shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
-import { addCarrierRule, carrierInbox, removeCarrierRule } from '~/server/messages/test-mail';
+import { addTestMailRule, removeTestMailRule, testMailInbox } from '~/server/messages/test-mail';
 import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
 import { NotFound } from '~/server/platform/failures';
-import { answering } from '../platform/http/answering';
-import { askerOf } from '../platform/http/asker';
 import { formOf } from '../platform/http/form-of';
+import { personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
+import { withErrors } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/test-mail';
 
-export const loader = answering(async ({ context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
-  if (config.SMTP_URL) throw new NotFound('A real carrier has no inbox here.');
-  const { inbox, rules } = await carrierInbox(database(), actor);
+export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
+  if (config.SMTP_URL) throw new NotFound('A real mail server has no inbox here.');
+  const { inbox, rules } = await testMailInbox(database(), actor);
   if (discreet) return null;
   return {
     rules,
@@ -42,17 +42,17 @@ const rule = z.object({
   words: z.string().trim().max(200).default(''),
 });
 
-export const action = answering(async ({ request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
-  if (config.SMTP_URL) throw new NotFound('A real carrier has no rules here.');
+export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
+  if (config.SMTP_URL) throw new NotFound('A real mail server has no rules here.');
   const form = await formOf(request);
   if (form.get('intent') === 'remove') {
     const { refused } = await submitted(form, z.object({ id: z.uuid() }), ({ id }) =>
-      removeCarrierRule(database(), actor, id),
+      removeTestMailRule(database(), actor, id),
     );
     return refused ?? data({ result: undefined });
   }
-  const { refused } = await submitted(form, rule, (input) => addCarrierRule(database(), actor, input, now));
+  const { refused } = await submitted(form, rule, (input) => addTestMailRule(database(), actor, input, now));
   return refused ?? data({ result: undefined });
 });
 
@@ -60,7 +60,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Test mail server · Gen
 
 const doesWords = { bounce: 'sends it back', defer: 'takes it later', delay: 'takes it slowly' };
 
-export default function Carrier({ loaderData, actionData }: Route.ComponentProps) {
+export default function TestMail({ loaderData, actionData }: Route.ComponentProps) {
   if (!loaderData) return <Covered what="Test mail" />;
   const { inbox, rules } = loaderData;
   return (

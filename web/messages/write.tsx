@@ -4,16 +4,16 @@ import { letterInput } from '~/core/messages/message';
 import { fillIn } from '~/core/messages/message-template';
 import { valuesFor } from '~/server/messages/compose';
 import { writeLetter } from '~/server/messages/frequency';
-import { wordings } from '~/server/messages/message-templates';
+import { messageTemplates } from '~/server/messages/message-templates';
 import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
-import { waysInto } from '~/server/sharing/share-links';
-import { studentFor } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { shareLinksOf } from '~/server/sharing/share-links';
+import { requireStudent } from '~/server/students/students';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
+import { withErrors } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
 import { Field, FormMessage } from '../platform/ui/fields';
 import { SelectField } from '../platform/ui/form-fields';
@@ -26,13 +26,13 @@ import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/write';
 
-export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
+export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
   if (discreet) return null;
   const [ways, all] = await Promise.all([
-    waysInto(database(), actor, student.id),
-    wordings(database(), actor.schoolId),
+    shareLinksOf(database(), actor, student.id),
+    messageTemplates(database(), actor.schoolId),
   ]);
   const readers = ways.filter(
     (way) => way.withdrawnAt === null && way.endsOn >= actor.today && way.email && !way.hasStopped,
@@ -50,20 +50,20 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
     })),
     to: reader?.id ?? '',
     wording: all.byHand,
-    values: { ...values, link: `${config.PUBLIC_URL}/read/…`, stop: `${config.PUBLIC_URL}/stop/…` },
+    values: { ...values, link: `${config.PUBLIC_URL}/shared/…`, stop: `${config.PUBLIC_URL}/stop/…` },
   };
 });
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
-  await studentFor(database(), actor, studentId, 'share');
+  await requireStudent(database(), actor, studentId, 'share');
   const { refused } = await submitted(await formOf(request), letterInput, (input) =>
     writeLetter(database(), actor, studentId, input, now),
   );
   if (refused) return refused;
-  throw redirect(`/students/${studentId}/ways-in`, {
-    headers: await sayNext({ text: 'The message is in the post.', link: { to: '/post', label: 'See the post' } }),
+  throw redirect(`/students/${studentId}/sharing/links`, {
+    headers: await sayNext({ text: 'The message is in the post.', link: { to: '/messages', label: 'See the post' } }),
   });
 });
 
@@ -116,7 +116,7 @@ function OpenWrite({ loaderData, actionData }: Opened) {
       {readers.length === 0 ? (
         <p className="py-6 text-ink-2">
           No reader has an e-mail address yet.{' '}
-          <Link to={`/students/${student.id}/ways-in`} className="underline underline-offset-2">
+          <Link to={`/students/${student.id}/sharing/links`} className="underline underline-offset-2">
             Give one at their way in
           </Link>
           .

@@ -5,17 +5,17 @@ import { roleWords } from '~/core/students/roles';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/platform/db/current';
 import { acceptInvitation, declineInvitation, invitationsTo } from '~/server/students/invitations';
-import { answering } from '../platform/http/answering';
-import { askerOf } from '../platform/http/asker';
 import { preferencesOf, sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { useWaiting } from '../platform/offline/waiting';
 import { Dialog } from '../platform/ui/dialog';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/account';
 
-export const loader = answering(async ({ context, request }: Route.LoaderArgs) => {
-  const { actor, person, school } = askerOf(context);
+export const loader = withErrors(async ({ context, request }: Route.LoaderArgs) => {
+  const { actor, person, school } = personOf(context);
   const { name, work, email } = person;
   const [invitations, { theme }] = await Promise.all([invitationsTo(database(), actor), preferencesOf(request)]);
   return {
@@ -26,8 +26,8 @@ export const loader = answering(async ({ context, request }: Route.LoaderArgs) =
 
 const reply = z.object({ intent: z.enum(['join', 'decline']), id: z.uuid() });
 
-export const action = answering(async ({ context, request }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
+export const action = withErrors(async ({ context, request }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
   const parsed = reply.safeParse(Object.fromEntries(await formOf(request)));
   if (!parsed.success) return data(null, { status: 400 });
   const { intent, id } = parsed.data;

@@ -7,22 +7,22 @@ import { now } from '~/server/platform/clock';
 import { database } from '~/server/platform/db/current';
 import { NotFound } from '~/server/platform/failures';
 import { schoolIfAny } from '~/server/school/school';
-import { answering } from '../platform/http/answering';
 import { sessionCookie } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { submitted, withoutSecrets } from '../platform/http/submitted';
+import { withErrors } from '../platform/http/with-errors';
 import { FormMessage } from '../platform/ui/fields';
 import { SelectField, TextField } from '../platform/ui/form-fields';
 import { readForm } from '../platform/ui/read-form';
 import type { Route } from './+types/set-up';
 import { NewPassword } from './new-password';
 
-export const loader = answering(async (_: Route.LoaderArgs) => {
+export const loader = withErrors(async (_: Route.LoaderArgs) => {
   if (await schoolIfAny(database())) throw new NotFound('There is a school already.');
   return { zones: Intl.supportedValuesOf('timeZone') };
 });
 
-export const action = answering(async ({ request }: Route.ActionArgs) => {
+export const action = withErrors(async ({ request }: Route.ActionArgs) => {
   const { done, refused } = await submitted(await formOf(request), beginningInput, (input) =>
     beginSchool(database(), input, now()),
   );

@@ -11,11 +11,11 @@ import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
 import { isDatabaseGone } from '~/server/platform/db/database';
 import { schoolIfAny } from '~/server/school/school';
-import { answering } from '../platform/http/answering';
 import { deviceCookie, sessionCookie } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { isLoopback, localPath } from '../platform/http/local-path';
 import { addressContext } from '../platform/http/security';
+import { withErrors } from '../platform/http/with-errors';
 import { Field, FormMessage } from '../platform/ui/fields';
 import type { Route } from './+types/sign-in';
 
@@ -29,7 +29,7 @@ const demoChoice = z.object({ demo: z.uuid() });
 /** The demo’s password is known to everyone: it is for this machine, unless somebody has said that it is for others too. */
 const demoIsOpen = config.DEMO === '1' || isLoopback(config.PUBLIC_URL);
 
-export const loader = answering(async ({ request }: Route.LoaderArgs) => {
+export const loader = withErrors(async ({ request }: Route.LoaderArgs) => {
   const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
   if (typeof token === 'string' && (await resumeSession(database(), token, now()))) throw redirect('/students');
   const school = await schoolIfAny(database());
@@ -49,7 +49,7 @@ export const loader = answering(async ({ request }: Route.LoaderArgs) => {
   };
 });
 
-export const action = answering(async ({ request, context }: Route.ActionArgs) => {
+export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
   const form = await formOf(request);
   const school = await schoolIfAny(database());
   if (!school) throw redirect('/set-up');

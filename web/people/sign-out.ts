@@ -1,15 +1,15 @@
 import { redirect } from 'react-router';
 import { endAllSessions, endSession } from '~/server/people/sessions';
 import { database } from '~/server/platform/db/current';
-import { answering } from '../platform/http/answering';
-import { askerOf } from '../platform/http/asker';
 import { sessionCookie } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import type { Route } from './+types/sign-out';
 
 /** Ends this session, or all of them with `everywhere`. */
-export const action = answering(async ({ request, context }: Route.ActionArgs) => {
-  const { person, now } = askerOf(context);
+export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
+  const { person, now } = personOf(context);
   const everywhere = (await formOf(request)).has('everywhere');
   const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
   if (everywhere) await endAllSessions(database(), person.id, now);

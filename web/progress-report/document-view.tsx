@@ -1,15 +1,15 @@
 import type { ReactNode } from 'react';
 import { type RichParagraph, type RichText, runsOf } from '~/core/words/rich-text';
-import type { ShownBlock, ShownPaper } from './shown-document';
+import type { ShownBlock, ShownDocument } from './shown-document';
 
-interface PaperViewProps {
-  paper: ShownPaper;
+interface DocumentViewProps {
+  paper: ShownDocument;
   /** What stands in place of own words while they are being written, by their place among the paper’s. */
   children?: (block: ShownBlock, at: number) => ReactNode;
 }
 
 /** A paper on the screen: the same blocks, in the same order, as in its PDF. */
-export function PaperView({ paper, children }: PaperViewProps) {
+export function DocumentView({ paper, children }: DocumentViewProps) {
   return (
     <article aria-label={paper.title} className="max-w-3xl">
       {paper.blocks.map((block, at) => (

@@ -3,7 +3,7 @@ import { data, Link, redirect } from 'react-router';
 import { z } from 'zod';
 import { isoDateField } from '~/core/calendar/date-fields';
 import { formats } from '~/core/documents/file-name';
-import { progressPaper } from '~/core/documents/progress-report-document';
+import { progressReportDocument } from '~/core/documents/progress-report-document';
 import { missingIn } from '~/core/progress-report/content';
 import { type DraftWords, draftInput, issueInput } from '~/core/progress-report/input';
 import { listed } from '~/core/words/counting';
@@ -12,20 +12,20 @@ import { asking, askingAtOneMoment, database } from '~/server/platform/db/curren
 import { Conflict, NotFound } from '~/server/platform/failures';
 import { draftOf, saveDraft } from '~/server/progress-report/draft';
 import { issuedOf, issueReport, namesInReport } from '~/server/progress-report/issued';
-import { studentFor } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { requireStudent } from '~/server/students/students';
 import { sayNext } from '../platform/http/cookies';
 import { withFailures } from '../platform/http/failure-answer';
 import { jsonOf } from '../platform/http/json-of';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
 import { saveOrStay } from '../platform/ui/use-saving';
 import type { Route } from './+types/draft';
-import { EditedPaper } from './edited-document';
+import { EditedDocument } from './edited-document';
 import { IssueDialog } from './issue-dialog';
-import { shownPaper } from './shown-document';
+import { shownDocument } from './shown-document';
 import { useKeptWords } from './use-kept-words';
 import { WayBack } from './way-back';
 
@@ -35,9 +35,9 @@ const periodFrom = (text: string | undefined) => {
   return parsed.data;
 };
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
   if (discreet) return null;
   const period = periodFrom(params.period);
   const [draft, issued] = await Promise.all([
@@ -48,7 +48,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   return {
     student: { id: student.id, shortName: student.shortName },
     period,
-    paper: shownPaper(progressPaper(draft.report, null, { keepsEmpty: true })),
+    paper: shownDocument(progressReportDocument(draft.report, null, { keepsEmpty: true })),
     goals: draft.report.goals.map(({ goalId, number, shortName }) => ({
       id: goalId,
       name: `${number} · ${shortName}`,
@@ -76,9 +76,9 @@ export type DraftAnswer =
   | { unreachable: true };
 
 export const action = withFailures(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, school, now } = askerOf(context);
+  const { actor, school, now } = personOf(context);
   const studentId = idFrom(params.studentId);
-  await asking(actor, () => studentFor(database(), actor, studentId, 'share'));
+  await asking(actor, () => requireStudent(database(), actor, studentId, 'share'));
   const parsed = readable(change).safeParse(await jsonOf(request));
   if (!parsed.success || parsed.data.period !== params.period) {
     return data({ problem: 'This cannot be kept as it is: the words may be too long.' }, { status: 400 });
@@ -125,7 +125,7 @@ export default function Draft(props: Route.ComponentProps) {
 
 function OpenDraft({ loaderData }: Opened) {
   const { student, period, paper, goals, missing, named, standing, next, changedByName } = loaderData;
-  const path = `/students/${student.id}/progress/${period}`;
+  const path = `/students/${student.id}/progress-report/${period}`;
   const { words, version, isDirty, isBusy, isUnreachable, answer, theirs, change, keepMine, issue } = useKeptWords(
     path,
     loaderData,
@@ -218,7 +218,7 @@ function OpenDraft({ loaderData }: Opened) {
       <WayBack student={student} />
       <PrintSheet head={paper.head}>
         <h1 className="mt-1 text-3xl">Draft of a progress report</h1>
-        <EditedPaper paper={paper} studentId={student.id} goals={goals} words={words} onChange={change} />
+        <EditedDocument paper={paper} studentId={student.id} goals={goals} words={words} onChange={change} />
       </PrintSheet>
       {isIssuing && (
         <IssueDialog

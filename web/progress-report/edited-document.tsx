@@ -1,13 +1,13 @@
 import { lazy, Suspense } from 'react';
 import type { DraftWords } from '~/core/progress-report/input';
 import { noWords, type RichText } from '~/core/words/rich-text';
-import { PaperView } from './document-view';
-import type { ShownPaper } from './shown-document';
+import { DocumentView } from './document-view';
+import type { ShownDocument } from './shown-document';
 
 const WordsEditor = lazy(() => import('./words-editor'));
 
-interface EditedPaperProps {
-  paper: ShownPaper;
+interface EditedDocumentProps {
+  paper: ShownDocument;
   studentId: string;
   goals: readonly { id: string; name: string }[];
   words: DraftWords;
@@ -16,11 +16,11 @@ interface EditedPaperProps {
 }
 
 /** The paper with an editor wherever own words will stand. */
-export function EditedPaper({ paper, studentId, goals, words, onChange }: EditedPaperProps) {
+export function EditedDocument({ paper, studentId, goals, words, onChange }: EditedDocumentProps) {
   const nameOf = (id: string) => goals.find((goal) => goal.id === id)?.name ?? '';
   return (
     <div className="pb-24">
-      <PaperView paper={paper}>
+      <DocumentView paper={paper}>
         {(block) => {
           if (block.kind !== 'rich') return null;
           const { place } = block;
@@ -35,7 +35,7 @@ export function EditedPaper({ paper, studentId, goals, words, onChange }: Edited
             </Suspense>
           );
         }}
-      </PaperView>
+      </DocumentView>
     </div>
   );
 }

@@ -1,39 +1,39 @@
 import { Printer } from 'lucide-react';
 import { Link } from 'react-router';
 import { formats } from '~/core/documents/file-name';
-import { issueWords, progressPaper, progressReportFor } from '~/core/documents/progress-report-document';
+import { issueWords, progressReportDocument, progressReportFor } from '~/core/documents/progress-report-document';
 import { readerWords } from '~/core/sharing/reader-kind';
 import { listed } from '~/core/words/counting';
 import { database } from '~/server/platform/db/current';
 import { issuedReport } from '~/server/progress-report/issued';
-import { recordReading } from '~/server/sharing/access-log';
-import { studentFor } from '~/server/students/students';
+import { recordAccess } from '~/server/sharing/access-log';
+import { requireStudent } from '~/server/students/students';
 import { teamReader } from '../individual-report/team-reader';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
 import type { Route } from './+types/issued';
-import { PaperView } from './document-view';
+import { DocumentView } from './document-view';
 import { IssuedMarks } from './issued-marks';
-import { shownPaper } from './shown-document';
+import { shownDocument } from './shown-document';
 import { WayBack } from './way-back';
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, school, now, discreet } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, now, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'read');
   if (discreet) return null;
   const [issued, reader] = await Promise.all([
     issuedReport(database(), student.id, idFrom(params.issuedId), school),
     teamReader(student, false),
   ]);
   const what = `progress report no. ${issued.number}`;
-  await recordReading(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'opened' }, now);
+  await recordAccess(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'opened' }, now);
   const { report, ...line } = issued;
   return {
     student: { id: student.id, shortName: student.shortName },
-    paper: shownPaper(progressPaper(progressReportFor(report, reader.shows), issued)),
+    paper: shownDocument(progressReportDocument(progressReportFor(report, reader.shows), issued)),
     issued: { ...line, said: issueWords(issued) },
   };
 });
@@ -92,7 +92,7 @@ function OpenIssued({ loaderData: { student, paper, issued } }: Opened) {
       <PrintSheet head={paper.head}>
         <h1 className="mt-1 text-3xl">Progress report</h1>
         <IssuedMarks correctedSince={issued.correctedSince} replacedBy={issued.replacedBy} />
-        <PaperView paper={paper} />
+        <DocumentView paper={paper} />
         <div className="pb-20 print:pb-0" />
       </PrintSheet>
     </Page>

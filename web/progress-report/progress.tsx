@@ -6,19 +6,19 @@ import { listed } from '~/core/words/counting';
 import { database } from '~/server/platform/db/current';
 import { periodsOf } from '~/server/progress-report/draft';
 import { issuedOf } from '~/server/progress-report/issued';
-import { may } from '~/server/students/rights';
-import { studentFor } from '~/server/students/students';
+import { can } from '~/server/students/rights';
+import { requireStudent } from '~/server/students/students';
 import { ReportViews } from '../individual-report/report-views';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/progress';
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'read');
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'read');
   const [periods, issued] = await Promise.all([
     periodsOf(database(), student.id, actor.today),
     issuedOf(database(), student.id, school),
@@ -26,7 +26,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   return {
     student: headerStudent(student, { discreet }),
     today: actor.today,
-    mayIssue: may(student, 'share'),
+    mayIssue: can(student, 'share'),
     periods: periods.map((period) => ({
       ...period,
       issued: issued.filter(({ period: of }) => of.id === period.id).map(({ number }) => number),
@@ -89,7 +89,7 @@ export default function Progress({ loaderData: { student, today, mayIssue, perio
               </span>
             </p>
             {mayIssue && first <= today && (
-              <Link to={`/students/${student.id}/progress/${last}`} className="btn h-11">
+              <Link to={`/students/${student.id}/progress-report/${last}`} className="btn h-11">
                 {numbers.length > 0 ? 'Issue anew' : 'To the draft'}
                 <span className="sr-only"> of {label}</span>
               </Link>

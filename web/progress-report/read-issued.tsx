@@ -1,36 +1,36 @@
 import { Printer } from 'lucide-react';
 import { data, Link, redirect } from 'react-router';
-import { issueWords, progressPaper } from '~/core/documents/progress-report-document';
+import { issueWords, progressReportDocument } from '~/core/documents/progress-report-document';
 import { database } from '~/server/platform/db/current';
 import { issuedOutside } from '~/server/progress-report/issued';
-import { recordReading } from '~/server/sharing/access-log';
+import { recordAccess } from '~/server/sharing/access-log';
 import { readerBy, visit } from '../individual-report/visit';
-import { idFrom } from '../platform/http/asker';
-import { answeringAtDoor } from '../platform/http/at-door';
+import { withErrorsAtDoor } from '../platform/http/at-door';
+import { idFrom } from '../platform/http/request-person';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
 import type { Route } from './+types/read-issued';
-import { PaperView } from './document-view';
+import { DocumentView } from './document-view';
 import { IssuedMarks } from './issued-marks';
-import { shownPaper } from './shown-document';
+import { shownDocument } from './shown-document';
 
-export const loader = answeringAtDoor(async (args: Route.LoaderArgs, door) => {
+export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   const { way, school, instant, isOpen } = await visit(args, door);
   // The door is at the report: there the passcode is asked for.
-  if (!isOpen) throw redirect(`/read/${args.params.token}`);
+  if (!isOpen) throw redirect(`/shared/${args.params.token}`);
   const { reader } = await readerBy(way);
   const { kind } = way;
   const seen = { kind, shows: reader.shows };
   const issued = await issuedOutside(database(), way.studentId, idFrom(args.params.issuedId), school, seen);
   const reading = { studentId: way.studentId, what: `progress report no. ${issued.number}`, how: 'opened' as const };
-  await recordReading(database(), { linkId: way.id }, reading, instant);
+  await recordAccess(database(), { linkId: way.id }, reading, instant);
   return data({
-    paper: shownPaper(progressPaper(issued.report, issued)),
+    paper: shownDocument(progressReportDocument(issued.report, issued)),
     said: issueWords(issued),
     correctedSince: issued.correctedSince,
     replacedBy: issued.replacedBy,
-    back: `/read/${args.params.token}`,
-    file: `/read/${args.params.token}/issued/${issued.id}/pdf`,
+    back: `/shared/${args.params.token}`,
+    file: `/shared/${args.params.token}/issued/${issued.id}/pdf`,
     readerName: way.readerName,
   });
 });
@@ -73,7 +73,7 @@ export default function ReadIssued({ loaderData }: Route.ComponentProps) {
         <PrintSheet head={paper.head}>
           <h1 className="text-3xl">Progress report</h1>
           <IssuedMarks correctedSince={correctedSince} replacedBy={replacedBy} />
-          <PaperView paper={paper} />
+          <DocumentView paper={paper} />
           <div className="pb-16 print:pb-0" />
         </PrintSheet>
       </Page>

@@ -4,8 +4,8 @@ import { NavLink } from 'react-router';
 export function ReportsNav({ setsUp }: { setsUp: boolean }) {
   const views = [
     { to: '/reports', label: 'Progress reports' },
-    { to: '/post', label: 'Post' },
-    ...(setsUp ? [{ to: '/post/wordings', label: 'Wordings' }] : []),
+    { to: '/messages', label: 'Post' },
+    ...(setsUp ? [{ to: '/messages/templates', label: 'Wordings' }] : []),
   ];
   return (
     <nav aria-label="What goes out" className="no-print mb-5 flex flex-wrap gap-x-6 border-b border-rule">

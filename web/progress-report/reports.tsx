@@ -8,21 +8,21 @@ import { counted, listed } from '~/core/words/counting';
 import { askForBatch, batchesOf } from '~/server/documents/batches';
 import { database } from '~/server/platform/db/current';
 import { type ReportStanding, reportStandings } from '~/server/progress-report/overview';
-import { may } from '~/server/students/rights';
+import { can } from '~/server/students/rights';
 import { studentsOf } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf } from '../platform/http/asker';
 import { formOf } from '../platform/http/form-of';
-import { answeringHeavy } from '../platform/http/heavy';
+import { withErrorsInTurn } from '../platform/http/in-turn';
+import { personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
+import { withErrors } from '../platform/http/with-errors';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { useFreshId } from '../platform/ui/use-fresh-id';
 import type { Route } from './+types/reports';
 import { ReportsNav } from './reports-nav';
 
-export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
-  const { actor, school, person, discreet } = askerOf(context);
-  const students = (await studentsOf(database(), actor)).filter((student) => may(student, 'share'));
+export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => {
+  const { actor, school, person, discreet } = personOf(context);
+  const students = (await studentsOf(database(), actor)).filter((student) => can(student, 'share'));
   const ids = students.map(({ id }) => id);
   const standings = await reportStandings(database(), ids, { school, today: actor.today });
   const lines = students.map(({ id, shortName, initials, groups }) => {
@@ -37,7 +37,7 @@ export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
   return {
     lines,
     groups: [...new Set(students.flatMap(({ groups }) => groups))].sort(),
-    setsUp: person.setsUp,
+    setsUp: person.isSchoolAdmin,
     batches: batches.map(({ madeAt, ...batch }) => {
       const { on, time } = wallTime(madeAt, school.timeZone);
       const leftOut = discreet ? batch.leftOut.map(() => 'a student') : batch.leftOut;
@@ -55,8 +55,8 @@ const wanted = z.object({
   what: z.enum(['progress', 'running']),
 });
 
-export const action = answering(async ({ request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
+export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
   const { refused } = await submitted(await formOf(request), wanted, (input) =>
     askForBatch(database(), actor, input, now),
   );
@@ -137,7 +137,7 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
         {lines.map(({ id, name, groups: own, period, issued }) => (
           <li key={id} className="flex flex-wrap items-center justify-between gap-3 border-b border-rule py-3">
             <p>
-              <Link to={`/students/${id}/progress`} className="font-semibold hover:underline">
+              <Link to={`/students/${id}/progress-report`} className="font-semibold hover:underline">
                 {name}
               </Link>
               <span className="block text-small text-ink-2">
@@ -154,7 +154,7 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
               </Link>
             ) : (
               period && (
-                <Link to={`/students/${id}/progress/${period.last}`} className="btn h-11">
+                <Link to={`/students/${id}/progress-report/${period.last}`} className="btn h-11">
                   To the draft<span className="sr-only"> of {name}</span>
                 </Link>
               )

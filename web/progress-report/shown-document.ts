@@ -1,13 +1,13 @@
-import type { Paper, PaperBlock } from '~/core/documents/document';
+import type { DocumentBlock, ReportDocument } from '~/core/documents/document';
 import { graphSvg } from '~/server/documents/graph-svg';
 
 /** A paper as a page draws it: graphs as pictures that need no script. */
-export type ShownBlock = Exclude<PaperBlock, { kind: 'graph' }> | { kind: 'drawing'; src: string; caption: string };
-export interface ShownPaper extends Omit<Paper, 'blocks'> {
+export type ShownBlock = Exclude<DocumentBlock, { kind: 'graph' }> | { kind: 'drawing'; src: string; caption: string };
+export interface ShownDocument extends Omit<ReportDocument, 'blocks'> {
   blocks: ShownBlock[];
 }
 
-export function shownPaper(paper: Paper): ShownPaper {
+export function shownDocument(paper: ReportDocument): ShownDocument {
   const blocks = paper.blocks.map((block): ShownBlock => {
     if (block.kind !== 'graph') return block;
     const svg = graphSvg(block.graph).replaceAll('font-family="Text"', 'font-family="sans-serif"');

@@ -8,7 +8,7 @@ export function WayBack({ student: { id, shortName } }: { student: { id: string;
         {shortName}
       </Link>{' '}
       ·{' '}
-      <Link to={`/students/${id}/progress`} className="text-ink-2 underline underline-offset-2">
+      <Link to={`/students/${id}/progress-report`} className="text-ink-2 underline underline-offset-2">
         Progress reports
       </Link>
     </p>

@@ -7,8 +7,8 @@ import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';
 import { newestDates, weekCounts } from '~/server/progress/coverage';
 import { studentsOf } from '~/server/students/students';
-import { askerOf } from '../platform/http/asker';
-import { answeringHeavy } from '../platform/http/heavy';
+import { withErrorsInTurn } from '../platform/http/in-turn';
+import { personOf } from '../platform/http/request-person';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/coverage';
 
@@ -24,8 +24,8 @@ function groupedBy<One>(all: readonly One[], keyOf: (one: One) => string): Map<s
   return groups;
 }
 
-export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
+export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
   const { calendar } = school;
   const students = await studentsOf(database(), actor);
   const ids = students.map(({ id }) => id);

@@ -13,14 +13,14 @@ import { observationsOf, sessionsOfGoal } from '~/server/entries/read';
 import { earlierGoals, type Goal, goalOf } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';
 import { progressFrom } from '~/server/progress/progress';
-import { may } from '~/server/students/rights';
-import { studentFor } from '~/server/students/students';
+import { can } from '~/server/students/rights';
+import { requireStudent } from '~/server/students/students';
 import { EntriesTable, FIRST_ROWS } from '../entries/entries-table';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
+import { DecisionMark } from '../platform/ui/decision-mark';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { useKey } from '../platform/ui/use-key';
-import { VerdictMark } from '../platform/ui/verdict';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/goal';
 import { breakdownOf } from './breakdown';
@@ -31,11 +31,11 @@ import { agreementSaid, figuresOf, mediansOf, sharesOf, tableEntries } from './g
 import { SameNumbers } from './same-numbers';
 import { SharesChart } from './shares-chart';
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
   const [student, stored] = await Promise.all([
-    studentFor(database(), actor, studentId, 'see'),
+    requireStudent(database(), actor, studentId, 'see'),
     goalOf(database(), studentId, idFrom(params.goalId)),
   ]);
   const goal = discreet ? discreetGoal(stored) : stored;
@@ -51,11 +51,11 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     .filter(({ version, pairsWith }) => version === goal.version && pairsWith === null)
     .map(({ on, observerName, outcome }) => ({ on, observer: observerName, outcome }))
     .reverse();
-  const pointEntries = sessions.map(({ id, observerName, settingName, note, outcome }) => ({
+  const pointEntries = sessions.map(({ id, observerName, locationName, note, outcome }) => ({
     ...{
       id,
       observer: observerName,
-      setting: settingName,
+      setting: locationName,
       note: discreet ? null : noteWithRemarks(note, outcome.data),
     },
   }));
@@ -70,7 +70,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
       criterion: criterionSentence(goal),
       hasRubric: goal.measure.kind === 'rubric',
     },
-    verdict: progress.verdict,
+    decision: progress.decision,
     said: progressSentences(goal, progress, trend, { today: actor.today, calendar: school.calendar }),
     graph: goalGraph(goal, progress, trend, pointEntries, actor.today),
     points: progress.points.map((point) => ({
@@ -87,8 +87,8 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
     // The newest only: the table asks for the others when the page is there.
     entries: tableEntries(goal, newest, { discreet }),
     allEntries: sessions.length,
-    mayObserve: may(student, 'observe') && goal.retired === null,
-    maySetUp: may(student, 'setUp'),
+    mayObserve: can(student, 'observe') && goal.retired === null,
+    maySetUp: can(student, 'setUp'),
     retired: goal.retired,
     earlier,
   };
@@ -107,7 +107,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export default function GoalPage({ loaderData }: Route.ComponentProps) {
-  const { student, goal, verdict, said, graph, points, figures, shares, breakdown, medians, entries, mayObserve } =
+  const { student, goal, decision, said, graph, points, figures, shares, breakdown, medians, entries, mayObserve } =
     loaderData;
   const { maySetUp, retired, earlier, agreement, allEntries } = loaderData;
   const navigate = useNavigate();
@@ -205,9 +205,9 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
           </div>
         ))}
         <div className="ml-auto">
-          <dt className="sr-only">Verdict</dt>
+          <dt className="sr-only">Decision</dt>
           <dd>
-            <VerdictMark is={verdict.is} />
+            <DecisionMark is={decision.is} />
           </dd>
         </div>
       </dl>

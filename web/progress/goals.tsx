@@ -11,13 +11,13 @@ import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { newestEntries } from '~/server/individual-report/entries-said';
 import { database } from '~/server/platform/db/current';
 import { progressOfGoals } from '~/server/progress/progress';
-import { studentFor } from '~/server/students/students';
+import { requireStudent } from '~/server/students/students';
 import { MarginEntries } from '../entries/margin-entries';
 import { shownEntries } from '../entries/shown-entry';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
+import { DecisionMark } from '../platform/ui/decision-mark';
 import { MarginTitle, Page } from '../platform/ui/page';
-import { VerdictMark } from '../platform/ui/verdict';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/goals';
@@ -25,11 +25,11 @@ import { SmallGraph } from './small-graph';
 
 const NEWEST = 6;
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
   const [student, all] = await Promise.all([
-    studentFor(database(), actor, studentId, 'see'),
+    requireStudent(database(), actor, studentId, 'see'),
     goalsOf(database(), [studentId]).then((stored) => (discreet ? stored.map(discreetGoal) : stored)),
   ]);
   const goals = goalsWorkedOn(all);
@@ -54,7 +54,7 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
         criterion: criterionSentence(goal),
         now: of.now === null ? null : measureOf(goal.measure).said(goal.measure, of.now),
         against: againstCriterion(goal, of),
-        verdict: of.verdict,
+        decision: of.decision,
         graph: smallGraphShape(goal, of, actor.today),
       };
     }),
@@ -81,7 +81,7 @@ export default function Goals({ loaderData: { student, goals, retired, entries, 
           <MarginTitle>In the margin</MarginTitle>
           <MarginEntries entries={entries} today={today} />
           <p className="mt-4">
-            <Link to={`/students/${student.id}/report`} className="font-semibold text-ink-2 hover:underline">
+            <Link to={`/students/${student.id}/individual-report`} className="font-semibold text-ink-2 hover:underline">
               See the whole report →
             </Link>
           </p>
@@ -149,7 +149,7 @@ function GoalRow({ goal, studentId }: { goal: GoalInRow; studentId: string }) {
           </Link>
         </h2>
         {goal.wording && <p className="mt-0.5 text-small whitespace-pre-line text-ink-2">{goal.wording}</p>}
-        <p className="mt-1 text-small text-ink-3">{goal.verdict.reason}</p>
+        <p className="mt-1 text-small text-ink-3">{goal.decision.reason}</p>
       </div>
       <div className="max-md:col-start-2">
         <SmallGraph shape={goal.graph} />
@@ -158,7 +158,7 @@ function GoalRow({ goal, studentId }: { goal: GoalInRow; studentId: string }) {
         <p className="display text-3xl">{goal.now ?? '–'}</p>
         <p className="mt-1 text-small text-ink-2">{goal.against}</p>
         <p className="mt-1 text-small">
-          <VerdictMark is={goal.verdict.is} />
+          <DecisionMark is={goal.decision.is} />
         </p>
       </div>
     </li>

@@ -4,14 +4,14 @@ import { changedFields, changeKindWords, changeSaid, changesWanted } from '~/cor
 import { database } from '~/server/platform/db/current';
 import { NotFound } from '~/server/platform/failures';
 import { changesOf, writeChange } from '~/server/school/changes';
-import { answering } from '../platform/http/answering';
-import { askerOf } from '../platform/http/asker';
 import { csvFile } from '../platform/http/csv';
+import { personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import type { Route } from './+types/changes-file';
 
 /** The changes that are asked for, all pages of them, as comma-separated text; as they were written down, too. */
-export const loader = answering(async ({ request, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet, now } = askerOf(context);
+export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet, now } = personOf(context);
   const wanted = changesWanted.parse(Object.fromEntries(new URL(request.url).searchParams));
   const { changes } = await changesOf(database(), actor, { ...wanted, page: null });
   // The file is made of names.

@@ -5,13 +5,13 @@ import { type ChangeKind, changedFields, changeKinds, changeKindWords, changesWa
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/platform/db/current';
 import { CHANGES_A_PAGE, changesOf } from '~/server/school/changes';
-import { answering } from '../platform/http/answering';
-import { askerOf } from '../platform/http/asker';
+import { personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/changes';
 
-export const loader = answering(async ({ request, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
+export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
   const wanted = changesWanted.parse(Object.fromEntries(new URL(request.url).searchParams));
   const { changes, total } = await changesOf(database(), actor, wanted);
   return {

@@ -5,13 +5,13 @@ import { weekdayName } from '~/core/calendar/iso-date';
 import { type SchoolInput, schoolInput } from '~/core/school/school-input';
 import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
-import { mustSetUp } from '~/server/school/administrators';
-import { saveSchool, schoolSetUp } from '~/server/school/set-up';
-import { answering } from '../platform/http/answering';
-import { askerOf } from '../platform/http/asker';
+import { requireSchoolAdmin } from '~/server/school/administrators';
+import { saveSchool, schoolInForm } from '~/server/school/set-up';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
+import { withErrors } from '../platform/http/with-errors';
 import { FieldMessage, FormMessage } from '../platform/ui/fields';
 import { CheckList, SelectField, TextField } from '../platform/ui/form-fields';
 import { MarginTitle, Page } from '../platform/ui/page';
@@ -19,18 +19,18 @@ import { readForm } from '../platform/ui/read-form';
 import { Rows } from '../platform/ui/rows';
 import type { Route } from './+types/school';
 
-export const loader = answering(async ({ context }: Route.LoaderArgs) => {
-  const { actor, school } = askerOf(context);
+export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
+  const { actor, school } = personOf(context);
   return {
-    school: await schoolSetUp(database(), actor),
+    school: await schoolInForm(database(), actor),
     zones: Intl.supportedValuesOf('timeZone'),
     hasTestMail: school.isDemo && config.SMTP_URL === undefined,
   };
 });
 
-export const action = answering(async ({ request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
-  await mustSetUp(database(), actor);
+export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
+  await requireSchoolAdmin(database(), actor);
   const { refused } = await submitted(await formOf(request), schoolInput, (input) =>
     saveSchool(database(), actor, input, now),
   );
@@ -83,7 +83,7 @@ export default function School({ loaderData: { school, zones, hasTestMail }, act
             </p>
             {hasTestMail && (
               <p>
-                <Link to="/post/carrier" className="font-semibold underline underline-offset-2">
+                <Link to="/messages/test-mail" className="font-semibold underline underline-offset-2">
                   Test mail server
                 </Link>
               </p>
@@ -147,13 +147,13 @@ export default function School({ loaderData: { school, zones, hasTestMail }, act
             blank={() => ({ part: '', from: '', to: '', weekdays: asText(school.weekdays) })}
           >
             {(row) => {
-              const { part, groupId, settingId, weekdays, from, to } = row.getFieldset();
+              const { part, groupId, locationId, weekdays, from, to } = row.getFieldset();
               return (
                 <div className="grid gap-2 rounded-field bg-wash p-3">
                   <div className="grid gap-2 sm:grid-cols-[1fr_1fr_1fr_8rem_8rem]">
                     <TextField field={part} label="Part of the day" />
                     <SelectField field={groupId} label="For" none="Whole school" options={school.groups} />
-                    <SelectField field={settingId} label="Place" none="Not said" options={school.places} />
+                    <SelectField field={locationId} label="Place" none="Not said" options={school.places} />
                     <TextField field={from} label="From" type="time" />
                     <TextField field={to} label="To" type="time" />
                   </div>

@@ -1,20 +1,20 @@
 import { fileName } from '~/core/documents/file-name';
 import { database } from '~/server/platform/db/current';
-import { readingsOf } from '~/server/sharing/access-log';
-import { studentFor } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { accessLogOf } from '~/server/sharing/access-log';
+import { requireStudent } from '~/server/students/students';
 import { csvFile } from '../platform/http/csv';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/access-log-file';
 import { readingRow } from './access-log-row';
 
 /** The record of reading of a student as comma-separated text. */
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
   const { shortName } = headerStudent(student, { discreet });
-  const readings = await readingsOf(database(), actor, student.id);
+  const readings = await accessLogOf(database(), actor, student.id);
   const rows = readings.map((reading) => {
     const { on, time, who, by, what, how, purpose } = readingRow(reading, school.timeZone);
     return [`${on}T${time}`, who, by, what, how, purpose];

@@ -1,9 +1,9 @@
 import { wallTime } from '~/core/calendar/zone';
 import { type ReaderKind, readerWords } from '~/core/sharing/reader-kind';
-import type { Reading } from '~/server/sharing/access-log';
+import type { AccessLogEntry } from '~/server/sharing/access-log';
 
 /** A reading as a row: for the table and for the file. */
-export function readingRow(reading: Reading, timeZone: string) {
+export function readingRow(reading: AccessLogEntry, timeZone: string) {
   const { on, time } = wallTime(reading.at, timeZone);
   const by = reading.kind === null ? 'the team' : `a way in (${readerWords[reading.kind as ReaderKind].label})`;
   const purpose = reading.kind === null ? 'a school official’s work' : (reading.purpose ?? '');

@@ -2,10 +2,10 @@ import { Link } from 'react-router';
 import { longDate } from '~/core/calendar/iso-date';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/platform/db/current';
-import { readingsOf } from '~/server/sharing/access-log';
-import { studentFor } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { accessLogOf } from '~/server/sharing/access-log';
+import { requireStudent } from '~/server/students/students';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { DataTable, sinceDay } from '../platform/ui/data-table';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
@@ -15,10 +15,10 @@ import type { Route } from './+types/access-log';
 import { readingRow } from './access-log-row';
 import { ReadersNav } from './sharing-nav';
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
-  const readings = await readingsOf(database(), actor, student.id);
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
+  const readings = await accessLogOf(database(), actor, student.id);
   return {
     student: headerStudent(student, { discreet }),
     schoolName: school.name,
@@ -58,7 +58,7 @@ const columns = [
   { accessorKey: 'how', header: 'How' },
 ];
 
-export default function Readings({ loaderData: { student, schoolName, today, rows } }: Route.ComponentProps) {
+export default function AccessLog({ loaderData: { student, schoolName, today, rows } }: Route.ComponentProps) {
   return (
     <Page
       marginName="About this record"
@@ -76,7 +76,7 @@ export default function Readings({ loaderData: { student, schoolName, today, row
             </p>
             <p>
               <Link
-                to={`/students/${student.id}/readings.csv`}
+                to={`/students/${student.id}/sharing/access-log.csv`}
                 reloadDocument
                 className="font-semibold text-ink underline underline-offset-2"
               >

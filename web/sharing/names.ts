@@ -3,9 +3,9 @@ import { z } from 'zod';
 import { database } from '~/server/platform/db/current';
 import { Invalid } from '~/server/platform/failures';
 import { namesIn } from '~/server/sharing/other-children';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
 import { jsonOf } from '../platform/http/json-of';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import type { Route } from './+types/names';
 
 /** There is nothing to look at here. */
@@ -14,8 +14,8 @@ export { loader } from '../platform/ui/unknown';
 const asked = z.object({ text: z.string().max(4000) });
 
 /** Other children’s names in a text that is being written: only those that stand in it, never a list. */
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor } = personOf(context);
   const studentId = idFrom(params.studentId);
   const parsed = asked.safeParse(await jsonOf(request));
   try {

@@ -1,29 +1,29 @@
 import { data } from 'react-router';
-import { readerRulesInput } from '~/core/sharing/reader-rule';
+import { visibilityInput } from '~/core/sharing/visibility-rule';
 import { database } from '~/server/platform/db/current';
-import { mustSetUp } from '~/server/school/administrators';
-import { saveReaderRules, schoolRules } from '~/server/sharing/visibility';
-import { answering } from '../platform/http/answering';
-import { askerOf } from '../platform/http/asker';
+import { requireSchoolAdmin } from '~/server/school/administrators';
+import { saveVisibilityRules, schoolRules } from '~/server/sharing/visibility';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
+import { withErrors } from '../platform/http/with-errors';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { saveOrStay } from '../platform/ui/use-saving';
 import type { Route } from './+types/school-visibility';
 import { RulesForm } from './visibility-form';
 
-export const loader = answering(async ({ context }: Route.LoaderArgs) => {
-  const { actor } = askerOf(context);
-  await mustSetUp(database(), actor);
+export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
+  const { actor } = personOf(context);
+  await requireSchoolAdmin(database(), actor);
   return schoolRules(database(), actor.schoolId);
 });
 
-export const action = answering(async ({ request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
-  await mustSetUp(database(), actor);
-  const { refused } = await submitted(await formOf(request), readerRulesInput, (input) =>
-    saveReaderRules(database(), actor, null, input, now),
+export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
+  await requireSchoolAdmin(database(), actor);
+  const { refused } = await submitted(await formOf(request), visibilityInput, (input) =>
+    saveVisibilityRules(database(), actor, null, input, now),
   );
   if (refused) return refused;
   return data(

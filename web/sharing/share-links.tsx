@@ -4,21 +4,27 @@ import { data, Form, Link, useFetcher, useNavigation } from 'react-router';
 import { z } from 'zod';
 import { addDays, type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
-import { toldInput } from '~/core/messages/message';
+import { frequencyInput } from '~/core/messages/message';
 import { type OutsideKind, outsideKinds, readerWords } from '~/core/sharing/reader-kind';
-import { frequencies, frequencyWords, usualPurposes, wayInInput } from '~/core/sharing/share-link';
+import { frequencies, frequencyWords, shareLinkInput, usualPurposes } from '~/core/sharing/share-link';
 import { counted } from '~/core/words/counting';
-import { setTold } from '~/server/messages/frequency';
+import { setFrequency } from '~/server/messages/frequency';
 import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
 import { Invalid } from '~/server/platform/failures';
-import { LONGEST_WAY_IN_DAYS, makeWayIn, unlockWayIn, waysInto, withdrawWayIn } from '~/server/sharing/share-links';
-import { studentFor } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import {
+  LONGEST_WAY_IN_DAYS,
+  makeShareLink,
+  shareLinksOf,
+  unlockShareLink,
+  withdrawShareLink,
+} from '~/server/sharing/share-links';
+import { requireStudent } from '~/server/students/students';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
+import { withErrors } from '../platform/http/with-errors';
 import { Dialog } from '../platform/ui/dialog';
 import { Field, FieldMessage, FormMessage } from '../platform/ui/fields';
 import { SelectField, TextField } from '../platform/ui/form-fields';
@@ -31,10 +37,10 @@ import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/share-links';
 import { ReadersNav } from './sharing-nav';
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
-  const links = await waysInto(database(), actor, student.id);
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
+  const links = await shareLinksOf(database(), actor, student.id);
   return {
     student: headerStudent(student, { discreet }),
     today: actor.today,
@@ -56,34 +62,36 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
 
 const change = z.object({ intent: z.enum(['withdraw', 'unlock']), id: z.uuid() });
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
   // Even a wrong form is answered only to whom the page belongs.
-  await studentFor(database(), actor, studentId, 'share');
+  await requireStudent(database(), actor, studentId, 'share');
   const form = await formOf(request);
-  if (form.get('intent') === 'told') {
-    const { refused } = await submitted(form, toldInput, (input) => setTold(database(), actor, studentId, input, now));
+  if (form.get('intent') === 'frequency') {
+    const { refused } = await submitted(form, frequencyInput, (input) =>
+      setFrequency(database(), actor, studentId, input, now),
+    );
     return data(
-      { made: null, result: undefined, told: refused?.data.result.error ?? {} },
+      { made: null, result: undefined, frequency: refused?.data.result.error ?? {} },
       { status: refused ? 400 : 200 },
     );
   }
   const changed = change.safeParse(Object.fromEntries(form));
   if (changed.success) {
     const { intent, id } = changed.data;
-    if (intent === 'withdraw') await withdrawWayIn(database(), actor, studentId, id, now);
-    else await unlockWayIn(database(), actor, studentId, id, now);
+    if (intent === 'withdraw') await withdrawShareLink(database(), actor, studentId, id, now);
+    else await unlockShareLink(database(), actor, studentId, id, now);
     const text =
       intent === 'withdraw'
         ? 'The way in is withdrawn: its link no longer opens.'
         : 'The way in is unlocked: the passcode can be tried again.';
     return data({ made: null, result: undefined }, { headers: await sayNext({ text }) });
   }
-  const { done, refused } = await submitted(form, wayInInput, async (input) => {
-    const token = await makeWayIn(database(), actor, studentId, input, now);
+  const { done, refused } = await submitted(form, shareLinkInput, async (input) => {
+    const token = await makeShareLink(database(), actor, studentId, input, now);
     if (!token) throw new Invalid({ '': 'This way in is already there. Its link cannot be shown a second time.' });
-    return { link: `${config.PUBLIC_URL}/read/${token}`, readerName: input.readerName };
+    return { link: `${config.PUBLIC_URL}/shared/${token}`, readerName: input.readerName };
   });
   if (refused) return data({ made: null, result: refused.data.result }, { status: 400 });
   return data({ made: done, result: { initialValue: null } });
@@ -95,7 +103,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `Ways in to ${loaderData?.student.shortName ?? 'a report'} · Gentle Margin` },
 ];
 
-export default function WaysIn({ loaderData, actionData }: Route.ComponentProps) {
+export default function ShareLinks({ loaderData, actionData }: Route.ComponentProps) {
   const { student, today, lastDay, usualEnd, links } = loaderData;
   const isUnreachable = actionData !== undefined && 'unreachable' in actionData;
   const answer = actionData && 'result' in actionData ? actionData : undefined;
@@ -112,7 +120,7 @@ export default function WaysIn({ loaderData, actionData }: Route.ComponentProps)
               The server cannot be reached at the moment. Nothing you typed is lost: try again shortly.
             </p>
           )}
-          <NewWayIn key={student.id} result={answer?.result} today={today} lastDay={lastDay} usualEnd={usualEnd} />
+          <NewShareLink key={student.id} result={answer?.result} today={today} lastDay={lastDay} usualEnd={usualEnd} />
         </>
       }
     >
@@ -122,7 +130,7 @@ export default function WaysIn({ loaderData, actionData }: Route.ComponentProps)
       <h2 className="mt-5 text-2xl">Ways in</h2>
       <p className="mt-1 text-small text-ink-2">
         Links for readers from outside. What each kind sees is said in{' '}
-        <Link to={`/students/${student.id}/readers/rules`} className="underline underline-offset-2">
+        <Link to={`/students/${student.id}/sharing/visibility`} className="underline underline-offset-2">
           What whom
         </Link>
         ; each reading is written down.
@@ -130,25 +138,25 @@ export default function WaysIn({ loaderData, actionData }: Route.ComponentProps)
       {links.length === 0 && <p className="py-8 text-ink-2">Nobody from outside the team yet.</p>}
       <ul className="pb-20">
         {links.map((link) => (
-          <WayInRow key={link.id} link={link} today={today} />
+          <ShareLinkRow key={link.id} link={link} today={today} />
         ))}
       </ul>
     </Page>
   );
 }
 
-interface NewWayInProps {
+interface NewShareLinkProps {
   result: SubmissionResult<string[]> | undefined;
   today: IsoDate;
   lastDay: IsoDate;
   usualEnd: IsoDate;
 }
 
-function NewWayIn({ result, today, lastDay, usualEnd }: NewWayInProps) {
+function NewShareLink({ result, today, lastDay, usualEnd }: NewShareLinkProps) {
   const [form, fields] = useForm({
     lastResult: result,
     defaultValue: { endsOn: usualEnd, kind: 'family' },
-    onValidate: ({ formData }) => readForm(formData, wayInInput),
+    onValidate: ({ formData }) => readForm(formData, shareLinkInput),
     shouldRevalidate: 'onInput',
   });
   const isBusy = useNavigation().state !== 'idle';
@@ -212,9 +220,9 @@ function MadeLink({ made: { link, readerName } }: { made: { link: string; reader
   );
 }
 
-type WayInLink = Route.ComponentProps['loaderData']['links'][number];
+type ShareLinkAddress = Route.ComponentProps['loaderData']['links'][number];
 
-function WayInRow({ link, today }: { link: WayInLink; today: IsoDate }) {
+function ShareLinkRow({ link, today }: { link: ShareLinkAddress; today: IsoDate }) {
   const fetcher = useFetcher();
   const [isAsking, setAsking] = useState(false);
   const isOpen = link.withdrawnOn === null && link.endsOn >= today;
@@ -261,7 +269,7 @@ function WayInRow({ link, today }: { link: WayInLink; today: IsoDate }) {
           </button>
         )}
       </div>
-      {isOpen && (link.email !== null || !link.hasEmail) && <Told link={link} />}
+      {isOpen && (link.email !== null || !link.hasEmail) && <HowOften link={link} />}
       {isAsking && (
         <Dialog title="Withdraw this way in?" onClose={() => setAsking(false)}>
           <fetcher.Form method="post" className="p-6" onSubmit={() => setAsking(false)}>
@@ -286,13 +294,13 @@ function WayInRow({ link, today }: { link: WayInLink; today: IsoDate }) {
 }
 
 /** Whether and when this reader is told of new entries. */
-function Told({ link }: { link: WayInLink }) {
-  const fetcher = useFetcher<{ told?: Record<string, string[] | null> }>();
-  const wrong = fetcher.data?.told?.email;
+function HowOften({ link }: { link: ShareLinkAddress }) {
+  const fetcher = useFetcher<{ frequency?: Record<string, string[] | null> }>();
+  const wrong = fetcher.data?.frequency?.email;
   const said = link.hasStopped
     ? 'The reader has stopped messages.'
     : link.email
-      ? `Told ${frequencyWords[link.told]}, at ${link.email}.`
+      ? `Told ${frequencyWords[link.frequency]}, at ${link.email}.`
       : 'Not told by e-mail.';
   return (
     <details className="basis-full text-small">
@@ -315,7 +323,7 @@ function Told({ link }: { link: WayInLink }) {
         </label>
         <label className="grid gap-1">
           <span className="font-semibold">Told</span>
-          <select name="told" key={link.told} defaultValue={link.told} className="select h-11 w-44">
+          <select name="frequency" key={link.frequency} defaultValue={link.frequency} className="select h-11 w-44">
             {frequencies.map((when) => (
               <option key={when} value={when}>
                 {frequencyWords[when]}
@@ -323,11 +331,11 @@ function Told({ link }: { link: WayInLink }) {
             ))}
           </select>
         </label>
-        <button type="submit" name="intent" value="told" className="btn h-11" disabled={fetcher.state !== 'idle'}>
+        <button type="submit" name="intent" value="frequency" className="btn h-11" disabled={fetcher.state !== 'idle'}>
           Save
         </button>
         {link.email && !link.hasStopped && (
-          <Link to={`../write?to=${link.id}`} relative="path" className="btn h-11">
+          <Link to={`../../messages/new?to=${link.id}`} relative="path" className="btn h-11">
             Write to {link.readerName}
           </Link>
         )}

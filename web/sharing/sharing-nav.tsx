@@ -4,10 +4,10 @@ import { SubNav } from '../platform/ui/sub-nav';
 export function ReadersNav({ studentId }: { studentId: string }) {
   const of = `/students/${studentId}`;
   const views = [
-    { to: `${of}/readers`, label: 'Who can see this' },
-    { to: `${of}/readers/rules`, label: 'What whom' },
-    { to: `${of}/ways-in`, label: 'Ways in' },
-    { to: `${of}/readings`, label: 'Record of reading' },
+    { to: `${of}/sharing`, label: 'Who can see this' },
+    { to: `${of}/sharing/visibility`, label: 'What whom' },
+    { to: `${of}/sharing/links`, label: 'Ways in' },
+    { to: `${of}/sharing/access-log`, label: 'Record of reading' },
   ];
   return <SubNav label="About readers" views={views} />;
 }

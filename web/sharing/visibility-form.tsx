@@ -2,13 +2,13 @@ import { useEffect, useRef } from 'react';
 import { Form, useFetcher, useNavigation } from 'react-router';
 import { type IsoDate, shortDate } from '~/core/calendar/iso-date';
 import { type ReaderKind, readerKinds, readerWords } from '~/core/sharing/reader-kind';
-import { fieldWords, groupings, layouts, type ReaderRule, reportFields } from '~/core/sharing/reader-rule';
+import { fieldWords, groupings, layouts, reportFields, type VisibilityRule } from '~/core/sharing/visibility-rule';
 
 const layoutWords = { sentences: 'Sentences', table: 'A table', cards: 'Cards' };
 const groupingWords = { week: 'By week', goal: 'By goal', none: 'Not grouped' };
 
 interface RulesFormProps {
-  rules: Record<ReaderKind, ReaderRule>;
+  rules: Record<ReaderKind, VisibilityRule>;
   /** Which kinds have a rule of this student’s own. */
   own: readonly ReaderKind[];
   /** Called with what stands in the form, whenever something is changed. */

@@ -3,17 +3,17 @@ import { data } from 'react-router';
 import { z } from 'zod';
 import { discreetGoal } from '~/core/goals/discreet';
 import { readerKinds } from '~/core/sharing/reader-kind';
-import { readerRulesInput, reportFields, shownFields } from '~/core/sharing/reader-rule';
+import { reportFields, shownFields, visibilityInput } from '~/core/sharing/visibility-rule';
 import { goalsOf } from '~/server/goals/goals';
-import { runningReport } from '~/server/individual-report/individual-report';
+import { individualReport } from '~/server/individual-report/individual-report';
 import { database } from '~/server/platform/db/current';
-import { readerRules, saveReaderRules } from '~/server/sharing/visibility';
-import { studentFor } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { saveVisibilityRules, visibilityRules } from '~/server/sharing/visibility';
+import { requireStudent } from '~/server/students/students';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
+import { withErrors } from '../platform/http/with-errors';
 import { Page } from '../platform/ui/page';
 import { saveOrStay } from '../platform/ui/use-saving';
 import { headerStudent } from '../students/header-student';
@@ -35,17 +35,17 @@ const previewSearch = z.object({
     .catch(undefined),
 });
 
-export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
-  const { actor, discreet } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
+export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
   const { as: kind, shows } = previewSearch.parse(Object.fromEntries(new URL(request.url).searchParams));
   const [{ rules, own }, stored] = await Promise.all([
-    readerRules(database(), student.id),
+    visibilityRules(database(), student.id),
     goalsOf(database(), [student.id]),
   ]);
   const goals = discreet ? stored.map(discreetGoal) : stored;
   const shown = shownFields(shows ?? rules[kind].shows);
-  const report = await runningReport(
+  const report = await individualReport(
     database(),
     student.id,
     goals,
@@ -69,13 +69,13 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
   };
 });
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
-  await studentFor(database(), actor, studentId, 'share');
+  await requireStudent(database(), actor, studentId, 'share');
   const form = await formOf(request);
-  const { refused } = await submitted(form, readerRulesInput, (input) =>
-    saveReaderRules(database(), actor, studentId, input, now),
+  const { refused } = await submitted(form, visibilityInput, (input) =>
+    saveVisibilityRules(database(), actor, studentId, input, now),
   );
   if (refused) return refused;
   return data(

@@ -3,16 +3,16 @@ import { Form, Link } from 'react-router';
 import { isoDateField } from '~/core/calendar/date-fields';
 import { longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
-import { memberSentence, wayInSentence } from '~/core/sharing/who-can-see';
+import { memberSentence, shareLinkSentence } from '~/core/sharing/who-can-see';
 import { grantable, grantedWords, roleWords } from '~/core/students/roles';
 import { database } from '~/server/platform/db/current';
-import { waysInto } from '~/server/sharing/share-links';
-import { readerRulesOn } from '~/server/sharing/visibility';
-import { may } from '~/server/students/rights';
-import { studentFor } from '~/server/students/students';
+import { shareLinksOf } from '~/server/sharing/share-links';
+import { visibilityRulesOn } from '~/server/sharing/visibility';
+import { can } from '~/server/students/rights';
+import { requireStudent } from '~/server/students/students';
 import { membersOn } from '~/server/students/team';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
 import { headerStudent } from '../students/header-student';
@@ -20,16 +20,16 @@ import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/who';
 import { ReadersNav } from './sharing-nav';
 
-export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
+export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
   const { timeZone } = school;
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
   const asked = isoDateField.safeParse(new URL(request.url).searchParams.get('day'));
   const day = asked.success && asked.data < actor.today ? asked.data : actor.today;
   const [onTeam, ways, rules] = await Promise.all([
     membersOn(database(), actor, student.id, day),
-    waysInto(database(), actor, student.id),
-    readerRulesOn(database(), actor, student.id, { day, timeZone }),
+    shareLinksOf(database(), actor, student.id),
+    visibilityRulesOn(database(), actor, student.id, { day, timeZone }),
   ]);
   const dayOf = (at: Date) => wallTime(at, timeZone).on;
   const open = ways.filter(
@@ -47,8 +47,8 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
       sentence: memberSentence(
         {
           role: roleWords[member.role],
-          may: grantable.filter((right) => may(member, right)).map((right) => grantedWords[right]),
-          seesAll: may(member, 'see'),
+          may: grantable.filter((right) => can(member, right)).map((right) => grantedWords[right]),
+          seesAll: can(member, 'see'),
           until: member.until,
         },
         rules.team,
@@ -57,10 +57,10 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
     readers: open.map((way) => ({
       id: way.id,
       name: discreet ? 'A reader' : way.readerName,
-      sentence: wayInSentence({ ...way, isLocked: way.lockedAt !== null && day === actor.today }, rules[way.kind]),
+      sentence: shareLinkSentence({ ...way, isLocked: way.lockedAt !== null && day === actor.today }, rules[way.kind]),
       lastRead: way.lastReadAt && wallTime(way.lastReadAt, school.timeZone).on,
     })),
-    manages: may(student, 'manage'),
+    manages: can(student, 'manage'),
   };
 });
 
@@ -111,7 +111,7 @@ export default function Who({ loaderData }: Route.ComponentProps) {
             Show that day
           </button>
           {isPast && (
-            <Link to={`/students/${student.id}/readers`} className="py-2.5 text-small underline underline-offset-2">
+            <Link to={`/students/${student.id}/sharing`} className="py-2.5 text-small underline underline-offset-2">
               Back to today
             </Link>
           )}

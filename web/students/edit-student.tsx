@@ -6,12 +6,12 @@ import { wallTime } from '~/core/calendar/zone';
 import { planInput, studentInput } from '~/core/students/student-input';
 import { database } from '~/server/platform/db/current';
 import { type Plan, planOf, savePlan } from '~/server/students/plan';
-import { caseManagerHistory, editStudent, mayHandOver, rosterChoices, rosterStudent } from '~/server/students/roster';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
+import { canHandOver, caseManagerHistory, editStudent, rosterChoices, rosterStudent } from '~/server/students/roster';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
+import { withErrors } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
 import { FormMessage } from '../platform/ui/fields';
 import { TextField } from '../platform/ui/form-fields';
@@ -21,14 +21,14 @@ import { Rows } from '../platform/ui/rows';
 import type { Route } from './+types/edit-student';
 import { StudentForm } from './student-form';
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
   const student = await rosterStudent(database(), actor, idFrom(params.studentId));
   if (discreet) return null;
   const [choices, plan, handsOver, handed] = await Promise.all([
     rosterChoices(database(), actor),
     planOf(database(), student.id, actor.today),
-    mayHandOver(database(), actor, student.id),
+    canHandOver(database(), actor, student.id),
     caseManagerHistory(database(), student.id),
   ]);
   const { groups, caseManager, isArchived: _, ...rest } = student;
@@ -46,8 +46,8 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   };
 });
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
   await rosterStudent(database(), actor, studentId);
   const form = await formOf(request);

@@ -1,5 +1,5 @@
 import { discreetStudent } from '~/core/goals/discreet';
-import { may } from '~/server/students/rights';
+import { can } from '~/server/students/rights';
 import type { Student } from '~/server/students/students';
 import type { HeaderStudent } from './student-header';
 
@@ -12,10 +12,10 @@ export function headerStudent(student: Student, { discreet }: { discreet: boolea
     grade,
     groups,
     plan,
-    maySee: may(student, 'see'),
-    mayObserve: may(student, 'observe'),
-    mayShare: may(student, 'share'),
-    maySetUp: may(student, 'setUp'),
+    maySee: can(student, 'see'),
+    mayObserve: can(student, 'observe'),
+    mayShare: can(student, 'share'),
+    maySetUp: can(student, 'setUp'),
     isDiscreet: discreet,
   };
 }

@@ -9,10 +9,10 @@ import { database } from '~/server/platform/db/current';
 import type { Door } from '~/server/sharing/doors';
 import { acceptInvitation, declineInvitation, findInvitation } from '~/server/students/invitations';
 import { NewPassword } from '../people/new-password';
-import { visitorOf } from '../platform/http/asker';
-import { answeringAtDoor, closed } from '../platform/http/at-door';
+import { closed, withErrorsAtDoor } from '../platform/http/at-door';
 import { sayNext, sessionCookie } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { visitorOf } from '../platform/http/request-person';
 import { submitted, withoutSecrets } from '../platform/http/submitted';
 import { FormMessage } from '../platform/ui/fields';
 import { TextField } from '../platform/ui/form-fields';
@@ -28,7 +28,7 @@ async function invited({ params, context }: Route.LoaderArgs | Route.ActionArgs,
   return { invitation, school, instant, today };
 }
 
-export const loader = answeringAtDoor(async (args: Route.LoaderArgs, at) => {
+export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, at) => {
   const { invitation, school } = await invited(args, at);
   const { name, email, role, madeByName, accountId, isProven, isReadOut } = invitation;
   const visitor = await visitorOf(args.request);
@@ -42,7 +42,7 @@ export const loader = answeringAtDoor(async (args: Route.LoaderArgs, at) => {
   };
 });
 
-export const action = answeringAtDoor(async (args: Route.ActionArgs, at) => {
+export const action = withErrorsAtDoor(async (args: Route.ActionArgs, at) => {
   const { invitation, instant, today } = await invited(args, at);
   const door = { token: args.params.token };
   const actor = await visitorOf(args.request);
@@ -53,7 +53,7 @@ export const action = answeringAtDoor(async (args: Route.ActionArgs, at) => {
     const headers = await sayNext({ text: 'You will not join this team. Whoever asked you can see that.' });
     throw redirect('/sign-in', { headers });
   }
-  const to = `/students/${invitation.studentId}/report`;
+  const to = `/students/${invitation.studentId}/individual-report`;
   if (form.get('intent') === 'join') {
     await acceptInvitation(database(), door, { account: null, actor }, when);
     throw redirect(to);

@@ -2,27 +2,27 @@ import { redirect } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { studentInput } from '~/core/students/student-input';
 import { database } from '~/server/platform/db/current';
-import { mustSetUp } from '~/server/school/administrators';
+import { requireSchoolAdmin } from '~/server/school/administrators';
 import { addStudent, rosterChoices } from '~/server/students/roster';
-import { answering } from '../platform/http/answering';
-import { askerOf } from '../platform/http/asker';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
+import { withErrors } from '../platform/http/with-errors';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/new-student';
 import { StudentForm } from './student-form';
 
-export const loader = answering(async ({ context }: Route.LoaderArgs) => {
-  const { actor, person } = askerOf(context);
-  await mustSetUp(database(), actor);
+export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
+  const { actor, person } = personOf(context);
+  await requireSchoolAdmin(database(), actor);
   // The id is made with the form: sent twice, it is one student.
   return { choices: await rosterChoices(database(), actor), personId: person.id, id: newId() };
 });
 
-export const action = answering(async ({ request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
-  await mustSetUp(database(), actor);
+export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
+  await requireSchoolAdmin(database(), actor);
   const { done, refused } = await submitted(await formOf(request), studentInput, async (input) => {
     await addStudent(database(), actor, input, now);
     return input;

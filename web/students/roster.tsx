@@ -4,9 +4,9 @@ import { z } from 'zod';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/platform/db/current';
 import { ROSTER_PAGE, type RosterStudent, roster, rosterChoices, setArchived } from '~/server/students/roster';
-import { answering } from '../platform/http/answering';
-import { askerOf } from '../platform/http/asker';
 import { formOf } from '../platform/http/form-of';
+import { personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { Dialog } from '../platform/ui/dialog';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/roster';
@@ -18,8 +18,8 @@ const wanted = z.object({
   page: z.coerce.number().int().min(1).max(10_000).default(1).catch(1),
 });
 
-export const loader = answering(async ({ request, context }: Route.LoaderArgs) => {
-  const { actor, discreet } = askerOf(context);
+export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = personOf(context);
   const asked = wanted.parse(Object.fromEntries(new URL(request.url).searchParams));
   // In the discreet view nobody is found by the name that is not shown.
   const find = discreet ? '' : asked.find;
@@ -43,8 +43,8 @@ export const loader = answering(async ({ request, context }: Route.LoaderArgs) =
 
 const archiving = z.object({ id: z.uuid(), intent: z.enum(['archive', 'bringBack']) });
 
-export const action = answering(async ({ request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
+export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
   const parsed = archiving.safeParse(Object.fromEntries(await formOf(request)));
   if (!parsed.success) return { ok: false };
   const { id, intent } = parsed.data;

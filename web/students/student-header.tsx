@@ -27,7 +27,7 @@ export function StudentHeader({ student, catches = false }: { student: HeaderStu
   const { id, shortName, grade, groups, plan, maySee, mayObserve, mayShare, maySetUp, isDiscreet } = student;
   const navigate = useNavigate();
   useKey('o', () => mayObserve && navigate(`/students/${id}/observe`));
-  useKey('i', () => mayObserve && navigate(`/students/${id}/note`));
+  useKey('i', () => mayObserve && navigate(`/students/${id}/incidents/new`));
   const facts = [
     grade,
     ...groups,
@@ -56,8 +56,8 @@ export function StudentHeader({ student, catches = false }: { student: HeaderStu
       <nav aria-label={`Views of ${shortName}`} className="no-print mt-5 flex gap-6 border-b border-rule">
         {maySee && <View to={`/students/${id}`}>Goals</View>}
         {maySee && <View to={`/students/${id}/behavior`}>{isDiscreet ? 'Notes' : 'Behavior'}</View>}
-        <View to={`/students/${id}/report`}>Report</View>
-        {mayShare && <View to={`/students/${id}/readers`}>Readers</View>}
+        <View to={`/students/${id}/individual-report`}>Report</View>
+        {mayShare && <View to={`/students/${id}/sharing`}>Readers</View>}
         {mayShare && <View to={`/students/${id}/team`}>Team</View>}
       </nav>
     </header>

@@ -14,14 +14,14 @@ import { listed } from '~/core/words/counting';
 import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
 import { invite, openInvitations, withdrawInvitation } from '~/server/students/invitations';
-import { may, usualRights } from '~/server/students/rights';
-import { studentFor } from '~/server/students/students';
+import { can, usualRights } from '~/server/students/rights';
+import { requireStudent } from '~/server/students/students';
 import { membersOf, peopleToAdd, saveMember, setOwnStart } from '~/server/students/team';
-import { answering } from '../platform/http/answering';
-import { askerOf, idFrom } from '../platform/http/asker';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
+import { withErrors } from '../platform/http/with-errors';
 import { FormMessage } from '../platform/ui/fields';
 import { CheckList, SelectField, TextField } from '../platform/ui/form-fields';
 import { MarginTitle, Page } from '../platform/ui/page';
@@ -33,10 +33,10 @@ import { headerStudent } from './header-student';
 import { StartForm, start } from './start-form';
 import { StudentHeader } from './student-header';
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, discreet } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'share');
-  const manages = may(student, 'manage');
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
+  const manages = can(student, 'manage');
   const [members, invitations, people] = await Promise.all([
     membersOf(database(), actor, student.id),
     manages ? openInvitations(database(), actor, student.id) : [],
@@ -62,10 +62,10 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
 
 const withdrawal = z.object({ id: z.uuid() });
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, school, now } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, school, now } = personOf(context);
   const studentId = idFrom(params.studentId);
-  await studentFor(database(), actor, studentId, 'manage');
+  await requireStudent(database(), actor, studentId, 'manage');
   const form = await formOf(request);
   const intent = String(form.get('intent'));
   const answer = (result: SubmissionResult<string[]> | undefined, status = 200, text?: string) =>

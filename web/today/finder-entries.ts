@@ -2,8 +2,8 @@ import { discreetGoalName, discreetStudent } from '~/core/goals/discreet';
 import { goalNames } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';
 import { studentsOf } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf } from '../platform/http/asker';
+import { personOf } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import type { Route } from './+types/finder-entries';
 
 /** So many of each are shown: who looks for one types a letter more. */
@@ -26,8 +26,8 @@ function holding(all: readonly Found[], words: readonly string[]): Found[] {
 }
 
 /** What the finder leads to: the students one may see, and their goals, as far as they hold what was typed. */
-export const loader = answering(async ({ request, context }: Route.LoaderArgs) => {
-  const { actor, discreet } = askerOf(context);
+export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = personOf(context);
   const typed = (new URL(request.url).searchParams.get('find') ?? '').slice(0, 100);
   const students = (await studentsOf(database(), actor)).map((s) => (discreet ? discreetStudent(s) : s));
   const names = new Map(students.map((student) => [student.id, student.shortName]));

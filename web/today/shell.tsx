@@ -5,10 +5,10 @@ import { shortDate } from '~/core/calendar/iso-date';
 import { discreetStudent } from '~/core/goals/discreet';
 import { isDueFor } from '~/core/progress/due';
 import { database } from '~/server/platform/db/current';
-import { may } from '~/server/students/rights';
+import { can } from '~/server/students/rights';
 import { studentTabs } from '~/server/students/students';
-import { answering } from '../platform/http/answering';
-import { askerOf, signedIn } from '../platform/http/asker';
+import { personOf, signedIn } from '../platform/http/request-person';
+import { withErrors } from '../platform/http/with-errors';
 import { useWaiting, WaitingProvider } from '../platform/offline/waiting';
 import { KeyHelp } from '../platform/ui/key-help';
 import { useKey } from '../platform/ui/use-key';
@@ -20,17 +20,17 @@ const WaitingDialog = lazy(loadWaitingDialog);
 
 export const middleware: Route.MiddlewareFunction[] = [signedIn];
 
-export const loader = answering(async ({ context }: Route.LoaderArgs) => {
-  const { person, actor, school, schools, discreet } = askerOf(context);
+export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
+  const { person, actor, school, schools, discreet } = personOf(context);
   const tabs = (await studentTabs(database(), actor)).map((tab) => {
     const { id, initials, shortName } = discreet ? discreetStudent(tab) : tab;
     const due =
-      may(tab, 'see') &&
+      can(tab, 'see') &&
       tab.goals.some((goal) =>
         isDueFor(goal, { calendar: school.calendar, today: actor.today, personId: actor.personId }),
       );
     const going = tab.going.map((note) => ({ ...note, isToday: note.on === actor.today }));
-    return { id, initials, name: shortName, isDue: due, maySee: may(tab, 'see'), mayShare: may(tab, 'share'), going };
+    return { id, initials, name: shortName, isDue: due, maySee: can(tab, 'see'), mayShare: can(tab, 'share'), going };
   });
   const { id, initials, shortName } = person;
   return {
@@ -193,7 +193,7 @@ function StillGoing({ tabs }: { tabs: Tab[] }) {
     <section aria-label="Still going" className="no-print border-b border-rule bg-clay-wash px-4">
       <ul className="flex flex-wrap items-center gap-x-6">
         {all.map(({ id, studentId, name, on, time, version, isToday }) => {
-          const page = `/students/${studentId}/notes/${id}`;
+          const page = `/students/${studentId}/incidents/${id}`;
           return (
             <li key={id} className="flex items-center gap-3 py-1 text-small">
               <Link to={page} className="underline underline-offset-2">
@@ -244,13 +244,13 @@ function DiscreetSwitch({ isOn }: { isOn: boolean }) {
 }
 
 /** Views for who may share. */
-const forSharing = new Set(['readers', 'readers/rules', 'ways-in', 'readings', 'team']);
+const forSharing = new Set(['sharing', 'sharing/visibility', 'sharing/links', 'sharing/access-log', 'team']);
 
 /** Where a tab leads: to the same view of another student. */
 function sameViewOf(tab: Tab, pathname: string): string {
-  if (!tab.maySee) return `/students/${tab.id}/report`;
+  if (!tab.maySee) return `/students/${tab.id}/individual-report`;
   const view =
-    /^\/students\/[^/]+\/(report|readers|readers\/rules|ways-in|readings|team|observe|behavior|notes|note|tally)$/.exec(
+    /^\/students\/[^/]+\/(individual-report|sharing(?:\/(?:visibility|links|access-log))?|team|observe|behavior|incidents|incidents\/new|counts\/new)$/.exec(
       pathname,
     )?.[1];
   const keeps = view && (tab.mayShare || !forSharing.has(view));

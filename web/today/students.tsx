@@ -1,7 +1,7 @@
 import { Link, useSearchParams } from 'react-router';
 import { type IsoDate, shortDate } from '~/core/calendar/iso-date';
 import { discreetGoal } from '~/core/goals/discreet';
-import { verdictWords } from '~/core/progress/verdict-words';
+import { decisionWords } from '~/core/progress/decision-words';
 import { counted } from '~/core/words/counting';
 import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { newestEntries } from '~/server/individual-report/entries-said';
@@ -10,17 +10,17 @@ import { standingOfGoals } from '~/server/progress/progress';
 import { studentsOf } from '~/server/students/students';
 import { MarginEntries } from '../entries/margin-entries';
 import { shownEntries } from '../entries/shown-entry';
-import { askerOf } from '../platform/http/asker';
-import { answeringHeavy } from '../platform/http/heavy';
+import { withErrorsInTurn } from '../platform/http/in-turn';
+import { personOf } from '../platform/http/request-person';
+import { DecisionMark } from '../platform/ui/decision-mark';
 import { MarginTitle, Page } from '../platform/ui/page';
-import { VerdictMark } from '../platform/ui/verdict';
 import type { Route } from './+types/students';
 import { byGroup, type StudentSummary, summaryOf } from './summary';
 
 const NEWEST = 6;
 
-export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
-  const { actor, person, school, discreet } = askerOf(context);
+export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => {
+  const { actor, person, school, discreet } = personOf(context);
   const students = await studentsOf(database(), actor);
   const ids = students.map(({ id }) => id);
   const all = await goalsOf(database(), ids);
@@ -32,7 +32,7 @@ export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
   const summaries = students.map((student) => summaryOf(student, goalsWorkedOn(goals), progress, { discreet }));
   return {
     today: actor.today,
-    setsUp: person.setsUp,
+    setsUp: person.isSchoolAdmin,
     summaries,
     names: Object.fromEntries(summaries.map(({ id, name }) => [id, name])),
     entries: shownEntries(entries, goals, { discreet }),
@@ -132,12 +132,12 @@ function StudentRow({ student, today }: { student: StudentSummary; today: IsoDat
           <li key={goal.id}>
             <Link to={`/students/${id}/goals/${goal.id}`} title={goal.reason} className="group inline-block py-0.5">
               <span className="mr-1 text-ink-3 group-hover:underline">{goal.number}</span>
-              {verdictWords[goal.verdict].needsAttention ? (
+              {decisionWords[goal.decision].needsAttention ? (
                 <span className="-my-0.5 rounded bg-clay-wash px-1.5 py-0.5">
-                  <VerdictMark is={goal.verdict} />
+                  <DecisionMark is={goal.decision} />
                 </span>
               ) : (
-                <VerdictMark is={goal.verdict} />
+                <DecisionMark is={goal.decision} />
               )}
             </Link>
           </li>

@@ -29,7 +29,7 @@ const goal = (id: string, changes: object = {}): Goal => ({
   version: 1,
   formerMeasures: {},
   observerIds: [],
-  settingIds: [],
+  locationIds: [],
   retired: null,
   editedAt: null,
 });
@@ -39,8 +39,8 @@ const summary = (goals: Goal[], rights: Record<string, number>, options = { disc
   const progress = new Map(
     goals.map((g) => {
       const sessions = days.map((on) => session(on, rights[g.id] ?? 0)).filter(() => g.id in rights);
-      const { verdict, points } = progressOf(g, sessions, { calendar, today });
-      return [g.id, { verdict, lastOn: points.at(-1)?.on ?? null }];
+      const { decision, points } = progressOf(g, sessions, { calendar, today });
+      return [g.id, { decision, lastOn: points.at(-1)?.on ?? null }];
     }),
   );
   return summaryOf(student, goals, progress, options);
@@ -49,11 +49,11 @@ const summary = (goals: Goal[], rights: Record<string, number>, options = { disc
 describe('a student of a caseload in a line', () => {
   it('needs a closer look when a goal is below its course, not when it is met or young', () => {
     expect(summary([goal('1')], { 1: 1 }).needsAttention).toBe(true);
-    expect(summary([goal('1')], { 1: 9 })).toMatchObject({ needsAttention: false, goals: [{ verdict: 'met' }] });
+    expect(summary([goal('1')], { 1: 9 })).toMatchObject({ needsAttention: false, goals: [{ decision: 'met' }] });
     expect(summary([goal('1')], {})).toMatchObject({
       needsAttention: false,
       lastOn: null,
-      goals: [{ verdict: 'tooEarly' }],
+      goals: [{ decision: 'tooEarly' }],
     });
   });
 

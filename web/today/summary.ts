@@ -1,6 +1,6 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { discreetStudent } from '~/core/goals/discreet';
-import { type VerdictIs, verdictWords } from '~/core/progress/verdict-words';
+import { type DecisionIs, decisionWords } from '~/core/progress/decision-words';
 import type { Goal } from '~/server/goals/goals';
 import type { Standing } from '~/server/progress/progress';
 import type { Student } from '~/server/students/students';
@@ -10,8 +10,8 @@ export interface StudentSummary {
   name: string;
   grade: string;
   groups: string[];
-  /** The goals’ numbers with their verdicts, in the plan's order. */
-  goals: { id: string; number: string; verdict: VerdictIs; reason: string }[];
+  /** The goals’ numbers with their decisions, in the plan's order. */
+  goals: { id: string; number: string; decision: DecisionIs; reason: string }[];
   /** The date of the newest point of any goal. */
   lastOn: IsoDate | null;
   needsAttention: boolean;
@@ -25,9 +25,9 @@ export function summaryOf(
   { discreet }: { discreet: boolean },
 ): StudentSummary {
   const own = goals.filter((goal) => goal.studentId === student.id);
-  const verdicts = own.map((goal) => {
-    const { verdict } = standings.get(goal.id) as Standing;
-    return { id: goal.id, number: goal.number, verdict: verdict.is, reason: verdict.reason };
+  const decisions = own.map((goal) => {
+    const { decision } = standings.get(goal.id) as Standing;
+    return { id: goal.id, number: goal.number, decision: decision.is, reason: decision.reason };
   });
   const dates = own.flatMap((goal) => standings.get(goal.id)?.lastOn ?? []);
   return {
@@ -35,9 +35,9 @@ export function summaryOf(
     name: (discreet ? discreetStudent(student) : student).shortName,
     grade: student.grade,
     groups: student.groups,
-    goals: verdicts,
+    goals: decisions,
     lastOn: dates.sort().at(-1) ?? null,
-    needsAttention: verdicts.some(({ verdict }) => verdictWords[verdict].needsAttention),
+    needsAttention: decisions.some(({ decision }) => decisionWords[decision].needsAttention),
   };
 }
 

@@ -3,7 +3,7 @@ import { longDate, weekday } from '~/core/calendar/iso-date';
 import { noSchoolWords } from '~/core/calendar/school-days';
 import { MOST_IN_ROUND } from '~/core/entries/rounds/round-input';
 import { discreetGoal, discreetStudent } from '~/core/goals/discreet';
-import { verdictWords } from '~/core/progress/verdict-words';
+import { decisionWords } from '~/core/progress/decision-words';
 import { dayPlan } from '~/core/today/today';
 import { counted } from '~/core/words/counting';
 import { roundsOf } from '~/server/entries/rounds/rounds';
@@ -17,18 +17,18 @@ import { studentsOf } from '~/server/students/students';
 import { plannedOn } from '~/server/students/timetable';
 import { MarginEntries } from '../entries/margin-entries';
 import { shownEntries } from '../entries/shown-entry';
-import { askerOf } from '../platform/http/asker';
-import { answeringHeavy } from '../platform/http/heavy';
+import { withErrorsInTurn } from '../platform/http/in-turn';
+import { personOf } from '../platform/http/request-person';
 import { useWaiting } from '../platform/offline/waiting';
+import { DecisionMark } from '../platform/ui/decision-mark';
 import { MarginTitle, Page } from '../platform/ui/page';
-import { VerdictMark } from '../platform/ui/verdict';
 import type { Route } from './+types/today';
 
 /** How many of the entries of a day stand in the margin. */
 const NEWEST = 12;
 
-export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
-  const { actor, person, school, wall, discreet } = askerOf(context);
+export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => {
+  const { actor, person, school, wall, discreet } = personOf(context);
   const students = await studentsOf(database(), actor);
   const ids = students.map(({ id }) => id);
   const [stored, newest, parts, rounds, invitations] = await Promise.all([
@@ -66,9 +66,9 @@ export const loader = answeringHeavy(async ({ context }: Route.LoaderArgs) => {
       .filter((round) => [weekday(wall.on), null].includes(round.weekday) && round.goals.length > 0)
       .map(({ id, name, startsAt, goals: inRound }) => ({ id, name, startsAt, goals: inRound.length })),
     attention: goals.flatMap((goal) => {
-      const verdict = progress.get(goal.id)?.verdict;
-      return verdict && verdictWords[verdict.is].needsAttention
-        ? { ...lineOf(goal), studentId: goal.studentId, name: names.get(goal.studentId) ?? '', ...verdict }
+      const decision = progress.get(goal.id)?.decision;
+      return decision && decisionWords[decision.is].needsAttention
+        ? { ...lineOf(goal), studentId: goal.studentId, name: names.get(goal.studentId) ?? '', ...decision }
         : [];
     }),
     entries: shownEntries(entries, all, { discreet }),
@@ -297,7 +297,7 @@ function Attention({ goals }: { goals: Loaded['attention'] }) {
               <span className="block text-small text-ink-2">{reason}</span>
             </span>
             <span className="text-small">
-              <VerdictMark is={is} />
+              <DecisionMark is={is} />
             </span>
           </li>
         ))}

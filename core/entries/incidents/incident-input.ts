@@ -24,7 +24,7 @@ const when = {
 /** What an ABC note says. The ids are those of the student’s choices. */
 const content = z.object({
   ...when,
-  settingId: idField.nullable(),
+  locationId: idField.nullable(),
   behaviors: ids.refine((list) => list.length > 0, { error: 'Say what happened.' }),
   antecedents: ids,
   consequences: ids,
@@ -61,22 +61,22 @@ const fitsTogether = <T extends z.infer<typeof content>>(schema: z.ZodType<T>) =
   });
 
 /** A new ABC note. */
-export const noteInput = fitsTogether(
+export const incidentInput = fitsTogether(
   content.extend({
     id: idField,
     /** Whose watch it was that a second observer sat beside: such a note is for agreement and counts in no figure. */
     besideId: idField.nullable().optional(),
   }),
 );
-export type NoteInput = z.infer<typeof noteInput>;
+export type IncidentInput = z.infer<typeof incidentInput>;
 
 const change = { version: z.number().int().min(1), why: changeReasonField };
 
-export const noteCorrection = fitsTogether(content.extend(change));
-export type NoteCorrection = z.infer<typeof noteCorrection>;
+export const incidentCorrection = fitsTogether(content.extend(change));
+export type IncidentCorrection = z.infer<typeof incidentCorrection>;
 
 /** An incident that was still going has ended: then, or after so many seconds. */
-export const noteEnd = z
+export const incidentEnd = z
   .object({
     version: z.number().int().min(1),
     time: clockTimeField.nullable(),
@@ -86,10 +86,10 @@ export const noteEnd = z
     error: 'Say when it ended or how long it lasted.',
     path: ['seconds'],
   });
-export type NoteEnd = z.infer<typeof noteEnd>;
+export type IncidentEnd = z.infer<typeof incidentEnd>;
 
 /** How often a behavior occurred while somebody watched for it: none is a count too. */
-const tally = z.object({
+const countFields = z.object({
   ...when,
   behaviorId: idField,
   /** The part of the day, as the timetable calls it. */
@@ -101,27 +101,27 @@ const tally = z.object({
   note: noteField,
 });
 
-const lastsNoLonger = <T extends z.infer<typeof tally>>(schema: z.ZodType<T>) =>
+const lastsNoLonger = <T extends z.infer<typeof countFields>>(schema: z.ZodType<T>) =>
   schema.refine(({ seconds, minutes }) => seconds === null || seconds <= minutes * 60, {
     error: 'It cannot have lasted longer than you watched.',
     path: ['seconds'],
   });
 
 /** Several behaviors watched for at the same time: those that were not touched are not in it. */
-export const talliesInput = z.object({
+export const countsInput = z.object({
   besideId: idField.nullable().optional(),
   tallies: z
-    .array(lastsNoLonger(tally.extend({ id: idField })))
+    .array(lastsNoLonger(countFields.extend({ id: idField })))
     .min(1, { error: 'Nothing is counted yet. Count, or say that none occurred.' })
     .max(30),
 });
-export type TalliesInput = z.infer<typeof talliesInput>;
-export type TallyInput = TalliesInput['tallies'][number];
+export type CountsInput = z.infer<typeof countsInput>;
+export type CountInput = CountsInput['tallies'][number];
 
-export const tallyCorrection = lastsNoLonger(
-  tally.omit({ behaviorId: true }).extend({ ...change, behaviorId: idField }),
+export const countCorrection = lastsNoLonger(
+  countFields.omit({ behaviorId: true }).extend({ ...change, behaviorId: idField }),
 );
-export type TallyCorrection = z.infer<typeof tallyCorrection>;
+export type CountCorrection = z.infer<typeof countCorrection>;
 
 /** Something that changed for a behavior: a new support. It begins a phase. */
 export const phaseInput = z.object({

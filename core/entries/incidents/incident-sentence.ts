@@ -1,7 +1,7 @@
 import { capitalised, counted, lengthOfTime, listed } from '../../words/counting';
 
 /** What an ABC note says, with its choices by name. */
-export interface SaidNote {
+export interface SaidIncident {
   behaviors: readonly string[];
   antecedents: readonly string[];
   consequences: readonly string[];
@@ -22,7 +22,7 @@ const quoted = (names: readonly string[]) => listed(names.map((name) => `“${na
  * @example noteSentence({ behaviors: ['Left the bench'], antecedents: ['A tool started'], consequences: ['A break'], seconds: 240, … })
  * // 'Left the bench. Before: “A tool started”. Then: “A break”. It lasted 4 min.'
  */
-export function noteSentence(note: SaidNote): string {
+export function incidentSentence(note: SaidIncident): string {
   const { behaviors, antecedents, consequences, functions, seconds, isGoing, intensity } = note;
   const parts = [
     `${capitalised(listed(behaviors))}.`,
@@ -37,7 +37,7 @@ export function noteSentence(note: SaidNote): string {
   return parts.filter(Boolean).join(' ');
 }
 
-function resolvedWords({ resolved, resolvedAfter }: SaidNote): string | false {
+function resolvedWords({ resolved, resolvedAfter }: SaidIncident): string | false {
   if (resolved === null) return false;
   if (!resolved) return 'It was not resolved.';
   return resolvedAfter === null ? 'It was resolved.' : `It was resolved after ${lengthOfTime(resolvedAfter)}.`;
@@ -49,7 +49,7 @@ function resolvedWords({ resolved, resolvedAfter }: SaidNote): string | false {
  * @example tallySentence({ behavior: 'Calling out', count: 0, minutes: 45, seconds: null, part: 'Kitchen' })
  * // 'Calling out: none in 45 min observed (Kitchen).'
  */
-export function tallySentence(tally: {
+export function countSentence(tally: {
   behavior: string;
   count: number;
   minutes: number;

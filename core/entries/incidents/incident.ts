@@ -8,7 +8,7 @@ const names = z
   .transform((list) => [...new Set(list)]);
 
 /** One behavior incident: what came before, what it was, what followed. The names are those of the student's choices. */
-export const abcNote = z.object({
+export const incidentDefinition = z.object({
   on: isoDateField,
   time: clockTimeField,
   behaviors: names.refine((list) => list.length > 0, { error: 'Say which behavior it was.' }),
@@ -24,7 +24,7 @@ export const abcNote = z.object({
   /** On the student's own scale, each step with its words. */
   intensity: z.number().int().min(1).max(10).nullable().default(null),
 });
-export type AbcNote = z.infer<typeof abcNote>;
+export type Incident = z.infer<typeof incidentDefinition>;
 
 /**
  * A stretch of watching for one behavior: how often it occurred, in how many minutes. “Observed, none occurred” is a count

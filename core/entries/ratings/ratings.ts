@@ -85,7 +85,7 @@ export function asEntry(ratings: readonly Rating[]): RubricData {
   };
 }
 
-export const pieceInput = z.object({
+export const workSampleInput = z.object({
   id: z.uuid(),
   title: z
     .string({ error: 'Say what is rated.' })
@@ -94,7 +94,7 @@ export const pieceInput = z.object({
     .max(120, { error: 'Keep it to 120 characters.' }),
   madeOn: isoDateField,
 });
-export type PieceInput = z.infer<typeof pieceInput>;
+export type WorkSampleInput = z.infer<typeof workSampleInput>;
 
 export const ratingLinkInput = z.object({
   id: z.uuid(),

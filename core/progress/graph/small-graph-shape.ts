@@ -2,7 +2,7 @@ import { dayNumber, type IsoDate, shortDate } from '../../calendar/iso-date';
 import type { GoalDefinition } from '../../goals/goal';
 import { measureOf } from '../../measures/measure';
 import { counted } from '../../words/counting';
-import { courseAt } from '../course';
+import { aimLineAt } from '../aim-line';
 import type { Progress } from '../progress';
 import { joinedRuns, type SeriesPoint } from '../series';
 import { axisOf } from './axis';
@@ -55,7 +55,7 @@ function courseLine(
 ): string {
   const from = dayNumber(course.from.on);
   const to = Math.min(last, dayNumber(course.to.on));
-  return `M${x(from)} ${y(course.from.value)}L${x(to)} ${y(courseAt(course, to))}`;
+  return `M${x(from)} ${y(course.from.value)}L${x(to)} ${y(aimLineAt(course, to))}`;
 }
 
 /** What a goal's graph shows, in a sentence. */

@@ -6,7 +6,7 @@ import { LARGEST_FILE, MOST_AT_ENTRY, tooLargeWords } from '~/core/entries/evide
 import type { Database } from '../../platform/db/database';
 import { Busy, Invalid, NotFound } from '../../platform/failures';
 import type { Actor } from '../../school/school';
-import { studentFor } from '../../students/students';
+import { requireStudent } from '../../students/students';
 import { mustStand } from '../stands';
 import { isWithinBounds } from './pdf-bounds';
 
@@ -127,7 +127,7 @@ export async function addEvidence(
   { id, entryId, name, content }: { id: string; entryId: string; name: string; content: Buffer },
   now: Date,
 ): Promise<void> {
-  await studentFor(db, actor, studentId, 'observe');
+  await requireStudent(db, actor, studentId, 'observe');
   await mustStand(db, studentId, entryId);
   const prepared = await prepareEvidence(content);
   await db.transaction(async (trx) => {
@@ -154,7 +154,7 @@ export async function withdrawEvidence(
   id: string,
   now: Date,
 ): Promise<void> {
-  const student = await studentFor(db, actor, studentId, 'observe');
+  const student = await requireStudent(db, actor, studentId, 'observe');
   const row = await db('evidence').where({ id, student_id: studentId }).first('added_by');
   if (!row) throw new NotFound('No such file.');
   if (row.added_by !== actor.personId && student.role !== 'caseManager') throw new NotFound('No such file of yours.');

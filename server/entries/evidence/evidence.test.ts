@@ -20,7 +20,7 @@ beforeAll(async () => {
   school = await smallSchool(fresh.db);
   entryId = randomUUID();
   const outcome = { data: { trials: ['independent'] }, reason: null };
-  const session = { on: today, time: '09:00', observerId: school.manager, settingId: null };
+  const session = { on: today, time: '09:00', observerId: school.manager, locationId: null };
   const entries = [{ id: entryId, goalId: school.goal, outcome, note: '' }];
   await recordSession(fresh.db, actorOf(school.manager), school.student, { ...session, entries }, { wall, now });
 });

@@ -1,6 +1,6 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { WatchedStretch } from '~/core/entries/incidents/incident';
-import type { TalliesInput, TallyCorrection, TallyInput } from '~/core/entries/incidents/incident-input';
+import type { CountCorrection, CountInput, CountsInput } from '~/core/entries/incidents/incident-input';
 import type { WithdrawalInput } from '~/core/entries/observation';
 import type { Database } from '../../platform/db/database';
 import { Invalid, NotFound } from '../../platform/failures';
@@ -11,7 +11,7 @@ import type { Naming } from './incidents';
 import { checkWhen, insertOnce, type Moment } from './record-incident';
 
 /** How often a behavior occurred in a stretch of watching. */
-export interface Tally extends Recorded {
+export interface BehaviorCount extends Recorded {
   behaviorId: string;
   on: IsoDate;
   time: string;
@@ -29,12 +29,12 @@ const query = (from = 'entries') => `
     from ${from} t ${recordedNames('t')}`;
 
 /** The stretches of watching of some students that stand, newest first. Ask `studentFor` or `studentsOf` first. */
-export async function talliesOf(
+export async function countsOf(
   db: Database,
   studentIds: readonly string[],
   { ids }: { ids?: readonly string[] | undefined } = {},
-): Promise<Tally[]> {
-  const found = await db.raw<{ rows: Tally[] }>(
+): Promise<BehaviorCount[]> {
+  const found = await db.raw<{ rows: BehaviorCount[] }>(
     `${query()} where t.student_id = any(:studentIds) and t.kind = 'count' and not t.withdrawn ${ids ? 'and t.id = any(:ids)' : ''}
       order by t.observed_on desc, t.observed_time desc, t.recorded_at desc`,
     { studentIds: [...studentIds], ids: [...(ids ?? [])] },
@@ -43,8 +43,13 @@ export async function talliesOf(
 }
 
 /** @throws NotFound when the student has no such tally */
-export async function tallyOf(db: Database, studentId: string, id: string, { lock = false } = {}): Promise<Tally> {
-  const found = await db.raw<{ rows: Tally[] }>(
+export async function countOf(
+  db: Database,
+  studentId: string,
+  id: string,
+  { lock = false } = {},
+): Promise<BehaviorCount> {
+  const found = await db.raw<{ rows: BehaviorCount[] }>(
     `${query()} where t.student_id = ? and t.id = ? and t.kind = 'count' ${lock ? 'for update of t' : ''}`,
     [studentId, id],
   );
@@ -54,13 +59,13 @@ export async function tallyOf(db: Database, studentId: string, id: string, { loc
 }
 
 /** What a tally said before each change, oldest first. */
-export async function historyOfTally(db: Database, id: string): Promise<Tally[]> {
-  const found = await db.raw<{ rows: Tally[] }>(`${query(revisedEntries)} order by t.version`, { id });
+export async function historyOfCount(db: Database, id: string): Promise<BehaviorCount[]> {
+  const found = await db.raw<{ rows: BehaviorCount[] }>(`${query(revisedEntries)} order by t.version`, { id });
   return found.rows;
 }
 
 /** Tallies as the computation sees them; a second observer’s are left out. */
-export function watchedStretches(tallies: readonly Tally[], { choices }: Naming): WatchedStretch[] {
+export function watchedStretches(tallies: readonly BehaviorCount[], { choices }: Naming): WatchedStretch[] {
   return tallies
     .filter(({ besideId }) => besideId === null)
     .map(({ on, part, behaviorId, count, minutes }) => {
@@ -69,8 +74,8 @@ export function watchedStretches(tallies: readonly Tally[], { choices }: Naming)
 }
 
 /** Tallies of a second observer, each with the first one’s of the same behavior and stretch. */
-export function tallyPairs(tallies: readonly Tally[]): { first: Tally; second: Tally }[] {
-  const stretch = ({ behaviorId, on, time }: Tally) => `${behaviorId} ${on} ${time}`;
+export function countPairs(tallies: readonly BehaviorCount[]): { first: BehaviorCount; second: BehaviorCount }[] {
+  const stretch = ({ behaviorId, on, time }: BehaviorCount) => `${behaviorId} ${on} ${time}`;
   return tallies.flatMap((second) => {
     const first = tallies.find(
       (tally) => tally.besideId === null && tally.observerId === second.besideId && stretch(tally) === stretch(second),
@@ -84,11 +89,11 @@ export function tallyPairs(tallies: readonly Tally[]): { first: Tally; second: T
  *
  * @throws NotFound; Invalid with messages by field
  */
-export async function recordTallies(
+export async function recordCounts(
   db: Database,
   actor: Actor,
   studentId: string,
-  { tallies, besideId }: TalliesInput,
+  { tallies, besideId }: CountsInput,
   moment: Moment,
 ): Promise<SessionFacts['student']> {
   return db.transaction(async (trx) => {
@@ -106,7 +111,7 @@ export async function recordTallies(
   });
 }
 
-const columnsOf = (tally: Omit<TallyInput, 'id'>) => ({
+const columnsOf = (tally: Omit<CountInput, 'id'>) => ({
   target_id: tally.behaviorId,
   observed_on: tally.on,
   observed_time: tally.time,
@@ -123,20 +128,20 @@ async function expectBehavior(db: Database, studentId: string, id: string): Prom
   if (!known) throw new NotFound('No such behavior.');
 }
 
-interface TallyIds {
+interface CountIds {
   studentId: string;
   tallyId: string;
 }
 
 /** Replaces what a tally says; its history is kept, with the reason. */
-export function correctTally(
+export function correctCount(
   db: Database,
   actor: Actor,
-  ids: TallyIds,
-  { version, why, ...input }: TallyCorrection,
+  ids: CountIds,
+  { version, why, ...input }: CountCorrection,
   moment: Moment,
-): Promise<Tally> {
-  return changeTally(db, actor, ids, { version, why, now: moment.now }, async (trx) => {
+): Promise<BehaviorCount> {
+  return changeCount(db, actor, ids, { version, why, now: moment.now }, async (trx) => {
     const asked = { studentId: ids.studentId, right: 'see' } as const;
     const { messages } = await checkWhen(trx, actor, asked, input, moment);
     if (Object.keys(messages).length > 0) throw new Invalid(messages);
@@ -146,22 +151,22 @@ export function correctTally(
 }
 
 /** Takes a tally out of every figure; it stays readable on its own page, with the reason. */
-export function withdrawTally(db: Database, actor: Actor, ids: TallyIds, input: WithdrawalInput, now: Date) {
-  return changeTally(db, actor, ids, { ...input, now }, async () => ({ withdrawn: true }));
+export function withdrawCount(db: Database, actor: Actor, ids: CountIds, input: WithdrawalInput, now: Date) {
+  return changeCount(db, actor, ids, { ...input, now }, async () => ({ withdrawn: true }));
 }
 
-function changeTally(
+function changeCount(
   db: Database,
   actor: Actor,
-  { studentId, tallyId }: TallyIds,
+  { studentId, tallyId }: CountIds,
   change: { version: number; why: string; now: Date },
   changesTo: (trx: Database) => Promise<Record<string, unknown>>,
-): Promise<Tally> {
-  return changeRecord<Tally>(db, actor, {
+): Promise<BehaviorCount> {
+  return changeRecord<BehaviorCount>(db, actor, {
     ...change,
     studentId,
     id: tallyId,
-    read: (trx, options) => tallyOf(trx, studentId, tallyId, options),
+    read: (trx, options) => countOf(trx, studentId, tallyId, options),
     changesTo: (_, trx) => changesTo(trx),
   });
 }

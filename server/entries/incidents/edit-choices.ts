@@ -12,14 +12,14 @@ import {
 } from '~/core/entries/incidents/choice';
 import type { Database } from '../../platform/db/database';
 import { Invalid, NotFound } from '../../platform/failures';
-import { mustSetUp } from '../../school/administrators';
-import { type Actor, settings } from '../../school/school';
-import { studentFor } from '../../students/students';
+import { requireSchoolAdmin } from '../../school/administrators';
+import { type Actor, locationsOf } from '../../school/school';
+import { requireStudent } from '../../students/students';
 import { choicesOf, facetOf, fieldsLeftOut, type ListsOf, listsOf, startingChoices, tableOf, where } from './choices';
 
 const mustOwn = async (db: Database, actor: Actor, studentId: string | null) => {
-  if (studentId === null) await mustSetUp(db, actor);
-  else await studentFor(db, actor, studentId, 'setUp');
+  if (studentId === null) await requireSchoolAdmin(db, actor);
+  else await requireStudent(db, actor, studentId, 'setUp');
 };
 
 const rowOf = ({ id, name, words, placeId }: Choice): ChoiceRow => ({ id, name, words, placeId, isDifferent: false });
@@ -48,7 +48,7 @@ function inForm(choices: readonly Choice[], leftOut: OptionalField[]): ChoicesIn
  * @returns `isNew` when nothing has been saved yet; the choices that stand besides those in the form
  * @throws NotFound for who may not set this up
  */
-export async function choicesSetUp(db: Database, actor: Actor, studentId: string | null, newId: () => string) {
+export async function choicesInForm(db: Database, actor: Actor, studentId: string | null, newId: () => string) {
   await mustOwn(db, actor, studentId);
   const own = await listsOf(db, { schoolId: actor.schoolId, studentId });
   const leftOut = studentId === null ? [] : await fieldsLeftOut(db, studentId);
@@ -56,7 +56,7 @@ export async function choicesSetUp(db: Database, actor: Actor, studentId: string
   const begun = isNew && studentId !== null ? await startingChoices(db, actor.schoolId) : own;
   const input = inForm(isNew ? begun.map((choice) => ({ ...choice, id: newId() })) : own, leftOut);
   if (input.setting.length === 0 && isNew) {
-    const places = await settings(db, actor.schoolId);
+    const places = await locationsOf(db, actor.schoolId);
     input.setting = places.map(({ id, name }) => ({ id: newId(), name, words: '', placeId: id, isDifferent: false }));
   }
   const besides = own.filter(({ state, mergedInto }) => state !== 'offered' && mergedInto === null);
@@ -213,7 +213,7 @@ async function expectOwnIds(
   const fresh = ids.filter(({ id }) => !known.has(id)).map(({ id }) => id);
   const foreign = await db('behavior_choices').whereIn('id', fresh).first('id');
   if (foreign || new Set(ids.map(({ id }) => id)).size < ids.length) throw new NotFound('No such choice.');
-  const places = ids.length > 0 ? new Set((await settings(db, schoolId)).map(({ id }) => id)) : new Set();
+  const places = ids.length > 0 ? new Set((await locationsOf(db, schoolId)).map(({ id }) => id)) : new Set();
   for (const [i, { placeId }] of input.setting.entries()) {
     if (placeId !== null && !places.has(placeId)) {
       throw new Invalid({ [`setting[${i}].placeId`]: 'Choose a place from the list.' });
@@ -245,7 +245,7 @@ export async function mergeChoices(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await studentFor(trx, actor, studentId, 'setUp');
+    await requireStudent(trx, actor, studentId, 'setUp');
     const [gone, stays] = [await choiceOf(trx, studentId, from), await choiceOf(trx, studentId, into)];
     if (gone.mergedInto === stays.id) return;
     if (gone.kind !== stays.kind || from === into || stays.mergedInto !== null) {
@@ -265,7 +265,7 @@ export async function mergeChoices(
  */
 export async function offerChoice(db: Database, actor: Actor, studentId: string, id: string, now: Date): Promise<void> {
   await db.transaction(async (trx) => {
-    await studentFor(trx, actor, studentId, 'setUp');
+    await requireStudent(trx, actor, studentId, 'setUp');
     const choice = await choiceOf(trx, studentId, id);
     if (choice.state === 'offered') return;
     await keepHistory(trx, actor, [choice], now);

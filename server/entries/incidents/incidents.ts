@@ -1,16 +1,16 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { minutesOfDay } from '~/core/calendar/timetable';
 import { type Choice, standingChoices } from '~/core/entries/incidents/choice';
-import type { SaidNote } from '~/core/entries/incidents/incident-sentence';
+import type { SaidIncident } from '~/core/entries/incidents/incident-sentence';
 import type { Database } from '../../platform/db/database';
 import { NotFound } from '../../platform/failures';
 import { type Recorded, recordedColumns, recordedNames, revisedEntries } from '../corrections';
 
 /** An ABC note with everything that its page shows; its choices by id. */
-export interface Note extends Recorded {
+export interface StoredIncident extends Recorded {
   on: IsoDate;
   time: string;
-  settingId: string | null;
+  locationId: string | null;
   behaviors: string[];
   antecedents: string[];
   consequences: string[];
@@ -32,7 +32,7 @@ const chosen = (facet: string) => `
 const columns = `
   ${recordedColumns('n')}, n.observed_on as "on", n.observed_time as "time", ${chosen('behavior')} as behaviors,
   ${chosen('antecedent')} as antecedents, ${chosen('consequence')} as consequences, ${chosen('function')} as functions,
-  (${chosen('location')})[1] as "settingId", (${chosen('intensity')})[1] as "intensityId", n.seconds, n.is_going as "isGoing",
+  (${chosen('location')})[1] as "locationId", (${chosen('intensity')})[1] as "intensityId", n.seconds, n.is_going as "isGoing",
   n.resolved, n.resolved_after as "resolvedAfter", n.note, n.beside_id as "besideId"`;
 const names = recordedNames('n');
 
@@ -41,8 +41,13 @@ const names = recordedNames('n');
  *
  * @throws NotFound when the student has no such note
  */
-export async function noteOf(db: Database, studentId: string, id: string, { lock = false } = {}): Promise<Note> {
-  const found = await db.raw<{ rows: Note[] }>(
+export async function incidentOf(
+  db: Database,
+  studentId: string,
+  id: string,
+  { lock = false } = {},
+): Promise<StoredIncident> {
+  const found = await db.raw<{ rows: StoredIncident[] }>(
     `select ${columns} from entries n ${names} where n.student_id = ? and n.id = ? and n.kind = 'incident' ${lock ? 'for update of n' : ''}`,
     [studentId, id],
   );
@@ -52,15 +57,15 @@ export async function noteOf(db: Database, studentId: string, id: string, { lock
 }
 
 /** What a note said before each change, oldest first. Ask `studentFor` first. */
-export async function historyOfNote(db: Database, id: string): Promise<Note[]> {
-  const found = await db.raw<{ rows: Note[] }>(
+export async function historyOfIncident(db: Database, id: string): Promise<StoredIncident[]> {
+  const found = await db.raw<{ rows: StoredIncident[] }>(
     `select ${columns} from ${revisedEntries} n ${names} order by n.version`,
     { id },
   );
   return found.rows;
 }
 
-interface NotesWanted {
+interface IncidentsWanted {
   limit?: number | undefined;
   ids?: readonly string[] | undefined;
   recordedBy?: string;
@@ -68,13 +73,13 @@ interface NotesWanted {
 }
 
 /** The notes of some students that stand, newest first, second observers’ too. Ask `studentFor` or `studentsOf` first. */
-export async function newestNotes(
+export async function newestIncidents(
   db: Database,
   studentIds: readonly string[],
-  { limit, ids, recordedBy, on }: NotesWanted = {},
-): Promise<Note[]> {
+  { limit, ids, recordedBy, on }: IncidentsWanted = {},
+): Promise<StoredIncident[]> {
   const order = (of: string) => `${of}.observed_on desc, ${of}.observed_time desc, ${of}.recorded_at desc`;
-  const found = await db.raw<{ rows: Note[] }>(
+  const found = await db.raw<{ rows: StoredIncident[] }>(
     `select ${columns}
        from unnest(cast(:studentIds as uuid[])) as student (id)
        cross join lateral (
@@ -120,7 +125,7 @@ export const uniqueNames = ({ choices }: Naming, ids: readonly string[]) => [
 ];
 
 /** A note as the report says it. */
-export function saidNote(note: Note, naming: Naming): SaidNote {
+export function saidIncident(note: StoredIncident, naming: Naming): SaidIncident {
   const intensity = note.intensityId ? naming.choices.get(note.intensityId) : undefined;
   return {
     behaviors: uniqueNames(naming, note.behaviors),
@@ -136,8 +141,8 @@ export function saidNote(note: Note, naming: Naming): SaidNote {
 }
 
 /** At which minutes from midnight somebody noted a behavior, of the notes of one day. */
-export function minutesNoted(
-  notes: readonly Note[],
+export function minutesOfIncidents(
+  notes: readonly StoredIncident[],
   { choices }: Naming,
   { observerId, behaviorId }: { observerId: string; behaviorId: string },
 ): number[] {

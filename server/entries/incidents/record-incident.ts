@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import { isSkipped, secondsUntil, type WallTime } from '~/core/calendar/zone';
 import { type Choice, type ChoiceKind, plainName, standingChoices } from '~/core/entries/incidents/choice';
-import type { NoteCorrection, NoteEnd, NoteInput } from '~/core/entries/incidents/incident-input';
+import type { IncidentCorrection, IncidentEnd, IncidentInput } from '~/core/entries/incidents/incident-input';
 import type { WithdrawalInput } from '~/core/entries/observation';
 import type { Database } from '../../platform/db/database';
 import { Invalid, NotFound } from '../../platform/failures';
@@ -10,7 +10,7 @@ import { checkSession, notOnTeamWords, type SessionFacts } from '../check-sessio
 import { type Changes, changeRecord, revisedEntries } from '../corrections';
 import { choicesOf, facetOf } from './choices';
 import { insertChoice } from './edit-choices';
-import { type Note, noteOf } from './incidents';
+import { incidentOf, type StoredIncident } from './incidents';
 
 /** When it is asked, and where: the clock on the school’s wall. */
 export interface Moment {
@@ -38,7 +38,7 @@ export async function checkWhen(
   { on, time, observerId }: When,
   { wall, timeZone }: Moment,
 ): Promise<SessionFacts> {
-  const session = { on, time, observerId, settingId: null };
+  const session = { on, time, observerId, locationId: null };
   const facts = await checkSession(db, actor, { studentId, right, goalIds: [] }, session, wall);
   if (isSkipped({ on, time }, timeZone)) {
     facts.messages.time = `The clocks went forward that day: there was no ${time}. Choose a time after it.`;
@@ -52,18 +52,18 @@ export async function checkWhen(
   return facts;
 }
 
-type Content = Omit<NoteCorrection, 'version' | 'why'>;
+type Content = Omit<IncidentCorrection, 'version' | 'why'>;
 
 /**
  * Records an ABC note. Its id comes from the client: the same note again changes nothing.
  *
  * @throws NotFound; Invalid with a message at each field
  */
-export async function recordNote(
+export async function recordIncident(
   db: Database,
   actor: Actor,
   studentId: string,
-  input: NoteInput,
+  input: IncidentInput,
   moment: Moment,
 ): Promise<SessionFacts['student']> {
   return db.transaction(async (trx) => {
@@ -157,7 +157,7 @@ async function contentOf(db: Database, actor: Actor, studentId: string, input: C
     ['antecedent', of('antecedent', input.antecedents)],
     ['consequence', of('consequence', input.consequences)],
     ['function', of('function', input.functions)],
-    ['setting', of('setting', input.settingId ? [input.settingId] : []).slice(-1)],
+    ['setting', of('setting', input.locationId ? [input.locationId] : []).slice(-1)],
     ['intensity', input.intensityId ? [input.intensityId] : []],
   ];
   const known = new Map([...choices, ...typed].map((choice) => [choice.id, choice.kind]));
@@ -207,16 +207,18 @@ async function typedChoices(
 const changeOf = (
   db: Database,
   actor: Actor,
-  ids: NoteIds,
+  ids: IncidentIds,
   change: { version: number; why: string; now: Date; right?: 'observe' },
 ) => ({
-  with: (changesTo: (note: Note, trx: Database) => Promise<{ columns: Changes; choices?: ChoiceColumns[] }>) => {
+  with: (
+    changesTo: (note: StoredIncident, trx: Database) => Promise<{ columns: Changes; choices?: ChoiceColumns[] }>,
+  ) => {
     let choices: ChoiceColumns[] | undefined;
-    return changeRecord<Note>(db, actor, {
+    return changeRecord<StoredIncident>(db, actor, {
       ...change,
       studentId: ids.studentId,
       id: ids.noteId,
-      read: (trx, options) => noteOf(trx, ids.studentId, ids.noteId, options),
+      read: (trx, options) => incidentOf(trx, ids.studentId, ids.noteId, options),
       changesTo: async (note, trx) => {
         const content = await changesTo(note, trx);
         choices = content.choices;
@@ -234,12 +236,12 @@ const changeOf = (
 
 const idOfChoice = ({ target_id, option_id }: ChoiceColumns) => target_id ?? option_id;
 
-const namedBy = ({ behaviors, antecedents, consequences, functions, settingId, intensityId }: Note) =>
+const namedBy = ({ behaviors, antecedents, consequences, functions, locationId, intensityId }: StoredIncident) =>
   new Set(
-    [...behaviors, ...antecedents, ...consequences, ...functions, settingId, intensityId].filter((id) => id !== null),
+    [...behaviors, ...antecedents, ...consequences, ...functions, locationId, intensityId].filter((id) => id !== null),
   );
 
-interface NoteIds {
+interface IncidentIds {
   studentId: string;
   noteId: string;
 }
@@ -249,13 +251,13 @@ interface NoteIds {
  *
  * @throws NotFound, NotAllowed, Invalid (messages by field), Conflict (what stands now)
  */
-export function correctNote(
+export function correctIncident(
   db: Database,
   actor: Actor,
-  ids: NoteIds,
-  { version, why, ...input }: NoteCorrection,
+  ids: IncidentIds,
+  { version, why, ...input }: IncidentCorrection,
   moment: Moment,
-): Promise<Note> {
+): Promise<StoredIncident> {
   return changeOf(db, actor, ids, { version, why, now: moment.now }).with(async (_, trx) => {
     const asked = { studentId: ids.studentId, right: 'see' } as const;
     const { messages } = await checkWhen(trx, actor, asked, input, moment);
@@ -265,13 +267,13 @@ export function correctNote(
 }
 
 /** Takes a note out of every figure and view; it stays readable on its own page, with the reason. */
-export function withdrawNote(
+export function withdrawIncident(
   db: Database,
   actor: Actor,
-  ids: NoteIds,
+  ids: IncidentIds,
   { version, why }: WithdrawalInput,
   now: Date,
-): Promise<Note> {
+): Promise<StoredIncident> {
   return changeOf(db, actor, ids, { version, why, now }).with(async () => ({ columns: { withdrawn: true } }));
 }
 
@@ -280,7 +282,13 @@ export function withdrawNote(
  *
  * @throws NotFound, NotAllowed; Invalid for an end before the start; Conflict when it has been closed or changed already
  */
-export function endNote(db: Database, actor: Actor, ids: NoteIds, input: NoteEnd, moment: Moment): Promise<Note> {
+export function endIncident(
+  db: Database,
+  actor: Actor,
+  ids: IncidentIds,
+  input: IncidentEnd,
+  moment: Moment,
+): Promise<StoredIncident> {
   const why = 'It was still going, and ended.';
   return changeOf(db, actor, ids, { version: input.version, why, now: moment.now, right: 'observe' }).with(
     async (note) => {

@@ -1,14 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { everything, type Shows, shownFields } from '~/core/sharing/reader-rule';
+import { everything, type Shows, shownFields } from '~/core/sharing/visibility-rule';
 import { freshDatabase } from '~/tests/database/fresh';
 import { actorOf, addStudent, now, type SmallSchool, smallSchool, today, wall } from '~/tests/database/small-school';
 import { goalsOf } from '../../goals/goals';
 import { entriesAsSeen } from '../../individual-report/individual-report';
 import { Conflict, Invalid, NotFound } from '../../platform/failures';
-import { studentFor } from '../../students/students';
+import { requireStudent } from '../../students/students';
 import { observationOf } from '../read';
-import { addPiece, askRater, findRating, makeEntry, piecesOf, rateAsStaff, rateByLink } from './ratings';
+import { addWorkSample, askRater, findRating, makeEntry, rateAsStaff, rateByLink, workSamplesOf } from './ratings';
 
 const fresh = freshDatabase();
 let school: SmallSchool;
@@ -25,7 +25,7 @@ beforeAll(async () => {
 const ids = () => ({ studentId: school.student, goalId: school.goal });
 async function begin(madeOn = today) {
   const id = randomUUID();
-  await addPiece(fresh.db, actorOf(school.aide), ids(), { id, title: 'The bird house', madeOn }, now);
+  await addWorkSample(fresh.db, actorOf(school.aide), ids(), { id, title: 'The bird house', madeOn }, now);
   return id;
 }
 const rate = (person: string, piece: string, points: number, id = randomUUID()) =>
@@ -40,7 +40,7 @@ const rate = (person: string, piece: string, points: number, id = randomUUID()) 
 const ask = (piece: string, id = randomUUID(), at = now) =>
   askRater(fresh.db, actorOf(school.aide), school.student, piece, { id, kind: 'peer', label: 'Wren' }, at);
 const seenBy = async (person: string) =>
-  piecesOf(fresh.db, await studentFor(fresh.db, actorOf(person), school.student, 'see'), school.goal, now);
+  workSamplesOf(fresh.db, await requireStudent(fresh.db, actorOf(person), school.student, 'see'), school.goal, now);
 
 describe('one piece of work, rated by several', () => {
   it('is rated by staff, and by a peer through a link that works once and for a day', async () => {
@@ -132,7 +132,7 @@ describe('one piece of work, rated by several', () => {
     await expect(rate(school.stranger, piece, 1)).rejects.toThrow(NotFound);
     await expect(rate(school.aide, randomUUID(), 1)).rejects.toThrow(NotFound);
     const tomorrow = { id: randomUUID(), title: 'x', madeOn: '2026-11-25' };
-    await expect(addPiece(fresh.db, actorOf(school.aide), ids(), tomorrow, now)).rejects.toThrow(Invalid);
+    await expect(addWorkSample(fresh.db, actorOf(school.aide), ids(), tomorrow, now)).rejects.toThrow(Invalid);
     expect(await ask(piece, '7f0f2c1e-5a0f-4d0c-8a43-999999999999')).toHaveLength(43);
     expect(await ask(piece, '7f0f2c1e-5a0f-4d0c-8a43-999999999999')).toBeNull();
   });

@@ -2,12 +2,12 @@ import type { IsoDate } from '~/core/calendar/iso-date';
 import type { WallTime } from '~/core/calendar/zone';
 import {
   asEntry,
-  type PieceInput,
   RATING_LINK_HOURS,
   type RaterKind,
   type Rating,
   type RatingInput,
   type RatingLinkInput,
+  type WorkSampleInput,
 } from '~/core/entries/ratings/ratings';
 import type { RubricDefinition } from '~/core/measures/rubric';
 import { goalOf, measureAt } from '../../goals/goals';
@@ -15,12 +15,12 @@ import { hashToken, newToken } from '../../people/tokens';
 import type { Database } from '../../platform/db/database';
 import { Conflict, Invalid, NotFound } from '../../platform/failures';
 import type { Actor } from '../../school/school';
-import { may } from '../../students/rights';
-import { type Student, studentFor } from '../../students/students';
+import { can } from '../../students/rights';
+import { requireStudent, type Student } from '../../students/students';
 import { recordSession } from '../record';
 
 /** One piece of work that several people rate by a goal’s rubric. */
-export interface Piece {
+export interface WorkSample {
   id: string;
   goalId: string;
   title: string;
@@ -39,7 +39,7 @@ async function rubricOf(db: Database, studentId: string, goalId: string, version
   return measure;
 }
 
-interface PieceRow {
+interface WorkSampleRow {
   id: string;
   goal_id: string;
   measure_version: number;
@@ -54,22 +54,22 @@ interface PieceRow {
  *
  * @throws NotFound for a goal that has no rubric
  */
-export async function piecesOf(db: Database, student: Student, goalId: string, now: Date): Promise<Piece[]> {
+export async function workSamplesOf(db: Database, student: Student, goalId: string, now: Date): Promise<WorkSample[]> {
   await rubricOf(db, student.id, goalId);
-  const rows: PieceRow[] = await db('work_samples')
+  const rows: WorkSampleRow[] = await db('work_samples')
     .where({ student_id: student.id, goal_id: goalId })
     .orderBy([
       { column: 'made_on', order: 'desc' },
       { column: 'made_at', order: 'desc' },
     ])
     .select('id', 'goal_id', 'measure_version', 'title', 'made_on', 'entry_id');
-  return Promise.all(rows.map((row) => pieceFrom(db, student, row, now)));
+  return Promise.all(rows.map((row) => workSampleFrom(db, student, row, now)));
 }
 
-async function pieceFrom(db: Database, student: Student, row: PieceRow, now: Date): Promise<Piece> {
+async function workSampleFrom(db: Database, student: Student, row: WorkSampleRow, now: Date): Promise<WorkSample> {
   const [rubric, ratings, asked] = await Promise.all([
     rubricOf(db, student.id, row.goal_id, row.measure_version),
-    ratingsOf(db, row.id, may(student, 'share')),
+    ratingsOf(db, row.id, can(student, 'share')),
     db('rating_links as l')
       .leftJoin('work_sample_ratings as r', 'r.rating_link_id', 'l.id')
       .where({ 'l.work_sample_id': row.id, 'l.withdrawn_at': null, 'r.id': null })
@@ -104,14 +104,14 @@ async function ratingsOf(db: Database, pieceId: string, showsNames: boolean): Pr
 }
 
 /** Begins a piece. Sent twice, it is one. For whom may observe. */
-export async function addPiece(
+export async function addWorkSample(
   db: Database,
   actor: Actor,
   { studentId, goalId }: { studentId: string; goalId: string },
-  { id, title, madeOn }: PieceInput,
+  { id, title, madeOn }: WorkSampleInput,
   now: Date,
 ): Promise<void> {
-  await studentFor(db, actor, studentId, 'observe');
+  await requireStudent(db, actor, studentId, 'observe');
   await rubricOf(db, studentId, goalId);
   if (madeOn > actor.today) throw new Invalid({ madeOn: 'Choose today or an earlier day.' });
   const { version } = await goalOf(db, studentId, goalId);
@@ -125,7 +125,7 @@ export async function addPiece(
 }
 
 /** @throws NotFound for a piece that is not this student’s; Conflict once it is an entry */
-async function openPiece(db: Database, studentId: string, pieceId: string): Promise<PieceRow> {
+async function openWorkSample(db: Database, studentId: string, pieceId: string): Promise<WorkSampleRow> {
   const row = await db('work_samples').where({ id: pieceId, student_id: studentId }).forUpdate().first();
   if (!row) throw new NotFound('No such piece.');
   if (row.entry_id) throw new Conflict({ entryId: row.entry_id });
@@ -142,8 +142,8 @@ export async function rateAsStaff(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await studentFor(trx, actor, studentId, 'observe');
-    await openPiece(trx, studentId, pieceId);
+    await requireStudent(trx, actor, studentId, 'observe');
+    await openWorkSample(trx, studentId, pieceId);
     const content = { points: JSON.stringify(points), words, rated_at: now };
     await trx('work_sample_ratings')
       .insert({ id, work_sample_id: pieceId, person_id: actor.personId, ...content })
@@ -165,9 +165,9 @@ export async function askRater(
   { id, kind, label }: RatingLinkInput,
   now: Date,
 ): Promise<string | null> {
-  await studentFor(db, actor, studentId, 'observe');
+  await requireStudent(db, actor, studentId, 'observe');
   return db.transaction(async (trx) => {
-    await openPiece(trx, studentId, pieceId);
+    await openWorkSample(trx, studentId, pieceId);
     const token = newToken();
     const endsAt = new Date(now.getTime() + RATING_LINK_HOURS * 3_600_000);
     const written = await trx('rating_links')
@@ -242,9 +242,9 @@ export async function makeEntry(
   { wall, now }: { wall: WallTime; now: Date },
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await studentFor(trx, actor, studentId, 'observe');
+    await requireStudent(trx, actor, studentId, 'observe');
     // Of two who ask at the same moment the second one waits here, and finds the entry made.
-    const piece: PieceRow | undefined = await trx('work_samples')
+    const piece: WorkSampleRow | undefined = await trx('work_samples')
       .where({ id: pieceId, student_id: studentId })
       .forUpdate()
       .first();
@@ -254,7 +254,7 @@ export async function makeEntry(
     if (ratings.length === 0) throw new Invalid({ '': 'Nobody has rated it yet.' });
     const session = {
       ...{ on: piece.made_on, time: piece.made_on === wall.on ? wall.time : '12:00' },
-      ...{ observerId: actor.personId, settingId: null },
+      ...{ observerId: actor.personId, locationId: null },
       entries: [
         {
           ...{ id: entryId, goalId: piece.goal_id, goalVersion: piece.measure_version, note: piece.title },

@@ -3,7 +3,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { dropDatabase, newName, urlOf } from '~/tests/database/databases';
-import { follow, noteInputOf } from '~/tests/database/followed';
+import { follow, incidentInputOf } from '~/tests/database/followed';
 import { freshDatabase } from '~/tests/database/fresh';
 import {
   actorOf,
@@ -19,10 +19,10 @@ import {
   wall,
 } from '~/tests/database/small-school';
 import { correctObservation } from '../../entries/change';
-import { recordNote } from '../../entries/incidents/record-incident';
+import { recordIncident } from '../../entries/incidents/record-incident';
 import { recordSession } from '../../entries/record';
 import { doorOf } from '../../sharing/doors';
-import { makeWayIn } from '../../sharing/share-links';
+import { makeShareLink } from '../../sharing/share-links';
 import { tell } from './asking';
 import { connect, type Database } from './database';
 import { guard, kept, visible, writtenOnce } from './guard';
@@ -61,8 +61,8 @@ beforeAll(async () => {
   }
   const { id } = await follow(fresh.db, school);
   const moment = { wall, now, timeZone: 'America/New_York' };
-  const note = noteInputOf(school, [id('Leaves')], { antecedents: [id('Noise')] });
-  await recordNote(fresh.db, actorOf(school.manager), school.student, note, moment);
+  const note = incidentInputOf(school, [id('Leaves')], { antecedents: [id('Noise')] });
+  await recordIncident(fresh.db, actorOf(school.manager), school.student, note, moment);
 });
 afterAll(() => Promise.all([app.destroy(), worker.destroy()]));
 
@@ -165,7 +165,7 @@ describe('a row of a student', () => {
 
   it('is seen by whoever comes by a link to this student, and no other', async () => {
     const way = { id: randomUUID(), readerName: 'Aunt Ida', kind: 'family' as const, endsOn: '2026-12-31' };
-    const token = (await makeWayIn(fresh.db, actorOf(school.manager), school.student, way, now)) as string;
+    const token = (await makeShareLink(fresh.db, actorOf(school.manager), school.student, way, now)) as string;
     const door = await doorOf(app, token);
     expect(door).toMatchObject({ studentId: school.student, school: { name: 'Test School' } });
     expect(await doorOf(app, `${token}x`)).toBeNull();

@@ -4,13 +4,13 @@ import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
 import { today } from '~/tests/database/small-school';
-import { talliesOf } from '../../entries/incidents/counts';
-import { newestNotes } from '../../entries/incidents/incidents';
+import { countsOf } from '../../entries/incidents/counts';
+import { newestIncidents } from '../../entries/incidents/incidents';
 import { observationOf, observationRevisions, observationsOf } from '../../entries/read';
 import { goalsOf } from '../../goals/goals';
 import { issuedOf, issuedReport } from '../../progress-report/issued';
 import { allSchools } from '../../school/school';
-import { readerRules } from '../../sharing/visibility';
+import { visibilityRules } from '../../sharing/visibility';
 import { planOf } from '../../students/plan';
 import { connect, type Database } from './database';
 import { migrate, migrations } from './migrate';
@@ -89,11 +89,11 @@ describe.each(dumps)('from %s', (dump) => {
     expect((await observationRevisions(db, corrected)).map(({ outcome }) => outcome.data)).toEqual([
       { trials: ['independent', 'spoken'] },
     ]);
-    const [incident] = await newestNotes(db, [student]);
+    const [incident] = await newestIncidents(db, [student]);
     expect(incident).toMatchObject({ on: today, seconds: 40, note: 'By the door.' });
     expect([incident?.behaviors.length, incident?.antecedents.length]).toEqual([1, 1]);
-    expect(await talliesOf(db, [student])).toMatchObject([{ minutes: 30, count: 0 }]);
-    expect((await readerRules(db, student)).own).toEqual(['family']);
+    expect(await countsOf(db, [student])).toMatchObject([{ minutes: 30, count: 0 }]);
+    expect((await visibilityRules(db, student)).own).toEqual(['family']);
     expect((await planOf(db, student, today))?.periods).toMatchObject([{ label: 'Quarter 1' }]);
     if (!school) throw new Error('The dump has no school.');
     const [issued] = await issuedOf(db, student, school);

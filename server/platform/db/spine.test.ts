@@ -17,7 +17,7 @@ import {
   wall,
 } from '~/tests/database/small-school';
 import { recordSession } from '../../entries/record';
-import { makeWayIn } from '../../sharing/share-links';
+import { makeShareLink } from '../../sharing/share-links';
 
 const fresh = freshDatabase();
 let school: SmallSchool;
@@ -182,7 +182,7 @@ describe('a count', () => {
 describe('what hangs on an entry', () => {
   it('is of the entry’s own student', async () => {
     const way = { id: randomUUID(), readerName: 'Aunt Ida', kind: 'family' as const, endsOn: '2026-12-31' };
-    await makeWayIn(fresh.db, actorOf(school.manager), school.student, way, now);
+    await makeShareLink(fresh.db, actorOf(school.manager), school.student, way, now);
     const said = { said_on: today, said_time: '09:00', said_at: now, text: 'Well done.', kind: 'comment' };
     const comment = { ...said, student_id: school.student, person_id: school.manager };
     expect(await insert('comments', { id: randomUUID(), ...comment, entry_id: entry })).toBe('nothing');

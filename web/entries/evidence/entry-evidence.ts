@@ -4,16 +4,16 @@ import { addEvidence, withdrawEvidence } from '~/server/entries/evidence/add';
 import { evidenceOf } from '~/server/entries/evidence/list';
 import { database } from '~/server/platform/db/current';
 import { Busy, Invalid } from '~/server/platform/failures';
-import { studentFor } from '~/server/students/students';
-import { answering } from '../../platform/http/answering';
-import { askerOf, idFrom } from '../../platform/http/asker';
+import { requireStudent } from '~/server/students/students';
 import { formOf } from '../../platform/http/form-of';
+import { idFrom, personOf } from '../../platform/http/request-person';
+import { withErrors } from '../../platform/http/with-errors';
 import type { Route } from './+types/entry-evidence';
 
 /** What stands beside one entry. */
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, discreet } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'see');
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'see');
   const entryId = idFrom(params.entryId);
   // Pictures show faces, and files say in their names what is in them.
   if (discreet) return { evidence: [] };
@@ -26,10 +26,10 @@ const change = z.discriminatedUnion('intent', [
 ]);
 
 /** Adds a photograph or a file to an entry, or takes one out. */
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
-  await studentFor(database(), actor, studentId, 'observe');
+  await requireStudent(database(), actor, studentId, 'observe');
   const parsed = change.safeParse(Object.fromEntries(await formOf(request)));
   if (!parsed.success) return data({ problem: 'Choose a photograph or a PDF.' }, { status: 400 });
   try {

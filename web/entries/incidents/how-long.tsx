@@ -4,13 +4,13 @@ import { isRunning, secondsFrom, secondsOn, started, stopped, stopwatch } from '
 import { useNow } from '../../measures/use-now';
 import { FieldMessage } from '../../platform/ui/fields';
 import { chip } from './chips';
-import type { NoteDraft } from './incident-draft';
-import type { CatchingWords } from './words';
+import type { IncidentDraft } from './incident-draft';
+import type { IncidentWords } from './words';
 
 interface AmountProps {
-  draft: NoteDraft;
-  onChange: (changes: Partial<NoteDraft>) => void;
-  words: CatchingWords;
+  draft: IncidentDraft;
+  onChange: (changes: Partial<IncidentDraft>) => void;
+  words: IncidentWords;
   message: string | undefined;
 }
 

@@ -1,18 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import { choiceKinds } from '~/core/entries/incidents/choice';
-import { noteInput } from '~/core/entries/incidents/incident-input';
-import type { Catching, OfferedChoice } from '~/core/entries/waiting';
+import { incidentInput } from '~/core/entries/incidents/incident-input';
+import type { IncidentScreen, OfferedChoice } from '~/core/entries/waiting';
 import { started, stopped, stoppedClock } from '../../measures/clock';
 
 import {
-  changedNote,
+  changedIncident,
   draftSentence,
-  emptyNote,
-  isNoteTouched,
+  emptyIncident,
+  incidentInputFrom,
+  isIncidentTouched,
+  locationAt,
   minutesBefore,
-  nextNote,
-  noteInputFrom,
-  settingAt,
+  nextIncident,
 } from './incident-draft';
 
 const uuid = (n: number) => `7f0f2c1e-5a0f-4d0c-8a43-${String(n).padStart(12, '0')}`;
@@ -23,7 +23,7 @@ const offeredChoice = (n: number, name: string, more: Partial<OfferedChoice> = {
 const [leaves, noise, rest, kitchen, shop, loud, away] = [1, 2, 3, 4, 5, 6, 7].map(uuid) as [
   ...[string, string, string, string, string, string, string],
 ];
-const catching: Catching = {
+const incidentScreen: IncidentScreen = {
   student: { id: uuid(90), shortName: 'Ada E.', firstName: 'Ada' },
   offered: {
     behavior: [offeredChoice(1, 'leaves the bench')],
@@ -49,37 +49,47 @@ const catching: Catching = {
   last: null,
   discreet: false,
 };
-const empty = emptyNote(catching, uuid(50), catching.wall);
+const empty = emptyIncident(incidentScreen, uuid(50), incidentScreen.wall);
 const now = { on: '2026-11-24', time: '10:02' };
 
 describe('an ABC note in the making', () => {
   it('offers every kind of choice there is', () => {
-    expect(Object.keys(catching.offered).sort()).toEqual([...choiceKinds].sort());
+    expect(Object.keys(incidentScreen.offered).sort()).toEqual([...choiceKinds].sort());
   });
 
   it('begins blank, now, by whoever opened it, where the timetable has the student', () => {
-    expect(empty).toMatchObject({ on: '2026-11-24', time: '09:58', observerId: catching.personId, settingId: kitchen });
-    expect(isNoteTouched(empty)).toBe(false);
-    expect(draftSentence(catching, empty, 0)).toBeNull();
-    expect(settingAt(catching, { on: '2026-11-24', time: '11:30' })).toBeNull();
-    expect(settingAt(catching, { on: '2026-11-25', time: '09:30' })).toBeNull();
+    expect(empty).toMatchObject({
+      on: '2026-11-24',
+      time: '09:58',
+      observerId: incidentScreen.personId,
+      locationId: kitchen,
+    });
+    expect(isIncidentTouched(empty)).toBe(false);
+    expect(draftSentence(incidentScreen, empty, 0)).toBeNull();
+    expect(locationAt(incidentScreen, { on: '2026-11-24', time: '11:30' })).toBeNull();
+    expect(locationAt(incidentScreen, { on: '2026-11-25', time: '09:30' })).toBeNull();
   });
 
   it('takes the time of its first mark, and with it the place; later marks leave both', () => {
-    const first = changedNote(catching, empty, { behaviors: [leaves] }, now);
-    expect(first).toMatchObject({ time: '10:02', settingId: shop, timeIsChosen: false });
-    const second = changedNote(catching, first, { antecedents: [noise] }, { on: '2026-11-24', time: '11:05' });
-    expect(second).toMatchObject({ time: '10:02', settingId: shop });
+    const first = changedIncident(incidentScreen, empty, { behaviors: [leaves] }, now);
+    expect(first).toMatchObject({ time: '10:02', locationId: shop, timeIsChosen: false });
+    const second = changedIncident(
+      incidentScreen,
+      first,
+      { antecedents: [noise] },
+      { on: '2026-11-24', time: '11:05' },
+    );
+    expect(second).toMatchObject({ time: '10:02', locationId: shop });
   });
 
   it('keeps a time and a place that were chosen', () => {
-    const earlier = changedNote(catching, empty, { time: minutesBefore('10:02', 5) }, now);
-    expect(earlier).toMatchObject({ time: '09:57', settingId: kitchen, timeIsChosen: true });
-    expect(changedNote(catching, earlier, { behaviors: [leaves] }, now).time).toBe('09:57');
-    const elsewhere = changedNote(catching, empty, { settingId: null }, now);
-    expect(changedNote(catching, elsewhere, { time: '09:30' }, now).settingId).toBeNull();
+    const earlier = changedIncident(incidentScreen, empty, { time: minutesBefore('10:02', 5) }, now);
+    expect(earlier).toMatchObject({ time: '09:57', locationId: kitchen, timeIsChosen: true });
+    expect(changedIncident(incidentScreen, earlier, { behaviors: [leaves] }, now).time).toBe('09:57');
+    const elsewhere = changedIncident(incidentScreen, empty, { locationId: null }, now);
+    expect(changedIncident(incidentScreen, elsewhere, { time: '09:30' }, now).locationId).toBeNull();
     // A note that is corrected has its own time.
-    expect(changedNote(catching, empty, { behaviors: [leaves] }, null).time).toBe('09:58');
+    expect(changedIncident(incidentScreen, empty, { behaviors: [leaves] }, null).time).toBe('09:58');
   });
 
   it('goes back within its day only', () => {
@@ -96,28 +106,28 @@ describe('an ABC note in the making', () => {
     ['something typed', { others: [{ id: uuid(60), kind: 'antecedent' as const, name: 'A bell' }] }],
     ['a clock that runs', { clock: started(stoppedClock, 0) }],
   ])('would be lost with %s', (_, changes) => {
-    expect(isNoteTouched({ ...empty, ...changes })).toBe(true);
+    expect(isIncidentTouched({ ...empty, ...changes })).toBe(true);
   });
 
   it('is not touched by its day, place or observer alone', () => {
     expect(
-      isNoteTouched({ ...empty, on: '2026-11-23', timeIsChosen: true, settingId: null, observerId: uuid(81) }),
+      isIncidentTouched({ ...empty, on: '2026-11-23', timeIsChosen: true, locationId: null, observerId: uuid(81) }),
     ).toBe(false);
   });
 
   it('is sent with its clock read, and with nothing that does not belong together', () => {
     const clock = stopped(started(stoppedClock, 1000), 46_400);
     const draft = { ...empty, behaviors: [leaves], clock };
-    expect(noteInputFrom(draft, 100_000).seconds).toBe(45);
-    expect(noteInputFrom({ ...draft, clock: started(stoppedClock, 1000) }, 31_000).seconds).toBe(30);
-    expect(noteInputFrom({ ...draft, seconds: 300 }, 0).seconds).toBe(300);
-    expect(noteInputFrom({ ...draft, isGoing: true }, 0)).toMatchObject({ isGoing: true, seconds: null });
-    expect(noteInputFrom({ ...draft, resolved: false, resolvedAfter: 60 }, 0).resolvedAfter).toBeNull();
-    expect(noteInputFrom({ ...draft, note: '  word ' }, 0).note).toBe('word');
-    expect(noteInputFrom(draft, 0)).not.toHaveProperty('besideId');
+    expect(incidentInputFrom(draft, 100_000).seconds).toBe(45);
+    expect(incidentInputFrom({ ...draft, clock: started(stoppedClock, 1000) }, 31_000).seconds).toBe(30);
+    expect(incidentInputFrom({ ...draft, seconds: 300 }, 0).seconds).toBe(300);
+    expect(incidentInputFrom({ ...draft, isGoing: true }, 0)).toMatchObject({ isGoing: true, seconds: null });
+    expect(incidentInputFrom({ ...draft, resolved: false, resolvedAfter: 60 }, 0).resolvedAfter).toBeNull();
+    expect(incidentInputFrom({ ...draft, note: '  word ' }, 0).note).toBe('word');
+    expect(incidentInputFrom(draft, 0)).not.toHaveProperty('besideId');
     // What is sent is what the server’s schema takes.
     const whole = { ...draft, antecedents: [noise], besideId: uuid(81), resolved: true, resolvedAfter: 60 };
-    const sent = noteInput.safeParse(noteInputFrom(whole, 0));
+    const sent = incidentInput.safeParse(incidentInputFrom(whole, 0));
     expect(sent.data).toMatchObject({ id: uuid(50), behaviors: [leaves], besideId: uuid(81), resolvedAfter: 60 });
   });
 
@@ -126,31 +136,31 @@ describe('an ABC note in the making', () => {
       ...{ ...empty, behaviors: [leaves], antecedents: [noise], consequences: [rest], functions: [away] },
       ...{ intensityId: loud, seconds: 90, others: [{ id: uuid(60), kind: 'antecedent' as const, name: 'A bell' }] },
     };
-    expect(draftSentence(catching, draft, 0)).toBe(
+    expect(draftSentence(incidentScreen, draft, 0)).toBe(
       'Leaves the bench. Before: “Noise” and “A bell”. Then: “A rest”. It lasted 1 min 30 s. Intensity: 2, loud. ' +
         'It may have been for escape; that is a guess.',
     );
     const typed = { ...empty, others: [{ id: uuid(61), kind: 'behavior' as const, name: 'hides' }] };
-    expect(draftSentence(catching, typed, 0)).toBe('Hides.');
+    expect(draftSentence(incidentScreen, typed, 0)).toBe('Hides.');
   });
 
   it('is followed by one with the same day, time, place and observer, and nothing else of it', () => {
     const draft = {
-      ...{ ...empty, on: '2026-11-23', time: '10:30', timeIsChosen: true, settingId: shop, settingIsChosen: true },
+      ...{ ...empty, on: '2026-11-23', time: '10:30', timeIsChosen: true, locationId: shop, settingIsChosen: true },
       ...{ behaviors: [leaves], note: 'x', seconds: 30, observerId: uuid(81) },
     };
-    const next = nextNote(catching, draft, uuid(51));
+    const next = nextIncident(incidentScreen, draft, uuid(51));
     expect(next).toMatchObject({
       id: uuid(51),
       on: '2026-11-23',
       time: '10:30',
-      settingId: shop,
+      locationId: shop,
       observerId: uuid(81),
     });
-    expect(isNoteTouched(next)).toBe(false);
-    expect(changedNote(catching, next, { behaviors: [leaves] }, now)).toMatchObject({
+    expect(isIncidentTouched(next)).toBe(false);
+    expect(changedIncident(incidentScreen, next, { behaviors: [leaves] }, now)).toMatchObject({
       on: '2026-11-23',
-      settingId: shop,
+      locationId: shop,
     });
   });
 });

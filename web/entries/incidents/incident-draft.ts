@@ -1,15 +1,15 @@
 import { blockAt } from '~/core/calendar/timetable';
 import type { WallTime } from '~/core/calendar/zone';
-import type { NoteInput } from '~/core/entries/incidents/incident-input';
-import { noteSentence } from '~/core/entries/incidents/incident-sentence';
-import type { Catching, RepeatedNote } from '~/core/entries/waiting';
+import type { IncidentInput } from '~/core/entries/incidents/incident-input';
+import { incidentSentence } from '~/core/entries/incidents/incident-sentence';
+import type { IncidentScreen, RepeatedIncident } from '~/core/entries/waiting';
 import { type Clock, isRunning, secondsOn, stoppedClock } from '../../measures/clock';
 
 /** A choice that was typed because none said it. */
-export type TypedOther = NoteInput['others'][number];
+export type TypedOther = IncidentInput['others'][number];
 
 /** An ABC note in the making. */
-export interface NoteDraft extends RepeatedNote {
+export interface IncidentDraft extends RepeatedIncident {
   id: string;
   on: string;
   time: string;
@@ -29,8 +29,8 @@ export interface NoteDraft extends RepeatedNote {
 }
 
 /** Where the timetable has the student at a moment, as a choice of the note. */
-export function settingAt(
-  { timetable, offered }: Pick<Catching, 'timetable' | 'offered'>,
+export function locationAt(
+  { timetable, offered }: Pick<IncidentScreen, 'timetable' | 'offered'>,
   wall: WallTime,
 ): string | null {
   const place = blockAt(timetable, wall)?.setting ?? null;
@@ -38,14 +38,14 @@ export function settingAt(
 }
 
 /** A note of which nothing is marked, now. */
-export function emptyNote(catching: Catching, id: string, wall: WallTime): NoteDraft {
+export function emptyIncident(incidentScreen: IncidentScreen, id: string, wall: WallTime): IncidentDraft {
   return {
     id,
     ...wall,
     timeIsChosen: false,
-    observerId: catching.personId,
+    observerId: incidentScreen.personId,
     besideId: null,
-    settingId: settingAt(catching, wall),
+    locationId: locationAt(incidentScreen, wall),
     settingIsChosen: false,
     behaviors: [],
     antecedents: [],
@@ -63,16 +63,24 @@ export function emptyNote(catching: Catching, id: string, wall: WallTime): NoteD
 }
 
 /** The next of several notes from memory: day, time, place and observer stay, what happened is blank. */
-export function nextNote(catching: Catching, draft: NoteDraft, id: string): NoteDraft {
-  const { on, time, timeIsChosen, observerId, besideId, settingId, settingIsChosen } = draft;
+export function nextIncident(incidentScreen: IncidentScreen, draft: IncidentDraft, id: string): IncidentDraft {
+  const { on, time, timeIsChosen, observerId, besideId, locationId, settingIsChosen } = draft;
   return {
-    ...emptyNote(catching, id, { on, time }),
-    ...{ timeIsChosen, observerId, besideId, settingId, settingIsChosen },
+    ...emptyIncident(incidentScreen, id, { on, time }),
+    ...{ timeIsChosen, observerId, besideId, locationId, settingIsChosen },
   };
 }
 
 /** Whether anything would be lost with this draft. */
-export function isNoteTouched({ clock, note, others, resolved, seconds, isGoing, ...draft }: NoteDraft): boolean {
+export function isIncidentTouched({
+  clock,
+  note,
+  others,
+  resolved,
+  seconds,
+  isGoing,
+  ...draft
+}: IncidentDraft): boolean {
   const lists = [draft.behaviors, draft.antecedents, draft.consequences, draft.functions, others];
   return (
     lists.some((list) => list.length > 0) ||
@@ -92,17 +100,17 @@ export function isNoteTouched({ clock, note, others, resolved, seconds, isGoing,
  *
  * @param timeNow  by the school’s clock; null where the time stays what it is
  */
-export function changedNote(
-  catching: Pick<Catching, 'timetable' | 'offered'>,
-  draft: NoteDraft,
-  changes: Partial<NoteDraft>,
+export function changedIncident(
+  incidentScreen: Pick<IncidentScreen, 'timetable' | 'offered'>,
+  draft: IncidentDraft,
+  changes: Partial<IncidentDraft>,
   timeNow: WallTime | null,
-): NoteDraft {
+): IncidentDraft {
   const timeIsChosen = draft.timeIsChosen || 'on' in changes || 'time' in changes;
-  const settingIsChosen = draft.settingIsChosen || 'settingId' in changes;
-  const isFirst = timeNow !== null && !timeIsChosen && !isNoteTouched(draft);
+  const settingIsChosen = draft.settingIsChosen || 'locationId' in changes;
+  const isFirst = timeNow !== null && !timeIsChosen && !isIncidentTouched(draft);
   const next = { ...draft, ...(isFirst && timeNow), ...changes, timeIsChosen, settingIsChosen };
-  return settingIsChosen ? next : { ...next, settingId: settingAt(catching, next) };
+  return settingIsChosen ? next : { ...next, locationId: locationAt(incidentScreen, next) };
 }
 
 /** A time on the wall so many minutes earlier; it stays within its day. */
@@ -112,7 +120,7 @@ export function minutesBefore(time: string, minutes: number): string {
 }
 
 /** What is sent of a draft: its stopwatch read now. */
-export function noteInputFrom(draft: NoteDraft, now: number): NoteInput {
+export function incidentInputFrom(draft: IncidentDraft, now: number): IncidentInput {
   const { timeIsChosen: _, settingIsChosen: __, clock, besideId, seconds, resolved, ...rest } = draft;
   const timed = Math.round(secondsOn(clock, now));
   return {
@@ -126,15 +134,19 @@ export function noteInputFrom(draft: NoteDraft, now: number): NoteInput {
 }
 
 /** A draft as the report will say it; null while nothing has happened. */
-export function draftSentence({ offered }: Pick<Catching, 'offered'>, draft: NoteDraft, now: number): string | null {
-  const input = noteInputFrom(draft, now);
+export function draftSentence(
+  { offered }: Pick<IncidentScreen, 'offered'>,
+  draft: IncidentDraft,
+  now: number,
+): string | null {
+  const input = incidentInputFrom(draft, now);
   const namesOf = (kind: Exclude<TypedOther['kind'], 'setting'>, ids: readonly string[]) => [
     ...ids.flatMap((id) => offered[kind].find((choice) => choice.id === id)?.name ?? []),
     ...draft.others.filter((other) => other.kind === kind).map(({ name }) => name),
   ];
   const behaviors = namesOf('behavior', input.behaviors);
   if (behaviors.length === 0) return null;
-  return noteSentence({
+  return incidentSentence({
     ...input,
     behaviors,
     antecedents: namesOf('antecedent', input.antecedents),

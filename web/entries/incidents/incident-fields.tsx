@@ -1,19 +1,19 @@
 import { useState } from 'react';
-import type { Catching } from '~/core/entries/waiting';
+import type { IncidentScreen } from '~/core/entries/waiting';
 import { Labelled } from '../../platform/ui/labelled';
 import { NamesInNote } from '../../students/names-in-note';
 
 import { Chips } from './chips';
 import { HowLong, Resolved } from './how-long';
-import type { NoteDraft, TypedOther } from './incident-draft';
+import type { IncidentDraft, TypedOther } from './incident-draft';
 import { When } from './when-fields';
-import { catchingWords } from './words';
+import { incidentWords } from './words';
 
-export interface NoteFieldsProps {
-  catching: Catching;
-  draft: NoteDraft;
+export interface IncidentFieldsProps {
+  incidentScreen: IncidentScreen;
+  draft: IncidentDraft;
   messages: Record<string, string>;
-  onChange: (changes: Partial<NoteDraft>) => void;
+  onChange: (changes: Partial<IncidentDraft>) => void;
   /** Whether it can be said that somebody else watches too. */
   mayBeSecond?: boolean;
 }
@@ -28,9 +28,15 @@ const columns = {
 const lists = { antecedent: 'antecedents', behavior: 'behaviors', consequence: 'consequences' } as const;
 
 /** Everything an ABC note says, on one screen: what is tapped once is marked, tapped again it is not. */
-export function NoteFields({ catching, draft, messages, onChange, mayBeSecond = false }: NoteFieldsProps) {
-  const { offered, leftOut, discreet } = catching;
-  const words = catchingWords(discreet);
+export function IncidentFields({
+  incidentScreen,
+  draft,
+  messages,
+  onChange,
+  mayBeSecond = false,
+}: IncidentFieldsProps) {
+  const { offered, leftOut, discreet } = incidentScreen;
+  const words = incidentWords(discreet);
   const [showsMore, setShowsMore] = useState(false);
   const toggle = (list: 'antecedents' | 'behaviors' | 'consequences' | 'functions', id: string) =>
     onChange({ [list]: draft[list].includes(id) ? draft[list].filter((one) => one !== id) : [...draft[list], id] });
@@ -39,7 +45,13 @@ export function NoteFields({ catching, draft, messages, onChange, mayBeSecond = 
   const behaviors = offered.behavior.filter(({ abc, id }) => abc || draft.behaviors.includes(id));
   return (
     <div className="grid gap-3.5">
-      <When catching={catching} draft={draft} messages={messages} onChange={onChange} mayBeSecond={mayBeSecond} />
+      <When
+        incidentScreen={incidentScreen}
+        draft={draft}
+        messages={messages}
+        onChange={onChange}
+        mayBeSecond={mayBeSecond}
+      />
       <div className="grid gap-x-6 gap-y-2.5 sm:grid-cols-3 sm:grid-rows-[auto_1fr]">
         {(['antecedent', 'behavior', 'consequence'] as const).map((kind) => (
           <Chips
@@ -103,7 +115,7 @@ export function NoteFields({ catching, draft, messages, onChange, mayBeSecond = 
                 className="textarea min-h-11 w-full"
               />
             </Labelled>
-            {!discreet && <NamesInNote studentId={catching.student.id} text={draft.note} />}
+            {!discreet && <NamesInNote studentId={incidentScreen.student.id} text={draft.note} />}
           </div>
         </div>
       </div>

@@ -4,16 +4,16 @@ import { useNavigate } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { longDate, weekday } from '~/core/calendar/iso-date';
 import { blockAt, hoursOf } from '~/core/calendar/timetable';
-import type { TalliesInput } from '~/core/entries/incidents/incident-input';
-import { tallySentence } from '~/core/entries/incidents/incident-sentence';
-import type { Catching, OfferedChoice } from '~/core/entries/waiting';
+import type { CountsInput } from '~/core/entries/incidents/incident-input';
+import { countSentence } from '~/core/entries/incidents/incident-sentence';
+import type { IncidentScreen, OfferedChoice } from '~/core/entries/waiting';
 import { database } from '~/server/platform/db/current';
-import { may } from '~/server/students/rights';
-import { studentFor } from '~/server/students/students';
+import { can } from '~/server/students/rights';
+import { requireStudent } from '~/server/students/students';
 import { type Clock, isRunning, secondsOn, started, stopped, stoppedClock, stopwatch } from '../../measures/clock';
 import { useNow } from '../../measures/use-now';
-import { answering } from '../../platform/http/answering';
-import { askerOf, idFrom } from '../../platform/http/asker';
+import { idFrom, personOf } from '../../platform/http/request-person';
+import { withErrors } from '../../platform/http/with-errors';
 import { draftStore } from '../../platform/offline/device-store';
 import { SaveBar } from '../../platform/offline/save-bar';
 import { useWaiting } from '../../platform/offline/waiting';
@@ -23,12 +23,12 @@ import { KeptDraft } from '../kept-draft';
 import { useKeptDraft } from '../use-kept-draft';
 import type { Route } from './+types/record-count';
 import { NothingToChoose } from './record-incident';
-import { catchingOf } from './recording';
+import { incidentScreenOf } from './recording';
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const asker = askerOf(context);
-  const student = await studentFor(database(), asker.actor, idFrom(params.studentId), 'observe');
-  return { catching: await catchingOf(database(), asker, student), maySetUp: may(student, 'setUp') };
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const asker = personOf(context);
+  const student = await requireStudent(database(), asker.actor, idFrom(params.studentId), 'observe');
+  return { incidentScreen: await incidentScreenOf(database(), asker, student), maySetUp: can(student, 'setUp') };
 });
 
 export const meta: Route.MetaFunction = () => [{ title: 'Tally · Gentle Margin' }];
@@ -40,7 +40,7 @@ interface Counting {
   clock: Clock;
 }
 
-interface TallyDraft {
+interface CountDraft {
   on: string;
   time: string;
   part: string | null;
@@ -50,38 +50,38 @@ interface TallyDraft {
   counting: Record<string, Counting>;
 }
 
-export default function CatchTally({ loaderData: { catching, maySetUp } }: Route.ComponentProps) {
-  const { student, offered } = catching;
+export default function RecordCount({ loaderData: { incidentScreen, maySetUp } }: Route.ComponentProps) {
+  const { student, offered } = incidentScreen;
   const behaviors = offered.behavior.filter(({ counted, timed }) => counted || timed);
   if (behaviors.length === 0) return <NothingToChoose student={student} maySetUp={maySetUp} />;
-  return <Tally key={student.id} catching={catching} behaviors={behaviors} />;
+  return <CountScreen key={student.id} incidentScreen={incidentScreen} behaviors={behaviors} />;
 }
 
 /** The part of the day that is on, else the last that was: most tallies are written at its end. */
-function partNow({ timetable, wall }: Catching) {
+function partNow({ timetable, wall }: IncidentScreen) {
   const today = timetable.filter((block) => block.weekday === weekday(wall.on));
   return blockAt(timetable, wall) ?? today.filter(({ to }) => to <= wall.time).at(-1) ?? null;
 }
 
-function emptyTally(catching: Catching, behaviors: readonly OfferedChoice[]): TallyDraft {
-  const block = partNow(catching);
-  const { on, time } = catching.wall;
+function emptyCount(incidentScreen: IncidentScreen, behaviors: readonly OfferedChoice[]): CountDraft {
+  const block = partNow(incidentScreen);
+  const { on, time } = incidentScreen.wall;
   return {
     on,
     time: block ? block.from : time,
     part: block?.part ?? null,
     minutes: block ? String(Math.round(60 * hoursOf(block))) : '',
-    observerId: catching.personId,
+    observerId: incidentScreen.personId,
     besideId: null,
     counting: Object.fromEntries(behaviors.map(({ id }) => [id, { id: newId(), count: null, clock: stoppedClock }])),
   };
 }
 
-const isTallyTouched = ({ counting }: TallyDraft) => Object.values(counting).some(isCounted);
+const isCountTouched = ({ counting }: CountDraft) => Object.values(counting).some(isCounted);
 const isCounted = ({ count, clock }: Counting) => count !== null || clock.before > 0 || isRunning(clock);
 
 /** What is sent: only what was touched. */
-function talliesFrom(draft: TallyDraft, behaviors: readonly OfferedChoice[], now: number): TalliesInput {
+function countsFrom(draft: CountDraft, behaviors: readonly OfferedChoice[], now: number): CountsInput {
   const { on, time, part, observerId, besideId } = draft;
   return {
     ...(besideId && { besideId }),
@@ -96,27 +96,27 @@ function talliesFrom(draft: TallyDraft, behaviors: readonly OfferedChoice[], now
   };
 }
 
-function Tally({ catching, behaviors }: { catching: Catching; behaviors: OfferedChoice[] }) {
-  const { student, personId, people, timetable, discreet } = catching;
-  const [draft, setDraft] = useState(() => emptyTally(catching, behaviors));
+function CountScreen({ incidentScreen, behaviors }: { incidentScreen: IncidentScreen; behaviors: OfferedChoice[] }) {
+  const { student, personId, people, timetable, discreet } = incidentScreen;
+  const [draft, setDraft] = useState(() => emptyCount(incidentScreen, behaviors));
   const draftKey = `${personId} ${student.id} tally`;
   const bringBack = useCallback(
-    (found: TallyDraft) => setDraft((empty) => ({ ...found, counting: { ...empty.counting, ...found.counting } })),
+    (found: CountDraft) => setDraft((empty) => ({ ...found, counting: { ...empty.counting, ...found.counting } })),
     [],
   );
-  const kept = useKeptDraft(draftKey, draft, isTallyTouched, bringBack);
-  const change = (changes: Partial<TallyDraft>) => setDraft((before) => ({ ...before, ...changes }));
+  const kept = useKeptDraft(draftKey, draft, isCountTouched, bringBack);
+  const change = (changes: Partial<CountDraft>) => setDraft((before) => ({ ...before, ...changes }));
   const count = (id: string, changes: Partial<Counting>) =>
     setDraft((before) => {
       const counting = before.counting[id];
       return counting ? { ...before, counting: { ...before.counting, [id]: { ...counting, ...changes } } } : before;
     });
   const now = useNow(Object.values(draft.counting).some(({ clock }) => isRunning(clock)));
-  const input = talliesFrom(draft, behaviors, now);
+  const input = countsFrom(draft, behaviors, now);
   const nameOf = (id: string) => behaviors.find((behavior) => behavior.id === id)?.name ?? '';
-  const said = input.tallies.map((tally) => tallySentence({ ...tally, behavior: nameOf(tally.behaviorId) }));
-  const { save, isBusy, messages } = useSaveTallies(catching, draftKey, said, () =>
-    setDraft(emptyTally(catching, behaviors)),
+  const said = input.tallies.map((tally) => countSentence({ ...tally, behavior: nameOf(tally.behaviorId) }));
+  const { save, isBusy, messages } = useSaveCounts(incidentScreen, draftKey, said, () =>
+    setDraft(emptyCount(incidentScreen, behaviors)),
   );
   const today = timetable.filter((block) => draft.on !== '' && block.weekday === weekday(draft.on));
   const messageOf = (field: string) =>
@@ -141,7 +141,7 @@ function Tally({ catching, behaviors }: { catching: Catching; behaviors: Offered
           <SaveBar
             isBusy={isBusy}
             message={messages.form}
-            onSave={() => save(talliesFrom(draft, behaviors, Date.now()))}
+            onSave={() => save(countsFrom(draft, behaviors, Date.now()))}
           />
         </div>
       }
@@ -150,7 +150,7 @@ function Tally({ catching, behaviors }: { catching: Catching; behaviors: Offered
         <h1 className="text-2xl">
           Tally <span className="text-ink-3">{student.shortName}</span>
         </h1>
-        <KeptDraft kept={kept} onStartOver={() => setDraft(emptyTally(catching, behaviors))} />
+        <KeptDraft kept={kept} onStartOver={() => setDraft(emptyCount(incidentScreen, behaviors))} />
       </header>
       <p className="mt-1 text-small text-ink-2">{draft.on && longDate(draft.on)}</p>
       <div className="flex flex-col max-sm:pb-28">
@@ -183,7 +183,7 @@ function Tally({ catching, behaviors }: { catching: Catching; behaviors: Offered
           <LabelledInput
             label="Date"
             type="date"
-            max={catching.wall.on}
+            max={incidentScreen.wall.on}
             value={draft.on}
             message={messageOf('on')}
             onChange={(on) => change({ on })}
@@ -293,14 +293,14 @@ function CountRow({ behavior, counting, now, message, onChange }: CountRowProps)
 }
 
 /** Saves what was counted; without the server it waits on this device. */
-function useSaveTallies(catching: Catching, draftKey: string, said: string[], onDone: () => void) {
-  const { student, personId } = catching;
+function useSaveCounts(incidentScreen: IncidentScreen, draftKey: string, said: string[], onDone: () => void) {
+  const { student, personId } = incidentScreen;
   const waiting = useWaiting();
   const navigate = useNavigate();
   const [messages, setMessages] = useState<Record<string, string>>({});
   const [isBusy, setBusy] = useState(false);
   const isSaving = useRef(false);
-  const save = async (tallies: TalliesInput) => {
+  const save = async (tallies: CountsInput) => {
     const missing = tallies.tallies.length === 0;
     if (missing) return setMessages({ form: 'Nothing is counted yet. Count, or say that none occurred.' });
     if (tallies.tallies.some(({ minutes }) => !(minutes > 0))) {

@@ -2,14 +2,14 @@ import { Repeat2 } from 'lucide-react';
 import { useCallback, useRef, useState } from 'react';
 import { Link, useNavigate, useRevalidator } from 'react-router';
 import { v4 as newId } from 'uuid';
-import type { Catching } from '~/core/entries/waiting';
+import type { IncidentScreen } from '~/core/entries/waiting';
 import { database } from '~/server/platform/db/current';
-import { may } from '~/server/students/rights';
-import { studentFor } from '~/server/students/students';
+import { can } from '~/server/students/rights';
+import { requireStudent } from '~/server/students/students';
 import { isRunning } from '../../measures/clock';
 import { useNow } from '../../measures/use-now';
-import { answering } from '../../platform/http/answering';
-import { askerOf, idFrom } from '../../platform/http/asker';
+import { idFrom, personOf } from '../../platform/http/request-person';
+import { withErrors } from '../../platform/http/with-errors';
 import { draftStore } from '../../platform/offline/device-store';
 import { SaveBar } from '../../platform/offline/save-bar';
 import { useWaiting } from '../../platform/offline/waiting';
@@ -20,37 +20,37 @@ import { useKeptDraft } from '../use-kept-draft';
 import { useWallClock } from '../use-wall-clock';
 import type { Route } from './+types/record-incident';
 import {
-  changedNote,
+  changedIncident,
   draftSentence,
-  emptyNote,
-  isNoteTouched,
-  type NoteDraft,
-  nextNote,
-  noteInputFrom,
+  emptyIncident,
+  type IncidentDraft,
+  incidentInputFrom,
+  isIncidentTouched,
+  nextIncident,
 } from './incident-draft';
-import { NoteFields } from './incident-fields';
-import { catchingOf } from './recording';
-import { catchingWords } from './words';
+import { IncidentFields } from './incident-fields';
+import { incidentScreenOf } from './recording';
+import { incidentWords } from './words';
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const asker = askerOf(context);
-  const student = await studentFor(database(), asker.actor, idFrom(params.studentId), 'observe');
-  return { catching: await catchingOf(database(), asker, student), maySetUp: may(student, 'setUp') };
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const asker = personOf(context);
+  const student = await requireStudent(database(), asker.actor, idFrom(params.studentId), 'observe');
+  return { incidentScreen: await incidentScreenOf(database(), asker, student), maySetUp: can(student, 'setUp') };
 });
 
 // The tab says nothing of what is written, nor of whom.
 export const meta: Route.MetaFunction = () => [{ title: 'Note · Gentle Margin' }];
 
-export default function CatchNote({ loaderData }: Route.ComponentProps) {
-  const { catching, maySetUp } = loaderData;
-  const { student, offered } = catching;
+export default function RecordIncident({ loaderData }: Route.ComponentProps) {
+  const { incidentScreen, maySetUp } = loaderData;
+  const { student, offered } = incidentScreen;
   if (!offered.behavior.some(({ abc }) => abc)) return <NothingToChoose student={student} maySetUp={maySetUp} />;
   // Another student is another note: nothing of the last one may stay.
-  return <Catch key={student.id} catching={catching} />;
+  return <RecordIncidentScreen key={student.id} incidentScreen={incidentScreen} />;
 }
 
 /** Before there is a behavior to note. */
-export function NothingToChoose({ student, maySetUp }: { student: Catching['student']; maySetUp: boolean }) {
+export function NothingToChoose({ student, maySetUp }: { student: IncidentScreen['student']; maySetUp: boolean }) {
   return (
     <Page marginName="Why" margin={<MarginTitle>Nothing to note yet</MarginTitle>}>
       <h1 className="text-3xl">{student.shortName}</h1>
@@ -69,23 +69,23 @@ export function NothingToChoose({ student, maySetUp }: { student: Catching['stud
   );
 }
 
-function Catch({ catching }: { catching: Catching }) {
-  const { student, personId, last, discreet } = catching;
-  const words = catchingWords(discreet);
-  const [draft, setDraft] = useState(() => emptyNote(catching, newId(), catching.wall));
-  const timeNow = useWallClock(catching.wall);
+function RecordIncidentScreen({ incidentScreen }: { incidentScreen: IncidentScreen }) {
+  const { student, personId, last, discreet } = incidentScreen;
+  const words = incidentWords(discreet);
+  const [draft, setDraft] = useState(() => emptyIncident(incidentScreen, newId(), incidentScreen.wall));
+  const timeNow = useWallClock(incidentScreen.wall);
   const draftKey = `${personId} ${student.id} note`;
-  const bringBack = useCallback((found: NoteDraft) => setDraft(found), []);
-  const kept = useKeptDraft(draftKey, draft, isNoteTouched, bringBack);
-  const change = (changes: Partial<NoteDraft>) =>
-    setDraft((before) => changedNote(catching, before, changes, timeNow()));
-  const { save, isBusy, messages } = useSaveNote(catching, draft, setDraft, draftKey);
+  const bringBack = useCallback((found: IncidentDraft) => setDraft(found), []);
+  const kept = useKeptDraft(draftKey, draft, isIncidentTouched, bringBack);
+  const change = (changes: Partial<IncidentDraft>) =>
+    setDraft((before) => changedIncident(incidentScreen, before, changes, timeNow()));
+  const { save, isBusy, messages } = useSaveIncident(incidentScreen, draft, setDraft, draftKey);
   useKey('enter', () => {
     // On a control that has the focus, Enter is that control's.
     if (!document.activeElement?.closest('button, a, summary')) save({ another: false });
   });
   const now = useNow(isRunning(draft.clock));
-  const sentence = draftSentence(catching, draft, now);
+  const sentence = draftSentence(incidentScreen, draft, now);
   return (
     <Page
       marginName={words.reads}
@@ -114,18 +114,29 @@ function Catch({ catching }: { catching: Catching }) {
             <Repeat2 size={16} aria-hidden /> <span className="max-sm:sr-only">{words.again}</span>
           </button>
         )}
-        <KeptDraft kept={kept} onStartOver={() => setDraft(emptyNote(catching, newId(), timeNow()))} />
+        <KeptDraft kept={kept} onStartOver={() => setDraft(emptyIncident(incidentScreen, newId(), timeNow()))} />
       </header>
       <div className="max-lg:pb-24">
-        <NoteFields catching={catching} draft={draft} messages={messages} onChange={change} mayBeSecond />
+        <IncidentFields
+          incidentScreen={incidentScreen}
+          draft={draft}
+          messages={messages}
+          onChange={change}
+          mayBeSecond
+        />
       </div>
     </Page>
   );
 }
 
 /** Saves the note; without the server it waits on this device. */
-function useSaveNote(catching: Catching, draft: NoteDraft, setDraft: (draft: NoteDraft) => void, draftKey: string) {
-  const { student, personId } = catching;
+function useSaveIncident(
+  incidentScreen: IncidentScreen,
+  draft: IncidentDraft,
+  setDraft: (draft: IncidentDraft) => void,
+  draftKey: string,
+) {
+  const { student, personId } = incidentScreen;
   const waiting = useWaiting();
   const navigate = useNavigate();
   const { revalidate } = useRevalidator();
@@ -133,7 +144,7 @@ function useSaveNote(catching: Catching, draft: NoteDraft, setDraft: (draft: Not
   const [isBusy, setBusy] = useState(false);
   const isSaving = useRef(false);
   const save = async ({ another }: { another: boolean }) => {
-    const note = noteInputFrom(draft, Date.now());
+    const note = incidentInputFrom(draft, Date.now());
     if (note.behaviors.length === 0 && !note.others.some(({ kind }) => kind === 'behavior')) {
       return setMessages({ behaviors: 'Say what happened.', form: 'One thing is missing: what happened.' });
     }
@@ -148,7 +159,7 @@ function useSaveNote(catching: Catching, draft: NoteDraft, setDraft: (draft: Not
         personId,
         student: { id, shortName },
         note,
-        catching,
+        incidentScreen,
         savedAt: Date.now(),
         problem: null,
       },
@@ -163,7 +174,11 @@ function useSaveNote(catching: Catching, draft: NoteDraft, setDraft: (draft: Not
     await draftStore.forget(draftKey).catch(() => {});
     if (sent?.is === 'saved' && !another) return navigate(`/students/${student.id}/behavior`);
     if (sent?.is === 'saved') revalidate();
-    setDraft(another ? nextNote(catching, draft, newId()) : emptyNote(catching, newId(), catching.wall));
+    setDraft(
+      another
+        ? nextIncident(incidentScreen, draft, newId())
+        : emptyIncident(incidentScreen, newId(), incidentScreen.wall),
+    );
   };
   return { save, isBusy, messages };
 }

@@ -1,17 +1,17 @@
 import { data } from 'react-router';
 import { z } from 'zod';
-import { noteInput, talliesInput } from '~/core/entries/incidents/incident-input';
+import { countsInput, incidentInput } from '~/core/entries/incidents/incident-input';
 import { counted } from '~/core/words/counting';
 import { readable } from '~/core/words/readable';
-import { recordTallies } from '~/server/entries/incidents/counts';
-import { recordNote } from '~/server/entries/incidents/record-incident';
+import { recordCounts } from '~/server/entries/incidents/counts';
+import { recordIncident } from '~/server/entries/incidents/record-incident';
 import { database } from '~/server/platform/db/current';
 import { Invalid, NotFound } from '~/server/platform/failures';
-import { studentFor } from '~/server/students/students';
-import { answering } from '../../platform/http/answering';
-import { askerOf, idFrom } from '../../platform/http/asker';
+import { requireStudent } from '~/server/students/students';
 import { sayNext } from '../../platform/http/cookies';
 import { jsonOf, refusedWith } from '../../platform/http/json-of';
+import { idFrom, personOf } from '../../platform/http/request-person';
+import { withErrors } from '../../platform/http/with-errors';
 import type { Route } from './+types/recorded';
 
 const sent = z.object({
@@ -21,10 +21,10 @@ const sent = z.object({
 });
 
 /** Takes an ABC note or tallies of a student, at once or from a device on which they waited. */
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, school, wall, now, discreet } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, school, wall, now, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
-  await studentFor(database(), actor, studentId, 'observe');
+  await requireStudent(database(), actor, studentId, 'observe');
   const body = sent.safeParse(await jsonOf(request));
   if (!body.success) return refusedWith({ form: 'This cannot be read.' });
   // Somebody else has signed in on this device since: what waits there is not theirs.
@@ -32,16 +32,16 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   const moment = { wall, now, timeZone: school.timeZone };
   try {
     if (body.data.note) {
-      const input = readable(noteInput).safeParse(body.data.note);
+      const input = readable(incidentInput).safeParse(body.data.note);
       if (!input.success) return refusedWith(messagesIn(input.error));
-      const { firstName, initials } = await recordNote(database(), actor, studentId, input.data, moment);
-      const link = { to: `/students/${studentId}/notes/${input.data.id}`, label: 'See it' };
+      const { firstName, initials } = await recordIncident(database(), actor, studentId, input.data, moment);
+      const link = { to: `/students/${studentId}/incidents/${input.data.id}`, label: 'See it' };
       const text = discreet ? `Saved for ${initials}.` : `Saved for ${firstName}: an ABC note.`;
       return data({ ids: [input.data.id] }, { headers: await sayNext({ text, link }) });
     }
-    const input = readable(talliesInput).safeParse(body.data.tallies);
+    const input = readable(countsInput).safeParse(body.data.tallies);
     if (!input.success) return refusedWith(messagesIn(input.error));
-    const { firstName, initials } = await recordTallies(database(), actor, studentId, input.data, moment);
+    const { firstName, initials } = await recordCounts(database(), actor, studentId, input.data, moment);
     const ids = input.data.tallies.map(({ id }) => id);
     const text = `Saved for ${discreet ? initials : firstName}: ${counted(ids.length, 'tally', 'tallies')}.`;
     return data({ ids }, { headers: await sayNext({ text }) });
@@ -67,6 +67,6 @@ export function messagesIn(error: z.ZodError): Record<string, string> {
   return messages;
 }
 
-export const loader = answering(async () => {
+export const loader = withErrors(async () => {
   throw new NotFound('There is only something to send here.');
 });

@@ -1,12 +1,12 @@
 import { type Choice, type ChoiceKind, choiceKinds } from '~/core/entries/incidents/choice';
-import type { Catching, RepeatedNote } from '~/core/entries/waiting';
+import type { IncidentScreen, RepeatedIncident } from '~/core/entries/waiting';
 import { discreetChoices, discreetStudent } from '~/core/goals/discreet';
 import { choicesOf, fieldsLeftOut } from '~/server/entries/incidents/choices';
-import { type Note, namingOf, newestNotes } from '~/server/entries/incidents/incidents';
+import { namingOf, newestIncidents, type StoredIncident } from '~/server/entries/incidents/incidents';
 import type { Database } from '~/server/platform/db/database';
 import { type Student, supportTeam } from '~/server/students/students';
 import { timetablesOf } from '~/server/students/timetable';
-import type { Asker } from '../../platform/http/asker';
+import type { RequestPerson } from '../../platform/http/request-person';
 
 /**
  * What an incident or a tally of a student is caught with.
@@ -14,18 +14,18 @@ import type { Asker } from '../../platform/http/asker';
  * @param student  from `studentFor`
  * @param including  ids of choices that are offered here although they are not any more: those of a note that is changed
  */
-export async function catchingOf(
+export async function incidentScreenOf(
   db: Database,
-  { actor, person, wall, discreet }: Asker,
+  { actor, person, wall, discreet }: RequestPerson,
   student: Student,
   including: readonly string[] = [],
-): Promise<Catching> {
+): Promise<IncidentScreen> {
   const [stored, leftOut, team, timetables, notes] = await Promise.all([
     choicesOf(db, student.id),
     fieldsLeftOut(db, student.id),
     supportTeam(db, student.id, actor.today),
     timetablesOf(db, [student.id]),
-    newestNotes(db, [student.id], { limit: 1, recordedBy: person.id }),
+    newestIncidents(db, [student.id], { limit: 1, recordedBy: person.id }),
   ]);
   const choices = discreet ? discreetChoices(stored) : stored;
   const { choices: standing } = namingOf(choices);
@@ -36,7 +36,9 @@ export async function catchingOf(
       .filter((choice) => choice.kind === kind && isOffered(choice))
       .map(({ id, name, words, placeId, abc, counted, timed }) => ({ id, name, words, placeId, abc, counted, timed }));
   const { id, shortName, firstName } = discreet ? discreetStudent(student) : student;
-  const offeredByKind = Object.fromEntries(choiceKinds.map((kind) => [kind, offered(kind)])) as Catching['offered'];
+  const offeredByKind = Object.fromEntries(
+    choiceKinds.map((kind) => [kind, offered(kind)]),
+  ) as IncidentScreen['offered'];
   return {
     student: { id, shortName, firstName },
     offered: offeredByKind,
@@ -53,7 +55,11 @@ export async function catchingOf(
 }
 
 /** What of a note can be chosen again: merged choices by the one that stands for them, retired ones left out. */
-function repeated(note: Note, offered: Catching['offered'], standing: (id: string) => string): RepeatedNote | null {
+function repeated(
+  note: StoredIncident,
+  offered: IncidentScreen['offered'],
+  standing: (id: string) => string,
+): RepeatedIncident | null {
   const still = (kind: ChoiceKind, ids: readonly (string | null)[]) =>
     [...new Set(ids.flatMap((id) => (id ? standing(id) : [])))].filter((id) =>
       offered[kind].some((choice) => choice.id === id),
@@ -62,7 +68,7 @@ function repeated(note: Note, offered: Catching['offered'], standing: (id: strin
   if (behaviors.length === 0) return null;
   return {
     behaviors,
-    settingId: still('setting', [note.settingId])[0] ?? null,
+    locationId: still('setting', [note.locationId])[0] ?? null,
     antecedents: still('antecedent', note.antecedents),
     consequences: still('consequence', note.consequences),
     functions: still('function', note.functions),

@@ -1,28 +1,28 @@
 import { data, Link } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { choicesInput } from '~/core/entries/incidents/choice';
-import { choicesSetUp, saveChoices } from '~/server/entries/incidents/edit-choices';
+import { choicesInForm, saveChoices } from '~/server/entries/incidents/edit-choices';
 import { database } from '~/server/platform/db/current';
-import { mustSetUp } from '~/server/school/administrators';
-import { settings } from '~/server/school/school';
-import { answering } from '../../platform/http/answering';
-import { askerOf } from '../../platform/http/asker';
+import { requireSchoolAdmin } from '~/server/school/administrators';
+import { locationsOf } from '~/server/school/school';
 import { sayNext } from '../../platform/http/cookies';
 import { formOf } from '../../platform/http/form-of';
+import { personOf } from '../../platform/http/request-person';
 import { submitted } from '../../platform/http/submitted';
+import { withErrors } from '../../platform/http/with-errors';
 import { MarginTitle, Page } from '../../platform/ui/page';
 import type { Route } from './+types/school-choices';
 import { ChoicesForm } from './choices-form';
 
-export const loader = answering(async ({ context }: Route.LoaderArgs) => {
-  const { actor } = askerOf(context);
-  const { input } = await choicesSetUp(database(), actor, null, newId);
-  return { input, places: await settings(database(), actor.schoolId) };
+export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
+  const { actor } = personOf(context);
+  const { input } = await choicesInForm(database(), actor, null, newId);
+  return { input, places: await locationsOf(database(), actor.schoolId) };
 });
 
-export const action = answering(async ({ request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
-  await mustSetUp(database(), actor);
+export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
+  await requireSchoolAdmin(database(), actor);
   const { refused } = await submitted(await formOf(request), choicesInput, (input) =>
     saveChoices(database(), actor, null, input, now),
   );

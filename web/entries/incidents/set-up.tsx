@@ -7,17 +7,17 @@ import { wallTime } from '~/core/calendar/zone';
 import { type ChoicesInput, choiceKinds, choicesInput, kindWords } from '~/core/entries/incidents/choice';
 import { type OwnTimetableInput, ownTimetableInput } from '~/core/school/school-input';
 import { earlierDefinitions } from '~/server/entries/incidents/choices';
-import { choicesSetUp, mergeChoices, offerChoice, saveChoices } from '~/server/entries/incidents/edit-choices';
+import { choicesInForm, mergeChoices, offerChoice, saveChoices } from '~/server/entries/incidents/edit-choices';
 import { database } from '~/server/platform/db/current';
 import { Invalid } from '~/server/platform/failures';
-import { settings } from '~/server/school/school';
-import { studentFor } from '~/server/students/students';
+import { locationsOf } from '~/server/school/school';
+import { requireStudent } from '~/server/students/students';
 import { ownDayParts, saveOwnDayParts } from '~/server/students/timetable';
-import { answering } from '../../platform/http/answering';
-import { askerOf, idFrom } from '../../platform/http/asker';
 import { sayNext } from '../../platform/http/cookies';
 import { formOf } from '../../platform/http/form-of';
+import { idFrom, personOf } from '../../platform/http/request-person';
 import { submitted } from '../../platform/http/submitted';
+import { withErrors } from '../../platform/http/with-errors';
 import { Covered } from '../../platform/ui/covered';
 import { FormMessage } from '../../platform/ui/fields';
 import { CheckList, SelectField, TextField } from '../../platform/ui/form-fields';
@@ -27,15 +27,15 @@ import { Rows } from '../../platform/ui/rows';
 import type { Route } from './+types/set-up';
 import { ChoicesForm } from './choices-form';
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = askerOf(context);
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, school, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
-  const student = await studentFor(database(), actor, studentId, 'setUp');
+  const student = await requireStudent(database(), actor, studentId, 'setUp');
   if (discreet) return null;
   const [{ isNew, input, besides }, earlier, places, dayParts] = await Promise.all([
-    choicesSetUp(database(), actor, studentId, newId),
+    choicesInForm(database(), actor, studentId, newId),
     earlierDefinitions(database(), studentId),
-    settings(database(), actor.schoolId),
+    locationsOf(database(), actor.schoolId),
     ownDayParts(database(), studentId),
   ]);
   return {
@@ -55,10 +55,10 @@ const small = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('merge'), from: z.uuid(), into: z.uuid() }),
 ]);
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
-  await studentFor(database(), actor, studentId, 'setUp');
+  await requireStudent(database(), actor, studentId, 'setUp');
   const form = await formOf(request);
   const asked = small.safeParse(Object.fromEntries(form));
   if (asked.success) {
@@ -260,7 +260,7 @@ function OwnTimetable({ loaded, result }: { loaded: Loaded; result: SubmissionRe
           blank={() => ({ part: '', from: '', to: '', weekdays: asText(weekdays) })}
         >
           {(row) => {
-            const { part, from, to, settingId, weekdays: on } = row.getFieldset();
+            const { part, from, to, locationId, weekdays: on } = row.getFieldset();
             return (
               <div className="grid gap-2 rounded-field bg-wash p-2.5">
                 <TextField field={part} label="Part of the day" />
@@ -268,7 +268,7 @@ function OwnTimetable({ loaded, result }: { loaded: Loaded; result: SubmissionRe
                   <TextField field={from} label="From" type="time" />
                   <TextField field={to} label="To" type="time" />
                 </div>
-                <SelectField field={settingId} label="Place" none="Not said" options={places} />
+                <SelectField field={locationId} label="Place" none="Not said" options={places} />
                 <CheckList field={on} legend="On" options={week} />
               </div>
             );

@@ -3,17 +3,17 @@ import { entryDay } from '~/core/calendar/iso-date';
 import { LabelledInput, LabelledSelect } from '../../platform/ui/labelled';
 import { OtherField } from './chips';
 import { minutesBefore } from './incident-draft';
-import type { NoteFieldsProps } from './incident-fields';
+import type { IncidentFieldsProps } from './incident-fields';
 
 /** When, where and by whom; the time goes five minutes back with one tap. */
-export function When({ catching, draft, messages, onChange, mayBeSecond }: NoteFieldsProps) {
+export function When({ incidentScreen, draft, messages, onChange, mayBeSecond }: IncidentFieldsProps) {
   const [isOpen, setOpen] = useState(false);
-  const { people, offered, wall, leftOut } = catching;
+  const { people, offered, wall, leftOut } = incidentScreen;
   const typedSetting = draft.others.find(({ kind }) => kind === 'setting')?.name;
-  const setting = typedSetting ?? offered.setting.find(({ id }) => id === draft.settingId)?.name;
+  const setting = typedSetting ?? offered.setting.find(({ id }) => id === draft.locationId)?.name;
   const nameOf = (id: string | null) => people.find((person) => person.id === id)?.name;
   const who = [nameOf(draft.observerId) ?? 'observer not said', draft.besideId && `beside ${nameOf(draft.besideId)}`];
-  const needsLook = ['on', 'time', 'settingId', 'observerId', 'besideId'].some((field) => messages[field]);
+  const needsLook = ['on', 'time', 'locationId', 'observerId', 'besideId'].some((field) => messages[field]);
   const usesSetting = !leftOut.includes('setting');
   return (
     <div>
@@ -64,12 +64,12 @@ export function When({ catching, draft, messages, onChange, mayBeSecond }: NoteF
           {usesSetting && (
             <LabelledSelect
               label="Where"
-              value={draft.settingId}
+              value={draft.locationId}
               none="Not said"
               options={offered.setting}
-              message={messages.settingId}
-              onChange={(settingId) =>
-                onChange({ settingId, others: draft.others.filter(({ kind }) => kind !== 'setting') })
+              message={messages.locationId}
+              onChange={(locationId) =>
+                onChange({ locationId, others: draft.others.filter(({ kind }) => kind !== 'setting') })
               }
             />
           )}

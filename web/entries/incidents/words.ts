@@ -1,7 +1,7 @@
 import { type ChoiceKind, kindWords } from '~/core/entries/incidents/choice';
 
 /** What the note’s screen calls its parts. */
-export interface CatchingWords {
+export interface IncidentWords {
   title: string;
   asks: Record<ChoiceKind, string>;
   howLong: string;
@@ -15,9 +15,9 @@ export interface CatchingWords {
 
 const asks = Object.fromEntries(Object.entries(kindWords).map(([kind, words]) => [kind, words.asks]));
 
-const inTheOpen: CatchingWords = {
+const inTheOpen: IncidentWords = {
   title: 'An incident',
-  asks: asks as CatchingWords['asks'],
+  asks: asks as IncidentWords['asks'],
   howLong: 'How long it lasted',
   resolved: 'Was it resolved?',
   words: 'A word about it',
@@ -28,7 +28,7 @@ const inTheOpen: CatchingWords = {
 };
 
 /** The same for a screen that a passing student may see: nothing that says what it is about. */
-const discreetly: CatchingWords = {
+const discreetly: IncidentWords = {
   title: 'A note',
   asks: {
     behavior: 'Then',
@@ -47,4 +47,4 @@ const discreetly: CatchingWords = {
   more: 'More',
 };
 
-export const catchingWords = (discreet: boolean) => (discreet ? discreetly : inTheOpen);
+export const incidentWords = (discreet: boolean) => (discreet ? discreetly : inTheOpen);

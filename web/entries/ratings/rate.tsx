@@ -3,7 +3,7 @@ import { findRating, rateByLink } from '~/server/entries/ratings/ratings';
 import { now } from '~/server/platform/clock';
 import { database } from '~/server/platform/db/current';
 import type { Door } from '~/server/sharing/doors';
-import { answeringAtDoor, closed } from '../../platform/http/at-door';
+import { closed, withErrorsAtDoor } from '../../platform/http/at-door';
 import { formOf } from '../../platform/http/form-of';
 import type { Route } from './+types/rate';
 import { RateForm } from './rate-form';
@@ -15,12 +15,12 @@ async function mustBeAsked({ params, context }: Route.LoaderArgs | Route.ActionA
   return { ...found, schoolName: school.name };
 }
 
-export const loader = answeringAtDoor(async (args: Route.LoaderArgs, door) => {
+export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   const { title, rubric, schoolName } = await mustBeAsked(args, door);
   return { title, rubric, schoolName };
 });
 
-export const action = answeringAtDoor(async (args: Route.ActionArgs, door) => {
+export const action = withErrorsAtDoor(async (args: Route.ActionArgs, door) => {
   const found = await mustBeAsked(args, door);
   const read = readRating(await formOf(args.request), found.rubric);
   if ('message' in read) return data({ message: read.message, isDone: false }, { status: 400 });

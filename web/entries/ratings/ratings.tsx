@@ -1,34 +1,34 @@
 import { data, Link } from 'react-router';
 import { z } from 'zod';
 import { longDate } from '~/core/calendar/iso-date';
-import { pieceInput, raterNames, ratingLinkInput, sideBySide, spreadWords } from '~/core/entries/ratings/ratings';
-import { addPiece, askRater, makeEntry, piecesOf, rateAsStaff } from '~/server/entries/ratings/ratings';
+import { raterNames, ratingLinkInput, sideBySide, spreadWords, workSampleInput } from '~/core/entries/ratings/ratings';
+import { addWorkSample, askRater, makeEntry, rateAsStaff, workSamplesOf } from '~/server/entries/ratings/ratings';
 import { goalOf } from '~/server/goals/goals';
 import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
 import { Conflict, Invalid, NotFound } from '~/server/platform/failures';
-import { may } from '~/server/students/rights';
-import { studentFor } from '~/server/students/students';
-import { answering } from '../../platform/http/answering';
-import { askerOf, idFrom } from '../../platform/http/asker';
+import { can } from '~/server/students/rights';
+import { requireStudent } from '~/server/students/students';
 import { sayNext } from '../../platform/http/cookies';
 import { formOf } from '../../platform/http/form-of';
+import { idFrom, personOf } from '../../platform/http/request-person';
+import { withErrors } from '../../platform/http/with-errors';
 import { MarginTitle, Page } from '../../platform/ui/page';
 import type { Route } from './+types/ratings';
-import { AskForm, EntryForm, PieceForm } from './piece-forms';
 import { RateForm } from './rate-form';
 import { readRating } from './read-rating';
+import { AskForm, EntryForm, WorkSampleForm } from './work-sample-forms';
 
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, now, person, discreet } = askerOf(context);
-  const student = await studentFor(database(), actor, idFrom(params.studentId), 'see');
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, now, person, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'see');
   const goal = await goalOf(database(), student.id, idFrom(params.goalId));
-  const pieces = await piecesOf(database(), student, goal.id, now);
+  const pieces = await workSamplesOf(database(), student, goal.id, now);
   return {
     student: { id: student.id, shortName: discreet ? student.initials : student.shortName },
     goal: { id: goal.id, number: goal.number, shortName: discreet ? `Goal ${goal.number}` : goal.shortName },
     today: actor.today,
-    mayRate: may(student, 'observe') && goal.retired === null,
+    mayRate: can(student, 'observe') && goal.retired === null,
     pieces: pieces.map(({ rubric, ratings, ...piece }) => {
       const mine = ratings.find(({ kind, name }) => kind === 'staff' && name === person.shortName);
       return {
@@ -42,14 +42,14 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   };
 });
 
-const pieceId = z.uuid();
+const workSampleId = z.uuid();
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, wall, now } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, wall, now } = personOf(context);
   const studentId = idFrom(params.studentId);
   const goalId = idFrom(params.goalId);
-  const student = await studentFor(database(), actor, studentId, 'observe');
-  const pieces = await piecesOf(database(), student, goalId, now);
+  const student = await requireStudent(database(), actor, studentId, 'observe');
+  const pieces = await workSamplesOf(database(), student, goalId, now);
   const form = await formOf(request);
   const intent = String(form.get('intent'));
   const of = String(form.get('pieceId') ?? '');
@@ -61,12 +61,12 @@ export const action = answering(async ({ params, request, context }: Route.Actio
   };
   try {
     if (intent === 'piece') {
-      const parsed = pieceInput.safeParse(Object.fromEntries(form));
+      const parsed = workSampleInput.safeParse(Object.fromEntries(form));
       if (!parsed.success) return wrong(parsed.error);
-      await addPiece(database(), actor, { studentId, goalId }, parsed.data, now);
+      await addWorkSample(database(), actor, { studentId, goalId }, parsed.data, now);
       return answer(null);
     }
-    const piece = pieceId.safeParse(of);
+    const piece = workSampleId.safeParse(of);
     const known = piece.success && pieces.find(({ id }) => id === piece.data);
     if (!known) throw new NotFound('No such piece.');
     if (intent === 'rate') {
@@ -81,7 +81,7 @@ export const action = answering(async ({ params, request, context }: Route.Actio
       const token = await askRater(database(), actor, studentId, known.id, parsed.data, now);
       return answer(null, token && `${config.PUBLIC_URL}/rate/${token}`);
     }
-    const entry = pieceId.safeParse(form.get('id'));
+    const entry = workSampleId.safeParse(form.get('id'));
     if (intent !== 'entry' || !entry.success) throw new NotFound('No such address.');
     await makeEntry(database(), actor, studentId, { pieceId: known.id, entryId: entry.data }, { wall, now });
     const headers = await sayNext({ text: 'The ratings are an entry of the goal now.' });
@@ -99,7 +99,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `Rated by several, ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
 ];
 
-type Piece = Route.ComponentProps['loaderData']['pieces'][number];
+type WorkSampleOf = Route.ComponentProps['loaderData']['pieces'][number];
 type Answer = Route.ComponentProps['actionData'];
 
 export default function Ratings({ loaderData, actionData }: Route.ComponentProps) {
@@ -113,7 +113,7 @@ export default function Ratings({ loaderData, actionData }: Route.ComponentProps
             <MarginTitle about="One piece of work, rated by several people by the same rubric.">
               Another piece
             </MarginTitle>
-            <PieceForm
+            <WorkSampleForm
               key={pieces.length}
               today={today}
               problem={actionData?.intent === 'piece' ? actionData.problem : null}
@@ -137,7 +137,7 @@ export default function Ratings({ loaderData, actionData }: Route.ComponentProps
       {pieces.length === 0 && <p className="py-8 text-ink-2">No piece of work has been rated by several people yet.</p>}
       <div className="pb-20">
         {pieces.map((piece) => (
-          <PieceSection
+          <WorkSampleSection
             key={piece.id}
             piece={piece}
             studentId={student.id}
@@ -150,14 +150,14 @@ export default function Ratings({ loaderData, actionData }: Route.ComponentProps
   );
 }
 
-interface PieceSectionProps {
-  piece: Piece;
+interface WorkSampleSectionProps {
+  piece: WorkSampleOf;
   studentId: string;
   mayRate: boolean;
   answer: Answer;
 }
 
-function PieceSection({ piece, studentId, mayRate, answer }: PieceSectionProps) {
+function WorkSampleSection({ piece, studentId, mayRate, answer }: WorkSampleSectionProps) {
   const { id, title, madeOn, raters, asked, mine, entryId, rubric } = piece;
   return (
     <section aria-label={title} className="mt-8">
@@ -207,7 +207,7 @@ function PieceSection({ piece, studentId, mayRate, answer }: PieceSectionProps) 
   );
 }
 
-function SideBySide({ piece: { title, raters, criteria } }: { piece: Piece }) {
+function SideBySide({ piece: { title, raters, criteria } }: { piece: WorkSampleOf }) {
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard
     <section tabIndex={0} aria-label={`${title}, side by side`} className="mt-3 overflow-x-auto">

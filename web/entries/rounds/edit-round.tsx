@@ -6,18 +6,18 @@ import { roundOf, saveRound } from '~/server/entries/rounds/rounds';
 import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';
 import { studentsOf } from '~/server/students/students';
-import { answering } from '../../platform/http/answering';
-import { askerOf, idFrom } from '../../platform/http/asker';
 import { sayNext } from '../../platform/http/cookies';
 import { formOf } from '../../platform/http/form-of';
+import { idFrom, personOf } from '../../platform/http/request-person';
 import { submitted } from '../../platform/http/submitted';
+import { withErrors } from '../../platform/http/with-errors';
 import { MarginTitle, Page } from '../../platform/ui/page';
 import type { Route } from './+types/edit-round';
 import { RoundForm } from './round-form';
 
 /** A round that is there, or a new one. */
-export const loader = answering(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, discreet } = askerOf(context);
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = personOf(context);
   const round = params.roundId === undefined ? null : await roundOf(database(), actor, idFrom(params.roundId));
   const students = await studentsOf(database(), actor);
   const all = goalsWorkedOn(
@@ -44,8 +44,8 @@ export const loader = answering(async ({ params, context }: Route.LoaderArgs) =>
   };
 });
 
-export const action = answering(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor } = askerOf(context);
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor } = personOf(context);
   const id = params.roundId === undefined ? null : (await roundOf(database(), actor, idFrom(params.roundId))).id;
   const { refused } = await submitted(await formOf(request), roundInput, (input) =>
     saveRound(database(), actor, { ...input, id: id ?? input.id }),

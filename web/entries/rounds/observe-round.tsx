@@ -4,8 +4,8 @@ import { counted } from '~/core/words/counting';
 import { observable, type Round, roundOf } from '~/server/entries/rounds/rounds';
 import { database } from '~/server/platform/db/current';
 import { NotFound } from '~/server/platform/failures';
-import { answering } from '../../platform/http/answering';
-import { type Asker, askerOf, idFrom } from '../../platform/http/asker';
+import { idFrom, personOf, type RequestPerson } from '../../platform/http/request-person';
+import { withErrors } from '../../platform/http/with-errors';
 import { observing, type WantedStudent } from '../load';
 import { ObservingPage } from '../observing-page';
 import type { Route } from './+types/observe-round';
@@ -16,8 +16,8 @@ const goalIds = z
   .pipe(z.array(z.uuid()).min(1).max(MOST_IN_ROUND));
 
 /** A round that is kept, or one of the goals that the address names. */
-export const loader = answering(async ({ params, request, context }: Route.LoaderArgs) => {
-  const asker = askerOf(context);
+export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
+  const asker = personOf(context);
   const { roundId } = params;
   if (roundId !== undefined) {
     const round = await roundOf(database(), asker.actor, idFrom(roundId));
@@ -29,7 +29,10 @@ export const loader = answering(async ({ params, request, context }: Route.Loade
   return goThrough(goals, { asker, name: 'A round', key: goals.map(({ id }) => id).join('.') });
 });
 
-async function goThrough(goals: Round['goals'], { asker, name, key }: { asker: Asker; name: string; key: string }) {
+async function goThrough(
+  goals: Round['goals'],
+  { asker, name, key }: { asker: RequestPerson; name: string; key: string },
+) {
   const wanted = new Map<string, string[]>();
   for (const { id, studentId } of goals) wanted.set(studentId, [...(wanted.get(studentId) ?? []), id]);
   const students = [...wanted].map(([studentId, ids]): WantedStudent => ({ studentId, goalIds: ids }));

@@ -6,14 +6,14 @@ import { counted, listed } from '~/core/words/counting';
 import { roundsOf, setRoundRemoved } from '~/server/entries/rounds/rounds';
 import { database } from '~/server/platform/db/current';
 import { studentsOf } from '~/server/students/students';
-import { answering } from '../../platform/http/answering';
-import { askerOf } from '../../platform/http/asker';
 import { formOf } from '../../platform/http/form-of';
+import { personOf } from '../../platform/http/request-person';
+import { withErrors } from '../../platform/http/with-errors';
 import { MarginTitle, Page } from '../../platform/ui/page';
 import type { Route } from './+types/rounds';
 
-export const loader = answering(async ({ context }: Route.LoaderArgs) => {
-  const { actor, discreet } = askerOf(context);
+export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
+  const { actor, discreet } = personOf(context);
   const [rounds, students] = await Promise.all([roundsOf(database(), actor), studentsOf(database(), actor)]);
   const names = new Map(
     students.map((student) => [student.id, (discreet ? discreetStudent(student) : student).shortName]),
@@ -29,8 +29,8 @@ export const loader = answering(async ({ context }: Route.LoaderArgs) => {
 
 const change = z.object({ id: z.uuid(), intent: z.enum(['remove', 'putBack']) });
 
-export const action = answering(async ({ request, context }: Route.ActionArgs) => {
-  const { actor, now } = askerOf(context);
+export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
+  const { actor, now } = personOf(context);
   const parsed = change.safeParse(Object.fromEntries(await formOf(request)));
   if (!parsed.success) return { removed: null };
   const { id, intent } = parsed.data;

@@ -1,7 +1,7 @@
 import { usualAreas } from '~/core/goals/areas';
 import type { Goal } from '~/server/goals/goals';
 import type { Database } from '~/server/platform/db/database';
-import { type Actor, settings } from '~/server/school/school';
+import { type Actor, locationsOf } from '~/server/school/school';
 import { supportTeam } from '~/server/students/students';
 import type { GoalChoices } from './goal-form';
 
@@ -11,7 +11,7 @@ export async function goalChoices(
   { schoolId, today }: Actor,
   { studentId, goals }: { studentId: string; goals: readonly Goal[] },
 ): Promise<GoalChoices> {
-  const [team, places] = await Promise.all([supportTeam(db, studentId, today), settings(db, schoolId)]);
+  const [team, places] = await Promise.all([supportTeam(db, studentId, today), locationsOf(db, schoolId)]);
   const people = team.map(({ id, shortName }) => ({ id, name: shortName }));
   const areas = new Set([...goals.map(({ area }) => area), ...usualAreas].filter(Boolean));
   return { people, places, areas: [...areas] };

@@ -19,7 +19,7 @@ interface CriterionFieldsProps {
 
 /** The criterion as a sentence with blanks, and below it what it comes to. */
 export function CriterionFields({ form, field, pointPer, measure, sentence }: CriterionFieldsProps) {
-  const { comparison, value, rule, minimumOpportunities, distinctSettings, distinctObservers } = field.getFieldset();
+  const { comparison, value, rule, minimumOpportunities, distinctLocations, distinctObservers } = field.getFieldset();
   const { kind, n, k } = (rule as FieldMetadata<{ kind: string; n: number; k: number }>).getFieldset();
   const isOfLast = kind.value !== 'inARow';
   const unit = measure ? measureOf(measure).axis(measure).unit.trim() || measureOf(measure).axis(measure).change : '';
@@ -64,7 +64,7 @@ export function CriterionFields({ form, field, pointPer, measure, sentence }: Cr
             label={`At least so many ${measure ? measureOf(measure).weightNoun(measure).many : 'chances'} each`}
             type="figure"
           />
-          <TextField field={distinctSettings} label="In so many places" type="figure" />
+          <TextField field={distinctLocations} label="In so many places" type="figure" />
           <TextField field={distinctObservers} label="Seen by so many people" type="figure" />
         </div>
       </details>

@@ -16,7 +16,7 @@ import { criterionDefinition } from '~/core/measures/criterion-definition';
 import { type MeasureDefinition, measureDefinition } from '~/core/measures/measure';
 import { criterionSentence } from '~/core/progress/criterion';
 import { MeasureFields } from '../../measures/measure-fields';
-import { StripPreview } from '../../measures/strip-preview';
+import { SheetPreview } from '../../measures/sheet-preview';
 import { Field, FormMessage } from '../../platform/ui/fields';
 import { CheckList, TextField } from '../../platform/ui/form-fields';
 import { MarginTitle, Page } from '../../platform/ui/page';
@@ -79,7 +79,7 @@ export function GoalForm({
         <div className="lg:sticky lg:top-6">
           <MarginTitle about="Try it: nothing here is saved.">As the observer gets it</MarginTitle>
           {last && (
-            <StripPreview key={JSON.stringify(last)} measure={last} criterion={criterion ?? { ...usual, value: 0 }} />
+            <SheetPreview key={JSON.stringify(last)} measure={last} criterion={criterion ?? { ...usual, value: 0 }} />
           )}
           {marginFoot}
         </div>
@@ -167,7 +167,7 @@ export function GoalForm({
               className="w-20"
             />
             <CheckList field={fields.observerIds} legend="By, if the plan says" options={choices.people} />
-            <CheckList field={fields.settingIds} legend="In, if the plan says" options={choices.places} />
+            <CheckList field={fields.locationIds} legend="In, if the plan says" options={choices.places} />
           </div>
         </Part>
         <Part title="Phases">

@@ -5,6 +5,7 @@ import { RouterContextProvider, type ServerBuild } from 'react-router';
 import { config } from '~/server/platform/config';
 import { health } from './health';
 import { logRequests } from './log';
+import { moved } from './moved';
 import { addressContext, guardSubmissions, keepPrivate, nonceContext, securityHeaders } from './security';
 
 const compress = compression();
@@ -26,7 +27,8 @@ export function makeApp(build: ServerBuild, { assets }: { assets: string }): Exp
   app.use(logRequests);
   app.get('/health', health);
   app.use(securityHeaders({ isSecure: config.PUBLIC_URL.startsWith('https:') }), guardSubmissions(config.PUBLIC_URL));
-  app.use(['/read', '/invited', '/stop', '/rate'], keepPrivate);
+  app.use(moved);
+  app.use(['/shared', '/invited', '/stop', '/rate'], keepPrivate);
   const getLoadContext = (request: express.Request, response: express.Response) => {
     const context = new RouterContextProvider();
     context.set(nonceContext, response.locals.nonce);

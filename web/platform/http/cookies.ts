@@ -56,4 +56,4 @@ export async function rememberArrangement(
 }
 
 /** The ways in whose passcode was given in this browser, by their id. */
-export const passCookie = createCookie('gm-pass', { ...base, path: '/read', maxAge: 12 * 3600 });
+export const passCookie = createCookie('gm-pass', { ...base, path: '/shared', maxAge: 12 * 3600 });

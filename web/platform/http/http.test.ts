@@ -8,9 +8,11 @@ const { loggedPath } = await import('./log');
 
 describe('what the log may know', () => {
   it('holds no id, no token, no search word', () => {
-    expect(loggedPath('/read/Zm9vYmFy?goal=2a')).toBe('/read/:token');
-    expect(loggedPath('/read/Zm9vYmFy.data')).toBe('/read/:token');
-    expect(loggedPath('/students/7f0f2c1e-5a0f-4d0c-8a43-222222222222/report?q=Ada')).toBe('/students/:id/report');
+    expect(loggedPath('/shared/Zm9vYmFy?goal=2a')).toBe('/shared/:token');
+    expect(loggedPath('/shared/Zm9vYmFy.data')).toBe('/shared/:token');
+    expect(loggedPath('/students/7f0f2c1e-5a0f-4d0c-8a43-222222222222/report?q=Ada')).toBe(
+      '/students/:id/individual-report',
+    );
   });
 });
 

@@ -9,11 +9,11 @@ const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/gi;
 /**
  * An address as the log may know it: no ids, no tokens, no search words.
  *
- * @example loggedPath('/read/abc?goal=2a') // '/read/:token'
+ * @example loggedPath('/shared/abc?goal=2a') // '/shared/:token'
  */
 export function loggedPath(url: string): string {
   const [path = ''] = url.split('?');
-  return path.replace(UUID, ':id').replace(/^\/(read|invited|stop|rate)\/[^/]+/, '/$1/:token');
+  return path.replace(UUID, ':id').replace(/^\/(shared|invited|stop|rate)\/[^/]+/, '/$1/:token');
 }
 
 /** One line for each answer: method, kind of address, status, milliseconds. Nothing of any student. */

@@ -8,7 +8,7 @@ const waiting: WaitingSession = {
   id: 'w',
   personId: 'p',
   student: { id: 's', shortName: 'Ada E.' },
-  session: { on: '2026-11-24', time: '09:00', observerId: 'p', settingId: null, entries: [] },
+  session: { on: '2026-11-24', time: '09:00', observerId: 'p', locationId: null, entries: [] },
   goals: [],
   choices: { people: [], places: [], today: '2026-11-24' },
   savedAt: 0,
@@ -36,12 +36,12 @@ describe('sending what waits', () => {
   it('sends a note and tallies to where incidents are caught, with nothing of what shows them here', async () => {
     const fetching = answer(200, { ids: [] });
     const whose = { id: 'w', personId: 'p', student: { id: 's', shortName: 'Ada E.' }, savedAt: 0, problem: null };
-    await send({ kind: 'note', ...whose, note: { id: 'n' } as never, catching: { wall: 'secret' } as never });
+    await send({ kind: 'note', ...whose, note: { id: 'n' } as never, incidentScreen: { wall: 'secret' } as never });
     await send({ kind: 'tallies', ...whose, tallies: { tallies: [] }, said: ['Calls out: none.'] });
     const sent = fetching.mock.calls.map(([path, init]) => [path, JSON.parse(String((init as RequestInit).body))]);
     expect(sent).toEqual([
-      ['/students/s/caught', { personId: 'p', note: { id: 'n' } }],
-      ['/students/s/caught', { personId: 'p', tallies: { tallies: [] } }],
+      ['/students/s/behavior-entries', { personId: 'p', note: { id: 'n' } }],
+      ['/students/s/behavior-entries', { personId: 'p', tallies: { tallies: [] } }],
     ]);
   });
 

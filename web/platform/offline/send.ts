@@ -33,8 +33,8 @@ const refusals: Record<number, string> = {
 
 /** Where something is sent, and what of it. */
 function addressed(item: WaitingItem): [path: string, content: object] {
-  if (item.kind === 'note') return ['caught', { note: item.note }];
-  if (item.kind === 'tallies') return ['caught', { tallies: item.tallies }];
+  if (item.kind === 'note') return ['behavior-entries', { note: item.note }];
+  if (item.kind === 'tallies') return ['behavior-entries', { tallies: item.tallies }];
   return ['sessions', { session: item.session }];
 }
 

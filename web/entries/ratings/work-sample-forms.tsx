@@ -1,0 +1,106 @@
+import { Form, useNavigation } from 'react-router';
+import type { IsoDate } from '~/core/calendar/iso-date';
+import { RATING_LINK_HOURS } from '~/core/entries/ratings/ratings';
+import { FieldMessage } from '../../platform/ui/fields';
+import { useFreshId } from '../../platform/ui/use-fresh-id';
+
+interface Problem {
+  field: string;
+  text: string;
+}
+
+/** What the server answers when somebody is asked. */
+interface AskAnswer {
+  problem: Problem | null;
+  link: string | null;
+}
+
+/** Begins a piece of work that is to be rated. */
+export function WorkSampleForm({ today, problem }: { today: IsoDate; problem: Problem | null }) {
+  const id = useFreshId();
+  const isBusy = useNavigation().state !== 'idle';
+  return (
+    <Form method="post" className="grid gap-4">
+      <input type="hidden" name="intent" value="piece" />
+      <input type="hidden" name="id" value={id} />
+      <label className="grid gap-1">
+        <span className="text-small font-semibold">What is rated</span>
+        <input
+          name="title"
+          maxLength={120}
+          className="input w-full"
+          placeholder="The bird house, first coat"
+          autoComplete="off"
+        />
+      </label>
+      <FieldMessage messages={problem?.field === 'title' ? [problem.text] : undefined} />
+      <label className="grid gap-1">
+        <span className="text-small font-semibold">Made on</span>
+        <input name="madeOn" type="date" max={today} defaultValue={today} className="input w-full" />
+      </label>
+      <FieldMessage messages={problem?.field === 'madeOn' ? [problem.text] : undefined} />
+      <button type="submit" className="btn btn-primary h-11" disabled={isBusy || id === ''}>
+        Begin
+      </button>
+    </Form>
+  );
+}
+
+/** Asks a peer or the student for a rating, by a link. */
+export function AskForm({ pieceId: of, answer }: { pieceId: string; answer: AskAnswer | undefined }) {
+  const id = useFreshId();
+  const isBusy = useNavigation().state !== 'idle';
+  return (
+    <Form method="post" className="mt-2 grid max-w-xl gap-3">
+      <input type="hidden" name="intent" value="ask" />
+      <input type="hidden" name="id" value={id} />
+      <input type="hidden" name="pieceId" value={of} />
+      {answer?.link && (
+        <div className="rounded-box border border-fern bg-fern-wash p-3">
+          <p className="text-small">The link works once, for {RATING_LINK_HOURS} hours. It is shown only now.</p>
+          <input
+            readOnly
+            aria-label="The rater’s link"
+            value={answer.link}
+            onFocus={(event) => event.target.select()}
+            className="input mt-2 w-full"
+          />
+        </div>
+      )}
+      <div className="flex flex-wrap items-end gap-3">
+        <label className="grid gap-1 text-small">
+          <span className="font-semibold">Who</span>
+          <select name="kind" className="select h-11 w-40">
+            <option value="peer">A peer</option>
+            <option value="student">The student</option>
+          </select>
+        </label>
+        <label className="grid gap-1 text-small">
+          <span className="font-semibold">Called, for whoever may share</span>
+          <input name="label" maxLength={60} className="input h-11 w-48" autoComplete="off" />
+        </label>
+        <button type="submit" className="btn h-11" disabled={isBusy || id === ''}>
+          Make the link
+        </button>
+      </div>
+      <FieldMessage messages={answer?.problem ? [answer.problem.text] : undefined} />
+    </Form>
+  );
+}
+
+/** Makes one entry of all ratings. */
+export function EntryForm({ pieceId: of, title }: { pieceId: string; title: string }) {
+  const id = useFreshId();
+  const isBusy = useNavigation().state !== 'idle';
+  return (
+    <Form method="post" className="flex flex-wrap items-center gap-3">
+      <input type="hidden" name="intent" value="entry" />
+      <input type="hidden" name="id" value={id} />
+      <input type="hidden" name="pieceId" value={of} />
+      <button type="submit" className="btn h-11" disabled={isBusy || id === ''}>
+        Make it an entry<span className="sr-only">: {title}</span>
+      </button>
+      <span className="text-small text-ink-2">Then it counts for the goal, and is not rated any more.</span>
+    </Form>
+  );
+}

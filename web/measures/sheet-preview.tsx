@@ -1,0 +1,23 @@
+import type { CriterionDefinition } from '~/core/measures/criterion-definition';
+import { type MeasureDefinition, measureOf } from '~/core/measures/measure';
+import { DataSheet } from './data-sheet';
+import { useSheet } from './use-sheet';
+
+interface SheetPreviewProps {
+  measure: MeasureDefinition;
+  criterion: CriterionDefinition;
+}
+
+/** The strip as the observer will get it, to be tried out. */
+export function SheetPreview({ measure, criterion }: SheetPreviewProps) {
+  const strip = useSheet(null);
+  const { data } = strip;
+  return (
+    <>
+      <DataSheet definition={measure} criterion={criterion} {...strip} />
+      {data !== null && measureOf(measure).data(measure).safeParse(data).success && (
+        <p className="mt-3 text-small text-ink-2">{measureOf(measure).sentence(measure, data)}</p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,117 @@
+import { createContext, data, type MiddlewareFunction, type RouterContextProvider, redirect } from 'react-router';
+import { z } from 'zod';
+import { type WallTime, wallTime } from '~/core/calendar/zone';
+import type { Person } from '~/server/people/people';
+import { resumeSession } from '~/server/people/sessions';
+import { now } from '~/server/platform/clock';
+import { asking, database } from '~/server/platform/db/current';
+import { NotFound } from '~/server/platform/failures';
+import type { Actor, School } from '~/server/school/school';
+import { isRecorded, recordPages } from '~/server/sharing/access-log';
+import { preferencesOf, sessionCookie } from './cookies';
+import { failureAnswer } from './failure-answer';
+
+/** Who is asking, at which moment, and how they want to be shown things. */
+export interface RequestPerson {
+  person: Person;
+  actor: Actor;
+  school: School;
+  sessionId: string;
+  /** All schools that they work at. */
+  schools: { id: string; name: string }[];
+  now: Date;
+  wall: WallTime;
+  discreet: boolean;
+}
+
+const personContext = createContext<RequestPerson | null>(null);
+
+/** The signed-in person of this request. Only under a route that has the `signedIn` middleware. */
+export function personOf(context: Readonly<RouterContextProvider>): RequestPerson {
+  const asker = personIn(context);
+  if (!asker) throw new Error('This page is for whoever has signed in.');
+  return asker;
+}
+
+/** The signed-in person of this request, where somebody has signed in. */
+export const personIn = (context: Readonly<RouterContextProvider>): RequestPerson | null => context.get(personContext);
+
+/** Lets only signed-in people on, and carries who they are. Others are sent to sign in and then come back. */
+export const signedIn: MiddlewareFunction<Response> = async ({ request, context }, next) => {
+  const asker = await findPerson(request, context);
+  const response = await next();
+  await writePages(request, context, response.status);
+  if (asker.newToken) response.headers.append('Set-Cookie', await sessionCookie.serialize(asker.newToken));
+  response.headers.set('Cache-Control', 'no-store');
+  return response;
+};
+
+const studentPages = /^\/students\/([0-9a-f-]{36})(?:\/|\.data|$)/;
+
+/** What is opened of a student stands in the access log, once a day and person. */
+async function writePages(request: Request, context: Readonly<RouterContextProvider>, status: number): Promise<void> {
+  const studentId = studentPages.exec(new URL(request.url).pathname)?.[1];
+  if (request.method !== 'GET' || status >= 400 || !studentId || !z.uuid().safeParse(studentId).success) return;
+  const { actor, now: at } = personOf(context);
+  if (isRecorded(actor, studentId)) return;
+  try {
+    await asking(actor, () => recordPages(database(), actor, studentId, at));
+  } catch (error) {
+    throw failureAnswer(error);
+  }
+}
+
+async function findPerson(request: Request, context: Readonly<RouterContextProvider>) {
+  try {
+    const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
+    const instant = now();
+    const session = typeof token === 'string' ? await resumeSession(database(), token, instant) : null;
+    // What waits on a device is sent without anybody looking: it is told that there is nobody, and stays where it is.
+    const isSent = request.method !== 'GET' && request.headers.get('Content-Type')?.startsWith('application/json');
+    if (!session && isSent) throw data(null, { status: 401 });
+    if (!session) throw redirect(signInAddress(request));
+    const { person, school, schools, sessionId } = session;
+    const { discreet } = await preferencesOf(request);
+    const wall = wallTime(instant, school.timeZone);
+    const actor = { personId: person.id, schoolId: school.id, today: wall.on };
+    context.set(personContext, { person, actor, school, schools, sessionId, now: instant, wall, discreet });
+    return session;
+  } catch (error) {
+    throw failureAnswer(error);
+  }
+}
+
+/** Who is signed in, on a page that is open to others too; null when nobody is. */
+export async function visitorOf(request: Request): Promise<Actor | null> {
+  const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
+  const instant = now();
+  const session = typeof token === 'string' ? await resumeSession(database(), token, instant) : null;
+  return (
+    session && {
+      personId: session.person.id,
+      schoolId: session.school.id,
+      today: wallTime(instant, session.school.timeZone).on,
+    }
+  );
+}
+
+function signInAddress(request: Request): string {
+  const { pathname, searchParams } = new URL(request.url);
+  // What a page's data request carries for React Router is no part of the page's address.
+  searchParams.delete('_routes');
+  if (pathname === '/') return '/sign-in';
+  return `/sign-in?${new URLSearchParams({ next: pathname.replace(/\.data$/, '') + (searchParams.size > 0 ? `?${searchParams}` : '') })}`;
+}
+
+const idInAddress = z.uuid();
+
+/**
+ * An id from the address.
+ *
+ * @throws NotFound when it cannot be one
+ */
+export function idFrom(text: string | undefined): string {
+  const parsed = idInAddress.safeParse(text);
+  if (!parsed.success) throw new NotFound('No such address.');
+  return parsed.data;
+}

@@ -1,0 +1,14 @@
+import { type DecisionIs, decisionWords } from '~/core/progress/decision-words';
+
+/** A decision as a mark and a word; clay only for what needs attention. */
+export function DecisionMark({ is }: { is: DecisionIs }) {
+  const { label, mark, needsAttention } = decisionWords[is];
+  const quiet = is === 'tooEarly';
+  return (
+    <span
+      className={`font-semibold whitespace-nowrap ${needsAttention ? 'text-clay-deep' : quiet ? 'text-ink-3' : 'text-fern'}`}
+    >
+      <span aria-hidden>{mark}</span> {label}
+    </span>
+  );
+}
