@@ -7,6 +7,7 @@ import { schoolDays } from '~/core/calendar/school-days';
 import { incidentsAcross } from '~/server/behavior/behavior';
 import { connect } from '~/server/platform/db/database';
 import { migrate } from '~/server/platform/db/migrate';
+import type { StudentAccess } from '~/server/students/access';
 import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
 import { follow } from '~/tests/database/followed';
 import { addGoal, addPerson, addStudent, schoolId, smallSchool } from '~/tests/database/small-school';
@@ -260,7 +261,7 @@ const PATTERN_STUDENTS = 200;
 /** Patterns over 200 students, as their notes become more: the cost should grow in line with them. */
 async function patterns(note: (student: string, i: number) => { id: string; student_id: string }) {
   const manager = await addPerson(db, 'patterns');
-  const students: string[] = [];
+  const students: StudentAccess<'see'>[] = [];
   for (let i = 0; i < PATTERN_STUDENTS; i++) students.push(await addStudent(db, `S${i}`, [[manager, 'caseManager']]));
   await db.raw(
     `insert into behavior_targets (id, school_id, student_id, name, position)
@@ -319,7 +320,7 @@ async function patterns(note: (student: string, i: number) => { id: string; stud
   return { students: PATTERN_STUDENTS, results, atMostMsAt50000: 600 };
 }
 
-async function computePatterns({ students, from }: { students: string[]; from: string }) {
+async function computePatterns({ students, from }: { students: StudentAccess<'see'>[]; from: string }) {
   const notes = await incidentsAcross(db, students, { discreet: false });
   const days = schoolDays(from, '2026-11-24', { weekdays: [1, 2, 3, 4, 5], closures: [] });
   return patternsAcross(notes, days, { recentDays: 20 });

@@ -18,7 +18,7 @@ const read = new LRUCache<string, Read>({ maxSize: 150_000, sizeCalculation: ({ 
 
 /**
  * The notes of some students as the computation sees them, oldest first. A second observer’s are left out. What was read
- * before is used again as long as nothing has been written since. Ask `studentFor` or `studentsOf` first.
+ * before is used again as long as nothing has been written since.
  *
  * @param namings  by student
  */

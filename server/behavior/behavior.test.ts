@@ -5,7 +5,16 @@ import type { IncidentCorrection } from '~/core/entries/incidents/incident-input
 import { emptied } from '~/tests/database/emptied';
 import { choices, follow, incidentInputOf, moment } from '~/tests/database/followed';
 import { freshDatabase } from '~/tests/database/fresh';
-import { actorOf, makeAdmin, now, type SmallSchool, schoolId, smallSchool, today } from '~/tests/database/small-school';
+import {
+  accessTo,
+  actorOf,
+  makeAdmin,
+  now,
+  type SmallSchool,
+  schoolId,
+  smallSchool,
+  today,
+} from '~/tests/database/small-school';
 import { choicesOf, earlierDefinitions } from '../entries/incidents/choices';
 import {
   correctCount,
@@ -69,7 +78,7 @@ describe('choices', () => {
       ['Noise', 'Waiting'],
       [school.kitchen],
     ]);
-    expect(await choicesOf(fresh.db, other)).toEqual([]);
+    expect(await choicesOf(fresh.db, accessTo(other))).toEqual([]);
   });
 
   it('keep what they were: reworded in old notes too, taken away they are retired, a definition has its history', async () => {

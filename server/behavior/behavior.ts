@@ -9,6 +9,7 @@ import { type BehaviorCount, countsOf, watchedStretches } from '../entries/incid
 import { type Naming, namingOf } from '../entries/incidents/incidents';
 import { peopleById } from '../people/people';
 import type { Database } from '../platform/db/database';
+import type { StudentAccess } from '../students/access';
 import { timetablesOf } from '../students/timetable';
 import { type AnalysedIncident, analysedIncidents } from './analysed';
 import { phasesOf, type StoredPhase } from './phases';
@@ -31,13 +32,13 @@ export interface StudentBehavior {
 }
 
 /**
- * What there is to see of a student’s behavior. Ask `studentFor` first.
+ * What there is to see of a student’s behavior.
  *
  * @param discreet  choices by their first letters only
  */
 export async function behaviorOf(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'see'>,
   { discreet }: { discreet: boolean },
 ): Promise<StudentBehavior> {
   const stored = await choicesOf(db, studentId);
@@ -65,11 +66,11 @@ export async function behaviorOf(
 }
 
 /**
- * The notes of those of several students whose behavior is followed, with their timetables. Ask `studentsOf` first.
+ * The notes of those of several students whose behavior is followed, with their timetables.
  */
 export async function incidentsAcross(
   db: Database,
-  studentIds: readonly string[],
+  studentIds: readonly StudentAccess<'see'>[],
   { discreet }: { discreet: boolean },
 ): Promise<StudentIncidents[]> {
   const [all, timetables] = await Promise.all([choicesOfAll(db, studentIds), timetablesOf(db, studentIds)]);

@@ -3,6 +3,7 @@ import type { PhaseInput } from '~/core/entries/incidents/incident-input';
 import type { Database } from '../platform/db/database';
 import { Invalid, NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
+import type { StudentAccess } from '../students/access';
 import { requireStudent } from '../students/students';
 
 export interface StoredPhase {
@@ -13,8 +14,8 @@ export interface StoredPhase {
   startsOn: IsoDate;
 }
 
-/** What changed for a student’s behaviors, in order. Ask `studentFor` or `studentsOf` first. */
-export async function phasesOf(db: Database, studentId: string): Promise<StoredPhase[]> {
+/** What changed for a student’s behaviors, in order. */
+export async function phasesOf(db: Database, studentId: StudentAccess<'see'>): Promise<StoredPhase[]> {
   return db('behavior_phases')
     .where({ student_id: studentId })
     .whereNull('removed_at')
@@ -29,13 +30,13 @@ export async function phasesOf(db: Database, studentId: string): Promise<StoredP
  */
 export async function addPhase(db: Database, actor: Actor, studentId: string, input: PhaseInput): Promise<void> {
   await db.transaction(async (trx) => {
-    await requireStudent(trx, actor, studentId, 'setUp');
+    const access = (await requireStudent(trx, actor, studentId, 'setUp')).id;
     const { id, behaviorId, label, startsOn } = input;
     if (behaviorId !== null) {
       const known = await trx('behavior_targets').where({ id: behaviorId, student_id: studentId }).first('id');
       if (!known) throw new Invalid({ behaviorId: 'Choose a behavior from the list.' });
     }
-    const others = (await phasesOf(trx, studentId)).filter((phase) => phase.id !== id);
+    const others = (await phasesOf(trx, access)).filter((phase) => phase.id !== id);
     const meets = others.some(
       (other) =>
         other.startsOn === startsOn &&

@@ -98,7 +98,7 @@ async function makePart(
 /** The newest issued report of the period that is to be reported now; its draft while nothing was issued. */
 async function latestProgressDocument(
   db: Database,
-  student: Student,
+  student: Student<'see'>,
   { school, today }: { school: School; today: IsoDate },
 ): Promise<ReportDocument> {
   const { period, issued } = await reportStanding(db, student, { school, today });

@@ -27,7 +27,7 @@ function changeEntry(
     ...change,
     studentId,
     id: entryId,
-    read: (trx, options) => observationOf(trx, studentId, entryId, options),
+    read: (trx, access, options) => observationOf(trx, access, entryId, options),
     changesTo,
     // Withdrawn, of another day or by another person it may be of another session: its partner counts by itself again.
     afterwards: async (

@@ -7,6 +7,7 @@ import type { Goal } from '../goals/goals';
 import { type Database, preparedRows } from '../platform/db/database';
 import { NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
+import { grant, type StudentAccess } from '../students/access';
 import { can, type Membership, type Right } from '../students/rights';
 
 /** What a session's clock may be ahead of the server's before it counts as the future, in minutes. */
@@ -32,7 +33,7 @@ const minutes = ({ on, time }: WallTime) => Date.parse(`${on}T${time}:00Z`) / 60
 
 /** What there is to know before a session can be written. */
 export interface SessionFacts {
-  student: { firstName: string; initials: string };
+  student: { id: StudentAccess<'see'>; firstName: string; initials: string };
   /** Those of the wanted goals that are this student's, with how they are and were measured. */
   goals: Record<string, MeasuredGoal>;
   /** Messages by field; none when date, observer and place are well. */
@@ -96,7 +97,8 @@ export async function checkSession(
   if (early) messages.on = early;
   if (!row.observerIsOnTeam) messages.observerId = notOnTeamWords;
   if (!row.settingIsKnown) messages.locationId = 'Choose a place from the list.';
-  return { student: { firstName: row.firstName, initials: row.initials }, goals: measured(row.goals ?? {}), messages };
+  const student = { id: grant(studentId, 'member'), firstName: row.firstName, initials: row.initials };
+  return { student, goals: measured(row.goals ?? {}), messages };
 }
 
 const measured = (goals: NonNullable<FactsRow['goals']>): Record<string, MeasuredGoal> =>

@@ -2,13 +2,14 @@ import { isDeepStrictEqual } from 'node:util';
 import type { Database } from '../platform/db/database';
 import { Conflict, NotAllowed } from '../platform/failures';
 import type { Actor } from '../school/school';
+import type { StudentAccess } from '../students/access';
 import { can, canChange, type Membership, type Right } from '../students/rights';
 import { requireStudent } from '../students/students';
 
 /** What every entry has: whose it is, and which version of it stands. */
 export interface Recorded {
   id: string;
-  studentId: string;
+  studentId: StudentAccess<'read'>;
   observerId: string;
   observerName: string;
   recordedById: string;
@@ -56,7 +57,7 @@ interface Change<Entry> {
   now: Date;
   /** What it takes to make this change; else it must be one’s own, or one must be allowed to change any. */
   right?: Right;
-  read: (db: Database, options: { lock: boolean }) => Promise<Entry>;
+  read: (db: Database, access: StudentAccess<'see'>, options: { lock: boolean }) => Promise<Entry>;
   changesTo: (entry: Entry, db: Database) => Promise<Changes>;
   /** What follows from the change, in the same transaction; `entry` is what stood before. */
   afterwards?: (entry: Entry, changes: Changes, db: Database) => Promise<void>;
@@ -76,7 +77,7 @@ export async function changeRecord<Entry extends Recorded>(
 ): Promise<Entry> {
   return db.transaction(async (trx) => {
     const student = await requireStudent(trx, actor, studentId, 'see');
-    const entry = await read(trx, { lock: true });
+    const entry = await read(trx, student.id, { lock: true });
     const isAllowed = right ? can(student, right) : canChangeEntry(student, actor, entry, now);
     if (!isAllowed) throw new NotAllowed('This entry is not yours to change.');
     const changes = await changesTo(entry, trx);
@@ -90,7 +91,7 @@ export async function changeRecord<Entry extends Recorded>(
       .where({ id })
       .update({ ...changes, version: version + 1, changed_by: actor.personId, changed_at: now, change_reason: why });
     await afterwards?.(entry, changes, trx);
-    return read(trx, { lock: false });
+    return read(trx, student.id, { lock: false });
   });
 }
 

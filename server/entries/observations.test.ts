@@ -4,6 +4,7 @@ import { entryField } from '~/core/entries/observation';
 import { freshDatabase } from '~/tests/database/fresh';
 import { rewriting } from '~/tests/database/rewriting';
 import {
+  accessTo,
   actorOf,
   addGoal,
   addStudent,
@@ -120,7 +121,9 @@ describe('recording', () => {
     await expect(record(sessionOf(school, ['gesture']), school.stranger)).rejects.toThrow(NotFound);
     const other = await addStudent(fresh.db, 'Ben', [[school.manager, 'caseManager']]);
     await expect(record(sessionOf(school, ['gesture']), school.manager, other)).rejects.toThrow(NotFound);
-    await expect(record(sessionOf(school, ['gesture']), school.manager, randomUUID())).rejects.toThrow(NotFound);
+    await expect(record(sessionOf(school, ['gesture']), school.manager, accessTo(randomUUID()))).rejects.toThrow(
+      NotFound,
+    );
   });
 });
 

@@ -2,10 +2,11 @@ import type { Database } from '../platform/db/database';
 import { Invalid } from '../platform/failures';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
+import type { StudentAccess } from '../students/access';
 import { requireStudent } from '../students/students';
 import { type Observation, observationOf, observationsOf } from './read';
 
-/** The other entry of a pair, if this one is in a pair. Ask `studentFor` first. */
+/** The other entry of a pair, if this one is in a pair. */
 export async function partnerOf(db: Database, entry: Observation): Promise<Observation | null> {
   const id = entry.pairsWith ?? (await db('entries').where({ pairs_with: entry.id }).first('id'))?.id;
   return id ? observationOf(db, entry.studentId, id) : null;
@@ -43,11 +44,11 @@ export async function markPair(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await requireStudent(trx, actor, studentId, 'observe');
+    const access = (await requireStudent(trx, actor, studentId, 'observe')).id;
     // Locked in one order, whoever asks first.
-    for (const id of [entryId, otherId].toSorted()) await observationOf(trx, studentId, id, { lock: true });
-    const entry = await observationOf(trx, studentId, entryId);
-    const other = await observationOf(trx, studentId, otherId);
+    for (const id of [entryId, otherId].toSorted()) await observationOf(trx, access, id, { lock: true });
+    const entry = await observationOf(trx, access, entryId);
+    const other = await observationOf(trx, access, otherId);
     if (entry.pairsWith === otherId || other.pairsWith === entryId) return;
     if (!(await pairable(trx, entry)).some(({ id }) => id === otherId)) {
       throw new Invalid({ otherId: 'These two are not of one session, or one of them is in a pair already.' });
@@ -65,8 +66,8 @@ export async function unmarkPair(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await requireStudent(trx, actor, studentId, 'observe');
-    const entry = await observationOf(trx, studentId, entryId);
+    const access = (await requireStudent(trx, actor, studentId, 'observe')).id;
+    const entry = await observationOf(trx, access, entryId);
     await takeApart(trx, actor, entry, now);
   });
 }
@@ -101,7 +102,7 @@ const pairSaid = ({ first, second, on }: { first: string; second: string; on: st
 export async function pairBeside(
   db: Database,
   actor: Actor,
-  { studentId, ids, besideId }: { studentId: string; ids: readonly string[]; besideId: string },
+  { studentId, ids, besideId }: { studentId: StudentAccess<'see'>; ids: readonly string[]; besideId: string },
   now: Date,
 ): Promise<number> {
   return db.transaction(async (trx) => {

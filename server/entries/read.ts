@@ -4,6 +4,7 @@ import type { MeasureData } from '~/core/measures/measure';
 import type { NoScoreReason } from '~/core/measures/score';
 import type { Database } from '../platform/db/database';
 import { NotFound } from '../platform/failures';
+import type { StudentAccess } from '../students/access';
 import { type Recorded, recordedColumns, recordedNames, revisedEntries } from './corrections';
 
 /** An observation with everything that its page shows. */
@@ -42,10 +43,10 @@ const columns = `
 /** The names that belong to the observations `o`. */
 const names = `${recordedNames('o')} left join locations st on st.id = o.location_id`;
 
-/** The entries of some students that count, newest first. Ask `studentFor` or `studentsOf` first. */
+/** The entries of some students that count, newest first. */
 export async function observationsOf(
   db: Database,
-  studentIds: readonly string[],
+  studentIds: readonly StudentAccess<'read'>[],
   {
     goalId,
     limit,
@@ -71,13 +72,13 @@ export async function observationsOf(
 }
 
 /**
- * One entry of a student, withdrawn ones too. Ask `studentFor` first.
+ * One entry of a student, withdrawn ones too.
  *
  * @throws NotFound when the student has no such entry
  */
 export async function observationOf(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   id: string,
   { lock = false }: { lock?: boolean } = {},
 ): Promise<Observation> {
@@ -91,7 +92,7 @@ export async function observationOf(
   return observationFromRow(row);
 }
 
-/** What an entry said before each change, oldest first. Ask `studentFor` first. */
+/** What an entry said before each change, oldest first. */
 export async function observationRevisions(db: Database, id: string): Promise<Observation[]> {
   const found = await db.raw<{ rows: ObservationRow[] }>(
     `select ${columns} from ${revisedEntries} o ${names} order by o.version`,
@@ -107,7 +108,7 @@ export interface VersionedSession extends ObservedSession {
 
 /**
  * What the computation needs of the entries of some goals, by goal, in order of date and time. Narrow on purpose:
- * thousands of them are read for one page. A second observer's entry is not counted again. Ask `studentFor` or `studentsOf` first.
+ * thousands of them are read for one page. A second observer's entry is not counted again.
  *
  * @param inDetail  whether it matters which entry it was, where and by whom
  */
@@ -143,7 +144,7 @@ export async function sessionsByGoal(
 
 /**
  * What changes with every entry of a goal that is written, changed, withdrawn or paired: their number and the sum of their versions, and
- * when the newest was written or paired. Read from one index, without the entries themselves. Ask `studentFor` or `studentsOf` first.
+ * when the newest was written or paired. Read from one index, without the entries themselves.
  */
 export async function entryStamps(
   db: Database,
@@ -173,8 +174,12 @@ export interface GoalSession extends VersionedSession {
   pairsWith: string | null;
 }
 
-/** All sessions of one goal in order of date and time, those of second observers too. Ask `studentFor` first. */
-export async function sessionsOfGoal(db: Database, studentId: string, goalId: string): Promise<GoalSession[]> {
+/** All sessions of one goal in order of date and time, those of second observers too. */
+export async function sessionsOfGoal(
+  db: Database,
+  studentId: StudentAccess<'read'>,
+  goalId: string,
+): Promise<GoalSession[]> {
   type Known = string | null;
   type Row = [
     string,

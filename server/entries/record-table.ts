@@ -21,9 +21,9 @@ export async function recordTable(
   { goalVersion, observerId, locationId, rows }: TableInput,
   { wall, now }: { wall: WallTime; now: Date },
 ): Promise<string[]> {
-  const [student, goal, stays, setting] = await Promise.all([
-    requireStudent(db, actor, studentId, 'observe'),
-    goalOf(db, studentId, goalId),
+  const student = await requireStudent(db, actor, studentId, 'observe');
+  const [goal, stays, setting] = await Promise.all([
+    goalOf(db, student.id, goalId),
     db('team_members').where({ student_id: studentId, person_id: observerId }).select('from_date', 'until_date'),
     locationId === null
       ? { id: null }

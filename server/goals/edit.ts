@@ -7,6 +7,7 @@ import type { MeasureDefinition } from '~/core/measures/measure';
 import { type Database, isDuplicate } from '../platform/db/database';
 import { Invalid, NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
+import type { StudentAccess } from '../students/access';
 import { planRow } from '../students/plan';
 import { requireStudent } from '../students/students';
 import { criterionColumns, type Goal, goalOf, goalsOf, goalsWorkedOn, hasEntries, keepGoalRevision } from './goals';
@@ -22,14 +23,14 @@ const ANEW = 'Measured anew';
 export async function addGoal(db: Database, actor: Actor, studentId: string, input: GoalInput): Promise<void> {
   await numbered(input, () =>
     db.transaction(async (trx) => {
-      await requireStudent(trx, actor, studentId, 'setUp');
+      const access = (await requireStudent(trx, actor, studentId, 'setUp')).id;
       const known = await trx('goals').where({ id: input.id }).first('student_id');
       if (known?.student_id === studentId) return;
       if (known) throw new NotFound('No such goal.');
       await checkChoices(trx, actor, studentId, input);
       const position = await nextPosition(trx, studentId);
       await trx('goals').insert({
-        ...{ id: input.id, student_id: studentId, plan_id: await planFor(trx, studentId, actor.today), position },
+        ...{ id: input.id, student_id: studentId, plan_id: await planFor(trx, access, actor.today), position },
         ...columnsOf(input),
       });
       await addMeasure(trx, input, 1, input.startsOn);
@@ -54,8 +55,8 @@ export async function editGoal(
 ): Promise<void> {
   await numbered(input, () =>
     db.transaction(async (trx) => {
-      await requireStudent(trx, actor, studentId, 'setUp');
-      const before = await lockedGoal(trx, studentId, input.id);
+      const access = (await requireStudent(trx, actor, studentId, 'setUp')).id;
+      const before = await lockedGoal(trx, access, input.id);
       if (before.editedAt !== input.editedAt) {
         if (saysTheSame(input, inputOf(before))) return;
         throw new Invalid({ '': 'Someone changed this goal in the meantime. Open it again to see what it says now.' });
@@ -123,7 +124,7 @@ async function numbered(input: { number: string }, command: () => Promise<void>)
   }
 }
 
-async function lockedGoal(db: Database, studentId: string, goalId: string): Promise<Goal> {
+async function lockedGoal(db: Database, studentId: StudentAccess<'read'>, goalId: string): Promise<Goal> {
   await db('goals').where({ id: goalId, student_id: studentId }).forUpdate().first('id');
   return goalOf(db, studentId, goalId);
 }
@@ -162,7 +163,7 @@ async function addMeasure(db: Database, input: GoalInput, version: number, from:
 }
 
 /** The plan that a goal is written for: the present one, or the nearest. */
-async function planFor(db: Database, studentId: string, today: IsoDate): Promise<string | null> {
+async function planFor(db: Database, studentId: StudentAccess<'read'>, today: IsoDate): Promise<string | null> {
   return (await planRow(db, studentId, today))?.id ?? null;
 }
 
@@ -242,10 +243,10 @@ export async function retireGoal(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await requireStudent(trx, actor, studentId, 'setUp');
-    const before = await lockedGoal(trx, studentId, goalId);
+    const access = (await requireStudent(trx, actor, studentId, 'setUp')).id;
+    const before = await lockedGoal(trx, access, goalId);
     if (before.retired !== null) return;
-    const others = goalsWorkedOn(await goalsOf(trx, [studentId])).filter(({ id }) => id !== goalId);
+    const others = goalsWorkedOn(await goalsOf(trx, [access])).filter(({ id }) => id !== goalId);
     if (how === 'replaced' && !others.some(({ id }) => id === replacedBy)) {
       throw new Invalid({ replacedBy: 'Choose the goal that takes its place.' });
     }
@@ -277,10 +278,10 @@ export async function bringGoalBack(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await requireStudent(trx, actor, studentId, 'setUp');
-    const before = await lockedGoal(trx, studentId, goalId);
+    const access = (await requireStudent(trx, actor, studentId, 'setUp')).id;
+    const before = await lockedGoal(trx, access, goalId);
     if (before.retired === null) return;
-    const current = goalsWorkedOn(await goalsOf(trx, [studentId]));
+    const current = goalsWorkedOn(await goalsOf(trx, [access]));
     if (current.some(({ number }) => number === before.number)) {
       throw new Invalid({
         goalId: `Another goal has the number ${before.number} now. Give that one another number first.`,

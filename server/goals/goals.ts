@@ -4,11 +4,12 @@ import type { CriterionDefinition } from '~/core/measures/criterion-definition';
 import type { MeasureDefinition } from '~/core/measures/measure';
 import type { Database } from '../platform/db/database';
 import { NotFound } from '../platform/failures';
+import type { StudentAccess } from '../students/access';
 
 /** A goal as the plan words it, with what the computation needs. */
 export interface Goal extends GoalDefinition {
   id: string;
-  studentId: string;
+  studentId: StudentAccess<'read'>;
   number: string;
   area: string;
   shortName: string;
@@ -33,7 +34,7 @@ export interface Retirement {
 
 interface GoalRow {
   id: string;
-  student_id: string;
+  student_id: StudentAccess<'read'>;
   number: string;
   area: string;
   short_name: string;
@@ -139,7 +140,7 @@ export interface EarlierGoal {
   goal: Goal;
 }
 
-/** What a goal said before each of its changes, the newest first. Ask `studentFor` first. */
+/** What a goal said before each of its changes, the newest first. */
 export async function earlierGoals(db: Database, goalId: string): Promise<EarlierGoal[]> {
   const rows = await db('goal_revisions as h')
     .join('people as p', 'p.id', 'h.changed_by')
@@ -149,8 +150,8 @@ export async function earlierGoals(db: Database, goalId: string): Promise<Earlie
   return rows.map(({ row, changed_at, name }) => ({ until: changed_at, changedBy: name, goal: goalFromRow(row) }));
 }
 
-/** The goals of some students, retired ones too, in the order of their plans. Ask `studentFor` or `studentsOf` first. */
-export async function goalsOf(db: Database, studentIds: readonly string[]): Promise<Goal[]> {
+/** The goals of some students, retired ones too, in the order of their plans. */
+export async function goalsOf(db: Database, studentIds: readonly StudentAccess<'read'>[]): Promise<Goal[]> {
   const found = await db.raw<{ rows: GoalRow[] }>(
     `select ${goalColumns} from goals g where g.student_id = any(?) order by g.student_id, g.position`,
     [[...studentIds]],
@@ -162,13 +163,13 @@ export type GoalName = Pick<Goal, 'id' | 'studentId' | 'number' | 'area' | 'shor
 
 /**
  * What goals are called, for whoever looks one up: those that hold every word that is asked for, in the goal’s name or its student’s.
- * Retired ones too, after the others. Ask `studentsOf` first.
+ * Retired ones too, after the others.
  *
  * @param words  in small letters
  */
 export async function goalNames(
   db: Database,
-  studentIds: readonly string[],
+  studentIds: readonly StudentAccess<'read'>[],
   { words, limit }: { words: readonly string[]; limit: number },
 ): Promise<GoalName[]> {
   const found = await db.raw<{ rows: GoalName[] }>(
@@ -184,11 +185,11 @@ export async function goalNames(
 }
 
 /**
- * One goal of a student. Ask `studentFor` first.
+ * One goal of a student.
  *
  * @throws NotFound when the student has no such goal
  */
-export async function goalOf(db: Database, studentId: string, goalId: string): Promise<Goal> {
+export async function goalOf(db: Database, studentId: StudentAccess<'read'>, goalId: string): Promise<Goal> {
   const goal = (await goalsOf(db, [studentId])).find(({ id }) => id === goalId);
   if (!goal) throw new NotFound('No such goal.');
   return goal;
@@ -202,7 +203,7 @@ export function measureAt(goal: Pick<Goal, 'measure' | 'formerMeasures'>, versio
   return goal.formerMeasures[version] ?? goal.measure;
 }
 
-/** Whether anything was recorded, withdrawn or not, under a version of a goal. Ask `studentFor` first. */
+/** Whether anything was recorded, withdrawn or not, under a version of a goal. */
 export async function hasEntries(db: Database, goalId: string, version: number): Promise<boolean> {
   return (await db('entries').where({ goal_id: goalId, measure_version: version }).first('id')) !== undefined;
 }

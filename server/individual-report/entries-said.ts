@@ -22,6 +22,7 @@ import {
 import { type Observation, observationsOf } from '../entries/read';
 import { type Goal, measureAt } from '../goals/goals';
 import { type Database, preparedRows } from '../platform/db/database';
+import type { StudentAccess } from '../students/access';
 
 /** Which entries, and what of them a reader is shown: all, unless it is said. */
 export interface EntriesWanted {
@@ -32,7 +33,6 @@ export interface EntriesWanted {
 
 /**
  * The entries of some goals as the report says them, newest first. A view: nothing of it is stored.
- * Ask `studentFor` or `studentsOf` first.
  */
 export async function reportEntries(
   db: Database,
@@ -68,13 +68,13 @@ export function reportEntryOf(observation: Observation, goal: Goal, shows: Shows
 }
 
 /**
- * The ABC notes and tallies of some students as the report says them, newest first. Ask `studentFor` or `studentsOf` first.
+ * The ABC notes and tallies of some students as the report says them, newest first.
  *
  * @param discreet  choices by their first letters only
  */
 export async function behaviorEntries(
   db: Database,
-  studentIds: readonly string[],
+  studentIds: readonly StudentAccess<'read'>[],
   { shows = everything, discreet, ...wanted }: EntriesWanted & { discreet: boolean },
 ): Promise<ReportEntry[]> {
   if (!shows.has('abc') || !(await anyFollowed(db, studentIds))) return [];
@@ -95,14 +95,14 @@ export async function behaviorEntries(
 }
 
 /**
- * The newest entries of some students of any kind, newest first. Ask `studentFor` or `studentsOf` first.
+ * The newest entries of some students of any kind, newest first.
  *
  * @param goals  all goals of these students, retired ones too
  * @param on  of this day only
  */
 export async function newestEntries(
   db: Database,
-  studentIds: readonly string[],
+  studentIds: readonly StudentAccess<'read'>[],
   goals: readonly Goal[],
   { limit, on = null, discreet }: { limit: number; on?: IsoDate | null; discreet: boolean },
 ): Promise<ReportEntry[]> {

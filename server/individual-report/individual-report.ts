@@ -9,6 +9,7 @@ import type { Goal } from '../goals/goals';
 import type { Database } from '../platform/db/database';
 import { commentsOf } from '../sharing/comments';
 import { withoutOtherChildren } from '../sharing/other-children';
+import type { StudentAccess } from '../students/access';
 import { behaviorEntries, reportEntries } from './entries-said';
 
 /** Entries on one page of the report. */
@@ -55,13 +56,13 @@ interface Listed {
 
 /**
  * One page of a student’s running report as its reader may see it: observations of every kind, ABC notes, tallies, and
- * reflections, with what was said of each. Ask `studentFor` or open a way in first.
+ * reflections, with what was said of each. Ask `requireStudent` or open a way in first.
  *
  * @param goals  the student’s, all of them
  */
 export async function individualReport(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   goals: readonly Goal[],
   reader: Reader,
   wanted: ReportWanted,
@@ -86,7 +87,7 @@ interface PageOfReport {
 /** Which entries stand on the page that is wanted. A plain page is read alone; to look for a word or a day takes the whole list. */
 async function pageOfReport(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   goals: readonly Goal[],
   reader: Reader,
   wanted: ReportWanted,
@@ -116,10 +117,10 @@ function pageOfDay(listed: readonly Listed[], { day, oldestFirst }: ReportWanted
   return 1 + Math.floor((at < 0 ? Math.max(0, listed.length - 1) : at) / size);
 }
 
-/** How many entries a report holds that is narrowed to nothing but a stretch of days. Ask `studentFor` or open a way in first. */
+/** How many entries a report holds that is narrowed to nothing but a stretch of days. Ask `requireStudent` or open a way in first. */
 export const reportSize = (
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   reader: Reader,
   { from, to }: Pick<ReportWanted, 'from' | 'to'>,
 ): Promise<number> =>
@@ -147,13 +148,18 @@ function partsOf({ shows, kind }: Reader, { only, from, to }: ReportWanted): str
   return [...(only === 'behavior' && !seesBehavior ? [] : [recorded]), ...(only === null ? [reflections] : [])];
 }
 
-const valuesOf = (studentId: string, { linkId }: Reader, { only, from, to }: ReportWanted) => ({
+const valuesOf = (studentId: StudentAccess<'read'>, { linkId }: Reader, { only, from, to }: ReportWanted) => ({
   ...{ studentId, from: from ?? '', to: to ?? '' },
   goalId: only !== null && only !== 'behavior' ? only.goalId : '',
   linkId: linkId ?? studentId,
 });
 
-async function countEntries(db: Database, studentId: string, reader: Reader, wanted: ReportWanted): Promise<number> {
+async function countEntries(
+  db: Database,
+  studentId: StudentAccess<'read'>,
+  reader: Reader,
+  wanted: ReportWanted,
+): Promise<number> {
   const parts = partsOf(reader, wanted);
   if (parts.length === 0) return 0;
   const counts = parts.map((part) => `(select count(*) from (${part}) as part)`).join(' + ');
@@ -165,7 +171,7 @@ async function countEntries(db: Database, studentId: string, reader: Reader, wan
 /** What stands of a student in its order, by id and day only: all, or a slice of it. */
 async function listEntries(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   reader: Reader,
   wanted: ReportWanted,
   slice?: Slice,
@@ -190,7 +196,7 @@ async function listEntries(
 /** Entries in full, of these ids or all, as the reader may see them. */
 export async function entriesAsSeen(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   goals: readonly Goal[],
   { kind, shows, discreet }: Omit<Reader, 'linkId'>,
   ids?: readonly string[],
@@ -206,7 +212,11 @@ export async function entriesAsSeen(
 }
 
 /** The student’s reflections that stand for themselves, as entries; what they say is in their thread. */
-async function reflectionEntries(db: Database, studentId: string, ids?: readonly string[]): Promise<ReportEntry[]> {
+async function reflectionEntries(
+  db: Database,
+  studentId: StudentAccess<'read'>,
+  ids?: readonly string[],
+): Promise<ReportEntry[]> {
   const rows: { id: string; said_on: IsoDate; said_time: string }[] = await db('comments')
     .where({ student_id: studentId, entry_id: null })
     .modify((query) => ids && query.whereIn('id', [...ids]))
@@ -221,7 +231,7 @@ async function reflectionEntries(db: Database, studentId: string, ids?: readonly
 /** The ids of the entries in which the words stand, in what this reader is shown of them. */
 async function entriesSaying(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   goals: readonly Goal[],
   reader: Reader,
   words: string,
@@ -245,7 +255,7 @@ async function entriesSaying(
 
 async function threadsOf(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   reader: Reader,
   comments: readonly Comment[],
 ): Promise<Record<string, Comment[]>> {
@@ -263,7 +273,7 @@ async function threadsOf(
 /** Photographs and files, for who is shown them; a file’s name may name another child too. */
 async function evidenceAsSeen(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   { kind, shows, discreet }: Reader,
   ids: readonly string[],
 ): Promise<Record<string, Evidence[]>> {
@@ -281,7 +291,7 @@ async function evidenceAsSeen(
 /** Whether a reader is shown this entry at all. */
 export async function canReadEntry(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   goals: readonly Goal[],
   reader: Reader,
   entryId: string,

@@ -13,6 +13,7 @@ import type { Database } from '../platform/db/database';
 import type { School } from '../school/school';
 import { newLink } from '../sharing/share-links';
 import { visibilityRules } from '../sharing/visibility';
+import type { StudentAccess } from '../students/access';
 import { newInvitationLink } from '../students/invitations';
 import { can } from '../students/rights';
 import { caseManagerOf } from '../students/students';
@@ -22,7 +23,7 @@ import { messageTemplates } from './message-templates';
 export interface Message {
   id: string;
   kind: MessageKind;
-  studentId: string;
+  studentId: StudentAccess<'read'>;
   linkId: string | null;
   personId: string | null;
   invitationId: string | null;

@@ -6,6 +6,7 @@ import { retryAfter } from '~/core/messages/message';
 import { type Database, isDatabaseGone } from '../platform/db/database';
 import type { School } from '../school/school';
 import { recordAccess } from '../sharing/access-log';
+import { grant } from '../students/access';
 import { type Composed, composeMessage, type Message } from './compose';
 
 /** When messages that were held leave. */
@@ -191,7 +192,7 @@ async function claim(db: Database, id: string, { school, now }: Surroundings): P
         'own_body as ownBody',
         'attempts',
       ]);
-    return message ?? null;
+    return message ? { ...message, studentId: grant(message.studentId, 'message') } : null;
   });
 }
 

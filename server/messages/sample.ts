@@ -7,13 +7,14 @@ import { individualReport } from '../individual-report/individual-report';
 import type { Database } from '../platform/db/database';
 import type { School } from '../school/school';
 import { visibilityRules } from '../sharing/visibility';
+import type { StudentAccess } from '../students/access';
 import { valuesFor } from './compose';
 
 /** Entries of a digest’s preview. */
 const IN_DIGEST = 3;
 
 interface Sample {
-  studentId: string;
+  studentId: StudentAccess<'read'>;
   kind: MessageKind;
   readerKind: ReaderKind;
   school: School;
@@ -22,7 +23,6 @@ interface Sample {
 
 /**
  * What would fill the fields of a wording, from a student’s newest entries as that reader sees them; links without their secrets.
- * Ask `studentFor` first.
  *
  * @returns null when there is no entry that this reader may see
  */

@@ -10,13 +10,14 @@ import { type Goal, goalsOf, goalsWorkedOn } from '../goals/goals';
 import type { Database } from '../platform/db/database';
 import { Conflict, NotFound } from '../platform/failures';
 import type { Actor, School } from '../school/school';
+import type { StudentAccess } from '../students/access';
 import { planOf } from '../students/plan';
 import { caseManagerOf, requireStudent, type Student } from '../students/students';
 
-/** The reporting periods of a student’s plan, in order; none while the plan has no dates. Ask `studentFor` first. */
+/** The reporting periods of a student’s plan, in order; none while the plan has no dates. */
 export async function periodsOf(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   today: IsoDate,
 ): Promise<(ReportingPeriod & { id: string })[]> {
   const plan = await planOf(db, studentId, today);
@@ -40,7 +41,6 @@ const noDraft: DraftWords = { whole: noWords, goals: {} };
 
 /**
  * The progress report of a period as it would be issued now: computed from the entries, with the words that were written.
- * Ask `studentFor` first.
  *
  * @param period  by its last day
  * @param written  words in place of those that are kept
@@ -48,7 +48,7 @@ const noDraft: DraftWords = { whole: noWords, goals: {} };
  */
 export async function draftOf(
   db: Database,
-  student: Student,
+  student: Student<'see'>,
   period: IsoDate,
   { school, today, written }: { school: School; today: IsoDate; written?: DraftWords },
 ): Promise<Draft> {
@@ -128,8 +128,8 @@ export async function saveDraft(
   now: Date,
 ): Promise<number> {
   return db.transaction(async (trx) => {
-    await requireStudent(trx, actor, studentId, 'share');
-    const wanted = (await periodsOf(trx, studentId, actor.today)).find(({ last }) => last === period);
+    const access = (await requireStudent(trx, actor, studentId, 'share')).id;
+    const wanted = (await periodsOf(trx, access, actor.today)).find(({ last }) => last === period);
     if (!wanted) throw new NotFound('The plan has no such reporting period.');
     // Whoever writes the first words and whoever writes them at the same moment wait for each other.
     await trx('students').where({ id: studentId }).forUpdate().first('id');

@@ -12,6 +12,7 @@ import { messageId } from '../platform/message-id';
 import type { Actor, School } from '../school/school';
 import { recordAccess } from '../sharing/access-log';
 import { rosterFinder } from '../sharing/other-children';
+import type { StudentAccess } from '../students/access';
 import { requireStudent } from '../students/students';
 import { draftOf, periodsOf, saveDraft } from './draft';
 
@@ -67,13 +68,13 @@ const lineFrom = (row: IssuedRow, { timeZone }: Pick<School, 'timeZone'>): Issue
 });
 
 /**
- * The progress reports that were issued for a student, newest first. Ask `studentFor` or open a way in first.
+ * The progress reports that were issued for a student, newest first. Ask `requireStudent` or open a way in first.
  *
  * @param kind  only those that are for such a reader
  */
 export async function issuedOf(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   school: Pick<School, 'timeZone'>,
   kind?: OutsideKind,
 ): Promise<IssuedLine[]> {
@@ -84,10 +85,10 @@ export async function issuedOf(
   return found.rows.map((row) => lineFrom(row, school));
 }
 
-/** The progress reports of several students, newest first, by student, without their content. Ask `studentsOf` first. */
+/** The progress reports of several students, newest first, by student, without their content. */
 export async function issuedOfAll(
   db: Database,
-  studentIds: readonly string[],
+  studentIds: readonly StudentAccess<'read'>[],
   school: Pick<School, 'timeZone'>,
 ): Promise<Map<string, IssuedLine[]>> {
   const found = await db.raw<{ rows: IssuedRow[] }>(
@@ -100,13 +101,13 @@ export async function issuedOfAll(
 }
 
 /**
- * One issued report, as it was frozen. Ask `studentFor` or open a way in first.
+ * One issued report, as it was frozen. Ask `requireStudent` or open a way in first.
  *
  * @throws NotFound when the student has no such report, or it is not for this kind of reader
  */
 export async function issuedReport(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   id: string,
   school: Pick<School, 'timeZone'>,
   kind?: OutsideKind,
@@ -132,7 +133,7 @@ export async function issuedReport(
  */
 export async function issuedOutside(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   id: string,
   school: Pick<School, 'timeZone'>,
   { kind, shows }: { kind: OutsideKind; shows: Shows },
@@ -180,7 +181,7 @@ export async function issueReport(
     const known = await trx('issued_reports').where({ id: input.id }).first('student_id');
     if (known?.student_id === studentId) return;
     if (known) throw new NotFound('No such report.');
-    const wanted = (await periodsOf(trx, studentId, actor.today)).find(({ last }) => last === input.period);
+    const wanted = (await periodsOf(trx, student.id, actor.today)).find(({ last }) => last === input.period);
     if (!wanted) throw new NotFound('The plan has no such reporting period.');
     const standing = await trx('issued_reports as i')
       .where({ 'i.period_id': wanted.id })

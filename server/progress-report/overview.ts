@@ -2,6 +2,7 @@ import type { IsoDate } from '~/core/calendar/iso-date';
 import { periodToReport, type ReportingPeriod, reportingPeriods } from '~/core/calendar/reporting-periods';
 import type { Database } from '../platform/db/database';
 import type { School } from '../school/school';
+import type { StudentAccess } from '../students/access';
 import { plansOf } from '../students/plan';
 import type { Student } from '../students/students';
 import { type IssuedLine, issuedOfAll } from './issued';
@@ -14,7 +15,7 @@ export interface ReportStanding {
   issued: IssuedLine | null;
 }
 
-/** The period of a student that is to be reported, and the report that stands for it. Ask `studentFor` first. */
+/** The period of a student that is to be reported, and the report that stands for it. */
 export async function reportStanding(
   db: Database,
   student: Pick<Student, 'id'>,
@@ -23,10 +24,10 @@ export async function reportStanding(
   return (await reportStandings(db, [student.id], when)).get(student.id) as ReportStanding;
 }
 
-/** The same of several students, by id, asked for at once. Ask `studentsOf` first. */
+/** The same of several students, by id, asked for at once. */
 export async function reportStandings(
   db: Database,
-  studentIds: readonly string[],
+  studentIds: readonly StudentAccess<'read'>[],
   { school, today }: { school: Pick<School, 'timeZone'>; today: IsoDate },
 ): Promise<Map<string, ReportStanding>> {
   const [plans, issued] = [await plansOf(db, studentIds, today), await issuedOfAll(db, studentIds, school)];

@@ -9,6 +9,7 @@ import type { PlanInput } from '~/core/students/student-input';
 import { plainText, type RichText } from '~/core/words/rich-text';
 import { freshDatabase } from '~/tests/database/fresh';
 import {
+  accessTo,
   actorOf,
   addGoal,
   addStudent,
@@ -137,7 +138,7 @@ describe('an issued report', () => {
     expect(await issuedOf(fresh.db, school.student, theSchoolOfIt, 'specialist')).toEqual([]);
     const id = line?.id as string;
     await expect(issuedReport(fresh.db, school.student, id, theSchoolOfIt, 'student')).rejects.toThrow(NotFound);
-    await expect(issuedReport(fresh.db, randomUUID(), id, theSchoolOfIt)).rejects.toThrow(NotFound);
+    await expect(issuedReport(fresh.db, accessTo(randomUUID()), id, theSchoolOfIt)).rejects.toThrow(NotFound);
   });
 
   it('is replaced openly; of two who issue at once, one does', async () => {

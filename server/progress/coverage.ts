@@ -1,5 +1,6 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { Database } from '../platform/db/database';
+import type { StudentAccess } from '../students/access';
 
 export interface WeekCount {
   goalId: string;
@@ -10,8 +11,12 @@ export interface WeekCount {
   n: number;
 }
 
-/** How many entries each observer made of each goal, week by week. Ask `studentsOf` first. */
-export async function weekCounts(db: Database, studentIds: readonly string[], since: IsoDate): Promise<WeekCount[]> {
+/** How many entries each observer made of each goal, week by week. */
+export async function weekCounts(
+  db: Database,
+  studentIds: readonly StudentAccess<'see'>[],
+  since: IsoDate,
+): Promise<WeekCount[]> {
   const found = await db.raw<{ rows: WeekCount[] }>(
     `select o.goal_id as "goalId", o.observer_id as "observerId", p.name as "observerName",
             to_char(date_trunc('week', o.observed_on), 'YYYY-MM-DD') as week, cast(count(*) as int) as n
@@ -23,8 +28,11 @@ export async function weekCounts(db: Database, studentIds: readonly string[], si
   return found.rows;
 }
 
-/** The date of the newest entry of each goal that is worked on and has one. Ask `studentsOf` first. */
-export async function newestDates(db: Database, studentIds: readonly string[]): Promise<Map<string, IsoDate>> {
+/** The date of the newest entry of each goal that is worked on and has one. */
+export async function newestDates(
+  db: Database,
+  studentIds: readonly StudentAccess<'see'>[],
+): Promise<Map<string, IsoDate>> {
   const found = await db.raw<{ rows: { id: string; lastOn: IsoDate | null }[] }>(
     `select g.id, (select max(o.observed_on) from entries o
                     where o.student_id = g.student_id and o.goal_id = g.id and o.kind = 'goal' and not o.withdrawn) as "lastOn"

@@ -88,8 +88,7 @@ const wholes = new Computed<Progress>(
 );
 
 /**
- * What is said of each goal today, by its id, from the entries as they are stored now. For the goals of one student. Asking `studentFor`
- * comes first.
+ * What is said of each goal today, by its id, from the entries as they are stored now. For the goals of one student.
  */
 export const progressOfGoals = (db: Database, goals: readonly Goal[], when: When): Promise<Map<string, Progress>> =>
   wholes.of(db, goals, when);

@@ -5,6 +5,7 @@ import { usualTemplates } from '~/core/messages/message-template';
 import { carefulRules } from '~/core/sharing/visibility-rule';
 import { freshDatabase } from '~/tests/database/fresh';
 import {
+  accessTo,
   actorOf,
   addGoal,
   addPerson,
@@ -172,7 +173,7 @@ describe('a school of one’s own', () => {
 
     const family = { ...carefulRules.family, shows: ['numbers' as const, 'note' as const] };
     await saveVisibilityRules(fresh.db, there(school.stranger), null, { ...carefulRules, family }, now);
-    expect((await visibilityRules(fresh.db, wren)).rules.family.shows).toEqual(['numbers', 'note']);
+    expect((await visibilityRules(fresh.db, accessTo(wren))).rules.family.shows).toEqual(['numbers', 'note']);
     expect((await visibilityRules(fresh.db, school.student)).rules.family.shows).toEqual(carefulRules.family.shows);
   });
 

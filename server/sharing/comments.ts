@@ -12,6 +12,7 @@ import { mustStand } from '../entries/stands';
 import type { Database } from '../platform/db/database';
 import { Invalid, NotAllowed, NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
+import type { StudentAccess } from '../students/access';
 import { requireStudent } from '../students/students';
 
 /** Who says something: a member of the team, or a reader by their way in. */
@@ -19,9 +20,13 @@ export type Speaker = { kind: 'team'; personId: string } | { kind: Exclude<Reade
 
 /**
  * What was said of some entries of a student, oldest first; or, without ids, the reflections that stand for themselves.
- * Ask `studentFor` or open a way in first, and `commentsSeenBy` before showing them.
+ * Ask `requireStudent` or open a way in first, and `commentsSeenBy` before showing them.
  */
-export async function commentsOf(db: Database, studentId: string, entryIds: readonly string[]): Promise<Comment[]> {
+export async function commentsOf(
+  db: Database,
+  studentId: StudentAccess<'read'>,
+  entryIds: readonly string[],
+): Promise<Comment[]> {
   const found = await db.raw<{ rows: Comment[] }>(
     `select c.id, c.entry_id as "entryId", c.kind, c.said_on as "on", c.said_time as "time", c.text,
             json_build_object('kind', coalesce(l.kind, 'team'), 'name', coalesce(p.short_name, l.reader_name), 'linkId', l.id) as by,

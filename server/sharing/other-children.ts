@@ -5,6 +5,7 @@ import type { Database } from '../platform/db/database';
 import { Invalid, NotFound } from '../platform/failures';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
+import type { StudentAccess } from '../students/access';
 import { can } from '../students/rights';
 import { requireStudent } from '../students/students';
 
@@ -81,12 +82,11 @@ export async function withoutOtherChildren<T extends Noted>(
 }
 
 /**
- * The entries that name another child, which nobody has let stand yet, each with the names as they stand in it. Ask `studentFor`
- * first.
+ * The entries that name another child, which nobody has let stand yet, each with the names as they stand in it.
  */
 export async function entriesNamingOthers<T extends Noted>(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   entries: readonly T[],
 ): Promise<(T & { names: string[] })[]> {
   const [find, standing] = await Promise.all([rosterFinder(db, studentId), letStand(db, studentId)]);

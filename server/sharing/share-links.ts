@@ -9,6 +9,7 @@ import { Invalid, NotFound } from '../platform/failures';
 import { messageId } from '../platform/message-id';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
+import { grant, type StudentAccess } from '../students/access';
 import { requireStudent } from '../students/students';
 
 export const LONGEST_WAY_IN_DAYS = 400;
@@ -160,7 +161,7 @@ export async function unlockShareLink(
 
 export interface FoundShareLink {
   id: string;
-  studentId: string;
+  studentId: StudentAccess<'read'>;
   shortName: string;
   readerName: string;
   kind: OutsideKind;
@@ -180,7 +181,7 @@ export async function findShareLink(db: Database, token: string, today: IsoDate)
   if (!link) return null;
   return {
     id: link.id,
-    studentId: link.student_id,
+    studentId: grant(link.student_id, 'share link'),
     shortName: link.short_name,
     readerName: link.reader_name,
     kind: link.kind,

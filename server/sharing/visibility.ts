@@ -4,6 +4,7 @@ import type { Database } from '../platform/db/database';
 import { requireSchoolAdmin } from '../school/administrators';
 import { stateAtDay, writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
+import type { StudentAccess } from '../students/access';
 import { requireStudent } from '../students/students';
 
 interface RuleRow {
@@ -21,11 +22,11 @@ const ruleFrom = ({ kind, fields, layout, grouping, oldest_first }: RuleRow): Vi
 });
 
 /**
- * What each kind of reader is shown of a student. Ask `studentFor` or open a share link first.
+ * What each kind of reader is shown of a student. Ask `requireStudent` or open a share link first.
  *
  * @returns also which kinds have a rule of this student's own
  */
-export async function visibilityRules(db: Database, studentId: string) {
+export async function visibilityRules(db: Database, studentId: StudentAccess<'read'>) {
   const found = await db.raw<{ rows: RuleRow[] }>(
     `select v.* from visibility_rules v join students s on s.school_id = v.school_id
       where s.id = :studentId and (v.student_id is null or v.student_id = s.id)`,
@@ -98,12 +99,12 @@ async function writtenRules(db: Database, schoolId: string, studentId: string | 
 }
 
 /**
- * What each kind of reader was shown of a student at the end of a day, by what was written down of it. Ask `studentFor` first.
+ * What each kind of reader was shown of a student at the end of a day, by what was written down of it.
  */
 export async function visibilityRulesOn(
   db: Database,
   { schoolId }: Pick<Actor, 'schoolId'>,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   when: { day: string; timeZone: string },
 ) {
   const [own, school] = [await writtenRules(db, schoolId, studentId), await writtenRules(db, schoolId, null)];

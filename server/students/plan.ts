@@ -4,6 +4,7 @@ import type { PlanInput } from '~/core/students/student-input';
 import type { Database } from '../platform/db/database';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
+import type { StudentAccess } from './access';
 import { planFirst, requireStudent } from './students';
 
 export interface Plan {
@@ -12,13 +13,17 @@ export interface Plan {
   periods: { id: string; label: string; endsOn: IsoDate }[];
 }
 
-/** The plan of a student that holds, or else the nearest one, with its reporting periods in order; null before there is one. Ask `studentFor` first. */
-export async function planOf(db: Database, studentId: string, today: IsoDate): Promise<Plan | null> {
+/** The plan of a student that holds, or else the nearest one, with its reporting periods in order; null before there is one. */
+export async function planOf(db: Database, studentId: StudentAccess<'read'>, today: IsoDate): Promise<Plan | null> {
   return (await plansOf(db, [studentId], today)).get(studentId) ?? null;
 }
 
-/** The same of several students; none of those who have no plan. Ask `studentsOf` first. */
-export async function plansOf(db: Database, studentIds: readonly string[], today: IsoDate): Promise<Map<string, Plan>> {
+/** The same of several students; none of those who have no plan. */
+export async function plansOf(
+  db: Database,
+  studentIds: readonly StudentAccess<'read'>[],
+  today: IsoDate,
+): Promise<Map<string, Plan>> {
   const found = await db.raw<{ rows: (Plan & { studentId: string })[] }>(
     `select p.student_id as "studentId", p.starts_on as "startsOn", p.ends_on as "endsOn",
             (select coalesce(json_agg(json_build_object('id', r.id, 'label', r.label, 'endsOn', r.ends_on) order by r.ends_on), '[]')
@@ -32,10 +37,10 @@ export async function plansOf(db: Database, studentIds: readonly string[], today
   return new Map(found.rows.map(({ studentId, ...plan }) => [studentId, plan]));
 }
 
-/** The row of the plan that holds on a day, or else of the nearest one. Ask `studentFor` first. */
+/** The row of the plan that holds on a day, or else of the nearest one. */
 export async function planRow(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   today: IsoDate,
 ): Promise<{ id: string; starts_on: IsoDate; ends_on: IsoDate } | undefined> {
   const order = planFirst('plans', 'cast(:today as date)');
@@ -64,10 +69,10 @@ export async function savePlan(
   { newId, now }: { newId: string; now: Date },
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await requireStudent(trx, actor, studentId, 'setUp');
-    const was = await planOf(trx, studentId, actor.today);
+    const access = (await requireStudent(trx, actor, studentId, 'setUp')).id;
+    const was = await planOf(trx, access, actor.today);
     const dates = { starts_on: input.startsOn, ends_on: input.endsOn };
-    const known = await planRow(trx, studentId, actor.today);
+    const known = await planRow(trx, access, actor.today);
     const plan = known ?? { id: newId };
     if (known) await trx('plans').where({ id: known.id }).update(dates);
     else {
@@ -89,7 +94,7 @@ export async function savePlan(
         .onConflict('id')
         .merge({ label: row.label, ends_on: row.ends_on, removed_at: null });
     }
-    const is = await planOf(trx, studentId, actor.today);
+    const is = await planOf(trx, access, actor.today);
     await writeChange(trx, actor.personId, { what: 'plan', studentId, before: said(was), after: said(is) }, now);
   });
 }

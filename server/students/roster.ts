@@ -6,6 +6,7 @@ import { Invalid, NotFound, nullIf } from '../platform/failures';
 import { requireSchoolAdmin } from '../school/administrators';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
+import { grant, type StudentAccess } from './access';
 import { changeRole } from './stays';
 import { requireStudent } from './students';
 
@@ -95,7 +96,11 @@ export async function rosterChoices(db: Database, { schoolId, today }: Actor) {
  *
  * @throws NotFound otherwise
  */
-export async function rosterStudent(db: Database, actor: Actor, id: string): Promise<RosterStudent> {
+export async function rosterStudent(
+  db: Database,
+  actor: Actor,
+  id: string,
+): Promise<RosterStudent & { id: StudentAccess<'read'> }> {
   await mayEdit(db, actor, id);
   const found = await db.raw<{ rows: RosterStudent[] }>(`${rosterQuery} where s.id = ? and s.school_id = ?`, [
     id,
@@ -103,7 +108,7 @@ export async function rosterStudent(db: Database, actor: Actor, id: string): Pro
   ]);
   const student = found.rows[0];
   if (!student) throw new NotFound('No such student.');
-  return student;
+  return { ...student, id: grant(student.id, 'roster') };
 }
 
 /** The people who work at a school, each with an address that is proven to be theirs. */
@@ -255,8 +260,8 @@ async function setCaseManager(
   );
 }
 
-/** How a student was handed from one case manager to the next, newest first, and by whom. Ask `studentFor` first. */
-export async function caseManagerHistory(db: Database, studentId: string): Promise<HandedOver[]> {
+/** How a student was handed from one case manager to the next, newest first, and by whom. */
+export async function caseManagerHistory(db: Database, studentId: StudentAccess<'read'>): Promise<HandedOver[]> {
   const found = await db.raw<{ rows: HandedOver[] }>(
     `select c.changed_at as at, b.name as "from", a.name as "to", w.name as by
        from changes c left join people a on a.id = cast(c.after ->> 'personId' as uuid)

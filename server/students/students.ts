@@ -3,6 +3,7 @@ import type { Granted, Role } from '~/core/students/roles';
 import { type Database, preparedRows } from '../platform/db/database';
 import { NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
+import type { StudentAccess } from './access';
 import { can, type Membership, type Right } from './rights';
 
 export interface StudentTab {
@@ -13,7 +14,9 @@ export interface StudentTab {
   lastName: string;
 }
 
-export interface Student extends StudentTab, Membership {
+/** A student, for who has been found to have a right. */
+export interface Student<R extends Right = 'read'> extends StudentTab, Membership {
+  id: StudentAccess<R>;
   grade: string;
   groups: string[];
   plan: { startsOn: IsoDate; endsOn: IsoDate; nextReportOn: IsoDate | null } | null;
@@ -44,8 +47,13 @@ const studentColumns = `
  *
  * @throws NotFound otherwise: a student one may not know of does not exist
  */
-export async function requireStudent(db: Database, actor: Actor, studentId: string, right: Right): Promise<Student> {
-  const [student] = await preparedRows<Student>(
+export async function requireStudent<R extends Right>(
+  db: Database,
+  actor: Actor,
+  studentId: string,
+  right: R,
+): Promise<Student<R>> {
+  const [student] = await preparedRows<Student<R>>(
     db,
     'student-for',
     `select ${studentColumns}
@@ -58,8 +66,8 @@ export async function requireStudent(db: Database, actor: Actor, studentId: stri
 }
 
 /** All students that the one who asks may see, by last name; not those whose report they may only read. */
-export async function studentsOf(db: Database, actor: Actor): Promise<Student[]> {
-  const all = await preparedRows<Student>(
+export async function studentsOf(db: Database, actor: Actor): Promise<Student<'see'>[]> {
+  const all = await preparedRows<Student<'see'>>(
     db,
     'students-of',
     `select ${studentColumns}
@@ -106,8 +114,12 @@ export interface TeamMember {
   rights: readonly Granted[] | null;
 }
 
-/** The support team of a student on a day. Ask `studentFor` first. */
-export async function supportTeam(db: Database, studentId: string, today: IsoDate): Promise<TeamMember[]> {
+/** The support team of a student on a day. */
+export async function supportTeam(
+  db: Database,
+  studentId: StudentAccess<'read'>,
+  today: IsoDate,
+): Promise<TeamMember[]> {
   return preparedRows<TeamMember>(
     db,
     'support-team',
@@ -119,8 +131,8 @@ export async function supportTeam(db: Database, studentId: string, today: IsoDat
   );
 }
 
-/** The name of a student’s case manager; empty while there is none. Ask `studentFor` first. */
-export async function caseManagerOf(db: Database, studentId: string): Promise<string> {
+/** The name of a student’s case manager; empty while there is none. */
+export async function caseManagerOf(db: Database, studentId: StudentAccess<'read'>): Promise<string> {
   const row = await db('team_members as m')
     .join('people as p', 'p.id', 'm.person_id')
     .where({ 'm.student_id': studentId, 'm.role': 'caseManager' })

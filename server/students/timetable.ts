@@ -7,6 +7,7 @@ import type { OwnDayPart, OwnTimetableInput } from '~/core/school/school-input';
 import type { Database } from '../platform/db/database';
 import { Invalid } from '../platform/failures';
 import { type Actor, locationsOf } from '../school/school';
+import type { StudentAccess } from './access';
 import { requireStudent } from './students';
 
 interface Block extends TimetableBlock {
@@ -17,13 +18,13 @@ interface Block extends TimetableBlock {
 
 /**
  * The timetables of some students: a student’s own parts of the day stand before their group’s, and those before the whole
- * school’s. Ask `studentFor` or `studentsOf` first.
+ * school’s.
  *
  * @param day  only this weekday, 1 is Monday
  */
 export async function timetablesOf(
   db: Database,
-  studentIds: readonly string[],
+  studentIds: readonly StudentAccess<'read'>[],
   day?: number,
 ): Promise<Map<string, Block[]>> {
   type Row = Block & { studentId: string; layer: number };
@@ -54,8 +55,12 @@ export interface PlannedPart {
   locationName: string | null;
 }
 
-/** What is planned for some students on a day, in order of time. Ask `studentFor` or `studentsOf` first. */
-export async function plannedOn(db: Database, studentIds: readonly string[], on: IsoDate): Promise<PlannedPart[]> {
+/** What is planned for some students on a day, in order of time. */
+export async function plannedOn(
+  db: Database,
+  studentIds: readonly StudentAccess<'see'>[],
+  on: IsoDate,
+): Promise<PlannedPart[]> {
   const timetables = await timetablesOf(db, studentIds, weekday(on));
   return [...timetables]
     .flatMap(([studentId, blocks]) =>
@@ -71,8 +76,8 @@ export function partAt(parts: readonly PlannedPart[], studentId: string, { time 
   return parts.find((part) => part.studentId === studentId && part.from <= time && time < part.to) ?? null;
 }
 
-/** A student’s own parts of the day, as one form row for all their weekdays. Ask `studentFor` first. */
-export async function ownDayParts(db: Database, studentId: string): Promise<OwnDayPart[]> {
+/** A student’s own parts of the day, as one form row for all their weekdays. */
+export async function ownDayParts(db: Database, studentId: StudentAccess<'read'>): Promise<OwnDayPart[]> {
   const blocks = await db('timetable_blocks')
     .where({ student_id: studentId })
     .orderBy(['starts_at', 'part', 'weekday']);

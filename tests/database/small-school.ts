@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { Role } from '~/core/students/roles';
 import type { Database } from '~/server/platform/db/database';
+import type { StudentAccess } from '~/server/students/access';
+import type { Right } from '~/server/students/rights';
 
 export const today = '2026-11-24';
 export const now = new Date('2026-11-24T15:00:00Z');
@@ -30,11 +32,14 @@ export async function addPerson(db: Database, name: string, passwordHash = 'none
   return id;
 }
 
+/** Every right with a student, as a test has it that does not ask who may. */
+export const accessTo = (studentId: string) => studentId as StudentAccess<Right>;
+
 export async function addStudent(
   db: Database,
   firstName: string,
   team: [personId: string, role: Role][],
-): Promise<string> {
+): Promise<StudentAccess<Right>> {
   const id = randomUUID();
   await db('students').insert({
     id,
@@ -48,7 +53,7 @@ export async function addStudent(
   for (const [person_id, role] of team) {
     await db('team_members').insert({ student_id: id, person_id, role, from_date: '2026-09-01' });
   }
-  return id;
+  return accessTo(id);
 }
 
 export const trialsMeasure = {

@@ -26,3 +26,16 @@ describe('a failure is caught by its name', () => {
     expect(filesWith('server', /\.catch\(\(\) =>/)).toEqual([]);
   });
 });
+
+describe('access to a student is given in few places', () => {
+  it('by requireStudent and studentsOf, and where another door has been checked', () => {
+    expect(filesWith('server', /\bgrant\(/).sort()).toEqual([
+      'server/entries/check-session.ts',
+      'server/messages/deliver.ts',
+      'server/sharing/share-links.ts',
+      'server/students/roster.ts',
+    ]);
+    expect(filesWith('web', /\bgrant\(|as StudentAccess/)).toEqual([]);
+    expect(filesWith('server', /as StudentAccess/)).toEqual(['server/students/access.ts']);
+  });
+});

@@ -43,11 +43,11 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   const asked = Object.fromEntries(new URL(request.url).searchParams);
   const parsed = windowSearch.safeParse(asked);
   const [stored, team, tallies, people, notes] = await Promise.all([
-    choicesOf(database(), studentId),
-    supportTeam(database(), studentId, actor.today),
-    countsOf(database(), [studentId]),
+    choicesOf(database(), student.id),
+    supportTeam(database(), student.id, actor.today),
+    countsOf(database(), [student.id]),
     peopleById(database()),
-    newestIncidents(database(), [studentId], parsed.success ? { on: parsed.data.on } : { limit: 500 }),
+    newestIncidents(database(), [student.id], parsed.success ? { on: parsed.data.on } : { limit: 500 }),
   ]);
   const choices = discreet ? discreetChoices(stored) : stored;
   const naming = namingOf(choices);

@@ -31,10 +31,8 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   const { actor, school, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
   const parameters = new URL(request.url).searchParams;
-  const [student, of] = await Promise.all([
-    requireStudent(database(), actor, studentId, 'see'),
-    behaviorOf(database(), studentId, { discreet }),
-  ]);
+  const student = await requireStudent(database(), actor, studentId, 'see');
+  const of = await behaviorOf(database(), student.id, { discreet });
   const beside = besideSearch.safeParse(Object.fromEntries(parameters));
   const asked = {
     studentId,

@@ -34,7 +34,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   const studentId = idFrom(params.studentId);
   const student = await requireStudent(database(), actor, studentId, 'see');
   const { shortName } = headerStudent(student, { discreet });
-  const of = await behaviorOf(database(), studentId, { discreet });
+  const of = await behaviorOf(database(), student.id, { discreet });
   const notes = incidentsBehind(of.notes, filterFrom(searchFrom(request), of.naming), of.timetable);
   const several = (names: readonly string[]) => names.map((name) => name.replaceAll('|', '/')).join('|');
   const fields = [
@@ -56,7 +56,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
     'version',
     'changedBecause',
   ];
-  const written = await newestIncidents(database(), [studentId], { ids: notes.map(({ id }) => id) });
+  const written = await newestIncidents(database(), [student.id], { ids: notes.map(({ id }) => id) });
   const wholeOf = new Map(written.map((note) => [note.id, note]));
   const rows = notes.map((note) => [
     `${note.on}T${note.time}`,

@@ -26,17 +26,15 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   const studentId = idFrom(params.studentId);
   const search = searchFrom(request);
   const showsAll = new URL(request.url).searchParams.has('all');
-  const [student, of] = await Promise.all([
-    requireStudent(database(), actor, studentId, 'see'),
-    behaviorOf(database(), studentId, { discreet }),
-  ]);
+  const student = await requireStudent(database(), actor, studentId, 'see');
+  const of = await behaviorOf(database(), student.id, { discreet });
   const behind = incidentsBehind(of.notes, filterFrom(search, of.naming), of.timetable).reverse();
   const ids = (showsAll ? behind : behind.slice(0, FIRST_NOTES)).map(({ id }) => id);
   const isUnfiltered = searchText(search) === '';
   // Unfiltered, second observers’ are listed too; behind a figure they do not stand.
   const notes = await newestIncidents(
     database(),
-    [studentId],
+    [student.id],
     isUnfiltered ? { limit: showsAll ? undefined : FIRST_NOTES } : { ids },
   );
   return {

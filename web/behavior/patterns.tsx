@@ -34,7 +34,7 @@ export const loader = withErrorsInTurn(async ({ request, context }: Route.Loader
   );
   const days = schoolDays(from, actor.today, school.calendar);
   const patterns = patternsAcross(notes, days, { recentDays: RECENT_DAYS });
-  const names = new Map(students.map(({ id, shortName }) => [id, shortName]));
+  const names = new Map<string, string>(students.map(({ id, shortName }) => [id, shortName]));
   const named = (id: string) => ({ id, name: names.get(id) ?? '' });
   return {
     groups,

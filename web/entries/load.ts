@@ -34,12 +34,13 @@ export async function observing(
   wanted: readonly WantedStudent[],
 ) {
   const studentIds = wanted.map(({ studentId }) => studentId);
-  const [students, all, teams, places, parts] = await Promise.all([
-    Promise.all(studentIds.map((id) => requireStudent(db, actor, id, 'observe'))),
-    goalsOf(db, studentIds).then(goalsWorkedOn),
-    Promise.all(studentIds.map((id) => supportTeam(db, id, actor.today))),
+  const students = await Promise.all(studentIds.map((id) => requireStudent(db, actor, id, 'observe')));
+  const ids = students.map(({ id }) => id);
+  const [all, teams, places, parts] = await Promise.all([
+    goalsOf(db, ids).then(goalsWorkedOn),
+    Promise.all(ids.map((id) => supportTeam(db, id, actor.today))),
     locationsOf(db, actor.schoolId),
-    plannedOn(db, studentIds, wall.on),
+    plannedOn(db, ids, wall.on),
   ]);
   const goals = discreet ? all.map(discreetGoal) : all;
   const progress = await progressOfGoals(db, all, { school, today: actor.today });

@@ -38,7 +38,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     const { ids, student } = await recordSession(database(), actor, studentId, parsed.data, { wall, now });
     const { besideId, observerId } = parsed.data;
     const isSecond = besideId && besideId !== observerId;
-    const paired = isSecond ? await pairBeside(database(), actor, { studentId, ids, besideId }, now) : null;
+    const paired = isSecond ? await pairBeside(database(), actor, { studentId: student.id, ids, besideId }, now) : null;
     const name = discreet ? student.initials : student.firstName;
     const text = `Saved for ${name}: ${counted(ids.length, 'goal', 'goals')}${pairedSaid(paired, ids.length)}.`;
     const link = { to: `/students/${studentId}/entries/${ids[0]}`, label: 'See it' };

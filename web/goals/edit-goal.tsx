@@ -40,7 +40,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
   const student = await requireStudent(database(), actor, studentId, 'setUp');
-  const goal = await goalOf(database(), studentId, idFrom(params.goalId));
+  const goal = await goalOf(database(), student.id, idFrom(params.goalId));
   const form = await formOf(request);
   if (form.get('intent') === 'shelf') {
     const template = templateOf(goal, student.firstName);

@@ -58,7 +58,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
     shelf: shelf.map(({ id, isOwn, goal }) => ({ id, isOwn, name: goal.name, area: goal.area })),
     others: goals.map(({ id, studentId, number, shortName }) => ({
       id,
-      of: names.get(studentId) ?? '',
+      of: names.get(student.id) ?? '',
       label: `${number} · ${shortName}`,
       isOwn: studentId === student.id,
     })),

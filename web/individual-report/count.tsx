@@ -55,7 +55,10 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const studentId = idFrom(params.studentId);
   const student = await requireStudent(database(), actor, studentId, 'see');
   const tally = await countOf(database(), studentId, idFrom(params.countId));
-  const [stored, history] = await Promise.all([choicesOf(database(), studentId), historyOfCount(database(), tally.id)]);
+  const [stored, history] = await Promise.all([
+    choicesOf(database(), student.id),
+    historyOfCount(database(), tally.id),
+  ]);
   const naming = namingOf(discreet ? discreetChoices(stored) : stored);
   return {
     student: headerStudent(student, { discreet }),
@@ -75,7 +78,7 @@ const change = z.discriminatedUnion('intent', [
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, school, wall, now, discreet } = personOf(context);
   const ids = { studentId: idFrom(params.studentId), tallyId: idFrom(params.countId) };
-  await requireStudent(database(), actor, ids.studentId, 'see');
+  const access = (await requireStudent(database(), actor, ids.studentId, 'see')).id;
   const asked = change.safeParse(await jsonOf(request));
   if (!asked.success) return refusedWith({ form: 'This cannot be read.' });
   try {
@@ -92,7 +95,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   } catch (error) {
     if (error instanceof Invalid) return refusedWith(error.fields);
     if (error instanceof Conflict) {
-      const stored = await choicesOf(database(), ids.studentId);
+      const stored = await choicesOf(database(), access);
       const naming = namingOf(discreet ? discreetChoices(stored) : stored);
       return data(
         { conflict: versionOf(error.current as BehaviorCount, naming, school.timeZone, discreet) },

@@ -57,11 +57,11 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const { actor, school, now, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
   const student = await requireStudent(database(), actor, studentId, 'see');
-  const entry = await observationOf(database(), studentId, idFrom(params.entryId));
+  const entry = await observationOf(database(), student.id, idFrom(params.entryId));
   const [stored, history, team, places, partner, candidates] = await Promise.all([
-    goalOf(database(), studentId, entry.goalId),
+    goalOf(database(), student.id, entry.goalId),
     observationRevisions(database(), entry.id),
-    supportTeam(database(), studentId, actor.today),
+    supportTeam(database(), student.id, actor.today),
     locationsOf(database(), actor.schoolId),
     partnerOf(database(), entry),
     pairable(database(), entry),
@@ -122,7 +122,7 @@ const change = z.discriminatedUnion('intent', [
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, school, wall, now, discreet } = personOf(context);
   const ids = { studentId: idFrom(params.studentId), entryId: idFrom(params.entryId) };
-  await requireStudent(database(), actor, ids.studentId, 'see');
+  const access = (await requireStudent(database(), actor, ids.studentId, 'see')).id;
   const body: unknown = await jsonOf(request);
   const parsed = readable(change).safeParse(body);
   if (!parsed.success) return refusedWith(fieldMessages(parsed.error, body));
@@ -143,7 +143,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     if (error instanceof Invalid) return refusedWith(error.fields);
     if (error instanceof Conflict) {
       const current = error.current as Observation;
-      const goal = await goalOf(database(), ids.studentId, current.goalId);
+      const goal = await goalOf(database(), access, current.goalId);
       return data({ conflict: versionOf(current, goal, school.timeZone, discreet) }, { status: 409 });
     }
     throw error;

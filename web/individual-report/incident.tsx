@@ -66,9 +66,9 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const { actor, school, now, discreet } = asker;
   const studentId = idFrom(params.studentId);
   const student = await requireStudent(database(), actor, studentId, 'see');
-  const note = await incidentOf(database(), studentId, idFrom(params.incidentId));
+  const note = await incidentOf(database(), student.id, idFrom(params.incidentId));
   const [stored, history] = await Promise.all([
-    choicesOf(database(), studentId),
+    choicesOf(database(), student.id),
     historyOfIncident(database(), note.id),
   ]);
   const choices = discreet ? discreetChoices(stored) : stored;
@@ -127,7 +127,7 @@ const offer = z.object({ choiceId: z.uuid() });
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, school, wall, now, discreet } = personOf(context);
   const ids = { studentId: idFrom(params.studentId), noteId: idFrom(params.incidentId) };
-  await requireStudent(database(), actor, ids.studentId, 'see');
+  const access = (await requireStudent(database(), actor, ids.studentId, 'see')).id;
   const isJson = request.headers.get('Content-Type')?.includes('json');
   const body: unknown = isJson ? await jsonOf(request) : endFrom(await formOf(request));
   const what = intent.safeParse(body);
@@ -155,7 +155,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   } catch (error) {
     if (error instanceof Invalid) return refusedWith(error.fields);
     if (error instanceof Conflict) {
-      const stored = await choicesOf(database(), ids.studentId);
+      const stored = await choicesOf(database(), access);
       const naming = namingOf(discreet ? discreetChoices(stored) : stored);
       return data(
         { conflict: versionOf(error.current as StoredIncident, naming, school.timeZone, discreet) },

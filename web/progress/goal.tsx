@@ -34,14 +34,12 @@ import { SharesChart } from './shares-chart';
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
-  const [student, stored] = await Promise.all([
-    requireStudent(database(), actor, studentId, 'see'),
-    goalOf(database(), studentId, idFrom(params.goalId)),
-  ]);
+  const student = await requireStudent(database(), actor, studentId, 'see');
+  const stored = await goalOf(database(), student.id, idFrom(params.goalId));
   const goal = discreet ? discreetGoal(stored) : stored;
   const [sessions, newest, earlier] = await Promise.all([
-    sessionsOfGoal(database(), studentId, goal.id),
-    observationsOf(database(), [studentId], { goalId: goal.id, limit: FIRST_ROWS }),
+    sessionsOfGoal(database(), student.id, goal.id),
+    observationsOf(database(), [student.id], { goalId: goal.id, limit: FIRST_ROWS }),
     discreet ? [] : earlierWordings(goal, school.timeZone),
   ]);
   const progress = progressFrom(goal, sessions, { school, today: actor.today });

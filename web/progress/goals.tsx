@@ -28,14 +28,13 @@ const NEWEST = 6;
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
-  const [student, all] = await Promise.all([
-    requireStudent(database(), actor, studentId, 'see'),
-    goalsOf(database(), [studentId]).then((stored) => (discreet ? stored.map(discreetGoal) : stored)),
-  ]);
+  const student = await requireStudent(database(), actor, studentId, 'see');
+  const stored = await goalsOf(database(), [student.id]);
+  const all = discreet ? stored.map(discreetGoal) : stored;
   const goals = goalsWorkedOn(all);
   const [progress, entries] = await Promise.all([
     progressOfGoals(database(), goals, { school, today: actor.today }),
-    newestEntries(database(), [studentId], all, { limit: NEWEST, discreet }),
+    newestEntries(database(), [student.id], all, { limit: NEWEST, discreet }),
   ]);
   return {
     student: headerStudent(student, { discreet }),

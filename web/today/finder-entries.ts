@@ -30,7 +30,7 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
   const { actor, discreet } = personOf(context);
   const typed = (new URL(request.url).searchParams.get('find') ?? '').slice(0, 100);
   const students = (await studentsOf(database(), actor)).map((s) => (discreet ? discreetStudent(s) : s));
-  const names = new Map(students.map((student) => [student.id, student.shortName]));
+  const names = new Map<string, string>(students.map((student) => [student.id, student.shortName]));
   const people = students.map(({ id, shortName, firstName, lastName, groups }) => ({
     to: `/students/${id}`,
     label: shortName,
@@ -40,7 +40,11 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
   // In the discreet view a goal is found by what it is called there, not by its name.
   const asked = discreet ? { words: [], limit: 100_000 } : { words, limit: MOST };
-  const goals = await goalNames(database(), [...names.keys()], asked);
+  const goals = await goalNames(
+    database(),
+    students.map(({ id }) => id),
+    asked,
+  );
   const shown = goals
     .map((goal) => (discreet ? { ...goal, ...discreetGoalName(goal) } : goal))
     .map(({ id, studentId, number, shortName, area }) => ({

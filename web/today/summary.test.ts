@@ -2,12 +2,13 @@ import { describe, expect, it } from 'vitest';
 import { progressOf } from '~/core/progress/progress';
 import type { Goal } from '~/server/goals/goals';
 import type { Student } from '~/server/students/students';
+import { accessTo } from '~/tests/database/small-school';
 import { calendar, goalOf, session } from '~/tests/examples/series';
 import { headerStudent } from '../students/header-student';
 import { byGroup, summaryOf } from './summary';
 
 const student: Student = {
-  id: 's1',
+  id: accessTo('s1'),
   firstName: 'Ada',
   lastName: 'Example',
   shortName: 'Ada E.',
@@ -21,7 +22,7 @@ const student: Student = {
 const goal = (id: string, changes: object = {}): Goal => ({
   ...goalOf({ baseline: { value: 20, on: '2026-09-01' }, targetOn: '2026-10-31', ...changes }),
   id,
-  studentId: 's1',
+  studentId: accessTo('s1'),
   number: id,
   area: '',
   shortName: id,
@@ -58,7 +59,7 @@ describe('a student of a caseload in a line', () => {
   });
 
   it('was seen when any goal was, and shows no other student’s goals', () => {
-    const other = { ...goal('2'), studentId: 's2' };
+    const other = { ...goal('2'), studentId: accessTo('s2') };
     const seen = summary([goal('1'), other], { 1: 3, 2: 3 });
     expect(seen.lastOn).toBe('2026-09-05');
     expect(seen.goals.map(({ number }) => number)).toEqual(['1']);

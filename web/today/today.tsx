@@ -44,7 +44,7 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
     standingOfGoals(database(), goals, { school, today: actor.today }),
     newestEntries(database(), ids, all, { limit: NEWEST, on: actor.today, discreet }),
   ]);
-  const names = new Map(
+  const names = new Map<string, string>(
     students.map((student) => [student.id, (discreet ? discreetStudent(student) : student).shortName]),
   );
   const planned = goals.map((goal) => ({ ...goal, lastOn: newest.get(goal.id) ?? null }));

@@ -5,7 +5,7 @@ import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { fileSize, LARGEST_FILE } from '~/core/entries/evidence';
 import { freshDatabase } from '~/tests/database/fresh';
-import { actorOf, now, type SmallSchool, smallSchool, today, wall } from '~/tests/database/small-school';
+import { accessTo, actorOf, now, type SmallSchool, smallSchool, today, wall } from '~/tests/database/small-school';
 import { textOfPdf } from '~/tests/examples/pdf-text';
 import { Busy, NotFound } from '../../platform/failures';
 import { recordSession } from '../record';
@@ -178,7 +178,7 @@ describe('a file that is to stand beside an entry', () => {
     await expect(addEvidence(fresh.db, actorOf(school.manager), school.student, elsewhere, now)).rejects.toThrow(
       NotFound,
     );
-    await expect(evidenceFile(fresh.db, randomUUID(), id, { isThumbnail: false })).rejects.toThrow(NotFound);
+    await expect(evidenceFile(fresh.db, accessTo(randomUUID()), id, { isThumbnail: false })).rejects.toThrow(NotFound);
     expect((await evidenceFile(fresh.db, school.student, id, { isThumbnail: true })).type).toBe('image/jpeg');
   });
 

@@ -1,13 +1,14 @@
 import type { Evidence } from '~/core/entries/evidence';
 import type { Database } from '../../platform/db/database';
 import { NotFound } from '../../platform/failures';
+import type { StudentAccess } from '../../students/access';
 
 const columns = ['id', 'entry_id as entryId', 'name', 'type', 'width', 'height', 'bytes'] as const;
 
-/** What stands beside some entries, by the entry. Ask `studentFor` or open a way in first, and whether pictures are shown. */
+/** What stands beside some entries, by the entry. Ask `requireStudent` or open a way in first, and whether pictures are shown. */
 export async function evidenceOf(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   entryIds: readonly string[],
 ): Promise<Record<string, Evidence[]>> {
   if (entryIds.length === 0) return {};
@@ -32,13 +33,13 @@ export interface EvidenceFile {
 }
 
 /**
- * The file itself. Ask `studentFor` or open a way in first, and whether its entry and pictures are shown.
+ * The file itself. Ask `requireStudent` or open a way in first, and whether its entry and pictures are shown.
  *
  * @throws NotFound
  */
 export async function evidenceFile(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   id: string,
   { isThumbnail }: { isThumbnail: boolean },
 ): Promise<EvidenceFile> {

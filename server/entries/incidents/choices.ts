@@ -1,5 +1,6 @@
 import type { Choice, ChoiceKind, OptionalField } from '~/core/entries/incidents/choice';
 import type { Database } from '../../platform/db/database';
+import type { StudentAccess } from '../../students/access';
 
 const columns = `id, kind, name, words, unlike, direction, abc, counted, timed, state, merged_into as "mergedInto",
   location_id as "placeId"`;
@@ -7,7 +8,7 @@ const columns = `id, kind, name, words, unlike, direction, abc, counted, timed, 
 /** Whose lists these are: one student’s, or those that a school begins from (`studentId` null). */
 export interface ListsOf {
   schoolId: string;
-  studentId: string | null;
+  studentId: StudentAccess<'read'> | null;
 }
 
 export const where = ({ schoolId, studentId }: ListsOf) => ({ school_id: schoolId, student_id: studentId });
@@ -18,8 +19,8 @@ export const facetOf = (kind: ChoiceKind) => (kind === 'setting' ? 'location' : 
 /** Behaviors stand in a table of their own: they have a definition and ways of being recorded. */
 export const tableOf = (kind: ChoiceKind) => (kind === 'behavior' ? 'behavior_targets' : 'behavior_options');
 
-/** What a student’s notes are chosen from, in order, retired and merged ones too. Ask `studentFor` first. */
-export async function choicesOf(db: Database, studentId: string): Promise<Choice[]> {
+/** What a student’s notes are chosen from, in order, retired and merged ones too. */
+export async function choicesOf(db: Database, studentId: StudentAccess<'read'>): Promise<Choice[]> {
   return (await choicesOfAll(db, [studentId])).get(studentId) ?? [];
 }
 
@@ -35,8 +36,11 @@ export async function startingChoices(db: Database, schoolId: string): Promise<C
 export const listsOf = (db: Database, { schoolId, studentId }: ListsOf) =>
   studentId === null ? startingChoices(db, schoolId) : choicesOf(db, studentId);
 
-/** The same of several students. Ask `studentsOf` first. */
-export async function choicesOfAll(db: Database, studentIds: readonly string[]): Promise<Map<string, Choice[]>> {
+/** The same of several students. */
+export async function choicesOfAll(
+  db: Database,
+  studentIds: readonly StudentAccess<'read'>[],
+): Promise<Map<string, Choice[]>> {
   const found = await db.raw<{ rows: (Choice & { studentId: string })[] }>(
     `select ${columns}, student_id as "studentId" from behavior_choices where student_id = any(?) order by position, name`,
     [[...studentIds]],
@@ -46,8 +50,8 @@ export async function choicesOfAll(db: Database, studentIds: readonly string[]):
   return all;
 }
 
-/** The fields that a student’s team does not use. Ask `studentFor` first. */
-export async function fieldsLeftOut(db: Database, studentId: string): Promise<OptionalField[]> {
+/** The fields that a student’s team does not use. */
+export async function fieldsLeftOut(db: Database, studentId: StudentAccess<'read'>): Promise<OptionalField[]> {
   const row = await db('behavior_fields').where({ student_id: studentId }).first('left_out');
   return row?.left_out ?? [];
 }
@@ -61,8 +65,8 @@ export interface EarlierDefinition {
   changedBy: string;
 }
 
-/** What the target behaviors of a student were called and defined as before, newest first. Ask `studentFor` first. */
-export async function earlierDefinitions(db: Database, studentId: string): Promise<EarlierDefinition[]> {
+/** What the target behaviors of a student were called and defined as before, newest first. */
+export async function earlierDefinitions(db: Database, studentId: StudentAccess<'read'>): Promise<EarlierDefinition[]> {
   const found = await db.raw<{ rows: EarlierDefinition[] }>(
     `select c.id as "choiceId", h.row ->> 'name' as name, h.row ->> 'definition' as words,
             h.row ->> 'not_counted' as unlike, h.changed_at as until, p.short_name as "changedBy"

@@ -5,6 +5,7 @@ import type { WithdrawalInput } from '~/core/entries/observation';
 import type { Database } from '../../platform/db/database';
 import { Invalid, NotFound } from '../../platform/failures';
 import type { Actor } from '../../school/school';
+import type { StudentAccess } from '../../students/access';
 import type { SessionFacts } from '../check-session';
 import { changeRecord, type Recorded, recordedColumns, recordedNames, revisedEntries } from '../corrections';
 import type { Naming } from './incidents';
@@ -28,10 +29,10 @@ const query = (from = 'entries') => `
          t.minutes, t.count, t.seconds, t.note, t.beside_id as "besideId"
     from ${from} t ${recordedNames('t')}`;
 
-/** The stretches of watching of some students that stand, newest first. Ask `studentFor` or `studentsOf` first. */
+/** The stretches of watching of some students that stand, newest first. */
 export async function countsOf(
   db: Database,
-  studentIds: readonly string[],
+  studentIds: readonly StudentAccess<'read'>[],
   { ids }: { ids?: readonly string[] | undefined } = {},
 ): Promise<BehaviorCount[]> {
   const found = await db.raw<{ rows: BehaviorCount[] }>(
@@ -166,7 +167,7 @@ function changeCount(
     ...change,
     studentId,
     id: tallyId,
-    read: (trx, options) => countOf(trx, studentId, tallyId, options),
+    read: (trx, access, options) => countOf(trx, access, tallyId, options),
     changesTo: (_, trx) => changesTo(trx),
   });
 }

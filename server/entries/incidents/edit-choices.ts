@@ -14,13 +14,17 @@ import type { Database } from '../../platform/db/database';
 import { Invalid, NotFound } from '../../platform/failures';
 import { requireSchoolAdmin } from '../../school/administrators';
 import { type Actor, locationsOf } from '../../school/school';
+import type { StudentAccess } from '../../students/access';
 import { requireStudent } from '../../students/students';
 import { choicesOf, facetOf, fieldsLeftOut, type ListsOf, listsOf, startingChoices, tableOf, where } from './choices';
 
-const mustOwn = async (db: Database, actor: Actor, studentId: string | null) => {
-  if (studentId === null) await requireSchoolAdmin(db, actor);
-  else await requireStudent(db, actor, studentId, 'setUp');
-};
+/** The lists of a student, or of the school, for who may set them up. */
+async function requireLists(db: Database, actor: Actor, studentId: string | null): Promise<ListsOf> {
+  const { schoolId } = actor;
+  if (studentId !== null) return { schoolId, studentId: (await requireStudent(db, actor, studentId, 'setUp')).id };
+  await requireSchoolAdmin(db, actor);
+  return { schoolId, studentId: null };
+}
 
 const rowOf = ({ id, name, words, placeId }: Choice): ChoiceRow => ({ id, name, words, placeId, isDifferent: false });
 
@@ -49,9 +53,9 @@ function inForm(choices: readonly Choice[], leftOut: OptionalField[]): ChoicesIn
  * @throws NotFound for who may not set this up
  */
 export async function choicesInForm(db: Database, actor: Actor, studentId: string | null, newId: () => string) {
-  await mustOwn(db, actor, studentId);
-  const own = await listsOf(db, { schoolId: actor.schoolId, studentId });
-  const leftOut = studentId === null ? [] : await fieldsLeftOut(db, studentId);
+  const lists = await requireLists(db, actor, studentId);
+  const own = await listsOf(db, lists);
+  const leftOut = lists.studentId === null ? [] : await fieldsLeftOut(db, lists.studentId);
   const isNew = own.length === 0;
   const begun = isNew && studentId !== null ? await startingChoices(db, actor.schoolId) : own;
   const input = inForm(isNew ? begun.map((choice) => ({ ...choice, id: newId() })) : own, leftOut);
@@ -77,8 +81,7 @@ export async function saveChoices(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await mustOwn(trx, actor, studentId);
-    const lists = { schoolId: actor.schoolId, studentId };
+    const lists = await requireLists(trx, actor, studentId);
     const before = await listsOf(trx, lists);
     expectNewNames(input, before);
     await expectOwnIds(trx, actor, input, before);
@@ -222,7 +225,7 @@ async function expectOwnIds(
 }
 
 /** One choice of a student, locked. */
-async function choiceOf(db: Database, studentId: string, id: string): Promise<Choice> {
+async function choiceOf(db: Database, studentId: StudentAccess<'read'>, id: string): Promise<Choice> {
   for (const table of ['behavior_targets', 'behavior_options']) {
     await db(table).where({ id, student_id: studentId }).forUpdate();
   }
@@ -245,8 +248,8 @@ export async function mergeChoices(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await requireStudent(trx, actor, studentId, 'setUp');
-    const [gone, stays] = [await choiceOf(trx, studentId, from), await choiceOf(trx, studentId, into)];
+    const access = (await requireStudent(trx, actor, studentId, 'setUp')).id;
+    const [gone, stays] = [await choiceOf(trx, access, from), await choiceOf(trx, access, into)];
     if (gone.mergedInto === stays.id) return;
     if (gone.kind !== stays.kind || from === into || stays.mergedInto !== null) {
       throw new Invalid({ into: 'Choose another one of the same list.' });
@@ -265,8 +268,8 @@ export async function mergeChoices(
  */
 export async function offerChoice(db: Database, actor: Actor, studentId: string, id: string, now: Date): Promise<void> {
   await db.transaction(async (trx) => {
-    await requireStudent(trx, actor, studentId, 'setUp');
-    const choice = await choiceOf(trx, studentId, id);
+    const access = (await requireStudent(trx, actor, studentId, 'setUp')).id;
+    const choice = await choiceOf(trx, access, id);
     if (choice.state === 'offered') return;
     await keepHistory(trx, actor, [choice], now);
     const state: ChoiceState = 'offered';

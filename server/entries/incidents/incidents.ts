@@ -4,6 +4,7 @@ import { type Choice, standingChoices } from '~/core/entries/incidents/choice';
 import type { SaidIncident } from '~/core/entries/incidents/incident-sentence';
 import type { Database } from '../../platform/db/database';
 import { NotFound } from '../../platform/failures';
+import type { StudentAccess } from '../../students/access';
 import { type Recorded, recordedColumns, recordedNames, revisedEntries } from '../corrections';
 
 /** An ABC note with everything that its page shows; its choices by id. */
@@ -37,13 +38,13 @@ const columns = `
 const names = recordedNames('n');
 
 /**
- * One note of a student, withdrawn ones too. Ask `studentFor` first.
+ * One note of a student, withdrawn ones too.
  *
  * @throws NotFound when the student has no such note
  */
 export async function incidentOf(
   db: Database,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   id: string,
   { lock = false } = {},
 ): Promise<StoredIncident> {
@@ -56,7 +57,7 @@ export async function incidentOf(
   return note;
 }
 
-/** What a note said before each change, oldest first. Ask `studentFor` first. */
+/** What a note said before each change, oldest first. */
 export async function historyOfIncident(db: Database, id: string): Promise<StoredIncident[]> {
   const found = await db.raw<{ rows: StoredIncident[] }>(
     `select ${columns} from ${revisedEntries} n ${names} order by n.version`,
@@ -72,10 +73,10 @@ interface IncidentsWanted {
   on?: IsoDate;
 }
 
-/** The notes of some students that stand, newest first, second observers’ too. Ask `studentFor` or `studentsOf` first. */
+/** The notes of some students that stand, newest first, second observers’ too. */
 export async function newestIncidents(
   db: Database,
-  studentIds: readonly string[],
+  studentIds: readonly StudentAccess<'read'>[],
   { limit, ids, recordedBy, on }: IncidentsWanted = {},
 ): Promise<StoredIncident[]> {
   const order = (of: string) => `${of}.observed_on desc, ${of}.observed_time desc, ${of}.recorded_at desc`;

@@ -6,6 +6,7 @@ import type { WithdrawalInput } from '~/core/entries/observation';
 import type { Database } from '../../platform/db/database';
 import { Invalid, NotFound } from '../../platform/failures';
 import type { Actor } from '../../school/school';
+import type { StudentAccess } from '../../students/access';
 import { checkSession, notOnTeamWords, type SessionFacts } from '../check-session';
 import { type Changes, changeRecord, revisedEntries } from '../corrections';
 import { choicesOf, facetOf } from './choices';
@@ -70,7 +71,7 @@ export async function recordIncident(
     const asked = { studentId, right: 'observe', besideId: input.besideId } as const;
     const { student, messages } = await checkWhen(trx, actor, asked, input, moment);
     if (Object.keys(messages).length > 0) throw new Invalid(messages);
-    const { columns, choices } = await contentOf(trx, actor, studentId, input);
+    const { columns, choices } = await contentOf(trx, actor, student.id, input);
     const row = {
       ...{ id: input.id, student_id: studentId, kind: 'incident', ...columns, beside_id: input.besideId ?? null },
       ...{ recorded_by: actor.personId, recorded_at: moment.now },
@@ -146,7 +147,7 @@ function choicesAt(db: Database, entryId: string, version: number): Promise<Choi
 }
 
 /** What a note says, as its row and its choices; what was typed becomes a choice that is not offered, or the one it already is. */
-async function contentOf(db: Database, actor: Actor, studentId: string, input: Content) {
+async function contentOf(db: Database, actor: Actor, studentId: StudentAccess<'read'>, input: Content) {
   const choices = await choicesOf(db, studentId);
   const typed = await typedChoices(db, actor, studentId, input.others, choices);
   const of = (kind: ChoiceKind, ids: readonly string[]) => [
@@ -184,7 +185,7 @@ async function contentOf(db: Database, actor: Actor, studentId: string, input: C
 async function typedChoices(
   db: Database,
   { schoolId }: Actor,
-  studentId: string,
+  studentId: StudentAccess<'read'>,
   others: Content['others'],
   choices: readonly Choice[],
 ): Promise<Pick<Choice, 'id' | 'kind'>[]> {
@@ -218,7 +219,7 @@ const changeOf = (
       ...change,
       studentId: ids.studentId,
       id: ids.noteId,
-      read: (trx, options) => incidentOf(trx, ids.studentId, ids.noteId, options),
+      read: (trx, access, options) => incidentOf(trx, access, ids.noteId, options),
       changesTo: async (note, trx) => {
         const content = await changesTo(note, trx);
         choices = content.choices;
@@ -260,9 +261,9 @@ export function correctIncident(
 ): Promise<StoredIncident> {
   return changeOf(db, actor, ids, { version, why, now: moment.now }).with(async (_, trx) => {
     const asked = { studentId: ids.studentId, right: 'see' } as const;
-    const { messages } = await checkWhen(trx, actor, asked, input, moment);
+    const { student, messages } = await checkWhen(trx, actor, asked, input, moment);
     if (Object.keys(messages).length > 0) throw new Invalid(messages);
-    return contentOf(trx, actor, ids.studentId, input);
+    return contentOf(trx, actor, student.id, input);
   });
 }
 

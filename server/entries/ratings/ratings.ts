@@ -15,6 +15,7 @@ import { hashToken, newToken } from '../../people/tokens';
 import type { Database } from '../../platform/db/database';
 import { Conflict, Invalid, NotFound } from '../../platform/failures';
 import type { Actor } from '../../school/school';
+import type { StudentAccess } from '../../students/access';
 import { can } from '../../students/rights';
 import { requireStudent, type Student } from '../../students/students';
 import { recordSession } from '../record';
@@ -32,7 +33,12 @@ export interface WorkSample {
   asked: { id: string; kind: 'peer' | 'student'; label: string; isOver: boolean }[];
 }
 
-async function rubricOf(db: Database, studentId: string, goalId: string, version?: number): Promise<RubricDefinition> {
+async function rubricOf(
+  db: Database,
+  studentId: StudentAccess<'read'>,
+  goalId: string,
+  version?: number,
+): Promise<RubricDefinition> {
   const goal = await goalOf(db, studentId, goalId);
   const measure = measureAt(goal, version ?? goal.version);
   if (measure.kind !== 'rubric') throw new NotFound('This goal is not measured by a rubric.');
@@ -111,10 +117,10 @@ export async function addWorkSample(
   { id, title, madeOn }: WorkSampleInput,
   now: Date,
 ): Promise<void> {
-  await requireStudent(db, actor, studentId, 'observe');
-  await rubricOf(db, studentId, goalId);
+  const access = (await requireStudent(db, actor, studentId, 'observe')).id;
+  await rubricOf(db, access, goalId);
   if (madeOn > actor.today) throw new Invalid({ madeOn: 'Choose today or an earlier day.' });
-  const { version } = await goalOf(db, studentId, goalId);
+  const { version } = await goalOf(db, access, goalId);
   await db('work_samples')
     .insert({
       ...{ id, student_id: studentId, goal_id: goalId, measure_version: version, title, made_on: madeOn },

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { freshDatabase } from '~/tests/database/fresh';
 import {
+  accessTo,
   actorOf,
   addGoal,
   addStudent,
@@ -80,9 +81,9 @@ describe('the timetable', () => {
       { ...block, id: randomUUID(), group_id: null, part: 'Assembly', location_id: null },
       { ...block, id: randomUUID(), group_id: group, part: 'Kitchen', location_id: school.kitchen },
     ]);
-    const parts = await plannedOn(fresh.db, [school.student, ben], '2026-11-24');
+    const parts = await plannedOn(fresh.db, [school.student, accessTo(ben)], '2026-11-24');
     const at = (student: string, time: string) => partAt(parts, student, { on: '2026-11-24', time })?.part ?? null;
     expect([at(school.student, '09:00'), at(ben, '09:59'), at(ben, '10:00')]).toEqual(['Kitchen', 'Assembly', null]);
-    expect(await plannedOn(fresh.db, [ben], '2026-11-25')).toEqual([]);
+    expect(await plannedOn(fresh.db, [accessTo(ben)], '2026-11-25')).toEqual([]);
   });
 });

@@ -61,7 +61,7 @@ export async function observable(db: Database, actor: Actor, goalIds: readonly s
       students.map(({ id }) => id),
     ),
   );
-  const order = new Map(students.map(({ id }, at) => [id, at]));
+  const order = new Map<string, number>(students.map(({ id }, at) => [id, at]));
   const found = goals
     .filter(({ id }) => goalIds.includes(id))
     .toSorted((a, b) => (order.get(a.studentId) ?? 0) - (order.get(b.studentId) ?? 0))

@@ -11,7 +11,7 @@ import type { RequestPerson } from '../../platform/http/request-person';
 /**
  * What an incident or a tally of a student is caught with.
  *
- * @param student  from `studentFor`
+ * @param student  from `requireStudent`
  * @param including  ids of choices that are offered here although they are not any more: those of a note that is changed
  */
 export async function incidentScreenOf(

@@ -34,9 +34,9 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   if (discreet) return null;
   const [{ isNew, input, besides }, earlier, places, dayParts] = await Promise.all([
     choicesInForm(database(), actor, studentId, newId),
-    earlierDefinitions(database(), studentId),
+    earlierDefinitions(database(), student.id),
     locationsOf(database(), actor.schoolId),
-    ownDayParts(database(), studentId),
+    ownDayParts(database(), student.id),
   ]);
   return {
     student: { id: student.id, shortName: student.shortName },

@@ -15,7 +15,7 @@ import type { Route } from './+types/rounds';
 export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   const { actor, discreet } = personOf(context);
   const [rounds, students] = await Promise.all([roundsOf(database(), actor), studentsOf(database(), actor)]);
-  const names = new Map(
+  const names = new Map<string, string>(
     students.map((student) => [student.id, (discreet ? discreetStudent(student) : student).shortName]),
   );
   return {

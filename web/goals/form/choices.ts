@@ -2,6 +2,7 @@ import { usualAreas } from '~/core/goals/areas';
 import type { Goal } from '~/server/goals/goals';
 import type { Database } from '~/server/platform/db/database';
 import { type Actor, locationsOf } from '~/server/school/school';
+import type { StudentAccess } from '~/server/students/access';
 import { supportTeam } from '~/server/students/students';
 import type { GoalChoices } from './goal-form';
 
@@ -9,7 +10,7 @@ import type { GoalChoices } from './goal-form';
 export async function goalChoices(
   db: Database,
   { schoolId, today }: Actor,
-  { studentId, goals }: { studentId: string; goals: readonly Goal[] },
+  { studentId, goals }: { studentId: StudentAccess<'read'>; goals: readonly Goal[] },
 ): Promise<GoalChoices> {
   const [team, places] = await Promise.all([supportTeam(db, studentId, today), locationsOf(db, schoolId)]);
   const people = team.map(({ id, shortName }) => ({ id, name: shortName }));

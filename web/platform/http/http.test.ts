@@ -10,7 +10,7 @@ describe('what the log may know', () => {
   it('holds no id, no token, no search word', () => {
     expect(loggedPath('/shared/Zm9vYmFy?goal=2a')).toBe('/shared/:token');
     expect(loggedPath('/shared/Zm9vYmFy.data')).toBe('/shared/:token');
-    expect(loggedPath('/students/7f0f2c1e-5a0f-4d0c-8a43-222222222222/report?q=Ada')).toBe(
+    expect(loggedPath('/students/7f0f2c1e-5a0f-4d0c-8a43-222222222222/individual-report?q=Ada')).toBe(
       '/students/:id/individual-report',
     );
   });
