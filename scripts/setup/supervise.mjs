@@ -46,7 +46,7 @@ export function supervise(programs, { cwd, say = console.error, pace = 1 } = {})
       const row = Date.now() - startedAt >= WELL_AFTER ? 1 : deaths + 1;
       if (row >= MOST_DEATHS || (code === NO_USE && !wasUp)) {
         say(`${name} ${how}; it is not started again.`);
-        if (isNeeded) stop(1);
+        if (isNeeded) void stop(1);
         return;
       }
       const wait = pace * Math.min(LONGEST_WAIT, FIRST_WAIT * 2 ** (row - 1));

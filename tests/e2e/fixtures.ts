@@ -46,7 +46,7 @@ export const test = base.extend<TestOptions, { shared: () => Promise<Home> }>({
         home ??= startHome();
         return home;
       });
-      if (home) await endHome(await home);
+      if (home !== undefined) await endHome(await home);
     },
     { scope: 'worker' },
   ],

@@ -79,7 +79,7 @@ interface EntriesTableProps {
 export function EntriesTable({ newest, all, from }: EntriesTableProps) {
   const { load, data } = useFetcher<{ entries: TableEntry[] }>();
   useEffect(() => {
-    if (newest.length < all) load(from);
+    if (newest.length < all) void load(from);
   }, [newest, all, from, load]);
   const entries = newest.length < all ? (data?.entries ?? newest) : newest;
   if (entries.length === 0) return <p className="text-ink-2">No entries yet.</p>;

@@ -286,7 +286,7 @@ function useSave(props: ObservingProps, draft: SessionDraft, change: Dispatch<Dr
       if (results.length > 1) say(severalSaved(sessions, results));
       if (results.every(({ is }) => is === 'saved')) {
         if (!another) return navigate(doneTo);
-        revalidate();
+        void revalidate();
       }
       // What is saved or waits is done with here; what was refused stays as it was typed.
       const left = Object.fromEntries(done.map(({ id }) => [id, untouched(newId())]));

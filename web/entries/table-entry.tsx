@@ -104,7 +104,11 @@ function Table({ student, goal, people, places, personId, wall }: Route.Componen
   const navigate = useNavigate();
   const savedTo = saving.answer?.savedTo;
   useEffect(() => {
-    if (savedTo) draftStore.forget(draftKey).finally(() => navigate(savedTo));
+    if (savedTo)
+      void draftStore
+        .forget(draftKey)
+        .catch(() => {})
+        .then(() => navigate(savedTo));
   }, [savedTo, draftKey, navigate]);
 
   const messageAt = (line: Line, at: number, key: string): string | undefined => {

@@ -111,7 +111,7 @@ export default function Arrange({ loaderData: { student, goals, today } }: Route
   );
   const move = (from: number, to: number) => {
     const ids = arrayMove(current, from, to).map(({ id }) => id);
-    fetcher.submit({ intent: 'arrange', ids: ids.join(' ') }, { method: 'post' });
+    void fetcher.submit({ intent: 'arrange', ids: ids.join(' ') }, { method: 'post' });
   };
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     const [from, to] = [active.id, over?.id].map((id) => current.findIndex((goal) => goal.id === id));

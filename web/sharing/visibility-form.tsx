@@ -166,7 +166,7 @@ export function PreviewMargin({ first, form }: { first: Preview; form: FormData 
     const shows = form ? form.getAll(`${kind.current}.shows`).map(String) : null;
     const search = new URLSearchParams({ as: kind.current });
     if (shows) search.set('shows', shows.join(' '));
-    fetcher.load(`?${search}`);
+    void fetcher.load(`?${search}`);
   };
   // biome-ignore lint/correctness/useExhaustiveDependencies: another choice asks again
   useEffect(() => {

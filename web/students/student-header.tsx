@@ -26,8 +26,12 @@ const withoutWeekday = (date: IsoDate) => longDate(date).replace(/^\w+, /, '');
 export function StudentHeader({ student, catches = false }: { student: HeaderStudent; catches?: boolean }) {
   const { id, shortName, grade, groups, plan, maySee, mayObserve, mayShare, maySetUp, isDiscreet } = student;
   const navigate = useNavigate();
-  useKey('o', () => mayObserve && navigate(`/students/${id}/observe`));
-  useKey('i', () => mayObserve && navigate(`/students/${id}/incidents/new`));
+  useKey('o', () => {
+    if (mayObserve) void navigate(`/students/${id}/observe`);
+  });
+  useKey('i', () => {
+    if (mayObserve) void navigate(`/students/${id}/incidents/new`);
+  });
   const facts = [
     grade,
     ...groups,

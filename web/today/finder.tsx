@@ -16,7 +16,7 @@ export default function Finder({ onClose }: { onClose: () => void }) {
   }, [typed, load]);
   const go = (to: string) => {
     onClose();
-    navigate(to);
+    void navigate(to);
   };
   const group = (heading: string, entries: NonNullable<typeof data>['goals']) => (
     <Command.Group

@@ -18,7 +18,7 @@ export function EntryEvidence({ studentId, entryId, mayAdd }: EntryEvidenceProps
   const input = useRef<HTMLInputElement>(null);
   const path = `/students/${studentId}/evidence/of/${entryId}`;
   useEffect(() => {
-    load(path);
+    void load(path);
   }, [load, path]);
   const evidence = data?.evidence ?? [];
   const problem = tooLarge ? tooLargeWords : sending.data?.problem;
@@ -31,7 +31,7 @@ export function EntryEvidence({ studentId, entryId, mayAdd }: EntryEvidenceProps
     form.set('intent', 'add');
     form.set('id', newId());
     form.set('file', file);
-    sending.submit(form, { method: 'post', action: path, encType: 'multipart/form-data' });
+    void sending.submit(form, { method: 'post', action: path, encType: 'multipart/form-data' });
     if (input.current) input.current.value = '';
   };
   return (

@@ -82,7 +82,7 @@ function RecordIncidentScreen({ incidentScreen }: { incidentScreen: IncidentScre
   const { save, isBusy, messages } = useSaveIncident(incidentScreen, draft, setDraft, draftKey);
   useKey('enter', () => {
     // On a control that has the focus, Enter is that control's.
-    if (!document.activeElement?.closest('button, a, summary')) save({ another: false });
+    if (!document.activeElement?.closest('button, a, summary')) void save({ another: false });
   });
   const now = useNow(isRunning(draft.clock));
   const sentence = draftSentence(incidentScreen, draft, now);
@@ -173,7 +173,7 @@ function useSaveIncident(
     setMessages({});
     await draftStore.forget(draftKey).catch(() => {});
     if (sent?.is === 'saved' && !another) return navigate(`/students/${student.id}/behavior`);
-    if (sent?.is === 'saved') revalidate();
+    if (sent?.is === 'saved') void revalidate();
     setDraft(
       another
         ? nextIncident(incidentScreen, draft, newId())

@@ -33,7 +33,7 @@ export function RoundForm({ round, students, result }: RoundFormProps) {
   const once = (element: HTMLFormElement | null) => {
     const chosen = element ? new FormData(element).getAll(fields.goalIds.name) : [];
     if (chosen.length === 0) form.validate({ name: fields.goalIds.name });
-    else navigate(`/rounds/once?goals=${chosen.join('.')}`);
+    else void navigate(`/rounds/once?goals=${chosen.join('.')}`);
   };
   const isBusy = useNavigation().state !== 'idle';
   return (

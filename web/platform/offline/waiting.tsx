@@ -80,7 +80,7 @@ export function WaitingProvider({ personId, children }: { personId: string; chil
         hasSaved ||= sent.is === 'saved';
         await waitingStore.settle(item, sent.is === 'saved' ? null : Object.values(sent.messages).join(' '));
       }
-      if (hasSaved) revalidate();
+      if (hasSaved) void revalidate();
     } finally {
       isSending.current = false;
     }
@@ -93,7 +93,7 @@ export function WaitingProvider({ personId, children }: { personId: string; chil
 
   const sendNow = useCallback(() => {
     pause.current = FIRST_PAUSE;
-    sendAll();
+    void sendAll();
   }, [sendAll]);
 
   useEffect(() => {
