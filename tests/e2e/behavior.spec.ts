@@ -612,7 +612,7 @@ test('by keyboard alone an incident is noted; the table of notes sorts and filte
   await signInAs(app, page, 'Noor Haddad');
   const student = await open(app, page, 'Ansel', '');
   await page.keyboard.press('i');
-  await expect(page).toHaveURL(/\/note$/);
+  await expect(page).toHaveURL(/\/incidents\/new$/);
   await settled(page);
   /** Goes on with Tab until something with this name has the focus, and presses it. */
   const press = async (name: string) => {

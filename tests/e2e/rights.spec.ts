@@ -75,7 +75,7 @@ const expected: Record<string, Record<string, number>> = {
   'students/:studentId/goals/:goalId/ratings': nobody,
   reports: everyone,
   'batches/:batchId': mine,
-  post: everyone,
+  messages: everyone,
   'messages/templates': setsUp,
   'messages/test-mail': setsUp,
   patterns: everyone,
@@ -141,8 +141,8 @@ async function addressesOf(app: App) {
     goalId: goal,
     entryId: entry.id,
     roundId: round.id,
-    noteId,
-    tallyId: tally.id,
+    incidentId: noteId,
+    countId: tally.id,
   };
   return (path: string) => `/${path.replace(/:(\w+)/g, (_, name: keyof typeof ids) => ids[name])}`;
 }

@@ -174,7 +174,7 @@ function Help({
 function Foot({ studentId, maySetUp }: { studentId: string; maySetUp: boolean }) {
   const links = [
     ...(maySetUp ? [['behavior/set-up', 'What is noted'] as const] : []),
-    ['notes', 'All notes as a table'] as const,
+    ['incidents', 'All notes as a table'] as const,
     ['behavior/agreement', 'Two observers'] as const,
   ];
   return (

@@ -89,8 +89,8 @@ interface MainActionsProps {
 /** What is done most, where the thumb is on a phone. */
 function MainActions({ studentId, isDiscreet, catches }: MainActionsProps) {
   const observe = { to: 'observe', label: 'Observe', key: 'O' };
-  const incident = { to: 'note', label: isDiscreet ? 'Note' : 'Note an incident', key: 'I' };
-  const tally = { to: 'tally', label: 'Tally', key: '' };
+  const incident = { to: 'incidents/new', label: isDiscreet ? 'Note' : 'Note an incident', key: 'I' };
+  const tally = { to: 'counts/new', label: 'Tally', key: '' };
   const [first, ...others] = catches ? [incident, tally] : [observe, incident];
   return (
     <div className="no-print flex gap-2 max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20">
