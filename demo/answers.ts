@@ -14,27 +14,27 @@ export async function answerSomeEntries(db: Database, now: Date): Promise<void> 
   const wall = wallTime(now, timeZone);
   const ansel = await db('students').where({ first_name: 'Ansel' }).first('id', 'school_id');
   const manager = await db('people').where({ demo_order: 1 }).first('id');
-  const family = await db('share_links').where({ student_id: ansel.id, kind: 'family' }).first('id', 'ends_on');
-  const actor = { personId: manager.id, schoolId: ansel.school_id, today: wall.on };
-  const own = { id: random.uuid(), readerName: 'Ansel', kind: 'student' as const, endsOn: family.ends_on };
-  await makeShareLink(db, actor, ansel.id, own, now);
+  const family = await db('share_links').where({ student_id: ansel!.id, kind: 'family' }).first('id', 'ends_on');
+  const actor = { personId: manager!.id, schoolId: ansel!.school_id, today: wall.on };
+  const own = { id: random.uuid(), readerName: 'Ansel', kind: 'student' as const, endsOn: family!.ends_on };
+  await makeShareLink(db, actor, ansel!.id, own, now);
   const withNotes = { ...carefulRules.family, shows: [...carefulRules.family.shows, 'note' as const] };
-  await saveVisibilityRules(db, actor, ansel.id, { ...carefulRules, family: withNotes }, now);
+  await saveVisibilityRules(db, actor, ansel!.id, { ...carefulRules, family: withNotes }, now);
 
   const say = (speaker: Speaker, entryId: string | null, text: string) =>
-    sayComment(db, ansel.id, speaker, { id: random.uuid(), entryId, text }, { wall, now, mayRead: async () => true });
+    sayComment(db, ansel!.id, speaker, { id: random.uuid(), entryId, text }, { wall, now, mayRead: async () => true });
   const newestOf = async (number: string) => {
     const entry = await db('entries as o')
       .join('goals as g', 'g.id', 'o.goal_id')
-      .where({ 'g.student_id': ansel.id, 'g.number': number, 'o.withdrawn': false })
+      .where({ 'g.student_id': ansel!.id, 'g.number': number, 'o.withdrawn': false })
       .whereNotNull('o.data')
       .orderBy('o.observed_on', 'desc')
       .first('o.id');
     return entry.id as string;
   };
   const asked = await newestOf('2a');
-  await say({ kind: 'family', linkId: family.id }, asked, 'He asked for the screwdriver at home too, all by himself.');
-  await say({ kind: 'team', personId: manager.id }, asked, 'That is just what we hope for. Thank you for telling us.');
+  await say({ kind: 'family', linkId: family!.id }, asked, 'He asked for the screwdriver at home too, all by himself.');
+  await say({ kind: 'team', personId: manager!.id }, asked, 'That is just what we hope for. Thank you for telling us.');
   await say({ kind: 'student', linkId: own.id }, await newestOf('1'), 'The long edge is easier when I count.');
   await say({ kind: 'student', linkId: own.id }, null, 'I want to build the bird house next.');
 }

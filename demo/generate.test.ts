@@ -6,6 +6,7 @@ import { type Goal, goalsOf } from '~/server/goals/goals';
 import { progressOfGoals } from '~/server/progress/progress';
 import { type School, schoolIfAny } from '~/server/school/school';
 import { freshDatabase } from '~/tests/database/fresh';
+import { accessTo } from '~/tests/database/small-school';
 import { generateDemo, schoolYearOf } from './generate';
 import { loadDemo } from './load';
 
@@ -47,7 +48,7 @@ describe('the demo', () => {
     await loadDemo(fresh.db, new Date('2026-11-24T20:30:00Z'));
     const school = (await schoolIfAny(fresh.db)) as School;
     const students = await fresh.db('students').pluck('id');
-    const goals = await goalsOf(fresh.db, students);
+    const goals = await goalsOf(fresh.db, students.map(accessTo));
     for (const { goal_id, data } of await fresh.db('entries').whereNotNull('data')) {
       const { measure } = goals.find(({ id }) => id === goal_id) as Goal;
       expect(readData(measure, data)).toMatchObject({ ok: true });

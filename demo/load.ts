@@ -4,6 +4,7 @@ import { correctObservation, withdrawObservation } from '~/server/entries/change
 import { observationsOf } from '~/server/entries/read';
 import { hashPassword } from '~/server/people/passwords';
 import type { Database } from '~/server/platform/db/database';
+import { requireStudent } from '~/server/students/students';
 import { answerSomeEntries } from './answers';
 import { generateDemo } from './generate';
 import { demoPassword, timeZone } from './school';
@@ -25,8 +26,8 @@ async function changeSomeEntries(db: Database, now: Date): Promise<void> {
   const wall = wallTime(now, timeZone);
   const ansel = await db('students').where({ first_name: 'Ansel' }).first('id', 'school_id');
   const manager = await db('people').where({ demo_order: 1 }).first('id');
-  const actor = { personId: manager.id, schoolId: ansel.school_id, today: wall.on };
-  const entries = await observationsOf(db, [ansel.id], { limit: 40 });
+  const actor = { personId: manager!.id, schoolId: ansel!.school_id, today: wall.on };
+  const entries = await observationsOf(db, [(await requireStudent(db, actor, ansel!.id, 'see')).id], { limit: 40 });
   const old = entries.filter((entry) => entry.on < addDays(wall.on, -1) && entry.outcome.data !== null);
   const [toCorrect, toWithdraw] = [old[0], old[3]];
   const data = toCorrect?.outcome.data;
@@ -35,7 +36,7 @@ async function changeSomeEntries(db: Database, now: Date): Promise<void> {
   await correctObservation(
     db,
     actor,
-    { studentId: ansel.id, entryId: toCorrect.id },
+    { studentId: ansel!.id, entryId: toCorrect.id },
     {
       ...toCorrect,
       outcome: {
@@ -50,7 +51,7 @@ async function changeSomeEntries(db: Database, now: Date): Promise<void> {
   await withdrawObservation(
     db,
     actor,
-    { studentId: ansel.id, entryId: toWithdraw.id },
+    { studentId: ansel!.id, entryId: toWithdraw.id },
     { version: 1, why: 'This was another student’s session.' },
     now,
   );

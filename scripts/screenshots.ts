@@ -41,7 +41,7 @@ async function newPage(viewport: typeof laptop, colorScheme: 'light' | 'dark' = 
     locale: 'en-US',
   });
   const page = await context.newPage();
-  const { id } = await db('people').where({ demo_order: 1 }).first('id');
+  const { id } = (await db('people').where({ demo_order: 1 }).first('id'))!;
   await page.request.post('/sign-in', { form: { demo: id }, headers: { origin: server.url }, maxRedirects: 0 });
   return page;
 }
@@ -73,8 +73,8 @@ async function note(page: Page, student: string) {
 
 async function takeAll() {
   const student = await db('students').where({ first_name: 'Emrys' }).first('id');
-  const goal = await db('goals').where({ student_id: student.id, number: '1a' }).first('id');
-  const of = (view = '') => `/students/${student.id}${view}`;
+  const goal = await db('goals').where({ student_id: student!.id, number: '1a' }).first('id');
+  const of = (view = '') => `/students/${student!.id}${view}`;
 
   const page = await newPage(laptop);
   await picture(page, 'today', '/');
@@ -83,22 +83,22 @@ async function takeAll() {
   await picture(page, 'student', of());
   await observe(page, of('/observe'), 'Measures ingredients');
   await picture(page, 'observe');
-  await picture(page, 'goal', of(`/goals/${goal.id}`));
-  await picture(page, 'goal-form', of(`/goals/${goal.id}/edit`));
+  await picture(page, 'goal', of(`/goals/${goal!.id}`));
+  await picture(page, 'goal-form', of(`/goals/${goal!.id}/edit`));
   const round = await db('rounds').where({ name: 'Monday kitchen' }).first('id');
-  await page.goto(`/rounds/${round.id}`);
+  await page.goto(`/rounds/${round!.id}`);
   await page.waitForLoadState('networkidle');
   await page.getByRole('button', { name: 'Side by side' }).click();
   for (const key of ['1', '1', '2']) await page.keyboard.press(key);
   await picture(page, 'round');
   const followed = await db('students').where({ first_name: 'Ansel' }).first('id');
-  await picture(page, 'behavior', `/students/${followed.id}/behavior`);
-  await note(page, followed.id);
+  await picture(page, 'behavior', `/students/${followed!.id}/behavior`);
+  await note(page, followed!.id);
   await picture(page, 'note');
   await picture(page, 'patterns', '/patterns');
-  await picture(page, 'report', `/students/${followed.id}/individual-report`);
-  await picture(page, 'what-whom', `/students/${followed.id}/sharing/visibility`);
-  await page.goto(`/students/${followed.id}/progress-report`);
+  await picture(page, 'report', `/students/${followed!.id}/individual-report`);
+  await picture(page, 'what-whom', `/students/${followed!.id}/sharing/visibility`);
+  await page.goto(`/students/${followed!.id}/progress-report`);
   await page
     .getByRole('link', { name: /To the draft/ })
     .first()

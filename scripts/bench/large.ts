@@ -114,8 +114,8 @@ async function pagesOf(size: Size) {
   // To fill it takes minutes.
   const db = connect(urlOf(name), { longest: 0 });
   const manager = await fill(db, size);
-  const entries = Number((await db('entries').count('* as n').first())?.n);
-  const { student_id: student } = await db('team_members').where({ person_id: manager }).first('student_id');
+  const entries = Number((await db('entries').select<{ n: string }[]>(db.raw('count(*) as n')))[0]?.n);
+  const { student_id: student } = (await db('team_members').where({ person_id: manager }).first('student_id'))!;
   const goal = await db('goals').where({ student_id: student }).whereNull('retired_on').first('id');
   const cookie = await cookieOf(db, manager);
   const server = await startServer({ DATABASE_URL: urlOf(name), LOG_LEVEL: 'warn', CLOCK: `${TODAY}T15:30:00-05:00` });
@@ -133,7 +133,7 @@ async function pagesOf(size: Size) {
   ];
   const pages: Record<string, number> = {};
   try {
-    for (const path of [...paths, `${of}/goals/${goal.id}`]) {
+    for (const path of [...paths, `${of}/goals/${goal!.id}`]) {
       const times: number[] = [];
       for (let i = 0; i < 30; i++) times.push(await ask(server, path, cookie));
       pages[path.replaceAll(/[0-9a-f-]{36}/g, ':id')] = Math.round(10 * median(times.slice(5))) / 10;

@@ -101,7 +101,13 @@ async function inTheBackground(
   const link = randomUUID();
   const madeAt = new Date('2026-11-24T15:00:00Z');
   await db('share_links').insert({
-    ...{ id: link, student_id: members[0], reader_name: 'Aunt Ida', kind: 'family', ends_on: '2027-06-11' },
+    ...{
+      id: link,
+      student_id: members[0] as string,
+      reader_name: 'Aunt Ida',
+      kind: 'family' as const,
+      ends_on: '2027-06-11',
+    },
     purpose: 'To follow their child’s progress',
     ...{ created_by: manager, created_at: madeAt },
   });
@@ -111,7 +117,13 @@ async function inTheBackground(
   const worker = beside[1]?.pid ?? 0;
   try {
     const letters = Array.from({ length: MESSAGES }, (_, i) => ({
-      ...{ id: randomUUID(), key: `bench:${i}`, kind: 'byHand', student_id: members[0], link_id: link },
+      ...{
+        id: randomUUID(),
+        key: `bench:${i}`,
+        kind: 'byHand' as const,
+        student_id: members[0] as string,
+        link_id: link,
+      },
       ...{ to_name: 'Aunt Ida', to_email: `ida${i}@home.example`, own_subject: `Letter ${i}`, own_body: '{link}' },
       ...{ state: 'waiting', not_before: madeAt, made_at: madeAt },
     }));
@@ -119,7 +131,9 @@ async function inTheBackground(
     await db.batchInsert('messages', letters, 500);
     while (await db('messages').whereIn('state', ['waiting', 'sending']).first('id')) await pause(100);
     const postSeconds = (performance.now() - began) / 1000;
-    const [arrived] = await db('test_mail_inbox').count('id as all').countDistinct('subject as different');
+    const [arrived] = await db('test_mail_inbox').select<{ all: string; different: string }[]>(
+      db.raw('count(*) as all, count(distinct subject) as different'),
+    );
 
     const batch = randomUUID();
     began = performance.now();

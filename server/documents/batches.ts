@@ -3,7 +3,7 @@ import { stretchWords } from '~/core/individual-report/report';
 import { retryAfter } from '~/core/messages/message';
 import type { Arrangement } from '~/core/sharing/visibility-rule';
 import type { Database } from '../platform/db/database';
-import { Invalid, NotFound, nullIf } from '../platform/failures';
+import { existing, Invalid, NotFound, nullIf } from '../platform/failures';
 import type { Actor } from '../school/school';
 import { recordAccess } from '../sharing/access-log';
 import { requireStudent, type Student, studentsOf } from '../students/students';
@@ -179,20 +179,23 @@ export async function nextBatchAt(db: Database): Promise<Date | null> {
   const row = await db('document_batches')
     .whereIn('state', ['waiting', 'making'])
     .whereNot('not_before', '-infinity')
-    .min('not_before as at')
-    .first();
+    .orderBy('not_before')
+    .first('not_before as at');
   return row?.at ?? null;
 }
 
 /** Writes down that a batch could not be made: it is tried again, ever later, and then has failed. */
 export async function batchFailed(db: Database, id: string, now: Date): Promise<void> {
   await db.transaction(async (trx) => {
-    const { attempts: before } = await trx('document_batches').where({ id }).forUpdate().first('attempts');
+    const { attempts: before } = existing(await trx('document_batches').where({ id }).forUpdate().first('attempts'));
     const attempts = before + 1;
     const minutes = retryAfter(attempts);
     const change =
       minutes === null
-        ? { state: 'failed', problem: `It could not be made, after ${attempts} tries. Ask for it again later.` }
+        ? {
+            state: 'failed' as const,
+            problem: `It could not be made, after ${attempts} tries. Ask for it again later.`,
+          }
         : {
             problem: `It could not be made just now; it is tried again after ${minutes} min.`,
             not_before: new Date(now.getTime() + minutes * 60_000),

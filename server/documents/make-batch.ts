@@ -37,6 +37,8 @@ export async function makeBatch(db: Database, id: string, { school, now, signal,
     .whereIn('state', ['waiting', 'making'])
     .first('made_by', 'what', 'from_day', 'to_day', 'arrangement');
   if (!batch) return;
+  // Written by `askForReport`, which takes nothing else.
+  const arrangement = batch.arrangement as Arrangement | null;
   await db('document_batches').where({ id }).update({ state: 'making' });
   try {
     const { on: today } = wallTime(now, school.timeZone);
@@ -46,12 +48,12 @@ export async function makeBatch(db: Database, id: string, { school, now, signal,
       .select('student_id');
     for (const { student_id } of open) {
       if (signal?.aborted) return;
-      await makePart(db, { id, studentId: student_id, ...batch }, { school, today });
+      await makePart(db, { id, studentId: student_id, ...batch, arrangement }, { school, today });
     }
     const made = await db('document_batch_parts').where({ batch_id: id, left_out: null }).first('student_id');
     const end = made
-      ? { state: 'ready', problem: null }
-      : { state: 'failed', problem: 'There is no student left in it.' };
+      ? { state: 'ready' as const, problem: null }
+      : { state: 'failed' as const, problem: 'There is no student left in it.' };
     await db('document_batches').where({ id }).update(end);
   } catch (error) {
     if (isDatabaseGone(error)) throw error;

@@ -98,7 +98,10 @@ export async function changeRecord<Entry extends Recorded>(
 /** Whether the change that stands is this very one, sent twice. */
 async function isRepeat(db: Database, by: Changes, changes: Changes): Promise<boolean> {
   const row = await db('entries').where(by).first();
-  return row !== undefined && Object.entries(changes).every(([column, value]) => isDeepStrictEqual(row[column], value));
+  const said: Changes = { ...row };
+  return (
+    row !== undefined && Object.entries(changes).every(([column, value]) => isDeepStrictEqual(said[column], value))
+  );
 }
 
 /**

@@ -253,7 +253,7 @@ describe('the database itself', () => {
   ])('refuses %s', async (_, changes) => {
     const row = {
       id: randomUUID(),
-      kind: 'goal',
+      kind: 'goal' as const,
       goal_id: school.goal,
       measure_version: 1,
       student_id: school.student,
@@ -265,7 +265,7 @@ describe('the database itself', () => {
       recorded_by: school.manager,
       recorded_at: now,
     };
-    await expect(fresh.db('entries').insert({ ...row, ...changes })).rejects.toMatchObject({
+    await expect(fresh.db('entries').insert({ ...row, ...(changes as object) })).rejects.toMatchObject({
       code: expect.stringMatching(/^23/),
     });
     await fresh.db.transaction((trx) => trx('entries').insert({ ...row, id: randomUUID() }));

@@ -1,5 +1,5 @@
 import type { Database } from '../platform/db/database';
-import { Invalid } from '../platform/failures';
+import { existing, Invalid } from '../platform/failures';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
 import type { StudentAccess } from '../students/access';
@@ -84,6 +84,7 @@ export async function takeApart(
     .where((one) => one.where({ id }).orWhere({ pairs_with: id }))
     .select('id', 'pairs_with', 'observed_on');
   for (const { id: second, pairs_with: first, observed_on: on } of paired) {
+    if (first === null) continue;
     await db('entries').where({ id: second }).update({ pairs_with: null, paired_by: null, paired_at: null });
     const before = pairSaid({ first, second, on });
     await writeChange(db, personId, { what: 'second observer', studentId, before, after: null }, now);
@@ -133,6 +134,6 @@ async function setPair(
     .where({ id: second })
     .update({ pairs_with: first, paired_by: actor.personId, paired_at: now })
     .returning('observed_on');
-  const after = pairSaid({ first, second, on: row.observed_on });
+  const after = pairSaid({ first, second, on: existing(row).observed_on });
   await writeChange(db, actor.personId, { what: 'second observer', studentId, before: null, after }, now);
 }

@@ -74,8 +74,8 @@ export async function editGoal(
 }
 
 async function nextPosition(db: Database, studentId: string): Promise<number> {
-  const found = await db('goals').where({ student_id: studentId }).max('position as last').first();
-  return (found?.last ?? 0) + 1;
+  const found = await db('goals').where({ student_id: studentId }).orderBy('position', 'desc').first('position');
+  return (found?.position ?? 0) + 1;
 }
 
 /** What the form of a goal begins with. */

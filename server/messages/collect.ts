@@ -2,6 +2,7 @@ import { addDays, mondayOf, weekday } from '~/core/calendar/iso-date';
 import { instantAt, type WallTime, wallTime } from '~/core/calendar/zone';
 import type { Frequency } from '~/core/sharing/share-link';
 import type { Database } from '../platform/db/database';
+import type { NewRow } from '../platform/db/tables';
 import { messageId } from '../platform/message-id';
 import type { School } from '../school/school';
 
@@ -43,13 +44,8 @@ async function readersToTell(db: Database, schoolId: string, today: string): Pro
 
 /** A message to be made, and the entries that it tells of. */
 interface NewMessage {
-  row: MessageRow;
+  row: NewRow<'messages'> & { id: string };
   entryIds: string[];
-}
-
-interface MessageRow {
-  id: string;
-  [column: string]: unknown;
 }
 
 const messageFor = (
@@ -68,7 +64,7 @@ const messageFor = (
       person_id: reader.personId,
     },
     ...{ to_name: reader.name, to_email: reader.email },
-    ...{ state: 'waiting', not_before: now, made_at: now },
+    ...{ state: 'waiting' as const, not_before: now, made_at: now },
   },
 });
 

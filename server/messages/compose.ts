@@ -10,6 +10,7 @@ import { type Goal, goalsOf, measureAt } from '../goals/goals';
 import { entriesAsSeen } from '../individual-report/individual-report';
 import { hashToken, newToken } from '../people/tokens';
 import type { Database } from '../platform/db/database';
+import { existing } from '../platform/failures';
 import type { School } from '../school/school';
 import { newLink } from '../sharing/share-links';
 import { visibilityRules } from '../sharing/visibility';
@@ -87,6 +88,7 @@ async function readerOf(db: Database, message: Message, today: string): Promise<
     const kind = link.kind as ReaderKind;
     return { kind, shows: shownFields(rules[kind].shows) };
   }
+  if (message.personId === null) return null;
   const member = await db('team_members')
     .where({ student_id: message.studentId, person_id: message.personId })
     .where('from_date', '<=', today)
@@ -103,7 +105,7 @@ export async function valuesFor(
   reader: MessageReader,
   school: Pick<School, 'name'>,
 ): Promise<FieldValues | null> {
-  const student = await db('students').where({ id: studentId }).first('short_name');
+  const student = existing(await db('students').where({ id: studentId }).first('short_name'));
   const base = {
     student: student.short_name,
     reader: toName,

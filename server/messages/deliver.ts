@@ -4,6 +4,7 @@ import { addDays } from '~/core/calendar/iso-date';
 import { instantAt, wallTime } from '~/core/calendar/zone';
 import { retryAfter } from '~/core/messages/message';
 import { type Database, isDatabaseGone } from '../platform/db/database';
+import { existing } from '../platform/failures';
 import type { School } from '../school/school';
 import { recordAccess } from '../sharing/access-log';
 import { grant } from '../students/access';
@@ -49,7 +50,10 @@ export async function dueMessages(
 
 /** When the next message is to leave; null when none waits. */
 export async function nextMessageAt(db: Database): Promise<Date | null> {
-  const row = await db('messages').whereIn('state', ['waiting', 'held']).min('not_before as at').first();
+  const row = await db('messages')
+    .whereIn('state', ['waiting', 'held'])
+    .orderBy('not_before')
+    .first('not_before as at');
   return row?.at ?? null;
 }
 
@@ -160,7 +164,9 @@ async function claim(db: Database, id: string, { school, now }: Surroundings): P
     await trx.raw('select pg_advisory_xact_lock(?)', [LIMIT_LOCK]);
     const { on } = wallTime(now, school.timeZone);
     const midnight = instantAt({ on, time: '00:00' }, school.timeZone);
-    const { daily_message_limit: limit } = await trx('schools').where({ id: school.id }).first('daily_message_limit');
+    const { daily_message_limit: limit } = existing(
+      await trx('schools').where({ id: school.id }).first('daily_message_limit'),
+    );
     const [counted] = await trx('messages as m')
       .join('students as s', 's.id', 'm.student_id')
       .where({ 's.school_id': school.id })

@@ -2,7 +2,7 @@ import type { FrequencyInput, LetterInput } from '~/core/messages/message';
 import type { Frequency } from '~/core/sharing/share-link';
 import { hashToken } from '../people/tokens';
 import type { Database } from '../platform/db/database';
-import { Invalid, NotFound } from '../platform/failures';
+import { existing, Invalid, NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
 import { changeLink, linkState, writeLink } from '../sharing/share-links';
 import { requireStudent } from '../students/students';
@@ -33,7 +33,7 @@ export async function setOwnFrequency(
     .update({ frequency: frequency, stopped_at: null });
 }
 
-/** When one is frequency oneself of this student. */
+/** How often one is told oneself of this student. */
 export async function ownFrequency(db: Database, actor: Actor, studentId: string): Promise<Frequency> {
   const row = await db('team_members')
     .where({ student_id: studentId, person_id: actor.personId })
@@ -96,9 +96,9 @@ export async function stopMessages(db: Database, token: string, now: Date): Prom
       .where({ 's.token_hash': hashToken(token) })
       .first('m.student_id', 'm.link_id', 'm.person_id');
     if (!stop) throw new NotFound('No such message.');
-    const change = { frequency: 'byHand', stopped_at: now };
+    const change = { frequency: 'byHand' as const, stopped_at: now };
     if (stop.link_id) {
-      const before = linkState(await trx('share_links').where({ id: stop.link_id }).forUpdate().first());
+      const before = linkState(existing(await trx('share_links').where({ id: stop.link_id }).forUpdate().first()));
       await trx('share_links').where({ id: stop.link_id }).update(change);
       await writeLink(trx, null, { studentId: stop.student_id, id: stop.link_id, before }, now);
     } else await trx('team_members').where({ student_id: stop.student_id, person_id: stop.person_id }).update(change);

@@ -204,7 +204,7 @@ describe('what becomes of a message', () => {
     await sendAgain(fresh.db, actorOf(school.manager), { ...again, newId: randomUUID() }, later(3));
     await post(later(4));
     expect(mails.map(({ to }) => to.address)).toEqual(['ida@new.example']);
-    expect((await fresh.db('share_links').where({ id: link }).first()).email).toBe('ida@new.example');
+    expect((await fresh.db('share_links').where({ id: link }).first())!.email).toBe('ida@new.example');
     const sent = { ...again, id: again.newId, newId: randomUUID() };
     await expect(sendAgain(fresh.db, actorOf(school.manager), sent, later(5))).rejects.toThrow(Invalid);
   });

@@ -1,7 +1,7 @@
 import type { MessageKind, MessageState } from '~/core/messages/message';
 import type { MessageTemplate } from '~/core/messages/message-template';
 import type { Database } from '../platform/db/database';
-import { Invalid, NotFound } from '../platform/failures';
+import { existing, Invalid, NotFound } from '../platform/failures';
 import { requireSchoolAdmin } from '../school/administrators';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
@@ -119,7 +119,7 @@ export async function stopMessage(db: Database, actor: Actor, id: string): Promi
 
 /** How many messages may leave in a day. */
 export async function dailyLimit(db: Database, { schoolId }: Actor): Promise<number> {
-  return (await db('schools').where({ id: schoolId }).first('daily_message_limit')).daily_message_limit;
+  return existing(await db('schools').where({ id: schoolId }).first('daily_message_limit')).daily_message_limit;
 }
 
 /** For who sets up the school. */

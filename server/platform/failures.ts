@@ -41,3 +41,13 @@ export async function nullIf<Result>(
     throw error;
   }
 }
+
+/**
+ * A row that is there as long as what names it is.
+ *
+ * @throws NotFound when it is not
+ */
+export function existing<Row>(row: Row): NonNullable<Row> {
+  if (row === undefined || row === null) throw new NotFound('No such row.');
+  return row;
+}

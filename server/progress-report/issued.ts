@@ -193,7 +193,7 @@ export async function issueReport(
     await saveDraft(trx, actor, studentId, input, now);
     const around = { school, today: actor.today, written: input.words };
     const { report, madeFrom, periodId } = await draftOf(trx, student, input.period, around);
-    const [last] = await trx('issued_reports').where({ student_id: studentId }).max('number as number');
+    const last = await trx('issued_reports').where({ student_id: studentId }).orderBy('number', 'desc').first('number');
     await trx('issued_reports').insert({
       ...{ id: input.id, student_id: studentId, number: (last?.number ?? 0) + 1 },
       ...{
@@ -231,8 +231,8 @@ async function tellReaders(
   const rows = links.map((link) => {
     const key = `issued:${id}:${link.id}`;
     return {
-      ...{ id: messageId(key), key, kind: 'issued', student_id: studentId, link_id: link.id },
-      ...{ to_name: link.reader_name, to_email: link.email, state: 'waiting', not_before: now },
+      ...{ id: messageId(key), key, kind: 'issued' as const, student_id: studentId, link_id: link.id },
+      ...{ to_name: link.reader_name, to_email: link.email ?? '', state: 'waiting' as const, not_before: now },
       ...{ made_by: personId, made_at: now },
     };
   });

@@ -229,7 +229,7 @@ describe('the papers of several students', () => {
       .db('document_batch_parts')
       .where({ batch_id: id, student_id: school.student })
       .first('pdf');
-    expect(again.pdf.equals(kept.pdf)).toBe(true);
+    expect(again!.pdf!.equals(kept!.pdf!)).toBe(true);
     expect((await PDFDocument.load(await mine())).getPageCount()).toBe(pages);
     expect(await batchesOf(fresh.db, actorOf(school.manager))).toMatchObject([
       { state: 'ready', done: 2, of: 2, pages },
@@ -271,7 +271,7 @@ describe('the papers of several students', () => {
     // As it was looked at: the oldest first, under its goal, and of which days.
     expect(text.indexOf('Nov 17', text.indexOf('Nov 18') + 1)).toBeLessThan(text.lastIndexOf('Nov 18'));
     expect(text).toContain('Nov 17 to Nov 18');
-    const { what } = await fresh.db('access_log').orderBy('id', 'desc').first('what');
+    const { what } = (await fresh.db('access_log').orderBy('id', 'desc').first('what'))!;
     expect(what).toBe('report (PDF)');
     await expect(batchFile(fresh.db, actorOf(school.aide), id, now)).rejects.toThrow(NotFound);
     await fresh.db('document_batch_parts').where({ batch_id: id }).delete();
@@ -289,7 +289,7 @@ describe('the papers of several students', () => {
       },
     });
     await expect(makeBatch(cut, id, { school: theSchoolOfIt, now })).rejects.toBe(gone);
-    expect((await fresh.db('document_batches').where({ id }).first()).attempts).toBe(0);
+    expect((await fresh.db('document_batches').where({ id }).first())!.attempts).toBe(0);
 
     const complaints: unknown[] = [];
     const broken = { ...theSchoolOfIt, timeZone: 'Nowhere/Here' };

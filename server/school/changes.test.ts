@@ -215,7 +215,7 @@ describe('the list of changes', () => {
 
   it('tells of a person’s account at each school that they work at, and of a student at theirs alone', async () => {
     const [elsewhere] = await fresh.db('schools').where({ name: 'Elder Brook' }).pluck('id');
-    const there = { ...admin(), schoolId: elsewhere };
+    const there = { ...admin(), schoolId: elsewhere ?? '' };
     await beginSession(fresh.db, school.stranger, now);
     for (const who of [admin(), there]) {
       const { changes } = await changesOf(fresh.db, who, { kind: 'sign-in', about: 'stranger', page: 1 });

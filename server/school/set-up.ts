@@ -1,7 +1,7 @@
 import { v4 as newId } from 'uuid';
 import type { DayPart, SchoolInput } from '~/core/school/school-input';
 import type { Database } from '../platform/db/database';
-import { Invalid, NotFound } from '../platform/failures';
+import { existing, Invalid, NotFound } from '../platform/failures';
 import { requireSchoolAdmin } from './administrators';
 import { writeChange } from './changes';
 import { type Actor, locationsOf, schoolOf } from './school';
@@ -37,8 +37,8 @@ export async function schoolInForm(db: Database, actor: Actor): Promise<SchoolIn
     name,
     timeZone,
     weekdays: [...calendar.weekdays],
-    idleMinutes: idle.idle_minutes,
-    sharedIdleMinutes: idle.shared_idle_minutes,
+    idleMinutes: existing(idle).idle_minutes,
+    sharedIdleMinutes: existing(idle).shared_idle_minutes,
     closures,
     groups,
     places,

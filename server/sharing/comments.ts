@@ -65,7 +65,7 @@ export async function sayComment(
       const [row] = await trx('comments')
         .where({ entry_id: entryId, hidden_at: null })
         .whereNot({ id })
-        .count('id as n');
+        .select<{ n: string }[]>(trx.raw('count(*) as n'));
       if (Number(row?.n) >= MOST_IN_THREAD) {
         throw new Invalid({
           text: `There are ${MOST_IN_THREAD} answers already. What needs more needs a conversation.`,

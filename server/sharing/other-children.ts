@@ -2,7 +2,7 @@ import { type FindNames, nameFinder, type OtherChild, withoutNames } from '~/cor
 import { mustStand } from '../entries/stands';
 import { countTry } from '../people/attempts';
 import type { Database } from '../platform/db/database';
-import { Invalid, NotFound } from '../platform/failures';
+import { existing, Invalid, NotFound } from '../platform/failures';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
 import type { StudentAccess } from '../students/access';
@@ -141,7 +141,7 @@ export async function letNamesStand(
       .ignore()
       .returning('entry_id');
     if (written.length === 0) return;
-    const { observed_on: on } = await trx('entries').where({ id: entryId }).first('observed_on');
+    const { observed_on: on } = existing(await trx('entries').where({ id: entryId }).first('observed_on'));
     const after = { entryId, entry: on, version };
     await writeChange(trx, actor.personId, { what: 'kept name', studentId, before: null, after }, now);
   });

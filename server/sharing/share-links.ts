@@ -5,7 +5,8 @@ import { type Frequency, LOCKS_AFTER, type ShareLinkInput, usualPurposes, waitAf
 import { hashPassword, passwordIsRight } from '../people/passwords';
 import { hashToken, newToken } from '../people/tokens';
 import type { Database } from '../platform/db/database';
-import { Invalid, NotFound } from '../platform/failures';
+import type { ShareLinksRow } from '../platform/db/tables';
+import { existing, Invalid, NotFound } from '../platform/failures';
 import { messageId } from '../platform/message-id';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
@@ -95,7 +96,7 @@ export async function newLink(db: Database, linkId: string, now: Date): Promise<
 }
 
 /** What is written down of a share link when it changes. */
-export const linkState = (link: Record<string, unknown>) => ({
+export const linkState = (link: ShareLinksRow) => ({
   ...{ linkId: link.id, readerName: link.reader_name, kind: link.kind, purpose: link.purpose, endsOn: link.ends_on },
   ...{ hasPasscode: link.passcode_hash !== null, email: link.email, frequency: link.frequency },
   ...{ withdrawn: link.withdrawn_at !== null, locked: link.locked_at !== null, stopped: link.stopped_at !== null },
@@ -108,7 +109,7 @@ export async function writeLink(
   { studentId, id, before }: { studentId: string; id: string; before: ReturnType<typeof linkState> | null },
   now: Date,
 ): Promise<void> {
-  const link = await db('share_links').where({ id }).first();
+  const link = existing(await db('share_links').where({ id }).first());
   await writeChange(db, by, { what: 'share link', studentId, before, after: linkState(link) }, now);
 }
 
@@ -205,7 +206,7 @@ export type PasscodeAnswer = { pass: string } | { wrong: number } | { waitSecond
  */
 export async function tryPasscode(db: Database, linkId: string, passcode: string, now: Date): Promise<PasscodeAnswer> {
   return db.transaction(async (trx) => {
-    const link = await trx('share_links').where({ id: linkId }).forUpdate().first();
+    const link = existing(await trx('share_links').where({ id: linkId }).forUpdate().first());
     if (link.locked_at) return { locked: true };
     const waited = link.wrong_at ? (now.getTime() - link.wrong_at.getTime()) / 1000 : Infinity;
     const waitSeconds = Math.ceil(waitAfter(link.wrong_passcodes) - waited);

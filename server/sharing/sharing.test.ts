@@ -287,7 +287,7 @@ describe('other children’s names', () => {
     expect(await asked('with Wren and WE today')).toEqual([]);
     const [group, wren] = [randomUUID(), await fresh.db('students').where({ first_name: 'Wren' }).first('id')];
     await fresh.db('class_groups').insert({ id: group, school_id: schoolId, name: 'Garden group', position: 0 });
-    const inGroup = [school.student, wren.id].map((student_id) => ({
+    const inGroup = [school.student, wren!.id].map((student_id) => ({
       student_id,
       group_id: group,
       school_id: schoolId,

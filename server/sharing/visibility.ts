@@ -1,23 +1,16 @@
 import { readerKinds } from '~/core/sharing/reader-kind';
 import { rulesFrom, type VisibilityInput, type VisibilityRule } from '~/core/sharing/visibility-rule';
 import type { Database } from '../platform/db/database';
+import type { VisibilityRulesRow } from '../platform/db/tables';
 import { requireSchoolAdmin } from '../school/administrators';
 import { stateAtDay, writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
 import type { StudentAccess } from '../students/access';
 import { requireStudent } from '../students/students';
 
-interface RuleRow {
-  student_id: string | null;
-  kind: VisibilityRule['kind'];
-  fields: VisibilityRule['shows'];
-  layout: VisibilityRule['layout'];
-  grouping: VisibilityRule['grouping'];
-  oldest_first: boolean;
-}
-
-const ruleFrom = ({ kind, fields, layout, grouping, oldest_first }: RuleRow): VisibilityRule => ({
-  ...{ kind, shows: fields, layout, grouping },
+const ruleFrom = ({ kind, fields, layout, grouping, oldest_first }: VisibilityRulesRow): VisibilityRule => ({
+  // Written by Zod, and held by the table's checks.
+  ...{ kind, shows: fields as VisibilityRule['shows'], layout, grouping: grouping as VisibilityRule['grouping'] },
   oldestFirst: oldest_first,
 });
 
@@ -27,7 +20,7 @@ const ruleFrom = ({ kind, fields, layout, grouping, oldest_first }: RuleRow): Vi
  * @returns also which kinds have a rule of this student's own
  */
 export async function visibilityRules(db: Database, studentId: StudentAccess<'read'>) {
-  const found = await db.raw<{ rows: RuleRow[] }>(
+  const found = await db.raw<{ rows: VisibilityRulesRow[] }>(
     `select v.* from visibility_rules v join students s on s.school_id = v.school_id
       where s.id = :studentId and (v.student_id is null or v.student_id = s.id)`,
     { studentId },
@@ -40,7 +33,7 @@ export async function visibilityRules(db: Database, studentId: StudentAccess<'re
 
 /** What each kind of reader is shown at a school, where a student has no rule of their own. */
 export async function schoolRules(db: Database, schoolId: string) {
-  const rows: RuleRow[] = await db('visibility_rules')
+  const rows: VisibilityRulesRow[] = await db('visibility_rules')
     .where({ school_id: schoolId })
     .whereNull('student_id')
     .select('*');
@@ -91,7 +84,7 @@ const asRules = (said: Record<string, Said>): VisibilityRule[] =>
 
 /** The rules that are written for a student, or for a school, by the kind of reader. */
 async function writtenRules(db: Database, schoolId: string, studentId: string | null): Promise<Record<string, Said>> {
-  const rows: RuleRow[] = await db('visibility_rules')
+  const rows: VisibilityRulesRow[] = await db('visibility_rules')
     .where({ school_id: schoolId, student_id: studentId })
     .orderBy('kind')
     .select('*');

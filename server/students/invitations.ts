@@ -5,7 +5,7 @@ import { hashPassword } from '../people/passwords';
 import { namesOf } from '../people/people';
 import { hashToken, newToken } from '../people/tokens';
 import type { Database } from '../platform/db/database';
-import { Invalid, NotAllowed, NotFound } from '../platform/failures';
+import { existing, Invalid, NotAllowed, NotFound } from '../platform/failures';
 import { messageId } from '../platform/message-id';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
@@ -218,7 +218,7 @@ export async function acceptInvitation(
     if (!found.isReadOut && 'token' in door) {
       await trx('people').where({ id: personId, email_proven_at: null }).update({ email_proven_at: now });
     }
-    const { school_id } = await trx('students').where({ id: found.studentId }).first('school_id');
+    const { school_id } = existing(await trx('students').where({ id: found.studentId }).first('school_id'));
     await trx('school_staff')
       .insert({ school_id, person_id: personId, from_date: today })
       .onConflict(['school_id', 'person_id'])
@@ -228,14 +228,14 @@ export async function acceptInvitation(
     if (!isThere) {
       await trx('team_members').insert({
         ...{ student_id: found.studentId, person_id: personId, role: row.role },
-        ...{ rights: row.rights ?? usualRights[row.role as Membership['role']], until_date: row.until_date },
+        ...{ rights: [...(row.rights ?? usualRights[row.role])], until_date: row.until_date },
         ...{ from_date: today, changed_by: row.made_by, changed_at: now },
       });
     }
     await trx('invitations').where({ id: found.id }).update({ accepted_by: personId, accepted_at: now });
     await answered(trx, personId, found, 'accepted', now);
     if (!isThere) {
-      const { name } = await trx('people').where({ id: personId }).first('name');
+      const { name } = existing(await trx('people').where({ id: personId }).first('name'));
       const rights = row.rights ?? usualRights[row.role as Membership['role']];
       const after = { personId, name, role: row.role, rights, from: today, until: row.until_date };
       const member = { what: 'member of the team', studentId: found.studentId, personId, before: null, after } as const;

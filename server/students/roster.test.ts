@@ -122,7 +122,7 @@ describe('the roster', () => {
   });
 
   it('is not taken over by whoever edits goals; who hands a student on is written down', async () => {
-    const grant = (rights: string[]) =>
+    const grant = (rights: ('observe' | 'setUp' | 'share')[]) =>
       fresh.db('team_members').where({ student_id: school.student, person_id: school.aide }).update({ rights });
     await grant(['setUp']);
     const ada = { id: school.student, firstName: 'Ada', lastName: 'Example' };

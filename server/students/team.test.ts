@@ -160,7 +160,7 @@ describe('an invitation', () => {
     ).toBeNull();
     expect(await fresh.db('invitation_tokens').where({ invitation_id: wanted.id })).toEqual([]);
     const { personId } = await accept(await mailed(wanted));
-    expect((await fresh.db('people').where({ id: personId }).first()).email_proven_at).toEqual(now);
+    expect((await fresh.db('people').where({ id: personId }).first())!.email_proven_at).toEqual(now);
   });
 
   it('is seen by whom it is for, who may decline; the one who invited sees that', async () => {
@@ -209,6 +209,6 @@ describe('since when', () => {
     await begin('2026-09-01');
     await record('2026-09-10');
     const [written] = await fresh.db('changes').where({ student_id: student });
-    expect([written.before.from, written.after.from]).toEqual(['2026-11-20', '2026-09-01']);
+    expect(written).toMatchObject({ before: { from: '2026-11-20' }, after: { from: '2026-09-01' } });
   });
 });

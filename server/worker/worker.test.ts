@@ -81,7 +81,7 @@ describe('two workers', () => {
     expect(await holders()).toHaveLength(1);
     expect(both.map(({ exitCode }) => exitCode)).toEqual([null, null]);
     const beat = await fresh.db('heartbeats').where({ process: 'worker' }).first('at');
-    expect(Date.now() - beat.at.getTime()).toBeLessThan(10_000);
+    expect(Date.now() - beat!.at.getTime()).toBeLessThan(10_000);
 
     for (const worker of both) worker.kill('SIGTERM');
     await waitFor(() => both.every(({ exitCode }) => exitCode === 0));
@@ -98,9 +98,9 @@ describe('the worker and the test mail server', () => {
     const way = { id: link, readerName: 'Aunt Ida', kind: 'family' as const, endsOn: '2026-12-31' };
     await makeShareLink(fresh.db, actorOf(school.manager), school.student, way, now);
     const letters = Array.from({ length: 120 }, (_, i) => ({
-      ...{ id: randomUUID(), key: `byHand:${i}`, kind: 'byHand', student_id: school.student, link_id: link },
+      ...{ id: randomUUID(), key: `byHand:${i}`, kind: 'byHand' as const, student_id: school.student, link_id: link },
       ...{ to_name: 'Aunt Ida', to_email: i === 7 ? 'nobody@bounce.example' : `ida${i}@home.example` },
-      ...{ own_subject: `Letter ${i}`, own_body: 'Hello', state: 'waiting', not_before: now, made_at: now },
+      ...{ own_subject: `Letter ${i}`, own_body: 'Hello', state: 'waiting' as const, not_before: now, made_at: now },
     }));
     await fresh.db('messages').insert(letters);
     await fresh

@@ -5,7 +5,7 @@ import { expect, schoolId, signInAs, studentId, test } from '../e2e/fixtures';
 import { textOfPdf } from '../examples/pdf-text';
 
 test('the papers of a group are handed out under the rights of the day they are fetched', async ({ app, page }) => {
-  const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
+  const { id: hanneke } = (await app.db('people').where({ name: 'Hanneke Bruun' }).first('id'))!;
   const pdfSaying = async (text: string) => {
     const document = await PDFDocument.create();
     document.addPage().drawText(text);

@@ -41,7 +41,7 @@ test('twenty comments at the same moment, and a dozen issued reports, are all an
 test('a text that cannot be kept is refused at its field, and holds up nothing after it', async ({ app, page }) => {
   await signInAs(app, page);
   const [ansel, goal] = [await studentId(app.db, 'Ansel'), await goalId(app.db, 'Ansel', '1')];
-  const { id: personId } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
+  const { id: personId } = (await app.db('people').where({ name: 'Hanneke Bruun' }).first('id'))!;
   const outcome = { data: { trials: ['independent'] }, reason: null };
   const save = (note: string) =>
     page.request.post(`${app.url}/students/${ansel}/sessions`, {
@@ -62,7 +62,7 @@ test('a text that cannot be kept is refused at its field, and holds up nothing a
   expect((await save('A whole 🌱.')).status()).toBe(200);
   // Where a form is no form of ours but plain fields, the database’s own refusal is a 422 too.
   const entry = await newestEntry(app.db, goal);
-  const hide = { intent: 'say', id: randomUUID(), entryId: entry.id, text: 'with \0' };
+  const hide = { intent: 'say', id: randomUUID(), entryId: entry!.id, text: 'with \0' };
   const said = await page.request.post(`${app.url}/students/${ansel}/individual-report`, {
     form: hide,
     headers: { origin: app.url },

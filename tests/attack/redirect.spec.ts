@@ -14,7 +14,7 @@ const elsewhere = [
 ];
 
 test('neither a sign-in nor a preference leads to another site', async ({ app, page }) => {
-  const { id } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
+  const { id } = (await app.db('people').where({ name: 'Hanneke Bruun' }).first('id'))!;
   const post = async (path: string, form: Record<string, string>) => {
     const answer = await page.request.post(`${app.url}${path}`, {
       form,

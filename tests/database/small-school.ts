@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Role } from '~/core/students/roles';
 import type { Database } from '~/server/platform/db/database';
+import type { NewRow } from '~/server/platform/db/tables';
 import type { StudentAccess } from '~/server/students/access';
 import type { Right } from '~/server/students/rights';
 
@@ -140,9 +141,9 @@ export async function addIncident(
     id = randomUUID(),
     named,
     ...row
-  }: { id?: string; named: Named; student_id: string; observer_id: string } & Record<string, unknown>,
+  }: { id?: string; named: Named; student_id: string; observer_id: string } & Partial<NewRow<'entries'>>,
 ): Promise<string> {
-  const choices = Object.entries(named).flatMap(([facet, ids]) =>
+  const choices = (Object.entries(named) as [keyof Named, string[]][]).flatMap(([facet, ids]) =>
     ids.map((choice, i) => ({
       ...{ entry_id: id, version: 1, student_id: row.student_id, facet, position: i + 1 },
       ...(facet === 'behavior' ? { target_id: choice } : { option_id: choice }),
@@ -150,7 +151,7 @@ export async function addIncident(
   );
   await db.transaction(async (trx) => {
     await trx('entries').insert({
-      ...{ id, kind: 'incident', observed_on: today, observed_time: '09:00', note: '', is_going: false },
+      ...{ id, kind: 'incident' as const, observed_on: today, observed_time: '09:00', note: '', is_going: false },
       ...{ recorded_by: row.observer_id, recorded_at: now, ...row },
     });
     await trx('incident_choices').insert(choices);

@@ -25,7 +25,7 @@ async function lookAtEverything(app: App, page: Page, rules?: string[]) {
     await look(page, view, rules);
   }
   const readers = ['/individual-report', '/sharing/visibility', '/sharing/links', '/progress-report'];
-  for (const view of ['', ...readers, `/goals/${goal}`, `/entries/${entry.id}`, '/observe']) {
+  for (const view of ['', ...readers, `/goals/${goal}`, `/entries/${entry!.id}`, '/observe']) {
     await page.goto(`/students/${student}${view}`);
     await settled(page);
     await look(page, view || 'goals', rules);
@@ -44,7 +44,7 @@ async function lookAtEverything(app: App, page: Page, rules?: string[]) {
   await expect(page.getByRole('dialog').getByRole('option').first()).toBeVisible();
   await look(page, 'finder', rules);
   await page.keyboard.press('Escape');
-  await page.goto(`/students/${student}/entries/${entry.id}`);
+  await page.goto(`/students/${student}/entries/${entry!.id}`);
   await settled(page);
   await page.getByRole('button', { name: 'Correct it' }).click();
   await look(page, 'correcting', rules);
@@ -117,7 +117,7 @@ test('axe finds nothing on the strip and the page of any measure', async ({ app,
     .orderBy('g.student_id');
   for (const staff of ['Hanneke Bruun', 'Samir Tadesse'] as const) {
     await signInAs(app, page, staff);
-    const { id } = await app.db('people').where({ name: staff }).first('id');
+    const { id } = (await app.db('people').where({ name: staff }).first('id'))!;
     const own = await app.db('team_members').where({ person_id: id }).pluck('student_id');
     for (const goal of goals.filter(({ student_id }) => own.includes(student_id))) {
       await page.goto(`/students/${goal.student_id}/observe?goal=${goal.id}`);

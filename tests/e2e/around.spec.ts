@@ -44,7 +44,7 @@ test('the discreet view leaves no name on any screen, nor in the page’s source
   await rewriting(app.db, (trx) => trx('entries').update({ note: 'Ansel laughed.' }));
   await signInAs(app, page);
   const [student, goal] = [await studentId(app.db, 'Ansel'), await goalId(app.db, 'Ansel', '2b')];
-  const { id } = await app.db('entries').where({ goal_id: goal }).first('id');
+  const { id } = (await app.db('entries').where({ goal_id: goal }).first('id'))!;
   const more = await sayNames(app, student, id);
   await page.goto('/students');
   await settled(page);
@@ -67,9 +67,9 @@ test('the discreet view leaves no name on any screen, nor in the page’s source
 
 /** Names wherever there are words: a reader’s address, messages, a draft, an issued report, a tally, a file. Where they would show. */
 async function sayNames(app: App, student: string, entry: string): Promise<string[]> {
-  const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
+  const { id: hanneke } = (await app.db('people').where({ name: 'Hanneke Bruun' }).first('id'))!;
   const link = await app.db('share_links').where({ student_id: student }).first('id');
-  await app.db('share_links').where({ id: link.id }).update({ email: 'ida@home.example', reader_name: 'Aunt Ida' });
+  await app.db('share_links').where({ id: link!.id }).update({ email: 'ida@home.example', reader_name: 'Aunt Ida' });
   await app.db('test_mail_inbox').insert({
     ...{ message_id: '<1>', recipient: 'ida@home.example', subject: 'Ansel', body: 'Ansel laughed', headers: {} },
     arrived_at: new Date(),
@@ -77,7 +77,7 @@ async function sayNames(app: App, student: string, entry: string): Promise<strin
   const [behavior] = await app.db('behavior_choices').where({ student_id: student, kind: 'behavior' });
   const [tally, issued] = [randomUUID(), randomUUID()];
   await app.db('entries').insert({
-    ...{ id: tally, kind: 'count', student_id: student, target_id: behavior.id },
+    ...{ id: tally, kind: 'count', student_id: student, target_id: behavior!.id },
     ...{ observed_on: '2026-11-24', observed_time: '09:00' },
     ...{
       minutes: 30,

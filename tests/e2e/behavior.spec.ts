@@ -16,7 +16,7 @@ const chip = (page: Page, name: string | RegExp) =>
 const newest = (app: App) =>
   app.db('entries').where('recorded_at', '>', '2026-11-24T20:29:00Z').orderBy('recorded_at', 'desc');
 const choiceId = async (app: App, student: string, name: string) =>
-  (await app.db('behavior_choices').where({ student_id: student, name }).first('id')).id as string;
+  (await app.db('behavior_choices').where({ student_id: student, name }).first('id'))!.id as string;
 
 async function open(app: App, page: Page, firstName: string, view = 'behavior') {
   const id = await studentId(app.db, firstName);
@@ -50,7 +50,7 @@ test.describe('in the hand', () => {
     expect(note).toMatchObject({
       ...{ student_id: student, observed_on: '2026-11-24', observed_time: '15:30', seconds: null, is_going: false },
     });
-    expect(await namedBy(app.db, note)).toMatchObject({
+    expect(await namedBy(app.db, note!)).toMatchObject({
       behavior: [await choiceId(app, student, 'Leaves the bench')],
       antecedent: [await choiceId(app, student, 'A tool started nearby')],
       intensity: [await choiceId(app, student, '2')],
@@ -66,14 +66,14 @@ test.describe('in the hand', () => {
     await save.tap();
     await expectToast(page, 'Saved for Ansel: an ABC note.');
     const [again, first] = await newest(app);
-    expect(again.id).not.toBe(first.id);
-    const [said, before] = [await namedBy(app.db, again), await namedBy(app.db, first)];
+    expect(again!.id).not.toBe(first!.id);
+    const [said, before] = [await namedBy(app.db, again!), await namedBy(app.db, first!)];
     expect([said.behavior, said.antecedent, said.consequence]).toEqual([
       before.behavior,
       before.antecedent,
       before.consequence,
     ]);
-    expect(again.observed_time < first.observed_time).toBe(true);
+    expect(again!.observed_time < first!.observed_time).toBe(true);
 
     // It stands in the report and in the margin, as a sentence.
     await open(app, page, 'Ansel', 'report');
@@ -127,7 +127,7 @@ test('a note is caught on one screen without scrolling; from memory four in a ro
   expect(named.map(({ location }) => location)).toEqual(notes.map(() => [workshop]));
 
   // What was typed becomes a choice in one tap.
-  await page.goto(`/students/${student}/incidents/${notes[named.findIndex(({ antecedent }) => antecedent)].id}`);
+  await page.goto(`/students/${student}/incidents/${notes[named.findIndex(({ antecedent }) => antecedent)]!.id}`);
   await page.getByRole('button', { name: 'Make it a choice' }).click();
   await expectToast(page, 'It is a choice now.');
   await open(app, page, 'Ansel', 'note');
@@ -180,10 +180,10 @@ test('without the server a note waits on the device, can be changed there, and l
   await expect(page.getByRole('button', { name: /waiting to be sent/ })).toHaveCount(0, { timeout: 20_000 });
   const notes = await newest(app);
   expect(notes).toHaveLength(1);
-  expect((await namedBy(app.db, notes[0])).consequence).toEqual([await choiceId(app, student, 'Peers laughed')]);
+  expect((await namedBy(app.db, notes[0]!)).consequence).toEqual([await choiceId(app, student, 'Peers laughed')]);
 
   // Corrected with its history, withdrawn with its reason.
-  await page.goto(`/students/${student}/incidents/${notes[0].id}`);
+  await page.goto(`/students/${student}/incidents/${notes[0]!.id}`);
   await settled(page);
   await page.getByRole('button', { name: 'Correct it' }).click();
   const form = page.getByRole('region', { name: 'Correct this note' });
@@ -225,7 +225,7 @@ test('tallies make a rate, none occurred among them; two observers of a window a
     ['Lunch', 45, 0],
     ['Afternoon work', 120, 2],
   ]);
-  await page.goto(`/students/${student}/counts/${rows[1].id}`);
+  await page.goto(`/students/${student}/counts/${rows[1]!.id}`);
   await settled(page);
   await page.getByRole('button', { name: 'Correct it' }).click();
   await page.getByLabel('How often').fill('5');
@@ -237,7 +237,7 @@ test('tallies make a rate, none occurred among them; two observers of a window a
 
   // Two watched from ten to half past: the first noted at 10:03 and 10:21, the second beside her at 10:05 only.
   const [hanneke, pilar] = await Promise.all(
-    ['Hanneke Bruun', 'Pilar Ibarra'].map(async (name) => (await app.db('people').where({ name }).first('id')).id),
+    ['Hanneke Bruun', 'Pilar Ibarra'].map(async (name) => (await app.db('people').where({ name }).first('id'))!.id),
   );
   const behavior = await choiceId(app, student, 'Calls out');
   const note = (time: string, observer: string, beside: string | null, i: number) => ({
@@ -257,9 +257,9 @@ test('tallies make a rate, none occurred among them; two observers of a window a
     },
     named: { behavior: [behavior] },
   });
-  await addIncident(app.db, note('10:03', hanneke, null, 1));
-  await addIncident(app.db, note('10:21', hanneke, null, 2));
-  await addIncident(app.db, note('10:05', pilar, hanneke, 3));
+  await addIncident(app.db, note('10:03', hanneke!, null, 1));
+  await addIncident(app.db, note('10:21', hanneke!, null, 2));
+  await addIncident(app.db, note('10:05', pilar!, hanneke!, 3));
   await page.goto(`/students/${student}/behavior/agreement`);
   await settled(page);
   await page.getByLabel('Behavior').selectOption('Calls out');
@@ -302,7 +302,7 @@ test('what is odd is kept and said: outside of the day, without an end, refused 
   await expect(page.getByRole('main')).toContainText('On the bus.');
 
   // One of yesterday that never ended: it says so everywhere, counts no length, and is closed by its length.
-  const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
+  const { id: hanneke } = (await app.db('people').where({ name: 'Hanneke Bruun' }).first('id'))!;
   const going = {
     ...{
       id: '7f0f2c1e-5a0f-4d0c-8a43-0000000000aa',
@@ -366,7 +366,7 @@ test('with the discreet view on, nothing on the note’s screen or its tab says 
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expectToast(page, 'Saved for AD.');
   const [note] = await newest(app);
-  expect((await namedBy(app.db, note)).behavior).toEqual([await choiceId(app, student, 'Leaves the bench')]);
+  expect((await namedBy(app.db, note!)).behavior).toEqual([await choiceId(app, student, 'Leaves the bench')]);
   await page.goto('/patterns');
   await expect(page.getByRole('main')).toContainText('AD');
   await expect(page.getByRole('main')).not.toContainText('Ansel');
@@ -561,7 +561,7 @@ test('across students: one scale, who changed, a group; on paper each page holds
   await expect(main).not.toContainText('Ansel');
 
   const student = await studentId(app.db, 'Ansel');
-  const { id: note } = await app.db('entries').where({ student_id: student, kind: 'incident' }).first('id');
+  const { id: note } = (await app.db('entries').where({ student_id: student, kind: 'incident' }).first('id'))!;
   for (const view of ['behavior', `notes/${note}`]) {
     await page.goto(`/students/${student}/${view}`);
     await settled(page);
@@ -634,7 +634,7 @@ test('by keyboard alone an incident is noted; the table of notes sorts and filte
   await page.keyboard.press('Enter');
   await expectToast(page, 'Saved for Ansel: an ABC note.');
   const [note] = await newest(app);
-  expect((await namedBy(app.db, note)).consequence).toEqual([await choiceId(app, student, 'Reminded in words')]);
+  expect((await namedBy(app.db, note!)).consequence).toEqual([await choiceId(app, student, 'Reminded in words')]);
 
   await expect(page.getByRole('link', { name: 'What is noted' })).toHaveCount(0);
   await expect(page.getByText('Something changed', { exact: true })).toHaveCount(0);
@@ -658,11 +658,11 @@ test('by keyboard alone an incident is noted; the table of notes sorts and filte
   await expect(table.getByRole('columnheader', { name: 'Lasted' })).toHaveAttribute('aria-sort', /cending/);
 
   // Somebody else’s note can be read, not changed; one’s own can.
-  const others = all.find(({ recorded_by, id }) => recorded_by !== note.recorded_by && id !== note.id);
-  await page.goto(`/students/${student}/incidents/${others.id}`);
+  const others = all.find(({ recorded_by, id }) => recorded_by !== note!.recorded_by && id !== note!.id);
+  await page.goto(`/students/${student}/incidents/${others!.id}`);
   await settled(page);
   await expect(page.getByRole('button', { name: 'Correct it' })).toHaveCount(0);
-  await page.goto(`/students/${student}/incidents/${note.id}`);
+  await page.goto(`/students/${student}/incidents/${note!.id}`);
   await expect(page.getByRole('button', { name: 'Correct it' })).toBeVisible();
 });
 
@@ -689,8 +689,8 @@ test('per hour observed is another way to see whether something helped; each way
     .db('entries')
     .where({ student_id: student, kind: 'count' })
     .where('observed_on', '<', '2026-10-20');
-  const hours = tallies.reduce((sum, { minutes }) => sum + minutes / 60, 0);
-  const times = tallies.reduce((sum, { count }) => sum + count, 0);
+  const hours = tallies.reduce((sum, { minutes }) => sum + minutes! / 60, 0);
+  const times = tallies.reduce((sum, { count }) => sum + count!, 0);
   await expect(help).toContainText(`${round(times / hours)} an hour observed before`);
 });
 
@@ -703,14 +703,14 @@ test('a note of several behaviors is found under each of them, and its file has 
     .orderBy('position')
     .select('id', 'name');
   const [one, other] = behaviors as [(typeof behaviors)[0], (typeof behaviors)[0]];
-  const { id } = await app
+  const { id } = (await app
     .db('entries')
     .where({ student_id: student, kind: 'incident', withdrawn: false, beside_id: null })
     .orderBy('observed_on', 'desc')
     .orderBy('observed_time', 'desc')
-    .first('id');
+    .first('id'))!;
   const together = [one.id, other.id];
-  const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
+  const { id: hanneke } = (await app.db('people').where({ name: 'Hanneke Bruun' }).first('id'))!;
   await app.db.transaction(async (trx) => {
     await trx('entries')
       .where({ id })
@@ -718,7 +718,7 @@ test('a note of several behaviors is found under each of them, and its file has 
         ...{ note: 'Both at once.', resolved: true, version: 2 },
         ...{ changed_by: hanneke, changed_at: new Date(), change_reason: 'Both were seen.' },
       });
-    const named = { entry_id: id, version: 2, student_id: student, facet: 'behavior' };
+    const named = { entry_id: id, version: 2, student_id: student, facet: 'behavior' as const };
     await trx('incident_choices').insert(together.map((target_id, i) => ({ ...named, position: i + 1, target_id })));
   });
   await page.goto(`/students/${student}/incidents`);

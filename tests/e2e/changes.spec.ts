@@ -125,7 +125,7 @@ test('whoever works at two schools goes from one to the other; whoever works at 
   await app
     .db('schools')
     .insert({ id: elder, name: 'Elder Brook School', time_zone: 'America/Denver', weekdays: [1, 2, 3, 4, 5] });
-  const { id: maeve } = await app.db('people').where({ name: 'Maeve Rourke' }).first('id');
+  const { id: maeve } = (await app.db('people').where({ name: 'Maeve Rourke' }).first('id'))!;
   await app.db('school_staff').insert({ school_id: elder, person_id: maeve, from_date: '2026-09-01' });
   const names = { first_name: 'Odd', last_name: 'Lunde', short_name: 'Odd L.', initials: 'OL', grade: 'Grade 2' };
   const odd = randomUUID();

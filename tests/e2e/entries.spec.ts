@@ -15,7 +15,7 @@ import {
 test('a correction replaces the entry in every view, keeps its history, and asks why', async ({ app, page }) => {
   await signInAs(app, page);
   const [student, goal] = [await studentId(app.db, 'Dahlia'), await goalId(app.db, 'Dahlia', '2')];
-  const { id } = await newestEntry(app.db, goal);
+  const { id } = (await newestEntry(app.db, goal))!;
   const lines = await app.db('entries').where({ student_id: student, withdrawn: false }).count().first();
   await page.goto(`/students/${student}/entries/${id}`);
   await settled(page);
@@ -49,7 +49,7 @@ test('a correction replaces the entry in every view, keeps its history, and asks
 test('withdrawing takes an entry out of every view and figure; it stays readable', async ({ app, page }) => {
   await signInAs(app, page);
   const [student, goal] = [await studentId(app.db, 'Dahlia'), await goalId(app.db, 'Dahlia', '1')];
-  const { id } = await newestEntry(app.db, goal);
+  const { id } = (await newestEntry(app.db, goal))!;
   await rewriting(app.db, (trx) => trx('entries').where({ id }).update({ note: 'A note that marks it.' }));
   await page.goto(`/students/${student}/entries/${id}`);
   await settled(page);
@@ -77,8 +77,8 @@ test('the second of two people is shown what the first changed, keeps what they 
   browser,
 }) => {
   const [student, goal] = [await studentId(app.db, 'Casimir'), await goalId(app.db, 'Casimir', '1')];
-  const { id } = await newestEntry(app.db, goal);
-  const { id: lotte } = await app.db('people').where({ name: 'Lotte Varga' }).first('id');
+  const { id } = (await newestEntry(app.db, goal))!;
+  const { id: lotte } = (await app.db('people').where({ name: 'Lotte Varga' }).first('id'))!;
   await rewriting(app.db, (trx) => trx('entries').where({ id }).update({ observer_id: lotte }));
   const other = await browser.newPage({ baseURL: app.url });
   await signInAs(app, page);
@@ -113,8 +113,8 @@ test('the second of two people is shown what the first changed, keeps what they 
 
 test('whoever may not change an entry is not offered to', async ({ app, page }) => {
   const [student, goal] = [await studentId(app.db, 'Casimir'), await goalId(app.db, 'Casimir', '1')];
-  const { id } = await newestEntry(app.db, goal);
-  const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
+  const { id } = (await newestEntry(app.db, goal))!;
+  const { id: hanneke } = (await app.db('people').where({ name: 'Hanneke Bruun' }).first('id'))!;
   await rewriting(app.db, (trx) => trx('entries').where({ id }).update({ observer_id: hanneke, recorded_by: hanneke }));
   await signInAs(app, page, 'Noor Haddad');
   await page.goto(`/students/${student}/entries/${id}`);
@@ -125,7 +125,7 @@ test('whoever may not change an entry is not offered to', async ({ app, page }) 
 test('with the database gone a correction stays as it is typed, and is saved by itself once', async ({ app, page }) => {
   await signInAs(app, page);
   const [student, goal] = [await studentId(app.db, 'Casimir'), await goalId(app.db, 'Casimir', '2')];
-  const { id } = await newestEntry(app.db, goal);
+  const { id } = (await newestEntry(app.db, goal))!;
   await page.goto(`/students/${student}/entries/${id}`);
   await settled(page);
   await page.getByRole('button', { name: 'Correct it' }).click();

@@ -12,9 +12,9 @@ test('a photograph and a PDF stand beside an entry, for readers who are shown pi
 }, testInfo) => {
   await signInAs(app, page);
   const student = await studentId(app.db, 'Ansel');
-  const { id: goal } = await app.db('goals').where({ student_id: student, number: '1' }).first('id');
+  const { id: goal } = (await app.db('goals').where({ student_id: student, number: '1' }).first('id'))!;
   const entry = await newestEntry(app.db, goal);
-  await page.goto(`/students/${student}/entries/${entry.id}`);
+  await page.goto(`/students/${student}/entries/${entry!.id}`);
   await settled(page);
   const photo = await sharp({ create: { width: 900, height: 600, channels: 3, background: 'teal' } })
     .jpeg()
@@ -29,7 +29,7 @@ test('a photograph and a PDF stand beside an entry, for readers who are shown pi
   await writeFile(huge, Buffer.alloc(50 * 1024 * 1024));
   await page.getByLabel('Add a photograph or a PDF').setInputFiles(huge);
   await expect(page.getByText('This file is larger than 15 MB.')).toBeVisible();
-  const sent = await page.request.post(`/students/${student}/evidence/of/${entry.id}`, {
+  const sent = await page.request.post(`/students/${student}/evidence/of/${entry!.id}`, {
     multipart: {
       intent: 'add',
       id: crypto.randomUUID(),
@@ -46,10 +46,10 @@ test('a photograph and a PDF stand beside an entry, for readers who are shown pi
   await page.goto(`/students/${student}/individual-report`);
   await expect(page.getByRole('img', { name: 'bird house.jpg' })).toBeVisible();
 
-  const { id: evidence } = await app.db('evidence').first('id');
+  const { id: evidence } = (await app.db('evidence').first('id'))!;
   const token = 'x'.repeat(43);
   const { createHash } = await import('node:crypto');
-  const { id: link } = await app.db('share_links').where({ student_id: student, kind: 'family' }).first('id');
+  const { id: link } = (await app.db('share_links').where({ student_id: student, kind: 'family' }).first('id'))!;
   await app
     .db('share_link_tokens')
     .insert({ token_hash: createHash('sha256').update(token).digest(), link_id: link, made_at: new Date() });
@@ -65,7 +65,7 @@ test('a photograph and a PDF stand beside an entry, for readers who are shown pi
   expect(full.headers()).toMatchObject({ 'content-type': 'image/jpeg', 'x-content-type-options': 'nosniff' });
   await reader.close();
 
-  await page.goto(`/students/${student}/entries/${entry.id}`);
+  await page.goto(`/students/${student}/entries/${entry!.id}`);
   await page.getByRole('button', { name: 'Take out bird house.jpg' }).click();
   await expect(page.getByRole('img', { name: 'bird house.jpg' })).toHaveCount(0);
   expect((await page.request.get(`/students/${student}/evidence/${evidence}`)).status()).toBe(404);

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { test as base, expect, type Page } from '@playwright/test';
 import { connect, type Database } from '~/server/platform/db/database';
+import type { EntriesRow } from '~/server/platform/db/tables';
 import { dropDatabase, makeDatabase, newName, urlOf } from '../database/databases';
 import type { Named } from '../database/small-school';
 import { clock } from './demo-template';
@@ -82,7 +83,7 @@ export type Staff = 'Hanneke Bruun' | 'Samir Tadesse' | 'Lotte Varga' | 'Noor Ha
 
 /** Signs in as the sign-in page's one tap does, without drawing that page. */
 export async function signInAs(app: App, page: Page, name: Staff = 'Hanneke Bruun') {
-  const { id } = await app.db('people').where({ name }).first('id');
+  const { id } = (await app.db('people').where({ name }).first('id'))!;
   const answer = await page.request.post(`${app.url}/sign-in`, {
     form: { demo: id },
     headers: { origin: app.url },
@@ -97,20 +98,20 @@ export async function expectToast(page: Page, sentence: string) {
 }
 
 export async function studentId(db: Database, firstName: string): Promise<string> {
-  const { id } = await db('students').where({ first_name: firstName }).first('id');
+  const { id } = (await db('students').where({ first_name: firstName }).first('id'))!;
   return id;
 }
 
 export async function goalId(db: Database, firstName: string, number: string): Promise<string> {
-  const { id } = await db('goals')
+  const { id } = (await db('goals')
     .where({ student_id: await studentId(db, firstName), number })
-    .first('id');
+    .first('id'))!;
   return id;
 }
 
 /** The one school of the demo. */
 export async function schoolId(db: Database): Promise<string> {
-  const { id } = await db('schools').first('id');
+  const { id } = (await db('schools').first('id'))!;
   return id;
 }
 
@@ -119,7 +120,7 @@ export async function namedBy(db: Database, entry: { id: string; version: number
   const rows = await db('incident_choices')
     .where({ entry_id: entry.id, version: entry.version })
     .orderBy('position')
-    .select('facet', db.raw('coalesce(target_id, option_id) as choice'));
+    .select<{ facet: string; choice: string }[]>('facet', db.raw('coalesce(target_id, option_id) as choice'));
   const named: Record<string, string[]> = {};
   for (const { facet, choice } of rows) named[facet] = [...(named[facet] ?? []), choice];
   return named;
@@ -179,3 +180,12 @@ export async function axeFindings(page: Page, only: string[] = everyRule): Promi
     );
   }, only);
 }
+
+/** An entry of a goal as a test reads it: what its session holds, whatever the measure. */
+export type Held = Omit<EntriesRow, 'data'> & {
+  data: { trials: string[]; responses: (number | null)[]; ratings: { points: number }[]; steps: unknown[] };
+};
+
+/** The entry that was recorded last. */
+export const newest = async (app: App) =>
+  (await app.db('entries').orderBy('recorded_at', 'desc').first()) as Held | undefined;

@@ -1,8 +1,18 @@
 // Every measure observed in the browser: marked, read live, saved as it was marked, and corrected.
 import type { Locator, Page } from '@playwright/test';
-import { type App, expect, expectToast, goalId, type Staff, settled, signInAs, studentId, test } from './fixtures';
+import {
+  type App,
+  expect,
+  expectToast,
+  goalId,
+  newest,
+  type Staff,
+  settled,
+  signInAs,
+  studentId,
+  test,
+} from './fixtures';
 
-const newest = (app: App) => app.db('entries').orderBy('recorded_at', 'desc').first();
 const strip = (page: Page, name: string) => page.getByRole('region', { name });
 
 /** Opens the observing screen with one goal first, and counts what is tapped from the student's page on. */
@@ -35,7 +45,7 @@ test('items: a chip for each, taken round by taps and keys; what is not tapped w
   await expect(card).toContainText('needs 5 of 6');
   await expect(page.getByRole('complementary')).toContainText('2 of 3 words right: 67%. Missed: knead.');
   await save(page, 'Fenna');
-  expect((await newest(app)).data).toEqual({
+  expect((await newest(app))!.data).toEqual({
     items: [
       { item: 'flour', outcome: 'right' },
       { item: 'knead', outcome: 'incorrect' },
@@ -107,7 +117,7 @@ test('count: a tally with the time watched since the page was opened; none is a 
   await card.getByLabel('Watched for').fill('25');
   await expect(card).toContainText('12 an hour');
   await save(page, 'Hollis');
-  expect((await newest(app)).data).toEqual({ count: 5, minutes: 25 });
+  expect((await newest(app))!.data).toEqual({ count: 5, minutes: 25 });
   await begin(app, page, 'Hollis', '4');
   await strip(page, 'Calls across the room').getByRole('button', { name: 'Watched, no calls' }).click();
   await page.clock.fastForward(10 * 60_000);
@@ -136,7 +146,7 @@ test('duration: a stopwatch that loses nothing over a reload; each episode can b
   await expect(card.getByLabel('1.')).toHaveValue('2:00');
   await card.getByLabel('Session').fill('25 min');
   await save(page, 'Ione');
-  expect((await newest(app)).data).toEqual({ episodes: [120], sessionSeconds: 1500 });
+  expect((await newest(app))!.data).toEqual({ episodes: [120], sessionSeconds: 1500 });
 });
 
 test('latency: cue, then response, or none; a miss is not a time', async ({ app, page }) => {
@@ -152,9 +162,9 @@ test('latency: cue, then response, or none; a miss is not a time', async ({ app,
   await card.getByRole('button', { name: 'No response' }).click();
   await expect(page.getByRole('complementary')).toContainText('1 cue went without a response.');
   await save(page, 'Jory');
-  const { responses } = (await newest(app)).data;
+  const { responses } = (await newest(app))!.data;
   expect(responses).toHaveLength(2);
-  expect(Math.round(responses[0])).toBe(8);
+  expect(Math.round(responses[0]!)).toBe(8);
   expect(responses[1]).toBeNull();
 });
 
@@ -174,7 +184,7 @@ test('intervals: the ring asks at each end; what nobody answers is missed, not a
   await expect(card).toContainText('1 missed');
   await card.getByRole('button', { name: 'Stop here' }).click();
   await save(page, 'Kestrel');
-  expect((await newest(app)).data).toEqual({ intervals: [true, null, false] });
+  expect((await newest(app))!.data).toEqual({ intervals: [true, null, false] });
 });
 
 test('rubric: levels as cards with their words; a second tap takes a rating back', async ({ app, page }) => {
@@ -188,7 +198,7 @@ test('rubric: levels as cards with their words; a second tap takes a rating back
   await card.getByRole('button', { name: /whole sentences/ }).click();
   await expect(page.getByRole('complementary')).toContainText('What was done: 3, “tells it in order”.');
   await save(page, 'Linnea');
-  expect((await newest(app)).data.ratings.map((one: { points: number }) => one.points)).toEqual([3, 3]);
+  expect((await newest(app))!.data.ratings.map((one: { points: number }) => one.points)).toEqual([3, 3]);
 });
 
 test('running total and steps, for their own case manager', async ({ app, page }) => {
@@ -200,7 +210,7 @@ test('running total and steps, for their own case manager', async ({ app, page }
   await hours.getByLabel('Kitchen').fill('1.5');
   await expect(hours).toContainText(/of 40 hours/);
   await save(page, 'Marlow');
-  expect((await newest(app)).data).toEqual({ amounts: [{ amount: 1.5, category: 'kitchen' }] });
+  expect((await newest(app))!.data).toEqual({ amounts: [{ amount: 1.5, category: 'kitchen' }] });
 
   await begin(app, page, 'Nell', '4');
   const washing = strip(page, 'Washes a pot');
@@ -210,7 +220,7 @@ test('running total and steps, for their own case manager', async ({ app, page }
   await washing.getByRole('group', { name: 'Rinse' }).getByRole('button', { name: 'Alone' }).click();
   await expect(washing).toContainText('75%');
   await save(page, 'Nell');
-  expect((await newest(app)).data.steps).toHaveLength(4);
+  expect((await newest(app))!.data.steps).toHaveLength(4);
 });
 
 test('reading aloud: timer, errors, words; a mistake is told at the goal and corrected later', async ({
@@ -234,16 +244,16 @@ test('reading aloud: timer, errors, words; a mistake is told at the goal and cor
   await expect(card).toContainText('60words correct per minute');
   await save(page, 'Casimir');
   const entry = await newest(app);
-  expect(entry.data).toEqual({ words: 62, errors: 2, seconds: 60 });
+  expect(entry!.data).toEqual({ words: 62, errors: 2, seconds: 60 });
 
-  await page.goto(`/students/${student}/entries/${entry.id}`);
+  await page.goto(`/students/${student}/entries/${entry!.id}`);
   await settled(page);
   await page.getByRole('button', { name: 'Correct it' }).click();
   await page.getByRole('button', { name: '2 one more error' }).click();
   await page.getByLabel('Why is it corrected?').fill('I had missed one.');
   await page.getByRole('button', { name: 'Save the correction' }).click();
   await expect(page.getByText('3 errors: 59 words correct per minute').first()).toBeVisible();
-  expect((await app.db('entries').where({ id: entry.id }).first()).data).toMatchObject({ errors: 3 });
+  expect((await app.db('entries').where({ id: entry!.id }).first())!.data).toMatchObject({ errors: 3 });
 });
 
 test('trials as counts: they must add up, and say so until they do', async ({ app, page }) => {
@@ -259,7 +269,7 @@ test('trials as counts: they must add up, and say so until they do', async ({ ap
   await expect(card.getByLabel('Independent')).toHaveValue('3');
   await card.getByLabel('Not yet').fill('1');
   await save(page, 'Emrys');
-  expect((await newest(app)).data).toEqual({
+  expect((await newest(app))!.data).toEqual({
     counts: { independent: 3, spoken: 2, incorrect: 1 },
     opportunities: 6,
   });
@@ -313,16 +323,16 @@ test('every measure is corrected by its own strip, keeps what it said, and has i
       .where({ goal_id: goal, withdrawn: false, version: 1 })
       .whereNotNull('data')
       .first();
-    await page.goto(`/students/${student_id}/entries/${entry.id}`);
+    await page.goto(`/students/${student_id}/entries/${entry!.id}`);
     await settled(page);
     await page.getByRole('button', { name: 'Correct it' }).click();
     await page.locator('#session-time').fill('07:45');
     await page.getByLabel(/^Why/).fill('The clock was wrong.');
     await page.getByRole('button', { name: 'Save the correction' }).click();
     await expectToast(page, 'Corrected. What it said before is kept.');
-    const after = await app.db('entries').where({ id: entry.id }).first();
+    const after = await app.db('entries').where({ id: entry!.id }).first();
     // What was not touched came through the strip as it was.
-    expect([kind, after.version, after.observed_time, after.data]).toEqual([kind, 2, '07:45', entry.data]);
+    expect([kind, after!.version, after!.observed_time, after!.data]).toEqual([kind, 2, '07:45', entry!.data]);
     await page.goto(`/students/${student_id}/goals/${goal}`);
     await expect(page.getByRole('heading', { name })).toBeVisible();
     await expect(page.getByRole('complementary', { name: 'What it says' })).toContainText(/Now /);

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { rewriting } from '../database/rewriting';
-import { type App, expect, expectToast, goalId, settled, signInAs, studentId, test } from './fixtures';
+import { type App, expect, expectToast, goalId, newest, settled, signInAs, studentId, test } from './fixtures';
 
 async function observe(app: App, page: Page, firstName: string) {
   await page.goto(`/students/${await studentId(app.db, firstName)}/observe`);
@@ -8,7 +8,6 @@ async function observe(app: App, page: Page, firstName: string) {
 }
 const strip = (page: Page, name: string) => page.getByRole('region', { name });
 const beads = (page: Page, name: string) => strip(page, name).getByRole('button', { name: /^Chance/ });
-const newest = (app: App) => app.db('entries').orderBy('recorded_at', 'desc').first();
 const countOf = async (app: App) => Number((await app.db('entries').count().first())?.count);
 
 test('beads: by key and by tap, taken back, changed, counted live against the criterion', async ({ app, page }) => {
@@ -66,9 +65,9 @@ test('date, time, place and observer are filled in and can be changed', async ({
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expectToast(page, 'Saved for Gideon: 1 goal.');
   const entry = await newest(app);
-  expect([entry.observed_on, entry.observed_time]).toEqual(['2026-11-20', '08:15']);
-  expect(entry.recorded_at.toISOString().slice(0, 10)).toBe('2026-11-24');
-  expect(entry.observer_id).not.toBe(entry.recorded_by);
+  expect([entry!.observed_on, entry!.observed_time]).toEqual(['2026-11-20', '08:15']);
+  expect(entry!.recorded_at.toISOString().slice(0, 10)).toBe('2026-11-24');
+  expect(entry!.observer_id).not.toBe(entry!.recorded_by);
 });
 
 test('a goal with eight levels of its own has a pad and a key for each, and for what is no success', async ({
@@ -81,8 +80,8 @@ test('a goal with eight levels of its own has a pad and a key for each, and for 
     words: `help ${i + 1}`,
   }));
   const goal = await goalId(app.db, 'Hollis', '1');
-  const { measure } = await app.db('goal_measures').where({ goal_id: goal }).first('measure');
-  const changed = JSON.stringify({ ...measure, levels, mostSupport: 'level2' });
+  const { measure } = (await app.db('goal_measures').where({ goal_id: goal }).first('measure'))!;
+  const changed = JSON.stringify({ ...(measure as object), levels, mostSupport: 'level2' });
   await app.db('goal_measures').where({ goal_id: goal }).update({ measure: changed });
   const data = JSON.stringify({ trials: ['level0'] });
   await rewriting(app.db, (trx) => trx('entries').where({ goal_id: goal }).update({ data, reason: null }));
@@ -94,7 +93,14 @@ test('a goal with eight levels of its own has a pad and a key for each, and for 
   await expect(margin).toContainText('2 of 6 lines with at most help 3: 33%.');
   await page.keyboard.press('Enter');
   await expectToast(page, 'Saved for Hollis: 1 goal.');
-  expect((await newest(app)).data.trials).toEqual(['level0', 'level2', 'level7', 'incorrect', 'noResponse', 'refused']);
+  expect((await newest(app))!.data.trials).toEqual([
+    'level0',
+    'level2',
+    'level7',
+    'incorrect',
+    'noResponse',
+    'refused',
+  ]);
 });
 
 test('a session can end without a score, for a reason, and with a word', async ({ app, page }) => {

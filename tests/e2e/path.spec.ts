@@ -72,7 +72,7 @@ test('a day’s figure is pooled anew with each entry: the median moves with it'
   await settled(page);
   await page.keyboard.press('t');
   await expect(points).toHaveCount(beforeToday.length > 0 ? before : before + 1);
-  const trials = beforeToday.flatMap((row) => row.data.trials as string[]);
+  const trials = beforeToday.flatMap((row) => (row.data as { trials: string[] }).trials);
   const right = trials.filter((trial) => ['independent', 'gesture'].includes(trial)).length + 3;
   await expect(points.last()).toContainText(`${right} of ${trials.length + 5}`);
 });

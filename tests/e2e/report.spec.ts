@@ -54,14 +54,14 @@ test('one entry: from the tap to the family’s page, its message, and the issue
   const rule = {
     school_id: await schoolId(app.db),
     student_id: student,
-    layout: 'sentences',
-    grouping: 'week',
+    layout: 'sentences' as const,
+    grouping: 'week' as const,
     oldest_first: false,
   };
-  const { changed_by, changed_at } = await app.db('visibility_rules').where({ student_id: student }).first();
+  const { changed_by, changed_at } = (await app.db('visibility_rules').where({ student_id: student }).first())!;
   await app.db('visibility_rules').insert([
-    { ...rule, kind: 'specialist', fields: ['numbers', 'setting', 'observer'], changed_by, changed_at },
-    { ...rule, kind: 'student', fields: ['numbers'], changed_by, changed_at },
+    { ...rule, kind: 'specialist' as const, fields: ['numbers', 'setting', 'observer'], changed_by, changed_at },
+    { ...rule, kind: 'student' as const, fields: ['numbers'], changed_by, changed_at },
   ]);
   const family = await makeLink(page, student);
   const specialist = await makeLink(page, student, { name: 'Dr. Perrin', kind: 'Outside specialist' });
@@ -124,7 +124,7 @@ test('one entry: from the tap to the family’s page, its message, and the issue
     // What opens something is cut out where it is shown, and is in the message itself.
     await expect(mail).toContainText('(the link)');
     await expect(mail).not.toContainText('/shared/');
-    const { body } = await app.db('test_mail_inbox').where({ recipient: 'ida@home.example' }).first('body');
+    const { body } = (await app.db('test_mail_inbox').where({ recipient: 'ida@home.example' }).first('body'))!;
     const link = /http:\/\/localhost:\d+(\/shared\/[\w-]+)/.exec(body)?.[1] as string;
     expect((await seen(link)).entry).toContain('Beside a classmate');
     await page.goto('/messages');
@@ -134,7 +134,7 @@ test('one entry: from the tap to the family’s page, its message, and the issue
     // It can be stopped from the message itself.
     await reader.goto(
       new URL(
-        /http:\/\/localhost:\d+\/stop\/[\w-]+/.exec(await (await app.db('test_mail_inbox').first('body')).body)?.[0] ??
+        /http:\/\/localhost:\d+\/stop\/[\w-]+/.exec(await (await app.db('test_mail_inbox').first('body'))!.body)?.[0] ??
           '',
       ).pathname,
     );
@@ -192,7 +192,7 @@ test('one entry: from the tap to the family’s page, its message, and the issue
   await settled(reader);
   await expect(reader.getByRole('link', { name: 'Quarter 1' })).toHaveCount(0);
   expect(
-    (await reader.request.get(`${specialist}/issued/${(await app.db('issued_reports').first('id')).id}`)).status(),
+    (await reader.request.get(`${specialist}/issued/${(await app.db('issued_reports').first('id'))!.id}`)).status(),
   ).toBe(404);
 
   // Who read what stands in the record.

@@ -1,3 +1,4 @@
+import type { TeamMembersRow } from '~/server/platform/db/tables';
 // Who may do what, as a matrix over every route of the application.
 
 import { randomUUID } from 'node:crypto';
@@ -116,15 +117,18 @@ async function addressesOf(app: App) {
   const goal = await goalId(app.db, 'Ansel', '1');
   const entry = await newestEntry(app.db, goal);
   const student = await studentId(app.db, 'Ansel');
-  const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
+  const { id: hanneke } = (await app.db('people').where({ name: 'Hanneke Bruun' }).first('id'))!;
   const round = { id: randomUUID(), name: 'Tuesday workshop', made_by: hanneke, school_id: await schoolId(app.db) };
   await app.db('rounds').insert(round);
   await app.db('round_goals').insert({ round_id: round.id, goal_id: goal, student_id: student, position: 0 });
-  const { id: noteId } = await app.db('entries').where({ student_id: student, kind: 'incident' }).first('id');
+  const { id: noteId } = (await app.db('entries').where({ student_id: student, kind: 'incident' }).first('id'))!;
   const whose = { student_id: student, observer_id: hanneke, recorded_by: hanneke, recorded_at: new Date() };
-  const [{ id: behavior }] = await app.db('behavior_choices').where({ student_id: student, kind: 'behavior' });
+  const { id: behavior } = (await app
+    .db('behavior_choices')
+    .where({ student_id: student, kind: 'behavior' })
+    .first('id'))!;
   const counted = {
-    kind: 'count',
+    kind: 'count' as const,
     target_id: behavior,
     observed_on: '2026-11-24',
     observed_time: '09:00',
@@ -134,12 +138,12 @@ async function addressesOf(app: App) {
   };
   const tally = { id: randomUUID(), ...whose, ...counted };
   await app.db('entries').insert(tally);
-  const report = await reportRows(app, { student, entry: entry.id, hanneke });
+  const report = await reportRows(app, { student, entry: entry!.id, hanneke });
   const ids = {
     ...report,
     studentId: student,
     goalId: goal,
-    entryId: entry.id,
+    entryId: entry!.id,
     roundId: round.id,
     incidentId: noteId,
     countId: tally.id,
@@ -170,10 +174,10 @@ async function reportRows(app: App, { student, entry, hanneke }: Record<'student
     ...{ id: evidenceId, student_id: student, entry_id: entry, name: 'plan.pdf', type: 'application/pdf' },
     ...{ bytes: 1, content: Buffer.from('x'), added_by: hanneke, added_at: new Date() },
   });
-  const made = { school_id: await schoolId(app.db), made_by: hanneke, made_at: new Date(), state: 'ready' };
+  const made = { school_id: await schoolId(app.db), made_by: hanneke, made_at: new Date(), state: 'ready' as const };
   await app
     .db('document_batches')
-    .insert({ id: batchId, label: 'All', students: ['Ansel D.'], what: 'running', ...made });
+    .insert({ id: batchId, label: 'All', students: ['Ansel D.'], what: 'running' as const, ...made });
   const page = await PDFDocument.create();
   page.addPage();
   const pdf = Buffer.from(await page.save());
@@ -198,9 +202,9 @@ for (const [role, name] of Object.entries(people)) {
       page.request
         .post(addressOf(path), { ...body, headers: { origin: app.url }, maxRedirects: 0 })
         .then((r) => r.status());
-    const { id: personId } = await app.db('people').where({ name }).first('id');
+    const { id: personId } = (await app.db('people').where({ name }).first('id'))!;
     const goal = await goalId(app.db, 'Ansel', '1');
-    const { id: hanneke } = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
+    const { id: hanneke } = (await app.db('people').where({ name: 'Hanneke Bruun' }).first('id'))!;
     const outcome = { data: { trials: ['independent'] }, reason: null };
     const when = { on: '2026-11-24', time: '09:00', locationId: null };
 
@@ -213,7 +217,7 @@ for (const [role, name] of Object.entries(people)) {
     ).toBe(isStranger ? 404 : 200);
 
     // Somebody else's entry: only the case manager corrects or withdraws it.
-    const others = (await newestEntry(app.db, goal)).id;
+    const others = (await newestEntry(app.db, goal))!.id;
     await rewriting(app.db, (trx) =>
       trx('entries').where({ id: others }).update({ observer_id: hanneke, recorded_by: hanneke }),
     );
@@ -228,10 +232,10 @@ for (const [role, name] of Object.entries(people)) {
     );
 
     // Behavior: whoever observes catches, the others' notes are the case manager's to change, what is noted too.
-    const { id: behavior } = await app
+    const { id: behavior } = (await app
       .db('behavior_choices')
       .where({ kind: 'behavior', name: 'Leaves the bench' })
-      .first('id');
+      .first('id'))!;
     const said = { behaviors: [behavior], antecedents: [], consequences: [], functions: [], note: '', isGoing: false };
     const blank = { locationId: null, intensityId: null, seconds: null, resolved: null, resolvedAfter: null };
     const note = { id: randomUUID(), on: '2026-11-24', time: '09:00', observerId: personId, ...said, ...blank };
@@ -309,10 +313,7 @@ const needed: Record<string, [open: Needed, send: Needed | null]> = {
 const writes = ['observe', 'setUp', 'share'] as const;
 const all = ['read', 'see', ...writes, 'manage', 'anyWriting'] as const;
 /** Members to whom something was granted, or nothing, or not any more; and what that comes to. */
-const members: Record<
-  string,
-  { change: { role?: string; [column: string]: unknown }; may: readonly Needed[]; isArchived?: boolean }
-> = {
+const members: Record<string, { change: Partial<TeamMembersRow>; may: readonly Needed[]; isArchived?: boolean }> = {
   'a member who may observe': { change: { rights: ['observe'] }, may: ['read', 'see', 'observe', 'anyWriting'] },
   'a member who may edit goals': { change: { rights: ['setUp'] }, may: ['read', 'see', 'setUp', 'anyWriting'] },
   'a member who may share': { change: { rights: ['share'] }, may: ['read', 'see', 'share', 'anyWriting'] },
@@ -337,7 +338,7 @@ for (const [who, { change, may, isArchived }] of Object.entries(members)) {
     await signInAs(app, page, 'Lotte Varga');
     const addressOf = await addressesOf(app);
     const student = await studentId(app.db, 'Ansel');
-    const { id: lotte } = await app.db('people').where({ name: 'Lotte Varga' }).first('id');
+    const { id: lotte } = (await app.db('people').where({ name: 'Lotte Varga' }).first('id'))!;
     // There is one case manager at a time.
     if (change.role === 'caseManager') {
       await app.db('team_members').where({ student_id: student, role: 'caseManager' }).update({ role: 'educator' });
@@ -385,9 +386,9 @@ test('foreign and malformed ids are a 404, and one’s own student does not open
     await goalId(app.db, 'Marlow', '1'),
     await goalId(app.db, 'Emrys', '2'),
   ];
-  const entry = (await newestEntry(app.db, emrys)).id;
+  const entry = (await newestEntry(app.db, emrys))!.id;
   const emryses = await studentId(app.db, 'Emrys');
-  const { id: note } = await app.db('entries').where({ student_id: ansel, kind: 'incident' }).first('id');
+  const { id: note } = (await app.db('entries').where({ student_id: ansel, kind: 'incident' }).first('id'))!;
   const addresses = [
     '/students/not-an-id',
     `/students/${randomUUID()}`,

@@ -64,7 +64,7 @@ test('a round is made, gone through with the server cut off in the middle, and e
   await expect(page.getByText('Nothing is lost: 2 records wait')).toBeVisible({ timeout: 20_000 });
   app.wire.mend();
   await expect(page.getByRole('button', { name: /waiting to be sent/ })).toHaveCount(0, { timeout: 20_000 });
-  const { id } = await app.db('rounds').where({ name: 'Tuesday table' }).first('id');
+  const { id } = (await app.db('rounds').where({ name: 'Tuesday table' }).first('id'))!;
   const round = await app.db('round_goals').where({ round_id: id }).orderBy('position');
   expect(await Promise.all(round.map(async ({ goal_id }) => (await entriesOf(app, goal_id)).length))).toEqual([
     1, 1, 0,
@@ -96,7 +96,9 @@ test('what waits is read, changed and taken away on the device', async ({ app, p
   await page.context().setOffline(false);
   await expectToast(page, 'Saved for Jory: 1 goal.');
   const landed = await entriesOf(app, await goalId(app.db, 'Jory', '1'));
-  expect(landed.map(({ observed_time, data }) => [observed_time, data.trials.length])).toEqual([['08:05', 2]]);
+  expect(
+    landed.map(({ observed_time, data }) => [observed_time, (data as { trials: string[] }).trials.length]),
+  ).toEqual([['08:05', 2]]);
 });
 
 test('leaving with something waiting is warned about, and the next person on the device sees nothing of it', async ({
@@ -142,14 +144,17 @@ test('a goal that changes while an entry for its old version waits: the entry la
   const goal = await goalId(app.db, 'Jory', '1');
   await observe(app, page, 'Jory');
   await saveWithoutServer(page);
-  const { measure } = await app.db('goal_measures').where({ goal_id: goal }).first('measure');
+  const stored = (await app.db('goal_measures').where({ goal_id: goal }).first('measure'))!;
+  const measure = stored.measure as { levels: { key: string }[] };
   const levels = measure.levels.slice(1);
-  const anew = JSON.stringify({ ...measure, levels, mostSupport: levels[0].key });
+  const anew = JSON.stringify({ ...measure, levels, mostSupport: levels[0]!.key });
   await app.db('goal_measures').insert({ goal_id: goal, version: 2, measure: anew, from_date: '2026-11-24' });
   await app.db('goals').where({ id: goal }).update({ measure_version: 2 });
   await page.context().setOffline(false);
   await expectToast(page, 'Saved for Jory: 1 goal.');
-  expect(await entriesOf(app, goal)).toMatchObject([{ measure_version: 1, data: { trials: [measure.levels[0].key] } }]);
+  expect(await entriesOf(app, goal)).toMatchObject([
+    { measure_version: 1, data: { trials: [measure.levels[0]!.key] } },
+  ]);
 });
 
 test('a round that is not kept is gone through once; one that is taken away can be put back', async ({ app, page }) => {
@@ -166,7 +171,7 @@ test('a round that is not kept is gone through once; one that is taken away can 
 
   const [person] = await app.db('people').where({ name: 'Hanneke Bruun' });
   const id = '7f0f2c1e-5a0f-4d0c-8a43-222222222222';
-  await app.db('rounds').insert({ id, name: 'Friday garden', made_by: person.id, school_id: await schoolId(app.db) });
+  await app.db('rounds').insert({ id, name: 'Friday garden', made_by: person!.id, school_id: await schoolId(app.db) });
   await page.goto('/rounds');
   await settled(page);
   await page.getByRole('button', { name: 'Take away Friday garden' }).click();

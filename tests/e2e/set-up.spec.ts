@@ -96,7 +96,7 @@ test('the demo is not offered to other machines, unless it is said so; cookies a
   await makeDatabase(name, process.env.DEMO_TEMPLATE);
   const db = connect(urlOf(name), { poolSize: 1 });
   const PUBLIC_URL = 'https://margin.school.example';
-  const form = { demo: (await db('people').where({ demo_order: 1 }).first('id')).id };
+  const form = { demo: (await db('people').where({ demo_order: 1 }).first('id'))!.id };
   await db.destroy();
   const ask = async (env: Record<string, string>) => {
     const server = await startServer({ DATABASE_URL: urlOf(name), PUBLIC_URL, ...env });

@@ -141,7 +141,7 @@ test('goals of all ten kinds are set up, with the observer’s strip beside them
     await expectToast(page, `Goal ${number} is in the plan.`);
     await expect(page.getByText(`Criterion: ${sentence}`)).toBeVisible();
     const stored = await app.db('goals').where({ student_id: student, number }).first();
-    expect(stored.wording).toBe(wording);
+    expect(stored!.wording).toBe(wording);
   }
   const made = await app
     .db('goals as g')
@@ -178,7 +178,7 @@ test('other levels begin a new version from a day; old entries and the old wordi
 }) => {
   await signInAs(app, page);
   const [student, goal] = [await studentId(app.db, 'Ansel'), await goalId(app.db, 'Ansel', '1')];
-  const { wording } = await app.db('goals').where({ id: goal }).first('wording');
+  const { wording } = (await app.db('goals').where({ id: goal }).first('wording'))!;
   await page.goto(`/students/${student}/goals/${goal}`);
   const entries = page.locator('section').filter({ has: page.getByRole('heading', { name: 'Entries' }) });
   const oldest = await entries.getByRole('row').last().textContent();
@@ -195,7 +195,7 @@ test('other levels begin a new version from a day; old entries and the old wordi
   await expectToast(page, 'Goal 1 is changed.');
   await expect(page.getByText('Said in another way.')).toBeVisible();
   await page.getByText('Earlier wordings').click();
-  await expect(page.getByText(wording.split('\n')[0])).toBeVisible();
+  await expect(page.getByText(wording.split('\n')[0]!)).toBeVisible();
   expect(await app.db('goal_phases').where({ goal_id: goal, label: 'Measured anew' })).toHaveLength(1);
   await expect(entries.getByRole('row').last()).toHaveText(oldest ?? '');
   expect(await axeFindings(page)).toEqual([]);
@@ -205,7 +205,7 @@ test('other levels begin a new version from a day; old entries and the old wordi
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expect(page.getByText(/^Saved for Ansel/)).toBeVisible();
   const newest = await app.db('entries').where({ goal_id: goal }).orderBy('recorded_at', 'desc').first();
-  expect(newest.measure_version).toBe(2);
+  expect(newest!.measure_version).toBe(2);
 });
 
 test('goals are put in order by key and by button, retired and brought back', async ({ app, page }) => {

@@ -73,7 +73,7 @@ test('the demo people sign in with one tap, and are only there in a demo', async
   await page.reload();
   await expect(page.getByRole('complementary', { name: 'Demo people' })).toHaveCount(0);
   const forged = await page.request.post('/sign-in', {
-    form: { demo: hanneke.id },
+    form: { demo: hanneke!.id },
     headers: { origin: app.url },
     maxRedirects: 0,
   });

@@ -71,10 +71,13 @@ describe('a file', () => {
   const all = Object.keys(floors).flatMap((floor) => [...sourcesOf(floor)]);
 
   it('is no longer than 350 lines, and no shorter than what is worth a name of its own', () => {
-    expect(all.filter((path) => lines(path) > 350)).toEqual([]);
+    expect(all.filter((path) => lines(path) > 350 && path !== WRITTEN)).toEqual([]);
     expect(all.filter((path) => lines(path) < 10 && !ALONE.has(path))).toEqual([]);
   });
 });
+
+/** By a script, from the live schema. */
+const WRITTEN = 'server/platform/db/tables.ts';
 
 /** Short, and alone for a reason. */
 const ALONE: ReadonlySet<string> = new Set([

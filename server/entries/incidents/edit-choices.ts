@@ -110,7 +110,7 @@ export async function saveChoices(
       const rows = wanted
         .filter(({ choice }) => choice.kind === kind)
         .map(({ choice, position }) => ({ ...columnsOf(choice), ...where(lists), position }));
-      if (rows.length > 0) await trx(tableOf(kind)).insert(rows).onConflict('id').merge();
+      if (rows.length > 0) await anyRow(trx, kind).insert(rows).onConflict('id').merge();
     }
     if (studentId !== null) {
       const fields = { student_id: studentId, left_out: input.leftOut };
@@ -152,6 +152,9 @@ function columnsOf({
     : { ...shared, facet: facetOf(kind), label: name, description: words, location_id: placeId };
 }
 
+/** The table of a kind of choice, of which there are two: `columnsOf` gives each its own columns. */
+const anyRow = (db: Database, kind: ChoiceKind) => db<Record<string, unknown>>(tableOf(kind));
+
 /**
  * Adds what was typed into a note to a student’s lists, at the end.
  *
@@ -163,7 +166,7 @@ export async function insertChoice(
   { kind, ...typed }: Pick<Choice, 'id' | 'kind' | 'name' | 'state'>,
 ): Promise<boolean> {
   const row = { ...choiceFrom(kind, { ...typed, words: '', placeId: null, isDifferent: false }), state: typed.state };
-  const written = await db(tableOf(kind))
+  const written = await anyRow(db, kind)
     .insert({ ...columnsOf(row), ...where(lists), position: 1000 })
     .onConflict('id')
     .ignore()
@@ -275,8 +278,8 @@ export async function offerChoice(db: Database, actor: Actor, studentId: string,
     const state: ChoiceState = 'offered';
     const last = await trx('behavior_choices')
       .where({ student_id: studentId, kind: choice.kind })
-      .max('position as at')
-      .first();
+      .orderBy('position', 'desc')
+      .first('position as at');
     await trx(tableOf(choice.kind))
       .where({ id })
       .update({ state, merged_into: null, position: (last?.at ?? 0) + 1 });

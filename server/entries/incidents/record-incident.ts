@@ -4,6 +4,7 @@ import { type Choice, type ChoiceKind, plainName, standingChoices } from '~/core
 import type { IncidentCorrection, IncidentEnd, IncidentInput } from '~/core/entries/incidents/incident-input';
 import type { WithdrawalInput } from '~/core/entries/observation';
 import type { Database } from '../../platform/db/database';
+import type { EntriesRow, IncidentChoicesRow, NewRow } from '../../platform/db/tables';
 import { Invalid, NotFound } from '../../platform/failures';
 import type { Actor } from '../../school/school';
 import type { StudentAccess } from '../../students/access';
@@ -73,7 +74,13 @@ export async function recordIncident(
     if (Object.keys(messages).length > 0) throw new Invalid(messages);
     const { columns, choices } = await contentOf(trx, actor, student.id, input);
     const row = {
-      ...{ id: input.id, student_id: studentId, kind: 'incident', ...columns, beside_id: input.besideId ?? null },
+      ...{
+        id: input.id,
+        student_id: studentId,
+        kind: 'incident' as const,
+        ...columns,
+        beside_id: input.besideId ?? null,
+      },
       ...{ recorded_by: actor.personId, recorded_at: moment.now },
     };
     if (await insertOnce(trx, row)) await writeChoices(trx, row, 1, choices);
@@ -82,6 +89,9 @@ export async function recordIncident(
   });
 }
 
+/** An entry that is new: what every entry says, and what those of its kind say. */
+type NewEntry = NewRow<'entries'> & Pick<EntriesRow, 'id' | 'student_id' | 'kind' | 'recorded_by'>;
+
 /**
  * Writes an entry’s row once; when this person sent it before it must say the same, else a later change would be lost without a
  * word.
@@ -89,17 +99,14 @@ export async function recordIncident(
  * @returns whether it was written now
  * @throws NotFound for an id that is somebody else’s; Invalid where it says something else
  */
-export async function insertOnce(
-  db: Database,
-  row: { id: string; student_id: string; kind: string; recorded_by: string } & Record<string, unknown>,
-): Promise<boolean> {
+export async function insertOnce(db: Database, row: NewEntry): Promise<boolean> {
   const written = await db('entries').insert(row).onConflict('id').ignore().returning('id');
   if (written.length > 0) return true;
   const { recorded_at: _, ...content } = row;
   const { id, student_id, kind, recorded_by } = row;
   const before = await db('entries').where({ id, student_id, kind, recorded_by }).first();
   if (!before) throw new NotFound('No such entry.');
-  const said = { ...before, ...(await rowAtFirst(db, id)) };
+  const said: Record<string, unknown> = { ...before, ...(await rowAtFirst(db, id)) };
   if (!Object.entries(content).every(([column, value]) => isDeepStrictEqual(said[column], value)))
     throw saidOtherwise();
   return false;
@@ -121,7 +128,7 @@ const saidOtherwise = () =>
 
 /** One thing that an incident names. */
 interface ChoiceColumns {
-  facet: string;
+  facet: IncidentChoicesRow['facet'];
   position: number;
   target_id: string | null;
   option_id: string | null;

@@ -141,9 +141,9 @@ describe('a row of a student', () => {
 
   it('is written for one’s own students only', async () => {
     const row = {
-      ...{ id: randomUUID(), kind: 'goal', goal_id: bens.goal, measure_version: 1, student_id: ben, note: '' },
+      ...{ id: randomUUID(), kind: 'goal' as const, goal_id: bens.goal, measure_version: 1, student_id: ben, note: '' },
       ...{ observed_on: today, observed_time: '09:00', observer_id: school.manager, recorded_by: school.manager },
-      ...{ recorded_at: now, reason: 'absent' },
+      ...{ recorded_at: now, reason: 'absent' as const },
     };
     await expect(as(school.manager, (db) => db('entries').insert(row))).rejects.toThrow('row-level security');
     await as(school.stranger, (db) => db('entries').insert(row));
@@ -177,7 +177,13 @@ describe('a row of a student', () => {
   });
 
   it('is not read in what it stands in by name: a file that somebody else asked for, or a message, where it is no demo', async () => {
-    const batch = { id: randomUUID(), school_id: schoolId, label: 'All', students: ['Ada E.'], what: 'running' };
+    const batch = {
+      id: randomUUID(),
+      school_id: schoolId,
+      label: 'All',
+      students: ['Ada E.'],
+      what: 'running' as const,
+    };
     await fresh.db('document_batches').insert({ ...batch, made_by: school.manager, made_at: now });
     const mail = {
       message_id: '<1>',
@@ -226,7 +232,7 @@ describe('the application’s role', () => {
   it('changes an entry by a new version only', async () => {
     const id = await as(
       school.manager,
-      async (db) => (await db('entries').where({ kind: 'goal' }).first('id')).id as string,
+      async (db) => (await db('entries').where({ kind: 'goal' }).first('id'))!.id as string,
     );
     const silently = as(school.manager, (db) => db('entries').where({ id }).update({ note: 'Never said.' }));
     await expect(silently).rejects.toThrow('by a new version only');

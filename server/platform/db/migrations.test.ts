@@ -3,7 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
-import { today } from '~/tests/database/small-school';
+import { accessTo, today } from '~/tests/database/small-school';
 import { countsOf } from '../../entries/incidents/counts';
 import { newestIncidents } from '../../entries/incidents/incidents';
 import { observationOf, observationRevisions, observationsOf } from '../../entries/read';
@@ -75,14 +75,14 @@ describe.each(dumps)('from %s', (dump) => {
 
   it('reads all of it: goals, entries of each kind, what they said before, rules, plans and reports', async () => {
     const [school] = await allSchools(db);
-    const { id: student } = await db('students').first('id');
+    const student = accessTo((await db('students').first('id'))!.id);
     const goals = await goalsOf(db, [student]);
     expect(goals).toMatchObject([{ version: 1, measure: { kind: 'trials' }, criterion: { value: 80 } }]);
     expect((await observationsOf(db, [student])).map(({ on, version }) => [on, version])).toEqual([
       ['2026-11-19', 2],
       ['2026-11-18', 1],
     ]);
-    const { entry_id: corrected } = await db('entry_revisions').where({ reason: 'From paper.' }).first('entry_id');
+    const { entry_id: corrected } = (await db('entry_revisions').where({ reason: 'From paper.' }).first('entry_id'))!;
     expect((await observationOf(db, student, corrected)).outcome.data).toEqual({
       trials: ['independent', 'independent'],
     });

@@ -69,10 +69,10 @@ describe('plans', () => {
   });
 
   it('hold their reporting periods, also when their dates are moved', async () => {
-    const { id: planId } = await fresh
+    const { id: planId } = (await fresh
       .db('plans')
       .where({ student_id: school.student, starts_on: '2026-09-08' })
-      .first('id');
+      .first('id'))!;
     const period = { plan_id: planId, label: 'Quarter 1' };
     expect(await insert('reporting_periods', { ...period, ends_on: '2026-12-04' })).toBe('nothing');
     expect(await insert('reporting_periods', { ...period, ends_on: '2027-07-01' })).toBe('reporting_periods_in_plan');
@@ -85,7 +85,7 @@ describe('plans', () => {
   });
 
   it('are those of the goal’s own student', async () => {
-    const { id: bens } = await fresh.db('plans').where({ student_id: ben.id }).first('id');
+    const { id: bens } = (await fresh.db('plans').where({ student_id: ben.id }).first('id'))!;
     expect(await broken(fresh.db('goals').where({ id: school.goal }).update({ plan_id: bens }))).toMatch(/plan_id/);
     expect(await broken(fresh.db('goals').where({ id: ben.goal }).update({ plan_id: bens }))).toBe('nothing');
   });
@@ -112,7 +112,7 @@ describe('a goal', () => {
   it('has the measure that it says it is measured by', async () => {
     const missing = fresh.db('goals').where({ id: school.goal }).update({ measure_version: 2 });
     expect(await broken(missing)).toBe('goals_measure');
-    const { id: _, ...row } = await fresh.db('goals').where({ id: school.goal }).first();
+    const { id: _, ...row } = (await fresh.db('goals').where({ id: school.goal }).first())!;
     expect(await insert('goals', { ...row, id: randomUUID(), number: '9' })).toBe('goals_measure');
   });
   it('asks in its criterion for no more points than it looks at', async () => {
@@ -144,7 +144,9 @@ describe('an incident', () => {
     const nothing = { antecedent: [id('Noise')] };
     expect(await broken(addIncident(fresh.db, { ...observed(), named: nothing }))).toBe('incidents_name_a_behavior');
     const bens = await fresh.db('behavior_targets').where({ student_id: ben.id }).first('id');
-    expect(await broken(addIncident(fresh.db, { ...observed(), named: { behavior: [bens.id] } }))).toMatch(/target_id/);
+    expect(await broken(addIncident(fresh.db, { ...observed(), named: { behavior: [bens!.id] } }))).toMatch(
+      /target_id/,
+    );
     const facet = { ...named, consequence: [id('Noise')] };
     expect(await broken(addIncident(fresh.db, { ...observed(), named: facet }))).toMatch(/option_id/);
     const twice = { ...named, antecedent: [id('Noise'), id('Noise')] };
@@ -213,8 +215,14 @@ describe('what hangs on an entry', () => {
 
   it('is told of by messages and issued reports of the same student', async () => {
     const message = {
-      ...{ id: randomUUID(), key: 'one', kind: 'entry', student_id: school.student, person_id: school.manager },
-      ...{ to_name: 'x', to_email: 'x@school.example', state: 'waiting', not_before: now, made_at: now },
+      ...{
+        id: randomUUID(),
+        key: 'one',
+        kind: 'entry' as const,
+        student_id: school.student,
+        person_id: school.manager,
+      },
+      ...{ to_name: 'x', to_email: 'x@school.example', state: 'waiting' as const, not_before: now, made_at: now },
     };
     await fresh.db('messages').insert(message);
     const told = { message_id: message.id, position: 0 };
@@ -227,7 +235,7 @@ describe('what hangs on an entry', () => {
 
   it('is a link to a door that is hashed', async () => {
     const link = await fresh.db('share_links').first('id');
-    const token = { link_id: link.id, made_at: now };
+    const token = { link_id: link!.id, made_at: now };
     expect(await insert('share_link_tokens', { ...token, token_hash: Buffer.from('short') })).toMatch(/token_hash/);
     expect(await insert('share_link_tokens', { ...token, token_hash: randomBytes(32) })).toBe('nothing');
   });
@@ -251,7 +259,7 @@ describe('what was recorded', () => {
       reason: 'Forgotten.',
       student_id: school.student,
     });
-    expect(revision.row).toMatchObject({ note: '', version: 1, data: before.data, observed_on: before.observed_on });
+    expect(revision!.row).toMatchObject({ note: '', version: 1, data: before!.data, observed_on: before!.observed_on });
   });
   it('is changed by its next version only, which says why', async () => {
     const change = (columns: object) => broken(fresh.db('entries').where({ id: entry }).update(columns));

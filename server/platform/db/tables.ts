@@ -1,0 +1,751 @@
+// Written by `npm run db:types` from the live schema; a test fails when it is stale. Not edited by hand.
+import type { Knex } from 'knex';
+
+export interface AbsencesRow {
+  id: string;
+  student_id: string;
+  day: string;
+  part: string | null;
+  recorded_by: string;
+  recorded_at: Date;
+  withdrawn_by: string | null;
+  withdrawn_at: Date | null;
+}
+
+export interface AccessLogRow {
+  id: string;
+  student_id: string;
+  person_id: string | null;
+  link_id: string | null;
+  what: string;
+  how: 'opened' | 'exported' | 'sent' | 'issued';
+  at: Date;
+  day: string;
+}
+
+export interface BehaviorFieldsRow {
+  student_id: string;
+  left_out: ('setting' | 'intensity' | 'function' | 'duration' | 'resolved')[];
+}
+
+export interface BehaviorOptionsRow {
+  id: string;
+  school_id: string;
+  student_id: string | null;
+  facet: 'antecedent' | 'consequence' | 'location' | 'intensity' | 'function';
+  label: string;
+  description: string;
+  position: number;
+  state: 'offered' | 'other' | 'retired';
+  merged_into: string | null;
+  location_id: string | null;
+}
+
+export interface BehaviorPhasesRow {
+  id: string;
+  student_id: string;
+  target_id: string | null;
+  label: string;
+  starts_on: string;
+  made_by: string;
+  removed_at: Date | null;
+}
+
+export interface BehaviorRevisionsRow {
+  id: string;
+  target_id: string | null;
+  option_id: string | null;
+  row: unknown;
+  changed_by: string;
+  changed_at: Date;
+}
+
+export interface BehaviorTargetsRow {
+  id: string;
+  school_id: string;
+  student_id: string | null;
+  name: string;
+  definition: string;
+  not_counted: string;
+  direction: 'decrease' | 'increase';
+  by_abc: boolean;
+  by_count: boolean;
+  by_time: boolean;
+  position: number;
+  state: 'offered' | 'other' | 'retired';
+  merged_into: string | null;
+}
+
+export interface ChangesRow {
+  id: string;
+  school_id: string | null;
+  student_id: string | null;
+  person_id: string | null;
+  what: string;
+  before: unknown;
+  after: unknown;
+  changed_by: string | null;
+  changed_at: Date;
+}
+
+export interface ClassGroupsRow {
+  id: string;
+  school_id: string;
+  name: string;
+  position: number;
+}
+
+export interface ClosuresRow {
+  school_id: string;
+  first_day: string;
+  last_day: string;
+  label: string;
+}
+
+export interface CommentsRow {
+  id: string;
+  seq: string;
+  student_id: string;
+  entry_id: string | null;
+  kind: 'comment' | 'reflection';
+  person_id: string | null;
+  link_id: string | null;
+  answers: string | null;
+  said_on: string;
+  said_time: string;
+  text: string;
+  said_at: Date;
+  hidden_by: string | null;
+  hidden_at: Date | null;
+  hidden_reason: string | null;
+}
+
+export interface DocumentBatchPartsRow {
+  batch_id: string;
+  student_id: string;
+  position: number;
+  pages: number | null;
+  pdf: Buffer | null;
+  left_out: string | null;
+}
+
+export interface DocumentBatchesRow {
+  id: string;
+  school_id: string;
+  label: string;
+  students: string[];
+  what: 'progress' | 'running';
+  from_day: string | null;
+  to_day: string | null;
+  arrangement: unknown;
+  made_by: string;
+  made_at: Date;
+  state: 'waiting' | 'making' | 'ready' | 'failed' | 'over';
+  problem: string | null;
+  attempts: number;
+  not_before: Date;
+}
+
+export interface EntriesRow {
+  id: string;
+  student_id: string;
+  kind: 'goal' | 'incident' | 'count';
+  observed_on: string;
+  observed_time: string;
+  observer_id: string;
+  beside_id: string | null;
+  recorded_by: string;
+  recorded_at: Date;
+  self_recorded: boolean;
+  location_id: string | null;
+  note: string;
+  version: number;
+  changed_by: string | null;
+  changed_at: Date | null;
+  change_reason: string | null;
+  withdrawn: boolean;
+  goal_id: string | null;
+  measure_version: number | null;
+  data: unknown;
+  reason: 'absent' | 'declined' | 'noOpportunity' | null;
+  pairs_with: string | null;
+  paired_by: string | null;
+  paired_at: Date | null;
+  seconds: number | null;
+  is_going: boolean;
+  resolved: boolean | null;
+  resolved_after: number | null;
+  target_id: string | null;
+  part: string | null;
+  minutes: number | null;
+  count: number | null;
+}
+
+export interface EntryEventsRow {
+  seq: string;
+  student_id: string;
+  entry_id: string;
+  made_at: Date;
+  is_collected: boolean;
+}
+
+export interface EntryRevisionsRow {
+  entry_id: string;
+  version: number;
+  student_id: string;
+  row: unknown;
+  changed_by: string;
+  changed_at: Date;
+  reason: string;
+}
+
+export interface EvidenceRow {
+  id: string;
+  student_id: string;
+  entry_id: string;
+  name: string;
+  type: 'image/jpeg' | 'application/pdf';
+  bytes: number;
+  content: Buffer;
+  thumbnail: Buffer | null;
+  width: number | null;
+  height: number | null;
+  added_by: string;
+  added_at: Date;
+  withdrawn_by: string | null;
+  withdrawn_at: Date | null;
+}
+
+export interface GoalBankRow {
+  id: string;
+  school_id: string;
+  goal: unknown;
+  made_by: string;
+  made_at: Date;
+  removed_at: Date | null;
+}
+
+export interface GoalLocationsRow {
+  goal_id: string;
+  location_id: string;
+}
+
+export interface GoalMeasuresRow {
+  goal_id: string;
+  version: number;
+  measure: unknown;
+  from_date: string;
+}
+
+export interface GoalObserversRow {
+  goal_id: string;
+  person_id: string;
+}
+
+export interface GoalPhasesRow {
+  goal_id: string;
+  label: string;
+  starts_on: string;
+  is_baseline: boolean;
+}
+
+export interface GoalRevisionsRow {
+  id: string;
+  goal_id: string;
+  row: unknown;
+  changed_by: string;
+  changed_at: Date;
+}
+
+export interface GoalsRow {
+  id: string;
+  student_id: string;
+  plan_id: string | null;
+  continues: string | null;
+  number: string;
+  area: string;
+  short_name: string;
+  wording: string;
+  position: number;
+  measure_version: number;
+  point_per: 'day' | 'session';
+  baseline_value: number | null;
+  baseline_on: string | null;
+  target: number;
+  target_on: string;
+  starts_on: string;
+  planned_gap: number | null;
+  comparison: 'atLeast' | 'atMost';
+  criterion_value: number;
+  rule: 'ofLast' | 'inARow';
+  rule_k: number;
+  rule_n: number;
+  minimum_opportunities: number;
+  distinct_locations: number;
+  distinct_observers: number;
+  edited_at: Date | null;
+  retired_on: string | null;
+  retired_how: 'met' | 'discontinued' | 'replaced' | null;
+  replaced_by: string | null;
+  retired_note: string;
+}
+
+export interface HeartbeatsRow {
+  process: string;
+  at: Date;
+}
+
+export interface IncidentChoicesRow {
+  entry_id: string;
+  version: number;
+  facet: 'behavior' | 'antecedent' | 'consequence' | 'location' | 'intensity' | 'function';
+  position: number;
+  student_id: string;
+  target_id: string | null;
+  option_id: string | null;
+}
+
+export interface InvitationTokensRow {
+  token_hash: Buffer;
+  invitation_id: string;
+  is_read_out: boolean;
+}
+
+export interface InvitationsRow {
+  id: string;
+  student_id: string;
+  name: string;
+  email: string;
+  role: 'educator' | 'paraprofessional' | 'specialist';
+  rights: ('observe' | 'setUp' | 'share')[] | null;
+  until_date: string | null;
+  ends_on: string;
+  made_by: string;
+  made_at: Date;
+  accepted_by: string | null;
+  accepted_at: Date | null;
+  withdrawn_at: Date | null;
+  declined_at: Date | null;
+}
+
+export interface IssuedReportEntriesRow {
+  report_id: string;
+  student_id: string;
+  entry_id: string;
+  version: number;
+}
+
+export interface IssuedReportsRow {
+  id: string;
+  student_id: string;
+  number: number;
+  period_id: string;
+  period_label: string;
+  period_from: string;
+  period_to: string;
+  content: unknown;
+  readers: ('family' | 'student' | 'specialist')[];
+  issued_by: string;
+  issued_at: Date;
+  replaces: string | null;
+}
+
+export interface KeptNamesRow {
+  entry_id: string;
+  version: number;
+  student_id: string;
+  kept_by: string;
+  kept_at: Date;
+}
+
+export interface KnownDevicesRow {
+  token_hash: Buffer;
+  person_id: string;
+  seen_at: Date;
+}
+
+export interface LocationsRow {
+  id: string;
+  school_id: string;
+  name: string;
+  position: number;
+}
+
+export interface MessageEntriesRow {
+  message_id: string;
+  student_id: string;
+  entry_id: string;
+  position: number;
+}
+
+export interface MessageStopsRow {
+  token_hash: Buffer;
+  message_id: string;
+}
+
+export interface MessageTemplatesRow {
+  school_id: string;
+  kind: 'entry' | 'digest' | 'byHand' | 'invitation' | 'locked' | 'issued';
+  subject: string;
+  body: string;
+  changed_by: string;
+  changed_at: Date;
+}
+
+export interface MessagesRow {
+  id: string;
+  seq: string;
+  key: string;
+  kind: 'entry' | 'digest' | 'byHand' | 'invitation' | 'locked' | 'issued';
+  student_id: string;
+  link_id: string | null;
+  person_id: string | null;
+  invitation_id: string | null;
+  to_name: string;
+  to_email: string;
+  own_subject: string | null;
+  own_body: string | null;
+  sent_subject: string | null;
+  sent_body: string | null;
+  state: 'waiting' | 'held' | 'sending' | 'sent' | 'bounced' | 'uncertain' | 'stopped' | 'failed';
+  reason: string | null;
+  not_before: Date;
+  attempts: number;
+  made_by: string | null;
+  made_at: Date;
+  sent_at: Date | null;
+  again_of: string | null;
+}
+
+export interface PeopleRow {
+  id: string;
+  name: string;
+  short_name: string;
+  initials: string;
+  work: string;
+  email: string;
+  email_proven_at: Date | null;
+  password_hash: string;
+  demo_order: number | null;
+}
+
+export interface PlansRow {
+  id: string;
+  student_id: string;
+  starts_on: string;
+  ends_on: string;
+  label: string;
+}
+
+export interface ProgressReportDraftsRow {
+  period_id: string;
+  student_id: string;
+  words: unknown;
+  version: number;
+  changed_by: string;
+  changed_at: Date;
+}
+
+export interface RateLimitsRow {
+  key: string;
+  points: number;
+  expire: string | null;
+}
+
+export interface RatingLinksRow {
+  token_hash: Buffer;
+  id: string;
+  work_sample_id: string;
+  kind: 'peer' | 'student';
+  label: string;
+  ends_at: Date;
+  withdrawn_at: Date | null;
+}
+
+export interface ReportingPeriodsRow {
+  id: string;
+  plan_id: string;
+  label: string;
+  ends_on: string;
+  removed_at: Date | null;
+}
+
+export interface RoundGoalsRow {
+  round_id: string;
+  goal_id: string;
+  student_id: string;
+  position: number;
+}
+
+export interface RoundsRow {
+  id: string;
+  name: string;
+  made_by: string;
+  school_id: string;
+  weekday: number | null;
+  starts_at: string | null;
+  removed_at: Date | null;
+}
+
+export interface SchoolStaffRow {
+  school_id: string;
+  person_id: string;
+  is_admin: boolean;
+  from_date: string;
+  until_date: string | null;
+}
+
+export interface SchoolsRow {
+  id: string;
+  name: string;
+  time_zone: string;
+  weekdays: number[];
+  idle_minutes: number;
+  shared_idle_minutes: number;
+  daily_message_limit: number;
+  is_demo: boolean;
+}
+
+export interface SetUpCodesRow {
+  only_one: boolean;
+  code_hash: Buffer;
+  made_at: Date;
+}
+
+export interface ShareLinkPassesRow {
+  token_hash: Buffer;
+  link_id: string;
+  ends_at: Date;
+}
+
+export interface ShareLinkTokensRow {
+  token_hash: Buffer;
+  link_id: string;
+  made_at: Date;
+}
+
+export interface ShareLinksRow {
+  id: string;
+  student_id: string;
+  reader_name: string;
+  kind: 'family' | 'student' | 'specialist';
+  purpose: string;
+  ends_on: string;
+  created_by: string;
+  created_at: Date;
+  withdrawn_by: string | null;
+  withdrawn_at: Date | null;
+  passcode_hash: string | null;
+  wrong_passcodes: number;
+  wrong_at: Date | null;
+  locked_at: Date | null;
+  email: string | null;
+  frequency: 'byHand' | 'entry' | 'daily' | 'weekly';
+  stopped_at: Date | null;
+}
+
+export interface SignInSessionsRow {
+  id: string;
+  person_id: string;
+  school_id: string | null;
+  token_hash: Buffer;
+  previous_hash: Buffer | null;
+  is_shared: boolean;
+  created_at: Date;
+  rotated_at: Date;
+  seen_at: Date;
+}
+
+export interface StudentGroupsRow {
+  student_id: string;
+  group_id: string;
+  school_id: string;
+}
+
+export interface StudentsRow {
+  id: string;
+  school_id: string;
+  first_name: string;
+  last_name: string;
+  short_name: string;
+  initials: string;
+  grade: string;
+  archived_at: Date | null;
+}
+
+export interface TeamMembersRow {
+  id: string;
+  student_id: string;
+  person_id: string;
+  role: 'caseManager' | 'educator' | 'paraprofessional' | 'specialist';
+  rights: ('observe' | 'setUp' | 'share')[] | null;
+  from_date: string;
+  until_date: string | null;
+  frequency: 'byHand' | 'entry' | 'daily' | 'weekly';
+  stopped_at: Date | null;
+  changed_by: string | null;
+  changed_at: Date | null;
+}
+
+export interface TestMailInboxRow {
+  id: string;
+  message_id: string;
+  recipient: string;
+  subject: string;
+  body: string;
+  headers: unknown;
+  arrived_at: Date;
+}
+
+export interface TestMailRulesRow {
+  id: string;
+  address: string;
+  does: 'bounce' | 'defer' | 'delay';
+  seconds: number;
+  words: string;
+  made_at: Date;
+}
+
+export interface TimetableBlocksRow {
+  id: string;
+  school_id: string;
+  group_id: string | null;
+  student_id: string | null;
+  weekday: number;
+  part: string;
+  starts_at: string;
+  ends_at: string;
+  location_id: string | null;
+}
+
+export interface VisibilityRulesRow {
+  school_id: string;
+  student_id: string | null;
+  kind: 'team' | 'family' | 'student' | 'specialist';
+  fields: string[];
+  layout: 'sentences' | 'table' | 'cards';
+  grouping: string;
+  oldest_first: boolean;
+  changed_by: string;
+  changed_at: Date;
+}
+
+export interface WorkSampleRatingsRow {
+  id: string;
+  work_sample_id: string;
+  person_id: string | null;
+  rating_link_id: string | null;
+  points: unknown;
+  words: string;
+  rated_at: Date;
+}
+
+export interface WorkSamplesRow {
+  id: string;
+  student_id: string;
+  goal_id: string;
+  measure_version: number;
+  title: string;
+  made_on: string;
+  made_by: string;
+  made_at: Date;
+  entry_id: string | null;
+}
+
+export interface BehaviorChoicesRow {
+  id: string;
+  school_id: string;
+  student_id: string;
+  kind: string;
+  name: string;
+  words: string;
+  unlike: string;
+  direction: string;
+  abc: boolean;
+  counted: boolean;
+  timed: boolean;
+  position: number;
+  state: string;
+  merged_into: string;
+  location_id: string;
+}
+
+/** A row as it is read; as it is inserted, what has a default may be left out; as it is changed, anything may. */
+type Table<Row, Given extends keyof Row> = Knex.CompositeTableType<
+  Row,
+  Written<Omit<Row, Given>> & Partial<Written<Pick<Row, Given>>>,
+  Partial<Written<Row>>
+>;
+type Written<Row> = { [Column in keyof Row]: Row[Column] | Knex.Raw };
+
+/** What it takes to insert a row. */
+export type NewRow<Name extends keyof AllTables> = Knex.ResolveTableType<AllTables[Name], 'insert'>;
+
+interface AllTables {
+  absences: Table<AbsencesRow, 'part' | 'withdrawn_by' | 'withdrawn_at'>;
+  access_log: Table<AccessLogRow, 'id' | 'person_id' | 'link_id'>;
+  behavior_fields: Table<BehaviorFieldsRow, never>;
+  behavior_options: Table<BehaviorOptionsRow, 'student_id' | 'description' | 'state' | 'merged_into' | 'location_id'>;
+  behavior_phases: Table<BehaviorPhasesRow, 'target_id' | 'removed_at'>;
+  behavior_revisions: Table<BehaviorRevisionsRow, 'id' | 'target_id' | 'option_id'>;
+  behavior_targets: Table<BehaviorTargetsRow, 'student_id' | 'definition' | 'not_counted' | 'direction' | 'by_abc' | 'by_count' | 'by_time' | 'state' | 'merged_into'>;
+  changes: Table<ChangesRow, 'id' | 'school_id' | 'student_id' | 'person_id' | 'before' | 'after' | 'changed_by'>;
+  class_groups: Table<ClassGroupsRow, never>;
+  closures: Table<ClosuresRow, never>;
+  comments: Table<CommentsRow, 'seq' | 'entry_id' | 'person_id' | 'link_id' | 'answers' | 'hidden_by' | 'hidden_at' | 'hidden_reason'>;
+  document_batch_parts: Table<DocumentBatchPartsRow, 'pages' | 'pdf' | 'left_out'>;
+  document_batches: Table<DocumentBatchesRow, 'from_day' | 'to_day' | 'arrangement' | 'state' | 'problem' | 'attempts' | 'not_before'>;
+  entries: Table<EntriesRow, 'beside_id' | 'self_recorded' | 'location_id' | 'version' | 'changed_by' | 'changed_at' | 'change_reason' | 'withdrawn' | 'goal_id' | 'measure_version' | 'data' | 'reason' | 'pairs_with' | 'paired_by' | 'paired_at' | 'seconds' | 'is_going' | 'resolved' | 'resolved_after' | 'target_id' | 'part' | 'minutes' | 'count'>;
+  entry_events: Table<EntryEventsRow, 'seq' | 'is_collected'>;
+  entry_revisions: Table<EntryRevisionsRow, never>;
+  evidence: Table<EvidenceRow, 'thumbnail' | 'width' | 'height' | 'withdrawn_by' | 'withdrawn_at'>;
+  goal_bank: Table<GoalBankRow, 'removed_at'>;
+  goal_locations: Table<GoalLocationsRow, never>;
+  goal_measures: Table<GoalMeasuresRow, never>;
+  goal_observers: Table<GoalObserversRow, never>;
+  goal_phases: Table<GoalPhasesRow, never>;
+  goal_revisions: Table<GoalRevisionsRow, 'id'>;
+  goals: Table<GoalsRow, 'plan_id' | 'continues' | 'measure_version' | 'baseline_value' | 'baseline_on' | 'planned_gap' | 'minimum_opportunities' | 'distinct_locations' | 'distinct_observers' | 'edited_at' | 'retired_on' | 'retired_how' | 'replaced_by' | 'retired_note'>;
+  heartbeats: Table<HeartbeatsRow, never>;
+  incident_choices: Table<IncidentChoicesRow, 'target_id' | 'option_id'>;
+  invitation_tokens: Table<InvitationTokensRow, 'is_read_out'>;
+  invitations: Table<InvitationsRow, 'rights' | 'until_date' | 'accepted_by' | 'accepted_at' | 'withdrawn_at' | 'declined_at'>;
+  issued_report_entries: Table<IssuedReportEntriesRow, never>;
+  issued_reports: Table<IssuedReportsRow, 'replaces'>;
+  kept_names: Table<KeptNamesRow, never>;
+  known_devices: Table<KnownDevicesRow, never>;
+  locations: Table<LocationsRow, never>;
+  message_entries: Table<MessageEntriesRow, never>;
+  message_stops: Table<MessageStopsRow, never>;
+  message_templates: Table<MessageTemplatesRow, never>;
+  messages: Table<MessagesRow, 'seq' | 'link_id' | 'person_id' | 'invitation_id' | 'own_subject' | 'own_body' | 'sent_subject' | 'sent_body' | 'reason' | 'attempts' | 'made_by' | 'sent_at' | 'again_of'>;
+  people: Table<PeopleRow, 'email_proven_at' | 'demo_order'>;
+  plans: Table<PlansRow, 'label'>;
+  progress_report_drafts: Table<ProgressReportDraftsRow, never>;
+  rate_limits: Table<RateLimitsRow, 'points' | 'expire'>;
+  rating_links: Table<RatingLinksRow, 'withdrawn_at'>;
+  reporting_periods: Table<ReportingPeriodsRow, 'id' | 'removed_at'>;
+  round_goals: Table<RoundGoalsRow, never>;
+  rounds: Table<RoundsRow, 'weekday' | 'starts_at' | 'removed_at'>;
+  school_staff: Table<SchoolStaffRow, 'is_admin' | 'until_date'>;
+  schools: Table<SchoolsRow, 'idle_minutes' | 'shared_idle_minutes' | 'daily_message_limit' | 'is_demo'>;
+  set_up_codes: Table<SetUpCodesRow, 'only_one'>;
+  share_link_passes: Table<ShareLinkPassesRow, never>;
+  share_link_tokens: Table<ShareLinkTokensRow, never>;
+  share_links: Table<ShareLinksRow, 'withdrawn_by' | 'withdrawn_at' | 'passcode_hash' | 'wrong_passcodes' | 'wrong_at' | 'locked_at' | 'email' | 'frequency' | 'stopped_at'>;
+  sign_in_sessions: Table<SignInSessionsRow, 'school_id' | 'previous_hash' | 'is_shared'>;
+  student_groups: Table<StudentGroupsRow, never>;
+  students: Table<StudentsRow, 'archived_at'>;
+  team_members: Table<TeamMembersRow, 'id' | 'rights' | 'until_date' | 'frequency' | 'stopped_at' | 'changed_by' | 'changed_at'>;
+  test_mail_inbox: Table<TestMailInboxRow, 'id'>;
+  test_mail_rules: Table<TestMailRulesRow, 'seconds' | 'words'>;
+  timetable_blocks: Table<TimetableBlocksRow, 'group_id' | 'student_id' | 'location_id'>;
+  visibility_rules: Table<VisibilityRulesRow, 'student_id'>;
+  work_sample_ratings: Table<WorkSampleRatingsRow, 'person_id' | 'rating_link_id'>;
+  work_samples: Table<WorkSamplesRow, 'entry_id'>;
+  behavior_choices: Table<BehaviorChoicesRow, never>;
+}
+
+declare module 'knex/types/tables.js' {
+  interface Tables extends AllTables {}
+}
