@@ -12,6 +12,8 @@ export interface App extends RunningServer {
   db: Database;
   databaseUrl: string;
   wire: Awaited<ReturnType<typeof cuttableWire>>;
+  /** When its clock began to go, in milliseconds since 1970. */
+  startedAt: number;
 }
 
 type Home = Omit<App, 'db' | 'databaseUrl'> & { name: string };
@@ -21,7 +23,8 @@ async function startHome(): Promise<Home> {
   const name = newName('e2e');
   await makeDatabase(name, process.env.DEMO_TEMPLATE);
   const wire = await cuttableWire(name);
-  return { name, wire, ...(await startServer({ DATABASE_URL: wire.url, CLOCK: clock })) };
+  const startedAt = Date.now();
+  return { name, wire, startedAt, ...(await startServer({ DATABASE_URL: wire.url, CLOCK: clock })) };
 }
 
 async function endHome(home: Home): Promise<void> {
