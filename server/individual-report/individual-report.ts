@@ -56,7 +56,7 @@ interface Listed {
 
 /**
  * One page of a student’s running report as its reader may see it: observations of every kind, ABC notes, tallies, and
- * reflections, with what was said of each. Ask `requireStudent` or open a way in first.
+ * reflections, with what was said of each.
  *
  * @param goals  the student’s, all of them
  */
@@ -117,7 +117,7 @@ function pageOfDay(listed: readonly Listed[], { day, oldestFirst }: ReportWanted
   return 1 + Math.floor((at < 0 ? Math.max(0, listed.length - 1) : at) / size);
 }
 
-/** How many entries a report holds that is narrowed to nothing but a stretch of days. Ask `requireStudent` or open a way in first. */
+/** How many entries a report holds that is narrowed to nothing but a stretch of days. */
 export const reportSize = (
   db: Database,
   studentId: StudentAccess<'read'>,

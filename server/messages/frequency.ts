@@ -7,7 +7,7 @@ import type { Actor } from '../school/school';
 import { changeLink, linkState, writeLink } from '../sharing/share-links';
 import { requireStudent } from '../students/students';
 
-/** Says when a reader by a way in is frequency of new entries, and at which address. For whom may share. */
+/** Says how often a reader by a share link is told of new entries, and at which address. For whom may share. */
 export async function setFrequency(
   db: Database,
   actor: Actor,
@@ -20,7 +20,7 @@ export async function setFrequency(
   );
 }
 
-/** Says when one is frequency oneself of a student’s new entries. For every member who may read. */
+/** Says how often one is told oneself of a student’s new entries. For every member who may read. */
 export async function setOwnFrequency(
   db: Database,
   actor: Actor,

@@ -68,7 +68,7 @@ const lineFrom = (row: IssuedRow, { timeZone }: Pick<School, 'timeZone'>): Issue
 });
 
 /**
- * The progress reports that were issued for a student, newest first. Ask `requireStudent` or open a way in first.
+ * The progress reports that were issued for a student, newest first.
  *
  * @param kind  only those that are for such a reader
  */
@@ -101,7 +101,7 @@ export async function issuedOfAll(
 }
 
 /**
- * One issued report, as it was frozen. Ask `requireStudent` or open a way in first.
+ * One issued report, as it was frozen.
  *
  * @throws NotFound when the student has no such report, or it is not for this kind of reader
  */

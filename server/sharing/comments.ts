@@ -20,7 +20,7 @@ export type Speaker = { kind: 'team'; personId: string } | { kind: Exclude<Reade
 
 /**
  * What was said of some entries of a student, oldest first; or, without ids, the reflections that stand for themselves.
- * Ask `requireStudent` or open a way in first, and `commentsSeenBy` before showing them.
+ * Ask `commentsSeenBy` before showing them.
  */
 export async function commentsOf(
   db: Database,

@@ -15,7 +15,7 @@ const ruleFrom = ({ kind, fields, layout, grouping, oldest_first }: VisibilityRu
 });
 
 /**
- * What each kind of reader is shown of a student. Ask `requireStudent` or open a share link first.
+ * What each kind of reader is shown of a student.
  *
  * @returns also which kinds have a rule of this student's own
  */

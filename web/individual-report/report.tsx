@@ -24,7 +24,7 @@ import { shownEntries } from '../entries/shown-entry';
 import { arrangementCookie, rememberArrangement } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { idFrom, personOf } from '../platform/http/request-person';
-import { withErrors } from '../platform/http/with-errors';
+import { withErrors, withErrorsAlone } from '../platform/http/with-errors';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
 import { answerComments } from '../sharing/comment-actions';
@@ -38,7 +38,7 @@ import { reportSearch } from './report-search';
 import { ReportViews } from './report-views';
 import { teamReader } from './team-reader';
 
-export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
+export const loader = withErrorsAlone(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, school, discreet, now } = personOf(context);
   const student = await requireStudent(database(), actor, idFrom(params.studentId), 'read');
   const [stored, reader, links, chosen] = await Promise.all([

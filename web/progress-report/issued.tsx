@@ -10,7 +10,7 @@ import { recordAccess } from '~/server/sharing/access-log';
 import { requireStudent } from '~/server/students/students';
 import { teamReader } from '../individual-report/team-reader';
 import { idFrom, personOf } from '../platform/http/request-person';
-import { withErrors } from '../platform/http/with-errors';
+import { withErrorsAlone } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
@@ -20,7 +20,7 @@ import { IssuedMarks } from './issued-marks';
 import { shownDocument } from './shown-document';
 import { WayBack } from './way-back';
 
-export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+export const loader = withErrorsAlone(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, school, now, discreet } = personOf(context);
   const student = await requireStudent(database(), actor, idFrom(params.studentId), 'read');
   if (discreet) return null;

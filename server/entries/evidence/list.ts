@@ -5,7 +5,7 @@ import type { StudentAccess } from '../../students/access';
 
 const columns = ['id', 'entry_id as entryId', 'name', 'type', 'width', 'height', 'bytes'] as const;
 
-/** What stands beside some entries, by the entry. Ask `requireStudent` or open a way in first, and whether pictures are shown. */
+/** What stands beside some entries, by the entry. Ask first whether pictures are shown. */
 export async function evidenceOf(
   db: Database,
   studentId: StudentAccess<'read'>,
@@ -33,7 +33,7 @@ export interface EvidenceFile {
 }
 
 /**
- * The file itself. Ask `requireStudent` or open a way in first, and whether its entry and pictures are shown.
+ * The file itself. Ask first whether its entry and pictures are shown.
  *
  * @throws NotFound
  */

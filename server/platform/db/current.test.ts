@@ -59,6 +59,15 @@ describe('what is asked for one request', () => {
     expect((await askingTogether(who, where)).person).toBe(who.personId);
   });
 
+  it('takes back nothing that was written in a transaction of its own beside it', async () => {
+    const wrong = askingTogether(who, () => database().raw('select 1 / 0'));
+    const written = asking(who, () => database().raw('create temporary table written_here (id int)'));
+    await expect(wrong).rejects.toThrow('division by zero');
+    await written;
+    const { rows } = await database().raw(`select to_regclass('written_here') is not null as kept`);
+    expect(rows[0].kept).toBe(true);
+  });
+
   it('keeps what was written where it ends with a failure', async () => {
     const failed = asking(who, async () => {
       await database().raw(`create temporary table kept_here (id int)`);

@@ -33,6 +33,6 @@ export function inTurn<Args, Result>(loader: (args: Args) => Promise<Result>): (
   };
 }
 
-/** As `answering`, for a loader that reads and computes much: its transaction begins when its turn has come. */
+/** As `withErrors`, for a loader that reads and computes much: its transaction begins when its turn has come. */
 export const withErrorsInTurn = <Args extends Asked, Result>(loader: (args: Args) => Promise<Result>) =>
   withFailures(inTurn(inTransaction(loader)));

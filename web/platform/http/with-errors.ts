@@ -1,7 +1,7 @@
 import type { RouterContextProvider } from 'react-router';
 import { asking, askingTogether } from '~/server/platform/db/current';
 import { withFailures } from './failure-answer';
-import { personIn } from './request-person';
+import { personIn, personOf } from './request-person';
 
 export interface Asked {
   request: Request;
@@ -24,3 +24,10 @@ export const inTransaction =
 /** A loader or action: in one transaction, as the one who asks, with failures turned into answers. */
 export const withErrors = <Args extends Asked, Result>(handler: (args: Args) => Promise<Result>) =>
   withFailures(inTransaction(handler));
+
+/**
+ * As `withErrors`, for a page that writes down that it was opened: in a transaction of its own, which nothing that fails beside it
+ * takes back.
+ */
+export const withErrorsAlone = <Args extends Asked, Result>(handler: (args: Args) => Promise<Result>) =>
+  withFailures((args: Args) => asking(personOf(args.context).actor, () => handler(args)));
