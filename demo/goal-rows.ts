@@ -2,7 +2,7 @@ import { addDays, dayNumber, type IsoDate } from '~/core/calendar/iso-date';
 import { type SchoolCalendar, schoolDays } from '~/core/calendar/school-days';
 import { type GoalDefinition, goalDefinition } from '~/core/goals/goal';
 import { successLevels } from '~/core/measures/support-levels';
-import type { TrialsDefinition } from '~/core/measures/trials';
+import type { TrialsDefinition } from '~/core/measures/trials/trials';
 import { type GoalPattern, goalPatterns, noteBank } from './goal-patterns';
 import { type MoreMeasures, moreMeasures } from './more-measures';
 import { type Random, randomFrom } from './random';

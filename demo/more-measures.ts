@@ -36,7 +36,7 @@ export const moreMeasures: MoreMeasures[] = [
     area: 'Reading',
     shortName: 'Reads recipe words',
     wording: (n) => `${n} will read six words of the kitchen's recipe cards, 5 of 6 right in 3 of the last 4 checks.`,
-    measure: { kind: 'items', items: words, item: { one: 'word', many: 'words' } },
+    measure: { kind: 'itemCheck', items: words, item: { one: 'word', many: 'words' } },
     criterion: usualCriterion('atLeast', 83),
     baseline: 33,
     target: 83,
@@ -55,7 +55,7 @@ export const moreMeasures: MoreMeasures[] = [
     shortName: 'Calls across the room',
     wording: (n) =>
       `During work blocks ${n} will call across the room at most 3 times an hour, in 3 of the last 4 days.`,
-    measure: { kind: 'count', per: 'hour', counted: { one: 'call', many: 'calls' } },
+    measure: { kind: 'frequency', per: 'hour', counted: { one: 'call', many: 'calls' } },
     criterion: usualCriterion('atMost', 3),
     baseline: 14,
     target: 3,
@@ -99,7 +99,7 @@ export const moreMeasures: MoreMeasures[] = [
     shortName: 'Hands on the task',
     wording: (n) =>
       `In five minutes of watching ${n}'s hands will be on the task in 80% of intervals, 3 of the last 4 times.`,
-    measure: { kind: 'intervals', method: 'momentary', seconds: 15, planned: 20 },
+    measure: { kind: 'intervalRecording', method: 'momentary', seconds: 15, planned: 20 },
     criterion: usualCriterion('atLeast', 80),
     baseline: 40,
     target: 80,
@@ -156,7 +156,7 @@ export const moreMeasures: MoreMeasures[] = [
     shortName: 'Hours of work',
     wording: (n) => `By the end of the plan ${n} will have worked 40 hours in the garden and the kitchen.`,
     measure: {
-      kind: 'runningTotal',
+      kind: 'cumulativeTotal',
       unit: { one: 'hour', many: 'hours' },
       total: 40,
       categories: named('Garden', 'Kitchen'),
@@ -174,7 +174,7 @@ export const moreMeasures: MoreMeasures[] = [
     area: 'Kitchen',
     shortName: 'Washes a pot',
     wording: (n) => `${n} will wash a pot in six steps alone, all six in 3 of the last 4 days.`,
-    measure: { kind: 'steps', steps: washing, levels, mostSupport: 'independent', chaining: 'forward' },
+    measure: { kind: 'taskAnalysis', steps: washing, levels, mostSupport: 'independent', chaining: 'forward' },
     criterion: usualCriterion('atLeast', 100),
     baseline: 17,
     target: 100,
@@ -195,7 +195,7 @@ export const moreMeasures: MoreMeasures[] = [
     shortName: 'Reads aloud',
     wording: (n) =>
       `${n} will read a page of the garden book aloud at 70 words correct per minute, in 3 of the last 4 readings.`,
-    measure: { kind: 'readingAloud', seconds: 60 },
+    measure: { kind: 'oralReading', seconds: 60 },
     criterion: usualCriterion('atLeast', 70),
     baseline: 41,
     target: 70,
@@ -204,5 +204,20 @@ export const moreMeasures: MoreMeasures[] = [
       const read = between(random, 40 + 24 * way, 52 + 26 * way);
       return { words: read, errors: random.whole(1, Math.max(2, Math.round(6 - 4 * way))), seconds: 60 };
     },
+  },
+  {
+    student: 'Hollis',
+    area: 'Garden',
+    shortName: 'Digs to depth',
+    wording: (n) =>
+      `${n} will dig a seed bed to a mean depth of 25 cm, measured at three spots, in 3 of the last 4 sessions.`,
+    measure: { kind: 'measurement', unit: 'cm', reading: { one: 'spot', many: 'spots' } },
+    criterion: { ...usualCriterion('atLeast', 25), minimumOpportunities: 3 },
+    baseline: 14,
+    target: 25,
+    place: 'Garden',
+    session: (random, way) => ({
+      readings: Array.from({ length: 3 }, () => between(random, 13 + 8 * way, 18 + 11 * way)),
+    }),
   },
 ];

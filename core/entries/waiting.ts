@@ -21,7 +21,7 @@ export const observedGoal = z.object({
   last: z.array(z.number()),
   /** Where the goal stands before this session. */
   soFar: z.number().nullable(),
-  /** How fast a running total has to go on, in words. */
+  /** How fast a cumulative total has to go on, in words. */
   pace: z.string().nullable(),
 });
 export type ObservedGoal = z.infer<typeof observedGoal>;

@@ -1,8 +1,8 @@
 import { addDays, type IsoDate } from '../calendar/iso-date';
 import { usualCriterion } from '../measures/criterion-definition';
+import { beginningOf } from '../measures/measure';
 import type { GoalInput, GoalTemplate } from './goal-input';
 import { templateFor } from './other-student';
-import { beginningOf } from './questions';
 
 const NAME = '{name}';
 

@@ -22,7 +22,7 @@ interface NamedGoal {
   retired?: { note: string } | null;
 }
 
-const discreetMeasure = (measure: MeasureDefinition) => measureOf(measure).discreet(measure);
+const discreetMeasure = (measure: MeasureDefinition) => measureOf(measure).discreet();
 
 const mapValues = <T>(of: Record<number, T>, change: (value: T) => T): Record<number, T> =>
   Object.fromEntries(Object.entries(of).map(([key, value]) => [key, change(value)]));

@@ -1,6 +1,7 @@
 import { usualCriterion } from '../measures/criterion-definition';
+import { beginningOf } from '../measures/measure';
+import { usualLevels } from '../measures/support-levels';
 import { type GoalTemplate, goalTemplate } from './goal-input';
-import { beginningOf, usualLevels } from './questions';
 
 const list = (stem: string, labels: string[]) => labels.map((label, i) => ({ key: `${stem}${i + 1}`, label }));
 
@@ -25,7 +26,7 @@ export const goalBank: GoalTemplate[] = [
     area: 'Reading',
     wording: '{name} will read the six labels on the seed drawers, 5 of 6 right in 3 of the last 4 checks.',
     measure: {
-      ...beginningOf('items'),
+      ...beginningOf('itemCheck'),
       items: list('item', ['beans', 'carrot', 'basil', 'onion', 'lettuce', 'pumpkin']),
       item: { one: 'label', many: 'labels' },
     },
@@ -35,7 +36,7 @@ export const goalBank: GoalTemplate[] = [
     name: 'Joins in',
     area: 'Social',
     wording: 'In the morning circle {name} will add something of their own at least 3 times an hour.',
-    measure: { ...beginningOf('count'), counted: { one: 'remark', many: 'remarks' } },
+    measure: { ...beginningOf('frequency'), counted: { one: 'remark', many: 'remarks' } },
     criterion: usualCriterion('atLeast', 3),
   },
   {
@@ -56,7 +57,7 @@ export const goalBank: GoalTemplate[] = [
     name: 'At work when looked at',
     area: 'Work',
     wording: 'When looked at once a minute over 20 minutes, {name} will be at work 16 of 20 times.',
-    measure: beginningOf('intervals'),
+    measure: beginningOf('intervalRecording'),
     criterion: usualCriterion('atLeast', 80),
   },
   {
@@ -70,7 +71,7 @@ export const goalBank: GoalTemplate[] = [
     name: 'Hours in the garden',
     area: 'Garden',
     wording: 'Over the year {name} will work 40 hours in the garden.',
-    measure: beginningOf('runningTotal'),
+    measure: beginningOf('cumulativeTotal'),
     criterion: { ...usualCriterion('atLeast', 100), rule: { kind: 'inARow', n: 1 } },
   },
   {
@@ -78,7 +79,7 @@ export const goalBank: GoalTemplate[] = [
     area: 'Kitchen',
     wording: '{name} will wash up a bowl in six steps, each alone.',
     measure: {
-      ...beginningOf('steps'),
+      ...beginningOf('taskAnalysis'),
       steps: list('step', ['Water on', 'Soap', 'Inside', 'Outside', 'Rinse', 'To the rack']),
     },
     criterion: usualCriterion('atLeast', 100),
@@ -87,7 +88,14 @@ export const goalBank: GoalTemplate[] = [
     name: 'Reads a recipe aloud',
     area: 'Reading',
     wording: '{name} will read a recipe aloud at 60 words correct per minute.',
-    measure: beginningOf('readingAloud'),
+    measure: beginningOf('oralReading'),
     criterion: usualCriterion('atLeast', 60),
+  },
+  {
+    name: 'Digs a seed bed to depth',
+    area: 'Garden',
+    wording: '{name} will dig a seed bed to a mean depth of 25 cm, measured at three spots.',
+    measure: { ...beginningOf('measurement'), reading: { one: 'spot', many: 'spots' } },
+    criterion: { ...usualCriterion('atLeast', 25), minimumOpportunities: 3 },
   },
 ].map((template) => goalTemplate.parse(template));

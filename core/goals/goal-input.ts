@@ -65,7 +65,7 @@ type Told = Pick<
 /** What cannot all be true of one goal, each with the field that says it. */
 function contradictions(goal: Told): [path: (string | number)[], message: string][] {
   const { measure, criterion, baselineValue, baselineOn, targetOn, startsOn, phases } = goal;
-  const { max, unit } = measureOf(measure).axis(measure);
+  const { max, unit } = measureOf(measure).axis;
   const found: [(string | number)[], string][] = [];
   const outOfScale = (value: number) => value < 0 || (max !== null && value > max);
   const scale = max === null ? 'This cannot be below 0.' : `This lies outside of 0 to ${max}${unit}.`;

@@ -1,12 +1,18 @@
 import { describe, expect, it } from 'vitest';
-import { type MeasureDefinition, measureDefinition, measureOf } from '../measures/measure';
+import {
+  beginningOf,
+  kinds,
+  type MeasureDefinition,
+  measureDefinition,
+  measureKinds,
+  measureOf,
+} from '../measures/measure';
 import { criterionSentence } from '../progress/criterion';
 import { beginFromGoal, beginFromTemplate, blankGoal, templateOf } from './begin';
 import { goalBank } from './goal-bank';
 import { definitionFrom, goalInput } from './goal-input';
 import { newKey, withLines } from './keys';
 import { templateFor, timesNamed } from './other-student';
-import { beginningOf, measureKinds, questions } from './questions';
 import { retirementInput } from './retirement-input';
 import { meansTheSame } from './same-meaning';
 
@@ -80,9 +86,9 @@ describe('a goal as it is set up', () => {
 
 describe('the kinds of measure', () => {
   it.each(measureKinds)('%s: a question, and a beginning that holds', (kind) => {
-    expect(questions[kind].question).not.toBe('');
+    expect(kinds[kind].question).not.toBe('');
     const measure = beginningOf(kind);
-    const criterion = measureOf(measure).defaultCriterion(measure);
+    const criterion = measureOf(measure).defaultCriterion();
     expect(criterionSentence({ measure, criterion, pointPer: 'day' })).toMatch(/^At (least|most) /);
     expect(meansTheSame(measure, measureDefinition.parse(structuredClone(measure)))).toBe(true);
   });
@@ -106,27 +112,27 @@ describe('whether data still mean the same', () => {
   it('they do under other names and other ways of saying', () => {
     expect(change('trials', { planned: 5, chance: { one: 'board', many: 'boards' } })).toBe(true);
     expect(change('trials', { levels: levels.map((level) => ({ ...level, label: `${level.label}!` })) })).toBe(true);
-    expect(change('count', { per: 'minute' })).toBe(true);
+    expect(change('frequency', { per: 'minute' })).toBe(true);
     expect(change('duration', { of: 'episode', unit: 'seconds' })).toBe(true);
-    expect(change('runningTotal', { total: 60 })).toBe(true);
+    expect(change('cumulativeTotal', { total: 60 })).toBe(true);
   });
 
   it('they do not with other levels, items, steps, criteria, intervals or another kind', () => {
     expect(change('trials', { levels: levels.slice(0, 3) })).toBe(false);
     expect(change('trials', { levels: levels.toReversed() })).toBe(false);
     expect(change('trials', { mostSupport: 'gesture' })).toBe(false);
-    expect(change('items', { items: [{ key: 'item2', label: 'First word' }] })).toBe(false);
+    expect(change('itemCheck', { items: [{ key: 'item2', label: 'First word' }] })).toBe(false);
     expect(
-      change('steps', {
+      change('taskAnalysis', {
         steps: [
           { key: 'step1', label: 'A' },
           { key: 'step2', label: 'B' },
         ],
       }),
     ).toBe(false);
-    expect(change('intervals', { seconds: 30 })).toBe(false);
+    expect(change('intervalRecording', { seconds: 30 })).toBe(false);
     expect(change('rubric', { of: 'sum' })).toBe(false);
-    expect(meansTheSame(beginningOf('count'), beginningOf('duration'))).toBe(false);
+    expect(meansTheSame(beginningOf('frequency'), beginningOf('duration'))).toBe(false);
   });
 });
 

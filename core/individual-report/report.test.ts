@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { goalOf } from '~/tests/examples/series';
 import { type Outcome, sessionInput } from '../entries/observation';
 import { discreetEntry, discreetGoal, discreetStudent } from '../goals/discreet';
-import type { TrialsDefinition } from '../measures/trials';
+import type { TrialsDefinition } from '../measures/trials/trials';
 import { everything, shownFields } from '../sharing/visibility-rule';
 import { capitalised, counted, figure, numberWord, percent } from '../words/counting';
 import { groupEntries } from './groups';

@@ -48,10 +48,10 @@ export function outcomeSentence(measure: MeasureDefinition, outcome: Outcome): s
 export function outcomeSaid(measure: MeasureDefinition, outcome: Outcome, shows: Shows): string {
   if (outcome.reason !== null) return noScoreWords[outcome.reason].sentence;
   const kind = measureOf(measure);
-  if (shows.has('breakdown')) return kind.sentence(measure, outcome.data);
-  const score = kind.score(measure, outcome.data);
+  if (shows.has('breakdown')) return kind.sentence(outcome.data);
+  const score = kind.score(outcome.data);
   if (!shows.has('numbers') || score.value === null) return 'Observed.';
-  return `${kind.basis(measure, score)}: ${kind.said(measure, score.value)}.`;
+  return `${kind.basis(score)}: ${kind.said(score.value)}.`;
 }
 
 /** An ABC note without what its reader is not shown. */

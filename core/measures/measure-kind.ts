@@ -1,6 +1,8 @@
 import type { z } from 'zod';
 import { percent } from '../words/counting';
+import type { PairAgreement } from './agreement/pair';
 import type { Comparison, CriterionDefinition } from './criterion-definition';
+import type { MeasureTable } from './measure-table';
 import type { Noun } from './named';
 import type { BreakdownLine, Score, Scored } from './score';
 
@@ -13,8 +15,18 @@ export interface Axis {
   change: string;
 }
 
-/** What every kind of measure can do. `D` is the goal's own definition of it, `T` what one session holds. */
-export interface MeasureKind<D, T> {
+/**
+ * What every kind of measure can do. `D` is the goal's own definition of it, `T` what one session holds. Within its folder a kind
+ * knows both; everybody else asks `measureOf`.
+ */
+export interface MeasureKind<D, T extends object> {
+  /** What one wants to know of a goal: the measure is chosen by it. */
+  question: string;
+  example: string;
+  /** What a new goal of this kind begins with. */
+  beginning: D;
+  /** Whether data is of this kind: it is told by the property that only this kind has. */
+  holds: (data: object) => data is T;
   /** The schema of what one session of this goal may hold; what it refuses, it refuses in words a teacher understands. */
   data: (definition: D) => z.ZodType<T>;
   /** The sessions of a day as one, from their raw counts; never an average of averages. */
@@ -40,6 +52,22 @@ export interface MeasureKind<D, T> {
   discreet: (definition: D) => D;
   /** What a new goal of this kind begins with; common practice, to be changed. */
   defaultCriterion: (definition: D) => CriterionDefinition;
+  /**
+   * What the data mean: without the names of things, and without what only helps to collect them. Where it changes, the goal is
+   * measured anew.
+   */
+  meaning: (definition: D) => unknown[];
+  /** The columns of a table from paper, and how a row of it is read. */
+  table: MeasureTable<D>;
+  /**
+   * How far two observers of the same session agree, by the method that suits the measure.
+   *
+   * @returns null where they have nothing in common to compare
+   * @see Cooper, Heron & Heward, Applied Behavior Analysis, “Improving and assessing the quality of behavioral measurement”
+   */
+  agreement: (definition: D, a: T, b: T) => PairAgreement | null;
+  /** What would be recorded if the session ended now, its clock having run for so many seconds; for a kind that is timed. */
+  withClock?: (definition: D, data: T | null, seconds: number) => T | null;
 }
 
 /** What all measures in percent have in common. */

@@ -1,17 +1,25 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { countDefinition } from './count';
 import { criterionDefinition } from './criterion-definition';
-import { durationDefinition } from './duration';
-import { intervalsDefinition, methodWords } from './intervals';
-import { itemHistory, itemsDefinition } from './items';
-import { latencyDefinition } from './latency';
-import { type MeasureData, type MeasureDefinition, measureDefinition, measureOf, readData } from './measure';
-import { accuracyOf } from './reading-aloud';
-import { ratersSideBySide, rubricDefinition } from './rubric';
-import { paceOf, runningTotalDefinition } from './running-total';
-import { stepsDefinition, stepsToTeach } from './steps';
-import { trialsDefinition } from './trials';
+import { cumulativeTotalDefinition, paceOf } from './cumulative-total/cumulative-total';
+import { durationDefinition } from './duration/duration';
+import { frequencyDefinition } from './frequency/frequency';
+import { intervalRecordingDefinition, methodWords } from './interval-recording/interval-recording';
+import { itemCheckDefinition, itemHistory } from './item-check/item-check';
+import { latencyDefinition } from './latency/latency';
+import {
+  kinds,
+  type MeasureData,
+  type MeasureDefinition,
+  measureDefinition,
+  measureKinds,
+  measureOf,
+  readData,
+} from './measure';
+import { accuracyOf } from './oral-reading/oral-reading';
+import { ratersSideBySide, rubricDefinition } from './rubric/rubric';
+import { stepsToTeach, taskAnalysisDefinition } from './task-analysis/task-analysis';
+import { trialsDefinition } from './trials/trials';
 
 const levels = [
   { key: 'independent', label: 'Independent', words: 'alone' },
@@ -19,15 +27,20 @@ const levels = [
 ];
 const named = (...labels: string[]) => labels.map((label) => ({ key: label.toLowerCase().replace(/\W/g, ''), label }));
 
-const items = itemsDefinition.parse({
-  kind: 'items',
+const items = itemCheckDefinition.parse({
+  kind: 'itemCheck',
   items: named('rain', 'their', 'said', 'soil'),
   item: { one: 'word', many: 'words' },
 });
-const calls = countDefinition.parse({ kind: 'count', per: 'hour', counted: { one: 'call', many: 'calls' } });
+const calls = frequencyDefinition.parse({ kind: 'frequency', per: 'hour', counted: { one: 'call', many: 'calls' } });
 const duration = durationDefinition.parse({ kind: 'duration', of: 'total' });
 const latency = latencyDefinition.parse({ kind: 'latency' });
-const intervals = intervalsDefinition.parse({ kind: 'intervals', method: 'partial', seconds: 10, planned: 30 });
+const intervals = intervalRecordingDefinition.parse({
+  kind: 'intervalRecording',
+  method: 'partial',
+  seconds: 10,
+  planned: 30,
+});
 const rubric = rubricDefinition.parse({
   kind: 'rubric',
   criteria: named('Ideas', 'Order').map((one) => ({
@@ -35,34 +48,34 @@ const rubric = rubricDefinition.parse({
     levels: [1, 2, 3, 4].map((points) => ({ points, words: `${one.label} at ${points}` })),
   })),
 });
-const hours = runningTotalDefinition.parse({
-  kind: 'runningTotal',
+const hours = cumulativeTotalDefinition.parse({
+  kind: 'cumulativeTotal',
   unit: { one: 'hour', many: 'hours' },
   total: 40,
   categories: named('garden', 'kitchen'),
 });
-const steps = stepsDefinition.parse({
-  kind: 'steps',
+const steps = taskAnalysisDefinition.parse({
+  kind: 'taskAnalysis',
   steps: named('water on', 'soap', 'rub', 'rinse'),
   levels,
   mostSupport: 'independent',
   chaining: 'forward',
 });
-const reading = measureDefinition.parse({ kind: 'readingAloud' });
+const reading = measureDefinition.parse({ kind: 'oralReading' });
 
-const score = (definition: MeasureDefinition, data: MeasureData) => measureOf(definition).score(definition, data);
+const score = (definition: MeasureDefinition, data: MeasureData) => measureOf(definition).score(data);
 const pooled = (definition: MeasureDefinition, ...data: [MeasureData, ...MeasureData[]]) =>
-  score(definition, measureOf(definition).pool(definition, data));
-const sentence = (definition: MeasureDefinition, data: MeasureData) => measureOf(definition).sentence(definition, data);
+  score(definition, measureOf(definition).pool(data));
+const sentence = (definition: MeasureDefinition, data: MeasureData) => measureOf(definition).sentence(data);
 const message = (definition: MeasureDefinition, data: unknown) => {
   const read = readData(definition, data);
   return read.ok ? undefined : read.message;
 };
 const asCount = (definition: MeasureDefinition, value: number, comparison: 'atLeast' | 'atMost' = 'atLeast') =>
-  measureOf(definition).asCount(definition, value, comparison);
+  measureOf(definition).asCount(value, comparison);
 const words = (...outcomes: [string, string][]) => ({ items: outcomes.map(([item, outcome]) => ({ item, outcome })) });
 
-describe('items', () => {
+describe('item check', () => {
   const day = words(['rain', 'right'], ['their', 'incorrect'], ['said', 'right']);
 
   it('is the share of the items that were asked: what was not is blank', () => {
@@ -92,7 +105,7 @@ describe('items', () => {
   });
 });
 
-describe('count', () => {
+describe('frequency', () => {
   it('is a rate: 7 in 30 minutes are 14 an hour; two sessions pool their counts and their minutes', () => {
     expect(score(calls, { count: 7, minutes: 30 })).toEqual({ value: 14, amount: 7, weight: 30 });
     // 10 in 10 and 2 in 50 minutes are 12 an hour, where the mean of 60 and 2.4 would be 31.
@@ -110,14 +123,14 @@ describe('count', () => {
   });
 
   it('is the bare count where sessions are equally long: a day is the count of one of them', () => {
-    const perSession = countDefinition.parse({ kind: 'count', per: 'session', sessionMinutes: 10 });
+    const perSession = frequencyDefinition.parse({ kind: 'frequency', per: 'session', sessionMinutes: 10 });
     expect(pooled(perSession, { count: 3, minutes: 10 }, { count: 5, minutes: 10 })).toMatchObject({ value: 4 });
     expect(message(perSession, { count: 3, minutes: 12 })).toBe('This goal counts sessions of 10 minutes.');
-    expect(() => countDefinition.parse({ kind: 'count', per: 'session' })).toThrow('equal length');
+    expect(() => frequencyDefinition.parse({ kind: 'frequency', per: 'session' })).toThrow('equal length');
   });
 
   it('restates a rate for the goal’s own session: at most 5 an hour are 2 in 30 minutes, at least 5 are 3', () => {
-    const halfHour = countDefinition.parse({ kind: 'count', per: 'hour', sessionMinutes: 30 });
+    const halfHour = frequencyDefinition.parse({ kind: 'frequency', per: 'hour', sessionMinutes: 30 });
     expect(asCount(halfHour, 5, 'atMost')).toBe('2 in 30 minutes');
     expect(asCount(halfHour, 5, 'atLeast')).toBe('3 in 30 minutes');
     expect(asCount(calls, 5)).toBeNull();
@@ -180,7 +193,7 @@ describe('latency', () => {
   });
 });
 
-describe('intervals', () => {
+describe('interval recording', () => {
   it('is the share of the intervals that could be scored: a missed one is not a no', () => {
     const data = { intervals: [true, true, false, null, false, null] };
     expect(score(intervals, data)).toEqual({ value: 50, amount: 2, weight: 4 });
@@ -252,7 +265,7 @@ describe('rubric', () => {
   });
 });
 
-describe('running total', () => {
+describe('cumulative total', () => {
   const calendar = { weekdays: [1, 2, 3, 4, 5], closures: [] };
   const when = { startsOn: '2026-09-01', targetOn: '2026-10-05', today: '2026-09-14', calendar };
 
@@ -288,7 +301,7 @@ describe('running total', () => {
   });
 });
 
-describe('steps', () => {
+describe('task analysis', () => {
   const done = (...outcomes: string[]) => ({
     steps: outcomes.map((outcome, i) => ({ step: steps.steps[i]?.key ?? '', outcome })),
   });
@@ -303,7 +316,7 @@ describe('steps', () => {
   it('teaches forward the first step, backward the last, else all of those not done', () => {
     const data = done('independent', 'gesture', 'independent', 'notDone');
     const next = (chaining: string) =>
-      stepsToTeach(stepsDefinition.parse({ ...steps, chaining }), data).map(({ label }) => label);
+      stepsToTeach(taskAnalysisDefinition.parse({ ...steps, chaining }), data).map(({ label }) => label);
     expect([next('forward'), next('backward'), next('whole')]).toEqual([['soap'], ['rinse'], ['soap', 'rinse']]);
     expect(stepsToTeach(steps, done('independent')).map(({ label }) => label)).toEqual(['soap']);
     expect(stepsToTeach(steps, done(...Array(4).fill('independent')))).toEqual([]);
@@ -311,11 +324,13 @@ describe('steps', () => {
 
   it('keeps the outcomes of the others apart', () => {
     expect(message(steps, { steps: [{ step: 'soap', outcome: 'incorrect' }] })).toContain('support levels');
-    expect(() => stepsDefinition.parse({ ...steps, levels: [{ ...levels[0], key: 'notDone' }] })).toThrow('may not be');
+    expect(() => taskAnalysisDefinition.parse({ ...steps, levels: [{ ...levels[0], key: 'notDone' }] })).toThrow(
+      'may not be',
+    );
   });
 });
 
-describe('reading aloud', () => {
+describe('oral reading', () => {
   it('is words correct per minute: (words − errors) · 60 / seconds; two readings pool their words and seconds', () => {
     expect(score(reading, { words: 92, errors: 4, seconds: 60 })).toEqual({ value: 88, amount: 88, weight: 60 });
     expect(score(reading, { words: 50, errors: 5, seconds: 30 })).toMatchObject({ value: 90 });
@@ -341,7 +356,7 @@ describe('reading aloud', () => {
 describe('what lies behind a score, line by line', () => {
   const lines = (definition: MeasureDefinition, data: MeasureData) =>
     measureOf(definition)
-      .breakdown(definition, data)
+      .breakdown(data)
       .map(({ label, value, said }) => [label, value, said]);
 
   it('trials: each outcome with its share', () => {
@@ -403,7 +418,7 @@ describe('what lies behind a score, line by line', () => {
     ]);
   });
 
-  it('intervals, rubric, running total, reading aloud', () => {
+  it('intervals, rubric, cumulative total, oral reading', () => {
     expect(lines(intervals, { intervals: [true, null, false, true] })).toEqual([
       ['Yes', 2, '2'],
       ['No', 1, '1'],
@@ -427,9 +442,9 @@ describe('what lies behind a score, line by line', () => {
       ['kitchen', null, '0 hours in 0'],
       ['Other', 1, '1 hour in 1'],
     ]);
-    expect(lines(runningTotalDefinition.parse({ ...hours, categories: [] }), { amounts: amounts.slice(2) })).toEqual([
-      ['Altogether', 1, '1 hour in 1'],
-    ]);
+    expect(lines(cumulativeTotalDefinition.parse({ ...hours, categories: [] }), { amounts: amounts.slice(2) })).toEqual(
+      [['Altogether', 1, '1 hour in 1']],
+    );
     expect(lines(reading, { words: 92, errors: 4, seconds: 60 })).toEqual([
       ['Words correct per minute', 88, '88'],
       ['Words read', 92, '92'],
@@ -441,12 +456,12 @@ describe('what lies behind a score, line by line', () => {
 });
 
 describe('what a value is called', () => {
-  const said = (definition: MeasureDefinition, value: number) => measureOf(definition).said(definition, value);
+  const said = (definition: MeasureDefinition, value: number) => measureOf(definition).said(value);
   const basis = (definition: MeasureDefinition, amount: number, weight: number) =>
-    measureOf(definition).basis(definition, { value: 0, amount, weight });
-  const axis = (definition: MeasureDefinition) => measureOf(definition).axis(definition);
-  const perSession = countDefinition.parse({
-    kind: 'count',
+    measureOf(definition).basis({ value: 0, amount, weight });
+  const axis = (definition: MeasureDefinition) => measureOf(definition).axis;
+  const perSession = frequencyDefinition.parse({
+    kind: 'frequency',
     per: 'session',
     sessionMinutes: 10,
     counted: { one: 'call', many: 'calls' },
@@ -495,7 +510,7 @@ describe('what a value is called', () => {
     expect([axis(rubric).max, axis(rubricDefinition.parse({ ...rubric, of: 'sum' })).max]).toEqual([4, 8]);
     expect(asCount(rubricDefinition.parse({ ...rubric, of: 'percent' }), 75)).toBe('6 of 8 points');
     expect(asCount(rubricDefinition.parse({ ...rubric, of: 'sum' }), 6)).toBeNull();
-    const half = measureDefinition.parse({ kind: 'readingAloud', seconds: 30 });
+    const half = measureDefinition.parse({ kind: 'oralReading', seconds: 30 });
     expect([asCount(half, 91), asCount(half, 91, 'atMost'), asCount(half, 90, 'atMost')]).toEqual([
       '46 words correct in 30 s',
       '45 words correct in 30 s',
@@ -550,7 +565,7 @@ const anySession: [string, MeasureDefinition, fc.Arbitrary<MeasureData>][] = [
     })),
   ],
   [
-    'running total',
+    'cumulative total',
     hours,
     fc.record({
       amounts: several(
@@ -574,13 +589,22 @@ const anySession: [string, MeasureDefinition, fc.Arbitrary<MeasureData>][] = [
     }),
   ],
   [
-    'reading aloud',
+    'oral reading',
     reading,
     fc
       .tuple(fc.nat(300), fc.nat(300), fc.integer({ min: 1, max: 600 }))
       .map(([a, b, time]) => ({ words: Math.max(a, b), errors: Math.min(a, b), seconds: time })),
   ],
+  [
+    'measurement',
+    measureDefinition.parse({ kind: 'measurement', unit: 'cm', reading: { one: 'call', many: 'calls' } }),
+    fc.record({ readings: several(fc.double({ min: 0, max: 1000, noNaN: true })) }),
+  ],
 ];
+
+it('has them all', () => {
+  expect([...new Set(anySession.map(([, { kind }]) => kind))]).toEqual(measureKinds);
+});
 
 describe.each(anySession)('every measure: %s', (_, definition, session) => {
   const measure = measureOf(definition);
@@ -588,15 +612,15 @@ describe.each(anySession)('every measure: %s', (_, definition, session) => {
   it('takes what its own schema lets through, and gives figures and a sentence without a gap', () => {
     fc.assert(
       fc.property(session, (data) => {
-        expect(measure.data(definition).safeParse(data).success).toBe(true);
-        const result = measure.score(definition, data);
+        expect(measure.data.safeParse(data).success).toBe(true);
+        const result = measure.score(data);
         if (result.value !== null) {
           for (const figure of [result.value, result.amount, result.weight]) expect(Number.isFinite(figure)).toBe(true);
-          expect(measure.basis(definition, result)).not.toMatch(/NaN|Infinity|undefined|null/);
+          expect(measure.basis(result)).not.toMatch(/NaN|Infinity|undefined|null/);
           if (measure.isShare) expect(result.value).toBeCloseTo((100 * result.amount) / result.weight, 9);
         }
-        const lines = measure.breakdown(definition, data);
-        const text = [measure.sentence(definition, data), ...lines.map(({ label, said }) => `${label}: ${said}.`)];
+        const lines = measure.breakdown(data);
+        const text = [measure.sentence(data), ...lines.map(({ label, said }) => `${label}: ${said}.`)];
         for (const one of text) expect(one).toMatch(/^[\w“][^\n]*[.”]$/);
         expect(text.join(' ')).not.toMatch(/NaN|Infinity|undefined|null/);
       }),
@@ -607,13 +631,13 @@ describe.each(anySession)('every measure: %s', (_, definition, session) => {
     fc.assert(
       fc.property(session, session, session, (a, b, c) => {
         const together = pooled(definition, a, b, c);
-        const stepwise = pooled(definition, measure.pool(definition, [a, b]), c);
+        const stepwise = pooled(definition, measure.pool([a, b]), c);
         expect(stepwise).toEqual(together);
         const turned = pooled(definition, c, b, a);
         if (together.value === null || turned.value === null) return expect(turned).toEqual(together);
         expect(turned.value).toBeCloseTo(together.value, 9);
         const parts = [a, b, c].flatMap((data) => {
-          const part = measure.score(definition, data);
+          const part = measure.score(data);
           return part.value === null ? [] : part;
         });
         if (measure.isShare) {
@@ -635,13 +659,20 @@ describe.each(anySession)('every measure: %s', (_, definition, session) => {
     }
   });
 
+  it('is told from every other by its data', () => {
+    for (const [, { kind }, other] of anySession) {
+      const data = fc.sample(other, 1)[0] as MeasureData;
+      expect(kinds[definition.kind].holds(data), kind).toBe(kind === definition.kind);
+    }
+  });
+
   it('has a default criterion that is one, an axis, and a neutral self for the discreet view', () => {
-    expect(criterionDefinition.safeParse(measure.defaultCriterion(definition)).success).toBe(true);
-    const { max, change } = measure.axis(definition);
+    expect(criterionDefinition.safeParse(measure.defaultCriterion()).success).toBe(true);
+    const { max, change } = measure.axis;
     expect(max === null || max > 0).toBe(true);
     expect(change).not.toBe('');
-    const neutral = JSON.stringify(measure.discreet(definition)).replace(/"(key|per|mostSupport)":"\w+"/g, '');
+    const neutral = JSON.stringify(measure.discreet()).replace(/"(key|per|mostSupport)":"\w+"/g, '');
     expect(neutral).not.toMatch(/rain|their|call|Ideas|garden|soap|hour/);
-    expect(measure.discreet(definition).kind).toBe(definition.kind);
+    expect(measure.discreet().kind).toBe(definition.kind);
   });
 });

@@ -11,6 +11,8 @@ export type Named = z.infer<typeof named>;
 export const noun = z.object({ one: z.string().trim().min(1).max(30), many: z.string().trim().min(1).max(30) });
 export type Noun = z.infer<typeof noun>;
 
+export const keysOf = (list: readonly { key: string }[]) => list.map(({ key }) => key);
+
 export const hasDistinctKeys = (list: readonly { key: string }[]) =>
   new Set(list.map(({ key }) => key)).size === list.length;
 

@@ -19,6 +19,14 @@ export const unsupportedWords: Record<UnsupportedOutcome, { label: string; words
   refused: { label: 'Declined', words: 'declined' },
 };
 
+/** The support levels that a new goal begins with, from none to most; common practice, to be changed. */
+export const usualLevels: SupportLevel[] = [
+  { key: 'independent', label: 'Independent', words: 'alone' },
+  { key: 'gesture', label: 'Gesture', words: 'a gesture' },
+  { key: 'spoken', label: 'Spoken', words: 'a spoken prompt' },
+  { key: 'hands', label: 'Hands on', words: 'hand-over-hand help' },
+];
+
 const reserved: readonly string[] = [...unsupportedOutcomes, 'notDone'];
 
 /** The fields of a definition whose outcomes are support levels, first the least help. */

@@ -72,7 +72,7 @@ export function goalReport(
   const known = sessions.filter(({ on }) => on <= until);
   const progress = progressOf(goal, known, { calendar, today: until });
   const measure = measureOf(goal.measure);
-  const said = (value: number) => measure.said(goal.measure, value);
+  const said = (value: number) => measure.said(value);
   const { baseline, now, wayTravelled: way, decision } = progress;
   const inPeriod = known.filter(({ on }) => on >= period.from).length;
   const people = new Set(known.flatMap(({ observer }) => observer ?? [])).size;

@@ -31,7 +31,7 @@ export function baselineOf(goal: Pick<GoalDefinition, 'baseline'>, points: reado
 }
 
 /**
- * Where the student is now: the median of the last three points, or of as many as there are. Of a running total it is the
+ * Where the student is now: the median of the last three points, or of as many as there are. Of a cumulative total it is the
  * last point, which holds all of them.
  *
  * @returns null when there is no point

@@ -74,7 +74,7 @@ export function criterionState(points: readonly CriterionPoint[], criterion: Cri
 export function criterionSentence(goal: Pick<GoalDefinition, 'criterion' | 'measure' | 'pointPer'>): string {
   const { comparison, value, rule, minimumOpportunities, distinctLocations, distinctObservers } = goal.criterion;
   const measure = measureOf(goal.measure);
-  const inNumbers = measure.asCount(goal.measure, value, comparison);
+  const inNumbers = measure.asCount(value, comparison);
   const count = inNumbers ? `, that is ${inNumbers},` : '';
   const one = goal.pointPer;
   const run =
@@ -82,10 +82,10 @@ export function criterionSentence(goal: Pick<GoalDefinition, 'criterion' | 'meas
       ? `in ${rule.k} of the last ${rule.n} ${one}s`
       : `in ${rule.n} ${one}${rule.n === 1 ? '' : 's'} in a row`;
   const also = [
-    minimumOpportunities > 1 ? `at least ${minimumOpportunities} ${measure.weightNoun(goal.measure).many} each` : '',
+    minimumOpportunities > 1 ? `at least ${minimumOpportunities} ${measure.weightNoun.many} each` : '',
     distinctLocations > 1 ? `in ${distinctLocations} places` : '',
     distinctObservers > 1 ? `seen by ${distinctObservers} people` : '',
   ].filter(Boolean);
-  const head = `${comparison === 'atLeast' ? 'At least' : 'At most'} ${measure.said(goal.measure, value)}${count} ${run}`;
+  const head = `${comparison === 'atLeast' ? 'At least' : 'At most'} ${measure.said(value)}${count} ${run}`;
   return `${[head, ...also].join(', ')}.`;
 }

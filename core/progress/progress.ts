@@ -43,7 +43,7 @@ export function progressOf(goal: GoalDefinition, sessions: readonly ObservedSess
     ...goal,
     target: { value: goal.target, on: goal.targetOn },
     direction: directionOf(goal.criterion),
-    unit: axis(goal.measure).unit,
+    unit: axis.unit,
     accumulates,
   };
   // What was measured otherwise cannot be held against what is asked for now.

@@ -46,12 +46,12 @@ export function progressSentences(
   { today, calendar }: { today: IsoDate; calendar: SchoolCalendar },
 ): Said[] {
   const measure = measureOf(goal.measure);
-  const { change } = measure.axis(goal.measure);
+  const { change } = measure.axis;
   const rule = trendRule(progress.sinceCourse, trend, progress.course, {
     direction: directionOf(goal.criterion),
     change,
   });
-  const value = (some: number) => measure.said(goal.measure, some);
+  const value = (some: number) => measure.said(some);
   const told: Told = { goal, progress, trend, rule, value, change, today, calendar };
   const all: Sentence[] = [
     decisionSaid,
@@ -212,7 +212,7 @@ const lastSaid: Sentence = ({ goal, progress: { points }, value }) => {
   if (!last || !measure.isShare) return null;
   const { low, high } = wilsonInterval(last.amount, last.weight);
   return {
-    title: `${measure.basis(goal.measure, last)} on ${shortDate(last.on)}`,
+    title: `${measure.basis(last)} on ${shortDate(last.on)}`,
     text: `${value(last.value)}; with so few chances the true share is likely between ${percent(100 * low)} and ${percent(100 * high)} (Wilson, 95%).`,
   };
 };

@@ -73,9 +73,9 @@ describe('series', () => {
     ]);
   });
 
-  it('adds a running total up: each point holds all before it, and now is the last', () => {
+  it('adds a cumulative total up: each point holds all before it, and now is the last', () => {
     const goal = goalOf({
-      measure: { kind: 'runningTotal', unit: { one: 'hour', many: 'hours' }, total: 20 },
+      measure: { kind: 'cumulativeTotal', unit: { one: 'hour', many: 'hours' }, total: 20 },
       criterion: { comparison: 'atLeast', value: 100, rule: { kind: 'inARow', n: 1 } },
       baseline: { value: 0, on: '2026-09-01' },
       target: 100,

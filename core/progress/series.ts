@@ -45,12 +45,12 @@ const distinct = (values: readonly (string | null)[]) => [...new Set(values.filt
 
 /** Whether values of two measures can stand on one axis. */
 function isComparable(a: MeasureDefinition, b: MeasureDefinition): boolean {
-  return a.kind === b.kind && !measureOf(a).accumulates && measureOf(a).axis(a).unit === measureOf(b).axis(b).unit;
+  return a.kind === b.kind && !measureOf(a).accumulates && measureOf(a).axis.unit === measureOf(b).axis.unit;
 }
 
 /**
  * From observations to points, in order of date. The sessions of a day are pooled from their raw counts, unless each
- * session is its own point; a running total's points hold all that came before. Sessions without a score make no point:
+ * session is its own point; a cumulative total's points hold all that came before. Sessions without a score make no point:
  * blank is not zero. A session that was measured otherwise is scored as it was measured; it makes a point only where that
  * can stand on the same axis.
  *
@@ -61,7 +61,6 @@ export function seriesOf(
   sessions: readonly ObservedSession[],
   calendar: SchoolCalendar,
 ): SeriesPoint[] {
-  const measure = measureOf(goal.measure);
   const groups: ObservedSession[][] = [];
   for (const session of sessions) {
     if (session.outcome.data === null) continue;
@@ -75,12 +74,12 @@ export function seriesOf(
   let soFar: MeasureData | null = null;
   for (const group of groups) {
     const { on, former } = group[0] as ObservedSession;
-    const definition = former ?? goal.measure;
+    const measure = measureOf(former ?? goal.measure);
     const data = group.map((session) => session.outcome.data) as [MeasureData, ...MeasureData[]];
     if (measure.accumulates && soFar) data.unshift(soFar);
-    const pooled = data.length === 1 ? data[0] : measure.pool(definition, data);
+    const pooled = data.length === 1 ? data[0] : measure.pool(data);
     if (measure.accumulates) soFar = pooled;
-    const score = measure.score(definition, pooled);
+    const score = measure.score(pooled);
     if (score.value === null) continue;
     const phase = phaseAt(goal.phases, on);
     const before = points.at(-1);

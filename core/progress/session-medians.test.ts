@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { measureDefinition } from '../measures/measure';
 import { mediansByWeekday, sessionMedians } from './session-medians';
 
-const count = measureDefinition.parse({ kind: 'count', per: 'minute' });
+const count = measureDefinition.parse({ kind: 'frequency', per: 'minute' });
 const session = (on: string, n: number | null, observer: string | null = 'H. Bruun') => ({
   on,
   observer,
@@ -33,8 +33,8 @@ describe('medians of sessions', () => {
     ]);
   });
 
-  it('has none of a running total', () => {
-    const total = measureDefinition.parse({ kind: 'runningTotal', unit: { one: 'hour', many: 'hours' }, total: 9 });
+  it('has none of a cumulative total', () => {
+    const total = measureDefinition.parse({ kind: 'cumulativeTotal', unit: { one: 'hour', many: 'hours' }, total: 9 });
     const data = { amounts: [{ amount: 1, category: null }] };
     expect(sessionMedians(total, [{ data }], () => 'all')).toEqual([]);
   });

@@ -11,7 +11,7 @@ export interface SessionMedian<K> {
 
 /**
  * The median of the sessions' scores for each key: for each observer, each place. Sessions without a score are left out.
- * A running total has none: what one session adds says nothing of it.
+ * A cumulative total has none: what one session adds says nothing of it.
  *
  * @param keyOf  what a session belongs to; null for nothing
  * @returns in the order in which the keys first come up
@@ -21,12 +21,12 @@ export function sessionMedians<S extends { data: MeasureData | null }, K>(
   sessions: readonly S[],
   keyOf: (session: S) => K | null,
 ): SessionMedian<K>[] {
-  const { score, accumulates } = measureOf(measure);
-  if (accumulates) return [];
+  const of = measureOf(measure);
+  if (of.accumulates) return [];
   const values = new Map<K, number[]>();
   for (const session of sessions) {
     const key = keyOf(session);
-    const value = session.data === null ? null : score(measure, session.data).value;
+    const value = session.data === null ? null : of.score(session.data).value;
     if (key === null || value === null) continue;
     const own = values.get(key);
     if (own) own.push(value);

@@ -74,7 +74,8 @@ const labels: Record<string, string> = {
 /** What single values are called, by the field that holds them; others as they are written. */
 const words: Record<string, Record<string, string>> = {
   role: roleWords,
-  rights: grantedWords,
+  // What was written down before the right had its name stays written down.
+  rights: { ...grantedWords, setUp: grantedWords.editGoals },
   kind: Object.fromEntries(Object.entries(readerWords).map(([kind, { label }]) => [kind, label])),
   frequency: frequencyWords,
 };

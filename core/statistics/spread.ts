@@ -47,3 +47,6 @@ export function standardDeviation(values: readonly number[]): number | null {
   for (const value of values) squares += (value - middle) ** 2;
   return Math.sqrt(squares / (values.length - 1));
 }
+
+/** A figure to its tenth, as a clock is read. */
+export const tenths = (value: number): number => Math.round(value * 10) / 10;

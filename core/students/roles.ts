@@ -10,11 +10,11 @@ export const roleWords: Record<Role, string> = {
 };
 
 /** What can be given to a member of a team, beside reading the report. */
-export const grantable = ['observe', 'setUp', 'share'] as const;
+export const grantable = ['observe', 'editGoals', 'share'] as const;
 export type Granted = (typeof grantable)[number];
 
 export const grantedWords: Record<Granted, string> = {
   observe: 'observe',
-  setUp: 'edit goals',
+  editGoals: 'edit goals',
   share: 'share',
 };

@@ -30,7 +30,7 @@ export async function phasesOf(db: Database, studentId: StudentAccess<'see'>): P
  */
 export async function addPhase(db: Database, actor: Actor, studentId: string, input: PhaseInput): Promise<void> {
   await db.transaction(async (trx) => {
-    const access = (await requireStudent(trx, actor, studentId, 'setUp')).id;
+    const access = (await requireStudent(trx, actor, studentId, 'editGoals')).id;
     const { id, behaviorId, label, startsOn } = input;
     if (behaviorId !== null) {
       const known = await trx('behavior_targets').where({ id: behaviorId, student_id: studentId }).first('id');
@@ -61,7 +61,7 @@ export async function addPhase(db: Database, actor: Actor, studentId: string, in
  * @throws NotFound
  */
 export async function removePhase(db: Database, actor: Actor, studentId: string, id: string, now: Date): Promise<void> {
-  await requireStudent(db, actor, studentId, 'setUp');
+  await requireStudent(db, actor, studentId, 'editGoals');
   const found = await db('behavior_phases').where({ id, student_id: studentId }).first('id');
   if (!found) throw new NotFound('No such change.');
   await db('behavior_phases').where({ id }).whereNull('removed_at').update({ removed_at: now });

@@ -176,7 +176,7 @@ describe('the goals of a plan', () => {
 describe('the shelf', () => {
   it('holds a school’s own goals above those that come with the product', async () => {
     const before = await goalsInBank(fresh.db, manager());
-    expect(new Set(before.map(({ goal }) => goal.measure.kind)).size).toBe(10);
+    expect(new Set(before.map(({ goal }) => goal.measure.kind)).size).toBe(11);
     const { area, wording, measure, criterion } = await current();
     const own = { id: randomUUID(), goal: { name: 'Plants', area, wording, measure, criterion } };
     await putInGoalBank(fresh.db, manager(), school.student, own, now);

@@ -23,7 +23,7 @@ const ANEW = 'Measured anew';
 export async function addGoal(db: Database, actor: Actor, studentId: string, input: GoalInput): Promise<void> {
   await numbered(input, () =>
     db.transaction(async (trx) => {
-      const access = (await requireStudent(trx, actor, studentId, 'setUp')).id;
+      const access = (await requireStudent(trx, actor, studentId, 'editGoals')).id;
       const known = await trx('goals').where({ id: input.id }).first('student_id');
       if (known?.student_id === studentId) return;
       if (known) throw new NotFound('No such goal.');
@@ -55,7 +55,7 @@ export async function editGoal(
 ): Promise<void> {
   await numbered(input, () =>
     db.transaction(async (trx) => {
-      const access = (await requireStudent(trx, actor, studentId, 'setUp')).id;
+      const access = (await requireStudent(trx, actor, studentId, 'editGoals')).id;
       const before = await lockedGoal(trx, access, input.id);
       if (before.editedAt !== input.editedAt) {
         if (saysTheSame(input, inputOf(before))) return;
@@ -220,7 +220,7 @@ export async function arrangeGoals(
   goalIds: readonly string[],
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await requireStudent(trx, actor, studentId, 'setUp');
+    await requireStudent(trx, actor, studentId, 'editGoals');
     await trx.raw(
       `update goals g set position = wanted.at
          from unnest(cast(? as uuid[])) with ordinality as wanted(id, at)
@@ -243,7 +243,7 @@ export async function retireGoal(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    const access = (await requireStudent(trx, actor, studentId, 'setUp')).id;
+    const access = (await requireStudent(trx, actor, studentId, 'editGoals')).id;
     const before = await lockedGoal(trx, access, goalId);
     if (before.retired !== null) return;
     const others = goalsWorkedOn(await goalsOf(trx, [access])).filter(({ id }) => id !== goalId);
@@ -278,7 +278,7 @@ export async function bringGoalBack(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    const access = (await requireStudent(trx, actor, studentId, 'setUp')).id;
+    const access = (await requireStudent(trx, actor, studentId, 'editGoals')).id;
     const before = await lockedGoal(trx, access, goalId);
     if (before.retired === null) return;
     const current = goalsWorkedOn(await goalsOf(trx, [access]));

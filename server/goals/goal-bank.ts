@@ -35,7 +35,7 @@ export async function putInGoalBank(
   { id, goal }: { id: string; goal: GoalTemplate },
   now: Date,
 ): Promise<void> {
-  await requireStudent(db, actor, studentId, 'setUp');
+  await requireStudent(db, actor, studentId, 'editGoals');
   await db('goal_bank')
     .insert({ id, school_id: actor.schoolId, goal: JSON.stringify(goal), made_by: actor.personId, made_at: now })
     .onConflict('id')

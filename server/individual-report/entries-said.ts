@@ -8,7 +8,7 @@ import {
   outcomeSaid,
   type ReportEntry,
 } from '~/core/individual-report/report';
-import { noteWithRemarks, withoutRemarks } from '~/core/measures/rubric';
+import { noteWithRemarks, withoutRemarks } from '~/core/measures/rubric/rubric';
 import { everything, type Shows } from '~/core/sharing/visibility-rule';
 import { choicesOfAll } from '../entries/incidents/choices';
 import { type BehaviorCount, countsOf } from '../entries/incidents/counts';

@@ -135,8 +135,8 @@ function figureOf(entry: ReportEntry, goals: readonly Goal[]): string | null {
   const goal = goals.find(({ id }) => id === entry.goalId);
   if (!goal || !entry.outcome?.data) return null;
   const measure = measureAt(goal, entry.goalVersion);
-  const score = measureOf(measure).score(measure, entry.outcome.data);
-  return score.value === null ? null : measureOf(measure).said(measure, score.value);
+  const score = measureOf(measure).score(entry.outcome.data);
+  return score.value === null ? null : measureOf(measure).said(score.value);
 }
 
 /** Links of this message’s own: what opens a door is made when it leaves, and only its hash is kept. */

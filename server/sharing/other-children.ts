@@ -106,7 +106,7 @@ export async function entriesNamingOthers<T extends Noted>(
  */
 export async function namesIn(db: Database, actor: Actor, studentId: string, text: string): Promise<string[]> {
   const student = await requireStudent(db, actor, studentId, 'see');
-  if (!(['observe', 'setUp', 'share'] as const).some((right) => can(student, right)))
+  if (!(['observe', 'editGoals', 'share'] as const).some((right) => can(student, right)))
     throw new NotFound('No such student.');
   const wait = await countTry(db, 'names', actor.personId);
   if (wait !== null) throw new Invalid({ text: `Too many texts at once. Wait ${wait} min.` });

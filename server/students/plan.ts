@@ -69,7 +69,7 @@ export async function savePlan(
   { newId, now }: { newId: string; now: Date },
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    const access = (await requireStudent(trx, actor, studentId, 'setUp')).id;
+    const access = (await requireStudent(trx, actor, studentId, 'editGoals')).id;
     const was = await planOf(trx, access, actor.today);
     const dates = { starts_on: input.startsOn, ends_on: input.endsOn };
     const known = await planRow(trx, access, actor.today);

@@ -5,7 +5,7 @@ import { can, canChange, type Right } from './rights';
 describe('who may do what', () => {
   // Written out in full, so that a change of the table is a change of this one too.
   const expected: Record<Role, Right[]> = {
-    caseManager: ['read', 'see', 'observe', 'changeOwn', 'changeAny', 'setUp', 'share', 'manage'],
+    caseManager: ['read', 'see', 'observe', 'changeOwn', 'changeAny', 'editGoals', 'share', 'manage'],
     educator: ['read', 'see', 'observe', 'changeOwn'],
     specialist: ['read', 'see', 'observe', 'changeOwn'],
     paraprofessional: ['read', 'see', 'observe', 'changeOwnRecent'],
@@ -17,7 +17,7 @@ describe('who may do what', () => {
     'changeOwn',
     'changeOwnRecent',
     'changeAny',
-    'setUp',
+    'editGoals',
     'share',
     'manage',
   ];
@@ -30,7 +30,13 @@ describe('who may do what', () => {
   it('is what was given to a member, and at the least to read; a case manager stays one', () => {
     expect(rightsOf('educator', [])).toEqual(['read']);
     expect(rightsOf('paraprofessional', ['share'])).toEqual(['read', 'see', 'share']);
-    expect(rightsOf('specialist', ['observe', 'setUp'])).toEqual(['read', 'see', 'observe', 'changeOwn', 'setUp']);
+    expect(rightsOf('specialist', ['observe', 'editGoals'])).toEqual([
+      'read',
+      'see',
+      'observe',
+      'changeOwn',
+      'editGoals',
+    ]);
     expect(rightsOf('caseManager', [])).toEqual(expected.caseManager);
   });
 

@@ -7,7 +7,7 @@ import { type Granted, grantable, type Role } from '~/core/students/roles';
  * - `changeOwn`: correct or withdraw entries one recorded or observed oneself
  * - `changeOwnRecent`: the same, for `RECENT_DAYS` days
  * - `changeAny`: correct or withdraw any entry
- * - `setUp`: change the student, the plan and the goals
+ * - `editGoals`: change the student, the plan and the goals
  * - `share`: make and withdraw ways in, say who sees what, and see who read
  * - `manage`: the team itself
  */
@@ -18,7 +18,7 @@ export type Right =
   | 'changeOwn'
   | 'changeOwnRecent'
   | 'changeAny'
-  | 'setUp'
+  | 'editGoals'
   | 'share'
   | 'manage';
 
@@ -42,7 +42,7 @@ export const usualRights: Record<Role, readonly Granted[]> = {
 /** What comes with each of them. Who may do nothing but read is shown the report, and not what it is made from. */
 const carries: Record<Granted, (role: Role) => Right[]> = {
   observe: (role) => ['see', 'observe', role === 'paraprofessional' ? 'changeOwnRecent' : 'changeOwn'],
-  setUp: () => ['see', 'setUp'],
+  editGoals: () => ['see', 'editGoals'],
   share: () => ['see', 'share'],
 };
 

@@ -61,7 +61,7 @@ describe('the roster', () => {
     const bram = input();
     await addStudent(fresh.db, office(), bram, now);
     await addStudent(fresh.db, office(), bram, now);
-    expect(await requireStudent(fresh.db, actorOf(school.manager), bram.id, 'setUp')).toMatchObject({
+    expect(await requireStudent(fresh.db, actorOf(school.manager), bram.id, 'editGoals')).toMatchObject({
       shortName: 'Bram N.',
       initials: 'BN',
       groups: ['Garden group'],
@@ -122,9 +122,9 @@ describe('the roster', () => {
   });
 
   it('is not taken over by whoever edits goals; who hands a student on is written down', async () => {
-    const grant = (rights: ('observe' | 'setUp' | 'share')[]) =>
+    const grant = (rights: ('observe' | 'editGoals' | 'share')[]) =>
       fresh.db('team_members').where({ student_id: school.student, person_id: school.aide }).update({ rights });
-    await grant(['setUp']);
+    await grant(['editGoals']);
     const ada = { id: school.student, firstName: 'Ada', lastName: 'Example' };
     const takeOver = input({ ...ada, caseManagerId: school.aide });
     expect(await messagesOf(editStudent(fresh.db, actorOf(school.aide), takeOver, now))).toHaveProperty(

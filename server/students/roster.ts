@@ -120,7 +120,7 @@ const staffOf = (db: Database, schoolId: string, today: IsoDate) =>
     .whereNotNull('p.email_proven_at');
 
 async function mayEdit(db: Database, actor: Actor, studentId: string): Promise<void> {
-  const theirs = await nullIf(NotFound, requireStudent(db, actor, studentId, 'setUp'));
+  const theirs = await nullIf(NotFound, requireStudent(db, actor, studentId, 'editGoals'));
   if (!theirs) await requireSchoolAdmin(db, actor);
 }
 

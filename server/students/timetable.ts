@@ -102,7 +102,7 @@ export async function saveOwnDayParts(
   { dayParts }: OwnTimetableInput,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await requireStudent(trx, actor, studentId, 'setUp');
+    await requireStudent(trx, actor, studentId, 'editGoals');
     const places = new Set((await locationsOf(trx, actor.schoolId)).map(({ id }) => id));
     const wrong = dayParts.findIndex(({ locationId }) => locationId !== null && !places.has(locationId));
     if (wrong >= 0) throw new Invalid({ [`dayParts[${wrong}].locationId`]: 'Choose a place from the list.' });

@@ -16,7 +16,7 @@ test('whoever edits goals of a student does not become its case manager, and the
   await app
     .db('team_members')
     .where({ student_id: ansel, person_id: lotte })
-    .update({ rights: ['observe', 'setUp'] });
+    .update({ rights: ['observe', 'editGoals'] });
   await signInAs(app, page, 'Lotte Varga');
   const take = async (caseManagerId: string) =>
     page.request.post(`${app.url}/students/${ansel}/edit`, {

@@ -201,7 +201,7 @@ test('rubric: levels as cards with their words; a second tap takes a rating back
   expect((await newest(app))!.data.ratings.map((one: { points: number }) => one.points)).toEqual([3, 3]);
 });
 
-test('running total and steps, for their own case manager', async ({ app, page }) => {
+test('cumulative total and steps, for their own case manager', async ({ app, page }) => {
   await signInAs(app, page, 'Samir Tadesse');
   await begin(app, page, 'Marlow', '4');
   const hours = strip(page, 'Hours of work');
@@ -254,6 +254,27 @@ test('reading aloud: timer, errors, words; a mistake is told at the goal and cor
   await page.getByRole('button', { name: 'Save the correction' }).click();
   await expect(page.getByText('3 errors: 59 words correct per minute').first()).toBeVisible();
   expect((await app.db('entries').where({ id: entry!.id }).first())!.data).toMatchObject({ errors: 3 });
+});
+
+test('measurement: what is typed counts at once, can be mended, and an empty field is no zero', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  await begin(app, page, 'Hollis', '5');
+  const card = strip(page, 'Digs to depth');
+  await card.getByLabel('The spot').fill('24');
+  await card.getByLabel('Another spot').fill('99');
+  await card.getByLabel('Another spot').fill('27.5');
+  // A number is typed anew: while its field is empty the others stay where they are.
+  await card.getByLabel('2.').fill('');
+  await expect(card.getByLabel('3.')).toHaveValue('27.5');
+  await expect(card).toContainText('25.8 cm');
+  await card.getByLabel('2.').fill('20');
+  await expect(card).toContainText('23.8 cmmean');
+  await card.getByRole('button', { name: 'Take out spot 2' }).click();
+  await save(page, 'Hollis');
+  expect((await newest(app))!.data).toEqual({ readings: [24, 27.5] });
 });
 
 test('trials as counts: they must add up, and say so until they do', async ({ app, page }) => {
@@ -311,7 +332,7 @@ test('every measure is corrected by its own strip, keeps what it said, and has i
     .orderBy(['s.first_name', 'g.position'])
     .select('g.id', 'g.student_id', 'm.measure', 'g.short_name as name', 's.first_name as student');
   const first = new Map(goals.toReversed().map((goal) => [goal.measure.kind as string, goal]));
-  expect(first.size).toBe(10);
+  expect(first.size).toBe(11);
   let who: Staff | null = null;
   const goalsOfBoth = [...first].sort(([, a], [, b]) => a.student.localeCompare(b.student));
   for (const [kind, { id: goal, student_id, name, student }] of goalsOfBoth) {

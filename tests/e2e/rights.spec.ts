@@ -250,11 +250,11 @@ for (const [role, name] of Object.entries(people)) {
     expect(
       await post('students/:studentId/counts/:countId', { data: { intent: 'withdraw', version: 1, why: 'Twice.' } }),
     ).toBe(status);
-    const setUp = { caseManager: 400, stranger: 404 }[role] ?? 404;
+    const editGoals = { caseManager: 400, stranger: 404 }[role] ?? 404;
     expect(
       await post('students/:studentId/behavior/set-up', { form: { intent: 'choices', 'behavior[0].id': 'x' } }),
-    ).toBe(setUp);
-    expect(await post('students/:studentId/behavior', { form: { label: '' } })).toBe(setUp);
+    ).toBe(editGoals);
+    expect(await post('students/:studentId/behavior', { form: { label: '' } })).toBe(editGoals);
 
     const share = { id: randomUUID(), readerName: 'Aunt', kind: 'family', endsOn: '2026-12-24' };
     expect(await post('students/:studentId/sharing/links', { form: share })).toBe(role === 'caseManager' ? 200 : 404);
@@ -265,20 +265,20 @@ for (const [role, name] of Object.entries(people)) {
   });
 }
 
-type Needed = 'read' | 'see' | 'observe' | 'setUp' | 'share' | 'manage' | 'anyWriting' | 'nobody';
+type Needed = 'read' | 'see' | 'observe' | 'editGoals' | 'share' | 'manage' | 'anyWriting' | 'nobody';
 
 /** What it takes to open each address of a student, and to send something there; null where nothing can be sent. */
 const needed: Record<string, [open: Needed, send: Needed | null]> = {
   '': ['see', null],
-  '/edit': ['setUp', 'setUp'],
+  '/edit': ['editGoals', 'editGoals'],
   '/individual-report': ['read', 'read'],
   '/observe': ['observe', null],
   '/sessions': ['nobody', 'observe'],
-  '/goals': ['setUp', 'setUp'],
-  '/goals/new': ['setUp', 'setUp'],
+  '/goals': ['editGoals', 'editGoals'],
+  '/goals/new': ['editGoals', 'editGoals'],
   '/goals/:goalId': ['see', null],
   '/goals/:goalId/entries': ['see', null],
-  '/goals/:goalId/edit': ['setUp', 'setUp'],
+  '/goals/:goalId/edit': ['editGoals', 'editGoals'],
   '/goals/:goalId/table': ['observe', 'observe'],
   '/goals/:goalId/ratings': ['nobody', 'nobody'],
   '/entries/:entryId': ['see', 'see'],
@@ -301,8 +301,8 @@ const needed: Record<string, [open: Needed, send: Needed | null]> = {
   '/incidents/new': ['observe', null],
   '/counts/new': ['observe', null],
   '/behavior-entries': ['nobody', 'observe'],
-  '/behavior': ['see', 'setUp'],
-  '/behavior/set-up': ['setUp', 'setUp'],
+  '/behavior': ['see', 'editGoals'],
+  '/behavior/set-up': ['editGoals', 'editGoals'],
   '/behavior/agreement': ['see', null],
   '/incidents': ['see', null],
   '/incidents.csv': ['see', null],
@@ -310,12 +310,12 @@ const needed: Record<string, [open: Needed, send: Needed | null]> = {
   '/counts/:countId': ['see', 'see'],
 };
 
-const writes = ['observe', 'setUp', 'share'] as const;
+const writes = ['observe', 'editGoals', 'share'] as const;
 const all = ['read', 'see', ...writes, 'manage', 'anyWriting'] as const;
 /** Members to whom something was granted, or nothing, or not any more; and what that comes to. */
 const members: Record<string, { change: Partial<TeamMembersRow>; may: readonly Needed[]; isArchived?: boolean }> = {
   'a member who may observe': { change: { rights: ['observe'] }, may: ['read', 'see', 'observe', 'anyWriting'] },
-  'a member who may edit goals': { change: { rights: ['setUp'] }, may: ['read', 'see', 'setUp', 'anyWriting'] },
+  'a member who may edit goals': { change: { rights: ['editGoals'] }, may: ['read', 'see', 'editGoals', 'anyWriting'] },
   'a member who may share': { change: { rights: ['share'] }, may: ['read', 'see', 'share', 'anyWriting'] },
   'a member who may do all three': { change: { rights: [...writes] }, may: ['read', 'see', ...writes, 'anyWriting'] },
   'a member who only reads': { change: { rights: [] }, may: ['read'] },

@@ -111,6 +111,11 @@ const kinds: [question: string, set: (page: Page) => Promise<void>, criterion: s
   ['How much altogether', (page) => fill(page, { 'What it should come to': '60' }), ''],
   ['Which steps', (page) => fill(page, { 'Name of step 1': 'Water on' }), ''],
   ['Reading aloud', (page) => fill(page, { 'Value of the criterion': '90' }), ''],
+  [
+    'How high',
+    (page) => fill(page, { 'Unit, such as cm or kg': 'cm', 'Value of the criterion': '24' }),
+    'At least 24 cm in 3 of the last 4 days.',
+  ],
 ];
 
 test('a goal that names another child says so while it is written', async ({ app, page }) => {
@@ -123,7 +128,7 @@ test('a goal that names another child says so while it is written', async ({ app
   await expect(page.getByText(/“Ansel”/)).toHaveCount(0);
 });
 
-test('goals of all ten kinds are set up, with the observer’s strip beside them', async ({ app, page }) => {
+test('goals of all eleven kinds are set up, with the observer’s strip beside them', async ({ app, page }) => {
   await signInAs(app, page);
   const student = await studentId(app.db, 'Ansel');
   for (const [i, [question, set, criterion]] of kinds.entries()) {
@@ -147,9 +152,9 @@ test('goals of all ten kinds are set up, with the observer’s strip beside them
     .db('goals as g')
     .join('goal_measures as m', 'm.goal_id', 'g.id')
     .where({ 'g.student_id': student })
-    .whereRaw('g.number ~ ?', ['^1[0-9]$'])
+    .whereRaw('g.number ~ ?', ['^(1[0-9]|20)$'])
     .select('m.measure');
-  expect(new Set(made.map(({ measure }) => measure.kind)).size).toBe(10);
+  expect(new Set(made.map(({ measure }) => measure.kind)).size).toBe(11);
   await page.goto(`/students/${student}/observe`);
   await expect(page.getByRole('heading', { name: 'Reading aloud' })).toBeVisible();
 });

@@ -29,6 +29,9 @@ const retired: [word: string, instead: string][] = [
   ['abcNotes?', 'incident'],
   ['settingIds?', 'locationId'],
   ['toldWhen', 'frequency'],
+  ['readingAloud', 'oralReading'],
+  ['runningTotal', 'cumulativeTotal'],
+  ['maySetUp', 'mayEditGoals'],
 ];
 
 /** Of a goal a wording is its text, and a text in pieces is what it was. */

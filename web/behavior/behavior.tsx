@@ -58,7 +58,7 @@ const removal = z.object({ intent: z.literal('removePhase'), id: z.uuid() });
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
-  await requireStudent(database(), actor, studentId, 'setUp');
+  await requireStudent(database(), actor, studentId, 'editGoals');
   const form = await formOf(request);
   const toRemove = removal.safeParse(Object.fromEntries(form));
   if (toRemove.success) {
@@ -114,7 +114,7 @@ export default function Behavior({ loaderData }: Route.ComponentProps) {
             {view.watched && <Watched watched={view.watched} studentId={student.id} />}
             {view.beside && <Beside beside={view.beside} />}
             {view.help && <Help loaderData={loaderData} help={view.help} chosen={chosen} />}
-            <Foot studentId={student.id} maySetUp={student.maySetUp} />
+            <Foot studentId={student.id} mayEditGoals={student.mayEditGoals} />
           </>
         )}
       </PrintSheet>
@@ -132,7 +132,7 @@ function NothingYet({ student, hasChoices }: { student: Loaded['student']; hasCh
           ? 'No target behavior is followed for this student.'
           : 'Nothing of this student’s behavior is followed yet. Most students never need it.'}
       </p>
-      {student.maySetUp && (
+      {student.mayEditGoals && (
         <p className="mt-4">
           <Link to={`/students/${student.id}/behavior/set-up`} className="btn h-11">
             Set up what is noted
@@ -164,16 +164,16 @@ function Help({
       help={help}
       behavior={chosen}
       newPhaseId={loaderData.newPhaseId}
-      maySetUp={loaderData.student.maySetUp && !loaderData.discreet}
+      mayEditGoals={loaderData.student.mayEditGoals && !loaderData.discreet}
       today={loaderData.today as IsoDate}
       perLinks={{ schoolDay: linkTo('schoolDay'), hour: linkTo('hour') }}
     />
   );
 }
 
-function Foot({ studentId, maySetUp }: { studentId: string; maySetUp: boolean }) {
+function Foot({ studentId, mayEditGoals }: { studentId: string; mayEditGoals: boolean }) {
   const links = [
-    ...(maySetUp ? [['behavior/set-up', 'What is noted'] as const] : []),
+    ...(mayEditGoals ? [['behavior/set-up', 'What is noted'] as const] : []),
     ['incidents', 'All notes as a table'] as const,
     ['behavior/agreement', 'Two observers'] as const,
   ];

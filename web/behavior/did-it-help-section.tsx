@@ -18,14 +18,14 @@ interface DidItHelpProps {
   behavior: { id: string; name: string };
   /** A fresh id for the next change, made with the page. */
   newPhaseId: string;
-  maySetUp: boolean;
+  mayEditGoals: boolean;
   today: IsoDate;
   /** Addresses of the same page per school day and per hour observed. */
   perLinks: { schoolDay: string; hour: string };
 }
 
 /** What changed, and what came of it. */
-export function DidItHelp({ help, behavior, newPhaseId, maySetUp, today, perLinks }: DidItHelpProps) {
+export function DidItHelp({ help, behavior, newPhaseId, mayEditGoals, today, perLinks }: DidItHelpProps) {
   const graph = useMemo(() => graphOf(help, today), [help, today]);
   return (
     <section aria-labelledby="help" className="mt-9">
@@ -99,7 +99,7 @@ export function DidItHelp({ help, behavior, newPhaseId, maySetUp, today, perLink
           ))}
         </p>
       )}
-      {maySetUp && <Changes help={help} behavior={behavior} newPhaseId={newPhaseId} today={today} />}
+      {mayEditGoals && <Changes help={help} behavior={behavior} newPhaseId={newPhaseId} today={today} />}
     </section>
   );
 }

@@ -85,8 +85,8 @@ function standing({ measure }: ObservedGoal, { data, clock, reason }: GoalDraft)
     const n = data.trials.length;
     return planned ? `${n} of ${planned} ${chance.many}` : `${n} ${n === 1 ? chance.one : chance.many}`;
   }
-  const score = measureOf(measure).score(measure, data);
-  return score.value === null ? 'no score yet' : measureOf(measure).basis(measure, score);
+  const score = measureOf(measure).score(data);
+  return score.value === null ? 'no score yet' : measureOf(measure).basis(score);
 }
 
 /** A session can end without a score, for a reason that is kept apart from zero. */

@@ -56,7 +56,7 @@ export function BesideLastFive({ goal, draft }: { goal: ObservedGoal; draft: Ses
   const now = useNow(goalDraft !== undefined && isRunning(goalDraft.clock));
   const data = goalDraft ? finished(goal.measure, goalDraft, now) : null;
   const measure = measureOf(goal.measure);
-  const value = data === null ? null : measure.score(goal.measure, data).value;
+  const value = data === null ? null : measure.score(data).value;
   return (
     <section className="mt-6">
       <h3 className="mb-2 font-sans text-small font-bold">
@@ -65,8 +65,8 @@ export function BesideLastFive({ goal, draft }: { goal: ObservedGoal; draft: Ses
       <LastFive
         last={goal.last}
         now={value === null || !measure.accumulates ? value : value + (goal.soFar ?? 0)}
-        max={measure.axis(goal.measure).max}
-        said={(some) => measure.said(goal.measure, some)}
+        max={measure.axis.max}
+        said={(some) => measure.said(some)}
         target={goal.criterion.value}
         isUp={goal.criterion.comparison === 'atLeast'}
       />

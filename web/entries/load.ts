@@ -1,6 +1,6 @@
 import type { ObservedGoal } from '~/core/entries/waiting';
 import { discreetGoal, discreetStudent } from '~/core/goals/discreet';
-import { paceSentence } from '~/core/measures/running-total';
+import { paceSentence } from '~/core/measures/cumulative-total/cumulative-total';
 import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import type { Database } from '~/server/platform/db/database';
 import { progressOfGoals } from '~/server/progress/progress';
@@ -53,7 +53,8 @@ export async function observing(
       ...{ id, studentId, number, shortName, wording, measure, criterion, version },
       last: last.map(({ value }) => value),
       soFar: now,
-      pace: measure.kind === 'runningTotal' ? paceSentence(measure, now ?? 0, { startsOn, targetOn, ...when }) : null,
+      pace:
+        measure.kind === 'cumulativeTotal' ? paceSentence(measure, now ?? 0, { startsOn, targetOn, ...when }) : null,
     };
   };
   const placesNow = new Set(studentIds.map((id) => partAt(parts, id, wall)?.locationId ?? null));

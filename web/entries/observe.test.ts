@@ -4,8 +4,8 @@ import { type MeasureDefinition, measureDefinition } from '~/core/measures/measu
 import { outcomesOf } from '~/core/measures/support-levels';
 import { type Clock, secondsFrom, secondsOn, started, stopped, stoppedClock, stopwatch } from '../measures/clock';
 import { finished } from '../measures/finished';
-import { nextOutcome, withItem } from '../measures/items-sheet';
-import { withTrial } from '../measures/trials-sheet';
+import { nextOutcome, withItem } from '../measures/item-check/item-check-sheet';
+import { withTrial } from '../measures/trials/trials-sheet';
 import { type DraftChange, draftReducer, inputFrom, isTouched, momentOf, type SessionDraft, untouched } from './draft';
 import { fieldMessages } from './field-messages';
 import { severalSaved } from './observing-page';
@@ -26,7 +26,7 @@ const mark = (trials: string[], goalId = id(2), time = '09:10'): DraftChange => 
   data: { trials },
   time: { on: '2026-11-24', time },
 });
-const calls = measureDefinition.parse({ kind: 'count', per: 'hour' });
+const calls = measureDefinition.parse({ kind: 'frequency', per: 'hour' });
 const trials = measureDefinition.parse({
   kind: 'trials',
   levels: [{ key: 'a', label: 'A', words: 'a' }],
@@ -124,26 +124,26 @@ describe('what would be recorded if the session ended now', () => {
       sessionSeconds: 600,
     });
     expect(of(duration, null, 30_000, stoppedClock)).toBeNull();
-    expect(of({ kind: 'readingAloud' }, { words: 9, errors: 1, seconds: 0 }, 61_400)).toMatchObject({ seconds: 61 });
+    expect(of({ kind: 'oralReading' }, { words: 9, errors: 1, seconds: 0 }, 61_400)).toMatchObject({ seconds: 61 });
   });
 
   it('takes an interval that nobody answered for missed, not for a no; none beyond the planned ones', () => {
-    const intervals = { kind: 'intervals', method: 'whole', seconds: 10, planned: 4 };
+    const intervals = { kind: 'intervalRecording', method: 'whole', seconds: 10, planned: 4 };
     expect(of(intervals, { intervals: [true] }, 35_000)).toEqual({ intervals: [true, null, null] });
     expect(of(intervals, { intervals: [true, null, false] }, 99_000)).toEqual({ intervals: [true, null, false, null] });
   });
 
   it('is nothing where nothing is marked, whatever the clock says', () => {
-    expect(of({ kind: 'count', per: 'hour' }, null, 60_000)).toBeNull();
+    expect(of({ kind: 'frequency', per: 'hour' }, null, 60_000)).toBeNull();
     expect(of({ kind: 'latency' }, { responses: [4] }, 60_000)).toEqual({ responses: [4] });
   });
 });
 
 describe('items', () => {
   const definition = measureDefinition.parse({
-    kind: 'items',
+    kind: 'itemCheck',
     items: ['a', 'b', 'c'].map((key) => ({ key, label: key })),
-  }) as Extract<MeasureDefinition, { kind: 'items' }>;
+  }) as Extract<MeasureDefinition, { kind: 'itemCheck' }>;
 
   it('go round from blank through every outcome to blank', () => {
     const round: (string | null)[] = [];

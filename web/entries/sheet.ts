@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { v4 as newId } from 'uuid';
-import type { Cells } from '~/core/entries/table/columns';
 import { MOST_ROWS } from '~/core/entries/table/table';
+import type { Cells } from '~/core/measures/measure-table';
 import { draftStore } from '../platform/offline/device-store';
 
 /** A row as it is typed. */

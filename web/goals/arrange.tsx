@@ -42,7 +42,7 @@ import { RetireDialog, RetiredLine } from './retire';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, discreet } = personOf(context);
-  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'setUp');
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'editGoals');
   const all = await goalsOf(database(), [student.id]);
   const shown = discreet ? all.map(discreetGoal) : all;
   const numbers = new Map(all.map(({ id, number }) => [id, number]));
@@ -78,7 +78,7 @@ const bringBack = z.object({ goalId: z.uuid() });
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
-  await requireStudent(database(), actor, studentId, 'setUp');
+  await requireStudent(database(), actor, studentId, 'editGoals');
   const form = await formOf(request);
   const intent = form.get('intent');
   const { refused } =

@@ -19,7 +19,7 @@ import { GoalForm } from './form/goal-form';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, discreet } = personOf(context);
-  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'setUp');
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'editGoals');
   const goal = await goalOf(database(), student.id, idFrom(params.goalId));
   if (discreet) return null;
   const [goals, isRecorded] = await Promise.all([
@@ -39,7 +39,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
-  const student = await requireStudent(database(), actor, studentId, 'setUp');
+  const student = await requireStudent(database(), actor, studentId, 'editGoals');
   const goal = await goalOf(database(), student.id, idFrom(params.goalId));
   const form = await formOf(request);
   if (form.get('intent') === 'shelf') {

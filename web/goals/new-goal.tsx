@@ -21,7 +21,7 @@ import { GoalForm } from './form/goal-form';
 
 export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, discreet } = personOf(context);
-  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'setUp');
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'editGoals');
   if (discreet) return null;
   const students = await studentsOf(database(), actor);
   const [goals, shelf] = await Promise.all([
@@ -77,7 +77,7 @@ function namesIn({ wording }: Goal, owner: Student, student: Student) {
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
-  await requireStudent(database(), actor, studentId, 'setUp');
+  await requireStudent(database(), actor, studentId, 'editGoals');
   const form = await formOf(request);
   if (form.get('intent') === 'takeOffShelf') {
     await takeFromGoalBank(database(), actor, idFrom(String(form.get('shelfId'))), now);

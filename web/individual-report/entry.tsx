@@ -5,9 +5,8 @@ import { wallTime } from '~/core/calendar/zone';
 import { correctionInput, withdrawalInput } from '~/core/entries/observation';
 import { discreetGoal } from '~/core/goals/discreet';
 import { outcomeSentence } from '~/core/individual-report/report';
-import { pairAgreement } from '~/core/measures/agreement/pair';
-import type { MeasureDefinition } from '~/core/measures/measure';
-import { noteWithRemarks, withoutRemarks } from '~/core/measures/rubric';
+import { type MeasureDefinition, measureOf } from '~/core/measures/measure';
+import { noteWithRemarks, withoutRemarks } from '~/core/measures/rubric/rubric';
 import { percent } from '~/core/words/counting';
 import { readable } from '~/core/words/readable';
 import { correctObservation, withdrawObservation } from '~/server/entries/change';
@@ -108,7 +107,7 @@ const otherOf = ({ id, time, observerName, outcome }: Observation, measure: Meas
 
 function agreementOf(measure: MeasureDefinition, { outcome: a }: Observation, { outcome: b }: Observation) {
   if (a.data === null || b.data === null) return null;
-  const found = pairAgreement(measure, a.data, b.data);
+  const found = measureOf(measure).agreement(a.data, b.data);
   return found && { said: percent(100 * found.share), basis: found.basis };
 }
 

@@ -98,7 +98,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     mayEnd: !note.isWithdrawn && note.isGoing && can(student, 'observe'),
     isSecond: note.besideId !== null,
     typed:
-      can(student, 'setUp') && !discreet
+      can(student, 'editGoals') && !discreet
         ? choices
             .filter(({ id, state }) => state === 'other' && including.includes(id))
             .map(({ id, kind, name }) => ({ id, kind, name }))

@@ -1,12 +1,19 @@
 import { type FieldMetadata, type FormMetadata, getInputProps } from '@conform-to/react';
 import type { GoalInput } from '~/core/goals/goal-input';
 import { linesOf, newKey, withLines } from '~/core/goals/keys';
+import type { DefinitionOf, Kind } from '~/core/measures/measure';
 import type { SupportLevel } from '~/core/measures/support-levels';
 import { FieldMessage } from '../platform/ui/fields';
 import { SelectField, TextField } from '../platform/ui/form-fields';
 import { Rows } from '../platform/ui/rows';
 
 export type GoalForm = FormMetadata<GoalInput>;
+
+/** What the settings of a kind of measure are given. */
+export interface MeasureProps<K extends Kind> {
+  form: GoalForm;
+  field: FieldMetadata<DefinitionOf<K>>;
+}
 
 /** What the goal's own thing is called in sentences. */
 export function Nouns({ field, what }: { field: FieldMetadata<{ one: string; many: string }>; what: string }) {

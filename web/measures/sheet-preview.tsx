@@ -15,8 +15,8 @@ export function SheetPreview({ measure, criterion }: SheetPreviewProps) {
   return (
     <>
       <DataSheet definition={measure} criterion={criterion} {...strip} />
-      {data !== null && measureOf(measure).data(measure).safeParse(data).success && (
-        <p className="mt-3 text-small text-ink-2">{measureOf(measure).sentence(measure, data)}</p>
+      {data !== null && measureOf(measure).data.safeParse(data).success && (
+        <p className="mt-3 text-small text-ink-2">{measureOf(measure).sentence(data)}</p>
       )}
     </>
   );

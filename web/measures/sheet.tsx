@@ -17,9 +17,9 @@ export interface SheetProps<D, T> {
   isActive: boolean;
   /** When watching began, in milliseconds since 1970; null where nothing is being watched now. */
   openedAt: number | null;
-  /** How the goal stands before this session, for a running total. */
+  /** How the goal stands before this session, for a cumulative total. */
   soFar: number | null;
-  /** How fast a running total has to go on, in words. */
+  /** How fast a cumulative total has to go on, in words. */
   pace?: string | null;
   onMark: (data: T | null, clock?: Clock) => void;
   onSelect: (at: number | null) => void;
@@ -146,7 +146,7 @@ export function NumberField(props: {
 
 /** What the criterion asks of a session: “needs 5 of 6”, “at most 2 an hour”. */
 export function needsOf(measure: MeasureDefinition, { comparison, value }: CriterionDefinition): string {
-  const { asCount, said } = measureOf(measure);
-  const target = asCount(measure, value, comparison) ?? said(measure, value);
+  const of = measureOf(measure);
+  const target = of.asCount(value, comparison) ?? of.said(value);
   return `${comparison === 'atLeast' ? 'needs' : 'at most'} ${target}`;
 }

@@ -65,7 +65,7 @@ export default function Progress({ loaderData: { student, today, mayIssue, perio
       {periods.length === 0 && (
         <p className="py-4 text-ink-2">
           The plan has no reporting periods yet.{' '}
-          {student.maySetUp && (
+          {student.mayEditGoals && (
             <Link to={`/students/${student.id}/edit`} className="underline underline-offset-2">
               Add them to the plan
             </Link>

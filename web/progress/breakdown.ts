@@ -1,9 +1,9 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { shortDate } from '~/core/calendar/iso-date';
 import type { Outcome } from '~/core/entries/observation';
-import { type ItemState, type ItemsData, itemHistory } from '~/core/measures/items';
+import { type ItemCheckData, type ItemState, itemHistory } from '~/core/measures/item-check/item-check';
 import { type MeasureData, type MeasureDefinition, measureOf } from '~/core/measures/measure';
-import { type StepsData, stepsToTeach } from '~/core/measures/steps';
+import { stepsToTeach, type TaskAnalysisData } from '~/core/measures/task-analysis/task-analysis';
 import { toneOf } from '../platform/ui/outcome-tones';
 
 /** What lies behind each session's figure: a row for each item, step, criterion or figure, a column for each session. */
@@ -39,15 +39,17 @@ export function breakdownOf(
 ): Breakdown | null {
   if (measure.kind === 'trials') return null;
   const all = entries.flatMap(({ on, outcome }) => (outcome.data === null ? [] : [{ on, data: outcome.data }]));
-  const shown = all.slice(0, measure.kind === 'items' || measure.kind === 'steps' ? BEADS : FIGURES).reverse();
+  const shown = all
+    .slice(0, measure.kind === 'itemCheck' || measure.kind === 'taskAnalysis' ? BEADS : FIGURES)
+    .reverse();
   if (shown.length === 0) return null;
-  const { breakdown } = measureOf(measure);
-  const lines = shown.map(({ data }) => breakdown(measure, data));
+  const of = measureOf(measure);
+  const lines = shown.map(({ data }) => of.breakdown(data));
   const keys = [...new Map(lines.flat().map(({ key, label }) => [key, label]))];
   const standings = standingsOf(measure, all.toReversed());
   return {
     sessions: shown.map(({ on }) => shortDate(on)),
-    standing: standings && (measure.kind === 'items' ? 'So far' : 'Next'),
+    standing: standings && (measure.kind === 'itemCheck' ? 'So far' : 'Next'),
     rows: keys.map(([key, label]) => ({
       key,
       label,
@@ -62,12 +64,12 @@ export function breakdownOf(
 
 /** The tone of an item's or a step's last outcome in a session. */
 function toneIn(measure: MeasureDefinition, data: MeasureData, key: string): string | null {
-  if (measure.kind === 'items') {
-    const outcome = (data as ItemsData).items.findLast(({ item }) => item === key)?.outcome;
+  if (measure.kind === 'itemCheck') {
+    const outcome = (data as ItemCheckData).items.findLast(({ item }) => item === key)?.outcome;
     return outcome === undefined ? null : toneOf(measure, outcome);
   }
-  if (measure.kind === 'steps') {
-    const outcome = (data as StepsData).steps.findLast(({ step }) => step === key)?.outcome;
+  if (measure.kind === 'taskAnalysis') {
+    const outcome = (data as TaskAnalysisData).steps.findLast(({ step }) => step === key)?.outcome;
     return outcome === undefined ? null : outcome === 'notDone' ? 'outcome-incorrect' : toneOf(measure, outcome);
   }
   return null;
@@ -77,8 +79,8 @@ function standingsOf(
   measure: MeasureDefinition,
   sessions: readonly { on: IsoDate; data: MeasureData }[],
 ): Map<string, string> | null {
-  if (measure.kind === 'items') {
-    const history = itemHistory(measure, sessions as { on: IsoDate; data: ItemsData }[]);
+  if (measure.kind === 'itemCheck') {
+    const history = itemHistory(measure, sessions as { on: IsoDate; data: ItemCheckData }[]);
     return new Map(
       history.map(({ key, state, neverKnown }) => [
         key,
@@ -86,8 +88,8 @@ function standingsOf(
       ]),
     );
   }
-  if (measure.kind === 'steps') {
-    const last = sessions.at(-1)?.data as StepsData;
+  if (measure.kind === 'taskAnalysis') {
+    const last = sessions.at(-1)?.data as TaskAnalysisData;
     return new Map(stepsToTeach(measure, last).map(({ key }) => [key, 'to teach']));
   }
   return null;

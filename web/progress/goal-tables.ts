@@ -1,9 +1,9 @@
 import { shortDate, weekdayName } from '~/core/calendar/iso-date';
 import type { Outcome } from '~/core/entries/observation';
 import type { ReportEntry } from '~/core/individual-report/report';
-import { agreementOfGoal, agreementSentence, pairAgreement } from '~/core/measures/agreement/pair';
+import { agreementOfGoal, agreementSentence } from '~/core/measures/agreement/pair';
 import { measureOf } from '~/core/measures/measure';
-import { breakDownTrials, type TrialsData } from '~/core/measures/trials';
+import { breakDownTrials, type TrialsData } from '~/core/measures/trials/trials';
 import type { Progress } from '~/core/progress/progress';
 import { phaseAt, phaseName } from '~/core/progress/series';
 import { mediansByWeekday, type SessionMedian, sessionMedians } from '~/core/progress/session-medians';
@@ -31,12 +31,12 @@ export function figuresOf(
   trend: TrendLine | null,
 ): [label: string, figure: string][] {
   const way = wayTravelled === null ? '–' : `${Math.round(100 * Math.min(1, Math.max(0, wayTravelled)))}%`;
-  const { said, axis } = measureOf(goal.measure);
+  const measure = measureOf(goal.measure);
   return [
-    ['Baseline', baseline ? said(goal.measure, baseline.value) : '–'],
-    ['Now', now === null ? '–' : said(goal.measure, now)],
+    ['Baseline', baseline ? measure.said(baseline.value) : '–'],
+    ['Now', now === null ? '–' : measure.said(now)],
     ['Way travelled', way],
-    [`${capitalised(axis(goal.measure).change)} a week`, trend ? signed(trend.slopePerWeek) : '–'],
+    [`${capitalised(measure.axis.change)} a week`, trend ? signed(trend.slopePerWeek) : '–'],
   ];
 }
 
@@ -62,12 +62,12 @@ export function sharesOf({ measure }: Goal, entries: readonly Seen[]): Shares {
 
 /** The middle of the sessions by weekday and by observer, where there is more than one of them. */
 export function mediansOf(goal: Goal, entries: readonly Seen[]): Medians[] {
-  const { said } = measureOf(goal.measure);
+  const measure = measureOf(goal.measure);
   const sessions = entries.map(({ on, observer, outcome }) => ({ on, observer, data: outcome.data }));
   const rowsOf = <K>(medians: SessionMedian<K>[], label: (key: K) => string) =>
     medians.map(({ key, n, median }) => ({
       label: label(key),
-      value: said(goal.measure, median),
+      value: measure.said(median),
       n: counted(n, 'session', 'sessions'),
     }));
   return [
@@ -93,7 +93,7 @@ export function agreementSaid(
 ): string | null {
   const shares = pairs.flatMap(([first, second]) => {
     if (first.outcome.data === null || second.outcome.data === null) return [];
-    const found = pairAgreement(measureAt(goal, first.version), first.outcome.data, second.outcome.data);
+    const found = measureOf(measureAt(goal, first.version)).agreement(first.outcome.data, second.outcome.data);
     return found ? [found.share] : [];
   });
   const of = agreementOfGoal(shares, sessions);
@@ -110,13 +110,13 @@ export function tableEntries(
   return shownEntries(entries, [goal], { discreet }).map((entry, i) => {
     const data = entries[i]?.outcome?.data ?? null;
     const definition = measureAt(goal, entry.goalVersion);
-    const { score, said } = measureOf(definition);
-    const value = data === null ? null : score(definition, data).value;
+    const measure = measureOf(definition);
+    const value = data === null ? null : measure.score(data).value;
     return {
       ...entry,
       phase: phaseName(goal.phases, phaseAt(goal.phases, entry.on)),
       value,
-      valueSaid: value === null ? '–' : said(definition, value),
+      valueSaid: value === null ? '–' : measure.said(value),
     };
   });
 }

@@ -4,7 +4,7 @@ import { wallTime } from '~/core/calendar/zone';
 import { discreetGoal } from '~/core/goals/discreet';
 import { retirementWords } from '~/core/goals/retirement-input';
 import { measureOf } from '~/core/measures/measure';
-import { noteWithRemarks } from '~/core/measures/rubric';
+import { noteWithRemarks } from '~/core/measures/rubric/rubric';
 import { criterionSentence } from '~/core/progress/criterion';
 import { goalGraph } from '~/core/progress/graph/goal-graph';
 import { progressSentences, trendOf } from '~/core/progress/sentences';
@@ -73,8 +73,8 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     graph: goalGraph(goal, progress, trend, pointEntries, actor.today),
     points: progress.points.map((point) => ({
       on: point.on,
-      value: measure.said(goal.measure, point.value),
-      of: measure.basis(goal.measure, point),
+      value: measure.said(point.value),
+      of: measure.basis(point),
       phase: goal.phases[point.phase]?.label ?? '',
     })),
     figures: figuresOf(goal, progress, trend),
@@ -86,7 +86,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     entries: tableEntries(goal, newest, { discreet }),
     allEntries: sessions.length,
     mayObserve: can(student, 'observe') && goal.retired === null,
-    maySetUp: can(student, 'setUp'),
+    mayEditGoals: can(student, 'editGoals'),
     retired: goal.retired,
     earlier,
   };
@@ -107,7 +107,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 export default function GoalPage({ loaderData }: Route.ComponentProps) {
   const { student, goal, decision, said, graph, points, figures, shares, breakdown, medians, entries, mayObserve } =
     loaderData;
-  const { maySetUp, retired, earlier, agreement, allEntries } = loaderData;
+  const { mayEditGoals, retired, earlier, agreement, allEntries } = loaderData;
   const navigate = useNavigate();
   const observe = `/students/${student.id}/observe?goal=${goal.id}`;
   useKey('o', () => mayObserve && navigate(observe));
@@ -146,7 +146,7 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
                 </Link>
               </>
             )}
-            {maySetUp && (
+            {mayEditGoals && (
               <>
                 <span className="text-ink-3"> · </span>
                 <Link

@@ -51,7 +51,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
         shortName: goal.shortName,
         wording: goal.wording,
         criterion: criterionSentence(goal),
-        now: of.now === null ? null : measureOf(goal.measure).said(goal.measure, of.now),
+        now: of.now === null ? null : measureOf(goal.measure).said(of.now),
         against: againstCriterion(goal, of),
         decision: of.decision,
         graph: smallGraphShape(goal, of, actor.today),
@@ -62,7 +62,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
 
 /** “of 80% · 2 of 3 days”, or when it was reached. */
 function againstCriterion(goal: Goal, { criterion }: Progress): string {
-  const reached = measureOf(goal.measure).said(goal.measure, goal.criterion.value);
+  const reached = measureOf(goal.measure).said(goal.criterion.value);
   if (criterion.metOn) return `of ${reached} · reached\u00a0${shortDate(criterion.metOn).replace(' ', '\u00a0')}`;
   return `of ${reached} · ${criterion.passing} of ${counted(criterion.needed, goal.pointPer, `${goal.pointPer}s`)}`;
 }
@@ -90,7 +90,7 @@ export default function Goals({ loaderData: { student, goals, retired, entries, 
       <StudentHeader student={student} />
       {goals.length === 0 && (
         <p className="py-10 text-ink-2">
-          {student.maySetUp ? 'No goal is worked on yet.' : 'No goals yet. They come with the plan.'}
+          {student.mayEditGoals ? 'No goal is worked on yet.' : 'No goals yet. They come with the plan.'}
         </p>
       )}
       <ol>
@@ -98,7 +98,7 @@ export default function Goals({ loaderData: { student, goals, retired, entries, 
           <GoalRow key={goal.id} goal={goal} studentId={student.id} />
         ))}
       </ol>
-      {student.maySetUp && (
+      {student.mayEditGoals && (
         <p className="no-print mt-4 flex flex-wrap gap-2">
           <Link to={`/students/${student.id}/goals/new`} className="btn h-10">
             Add a goal

@@ -15,7 +15,7 @@ export function headerStudent(student: Student, { discreet }: { discreet: boolea
     maySee: can(student, 'see'),
     mayObserve: can(student, 'observe'),
     mayShare: can(student, 'share'),
-    maySetUp: can(student, 'setUp'),
+    mayEditGoals: can(student, 'editGoals'),
     isDiscreet: discreet,
   };
 }

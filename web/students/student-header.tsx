@@ -12,7 +12,7 @@ export interface HeaderStudent {
   maySee: boolean;
   mayObserve: boolean;
   mayShare: boolean;
-  maySetUp: boolean;
+  mayEditGoals: boolean;
   isDiscreet: boolean;
 }
 
@@ -24,7 +24,7 @@ const withoutWeekday = (date: IsoDate) => longDate(date).replace(/^\w+, /, '');
  * @param catches  whether the page is about behavior: then an incident is noted first, instead of a goal observed
  */
 export function StudentHeader({ student, catches = false }: { student: HeaderStudent; catches?: boolean }) {
-  const { id, shortName, grade, groups, plan, maySee, mayObserve, mayShare, maySetUp, isDiscreet } = student;
+  const { id, shortName, grade, groups, plan, maySee, mayObserve, mayShare, mayEditGoals, isDiscreet } = student;
   const navigate = useNavigate();
   useKey('o', () => {
     if (mayObserve) void navigate(`/students/${id}/observe`);
@@ -45,7 +45,7 @@ export function StudentHeader({ student, catches = false }: { student: HeaderStu
           <h1 className="text-3xl">{shortName}</h1>
           <p className="mt-1.5 text-small text-ink-2">
             {facts.join(' · ')}
-            {maySetUp && (
+            {mayEditGoals && (
               <>
                 {' · '}
                 <Link to={`/students/${id}/edit`} className="no-print underline underline-offset-2">

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type RubricDefinition, rubricDefinition, scoreRubric } from '../../measures/rubric';
+import { type RubricDefinition, rubricDefinition, scoreRubric } from '../../measures/rubric/rubric';
 import { asEntry, type Rating, raterNames, ratingInput, sideBySide, spreadWords } from './ratings';
 
 const levels = (name: string) => [1, 2, 3, 4].map((points) => ({ points, words: `${name} at ${points}` }));

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { isoDateField } from '../../calendar/date-fields';
-import type { RubricData, RubricDefinition } from '../../measures/rubric';
+import type { RubricData, RubricDefinition } from '../../measures/rubric/rubric';
 import { largest, mean, smallest } from '../../statistics/spread';
 import { figure } from '../../words/counting';
 

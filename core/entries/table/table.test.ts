@@ -1,8 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { beginningOf, measureKinds } from '../../goals/questions';
-import { type MeasureDefinition, measureDefinition } from '../../measures/measure';
-import { dateCell, numberCell, timeCell } from './cells';
-import { columnsOf } from './columns';
+import { dateCell, numberCell, timeCell } from '../../measures/cells';
+import {
+  beginningOf,
+  type MeasureDefinition,
+  measureDefinition,
+  measureKinds,
+  measureOf,
+} from '../../measures/measure';
 import { pasteInto, readRow, tableColumns } from './table';
 
 const today = '2026-11-24';
@@ -61,7 +65,7 @@ describe('a row of each measure', () => {
   });
   it('items and steps: by sign or by level', () => {
     const items = measureDefinition.parse({
-      kind: 'items',
+      kind: 'itemCheck',
       items: [
         { key: 'item1', label: 'flour' },
         { key: 'item2', label: 'oven' },
@@ -74,39 +78,45 @@ describe('a row of each measure', () => {
       ],
     });
     expect(dataOf(items, { item1: 'no answer' })).toEqual({ items: [{ item: 'item1', outcome: 'noResponse' }] });
-    const steps = beginningOf('steps');
+    const steps = beginningOf('taskAnalysis');
     expect(dataOf(steps, { step1: 'Gesture' })).toEqual({ steps: [{ step: 'step1', outcome: 'gesture' }] });
     expect(messagesOf(steps, { step1: '+' })).toHaveProperty('step1', expect.stringContaining('Independent, Gesture'));
   });
   it('counts, lengths, times, intervals, points, amounts and readings', () => {
-    expect(dataOf(beginningOf('count'), { count: '7', minutes: '30' })).toEqual({ count: 7, minutes: 30 });
+    expect(dataOf(beginningOf('frequency'), { count: '7', minutes: '30' })).toEqual({ count: 7, minutes: 30 });
     expect(dataOf(beginningOf('duration'), { episodes: '4:30; 75', sessionSeconds: '20:00' })).toEqual({
       episodes: [270, 75],
       sessionSeconds: 1200,
     });
     expect(dataOf(beginningOf('latency'), { responses: '12; 8,5; none' })).toEqual({ responses: [12, 8.5, null] });
-    expect(dataOf(beginningOf('intervals'), { intervals: '++−.' })).toEqual({ intervals: [true, true, false, null] });
+    expect(dataOf(beginningOf('intervalRecording'), { intervals: '++−.' })).toEqual({
+      intervals: [true, true, false, null],
+    });
     expect(dataOf(beginningOf('rubric'), { criterion1: '3' })).toEqual({
       ratings: [{ criterion: 'criterion1', points: 3, rater: null }],
     });
-    expect(dataOf(beginningOf('runningTotal'), { amount: '1,5' })).toEqual({
+    expect(dataOf(beginningOf('cumulativeTotal'), { amount: '1,5' })).toEqual({
       amounts: [{ amount: 1.5, category: null }],
     });
-    expect(dataOf(beginningOf('readingAloud'), { words: '92', errors: '4' })).toEqual({
+    expect(dataOf(beginningOf('oralReading'), { words: '92', errors: '4' })).toEqual({
       words: 92,
       errors: 4,
       seconds: 60,
     });
   });
+  it('measurements, several in a cell', () => {
+    expect(dataOf(beginningOf('measurement'), { readings: '24; 26,5' })).toEqual({ readings: [24, 26.5] });
+    expect(messagesOf(beginningOf('measurement'), { readings: '24; deep' })).toEqual({ readings: 'A number, please.' });
+  });
   it('what cannot be is told at its cell', () => {
-    expect(messagesOf(beginningOf('readingAloud'), { words: '9', errors: '12' })).toHaveProperty('errors');
+    expect(messagesOf(beginningOf('oralReading'), { words: '9', errors: '12' })).toHaveProperty('errors');
     expect(messagesOf(beginningOf('duration'), { episodes: '10:00', sessionSeconds: '5:00' })).toHaveProperty(
       'episodes',
     );
     expect(messagesOf(beginningOf('rubric'), { criterion1: '7' })).toEqual({ criterion1: 'One of: 1, 2, 3, 4.' });
-    expect(messagesOf(beginningOf('runningTotal'), { amount: '-2' })).toHaveProperty('amount');
-    expect(messagesOf(beginningOf('count'), { count: '7' })).toHaveProperty('minutes');
-    expect(messagesOf(beginningOf('intervals'), { intervals: '++?' })).toHaveProperty('intervals');
+    expect(messagesOf(beginningOf('cumulativeTotal'), { amount: '-2' })).toHaveProperty('amount');
+    expect(messagesOf(beginningOf('frequency'), { count: '7' })).toHaveProperty('minutes');
+    expect(messagesOf(beginningOf('intervalRecording'), { intervals: '++?' })).toHaveProperty('intervals');
     expect(messagesOf(trials, { note: 'x'.repeat(4001), independent: '1' })).toHaveProperty('note');
     expect(messagesOf(trials, { on: '31/31', independent: '1' })).toHaveProperty('on');
   });
@@ -122,7 +132,13 @@ describe('a paste', () => {
   it.each(measureKinds)('fits the columns of %s, each once', (kind) => {
     const keys = tableColumns(beginningOf(kind)).map(({ key }) => key);
     expect(new Set(keys).size).toBe(keys.length);
-    expect(keys).toEqual(['on', 'time', ...columnsOf(beginningOf(kind)).map(({ key }) => key), 'reason', 'note']);
+    expect(keys).toEqual([
+      'on',
+      'time',
+      ...measureOf(beginningOf(kind)).columns.map(({ key }) => key),
+      'reason',
+      'note',
+    ]);
   });
   it('fills from the column where it begins', () => {
     expect(pasteInto(columns, [['3', '2'], ['4']], 'independent')).toEqual({

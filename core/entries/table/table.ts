@@ -1,8 +1,9 @@
 import type { IsoDate } from '../../calendar/iso-date';
-import type { MeasureDefinition } from '../../measures/measure';
+import { dateCell, reasonCell, timeCell } from '../../measures/cells';
+import { type MeasureData, type MeasureDefinition, measureOf } from '../../measures/measure';
+import type { Cells, Column, Take } from '../../measures/measure-table';
+import { refusal } from '../../words/refusal';
 import { noteField, type Outcome } from '../observation';
-import { dateCell, reasonCell, timeCell } from './cells';
-import { type Cells, type Column, columnsOf, readMeasureCells } from './columns';
 
 export const MOST_ROWS = 200;
 
@@ -11,7 +12,7 @@ export function tableColumns(definition: MeasureDefinition): Column[] {
   return [
     { key: 'on', label: 'Date', example: '11/20' },
     { key: 'time', label: 'Time', example: '9:05' },
-    ...columnsOf(definition),
+    ...measureOf(definition).columns,
     { key: 'reason', label: 'No score', example: 'Absent' },
     { key: 'note', label: 'Note', example: '' },
   ];
@@ -63,7 +64,7 @@ function outcomeOf(
   reason: Outcome['reason'],
   messages: Record<string, string>,
 ): Outcome | null {
-  const isMarked = columnsOf(definition).some(({ key }) => cells[key]);
+  const isMarked = measureOf(definition).columns.some(({ key }) => cells[key]);
   if (reason !== null) {
     if (isMarked) messages.reason = 'Either a score or a reason why there is none.';
     return { data: null, reason };
@@ -111,3 +112,29 @@ export function pasteInto(columns: readonly Column[], block: readonly (readonly 
 }
 
 const labelsOf = (columns: readonly Column[]) => columns.map(({ label }) => label).join(', ');
+
+/** What a row says of the goal, or its messages by column. */
+type RowData = { ok: true; data: MeasureData } | { ok: false; messages: Record<string, string> };
+
+/**
+ * The cells of a row as data of the goal's measure.
+ *
+ * @returns the data, or a message at each column that needs another look
+ */
+function readMeasureCells(definition: MeasureDefinition, cells: Cells): RowData {
+  const measure = measureOf(definition);
+  const messages: Record<string, string> = {};
+  const take: Take = (key, read) => {
+    const cell = read(cells[key] ?? '');
+    if (cell.ok) return cell.value;
+    messages[key] = cell.message;
+    return undefined;
+  };
+  const raw = measure.readCells(cells, take);
+  if (Object.keys(messages).length > 0) return { ok: false, messages };
+  const parsed = measure.data.safeParse(raw, { error: refusal });
+  if (parsed.success) return { ok: true, data: parsed.data };
+  const first = measure.columns[0]?.key ?? '';
+  for (const { path, message } of parsed.error.issues) messages[measure.columnOf(path) ?? first] ??= message;
+  return { ok: false, messages };
+}

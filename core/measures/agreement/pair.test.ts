@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { beginningOf } from '../../goals/questions';
-import type { MeasureData, MeasureDefinition } from '../measure';
-import { agreementOfGoal, pairAgreement } from './pair';
+import { beginningOf, type Kind, type MeasureData, measureOf } from '../measure';
+import { agreementOfGoal } from './pair';
 
-const agree = (kind: MeasureDefinition['kind'], a: object, b: object) =>
-  pairAgreement(beginningOf(kind), a as MeasureData, b as MeasureData)?.share ?? null;
+const agree = (kind: Kind, a: object, b: object) =>
+  measureOf(beginningOf(kind)).agreement(a as MeasureData, b as MeasureData)?.share ?? null;
 
 // Each worked out by hand from the definitions in Cooper, Heron & Heward, Applied Behavior Analysis.
 describe('two observers of one session', () => {
@@ -17,27 +16,27 @@ describe('two observers of one session', () => {
     expect(agree('trials', a, { counts: { independent: 2, incorrect: 2 }, opportunities: 4 })).toBe(1);
   });
   it('counts and lengths: smaller over larger', () => {
-    expect(agree('count', { count: 8, minutes: 30 }, { count: 10, minutes: 30 })).toBe(0.8);
-    expect(agree('count', { count: 0, minutes: 30 }, { count: 0, minutes: 30 })).toBe(1);
+    expect(agree('frequency', { count: 8, minutes: 30 }, { count: 10, minutes: 30 })).toBe(0.8);
+    expect(agree('frequency', { count: 0, minutes: 30 }, { count: 0, minutes: 30 })).toBe(1);
     expect(
       agree('duration', { episodes: [30, 60], sessionSeconds: null }, { episodes: [100], sessionSeconds: null }),
     ).toBe(0.9);
     expect(
       agree(
-        'runningTotal',
+        'cumulativeTotal',
         { amounts: [{ amount: 1.5, category: null }] },
         { amounts: [{ amount: 2, category: null }] },
       ),
     ).toBe(0.75);
-    expect(agree('readingAloud', { words: 90, errors: 10, seconds: 60 }, { words: 108, errors: 8, seconds: 60 })).toBe(
+    expect(agree('oralReading', { words: 90, errors: 10, seconds: 60 }, { words: 108, errors: 8, seconds: 60 })).toBe(
       0.8,
     );
   });
   it('intervals: those that both scored', () => {
     expect(
-      agree('intervals', { intervals: [true, true, null, false] }, { intervals: [true, false, true, false] }),
+      agree('intervalRecording', { intervals: [true, true, null, false] }, { intervals: [true, false, true, false] }),
     ).toBeCloseTo(2 / 3, 12);
-    expect(agree('intervals', { intervals: [null] }, { intervals: [true] })).toBeNull();
+    expect(agree('intervalRecording', { intervals: [null] }, { intervals: [true] })).toBeNull();
   });
   it('latency: cue by cue; a response that one of them did not see is no agreement', () => {
     expect(agree('latency', { responses: [10, 8, null] }, { responses: [8, 8, null] })).toBeCloseTo(
@@ -51,10 +50,12 @@ describe('two observers of one session', () => {
     const steps = (...outcomes: string[]) => ({
       steps: outcomes.map((outcome, i) => ({ step: `step${i + 1}`, outcome })),
     });
-    expect(agree('steps', steps('independent', 'gesture'), steps('independent', 'spoken', 'independent'))).toBe(1 / 2);
+    expect(agree('taskAnalysis', steps('independent', 'gesture'), steps('independent', 'spoken', 'independent'))).toBe(
+      1 / 2,
+    );
     expect(
       agree(
-        'items',
+        'itemCheck',
         { items: [{ item: 'item1', outcome: 'right' }] },
         { items: [{ item: 'item2', outcome: 'right' }] },
       ),

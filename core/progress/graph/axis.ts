@@ -4,7 +4,7 @@ import type { Progress } from '../progress';
 
 /** The largest value a goal's graph shows, and the unit of its figures. */
 export function axisOf(goal: GoalDefinition, { points, baseline }: Progress): { max: number; unit: string } {
-  const { max, unit } = measureOf(goal.measure).axis(goal.measure);
+  const { max, unit } = measureOf(goal.measure).axis;
   if (max !== null) return { max, unit };
   const largest = points.reduce(
     (most, { value }) => Math.max(most, value),

@@ -80,7 +80,7 @@ function pointSaid(goal: GoalDefinition, point: SeriesPoint, byId: ReadonlyMap<s
   const distinct = (values: (string | null)[]) => [...new Set(values.filter(Boolean))].join(', ');
   const measure = measureOf(goal.measure);
   const parts = [
-    `${longDate(point.on)}: ${measure.basis(goal.measure, point)}, ${measure.said(goal.measure, point.value)}`,
+    `${longDate(point.on)}: ${measure.basis(point)}, ${measure.said(point.value)}`,
     distinct(entries.map((entry) => entry.observer)),
     distinct(entries.map((entry) => entry.setting)),
     ...new Set(entries.map((entry) => entry.note)),

@@ -63,6 +63,6 @@ export function graphCaption(goal: GoalDefinition, { points, now }: Progress): s
   const first = points[0];
   const last = points.at(-1);
   if (!first || !last || now === null) return 'No points yet.';
-  const said = (value: number) => measureOf(goal.measure).said(goal.measure, value);
+  const said = (value: number) => measureOf(goal.measure).said(value);
   return `${counted(points.length, 'point', 'points')} from ${shortDate(first.on)} to ${shortDate(last.on)}; now ${said(now)}, target ${said(goal.target)}.`;
 }

@@ -21,7 +21,7 @@ import { choicesOf, facetOf, fieldsLeftOut, type ListsOf, listsOf, startingChoic
 /** The lists of a student, or of the school, for who may set them up. */
 async function requireLists(db: Database, actor: Actor, studentId: string | null): Promise<ListsOf> {
   const { schoolId } = actor;
-  if (studentId !== null) return { schoolId, studentId: (await requireStudent(db, actor, studentId, 'setUp')).id };
+  if (studentId !== null) return { schoolId, studentId: (await requireStudent(db, actor, studentId, 'editGoals')).id };
   await requireSchoolAdmin(db, actor);
   return { schoolId, studentId: null };
 }
@@ -251,7 +251,7 @@ export async function mergeChoices(
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    const access = (await requireStudent(trx, actor, studentId, 'setUp')).id;
+    const access = (await requireStudent(trx, actor, studentId, 'editGoals')).id;
     const [gone, stays] = [await choiceOf(trx, access, from), await choiceOf(trx, access, into)];
     if (gone.mergedInto === stays.id) return;
     if (gone.kind !== stays.kind || from === into || stays.mergedInto !== null) {
@@ -271,7 +271,7 @@ export async function mergeChoices(
  */
 export async function offerChoice(db: Database, actor: Actor, studentId: string, id: string, now: Date): Promise<void> {
   await db.transaction(async (trx) => {
-    const access = (await requireStudent(trx, actor, studentId, 'setUp')).id;
+    const access = (await requireStudent(trx, actor, studentId, 'editGoals')).id;
     const choice = await choiceOf(trx, access, id);
     if (choice.state === 'offered') return;
     await keepHistory(trx, actor, [choice], now);

@@ -9,7 +9,7 @@ import {
   type RatingLinkInput,
   type WorkSampleInput,
 } from '~/core/entries/ratings/ratings';
-import type { RubricDefinition } from '~/core/measures/rubric';
+import type { RubricDefinition } from '~/core/measures/rubric/rubric';
 import { goalOf, measureAt } from '../../goals/goals';
 import { hashToken, newToken } from '../../people/tokens';
 import type { Database } from '../../platform/db/database';

@@ -3,6 +3,7 @@ import { connect } from './database';
 import { guard } from './guard';
 import { alone } from './lock';
 import * as beginning from './migrations/0001-beginning';
+import * as names from './migrations/0002-names';
 
 type Migration = { up: (db: Knex) => Promise<unknown> };
 
@@ -12,6 +13,7 @@ type Migration = { up: (db: Knex) => Promise<unknown> };
  */
 export const migrations: Record<string, Migration> = {
   '0001-beginning': beginning,
+  '0002-names': names,
 };
 
 const cannotGoBack = async () => {

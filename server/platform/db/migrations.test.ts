@@ -1,4 +1,5 @@
 // Each migration is tested from a dump of the schema before it, with data: nothing is lost, and all of it can be read.
+import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -17,6 +18,15 @@ import { migrate, migrations } from './migrate';
 
 const folder = 'tests/database/dumps';
 const dumps = readdirSync(folder).filter((file) => file.endsWith('.sql'));
+
+async function restore(name: string, dump: string): Promise<void> {
+  await makeDatabase(name);
+  const client = new pg.Client({ connectionString: urlOf(name) });
+  await client.connect();
+  await client.query('create extension if not exists btree_gist');
+  await client.query(readFileSync(`${folder}/${dump}`, 'utf8'));
+  await client.end();
+}
 
 it('there is a dump of each migration, for the next one to begin from', () => {
   expect(dumps.map((file) => file.replace('.sql', ''))).toEqual(Object.keys(migrations));
@@ -40,12 +50,7 @@ describe.each(dumps)('from %s', (dump) => {
   };
 
   beforeAll(async () => {
-    await makeDatabase(name);
-    const client = new pg.Client({ connectionString: urlOf(name) });
-    await client.connect();
-    await client.query('create extension if not exists btree_gist');
-    await client.query(readFileSync(`${folder}/${dump}`, 'utf8'));
-    await client.end();
+    await restore(name, dump);
     db = connect(urlOf(name));
     before = await counts();
     await migrate(urlOf(name));
@@ -98,5 +103,54 @@ describe.each(dumps)('from %s', (dump) => {
     if (!school) throw new Error('The dump has no school.');
     const [issued] = await issuedOf(db, student, school);
     expect((await issuedReport(db, student, issued?.id as string, school)).correctedSince).toBe(0);
+  });
+});
+
+describe('the step to', () => {
+  const name = newName('step');
+  let db: Database;
+  beforeAll(async () => {
+    await restore(name, '0001-beginning.sql');
+    db = connect(urlOf(name));
+  });
+  afterAll(async () => {
+    await db.destroy();
+    await dropDatabase(name);
+  });
+
+  it('0002-names calls measures and rights otherwise, and keeps all else that they say', async () => {
+    const of = async (table: string) => (await db(table).first('*')) as { id: string; goal_id: string };
+    const was = ['items', 'count', 'intervals', 'runningTotal', 'steps', 'readingAloud', 'duration', 'rubric'];
+    const { goal_id } = await of('goal_measures');
+    await db('goal_measures').insert(
+      was.map((kind, i) => ({
+        goal_id,
+        version: i + 10,
+        measure: { kind, kept: { kind: 'count' } },
+        from_date: today,
+      })),
+    );
+    await db('goal_bank').insert({
+      ...{
+        id: randomUUID(),
+        school_id: (await of('schools')).id,
+        made_by: (await of('people')).id,
+        made_at: new Date(),
+      },
+      goal: { name: 'Calls', measure: { kind: 'count' } },
+    });
+    await db.raw("update team_members set rights = array['observe', 'setUp']");
+
+    await migrate(urlOf(name));
+
+    const measures = await db('goal_measures').where('version', '>=', 10).orderBy('version').pluck('measure');
+    expect(measures).toEqual(
+      [
+        ...['itemCheck', 'frequency', 'intervalRecording', 'cumulativeTotal', 'taskAnalysis', 'oralReading'],
+        ...['duration', 'rubric'],
+      ].map((kind) => ({ kind, kept: { kind: 'count' } })),
+    );
+    expect(await db('goal_bank').pluck('goal')).toEqual([{ name: 'Calls', measure: { kind: 'frequency' } }]);
+    expect(await db('team_members').first('rights')).toEqual({ rights: ['observe', 'editGoals'] });
   });
 });

@@ -317,7 +317,7 @@ export interface InvitationsRow {
   name: string;
   email: string;
   role: 'educator' | 'paraprofessional' | 'specialist';
-  rights: ('observe' | 'setUp' | 'share')[] | null;
+  rights: ('observe' | 'editGoals' | 'share')[] | null;
   until_date: string | null;
   ends_on: string;
   made_by: string;
@@ -578,7 +578,7 @@ export interface TeamMembersRow {
   student_id: string;
   person_id: string;
   role: 'caseManager' | 'educator' | 'paraprofessional' | 'specialist';
-  rights: ('observe' | 'setUp' | 'share')[] | null;
+  rights: ('observe' | 'editGoals' | 'share')[] | null;
   from_date: string;
   until_date: string | null;
   frequency: 'byHand' | 'entry' | 'daily' | 'weekly';

@@ -28,7 +28,10 @@ import { incidentScreenOf } from './recording';
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const asker = personOf(context);
   const student = await requireStudent(database(), asker.actor, idFrom(params.studentId), 'observe');
-  return { incidentScreen: await incidentScreenOf(database(), asker, student), maySetUp: can(student, 'setUp') };
+  return {
+    incidentScreen: await incidentScreenOf(database(), asker, student),
+    mayEditGoals: can(student, 'editGoals'),
+  };
 });
 
 export const meta: Route.MetaFunction = () => [{ title: 'Tally · Gentle Margin' }];
@@ -50,10 +53,10 @@ interface CountDraft {
   counting: Record<string, Counting>;
 }
 
-export default function RecordCount({ loaderData: { incidentScreen, maySetUp } }: Route.ComponentProps) {
+export default function RecordCount({ loaderData: { incidentScreen, mayEditGoals } }: Route.ComponentProps) {
   const { student, offered } = incidentScreen;
   const behaviors = offered.behavior.filter(({ counted, timed }) => counted || timed);
-  if (behaviors.length === 0) return <NothingToChoose student={student} maySetUp={maySetUp} />;
+  if (behaviors.length === 0) return <NothingToChoose student={student} mayEditGoals={mayEditGoals} />;
   return <CountScreen key={student.id} incidentScreen={incidentScreen} behaviors={behaviors} />;
 }
 

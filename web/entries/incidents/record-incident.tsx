@@ -35,30 +35,40 @@ import { incidentWords } from './words';
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const asker = personOf(context);
   const student = await requireStudent(database(), asker.actor, idFrom(params.studentId), 'observe');
-  return { incidentScreen: await incidentScreenOf(database(), asker, student), maySetUp: can(student, 'setUp') };
+  return {
+    incidentScreen: await incidentScreenOf(database(), asker, student),
+    mayEditGoals: can(student, 'editGoals'),
+  };
 });
 
 // The tab says nothing of what is written, nor of whom.
 export const meta: Route.MetaFunction = () => [{ title: 'Note · Gentle Margin' }];
 
 export default function RecordIncident({ loaderData }: Route.ComponentProps) {
-  const { incidentScreen, maySetUp } = loaderData;
+  const { incidentScreen, mayEditGoals } = loaderData;
   const { student, offered } = incidentScreen;
-  if (!offered.behavior.some(({ abc }) => abc)) return <NothingToChoose student={student} maySetUp={maySetUp} />;
+  if (!offered.behavior.some(({ abc }) => abc))
+    return <NothingToChoose student={student} mayEditGoals={mayEditGoals} />;
   // Another student is another note: nothing of the last one may stay.
   return <RecordIncidentScreen key={student.id} incidentScreen={incidentScreen} />;
 }
 
 /** Before there is a behavior to note. */
-export function NothingToChoose({ student, maySetUp }: { student: IncidentScreen['student']; maySetUp: boolean }) {
+export function NothingToChoose({
+  student,
+  mayEditGoals,
+}: {
+  student: IncidentScreen['student'];
+  mayEditGoals: boolean;
+}) {
   return (
     <Page marginName="Why" margin={<MarginTitle>Nothing to note yet</MarginTitle>}>
       <h1 className="text-3xl">{student.shortName}</h1>
       <p className="mt-4 max-w-xl text-ink-2">
         No target behavior is set up for {student.firstName}.{' '}
-        {maySetUp ? 'It takes a minute, and begins from the school’s lists.' : 'The case manager sets them up.'}
+        {mayEditGoals ? 'It takes a minute, and begins from the school’s lists.' : 'The case manager sets them up.'}
       </p>
-      {maySetUp && (
+      {mayEditGoals && (
         <p className="mt-4">
           <Link to={`/students/${student.id}/behavior/set-up`} className="btn btn-primary h-11">
             Set up what is noted

@@ -30,7 +30,7 @@ import { ChoicesForm } from './choices-form';
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
-  const student = await requireStudent(database(), actor, studentId, 'setUp');
+  const student = await requireStudent(database(), actor, studentId, 'editGoals');
   if (discreet) return null;
   const [{ isNew, input, besides }, earlier, places, dayParts] = await Promise.all([
     choicesInForm(database(), actor, studentId, newId),
@@ -58,7 +58,7 @@ const small = z.discriminatedUnion('intent', [
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
-  await requireStudent(database(), actor, studentId, 'setUp');
+  await requireStudent(database(), actor, studentId, 'editGoals');
   const form = await formOf(request);
   const asked = small.safeParse(Object.fromEntries(form));
   if (asked.success) {

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Form, useNavigation } from 'react-router';
 import { v4 as newId } from 'uuid';
-import type { RubricDefinition } from '~/core/measures/rubric';
+import type { RubricDefinition } from '~/core/measures/rubric/rubric';
 import { FieldMessage } from '../../platform/ui/fields';
 
 interface RateFormProps {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { rubricDefinition } from '~/core/measures/rubric';
+import { rubricDefinition } from '~/core/measures/rubric/rubric';
 import { readRating } from './read-rating';
 
 const levels = [1, 2].map((points) => ({ points, words: `at ${points}` }));

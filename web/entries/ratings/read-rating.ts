@@ -1,5 +1,5 @@
 import { type RatingInput, ratingInput } from '~/core/entries/ratings/ratings';
-import type { RubricDefinition } from '~/core/measures/rubric';
+import type { RubricDefinition } from '~/core/measures/rubric/rubric';
 
 /**
  * A rating as its form sends it.

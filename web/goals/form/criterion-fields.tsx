@@ -22,7 +22,7 @@ export function CriterionFields({ form, field, pointPer, measure, sentence }: Cr
   const { comparison, value, rule, minimumOpportunities, distinctLocations, distinctObservers } = field.getFieldset();
   const { kind, n, k } = (rule as FieldMetadata<{ kind: string; n: number; k: number }>).getFieldset();
   const isOfLast = kind.value !== 'inARow';
-  const unit = measure ? measureOf(measure).axis(measure).unit.trim() || measureOf(measure).axis(measure).change : '';
+  const unit = measure ? measureOf(measure).axis.unit.trim() || measureOf(measure).axis.change : '';
   const errors = [value, n, ...(isOfLast ? [k] : []), rule].flatMap((one) => one.errors ?? []);
   return (
     <div className="grid gap-4">
@@ -61,7 +61,7 @@ export function CriterionFields({ form, field, pointPer, measure, sentence }: Cr
         <div className="mt-2 grid gap-4 sm:grid-cols-3">
           <TextField
             field={minimumOpportunities}
-            label={`At least so many ${measure ? measureOf(measure).weightNoun(measure).many : 'chances'} each`}
+            label={`At least so many ${measure ? measureOf(measure).weightNoun.many : 'chances'} each`}
             type="figure"
           />
           <TextField field={distinctLocations} label="In so many places" type="figure" />

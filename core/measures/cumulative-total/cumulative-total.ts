@@ -1,0 +1,210 @@
+import { z } from 'zod';
+import { addDays, type IsoDate } from '../../calendar/iso-date';
+import { countSchoolDays, isSchoolDay, type SchoolCalendar } from '../../calendar/school-days';
+import { changeFigure, counted, figure, listed, percent } from '../../words/counting';
+import { totalAgreement } from '../agreement/pair';
+import { choiceCell, numberCell } from '../cells';
+import { usualCriterion } from '../criterion-definition';
+import { type MeasureKind, percentAxis } from '../measure-kind';
+import { hasDistinctKeys, labelOf, named, noun, oneOf, unnamed } from '../named';
+import { asCount, type BreakdownLine, type Score } from '../score';
+
+/** A goal measured by how much altogether: hours, pages, pieces. */
+export const cumulativeTotalDefinition = z.object({
+  kind: z.literal('cumulativeTotal'),
+  unit: noun,
+  /** What it should come to altogether, in the unit. */
+  total: z.number().positive(),
+  /** What the amounts are told apart by, when the goal does. */
+  categories: z
+    .array(named)
+    .max(20)
+    .refine(hasDistinctKeys, { error: 'Two categories have the same key.' })
+    .default([]),
+});
+export type CumulativeTotalDefinition = z.infer<typeof cumulativeTotalDefinition>;
+
+/** The amounts of one session. An amount of 0 says that there was time for it and nothing was done. */
+export type CumulativeTotalData = { amounts: { amount: number; category: string | null }[] };
+
+const MOST = 1_000_000;
+
+function cumulativeTotalData({ unit, categories }: CumulativeTotalDefinition): z.ZodType<CumulativeTotalData> {
+  const category = z.string().nullable();
+  return z.object({
+    amounts: z
+      .array(
+        z.object({
+          amount: z
+            .number({ error: `Say how many ${unit.many}.` })
+            .min(0, { error: 'An amount cannot be below nothing; correct the entry that was too much.' })
+            .max(MOST, { error: `That is more than ${MOST.toLocaleString('en-US')} ${unit.many} in one entry.` }),
+          category:
+            categories.length === 0
+              ? category.refine((key) => key === null, { error: 'This goal has no categories.' })
+              : oneOf(categories, 'This is not one of the goal’s categories.').nullable(),
+        }),
+      )
+      .min(1, { error: `Say how many ${unit.many}, or say why there is no score.` })
+      .max(100, { error: 'At most 100 amounts fit in one entry.' }),
+  });
+}
+
+const sumOf = ({ amounts }: CumulativeTotalData) => amounts.reduce((sum, { amount }) => sum + amount, 0);
+
+/**
+ * What the amounts come to, in percent of the whole. A point of the series holds all amounts up to its date.
+ *
+ * @returns value in percent, above 100 where more was done; amount in the unit, weight the number of amounts
+ */
+export function scoreCumulativeTotal({ total }: CumulativeTotalDefinition, data: CumulativeTotalData): Score {
+  if (data.amounts.length === 0) return { value: null, reason: 'noOpportunity' };
+  const amount = sumOf(data);
+  return { value: (100 * amount) / total, amount, weight: data.amounts.length };
+}
+
+const amountSaid = (amount: number, { one, many }: CumulativeTotalDefinition['unit']) =>
+  `${figure(amount)} ${amount === 1 ? one : many}`;
+
+/** How much and how often, by category; what has none comes last. */
+function amountLines(
+  { categories, unit }: CumulativeTotalDefinition,
+  { amounts }: CumulativeTotalData,
+): BreakdownLine[] {
+  const lines = [...categories, { key: '', label: categories.length === 0 ? 'Altogether' : 'Other' }];
+  return lines.flatMap(({ key, label }): BreakdownLine[] => {
+    const own = amounts.filter(({ category }) => (category ?? '') === key);
+    if (own.length === 0 && key === '' && categories.length > 0) return [];
+    const sum = own.reduce((total, { amount }) => total + amount, 0);
+    return [{ key, label, value: own.length === 0 ? null : sum, said: `${amountSaid(sum, unit)} in ${own.length}` }];
+  });
+}
+
+/** @example “2.5 hours garden and 1 hour kitchen: 3.5 of 40 hours, 9%.” */
+export function cumulativeTotalSentence(definition: CumulativeTotalDefinition, data: CumulativeTotalData): string {
+  const { unit, total, categories } = definition;
+  const sum = sumOf(data);
+  const parts = data.amounts
+    .filter(({ category }) => category !== null)
+    .map(({ amount, category }) => `${amountSaid(amount, unit)} ${labelOf(categories, category as string)}`);
+  const share = `${percent((100 * sum) / total)} of ${amountSaid(total, unit)}`;
+  if (parts.length === 0) return `${amountSaid(sum, unit)}, ${share}.`;
+  if (data.amounts.length === 1) return `${parts[0]}, ${share}.`;
+  return `${listed(parts)}: ${amountSaid(sum, unit)}, ${share}.`;
+}
+
+export interface Pace {
+  /** Units for each school day passed; null before the first. */
+  soFar: number | null;
+  /** Units needed for each school day that remains; 0 when the whole is reached, null when no school day remains. */
+  needed: number | null;
+  schoolDaysLeft: number;
+  /** The school day on which the whole is reached at the pace so far; null when it is not within two years. */
+  projectedOn: IsoDate | null;
+}
+
+const DAYS_AHEAD = 731;
+
+/**
+ * The pace of a cumulative total in school days: how fast so far, how fast from here on, and when it would be done.
+ *
+ * @param sum  what there is so far, in the goal's unit
+ * @param startsOn  the first day that counts
+ * @param targetOn  the last day that counts
+ * @example paceOf({ total: 40 }, 10, { 10 school days passed, 15 left }) // 1 a day so far, 2 a day needed
+ */
+export function paceOf(
+  { total }: Pick<CumulativeTotalDefinition, 'total'>,
+  sum: number,
+  {
+    startsOn,
+    targetOn,
+    today,
+    calendar,
+  }: { startsOn: IsoDate; targetOn: IsoDate; today: IsoDate; calendar: SchoolCalendar },
+): Pace {
+  const passed = countSchoolDays(startsOn, today, calendar);
+  const after = addDays(today, 1);
+  const left = countSchoolDays(after, targetOn, calendar);
+  const missing = Math.max(0, total - sum);
+  const soFar = passed === 0 ? null : sum / passed;
+  return {
+    soFar,
+    needed: missing === 0 ? 0 : left === 0 ? null : missing / left,
+    schoolDaysLeft: left,
+    projectedOn: missing === 0 ? today : projected(missing, soFar ?? 0, after, calendar),
+  };
+}
+
+/**
+ * What is missing of a cumulative total, shared out over the school days that are left.
+ *
+ * @param share  where it stands, in percent of the whole
+ * @returns null when it is reached, and when no school day is left
+ * @example “0.3 hours a school day needed; 120 school days are left”
+ */
+export function paceSentence(
+  definition: CumulativeTotalDefinition,
+  share: number,
+  when: Parameters<typeof paceOf>[2],
+): string | null {
+  const { needed, schoolDaysLeft } = paceOf(definition, (share * definition.total) / 100, when);
+  if (needed === null || needed === 0) return null;
+  const days = counted(schoolDaysLeft, 'school day is', 'school days are');
+  return `${changeFigure(needed)} ${definition.unit.many} a school day needed; ${days} left`;
+}
+
+function projected(missing: number, perDay: number, from: IsoDate, calendar: SchoolCalendar): IsoDate | null {
+  if (perDay <= 0) return null;
+  let left = Math.ceil(missing / perDay - 1e-9);
+  for (let i = 0; i < DAYS_AHEAD; i++) {
+    const date = addDays(from, i);
+    if (isSchoolDay(date, calendar) && --left === 0) return date;
+  }
+  return null;
+}
+
+export const cumulativeTotal: MeasureKind<CumulativeTotalDefinition, CumulativeTotalData> = {
+  question: 'How much altogether',
+  example: '18 of 40 hours in the garden',
+  beginning: cumulativeTotalDefinition.parse({
+    kind: 'cumulativeTotal',
+    unit: { one: 'hour', many: 'hours' },
+    total: 40,
+  }),
+  holds: (data): data is CumulativeTotalData => 'amounts' in data,
+  data: cumulativeTotalData,
+  pool: (_, sessions) => ({ amounts: sessions.flatMap((session) => session.amounts) }),
+  accumulates: true,
+  isShare: false,
+  score: scoreCumulativeTotal,
+  breakdown: amountLines,
+  sentence: cumulativeTotalSentence,
+  said: (_, value) => percent(value),
+  basis: ({ unit, total }, { amount }) => `${figure(amount)} of ${amountSaid(total, unit)}`,
+  asCount: ({ unit, total }, value, comparison) =>
+    Number.isInteger(total)
+      ? `${asCount(value, total, comparison)} of ${amountSaid(total, unit)}`
+      : `${figure((value * total) / 100)} of ${amountSaid(total, unit)}`,
+  weightNoun: () => ({ one: 'entry', many: 'entries' }),
+  axis: () => ({ ...percentAxis, max: null }),
+  discreet: (definition) => ({
+    ...definition,
+    unit: { one: 'unit', many: 'units' },
+    categories: unnamed(definition.categories, 'Category'),
+  }),
+  defaultCriterion: () => ({ ...usualCriterion('atLeast', 100), rule: { kind: 'inARow', n: 1 } }),
+  meaning: ({ unit }) => [unit.one],
+  table: {
+    columns: ({ unit, categories }) => [
+      { key: 'amount', label: unit.many, example: '1.5' },
+      ...(categories.length > 0 ? [{ key: 'category', label: 'Of', example: categories[0]?.label ?? '' }] : []),
+    ],
+    read: ({ categories }, cells, take) => {
+      const category = cells.category ? take('category', (text) => choiceCell(text, categories)) : null;
+      return { amounts: [{ amount: take('amount', numberCell) ?? undefined, category }] };
+    },
+    columnOf: (_, path) => (path.at(-1) === 'category' ? 'category' : 'amount'),
+  },
+  agreement: (_, a, b) => totalAgreement(sumOf(a), sumOf(b), 'the amounts'),
+};

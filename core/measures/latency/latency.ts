@@ -1,0 +1,125 @@
+import { z } from 'zod';
+import { median } from '../../statistics/median';
+import { largest, mean, smallest } from '../../statistics/spread';
+import { counted, lengthOfTime } from '../../words/counting';
+import { totalCountAgreement } from '../agreement/agreement';
+import type { PairAgreement } from '../agreement/pair';
+import { type Cell, lengthCell } from '../cells';
+import { usualCriterion } from '../criterion-definition';
+import type { MeasureKind } from '../measure-kind';
+import { several } from '../measure-table';
+import { noun } from '../named';
+import type { BreakdownLine, Score } from '../score';
+
+/** A goal measured by how soon: the time from a cue to the response. */
+export const latencyDefinition = z.object({
+  kind: z.literal('latency'),
+  cue: noun.default({ one: 'cue', many: 'cues' }),
+});
+export type LatencyDefinition = z.infer<typeof latencyDefinition>;
+
+/** Seconds from each cue to its response, in order; null where no response came. */
+export type LatencyData = { responses: (number | null)[] };
+
+function latencyData({ cue }: LatencyDefinition): z.ZodType<LatencyData> {
+  return z.object({
+    responses: z
+      .array(
+        z
+          .number({ error: `Say how long each response took, or that none came.` })
+          .min(0, { error: 'A response cannot come before its cue.' })
+          .max(86_400, { error: 'No response takes longer than a day.' })
+          .nullable(),
+      )
+      .min(1, { error: `Time at least one ${cue.one}, or say why there is no score.` })
+      .max(500, { error: `At most 500 ${cue.many} fit in one entry.` }),
+  });
+}
+
+const timesOf = ({ responses }: LatencyData) => responses.filter((time) => time !== null);
+
+/**
+ * The median time from cue to response. Cues without a response are counted beside it and do not go into the median.
+ *
+ * @returns value in seconds, amount the responses, weight the cues
+ * @see Cooper, Heron & Heward, Applied Behavior Analysis: response latency
+ */
+export function scoreLatency(_: LatencyDefinition, data: LatencyData): Score {
+  const times = timesOf(data);
+  if (data.responses.length === 0) return { value: null, reason: 'noOpportunity' };
+  if (times.length === 0) return { value: null, reason: 'noResponse' };
+  return { value: median(times), amount: times.length, weight: data.responses.length };
+}
+
+function latencyLines(_: LatencyDefinition, data: LatencyData): BreakdownLine[] {
+  const times = timesOf(data);
+  const line = (key: string, label: string, of: (times: readonly number[]) => number): BreakdownLine => {
+    const value = times.length === 0 ? null : of(times);
+    return { key, label, value, said: value === null ? 'none' : lengthOfTime(value) };
+  };
+  const misses = data.responses.length - times.length;
+  return [
+    line('median', 'Median', median),
+    line('shortest', 'Shortest', smallest),
+    line('longest', 'Longest', largest),
+    { key: 'misses', label: 'Without a response', value: misses, said: String(misses) },
+  ];
+}
+
+/** @example “Median 8 s over 5 cues, from 4 s to 12 s. 1 cue went without a response.” */
+export function latencySentence({ cue }: LatencyDefinition, data: LatencyData): string {
+  const times = timesOf(data);
+  const misses = data.responses.length - times.length;
+  const missed = misses === 0 ? '' : ` ${counted(misses, cue.one, cue.many)} went without a response.`;
+  if (times.length === 0) return missed.trim() || `No ${cue.one} was given.`;
+  const head = `${times.length === 1 ? '' : 'Median '}${lengthOfTime(median(times))} ${times.length === 1 ? 'after' : 'over'} ${counted(times.length, cue.one, cue.many)}`;
+  const range = times.length === 1 ? '' : `, from ${lengthOfTime(smallest(times))} to ${lengthOfTime(largest(times))}`;
+  return `${head}${range}.${missed}`;
+}
+
+/** Shorter over longer for each cue, averaged; a response that only one of them saw is no agreement. */
+function cueByCue(a: readonly (number | null)[], b: readonly (number | null)[]): PairAgreement | null {
+  if (a.length !== b.length || a.length === 0) return null;
+  const shares = a.map((time, i) => {
+    const other = b[i] ?? null;
+    if (time === null || other === null) return time === other ? 1 : 0;
+    return totalCountAgreement(time, other);
+  });
+  return { share: mean(shares), basis: `cue by cue, ${counted(a.length, 'cue', 'cues')}` };
+}
+
+export const latency: MeasureKind<LatencyDefinition, LatencyData> = {
+  question: 'How soon',
+  example: '12 seconds from the bell to the first step',
+  beginning: latencyDefinition.parse({ kind: 'latency' }),
+  holds: (data): data is LatencyData => 'responses' in data,
+  data: latencyData,
+  pool: (_, sessions) => ({ responses: sessions.flatMap((session) => session.responses) }),
+  accumulates: false,
+  isShare: false,
+  score: scoreLatency,
+  breakdown: latencyLines,
+  sentence: latencySentence,
+  said: (_, value) => lengthOfTime(value),
+  basis: (_, { amount, weight }) => (amount === weight ? `${weight} timed` : `${amount} of ${weight} answered`),
+  asCount: () => null,
+  weightNoun: ({ cue }) => cue,
+  axis: () => ({ max: null, unit: ' s', change: 'seconds' }),
+  discreet: (definition) => ({ ...definition, cue: { one: 'cue', many: 'cues' } }),
+  defaultCriterion: () => usualCriterion('atMost', 10),
+  meaning: () => [],
+  table: {
+    columns: ({ cue }) => [{ key: 'responses', label: `After each ${cue.one}, seconds`, example: '12; 8; none' }],
+    read: (_, __, take) => ({
+      responses:
+        take(
+          'responses',
+          several(
+            (part): Cell<number | null> =>
+              /^(none|no|–|-)$/i.test(part) ? { ok: true, value: null } : lengthCell(part),
+          ),
+        ) ?? [],
+    }),
+  },
+  agreement: (_, a, b) => cueByCue(a.responses, b.responses),
+};

@@ -1,0 +1,154 @@
+import { z } from 'zod';
+import { counted, figure, lengthOfTime, percent } from '../../words/counting';
+import { totalAgreement } from '../agreement/pair';
+import { lengthCell, numberCell } from '../cells';
+import { usualCriterion } from '../criterion-definition';
+import type { MeasureKind } from '../measure-kind';
+import { type BreakdownLine, type Score, wholeFor } from '../score';
+
+/** A goal measured by reading aloud for a while. */
+export const oralReadingDefinition = z.object({
+  kind: z.literal('oralReading'),
+  /** How long a reading is meant to take, when the goal says. */
+  seconds: z.number().int().min(10).max(1800).nullable().default(null),
+});
+export type OralReadingDefinition = z.infer<typeof oralReadingDefinition>;
+
+/** Words read, of which so many were errors, in so many seconds. */
+export type OralReadingData = { words: number; errors: number; seconds: number };
+
+function oralReadingData(_: OralReadingDefinition): z.ZodType<OralReadingData> {
+  const whole = (what: string) =>
+    z
+      .number({ error: `Say how many ${what}.` })
+      .int({ error: `The number of ${what} is a whole number.` })
+      .min(0, { error: `There cannot be fewer than no ${what}.` });
+  return z
+    .object({
+      words: whole('words were read').max(20_000, { error: 'That is more than 20,000 words.' }),
+      errors: whole('errors'),
+      seconds: z
+        .number({ error: 'Say how long the reading took.' })
+        .positive({ error: 'The reading took more than no time.' })
+        .max(7200, { error: 'A reading of more than two hours is taken for a slip.' }),
+    })
+    .refine(({ words, errors }) => errors <= words, {
+      error: 'There are more errors than words read.',
+      path: ['errors'],
+    });
+}
+
+/**
+ * Words read correctly per minute: (words − errors) · 60 / seconds.
+ *
+ * @returns value words correct per minute, amount words correct, weight seconds
+ * @see Deno (1985), Exceptional Children 52; Shinn (1989), Curriculum-Based Measurement
+ * @example 92 words with 4 errors in 60 seconds // 88
+ */
+export function scoreOralReading(_: OralReadingDefinition, { words, errors, seconds }: OralReadingData): Score {
+  if (seconds <= 0) return { value: null, reason: 'noOpportunity' };
+  return { value: ((words - errors) * 60) / seconds, amount: words - errors, weight: seconds };
+}
+
+/** How hard a text is for this reader. */
+export type AccuracyBand = 'independent' | 'instructional' | 'hard';
+
+export const bandWords: Record<AccuracyBand, string> = {
+  independent: 'an independent level',
+  instructional: 'an instructional level',
+  hard: 'a hard text',
+};
+
+/**
+ * Accuracy in percent and its band: from 97 independent, from 90 instructional, below hard. The bands go by whole percents.
+ *
+ * @returns null when no word was read
+ * @see the bands are common practice in informal reading inventories, after Betts (1946)
+ * @example accuracyOf({ words: 100, errors: 3 }) // { accuracy: 97, band: 'independent' }
+ */
+export function accuracyOf({
+  words,
+  errors,
+}: Pick<OralReadingData, 'words' | 'errors'>): { accuracy: number; band: AccuracyBand } | null {
+  if (words === 0) return null;
+  const accuracy = (100 * (words - errors)) / words;
+  const whole = Math.round(accuracy);
+  return { accuracy, band: whole >= 97 ? 'independent' : whole >= 90 ? 'instructional' : 'hard' };
+}
+
+const said = (value: number) => `${figure(value)} words correct per minute`;
+
+function readingLines(definition: OralReadingDefinition, data: OralReadingData): BreakdownLine[] {
+  const { value } = scoreOralReading(definition, data);
+  const accuracy = accuracyOf(data);
+  return [
+    { key: 'rate', label: 'Words correct per minute', value, said: value === null ? 'none' : figure(value) },
+    { key: 'words', label: 'Words read', value: data.words, said: String(data.words) },
+    { key: 'errors', label: 'Errors', value: data.errors, said: String(data.errors) },
+    {
+      key: 'accuracy',
+      label: 'Accuracy',
+      value: accuracy?.accuracy ?? null,
+      said: accuracy ? `${percent(accuracy.accuracy)}, ${bandWords[accuracy.band]}` : 'none',
+    },
+    { key: 'time', label: 'Time', value: data.seconds, said: lengthOfTime(data.seconds) },
+  ];
+}
+
+/** @example “92 words in 1 min, 4 errors: 88 words correct per minute. Accuracy 96%, an instructional level.” */
+export function oralReadingSentence(definition: OralReadingDefinition, data: OralReadingData): string {
+  const score = scoreOralReading(definition, data);
+  const errors = data.errors === 0 ? 'no errors' : counted(data.errors, 'error', 'errors');
+  const head = `${counted(data.words, 'word', 'words')} in ${lengthOfTime(data.seconds)}, ${errors}`;
+  if (score.value === null) return `${head}.`;
+  const accuracy = accuracyOf(data);
+  const level = accuracy ? ` Accuracy ${percent(accuracy.accuracy)}, ${bandWords[accuracy.band]}.` : '';
+  return `${head}: ${said(score.value)}.${level}`;
+}
+
+export const oralReading: MeasureKind<OralReadingDefinition, OralReadingData> = {
+  question: 'Reading aloud',
+  example: '54 words correct per minute',
+  beginning: oralReadingDefinition.parse({ kind: 'oralReading', seconds: 60 }),
+  holds: (data): data is OralReadingData => 'words' in data,
+  data: oralReadingData,
+  pool: (_, sessions) => ({
+    words: sessions.reduce((sum, session) => sum + session.words, 0),
+    errors: sessions.reduce((sum, session) => sum + session.errors, 0),
+    seconds: sessions.reduce((sum, session) => sum + session.seconds, 0),
+  }),
+  accumulates: false,
+  isShare: false,
+  score: scoreOralReading,
+  breakdown: readingLines,
+  sentence: oralReadingSentence,
+  said: (_, value) => said(value),
+  basis: (_, { amount, weight }) => `${counted(amount, 'word', 'words')} correct in ${lengthOfTime(weight)}`,
+  asCount: ({ seconds }, value, comparison) => {
+    if (seconds === null || seconds === 60) return null;
+    return `${wholeFor((value * seconds) / 60, comparison)} words correct in ${lengthOfTime(seconds)}`;
+  },
+  weightNoun: () => ({ one: 'second', many: 'seconds' }),
+  axis: () => ({ max: null, unit: '', change: 'words correct per minute' }),
+  discreet: (definition) => definition,
+  defaultCriterion: () => usualCriterion('atLeast', 90),
+  meaning: () => [],
+  table: {
+    columns: () => [
+      { key: 'words', label: 'Words', example: '92' },
+      { key: 'errors', label: 'Errors', example: '4' },
+      { key: 'seconds', label: 'Time', example: '1:00' },
+    ],
+    read: ({ seconds }, cells, take) => ({
+      words: take('words', numberCell) ?? undefined,
+      errors: take('errors', numberCell) ?? undefined,
+      seconds: cells.seconds ? take('seconds', lengthCell) : (seconds ?? undefined),
+    }),
+    columnOf: (_, path) => String(path[0] ?? 'words'),
+  },
+  agreement: (_, a, b) => {
+    const correct = ({ words, errors }: OralReadingData) => words - errors;
+    return totalAgreement(correct(a), correct(b), 'words correct');
+  },
+  withClock: (_, data, seconds) => data && { ...data, seconds: Math.max(1, Math.round(seconds)) },
+};

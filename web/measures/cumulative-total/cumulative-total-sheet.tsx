@@ -1,0 +1,71 @@
+import { useState } from 'react';
+import type { CumulativeTotalData, CumulativeTotalDefinition } from '~/core/measures/cumulative-total/cumulative-total';
+import { figure, percent } from '~/core/words/counting';
+import { Live, NumberField, Pad, type SheetProps, TakeOut, usePads } from '../sheet';
+
+const QUICK = [0.5, 1, 2];
+
+/** How much this time, and of what; the sum so far stands beside it. */
+export function CumulativeTotalSheet(props: SheetProps<CumulativeTotalDefinition, CumulativeTotalData>) {
+  const { definition, data, isActive, soFar, pace, onMark } = props;
+  const { unit, total, categories } = definition;
+  const amounts = data?.amounts ?? [];
+  const [category, setCategory] = useState<string | null>(categories[0]?.key ?? null);
+  const add = (amount: number) => onMark({ amounts: [...amounts, { amount, category }] });
+  const change = (at: number, amount: number | null) =>
+    onMark({ amounts: amounts.with(at, { category: amounts[at]?.category ?? null, amount: amount ?? 0 }) });
+  const takeOut = (at: number) => onMark(amounts.length === 1 ? null : { amounts: amounts.toSpliced(at, 1) });
+  usePads(
+    isActive,
+    QUICK.map((amount) => () => add(amount)),
+    () => amounts.length > 0 && takeOut(amounts.length - 1),
+  );
+  const sum = amounts.reduce((all, { amount }) => all + amount, 0);
+  const before = ((soFar ?? 0) * total) / 100;
+  return (
+    <>
+      {categories.length > 0 && (
+        <fieldset className="mb-2 flex flex-wrap gap-1.5 text-small">
+          <legend className="sr-only">What was it?</legend>
+          {categories.map(({ key, label }) => (
+            <button
+              key={key}
+              type="button"
+              aria-pressed={category === key}
+              onClick={() => setCategory(key)}
+              className={`min-h-9 rounded-full border px-3 pointer-coarse:min-h-11 ${category === key ? 'border-ink bg-wash font-semibold' : 'border-rule text-ink-2'}`}
+            >
+              {label}
+            </button>
+          ))}
+        </fieldset>
+      )}
+      <div className="grid grid-cols-3 gap-2">
+        {QUICK.map((amount, i) => (
+          <Pad key={amount} at={i} showsKey={isActive} onPress={() => add(amount)} className="support-3">
+            + {amount} {amount === 1 ? unit.one : unit.many}
+          </Pad>
+        ))}
+      </div>
+      <div className="mt-3 flex min-h-11 flex-wrap items-center gap-x-5 gap-y-2">
+        {amounts.map(({ amount, category: key }, at) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: an amount is its place
+          <span key={`${at} of ${amounts.length}`} className="flex items-center gap-1">
+            <NumberField
+              label={categories.find((one) => one.key === key)?.label ?? `${at + 1}.`}
+              unit={unit.many}
+              step="any"
+              value={amount}
+              onChange={(value) => change(at, value)}
+            />
+            <TakeOut what={`amount ${at + 1}`} onPress={() => takeOut(at)} />
+          </span>
+        ))}
+        <Live figure={percent((100 * (before + sum)) / total)}>
+          {figure(before + sum)} of {figure(total)} {unit.many}
+          {pace && <span className="block text-ink-2">{pace}</span>}
+        </Live>
+      </div>
+    </>
+  );
+}

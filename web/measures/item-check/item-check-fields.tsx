@@ -1,0 +1,41 @@
+import { type FieldMetadata, getInputProps } from '@conform-to/react';
+import type { DefinitionOf } from '~/core/measures/measure';
+import { usualLevels } from '~/core/measures/support-levels';
+import { Levels, type MeasureProps, NamedRows, Nouns, valuesOf } from '../lists';
+
+export function ItemCheckFields({ form, field }: MeasureProps<'itemCheck'>) {
+  const { item, items, levels, mostSupport } = field.getFieldset();
+  const keys = valuesOf(levels).map(({ key }) => key);
+  const isPlain = keys.length === 1 && keys[0] === 'right';
+  const plain = [{ key: 'right', label: 'Right', words: 'right' }];
+  const change = (noted: boolean) => {
+    form.update({ name: field.name as 'measure', value: { ...(field.value as object), ...levelsFor(noted) } as never });
+  };
+  const levelsFor = (noted: boolean) =>
+    noted ? { levels: usualLevels, mostSupport: 'independent' } : { levels: plain, mostSupport: 'right' };
+  return (
+    <>
+      <Nouns field={item} what="item" />
+      <NamedRows form={form} list={items} stem="item" what="item" title="The items" />
+      <label className="flex min-h-9 items-center gap-2.5">
+        <input
+          type="checkbox"
+          checked={!isPlain}
+          onChange={(event) => change(event.target.checked)}
+          className="checkbox checkbox-sm"
+        />
+        Note how much help each one took
+      </label>
+      {isPlain ? <PlainLevel field={field} /> : <Levels form={form} levels={levels} mostSupport={mostSupport} />}
+    </>
+  );
+}
+
+function PlainLevel({ field }: { field: FieldMetadata<DefinitionOf<'itemCheck'>> }) {
+  const { levels, mostSupport } = field.getFieldset();
+  const level = levels.getFieldList()[0]?.getFieldset();
+  if (!level) return null;
+  return [level.key, level.label, level.words, mostSupport].map((one) => (
+    <input {...getInputProps(one, { type: 'hidden' })} key={one.key} />
+  ));
+}

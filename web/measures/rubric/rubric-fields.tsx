@@ -1,0 +1,62 @@
+import { getInputProps } from '@conform-to/react';
+import { newKey } from '~/core/goals/keys';
+import { rubric } from '~/core/measures/rubric/rubric';
+import { SelectField, TextField } from '../../platform/ui/form-fields';
+import { Rows } from '../../platform/ui/rows';
+import { keysOf, type MeasureProps, valuesOf } from '../lists';
+
+export function RubricFields({ form, field }: MeasureProps<'rubric'>) {
+  const { criteria, of } = field.getFieldset();
+  const first = rubric.beginning;
+  return (
+    <>
+      <fieldset>
+        <legend className="mb-1 text-small font-semibold">What is looked at, and what each level looks like</legend>
+        <Rows
+          form={form}
+          list={criteria}
+          what="criterion"
+          canReorder
+          isTall
+          blank={() => ({ ...first.criteria[0], key: newKey('criterion', keysOf(criteria)), label: '' })}
+        >
+          {(row) => {
+            const { key, label, levels } = row.getFieldset();
+            return (
+              <div className="grid gap-3 rounded-field bg-wash p-3">
+                <input {...getInputProps(key, { type: 'hidden' })} key={key.key} />
+                <TextField field={label} label="Criterion" />
+                <Rows
+                  form={form}
+                  list={levels}
+                  what="level"
+                  blank={() => ({ points: Math.max(0, ...valuesOf(levels).map(({ points }) => Number(points))) + 1 })}
+                >
+                  {(level, at) => {
+                    const { points, words } = level.getFieldset();
+                    return (
+                      <div className="grid grid-cols-[5rem_1fr] gap-2">
+                        <TextField field={points} label="Points" hidesLabel={at > 0} type="figure" />
+                        <TextField field={words} label="What it looks like" hidesLabel={at > 0} />
+                      </div>
+                    );
+                  }}
+                </Rows>
+              </div>
+            );
+          }}
+        </Rows>
+      </fieldset>
+      <SelectField
+        field={of}
+        label="The value is"
+        className="w-full sm:w-80"
+        options={[
+          { id: 'mean', name: 'the mean of the criteria' },
+          { id: 'sum', name: 'the sum of their points' },
+          { id: 'percent', name: 'the share of the possible points' },
+        ]}
+      />
+    </>
+  );
+}
