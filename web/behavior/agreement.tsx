@@ -130,7 +130,7 @@ export default function Agreement({ loaderData }: Route.ComponentProps) {
       }
     >
       <p className="text-small">
-        <Link to={`/students/${student.id}/behavior`} className="text-ink-2 underline underline-offset-2">
+        <Link to={`/students/${student.id}/behavior`} className="text-ink-2 link">
           {student.shortName} · {student.isDiscreet ? 'Notes' : 'Behavior'}
         </Link>
       </p>
@@ -151,7 +151,7 @@ export default function Agreement({ loaderData }: Route.ComponentProps) {
         <Labelled label="Intervals, in minutes" message={problem('interval')}>
           <input name="interval" inputMode="decimal" defaultValue={asked.interval ?? '10'} className="input w-full" />
         </Labelled>
-        <button type="submit" className="btn btn-primary h-10 self-end">
+        <button type="submit" className="btn btn-primary self-end">
           Compare
         </button>
       </Form>

@@ -134,7 +134,7 @@ function NothingYet({ student, hasChoices }: { student: Loaded['student']; hasCh
       </p>
       {student.mayEditGoals && (
         <p className="mt-4">
-          <Link to={`/students/${student.id}/behavior/set-up`} className="btn h-11">
+          <Link to={`/students/${student.id}/behavior/set-up`} className="btn">
             Set up what is noted
           </Link>
         </p>
@@ -180,11 +180,11 @@ function Foot({ studentId, mayEditGoals }: { studentId: string; mayEditGoals: bo
   return (
     <p className="no-print mt-8 flex flex-wrap gap-2 pb-20">
       {links.map(([path, label]) => (
-        <Link key={path} to={`/students/${studentId}/${path}`} className="btn h-10">
+        <Link key={path} to={`/students/${studentId}/${path}`} className="btn">
           {label}
         </Link>
       ))}
-      <a href={`/students/${studentId}/incidents.csv`} download className="btn h-10">
+      <a href={`/students/${studentId}/incidents.csv`} download className="btn">
         As a file
       </a>
     </p>

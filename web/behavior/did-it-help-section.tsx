@@ -1,13 +1,12 @@
-import { getFormProps, type SubmissionResult, useForm } from '@conform-to/react';
+import type { SubmissionResult } from '@conform-to/react';
 import { useMemo } from 'react';
 import { Link, useFetcher } from 'react-router';
 import { addDays, type IsoDate, shortDate } from '~/core/calendar/iso-date';
-import { type PhaseInput, phaseInput } from '~/core/entries/incidents/incident-input';
+import { phaseInput } from '~/core/entries/incidents/incident-input';
 import type { GoalGraph } from '~/core/progress/graph/goal-graph';
 import { rateFigure } from '~/core/words/counting';
-import { FormMessage } from '../platform/ui/fields';
 import { SelectField, TextField } from '../platform/ui/form-fields';
-import { readForm } from '../platform/ui/read-form';
+import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import { GoalChart } from '../progress/goal-chart';
 import type { BehaviorView } from './behavior-view';
 
@@ -56,9 +55,7 @@ export function DidItHelp({ help, behavior, newPhaseId, mayEditGoals, today, per
         <div className="mt-3">
           <GoalChart graph={graph} />
           <details className="no-print">
-            <summary className="min-h-9 cursor-pointer py-2 text-small underline underline-offset-2">
-              The same numbers as a table
-            </summary>
+            <summary className="tap cursor-pointer py-2 text-small link">The same numbers as a table</summary>
             <table className="table table-sm max-w-md">
               <thead>
                 <tr className="text-ink-2">
@@ -92,7 +89,7 @@ export function DidItHelp({ help, behavior, newPhaseId, mayEditGoals, today, per
               to={perLinks[per]}
               preventScrollReset
               aria-current={help.per === per ? 'true' : undefined}
-              className="py-2 underline underline-offset-2 aria-[current]:font-bold aria-[current]:no-underline"
+              className="py-2 link aria-[current]:font-bold aria-[current]:no-underline"
             >
               {per === 'hour' ? 'Per hour observed' : 'Per school day'}
             </Link>
@@ -139,12 +136,10 @@ function Changes({
   today,
 }: Pick<DidItHelpProps, 'help' | 'behavior' | 'newPhaseId' | 'today'>) {
   const fetcher = useFetcher<{ result?: SubmissionResult<string[]> }>();
-  const [form, fields] = useForm<PhaseInput>({
+  const { form, fields } = useSchemaForm(phaseInput, {
     id: `phase-${newPhaseId}`,
-    lastResult: fetcher.state === 'idle' ? fetcher.data?.result : null,
+    result: fetcher.state === 'idle' ? fetcher.data?.result : null,
     defaultValue: { startsOn: today, behaviorId: behavior.id },
-    onValidate: ({ formData }) => readForm(formData, phaseInput),
-    shouldRevalidate: 'onInput',
   });
   return (
     <div className="no-print mt-3 max-w-3xl">
@@ -160,7 +155,7 @@ function Changes({
                 type="submit"
                 name="intent"
                 value="removePhase"
-                className="btn btn-sm h-9"
+                className="btn btn-sm"
                 aria-label={`Take away “${label}”`}
               >
                 Take away
@@ -170,23 +165,20 @@ function Changes({
         ))}
       </ul>
       <details className="mt-1" open={(form.errors?.length ?? 0) > 0 || undefined}>
-        <summary className="min-h-9 cursor-pointer py-2 text-small underline underline-offset-2">
-          Something changed
-        </summary>
-        <fetcher.Form
-          method="post"
-          {...getFormProps(form)}
+        <summary className="tap cursor-pointer py-2 text-small link">Something changed</summary>
+        <SchemaForm
+          form={form}
+          as={fetcher.Form}
           className="mt-2 grid gap-3 rounded-box bg-wash p-3 sm:grid-cols-[1fr_10rem_12rem_auto] sm:items-start"
         >
           <input type="hidden" name="id" value={newPhaseId} />
-          <FormMessage form={form} />
           <TextField field={fields.label} label="What changed" placeholder="Ear defenders" />
           <TextField field={fields.startsOn} label="From" type="date" />
           <SelectField field={fields.behaviorId} label="For" none="Every behavior" options={[behavior]} />
-          <button type="submit" name="intent" value="addPhase" className="btn h-10 sm:mt-6">
+          <button type="submit" name="intent" value="addPhase" className="btn sm:mt-6">
             Write it down
           </button>
-        </fetcher.Form>
+        </SchemaForm>
       </details>
     </div>
   );

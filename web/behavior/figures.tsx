@@ -63,7 +63,7 @@ export function Figures({ figures }: { figures: NonNullable<BehaviorView['figure
           <section>
             <h2 className="mb-1 text-lg">How long</h2>
             <p>
-              <Link to={durations.to} className="underline underline-offset-2">
+              <Link to={durations.to} className="link">
                 {counted(durations.n, 'note says', 'notes say')}
               </Link>
               {`: ${lengthOfTime(durations.medianSeconds)} in the middle, ${lengthOfTime(durations.longestSeconds)} at the longest, ${lengthOfTime(durations.totalSeconds)} altogether.`}
@@ -99,7 +99,7 @@ export function Watched({ watched, studentId }: { watched: NonNullable<BehaviorV
         <ul className="no-print">
           {watched.tallies.map(({ id, on, said }) => (
             <li key={id}>
-              <Link to={`/students/${studentId}/counts/${id}`} className="underline underline-offset-2">
+              <Link to={`/students/${studentId}/counts/${id}`} className="link">
                 {shortDate(on)}
               </Link>{' '}
               {said}
@@ -124,7 +124,7 @@ export function Beside({ beside: { sides, sentence, antecedents } }: { beside: N
             <td />
             {sides.map(({ range, to }) => (
               <th key={`${range.from} ${range.to}`} scope="col">
-                <Link to={to} className="underline underline-offset-2">
+                <Link to={to} className="link">
                   {shortDate(range.from)} – {shortDate(range.to)}
                 </Link>
               </th>

@@ -29,7 +29,7 @@ export function Filters({ view, asked }: FiltersProps) {
     >
       <label className="grid gap-0.5">
         <span className="text-ink-2">Behavior</span>
-        <select name="behavior" defaultValue={chosen?.id} className="select h-10 w-50 font-semibold">
+        <select name="behavior" defaultValue={chosen?.id} className="select w-50 font-semibold">
           {behaviors.map(({ id, name, n }) => (
             <option key={id} value={id}>
               {name} ({n})
@@ -40,7 +40,7 @@ export function Filters({ view, asked }: FiltersProps) {
       {(['from', 'to'] as const).map((name) => (
         <label key={name} className="grid gap-0.5">
           <span className="text-ink-2">{name === 'from' ? 'From' : 'To'}</span>
-          <input type="date" name={name} defaultValue={asked.search[name] ?? range[name]} className="input h-10 w-34" />
+          <input type="date" name={name} defaultValue={asked.search[name] ?? range[name]} className="input w-34" />
         </label>
       ))}
       {fields.map(
@@ -48,7 +48,7 @@ export function Filters({ view, asked }: FiltersProps) {
           options.length > 0 && (
             <label key={name} className="grid gap-0.5">
               <span className="text-ink-2">{label}</span>
-              <select name={name} defaultValue={value ?? ''} className="select h-10 w-24">
+              <select name={name} defaultValue={value ?? ''} className="select w-24">
                 <option value="">all</option>
                 {options.map((option) => (
                   <option key={option.id} value={option.id}>
@@ -61,7 +61,7 @@ export function Filters({ view, asked }: FiltersProps) {
       )}
       <div className="flex w-full flex-wrap items-center gap-x-5 gap-y-1">
         <p className="text-ink-2">
-          <Link to={view.toAll} className="underline underline-offset-2">
+          <Link to={view.toAll} className="link">
             {counted(view.notes, 'note', 'notes')}
           </Link>
           {` in ${counted(view.schoolDays, 'school day', 'school days')}`}
@@ -69,7 +69,7 @@ export function Filters({ view, asked }: FiltersProps) {
           {figures?.perHourObserved.rate != null && `, ${rateFigure(figures.perHourObserved.rate)} an hour observed`}
         </p>
         <details open={asked.beside !== null}>
-          <summary className="min-h-9 cursor-pointer py-2 underline underline-offset-2">Against other dates</summary>
+          <summary className="tap cursor-pointer py-2 link">Against other dates</summary>
           <span className="flex gap-2">
             {(['from2', 'to2'] as const).map((name) => (
               <input
@@ -78,17 +78,17 @@ export function Filters({ view, asked }: FiltersProps) {
                 name={name}
                 aria-label={name === 'from2' ? 'Other dates, from' : 'Other dates, to'}
                 defaultValue={name === 'from2' ? asked.beside?.from : asked.beside?.to}
-                className="input h-10 w-34"
+                className="input w-34"
               />
             ))}
           </span>
         </details>
         <noscript>
-          <button type="submit" className="btn h-10">
+          <button type="submit" className="btn">
             Show
           </button>
         </noscript>
-        <button type="button" className="btn ml-auto h-10" onClick={() => window.print()}>
+        <button type="button" className="btn ml-auto" onClick={() => window.print()}>
           <Printer size={16} aria-hidden /> Print
         </button>
       </div>

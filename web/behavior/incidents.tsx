@@ -123,7 +123,7 @@ const columns: ColumnDef<TableIncident>[] = [
     filterFn: sinceDay,
     cell: ({ row: { original: note } }) => (
       <>
-        <Link to={`/students/${note.studentId}/incidents/${note.id}`} className="underline underline-offset-2">
+        <Link to={`/students/${note.studentId}/incidents/${note.id}`} className="link">
           {entryDay(note.on as IsoDate)}
         </Link>
         <span className="block text-small text-ink-3">
@@ -205,13 +205,13 @@ export default function Incidents({ loaderData }: Route.ComponentProps) {
         head={`${student.shortName} · ABC notes · ${asked.join(' · ')}${asked.length > 0 ? ' · ' : ''}${schoolName} · ${longDate(today)}`}
       >
         <p className="no-print text-small">
-          <Link to={`/students/${student.id}/behavior`} className="text-ink-2 underline underline-offset-2">
+          <Link to={`/students/${student.id}/behavior`} className="text-ink-2 link">
             {student.shortName} · {student.isDiscreet ? 'Notes' : 'Behavior'}
           </Link>
         </p>
         <div className="mt-1 mb-4 flex items-start justify-between gap-4">
           <h1 className="text-2xl">{student.isDiscreet ? 'Notes' : 'ABC notes'}</h1>
-          <button type="button" className="btn no-print h-10" onClick={() => window.print()}>
+          <button type="button" className="btn no-print" onClick={() => window.print()}>
             <Printer size={16} aria-hidden /> Print
           </button>
         </div>
@@ -259,10 +259,10 @@ function Range({ loaded: { search } }: { loaded: Route.ComponentProps['loaderDat
       ].map(({ name, label, value }) => (
         <label key={name} className="flex items-center gap-2 text-ink-2">
           {label}
-          <input key={value} type="date" name={name} defaultValue={value} className="input h-11 w-auto" />
+          <input key={value} type="date" name={name} defaultValue={value} className="input w-auto" />
         </label>
       ))}
-      <button type="submit" className="btn h-11">
+      <button type="submit" className="btn">
         Show these days
       </button>
     </Form>

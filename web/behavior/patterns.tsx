@@ -130,7 +130,7 @@ function Choose({ loaderData: { groups, group, weeks, stretches } }: { loaderDat
       {groups.length > 1 && (
         <label className="flex items-center gap-2">
           Group
-          <select name="group" defaultValue={group ?? ''} className="select h-10 w-40">
+          <select name="group" defaultValue={group ?? ''} className="select w-40">
             <option value="">all</option>
             {groups.map((name) => (
               <option key={name}>{name}</option>
@@ -140,14 +140,14 @@ function Choose({ loaderData: { groups, group, weeks, stretches } }: { loaderDat
       )}
       <label className="flex items-center gap-2">
         Weeks
-        <select name="weeks" defaultValue={weeks} className="select h-10 w-20">
+        <select name="weeks" defaultValue={weeks} className="select w-20">
           {stretches.map((stretch) => (
             <option key={stretch}>{stretch}</option>
           ))}
         </select>
       </label>
       <noscript>
-        <button type="submit" className="btn h-10">
+        <button type="submit" className="btn">
           Show
         </button>
       </noscript>

@@ -57,20 +57,18 @@ export function WhenGrid({ figures }: { figures: Figures }) {
       <div className="flex flex-wrap items-start gap-x-6 text-small text-ink-2">
         {outside.n > 0 && (
           <p className="py-2">
-            <Link to={outside.to} className="underline underline-offset-2">
+            <Link to={outside.to} className="link">
               {counted(outside.n, 'note', 'notes')} outside the day
             </Link>
           </p>
         )}
         {quarters.length > 0 && (
           <details className="no-print grow">
-            <summary className="min-h-9 cursor-pointer py-2 underline underline-offset-2">
-              By quarter of an hour
-            </summary>
+            <summary className="tap cursor-pointer py-2 link">By quarter of an hour</summary>
             <ul className="mt-1 flex flex-wrap gap-1.5">
               {quarters.map(({ from, n, to }) => (
                 <li key={from}>
-                  <Link to={to} className="flex min-h-9 items-center rounded-field border border-rule bg-sheet px-2.5">
+                  <Link to={to} className="flex tap items-center rounded-field border border-rule bg-sheet px-2.5">
                     {from} <b className="ml-1.5 text-ink">{n}</b>
                   </Link>
                 </li>

@@ -35,7 +35,7 @@ export function ChangeMessages({
         </p>
       )}
       {conflict && (
-        <div role="alert" className="mt-3 rounded-field border border-clay bg-clay-wash px-4 py-3">
+        <div role="alert" className="mt-3 alert alert-error alert-soft block">
           <p className="font-semibold">
             {conflict.written} {conflict.isWithdrawn ? 'withdrew' : 'changed'} this entry in the meantime
             {conflict.why && `: “${conflict.why}”`}

@@ -25,7 +25,7 @@ const columns: ColumnDef<TableEntry>[] = [
     filterFn: sinceDay,
     cell: ({ row: { original: entry } }) => (
       <>
-        <Link to={`/students/${entry.studentId}/entries/${entry.id}`} className="underline underline-offset-2">
+        <Link to={`/students/${entry.studentId}/entries/${entry.id}`} className="link">
           {entryDay(entry.on)}
         </Link>
         <span className="block text-small text-ink-3">

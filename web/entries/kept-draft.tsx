@@ -9,7 +9,7 @@ export function KeptDraft(props: { kept: ReturnType<typeof useKeptDraft>; onStar
       {kept === 'broughtBack' && (
         <>
           Picked up where you left off ✓{' '}
-          <button type="button" className="py-2 underline underline-offset-2" onClick={onStartOver}>
+          <button type="button" className="py-2 link" onClick={onStartOver}>
             start over
           </button>
         </>

@@ -155,7 +155,7 @@ export function ObservingPage(props: ObservingProps) {
           </section>
         ))}
         {students.length > 1 && !isBeside && here && students.at(-1) !== here && (
-          <button type="button" className="btn mt-4 h-11" onClick={() => step(1)}>
+          <button type="button" className="btn mt-4" onClick={() => step(1)}>
             On to {students[students.indexOf(here) + 1]?.shortName} <kbd className="keycap">]</kbd>
           </button>
         )}
@@ -194,7 +194,7 @@ function StudentSwitch({ students, draft, here, isBeside, onChoose, onBeside }: 
                 type="button"
                 aria-current={isHere ? 'true' : undefined}
                 onClick={() => onChoose(student)}
-                className={`flex min-h-10 items-center gap-2 rounded-field border px-3 pointer-coarse:min-h-11 ${isHere ? 'border-ink bg-sheet font-semibold' : 'border-rule text-ink-2'}`}
+                className={`tap flex items-center gap-2 rounded-field border px-3 ${isHere ? 'border-ink bg-sheet font-semibold' : 'border-rule text-ink-2'}`}
               >
                 {student.shortName}
                 {marked > 0 && <span className="text-small text-fern">{marked} marked</span>}
@@ -208,7 +208,7 @@ function StudentSwitch({ students, draft, here, isBeside, onChoose, onBeside }: 
           type="button"
           aria-pressed={isBeside}
           onClick={() => onBeside(!isBeside)}
-          className="btn btn-sm ml-auto h-9 max-md:hidden"
+          className="btn btn-sm ml-auto max-md:hidden"
         >
           Side by side
         </button>

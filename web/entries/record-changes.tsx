@@ -43,7 +43,7 @@ function VersionInMargin({ version, isNow }: { version: EntryVersion; isNow: boo
 export function WithdrawnNotice({ now }: { now: EntryVersion }) {
   if (!now.isWithdrawn) return null;
   return (
-    <p className="mt-4 rounded-field border border-clay bg-clay-wash px-4 py-3">
+    <p className="mt-4 alert alert-error alert-soft block">
       <strong>Withdrawn by {now.written}.</strong> {now.why} It counts in no figure and stands in no report.
     </p>
   );

@@ -25,7 +25,7 @@ export function SessionLine({ session, choices, messages, onChange }: SessionLin
           type="button"
           aria-expanded={isOpen || needsLook}
           onClick={() => setOpen(!isOpen)}
-          className="py-2 underline underline-offset-2"
+          className="py-2 link"
         >
           change
         </button>

@@ -184,7 +184,7 @@ function Table({ student, goal, people, places, personId, wall }: Route.Componen
       }
     >
       <p className="text-small">
-        <Link to={back} className="text-ink-2 underline underline-offset-2">
+        <Link to={back} className="text-ink-2 link">
           {student.shortName} · {goal.number} {goal.shortName}
         </Link>
       </p>
@@ -218,7 +218,7 @@ function Table({ student, goal, people, places, personId, wall }: Route.Componen
         </label>
       </div>
       {pasteMessage && (
-        <p role="alert" className="mt-3 rounded-field border border-clay bg-clay-wash px-3 py-2 font-semibold">
+        <p role="alert" className="mt-3 alert alert-error alert-soft block font-semibold">
           {pasteMessage} Nothing was changed.
         </p>
       )}

@@ -56,21 +56,21 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
                   {removing === waiting.id ? (
                     <p className="mt-2 flex flex-wrap items-center gap-2 text-small">
                       It has not been sent and will be gone.
-                      <button type="button" className="btn btn-sm h-9" onClick={() => remove(waiting.id)}>
+                      <button type="button" className="btn btn-sm" onClick={() => remove(waiting.id)}>
                         Take it away
                       </button>
-                      <button type="button" className="btn btn-sm btn-primary h-9" onClick={() => setRemoving(null)}>
+                      <button type="button" className="btn btn-sm btn-primary" onClick={() => setRemoving(null)}>
                         Keep it
                       </button>
                     </p>
                   ) : (
                     <p className="mt-2 flex gap-2">
                       {waiting.kind !== 'tallies' && (
-                        <button type="button" className="btn btn-sm h-9" onClick={() => setChanging(waiting)}>
+                        <button type="button" className="btn btn-sm" onClick={() => setChanging(waiting)}>
                           Change
                         </button>
                       )}
-                      <button type="button" className="btn btn-sm h-9" onClick={() => setRemoving(waiting.id)}>
+                      <button type="button" className="btn btn-sm" onClick={() => setRemoving(waiting.id)}>
                         Remove
                       </button>
                     </p>

@@ -146,13 +146,13 @@ export default function Arrange({ loaderData: { student, goals, today } }: Route
       }
     >
       <p className="text-small">
-        <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
+        <Link to={`/students/${student.id}`} className="text-ink-2 link">
           {student.shortName}
         </Link>
       </p>
       <header className="mt-1 flex flex-wrap items-end justify-between gap-4">
         <h1 className="text-3xl">Goals, in order</h1>
-        <Link to={`/students/${student.id}/goals/new`} className="btn btn-primary h-11 px-5 text-base">
+        <Link to={`/students/${student.id}/goals/new`} className="btn btn-primary px-5 text-base">
           Add a goal
         </Link>
       </header>
@@ -224,7 +224,7 @@ function GoalLine({ goal, studentId, today, others, isFirst, isLast, onMove }: G
         {...attributes}
         {...listeners}
         aria-label={`Drag ${named}`}
-        className="grid size-10 touch-none cursor-grab place-items-center rounded-field text-ink-3 hover:bg-wash pointer-coarse:size-11"
+        className="grid tap-square touch-none cursor-grab place-items-center rounded-field text-ink-3 hover:bg-wash"
       >
         <GripVertical size={18} aria-hidden />
       </button>
@@ -242,7 +242,7 @@ function GoalLine({ goal, studentId, today, others, isFirst, isLast, onMove }: G
         <IconButton label={`Move ${named} down`} isOff={isLast} onPress={() => onMove(1)}>
           <ArrowDown size={16} aria-hidden />
         </IconButton>
-        <button type="button" aria-label={`Retire ${named}`} onClick={() => setRetiring(true)} className="btn h-10">
+        <button type="button" aria-label={`Retire ${named}`} onClick={() => setRetiring(true)} className="btn">
           Retire
         </button>
       </span>

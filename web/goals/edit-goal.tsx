@@ -79,7 +79,7 @@ export default function EditGoal({ loaderData, actionData }: Route.ComponentProp
       marginFoot={<ToGoalBank id={forShelf.id} name={forShelf.name} wording={forShelf.wording} />}
     >
       <p className="text-small">
-        <Link to={`/students/${student.id}/goals/${goal.id}`} className="text-ink-2 underline underline-offset-2">
+        <Link to={`/students/${student.id}/goals/${goal.id}`} className="text-ink-2 link">
           {student.shortName} · {goal.number}
         </Link>
       </p>
@@ -94,9 +94,7 @@ function ToGoalBank({ id, name, wording }: { id: string; name: string; wording: 
   const isThere = fetcher.state === 'idle' && fetcher.data !== undefined;
   return (
     <details className="mt-8 border-t border-rule pt-3">
-      <summary className="min-h-9 cursor-pointer py-1.5 text-small text-ink-2 underline underline-offset-2">
-        Put it on the school’s shelf
-      </summary>
+      <summary className="tap py-1.5 text-small text-ink-2 link">Put it on the school’s shelf</summary>
       <p className="mt-2 text-small text-ink-2">
         Everyone who sets up goals can begin from it then. It stands there as “{name}”, in these words; see that they
         name nobody:
@@ -105,7 +103,7 @@ function ToGoalBank({ id, name, wording }: { id: string; name: string; wording: 
       <fetcher.Form method="post" className="mt-3">
         <input type="hidden" name="intent" value="shelf" />
         <input type="hidden" name="shelfId" value={id} />
-        <button type="submit" className="btn btn-sm h-9" disabled={isThere || fetcher.state !== 'idle'}>
+        <button type="submit" className="btn btn-sm" disabled={isThere || fetcher.state !== 'idle'}>
           {isThere ? 'On the shelf ✓' : 'Put it there'}
         </button>
       </fetcher.Form>

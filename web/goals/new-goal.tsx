@@ -109,7 +109,7 @@ export default function NewGoal({ loaderData, actionData }: Route.ComponentProps
       backTo={`/students/${student.id}`}
     >
       <p className="text-small">
-        <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
+        <Link to={`/students/${student.id}`} className="text-ink-2 link">
           {student.shortName}
         </Link>
       </p>
@@ -124,7 +124,7 @@ type Loaded = NonNullable<Route.ComponentProps['loaderData']>;
 function NameQuestion({ question, to }: { question: NonNullable<Loaded['question']>; to: string }) {
   const { from, times, after, goalId } = question;
   return (
-    <section className="mt-4 max-w-3xl rounded-field border border-clay bg-clay-wash px-4 py-3">
+    <section className="mt-4 max-w-3xl alert alert-error alert-soft block">
       <h2 className="text-lg">
         The wording names {from} {counted(times, 'time', 'times')}
       </h2>
@@ -145,7 +145,7 @@ function NameQuestion({ question, to }: { question: NonNullable<Loaded['question
 function BeginFrom({ shelf, others, from }: Loaded) {
   return (
     <details className="mt-3 max-w-3xl" open={false}>
-      <summary className="min-h-9 cursor-pointer py-1.5 text-small text-ink-2 underline underline-offset-2">
+      <summary className="tap py-1.5 text-small text-ink-2 link">
         {from ? 'Begin from something else' : 'Begin from another goal or from the shelf'}
       </summary>
       <div className="mt-2 grid gap-6 rounded-field bg-wash p-4 sm:grid-cols-2">

@@ -30,7 +30,7 @@ export function RetireDialog({ goal, others, today, onClose }: RetireDialogProps
         <fieldset className="grid gap-1">
           <legend className="sr-only">Why</legend>
           {Object.entries(retirementWords).map(([key, words]) => (
-            <label key={key} className="flex min-h-9 items-center gap-2.5">
+            <label key={key} className="flex tap items-center gap-2.5">
               <input
                 type="radio"
                 name="how"
@@ -111,7 +111,7 @@ export function RetiredLine({ goal, studentId }: { goal: Line; studentId: string
           name="intent"
           value="bringBack"
           aria-label={`Bring back ${number} ${shortName}`}
-          className="btn h-10"
+          className="btn"
         >
           Bring back
         </button>

@@ -118,10 +118,7 @@ export default function CountPage({
   return (
     <Page marginName="How it came about" margin={<HowItCameAbout versions={versions} />}>
       <p className="text-small">
-        <Link
-          to={`/students/${student.id}/behavior?behavior=${tally.behaviorId}`}
-          className="text-ink-2 underline underline-offset-2"
-        >
+        <Link to={`/students/${student.id}/behavior?behavior=${tally.behaviorId}`} className="text-ink-2 link">
           {student.shortName} · {student.isDiscreet ? 'Notes' : 'Behavior'}
         </Link>
       </p>

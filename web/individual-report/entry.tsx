@@ -162,11 +162,11 @@ export default function Entry({ loaderData }: Route.ComponentProps) {
   return (
     <Page marginName="What it said before" margin={<HowItCameAbout versions={versions} />}>
       <p className="text-small">
-        <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
+        <Link to={`/students/${student.id}`} className="text-ink-2 link">
           {student.shortName}
         </Link>{' '}
         ·{' '}
-        <Link to={`/students/${student.id}/individual-report`} className="text-ink-2 underline underline-offset-2">
+        <Link to={`/students/${student.id}/individual-report`} className="text-ink-2 link">
           Report
         </Link>
       </p>

@@ -213,13 +213,13 @@ export default function IncidentPage({ loaderData, actionData }: Route.Component
     <Page marginName="How it came about" margin={<HowItCameAbout versions={versions} />}>
       <PrintSheet head={`${student.shortName} · ABC note · ${schoolName} · ${longDate(today)}`}>
         <p className="no-print text-small">
-          <Link to={`/students/${student.id}/behavior`} className="text-ink-2 underline underline-offset-2">
+          <Link to={`/students/${student.id}/behavior`} className="text-ink-2 link">
             {student.shortName} · {student.isDiscreet ? 'Notes' : 'Behavior'}
           </Link>
         </p>
         <div className="mt-1 flex items-start justify-between gap-4">
           <h1 className="text-2xl">{title}</h1>
-          <button type="button" className="btn no-print h-10" onClick={() => window.print()}>
+          <button type="button" className="btn no-print" onClick={() => window.print()}>
             <Printer size={16} aria-hidden /> Print
           </button>
         </div>
@@ -237,7 +237,7 @@ export default function IncidentPage({ loaderData, actionData }: Route.Component
             <input type="hidden" name="choiceId" value={id} />
             <input type="hidden" name="version" value={note.version} />
             <span>“{name}” was typed.</span>
-            <button type="submit" name="intent" value="offer" className="btn h-10">
+            <button type="submit" name="intent" value="offer" className="btn">
               Make it a choice
             </button>
           </Form>
@@ -286,7 +286,7 @@ function EndForm(props: { version: number; isToday: boolean; messages: Record<st
         <span className="text-small font-semibold">{isToday ? 'or lasted, in minutes' : 'It lasted, in minutes'}</span>
         <input name="minutes" inputMode="decimal" className="input w-28" />
       </label>
-      <button type="submit" name="intent" value="end" className="btn btn-primary h-10">
+      <button type="submit" name="intent" value="end" className="btn btn-primary">
         {isToday ? 'It has ended' : 'Close it'}
       </button>
       {problem && (

@@ -160,10 +160,10 @@ function Door({ readerName, schoolName, isLocked, message }: DoorProps) {
               type="password"
               autoComplete="off"
               aria-describedby={message ? 'passcode-message' : undefined}
-              className="input h-11 w-full text-base"
+              className="input w-full text-base"
             />
             <FieldMessage id="passcode-message" messages={message ? [message] : undefined} />
-            <button type="submit" className="btn btn-primary h-11" disabled={isBusy}>
+            <button type="submit" className="btn btn-primary" disabled={isBusy}>
               Open the report
             </button>
           </Form>
@@ -207,7 +207,7 @@ function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps)
                 <ul>
                   {report.issued.map(({ id, label, said }) => (
                     <li key={id} className="py-2">
-                      <Link to={`${report.here}/issued/${id}`} className="font-semibold underline underline-offset-2">
+                      <Link to={`${report.here}/issued/${id}`} className="font-semibold link">
                         {label}
                       </Link>
                       <span className="block text-small text-ink-2">{said}</span>
@@ -261,7 +261,7 @@ function OwnReflection() {
       {isOpen ? (
         <AnswerForm entryId={null} word="reflection" onDone={() => setOpen(false)} />
       ) : (
-        <button type="button" className="btn h-11" onClick={() => setOpen(true)}>
+        <button type="button" className="btn" onClick={() => setOpen(true)}>
           Add a reflection
         </button>
       )}

@@ -70,15 +70,15 @@ export function ReportControls({ goals, goal, hasBehavior, find, arrangement, to
             defaultValue={find}
             maxLength={200}
             placeholder="a word in it"
-            className="input join-item h-11 w-36"
+            className="input join-item w-36"
           />
-          <button type="submit" aria-label="Find in the report" className="btn join-item h-11 px-3">
+          <button type="submit" aria-label="Find in the report" className="btn join-item px-3">
             <Search size={16} aria-hidden />
           </button>
         </span>
       </Form>
       <details className="relative">
-        <summary className="btn h-11">{from || to ? stretchWords(from, to, today) : 'All days'}</summary>
+        <summary className="btn">{from || to ? stretchWords(from, to, today) : 'All days'}</summary>
         <Form
           className="absolute right-0 z-20 mt-1 grid w-64 gap-3 rounded-box border border-rule bg-sheet p-4 shadow-lg max-sm:left-0"
           onSubmit={(event) => {
@@ -96,16 +96,16 @@ export function ReportControls({ goals, goal, hasBehavior, find, arrangement, to
                 key={name === 'from' ? from : to}
                 defaultValue={(name === 'from' ? from : to) ?? ''}
                 max={today}
-                className="input h-11 w-full"
+                className="input w-full"
               />
             </label>
           ))}
           <div className="flex gap-2">
-            <button type="submit" className="btn h-11">
+            <button type="submit" className="btn">
               Show these days
             </button>
             {(from || to) && (
-              <button type="button" className="btn btn-ghost h-11" onClick={() => choose({ from: null, to: null })}>
+              <button type="button" className="btn btn-ghost" onClick={() => choose({ from: null, to: null })}>
                 All days
               </button>
             )}
@@ -113,7 +113,7 @@ export function ReportControls({ goals, goal, hasBehavior, find, arrangement, to
         </Form>
       </details>
       <details className="relative">
-        <summary className="btn h-11">Arrange</summary>
+        <summary className="btn">Arrange</summary>
         <div className="absolute right-0 z-20 mt-1 grid w-64 gap-3 rounded-box border border-rule bg-sheet p-4 shadow-lg max-sm:left-0">
           <Choice
             label="As"
@@ -139,7 +139,7 @@ export function ReportControls({ goals, goal, hasBehavior, find, arrangement, to
               <input
                 type="date"
                 max={today}
-                className="input h-11 w-full"
+                className="input w-full"
                 onChange={(event) => {
                   const day = event.target.value;
                   if (day) {
@@ -169,7 +169,7 @@ function Choice({ label, value, options, onChoose }: ChoiceProps) {
   return (
     <label className="grid gap-1">
       <span className="font-semibold">{label}</span>
-      <select className="select h-11 w-full" value={value} onChange={(event) => onChoose(event.target.value)}>
+      <select className="select w-full" value={value} onChange={(event) => onChoose(event.target.value)}>
         {Object.entries(options).map(([key, words]) => (
           <option key={key} value={key}>
             {words}

@@ -142,12 +142,12 @@ export default function Report({ loaderData }: Route.ComponentProps) {
                 key={format}
                 to={`/students/${student.id}/individual-report/as/${format}?${search}`}
                 reloadDocument
-                className="py-2 text-ink-2 underline underline-offset-2"
+                className="py-2 text-ink-2 link"
               >
                 {format.toUpperCase()}
               </Link>
             ))}
-            <button type="button" className="btn h-11" onClick={() => window.print()}>
+            <button type="button" className="btn" onClick={() => window.print()}>
               <Printer size={16} aria-hidden /> Print
             </button>
           </div>
@@ -190,7 +190,7 @@ function Naming({ naming }: NamingProps) {
       <ul className="mt-2 grid gap-2">
         {naming.map(({ id, version, on, title, names }) => (
           <li key={id} className="text-small">
-            <a href={`#${id}`} className="font-semibold underline underline-offset-2">
+            <a href={`#${id}`} className="font-semibold link">
               {shortDate(on)}, {title}
             </a>
             : {listed(names.map((name) => `“${name}”`))}
@@ -202,7 +202,7 @@ function Naming({ naming }: NamingProps) {
                 name="intent"
                 value="stand"
                 aria-label={`Let it stand: ${listed(names)} in the note of ${shortDate(on)}`}
-                className="ml-2 min-h-9 underline underline-offset-2"
+                className="ml-2 tap link"
               >
                 Let it stand
               </button>
@@ -262,7 +262,7 @@ function OwnFrequency({ frequency }: { frequency: Frequency }) {
         <span className="font-semibold">Tell me by e-mail</span>
         <select
           name="frequency"
-          className="select h-11 w-full"
+          className="select w-full"
           value={String(shown)}
           onChange={(event) => fetcher.submit(event.currentTarget.form)}
         >

@@ -30,7 +30,7 @@ export function SecondObserver({ student, entry, partner, candidates, mayPair }:
             )}
           </p>
           <p className="mt-2 text-small text-ink-2">
-            <Link to={`${path}/${partner.id}`} className="underline underline-offset-2">
+            <Link to={`${path}/${partner.id}`} className="link">
               {partner.about}
             </Link>
             : {partner.sentence}
@@ -40,7 +40,12 @@ export function SecondObserver({ student, entry, partner, candidates, mayPair }:
             observer’s is there for the agreement.
           </p>
           {mayPair && (
-            <button type="button" className="btn mt-2 h-9" disabled={isBusy} onClick={() => save({ intent: 'unpair' })}>
+            <button
+              type="button"
+              className="btn btn-sm mt-2"
+              disabled={isBusy}
+              onClick={() => save({ intent: 'unpair' })}
+            >
               They were not of one session
             </button>
           )}
@@ -54,7 +59,7 @@ export function SecondObserver({ student, entry, partner, candidates, mayPair }:
               </span>
               <button
                 type="button"
-                className="btn h-9"
+                className="btn btn-sm"
                 aria-label={`Of the same session: ${about}`}
                 disabled={isBusy}
                 onClick={() => save({ intent: 'pair', otherId: id })}

@@ -24,7 +24,7 @@ export function LengthField(props: {
           if (seconds !== null && seconds > 0) props.onChange(seconds);
         }}
         onBlur={() => !isWrong && setTyped(null)}
-        className="input h-11 w-24"
+        className="input w-24"
       />
       {isWrong && <span className="font-semibold text-clay-deep">Write minutes and seconds, such as 1:30.</span>}
     </label>

@@ -75,7 +75,7 @@ export function TakeBack({ showsKey, onPress }: { showsKey: boolean; onPress: ()
       type="button"
       onMouseDown={(event) => event.preventDefault()}
       onClick={onPress}
-      className="flex min-h-9 items-center gap-1.5 text-small text-ink-2 pointer-coarse:min-h-11"
+      className="flex tap items-center gap-1.5 text-small text-ink-2"
     >
       <Undo2 size={15} aria-hidden /> Take back {showsKey && <kbd className="keycap">U</kbd>}
     </button>
@@ -85,11 +85,7 @@ export function TakeBack({ showsKey, onPress }: { showsKey: boolean; onPress: ()
 /** A quiet button within a line of text. */
 export function TextButton({ onPress, children }: { onPress: () => void; children: ReactNode }) {
   return (
-    <button
-      type="button"
-      className="min-h-9 text-small text-ink-2 underline underline-offset-2 pointer-coarse:min-h-11"
-      onClick={onPress}
-    >
+    <button type="button" className="tap text-small text-ink-2 link" onClick={onPress}>
       {children}
     </button>
   );
@@ -101,7 +97,7 @@ export function TakeOut({ what, onPress }: { what: string; onPress: () => void }
     <button
       type="button"
       aria-label={`Take out ${what}`}
-      className="grid size-9 place-items-center text-ink-2 pointer-coarse:size-11"
+      className="grid tap-square place-items-center text-ink-2"
       onClick={onPress}
     >
       <X size={15} aria-hidden />
@@ -137,7 +133,7 @@ export function NumberField(props: {
         step={props.step ?? 1}
         value={props.value ?? ''}
         onChange={(event) => props.onChange(event.target.value === '' ? null : event.target.valueAsNumber)}
-        className="input h-11 w-24"
+        className="input w-24"
       />
       {props.unit}
     </label>

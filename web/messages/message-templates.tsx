@@ -1,5 +1,5 @@
-import { getFormProps, getInputProps, getTextareaProps, type SubmissionResult, useForm } from '@conform-to/react';
-import { data, Form, Link, useNavigation, useSearchParams } from 'react-router';
+import { getInputProps, getTextareaProps, type SubmissionResult } from '@conform-to/react';
+import { data, Link, useSearchParams } from 'react-router';
 import { kindWords, messageKinds } from '~/core/messages/message';
 import {
   fillIn,
@@ -21,9 +21,9 @@ import { personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
-import { Field, FormMessage } from '../platform/ui/fields';
+import { Field } from '../platform/ui/fields';
 import { MarginTitle, Page } from '../platform/ui/page';
-import { readForm } from '../platform/ui/read-form';
+import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import { saveOrStay } from '../platform/ui/use-saving';
 import { ReportsNav } from '../progress-report/reports-nav';
 import type { Route } from './+types/message-templates';
@@ -112,7 +112,7 @@ function OpenTemplates({ loaderData, actionData }: Opened) {
             key={one}
             to={`?kind=${one}`}
             aria-current={one === kind ? 'page' : undefined}
-            className="btn btn-sm h-9 aria-[current=page]:btn-neutral pointer-coarse:h-11"
+            className="btn btn-sm aria-[current=page]:btn-neutral"
           >
             {kindWords[one]}
           </Link>
@@ -121,11 +121,7 @@ function OpenTemplates({ loaderData, actionData }: Opened) {
       <div className="mt-4 flex flex-wrap gap-4 text-small">
         <label className="flex items-center gap-2">
           <span className="font-semibold">Preview for</span>
-          <select
-            className="select h-11 w-auto"
-            value={readerKind}
-            onChange={(event) => choose('as', event.target.value)}
-          >
+          <select className="select w-auto" value={readerKind} onChange={(event) => choose('as', event.target.value)}>
             {readerKinds.map((one) => (
               <option key={one} value={one}>
                 {readerWords[one].label}
@@ -137,7 +133,7 @@ function OpenTemplates({ loaderData, actionData }: Opened) {
           <label className="flex items-center gap-2">
             <span className="font-semibold">with an entry of</span>
             <select
-              className="select h-11 w-auto"
+              className="select w-auto"
               value={studentId}
               onChange={(event) => choose('student', event.target.value)}
             >
@@ -160,13 +156,11 @@ type TemplateFormProps = Omit<NonNullable<Route.ComponentProps['loaderData']>, '
 };
 
 function TemplateForm({ wording, values, isUsual, result, children }: TemplateFormProps) {
-  const [form, fields] = useForm({
-    lastResult: result,
+  const { form, fields, isBusy } = useSchemaForm(templateInput, {
+    result,
     defaultValue: wording,
-    onValidate: ({ formData }) => readForm(formData, templateInput),
-    shouldValidate: 'onInput',
+    validatesAtOnce: true,
   });
-  const isBusy = useNavigation().state !== 'idle';
   const now = { subject: fields.subject.value ?? wording.subject, body: fields.body.value ?? wording.body };
   const warnings = values ? templateWarnings(now, values) : [];
   return (
@@ -196,8 +190,7 @@ function TemplateForm({ wording, values, isUsual, result, children }: TemplateFo
       }
     >
       {children}
-      <Form method="post" {...getFormProps(form)} className="mt-5 grid max-w-2xl gap-4">
-        <FormMessage form={form} />
+      <SchemaForm form={form} className="mt-5 grid max-w-2xl gap-4">
         <Field field={fields.subject} label="Subject">
           <input {...getInputProps(fields.subject, { type: 'text' })} className="input w-full" />
         </Field>
@@ -205,7 +198,7 @@ function TemplateForm({ wording, values, isUsual, result, children }: TemplateFo
           <textarea {...getTextareaProps(fields.body)} rows={12} className="textarea w-full text-base" />
         </Field>
         <details className="text-small">
-          <summary className="min-h-9 cursor-pointer py-1.5 font-semibold">Fields that can be filled in</summary>
+          <summary className="tap py-1.5 font-semibold">Fields that can be filled in</summary>
           <dl className="mt-2 grid gap-x-5 gap-y-1 sm:grid-cols-2">
             {Object.entries(templateFields).map(([name, { about }]) => (
               <div key={name} className="flex gap-2">
@@ -216,16 +209,16 @@ function TemplateForm({ wording, values, isUsual, result, children }: TemplateFo
           </dl>
         </details>
         <div className="flex gap-2 pb-20">
-          <button type="submit" className="btn btn-primary h-11" disabled={isBusy}>
+          <button type="submit" className="btn btn-primary" disabled={isBusy}>
             Save the wording
           </button>
           {!isUsual && (
-            <button type="submit" name="intent" value="usual" formNoValidate className="btn h-11" disabled={isBusy}>
+            <button type="submit" name="intent" value="usual" formNoValidate className="btn" disabled={isBusy}>
               As usual again
             </button>
           )}
         </div>
-      </Form>
+      </SchemaForm>
     </Page>
   );
 }

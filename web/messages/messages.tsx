@@ -160,7 +160,7 @@ export default function Post({ loaderData }: Route.ComponentProps) {
               key={one ?? 'all'}
               to={`?${next}`}
               aria-current={one === state ? 'page' : undefined}
-              className="btn btn-sm h-9 aria-[current=page]:btn-neutral pointer-coarse:h-11"
+              className="btn btn-sm aria-[current=page]:btn-neutral"
             >
               {one ? `${stateWords[one].label} ${counts[one]}` : 'All'}
             </Link>
@@ -196,7 +196,7 @@ function PostedLine({ message }: { message: Posted }) {
       </div>
       <p className="text-small text-ink-2">
         {kindWords[kind]} ·{' '}
-        <Link to={`/students/${studentId}/individual-report`} className="underline underline-offset-2">
+        <Link to={`/students/${studentId}/individual-report`} className="link">
           {student}
         </Link>
         {reason && ` · ${reason}`}
@@ -204,9 +204,7 @@ function PostedLine({ message }: { message: Posted }) {
       <div className="mt-1 flex flex-wrap items-center gap-3 text-small">
         {sent && (
           <details>
-            <summary className="min-h-9 cursor-pointer py-1.5 text-ink-2 underline underline-offset-2">
-              What it said
-            </summary>
+            <summary className="tap py-1.5 text-ink-2 link">What it said</summary>
             <div className="mt-1 max-w-2xl border-l-2 border-rule pl-3">
               <p className="font-semibold">{sent.subject}</p>
               <p className="whitespace-pre-line">{sent.body}</p>
@@ -214,14 +212,14 @@ function PostedLine({ message }: { message: Posted }) {
           </details>
         )}
         {asksForHelp && (
-          <button type="button" className="btn btn-sm h-9 pointer-coarse:h-11" onClick={() => setAgain(true)}>
+          <button type="button" className="btn btn-sm" onClick={() => setAgain(true)}>
             Send again<span className="sr-only"> to {toName}</span>
           </button>
         )}
         {state === 'uncertain' && !isReplaced && (
           <fetcher.Form method="post">
             <input type="hidden" name="id" value={message.id} />
-            <button type="submit" name="intent" value="arrived" className="btn btn-sm h-9 pointer-coarse:h-11">
+            <button type="submit" name="intent" value="arrived" className="btn btn-sm">
               It arrived
             </button>
           </fetcher.Form>
@@ -229,7 +227,7 @@ function PostedLine({ message }: { message: Posted }) {
         {(state === 'waiting' || state === 'held') && (
           <fetcher.Form method="post">
             <input type="hidden" name="id" value={message.id} />
-            <button type="submit" name="intent" value="stop" className="btn btn-sm h-9 pointer-coarse:h-11">
+            <button type="submit" name="intent" value="stop" className="btn btn-sm">
               Take it out<span className="sr-only">: the message to {toName}</span>
             </button>
           </fetcher.Form>
@@ -301,9 +299,9 @@ function LimitForm({ limit }: { limit: number }) {
             key={limit}
             defaultValue={limit}
             aria-describedby={wrong ? 'limit-message' : undefined}
-            className="input h-11 w-28"
+            className="input w-28"
           />
-          <button type="submit" name="intent" value="limit" className="btn h-11">
+          <button type="submit" name="intent" value="limit" className="btn">
             Set
           </button>
         </span>

@@ -40,7 +40,7 @@ export default function Stop({ loaderData: { readerName, isStopped, schoolName }
         </p>
         {!isStopped && (
           <Form method="post" className="mt-5">
-            <button type="submit" className="btn btn-primary h-11" disabled={isBusy}>
+            <button type="submit" className="btn btn-primary" disabled={isBusy}>
               Stop them
             </button>
           </Form>

@@ -86,7 +86,7 @@ export default function TestMail({ loaderData, actionData }: Route.ComponentProp
                     type="submit"
                     name="intent"
                     value="remove"
-                    className="btn btn-sm h-9"
+                    className="btn btn-sm"
                     aria-label={`Remove the rule for ${address}`}
                   >
                     Remove
@@ -100,7 +100,7 @@ export default function TestMail({ loaderData, actionData }: Route.ComponentProp
       }
     >
       <p className="text-small">
-        <Link to="/school" className="text-ink-2 underline underline-offset-2">
+        <Link to="/school" className="text-ink-2 link">
           School
         </Link>
       </p>
@@ -160,7 +160,7 @@ function RuleForm({ error }: { error: string | undefined }) {
         <span className="font-semibold">Its words</span>
         <input name="words" className="input w-full" placeholder="No such mailbox here" autoComplete="off" />
       </label>
-      <button type="submit" className="btn btn-primary h-11" disabled={isBusy}>
+      <button type="submit" className="btn btn-primary" disabled={isBusy}>
         Add the rule
       </button>
     </Form>

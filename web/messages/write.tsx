@@ -1,5 +1,5 @@
-import { getFormProps, getInputProps, getTextareaProps, useForm } from '@conform-to/react';
-import { Form, Link, redirect, useNavigation } from 'react-router';
+import { getInputProps, getTextareaProps } from '@conform-to/react';
+import { Link, redirect } from 'react-router';
 import { letterInput } from '~/core/messages/message';
 import { fillIn } from '~/core/messages/message-template';
 import { valuesFor } from '~/server/messages/compose';
@@ -15,10 +15,10 @@ import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
-import { Field, FormMessage } from '../platform/ui/fields';
+import { Field } from '../platform/ui/fields';
 import { SelectField } from '../platform/ui/form-fields';
 import { MarginTitle, Page } from '../platform/ui/page';
-import { readForm } from '../platform/ui/read-form';
+import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import { useFreshId } from '../platform/ui/use-fresh-id';
 import { saveOrStay } from '../platform/ui/use-saving';
 import { ReadersNav } from '../sharing/sharing-nav';
@@ -85,13 +85,10 @@ export default function Write(props: Route.ComponentProps) {
 
 function OpenWrite({ loaderData, actionData }: Opened) {
   const { student, readers, to, wording, values } = loaderData;
-  const [form, fields] = useForm({
-    lastResult: actionData && 'result' in actionData ? actionData.result : undefined,
+  const { form, fields, isBusy } = useSchemaForm(letterInput, {
+    result: actionData && 'result' in actionData ? actionData.result : undefined,
     defaultValue: { linkId: to, ...wording },
-    onValidate: ({ formData }) => readForm(formData, letterInput),
-    shouldRevalidate: 'onInput',
   });
-  const isBusy = useNavigation().state !== 'idle';
   const id = useFreshId();
   const reader = readers.find((one) => one.id === (fields.linkId.value ?? to))?.readerName ?? null;
   const filled = { ...values, reader };
@@ -116,15 +113,14 @@ function OpenWrite({ loaderData, actionData }: Opened) {
       {readers.length === 0 ? (
         <p className="py-6 text-ink-2">
           No reader has an e-mail address yet.{' '}
-          <Link to={`/students/${student.id}/sharing/links`} className="underline underline-offset-2">
+          <Link to={`/students/${student.id}/sharing/links`} className="link">
             Give one at their way in
           </Link>
           .
         </p>
       ) : (
-        <Form method="post" {...getFormProps(form)} className="mt-4 grid max-w-2xl gap-4 pb-20">
+        <SchemaForm form={form} className="mt-4 grid max-w-2xl gap-4 pb-20">
           <input type="hidden" name="id" value={id} />
-          <FormMessage form={form} />
           <SelectField field={fields.linkId} label="To" options={readers} />
           <Field field={fields.subject} label="Subject">
             <input {...getInputProps(fields.subject, { type: 'text' })} className="input w-full" />
@@ -132,10 +128,10 @@ function OpenWrite({ loaderData, actionData }: Opened) {
           <Field field={fields.body} label="Message">
             <textarea {...getTextareaProps(fields.body)} rows={12} className="textarea w-full text-base" />
           </Field>
-          <button type="submit" className="btn btn-primary h-11 w-fit px-6" disabled={isBusy || id === ''}>
+          <button type="submit" className="btn btn-primary w-fit px-6" disabled={isBusy || id === ''}>
             Put it in the post
           </button>
-        </Form>
+        </SchemaForm>
       )}
     </Page>
   );

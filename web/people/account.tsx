@@ -77,10 +77,10 @@ export default function Account({ loaderData }: Route.ComponentProps) {
                 </p>
                 <Form method="post" className="flex gap-2">
                   <input type="hidden" name="id" value={id} />
-                  <button type="submit" name="intent" value="join" className="btn btn-primary h-11">
+                  <button type="submit" name="intent" value="join" className="btn btn-primary">
                     Join the team
                   </button>
-                  <button type="submit" name="intent" value="decline" className="btn h-11">
+                  <button type="submit" name="intent" value="decline" className="btn">
                     Decline
                   </button>
                 </Form>

@@ -1,5 +1,4 @@
-import { getFormProps, useForm } from '@conform-to/react';
-import { data, Form, redirect, useNavigation } from 'react-router';
+import { data, redirect } from 'react-router';
 import { beginningInput } from '~/core/people/beginning-input';
 import { beginSchool } from '~/server/people/beginning';
 import { beginSession } from '~/server/people/sessions';
@@ -11,9 +10,8 @@ import { sessionCookie } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { submitted, withoutSecrets } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
-import { FormMessage } from '../platform/ui/fields';
 import { SelectField, TextField } from '../platform/ui/form-fields';
-import { readForm } from '../platform/ui/read-form';
+import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/set-up';
 import { NewPassword } from './new-password';
 
@@ -36,13 +34,10 @@ export const meta: Route.MetaFunction = () => [{ title: 'Set up the school · Ge
 
 /** The first page of an installation that has no school yet. */
 export default function SetUp({ loaderData: { zones }, actionData }: Route.ComponentProps) {
-  const [form, fields] = useForm({
+  const { form, fields, isBusy } = useSchemaForm(beginningInput, {
     id: 'set-up',
-    lastResult: actionData?.result,
-    onValidate: ({ formData }) => readForm(formData, beginningInput),
-    shouldRevalidate: 'onInput',
+    result: actionData?.result,
   });
-  const isBusy = useNavigation().state !== 'idle';
   return (
     <main className="mx-auto max-w-xl px-6 py-12">
       <div className="border-l-2 border-clay pl-6">
@@ -51,8 +46,7 @@ export default function SetUp({ loaderData: { zones }, actionData }: Route.Compo
           Nobody has begun here yet. The start command printed a code in its window; whoever types it here names the
           school and becomes its first administrator. Everything else can be changed later.
         </p>
-        <Form method="post" {...getFormProps(form)} className="mt-6 grid gap-5">
-          <FormMessage form={form} />
+        <SchemaForm form={form} className="mt-6 grid gap-5">
           <TextField field={fields.code} label="Code from the start command" placeholder="XXXX-XXXX-XXXX-XXXX" />
           <fieldset className="grid gap-4 sm:grid-cols-2">
             <legend className="display mb-2 text-lg">The school</legend>
@@ -77,7 +71,7 @@ export default function SetUp({ loaderData: { zones }, actionData }: Route.Compo
           <button type="submit" className="btn btn-primary h-12" disabled={isBusy}>
             Set up the school
           </button>
-        </Form>
+        </SchemaForm>
       </div>
     </main>
   );

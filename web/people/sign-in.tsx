@@ -1,6 +1,6 @@
-import { getFormProps, getInputProps, useForm } from '@conform-to/react';
+import { getInputProps } from '@conform-to/react';
 import { parseWithZod } from '@conform-to/zod/v4';
-import { data, Form, redirect, useNavigation } from 'react-router';
+import { data, Form, redirect } from 'react-router';
 import { z } from 'zod';
 import { roleWords } from '~/core/students/roles';
 import { type DemoPerson, demoPeople } from '~/server/people/people';
@@ -16,7 +16,8 @@ import { formOf } from '../platform/http/form-of';
 import { isLoopback, localPath } from '../platform/http/local-path';
 import { addressContext } from '../platform/http/security';
 import { withErrors } from '../platform/http/with-errors';
-import { Field, FormMessage } from '../platform/ui/fields';
+import { Field } from '../platform/ui/fields';
+import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/sign-in';
 
 const credentials = z.object({
@@ -97,12 +98,9 @@ const closedWords =
   'This is the demo, which everyone can sign in to, and it is offered to other machines. Start it with DEMO=1 to allow that.';
 
 export default function SignIn({ loaderData: { people, isClosed }, actionData }: Route.ComponentProps) {
-  const [form, fields] = useForm({
-    lastResult: actionData,
-    onValidate: ({ formData }) => parseWithZod(formData, { schema: credentials }),
-    shouldRevalidate: 'onInput',
+  const { form, fields, isBusy } = useSchemaForm(credentials, {
+    result: actionData,
   });
-  const isBusy = useNavigation().state !== 'idle';
   return (
     <div className="grid min-h-dvh lg:grid-cols-[minmax(0,1fr)_27rem]">
       <main className="flex flex-col justify-center px-6 py-12 sm:px-16">
@@ -117,8 +115,7 @@ export default function SignIn({ loaderData: { people, isClosed }, actionData }:
               {closedWords}
             </p>
           )}
-          <Form method="post" {...getFormProps(form)} className="mt-8 grid gap-4">
-            <FormMessage form={form} />
+          <SchemaForm form={form} className="mt-8 grid gap-4">
             <Field field={fields.email} label="E-mail address">
               <input
                 {...getInputProps(fields.email, { type: 'email' })}
@@ -142,7 +139,7 @@ export default function SignIn({ loaderData: { people, isClosed }, actionData }:
             <button type="submit" className="btn btn-primary h-12" disabled={isBusy || isClosed}>
               Sign in
             </button>
-          </Form>
+          </SchemaForm>
         </div>
       </main>
       {people.length > 0 && (

@@ -163,7 +163,7 @@ function OpenDraft({ loaderData }: Opened) {
           )}
           {standing && (
             <p className="mt-4 text-small">
-              <Link to={`/students/${student.id}/issued/${standing.id}`} className="underline underline-offset-2">
+              <Link to={`/students/${student.id}/issued/${standing.id}`} className="link">
                 No. {standing.number}
               </Link>{' '}
               was issued for this period. A new one replaces it openly.
@@ -176,10 +176,7 @@ function OpenDraft({ loaderData }: Opened) {
             {state}
           </p>
           {theirs && (
-            <div
-              role="alert"
-              className="mt-3 grid gap-2 rounded-field border border-clay bg-clay-wash px-3 py-2 text-small"
-            >
+            <div role="alert" className="mt-3 grid gap-2 alert alert-error alert-soft block text-small">
               <p className="font-semibold">
                 Somebody else has written here in the meantime. Yours is still on this page.
               </p>
@@ -198,7 +195,7 @@ function OpenDraft({ loaderData }: Opened) {
           )}
           <button
             type="button"
-            className="btn btn-primary mt-5 h-11 w-full"
+            className="btn btn-primary mt-5 w-full"
             disabled={theirs !== null}
             onClick={() => setIssuing(true)}
           >
@@ -206,7 +203,7 @@ function OpenDraft({ loaderData }: Opened) {
           </button>
           <p className="mt-3 flex gap-4 text-small">
             {formats.map((format) => (
-              <Link key={format} to={`${path}/as/${format}`} reloadDocument className="underline underline-offset-2">
+              <Link key={format} to={`${path}/as/${format}`} reloadDocument className="link">
                 {format.toUpperCase()}
               </Link>
             ))}

@@ -31,7 +31,7 @@ export function IssueDialog({ number, missing, replaces, isBusy, onClose, onIssu
         <fieldset className="grid gap-1">
           <legend className="mb-1 text-small font-semibold">Besides the team, for</legend>
           {outsideKinds.map((kind) => (
-            <label key={kind} className="flex min-h-9 items-center gap-2.5">
+            <label key={kind} className="flex tap items-center gap-2.5">
               <input
                 type="checkbox"
                 className="checkbox checkbox-sm"

@@ -4,7 +4,7 @@ import { counted } from '~/core/words/counting';
 export function IssuedMarks({ correctedSince, replacedBy }: { correctedSince: number; replacedBy: number | null }) {
   if (correctedSince === 0 && replacedBy === null) return null;
   return (
-    <div role="note" className="mt-3 max-w-3xl rounded-field border border-clay bg-clay-wash px-4 py-2.5 text-small">
+    <div role="note" className="mt-3 max-w-3xl alert alert-error alert-soft block text-small">
       {replacedBy !== null && <p className="font-semibold">No. {replacedBy} was issued in place of this report.</p>}
       {correctedSince > 0 && (
         <p>

@@ -75,13 +75,13 @@ function OpenIssued({ loaderData: { student, paper, issued } }: Opened) {
                   key={format}
                   to={`/students/${student.id}/issued/${issued.id}/as/${format}`}
                   reloadDocument
-                  className="font-semibold underline underline-offset-2"
+                  className="font-semibold link"
                 >
                   {format.toUpperCase()}
                 </Link>
               ))}
             </p>
-            <button type="button" className="btn h-11 w-fit" onClick={() => window.print()}>
+            <button type="button" className="btn w-fit" onClick={() => window.print()}>
               <Printer size={16} aria-hidden /> Print
             </button>
           </div>

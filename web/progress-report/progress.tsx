@@ -66,7 +66,7 @@ export default function Progress({ loaderData: { student, today, mayIssue, perio
         <p className="py-4 text-ink-2">
           The plan has no reporting periods yet.{' '}
           {student.mayEditGoals && (
-            <Link to={`/students/${student.id}/edit`} className="underline underline-offset-2">
+            <Link to={`/students/${student.id}/edit`} className="link">
               Add them to the plan
             </Link>
           )}
@@ -89,7 +89,7 @@ export default function Progress({ loaderData: { student, today, mayIssue, perio
               </span>
             </p>
             {mayIssue && first <= today && (
-              <Link to={`/students/${student.id}/progress-report/${last}`} className="btn h-11">
+              <Link to={`/students/${student.id}/progress-report/${last}`} className="btn">
                 {numbers.length > 0 ? 'Issue anew' : 'To the draft'}
                 <span className="sr-only"> of {label}</span>
               </Link>

@@ -54,15 +54,15 @@ export default function ReadIssued({ loaderData }: Route.ComponentProps) {
                 For {readerName}. {said}. It does not change any more.
               </p>
               <p className="flex items-center gap-4">
-                <Link to={file} reloadDocument className="font-semibold underline underline-offset-2">
+                <Link to={file} reloadDocument className="font-semibold link">
                   PDF
                 </Link>
-                <button type="button" className="btn h-11" onClick={() => window.print()}>
+                <button type="button" className="btn" onClick={() => window.print()}>
                   <Printer size={16} aria-hidden /> Print
                 </button>
               </p>
               <p>
-                <Link to={back} className="underline underline-offset-2">
+                <Link to={back} className="link">
                   The running report
                 </Link>
               </p>

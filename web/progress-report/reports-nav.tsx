@@ -8,13 +8,13 @@ export function ReportsNav({ setsUp }: { setsUp: boolean }) {
     ...(setsUp ? [{ to: '/messages/templates', label: 'Wordings' }] : []),
   ];
   return (
-    <nav aria-label="What goes out" className="no-print mb-5 flex flex-wrap gap-x-6 border-b border-rule">
+    <nav aria-label="What goes out" className="tabs tabs-border no-print mb-5 gap-x-6 border-b border-rule">
       {views.map(({ to, label }) => (
         <NavLink
           key={to}
           to={to}
           end
-          className="-mb-px border-b-2 border-transparent py-2.5 text-ink-2 aria-[current=page]:border-ink aria-[current=page]:font-bold aria-[current=page]:text-ink"
+          className="tab [--tab-p:0rem] text-ink-2 aria-[current=page]:font-bold aria-[current=page]:text-ink"
         >
           {label}
         </NavLink>

@@ -93,11 +93,7 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
                 </p>
                 <p className="text-ink-2">{batch.at}</p>
                 {batch.state === 'ready' ? (
-                  <Link
-                    to={`/batches/${batch.id}`}
-                    reloadDocument
-                    className="font-semibold underline underline-offset-2"
-                  >
+                  <Link to={`/batches/${batch.id}`} reloadDocument className="font-semibold link">
                     PDF, {counted(batch.of - batch.leftOut.length, 'student', 'students')},{' '}
                     {counted(batch.pages ?? 0, 'page', 'pages')}
                   </Link>
@@ -146,15 +142,12 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
               </span>
             </p>
             {issued ? (
-              <Link
-                to={`/students/${id}/issued/${issued.id}`}
-                className="text-small font-semibold underline underline-offset-2"
-              >
+              <Link to={`/students/${id}/issued/${issued.id}`} className="text-small font-semibold link">
                 <span aria-hidden>● </span>No. {issued.number}, issued {shortDate(issued.on)}
               </Link>
             ) : (
               period && (
-                <Link to={`/students/${id}/progress-report/${period.last}`} className="btn h-11">
+                <Link to={`/students/${id}/progress-report/${period.last}`} className="btn">
                   To the draft<span className="sr-only"> of {name}</span>
                 </Link>
               )
@@ -193,7 +186,7 @@ function BatchForm({ groups, error }: { groups: string[]; error: string | undefi
           <option value="running">Running reports</option>
         </select>
       </label>
-      <button type="submit" className="btn btn-primary h-11" disabled={isBusy || id === ''}>
+      <button type="submit" className="btn btn-primary" disabled={isBusy || id === ''}>
         Make the PDF
       </button>
     </Form>

@@ -4,11 +4,11 @@ import { Link } from 'react-router';
 export function WayBack({ student: { id, shortName } }: { student: { id: string; shortName: string } }) {
   return (
     <p className="no-print text-small">
-      <Link to={`/students/${id}`} className="text-ink-2 underline underline-offset-2">
+      <Link to={`/students/${id}`} className="text-ink-2 link">
         {shortName}
       </Link>{' '}
       ·{' '}
-      <Link to={`/students/${id}/progress-report`} className="text-ink-2 underline underline-offset-2">
+      <Link to={`/students/${id}/progress-report`} className="text-ink-2 link">
         Progress reports
       </Link>
     </p>

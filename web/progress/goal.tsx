@@ -131,17 +131,14 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
       <header className="flex items-start justify-between gap-4">
         <div className="min-w-0">
           <p className="text-small">
-            <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
+            <Link to={`/students/${student.id}`} className="text-ink-2 link">
               {student.shortName}
             </Link>
             {goal.area && <span className="text-ink-3"> · {goal.area}</span>}
             {goal.hasRubric && (
               <>
                 <span className="text-ink-3"> · </span>
-                <Link
-                  to={`/students/${student.id}/goals/${goal.id}/ratings`}
-                  className="no-print text-ink-2 underline underline-offset-2"
-                >
+                <Link to={`/students/${student.id}/goals/${goal.id}/ratings`} className="no-print text-ink-2 link">
                   rated by several
                 </Link>
               </>
@@ -149,10 +146,7 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
             {mayEditGoals && (
               <>
                 <span className="text-ink-3"> · </span>
-                <Link
-                  to={`/students/${student.id}/goals/${goal.id}/edit`}
-                  className="no-print text-ink-2 underline underline-offset-2"
-                >
+                <Link to={`/students/${student.id}/goals/${goal.id}/edit`} className="no-print text-ink-2 link">
                   edit the goal
                 </Link>
               </>
@@ -166,7 +160,7 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
         {mayObserve && (
           <Link
             to={observe}
-            className="btn btn-primary no-print h-11 px-5 text-base max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20 max-sm:h-13"
+            className="btn btn-primary no-print px-5 text-base max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20 max-sm:h-13"
           >
             Observe <kbd className="keycap">O</kbd>
           </Link>
@@ -182,9 +176,7 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
       )}
       {earlier.length > 0 && (
         <details className="mt-1">
-          <summary className="min-h-9 cursor-pointer py-1.5 text-small text-ink-2 underline underline-offset-2">
-            Earlier wordings
-          </summary>
+          <summary className="tap py-1.5 text-small text-ink-2 link">Earlier wordings</summary>
           {earlier.map(({ wording, until, changedBy }) => (
             <p key={`${until} ${wording}`} className="mt-1 max-w-3xl text-small whitespace-pre-line text-ink-2">
               <span className="text-ink-3">
@@ -245,7 +237,7 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
           {mayObserve && (
             <Link
               to={`/students/${student.id}/goals/${goal.id}/table`}
-              className="no-print font-sans text-small text-ink-2 underline underline-offset-2"
+              className="no-print font-sans text-small text-ink-2 link"
             >
               enter several from paper
             </Link>

@@ -100,11 +100,11 @@ export default function Goals({ loaderData: { student, goals, retired, entries, 
       </ol>
       {student.mayEditGoals && (
         <p className="no-print mt-4 flex flex-wrap gap-2">
-          <Link to={`/students/${student.id}/goals/new`} className="btn h-10">
+          <Link to={`/students/${student.id}/goals/new`} className="btn">
             Add a goal
           </Link>
           {(goals.length > 0 || retired.length > 0) && (
-            <Link to={`/students/${student.id}/goals`} className="btn h-10">
+            <Link to={`/students/${student.id}/goals`} className="btn">
               Arrange or retire
             </Link>
           )}
@@ -116,7 +116,7 @@ export default function Goals({ loaderData: { student, goals, retired, entries, 
           <ul className="mt-1">
             {retired.map(({ id, number, shortName, how, on }) => (
               <li key={id} className="py-1 text-small text-ink-2">
-                <Link to={`/students/${student.id}/goals/${id}`} className="underline underline-offset-2">
+                <Link to={`/students/${student.id}/goals/${id}`} className="link">
                   {number} · {shortName}
                 </Link>
                 {`, ${retirementWords[how].toLowerCase()} on ${shortDate(on)}`}

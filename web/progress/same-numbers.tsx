@@ -16,12 +16,7 @@ export function SameNumbers({ points, shares }: Numbers) {
   if (points.length === 0) return null;
   return (
     <div className="mt-2">
-      <button
-        type="button"
-        aria-expanded={isOpen}
-        onClick={() => setOpen(!isOpen)}
-        className="py-2 text-small underline underline-offset-2"
-      >
+      <button type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)} className="py-2 text-small link">
         {isOpen ? 'Hide the tables' : 'The same numbers as tables'} <kbd className="keycap">T</kbd>
       </button>
       {isOpen && (

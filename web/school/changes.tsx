@@ -51,17 +51,13 @@ export default function Changes({ loaderData }: Route.ComponentProps) {
             </p>
             {!discreet && (
               <p>
-                <Link
-                  to={`/school/changes.csv?${search}`}
-                  reloadDocument
-                  className="font-semibold text-ink underline underline-offset-2"
-                >
+                <Link to={`/school/changes.csv?${search}`} reloadDocument className="font-semibold text-ink link">
                   These changes as a file (CSV)
                 </Link>
               </p>
             )}
             <p>
-              <Link to="/school" className="font-semibold underline underline-offset-2">
+              <Link to="/school" className="font-semibold link">
                 To the school
               </Link>
             </p>
@@ -73,7 +69,7 @@ export default function Changes({ loaderData }: Route.ComponentProps) {
       <Form role="search" className="no-print mt-4 flex flex-wrap items-end gap-3">
         <label className="grid gap-1 text-small">
           <span className="font-semibold">What</span>
-          <select name="kind" key={wanted.kind} defaultValue={wanted.kind ?? ''} className="select h-11 w-52">
+          <select name="kind" key={wanted.kind} defaultValue={wanted.kind ?? ''} className="select w-52">
             <option value="">Everything</option>
             {changeKinds.map((kind) => (
               <option key={kind} value={kind}>
@@ -84,17 +80,17 @@ export default function Changes({ loaderData }: Route.ComponentProps) {
         </label>
         <label className="grid gap-1 text-small">
           <span className="font-semibold">Name of a student or person</span>
-          <input name="about" key={wanted.about} defaultValue={wanted.about} className="input h-11 w-56" />
+          <input name="about" key={wanted.about} defaultValue={wanted.about} className="input w-56" />
         </label>
         <label className="grid gap-1 text-small">
           <span className="font-semibold">From</span>
-          <input type="date" name="from" key={wanted.from} defaultValue={wanted.from} className="input h-11 w-40" />
+          <input type="date" name="from" key={wanted.from} defaultValue={wanted.from} className="input w-40" />
         </label>
         <label className="grid gap-1 text-small">
           <span className="font-semibold">To</span>
-          <input type="date" name="to" key={wanted.to} defaultValue={wanted.to} className="input h-11 w-40" />
+          <input type="date" name="to" key={wanted.to} defaultValue={wanted.to} className="input w-40" />
         </label>
-        <button type="submit" className="btn h-11">
+        <button type="submit" className="btn">
           Show these
         </button>
       </Form>

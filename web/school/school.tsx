@@ -1,5 +1,5 @@
-import { type FieldMetadata, type FormMetadata, getFormProps, getInputProps, useForm } from '@conform-to/react';
-import { data, Form, Link, useNavigation } from 'react-router';
+import { type FieldMetadata, type FormMetadata, getInputProps } from '@conform-to/react';
+import { data, Link } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { weekdayName } from '~/core/calendar/iso-date';
 import { type SchoolInput, schoolInput } from '~/core/school/school-input';
@@ -12,11 +12,11 @@ import { formOf } from '../platform/http/form-of';
 import { personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
-import { FieldMessage, FormMessage } from '../platform/ui/fields';
+import { FieldMessage } from '../platform/ui/fields';
 import { CheckList, SelectField, TextField } from '../platform/ui/form-fields';
 import { MarginTitle, Page } from '../platform/ui/page';
-import { readForm } from '../platform/ui/read-form';
 import { Rows } from '../platform/ui/rows';
+import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/school';
 
 export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
@@ -52,14 +52,11 @@ const inForm = (school: SchoolInput) => ({
 const week = [1, 2, 3, 4, 5, 6, 7].map((day) => ({ id: String(day), name: weekdayName(day) }));
 
 export default function School({ loaderData: { school, zones, hasTestMail }, actionData }: Route.ComponentProps) {
-  const [form, fields] = useForm({
+  const { form, fields, isBusy } = useSchemaForm(schoolInput, {
     id: 'school',
-    lastResult: actionData?.result,
+    result: actionData?.result,
     defaultValue: inForm(school),
-    onValidate: ({ formData }) => readForm(formData, schoolInput),
-    shouldRevalidate: 'onInput',
   });
-  const isBusy = useNavigation().state !== 'idle';
   const isStored = (list: SchoolInput['groups'], row: NameField) =>
     list.some(({ id }) => id === row.getFieldset().id.initialValue);
   return (
@@ -77,24 +74,24 @@ export default function School({ loaderData: { school, zones, hasTestMail }, act
             <p>Groups and places are renamed in every entry at once. They are not taken away: entries name them.</p>
             <p>The timetable tells what is planned now, and fills in the place.</p>
             <p>
-              <Link to="/roster" className="font-semibold underline underline-offset-2">
+              <Link to="/roster" className="font-semibold link">
                 To the roster
               </Link>
             </p>
             {hasTestMail && (
               <p>
-                <Link to="/messages/test-mail" className="font-semibold underline underline-offset-2">
+                <Link to="/messages/test-mail" className="font-semibold link">
                   Test mail server
                 </Link>
               </p>
             )}
             <p>
-              <Link to="/school/changes" className="font-semibold underline underline-offset-2">
+              <Link to="/school/changes" className="font-semibold link">
                 What was changed, when and by whom
               </Link>
             </p>
             <p>
-              <Link to="/school/choices" className="font-semibold underline underline-offset-2">
+              <Link to="/school/choices" className="font-semibold link">
                 Starting lists for ABC notes
               </Link>
             </p>
@@ -103,8 +100,7 @@ export default function School({ loaderData: { school, zones, hasTestMail }, act
       }
     >
       <h1 className="text-3xl">School</h1>
-      <Form method="post" {...getFormProps(form)} className="mt-5 grid gap-8 pb-20">
-        <FormMessage form={form} />
+      <SchemaForm form={form} className="mt-5 grid gap-8 pb-20">
         <div className="grid max-w-2xl gap-4 sm:grid-cols-2">
           <TextField field={fields.name} label="Name" />
           <SelectField
@@ -177,11 +173,11 @@ export default function School({ loaderData: { school, zones, hasTestMail }, act
           </div>
         </Section>
         <div className="sticky bottom-0 -mx-2 border-t border-rule bg-paper px-2 py-3">
-          <button type="submit" className="btn btn-primary h-11 px-6" disabled={isBusy}>
+          <button type="submit" className="btn btn-primary px-6" disabled={isBusy}>
             Save the school
           </button>
         </div>
-      </Form>
+      </SchemaForm>
     </Page>
   );
 }

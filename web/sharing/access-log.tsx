@@ -78,7 +78,7 @@ export default function AccessLog({ loaderData: { student, schoolName, today, ro
               <Link
                 to={`/students/${student.id}/sharing/access-log.csv`}
                 reloadDocument
-                className="font-semibold text-ink underline underline-offset-2"
+                className="font-semibold text-ink link"
               >
                 The record as a file (CSV)
               </Link>

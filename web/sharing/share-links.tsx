@@ -1,6 +1,6 @@
-import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
+import { getInputProps, type SubmissionResult } from '@conform-to/react';
 import { useState } from 'react';
-import { data, Form, Link, useFetcher, useNavigation } from 'react-router';
+import { data, Link, useFetcher } from 'react-router';
 import { z } from 'zod';
 import { addDays, type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
@@ -26,10 +26,10 @@ import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
 import { Dialog } from '../platform/ui/dialog';
-import { Field, FieldMessage, FormMessage } from '../platform/ui/fields';
+import { Field, FieldMessage } from '../platform/ui/fields';
 import { SelectField, TextField } from '../platform/ui/form-fields';
 import { MarginTitle, Page } from '../platform/ui/page';
-import { readForm } from '../platform/ui/read-form';
+import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import { useFreshId } from '../platform/ui/use-fresh-id';
 import { saveOrStay } from '../platform/ui/use-saving';
 import { headerStudent } from '../students/header-student';
@@ -130,7 +130,7 @@ export default function ShareLinks({ loaderData, actionData }: Route.ComponentPr
       <h2 className="mt-5 text-2xl">Ways in</h2>
       <p className="mt-1 text-small text-ink-2">
         Links for readers from outside. What each kind sees is said in{' '}
-        <Link to={`/students/${student.id}/sharing/visibility`} className="underline underline-offset-2">
+        <Link to={`/students/${student.id}/sharing/visibility`} className="link">
           What whom
         </Link>
         ; each reading is written down.
@@ -153,18 +153,14 @@ interface NewShareLinkProps {
 }
 
 function NewShareLink({ result, today, lastDay, usualEnd }: NewShareLinkProps) {
-  const [form, fields] = useForm({
-    lastResult: result,
+  const { form, fields, isBusy } = useSchemaForm(shareLinkInput, {
+    result,
     defaultValue: { endsOn: usualEnd, kind: 'family' },
-    onValidate: ({ formData }) => readForm(formData, shareLinkInput),
-    shouldRevalidate: 'onInput',
   });
-  const isBusy = useNavigation().state !== 'idle';
   const id = useFreshId(result);
   return (
-    <Form method="post" {...getFormProps(form)} className="grid gap-4">
+    <SchemaForm form={form} className="grid gap-4">
       <input type="hidden" name="id" value={id} />
-      <FormMessage form={form} />
       <Field field={fields.readerName} label="Who will read">
         <input
           {...getInputProps(fields.readerName, { type: 'text' })}
@@ -186,10 +182,10 @@ function NewShareLink({ result, today, lastDay, usualEnd }: NewShareLinkProps) {
         <input {...getInputProps(fields.endsOn, { type: 'date' })} min={today} max={lastDay} className="input w-full" />
       </Field>
       <TextField field={fields.passcode} label="Passcode, if you want one" placeholder="tell it by another way" />
-      <button type="submit" className="btn btn-primary h-11" disabled={isBusy || id === ''}>
+      <button type="submit" className="btn btn-primary" disabled={isBusy || id === ''}>
         Make the link
       </button>
-    </Form>
+    </SchemaForm>
   );
 }
 
@@ -245,7 +241,7 @@ function ShareLinkRow({ link, today }: { link: ShareLinkAddress; today: IsoDate 
             <span role="status" className="font-semibold text-clay-deep">
               Locked: a wrong passcode was given too often.
             </span>
-            <button type="submit" name="intent" value="unlock" className="btn btn-sm h-9">
+            <button type="submit" name="intent" value="unlock" className="btn btn-sm">
               Unlock
             </button>
           </fetcher.Form>
@@ -304,8 +300,8 @@ function HowOften({ link }: { link: ShareLinkAddress }) {
       : 'Not told by e-mail.';
   return (
     <details className="basis-full text-small">
-      <summary className="min-h-9 cursor-pointer py-1.5 text-ink-2">
-        {said} <span className="underline underline-offset-2">Change</span>
+      <summary className="tap py-1.5 text-ink-2">
+        {said} <span className="link">Change</span>
         <span className="sr-only"> how {link.readerName} is told</span>
       </summary>
       <fetcher.Form method="post" noValidate className="flex flex-wrap items-end gap-3 py-2">
@@ -318,12 +314,12 @@ function HowOften({ link }: { link: ShareLinkAddress }) {
             key={link.email}
             defaultValue={link.email ?? ''}
             aria-describedby={wrong ? `${link.id}-email` : undefined}
-            className="input h-11 w-64"
+            className="input w-64"
           />
         </label>
         <label className="grid gap-1">
           <span className="font-semibold">Told</span>
-          <select name="frequency" key={link.frequency} defaultValue={link.frequency} className="select h-11 w-44">
+          <select name="frequency" key={link.frequency} defaultValue={link.frequency} className="select w-44">
             {frequencies.map((when) => (
               <option key={when} value={when}>
                 {frequencyWords[when]}
@@ -331,11 +327,11 @@ function HowOften({ link }: { link: ShareLinkAddress }) {
             ))}
           </select>
         </label>
-        <button type="submit" name="intent" value="frequency" className="btn h-11" disabled={fetcher.state !== 'idle'}>
+        <button type="submit" name="intent" value="frequency" className="btn" disabled={fetcher.state !== 'idle'}>
           Save
         </button>
         {link.email && !link.hasStopped && (
-          <Link to={`../../messages/new?to=${link.id}`} relative="path" className="btn h-11">
+          <Link to={`../../messages/new?to=${link.id}`} relative="path" className="btn">
             Write to {link.readerName}
           </Link>
         )}

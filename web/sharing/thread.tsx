@@ -41,7 +41,7 @@ export function Thread({ entry, comments, mayAnswer, mayHide, word, seenBy }: Th
         ) : (
           <button
             type="button"
-            className="no-print absolute top-2 right-2 min-h-9 px-1 text-small text-ink-2 underline underline-offset-2 pointer-coarse:min-h-11"
+            className="no-print absolute top-2 right-2 tap px-1 text-small text-ink-2 link"
             aria-label={`${word === 'reflection' ? 'Say something about' : 'Answer'} ${entry.title}, ${shortDate(entry.on)}`}
             onClick={() => setOpen(true)}
           >
@@ -74,7 +74,7 @@ function Said({ comment, mayHide }: { comment: Comment; mayHide: boolean }) {
                 type="submit"
                 name="intent"
                 value="show"
-                className="min-h-9 text-small text-ink-2 underline underline-offset-2"
+                className="tap text-small text-ink-2 link"
                 aria-label={`Show again what ${by.name} said`}
               >
                 Show again
@@ -83,7 +83,7 @@ function Said({ comment, mayHide }: { comment: Comment; mayHide: boolean }) {
           ) : (
             <button
               type="button"
-              className="min-h-9 text-small text-ink-2 underline underline-offset-2"
+              className="tap text-small text-ink-2 link"
               aria-label={`Hide what ${by.name} said`}
               onClick={() => setAsking(true)}
             >
@@ -186,16 +186,10 @@ export function AnswerForm({ entryId, word, to = [], seenBy, onDone }: AnswerFor
       <FieldMessage id={`${field}-message`} messages={message ? [message] : undefined} />
       {seenBy && to.length === 0 && <p className="text-small text-ink-2">{seenBy}</p>}
       <div className="flex gap-2">
-        <button
-          type="submit"
-          name="intent"
-          value="say"
-          className="btn btn-primary h-11"
-          disabled={fetcher.state !== 'idle'}
-        >
+        <button type="submit" name="intent" value="say" className="btn btn-primary" disabled={fetcher.state !== 'idle'}>
           {word === 'reflection' ? 'Put it in my report' : 'Answer'}
         </button>
-        <button type="button" className="btn h-11" onClick={onDone}>
+        <button type="button" className="btn" onClick={onDone}>
           Leave it
         </button>
       </div>

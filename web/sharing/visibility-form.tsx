@@ -102,7 +102,7 @@ export function RulesForm({ rules, own, onChange }: RulesFormProps) {
           </tbody>
         </table>
       </section>
-      <button type="submit" className="btn btn-primary mt-5 h-11 px-6" disabled={isBusy}>
+      <button type="submit" className="btn btn-primary mt-5 px-6" disabled={isBusy}>
         Save what whom
       </button>
     </Form>
@@ -129,7 +129,7 @@ function ChoiceRow({ name, label, options, words, value }: ChoiceRowProps) {
             name={`${kind}.${name}`}
             defaultValue={value(kind)}
             aria-label={`${label} for ${readerWords[kind].label}`}
-            className="select select-sm h-11 w-full min-w-28"
+            className="select select-sm w-full min-w-28"
           >
             {options.map((option) => (
               <option key={option} value={option}>
@@ -178,7 +178,7 @@ export function PreviewMargin({ first, form }: { first: Preview; form: FormData 
       <label className="mb-4 grid gap-1">
         <span className="display text-lg">As a reader sees it</span>
         <select
-          className="select h-11 w-full"
+          className="select w-full"
           defaultValue={first.kind}
           onChange={(event) => {
             kind.current = event.target.value as ReaderKind;

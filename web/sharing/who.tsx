@@ -98,20 +98,20 @@ export default function Who({ loaderData }: Route.ComponentProps) {
         <ReadersNav studentId={student.id} />
         <div className="mt-5 flex flex-wrap items-end justify-between gap-3">
           <h2 className="text-2xl">{isPast ? `Who could see this on ${longDate(day)}?` : 'Who can see this?'}</h2>
-          <button type="button" className="btn no-print h-11" onClick={() => window.print()}>
+          <button type="button" className="btn no-print" onClick={() => window.print()}>
             <Printer size={16} aria-hidden /> Print
           </button>
         </div>
         <Form className="no-print mt-3 flex flex-wrap items-end gap-3">
           <label className="grid gap-1 text-small">
             <span className="font-semibold">On another day</span>
-            <input type="date" name="day" key={day} max={today} defaultValue={day} className="input h-11 w-40" />
+            <input type="date" name="day" key={day} max={today} defaultValue={day} className="input w-40" />
           </label>
-          <button type="submit" className="btn h-11">
+          <button type="submit" className="btn">
             Show that day
           </button>
           {isPast && (
-            <Link to={`/students/${student.id}/sharing`} className="py-2.5 text-small underline underline-offset-2">
+            <Link to={`/students/${student.id}/sharing`} className="py-2.5 text-small link">
               Back to today
             </Link>
           )}
@@ -131,7 +131,7 @@ export default function Who({ loaderData }: Route.ComponentProps) {
           </ul>
           {manages && (
             <p className="no-print mt-3 text-small">
-              <Link to={`/students/${student.id}/team`} className="underline underline-offset-2">
+              <Link to={`/students/${student.id}/team`} className="link">
                 Change the team
               </Link>
             </p>

@@ -1,5 +1,5 @@
-import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
-import { data, Form, Link } from 'react-router';
+import { getInputProps, type SubmissionResult } from '@conform-to/react';
+import { data, Link } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { longDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
@@ -13,11 +13,10 @@ import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
-import { FormMessage } from '../platform/ui/fields';
 import { TextField } from '../platform/ui/form-fields';
 import { MarginTitle, Page } from '../platform/ui/page';
-import { readForm } from '../platform/ui/read-form';
 import { Rows } from '../platform/ui/rows';
+import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/edit-student';
 import { StudentForm } from './student-form';
 
@@ -93,7 +92,7 @@ export default function EditStudent({ loaderData, actionData }: Route.ComponentP
     >
       <p className="text-small">
         {isMine && (
-          <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
+          <Link to={`/students/${student.id}`} className="text-ink-2 link">
             To the page of {title}
           </Link>
         )}
@@ -125,17 +124,13 @@ export default function EditStudent({ loaderData, actionData }: Route.ComponentP
 }
 
 function PlanForm({ plan, result }: { plan: Plan | null; result: SubmissionResult<string[]> | undefined }) {
-  const [form, fields] = useForm({
+  const { form, fields } = useSchemaForm(planInput, {
     id: 'plan',
-    lastResult: result,
+    result,
     defaultValue: plan ?? { periods: [] },
-    onValidate: ({ formData }) => readForm(formData, planInput),
-    shouldRevalidate: 'onInput',
   });
   return (
-    <Form method="post" {...getFormProps(form)} className="grid gap-4">
-      <input type="hidden" name="intent" value="plan" />
-      <FormMessage form={form} />
+    <SchemaForm form={form} intent="plan" className="grid gap-4">
       <TextField field={fields.startsOn} label="Starts on" type="date" />
       <TextField field={fields.endsOn} label="Ends on" type="date" />
       <fieldset>
@@ -153,9 +148,9 @@ function PlanForm({ plan, result }: { plan: Plan | null; result: SubmissionResul
           }}
         </Rows>
       </fieldset>
-      <button type="submit" className="btn btn-primary h-11">
+      <button type="submit" className="btn btn-primary">
         Save the plan
       </button>
-    </Form>
+    </SchemaForm>
   );
 }

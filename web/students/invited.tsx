@@ -1,5 +1,5 @@
-import { getFormProps, type SubmissionResult, useForm } from '@conform-to/react';
-import { data, Form, Link, redirect, useNavigation } from 'react-router';
+import type { SubmissionResult } from '@conform-to/react';
+import { data, Form, Link, redirect } from 'react-router';
 import { wallTime } from '~/core/calendar/zone';
 import { roleWords } from '~/core/students/roles';
 import { acceptanceInput } from '~/core/students/team-input';
@@ -14,9 +14,8 @@ import { sayNext, sessionCookie } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { visitorOf } from '../platform/http/request-person';
 import { submitted, withoutSecrets } from '../platform/http/submitted';
-import { FormMessage } from '../platform/ui/fields';
 import { TextField } from '../platform/ui/form-fields';
-import { readForm } from '../platform/ui/read-form';
+import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/invited';
 
 /** Who stands at the door with an invitation: one that is over or used is a 404 and is counted. */
@@ -85,7 +84,7 @@ export default function Invited({ loaderData, actionData }: Route.ComponentProps
         {asks === 'signIn' && (
           <div className="mt-5 grid gap-3">
             <p className="text-small text-ink-2">There is an account for {email}. Sign in with it to answer.</p>
-            <Link to={`/sign-in?next=${encodeURIComponent(here)}`} className="btn btn-primary h-11">
+            <Link to={`/sign-in?next=${encodeURIComponent(here)}`} className="btn btn-primary">
               Sign in to answer
             </Link>
           </div>
@@ -93,14 +92,14 @@ export default function Invited({ loaderData, actionData }: Route.ComponentProps
         {asks === 'answer' && (
           <Form method="post" className="mt-5 grid gap-3">
             <p className="text-small text-ink-2">You are signed in as {email}.</p>
-            <button type="submit" name="intent" value="join" className="btn btn-primary h-11">
+            <button type="submit" name="intent" value="join" className="btn btn-primary">
               Join the team
             </button>
           </Form>
         )}
         {asks !== 'signIn' && (
           <Form method="post" className="mt-3 grid">
-            <button type="submit" name="intent" value="decline" className="btn btn-ghost h-11">
+            <button type="submit" name="intent" value="decline" className="btn btn-ghost">
               I do not want to join
             </button>
           </Form>
@@ -117,23 +116,19 @@ interface AccountFormProps {
 }
 
 function AccountForm({ name, email, result }: AccountFormProps) {
-  const [form, fields] = useForm({
-    lastResult: result,
+  const { form, fields, isBusy } = useSchemaForm(acceptanceInput, {
+    result,
     defaultValue: { name },
-    onValidate: ({ formData }) => readForm(formData, acceptanceInput),
-    shouldRevalidate: 'onInput',
   });
-  const isBusy = useNavigation().state !== 'idle';
   return (
-    <Form method="post" {...getFormProps(form)} className="mt-5 grid gap-4">
+    <SchemaForm form={form} className="mt-5 grid gap-4">
       <p className="text-small text-ink-2">Your account, with which you sign in: {email}</p>
-      <FormMessage form={form} />
       <TextField field={fields.name} label="Your name" />
       <TextField field={fields.work} label="What you do, in a word or two" placeholder="Occupational specialist" />
       <NewPassword password={fields.password} again={fields.again} />
-      <button type="submit" className="btn btn-primary h-11" disabled={isBusy}>
+      <button type="submit" className="btn btn-primary" disabled={isBusy}>
         Make my account and join
       </button>
-    </Form>
+    </SchemaForm>
   );
 }

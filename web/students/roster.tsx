@@ -84,7 +84,7 @@ export default function Roster({ loaderData: { asked, counts, pages, students, g
             </p>
             <p>An archived student leaves every list. All that was recorded stays, and comes back with them.</p>
             <p>
-              <Link to="/school" className="font-semibold underline underline-offset-2">
+              <Link to="/school" className="font-semibold link">
                 School days, groups and places
               </Link>
             </p>
@@ -97,7 +97,7 @@ export default function Roster({ loaderData: { asked, counts, pages, students, g
           <h1 className="text-3xl">Roster</h1>
           <p className="mt-1.5 text-small text-ink-2">{counted(counts.enrolled, 'student', 'students')}</p>
         </div>
-        <Link to="/roster/new" className="btn btn-primary h-11 px-5 text-base">
+        <Link to="/roster/new" className="btn btn-primary px-5 text-base">
           Add a student
         </Link>
       </header>

@@ -1,10 +1,9 @@
-import { getFormProps, type SubmissionResult, useForm } from '@conform-to/react';
-import { Form } from 'react-router';
+import type { SubmissionResult } from '@conform-to/react';
 import { z } from 'zod';
 import { isoDateField } from '~/core/calendar/date-fields';
 import { type IsoDate, longDate } from '~/core/calendar/iso-date';
 import { TextField } from '../platform/ui/form-fields';
-import { readForm } from '../platform/ui/read-form';
+import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 
 export const start = z.object({ from: isoDateField });
 
@@ -16,20 +15,17 @@ interface StartFormProps {
 
 /** Since when the case manager has been that: what was seen before is entered as of then. */
 export function StartForm({ from, today, result }: StartFormProps) {
-  const [form, fields] = useForm({
+  const { form, fields } = useSchemaForm(start, {
     id: 'start',
-    lastResult: result,
+    result,
     defaultValue: { from },
-    onValidate: ({ formData }) => readForm(formData, start),
-    shouldRevalidate: 'onInput',
   });
   return (
-    <Form method="post" {...getFormProps(form)} className="flex max-w-xl flex-wrap items-end gap-3 py-2">
-      <input type="hidden" name="intent" value="start" />
+    <SchemaForm form={form} intent="start" className="flex max-w-xl flex-wrap items-end gap-3 py-2">
       <TextField field={fields.from} label={`On the team since (${longDate(today)} at the latest)`} type="date" />
-      <button type="submit" className="btn h-11">
+      <button type="submit" className="btn">
         Save the day
       </button>
-    </Form>
+    </SchemaForm>
   );
 }

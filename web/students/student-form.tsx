@@ -1,9 +1,8 @@
-import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
-import { Form, Link, useNavigation } from 'react-router';
+import { getInputProps, type SubmissionResult } from '@conform-to/react';
+import { Link } from 'react-router';
 import { type StudentInput, studentInput } from '~/core/students/student-input';
-import { FormMessage } from '../platform/ui/fields';
 import { CheckList, Question, SelectField, TextField } from '../platform/ui/form-fields';
-import { readForm } from '../platform/ui/read-form';
+import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 
 interface StudentFormProps {
   /** What the form begins with. */
@@ -17,19 +16,15 @@ interface StudentFormProps {
 
 /** What the roster says of a student. */
 export function StudentForm({ student, choices, caseManager, result, backTo }: StudentFormProps) {
-  const [form, fields] = useForm<StudentInput>({
+  const { form, fields, isBusy } = useSchemaForm(studentInput, {
     id: 'student',
-    lastResult: result,
+    result,
     defaultValue: student,
-    onValidate: ({ formData }) => readForm(formData, studentInput),
-    shouldRevalidate: 'onInput',
   });
-  const isBusy = useNavigation().state !== 'idle';
   return (
-    <Form method="post" {...getFormProps(form)} className="mt-6 grid max-w-2xl gap-5">
+    <SchemaForm form={form} className="mt-6 grid max-w-2xl gap-5">
       <input {...getInputProps(fields.id, { type: 'hidden' })} key={fields.id.key} />
       <input type="hidden" name="intent" value="student" />
-      <FormMessage form={form} />
       <div className="grid gap-4 sm:grid-cols-2">
         <TextField field={fields.firstName} label="First name" />
         <TextField field={fields.lastName} label="Last name" />
@@ -65,13 +60,13 @@ export function StudentForm({ student, choices, caseManager, result, backTo }: S
       )}
       <CheckList field={fields.groupIds} legend="Class groups" options={choices.groups} />
       <div className="flex gap-2">
-        <button type="submit" className="btn btn-primary h-11 px-6" disabled={isBusy}>
+        <button type="submit" className="btn btn-primary px-6" disabled={isBusy}>
           Save
         </button>
-        <Link to={backTo} className="btn h-11">
+        <Link to={backTo} className="btn">
           Back
         </Link>
       </div>
-    </Form>
+    </SchemaForm>
   );
 }

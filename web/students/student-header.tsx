@@ -48,7 +48,7 @@ export function StudentHeader({ student, catches = false }: { student: HeaderStu
             {mayEditGoals && (
               <>
                 {' · '}
-                <Link to={`/students/${id}/edit`} className="no-print underline underline-offset-2">
+                <Link to={`/students/${id}/edit`} className="no-print link">
                   edit
                 </Link>
               </>
@@ -57,7 +57,7 @@ export function StudentHeader({ student, catches = false }: { student: HeaderStu
         </div>
         {mayObserve && <MainActions studentId={id} isDiscreet={isDiscreet} catches={catches} />}
       </div>
-      <nav aria-label={`Views of ${shortName}`} className="no-print mt-5 flex gap-6 border-b border-rule">
+      <nav aria-label={`Views of ${shortName}`} className="tabs tabs-border no-print mt-4 gap-x-6 border-b border-rule">
         {maySee && <View to={`/students/${id}`}>Goals</View>}
         {maySee && <View to={`/students/${id}/behavior`}>{isDiscreet ? 'Notes' : 'Behavior'}</View>}
         <View to={`/students/${id}/individual-report`}>Report</View>
@@ -73,7 +73,7 @@ function View({ to, children }: { to: string; children: string }) {
     <NavLink
       to={to}
       end
-      className="-mb-px border-b-2 border-transparent py-2.5 text-ink-2 aria-[current=page]:border-ink aria-[current=page]:font-bold aria-[current=page]:text-ink"
+      className="tab [--tab-p:0rem] text-ink-2 aria-[current=page]:font-bold aria-[current=page]:text-ink"
     >
       {children}
     </NavLink>
@@ -95,14 +95,14 @@ function MainActions({ studentId, isDiscreet, catches }: MainActionsProps) {
   return (
     <div className="no-print flex gap-2 max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20">
       {others.map(({ to, label, key }) => (
-        <Link key={to} to={`/students/${studentId}/${to}`} className="btn h-11 px-4 text-base max-sm:h-13 max-sm:px-3">
+        <Link key={to} to={`/students/${studentId}/${to}`} className="btn px-4 text-base max-sm:h-13 max-sm:px-3">
           {label} {key && <kbd className="keycap">{key}</kbd>}
         </Link>
       ))}
       {first && (
         <Link
           to={`/students/${studentId}/${first.to}`}
-          className="btn btn-primary h-11 px-5 text-base max-sm:h-13 max-sm:grow"
+          className="btn btn-primary px-5 text-base max-sm:h-13 max-sm:grow"
         >
           {first.label} <kbd className="keycap">{first.key}</kbd>
         </Link>

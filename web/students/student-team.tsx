@@ -1,5 +1,5 @@
-import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
-import { data, Form, useNavigation } from 'react-router';
+import { getInputProps, type SubmissionResult } from '@conform-to/react';
+import { data, Form } from 'react-router';
 import { z } from 'zod';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { grantable, grantedWords, roleWords } from '~/core/students/roles';
@@ -22,10 +22,9 @@ import { formOf } from '../platform/http/form-of';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
-import { FormMessage } from '../platform/ui/fields';
 import { CheckList, SelectField, TextField } from '../platform/ui/form-fields';
 import { MarginTitle, Page } from '../platform/ui/page';
-import { readForm } from '../platform/ui/read-form';
+import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import { useFreshId } from '../platform/ui/use-fresh-id';
 import { saveOrStay } from '../platform/ui/use-saving';
 import type { Route } from './+types/student-team';
@@ -168,15 +167,13 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
             </p>
             {manages && member.role === 'caseManager' && (
               <details className="mt-1">
-                <summary className="min-h-9 cursor-pointer text-small text-ink-2 underline underline-offset-2">
-                  Change since when
-                </summary>
+                <summary className="tap cursor-pointer text-small text-ink-2 link">Change since when</summary>
                 <StartForm key={member.from} from={member.from} today={today} result={resultOf('start')} />
               </details>
             )}
             {manages && member.role !== 'caseManager' && (
               <details className="mt-1">
-                <summary className="min-h-9 cursor-pointer text-small text-ink-2 underline underline-offset-2">
+                <summary className="tap cursor-pointer text-small text-ink-2 link">
                   Change<span className="sr-only"> what {member.name} may do</span>
                 </summary>
                 <MemberForm
@@ -259,29 +256,24 @@ function Invited({ name, link }: { name: string; link: string | null }) {
 }
 
 function InvitationForm({ result }: { result: SubmissionResult<string[]> | undefined }) {
-  const [form, fields] = useForm({
+  const { form, fields, isBusy } = useSchemaForm(invitationInput, {
     id: 'invite',
-    lastResult: result,
+    result,
     defaultValue: { role: 'educator', rights: ['observe'] },
-    onValidate: ({ formData }) => readForm(formData, invitationInput),
-    shouldRevalidate: 'onInput',
   });
-  const isBusy = useNavigation().state !== 'idle';
   const id = useFreshId(result);
   return (
-    <Form method="post" {...getFormProps(form)} className="grid gap-4">
-      <input type="hidden" name="intent" value="invite" />
+    <SchemaForm form={form} intent="invite" className="grid gap-4">
       <input type="hidden" name="id" value={id} />
-      <FormMessage form={form} />
       <TextField field={fields.name} label="Name" />
       <TextField field={fields.email} label="E-mail" />
       <SelectField field={fields.role} label="What they are to the student" options={roleOptions} />
       <CheckList field={fields.rights} legend="They may" options={rightOptions} />
       <TextField field={fields.until} label="Until, if it ends" type="date" />
-      <button type="submit" className="btn btn-primary h-11" disabled={isBusy || id === ''}>
+      <button type="submit" className="btn btn-primary" disabled={isBusy || id === ''}>
         Invite
       </button>
-    </Form>
+    </SchemaForm>
   );
 }
 
@@ -295,21 +287,16 @@ interface MemberFormProps {
 }
 
 function MemberForm({ id, member, people, from, result }: MemberFormProps) {
-  const [form, fields] = useForm({
+  const { form, fields, isBusy } = useSchemaForm(memberInput, {
     id: `member-${id}`,
-    lastResult: result,
+    result,
     defaultValue: member
       ? { role: member.role, rights: [...member.rights], from, until: member.until ?? '' }
       : { role: 'educator', rights: ['observe'], from },
-    onValidate: ({ formData }) => readForm(formData, memberInput),
-    shouldRevalidate: 'onInput',
   });
-  const isBusy = useNavigation().state !== 'idle';
   return (
-    <Form method="post" {...getFormProps(form)} className="grid max-w-xl gap-4 py-2">
-      <input type="hidden" name="intent" value={id} />
+    <SchemaForm form={form} intent={id} className="grid max-w-xl gap-4 py-2">
       {member && <input {...getInputProps(fields.personId, { type: 'hidden', value: false })} value={member.id} />}
-      <FormMessage form={form} />
       {people && <SelectField field={fields.personId} label="Who" none="Choose …" options={people} />}
       <SelectField field={fields.role} label="What they are to the student" options={roleOptions} />
       <CheckList field={fields.rights} legend={member ? `${member.name} may` : 'They may'} options={rightOptions} />
@@ -317,9 +304,9 @@ function MemberForm({ id, member, people, from, result }: MemberFormProps) {
         <TextField field={fields.from} label="From" type="date" />
         <TextField field={fields.until} label="Until" type="date" />
       </div>
-      <button type="submit" className={`btn h-11 ${member ? '' : 'btn-primary'}`} disabled={isBusy}>
+      <button type="submit" className={`btn ${member ? '' : 'btn-primary'}`} disabled={isBusy}>
         {member ? 'Save' : 'Put on the team'}
       </button>
-    </Form>
+    </SchemaForm>
   );
 }

@@ -145,7 +145,7 @@ function SchoolSwitch({ schools, schoolId }: { schools: { id: string; name: stri
         aria-label="School"
         key={schoolId}
         defaultValue={schoolId}
-        className="select h-9 w-full text-small"
+        className="select w-full text-small"
         onChange={(event) => fetcher.submit(event.currentTarget.form)}
       >
         {schools.map(({ id, name }) => (
@@ -196,7 +196,7 @@ function StillGoing({ tabs }: { tabs: Tab[] }) {
           const page = `/students/${studentId}/incidents/${id}`;
           return (
             <li key={id} className="flex items-center gap-3 py-1 text-small">
-              <Link to={page} className="underline underline-offset-2">
+              <Link to={page} className="link">
                 {name}: {isToday ? `since ${time}` : `since ${shortDate(on)}, without an end`}
               </Link>
               {isToday && (
@@ -207,7 +207,7 @@ function StillGoing({ tabs }: { tabs: Tab[] }) {
                     name="intent"
                     value="end"
                     disabled={fetcher.state !== 'idle'}
-                    className="btn btn-sm h-9 pointer-coarse:h-11"
+                    className="btn btn-sm"
                   >
                     It has ended
                   </button>

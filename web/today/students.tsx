@@ -67,7 +67,7 @@ export default function Students({ loaderData: { today, setsUp, summaries, names
             {setsUp && (
               <>
                 {' · '}
-                <Link to="/roster" className="underline underline-offset-2">
+                <Link to="/roster" className="link">
                   the roster
                 </Link>
               </>

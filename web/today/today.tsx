@@ -112,7 +112,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
       {invitations > 0 && (
         <p className="mt-4 rounded-box bg-clay-wash px-4 py-3">
           You are asked to join {counted(invitations, 'support team', 'support teams')}.{' '}
-          <Link to="/account" className="font-semibold underline underline-offset-2">
+          <Link to="/account" className="font-semibold link">
             Answer
           </Link>
         </p>
@@ -144,7 +144,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
             </section>
           )}
           <p className="mt-4 text-small">
-            <Link to="/rounds" className="text-ink-2 underline underline-offset-2">
+            <Link to="/rounds" className="text-ink-2 link">
               {rounds.length > 0 ? 'All rounds' : 'Make a round, to observe several in one go'}
             </Link>
           </p>
@@ -224,7 +224,7 @@ function PartBody({ part }: { part: Part }) {
           {others.map(({ studentId, name }, i) => (
             <span key={studentId}>
               {i > 0 && ', '}
-              <Link to={`/students/${studentId}/observe`} className="inline-block py-1 underline underline-offset-2">
+              <Link to={`/students/${studentId}/observe`} className="inline-block py-1 link">
                 {name}
               </Link>
             </span>
@@ -245,7 +245,7 @@ function GoThrough({ students }: { students: DueStudent[] }) {
       {goals.length > 1 && (
         <Link
           to={`/rounds/once?goals=${goals.slice(0, MOST_IN_ROUND).join('.')}`}
-          className="btn btn-primary h-11 px-5 text-base"
+          className="btn btn-primary px-5 text-base"
         >
           Go through them
         </Link>
@@ -271,7 +271,7 @@ function DueList({ students }: { students: DueStudent[] }) {
           <Link
             to={`/students/${studentId}/observe?goal=${due[0]?.id ?? ''}`}
             aria-label={`Observe ${name}`}
-            className="btn h-10"
+            className="btn"
           >
             Observe
           </Link>

@@ -44,12 +44,7 @@ export function EntryEvidence({ studentId, entryId, mayAdd }: EntryEvidenceProps
             <li key={id}>
               <sending.Form method="post" action={path}>
                 <input type="hidden" name="id" value={id} />
-                <button
-                  type="submit"
-                  name="intent"
-                  value="withdraw"
-                  className="min-h-9 text-ink-2 underline underline-offset-2 pointer-coarse:min-h-11"
-                >
+                <button type="submit" name="intent" value="withdraw" className="tap text-ink-2 link">
                   Take out {name}
                 </button>
               </sending.Form>
@@ -64,7 +59,7 @@ export function EntryEvidence({ studentId, entryId, mayAdd }: EntryEvidenceProps
             ref={input}
             type="file"
             accept="image/jpeg,image/png,image/webp,application/pdf"
-            className="file-input h-11"
+            className="file-input"
             disabled={sending.state !== 'idle'}
             aria-describedby="evidence-message"
             onChange={(event) => send(event.target.files?.[0])}

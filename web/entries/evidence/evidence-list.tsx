@@ -25,7 +25,7 @@ export function EvidenceList({ evidence, base }: { evidence: readonly Evidence[]
               className="flex h-24 w-40 flex-col justify-center gap-1 rounded-field border border-rule bg-sheet px-3 text-small"
             >
               <FileText size={18} aria-hidden />
-              <span className="truncate underline underline-offset-2">{name}</span>
+              <span className="truncate link">{name}</span>
               <span className="text-ink-2">{fileSize(bytes)}</span>
             </a>
           )}

@@ -118,7 +118,7 @@ export function OtherField(props: {
         }
         if (event.key === 'Escape') setText(null);
       }}
-      className="input h-11 w-full max-w-56"
+      className="input w-full max-w-56"
     />
   );
 }

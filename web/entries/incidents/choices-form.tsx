@@ -1,12 +1,5 @@
-import {
-  type FieldMetadata,
-  type FormMetadata,
-  getFormProps,
-  getInputProps,
-  type SubmissionResult,
-  useForm,
-} from '@conform-to/react';
-import { Form, Link, useNavigation } from 'react-router';
+import { type FieldMetadata, type FormMetadata, getInputProps, type SubmissionResult } from '@conform-to/react';
+import { Link } from 'react-router';
 import { v4 as newId } from 'uuid';
 import {
   type BehaviorRow,
@@ -18,10 +11,10 @@ import {
   optionalFields,
   optionalFieldWords,
 } from '~/core/entries/incidents/choice';
-import { FieldMessage, FormMessage } from '../../platform/ui/fields';
+import { FieldMessage } from '../../platform/ui/fields';
 import { CheckList, Question, SelectField, TextField } from '../../platform/ui/form-fields';
-import { readForm } from '../../platform/ui/read-form';
 import { Rows } from '../../platform/ui/rows';
+import { SchemaForm, useSchemaForm } from '../../platform/ui/schema-form';
 
 interface ChoicesFormProps {
   input: ChoicesInput;
@@ -47,18 +40,13 @@ const directions = [
 
 /** What notes are chosen from. What is taken away here is retired: notes that name it keep it. */
 export function ChoicesForm({ input, result, places, isForStudent, backTo }: ChoicesFormProps) {
-  const [form, fields] = useForm<ChoicesInput>({
+  const { form, fields, isBusy } = useSchemaForm(choicesInput, {
     id: 'choices',
-    lastResult: result,
+    result,
     defaultValue: input,
-    onValidate: ({ formData }) => readForm(formData, choicesInput),
-    shouldRevalidate: 'onInput',
   });
-  const isBusy = useNavigation().state !== 'idle';
   return (
-    <Form method="post" {...getFormProps(form)} className="mt-5 grid gap-8 pb-20">
-      <input type="hidden" name="intent" value="choices" />
-      <FormMessage form={form} />
+    <SchemaForm form={form} intent="choices" className="mt-5 grid gap-8 pb-20">
       <section>
         <h2 className="mb-1 text-lg">{kindWords.behavior.many}</h2>
         <p className="mb-2 text-small text-ink-2">Written so that two people who read it would count the same.</p>
@@ -92,14 +80,14 @@ export function ChoicesForm({ input, result, places, isForStudent, backTo }: Cho
         />
       )}
       <div className="flex gap-2">
-        <button type="submit" className="btn btn-primary h-11 px-6" disabled={isBusy}>
+        <button type="submit" className="btn btn-primary px-6" disabled={isBusy}>
           Save
         </button>
-        <Link to={backTo} className="btn h-11">
+        <Link to={backTo} className="btn">
           Back
         </Link>
       </div>
-    </Form>
+    </SchemaForm>
   );
 }
 
@@ -126,7 +114,7 @@ function BehaviorFields({ row, result }: { row: FieldMetadata<BehaviorRow>; resu
         <legend className="text-small font-semibold">Noted</legend>
         <div className="flex flex-wrap gap-x-5">
           {noted.map(({ field, label }) => (
-            <label key={field.name} className="flex min-h-9 items-center gap-2.5">
+            <label key={field.name} className="flex tap items-center gap-2.5">
               <input {...getInputProps(field, { type: 'checkbox' })} key={field.key} className="checkbox checkbox-sm" />
               {label}
             </label>

@@ -80,7 +80,7 @@ function TypedLength(props: { value: number | null; label: string; onChange: (se
         if (text !== null) onChange(text.trim() === '' ? null : secondsFrom(text));
         setText(null);
       }}
-      className="input h-11 w-20"
+      className="input w-20"
     />
   );
 }

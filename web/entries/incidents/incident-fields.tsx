@@ -83,7 +83,7 @@ export function IncidentFields({
         type="button"
         aria-expanded={showsMore}
         onClick={() => setShowsMore(!showsMore)}
-        className="min-h-11 justify-self-start text-small underline underline-offset-2 sm:hidden"
+        className="min-h-11 justify-self-start text-small link sm:hidden"
       >
         {showsMore ? 'Less' : words.more}
       </button>

@@ -70,7 +70,7 @@ export function NothingToChoose({
       </p>
       {mayEditGoals && (
         <p className="mt-4">
-          <Link to={`/students/${student.id}/behavior/set-up`} className="btn btn-primary h-11">
+          <Link to={`/students/${student.id}/behavior/set-up`} className="btn btn-primary">
             Set up what is noted
           </Link>
         </p>
@@ -120,7 +120,7 @@ function RecordIncidentScreen({ incidentScreen }: { incidentScreen: IncidentScre
           {words.title} <span className="text-ink-3">{student.shortName}</span>
         </h1>
         {last && (
-          <button type="button" onClick={() => change(last)} className="btn btn-sm h-9 pointer-coarse:h-11">
+          <button type="button" onClick={() => change(last)} className="btn btn-sm">
             <Repeat2 size={16} aria-hidden /> <span className="max-sm:sr-only">{words.again}</span>
           </button>
         )}

@@ -43,7 +43,7 @@ export default function SchoolChoices({ loaderData: { input, places }, actionDat
             <p>A student whose behavior begins to be followed begins with these lists, and then has their own.</p>
             <p>A change here changes no student’s lists, and no note.</p>
             <p>
-              <Link to="/school" className="font-semibold underline underline-offset-2">
+              <Link to="/school" className="font-semibold link">
                 To the school
               </Link>
             </p>

@@ -1,11 +1,11 @@
-import { getFormProps, type SubmissionResult, useForm } from '@conform-to/react';
+import type { SubmissionResult } from '@conform-to/react';
 import { data, Form, Link, useFetcher } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { z } from 'zod';
 import { shortDate, weekdayName } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { type ChoicesInput, choiceKinds, choicesInput, kindWords } from '~/core/entries/incidents/choice';
-import { type OwnTimetableInput, ownTimetableInput } from '~/core/school/school-input';
+import { ownTimetableInput } from '~/core/school/school-input';
 import { earlierDefinitions } from '~/server/entries/incidents/choices';
 import { choicesInForm, mergeChoices, offerChoice, saveChoices } from '~/server/entries/incidents/edit-choices';
 import { database } from '~/server/platform/db/current';
@@ -19,11 +19,10 @@ import { idFrom, personOf } from '../../platform/http/request-person';
 import { submitted } from '../../platform/http/submitted';
 import { withErrors } from '../../platform/http/with-errors';
 import { Covered } from '../../platform/ui/covered';
-import { FormMessage } from '../../platform/ui/fields';
 import { CheckList, SelectField, TextField } from '../../platform/ui/form-fields';
 import { MarginTitle, Page } from '../../platform/ui/page';
-import { readForm } from '../../platform/ui/read-form';
 import { Rows } from '../../platform/ui/rows';
+import { SchemaForm, useSchemaForm } from '../../platform/ui/schema-form';
 import type { Route } from './+types/set-up';
 import { ChoicesForm } from './choices-form';
 
@@ -118,7 +117,7 @@ export default function SetUp({ loaderData, actionData }: Route.ComponentProps) 
       }
     >
       <p className="text-small">
-        <Link to={`/students/${student.id}/behavior`} className="text-ink-2 underline underline-offset-2">
+        <Link to={`/students/${student.id}/behavior`} className="text-ink-2 link">
           {student.shortName} · Behavior
         </Link>
       </p>
@@ -174,7 +173,7 @@ function Besides({ besides }: Pick<Loaded, 'besides'>) {
                         name="intent"
                         value="offer"
                         aria-label={`${does}: ${name}`}
-                        className="btn btn-sm h-9"
+                        className="btn btn-sm"
                       >
                         {does}
                       </button>
@@ -224,7 +223,7 @@ function Merge({ input, message }: { input: ChoicesInput; message: string | null
             {message}
           </p>
         )}
-        <button type="submit" name="intent" value="merge" className="btn h-10 justify-self-start">
+        <button type="submit" name="intent" value="merge" className="btn justify-self-start">
           Make them one
         </button>
       </Form>
@@ -237,21 +236,17 @@ const asText = (weekdays: readonly number[]) => weekdays.map(String);
 /** Parts of the day that are this student’s own. */
 function OwnTimetable({ loaded, result }: { loaded: Loaded; result: SubmissionResult<string[]> | undefined }) {
   const { dayParts, places, weekdays } = loaded;
-  const [form, fields] = useForm<OwnTimetableInput>({
+  const { form, fields } = useSchemaForm(ownTimetableInput, {
     id: 'timetable',
-    lastResult: result,
+    result,
     defaultValue: { dayParts } as never,
-    onValidate: ({ formData }) => readForm(formData, ownTimetableInput),
-    shouldRevalidate: 'onInput',
   });
   const week = weekdays.map((day) => ({ id: String(day), name: weekdayName(day).slice(0, 3) }));
   return (
     <section>
       <h2 className="text-lg">Own parts of the day</h2>
       <p className="mt-1 mb-2 text-small text-ink-2">They stand before those of the group and of the school.</p>
-      <Form method="post" {...getFormProps(form)} className="grid gap-3">
-        <input type="hidden" name="intent" value="timetable" />
-        <FormMessage form={form} />
+      <SchemaForm form={form} intent="timetable" className="grid gap-3">
         <Rows
           form={form}
           list={fields.dayParts}
@@ -274,10 +269,10 @@ function OwnTimetable({ loaded, result }: { loaded: Loaded; result: SubmissionRe
             );
           }}
         </Rows>
-        <button type="submit" className="btn h-10 justify-self-start">
+        <button type="submit" className="btn justify-self-start">
           Save the timetable
         </button>
-      </Form>
+      </SchemaForm>
     </section>
   );
 }
@@ -286,9 +281,7 @@ function OwnTimetable({ loaded, result }: { loaded: Loaded; result: SubmissionRe
 function Earlier({ earlier }: Pick<Loaded, 'earlier'>) {
   return (
     <details>
-      <summary className="min-h-9 cursor-pointer py-1.5 text-small underline underline-offset-2">
-        Earlier definitions
-      </summary>
+      <summary className="tap py-1.5 text-small link">Earlier definitions</summary>
       {earlier.map(({ choiceId, name, words, unlike, until, changedBy }) => (
         <p key={`${choiceId} ${until} ${name} ${words} ${unlike}`} className="mt-2 text-small text-ink-2">
           <span className="text-ink-3">

@@ -28,19 +28,10 @@ export function When({ incidentScreen, draft, messages, onChange, mayBeSecond }:
             .filter(Boolean)
             .join(' · ')}
         </span>
-        <button
-          type="button"
-          onClick={() => onChange({ time: minutesBefore(draft.time, 5) })}
-          className="btn btn-sm h-9 pointer-coarse:h-11"
-        >
+        <button type="button" onClick={() => onChange({ time: minutesBefore(draft.time, 5) })} className="btn btn-sm">
           5 min earlier
         </button>
-        <button
-          type="button"
-          aria-expanded={isOpen || needsLook}
-          onClick={() => setOpen(!isOpen)}
-          className="min-h-9 underline underline-offset-2 pointer-coarse:min-h-11"
-        >
+        <button type="button" aria-expanded={isOpen || needsLook} onClick={() => setOpen(!isOpen)} className="tap link">
           change
         </button>
       </p>

@@ -57,7 +57,7 @@ export function RateForm({ rubric, intent, pieceId, before, message }: RateFormP
         />
       </label>
       <FieldMessage messages={message ? [message] : undefined} />
-      <button type="submit" className="btn btn-primary h-11 w-fit px-6" disabled={isBusy}>
+      <button type="submit" className="btn btn-primary w-fit px-6" disabled={isBusy}>
         {before ? 'Change my rating' : 'Rate it'}
       </button>
     </Form>

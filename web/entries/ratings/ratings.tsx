@@ -125,11 +125,11 @@ export default function Ratings({ loaderData, actionData }: Route.ComponentProps
       }
     >
       <p className="text-small">
-        <Link to={`/students/${student.id}`} className="text-ink-2 underline underline-offset-2">
+        <Link to={`/students/${student.id}`} className="text-ink-2 link">
           {student.shortName}
         </Link>{' '}
         ·{' '}
-        <Link to={`/students/${student.id}/goals/${goal.id}`} className="text-ink-2 underline underline-offset-2">
+        <Link to={`/students/${student.id}/goals/${goal.id}`} className="text-ink-2 link">
           {goal.number} · {goal.shortName}
         </Link>
       </p>
@@ -169,7 +169,7 @@ function WorkSampleSection({ piece, studentId, mayRate, answer }: WorkSampleSect
         {entryId && (
           <>
             {' · '}
-            <Link to={`/students/${studentId}/entries/${entryId}`} className="underline underline-offset-2">
+            <Link to={`/students/${studentId}/entries/${entryId}`} className="link">
               its entry
             </Link>
           </>
@@ -179,7 +179,7 @@ function WorkSampleSection({ piece, studentId, mayRate, answer }: WorkSampleSect
       {mayRate && (
         <div className="mt-4 grid gap-3">
           <details open={answer?.intent === 'rate' && answer.problem !== null}>
-            <summary className="min-h-9 cursor-pointer py-1.5 font-semibold">
+            <summary className="tap py-1.5 font-semibold">
               {mine ? 'Change my rating' : 'Rate it myself'}
               <span className="sr-only">: {title}</span>
             </summary>
@@ -195,7 +195,7 @@ function WorkSampleSection({ piece, studentId, mayRate, answer }: WorkSampleSect
             </div>
           </details>
           <details open={answer?.intent === 'ask'}>
-            <summary className="min-h-9 cursor-pointer py-1.5 font-semibold">
+            <summary className="tap py-1.5 font-semibold">
               Ask a peer or the student<span className="sr-only"> to rate {title}</span>
             </summary>
             <AskForm key={asked.length} pieceId={id} answer={answer?.intent === 'ask' ? answer : undefined} />

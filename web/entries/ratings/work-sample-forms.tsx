@@ -39,7 +39,7 @@ export function WorkSampleForm({ today, problem }: { today: IsoDate; problem: Pr
         <input name="madeOn" type="date" max={today} defaultValue={today} className="input w-full" />
       </label>
       <FieldMessage messages={problem?.field === 'madeOn' ? [problem.text] : undefined} />
-      <button type="submit" className="btn btn-primary h-11" disabled={isBusy || id === ''}>
+      <button type="submit" className="btn btn-primary" disabled={isBusy || id === ''}>
         Begin
       </button>
     </Form>
@@ -70,16 +70,16 @@ export function AskForm({ pieceId: of, answer }: { pieceId: string; answer: AskA
       <div className="flex flex-wrap items-end gap-3">
         <label className="grid gap-1 text-small">
           <span className="font-semibold">Who</span>
-          <select name="kind" className="select h-11 w-40">
+          <select name="kind" className="select w-40">
             <option value="peer">A peer</option>
             <option value="student">The student</option>
           </select>
         </label>
         <label className="grid gap-1 text-small">
           <span className="font-semibold">Called, for whoever may share</span>
-          <input name="label" maxLength={60} className="input h-11 w-48" autoComplete="off" />
+          <input name="label" maxLength={60} className="input w-48" autoComplete="off" />
         </label>
-        <button type="submit" className="btn h-11" disabled={isBusy || id === ''}>
+        <button type="submit" className="btn" disabled={isBusy || id === ''}>
           Make the link
         </button>
       </div>
@@ -97,7 +97,7 @@ export function EntryForm({ pieceId: of, title }: { pieceId: string; title: stri
       <input type="hidden" name="intent" value="entry" />
       <input type="hidden" name="id" value={id} />
       <input type="hidden" name="pieceId" value={of} />
-      <button type="submit" className="btn h-11" disabled={isBusy || id === ''}>
+      <button type="submit" className="btn" disabled={isBusy || id === ''}>
         Make it an entry<span className="sr-only">: {title}</span>
       </button>
       <span className="text-small text-ink-2">Then it counts for the goal, and is not rated any more.</span>

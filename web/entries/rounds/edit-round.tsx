@@ -73,7 +73,7 @@ export default function EditRound({ loaderData, actionData }: Route.ComponentPro
       }
     >
       <p className="text-small">
-        <Link to="/rounds" className="text-ink-2 underline underline-offset-2">
+        <Link to="/rounds" className="text-ink-2 link">
           Rounds
         </Link>
       </p>

@@ -1,10 +1,10 @@
-import { getFormProps, getInputProps, type SubmissionResult, useForm } from '@conform-to/react';
-import { Form, Link, useNavigate, useNavigation } from 'react-router';
+import { getInputProps, type SubmissionResult } from '@conform-to/react';
+import { Link, useNavigate } from 'react-router';
 import { weekdayName } from '~/core/calendar/iso-date';
 import { type RoundInput, roundInput } from '~/core/entries/rounds/round-input';
-import { FieldMessage, FormMessage } from '../../platform/ui/fields';
+import { FieldMessage } from '../../platform/ui/fields';
 import { CheckList, SelectField, TextField } from '../../platform/ui/form-fields';
-import { readForm } from '../../platform/ui/read-form';
+import { SchemaForm, useSchemaForm } from '../../platform/ui/schema-form';
 
 export interface RoundChoices {
   id: string;
@@ -22,12 +22,10 @@ const weekdays = [1, 2, 3, 4, 5, 6, 7].map((day) => ({ id: String(day), name: we
 
 /** Who and what is in a round, and when it is usually gone through. */
 export function RoundForm({ round, students, result }: RoundFormProps) {
-  const [form, fields] = useForm<RoundInput>({
+  const { form, fields, isBusy } = useSchemaForm(roundInput, {
     id: 'round',
-    lastResult: result ?? null,
+    result,
     defaultValue: round,
-    onValidate: ({ formData }) => readForm(formData, roundInput),
-    shouldRevalidate: 'onInput',
   });
   const navigate = useNavigate();
   const once = (element: HTMLFormElement | null) => {
@@ -35,10 +33,8 @@ export function RoundForm({ round, students, result }: RoundFormProps) {
     if (chosen.length === 0) form.validate({ name: fields.goalIds.name });
     else void navigate(`/rounds/once?goals=${chosen.join('.')}`);
   };
-  const isBusy = useNavigation().state !== 'idle';
   return (
-    <Form method="post" {...getFormProps(form)} className="mt-5 grid max-w-3xl gap-6 pb-24">
-      <FormMessage form={form} />
+    <SchemaForm form={form} className="mt-5 grid max-w-3xl gap-6 pb-24">
       <input {...getInputProps(fields.id, { type: 'hidden' })} key={fields.id.key} />
       <div className="grid gap-4 sm:grid-cols-[1fr_10rem_8rem]">
         <TextField field={fields.name} label="Name" placeholder="Monday kitchen" />
@@ -54,16 +50,16 @@ export function RoundForm({ round, students, result }: RoundFormProps) {
         {students.length === 0 && <p className="text-ink-2">You are not on any student’s support team yet.</p>}
       </section>
       <div className="sticky bottom-0 -mx-2 flex flex-wrap gap-2 border-t border-rule bg-paper px-2 py-3">
-        <button type="submit" className="btn btn-primary h-11 px-6" disabled={isBusy}>
+        <button type="submit" className="btn btn-primary px-6" disabled={isBusy}>
           Keep the round
         </button>
-        <button type="button" className="btn h-11" onClick={(event) => once(event.currentTarget.form)}>
+        <button type="button" className="btn" onClick={(event) => once(event.currentTarget.form)}>
           Go through it once
         </button>
-        <Link to="/rounds" className="btn h-11">
+        <Link to="/rounds" className="btn">
           Back
         </Link>
       </div>
-    </Form>
+    </SchemaForm>
   );
 }

@@ -58,7 +58,7 @@ export default function Rounds({ loaderData: { rounds } }: Route.ComponentProps)
     >
       <header className="flex flex-wrap items-end justify-between gap-4">
         <h1 className="text-3xl">Rounds</h1>
-        <Link to="/rounds/new" className="btn btn-primary h-11 px-5 text-base">
+        <Link to="/rounds/new" className="btn btn-primary px-5 text-base">
           Make a round
         </Link>
       </header>
@@ -66,7 +66,7 @@ export default function Rounds({ loaderData: { rounds } }: Route.ComponentProps)
         <fetcher.Form method="post" className="mt-4 flex items-center gap-3 text-small">
           <p role="status">The round is taken away. What was observed in it stays.</p>
           <input type="hidden" name="id" value={removed} />
-          <button type="submit" name="intent" value="putBack" className="btn btn-sm h-9">
+          <button type="submit" name="intent" value="putBack" className="btn btn-sm">
             Put it back
           </button>
         </fetcher.Form>
@@ -87,15 +87,15 @@ export default function Rounds({ loaderData: { rounds } }: Route.ComponentProps)
                   .join(' · ')}
               </span>
             </span>
-            <Link to={`/rounds/${id}`} aria-label={`Go through ${name}`} className="btn btn-primary h-10">
+            <Link to={`/rounds/${id}`} aria-label={`Go through ${name}`} className="btn btn-primary">
               Go through it
             </Link>
-            <Link to={`/rounds/${id}/edit`} aria-label={`Edit ${name}`} className="btn h-10">
+            <Link to={`/rounds/${id}/edit`} aria-label={`Edit ${name}`} className="btn">
               Edit
             </Link>
             <fetcher.Form method="post">
               <input type="hidden" name="id" value={id} />
-              <button type="submit" name="intent" value="remove" aria-label={`Take away ${name}`} className="btn h-10">
+              <button type="submit" name="intent" value="remove" aria-label={`Take away ${name}`} className="btn">
                 Take away
               </button>
             </fetcher.Form>

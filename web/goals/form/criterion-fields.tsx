@@ -55,9 +55,7 @@ export function CriterionFields({ form, field, pointPer, measure, sentence }: Cr
         {sentence ?? 'What is missing above, and the criterion is read out here.'}
       </p>
       <details>
-        <summary className="min-h-9 cursor-pointer py-1.5 text-small text-ink-2 underline underline-offset-2">
-          And what else must hold
-        </summary>
+        <summary className="tap py-1.5 text-small text-ink-2 link">And what else must hold</summary>
         <div className="mt-2 grid gap-4 sm:grid-cols-3">
           <TextField
             field={minimumOpportunities}

@@ -1,14 +1,12 @@
 import {
   type DefaultValue,
   type FieldMetadata,
-  getFormProps,
   getInputProps,
   getTextareaProps,
   type SubmissionResult,
-  useForm,
 } from '@conform-to/react';
 import { type ReactNode, useRef } from 'react';
-import { Form, Link, useNavigation } from 'react-router';
+import { Link } from 'react-router';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { type GoalInput, goalInput } from '~/core/goals/goal-input';
 import { meansTheSame } from '~/core/goals/same-meaning';
@@ -17,11 +15,12 @@ import { type MeasureDefinition, measureDefinition } from '~/core/measures/measu
 import { criterionSentence } from '~/core/progress/criterion';
 import { MeasureFields } from '../../measures/measure-fields';
 import { SheetPreview } from '../../measures/sheet-preview';
-import { Field, FormMessage } from '../../platform/ui/fields';
+import { Field } from '../../platform/ui/fields';
 import { CheckList, TextField } from '../../platform/ui/form-fields';
 import { MarginTitle, Page } from '../../platform/ui/page';
-import { readForm, readValue } from '../../platform/ui/read-form';
+import { readValue } from '../../platform/ui/read-form';
 import { Rows } from '../../platform/ui/rows';
+import { SchemaForm, useSchemaForm } from '../../platform/ui/schema-form';
 import { NamesInNote } from '../../students/names-in-note';
 import { CriterionFields } from './criterion-fields';
 
@@ -58,14 +57,11 @@ export function GoalForm({
   children,
   marginFoot,
 }: GoalFormProps) {
-  const [form, fields] = useForm<GoalInput>({
+  const { form, fields, isBusy } = useSchemaForm(goalInput, {
     id: 'goal',
-    lastResult: result ?? null,
+    result,
     defaultValue: goal,
-    onValidate: ({ formData }) => readForm(formData, goalInput),
-    shouldRevalidate: 'onInput',
   });
-  const isBusy = useNavigation().state !== 'idle';
   const { measure, last } = useMeasure(fields.measure);
   const criterion = readValue(fields.criterion.value, criterionDefinition);
   const pointPer = fields.pointPer.value === 'session' ? 'session' : 'day';
@@ -86,8 +82,7 @@ export function GoalForm({
       }
     >
       {children}
-      <Form method="post" {...getFormProps(form)} className="mt-6 grid max-w-3xl gap-9 pb-24">
-        <FormMessage form={form} />
+      <SchemaForm form={form} className="mt-6 grid max-w-3xl gap-9 pb-24">
         <input {...getInputProps(fields.id, { type: 'hidden' })} key={fields.id.key} />
         <input {...getInputProps(fields.editedAt, { type: 'hidden' })} key={fields.editedAt.key} />
         <section className="grid gap-4">
@@ -122,7 +117,7 @@ export function GoalForm({
         <Part title="What do you want to know?">
           <MeasureFields form={form} field={fields.measure} kind={kind} />
           {isAnew && (
-            <div className="mt-5 rounded-field border border-clay bg-clay-wash px-4 py-3">
+            <div className="mt-5 alert alert-error alert-soft block">
               <p className="mb-3">
                 This changes what is recorded. Entries made before keep how they were measured, and the graph draws a
                 line.
@@ -200,14 +195,14 @@ export function GoalForm({
           </Rows>
         </Part>
         <div className="sticky bottom-0 z-10 -mx-2 flex gap-2 border-t border-rule bg-paper px-2 py-3">
-          <button type="submit" className="btn btn-primary h-11 px-6" disabled={isBusy}>
+          <button type="submit" className="btn btn-primary px-6" disabled={isBusy}>
             Save the goal
           </button>
-          <Link to={backTo} className="btn h-11">
+          <Link to={backTo} className="btn">
             Back
           </Link>
         </div>
-      </Form>
+      </SchemaForm>
     </Page>
   );
 }

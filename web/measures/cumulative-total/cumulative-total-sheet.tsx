@@ -33,7 +33,7 @@ export function CumulativeTotalSheet(props: SheetProps<CumulativeTotalDefinition
               type="button"
               aria-pressed={category === key}
               onClick={() => setCategory(key)}
-              className={`min-h-9 rounded-full border px-3 pointer-coarse:min-h-11 ${category === key ? 'border-ink bg-wash font-semibold' : 'border-rule text-ink-2'}`}
+              className={`tap rounded-full border px-3 ${category === key ? 'border-ink bg-wash font-semibold' : 'border-rule text-ink-2'}`}
             >
               {label}
             </button>

@@ -123,7 +123,7 @@ export function IntervalRecordingSheet(props: SheetProps<IntervalRecordingDefini
       </div>
       <div className="mt-3 flex min-h-11 flex-wrap items-center gap-x-5 gap-y-2 text-small text-ink-2">
         {isRunning(clock) && <TextButton onPress={toggle}>{isOver ? 'Finish' : 'Stop here'}</TextButton>}
-        <label className="flex min-h-9 items-center gap-2 pointer-coarse:min-h-11">
+        <label className="flex tap items-center gap-2">
           <input type="checkbox" className="checkbox" checked={isLoud} onChange={() => setLoud(!isLoud)} /> soft tone
           and buzz
         </label>

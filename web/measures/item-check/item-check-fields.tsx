@@ -17,7 +17,7 @@ export function ItemCheckFields({ form, field }: MeasureProps<'itemCheck'>) {
     <>
       <Nouns field={item} what="item" />
       <NamedRows form={form} list={items} stem="item" what="item" title="The items" />
-      <label className="flex min-h-9 items-center gap-2.5">
+      <label className="flex tap items-center gap-2.5">
         <input
           type="checkbox"
           checked={!isPlain}

@@ -49,7 +49,7 @@ export function RubricSheet({
           </div>
         </fieldset>
       ))}
-      <div className="flex min-h-9 items-center">
+      <div className="flex tap items-center">
         <Live figure={score?.value == null ? null : rubric.said(definition, score.value)}>
           {needsOf(definition, criterion)}
         </Live>

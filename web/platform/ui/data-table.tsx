@@ -65,7 +65,7 @@ export function DataTable<Row extends { id: string; on: IsoDate }>(props: DataTa
             <label key={id} className="flex items-center gap-2">
               {label}
               <select
-                className="select h-11 w-auto"
+                className="select w-auto"
                 value={filterOf(id)}
                 onChange={(event) => table.getColumn(id)?.setFilterValue(event.target.value || undefined)}
               >
@@ -80,7 +80,7 @@ export function DataTable<Row extends { id: string; on: IsoDate }>(props: DataTa
           Since
           <input
             type="date"
-            className="input h-11 w-auto"
+            className="input w-auto"
             value={filterOf(names)}
             onChange={(event) => table.getColumn(names)?.setFilterValue(event.target.value || undefined)}
           />
@@ -104,11 +104,7 @@ export function DataTable<Row extends { id: string; on: IsoDate }>(props: DataTa
                     aria-sort={sorted ? (sorted === 'asc' ? 'ascending' : 'descending') : undefined}
                   >
                     {column.getCanSort() ? (
-                      <button
-                        type="button"
-                        className="min-h-9 font-semibold pointer-coarse:min-h-11"
-                        onClick={column.getToggleSortingHandler()}
-                      >
+                      <button type="button" className="tap font-semibold" onClick={column.getToggleSortingHandler()}>
                         {heading} <span aria-hidden>{sorted ? (sorted === 'asc' ? '↑' : '↓') : '·'}</span>
                       </button>
                     ) : (

@@ -11,9 +11,9 @@ export function Dialog({ title, onClose, children }: { title: string; onClose: (
       aria-label={title}
       onClose={onClose}
       onClick={(event) => event.target === dialog.current && dialog.current.close()}
-      className="m-auto mt-[12vh] w-[min(34rem,92vw)] rounded-box border border-rule bg-sheet p-0 text-ink shadow-xl backdrop:bg-neutral/30"
+      className="modal items-start"
     >
-      {children}
+      <div className="modal-box mt-[12vh] max-w-136 bg-sheet p-0">{children}</div>
     </dialog>
   );
 }

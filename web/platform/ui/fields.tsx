@@ -35,7 +35,7 @@ export function FieldMessage({ id, messages }: { id?: string | undefined; messag
 export function FormMessage({ form }: { form: Pick<FormMetadata<Record<string, unknown>>, 'errorId' | 'errors'> }) {
   if (!form.errors?.length) return null;
   return (
-    <p id={form.errorId} role="alert" className="rounded-field border border-clay bg-clay-wash px-3 py-2 font-semibold">
+    <p id={form.errorId} role="alert" className="alert alert-error alert-soft block font-semibold">
       {form.errors.join(' ')}
     </p>
   );

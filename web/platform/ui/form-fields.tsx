@@ -89,7 +89,7 @@ export function CheckList({ field, legend, hidesMessage, options }: CheckListPro
       <legend className="mb-1 text-small font-semibold">{legend}</legend>
       <div className="flex flex-wrap gap-x-5">
         {options.map(({ id, name }) => (
-          <label key={id} className="flex min-h-9 items-center gap-2.5">
+          <label key={id} className="flex tap items-center gap-2.5">
             <input
               type="checkbox"
               name={field.name}
@@ -118,9 +118,9 @@ interface QuestionProps {
 export function Question({ field, question, answer }: QuestionProps) {
   if (!question?.length) return null;
   return (
-    <div className="rounded-field border border-clay bg-clay-wash px-4 py-3">
+    <div className="alert alert-error alert-soft block">
       <FieldMessage id={field.errorId} messages={question} />
-      <label className="mt-2 flex min-h-9 items-center gap-2.5">
+      <label className="mt-2 flex tap items-center gap-2.5">
         <input {...getInputProps(field, { type: 'checkbox' })} key={field.key} className="checkbox checkbox-sm" />
         {answer}
       </label>

@@ -17,7 +17,7 @@ export function IconButton({ label, isOff, onPress, children }: IconButtonProps)
       title={label}
       disabled={isOff}
       onClick={onPress}
-      className="grid size-10 place-items-center rounded-field text-ink-2 hover:bg-wash disabled:opacity-30 pointer-coarse:size-11"
+      className="grid tap-square place-items-center rounded-field text-ink-2 hover:bg-wash disabled:opacity-30"
     >
       {children}
     </button>

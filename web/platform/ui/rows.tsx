@@ -72,7 +72,7 @@ export function Rows<Row>({
       <FieldMessage id={list.errorId} messages={list.errors} />
       <button
         type="button"
-        className="btn btn-sm h-9 justify-self-start pointer-coarse:h-11"
+        className="btn btn-sm justify-self-start"
         onClick={() => form.insert({ name: list.name, defaultValue: blank() as never })}
       >
         <Plus size={16} aria-hidden /> Add a {what}

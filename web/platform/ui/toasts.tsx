@@ -35,7 +35,7 @@ export function Toasts({ toast, children }: { toast: (Toast & { id: number }) | 
           <RadixToast.Title>{shown.text}</RadixToast.Title>
           {shown.link && (
             <RadixToast.Action asChild altText={shown.link.label}>
-              <Link to={shown.link.to} className="font-semibold underline underline-offset-2">
+              <Link to={shown.link.to} className="font-semibold link">
                 {shown.link.label}
               </Link>
             </RadixToast.Action>

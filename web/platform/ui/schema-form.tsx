@@ -1,0 +1,51 @@
+import { type DefaultValue, type FormMetadata, getFormProps, type SubmissionResult, useForm } from '@conform-to/react';
+import type { ReactNode } from 'react';
+import { Form, useNavigation } from 'react-router';
+import type { z } from 'zod';
+import { FormMessage } from './fields';
+import { readForm } from './read-form';
+
+interface SchemaFormOptions<Shape> {
+  id?: string;
+  /** What the server answered to the last try. */
+  result: SubmissionResult<string[]> | null | undefined;
+  defaultValue?: DefaultValue<Shape>;
+  /** Says what is wrong already while it is typed, and not only after the first try. */
+  validatesAtOnce?: boolean;
+}
+
+/** A form held against its schema here by the same reading as on the server: what fails says so at its field. */
+export function useSchemaForm<Schema extends z.ZodType<Record<string, unknown>>>(
+  schema: Schema,
+  { result, validatesAtOnce, ...options }: SchemaFormOptions<z.output<Schema>>,
+) {
+  const [form, fields] = useForm<z.output<Schema>, z.output<Schema>, string[]>({
+    ...options,
+    lastResult: result ?? null,
+    onValidate: ({ formData }) => readForm(formData, schema),
+    ...(validatesAtOnce ? { shouldValidate: 'onInput' } : { shouldRevalidate: 'onInput' }),
+  });
+  return { form, fields, isBusy: useNavigation().state !== 'idle' };
+}
+
+interface SchemaFormProps<Shape extends Record<string, unknown>> {
+  form: FormMetadata<Shape>;
+  /** What it asks of a page that has several forms. */
+  intent?: string;
+  className?: string;
+  /** React Router’s form, or that of a fetcher where the page stays as it is. */
+  as?: typeof Form;
+  children: ReactNode;
+}
+
+/** A form that is posted, with what is wrong with it as a whole at its head. */
+export function SchemaForm<Shape extends Record<string, unknown>>(props: SchemaFormProps<Shape>) {
+  const { form, intent, className, as: As = Form, children } = props;
+  return (
+    <As method="post" {...getFormProps(form)} className={className}>
+      {intent && <input type="hidden" name="intent" value={intent} />}
+      <FormMessage form={form} />
+      {children}
+    </As>
+  );
+}
