@@ -45,7 +45,7 @@ const offeredChoice = z.object({
 export type OfferedChoice = z.infer<typeof offeredChoice>;
 
 /** What an incident may repeat of the one before. */
-const repeatedIncident = z.object({
+export const repeatedIncident = z.object({
   locationId: z.string().nullable(),
   behaviors: z.array(z.string()),
   antecedents: z.array(z.string()),
@@ -105,3 +105,23 @@ export type WaitingCounts = z.infer<typeof waitingCounts>;
 
 export const waitingItem = z.discriminatedUnion('kind', [waitingSession, waitingIncident, waitingCounts]);
 export type WaitingItem = z.infer<typeof waitingItem>;
+
+/** What of an item is for the server to take or to refuse. */
+const contents: readonly PropertyKey[] = ['session', 'note', 'tallies'];
+
+/**
+ * What a device gives back. What the server would only refuse (a note that is too long, a day in the future) is still read: it can be
+ * changed and sent.
+ *
+ * @returns null for what is no such item, or was written by a version that put it otherwise
+ */
+export function readWaiting(raw: unknown): WaitingItem | null {
+  const parsed = waitingItem.safeParse(raw);
+  if (parsed.success) return parsed.data;
+  const hasItsShape = parsed.error.issues.every(
+    ({ code, path }) =>
+      contents.includes(path[0] as PropertyKey) && code !== 'invalid_type' && code !== 'invalid_union',
+  );
+  // Every field is there and of its type: only its value is not what the server takes.
+  return hasItsShape ? (raw as WaitingItem) : null;
+}

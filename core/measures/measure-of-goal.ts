@@ -38,6 +38,10 @@ export class MeasureOfGoal<D extends MeasureDefinition, T extends MeasureData> {
   get data(): z.ZodType<MeasureData> {
     return this.#kind.data(this.#definition);
   }
+  /** Whether data is of this goal’s kind: what was kept on a device may be older than the goal is as it stands. */
+  holds(data: object): boolean {
+    return this.#kind.holds(data);
+  }
   pool([first, ...others]: readonly [MeasureData, ...MeasureData[]]): MeasureData {
     const own: [T, ...T[]] = [this.#own(first)];
     for (const data of others) own.push(this.#own(data));

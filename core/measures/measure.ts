@@ -61,6 +61,11 @@ export interface DataOf {
 /** What one session of a goal holds, in the shape of its measure. */
 export type MeasureData = DataOf[Kind];
 
+/** Data of any kind of measure, as a device keeps it: told from everything else, not yet held against a goal. */
+export const measureData = z.custom<MeasureData>(
+  (value) => typeof value === 'object' && value !== null && Object.values(kinds).some(({ holds }) => holds(value)),
+);
+
 /** In the order in which a teacher is asked what to know. */
 export const kinds: { [K in Kind]: MeasureKind<DefinitionOf<K>, DataOf[K]> } = {
   trials,

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 // Several students in one go, and what waits on the device while the server is gone.
 import type { Page } from '@playwright/test';
 import {
@@ -99,6 +100,42 @@ test('what waits is read, changed and taken away on the device', async ({ app, p
   expect(
     landed.map(({ observed_time, data }) => [observed_time, (data as { trials: string[] }).trials.length]),
   ).toEqual([['08:05', 2]]);
+});
+
+test('what an older version kept on the device and this one cannot read is not lost', async ({ app, page }) => {
+  await signInAs(app, page);
+  await page.goto('/students');
+  await settled(page);
+  const { id: personId } = (await app.db('people').where({ name: 'Hanneke Bruun' }).first('id'))!;
+  await page.evaluate(async (who) => {
+    const db = await new Promise<IDBDatabase>((resolve) => {
+      const opening = indexedDB.open('gentle-margin');
+      opening.onsuccess = () => resolve(opening.result);
+    });
+    const item = {
+      id: 'old',
+      personId: who,
+      savedAt: 1_795_000_000_000,
+      problem: null,
+      kind: 'letter',
+      words: 'Sanded.',
+    };
+    await new Promise((resolve) => {
+      db.transaction('waiting', 'readwrite').objectStore('waiting').put(item).onsuccess = resolve;
+    });
+    db.close();
+  }, personId);
+  await page.reload();
+  await page.getByRole('button', { name: '1 waiting to be sent' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Waiting to be sent' });
+  await expect(dialog.getByRole('alert')).toContainText('cannot read it any more');
+  await expect(dialog.getByRole('button', { name: 'Remove it from this device' })).toHaveCount(0);
+  const download = page.waitForEvent('download');
+  await dialog.getByRole('link', { name: 'Download' }).click();
+  expect(readFileSync(await (await download).path(), 'utf8')).toContain('Sanded.');
+  expect(await axeFindings(page)).toEqual([]);
+  await dialog.getByRole('button', { name: 'Remove it from this device' }).click();
+  await expect(dialog).toContainText('Nothing waits');
 });
 
 test('leaving with something waiting is warned about, and the next person on the device sees nothing of it', async ({

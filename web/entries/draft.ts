@@ -1,37 +1,49 @@
+import { z } from 'zod';
 import type { WallTime } from '~/core/calendar/zone';
 import type { SessionInput } from '~/core/entries/observation';
-import type { MeasureData, MeasureDefinition } from '~/core/measures/measure';
-import type { NoScoreReason } from '~/core/measures/score';
-import { type Clock, isRunning, stoppedClock } from '../measures/clock';
+import { type MeasureData, type MeasureDefinition, measureData } from '~/core/measures/measure';
+import { type NoScoreReason, noScoreReasons } from '~/core/measures/score';
+import { type Clock, clock, isRunning, stoppedClock } from '../measures/clock';
 import { finished } from '../measures/finished';
 
-/** What has been marked of one goal so far. Untouched, it stays blank. */
-export interface GoalDraft {
-  /** The id the entry will have: sent twice, it is still one entry. */
-  entryId: string;
-  data: MeasureData | null;
-  /** The stopwatch of what is timed. */
-  clock: Clock;
-  reason: NoScoreReason | null;
-  note: string;
-  /** When its first mark was made, by the school's clock. */
-  at: WallTime | null;
-}
+const wallTime = z.object({ on: z.string(), time: z.string() });
 
-export type SessionFields = Pick<SessionInput, 'on' | 'time' | 'observerId' | 'locationId' | 'besideId'>;
+/** What has been marked of one goal so far. Untouched, it stays blank. */
+const goalDraft = z.object({
+  /** The id the entry will have: sent twice, it is still one entry. */
+  entryId: z.string(),
+  data: measureData.nullable(),
+  /** The stopwatch of what is timed. */
+  clock,
+  reason: z.enum(noScoreReasons).nullable(),
+  note: z.string(),
+  /** When its first mark was made, by the school's clock. */
+  at: wallTime.nullable(),
+});
+export type GoalDraft = z.infer<typeof goalDraft>;
+
+const sessionFields = z.object({
+  on: z.string(),
+  time: z.string(),
+  observerId: z.string(),
+  locationId: z.string().nullable(),
+  besideId: z.string().nullable().optional(),
+});
+export type SessionFields = z.infer<typeof sessionFields>;
 
 /** A session in the making: of one student, or of several in one go. */
-export interface SessionDraft {
-  session: SessionFields;
+export const sessionDraft = z.object({
+  session: sessionFields,
   /** Whether date or time were set by hand; if not, they are those of the first tap. */
-  timeIsChosen: boolean;
-  goals: Record<string, GoalDraft>;
-  activeGoal: string;
+  timeIsChosen: z.boolean(),
+  goals: z.record(z.string(), goalDraft),
+  activeGoal: z.string(),
   /** When watching began, in milliseconds since 1970. */
-  openedAt: number;
-  /** The place in the active goal that the next tap replaces: a bead. */
-  selected: number | null;
-}
+  openedAt: z.number(),
+  /** The place in the active goal that the next tap replaces: a trial mark. */
+  selected: z.number().nullable(),
+});
+export type SessionDraft = z.infer<typeof sessionDraft>;
 
 export type DraftChange =
   | {

@@ -3,6 +3,7 @@ import { useNavigate, useRevalidator } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { entryField } from '~/core/entries/observation';
 import type { WaitingSession } from '~/core/entries/waiting';
+import { measureOf } from '~/core/measures/measure';
 import { counted, listed } from '~/core/words/counting';
 import { draftStore } from '../platform/offline/device-store';
 import { SaveBar } from '../platform/offline/save-bar';
@@ -19,6 +20,7 @@ import {
   isTouched,
   momentOf,
   type SessionDraft,
+  sessionDraft,
   untouched,
 } from './draft';
 import { GoalCard } from './goal-card';
@@ -59,15 +61,22 @@ export function ObservingPage(props: ObservingProps) {
   const timeNow = useWallClock(wall);
   const fresh = useRef(props);
   const bringBack = useCallback((found: SessionDraft) => {
-    // Goals may have come or gone since: only those that are there now are kept.
+    // Goals may have come or gone since, or be measured otherwise: only what fits those that are there now is kept.
     const empty = emptyDraft(fresh.current);
     const goals = Object.fromEntries(
-      Object.entries(empty.goals).map(([id, goal]) => [id, { ...goal, ...found.goals[id] }]),
+      Object.entries(empty.goals).map(([id, goal]) => {
+        const kept = found.goals[id];
+        const measure = fresh.current.students
+          .flatMap((student) => student.goals)
+          .find((one) => one.id === id)?.measure;
+        const fits = kept?.data == null || (measure && measureOf(measure).holds(kept.data));
+        return [id, kept && fits ? kept : goal];
+      }),
     );
     const activeGoal = found.activeGoal in goals ? found.activeGoal : empty.activeGoal;
     change({ type: 'replace', draft: { ...found, goals, activeGoal, selected: null } });
   }, []);
-  const kept = useKeptDraft(draftKey, draft, isTouched, bringBack);
+  const kept = useKeptDraft(draftKey, sessionDraft, draft, isTouched, bringBack);
   const { save: saveAnd, isBusy, messages } = useSave(props, draft, change);
   const save = () => saveAnd({ another: false });
 

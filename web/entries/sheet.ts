@@ -1,23 +1,22 @@
 import { useEffect, useState } from 'react';
 import { v4 as newId } from 'uuid';
+import { z } from 'zod';
 import { MOST_ROWS } from '~/core/entries/table/table';
 import type { Cells } from '~/core/measures/measure-table';
 import { draftStore } from '../platform/offline/device-store';
 
-/** A row as it is typed. */
-export interface Line {
-  /** The id that its entry will have. */
-  id: string;
-  cells: Cells;
-}
+/** A row as it is typed; the id is that which its entry will have. */
+const line = z.object({ id: z.string(), cells: z.record(z.string(), z.string()) });
+export type Line = z.infer<typeof line>;
 
 /** A table in the making. */
-export interface Sheet {
-  lines: Line[];
-  observerId: string;
-  locationId: string | null;
-  time: string;
-}
+const sheetDraft = z.object({
+  lines: z.array(line),
+  observerId: z.string(),
+  locationId: z.string().nullable(),
+  time: z.string(),
+});
+export type Sheet = z.infer<typeof sheetDraft>;
 
 export const blankLines = (n: number): Line[] => Array.from({ length: n }, () => ({ id: newId(), cells: {} }));
 export const isBlank = ({ cells }: Line) => Object.values(cells).every((text) => text.trim() === '');
@@ -65,7 +64,7 @@ export function useKeptSheet(key: string, sheet: Sheet, change: (change: Change)
   const isTouched = sheet.lines.some((line) => !isBlank(line));
   useEffect(() => {
     draftStore
-      .read<Sheet>(key)
+      .read(key, sheetDraft)
       .then((found) => found && change({ type: 'replace', sheet: found }))
       .catch(() => {})
       .finally(() => setLooking(false));

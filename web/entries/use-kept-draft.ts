@@ -1,13 +1,16 @@
 import { useEffect, useState } from 'react';
+import type { z } from 'zod';
 import { draftStore } from '../platform/offline/device-store';
 
 /**
  * Keeps the draft on this device while it is being made, and brings back one that was left unsent.
  *
+ * @param schema  the draft as this version knows it; another is let go
  * @param isTouched  whether anything would be lost with it; the same function on every call, as is `bringBack`
  */
 export function useKeptDraft<Draft>(
   key: string,
+  schema: z.ZodType<Draft>,
   draft: Draft,
   isTouched: (draft: Draft) => boolean,
   bringBack: (draft: Draft) => void,
@@ -15,14 +18,14 @@ export function useKeptDraft<Draft>(
   const [state, setState] = useState<'looking' | 'none' | 'kept' | 'broughtBack'>('looking');
   const isLooking = state === 'looking';
   useEffect(() => {
-    draftStore.read<Draft>(key).then(
+    draftStore.read(key, schema).then(
       (found) => {
         if (found && isTouched(found)) bringBack(found);
         setState(found && isTouched(found) ? 'broughtBack' : 'none');
       },
       () => setState('none'),
     );
-  }, [key, isTouched, bringBack]);
+  }, [key, schema, isTouched, bringBack]);
   useEffect(() => {
     if (isLooking) return;
     const written = isTouched(draft) ? draftStore.keep(key, draft) : draftStore.forget(key);

@@ -1,8 +1,11 @@
 import { useReducer, useState } from 'react';
 import { longDate } from '~/core/calendar/iso-date';
+import { checkOutcome } from '~/core/entries/observation';
 import type { WaitingIncident, WaitingItem, WaitingSession } from '~/core/entries/waiting';
 import { outcomeSentence } from '~/core/individual-report/report';
+import { type MeasureDefinition, measureData } from '~/core/measures/measure';
 import { counted } from '~/core/words/counting';
+import type { Unreadable } from '../platform/offline/device-store';
 import { type Why, whyWords } from '../platform/offline/send';
 import { useWaiting } from '../platform/offline/waiting';
 import { Dialog } from '../platform/ui/dialog';
@@ -20,7 +23,7 @@ import { SessionEditor } from './session-line';
 
 /** What waits on this device: read, changed, taken away, sent now. */
 export default function WaitingDialog({ onClose }: { onClose: () => void }) {
-  const { list, whys, sendNow, remove } = useWaiting();
+  const { list, unreadable, whys, sendNow, remove } = useWaiting();
   const [changing, setChanging] = useState<Changeable | null>(null);
   const [removing, setRemoving] = useState<string | null>(null);
   return (
@@ -34,7 +37,7 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
         ) : (
           <>
             <p className="mt-1 text-small text-ink-2">
-              {list.length === 0
+              {list.length + unreadable.length === 0
                 ? 'Nothing waits: the server has everything.'
                 : 'It is kept on this device until the server has it.'}
             </p>
@@ -77,6 +80,9 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
                   )}
                 </li>
               ))}
+              {unreadable.map((one) => (
+                <UnreadableItem key={one.id} {...one} onRemove={() => remove(one.id)} />
+              ))}
             </ul>
             <div className="mt-4 flex justify-end gap-2">
               <button type="button" className="btn" onClick={onClose}>
@@ -92,6 +98,39 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
         )}
       </div>
     </Dialog>
+  );
+}
+
+/** Kept by another version of the page: it is taken away only once it lies in a file. */
+function UnreadableItem({ savedAt, raw, onRemove }: Unreadable & { onRemove: () => void }) {
+  const [hasFile, setHasFile] = useState(false);
+  const when = new Date(savedAt);
+  return (
+    <li className="border-t border-rule py-3">
+      <p className="text-small text-ink-2">
+        Saved on {when.toLocaleDateString('en-US', { month: 'short', day: 'numeric' })} at{' '}
+        {when.toLocaleTimeString('en-US', { hour: 'numeric', minute: '2-digit' })}
+      </p>
+      <p role="alert" className="mt-1 text-small font-semibold text-clay-deep">
+        This page cannot read it any more, so it cannot be sent. It stays on this device. Download it and enter it anew,
+        or give the file to whoever looks after this installation.
+      </p>
+      <p className="mt-2 flex gap-2">
+        <a
+          href={`data:application/json,${encodeURIComponent(JSON.stringify(raw, null, 2))}`}
+          download={`saved-${when.toISOString().slice(0, 10)}.json`}
+          className="btn btn-sm"
+          onClick={() => setHasFile(true)}
+        >
+          Download
+        </a>
+        {hasFile && (
+          <button type="button" className="btn btn-sm" onClick={onRemove}>
+            Remove it from this device
+          </button>
+        )}
+      </p>
+    </li>
   );
 }
 
@@ -134,13 +173,18 @@ function WhatWaits({ waiting }: { waiting: WaitingItem }) {
               <b>
                 {goal.number} · {goal.shortName}:
               </b>{' '}
-              {outcomeSentence(goal.measure, outcome as never)}
+              {sentenceOf(goal.measure, outcome)}
             </p>
           )
         );
       })}
     </>
   );
+}
+
+function sentenceOf(measure: MeasureDefinition, raw: WaitingSession['session']['entries'][number]['outcome']): string {
+  const checked = checkOutcome(measure, raw);
+  return checked.ok ? outcomeSentence(measure, checked.outcome) : checked.message;
 }
 
 const incidentDraftOf = ({ note, incidentScreen }: WaitingIncident): IncidentDraft => ({
@@ -170,6 +214,8 @@ function ChangeIncident({ waiting, onDone }: { waiting: WaitingIncident; onDone:
   );
 }
 
+const kept = measureData.nullable().catch(null);
+
 function draftOf({ session, goals }: WaitingSession): SessionDraft {
   const { entries, ...fields } = session;
   return {
@@ -178,7 +224,7 @@ function draftOf({ session, goals }: WaitingSession): SessionDraft {
     goals: Object.fromEntries(
       entries.map(({ id, goalId, outcome, note }) => [
         goalId,
-        { ...untouched(id), data: outcome.data as never, reason: outcome.reason, note },
+        { ...untouched(id), data: kept.parse(outcome.data), reason: outcome.reason, note },
       ]),
     ),
     openedAt: Date.now(),

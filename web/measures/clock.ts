@@ -1,10 +1,13 @@
+import { z } from 'zod';
+
 /** A stopwatch that goes by timestamps: a locked screen, a reload or a sleeping tab loses no second. */
-export interface Clock {
+export const clock = z.object({
   /** When it was last started, in milliseconds since 1970; null while it stands still. */
-  startedAt: number | null;
+  startedAt: z.number().nullable(),
   /** Seconds it had gone before that. */
-  before: number;
-}
+  before: z.number(),
+});
+export type Clock = z.infer<typeof clock>;
 
 export const stoppedClock: Clock = { startedAt: null, before: 0 };
 

@@ -165,13 +165,14 @@ function SchoolSwitch({ schools, schoolId }: { schools: { id: string; name: stri
 
 /** How much waits on this device; nothing to see while the server has everything. */
 function WaitingButton({ onPress }: { onPress: () => void }) {
-  const { list } = useWaiting();
+  const { list, unreadable } = useWaiting();
+  const all = list.length + unreadable.length;
   useEffect(() => {
     // While it can still be fetched: it will be needed without the server.
     const timer = setTimeout(() => loadWaitingDialog().catch(() => {}), 3000);
     return () => clearTimeout(timer);
   }, []);
-  if (list.length === 0) return null;
+  if (all === 0) return null;
   return (
     <button
       type="button"
@@ -179,7 +180,7 @@ function WaitingButton({ onPress }: { onPress: () => void }) {
       className="flex h-9 items-center gap-2 rounded-field bg-clay-wash px-2.5 text-small font-semibold whitespace-nowrap text-clay-deep"
     >
       <span aria-hidden className="size-2 rounded-full bg-clay" />
-      {list.length} <span className="max-sm:sr-only">waiting to be sent</span>
+      {all} <span className="max-sm:sr-only">waiting to be sent</span>
     </button>
   );
 }

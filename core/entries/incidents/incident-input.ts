@@ -21,6 +21,14 @@ const when = {
   observerId: idField,
 };
 
+/** A choice that was typed because none said it. */
+export const typedOther = z.object({
+  id: idField,
+  kind: z.enum(['behavior', 'antecedent', 'consequence', 'setting', 'function']),
+  name: z.string().trim().min(1).max(80, { error: 'Keep it to 80 characters.' }),
+});
+export type TypedOther = z.infer<typeof typedOther>;
+
 /** What an ABC note says. The ids are those of the student’s choices. */
 const content = z.object({
   ...when,
@@ -38,16 +46,7 @@ const content = z.object({
   resolvedAfter: secondsField,
   note: noteField,
   /** What was typed because no choice said it; the id is that of the choice it may become. */
-  others: z
-    .array(
-      z.object({
-        id: idField,
-        kind: z.enum(['behavior', 'antecedent', 'consequence', 'setting', 'function']),
-        name: z.string().trim().min(1).max(80, { error: 'Keep it to 80 characters.' }),
-      }),
-    )
-    .max(12)
-    .default([]),
+  others: z.array(typedOther).max(12).default([]),
 });
 
 const fitsTogether = <T extends z.infer<typeof content>>(schema: z.ZodType<T>) =>

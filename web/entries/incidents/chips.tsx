@@ -2,10 +2,9 @@ import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { v4 as newId } from 'uuid';
 import type { ChoiceKind } from '~/core/entries/incidents/choice';
+import type { TypedOther } from '~/core/entries/incidents/incident-input';
 import type { OfferedChoice } from '~/core/entries/waiting';
 import { FieldMessage } from '../../platform/ui/fields';
-
-import type { TypedOther } from './incident-draft';
 
 interface ChipsProps {
   kind: ChoiceKind;

@@ -1,32 +1,31 @@
+import { z } from 'zod';
 import { blockAt } from '~/core/calendar/timetable';
 import type { WallTime } from '~/core/calendar/zone';
-import type { IncidentInput } from '~/core/entries/incidents/incident-input';
+import { type IncidentInput, type TypedOther, typedOther } from '~/core/entries/incidents/incident-input';
 import { incidentSentence } from '~/core/entries/incidents/incident-sentence';
-import type { IncidentScreen, RepeatedIncident } from '~/core/entries/waiting';
-import { type Clock, isRunning, secondsOn, stoppedClock } from '../../measures/clock';
-
-/** A choice that was typed because none said it. */
-export type TypedOther = IncidentInput['others'][number];
+import { type IncidentScreen, repeatedIncident } from '~/core/entries/waiting';
+import { clock, isRunning, secondsOn, stoppedClock } from '../../measures/clock';
 
 /** An ABC note in the making. */
-export interface IncidentDraft extends RepeatedIncident {
-  id: string;
-  on: string;
-  time: string;
+export const incidentDraft = repeatedIncident.extend({
+  id: z.string(),
+  on: z.string(),
+  time: z.string(),
   /** Whether date or time were set by hand; if not, they are those of the first tap. */
-  timeIsChosen: boolean;
-  observerId: string;
-  besideId: string | null;
-  /** Whether the setting was set by hand; if not, the timetable says it. */
-  settingIsChosen: boolean;
-  others: TypedOther[];
-  clock: Clock;
-  seconds: number | null;
-  isGoing: boolean;
-  resolved: boolean | null;
-  resolvedAfter: number | null;
-  note: string;
-}
+  timeIsChosen: z.boolean(),
+  observerId: z.string(),
+  besideId: z.string().nullable(),
+  /** Whether the location was set by hand; if not, the timetable says it. */
+  settingIsChosen: z.boolean(),
+  others: z.array(typedOther),
+  clock,
+  seconds: z.number().nullable(),
+  isGoing: z.boolean(),
+  resolved: z.boolean().nullable(),
+  resolvedAfter: z.number().nullable(),
+  note: z.string(),
+});
+export type IncidentDraft = z.infer<typeof incidentDraft>;
 
 /** Where the timetable has the student at a moment, as a choice of the note. */
 export function locationAt(

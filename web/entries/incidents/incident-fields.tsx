@@ -1,11 +1,11 @@
 import { useState } from 'react';
+import type { TypedOther } from '~/core/entries/incidents/incident-input';
 import type { IncidentScreen } from '~/core/entries/waiting';
 import { Labelled } from '../../platform/ui/labelled';
 import { NamesInNote } from '../../students/names-in-note';
-
 import { Chips } from './chips';
 import { HowLong, Resolved } from './how-long';
-import type { IncidentDraft, TypedOther } from './incident-draft';
+import type { IncidentDraft } from './incident-draft';
 import { When } from './when-fields';
 import { incidentWords } from './words';
 

@@ -2,6 +2,7 @@ import { Minus, Plus } from 'lucide-react';
 import { useCallback, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v4 as newId } from 'uuid';
+import { z } from 'zod';
 import { longDate, weekday } from '~/core/calendar/iso-date';
 import { blockAt, hoursOf } from '~/core/calendar/timetable';
 import type { CountsInput } from '~/core/entries/incidents/incident-input';
@@ -10,7 +11,7 @@ import type { IncidentScreen, OfferedChoice } from '~/core/entries/waiting';
 import { database } from '~/server/platform/db/current';
 import { can } from '~/server/students/rights';
 import { requireStudent } from '~/server/students/students';
-import { type Clock, isRunning, secondsOn, started, stopped, stoppedClock, stopwatch } from '../../measures/clock';
+import { clock, isRunning, secondsOn, started, stopped, stoppedClock, stopwatch } from '../../measures/clock';
 import { useNow } from '../../measures/use-now';
 import { idFrom, personOf } from '../../platform/http/request-person';
 import { withErrors } from '../../platform/http/with-errors';
@@ -37,21 +38,19 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
 export const meta: Route.MetaFunction = () => [{ title: 'Tally · Gentle Margin' }];
 
 /** What is counted of one behavior; null until it is touched. */
-interface Counting {
-  id: string;
-  count: number | null;
-  clock: Clock;
-}
+const counting = z.object({ id: z.string(), count: z.number().nullable(), clock });
+type Counting = z.infer<typeof counting>;
 
-interface CountDraft {
-  on: string;
-  time: string;
-  part: string | null;
-  minutes: string;
-  observerId: string;
-  besideId: string | null;
-  counting: Record<string, Counting>;
-}
+const countDraft = z.object({
+  on: z.string(),
+  time: z.string(),
+  part: z.string().nullable(),
+  minutes: z.string(),
+  observerId: z.string(),
+  besideId: z.string().nullable(),
+  counting: z.record(z.string(), counting),
+});
+type CountDraft = z.infer<typeof countDraft>;
 
 export default function RecordCount({ loaderData: { incidentScreen, mayEditGoals } }: Route.ComponentProps) {
   const { student, offered } = incidentScreen;
@@ -107,7 +106,7 @@ function CountScreen({ incidentScreen, behaviors }: { incidentScreen: IncidentSc
     (found: CountDraft) => setDraft((empty) => ({ ...found, counting: { ...empty.counting, ...found.counting } })),
     [],
   );
-  const kept = useKeptDraft(draftKey, draft, isCountTouched, bringBack);
+  const kept = useKeptDraft(draftKey, countDraft, draft, isCountTouched, bringBack);
   const change = (changes: Partial<CountDraft>) => setDraft((before) => ({ ...before, ...changes }));
   const count = (id: string, changes: Partial<Counting>) =>
     setDraft((before) => {

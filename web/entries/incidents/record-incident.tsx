@@ -24,6 +24,7 @@ import {
   draftSentence,
   emptyIncident,
   type IncidentDraft,
+  incidentDraft,
   incidentInputFrom,
   isIncidentTouched,
   nextIncident,
@@ -86,7 +87,7 @@ function RecordIncidentScreen({ incidentScreen }: { incidentScreen: IncidentScre
   const timeNow = useWallClock(incidentScreen.wall);
   const draftKey = `${personId} ${student.id} note`;
   const bringBack = useCallback((found: IncidentDraft) => setDraft(found), []);
-  const kept = useKeptDraft(draftKey, draft, isIncidentTouched, bringBack);
+  const kept = useKeptDraft(draftKey, incidentDraft, draft, isIncidentTouched, bringBack);
   const change = (changes: Partial<IncidentDraft>) =>
     setDraft((before) => changedIncident(incidentScreen, before, changes, timeNow()));
   const { save, isBusy, messages } = useSaveIncident(incidentScreen, draft, setDraft, draftKey);

@@ -1,7 +1,7 @@
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import { useRevalidator } from 'react-router';
 import type { WaitingItem } from '~/core/entries/waiting';
-import { waitingStore } from './device-store';
+import { type Unreadable, waitingStore } from './device-store';
 import { holdsAll, type Sent, send, type Why } from './send';
 
 /** Between two tries, in milliseconds: the first, and the longest it comes to by doubling. */
@@ -10,6 +10,8 @@ const [FIRST_PAUSE, LONGEST_PAUSE] = [2000, 60_000];
 interface Waiting {
   /** What this person saved on this device and the server does not have yet, the oldest first. */
   list: WaitingItem[];
+  /** What an older version kept here that this one cannot read. */
+  unreadable: Unreadable[];
   /** Why each of them has not been sent yet, by its id; nothing of those not tried here. */
   whys: Readonly<Record<string, Why>>;
   /** Keeps what was saved on this device and sends it; what the server refuses is handed back. */
@@ -51,6 +53,7 @@ const nowhere = 'The server cannot be reached, and this browser keeps nothing. L
 /** Keeps what one person saved until the server has it, and tries again, ever more slowly. */
 export function WaitingProvider({ personId, children }: { personId: string; children: ReactNode }) {
   const [list, setList] = useState<WaitingItem[]>([]);
+  const [unreadable, setUnreadable] = useState<Unreadable[]>([]);
   const [whys, setWhys] = useState<Record<string, Why>>({});
   const { revalidate } = useRevalidator();
   const pause = useRef(FIRST_PAUSE);
@@ -58,9 +61,10 @@ export function WaitingProvider({ personId, children }: { personId: string; chil
   const isSending = useRef(false);
 
   const look = useCallback(async () => {
-    const found = await waitingStore.of(personId).catch(() => []);
-    setList(found);
-    return found;
+    const found = await waitingStore.of(personId).catch(() => ({ list: [], unreadable: [] }));
+    setList(found.list);
+    setUnreadable(found.unreadable);
+    return found.list;
   }, [personId]);
 
   const sendAll = useCallback(async () => {
@@ -108,6 +112,7 @@ export function WaitingProvider({ personId, children }: { personId: string; chil
   const waiting = useMemo<Waiting>(
     () => ({
       list,
+      unreadable,
       whys,
       save: async (items) => {
         const results = await Promise.all(items.map((item) => keepAndSend(item, { isQuiet: items.length > 1 })));
@@ -130,7 +135,7 @@ export function WaitingProvider({ personId, children }: { personId: string; chil
       },
       sendNow,
     }),
-    [list, whys, look, sendAll, sendNow],
+    [list, unreadable, whys, look, sendAll, sendNow],
   );
   return <WaitingContext value={waiting}>{children}</WaitingContext>;
 }
