@@ -1,7 +1,5 @@
-import { medianInPlace } from './select';
-
 /**
- * The middle value; of an even number of values, the mean of the middle two. Found by selection, not by sorting.
+ * The middle value; of an even number of values, the mean of the middle two.
  *
  * @param values  any unit, in any order, at least one; not changed
  * @throws RangeError when there is no value
@@ -9,5 +7,9 @@ import { medianInPlace } from './select';
  * @example median([4, 1, 3, 2]) // 2.5
  */
 export function median(values: ArrayLike<number>): number {
-  return medianInPlace(new Float64Array(values));
+  if (values.length === 0) throw new RangeError('The median needs at least one value.');
+  const sorted = new Float64Array(values).sort();
+  const [lower, upper] = [sorted[(values.length - 1) >> 1] as number, sorted[values.length >> 1] as number];
+  // Half the sum could overflow where the sum of the halves cannot.
+  return lower / 2 + upper / 2;
 }

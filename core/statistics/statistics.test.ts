@@ -4,7 +4,6 @@ import { median as referenceMedian, sampleStandardDeviation } from 'simple-stati
 import { describe, expect, it } from 'vitest';
 import { normalTwoSided, studentDeviate, studentTwoSided } from './distributions';
 import { median } from './median';
-import { select } from './select';
 import { mean, standardDeviation } from './spread';
 import { tiesAmong } from './ties';
 import { fisherExact, oddsRatio, yulesQ } from './two-by-two';
@@ -12,32 +11,6 @@ import { wilsonInterval } from './wilson';
 
 const anyValues = (minLength: number, maxLength = 60) =>
   fc.array(fc.double({ noNaN: true, min: -1e6, max: 1e6 }), { minLength, maxLength });
-
-describe('selection', () => {
-  it('puts each value where sorting would, with ties and many values too', () => {
-    const values = fc.oneof(
-      fc.array(fc.integer({ min: 0, max: 5 }), { minLength: 1, maxLength: 80 }),
-      fc.array(fc.integer(), { minLength: 700, maxLength: 1500 }),
-    );
-    fc.assert(
-      fc.property(values, fc.nat(), (some, at) => {
-        const k = at % some.length;
-        const partly = Float64Array.from(some);
-        select(partly, k);
-        const sorted = some.toSorted((a, b) => a - b);
-        expect(partly[k]).toBe(sorted[k]);
-        expect(Math.max(...partly.subarray(0, k), Number.NEGATIVE_INFINITY)).toBeLessThanOrEqual(sorted[k] as number);
-        expect(Math.min(...partly.subarray(k))).toBe(sorted[k]);
-      }),
-    );
-  });
-
-  it('moves nothing outside of its stretch', () => {
-    const values = Float64Array.of(9, 8, 7, 1, 0);
-    select(values, 2, 1, 3);
-    expect([...values]).toEqual([9, 1, 7, 8, 0]);
-  });
-});
 
 describe('median', () => {
   it('agrees with simple-statistics on any values', () => {

@@ -60,46 +60,44 @@ async function stampsOf(db: Database, studentIds: readonly string[]): Promise<Ma
 const keyOf = (studentId: string, { choices, steps }: Naming) =>
   `${studentId} ${JSON.stringify([...choices].map(([id, { name }]) => [id, name, steps.get(id)]))}`;
 
-/** Reads notes; each student’s come as one text, since thousands of rows cost more. */
+interface IncidentRow {
+  studentId: string;
+  id: string;
+  on: string;
+  time: string;
+  observer: string;
+  seconds: number | null;
+  named: string;
+}
+
+/** Reads incidents, each student’s in the order in which they happened. */
 async function readIncidents(
   db: Database,
   namings: ReadonlyMap<string, Naming>,
 ): Promise<Map<string, AnalysedIncident[]>> {
-  if (namings.size === 0) return new Map();
-  const found = await db
-    .raw<{ rows: [string, string][] }>(
-      `select n.student_id, string_agg(
-                concat_ws(';', n.id, n.observed_on, to_char(n.observed_time, 'HH24:MI'), n.observer_id,
-                          coalesce(n.seconds::text, ''), c.named),
-                E'\n' order by n.observed_on, n.observed_time, n.recorded_at)
-         from entries n
-              join (select entry_id, version,
-                           string_agg(left(facet, 1) || coalesce(target_id, option_id), ' ' order by facet, position) as named
-                      from incident_choices where student_id = any(:ids) group by entry_id, version) c
-                on c.entry_id = n.id and c.version = n.version
-        where n.student_id = any(:ids) and n.kind = 'incident' and not n.withdrawn and n.beside_id is null
-        group by n.student_id`,
-      { ids: [...namings.keys()] },
-    )
-    .options({ rowMode: 'array' });
-  const notes = new Map<string, AnalysedIncident[]>([...namings.keys()].map((id) => [id, []]));
-  for (const [studentId, text] of found.rows) {
-    const naming = namings.get(studentId) as Naming;
-    const known = new Map<string, Named>();
-    /** The same ids mean the same: most notes repeat what another one names. */
-    const namedBy = (named: string) => {
-      const before = known.get(named);
-      if (before) return before;
-      const read = namedIn(named, naming);
-      known.set(named, read);
-      return read;
-    };
-    notes.set(
-      studentId,
-      text.split('\n').map((line) => analysed(line.split(';'), namedBy)),
-    );
+  const found = new Map<string, AnalysedIncident[]>([...namings.keys()].map((id) => [id, []]));
+  if (namings.size === 0) return found;
+  const { rows } = await db.raw<{ rows: IncidentRow[] }>(
+    `select n.student_id as "studentId", n.id, n.observed_on as "on", to_char(n.observed_time, 'HH24:MI') as time,
+            n.observer_id as observer, n.seconds::float as seconds, c.named
+       from entries n
+            join (select entry_id, version,
+                         string_agg(left(facet, 1) || coalesce(target_id, option_id), ' ' order by facet, position) as named
+                    from incident_choices where student_id = any(:ids) group by entry_id, version) c
+              on c.entry_id = n.id and c.version = n.version
+      where n.student_id = any(:ids) and n.kind = 'incident' and not n.withdrawn and n.beside_id is null
+      order by n.observed_on, n.observed_time, n.recorded_at`,
+    { ids: [...namings.keys()] },
+  );
+  /** The same ids mean the same: most incidents of a student name what another one names. */
+  const known = new Map<string, Named>();
+  for (const { studentId, named, ...incident } of rows) {
+    const key = `${studentId} ${named}`;
+    const words = known.get(key) ?? namedIn(named, namings.get(studentId) as Naming);
+    known.set(key, words);
+    found.get(studentId)?.push({ ...incident, ...words });
   }
-  return notes;
+  return found;
 }
 
 /** What a note names, in the words of its student. */
@@ -118,9 +116,4 @@ function namedIn(named: string, naming: Naming): Named {
     setting: naming.choices.get(ids.l?.[0] ?? '')?.name ?? null,
     intensity: naming.steps.get(ids.i?.[0] ?? '') ?? null,
   };
-}
-
-function analysed(fields: string[], namedBy: (named: string) => Named): AnalysedIncident {
-  const [id, on, time, observer, seconds, named] = fields as [string, string, string, string, string, string];
-  return { id, on, time, observer, seconds: seconds === '' ? null : Number(seconds), ...namedBy(named) };
 }

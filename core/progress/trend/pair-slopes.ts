@@ -1,4 +1,3 @@
-import { select } from '../../statistics/select';
 import type { Columns } from './trend-line';
 
 /** Up to so many pairs all slopes are kept; beyond, only those near the ranks asked for. */
@@ -41,19 +40,8 @@ export function slopesAtRanks(series: Columns, pairs: number, ranks: readonly nu
 }
 
 function atRanks(slopes: Float64Array, ranks: readonly number[], below: number): number[] {
-  const places = ranks.map((rank) => rank - below);
-  const first = places[0] as number;
-  const last = places.at(-1) as number;
-  // The outer ones first: between them there are few left to look through.
-  select(slopes, first);
-  if (last > first) select(slopes, last, first + 1);
-  let from = first + 1;
-  for (const place of places.slice(1, -1)) {
-    if (place < from || place === last) continue;
-    select(slopes, place, from, last - 1);
-    from = place + 1;
-  }
-  return places.map((place) => slopes[place] as number);
+  slopes.sort();
+  return ranks.map((rank) => slopes[rank - below] as number);
 }
 
 /** Between which slopes two ranks lie, with some room, from pairs spread evenly over the series. */
@@ -69,11 +57,8 @@ function sampledBracket({ days, values }: Columns, pairs: number, first: number,
     const length = (days[b] as number) - (days[a] as number);
     if (length !== 0) sample[taken++] = ((values[b] as number) - (values[a] as number)) / length;
   }
-  const at = (share: number) => {
-    const place = Math.min(taken - 1, Math.round(share * taken));
-    select(sample, place, 0, taken - 1);
-    return sample[place] as number;
-  };
+  const sorted = sample.subarray(0, taken).sort();
+  const at = (share: number) => sorted[Math.min(taken - 1, Math.round(share * taken))] as number;
   // Four standard errors of a sampled rank.
   const margin = 2 / Math.sqrt(taken);
   const [low, high] = [first / pairs - margin, last / pairs + margin];
