@@ -120,10 +120,10 @@ describe('the behavior that the demo follows', () => {
   });
 
   it('was watched for without an occurrence too, for as long as the part of the day lasts', () => {
-    const tallies = of('count');
-    expect(tallies.some(({ count }) => count === 0)).toBe(true);
-    expect(tallies.some(({ count }) => (count as number) > 0)).toBe(true);
-    expect(new Set(tallies.map(({ part, minutes }) => `${part} ${minutes}`))).toEqual(
+    const counts = of('count');
+    expect(counts.some(({ count }) => count === 0)).toBe(true);
+    expect(counts.some(({ count }) => (count as number) > 0)).toBe(true);
+    expect(new Set(counts.map(({ part, minutes }) => `${part} ${minutes}`))).toEqual(
       new Set(['Lunch 45', 'Lessons 60']),
     );
   });

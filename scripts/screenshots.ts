@@ -56,9 +56,9 @@ async function picture(page: Page, file: string, path?: string) {
 async function observe(page: Page, path: string, goal: string) {
   await page.goto(path);
   await page.waitForLoadState('networkidle');
-  const strip = page.getByRole('region', { name: goal });
+  const sheet = page.getByRole('region', { name: goal });
   for (const level of ['Independent', 'Independent', 'Spoken', 'Gesture']) {
-    await strip.getByRole('button', { name: level, exact: true }).click();
+    await sheet.getByRole('button', { name: level, exact: true }).click();
   }
 }
 

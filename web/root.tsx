@@ -24,9 +24,9 @@ export const meta: Route.MetaFunction = () => [{ title: 'Gentle Margin' }];
 export function Layout({ children }: { children: ReactNode }) {
   const nonce = useNonce();
   const preferences = useRouteLoaderData<RootData>('root');
-  const theme = preferences?.theme ?? 'auto';
+  const theme = preferences?.theme ?? 'system';
   return (
-    <html lang="en" data-theme={theme === 'auto' ? undefined : theme}>
+    <html lang="en" data-theme={theme === 'system' ? undefined : theme}>
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />

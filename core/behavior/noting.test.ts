@@ -85,20 +85,20 @@ describe('what a form sends', () => {
     expect(incidentEnd.safeParse({ version: 1, time: '09:45', seconds: 60 }).success).toBe(false);
   });
 
-  it('a tally may be none, takes time to watch, and lasts no longer than that', () => {
-    const tally = {
+  it('a count may be none, takes time to watch, and lasts no longer than that', () => {
+    const count = {
       ...{ id: id(), on: '2026-11-24', time: '09:30', observerId: id(), behaviorId: id() },
       part: null,
       note: '',
     };
     const messageOf = (changes: object) =>
-      countsInput.safeParse({ tallies: [{ ...tally, minutes: 30, count: 0, seconds: null, ...changes }] }).error
+      countsInput.safeParse({ counts: [{ ...count, minutes: 30, count: 0, seconds: null, ...changes }] }).error
         ?.issues[0]?.message;
     expect(messageOf({})).toBeUndefined();
     expect(messageOf({ minutes: 0 })).toBe('Say how long you watched.');
     expect(messageOf({ count: -1 })).toBe('A count cannot be below nothing.');
     expect(messageOf({ seconds: 1801 })).toBe('It cannot have lasted longer than you watched.');
-    expect(countsInput.safeParse({ tallies: [] }).error?.issues[0]?.message).toContain('none occurred');
+    expect(countsInput.safeParse({ counts: [] }).error?.issues[0]?.message).toContain('none occurred');
   });
 
   it('a change says what and from when', () => {
@@ -138,10 +138,10 @@ describe('sentences', () => {
     );
   });
 
-  it('say a tally with its time, and none as none', () => {
-    const tally = { behavior: 'Calls out', count: 0, minutes: 45, seconds: null, part: 'Lunch' };
-    expect(countSentence(tally)).toBe('Calls out: none in 45 min observed (Lunch).');
-    expect(countSentence({ ...tally, count: 1, seconds: 90, part: null })).toBe(
+  it('say a count with its time, and none as none', () => {
+    const count = { behavior: 'Calls out', count: 0, minutes: 45, seconds: null, part: 'Lunch' };
+    expect(countSentence(count)).toBe('Calls out: none in 45 min observed (Lunch).');
+    expect(countSentence({ ...count, count: 1, seconds: 90, part: null })).toBe(
       'Calls out: 1 time, 1 min 30 s altogether, in 45 min observed.',
     );
   });

@@ -18,8 +18,8 @@ const comment = (changes: Partial<Comment> = {}): Comment => ({
   ...changes,
 });
 
-describe('the running report as a paper', () => {
-  const paper = (entries: ReportEntry[], threads: Record<string, Comment[]> = {}, grouping: Grouping = 'none') => {
+describe('the individual report as a document', () => {
+  const document = (entries: ReportEntry[], threads: Record<string, Comment[]> = {}, grouping: Grouping = 'none') => {
     const groups = groupEntries(entries, grouping, [{ id: 'g', number: '1', shortName: 'Sands' }], '2026-11-24');
     return individualReportDocument({
       studentShortName: 'Ada E.',
@@ -29,14 +29,14 @@ describe('the running report as a paper', () => {
       threads,
     });
   };
-  const table = (made: ReturnType<typeof paper>) => {
+  const table = (made: ReturnType<typeof document>) => {
     const block = made.blocks.find(({ kind }) => kind === 'table');
     return block?.kind === 'table' ? block : { columns: [], rows: [], widths: [] };
   };
 
   it('has a row for each entry, with what was said of it', () => {
     const { rows } = table(
-      paper([entry({ note: 'Alone.' })], { e: [comment(), comment({ kind: 'reflection', text: 'I like it.' })] }),
+      document([entry({ note: 'Alone.' })], { e: [comment(), comment({ kind: 'reflection', text: 'I like it.' })] }),
     );
     expect(rows).toEqual([
       [
@@ -48,14 +48,14 @@ describe('the running report as a paper', () => {
   });
 
   it('has a column for place and observer only where its reader is shown one', () => {
-    expect(table(paper([entry()])).columns).toHaveLength(3);
-    const { columns, widths, rows } = table(paper([entry({ setting: 'Garden', observer: 'H. B.' }), entry()]));
+    expect(table(document([entry()])).columns).toHaveLength(3);
+    const { columns, widths, rows } = table(document([entry({ setting: 'Garden', observer: 'H. B.' }), entry()]));
     expect([columns.length, widths.length]).toEqual([4, 4]);
     expect(rows.map((row) => row[3])).toEqual(['Garden, H. B.', '']);
   });
 
   it('stands in the groups of the page, in their order', () => {
-    const made = paper(
+    const made = document(
       [entry({ on: '2026-11-24' }), entry({ on: '2026-11-17' }), entry({ on: '2026-11-16' })],
       {},
       'week',

@@ -1,7 +1,7 @@
 import type { GoalGraph } from '../progress/graph/goal-graph';
 import type { RichText } from '../words/rich-text';
 
-/** One student’s paper, before it is a PDF or a text document: what stands on it, from top to bottom. */
+/** One student’s document, before it is a PDF or a text document: what stands on it, from top to bottom. */
 export interface ReportDocument {
   title: string;
   /** Stands at the head of each page, so that each stands alone: whose it is and what. */

@@ -30,7 +30,7 @@ export function entryLines(entry: ReportEntry, thread: readonly Comment[]): stri
 }
 
 /**
- * The running report as a paper, as its reader may see it: laid out as on the page, group by group. As a table it has a row for each
+ * The individual report as a document, as its reader may see it: laid out as on the page, group by group. As a table it has a row for each
  * entry; in sentences and as cards a few lines.
  */
 export function individualReportDocument({

@@ -97,8 +97,8 @@ export type WaitingIncident = z.infer<typeof waitingIncident>;
 
 /** Behaviors counted in one observation window, each with its sentence. */
 const waitingCounts = waitingFor.extend({
-  kind: z.literal('tallies'),
-  tallies: countsInput,
+  kind: z.literal('counts'),
+  counts: countsInput,
   said: z.array(z.string()),
 });
 export type WaitingCounts = z.infer<typeof waitingCounts>;
@@ -107,7 +107,7 @@ export const waitingItem = z.discriminatedUnion('kind', [waitingSession, waiting
 export type WaitingItem = z.infer<typeof waitingItem>;
 
 /** What of an item is for the server to take or to refuse. */
-const contents: readonly PropertyKey[] = ['session', 'note', 'tallies'];
+const contents: readonly PropertyKey[] = ['session', 'note', 'counts'];
 
 /**
  * What a device gives back. What the server would only refuse (a note that is too long, a day in the future) is still read: it can be

@@ -32,7 +32,7 @@ export function beginFromGoal(blank: GoalInput, goal: GoalInput, wording: string
   return { ...blank, area, shortName, measure, criterion, pointPer, plannedGap, locationIds, wording };
 }
 
-/** A goal of the shelf in a new goal, worded for a student. */
+/** A goal of the bank in a new goal, worded for a student. */
 export function beginFromTemplate(blank: GoalInput, template: GoalTemplate, firstName: string): GoalInput {
   const { name, area, measure, criterion, wording } = template;
   return {
@@ -45,7 +45,7 @@ export function beginFromTemplate(blank: GoalInput, template: GoalTemplate, firs
   };
 }
 
-/** What of a goal goes on the shelf: without its student's first name. */
+/** What of a goal goes into the goal bank: without its student's first name. */
 export function templateOf(
   {
     shortName,

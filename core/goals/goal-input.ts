@@ -103,7 +103,7 @@ export function definitionFrom(input: GoalInput): GoalDefinition {
 
 /** A goal to begin from: what is not a student's own. */
 export const goalTemplate = z.object({
-  name: text('Say what the goal on the shelf is called.', 60),
+  name: text('Say what the goal in the bank is called.', 60),
   area: z.string().trim().max(60),
   /** `{name}` stands for the student's first name. */
   wording: z.string().max(LONGEST_WORDING),

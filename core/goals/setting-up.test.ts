@@ -93,7 +93,7 @@ describe('the kinds of measure', () => {
     expect(meansTheSame(measure, measureDefinition.parse(structuredClone(measure)))).toBe(true);
   });
 
-  it('stand on the shelf, one goal of each, in words that name nobody', () => {
+  it('stand in the goal bank, one goal of each, in words that name nobody', () => {
     expect(goalBank.map(({ measure }) => measure.kind).toSorted()).toEqual(measureKinds.toSorted());
     for (const { wording } of goalBank) expect(wording).toContain('{name}');
   });
@@ -182,7 +182,7 @@ describe('what a goal begins from', () => {
       baselineValue: null,
     });
   });
-  it('the shelf, and back to it', () => {
+  it('the goal bank, and back to it', () => {
     const template = templateOf(goalInput.parse(goal), 'Ada');
     expect(template).toMatchObject({ name: 'Asks for a tool', wording: '{name} will ask.' });
     expect(beginFromTemplate(blank, template, 'Bo')).toMatchObject({

@@ -26,7 +26,7 @@ describe('report', () => {
       { id: 'b', number: '1', shortName: 'Sands' },
       { id: 'a', number: '2', shortName: 'Asks' },
     ];
-    const entries = [at('2026-11-24', null, 'reflection'), at('2026-11-23', 'a'), at('2026-11-22', null, 'tally')];
+    const entries = [at('2026-11-24', null, 'reflection'), at('2026-11-23', 'a'), at('2026-11-22', null, 'count')];
     const titles = groupEntries(entries, 'goal', goals, '2026-11-24').map(({ title }) => title);
     expect(titles).toEqual(['2 · Asks', 'Behavior', 'Reflections']);
     expect(groupEntries(entries, 'none', goals, '2026-11-24')).toMatchObject([{ title: null, entries }]);

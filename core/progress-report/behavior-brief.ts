@@ -19,7 +19,7 @@ interface Stretch {
  *
  * @param notes  ABC notes that count, any order
  * @param before  the period before; null for the first
- * @param since  the day of the first note or tally: before it nothing can be said
+ * @param since  the day of the first note or count: before it nothing can be said
  */
 export function behaviorBrief(
   notes: readonly BriefIncident[],

@@ -89,7 +89,7 @@ describe('a draft before it is issued', () => {
   });
 });
 
-describe('a progress report as a paper', () => {
+describe('a progress report as a document', () => {
   const words = (text: string): RichText => ({
     type: 'doc',
     content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],

@@ -17,11 +17,11 @@ export type ReportField = (typeof reportFields)[number];
 
 export const fieldWords: Record<ReportField, { label: string; about: string }> = {
   numbers: { label: 'Numbers', about: '“3 of 4: 75%”' },
-  breakdown: { label: 'Breakdown', about: 'how much help, which items, beads' },
+  breakdown: { label: 'Breakdown', about: 'how much help, which items, trial marks' },
   note: { label: 'Note', about: 'the words beside an entry' },
   observer: { label: 'Observer', about: 'who observed' },
   setting: { label: 'Setting', about: 'where it was' },
-  abc: { label: 'Behavior', about: 'ABC notes and tallies' },
+  abc: { label: 'Behavior', about: 'ABC notes and counts' },
   function: { label: 'Function', about: 'what a behavior may have been for' },
   intensity: { label: 'Intensity', about: 'how strong an incident was' },
   pictures: { label: 'Pictures', about: 'photographs and files' },

@@ -231,7 +231,7 @@ describe('an ABC note', () => {
     expect((await historyOfIncident(fresh.db, id)).map(({ seconds }) => seconds)).toEqual([60]);
     expect((await seen()).notes.map(({ seconds }) => seconds)).toEqual([90]);
     expect(await behaviorEntries(fresh.db, [school.student], { discreet: false })).toMatchObject([
-      { kind: 'abcNote', title: 'Leaves', sentence: 'Leaves. It lasted 1 min 30 s.', isCorrected: true },
+      { kind: 'incident', title: 'Leaves', sentence: 'Leaves. It lasted 1 min 30 s.', isCorrected: true },
     ]);
     await withdrawIncident(fresh.db, manager(), ids, { version: 2, why: 'Another student.' }, now);
     expect((await seen()).notes).toEqual([]);
@@ -282,15 +282,15 @@ describe('an ABC note', () => {
   });
 });
 
-describe('a tally', () => {
-  const tally = (changes: object = {}) => ({
+describe('a count', () => {
+  const count = (changes: object = {}) => ({
     ...{ id: randomUUID(), on: today, time: '09:00', observerId: school.manager, behaviorId: followed.id('Leaves') },
     ...{ part: 'Workshop', minutes: 60, count: 0, seconds: null, note: '', ...changes },
   });
 
   it('of none is a count and its time; sent twice it is one; corrected it keeps what it said', async () => {
-    const [none, some] = [tally(), tally({ count: 3, minutes: 30 })];
-    const both = { tallies: [none, some] };
+    const [none, some] = [count(), count({ count: 3, minutes: 30 })];
+    const both = { counts: [none, some] };
     await recordCounts(fresh.db, manager(), school.student, both, moment);
     await recordCounts(fresh.db, manager(), school.student, both, moment);
     const of = await seen();
@@ -309,11 +309,11 @@ describe('a tally', () => {
   });
 
   it('is all or nothing, and only of a behavior of the student', async () => {
-    const wrong = { tallies: [tally(), tally({ behaviorId: followed.id('Noise') })] };
+    const wrong = { counts: [count(), count({ behaviorId: followed.id('Noise') })] };
     await expect(recordCounts(fresh.db, manager(), school.student, wrong, moment)).rejects.toThrow(NotFound);
     expect(await countsOf(fresh.db, [school.student])).toEqual([]);
     await expect(
-      recordCounts(fresh.db, actorOf(school.stranger), school.student, { tallies: [tally()] }, moment),
+      recordCounts(fresh.db, actorOf(school.stranger), school.student, { counts: [count()] }, moment),
     ).rejects.toThrow(NotFound);
   });
 });
@@ -379,22 +379,16 @@ describe('notes that were read before', () => {
 });
 
 describe('two observers', () => {
-  const tally = (observerId: string, changes: object = {}) => ({
+  const count = (observerId: string, changes: object = {}) => ({
     ...{ id: randomUUID(), on: today, time: '09:00', observerId, behaviorId: followed.id('Leaves') },
     ...{ part: null, minutes: 30, count: 2, seconds: null, note: '', ...changes },
   });
 
-  it('of the same stretch are a pair of tallies, of which the first counts', async () => {
-    const [first, second] = [tally(school.manager), tally(school.aide, { count: 3 })];
-    const later = tally(school.aide, { time: '09:30' });
-    await recordCounts(fresh.db, manager(), school.student, { tallies: [first] }, moment);
-    await recordCounts(
-      fresh.db,
-      aide(),
-      school.student,
-      { besideId: school.manager, tallies: [second, later] },
-      moment,
-    );
+  it('of the same stretch are a pair of counts, of which the first counts', async () => {
+    const [first, second] = [count(school.manager), count(school.aide, { count: 3 })];
+    const later = count(school.aide, { time: '09:30' });
+    await recordCounts(fresh.db, manager(), school.student, { counts: [first] }, moment);
+    await recordCounts(fresh.db, aide(), school.student, { besideId: school.manager, counts: [second, later] }, moment);
     const pairs = countPairs(await countsOf(fresh.db, [school.student]));
     expect(pairs.map((pair) => [pair.first.id, pair.second.id])).toEqual([[first.id, second.id]]);
     expect((await seen()).watched.map(({ count }) => count)).toEqual([2]);

@@ -21,13 +21,13 @@ export interface StudentBehavior {
   /** Oldest first; without second observers’. */
   notes: AnalysedIncident[];
   /** Newest first; second observers’ too. */
-  tallies: BehaviorCount[];
+  counts: BehaviorCount[];
   watched: WatchedStretch[];
   timetable: Timetable;
   phases: StoredPhase[];
   /** Short names by id. */
   people: Map<string, string>;
-  /** The day of the first note or tally: before it nothing could have been noted. */
+  /** The day of the first note or count: before it nothing could have been noted. */
   since: IsoDate | null;
 }
 
@@ -44,20 +44,20 @@ export async function behaviorOf(
   const stored = await choicesOf(db, studentId);
   const choices = discreet ? discreetChoices(stored) : stored;
   const naming = namingOf(choices);
-  const [notes, tallies, timetables, phases, people] = await Promise.all([
+  const [notes, counts, timetables, phases, people] = await Promise.all([
     analysedIncidents(db, new Map([[studentId, naming]])).then((found) => found.get(studentId) ?? []),
     countsOf(db, [studentId]),
     timetablesOf(db, [studentId]),
     phasesOf(db, studentId),
     peopleById(db),
   ]);
-  const [since = null] = [notes[0]?.on ?? [], tallies.at(-1)?.on ?? []].flat().sort();
+  const [since = null] = [notes[0]?.on ?? [], counts.at(-1)?.on ?? []].flat().sort();
   return {
     choices,
     naming,
     notes,
-    tallies,
-    watched: watchedStretches(tallies, naming),
+    counts,
+    watched: watchedStretches(counts, naming),
     timetable: withLocationNames(timetables.get(studentId) ?? [], choices),
     phases,
     people,

@@ -81,7 +81,7 @@ export async function askForBatch(db: Database, actor: Actor, wanted: BatchWante
 }
 
 /**
- * Asks for the running report of one student as a file that takes too long to be waited for. It is made in the background. The same
+ * Asks for the individual report of one student as a file that takes too long to be waited for. It is made in the background. The same
  * file, asked for again, is made once; it is laid out as it was looked at. Ask `requireStudent` for the right to share first.
  *
  * @param id  the same for the same file

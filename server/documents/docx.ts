@@ -23,11 +23,11 @@ const SHARPNESS = 3;
 const quiet = '5C6566';
 const levels = { 1: HeadingLevel.HEADING_1, 2: HeadingLevel.HEADING_2, 3: HeadingLevel.HEADING_3 };
 
-/** A paper as a text document (Office Open XML), to be worked on further. */
-export async function documentDocx(paper: ReportDocument): Promise<Buffer> {
-  const children = (await Promise.all(paper.blocks.map(blockContent))).flat();
+/** A document as a text document (Office Open XML), to be worked on further. */
+export async function documentDocx(report: ReportDocument): Promise<Buffer> {
+  const children = (await Promise.all(report.blocks.map(blockContent))).flat();
   const document = new Document({
-    title: paper.title,
+    title: report.title,
     creator: 'Gentle Margin',
     styles: { default: { document: { run: { font: 'Arial', size: 20, language: { value: 'en-US' } } } } },
     numbering: {
@@ -42,7 +42,7 @@ export async function documentDocx(paper: ReportDocument): Promise<Buffer> {
       {
         headers: {
           default: new Header({
-            children: [new Paragraph({ children: [new TextRun({ text: paper.head, bold: true, size: 17 })] })],
+            children: [new Paragraph({ children: [new TextRun({ text: report.head, bold: true, size: 17 })] })],
           }),
         },
         children,

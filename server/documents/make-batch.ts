@@ -28,7 +28,7 @@ interface Making {
 }
 
 /**
- * Makes a batch, paper by paper. What is made is kept: after a restart it goes on where it stopped. What fails is tried again later,
+ * Makes a batch, document by document. What is made is kept: after a restart it goes on where it stopped. What fails is tried again later,
  * a few times; a lost database is no such failure, and is thrown.
  */
 export async function makeBatch(db: Database, id: string, { school, now, signal, complain }: Making): Promise<void> {
@@ -72,7 +72,7 @@ interface Part {
   arrangement: Arrangement | null;
 }
 
-/** How the running reports of a group are laid out: close, for paper. */
+/** How the individual reports of a group are laid out: close, for paper. */
 const forDocument: Arrangement = { layout: 'table', grouping: 'none', oldestFirst: false };
 
 async function makePart(
@@ -83,17 +83,17 @@ async function makePart(
   const actor = { personId: made_by, schoolId: when.school.id, today: when.today };
   const keep = (content: object) =>
     db('document_batch_parts').where({ batch_id: id, student_id: studentId }).update(content);
-  // Whoever was taken off a team meanwhile gets no paper of that student.
+  // Whoever was taken off a team meanwhile gets no document of that student.
   const student = await nullIf(NotFound, requireStudent(db, actor, studentId, 'share'));
   if (!student) {
     await keep({ pages: 0, left_out: 'No longer theirs.' });
     return;
   }
-  const paper =
+  const document =
     what === 'progress'
       ? await latestProgressDocument(db, student, when)
       : await studentReportDocument(db, student, { ...when, from, to, arrangement: arrangement ?? forDocument });
-  const pdf = await documentPdf(paper);
+  const pdf = await documentPdf(document);
   await keep({ pdf, pages: await pagesOf(pdf) });
 }
 
@@ -128,7 +128,7 @@ interface RunningWanted {
   arrangement: Arrangement;
 }
 
-/** The running report of a student as a paper, for who sees all of it. */
+/** The individual report of a student as a document, for who sees all of it. */
 async function studentReportDocument(
   db: Database,
   student: Student,

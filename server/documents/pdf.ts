@@ -8,7 +8,7 @@ import { fonts, inSets } from './fonts';
 import { graphSvg } from './graph-svg';
 
 pdfmake.setFonts(fonts);
-// Nothing is fetched for a paper, and no file of this machine is read for one but its fonts.
+// Nothing is fetched for a document, and no file of this machine is read for one but its fonts.
 pdfmake.setUrlAccessPolicy(() => false);
 pdfmake.setLocalAccessPolicy((path) => path.includes('@fontsource'));
 
@@ -17,20 +17,20 @@ const CREATOR = 'Gentle Margin';
 const LONGEST_GROUP = 2500;
 const quiet = '#5c6566';
 
-/** One student’s paper as a PDF: real text in embedded fonts, graphs as drawings, its head on every page. */
-export async function documentPdf(paper: ReportDocument): Promise<Buffer> {
+/** One student’s document as a PDF: real text in embedded fonts, graphs as drawings, its head on every page. */
+export async function documentPdf(document: ReportDocument): Promise<Buffer> {
   const definition: TDocumentDefinitions = {
-    info: { title: paper.title, creator: CREATOR, producer: CREATOR },
+    info: { title: document.title, creator: CREATOR, producer: CREATOR },
     ...{ language: 'en-US', displayTitle: true, tagged: true },
     pageSize: 'LETTER',
     pageMargins: [54, 64, 54, 54],
     defaultStyle: { font: 'Text', fontSize: 10, lineHeight: 1.25 },
-    header: () => ({ text: inSets(paper.head, 'Text'), fontSize: 8.5, bold: true, margin: [54, 30, 54, 0] }),
+    header: () => ({ text: inSets(document.head, 'Text'), fontSize: 8.5, bold: true, margin: [54, 30, 54, 0] }),
     footer: (page, pages) => ({
       text: `Page ${page} of ${pages}`,
       ...{ fontSize: 8, color: quiet, alignment: 'right', margin: [54, 12, 54, 0] },
     }),
-    content: keptTogether(paper.blocks),
+    content: keptTogether(document.blocks),
   };
   return pdfmake.createPdf(definition).getBuffer();
 }
@@ -147,8 +147,8 @@ function richContent(block: RichBlock): Content {
 export async function joinPdfs(title: string, parts: readonly Uint8Array[]): Promise<Buffer> {
   const joined = await PDFDocument.create();
   for (const part of parts) {
-    const paper = await PDFDocument.load(part);
-    for (const page of await joined.copyPages(paper, paper.getPageIndices())) joined.addPage(page);
+    const document = await PDFDocument.load(part);
+    for (const page of await joined.copyPages(document, document.getPageIndices())) joined.addPage(page);
   }
   joined.setTitle(title, { showInWindowTitleBar: true });
   joined.setCreator(CREATOR);

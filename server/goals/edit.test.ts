@@ -173,7 +173,7 @@ describe('the goals of a plan', () => {
   });
 });
 
-describe('the shelf', () => {
+describe('the goal bank', () => {
   it('holds a school’s own goals above those that come with the product', async () => {
     const before = await goalsInBank(fresh.db, manager());
     expect(new Set(before.map(({ goal }) => goal.measure.kind)).size).toBe(11);

@@ -6,7 +6,7 @@ import type { Actor } from '../school/school';
 import { requireStudent } from '../students/students';
 
 export interface BankGoal {
-  /** Its place on the shelf: the school's own have ids, those that come with the product have names. */
+  /** Its place in the goal bank: the school's own have ids, those that come with the product have names. */
   id: string;
   isOwn: boolean;
   goal: GoalTemplate;
@@ -24,7 +24,7 @@ export async function goalsInBank(db: Database, { schoolId }: Actor): Promise<Ba
 }
 
 /**
- * Puts a goal on the school's shelf. Sent twice, it stands there once.
+ * Puts a goal into the school's goal bank. Sent twice, it stands there once.
  *
  * @throws NotFound for who may not set up the student whose goal it was
  */
@@ -43,7 +43,7 @@ export async function putInGoalBank(
 }
 
 /**
- * Takes a goal off the shelf; it stays where it has been used.
+ * Takes a goal out of the goal bank; it stays where it has been used.
  *
  * @throws NotFound for a goal that is not this person's to take away
  */
@@ -51,5 +51,5 @@ export async function takeFromGoalBank(db: Database, actor: Actor, id: string, n
   const found = await db('goal_bank')
     .where({ id, school_id: actor.schoolId, made_by: actor.personId })
     .update({ removed_at: now });
-  if (found === 0) throw new NotFound('No such goal on the shelf.');
+  if (found === 0) throw new NotFound('No such goal in the goal bank.');
 }

@@ -68,7 +68,7 @@ export function reportEntryOf(observation: Observation, goal: Goal, shows: Shows
 }
 
 /**
- * The ABC notes and tallies of some students as the report says them, newest first.
+ * The ABC notes and counts of some students as the report says them, newest first.
  *
  * @param discreet  choices by their first letters only
  */
@@ -78,19 +78,19 @@ export async function behaviorEntries(
   { shows = everything, discreet, ...wanted }: EntriesWanted & { discreet: boolean },
 ): Promise<ReportEntry[]> {
   if (!shows.has('abc') || !(await anyFollowed(db, studentIds))) return [];
-  const [found, tallies] = await Promise.all([
+  const [found, counts] = await Promise.all([
     newestIncidents(db, studentIds, wanted),
     countsOf(db, studentIds, wanted),
   ]);
   // What has not ended yet is for those who work with it.
   const notes = shows === everything ? found : found.filter(({ isGoing }) => !isGoing);
-  const noted = [...new Set([...notes, ...tallies].map(({ studentId }) => studentId))];
+  const noted = [...new Set([...notes, ...counts].map(({ studentId }) => studentId))];
   if (noted.length === 0) return [];
   const choices = await choicesOfAll(db, noted);
   const namings = new Map([...choices].map(([id, own]) => [id, namingOf(discreet ? discreetChoices(own) : own)]));
   return newestFirst([
     notes.map((note) => incidentEntry(note, namings.get(note.studentId) as Naming, shows)),
-    tallies.map((tally) => countEntry(tally, namings.get(tally.studentId) as Naming, shows)),
+    counts.map((count) => countEntry(count, namings.get(count.studentId) as Naming, shows)),
   ]);
 }
 
@@ -145,7 +145,7 @@ async function anyFollowed(db: Database, studentIds: readonly string[]): Promise
   return row?.any ?? false;
 }
 
-/** What notes and tallies have in common with an observation. */
+/** What notes and counts have in common with an observation. */
 const shared = ({
   id,
   studentId,
@@ -167,12 +167,12 @@ function incidentEntry(note: StoredIncident, naming: Naming, shows: Shows): Repo
   const said = incidentAsSeenBy(saidIncident(note, naming), shows);
   const setting = note.locationId ? (naming.choices.get(note.locationId)?.name ?? null) : null;
   const title = said.behaviors.join(', ');
-  return asSeenBy({ ...shared(note), kind: 'abcNote', title, setting, sentence: incidentSentence(said) }, shows);
+  return asSeenBy({ ...shared(note), kind: 'incident', title, setting, sentence: incidentSentence(said) }, shows);
 }
 
-function countEntry(tally: BehaviorCount, naming: Naming, shows: Shows): ReportEntry {
-  const behavior = naming.choices.get(tally.behaviorId)?.name ?? '?';
-  const part = shows.has('setting') ? tally.part : null;
-  const sentence = countSentence({ ...tally, part, behavior });
-  return asSeenBy({ ...shared(tally), kind: 'tally', title: behavior, setting: part, sentence }, shows);
+function countEntry(count: BehaviorCount, naming: Naming, shows: Shows): ReportEntry {
+  const behavior = naming.choices.get(count.behaviorId)?.name ?? '?';
+  const part = shows.has('setting') ? count.part : null;
+  const sentence = countSentence({ ...count, part, behavior });
+  return asSeenBy({ ...shared(count), kind: 'count', title: behavior, setting: part, sentence }, shows);
 }

@@ -55,7 +55,7 @@ interface Listed {
 }
 
 /**
- * One page of a student’s running report as its reader may see it: observations of every kind, ABC notes, tallies, and
+ * One page of a student’s individual report as its reader may see it: observations of every kind, ABC notes, counts, and
  * reflections, with what was said of each.
  *
  * @param goals  the student’s, all of them

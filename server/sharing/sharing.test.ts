@@ -109,7 +109,7 @@ describe('what whom', () => {
   });
 });
 
-describe('the running report', () => {
+describe('the individual report', () => {
   beforeEach(async () => {
     await emptied(fresh.db, 'entries', 'comments');
   });

@@ -26,7 +26,7 @@ test('neither a sign-in nor a preference leads to another site', async ({ app, p
   };
   for (const next of elsewhere) {
     expect(await post(`/sign-in?next=${encodeURIComponent(next)}`, { demo: id }), next).toBe(app.url);
-    expect(await post('/preferences', { theme: 'lamp', from: next }), next).toBe(app.url);
+    expect(await post('/preferences', { theme: 'dark', from: next }), next).toBe(app.url);
   }
   await signInAs(app, page);
 });

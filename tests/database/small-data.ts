@@ -57,7 +57,7 @@ export async function fillSmall(db: Database) {
     count: 0,
   };
   const counted = { ...window, seconds: null, note: '', observerId: school.manager };
-  await recordCounts(db, manager, student, { tallies: [counted], besideId: undefined }, moment);
+  await recordCounts(db, manager, student, { counts: [counted], besideId: undefined }, moment);
   const way = { id: randomUUID(), readerName: 'Aunt Ida', kind: 'family' as const, endsOn: '2027-06-11' };
   await makeShareLink(db, manager, student, way, now);
   await setFrequency(db, manager, student, { id: way.id, email: 'ida@home.example', frequency: 'daily' }, now);

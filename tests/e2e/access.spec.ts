@@ -64,7 +64,7 @@ test('by day', async ({ app, page }) => {
   await lookAtEverything(app, page);
 });
 
-test('by lamplight', async ({ app, page }) => {
+test('in the dark', async ({ app, page }) => {
   test.setTimeout(150_000);
   await page.emulateMedia({ colorScheme: 'dark', reducedMotion: 'reduce' });
   // The same pages in other colours: what else could be wrong was looked at by day.
@@ -90,10 +90,10 @@ test('a chosen theme stays on this device', async ({ app, page }) => {
   await signInAs(app, page);
   await page.goto('/account');
   await settled(page);
-  await page.getByRole('button', { name: 'By lamplight' }).click();
-  await expect(page.locator('html')).toHaveAttribute('data-theme', 'lamp');
+  await page.getByRole('button', { name: 'Dark' }).click();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
   await page.goto('/students');
-  await expect(page.locator('html')).toHaveAttribute('data-theme', 'lamp');
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
   // Printed it is dark on white all the same.
   const lightness = () =>
     page.locator('body').evaluate((body) => Number(/oklch\(([\d.]+)/.exec(getComputedStyle(body).color)?.[1]));
@@ -104,10 +104,10 @@ test('a chosen theme stays on this device', async ({ app, page }) => {
   await page.emulateMedia({ media: 'screen' });
   await page.context().clearCookies({ name: 'gm-session' });
   await page.goto('/sign-in');
-  await expect(page.locator('html')).toHaveAttribute('data-theme', 'lamp');
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
 });
 
-test('axe finds nothing on the strip and the page of any measure', async ({ app, page }) => {
+test('axe finds nothing on the sheet and the page of any measure', async ({ app, page }) => {
   test.setTimeout(150_000);
   const goals = await app
     .db('goals as g')
@@ -124,7 +124,7 @@ test('axe finds nothing on the strip and the page of any measure', async ({ app,
       await settled(page);
       for (const key of ['1', '2', '1']) await page.keyboard.press(key);
       await look(page, `observing ${goal.kind}`);
-      // Beads, figures and words: the pages of the other kinds are made of the same.
+      // Trial marks, figures and words: the pages of the other kinds are made of the same.
       if (!['items', 'duration', 'rubric'].includes(goal.kind)) continue;
       await page.goto(`/students/${goal.student_id}/goals/${goal.id}`);
       await settled(page);

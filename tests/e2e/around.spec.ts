@@ -65,7 +65,7 @@ test('the discreet view leaves no name on any screen, nor in the page’s source
   await expect(page).toHaveTitle('2b · AD · Gentle Margin');
 });
 
-/** Names wherever there are words: a reader’s address, messages, a draft, an issued report, a tally, a file. Where they would show. */
+/** Names wherever there are words: a reader’s address, messages, a draft, an issued report, a count, a file. Where they would show. */
 async function sayNames(app: App, student: string, entry: string): Promise<string[]> {
   const { id: hanneke } = (await app.db('people').where({ name: 'Hanneke Bruun' }).first('id'))!;
   const link = await app.db('share_links').where({ student_id: student }).first('id');
@@ -75,9 +75,9 @@ async function sayNames(app: App, student: string, entry: string): Promise<strin
     arrived_at: new Date(),
   });
   const [behavior] = await app.db('behavior_choices').where({ student_id: student, kind: 'behavior' });
-  const [tally, issued] = [randomUUID(), randomUUID()];
+  const [count, issued] = [randomUUID(), randomUUID()];
   await app.db('entries').insert({
-    ...{ id: tally, kind: 'count', student_id: student, target_id: behavior!.id },
+    ...{ id: count, kind: 'count', student_id: student, target_id: behavior!.id },
     ...{ observed_on: '2026-11-24', observed_time: '09:00' },
     ...{
       minutes: 30,
@@ -114,7 +114,7 @@ async function sayNames(app: App, student: string, entry: string): Promise<strin
       '/progress-report',
       '/progress-report/2026-12-04',
       `/issued/${issued}`,
-      `/counts/${tally}`,
+      `/counts/${count}`,
       '/incidents',
       '/behavior',
     ].map((view) => `/students/${student}${view}`),

@@ -204,22 +204,22 @@ test('without the server a note waits on the device, can be changed there, and l
   await expect(page.getByText('There is no such note.')).toBeVisible();
 });
 
-test('tallies make a rate, none occurred among them; two observers of a window are compared', async ({ app, page }) => {
+test('counts make a rate, none occurred among them; two observers of a window are compared', async ({ app, page }) => {
   await signInAs(app, page);
-  const student = await open(app, page, 'Emrys', 'tally');
+  const student = await open(app, page, 'Emrys', 'count');
   const more = page.getByRole('button', { name: 'One more of Calls out' });
   for (let i = 0; i < 3; i++) await more.click();
   await page.getByRole('button', { name: 'One less of Calls out' }).click();
   await expect(page.getByRole('complementary')).toContainText('Calls out: 2 times in 2 h observed (Afternoon work).');
   expect(await axeFindings(page)).toEqual([]);
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
-  await expectToast(page, 'Saved for Emrys: 1 tally.');
-  await open(app, page, 'Emrys', 'tally');
+  await expectToast(page, 'Saved for Emrys: 1 count.');
+  await open(app, page, 'Emrys', 'count');
   await page.getByLabel('Part of the day').selectOption('Lunch');
   await page.getByLabel('Second observer beside').selectOption('P. Ibarra');
   await page.getByRole('button', { name: 'None occurred' }).click();
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
-  await expectToast(page, 'Saved for Emrys: 1 tally.');
+  await expectToast(page, 'Saved for Emrys: 1 count.');
   const rows = await app.db('entries').where('recorded_at', '>', '2026-11-24T20:29:00Z').orderBy('observed_time');
   expect(rows.map(({ part, minutes, count }) => [part, minutes, count])).toEqual([
     ['Lunch', 45, 0],
@@ -349,7 +349,7 @@ test('with the discreet view on, nothing on the note’s screen or its tab says 
   await settled(page);
   const told =
     /Ansel|Leaves|bench|Covers|shouts|tool|walk|Reminded|laughed|incident|behavior|antecedent|consequence|what happened|strong|resolved|escape|attention|sensory|look up/i;
-  for (const view of ['note', 'tally', 'behavior', 'notes', 'behavior/agreement']) {
+  for (const view of ['note', 'count', 'behavior', 'notes', 'behavior/agreement']) {
     await page.goto(`/students/${student}/${view}`);
     await settled(page);
     expect(await page.title(), view).not.toMatch(told);
@@ -684,13 +684,13 @@ test('per hour observed is another way to see whether something helped; each way
   await help.getByText('The same numbers as a table').click();
   await expect(help.getByRole('row')).toHaveCount(3);
   expect(await axeFindings(page)).toEqual([]);
-  // The figures are those of the tallies themselves.
-  const tallies = await app
+  // The figures are those of the counts themselves.
+  const counts = await app
     .db('entries')
     .where({ student_id: student, kind: 'count' })
     .where('observed_on', '<', '2026-10-20');
-  const hours = tallies.reduce((sum, { minutes }) => sum + minutes! / 60, 0);
-  const times = tallies.reduce((sum, { count }) => sum + count!, 0);
+  const hours = counts.reduce((sum, { minutes }) => sum + minutes! / 60, 0);
+  const times = counts.reduce((sum, { count }) => sum + count!, 0);
   await expect(help).toContainText(`${round(times / hours)} an hour observed before`);
 });
 

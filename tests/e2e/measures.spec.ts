@@ -13,7 +13,7 @@ import {
   test,
 } from './fixtures';
 
-const strip = (page: Page, name: string) => page.getByRole('region', { name });
+const sheet = (page: Page, name: string) => page.getByRole('region', { name });
 
 /** Opens the observing screen with one goal first, and counts what is tapped from the student's page on. */
 async function begin(app: App, page: Page, firstName: string, number: string) {
@@ -35,7 +35,7 @@ test('items: a chip for each, taken round by taps and keys; what is not tapped w
 }) => {
   await signInAs(app, page);
   const { student, goal } = await begin(app, page, 'Fenna', '4');
-  const card = strip(page, 'Reads recipe words');
+  const card = sheet(page, 'Reads recipe words');
   await card.getByRole('button', { name: 'flour not asked' }).click();
   await card.getByRole('button', { name: 'knead not asked' }).click();
   await card.getByRole('button', { name: 'knead Right' }).click();
@@ -77,11 +77,11 @@ const words = ['flour', 'knead', 'bowl', 'measure', 'oven', 'timer'];
 const tapped: [what: string, student: string, goal: string, taps: (string | RegExp)[], all: number][] = [
   ['an item check of six words', 'Fenna', 'Reads recipe words', words.map((word) => `${word} not asked`), 8],
   ['ten trials', 'Emrys', 'Measures ingredients', Array(10).fill('Independent'), 12],
-  ['a tally of five', 'Hollis', 'Calls across the room', Array(5).fill(/one more/), 7],
+  ['a count of five', 'Hollis', 'Calls across the room', Array(5).fill(/one more/), 7],
   ['a rubric of one criterion', 'Linnea', 'Writes up the day', [/^3/], 3],
 ];
 
-test('few taps from the student’s page: an item check 8, ten trials 12, a tally of five 7, one rating 3', async ({
+test('few taps from the student’s page: an item check 8, ten trials 12, a count of five 7, one rating 3', async ({
   app,
   page,
 }) => {
@@ -102,11 +102,11 @@ test('few taps from the student’s page: an item check 8, ten trials 12, a tall
   }
 });
 
-test('count: a tally with the time watched since the page was opened; none is a count', async ({ app, page }) => {
+test('count: a count with the time watched since the page was opened; none is a count', async ({ app, page }) => {
   await page.clock.install({ time: new Date('2026-11-24T15:30:00-05:00') });
   await signInAs(app, page);
   await begin(app, page, 'Hollis', '4');
-  const card = strip(page, 'Calls across the room');
+  const card = sheet(page, 'Calls across the room');
   for (let i = 0; i < 5; i++) await card.getByRole('button', { name: /one more call/ }).click();
   await page.keyboard.press('1');
   await page.keyboard.press('u');
@@ -119,7 +119,7 @@ test('count: a tally with the time watched since the page was opened; none is a 
   await save(page, 'Hollis');
   expect((await newest(app))!.data).toEqual({ count: 5, minutes: 25 });
   await begin(app, page, 'Hollis', '4');
-  await strip(page, 'Calls across the room').getByRole('button', { name: 'Watched, no calls' }).click();
+  await sheet(page, 'Calls across the room').getByRole('button', { name: 'Watched, no calls' }).click();
   await page.clock.fastForward(10 * 60_000);
   await expect(page.getByRole('complementary')).toContainText('No calls in 10 minutes: 0 an hour.');
 });
@@ -128,7 +128,7 @@ test('duration: a stopwatch that loses nothing over a reload; each episode can b
   await page.clock.install({ time: new Date('2026-11-24T15:30:00-05:00') });
   await signInAs(app, page);
   await begin(app, page, 'Ione', '5');
-  const card = strip(page, 'Stays with the work');
+  const card = sheet(page, 'Stays with the work');
   await card.getByRole('button', { name: /start the stretch/ }).click();
   await page.clock.runFor(60_000);
   await expect(page.getByText('Kept on this device')).toBeVisible();
@@ -153,7 +153,7 @@ test('latency: cue, then response, or none; a miss is not a time', async ({ app,
   await page.clock.install({ time: new Date('2026-11-24T15:30:00-05:00') });
   await signInAs(app, page);
   await begin(app, page, 'Jory', '4');
-  const card = strip(page, 'Begins when asked');
+  const card = sheet(page, 'Begins when asked');
   await page.keyboard.press('1');
   await page.clock.runFor(8000);
   await page.keyboard.press('1');
@@ -172,7 +172,7 @@ test('intervals: the ring asks at each end; what nobody answers is missed, not a
   await page.clock.install({ time: new Date('2026-11-24T15:30:00-05:00') });
   await signInAs(app, page);
   await begin(app, page, 'Kestrel', '4');
-  const card = strip(page, 'Hands on the task');
+  const card = sheet(page, 'Hands on the task');
   await card.getByRole('button', { name: /^Start/ }).click();
   await expect(card.getByRole('button', { name: 'Yes' })).toBeDisabled();
   await page.clock.runFor(16_000);
@@ -190,7 +190,7 @@ test('intervals: the ring asks at each end; what nobody answers is missed, not a
 test('rubric: levels as cards with their words; a second tap takes a rating back', async ({ app, page }) => {
   await signInAs(app, page);
   await begin(app, page, 'Linnea', '4');
-  const card = strip(page, 'Writes up the day');
+  const card = sheet(page, 'Writes up the day');
   await page.keyboard.press('3');
   await card.getByRole('button', { name: /some sentences/ }).click();
   await expect(card).toContainText('2.5');
@@ -204,7 +204,7 @@ test('rubric: levels as cards with their words; a second tap takes a rating back
 test('cumulative total and steps, for their own case manager', async ({ app, page }) => {
   await signInAs(app, page, 'Samir Tadesse');
   await begin(app, page, 'Marlow', '4');
-  const hours = strip(page, 'Hours of work');
+  const hours = sheet(page, 'Hours of work');
   await hours.getByRole('button', { name: 'Kitchen' }).click();
   await hours.getByRole('button', { name: '+ 1 hour' }).click();
   await hours.getByLabel('Kitchen').fill('1.5');
@@ -213,7 +213,7 @@ test('cumulative total and steps, for their own case manager', async ({ app, pag
   expect((await newest(app))!.data).toEqual({ amounts: [{ amount: 1.5, category: 'kitchen' }] });
 
   await begin(app, page, 'Nell', '4');
-  const washing = strip(page, 'Washes a pot');
+  const washing = sheet(page, 'Washes a pot');
   for (const key of ['1', '1', '3', '4']) await page.keyboard.press(key);
   await page.keyboard.press('u');
   await expect(washing).toContainText('To teach next: Scrub inside');
@@ -230,7 +230,7 @@ test('reading aloud: timer, errors, words; a mistake is told at the goal and cor
   await page.clock.install({ time: new Date('2026-11-24T15:30:00-05:00') });
   await signInAs(app, page);
   const { student } = await begin(app, page, 'Casimir', '4');
-  const card = strip(page, 'Reads aloud');
+  const card = sheet(page, 'Reads aloud');
   await page.keyboard.press('1');
   for (const key of ['2', '2', '2', 'u']) await page.keyboard.press(key);
   await page.clock.runFor(60_000);
@@ -262,7 +262,7 @@ test('measurement: what is typed counts at once, can be mended, and an empty fie
 }) => {
   await signInAs(app, page);
   await begin(app, page, 'Hollis', '5');
-  const card = strip(page, 'Digs to depth');
+  const card = sheet(page, 'Digs to depth');
   await card.getByLabel('The spot').fill('24');
   await card.getByLabel('Another spot').fill('99');
   await card.getByLabel('Another spot').fill('27.5');
@@ -280,7 +280,7 @@ test('measurement: what is typed counts at once, can be mended, and an empty fie
 test('trials as counts: they must add up, and say so until they do', async ({ app, page }) => {
   await signInAs(app, page);
   await begin(app, page, 'Emrys', '1a');
-  const card = strip(page, 'Measures ingredients');
+  const card = sheet(page, 'Measures ingredients');
   await card.getByRole('button', { name: 'Enter counts instead' }).click();
   await card.getByLabel('Independent').fill('3');
   await card.getByLabel('Spoken').fill('2');
@@ -323,7 +323,7 @@ test('a goal’s entries are sorted and filtered, and its sessions told apart by
   for (const row of await table.getByRole('row').all()) await expect(row).toContainText(new RegExp(`${name}|By`));
 });
 
-test('every measure is corrected by its own strip, keeps what it said, and has its page', async ({ app, page }) => {
+test('every measure is corrected by its own sheet, keeps what it said, and has its page', async ({ app, page }) => {
   test.slow();
   const goals = await app
     .db('goals as g')
@@ -352,7 +352,7 @@ test('every measure is corrected by its own strip, keeps what it said, and has i
     await page.getByRole('button', { name: 'Save the correction' }).click();
     await expectToast(page, 'Corrected. What it said before is kept.');
     const after = await app.db('entries').where({ id: entry!.id }).first();
-    // What was not touched came through the strip as it was.
+    // What was not touched came through the data sheet as it was.
     expect([kind, after!.version, after!.observed_time, after!.data]).toEqual([kind, 2, '07:45', entry!.data]);
     await page.goto(`/students/${student_id}/goals/${goal}`);
     await expect(page.getByRole('heading', { name })).toBeVisible();

@@ -6,26 +6,29 @@ async function observe(app: App, page: Page, firstName: string) {
   await page.goto(`/students/${await studentId(app.db, firstName)}/observe`);
   await settled(page);
 }
-const strip = (page: Page, name: string) => page.getByRole('region', { name });
-const beads = (page: Page, name: string) => strip(page, name).getByRole('button', { name: /^Chance/ });
+const sheet = (page: Page, name: string) => page.getByRole('region', { name });
+const trialMarks = (page: Page, name: string) => sheet(page, name).getByRole('button', { name: /^Chance/ });
 const countOf = async (app: App) => Number((await app.db('entries').count().first())?.count);
 
-test('beads: by key and by tap, taken back, changed, counted live against the criterion', async ({ app, page }) => {
+test('trial marks: by key and by tap, taken back, changed, counted live against the criterion', async ({
+  app,
+  page,
+}) => {
   await signInAs(app, page);
   await observe(app, page, 'Emrys');
-  const card = strip(page, 'Measures ingredients');
+  const card = sheet(page, 'Measures ingredients');
   await expect(card).toContainText('nothing yet: stays blank, not zero');
   await expect(card).toContainText('needs 5 of 6');
   for (const key of ['1', '1', '3', '5']) await page.keyboard.press(key);
   await expect(card).toContainText('50%');
   await expect(card).toContainText('4 of 6 ingredients');
   await page.keyboard.press('u');
-  await expect(beads(page, 'Measures ingredients')).toHaveCount(3);
+  await expect(trialMarks(page, 'Measures ingredients')).toHaveCount(3);
   await expect(card).toContainText('67%');
-  await beads(page, 'Measures ingredients').nth(2).click();
+  await trialMarks(page, 'Measures ingredients').nth(2).click();
   await expect(card).toContainText('Chance 3 is chosen: the next tap replaces it.');
   await card.getByRole('button', { name: 'Gesture' }).click();
-  await expect(beads(page, 'Measures ingredients')).toHaveCount(3);
+  await expect(trialMarks(page, 'Measures ingredients')).toHaveCount(3);
   await expect(card).toContainText('100%');
   const margin = page.getByRole('complementary', { name: 'How it will read' });
   await expect(margin).toContainText(
@@ -40,7 +43,7 @@ test('everything by keyboard: next goal, marks, save; goals left alone stay blan
   const before = await countOf(app);
   await page.keyboard.press('n');
   for (const key of ['1', '2', '6']) await page.keyboard.press(key);
-  await expect(beads(page, 'Follows two steps')).toHaveCount(3);
+  await expect(trialMarks(page, 'Follows two steps')).toHaveCount(3);
   await page.keyboard.press('Enter');
   await expectToast(page, 'Saved for Gideon: 1 goal.');
   expect(await countOf(app)).toBe(before + 1);
@@ -88,7 +91,7 @@ test('a goal with eight levels of its own has a pad and a key for each, and for 
   await signInAs(app, page);
   await observe(app, page, 'Hollis');
   for (const key of ['1', '3', '8', '9', '0', '-']) await page.keyboard.press(key);
-  await expect(beads(page, 'Reads a recipe')).toHaveCount(6);
+  await expect(trialMarks(page, 'Reads a recipe')).toHaveCount(6);
   const margin = page.getByRole('complementary', { name: 'How it will read' });
   await expect(margin).toContainText('2 of 6 lines with at most help 3: 33%.');
   await page.keyboard.press('Enter');
@@ -106,7 +109,7 @@ test('a goal with eight levels of its own has a pad and a key for each, and for 
 test('a session can end without a score, for a reason, and with a word', async ({ app, page }) => {
   await signInAs(app, page);
   await observe(app, page, 'Hollis');
-  const card = strip(page, 'Reads a recipe');
+  const card = sheet(page, 'Reads a recipe');
   await card.getByRole('button', { name: 'No chance came up' }).click();
   await card.getByRole('textbox').fill('The oven was being mended.');
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
@@ -121,10 +124,10 @@ test('nothing marked, or a word without a mark, is not sent and says what is mis
   await observe(app, page, 'Hollis');
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expect(page.getByRole('alert')).toContainText('Nothing is marked yet.');
-  await strip(page, 'Reads a recipe').getByRole('textbox').fill('Only a word.');
+  await sheet(page, 'Reads a recipe').getByRole('textbox').fill('Only a word.');
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
-  await expect(strip(page, 'Reads a recipe').getByRole('alert')).toContainText('nothing is marked');
-  await expect(strip(page, 'Reads a recipe').getByRole('textbox')).toHaveValue('Only a word.');
+  await expect(sheet(page, 'Reads a recipe').getByRole('alert')).toContainText('nothing is marked');
+  await expect(sheet(page, 'Reads a recipe').getByRole('textbox')).toHaveValue('Only a word.');
 });
 
 test('a date in the future and a note that is too long get their message at the field, and nothing is lost', async ({
@@ -140,12 +143,12 @@ test('a date in the future and a note that is too long get their message at the 
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expect(page.getByText('This lies in the future.')).toBeVisible();
   await page.getByLabel('Date').fill('2026-11-24');
-  const note = strip(page, 'Reads a recipe').getByRole('textbox');
+  const note = sheet(page, 'Reads a recipe').getByRole('textbox');
   await note.fill('x'.repeat(4001));
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
-  await expect(strip(page, 'Reads a recipe').getByRole('alert')).toContainText('4,000 characters');
+  await expect(sheet(page, 'Reads a recipe').getByRole('alert')).toContainText('4,000 characters');
   await expect(note).toHaveValue('x'.repeat(4001));
-  await expect(beads(page, 'Reads a recipe')).toHaveCount(1);
+  await expect(trialMarks(page, 'Reads a recipe')).toHaveCount(1);
   expect(await countOf(app)).toBe(before);
   await note.fill('Short.');
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
@@ -160,11 +163,11 @@ test('what is marked survives a reload, and is gone after saving', async ({ app,
   await expect(page.getByText('Kept on this device ✓')).toBeVisible();
   await page.reload();
   await expect(page.getByText('Picked up where you left off ✓')).toBeVisible();
-  await expect(beads(page, 'Plants a row')).toHaveCount(2);
+  await expect(trialMarks(page, 'Plants a row')).toHaveCount(2);
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expectToast(page, 'Saved for Jory: 1 goal.');
   await observe(app, page, 'Jory');
-  await expect(beads(page, 'Plants a row')).toHaveCount(0);
+  await expect(trialMarks(page, 'Plants a row')).toHaveCount(0);
   await expect(page.getByText('Picked up')).toHaveCount(0);
 });
 
@@ -177,7 +180,7 @@ test('with the database gone the page says so, keeps everything, and saves by it
   await page.keyboard.press('Enter');
   await expect(page.getByText('The server cannot be reached. Nothing is lost')).toBeVisible({ timeout: 20_000 });
   await expect(page.getByRole('button', { name: '1 waiting to be sent' })).toBeVisible();
-  await expect(beads(page, 'Plants a row')).toHaveCount(0);
+  await expect(trialMarks(page, 'Plants a row')).toHaveCount(0);
   app.wire.mend();
   await expectToast(page, 'Saved for Jory: 1 goal.');
   expect(await countOf(app)).toBe(before + 1);
@@ -200,11 +203,11 @@ test.describe('on a phone', () => {
   test('the pads are big, save is under the thumb, and nothing sticks out sideways', async ({ app, page }) => {
     await signInAs(app, page);
     await observe(app, page, 'Emrys');
-    const pad = strip(page, 'Measures ingredients').getByRole('button', { name: 'Independent', exact: true });
+    const pad = sheet(page, 'Measures ingredients').getByRole('button', { name: 'Independent', exact: true });
     await pad.tap();
     await expect.poll(async () => (await pad.boundingBox())?.height).toBeGreaterThanOrEqual(58);
-    const bead = await beads(page, 'Measures ingredients').first().boundingBox();
-    expect(bead?.width).toBeGreaterThanOrEqual(44);
+    const mark = await trialMarks(page, 'Measures ingredients').first().boundingBox();
+    expect(mark?.width).toBeGreaterThanOrEqual(44);
     const save = await page.getByRole('button', { name: /^Save( ↵)?$/ }).boundingBox();
     expect(save && save.y + save.height).toBeGreaterThan(780);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);

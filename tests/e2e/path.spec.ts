@@ -11,7 +11,7 @@ test('an observation moves the figures, stands in the report, and is read throug
   await page.getByRole('link', { name: 'Fenna O.' }).first().click();
   await expect(page.getByRole('heading', { name: 'Fenna O.' })).toBeVisible();
 
-  // Seven taps from the student's page: observe, five beads, save.
+  // Seven taps from the student's page: observe, five trial marks, save.
   let taps = 0;
   const tap = async (name: string | RegExp, within = page.getByRole('main')) => {
     await within.getByRole('button', { name }).or(within.getByRole('link', { name })).first().click();

@@ -135,9 +135,9 @@ test('on paper each page of a report names its one student, and nothing else of 
   await expect(page.getByRole('complementary')).toBeHidden();
   expect(
     await page
-      .locator('.bead')
+      .locator('.trial-mark')
       .first()
-      .evaluate((bead) => getComputedStyle(bead).printColorAdjust),
+      .evaluate((mark) => getComputedStyle(mark).printColorAdjust),
   ).toBe('exact');
 });
 

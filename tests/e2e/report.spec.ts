@@ -34,12 +34,12 @@ async function letSee(page: Page, student: string, kind: string, fields: string[
 async function tap(page: Page, student: string, note: string) {
   await page.goto(`/students/${student}/observe`);
   await settled(page);
-  const strip = page.getByRole('region', { name: 'Sands to the line' });
+  const sheet = page.getByRole('region', { name: 'Sands to the line' });
   for (const level of ['Independent', 'Independent', 'Gesture']) {
-    await strip.getByRole('button', { name: level, exact: true }).click();
+    await sheet.getByRole('button', { name: level, exact: true }).click();
   }
-  await strip.getByLabel('A word about Sands to the line').fill(note);
-  return strip;
+  await sheet.getByLabel('A word about Sands to the line').fill(note);
+  return sheet;
 }
 
 test('one entry: from the tap to the family’s page, its message, and the issued PDF; each kind of reader sees what the table says', async ({
@@ -80,8 +80,8 @@ test('one entry: from the tap to the family’s page, its message, and the issue
   await expect(row.getByText('Told at each entry, at ida@home.example.')).toBeVisible();
 
   // Another child’s name is pointed out while it is being written.
-  const strip = await tap(page, student, 'Beside Emrys, without a word.');
-  await expect(strip.getByText('“Emrys”: another child? Readers from outside see “a classmate”.')).toBeVisible();
+  const sheet = await tap(page, student, 'Beside Emrys, without a word.');
+  await expect(sheet.getByText('“Emrys”: another child? Readers from outside see “a classmate”.')).toBeVisible();
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expectToast(page, 'Saved for Ansel: 1 goal.');
 

@@ -136,8 +136,8 @@ async function addressesOf(app: App) {
     count: 0,
     note: '',
   };
-  const tally = { id: randomUUID(), ...whose, ...counted };
-  await app.db('entries').insert(tally);
+  const count = { id: randomUUID(), ...whose, ...counted };
+  await app.db('entries').insert(count);
   const report = await reportRows(app, { student, entry: entry!.id, hanneke });
   const ids = {
     ...report,
@@ -146,7 +146,7 @@ async function addressesOf(app: App) {
     entryId: entry!.id,
     roundId: round.id,
     incidentId: noteId,
-    countId: tally.id,
+    countId: count.id,
   };
   return (path: string) => `/${path.replace(/:(\w+)/g, (_, name: keyof typeof ids) => ids[name])}`;
 }

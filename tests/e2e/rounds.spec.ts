@@ -14,7 +14,7 @@ import {
   test,
 } from './fixtures';
 
-const strip = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
+const sheet = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
 const entriesOf = (app: App, goal: string, on = '2026-11-24') =>
   app.db('entries').where({ goal_id: goal, observed_on: on }).where('recorded_at', '>', '2026-11-24T20:29:00Z');
 
@@ -201,7 +201,7 @@ test('a round that is not kept is gone through once; one that is taken away can 
   await page.getByRole('group', { name: 'Fenna O.' }).getByLabel('1 Sets the table').check();
   await page.getByRole('button', { name: 'Go through it once' }).click();
   await settled(page);
-  await expect(strip(page, 'Sets the table')).toBeVisible();
+  await expect(sheet(page, 'Sets the table')).toBeVisible();
   await page.keyboard.press('1');
   await page.keyboard.press('Enter');
   await expectToast(page, 'Saved for Fenna: 1 goal.');

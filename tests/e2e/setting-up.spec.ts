@@ -128,7 +128,7 @@ test('a goal that names another child says so while it is written', async ({ app
   await expect(page.getByText(/“Ansel”/)).toHaveCount(0);
 });
 
-test('goals of all eleven kinds are set up, with the observer’s strip beside them', async ({ app, page }) => {
+test('goals of all eleven kinds are set up, with the observer’s sheet beside them', async ({ app, page }) => {
   await signInAs(app, page);
   const student = await studentId(app.db, 'Ansel');
   for (const [i, [question, set, criterion]] of kinds.entries()) {
@@ -255,7 +255,7 @@ test('goals are put in order by key and by button, retired and brought back', as
   await expect.poll(order).toContain(first);
 });
 
-test('a goal begins from another student’s after the name is asked about, and from the shelf', async ({
+test('a goal begins from another student’s after the name is asked about, and from the goal bank', async ({
   app,
   page,
 }) => {
@@ -270,12 +270,12 @@ test('a goal begins from another student’s after the name is asked about, and 
   await expect(page.getByRole('radio', { name: /^Which ones go right/ })).toBeChecked();
   await page.goto(`/students/${ansel}/goals/${await goalId(app.db, 'Ansel', '1')}/edit`);
   await settled(page);
-  await page.getByText('Put it on the school’s shelf').click();
+  await page.getByText('Put it into the school’s goal bank').click();
   await page.getByRole('button', { name: 'Put it there' }).click();
-  await expect(page.getByRole('button', { name: 'On the shelf ✓' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'In the goal bank ✓' })).toBeVisible();
   await page.goto(`/students/${await studentId(app.db, 'Linnea')}/goals/new`);
   await settled(page);
-  await page.getByText('Begin from another goal or from the shelf').click();
+  await page.getByText('Begin from another goal or from the goal bank').click();
   await page
     .getByRole('link', { name: /^Sands to the line/ })
     .first()

@@ -42,7 +42,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   const student = await requireStudent(database(), actor, studentId, 'see');
   const asked = Object.fromEntries(new URL(request.url).searchParams);
   const parsed = windowSearch.safeParse(asked);
-  const [stored, team, tallies, people, notes] = await Promise.all([
+  const [stored, team, counts, people, notes] = await Promise.all([
     choicesOf(database(), student.id),
     supportTeam(database(), student.id, actor.today),
     countsOf(database(), [student.id]),
@@ -72,7 +72,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
         interval: watch.interval,
       }),
     },
-    pairs: countPairs(tallies).map((pair) => pairShown(pair, naming, people)),
+    pairs: countPairs(counts).map((pair) => pairShown(pair, naming, people)),
     // Days on which somebody noted beside somebody else: where a shared window is likely.
     days: parsed.success
       ? []
@@ -157,8 +157,8 @@ export default function Agreement({ loaderData }: Route.ComponentProps) {
       </Form>
       {watched && <Watched watched={watched} />}
       <section className="mt-8 pb-16">
-        <h2 className="mb-1 text-lg">Tallies of two observers</h2>
-        {pairs.length === 0 && <p className="text-ink-2">No tally was made by two people yet.</p>}
+        <h2 className="mb-1 text-lg">Counts of two observers</h2>
+        {pairs.length === 0 && <p className="text-ink-2">No count was made by two people yet.</p>}
         <ul>
           {pairs.map(({ id, on, behavior, first, second, share }) => (
             <li key={id} className="border-b border-rule py-2">

@@ -55,7 +55,7 @@ const notes = [
 const stretch = (on: string, part: string, n: number) =>
   watchedStretch.parse({ on, part, behavior: 'Leaves', count: n, minutes: 30 });
 const of: StudentBehavior = {
-  ...{ choices, naming, notes, tallies: [] as BehaviorCount[], phases: [] },
+  ...{ choices, naming, notes, counts: [] as BehaviorCount[], phases: [] },
   watched: [
     stretch('2026-09-08', 'Workshop', 2),
     stretch('2026-09-09', 'Workshop', 0),

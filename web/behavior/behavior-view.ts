@@ -120,7 +120,7 @@ const laterOf = (a: IsoDate, b: IsoDate): IsoDate => [a, b].toSorted()[1] as Iso
 const helpBegins = (phases: StudentBehavior['phases'], today: IsoDate) =>
   schoolYearStart([...phases.map(({ startsOn }) => startsOn), today].toSorted()[0] as IsoDate);
 
-/** The behaviors one can look at, the commonest first: those with notes or tallies, and those that are offered. */
+/** The behaviors one can look at, the commonest first: those with notes or counts, and those that are offered. */
 function behaviorsToShow({ choices, notes, watched }: StudentBehavior) {
   const counts = new Map<string, number>();
   for (const note of notes) for (const name of note.behaviors) counts.set(name, (counts.get(name) ?? 0) + 1);
@@ -282,8 +282,8 @@ function watchedShown(of: StudentBehavior, name: string | undefined, { from, to 
       part: antecedent,
       said: `${after.n} of ${after.of} (${percent(100 * after.p)})`,
     })),
-    tallies: of.tallies
-      .filter((tally) => of.naming.choices.get(tally.behaviorId)?.name === name && from <= tally.on && tally.on <= to)
+    counts: of.counts
+      .filter((count) => of.naming.choices.get(count.behaviorId)?.name === name && from <= count.on && count.on <= to)
       .slice(0, 8)
       .map(({ id, on, part, count, minutes }) => ({
         id,

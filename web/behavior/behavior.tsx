@@ -91,7 +91,7 @@ export default function Behavior({ loaderData }: Route.ComponentProps) {
   return (
     <Page marginName="What stands out" margin={<StandsOut view={view} />}>
       <PrintSheet head={head}>
-        <StudentHeader student={student} catches />
+        <StudentHeader student={student} isBehavior />
         {!chosen ? (
           <NothingYet student={student} hasChoices={hasChoices} />
         ) : (

@@ -97,7 +97,7 @@ export function Watched({ watched, studentId }: { watched: NonNullable<BehaviorV
           ))}
         </ul>
         <ul className="no-print">
-          {watched.tallies.map(({ id, on, said }) => (
+          {watched.counts.map(({ id, on, said }) => (
             <li key={id}>
               <Link to={`/students/${studentId}/counts/${id}`} className="link">
                 {shortDate(on)}

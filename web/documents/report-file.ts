@@ -28,7 +28,7 @@ const MOST_AT_ONCE = 1000;
 /** The same file, asked for twice within a minute, is one; later, something may have been corrected. */
 const LARGE_REPORTS = '5b0e4f0a-6a86-4f0e-9d2c-3c1d7a52e9f1';
 
-/** The running report as a file, as the page shows it to the one who asks: what it is narrowed to, in its order and groups. */
+/** The individual report as a file, as the page shows it to the one who asks: what it is narrowed to, in its order and groups. */
 export const loader = withErrorsInTurn(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, school, now, discreet } = personOf(context);
   const student = await requireStudent(database(), actor, idFrom(params.studentId), 'read');

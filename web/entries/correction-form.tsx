@@ -24,8 +24,8 @@ interface CorrectionFormProps {
 /** The entry as it was recorded, open to change. What it says now is kept beside. */
 export function CorrectionForm({ action, studentId, goal, entry, choices, onDone }: CorrectionFormProps) {
   const [session, setSession] = useState(entry.session);
-  const strip = useSheet(entry.outcome.data);
-  const { data, clock } = strip;
+  const sheet = useSheet(entry.outcome.data);
+  const { data, clock } = sheet;
   const [reason, setReason] = useState(entry.outcome.reason);
   const [note, setNote] = useState(entry.note);
   const content = () => {
@@ -47,9 +47,9 @@ export function CorrectionForm({ action, studentId, goal, entry, choices, onDone
             <DataSheet
               definition={goal.measure}
               criterion={goal.criterion}
-              {...strip}
+              {...sheet}
               onMark={(changed, changedClock) => {
-                strip.onMark(changed, changedClock);
+                sheet.onMark(changed, changedClock);
                 if (changed !== null) setReason(null);
               }}
             />

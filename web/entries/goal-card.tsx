@@ -20,7 +20,7 @@ interface GoalCardProps {
   timeNow: () => WallTime;
 }
 
-/** One goal while observing: its pads, its beads, and a word about it. */
+/** One goal while observing: its pads, its trial marks, and a word about it. */
 export function GoalCard({ goal, draft, isActive, selected, openedAt, message, onChange, timeNow }: GoalCardProps) {
   const { id: goalId, measure, criterion } = goal;
   const isOpen = isActive || isMarked(draft) || draft.note !== '';

@@ -40,13 +40,13 @@ const sent = (draft: SessionDraft, now = 0, measure: MeasureDefinition = trials)
   );
 
 describe('a session in the making', () => {
-  it('lays beads in order and replaces a chosen one', () => {
+  it('lays trial marks in order and replaces a chosen one', () => {
     expect(withTrial(['a', 'b'], null, 'c')).toEqual(['a', 'b', 'c']);
     expect(withTrial(['a', 'b', 'c'], 1, 'x')).toEqual(['a', 'x', 'c']);
     expect(withTrial(['a'], 3, 'x')).toEqual(['a', 'x']);
   });
 
-  it('forgets a chosen bead when something is marked, there or elsewhere', () => {
+  it('forgets a chosen trial mark when something is marked, there or elsewhere', () => {
     const chosen: DraftChange = { type: 'select', goalId: id(2), at: 0 };
     expect(madeBy(mark(['a']), chosen).selected).toBe(0);
     expect(madeBy(mark(['a']), chosen, mark(['b'], id(3))).selected).toBeNull();

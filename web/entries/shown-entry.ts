@@ -6,7 +6,7 @@ import { tonesOf } from '../platform/ui/outcome-tones';
 /** An entry as the screen shows it. */
 export type ShownEntry = Omit<ReportEntry, 'outcome'> & { tones: string[] };
 
-/** Entries with their beads; in the discreet view without their notes. */
+/** Entries with their trial marks; in the discreet view without their notes. */
 export function shownEntries(
   entries: readonly ReportEntry[],
   goals: readonly Goal[],
@@ -20,7 +20,7 @@ export function shownEntries(
   });
 }
 
-const pages = { observation: 'entries', abcNote: 'incidents', tally: 'counts' };
+const pages = { observation: 'entries', incident: 'incidents', count: 'counts' };
 
 /** Where an entry’s own page is; a reflection stands in the report. */
 export const pageOf = ({ id, studentId, kind }: Pick<ReportEntry, 'id' | 'studentId' | 'kind'>) =>

@@ -10,7 +10,7 @@ interface ObservingKeys {
   save: () => void;
 }
 
-/** N goes to the next goal, Enter saves; the digits and U are the active strip's. */
+/** N goes to the next goal, Enter saves; the digits and U are the active data sheet's. */
 export function useObservingKeys({ goals, draft, change, save }: ObservingKeys) {
   const at = Math.max(
     0,

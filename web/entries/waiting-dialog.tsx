@@ -68,7 +68,7 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
                     </p>
                   ) : (
                     <p className="mt-2 flex gap-2">
-                      {waiting.kind !== 'tallies' && (
+                      {waiting.kind !== 'counts' && (
                         <button type="button" className="btn btn-sm" onClick={() => setChanging(waiting)}>
                           Change
                         </button>
@@ -134,7 +134,7 @@ function UnreadableItem({ savedAt, raw, onRemove }: Unreadable & { onRemove: () 
   );
 }
 
-/** What can be changed before it is sent; a tally is taken away and counted anew. */
+/** What can be changed before it is sent; a count is taken away and counted anew. */
 type Changeable = WaitingSession | WaitingIncident;
 
 /** What waits, in the words of the report. */
@@ -148,11 +148,11 @@ function WhatWaits({ waiting }: { waiting: WaitingItem }) {
       </>
     );
   }
-  if (waiting.kind === 'tallies') {
-    const [first] = waiting.tallies.tallies;
+  if (waiting.kind === 'counts') {
+    const [first] = waiting.counts.counts;
     return (
       <>
-        <p className="text-small text-ink-2">{first && `${longDate(first.on)} · ${first.time} · tally`}</p>
+        <p className="text-small text-ink-2">{first && `${longDate(first.on)} · ${first.time} · count`}</p>
         {waiting.said.map((sentence) => (
           <p key={sentence} className="mt-1 text-small">
             {sentence}

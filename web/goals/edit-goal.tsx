@@ -42,12 +42,12 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   const student = await requireStudent(database(), actor, studentId, 'editGoals');
   const goal = await goalOf(database(), student.id, idFrom(params.goalId));
   const form = await formOf(request);
-  if (form.get('intent') === 'shelf') {
+  if (form.get('intent') === 'goalBank') {
     const template = templateOf(goal, student.firstName);
     await putInGoalBank(database(), actor, studentId, { id: idFrom(String(form.get('shelfId'))), goal: template }, now);
     return data(
       { result: undefined },
-      { headers: await sayNext({ text: `Goal ${goal.number} stands on the shelf.` }) },
+      { headers: await sayNext({ text: `Goal ${goal.number} is in the goal bank.` }) },
     );
   }
   const { done, refused } = await submitted(form, goalInput, async (input) => {
@@ -94,17 +94,17 @@ function ToGoalBank({ id, name, wording }: { id: string; name: string; wording: 
   const isThere = fetcher.state === 'idle' && fetcher.data !== undefined;
   return (
     <details className="mt-8 border-t border-rule pt-3">
-      <summary className="tap py-1.5 text-small text-ink-2 link">Put it on the school’s shelf</summary>
+      <summary className="tap py-1.5 text-small text-ink-2 link">Put it into the school’s goal bank</summary>
       <p className="mt-2 text-small text-ink-2">
         Everyone who sets up goals can begin from it then. It stands there as “{name}”, in these words; see that they
         name nobody:
       </p>
       <p className="mt-2 text-small whitespace-pre-line">{wording}</p>
       <fetcher.Form method="post" className="mt-3">
-        <input type="hidden" name="intent" value="shelf" />
+        <input type="hidden" name="intent" value="goalBank" />
         <input type="hidden" name="shelfId" value={id} />
         <button type="submit" className="btn btn-sm" disabled={isThere || fetcher.state !== 'idle'}>
-          {isThere ? 'On the shelf ✓' : 'Put it there'}
+          {isThere ? 'In the goal bank ✓' : 'Put it there'}
         </button>
       </fetcher.Form>
     </details>

@@ -24,7 +24,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   const student = await requireStudent(database(), actor, idFrom(params.studentId), 'editGoals');
   if (discreet) return null;
   const students = await studentsOf(database(), actor);
-  const [goals, shelf] = await Promise.all([
+  const [goals, goalBank] = await Promise.all([
     goalsOf(
       database(),
       students.map(({ id }) => id),
@@ -35,7 +35,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   const search = new URL(request.url).searchParams;
   const other = goals.find(({ id }) => id === search.get('goal'));
   const owner = students.find(({ id }) => id === other?.studentId);
-  const template = shelf.find(({ id }) => id === search.get('shelf'))?.goal;
+  const template = goalBank.find(({ id }) => id === search.get('bank'))?.goal;
   const blank = blankGoal(newId(), {
     today: actor.today,
     planEndsOn: student.plan?.endsOn ?? null,
@@ -55,7 +55,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
     question:
       question && answer === null ? { ...question, from: owner?.firstName ?? '', goalId: other?.id ?? '' } : null,
     from: `${search}`,
-    shelf: shelf.map(({ id, isOwn, goal }) => ({ id, isOwn, name: goal.name, area: goal.area })),
+    goalBank: goalBank.map(({ id, isOwn, goal }) => ({ id, isOwn, name: goal.name, area: goal.area })),
     others: goals.map(({ id, studentId, number, shortName }) => ({
       id,
       of: names.get(student.id) ?? '',
@@ -142,26 +142,26 @@ function NameQuestion({ question, to }: { question: NonNullable<Loaded['question
   );
 }
 
-function BeginFrom({ shelf, others, from }: Loaded) {
+function BeginFrom({ goalBank, others, from }: Loaded) {
   return (
     <details className="mt-3 max-w-3xl" open={false}>
       <summary className="tap py-1.5 text-small text-ink-2 link">
-        {from ? 'Begin from something else' : 'Begin from another goal or from the shelf'}
+        {from ? 'Begin from something else' : 'Begin from another goal or from the goal bank'}
       </summary>
       <div className="mt-2 grid gap-6 rounded-field bg-wash p-4 sm:grid-cols-2">
         <section>
-          <h2 className="mb-1">On the shelf</h2>
+          <h2 className="mb-1">From the goal bank</h2>
           <ul className="max-h-72 overflow-y-auto">
-            {shelf.map(({ id, isOwn, name, area }) => (
+            {goalBank.map(({ id, isOwn, name, area }) => (
               <li key={id} className="flex items-center justify-between gap-2">
-                <Link to={`?shelf=${id}`} className="block py-1.5 hover:underline">
+                <Link to={`?bank=${id}`} className="block py-1.5 hover:underline">
                   {name} <span className="text-small text-ink-2">{area}</span>
                 </Link>
                 {isOwn && (
                   <Form method="post">
                     <input type="hidden" name="intent" value="takeOffShelf" />
                     <input type="hidden" name="shelfId" value={id} />
-                    <button type="submit" aria-label={`Take ${name} off the shelf`} className="btn btn-xs">
+                    <button type="submit" aria-label={`Take ${name} out of the goal bank`} className="btn btn-xs">
                       Take off
                     </button>
                   </Form>

@@ -36,17 +36,17 @@ import { saveOrStay } from '../platform/ui/use-saving';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/count';
 
-function versionOf(tally: BehaviorCount, { choices }: Naming, timeZone: string, discreet: boolean): EntryVersion {
-  const { on, time } = wallTime(tally.changedAt ?? tally.recordedAt, timeZone);
+function versionOf(count: BehaviorCount, { choices }: Naming, timeZone: string, discreet: boolean): EntryVersion {
+  const { on, time } = wallTime(count.changedAt ?? count.recordedAt, timeZone);
   return {
-    version: tally.version,
-    about: [longDate(tally.on), tally.time, tally.observerName].join(' · '),
-    sentence: countSentence({ ...tally, behavior: choices.get(tally.behaviorId)?.name ?? '?' }),
-    note: discreet ? '' : tally.note,
+    version: count.version,
+    about: [longDate(count.on), count.time, count.observerName].join(' · '),
+    sentence: countSentence({ ...count, behavior: choices.get(count.behaviorId)?.name ?? '?' }),
+    note: discreet ? '' : count.note,
     tones: [],
-    written: `${tally.changedByName ?? tally.recordedByName}, ${shortDate(on)} ${time}`,
-    why: discreet ? null : tally.changeReason,
-    isWithdrawn: tally.isWithdrawn,
+    written: `${count.changedByName ?? count.recordedByName}, ${shortDate(on)} ${time}`,
+    why: discreet ? null : count.changeReason,
+    isWithdrawn: count.isWithdrawn,
   };
 }
 
@@ -54,19 +54,19 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const { actor, school, now, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
   const student = await requireStudent(database(), actor, studentId, 'see');
-  const tally = await countOf(database(), studentId, idFrom(params.countId));
+  const count = await countOf(database(), studentId, idFrom(params.countId));
   const [stored, history] = await Promise.all([
     choicesOf(database(), student.id),
-    historyOfCount(database(), tally.id),
+    historyOfCount(database(), count.id),
   ]);
   const naming = namingOf(discreet ? discreetChoices(stored) : stored);
   return {
     student: headerStudent(student, { discreet }),
-    tally: discreet ? { ...tally, note: '' } : tally,
-    title: naming.choices.get(tally.behaviorId)?.name ?? '?',
-    versions: [...history, tally].map((version) => versionOf(version, naming, school.timeZone, discreet)),
+    count: discreet ? { ...count, note: '' } : count,
+    title: naming.choices.get(count.behaviorId)?.name ?? '?',
+    versions: [...history, count].map((version) => versionOf(version, naming, school.timeZone, discreet)),
     // With its note hidden it cannot be corrected without losing the note.
-    mayChange: !tally.isWithdrawn && !discreet && canChangeEntry(student, actor, tally, now),
+    mayChange: !count.isWithdrawn && !discreet && canChangeEntry(student, actor, count, now),
   };
 });
 
@@ -108,17 +108,17 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
 
-export const meta: Route.MetaFunction = () => [{ title: 'Tally · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: 'Count · Gentle Margin' }];
 
 export default function CountPage({
-  loaderData: { student, tally, title, versions, mayChange },
+  loaderData: { student, count, title, versions, mayChange },
 }: Route.ComponentProps) {
   const now = versions.at(-1) as EntryVersion;
-  const path = `/students/${student.id}/counts/${tally.id}`;
+  const path = `/students/${student.id}/counts/${count.id}`;
   return (
     <Page marginName="How it came about" margin={<HowItCameAbout versions={versions} />}>
       <p className="text-small">
-        <Link to={`/students/${student.id}/behavior?behavior=${tally.behaviorId}`} className="text-ink-2 link">
+        <Link to={`/students/${student.id}/behavior?behavior=${count.behaviorId}`} className="text-ink-2 link">
           {student.shortName} · {student.isDiscreet ? 'Notes' : 'Behavior'}
         </Link>
       </p>
@@ -133,30 +133,30 @@ export default function CountPage({
       {!student.isDiscreet && (
         <EntryEvidence
           studentId={student.id}
-          entryId={tally.id}
+          entryId={count.id}
           mayAdd={student.mayObserve && !versions.at(-1)?.isWithdrawn}
         />
       )}
       {mayChange && (
         <RecordChanges
           action={path}
-          version={tally.version}
-          correcting={(close) => <CorrectCount action={path} tally={tally} onDone={close} />}
+          version={count.version}
+          correcting={(close) => <CorrectCount action={path} count={count} onDone={close} />}
         />
       )}
     </Page>
   );
 }
 
-function CorrectCount({ action, tally, onDone }: { action: string; tally: BehaviorCount; onDone: () => void }) {
+function CorrectCount({ action, count, onDone }: { action: string; count: BehaviorCount; onDone: () => void }) {
   const [fields, setFields] = useState({
-    ...{ on: tally.on, time: tally.time },
-    ...{ count: String(tally.count), minutes: String(tally.minutes) },
+    ...{ on: count.on, time: count.time },
+    ...{ count: String(count.count), minutes: String(count.minutes) },
   });
   const numberIn = (text: string) => (text.trim() === '' ? null : Number(text.trim().replace(',', '.')));
   const content = () => {
-    const { behaviorId, part, seconds, note, observerId } = tally;
-    const { on, time, count, minutes } = fields;
+    const { behaviorId, part, seconds, note, observerId } = count;
+    const { on, time, minutes } = fields;
     return {
       behaviorId,
       part,
@@ -165,7 +165,7 @@ function CorrectCount({ action, tally, onDone }: { action: string; tally: Behavi
       observerId,
       on,
       time,
-      count: numberIn(count),
+      count: numberIn(fields.count),
       minutes: numberIn(minutes),
     };
   };
@@ -176,7 +176,7 @@ function CorrectCount({ action, tally, onDone }: { action: string; tally: Behavi
     { name: 'minutes', label: 'Minutes watched', type: 'text' },
   ] as const;
   return (
-    <Correction what="tally" action={action} version={tally.version} content={content} onDone={onDone}>
+    <Correction what="count" action={action} version={count.version} content={content} onDone={onDone}>
       {(messages) => (
         <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
           {inputs.map(({ name, ...input }) => (

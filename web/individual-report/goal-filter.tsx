@@ -1,12 +1,12 @@
 interface GoalFilterProps {
   goals: readonly { id: string; number: string; shortName: string }[];
   chosen: string | null;
-  /** Whether there are ABC notes or tallies to show alone. */
+  /** Whether there are ABC notes or counts to show alone. */
   hasBehavior: boolean;
   onChoose: (goalId: string | null) => void;
 }
 
-/** Chosen in place of a goal: ABC notes and tallies. */
+/** Chosen in place of a goal: ABC notes and counts. */
 export const BEHAVIOR = 'behavior';
 
 /** Shows one goal's entries, those of behavior, or all. */

@@ -51,7 +51,7 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
       shortName: way.shortName,
       kind: way.kind,
       about: aboutWords(reader.shows),
-      showsBeads: reader.shows.has('breakdown'),
+      showsTrialMarks: reader.shows.has('breakdown'),
       today: wall.on,
       goals: goals.map(({ id, number, shortName }) => ({ id, number, shortName })),
       hasBehavior: reader.shows.has('abc'),
@@ -75,7 +75,7 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
 function aboutWords(shows: Shows): string {
   return [
     'Every entry that stands is here, as soon as it is written down.',
-    shows.has('abc') ? 'ABC notes and tallies of behavior are part of it.' : 'Notes of behavior are not part of it.',
+    shows.has('abc') ? 'ABC notes and counts of behavior are part of it.' : 'Notes of behavior are not part of it.',
     shows.has('note') ? 'Words beside an entry are shown.' : 'Words beside an entry are not.',
     shows.has('observer') ? 'It says who observed.' : 'It does not say who observed.',
     'Please keep the link to yourself: whoever has it can read this page.',
@@ -195,10 +195,10 @@ function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps)
               For {readerName}. Open until {longDate(endsOn)}.
             </p>
             <p className="mt-3 text-small text-ink-2">{report.about}</p>
-            {report.showsBeads && (
+            {report.showsTrialMarks && (
               <p className="mt-3 text-small text-ink-2">
-                A filled bead is a chance that went right: the darker, the less help it took. An outlined one had not
-                come right yet.
+                A filled trial-mark is a chance that went right: the darker, the less help it took. An outlined one had
+                not come right yet.
               </p>
             )}
             {report.issued.length > 0 && (

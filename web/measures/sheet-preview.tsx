@@ -8,13 +8,13 @@ interface SheetPreviewProps {
   criterion: CriterionDefinition;
 }
 
-/** The strip as the observer will get it, to be tried out. */
+/** The data sheet as the observer will get it, to be tried out. */
 export function SheetPreview({ measure, criterion }: SheetPreviewProps) {
-  const strip = useSheet(null);
-  const { data } = strip;
+  const sheet = useSheet(null);
+  const { data } = sheet;
   return (
     <>
-      <DataSheet definition={measure} criterion={criterion} {...strip} />
+      <DataSheet definition={measure} criterion={criterion} {...sheet} />
       {data !== null && measureOf(measure).data.safeParse(data).success && (
         <p className="mt-3 text-small text-ink-2">{measureOf(measure).sentence(data)}</p>
       )}

@@ -5,7 +5,7 @@ import { type MeasureDefinition, measureOf } from '~/core/measures/measure';
 import { useKey } from '../platform/ui/use-key';
 import type { Clock } from './clock';
 
-/** What every strip is given: the goal's definition, what is marked so far, and how to say that it changed. */
+/** What every data sheet is given: the goal's definition, what is marked so far, and how to say that it changed. */
 export interface SheetProps<D, T> {
   definition: D;
   criterion: CriterionDefinition;
@@ -13,7 +13,7 @@ export interface SheetProps<D, T> {
   clock: Clock;
   /** The place that the next tap replaces. */
   selected: number | null;
-  /** Whether the digit keys go to this strip. */
+  /** Whether the digit keys go to this data sheet. */
   isActive: boolean;
   /** When watching began, in milliseconds since 1970; null where nothing is being watched now. */
   openedAt: number | null;
@@ -28,7 +28,7 @@ export interface SheetProps<D, T> {
 /** The keys of the pads, in their order. */
 export const padKeys = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '0', '-'];
 
-/** Lets the digits press a strip's pads while it is the active one, and `U` take the last back. */
+/** Lets the digits press a data sheet's pads while it is the active one, and `U` take the last back. */
 export function usePads(isActive: boolean, pads: readonly (() => void)[], takeBack?: () => void) {
   useKey(padKeys, (event) => {
     if (isActive) pads[padKeys.indexOf(event.key)]?.();
@@ -47,7 +47,7 @@ interface PadProps {
   children: ReactNode;
 }
 
-/** One large button of a strip. A tap leaves the focus where it was, so that Enter goes on meaning “save”. */
+/** One large button of a data sheet. A tap leaves the focus where it was, so that Enter goes on meaning “save”. */
 export function Pad(props: PadProps) {
   const { at, showsKey, onPress, className = 'border border-rule', isPressed, isOff = false, children } = props;
   return (
@@ -105,7 +105,7 @@ export function TakeOut({ what, onPress }: { what: string; onPress: () => void }
   );
 }
 
-/** What a strip says live, at its foot: the figure so far, and what the criterion needs. */
+/** What a data sheet says live, at its foot: the figure so far, and what the criterion needs. */
 export function Live({ figure, children }: { figure: string | null; children: ReactNode }) {
   return (
     <p aria-live="polite" className="ml-auto text-small text-ink-2">

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { MeasureData } from '~/core/measures/measure';
 import { type Clock, stoppedClock } from './clock';
 
-/** What is marked on a strip that stands by itself, outside of a session. */
+/** What is marked on a data sheet that stands by itself, outside of a session. */
 export function useSheet(initial: MeasureData | null) {
   const [data, setData] = useState(initial);
   const [clock, setClock] = useState<Clock>(stoppedClock);

@@ -42,9 +42,9 @@ export const action = withErrors(async ({ context, request }: Route.ActionArgs) 
 export const meta: Route.MetaFunction = () => [{ title: 'Account · Gentle Margin' }];
 
 const themes = [
-  ['auto', 'As the device has it'],
-  ['margin', 'By day'],
-  ['lamp', 'By lamplight'],
+  ['system', 'System'],
+  ['light', 'Light'],
+  ['dark', 'Dark'],
 ] as const;
 
 export default function Account({ loaderData }: Route.ComponentProps) {

@@ -6,7 +6,7 @@ import { localPath } from '../platform/http/local-path';
 import type { Route } from './+types/preferences';
 
 const change = z.object({
-  theme: z.enum(['auto', 'margin', 'lamp']).optional(),
+  theme: z.enum(['system', 'light', 'dark']).optional(),
   discreet: z.enum(['on', 'off']).optional(),
   from: z.string().optional(),
 });

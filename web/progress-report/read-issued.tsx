@@ -63,7 +63,7 @@ export default function ReadIssued({ loaderData }: Route.ComponentProps) {
               </p>
               <p>
                 <Link to={back} className="link">
-                  The running report
+                  The individual report
                 </Link>
               </p>
             </div>

@@ -89,7 +89,7 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
             {batches.map((batch) => (
               <li key={batch.id} className="border-b border-dotted border-ink-3/50 py-3 text-small">
                 <p className="font-semibold">
-                  {batch.label}, {batch.what === 'progress' ? 'progress reports' : 'running reports'}
+                  {batch.label}, {batch.what === 'progress' ? 'progress reports' : 'individual reports'}
                 </p>
                 <p className="text-ink-2">{batch.at}</p>
                 {batch.state === 'ready' ? (
@@ -183,7 +183,7 @@ function BatchForm({ groups, error }: { groups: string[]; error: string | undefi
         <span className="font-semibold">What</span>
         <select name="what" className="select w-full">
           <option value="progress">Progress reports, or their drafts</option>
-          <option value="running">Running reports</option>
+          <option value="running">Individual reports</option>
         </select>
       </label>
       <button type="submit" className="btn btn-primary" disabled={isBusy || id === ''}>

@@ -1,6 +1,6 @@
 import type { Breakdown } from './breakdown';
 
-/** A goal's newest sessions, row by row: beads where there are levels, figures elsewhere. */
+/** A goal's newest sessions, row by row: trial marks where there are levels, figures elsewhere. */
 export function BreakdownTable({ breakdown: { sessions, standing, rows } }: { breakdown: Breakdown }) {
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard
@@ -37,7 +37,7 @@ export function BreakdownTable({ breakdown: { sessions, standing, rows } }: { br
                   ) : cell.tone === null ? (
                     cell.said
                   ) : (
-                    <span className={`bead inline-block size-5 align-middle ${cell.tone}`} title={cell.said}>
+                    <span className={`trial-mark inline-block size-5 align-middle ${cell.tone}`} title={cell.said}>
                       <span className="sr-only">{cell.said}</span>
                     </span>
                   )}

@@ -14,11 +14,11 @@ export interface Breakdown {
   rows: { key: string; label: string; standing: string; cells: Cell[] }[];
 }
 
-/** One session's cell: a bead of a tone, or text; null where nothing was recorded. */
+/** One session's cell: a trial mark of a tone, or text; null where nothing was recorded. */
 export type Cell = { tone: string | null; said: string } | null;
 
-/** Sessions that there is room for: as beads, as figures. */
-const BEADS = 12;
+/** Sessions that there is room for: as trial marks, as figures. */
+const TRIAL_MARKS = 12;
 const FIGURES = 6;
 
 const stateWords: Record<ItemState, string> = {
@@ -40,7 +40,7 @@ export function breakdownOf(
   if (measure.kind === 'trials') return null;
   const all = entries.flatMap(({ on, outcome }) => (outcome.data === null ? [] : [{ on, data: outcome.data }]));
   const shown = all
-    .slice(0, measure.kind === 'itemCheck' || measure.kind === 'taskAnalysis' ? BEADS : FIGURES)
+    .slice(0, measure.kind === 'itemCheck' || measure.kind === 'taskAnalysis' ? TRIAL_MARKS : FIGURES)
     .reverse();
   if (shown.length === 0) return null;
   const of = measureOf(measure);

@@ -26,7 +26,7 @@ export function SharesChart({ shares }: { shares: Shares }) {
       <figcaption className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-small text-ink-2">
         {shares.parts.map(({ key, label, tone }) => (
           <span key={key} className="flex items-center gap-1.5">
-            <span aria-hidden className={`bead size-3 ${tone}`} /> {label}
+            <span aria-hidden className={`trial-mark size-3 ${tone}`} /> {label}
           </span>
         ))}
       </figcaption>

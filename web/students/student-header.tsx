@@ -21,9 +21,9 @@ const withoutWeekday = (date: IsoDate) => longDate(date).replace(/^\w+, /, '');
 /**
  * Who the page is about, what can be done for them, and the views of them.
  *
- * @param catches  whether the page is about behavior: then an incident is noted first, instead of a goal observed
+ * @param isBehavior  whether the page is about behavior: then an incident is noted first, instead of a goal observed
  */
-export function StudentHeader({ student, catches = false }: { student: HeaderStudent; catches?: boolean }) {
+export function StudentHeader({ student, isBehavior = false }: { student: HeaderStudent; isBehavior?: boolean }) {
   const { id, shortName, grade, groups, plan, maySee, mayObserve, mayShare, mayEditGoals, isDiscreet } = student;
   const navigate = useNavigate();
   useKey('o', () => {
@@ -55,7 +55,7 @@ export function StudentHeader({ student, catches = false }: { student: HeaderStu
             )}
           </p>
         </div>
-        {mayObserve && <MainActions studentId={id} isDiscreet={isDiscreet} catches={catches} />}
+        {mayObserve && <MainActions studentId={id} isDiscreet={isDiscreet} isBehavior={isBehavior} />}
       </div>
       <nav aria-label={`Views of ${shortName}`} className="tabs tabs-border no-print mt-4 gap-x-6 border-b border-rule">
         {maySee && <View to={`/students/${id}`}>Goals</View>}
@@ -83,15 +83,15 @@ function View({ to, children }: { to: string; children: string }) {
 interface MainActionsProps {
   studentId: string;
   isDiscreet: boolean;
-  catches: boolean;
+  isBehavior: boolean;
 }
 
 /** What is done most, where the thumb is on a phone. */
-function MainActions({ studentId, isDiscreet, catches }: MainActionsProps) {
+function MainActions({ studentId, isDiscreet, isBehavior }: MainActionsProps) {
   const observe = { to: 'observe', label: 'Observe', key: 'O' };
   const incident = { to: 'incidents/new', label: isDiscreet ? 'Note' : 'Note an incident', key: 'I' };
-  const tally = { to: 'counts/new', label: 'Tally', key: '' };
-  const [first, ...others] = catches ? [incident, tally] : [observe, incident];
+  const count = { to: 'counts/new', label: 'Count', key: '' };
+  const [first, ...others] = isBehavior ? [incident, count] : [observe, incident];
   return (
     <div className="no-print flex gap-2 max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20">
       {others.map(({ to, label, key }) => (

@@ -261,14 +261,14 @@ function sameViewOf(tab: Tab, pathname: string): string {
 /** The students as the index tabs of a notebook. */
 function StudentTabs({ tabs }: { tabs: Tab[] }) {
   const { pathname } = useLocation();
-  const strip = useRef<HTMLElement>(null);
+  const row = useRef<HTMLElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: on a phone the tabs scroll sideways; each page shows its own
   useEffect(() => {
-    strip.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+    row.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
   }, [pathname]);
   return (
     <nav
-      ref={strip}
+      ref={row}
       aria-label="Students, by tab"
       className="no-print flex shrink-0 gap-2 border-rule bg-wash sm:w-16 sm:flex-col sm:border-r sm:pt-3.5 sm:pb-8 max-sm:overflow-x-auto max-sm:border-b max-sm:px-3 max-sm:pt-2"
     >

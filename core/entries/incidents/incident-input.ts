@@ -109,13 +109,13 @@ const lastsNoLonger = <T extends z.infer<typeof countFields>>(schema: z.ZodType<
 /** Several behaviors watched for at the same time: those that were not touched are not in it. */
 export const countsInput = z.object({
   besideId: idField.nullable().optional(),
-  tallies: z
+  counts: z
     .array(lastsNoLonger(countFields.extend({ id: idField })))
     .min(1, { error: 'Nothing is counted yet. Count, or say that none occurred.' })
     .max(30),
 });
 export type CountsInput = z.infer<typeof countsInput>;
-export type CountInput = CountsInput['tallies'][number];
+export type CountInput = CountsInput['counts'][number];
 
 export const countCorrection = lastsNoLonger(
   countFields.omit({ behaviorId: true }).extend({ ...change, behaviorId: idField }),

@@ -49,14 +49,14 @@ function resolvedWords({ resolved, resolvedAfter }: SaidIncident): string | fals
  * @example tallySentence({ behavior: 'Calling out', count: 0, minutes: 45, seconds: null, part: 'Kitchen' })
  * // 'Calling out: none in 45 min observed (Kitchen).'
  */
-export function countSentence(tally: {
+export function countSentence(counts: {
   behavior: string;
   count: number;
   minutes: number;
   seconds: number | null;
   part: string | null;
 }): string {
-  const { behavior, count, minutes, seconds, part } = tally;
+  const { behavior, count, minutes, seconds, part } = counts;
   const often = count === 0 ? 'none' : counted(count, 'time', 'times');
   const long = seconds !== null && seconds > 0 ? `, ${lengthOfTime(seconds)} altogether,` : '';
   return `${behavior}: ${often}${long} in ${lengthOfTime(60 * minutes)} observed${part ? ` (${part})` : ''}.`;

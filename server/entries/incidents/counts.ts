@@ -43,7 +43,7 @@ export async function countsOf(
   return found.rows;
 }
 
-/** @throws NotFound when the student has no such tally */
+/** @throws NotFound when the student has no such count */
 export async function countOf(
   db: Database,
   studentId: string,
@@ -54,32 +54,32 @@ export async function countOf(
     `${query()} where t.student_id = ? and t.id = ? and t.kind = 'count' ${lock ? 'for update of t' : ''}`,
     [studentId, id],
   );
-  const tally = found.rows[0];
-  if (!tally) throw new NotFound('No such tally.');
-  return tally;
+  const count = found.rows[0];
+  if (!count) throw new NotFound('No such count.');
+  return count;
 }
 
-/** What a tally said before each change, oldest first. */
+/** What a count said before each change, oldest first. */
 export async function historyOfCount(db: Database, id: string): Promise<BehaviorCount[]> {
   const found = await db.raw<{ rows: BehaviorCount[] }>(`${query(revisedEntries)} order by t.version`, { id });
   return found.rows;
 }
 
-/** Tallies as the computation sees them; a second observer’s are left out. */
-export function watchedStretches(tallies: readonly BehaviorCount[], { choices }: Naming): WatchedStretch[] {
-  return tallies
+/** Counts as the computation sees them; a second observer’s are left out. */
+export function watchedStretches(counts: readonly BehaviorCount[], { choices }: Naming): WatchedStretch[] {
+  return counts
     .filter(({ besideId }) => besideId === null)
     .map(({ on, part, behaviorId, count, minutes }) => {
       return { on, part, behavior: choices.get(behaviorId)?.name ?? '?', count, minutes };
     });
 }
 
-/** Tallies of a second observer, each with the first one’s of the same behavior and stretch. */
-export function countPairs(tallies: readonly BehaviorCount[]): { first: BehaviorCount; second: BehaviorCount }[] {
+/** Counts of a second observer, each with the first one’s of the same behavior and stretch. */
+export function countPairs(counts: readonly BehaviorCount[]): { first: BehaviorCount; second: BehaviorCount }[] {
   const stretch = ({ behaviorId, on, time }: BehaviorCount) => `${behaviorId} ${on} ${time}`;
-  return tallies.flatMap((second) => {
-    const first = tallies.find(
-      (tally) => tally.besideId === null && tally.observerId === second.besideId && stretch(tally) === stretch(second),
+  return counts.flatMap((second) => {
+    const first = counts.find(
+      (count) => count.besideId === null && count.observerId === second.besideId && stretch(count) === stretch(second),
     );
     return first ? [{ first, second }] : [];
   });
@@ -94,34 +94,34 @@ export async function recordCounts(
   db: Database,
   actor: Actor,
   studentId: string,
-  { tallies, besideId }: CountsInput,
+  { counts, besideId }: CountsInput,
   moment: Moment,
 ): Promise<SessionFacts['student']> {
   return db.transaction(async (trx) => {
     let student: SessionFacts['student'] | undefined;
-    for (const tally of tallies) {
+    for (const count of counts) {
       const asked = { studentId, right: 'observe', besideId } as const;
-      const facts = await checkWhen(trx, actor, asked, tally, moment);
+      const facts = await checkWhen(trx, actor, asked, count, moment);
       if (Object.keys(facts.messages).length > 0) throw new Invalid(facts.messages);
-      await expectBehavior(trx, studentId, tally.behaviorId);
+      await expectBehavior(trx, studentId, count.behaviorId);
       student = facts.student;
       const whose = { beside_id: besideId ?? null, recorded_by: actor.personId, recorded_at: moment.now };
-      await insertOnce(trx, { id: tally.id, student_id: studentId, kind: 'count', ...columnsOf(tally), ...whose });
+      await insertOnce(trx, { id: count.id, student_id: studentId, kind: 'count', ...columnsOf(count), ...whose });
     }
     return student as SessionFacts['student'];
   });
 }
 
-const columnsOf = (tally: Omit<CountInput, 'id'>) => ({
-  target_id: tally.behaviorId,
-  observed_on: tally.on,
-  observed_time: tally.time,
-  part: tally.part || null,
-  minutes: tally.minutes,
-  count: tally.count,
-  seconds: tally.seconds,
-  note: tally.note,
-  observer_id: tally.observerId,
+const columnsOf = (count: Omit<CountInput, 'id'>) => ({
+  target_id: count.behaviorId,
+  observed_on: count.on,
+  observed_time: count.time,
+  part: count.part || null,
+  minutes: count.minutes,
+  count: count.count,
+  seconds: count.seconds,
+  note: count.note,
+  observer_id: count.observerId,
 });
 
 async function expectBehavior(db: Database, studentId: string, id: string): Promise<void> {
@@ -134,7 +134,7 @@ interface CountIds {
   tallyId: string;
 }
 
-/** Replaces what a tally says; its history is kept, with the reason. */
+/** Replaces what a count says; its history is kept, with the reason. */
 export function correctCount(
   db: Database,
   actor: Actor,
@@ -151,7 +151,7 @@ export function correctCount(
   });
 }
 
-/** Takes a tally out of every figure; it stays readable on its own page, with the reason. */
+/** Takes a count out of every figure; it stays readable on its own page, with the reason. */
 export function withdrawCount(db: Database, actor: Actor, ids: CountIds, input: WithdrawalInput, now: Date) {
   return changeCount(db, actor, ids, { ...input, now }, async () => ({ withdrawn: true }));
 }

@@ -35,7 +35,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   };
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'Tally · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: 'Count · Gentle Margin' }];
 
 /** What is counted of one behavior; null until it is touched. */
 const counting = z.object({ id: z.string(), count: z.number().nullable(), clock });
@@ -59,7 +59,7 @@ export default function RecordCount({ loaderData: { incidentScreen, mayEditGoals
   return <CountScreen key={student.id} incidentScreen={incidentScreen} behaviors={behaviors} />;
 }
 
-/** The part of the day that is on, else the last that was: most tallies are written at its end. */
+/** The part of the day that is on, else the last that was: most counts are written at its end. */
 function partNow({ timetable, wall }: IncidentScreen) {
   const today = timetable.filter((block) => block.weekday === weekday(wall.on));
   return blockAt(timetable, wall) ?? today.filter(({ to }) => to <= wall.time).at(-1) ?? null;
@@ -87,7 +87,7 @@ function countsFrom(draft: CountDraft, behaviors: readonly OfferedChoice[], now:
   const { on, time, part, observerId, besideId } = draft;
   return {
     ...(besideId && { besideId }),
-    tallies: behaviors.flatMap(({ id: behaviorId, timed }) => {
+    counts: behaviors.flatMap(({ id: behaviorId, timed }) => {
       const counting = draft.counting[behaviorId];
       if (!counting || !isCounted(counting)) return [];
       const { id, count, clock } = counting;
@@ -101,7 +101,7 @@ function countsFrom(draft: CountDraft, behaviors: readonly OfferedChoice[], now:
 function CountScreen({ incidentScreen, behaviors }: { incidentScreen: IncidentScreen; behaviors: OfferedChoice[] }) {
   const { student, personId, people, timetable, discreet } = incidentScreen;
   const [draft, setDraft] = useState(() => emptyCount(incidentScreen, behaviors));
-  const draftKey = `${personId} ${student.id} tally`;
+  const draftKey = `${personId} ${student.id} count`;
   const bringBack = useCallback(
     (found: CountDraft) => setDraft((empty) => ({ ...found, counting: { ...empty.counting, ...found.counting } })),
     [],
@@ -116,7 +116,7 @@ function CountScreen({ incidentScreen, behaviors }: { incidentScreen: IncidentSc
   const now = useNow(Object.values(draft.counting).some(({ clock }) => isRunning(clock)));
   const input = countsFrom(draft, behaviors, now);
   const nameOf = (id: string) => behaviors.find((behavior) => behavior.id === id)?.name ?? '';
-  const said = input.tallies.map((tally) => countSentence({ ...tally, behavior: nameOf(tally.behaviorId) }));
+  const said = input.counts.map((count) => countSentence({ ...count, behavior: nameOf(count.behaviorId) }));
   const { save, isBusy, messages } = useSaveCounts(incidentScreen, draftKey, said, () =>
     setDraft(emptyCount(incidentScreen, behaviors)),
   );
@@ -150,7 +150,7 @@ function CountScreen({ incidentScreen, behaviors }: { incidentScreen: IncidentSc
     >
       <header className="flex flex-wrap items-baseline gap-x-4">
         <h1 className="text-2xl">
-          Tally <span className="text-ink-3">{student.shortName}</span>
+          Count <span className="text-ink-3">{student.shortName}</span>
         </h1>
         <KeptDraft kept={kept} onStartOver={() => setDraft(emptyCount(incidentScreen, behaviors))} />
       </header>
@@ -302,10 +302,10 @@ function useSaveCounts(incidentScreen: IncidentScreen, draftKey: string, said: s
   const [messages, setMessages] = useState<Record<string, string>>({});
   const [isBusy, setBusy] = useState(false);
   const isSaving = useRef(false);
-  const save = async (tallies: CountsInput) => {
-    const missing = tallies.tallies.length === 0;
+  const save = async (counts: CountsInput) => {
+    const missing = counts.counts.length === 0;
     if (missing) return setMessages({ form: 'Nothing is counted yet. Count, or say that none occurred.' });
-    if (tallies.tallies.some(({ minutes }) => !(minutes > 0))) {
+    if (counts.counts.some(({ minutes }) => !(minutes > 0))) {
       return setMessages({ minutes: 'Say how long you watched.', form: 'One thing is missing: how long you watched.' });
     }
     if (isSaving.current) return;
@@ -313,7 +313,7 @@ function useSaveCounts(incidentScreen: IncidentScreen, draftKey: string, said: s
     setBusy(true);
     const { id, shortName } = student;
     const whose = { id: newId(), personId, student: { id, shortName }, savedAt: Date.now(), problem: null };
-    const [sent] = await waiting.save([{ kind: 'tallies', tallies, said, ...whose }]);
+    const [sent] = await waiting.save([{ kind: 'counts', counts, said, ...whose }]);
     isSaving.current = false;
     setBusy(false);
     if (sent?.is === 'refused') return setMessages(sent.messages);

@@ -17,10 +17,10 @@ import type { Route } from './+types/recorded';
 const sent = z.object({
   personId: z.uuid(),
   note: z.looseObject({}).optional(),
-  tallies: z.looseObject({}).optional(),
+  counts: z.looseObject({}).optional(),
 });
 
-/** Takes an ABC note or tallies of a student, at once or from a device on which they waited. */
+/** Takes an ABC note or counts of a student, at once or from a device on which they waited. */
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, school, wall, now, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
@@ -39,11 +39,11 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
       const text = discreet ? `Saved for ${initials}.` : `Saved for ${firstName}: an ABC note.`;
       return data({ ids: [input.data.id] }, { headers: await sayNext({ text, link }) });
     }
-    const input = readable(countsInput).safeParse(body.data.tallies);
+    const input = readable(countsInput).safeParse(body.data.counts);
     if (!input.success) return refusedWith(messagesIn(input.error));
     const { firstName, initials } = await recordCounts(database(), actor, studentId, input.data, moment);
-    const ids = input.data.tallies.map(({ id }) => id);
-    const text = `Saved for ${discreet ? initials : firstName}: ${counted(ids.length, 'tally', 'tallies')}.`;
+    const ids = input.data.counts.map(({ id }) => id);
+    const text = `Saved for ${discreet ? initials : firstName}: ${counted(ids.length, 'count', 'counts')}.`;
     return data({ ids }, { headers: await sayNext({ text }) });
   } catch (error) {
     if (error instanceof Invalid) return refusedWith(error.fields);
@@ -51,16 +51,16 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   }
 });
 
-/** Messages by field; those of a tally under its place and field, and the whole under `form`. */
+/** Messages by field; those of a count under its place and field, and the whole under `form`. */
 export function messagesIn(error: z.ZodError): Record<string, string> {
   const messages: Record<string, string> = {};
   for (const { path, message } of error.issues) {
     const [field, at, inner] = path;
     const name =
-      field === 'tallies'
+      field === 'counts'
         ? inner === undefined
           ? 'form'
-          : `tallies.${String(at)}.${String(inner)}`
+          : `counts.${String(at)}.${String(inner)}`
         : String(field ?? 'form');
     messages[name] ??= message;
   }

@@ -9,7 +9,7 @@ import { timetablesOf } from '~/server/students/timetable';
 import type { RequestPerson } from '../../platform/http/request-person';
 
 /**
- * What an incident or a tally of a student is caught with.
+ * What it takes to record an incident or a count of a student.
  *
  * @param student  from `requireStudent`
  * @param including  ids of choices that are offered here although they are not any more: those of a note that is changed

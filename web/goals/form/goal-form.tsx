@@ -41,11 +41,11 @@ interface GoalFormProps {
   backTo: string;
   /** What stands above the form. */
   children: ReactNode;
-  /** What stands below the strip in the margin. */
+  /** What stands below the data sheet in the margin. */
   marginFoot?: ReactNode;
 }
 
-/** A goal as the plan words it, with the observer's strip beside it. */
+/** A goal as the plan words it, with the observer’s data sheet beside it. */
 export function GoalForm({
   studentId,
   goal,
@@ -209,7 +209,7 @@ export function GoalForm({
 
 const usual = criterionDefinition.parse({ comparison: 'atLeast', value: 0, rule: { kind: 'inARow', n: 1 } });
 
-/** The measure as the form has it now, and the last one that was complete: the strip does not blink while one types. */
+/** The measure as the form has it now, and the last one that was complete: the data sheet does not blink while one types. */
 function useMeasure(field: FieldMetadata<MeasureDefinition>) {
   const last = useRef<MeasureDefinition | null>(null);
   const measure = readValue(field.value, measureDefinition);

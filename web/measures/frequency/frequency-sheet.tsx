@@ -9,7 +9,7 @@ import { finishedOf } from '../finished';
 import { Live, NumberField, needsOf, Pad, type SheetProps, TakeBack, TextButton, usePads } from '../sheet';
 import { useNow } from '../use-now';
 
-/** A large tally. The minutes come from the goal's own session, or from a clock that has run since the page was opened. */
+/** A large count. The minutes come from the goal's own session, or from a clock that has run since the page was opened. */
 export function FrequencySheet(props: SheetProps<FrequencyDefinition, FrequencyData>) {
   const { definition, criterion, data, clock, isActive, openedAt, onMark } = props;
   const now = useNow(isRunning(clock));

@@ -17,7 +17,7 @@ export function withTrial(trials: readonly string[], selected: number | null, ou
 
 type Sheet = SheetProps<TrialsDefinition, TrialsData>;
 
-/** Trial by trial as beads, or as counts that must add up. */
+/** Trial by trial as trial marks, or as counts that must add up. */
 export function TrialsSheet(props: Sheet) {
   const { data, onMark } = props;
   if (data && 'counts' in data) return <CountsSheet {...props} data={data} />;
@@ -33,7 +33,7 @@ export function TrialsSheet(props: Sheet) {
   );
 }
 
-/** Each tap lays a bead on the string: its colour is the level, its place the chance. */
+/** Each tap lays a trial mark on the string: its colour is the level, its place the chance. */
 function MarksSheet({
   definition,
   criterion,
@@ -83,7 +83,7 @@ function MarksSheet({
                 aria-pressed={selected === at}
                 onMouseDown={(event) => event.preventDefault()}
                 onClick={() => onSelect(selected === at ? null : at)}
-                className={`bead grid size-8 place-items-center text-xs font-bold pointer-coarse:size-11 ${toneOf(definition, outcome)} ${selected === at ? 'outline-2 outline-offset-2 outline-clay' : ''}`}
+                className={`trial-mark grid size-8 place-items-center text-xs font-bold pointer-coarse:size-11 ${toneOf(definition, outcome)} ${selected === at ? 'outline-2 outline-offset-2 outline-clay' : ''}`}
               >
                 {at + 1}
               </button>
@@ -136,7 +136,7 @@ function CountsSheet({ definition, criterion, data, onMark }: Sheet & { data: Co
         <p role="status" className="text-small text-ink-2">
           {accounted} of {data.opportunities} accounted for
         </p>
-        <TextButton onPress={() => onMark(null)}>Beads instead</TextButton>
+        <TextButton onPress={() => onMark(null)}>One by one instead</TextButton>
         <SoFar definition={definition} criterion={criterion} data={accounted > 0 ? data : null} />
       </div>
     </>

@@ -16,14 +16,14 @@ export const deviceCookie = createCookie(`${host}gm-device`, { ...base, maxAge: 
 export const preferencesCookie = createCookie('gm-preferences', { ...base, maxAge: 400 * 24 * 3600 });
 
 export interface Preferences {
-  theme: 'auto' | 'margin' | 'lamp';
+  theme: 'system' | 'light' | 'dark';
   discreet: boolean;
 }
 
 /** The device's preferences; what cannot be read counts as not chosen. */
 export async function preferencesOf(request: Request): Promise<Preferences> {
   const read = (await preferencesCookie.parse(request.headers.get('Cookie'))) as Partial<Preferences> | null;
-  const theme = read?.theme === 'margin' || read?.theme === 'lamp' ? read.theme : 'auto';
+  const theme = read?.theme === 'light' || read?.theme === 'dark' ? read.theme : 'system';
   return { theme, discreet: read?.discreet === true };
 }
 

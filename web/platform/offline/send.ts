@@ -34,7 +34,7 @@ const refusals: Record<number, string> = {
 /** Where something is sent, and what of it. */
 function addressed(item: WaitingItem): [path: string, content: object] {
   if (item.kind === 'note') return ['behavior-entries', { note: item.note }];
-  if (item.kind === 'tallies') return ['behavior-entries', { tallies: item.tallies }];
+  if (item.kind === 'counts') return ['behavior-entries', { counts: item.counts }];
   return ['sessions', { session: item.session }];
 }
 

@@ -45,7 +45,7 @@ describe('a long entry on paper', () => {
 const goal = goalOf({});
 const sessions = ['2026-09-08', '2026-09-10', '2026-09-15', '2026-09-22'].map((on, i) => session(on, i + 1));
 const graph = goalGraph(goal, progressOf(goal, sessions, { calendar, today: '2026-09-30' }), null, [], '2026-09-30');
-const paper = (name: string, rows = 80): ReportDocument => ({
+const document = (name: string, rows = 80): ReportDocument => ({
   title: `Progress report of ${name}`,
   head: `${name} · progress report`,
   blocks: [
@@ -71,9 +71,9 @@ const paper = (name: string, rows = 80): ReportDocument => ({
   ],
 });
 
-describe('a paper as a PDF', () => {
+describe('a document as a PDF', () => {
   it('has real text with its head and its table’s headings on every page, a title and a language', async () => {
-    const { pages, title, language } = await textOfPdf(await documentPdf(paper('Ada E.')));
+    const { pages, title, language } = await textOfPdf(await documentPdf(document('Ada E.')));
     expect(pages.length).toBeGreaterThan(2);
     for (const page of pages) expect(page).toContain('Ada E. · progress report');
     for (const page of pages.slice(1, -1)) expect(page).toContain('Day Said');
@@ -83,9 +83,9 @@ describe('a paper as a PDF', () => {
   });
 
   it('holds its fonts, and its graph as a drawing and not as a picture', async () => {
-    const document = await getDocument({ data: new Uint8Array(await documentPdf(paper('Ada E.', 1))), verbosity: 0 })
+    const opened = await getDocument({ data: new Uint8Array(await documentPdf(document('Ada E.', 1))), verbosity: 0 })
       .promise;
-    const page = await document.getPage(1);
+    const page = await opened.getPage(1);
     const { fnArray } = await page.getOperatorList();
     const { OPS } = await import('pdfjs-dist/legacy/build/pdf.mjs');
     expect(fnArray).not.toContain(OPS.paintImageXObject);
@@ -95,7 +95,7 @@ describe('a paper as a PDF', () => {
   });
 
   it('of several students keeps each on pages of their own', async () => {
-    const parts = [await documentPdf(paper('Ada E.', 50)), await documentPdf(paper('Ben F.', 1))];
+    const parts = [await documentPdf(document('Ada E.', 50)), await documentPdf(document('Ben F.', 1))];
     const joined = await joinPdfs('Kitchen group', parts);
     const { pages, title } = await textOfPdf(joined);
     expect(title).toBe('Kitchen group');
@@ -111,9 +111,9 @@ describe('a paper as a PDF', () => {
   });
 });
 
-describe('a paper as a text document', () => {
+describe('a document as a text document', () => {
   it('is a file of Office Open XML with the words, the table and the graph', async () => {
-    const docx = await documentDocx(paper('Ada E.', 3));
+    const docx = await documentDocx(document('Ada E.', 3));
     expect(docx.subarray(0, 2).toString()).toBe('PK');
     const { default: JSZip } = await import('jszip');
     const zip = await JSZip.loadAsync(docx);
