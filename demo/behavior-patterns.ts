@@ -30,7 +30,7 @@ export interface DemoFollowed {
 }
 
 /** What the made-up school begins from. */
-export const startingLists: Record<Exclude<ChoiceKind, 'behavior' | 'setting'>, [name: string, words: string][]> = {
+export const startingLists: Record<Exclude<ChoiceKind, 'behavior' | 'location'>, [name: string, words: string][]> = {
   antecedent: [
     ['Asked to begin', ''],
     ['Waiting for a turn', ''],

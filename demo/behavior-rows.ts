@@ -6,7 +6,7 @@ import { SEED, type Surroundings } from './goal-rows';
 import { type Random, randomFrom } from './random';
 import type { Row } from './rows';
 import { recordedAt } from './rows';
-import { type DemoStudent, dayParts, places, type StaffKey, students } from './school';
+import { type DemoStudent, dayParts, locations, type StaffKey, students } from './school';
 
 type Around = Omit<Surroundings, 'random'>;
 type Tables = Record<'behavior_fields' | 'behavior_phases' | 'entries' | 'incident_choices', Row[]> & {
@@ -62,7 +62,7 @@ function choiceRows(
     ...Object.entries(startingLists).flatMap(([kind, list]) =>
       list.map(([name, words], i) => row(kind, name, i, { words })),
     ),
-    ...places.map((name, i) => row('location', name, i, { location_id: placeIds.get(name) })),
+    ...locations.map((name, i) => row('location', name, i, { location_id: placeIds.get(name) })),
   ];
 }
 

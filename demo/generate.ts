@@ -14,7 +14,7 @@ import {
   type DemoStudent,
   dayParts,
   dayRounds,
-  places,
+  locations,
   type StaffKey,
   schoolName,
   staff,
@@ -52,7 +52,7 @@ export function generateDemo(today: IsoDate, passwordHash: string): DemoRows {
     closures: closures.map((closure) => ({ first: closure.first_day, last: closure.last_day })),
   };
   const schoolId = randomFrom(SEED - 7).uuid();
-  const placeIds = new Map(places.map((name) => [name, random.uuid()]));
+  const placeIds = new Map(locations.map((name) => [name, random.uuid()]));
   const groupIds = new Map(classGroups.map((name) => [name, random.uuid()]));
   const staffIds = new Map((Object.keys(staff) as StaffKey[]).map((key) => [key, random.uuid()]));
   const perStudent = students.map((student) => {
@@ -64,7 +64,7 @@ export function generateDemo(today: IsoDate, passwordHash: string): DemoRows {
   return [
     ['schools', [{ id: schoolId, name: schoolName, time_zone: timeZone, weekdays, is_demo: true }]],
     ['closures', closures.map((closure) => ({ ...closure, school_id: schoolId }))],
-    ['locations', places.map((name, position) => ({ id: placeIds.get(name), school_id: schoolId, name, position }))],
+    ['locations', locations.map((name, position) => ({ id: placeIds.get(name), school_id: schoolId, name, position }))],
     [
       'class_groups',
       classGroups.map((name, position) => ({ id: groupIds.get(name), school_id: schoolId, name, position })),

@@ -7,7 +7,7 @@ import { type GoalPattern, goalPatterns, noteBank } from './goal-patterns';
 import { type MoreMeasures, moreMeasures } from './more-measures';
 import { type Random, randomFrom } from './random';
 import { goalRow, measureRow, observationRow, phaseRows, type Row } from './rows';
-import { type CourseShape, type DemoStudent, places, type StaffKey } from './school';
+import { type CourseShape, type DemoStudent, locations, type StaffKey } from './school';
 
 export const SEED = 20260908;
 /** About this many sessions a goal, however far the year has got. */
@@ -151,7 +151,7 @@ function sessionRow(goal: GoalInTheMaking, on: IsoDate, session: number, share: 
   const { student, pattern } = goal;
   const team = Object.keys(student.team) as StaffKey[];
   const observerId = staffIds.get(random.pick(team));
-  const place = random.happens(0.8) ? pattern.place : random.pick(places);
+  const place = random.happens(0.8) ? pattern.place : random.pick(locations);
   const hour = session === 0 ? random.whole(8, 10) : random.whole(11, 14);
   const minute = random.whole(0, 11) * 5;
   const time = `${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}`;

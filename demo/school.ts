@@ -5,8 +5,8 @@ import type { Role } from '~/core/students/roles';
 export const schoolName = 'Quince Lane School';
 export const timeZone = 'America/New_York';
 export const weekdays = [1, 2, 3, 4, 5];
-export const places = ['Workshop', 'Kitchen', 'Garden', 'Classroom', 'Hallway'] as const;
-export type Place = (typeof places)[number];
+export const locations = ['Workshop', 'Kitchen', 'Garden', 'Classroom', 'Hallway'] as const;
+export type Place = (typeof locations)[number];
 export const classGroups = ['Workshop group', 'Kitchen group', 'Garden group'] as const;
 export type ClassGroup = (typeof classGroups)[number];
 

@@ -8,7 +8,7 @@ export interface IncidentFilter {
   behavior?: string | undefined;
   antecedent?: string | undefined;
   consequence?: string | undefined;
-  setting?: string | undefined;
+  location?: string | undefined;
   observer?: string | undefined;
   function?: string | undefined;
   intensity?: number | undefined;
@@ -39,7 +39,7 @@ export function incidentsBehind<T extends Incident>(
   filter: IncidentFilter,
   timetable: Timetable,
 ): T[] {
-  const { behavior, antecedent, consequence, setting, observer, function: purpose, intensity, from, to } = filter;
+  const { behavior, antecedent, consequence, location, observer, function: purpose, intensity, from, to } = filter;
   const asksForBlock = filter.part !== undefined || filter.outside;
   const partOf = partFinder(timetable);
   return notes.filter((note) => {
@@ -48,7 +48,7 @@ export function incidentsBehind<T extends Incident>(
     if (behavior !== undefined && !note.behaviors.includes(behavior)) return false;
     if (antecedent !== undefined && !note.antecedents.includes(antecedent)) return false;
     if (consequence !== undefined && !note.consequences.includes(consequence)) return false;
-    if (setting !== undefined && note.setting !== setting) return false;
+    if (location !== undefined && note.location !== location) return false;
     if (observer !== undefined && note.observer !== observer) return false;
     if (purpose !== undefined && !note.functions.includes(purpose)) return false;
     if (intensity !== undefined && note.intensity !== intensity) return false;

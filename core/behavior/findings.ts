@@ -15,7 +15,7 @@ export interface FindingAbout {
   weekday?: number;
   antecedent?: string;
   consequence?: string;
-  setting?: string;
+  location?: string;
   /** `YYYY-MM` */
   month?: string;
 }
@@ -163,11 +163,11 @@ function locationFindings(figures: BehaviorFigures): (Finding | null)[] {
   const hours = sum(settingHours.map((place) => place.hours));
   const parts = whenFindings(figures).flatMap((one) => (one?.about.part ? [one.strength] : []));
   return settings.map((share) => {
-    if (hours === 0) return facetFinding(name, share, settings.length, 'setting');
-    const expected = (settingHours.find(({ setting }) => setting === share.name)?.hours ?? 0) / hours;
+    if (hours === 0) return facetFinding(name, share, settings.length, 'location');
+    const expected = (settingHours.find(({ location }) => location === share.name)?.hours ?? 0) / hours;
     const found = finding(
       { n: share.n, of: share.of, expected },
-      { behavior: name, setting: share.name },
+      { behavior: name, location: share.name },
       `${shareSaid(name, share, 'was the place of')}; it takes ${percent(100 * expected)} of the hours.`,
     );
     return found && parts.every((strength) => strength < found.strength) ? found : null;
@@ -181,7 +181,7 @@ function facetFinding(
   behavior: string,
   share: FacetShare,
   different: number,
-  facet: 'antecedent' | 'consequence' | 'setting',
+  facet: 'antecedent' | 'consequence' | 'location',
 ): Finding | null {
   const compares = share.others.of >= LEAST_NOTES;
   const expected = compares ? share.others.n / share.others.of : 1 / different;
@@ -239,13 +239,13 @@ function rateOutside({ n, exposure }: Rate, all: number, allExposure: number): n
  *
  * @example findingTitle({ behavior: 'Left the bench', part: 'Workshop', weekday: 1 }) // 'Workshop on Mondays'
  */
-export function findingTitle({ part, weekday: day, antecedent, consequence, setting, month }: FindingAbout): string {
+export function findingTitle({ part, weekday: day, antecedent, consequence, location, month }: FindingAbout): string {
   if (part && day) return `${part} on ${weekdayName(day)}s`;
   if (part) return part;
   if (day) return `${weekdayName(day)}s`;
   if (antecedent && consequence) return `${antecedent} → ${consequence}`;
   if (antecedent) return `${antecedent} before it`;
   if (consequence) return `${consequence} after it`;
-  if (setting) return `In: ${setting}`;
+  if (location) return `In: ${location}`;
   return month ? `In ${monthFormat.format(Date.parse(`${month}-01T00:00:00Z`))}` : '';
 }

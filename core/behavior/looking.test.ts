@@ -28,8 +28,8 @@ const calendar = { weekdays: [1, 2, 3, 4, 5], closures: [{ first: '2026-09-14', 
 const days = schoolDays('2026-08-31', '2026-10-09', calendar);
 const timetable = timetableDefinition.parse(
   [1, 2, 3, 4, 5].flatMap((weekday) => [
-    { weekday, part: 'Workshop', from: '09:00', to: '11:00', setting: 'Shop' },
-    { weekday, part: 'Snack', from: '11:00', to: '11:30', setting: 'Kitchen' },
+    { weekday, part: 'Workshop', from: '09:00', to: '11:00', location: 'Shop' },
+    { weekday, part: 'Snack', from: '11:00', to: '11:30', location: 'Kitchen' },
   ]),
 );
 
@@ -42,7 +42,7 @@ describe('the notes behind a figure', () => {
       behaviors: fc.subarray(['Calling out', 'Leaving'], { minLength: 1 }),
       antecedents: choice,
       consequences: choice,
-      setting: fc.constantFrom('Shop', 'Kitchen', null),
+      location: fc.constantFrom('Shop', 'Kitchen', null),
       observer: fc.constantFrom('H', 'N', null),
       functions: fc.subarray(['escape', 'attention']),
       intensity: fc.constantFrom(1, 2, null),
@@ -60,7 +60,7 @@ describe('the notes behind a figure', () => {
           for (const { part, weekday, n } of figures.when.cells) expect(behind({ part, weekday })).toBe(n);
           for (const { name, n } of figures.antecedents) expect(behind({ antecedent: name })).toBe(n);
           for (const { name, n } of figures.consequences) expect(behind({ consequence: name })).toBe(n);
-          for (const { name, n } of figures.settings) expect(behind({ setting: name })).toBe(n);
+          for (const { name, n } of figures.settings) expect(behind({ location: name })).toBe(n);
           for (const { antecedent, consequence, n } of figures.chains)
             expect(behind({ antecedent, consequence })).toBe(n);
           for (const { month, n } of figures.months) expect(behind({ month })).toBe(n);
@@ -109,14 +109,14 @@ describe('what stands out', () => {
   it('holds a place against its hours in the timetable, and says it only where it says more than a part of the day', () => {
     const settings = (notes: Incident[]) =>
       analyseBehavior(notes, exposure)
-        .findings.filter(({ about }) => about.setting)
+        .findings.filter(({ about }) => about.location)
         .map(({ sentence }) => sentence);
     // 30 minutes of 150 are in the kitchen, one fifth; the times say nothing here.
-    expect(settings(at(20, { time: '14:00', setting: 'Kitchen' }))).toEqual([
+    expect(settings(at(20, { time: '14:00', location: 'Kitchen' }))).toEqual([
       '“Kitchen” was the place of 20 of 20 notes of Calling out (100%; likely 84% to 100%); it takes 20% of the hours.',
     ]);
-    expect(settings(at(20, { time: '09:30', setting: 'Shop' }))).toEqual([]);
-    expect(settings(at(20, { time: '11:10', setting: 'Kitchen' }))).toEqual([]);
+    expect(settings(at(20, { time: '09:30', location: 'Shop' }))).toEqual([]);
+    expect(settings(at(20, { time: '11:10', location: 'Kitchen' }))).toEqual([]);
   });
 
   it('asks Fisher’s test too before it holds a share against that of other behaviors', () => {
@@ -139,7 +139,7 @@ describe('what stands out', () => {
         { antecedent: 'A', consequence: 'C' },
         { antecedent: 'A' },
         { consequence: 'C' },
-        { setting: 'Shop' },
+        { location: 'Shop' },
         { month: '2026-10' },
       ].map((one) => findingTitle({ ...about, ...one })),
     ).toEqual(['Workshop on Mondays', 'Thursdays', 'A → C', 'A before it', 'C after it', 'In: Shop', 'In October']);

@@ -26,7 +26,7 @@ export interface FacetShare {
 
 /** The names that a note gives for a facet; each once, as the note's schema sees to. */
 export function namesIn(note: Incident, facet: Facet): readonly string[] {
-  if (facet === 'settings') return note.setting === null ? [] : [note.setting];
+  if (facet === 'settings') return note.location === null ? [] : [note.location];
   return note[facet];
 }
 
@@ -46,7 +46,7 @@ export function countFacet(notes: readonly Incident[], facet: Facet): FacetCount
 }
 
 /**
- * How often each antecedent, consequence or setting stands beside a behavior, and how that compares with the student's
+ * How often each antecedent, consequence or location stands beside a behavior, and how that compares with the student's
  * other behaviors. Notes exist only where a behavior occurred: a share says what tends to come before, not how likely the
  * behavior is after it.
  *

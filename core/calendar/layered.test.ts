@@ -4,7 +4,7 @@ import { layered } from './layered';
 import { hoursByLocation, timetableDefinition } from './timetable';
 import { isSkipped, secondsUntil } from './zone';
 
-const block = (part: string, from: string, to: string, weekday = 1) => ({ weekday, part, from, to, setting: null });
+const block = (part: string, from: string, to: string, weekday = 1) => ({ weekday, part, from, to, location: null });
 const said = (blocks: ReturnType<typeof layered>) => blocks.map(({ part, from, to }) => `${part} ${from}–${to}`);
 
 describe('a timetable of several', () => {
@@ -50,10 +50,10 @@ describe('a timetable of several', () => {
 
   it('gives each place its hours', () => {
     const week = timetableDefinition.parse([
-      { weekday: 1, part: 'Workshop', from: '09:00', to: '10:30', setting: 'Shop' },
-      { weekday: 2, part: 'Lessons', from: '09:00', to: '10:00', setting: null },
+      { weekday: 1, part: 'Workshop', from: '09:00', to: '10:30', location: 'Shop' },
+      { weekday: 2, part: 'Lessons', from: '09:00', to: '10:00', location: null },
     ]);
-    expect(hoursByLocation(week, ['2026-09-07', '2026-09-08', '2026-09-14'])).toEqual([{ setting: 'Shop', hours: 3 }]);
+    expect(hoursByLocation(week, ['2026-09-07', '2026-09-08', '2026-09-14'])).toEqual([{ location: 'Shop', hours: 3 }]);
   });
 });
 

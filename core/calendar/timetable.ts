@@ -12,7 +12,7 @@ export const timetableBlock = z
     from: clockTimeField,
     to: clockTimeField,
     /** Where the student usually is. */
-    setting: z.string().nullable().default(null),
+    location: z.string().nullable().default(null),
   })
   .refine(({ from, to }) => from < to, { error: 'A part of the day ends after it begins.', path: ['to'] });
 export type TimetableBlock = z.infer<typeof timetableBlock>;
@@ -92,7 +92,7 @@ export function hoursByCell(timetable: Timetable, days: readonly IsoDate[]): Cel
 }
 
 export interface LocationHours {
-  setting: string;
+  location: string;
   hours: number;
 }
 
@@ -100,11 +100,11 @@ export interface LocationHours {
 export function hoursByLocation(timetable: Timetable, days: readonly IsoDate[]): LocationHours[] {
   const daysByWeekday = countWeekdays(days);
   const hours = new Map<string, number>();
-  for (const { setting, ...block } of timetable) {
-    if (setting === null) continue;
-    hours.set(setting, (hours.get(setting) ?? 0) + hoursOf(block) * (daysByWeekday.get(block.weekday) ?? 0));
+  for (const { location, ...block } of timetable) {
+    if (location === null) continue;
+    hours.set(location, (hours.get(location) ?? 0) + hoursOf(block) * (daysByWeekday.get(block.weekday) ?? 0));
   }
-  return [...hours].map(([setting, sum]) => ({ setting, hours: sum }));
+  return [...hours].map(([location, sum]) => ({ location, hours: sum }));
 }
 
 function countWeekdays(days: readonly IsoDate[]): Map<number, number> {

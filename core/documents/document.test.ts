@@ -8,7 +8,7 @@ import { entryLines, individualReportDocument } from './individual-report-docume
 
 const entry = (changes: Partial<ReportEntry> = {}): ReportEntry => ({
   ...{ id: 'e', studentId: 's', kind: 'observation', title: '1 · Sands', goalId: 'g', goalVersion: 1 },
-  ...{ on: '2026-11-24', time: '09:30', setting: null, observer: null, note: null, sentence: '3 of 4: 75%.' },
+  ...{ on: '2026-11-24', time: '09:30', location: null, observer: null, note: null, sentence: '3 of 4: 75%.' },
   ...{ outcome: null, version: 1, isCorrected: false, isSecond: false },
   ...changes,
 });
@@ -49,7 +49,7 @@ describe('the individual report as a document', () => {
 
   it('has a column for place and observer only where its reader is shown one', () => {
     expect(table(document([entry()])).columns).toHaveLength(3);
-    const { columns, widths, rows } = table(document([entry({ setting: 'Garden', observer: 'H. B.' }), entry()]));
+    const { columns, widths, rows } = table(document([entry({ location: 'Garden', observer: 'H. B.' }), entry()]));
     expect([columns.length, widths.length]).toEqual([4, 4]);
     expect(rows.map((row) => row[3])).toEqual(['Garden, H. B.', '']);
   });
@@ -71,7 +71,7 @@ describe('the individual report as a document', () => {
   });
 
   it('is laid out as on the page: in sentences or as cards, with the same words', () => {
-    const groups = groupEntries([entry({ note: 'Alone.', setting: 'Garden' })], 'week', [], '2026-11-24');
+    const groups = groupEntries([entry({ note: 'Alone.', location: 'Garden' })], 'week', [], '2026-11-24');
     const about = { studentShortName: 'Ada E.', schoolName: 'Test School', today: '2026-11-24', groups };
     const laidOut = (layout: Layout) =>
       individualReportDocument({ ...about, layout, threads: { e: [comment()] } }).blocks.slice(2);

@@ -65,7 +65,7 @@ export function individualReportDocument({
 /** What stands around the entries of a group; the tables of all groups have the same columns. */
 type Around = Pick<IndividualReportContent, 'threads' | 'today'> & { all: readonly ReportEntry[] };
 
-const whereOf = ({ setting, observer }: ReportEntry) => [setting, observer].filter(Boolean).join(', ');
+const whereOf = ({ location, observer }: ReportEntry) => [location, observer].filter(Boolean).join(', ');
 
 function tableBlocks(some: readonly ReportEntry[], { threads, today, all }: Around): DocumentBlock[] {
   const isWide = all.some((entry) => whereOf(entry) !== '');

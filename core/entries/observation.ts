@@ -15,7 +15,7 @@ export interface ObservedSession {
   outcome: Outcome;
   /** Which entry, where and by whom: null where nothing that is asked depends on it. */
   id: string | null;
-  setting: string | null;
+  location: string | null;
   observer: string | null;
   /** How the goal was measured then, where that was not as it is now. */
   former?: MeasureDefinition | undefined;

@@ -38,7 +38,7 @@ const kept: WaitingItem = {
       },
     },
   ],
-  choices: { people: [], places: [], today: '2026-11-24' },
+  choices: { people: [], locations: [], today: '2026-11-24' },
 };
 const withNote = (note: string): WaitingItem => {
   const changed = structuredClone(kept);

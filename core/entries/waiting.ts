@@ -29,7 +29,7 @@ export type ObservedGoal = z.infer<typeof observedGoal>;
 const named = z.object({ id: z.string(), name: z.string() });
 
 /** What the fields of a session offer. */
-export const sessionChoices = z.object({ people: z.array(named), places: z.array(named), today: z.string() });
+export const sessionChoices = z.object({ people: z.array(named), locations: z.array(named), today: z.string() });
 export type SessionChoices = z.infer<typeof sessionChoices>;
 
 /** A choice as the screen of an incident offers it. */
@@ -37,7 +37,7 @@ const offeredChoice = z.object({
   id: z.string(),
   name: z.string(),
   words: z.string(),
-  placeId: z.string().nullable(),
+  locationId: z.string().nullable(),
   abc: z.boolean(),
   counted: z.boolean(),
   timed: z.boolean(),

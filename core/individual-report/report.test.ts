@@ -33,8 +33,8 @@ describe('report', () => {
   });
 
   it('takes out what a reader may not see, rather than hiding it', () => {
-    const entry = { note: 'A word', observer: 'H. Bruun', setting: 'Garden', outcome: null, sentence: '3 of 4' };
-    expect(asSeenBy(entry, shownFields(['observer']))).toEqual({ ...entry, note: null, setting: null });
+    const entry = { note: 'A word', observer: 'H. Bruun', location: 'Garden', outcome: null, sentence: '3 of 4' };
+    expect(asSeenBy(entry, shownFields(['observer']))).toEqual({ ...entry, note: null, location: null });
     expect(asSeenBy(entry, everything)).toEqual(entry);
   });
 

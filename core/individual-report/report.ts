@@ -19,7 +19,7 @@ export interface ReportEntry {
   on: IsoDate;
   time: string;
   /** Null where none was given, or the reader is not shown it. */
-  setting: string | null;
+  location: string | null;
   /** Null when the reader is not shown who observed. */
   observer: string | null;
   /** Null when the reader is not shown notes; empty when there is none. */
@@ -64,16 +64,16 @@ export function incidentAsSeenBy(note: SaidIncident, shows: Shows): SaidIncident
 }
 
 /** The entry with the fields taken out that its reader may not see: they are not hidden, they are not there. */
-export function asSeenBy<T extends Pick<ReportEntry, 'note' | 'observer' | 'setting' | 'outcome'>>(
+export function asSeenBy<T extends Pick<ReportEntry, 'note' | 'observer' | 'location' | 'outcome'>>(
   entry: T,
   shows: Shows,
 ): T {
-  const { note, observer, setting, outcome } = entry;
+  const { note, observer, location, outcome } = entry;
   return {
     ...entry,
     note: shows.has('note') ? note : null,
     observer: shows.has('observer') ? observer : null,
-    setting: shows.has('setting') ? setting : null,
+    location: shows.has('location') ? location : null,
     outcome: shows.has('breakdown') ? outcome : null,
   };
 }

@@ -53,10 +53,10 @@ describe('criterion', () => {
   });
 
   it('waits for enough settings and observers among the points that pass', () => {
-    const places = criterion({ rule: { kind: 'inARow', n: 2 }, distinctLocations: 2 });
-    expect(criterionState(days(90, 90), places).metOn).toBeNull();
+    const locations = criterion({ rule: { kind: 'inARow', n: 2 }, distinctLocations: 2 });
+    expect(criterionState(days(90, 90), locations).metOn).toBeNull();
     const elsewhere = [...days(90, 90), point('2026-09-03', 90, { settings: ['garden'] })];
-    expect(criterionState(elsewhere, places).metOn).toBe('2026-09-03');
+    expect(criterionState(elsewhere, locations).metOn).toBe('2026-09-03');
     expect(
       criterionState(elsewhere, criterion({ rule: { kind: 'inARow', n: 2 }, distinctObservers: 2 })).metOn,
     ).toBeNull();
@@ -72,7 +72,7 @@ describe('criterion', () => {
       distinctLocations: 2,
     };
     expect(criterionSentence(goalOf({ criterion: strict, pointPer: 'session' }))).toBe(
-      'At least 90%, that is 9 of 10, in 2 sessions in a row, at least 5 chances each, in 2 places.',
+      'At least 90%, that is 9 of 10, in 2 sessions in a row, at least 5 chances each, in 2 locations.',
     );
   });
 

@@ -83,7 +83,7 @@ export function criterionSentence(goal: Pick<GoalDefinition, 'criterion' | 'meas
       : `in ${rule.n} ${one}${rule.n === 1 ? '' : 's'} in a row`;
   const also = [
     minimumOpportunities > 1 ? `at least ${minimumOpportunities} ${measure.weightNoun.many} each` : '',
-    distinctLocations > 1 ? `in ${distinctLocations} places` : '',
+    distinctLocations > 1 ? `in ${distinctLocations} locations` : '',
     distinctObservers > 1 ? `seen by ${distinctObservers} people` : '',
   ].filter(Boolean);
   const head = `${comparison === 'atLeast' ? 'At least' : 'At most'} ${measure.said(value)}${count} ${run}`;

@@ -94,7 +94,7 @@ export function seriesOf(
       isFormer: former !== undefined,
       afterGap: before !== undefined && isLongGap(before.on, on, calendar),
       observations: distinct(group.map((session) => session.id)),
-      settings: distinct(group.map((session) => session.setting)),
+      settings: distinct(group.map((session) => session.location)),
       observers: distinct(group.map((session) => session.observer)),
     });
   }

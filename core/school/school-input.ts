@@ -57,10 +57,10 @@ export const schoolInput = z
       .max(100)
       .default([]),
     groups: z.array(renamable).max(100).default([]),
-    places: z.array(renamable).max(100).default([]),
+    locations: z.array(renamable).max(100).default([]),
     dayParts: z.array(dayPart).max(200).default([]),
   })
-  .superRefine(({ closures, groups, places, dayParts }, context) => {
+  .superRefine(({ closures, groups, locations, dayParts }, context) => {
     const refuse = (message: string, path: (string | number)[]) =>
       context.addIssue({ code: 'custom', message, path, input: path });
     for (const [i, { first, last }] of closures.entries()) {
@@ -68,7 +68,7 @@ export const schoolInput = z
     }
     for (const [field, list] of [
       ['groups', groups],
-      ['places', places],
+      ['locations', locations],
     ] as const) {
       const names = list.map(({ name }) => name.toLowerCase());
       for (const [i, name] of names.entries()) {

@@ -67,15 +67,14 @@ const labels: Record<string, string> = {
   sharedIdleMinutes: 'minutes until a sign-in ends on a shared tablet',
   dailyLimit: 'messages a day',
   dayParts: 'parts of the day',
-  places: 'locations',
+  locations: 'locations',
   setsUp: 'administrator',
 };
 
 /** What single values are called, by the field that holds them; others as they are written. */
 const words: Record<string, Record<string, string>> = {
   role: roleWords,
-  // What was written down before the right had its name stays written down.
-  rights: { ...grantedWords, setUp: grantedWords.editGoals },
+  rights: grantedWords,
   kind: Object.fromEntries(Object.entries(readerWords).map(([kind, { label }]) => [kind, label])),
   frequency: frequencyWords,
 };

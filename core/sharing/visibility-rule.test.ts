@@ -23,7 +23,7 @@ describe('what whom', () => {
   });
 
   it('shows no field without the one it needs', () => {
-    expect([...shownFields(['breakdown', 'function', 'intensity', 'setting'])]).toEqual(['setting']);
+    expect([...shownFields(['breakdown', 'function', 'intensity', 'location'])]).toEqual(['location']);
     expect([...shownFields(['numbers', 'breakdown'])]).toEqual(['numbers', 'breakdown']);
   });
 
@@ -40,7 +40,7 @@ describe('what whom', () => {
 describe('who can see this, in words', () => {
   it('says what is shown and what is not', () => {
     expect(shownWords({ shows: ['numbers', 'breakdown'] })).toBe(
-      'numbers and breakdown; not note, observer, setting, behavior, function, intensity or pictures',
+      'numbers and breakdown; not note, observer, location, behavior, function, intensity or pictures',
     );
     expect(shownWords({ shows: [...reportFields] })).toBe('everything in the report');
     expect(shownWords({ shows: ['intensity'] })).toBe('only on which day each goal was observed');

@@ -7,7 +7,7 @@ export const reportFields = [
   'breakdown',
   'note',
   'observer',
-  'setting',
+  'location',
   'abc',
   'function',
   'intensity',
@@ -20,7 +20,7 @@ export const fieldWords: Record<ReportField, { label: string; about: string }> =
   breakdown: { label: 'Breakdown', about: 'how much help, which items, trial marks' },
   note: { label: 'Note', about: 'the words beside an entry' },
   observer: { label: 'Observer', about: 'who observed' },
-  setting: { label: 'Setting', about: 'where it was' },
+  location: { label: 'Location', about: 'where it was' },
   abc: { label: 'Behavior', about: 'ABC notes and counts' },
   function: { label: 'Function', about: 'what a behavior may have been for' },
   intensity: { label: 'Intensity', about: 'how strong an incident was' },
@@ -68,7 +68,7 @@ export const carefulRules: Record<ReaderKind, VisibilityRule> = {
   team: { kind: 'team', shows: [...reportFields], ...usual },
   family: { kind: 'family', shows: ['numbers', 'breakdown'], ...usual },
   student: { kind: 'student', shows: ['numbers', 'breakdown'], ...usual, layout: 'cards' },
-  specialist: { kind: 'specialist', shows: ['numbers', 'breakdown', 'setting'], ...usual, layout: 'table' },
+  specialist: { kind: 'specialist', shows: ['numbers', 'breakdown', 'location'], ...usual, layout: 'table' },
 };
 
 /**

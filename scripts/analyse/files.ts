@@ -82,7 +82,7 @@ export function analyseAbcFile(text: string, range: AbcRange) {
       behaviors,
       antecedents: severalIn(cellOf(row, 'antecedent')),
       consequences: severalIn(cellOf(row, 'consequence')),
-      setting: row.setting?.text || null,
+      location: row.setting?.text || null,
       observer: row.observer?.text || null,
       functions: row.function ? severalIn(row.function) : [],
       seconds: numberIn(row.seconds) || null,

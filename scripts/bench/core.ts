@@ -62,7 +62,7 @@ function manyIncidents() {
         behaviors: [pick(behaviors, wave(i))],
         antecedents: [pick(antecedents, wave(i * 5)), pick(antecedents, wave(i * 11))],
         consequences: [pick(consequences, wave(i * 2))],
-        setting: pick(['Workshop', 'Kitchen', 'Garden'], i),
+        location: pick(['Workshop', 'Kitchen', 'Garden'], i),
         functions: ['attention'],
         seconds: 10 + wave(i),
         intensity: 1 + (i % 5),

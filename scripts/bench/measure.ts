@@ -119,9 +119,9 @@ async function saving() {
       school.manager,
     ]);
     const columns = Object.keys(values);
-    const places = columns.map((_, i) => `$${i + 1}`).join(', ');
+    const slots = columns.map((_, i) => `$${i + 1}`).join(', ');
     await bare.query(
-      `insert into entries (${columns.join(', ')}) values (${places}) returning *`,
+      `insert into entries (${columns.join(', ')}) values (${slots}) returning *`,
       Object.values(values),
     );
     await bare.query('commit');

@@ -103,7 +103,7 @@ async function readIncidents(
 /** What a note names, in the words of its student. */
 type Named = Pick<
   AnalysedIncident,
-  'behaviors' | 'antecedents' | 'consequences' | 'functions' | 'setting' | 'intensity'
+  'behaviors' | 'antecedents' | 'consequences' | 'functions' | 'location' | 'intensity'
 >;
 
 /** Each choice is written as the first letter of its facet and its id. */
@@ -113,7 +113,7 @@ function namedIn(named: string, naming: Naming): Named {
   const names = (facet: string) => uniqueNames(naming, ids[facet] ?? []);
   return {
     ...{ behaviors: names('b'), antecedents: names('a'), consequences: names('c'), functions: names('f') },
-    setting: naming.choices.get(ids.l?.[0] ?? '')?.name ?? null,
+    location: naming.choices.get(ids.l?.[0] ?? '')?.name ?? null,
     intensity: naming.steps.get(ids.i?.[0] ?? '') ?? null,
   };
 }

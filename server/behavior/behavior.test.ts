@@ -65,7 +65,7 @@ describe('choices', () => {
     );
     await expect(saveChoices(fresh.db, manager(), null, choices(school), now)).rejects.toThrow(NotFound);
     await makeAdmin(fresh.db, school.manager);
-    await saveChoices(fresh.db, manager(), null, { ...choices(school), behavior: [], setting: [] }, now);
+    await saveChoices(fresh.db, manager(), null, { ...choices(school), behavior: [], location: [] }, now);
     const other = randomUUID();
     const names = { first_name: 'Ben', last_name: 'E', short_name: 'Ben E.', initials: 'BE', grade: '4' };
     await fresh.db('students').insert({ id: other, school_id: schoolId, ...names });
@@ -73,11 +73,11 @@ describe('choices', () => {
       .db('team_members')
       .insert({ student_id: other, person_id: school.manager, role: 'caseManager', from_date: '2026-09-01' });
     const { isNew, input } = await choicesInForm(fresh.db, manager(), other, randomUUID);
-    expect([isNew, input.antecedent.map(({ name }) => name), input.setting.map(({ placeId }) => placeId)]).toEqual([
-      true,
-      ['Noise', 'Waiting'],
-      [school.kitchen],
-    ]);
+    expect([
+      isNew,
+      input.antecedent.map(({ name }) => name),
+      input.location.map(({ locationId }) => locationId),
+    ]).toEqual([true, ['Noise', 'Waiting'], [school.kitchen]]);
     expect(await choicesOf(fresh.db, accessTo(other))).toEqual([]);
   });
 
@@ -123,7 +123,7 @@ describe('choices', () => {
           school.student,
           {
             ...without,
-            antecedent: [...without.antecedent, { id: randomUUID(), name, words: '', placeId: null, isDifferent }],
+            antecedent: [...without.antecedent, { id: randomUUID(), name, words: '', locationId: null, isDifferent }],
           },
           now,
         ),
@@ -352,8 +352,8 @@ describe('what changed, and the day', () => {
     ]);
     expect(await ownDayParts(fresh.db, school.student)).toEqual([own]);
     expect((await timetablesOf(fresh.db, [school.student], 3)).get(school.student)).toEqual([]);
-    // The note’s setting is told from the place the timetable has.
-    expect((await seen()).timetable.map(({ setting }) => setting)).toEqual(['Kitchen', null, 'Kitchen']);
+    // The note’s location is told from the place the timetable has.
+    expect((await seen()).timetable.map(({ location }) => location)).toEqual(['Kitchen', null, 'Kitchen']);
   });
 });
 

@@ -85,7 +85,9 @@ export async function incidentsAcross(
 /** A timetable whose places are called as the notes call them. */
 function withLocationNames(timetable: Timetable, choices: readonly Choice[]): Timetable {
   const names = new Map(
-    choices.flatMap(({ placeId, name, mergedInto }) => (placeId && !mergedInto ? [[placeId, name] as const] : [])),
+    choices.flatMap(({ locationId, name, mergedInto }) =>
+      locationId && !mergedInto ? [[locationId, name] as const] : [],
+    ),
   );
-  return timetable.map((block) => ({ ...block, setting: names.get(block.setting ?? '') ?? null }));
+  return timetable.map((block) => ({ ...block, location: names.get(block.location ?? '') ?? null }));
 }

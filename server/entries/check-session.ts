@@ -54,7 +54,7 @@ interface FactsRow extends Membership {
 }
 
 /**
- * Holds a session's date, observer and setting against the school and the student's team, in one query: it stands
+ * Holds a session's date, observer and location against the school and the student's team, in one query: it stands
  * between a tap and “saved”. The case manager answers for the whole of the plan, also for the days before they were put on the team.
  *
  * @throws NotFound when the one who asks may not do this to this student
@@ -96,7 +96,7 @@ export async function checkSession(
   const early = tooEarlyWords(on, row.planStartsOn, [row.goalStartsOn]);
   if (early) messages.on = early;
   if (!row.observerIsOnTeam) messages.observerId = notOnTeamWords;
-  if (!row.settingIsKnown) messages.locationId = 'Choose a place from the list.';
+  if (!row.settingIsKnown) messages.locationId = 'Choose a location from the list.';
   const student = { id: grant(studentId, 'member'), firstName: row.firstName, initials: row.initials };
   return { student, goals: measured(row.goals ?? {}), messages };
 }

@@ -133,8 +133,8 @@ export async function sessionsByGoal(
     )
     .options({ rowMode: 'array' });
   const byGoal = new Map<string, VersionedSession[]>();
-  for (const [goal, on, data, reason, version, id, setting, observer] of found.rows) {
-    const session = { id, on, outcome: outcomeFrom(data, reason), setting, observer, version };
+  for (const [goal, on, data, reason, version, id, location, observer] of found.rows) {
+    const session = { id, on, outcome: outcomeFrom(data, reason), location, observer, version };
     const list = byGoal.get(goal);
     if (list) list.push(session);
     else byGoal.set(goal, [session]);
@@ -205,13 +205,13 @@ export async function sessionsOfGoal(
     )
     .options({ rowMode: 'array' });
   return found.rows.map(
-    ([id, on, data, reason, version, setting, observer, note, observerName, locationName, pairsWith]) => ({
+    ([id, on, data, reason, version, location, observer, note, observerName, locationName, pairsWith]) => ({
       ...{
         id,
         on,
         outcome: outcomeFrom(data, reason),
         version,
-        setting,
+        location,
         observer,
         note,
         observerName,

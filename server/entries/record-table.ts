@@ -22,7 +22,7 @@ export async function recordTable(
   { wall, now }: { wall: WallTime; now: Date },
 ): Promise<string[]> {
   const student = await requireStudent(db, actor, studentId, 'observe');
-  const [goal, stays, setting] = await Promise.all([
+  const [goal, stays, location] = await Promise.all([
     goalOf(db, student.id, goalId),
     db('team_members').where({ student_id: studentId, person_id: observerId }).select('from_date', 'until_date'),
     locationId === null
@@ -31,7 +31,7 @@ export async function recordTable(
   ]);
   const measure = versionOf(goal, goalVersion);
   const messages: Record<string, string> = {};
-  if (!setting) messages.locationId = 'Choose a place from the list.';
+  if (!location) messages.locationId = 'Choose a location from the list.';
   const begins = [goal.startsOn, goal.baseline?.on ?? null, goal.phases[0]?.startsOn ?? null];
   const written = rows.map(({ id, on, time, outcome, note }, at): NewRow => {
     const refuse = (field: string, message: string) => {

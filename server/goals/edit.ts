@@ -185,7 +185,7 @@ async function checkChoices(
     throw new Invalid({ observerIds: 'Choose people from the support team.' });
   }
   if (!(await isKnown('locations', 'id', locationIds, { school_id: schoolId })))
-    throw new Invalid({ locationIds: 'Choose places from the list.' });
+    throw new Invalid({ locationIds: 'Choose locations from the list.' });
 }
 
 /** Phases, observers and places: what a goal has several of. */

@@ -99,7 +99,7 @@ describe('entries, newest first', () => {
       '2026-11-19 09:30',
     ]);
     expect(await newest({ limit: 1, on: '2026-11-19' })).toMatchObject([
-      { studentId: cleo, setting: 'Kitchen', observer: 'manager', isCorrected: false },
+      { studentId: cleo, location: 'Kitchen', observer: 'manager', isCorrected: false },
     ]);
     expect(await newest({ on: '2026-11-24' })).toEqual([]);
     expect(await newestEntries(fresh.db, [], [], { limit: 3, discreet: false })).toEqual([]);

@@ -55,7 +55,7 @@ export function reportEntryOf(observation: Observation, goal: Goal, shows: Shows
     goalVersion: observation.goalVersion,
     on: observation.on,
     time: observation.time,
-    setting: observation.locationName,
+    location: observation.locationName,
     observer: observation.observerName,
     note: noteWithRemarks(observation.note, observation.outcome.data),
     sentence: outcomeSaid(measureAt(goal, observation.goalVersion), observation.outcome, shows),
@@ -165,14 +165,14 @@ const shared = ({
 
 function incidentEntry(note: StoredIncident, naming: Naming, shows: Shows): ReportEntry {
   const said = incidentAsSeenBy(saidIncident(note, naming), shows);
-  const setting = note.locationId ? (naming.choices.get(note.locationId)?.name ?? null) : null;
+  const location = note.locationId ? (naming.choices.get(note.locationId)?.name ?? null) : null;
   const title = said.behaviors.join(', ');
-  return asSeenBy({ ...shared(note), kind: 'incident', title, setting, sentence: incidentSentence(said) }, shows);
+  return asSeenBy({ ...shared(note), kind: 'incident', title, location, sentence: incidentSentence(said) }, shows);
 }
 
 function countEntry(count: BehaviorCount, naming: Naming, shows: Shows): ReportEntry {
   const behavior = naming.choices.get(count.behaviorId)?.name ?? '?';
-  const part = shows.has('setting') ? count.part : null;
+  const part = shows.has('location') ? count.part : null;
   const sentence = countSentence({ ...count, part, behavior });
-  return asSeenBy({ ...shared(count), kind: 'count', title: behavior, setting: part, sentence }, shows);
+  return asSeenBy({ ...shared(count), kind: 'count', title: behavior, location: part, sentence }, shows);
 }

@@ -223,7 +223,15 @@ async function reflectionEntries(
     .select('id', 'said_on', 'said_time');
   return rows.map((row) => ({
     ...{ id: row.id, studentId, kind: 'reflection', title: 'A reflection', goalId: null, goalVersion: 1 },
-    ...{ on: row.said_on, time: row.said_time, setting: null, observer: null, note: null, sentence: '', outcome: null },
+    ...{
+      on: row.said_on,
+      time: row.said_time,
+      location: null,
+      observer: null,
+      note: null,
+      sentence: '',
+      outcome: null,
+    },
     ...{ version: 1, isCorrected: false, isSecond: false },
   }));
 }
@@ -245,7 +253,7 @@ async function entriesSaying(
       entry.sentence,
       entry.note,
       entry.observer,
-      entry.setting,
+      entry.location,
       ...(threads[entry.id] ?? []).map(({ text }) => text),
     ]
       .join(' ')

@@ -132,12 +132,12 @@ describe('a school of one’s own', () => {
     const before = await schoolInForm(fresh.db, there(school.stranger));
     const pond = { id: randomUUID(), name: 'Kitchen' };
     const dayParts = [{ groupId: null, part: 'Pond', weekdays: [1], from: '09:00', to: '10:00', locationId: pond.id }];
-    await saveSchool(fresh.db, there(school.stranger), { ...before, places: [pond], dayParts }, now);
+    await saveSchool(fresh.db, there(school.stranger), { ...before, locations: [pond], dayParts }, now);
     expect((await locationsOf(fresh.db, elder)).map(({ name }) => name)).toEqual(['Kitchen']);
     expect((await locationsOf(fresh.db, schoolId)).map(({ id }) => id)).toEqual([school.kitchen]);
     expect((await schoolInForm(fresh.db, here(school.stranger))).dayParts).toEqual([]);
     // A location of another school is none here.
-    const taken = { ...before, places: [{ id: school.kitchen, name: 'Ours' }] };
+    const taken = { ...before, locations: [{ id: school.kitchen, name: 'Ours' }] };
     await expect(saveSchool(fresh.db, there(school.stranger), taken, now)).rejects.toThrow(NotFound);
     const goal = await addGoal(fresh.db, wren);
     const session = sessionOf({ ...school, goal, manager: school.aide }, ['independent'], {

@@ -14,7 +14,7 @@ import { type Actor, locationsOf, schoolOf } from './school';
 export async function schoolInForm(db: Database, actor: Actor): Promise<SchoolInput> {
   await requireSchoolAdmin(db, actor);
   const here = { id: { id: actor.schoolId }, school: { school_id: actor.schoolId } };
-  const [school, idle, closures, groups, places, blocks] = await Promise.all([
+  const [school, idle, closures, groups, locations, blocks] = await Promise.all([
     schoolOf(db, actor.schoolId),
     db('schools').where(here.id).first('idle_minutes', 'shared_idle_minutes'),
     db('closures').where(here.school).orderBy('first_day').select('first_day as first', 'last_day as last', 'label'),
@@ -41,7 +41,7 @@ export async function schoolInForm(db: Database, actor: Actor): Promise<SchoolIn
     sharedIdleMinutes: existing(idle).shared_idle_minutes,
     closures,
     groups,
-    places,
+    locations,
     dayParts: [...dayParts.values()],
   };
 }
@@ -67,7 +67,7 @@ export async function saveSchool(db: Database, actor: Actor, input: SchoolInput,
       input.closures.map(({ first, last, label }) => ({ ...here, first_day: first, last_day: last, label })),
     );
     await keepNames(trx, 'class_groups', actor.schoolId, input.groups);
-    await keepNames(trx, 'locations', actor.schoolId, input.places);
+    await keepNames(trx, 'locations', actor.schoolId, input.locations);
     await expectKnown(trx, actor.schoolId, input);
     await trx('timetable_blocks').where(here).whereNull('student_id').delete();
     const blocks = input.dayParts.flatMap(blocksOf).map((block) => ({ ...block, ...here }));
@@ -110,7 +110,7 @@ async function expectKnown(db: Database, schoolId: string, { dayParts }: SchoolI
   for (const [i, { groupId, locationId }] of dayParts.entries()) {
     if (groupId !== null && !known.has(groupId)) throw new Invalid({ [`dayParts[${i}].groupId`]: 'Choose a group.' });
     if (locationId !== null && !known.has(locationId)) {
-      throw new Invalid({ [`dayParts[${i}].locationId`]: 'Choose a place from the list.' });
+      throw new Invalid({ [`dayParts[${i}].locationId`]: 'Choose a location from the list.' });
     }
   }
 }

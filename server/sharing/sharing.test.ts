@@ -117,9 +117,9 @@ describe('the individual report', () => {
   it('holds what a reader may see of an entry, and no more', async () => {
     await observe('He sat beside Wren.');
     const [whole] = (await report(team)).entries;
-    expect(whole).toMatchObject({ observer: 'manager', setting: 'Kitchen', note: 'He sat beside Wren.' });
+    expect(whole).toMatchObject({ observer: 'manager', location: 'Kitchen', note: 'He sat beside Wren.' });
     const [shown] = (await report(family())).entries;
-    expect(shown).toMatchObject({ observer: null, setting: null, note: 'He sat beside a classmate.' });
+    expect(shown).toMatchObject({ observer: null, location: null, note: 'He sat beside a classmate.' });
     expect(shown?.sentence).toContain('1 of 2 seedlings');
     const [figure] = (await report(family(['numbers']))).entries;
     expect(figure).toMatchObject({ sentence: '1 of 2: 50%.', outcome: null, note: null });

@@ -12,7 +12,7 @@ import { requireStudent } from './students';
 
 interface Block extends TimetableBlock {
   /** The place’s id, and its name. */
-  setting: string | null;
+  location: string | null;
   locationName: string | null;
 }
 
@@ -30,7 +30,7 @@ export async function timetablesOf(
   type Row = Block & { studentId: string; layer: number };
   const found = await db.raw<{ rows: Row[] }>(
     `select s.id as "studentId", b.weekday, b.part, to_char(b.starts_at, 'HH24:MI') as "from",
-            to_char(b.ends_at, 'HH24:MI') as "to", b.location_id as setting, st.name as "locationName",
+            to_char(b.ends_at, 'HH24:MI') as "to", b.location_id as location, st.name as "locationName",
             case when b.student_id is not null then 0 when b.group_id is not null then 1 else 2 end as layer
        from students s
        join timetable_blocks b on b.school_id = s.school_id and (b.student_id = s.id or (b.student_id is null and (b.group_id is null or exists
@@ -64,8 +64,8 @@ export async function plannedOn(
   const timetables = await timetablesOf(db, studentIds, weekday(on));
   return [...timetables]
     .flatMap(([studentId, blocks]) =>
-      blocks.map(({ part, from, to, setting, locationName }): PlannedPart => {
-        return { studentId, part, from, to, locationId: setting, locationName };
+      blocks.map(({ part, from, to, location, locationName }): PlannedPart => {
+        return { studentId, part, from, to, locationId: location, locationName };
       }),
     )
     .sort((a, b) => a.from.localeCompare(b.from) || a.part.localeCompare(b.part));
@@ -103,9 +103,9 @@ export async function saveOwnDayParts(
 ): Promise<void> {
   await db.transaction(async (trx) => {
     await requireStudent(trx, actor, studentId, 'editGoals');
-    const places = new Set((await locationsOf(trx, actor.schoolId)).map(({ id }) => id));
-    const wrong = dayParts.findIndex(({ locationId }) => locationId !== null && !places.has(locationId));
-    if (wrong >= 0) throw new Invalid({ [`dayParts[${wrong}].locationId`]: 'Choose a place from the list.' });
+    const locations = new Set((await locationsOf(trx, actor.schoolId)).map(({ id }) => id));
+    const wrong = dayParts.findIndex(({ locationId }) => locationId !== null && !locations.has(locationId));
+    if (wrong >= 0) throw new Invalid({ [`dayParts[${wrong}].locationId`]: 'Choose a location from the list.' });
     await trx('timetable_blocks').where({ student_id: studentId }).delete();
     const rows = dayParts.flatMap(({ weekdays, part, from, to, locationId }) =>
       [...new Set(weekdays)].map((day) => ({

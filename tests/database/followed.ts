@@ -10,7 +10,7 @@ import { actorOf, now, type SmallSchool, today, wall } from './small-school';
 export const moment: Moment = { wall, now, timeZone: 'America/New_York' };
 
 export const choiceRow = (name: string, more: object = {}) => ({
-  ...{ id: randomUUID(), name, words: '', placeId: null, isDifferent: false, ...more },
+  ...{ id: randomUUID(), name, words: '', locationId: null, isDifferent: false, ...more },
 });
 
 export const behaviorRow = (name: string, more: object = {}) => ({
@@ -23,7 +23,7 @@ export const choices = (school: SmallSchool): ChoicesInput => ({
   behavior: [behaviorRow('Leaves'), behaviorRow('Shouts')],
   antecedent: [choiceRow('Noise'), choiceRow('Waiting')],
   consequence: [choiceRow('A break')],
-  setting: [choiceRow('Kitchen', { placeId: school.kitchen })],
+  location: [choiceRow('Kitchen', { locationId: school.kitchen })],
   intensity: [choiceRow('1', { words: 'quiet' }), choiceRow('2', { words: 'loud' })],
   function: [choiceRow('escape')],
   leftOut: [],

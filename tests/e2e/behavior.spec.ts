@@ -94,7 +94,7 @@ test('a note is caught on one screen without scrolling; from memory four in a ro
   await signInAs(app, page);
   const student = await open(app, page, 'Ansel', 'note');
   expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(800);
-  await expect(page.getByText('place not said')).toBeVisible();
+  await expect(page.getByText('Location: choose')).toBeVisible();
   await page.getByRole('button', { name: 'change', exact: true }).click();
   await page.getByLabel('Date', { exact: true }).fill('2026-11-23');
   await page.getByLabel('Time', { exact: true }).fill('09:10');
@@ -731,7 +731,7 @@ test('a note of several behaviors is found under each of them, and its file has 
   }
   const [head, ...rows] = (await (await page.request.get(`/students/${student}/incidents.csv`)).text()).split('\r\n');
   expect(head).toBe(
-    'at,behavior,antecedent,consequence,setting,observer,function,seconds,intensity,going,resolved,resolvedAfterSeconds,note,recordedBy,recordedAt,version,changedBecause',
+    'at,behavior,antecedent,consequence,location,observer,function,seconds,intensity,going,resolved,resolvedAfterSeconds,note,recordedBy,recordedAt,version,changedBecause',
   );
   expect(rows.find((row) => row.includes('Both at once.'))).toMatch(
     new RegExp(`${one.name}\\|${other.name}.*,yes,,Both at once\\.`),

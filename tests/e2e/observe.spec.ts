@@ -61,7 +61,7 @@ test('date, time, place and observer are filled in and can be changed', async ({
   await page.getByRole('button', { name: 'change', exact: true }).click();
   await page.getByLabel('Date').fill('2026-11-20');
   await page.getByLabel('Time').fill('08:15');
-  await page.getByLabel('Place', { exact: true }).selectOption('Kitchen');
+  await page.getByLabel('Location', { exact: true }).selectOption('Kitchen');
   await page.getByLabel('Observer', { exact: true }).selectOption('P. Ibarra');
   await page.getByRole('heading', { name: 'Observing' }).click();
   await page.keyboard.press('1');

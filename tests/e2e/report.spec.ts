@@ -60,7 +60,7 @@ test('one entry: from the tap to the family’s page, its message, and the issue
   };
   const { changed_by, changed_at } = (await app.db('visibility_rules').where({ student_id: student }).first())!;
   await app.db('visibility_rules').insert([
-    { ...rule, kind: 'specialist' as const, fields: ['numbers', 'setting', 'observer'], changed_by, changed_at },
+    { ...rule, kind: 'specialist' as const, fields: ['numbers', 'location', 'observer'], changed_by, changed_at },
     { ...rule, kind: 'student' as const, fields: ['numbers'], changed_by, changed_at },
   ]);
   const family = await makeLink(page, student);

@@ -39,7 +39,7 @@ export function session(
     id: `${on} ${right}`,
     on,
     outcome: typeof right === 'number' ? { data: { trials }, reason: null } : { data: null, reason: right },
-    setting: 'kitchen',
+    location: 'kitchen',
     observer: 'manager',
     ...changes,
   };

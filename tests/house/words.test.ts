@@ -28,6 +28,8 @@ const retired: [word: string, instead: string][] = [
   ['runningReport', 'individualReport'],
   ['abcNotes?', 'incident'],
   ['settingIds?', 'locationId'],
+  ['placeIds?', 'locationId'],
+  ['lamp', 'dark'],
   ['toldWhen', 'frequency'],
   ['readingAloud', 'oralReading'],
   ['runningTotal', 'cumulativeTotal'],

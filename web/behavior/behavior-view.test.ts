@@ -23,7 +23,7 @@ const choice = (kind: ChoiceKind, name: string, more: Partial<Choice> = {}): Cho
     counted: true,
     timed: false,
   },
-  ...{ state: 'offered', mergedInto: null, placeId: null, ...more },
+  ...{ state: 'offered', mergedInto: null, locationId: null, ...more },
 });
 const leaves = choice('behavior', 'Leaves', { words: 'Steps away' });
 const shouts = choice('behavior', 'Shouts');
@@ -44,7 +44,7 @@ const note = (on: string, changes: Partial<AnalysedIncident> = {}): AnalysedInci
     antecedents: ['Noise'],
     consequences: ['A rest'],
   },
-  ...{ setting: null, observer: uuid(80), functions: [], seconds: null, intensity: null, ...changes },
+  ...{ location: null, observer: uuid(80), functions: [], seconds: null, intensity: null, ...changes },
 });
 const notes = [
   ...['2026-09-08', '2026-09-09', '2026-09-10', '2026-09-11', '2026-09-14'].map((on) => note(on)),
@@ -66,7 +66,7 @@ const of: StudentBehavior = {
     part: 'Workshop',
     from: '09:00',
     to: '10:00',
-    setting: null,
+    location: null,
   })),
   people: new Map([
     [uuid(80), 'H. Bruun'],

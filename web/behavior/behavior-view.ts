@@ -62,13 +62,13 @@ export function behaviorView(
   const begins = laterOf(since, schoolYearStart(when.today));
   const range = rangeOf(asked, phases, { from: search.from ?? begins, to: search.to ?? when.today });
   const days = schoolDays(range.from, range.to, when.calendar);
-  const { setting, observer } = filterFrom(search, naming);
-  const inRange = incidentsBehind(of.notes, { ...range, setting, observer }, timetable);
+  const { location, observer } = filterFrom(search, naming);
+  const inRange = incidentsBehind(of.notes, { ...range, location, observer }, timetable);
   const watched = of.watched.filter(({ on }) => range.from <= on && on <= range.to);
   const analysis = analyseBehavior(inRange, { days, timetable, watched });
   const figures = analysis.behaviors.find(({ name }) => name === standing?.name) ?? null;
 
-  const base = { behavior: standing?.id, setting: search.setting, observer: search.observer, ...range };
+  const base = { behavior: standing?.id, location: search.location, observer: search.observer, ...range };
   const to = (more: Partial<IncidentSearch>) =>
     `/students/${asked.studentId}/incidents?${searchText({ ...base, ...more })}`;
   const toAbout = (about: FindingAbout) =>
@@ -76,7 +76,7 @@ export function behaviorView(
       ...{ part: about.part, weekday: about.weekday, month: about.month },
       ...(about.antecedent && { antecedent: idOf('antecedent', about.antecedent) }),
       ...(about.consequence && { consequence: idOf('consequence', about.consequence) }),
-      ...(about.setting && { setting: idOf('setting', about.setting) }),
+      ...(about.location && { location: idOf('location', about.location) }),
     });
   const own = analysis.findings.filter(({ about }) => about.behavior === standing?.name);
   return {
@@ -99,11 +99,11 @@ export function behaviorView(
     watched: watchedShown(of, standing?.name, range),
     beside:
       asked.beside && standing
-        ? besideShown(of, standing.name, { setting, observer }, [range, asked.beside], when.calendar, to)
+        ? besideShown(of, standing.name, { location, observer }, [range, asked.beside], when.calendar, to)
         : null,
     filters: {
       settings: choices
-        .filter(({ kind, mergedInto }) => kind === 'setting' && mergedInto === null)
+        .filter(({ kind, mergedInto }) => kind === 'location' && mergedInto === null)
         .map(({ id, name }) => ({ id, name })),
       observers: [...new Set(of.notes.map((note) => note.observer))].flatMap((id) =>
         id === null ? [] : [{ id, name: people.get(id) ?? '?' }],
@@ -158,7 +158,7 @@ function figuresShown(figures: BehaviorFigures, { idOf, to, people, phases, rang
   const { when, parts, months, weeks, n } = figures;
   const weekdays = [...new Set(when.cells.map(({ weekday }) => weekday))].sort((a, b) => a - b);
   const highest = Math.max(0, ...when.cells.map(({ rate }) => rate ?? 0));
-  const shares = (list: readonly FacetShare[], facet: 'antecedent' | 'consequence' | 'setting') =>
+  const shares = (list: readonly FacetShare[], facet: 'antecedent' | 'consequence' | 'location') =>
     list.map((row): SharedRow => {
       const others = row.others.of === 0 ? '' : `with other behaviors ${row.others.n} of ${row.others.of}`;
       return {
@@ -198,7 +198,7 @@ function figuresShown(figures: BehaviorFigures, { idOf, to, people, phases, rang
     quarters: figures.quarterHours.map(({ from, n: inQuarter }) => ({ from, n: inQuarter, to: to({ quarter: from }) })),
     antecedents: shares(figures.antecedents, 'antecedent'),
     consequences: shares(figures.consequences, 'consequence'),
-    settings: shares(figures.settings, 'setting'),
+    settings: shares(figures.settings, 'location'),
     chains: figures.chains.slice(0, 6).map((chain) => ({
       ...chain,
       to: to({ antecedent: idOf('antecedent', chain.antecedent), consequence: idOf('consequence', chain.consequence) }),
@@ -297,7 +297,7 @@ function watchedShown(of: StudentBehavior, name: string | undefined, { from, to 
 function besideShown(
   of: StudentBehavior,
   behavior: string,
-  filter: { setting: string | undefined; observer: string | undefined },
+  filter: { location: string | undefined; observer: string | undefined },
   ranges: [{ from: IsoDate; to: IsoDate }, { from: IsoDate; to: IsoDate }],
   calendar: SchoolCalendar,
   to: Shown['to'],

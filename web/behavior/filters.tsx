@@ -13,7 +13,7 @@ export function Filters({ view, asked }: FiltersProps) {
   const submit = useSubmit();
   const { behaviors, chosen, range, filters, figures } = view;
   const fields = [
-    { name: 'setting', label: 'Where', value: asked.search.setting, options: filters.settings },
+    { name: 'location', label: 'Where', value: asked.search.location, options: filters.settings },
     { name: 'observer', label: 'Noted by', value: asked.search.observer, options: filters.observers },
     {
       ...{ name: 'phase', label: 'Phase', value: asked.phase ?? undefined },

@@ -78,7 +78,7 @@ export const loader = withErrorsInTurn(async ({ params, request, context }: Rout
     layout: arrangement.layout,
   });
   const rows = {
-    fields: ['at', 'kind', 'of', 'said', 'note', 'setting', 'observer', 'answers'],
+    fields: ['at', 'kind', 'of', 'said', 'note', 'location', 'observer', 'answers'],
     rows: groups
       .flatMap((group) => group.entries)
       .map((entry) => [
@@ -87,7 +87,7 @@ export const loader = withErrorsInTurn(async ({ params, request, context }: Rout
         entry.title,
         entry.sentence,
         entry.note ?? '',
-        entry.setting ?? '',
+        entry.location ?? '',
         entry.observer ?? '',
         entryLines({ ...entry, sentence: '', note: null }, (discreet ? {} : threads)[entry.id] ?? []).join('\n'),
       ]),

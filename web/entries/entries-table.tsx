@@ -55,7 +55,7 @@ const columns: ColumnDef<TableEntry>[] = [
       </>
     ),
   },
-  { id: 'place', header: 'Where', accessorFn: ({ setting }) => setting ?? '–', filterFn: 'equalsString' },
+  { id: 'place', header: 'Where', accessorFn: ({ location }) => location ?? '–', filterFn: 'equalsString' },
   { id: 'person', header: 'By', accessorFn: ({ observer }) => observer ?? '–', filterFn: 'equalsString' },
   { id: 'phase', header: 'Phase', accessorFn: ({ phase }) => phase, filterFn: 'equalsString' },
 ];

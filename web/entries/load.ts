@@ -36,7 +36,7 @@ export async function observing(
   const studentIds = wanted.map(({ studentId }) => studentId);
   const students = await Promise.all(studentIds.map((id) => requireStudent(db, actor, id, 'observe')));
   const ids = students.map(({ id }) => id);
-  const [all, teams, places, parts] = await Promise.all([
+  const [all, teams, locations, parts] = await Promise.all([
     goalsOf(db, ids).then(goalsWorkedOn),
     Promise.all(ids.map((id) => supportTeam(db, id, actor.today))),
     locationsOf(db, actor.schoolId),
@@ -71,11 +71,11 @@ export async function observing(
       people: first
         .filter(({ id }) => others.every((team) => team.some((member) => member.id === id)))
         .map((member) => ({ id: member.id, name: member.shortName })),
-      places,
+      locations,
       today: actor.today,
     },
     /** Where the timetable has all of them now. */
-    placeId: placesNow.size === 1 ? ([...placesNow][0] ?? null) : null,
+    locationId: placesNow.size === 1 ? ([...placesNow][0] ?? null) : null,
     personId: person.id,
     wall,
   };

@@ -40,10 +40,10 @@ interface ObservingProps extends Observing {
   doneTo: string;
 }
 
-function emptyDraft({ students, wall, personId, placeId }: ObservingProps): SessionDraft {
+function emptyDraft({ students, wall, personId, locationId }: ObservingProps): SessionDraft {
   const goals = students.flatMap((student) => student.goals);
   return {
-    session: { on: wall.on, time: wall.time, observerId: personId, locationId: placeId },
+    session: { on: wall.on, time: wall.time, observerId: personId, locationId: locationId },
     timeIsChosen: false,
     goals: Object.fromEntries(goals.map((goal) => [goal.id, untouched(newId())])),
     openedAt: Date.now(),

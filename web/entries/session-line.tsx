@@ -40,9 +40,9 @@ export function SessionLine({ session, choices, messages, onChange }: SessionLin
 /** “Mon, Nov 23, 2026 · 10:42 · Kitchen · H. Bruun” */
 export function sessionSummary(
   { on, time, observerId, locationId, besideId }: SessionFields,
-  { people, places }: SessionChoices,
+  { people, locations }: SessionChoices,
 ) {
-  const place = places.find(({ id }) => id === locationId)?.name ?? 'place not said';
+  const place = locations.find(({ id }) => id === locationId)?.name ?? 'Location: choose';
   const person = people.find(({ id }) => id === observerId)?.name ?? 'observer not said';
   const first = people.find(({ id }) => id === besideId);
   const who = first ? `${person} beside ${first.name}` : person;
@@ -79,7 +79,7 @@ export function SessionEditor({ session, choices, messages, onChange, mayBeSecon
           onChange={(event) => onChange({ time: event.target.value })}
         />
       </Labelled>
-      <Labelled label="Place" name="locationId" message={messages.locationId}>
+      <Labelled label="Location" name="locationId" message={messages.locationId}>
         <select
           id="session-locationId"
           className="select w-full"
@@ -88,7 +88,7 @@ export function SessionEditor({ session, choices, messages, onChange, mayBeSecon
           onChange={(event) => onChange({ locationId: event.target.value || null })}
         >
           <option value="">Not said</option>
-          {choices.places.map(({ id, name }) => (
+          {choices.locations.map(({ id, name }) => (
             <option key={id} value={id}>
               {name}
             </option>

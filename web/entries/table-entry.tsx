@@ -30,7 +30,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const student = await requireStudent(database(), actor, idFrom(params.studentId), 'observe');
   const stored = await goalOf(database(), student.id, idFrom(params.goalId));
   const goal = discreet ? discreetGoal(stored) : stored;
-  const [team, places] = await Promise.all([
+  const [team, locations] = await Promise.all([
     supportTeam(database(), student.id, actor.today),
     locationsOf(database(), actor.schoolId),
   ]);
@@ -39,7 +39,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     student: { id, shortName },
     goal: { id: goal.id, number: goal.number, shortName: goal.shortName, measure: goal.measure, version: goal.version },
     people: team.map((member) => ({ id: member.id, name: member.shortName })),
-    places,
+    locations,
     personId: person.id,
     wall,
   };
@@ -74,7 +74,7 @@ export default function TableEntry({ loaderData }: Route.ComponentProps) {
   return <Table key={loaderData.goal.id} {...loaderData} />;
 }
 
-function Table({ student, goal, people, places, personId, wall }: Route.ComponentProps['loaderData']) {
+function Table({ student, goal, people, locations, personId, wall }: Route.ComponentProps['loaderData']) {
   const { measure } = goal;
   const columns = useMemo(() => tableColumns(measure), [measure]);
   const empty = (): Sheet => ({ lines: blankLines(5), observerId: personId, locationId: null, time: '10:00' });
@@ -201,10 +201,10 @@ function Table({ student, goal, people, places, personId, wall }: Route.Componen
           onChoose={(id) => change({ type: 'fields', fields: { observerId: id } })}
         />
         <Choice
-          label="Place"
+          label="Location"
           value={locationId ?? ''}
           none="Not said"
-          options={places}
+          options={locations}
           onChoose={(id) => change({ type: 'fields', fields: { locationId: id || null } })}
         />
         <label className="grid gap-1 text-small font-semibold">

@@ -192,7 +192,7 @@ const incidentDraftOf = ({ note, incidentScreen }: WaitingIncident): IncidentDra
   ...note,
   besideId: note.besideId ?? null,
   timeIsChosen: true,
-  settingIsChosen: true,
+  locationIsChosen: true,
 });
 
 function ChangeIncident({ waiting, onDone }: { waiting: WaitingIncident; onDone: () => void }) {

@@ -57,7 +57,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const studentId = idFrom(params.studentId);
   const student = await requireStudent(database(), actor, studentId, 'see');
   const entry = await observationOf(database(), student.id, idFrom(params.entryId));
-  const [stored, history, team, places, partner, candidates] = await Promise.all([
+  const [stored, history, team, locations, partner, candidates] = await Promise.all([
     goalOf(database(), student.id, entry.goalId),
     observationRevisions(database(), entry.id),
     supportTeam(database(), student.id, actor.today),
@@ -83,7 +83,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
       note: discreet ? '' : entry.note,
     },
     versions: [...history, entry].map((version) => versionOf(version, goal, school.timeZone, discreet)),
-    choices: { people, places, today: actor.today },
+    choices: { people, locations, today: actor.today },
     mayPair: can(student, 'observe'),
     partner: partner && {
       ...otherOf(partner, measure),

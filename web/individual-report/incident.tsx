@@ -48,10 +48,10 @@ import type { Route } from './+types/incident';
 
 function versionOf(note: StoredIncident, naming: Naming, timeZone: string, discreet: boolean): EntryVersion {
   const { on, time } = wallTime(note.changedAt ?? note.recordedAt, timeZone);
-  const setting = note.locationId ? naming.choices.get(note.locationId)?.name : null;
+  const location = note.locationId ? naming.choices.get(note.locationId)?.name : null;
   return {
     version: note.version,
-    about: [longDate(note.on), note.time, setting, note.observerName].filter(Boolean).join(' · '),
+    about: [longDate(note.on), note.time, location, note.observerName].filter(Boolean).join(' · '),
     sentence: incidentSentence(saidIncident(note, naming)),
     note: discreet ? '' : note.note,
     tones: [],
@@ -308,7 +308,7 @@ interface CorrectIncidentProps {
 function CorrectIncident({ action, note, incidentScreen, onDone }: CorrectIncidentProps) {
   const [draft, setDraft] = useState<IncidentDraft>({
     ...note,
-    ...{ timeIsChosen: true, settingIsChosen: true, others: [], clock: stoppedClock },
+    ...{ timeIsChosen: true, locationIsChosen: true, others: [], clock: stoppedClock },
   });
   const content = () => incidentInputFrom(draft, Date.now());
   return (

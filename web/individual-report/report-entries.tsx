@@ -104,7 +104,7 @@ function SentenceLine({ linksToEntries, ...said }: LineProps) {
     >
       <p className="text-small text-ink-2">
         <span className="block font-semibold">{entryDay(entry.on, today)}</span>
-        {[entry.time, entry.setting].filter(Boolean).join(' · ')}
+        {[entry.time, entry.location].filter(Boolean).join(' · ')}
         {entry.observer && <span className="block">{entry.observer}</span>}
       </p>
       <div>
@@ -125,7 +125,7 @@ function EntryCard({ linksToEntries, ...said }: LineProps) {
         <Title entry={entry} linksToEntries={linksToEntries} />
       </p>
       <p className="text-small text-ink-2">
-        {[entryDay(entry.on, today), entry.time, entry.setting, entry.observer].filter(Boolean).join(' · ')}
+        {[entryDay(entry.on, today), entry.time, entry.location, entry.observer].filter(Boolean).join(' · ')}
       </p>
       <div className="mt-1.5">
         <Said {...said} />
@@ -135,7 +135,7 @@ function EntryCard({ linksToEntries, ...said }: LineProps) {
 }
 
 function EntryTable({ title, lines }: { title: string; lines: readonly LineProps[] }) {
-  const shows = (field: 'setting' | 'observer') => lines.some(({ entry }) => entry[field]);
+  const shows = (field: 'location' | 'observer') => lines.some(({ entry }) => entry[field]);
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard
     <section tabIndex={0} aria-label={`${title}, as a table`} className="overflow-x-auto">
@@ -145,7 +145,7 @@ function EntryTable({ title, lines }: { title: string; lines: readonly LineProps
             <th scope="col">Day</th>
             <th scope="col">Of</th>
             <th scope="col">What was seen</th>
-            {shows('setting') && <th scope="col">Where</th>}
+            {shows('location') && <th scope="col">Where</th>}
             {shows('observer') && <th scope="col">Observer</th>}
           </tr>
         </thead>
@@ -161,7 +161,7 @@ function EntryTable({ title, lines }: { title: string; lines: readonly LineProps
               <td className="relative min-w-64 pr-16">
                 <Said {...line} />
               </td>
-              {shows('setting') && <td className="whitespace-nowrap">{line.entry.setting}</td>}
+              {shows('location') && <td className="whitespace-nowrap">{line.entry.location}</td>}
               {shows('observer') && <td className="whitespace-nowrap">{line.entry.observer}</td>}
             </tr>
           ))}

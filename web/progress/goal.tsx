@@ -53,7 +53,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     ...{
       id,
       observer: observerName,
-      setting: locationName,
+      location: locationName,
       note: discreet ? null : noteWithRemarks(note, outcome.data),
     },
   }));

@@ -71,8 +71,8 @@ export default function School({ loaderData: { school, zones, hasTestMail }, act
               there can be.
             </p>
             <p>The time zone is the one of the clock on the wall, whatever a device says.</p>
-            <p>Groups and places are renamed in every entry at once. They are not taken away: entries name them.</p>
-            <p>The timetable tells what is planned now, and fills in the place.</p>
+            <p>Groups and locations are renamed in every entry at once. They are not taken away: entries name them.</p>
+            <p>The timetable tells what is planned now, and fills in the location.</p>
             <p>
               <Link to="/roster" className="font-semibold link">
                 To the roster
@@ -131,7 +131,12 @@ export default function School({ loaderData: { school, zones, hasTestMail }, act
             <Names form={form} list={fields.groups} what="group" mayRemove={(row) => !isStored(school.groups, row)} />
           </Section>
           <Section title="Places">
-            <Names form={form} list={fields.places} what="place" mayRemove={(row) => !isStored(school.places, row)} />
+            <Names
+              form={form}
+              list={fields.locations}
+              what="location"
+              mayRemove={(row) => !isStored(school.locations, row)}
+            />
           </Section>
         </div>
         <Section title="Timetable">
@@ -149,7 +154,7 @@ export default function School({ loaderData: { school, zones, hasTestMail }, act
                   <div className="grid gap-2 sm:grid-cols-[1fr_1fr_1fr_8rem_8rem]">
                     <TextField field={part} label="Part of the day" />
                     <SelectField field={groupId} label="For" none="Whole school" options={school.groups} />
-                    <SelectField field={locationId} label="Place" none="Not said" options={school.places} />
+                    <SelectField field={locationId} label="Location" none="Not said" options={school.locations} />
                     <TextField field={from} label="From" type="time" />
                     <TextField field={to} label="To" type="time" />
                   </div>

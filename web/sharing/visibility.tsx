@@ -58,13 +58,15 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
     own,
     preview: {
       kind,
-      entries: report.entries.slice(0, PREVIEWED).map(({ id, on, time, title, setting, observer, sentence, note }) => ({
-        ...{ id, on, title },
-        // What a reflection says stands in its thread.
-        sentence: sentence || (discreet ? '' : (report.threads[id]?.[0]?.text ?? '')),
-        note: discreet ? null : note,
-        about: [time, setting, observer].filter(Boolean).join(' · '),
-      })),
+      entries: report.entries
+        .slice(0, PREVIEWED)
+        .map(({ id, on, time, title, location, observer, sentence, note }) => ({
+          ...{ id, on, title },
+          // What a reflection says stands in its thread.
+          sentence: sentence || (discreet ? '' : (report.threads[id]?.[0]?.text ?? '')),
+          note: discreet ? null : note,
+          about: [time, location, observer].filter(Boolean).join(' · '),
+        })),
     },
   };
 });

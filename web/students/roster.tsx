@@ -85,7 +85,7 @@ export default function Roster({ loaderData: { asked, counts, pages, students, g
             <p>An archived student leaves every list. All that was recorded stays, and comes back with them.</p>
             <p>
               <Link to="/school" className="font-semibold link">
-                School days, groups and places
+                School days, groups and locations
               </Link>
             </p>
           </div>

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 
 /** What an ABC note is chosen from. */
-export const choiceKinds = ['behavior', 'antecedent', 'consequence', 'setting', 'intensity', 'function'] as const;
+export const choiceKinds = ['behavior', 'antecedent', 'consequence', 'location', 'intensity', 'function'] as const;
 export type ChoiceKind = (typeof choiceKinds)[number];
 
 /** How each kind is called: alone, several of them, and as the note asks for it. */
@@ -9,17 +9,17 @@ export const kindWords: Record<ChoiceKind, { one: string; many: string; asks: st
   behavior: { one: 'behavior', many: 'Target behaviors', asks: 'What happened' },
   antecedent: { one: 'antecedent', many: 'What comes before', asks: 'What came before' },
   consequence: { one: 'consequence', many: 'What follows', asks: 'What followed' },
-  setting: { one: 'setting', many: 'Settings', asks: 'Where' },
+  location: { one: 'location', many: 'Locations', asks: 'Where' },
   intensity: { one: 'step', many: 'Intensity', asks: 'How strong' },
   function: { one: 'hypothesis', many: 'Function hypotheses', asks: 'What it may be for' },
 };
 
 /** Fields of a note that a team may leave out for a student. */
-export const optionalFields = ['setting', 'intensity', 'function', 'duration', 'resolved'] as const;
+export const optionalFields = ['location', 'intensity', 'function', 'duration', 'resolved'] as const;
 export type OptionalField = (typeof optionalFields)[number];
 
 export const optionalFieldWords: Record<OptionalField, string> = {
-  setting: 'Setting',
+  location: 'Location',
   intensity: 'Intensity',
   function: 'Function hypotheses',
   duration: 'How long it lasted',
@@ -49,8 +49,8 @@ export interface Choice {
   state: ChoiceState;
   /** The one that means the same and stands for it everywhere. */
   mergedInto: string | null;
-  /** The school’s place that a setting is. */
-  placeId: string | null;
+  /** The school’s place that a location is. */
+  locationId: string | null;
 }
 
 const nameField = z
@@ -68,7 +68,7 @@ const choiceRow = z.object({
   id: z.uuid(),
   name: nameField,
   words: wordsField,
-  placeId: z.uuid().nullable().default(null),
+  locationId: z.uuid().nullable().default(null),
   /** It was asked whether it means the same as one with nearly its name, and it does not. */
   isDifferent: flag,
 });
@@ -96,7 +96,7 @@ export const choicesInput = z
     behavior: z.array(behaviorRow).max(30).default([]),
     antecedent: rows,
     consequence: rows,
-    setting: rows,
+    location: rows,
     intensity: z.array(choiceRow).max(10, { error: 'A scale has at most ten steps.' }).default([]),
     function: rows,
     leftOut: z.array(z.enum(optionalFields)).default([]),

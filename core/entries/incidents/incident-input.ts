@@ -24,7 +24,7 @@ const when = {
 /** A choice that was typed because none said it. */
 export const typedOther = z.object({
   id: idField,
-  kind: z.enum(['behavior', 'antecedent', 'consequence', 'setting', 'function']),
+  kind: z.enum(['behavior', 'antecedent', 'consequence', 'location', 'function']),
   name: z.string().trim().min(1).max(80, { error: 'Keep it to 80 characters.' }),
 });
 export type TypedOther = z.infer<typeof typedOther>;

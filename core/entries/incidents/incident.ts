@@ -14,7 +14,7 @@ export const incidentDefinition = z.object({
   behaviors: names.refine((list) => list.length > 0, { error: 'Say which behavior it was.' }),
   antecedents: names,
   consequences: names,
-  setting: z.string().nullable().default(null),
+  location: z.string().nullable().default(null),
   /** Who noted it. */
   observer: z.string().nullable().default(null),
   /** Hypotheses of the observer. */

@@ -11,7 +11,7 @@ import { graphCaption } from './small-graph-shape';
 interface PointEntry {
   id: string;
   observer: string | null;
-  setting: string | null;
+  location: string | null;
   note: string | null;
 }
 
@@ -82,7 +82,7 @@ function pointSaid(goal: GoalDefinition, point: SeriesPoint, byId: ReadonlyMap<s
   const parts = [
     `${longDate(point.on)}: ${measure.basis(point)}, ${measure.said(point.value)}`,
     distinct(entries.map((entry) => entry.observer)),
-    distinct(entries.map((entry) => entry.setting)),
+    distinct(entries.map((entry) => entry.location)),
     ...new Set(entries.map((entry) => entry.note)),
   ];
   return parts.filter(Boolean).join(' · ');

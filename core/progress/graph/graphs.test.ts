@@ -52,7 +52,7 @@ describe('graphs', () => {
   });
 
   it('say each point in words', () => {
-    const entry = { id: '2026-09-01 4', observer: 'H. Bruun', setting: 'Kitchen', note: 'Warm hands.' } as Parameters<
+    const entry = { id: '2026-09-01 4', observer: 'H. Bruun', location: 'Kitchen', note: 'Warm hands.' } as Parameters<
       typeof goalGraph
     >[3][0];
     const graph = goalGraph(goal, progress, null, [entry], today);

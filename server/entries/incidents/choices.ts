@@ -3,7 +3,7 @@ import type { Database } from '../../platform/db/database';
 import type { StudentAccess } from '../../students/access';
 
 const columns = `id, kind, name, words, unlike, direction, abc, counted, timed, state, merged_into as "mergedInto",
-  location_id as "placeId"`;
+  location_id as "locationId"`;
 
 /** Whose lists these are: one student’s, or those that a school begins from (`studentId` null). */
 export interface ListsOf {
@@ -12,9 +12,6 @@ export interface ListsOf {
 }
 
 export const where = ({ schoolId, studentId }: ListsOf) => ({ school_id: schoolId, student_id: studentId });
-
-/** What the database calls a kind of choice. */
-export const facetOf = (kind: ChoiceKind) => (kind === 'setting' ? 'location' : kind);
 
 /** Behaviors stand in a table of their own: they have a definition and ways of being recorded. */
 export const tableOf = (kind: ChoiceKind) => (kind === 'behavior' ? 'behavior_targets' : 'behavior_options');

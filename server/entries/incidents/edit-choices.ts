@@ -16,7 +16,7 @@ import { requireSchoolAdmin } from '../../school/administrators';
 import { type Actor, locationsOf } from '../../school/school';
 import type { StudentAccess } from '../../students/access';
 import { requireStudent } from '../../students/students';
-import { choicesOf, facetOf, fieldsLeftOut, type ListsOf, listsOf, startingChoices, tableOf, where } from './choices';
+import { choicesOf, fieldsLeftOut, type ListsOf, listsOf, startingChoices, tableOf, where } from './choices';
 
 /** The lists of a student, or of the school, for who may set them up. */
 async function requireLists(db: Database, actor: Actor, studentId: string | null): Promise<ListsOf> {
@@ -26,7 +26,13 @@ async function requireLists(db: Database, actor: Actor, studentId: string | null
   return { schoolId, studentId: null };
 }
 
-const rowOf = ({ id, name, words, placeId }: Choice): ChoiceRow => ({ id, name, words, placeId, isDifferent: false });
+const rowOf = ({ id, name, words, locationId }: Choice): ChoiceRow => ({
+  id,
+  name,
+  words,
+  locationId,
+  isDifferent: false,
+});
 
 /** Choices as the form has them: what is offered. */
 function inForm(choices: readonly Choice[], leftOut: OptionalField[]): ChoicesInput {
@@ -38,7 +44,7 @@ function inForm(choices: readonly Choice[], leftOut: OptionalField[]): ChoicesIn
     }),
     antecedent: offered('antecedent').map(rowOf),
     consequence: offered('consequence').map(rowOf),
-    setting: offered('setting').map(rowOf),
+    location: offered('location').map(rowOf),
     intensity: offered('intensity').map(rowOf),
     function: offered('function').map(rowOf),
     leftOut,
@@ -59,9 +65,15 @@ export async function choicesInForm(db: Database, actor: Actor, studentId: strin
   const isNew = own.length === 0;
   const begun = isNew && studentId !== null ? await startingChoices(db, actor.schoolId) : own;
   const input = inForm(isNew ? begun.map((choice) => ({ ...choice, id: newId() })) : own, leftOut);
-  if (input.setting.length === 0 && isNew) {
-    const places = await locationsOf(db, actor.schoolId);
-    input.setting = places.map(({ id, name }) => ({ id: newId(), name, words: '', placeId: id, isDifferent: false }));
+  if (input.location.length === 0 && isNew) {
+    const locations = await locationsOf(db, actor.schoolId);
+    input.location = locations.map(({ id, name }) => ({
+      id: newId(),
+      name,
+      words: '',
+      locationId: id,
+      isDifferent: false,
+    }));
   }
   const besides = own.filter(({ state, mergedInto }) => state !== 'offered' && mergedInto === null);
   return { isNew, input, besides: besides.map(({ id, kind, name, state }) => ({ id, kind, name, state })) };
@@ -120,12 +132,12 @@ export async function saveChoices(
 }
 
 function choiceFrom(kind: ChoiceKind, row: ChoiceRow | BehaviorRow): Choice {
-  const { id, name, words, placeId } = row;
+  const { id, name, words, locationId } = row;
   const asBehavior =
     'direction' in row
       ? { unlike: row.unlike, direction: row.direction, abc: row.abc, counted: row.counted, timed: row.timed }
       : ({ unlike: '', direction: 'decrease', abc: true, counted: false, timed: false } as const);
-  return { id, kind, name, words, ...asBehavior, state: 'offered', mergedInto: null, placeId };
+  return { id, kind, name, words, ...asBehavior, state: 'offered', mergedInto: null, locationId };
 }
 
 /** A choice as columns of its table. */
@@ -141,7 +153,7 @@ function columnsOf({
   timed,
   state,
   mergedInto,
-  placeId,
+  locationId,
 }: Choice) {
   const shared = { id, state, merged_into: mergedInto };
   return kind === 'behavior'
@@ -149,7 +161,7 @@ function columnsOf({
         ...{ ...shared, name, definition: words, not_counted: unlike, direction },
         ...{ by_abc: abc, by_count: counted, by_time: timed },
       }
-    : { ...shared, facet: facetOf(kind), label: name, description: words, location_id: placeId };
+    : { ...shared, facet: kind, label: name, description: words, location_id: locationId };
 }
 
 /** The table of a kind of choice, of which there are two: `columnsOf` gives each its own columns. */
@@ -165,7 +177,10 @@ export async function insertChoice(
   lists: ListsOf,
   { kind, ...typed }: Pick<Choice, 'id' | 'kind' | 'name' | 'state'>,
 ): Promise<boolean> {
-  const row = { ...choiceFrom(kind, { ...typed, words: '', placeId: null, isDifferent: false }), state: typed.state };
+  const row = {
+    ...choiceFrom(kind, { ...typed, words: '', locationId: null, isDifferent: false }),
+    state: typed.state,
+  };
   const written = await anyRow(db, kind)
     .insert({ ...columnsOf(row), ...where(lists), position: 1000 })
     .onConflict('id')
@@ -219,10 +234,10 @@ async function expectOwnIds(
   const fresh = ids.filter(({ id }) => !known.has(id)).map(({ id }) => id);
   const foreign = await db('behavior_choices').whereIn('id', fresh).first('id');
   if (foreign || new Set(ids.map(({ id }) => id)).size < ids.length) throw new NotFound('No such choice.');
-  const places = ids.length > 0 ? new Set((await locationsOf(db, schoolId)).map(({ id }) => id)) : new Set();
-  for (const [i, { placeId }] of input.setting.entries()) {
-    if (placeId !== null && !places.has(placeId)) {
-      throw new Invalid({ [`setting[${i}].placeId`]: 'Choose a place from the list.' });
+  const locations = ids.length > 0 ? new Set((await locationsOf(db, schoolId)).map(({ id }) => id)) : new Set();
+  for (const [i, { locationId }] of input.location.entries()) {
+    if (locationId !== null && !locations.has(locationId)) {
+      throw new Invalid({ [`location[${i}].locationId`]: 'Choose a location from the list.' });
     }
   }
 }

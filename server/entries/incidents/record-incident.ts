@@ -10,7 +10,7 @@ import type { Actor } from '../../school/school';
 import type { StudentAccess } from '../../students/access';
 import { checkSession, notOnTeamWords, type SessionFacts } from '../check-session';
 import { type Changes, changeRecord, revisedEntries } from '../corrections';
-import { choicesOf, facetOf } from './choices';
+import { choicesOf } from './choices';
 import { insertChoice } from './edit-choices';
 import { incidentOf, type StoredIncident } from './incidents';
 
@@ -165,7 +165,7 @@ async function contentOf(db: Database, actor: Actor, studentId: StudentAccess<'r
     ['antecedent', of('antecedent', input.antecedents)],
     ['consequence', of('consequence', input.consequences)],
     ['function', of('function', input.functions)],
-    ['setting', of('setting', input.locationId ? [input.locationId] : []).slice(-1)],
+    ['location', of('location', input.locationId ? [input.locationId] : []).slice(-1)],
     ['intensity', input.intensityId ? [input.intensityId] : []],
   ];
   const known = new Map([...choices, ...typed].map((choice) => [choice.id, choice.kind]));
@@ -184,7 +184,7 @@ async function contentOf(db: Database, actor: Actor, studentId: StudentAccess<'r
     columns,
     choices: named.map(({ kind, id, position }): ChoiceColumns => {
       const isTarget = kind === 'behavior';
-      return { facet: facetOf(kind), position, target_id: isTarget ? id : null, option_id: isTarget ? null : id };
+      return { facet: kind, position, target_id: isTarget ? id : null, option_id: isTarget ? null : id };
     }),
   };
 }

@@ -140,6 +140,12 @@ describe('the step to', () => {
       goal: { name: 'Calls', measure: { kind: 'count' } },
     });
     await db.raw("update team_members set rights = array['observe', 'setUp']");
+    await db('visibility_rules').update({ fields: ['numbers', 'setting'] });
+    const shown = JSON.stringify({ family: { shows: ['numbers', 'setting'] } });
+    await db.raw(
+      `insert into changes (school_id, what, before, after, changed_at) select id, 'visibility', null, ?, now() from schools limit 1`,
+      [shown],
+    );
 
     await migrate(urlOf(name));
 
@@ -152,5 +158,10 @@ describe('the step to', () => {
     );
     expect(await db('goal_bank').pluck('goal')).toEqual([{ name: 'Calls', measure: { kind: 'frequency' } }]);
     expect(await db('team_members').first('rights')).toEqual({ rights: ['observe', 'editGoals'] });
+    // What a family could see in October is read from what was written down then.
+    expect(await db('visibility_rules').first('fields')).toEqual({ fields: ['numbers', 'location'] });
+    const [written] = await db('changes').where({ what: 'visibility' }).orderBy('id', 'desc').limit(1).pluck('after');
+    expect(written).toEqual({ family: { shows: ['numbers', 'location'] } });
+    await expect(db('changes').update({ what: 'plan' })).rejects.toThrow('is not removed');
   });
 });

@@ -25,7 +25,7 @@ export interface AccessLogRow {
 
 export interface BehaviorFieldsRow {
   student_id: string;
-  left_out: ('setting' | 'intensity' | 'function' | 'duration' | 'resolved')[];
+  left_out: ('location' | 'intensity' | 'function' | 'duration' | 'resolved')[];
 }
 
 export interface BehaviorOptionsRow {

@@ -85,7 +85,7 @@ export function OtherField(props: {
   const add = () => {
     const name = text?.trim();
     if (name)
-      onType([...others.filter((other) => kind !== 'setting' || other.kind !== kind), { id: newId(), kind, name }]);
+      onType([...others.filter((other) => kind !== 'location' || other.kind !== kind), { id: newId(), kind, name }]);
     setText(null);
   };
   if (text === null) {

@@ -19,7 +19,7 @@ import { SchemaForm, useSchemaForm } from '../../platform/ui/schema-form';
 interface ChoicesFormProps {
   input: ChoicesInput;
   result: SubmissionResult<string[]> | undefined;
-  places: { id: string; name: string }[];
+  locations: { id: string; name: string }[];
   /** Which fields a team does not use is said of one student only. */
   isForStudent: boolean;
   backTo: string;
@@ -28,7 +28,7 @@ interface ChoicesFormProps {
 const lists: { kind: Exclude<ChoiceKind, 'behavior'>; about: string }[] = [
   { kind: 'antecedent', about: 'What usually comes just before.' },
   { kind: 'consequence', about: 'Whatever follows, not a punishment: peers laughing is one.' },
-  { kind: 'setting', about: 'A place of the school’s is filled in from the timetable.' },
+  { kind: 'location', about: 'A location of the school is filled in from the timetable.' },
   { kind: 'intensity', about: 'From least to most, each step with what it looks like.' },
   { kind: 'function', about: 'What it may be for, as a guess: attention, escape, access, sensory.' },
 ];
@@ -39,7 +39,7 @@ const directions = [
 ];
 
 /** What notes are chosen from. What is taken away here is retired: notes that name it keep it. */
-export function ChoicesForm({ input, result, places, isForStudent, backTo }: ChoicesFormProps) {
+export function ChoicesForm({ input, result, locations, isForStudent, backTo }: ChoicesFormProps) {
   const { form, fields, isBusy } = useSchemaForm(choicesInput, {
     id: 'choices',
     result,
@@ -68,7 +68,7 @@ export function ChoicesForm({ input, result, places, isForStudent, backTo }: Cho
           list={fields[kind] as unknown as FieldMetadata<ChoiceRow[]>}
           kind={kind}
           about={about}
-          places={places}
+          locations={locations}
           result={result}
         />
       ))}
@@ -145,19 +145,19 @@ interface ChoiceListProps {
   list: FieldMetadata<ChoiceRow[]>;
   kind: Exclude<ChoiceKind, 'behavior'>;
   about: string;
-  places: { id: string; name: string }[];
+  locations: { id: string; name: string }[];
   result: ChoicesFormProps['result'];
 }
 
-function ChoiceList({ form, list, kind, about, places, result }: ChoiceListProps) {
+function ChoiceList({ form, list, kind, about, locations, result }: ChoiceListProps) {
   return (
     <section>
       <h2 className="mb-1 text-lg">{kindWords[kind].many}</h2>
       <p className="mb-2 text-small text-ink-2">{about}</p>
       <Rows form={form} list={list} what={kindWords[kind].one} canReorder blank={() => ({ id: newId() })}>
         {(row, at) => {
-          const { id, name, words, placeId } = row.getFieldset();
-          const second = kind === 'intensity' || kind === 'setting';
+          const { id, name, words, locationId } = row.getFieldset();
+          const second = kind === 'intensity' || kind === 'location';
           return (
             <div className="grid gap-1">
               <input {...getInputProps(id, { type: 'hidden' })} key={id.key} />
@@ -171,7 +171,9 @@ function ChoiceList({ form, list, kind, about, places, result }: ChoiceListProps
                     placeholder="What it looks like"
                   />
                 )}
-                {kind === 'setting' && <SelectPlace field={placeId as FieldMetadata<string>} places={places} at={at} />}
+                {kind === 'location' && (
+                  <SelectLocation field={locationId as FieldMetadata<string>} locations={locations} at={at} />
+                )}
               </div>
               <MeansSame row={row} result={result} />
             </div>
@@ -182,19 +184,19 @@ function ChoiceList({ form, list, kind, about, places, result }: ChoiceListProps
   );
 }
 
-function SelectPlace({
+function SelectLocation({
   field,
-  places,
+  locations,
   at,
 }: {
   field: FieldMetadata<string>;
-  places: ChoicesFormProps['places'];
+  locations: ChoicesFormProps['locations'];
   at: number;
 }) {
   return (
     <div>
       <label htmlFor={field.id} className="sr-only">
-        Place of setting {at + 1}
+        Place of location {at + 1}
       </label>
       <select
         id={field.id}
@@ -203,8 +205,8 @@ function SelectPlace({
         defaultValue={(field.initialValue as string | undefined) ?? ''}
         className="select w-full"
       >
-        <option value="">No place of the timetable</option>
-        {places.map(({ id, name }) => (
+        <option value="">No location of the timetable</option>
+        {locations.map(({ id, name }) => (
           <option key={id} value={id}>
             {name}
           </option>

@@ -17,7 +17,7 @@ import {
 
 const uuid = (n: number) => `7f0f2c1e-5a0f-4d0c-8a43-${String(n).padStart(12, '0')}`;
 const offeredChoice = (n: number, name: string, more: Partial<OfferedChoice> = {}): OfferedChoice => ({
-  ...{ id: uuid(n), name, words: '', placeId: null, abc: true, counted: false, timed: false },
+  ...{ id: uuid(n), name, words: '', locationId: null, abc: true, counted: false, timed: false },
   ...more,
 });
 const [leaves, noise, rest, kitchen, shop, loud, away] = [1, 2, 3, 4, 5, 6, 7].map(uuid) as [
@@ -29,9 +29,9 @@ const incidentScreen: IncidentScreen = {
     behavior: [offeredChoice(1, 'leaves the bench')],
     antecedent: [offeredChoice(2, 'Noise')],
     consequence: [offeredChoice(3, 'A rest')],
-    setting: [
-      offeredChoice(4, 'Kitchen', { placeId: 'place-kitchen' }),
-      offeredChoice(5, 'Shop', { placeId: 'place-shop' }),
+    location: [
+      offeredChoice(4, 'Kitchen', { locationId: 'place-kitchen' }),
+      offeredChoice(5, 'Shop', { locationId: 'place-shop' }),
     ],
     intensity: [offeredChoice(6, '2', { words: 'loud' })],
     function: [offeredChoice(7, 'escape')],
@@ -39,9 +39,9 @@ const incidentScreen: IncidentScreen = {
   leftOut: [],
   people: [{ id: uuid(80), name: 'H. Bruun' }],
   timetable: [
-    { weekday: 2, part: 'Kitchen', from: '09:00', to: '10:00', setting: 'place-kitchen' },
-    { weekday: 2, part: 'Workshop', from: '10:00', to: '11:00', setting: 'place-shop' },
-    { weekday: 2, part: 'Lessons', from: '11:00', to: '12:00', setting: null },
+    { weekday: 2, part: 'Kitchen', from: '09:00', to: '10:00', location: 'place-kitchen' },
+    { weekday: 2, part: 'Workshop', from: '10:00', to: '11:00', location: 'place-shop' },
+    { weekday: 2, part: 'Lessons', from: '11:00', to: '12:00', location: null },
   ],
   personId: uuid(80),
   // A Tuesday.
@@ -146,7 +146,7 @@ describe('an ABC note in the making', () => {
 
   it('is followed by one with the same day, time, place and observer, and nothing else of it', () => {
     const draft = {
-      ...{ ...empty, on: '2026-11-23', time: '10:30', timeIsChosen: true, locationId: shop, settingIsChosen: true },
+      ...{ ...empty, on: '2026-11-23', time: '10:30', timeIsChosen: true, locationId: shop, locationIsChosen: true },
       ...{ behaviors: [leaves], note: 'x', seconds: 30, observerId: uuid(81) },
     };
     const next = nextIncident(incidentScreen, draft, uuid(51));

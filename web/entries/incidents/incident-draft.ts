@@ -16,7 +16,7 @@ export const incidentDraft = repeatedIncident.extend({
   observerId: z.string(),
   besideId: z.string().nullable(),
   /** Whether the location was set by hand; if not, the timetable says it. */
-  settingIsChosen: z.boolean(),
+  locationIsChosen: z.boolean(),
   others: z.array(typedOther),
   clock,
   seconds: z.number().nullable(),
@@ -32,8 +32,8 @@ export function locationAt(
   { timetable, offered }: Pick<IncidentScreen, 'timetable' | 'offered'>,
   wall: WallTime,
 ): string | null {
-  const place = blockAt(timetable, wall)?.setting ?? null;
-  return place === null ? null : (offered.setting.find(({ placeId }) => placeId === place)?.id ?? null);
+  const place = blockAt(timetable, wall)?.location ?? null;
+  return place === null ? null : (offered.location.find(({ locationId }) => locationId === place)?.id ?? null);
 }
 
 /** A note of which nothing is marked, now. */
@@ -45,7 +45,7 @@ export function emptyIncident(incidentScreen: IncidentScreen, id: string, wall: 
     observerId: incidentScreen.personId,
     besideId: null,
     locationId: locationAt(incidentScreen, wall),
-    settingIsChosen: false,
+    locationIsChosen: false,
     behaviors: [],
     antecedents: [],
     consequences: [],
@@ -63,10 +63,10 @@ export function emptyIncident(incidentScreen: IncidentScreen, id: string, wall: 
 
 /** The next of several notes from memory: day, time, place and observer stay, what happened is blank. */
 export function nextIncident(incidentScreen: IncidentScreen, draft: IncidentDraft, id: string): IncidentDraft {
-  const { on, time, timeIsChosen, observerId, besideId, locationId, settingIsChosen } = draft;
+  const { on, time, timeIsChosen, observerId, besideId, locationId, locationIsChosen } = draft;
   return {
     ...emptyIncident(incidentScreen, id, { on, time }),
-    ...{ timeIsChosen, observerId, besideId, locationId, settingIsChosen },
+    ...{ timeIsChosen, observerId, besideId, locationId, locationIsChosen },
   };
 }
 
@@ -94,7 +94,7 @@ export function isIncidentTouched({
 }
 
 /**
- * A draft with something changed. With the first mark its time becomes that of the tap, and with its time the setting that of
+ * A draft with something changed. With the first mark its time becomes that of the tap, and with its time the location that of
  * the timetable, where neither was chosen by hand.
  *
  * @param timeNow  by the school’s clock; null where the time stays what it is
@@ -106,10 +106,10 @@ export function changedIncident(
   timeNow: WallTime | null,
 ): IncidentDraft {
   const timeIsChosen = draft.timeIsChosen || 'on' in changes || 'time' in changes;
-  const settingIsChosen = draft.settingIsChosen || 'locationId' in changes;
+  const locationIsChosen = draft.locationIsChosen || 'locationId' in changes;
   const isFirst = timeNow !== null && !timeIsChosen && !isIncidentTouched(draft);
-  const next = { ...draft, ...(isFirst && timeNow), ...changes, timeIsChosen, settingIsChosen };
-  return settingIsChosen ? next : { ...next, locationId: locationAt(incidentScreen, next) };
+  const next = { ...draft, ...(isFirst && timeNow), ...changes, timeIsChosen, locationIsChosen };
+  return locationIsChosen ? next : { ...next, locationId: locationAt(incidentScreen, next) };
 }
 
 /** A time on the wall so many minutes earlier; it stays within its day. */
@@ -120,7 +120,7 @@ export function minutesBefore(time: string, minutes: number): string {
 
 /** What is sent of a draft: its stopwatch read now. */
 export function incidentInputFrom(draft: IncidentDraft, now: number): IncidentInput {
-  const { timeIsChosen: _, settingIsChosen: __, clock, besideId, seconds, resolved, ...rest } = draft;
+  const { timeIsChosen: _, locationIsChosen: __, clock, besideId, seconds, resolved, ...rest } = draft;
   const timed = Math.round(secondsOn(clock, now));
   return {
     ...rest,
@@ -139,7 +139,7 @@ export function draftSentence(
   now: number,
 ): string | null {
   const input = incidentInputFrom(draft, now);
-  const namesOf = (kind: Exclude<TypedOther['kind'], 'setting'>, ids: readonly string[]) => [
+  const namesOf = (kind: Exclude<TypedOther['kind'], 'location'>, ids: readonly string[]) => [
     ...ids.flatMap((id) => offered[kind].find((choice) => choice.id === id)?.name ?? []),
     ...draft.others.filter((other) => other.kind === kind).map(({ name }) => name),
   ];

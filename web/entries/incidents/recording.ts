@@ -34,7 +34,15 @@ export async function incidentScreenOf(
   const offered = (kind: ChoiceKind) =>
     choices
       .filter((choice) => choice.kind === kind && isOffered(choice))
-      .map(({ id, name, words, placeId, abc, counted, timed }) => ({ id, name, words, placeId, abc, counted, timed }));
+      .map(({ id, name, words, locationId, abc, counted, timed }) => ({
+        id,
+        name,
+        words,
+        locationId,
+        abc,
+        counted,
+        timed,
+      }));
   const { id, shortName, firstName } = discreet ? discreetStudent(student) : student;
   const offeredByKind = Object.fromEntries(
     choiceKinds.map((kind) => [kind, offered(kind)]),
@@ -44,8 +52,8 @@ export async function incidentScreenOf(
     offered: offeredByKind,
     leftOut,
     people: team.map((member) => ({ id: member.id, name: member.shortName })),
-    timetable: (timetables.get(id) ?? []).map(({ weekday, part, from, to, setting }) => ({
-      ...{ weekday, part, from, to, setting },
+    timetable: (timetables.get(id) ?? []).map(({ weekday, part, from, to, location }) => ({
+      ...{ weekday, part, from, to, location },
     })),
     personId: person.id,
     wall,
@@ -68,7 +76,7 @@ function repeated(
   if (behaviors.length === 0) return null;
   return {
     behaviors,
-    locationId: still('setting', [note.locationId])[0] ?? null,
+    locationId: still('location', [note.locationId])[0] ?? null,
     antecedents: still('antecedent', note.antecedents),
     consequences: still('consequence', note.consequences),
     functions: still('function', note.functions),

@@ -17,7 +17,7 @@ import { ChoicesForm } from './choices-form';
 export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   const { actor } = personOf(context);
   const { input } = await choicesInForm(database(), actor, null, newId);
-  return { input, places: await locationsOf(database(), actor.schoolId) };
+  return { input, locations: await locationsOf(database(), actor.schoolId) };
 });
 
 export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
@@ -32,7 +32,7 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
 
 export const meta: Route.MetaFunction = () => [{ title: 'Starting lists · Gentle Margin' }];
 
-export default function SchoolChoices({ loaderData: { input, places }, actionData }: Route.ComponentProps) {
+export default function SchoolChoices({ loaderData: { input, locations }, actionData }: Route.ComponentProps) {
   return (
     <Page
       marginName="What they are for"
@@ -52,7 +52,13 @@ export default function SchoolChoices({ loaderData: { input, places }, actionDat
       }
     >
       <h1 className="text-3xl">Starting lists</h1>
-      <ChoicesForm input={input} places={places} result={actionData?.result} isForStudent={false} backTo="/school" />
+      <ChoicesForm
+        input={input}
+        locations={locations}
+        result={actionData?.result}
+        isForStudent={false}
+        backTo="/school"
+      />
     </Page>
   );
 }

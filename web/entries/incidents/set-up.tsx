@@ -31,7 +31,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const studentId = idFrom(params.studentId);
   const student = await requireStudent(database(), actor, studentId, 'editGoals');
   if (discreet) return null;
-  const [{ isNew, input, besides }, earlier, places, dayParts] = await Promise.all([
+  const [{ isNew, input, besides }, earlier, locations, dayParts] = await Promise.all([
     choicesInForm(database(), actor, studentId, newId),
     earlierDefinitions(database(), student.id),
     locationsOf(database(), actor.schoolId),
@@ -43,7 +43,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     input,
     besides,
     earlier: earlier.map(({ until, ...rest }) => ({ ...rest, until: wallTime(until, school.timeZone).on })),
-    places,
+    locations,
     weekdays: [...school.calendar.weekdays],
     dayParts: dayParts.map((part) => ({ ...part, weekdays: part.weekdays.map(String) })),
   };
@@ -102,7 +102,7 @@ type Loaded = NonNullable<Route.ComponentProps['loaderData']>;
 
 export default function SetUp({ loaderData, actionData }: Route.ComponentProps) {
   if (!loaderData) return <Covered what="What is noted" />;
-  const { student, isNew, input, besides, earlier, places } = loaderData;
+  const { student, isNew, input, besides, earlier, locations } = loaderData;
   const resultOf = (of: 'choices' | 'timetable') => (actionData?.of === of ? actionData.result : undefined);
   return (
     <Page
@@ -131,7 +131,7 @@ export default function SetUp({ loaderData, actionData }: Route.ComponentProps) 
       <ChoicesForm
         key={`${student.id} ${isNew} ${besides.length}`}
         input={input}
-        places={places}
+        locations={locations}
         result={resultOf('choices')}
         isForStudent
         backTo={`/students/${student.id}/behavior`}
@@ -235,7 +235,7 @@ const asText = (weekdays: readonly number[]) => weekdays.map(String);
 
 /** Parts of the day that are this student’s own. */
 function OwnTimetable({ loaded, result }: { loaded: Loaded; result: SubmissionResult<string[]> | undefined }) {
-  const { dayParts, places, weekdays } = loaded;
+  const { dayParts, locations, weekdays } = loaded;
   const { form, fields } = useSchemaForm(ownTimetableInput, {
     id: 'timetable',
     result,
@@ -263,7 +263,7 @@ function OwnTimetable({ loaded, result }: { loaded: Loaded; result: SubmissionRe
                   <TextField field={from} label="From" type="time" />
                   <TextField field={to} label="To" type="time" />
                 </div>
-                <SelectField field={locationId} label="Place" none="Not said" options={places} />
+                <SelectField field={locationId} label="Location" none="Not said" options={locations} />
                 <CheckList field={on} legend="On" options={week} />
               </div>
             );

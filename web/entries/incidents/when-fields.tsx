@@ -9,12 +9,12 @@ import type { IncidentFieldsProps } from './incident-fields';
 export function When({ incidentScreen, draft, messages, onChange, mayBeSecond }: IncidentFieldsProps) {
   const [isOpen, setOpen] = useState(false);
   const { people, offered, wall, leftOut } = incidentScreen;
-  const typedSetting = draft.others.find(({ kind }) => kind === 'setting')?.name;
-  const setting = typedSetting ?? offered.setting.find(({ id }) => id === draft.locationId)?.name;
+  const typedSetting = draft.others.find(({ kind }) => kind === 'location')?.name;
+  const location = typedSetting ?? offered.location.find(({ id }) => id === draft.locationId)?.name;
   const nameOf = (id: string | null) => people.find((person) => person.id === id)?.name;
   const who = [nameOf(draft.observerId) ?? 'observer not said', draft.besideId && `beside ${nameOf(draft.besideId)}`];
   const needsLook = ['on', 'time', 'locationId', 'observerId', 'besideId'].some((field) => messages[field]);
-  const usesSetting = !leftOut.includes('setting');
+  const usesSetting = !leftOut.includes('location');
   return (
     <div>
       <p className="flex flex-wrap items-center gap-x-2.5 gap-y-1 text-small text-ink-2">
@@ -22,7 +22,7 @@ export function When({ incidentScreen, draft, messages, onChange, mayBeSecond }:
           {[
             draft.on && draft.on !== wall.on && entryDay(draft.on, wall.on),
             draft.time,
-            usesSetting && (setting ?? 'place not said'),
+            usesSetting && (location ?? 'Location: choose'),
             who.filter(Boolean).join(' '),
           ]
             .filter(Boolean)
@@ -57,10 +57,10 @@ export function When({ incidentScreen, draft, messages, onChange, mayBeSecond }:
               label="Where"
               value={draft.locationId}
               none="Not said"
-              options={offered.setting}
+              options={offered.location}
               message={messages.locationId}
               onChange={(locationId) =>
-                onChange({ locationId, others: draft.others.filter(({ kind }) => kind !== 'setting') })
+                onChange({ locationId, others: draft.others.filter(({ kind }) => kind !== 'location') })
               }
             />
           )}
@@ -83,7 +83,7 @@ export function When({ incidentScreen, draft, messages, onChange, mayBeSecond }:
           )}
           {usesSetting && (
             <OtherField
-              kind="setting"
+              kind="location"
               others={draft.others}
               onType={(others) => onChange({ others })}
               label="Another place"

@@ -34,7 +34,7 @@ const discreetly: IncidentWords = {
     behavior: 'Then',
     antecedent: 'First',
     consequence: 'Last',
-    setting: 'Where',
+    location: 'Where',
     intensity: 'Step',
     function: 'Also',
   },

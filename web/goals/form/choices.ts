@@ -12,8 +12,8 @@ export async function goalChoices(
   { schoolId, today }: Actor,
   { studentId, goals }: { studentId: StudentAccess<'read'>; goals: readonly Goal[] },
 ): Promise<GoalChoices> {
-  const [team, places] = await Promise.all([supportTeam(db, studentId, today), locationsOf(db, schoolId)]);
+  const [team, locations] = await Promise.all([supportTeam(db, studentId, today), locationsOf(db, schoolId)]);
   const people = team.map(({ id, shortName }) => ({ id, name: shortName }));
   const areas = new Set([...goals.map(({ area }) => area), ...usualAreas].filter(Boolean));
-  return { people, places, areas: [...areas] };
+  return { people, locations, areas: [...areas] };
 }

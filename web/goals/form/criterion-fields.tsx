@@ -62,7 +62,7 @@ export function CriterionFields({ form, field, pointPer, measure, sentence }: Cr
             label={`At least so many ${measure ? measureOf(measure).weightNoun.many : 'chances'} each`}
             type="figure"
           />
-          <TextField field={distinctLocations} label="In so many places" type="figure" />
+          <TextField field={distinctLocations} label="In so many locations" type="figure" />
           <TextField field={distinctObservers} label="Seen by so many people" type="figure" />
         </div>
       </details>

@@ -26,7 +26,7 @@ import { CriterionFields } from './criterion-fields';
 
 export interface GoalChoices {
   people: { id: string; name: string }[];
-  places: { id: string; name: string }[];
+  locations: { id: string; name: string }[];
   areas: string[];
 }
 
@@ -162,7 +162,7 @@ export function GoalForm({
               className="w-20"
             />
             <CheckList field={fields.observerIds} legend="By, if the plan says" options={choices.people} />
-            <CheckList field={fields.locationIds} legend="In, if the plan says" options={choices.places} />
+            <CheckList field={fields.locationIds} legend="In, if the plan says" options={choices.locations} />
           </div>
         </Part>
         <Part title="Phases">

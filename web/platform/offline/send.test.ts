@@ -10,7 +10,7 @@ const waiting: WaitingSession = {
   student: { id: 's', shortName: 'Ada E.' },
   session: { on: '2026-11-24', time: '09:00', observerId: 'p', locationId: null, entries: [] },
   goals: [],
-  choices: { people: [], places: [], today: '2026-11-24' },
+  choices: { people: [], locations: [], today: '2026-11-24' },
   savedAt: 0,
   problem: null,
 };
