@@ -206,7 +206,7 @@ test('without the server a note waits on the device, can be changed there, and l
 
 test('counts make a rate, none occurred among them; two observers of a window are compared', async ({ app, page }) => {
   await signInAs(app, page);
-  const student = await open(app, page, 'Emrys', 'count');
+  const student = await open(app, page, 'Emrys', 'counts/new');
   const more = page.getByRole('button', { name: 'One more of Calls out' });
   for (let i = 0; i < 3; i++) await more.click();
   await page.getByRole('button', { name: 'One less of Calls out' }).click();
@@ -214,7 +214,7 @@ test('counts make a rate, none occurred among them; two observers of a window ar
   expect(await axeFindings(page)).toEqual([]);
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expectToast(page, 'Saved for Emrys: 1 count.');
-  await open(app, page, 'Emrys', 'count');
+  await open(app, page, 'Emrys', 'counts/new');
   await page.getByLabel('Part of the day').selectOption('Lunch');
   await page.getByLabel('Second observer beside').selectOption('P. Ibarra');
   await page.getByRole('button', { name: 'None occurred' }).click();
