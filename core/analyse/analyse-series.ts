@@ -77,7 +77,7 @@ export function analyseSeries(rows: readonly SeriesRow[], options: SeriesOptions
   const hasPhases = inOrder.some((row) => row.phase !== null);
   const named = names.map((name, i) => ({ name, points: points.filter(({ phase }) => phase === i) }));
   const { phases, comparisons } = phaseAnalysis(named, direction);
-  // More often than not the course has run since the last phase began.
+  // More often than not the aim line has run since the last phase began.
   const last = named.at(-1) as NamedPhase;
   const isLast = last.points.length === sinceCourse.length && last.points[0] === sinceCourse[0];
   const drawn = isLast ? (phases.at(-1)?.trend ?? null) : theilSen(sinceCourse);

@@ -66,7 +66,7 @@ export function typedTexts({ goals, behavior, words }: ProgressReport): string[]
 /**
  * A progress report as a document.
  *
- * @param options.keepsEmpty  whether own words have their place where there are none yet: for who is writing them
+ * @param options.keepsEmpty  whether own words have their place where there are none yet: for the one who is writing them
  */
 export function progressReportDocument(
   report: ProgressReport,

@@ -8,7 +8,7 @@ export interface AimLine {
 }
 
 /**
- * The course (aim line) from baseline to target.
+ * The aim line from baseline to target.
  *
  * @returns null when the target date does not lie after the baseline's
  * @see data-based program modification (Deno & Mirkin 1977)
@@ -24,9 +24,9 @@ export function aimLineOf(from: { on: IsoDate; value: number }, to: { on: IsoDat
 }
 
 /**
- * Where the course runs on a day. After the target date it stays at the target.
+ * Where the aim line runs on a day. After the target date it stays at the target.
  *
- * @param day  a day number, not before the course begins
+ * @param day  a day number, not before the aim line begins
  * @example courseAt(courseOf({ on: '2026-09-01', value: 20 }, { on: '2026-09-11', value: 70 })!, dayNumber('2026-09-03')) // 30
  */
 export function aimLineAt(course: AimLine, day: number): number {

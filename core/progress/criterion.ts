@@ -38,7 +38,7 @@ function windowHolds(window: readonly CriterionPoint[], criterion: CriterionDefi
 }
 
 /**
- * Holds the points since the course began against the criterion. “3 of the last 4” is met as soon as three of any four
+ * Holds the points since the aim line began against the criterion. “3 of the last 4” is met as soon as three of any four
  * neighbouring points pass, be the fourth there or not.
  *
  * @param points  in order of date, without those of the baseline

@@ -5,7 +5,7 @@ import { isDue } from './due';
 import { type Progress, progressOf } from './progress';
 import { progressSentences, trendOf } from './sentences';
 
-// Baseline 20 on Tuesday 1 September, target 80 on 31 October: the course climbs one point a day.
+// Baseline 20 on Tuesday 1 September, target 80 on 31 October: the aim line climbs one point a day.
 const goal = (changes: object = {}) =>
   goalOf({ baseline: { value: 20, on: '2026-09-01' }, targetOn: '2026-10-31', ...changes });
 const from = (first: string, rights: number[]) => rights.map((right, i) => session(addDays(first, i), right));
@@ -14,7 +14,7 @@ const judge = (sessions: ReturnType<typeof from>, today: string, changes: object
 
 describe('decision', () => {
   it('is below course when the last four all lie under it (four-point rule, Deno & Mirkin 1977, from memory)', () => {
-    // The course runs from 21 to 24 on these days; each point is 20.
+    // The aim line runs from 21 to 24 on these days; each point is 20.
     const { decision } = judge(from('2026-09-02', [2, 2, 2, 2]), '2026-09-07');
     expect(decision.is).toBe('belowCourse');
     expect(decision.reason).toBe(

@@ -20,10 +20,10 @@ interface Evidence {
   criterion: CriterionState;
   /** All points, in order of date. */
   points: readonly SeriesPoint[];
-  /** The points since the course began. */
+  /** The points since the aim line began. */
   sinceCourse: readonly SeriesPoint[];
   course: AimLine | null;
-  /** What the course would run between. */
+  /** What the aim line would run between. */
   baseline: object | null;
   target: object | null;
   direction: Direction;
@@ -38,8 +38,8 @@ interface Evidence {
 
 /**
  * What the decision rules say of a goal, in this order: met; no recent data (none measured for 10 school days, or for
- * twice the planned gap); too early to tell (fewer than 4 points since the course began); the four-point rule: the last
- * four all on the wrong side of the course, or all on the right side; else on course.
+ * twice the planned gap); too early to tell (fewer than 4 points since the aim line began); the four-point rule: the last
+ * four all on the wrong side of the aim line, or all on the right side; else on course.
  *
  * @see four-point decision rule of data-based program modification (Deno & Mirkin 1977)
  */

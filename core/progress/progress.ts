@@ -18,7 +18,7 @@ export interface Judgement {
   course: AimLine | null;
   criterion: CriterionState;
   decision: Decision;
-  /** The points that are held against the course, and of which a trend can be asked. */
+  /** The points that are held against the aim line, and of which a trend can be asked. */
   sinceCourse: SeriesPoint[];
 }
 
@@ -68,7 +68,7 @@ export interface Aim {
 const NO_CRITERION: CriterionState = { metOn: null, lapses: [], passing: 0, needed: 0 };
 
 /**
- * What is said of a series on one day: where it began, where it is, how it stands against its course and its criterion.
+ * What is said of a series on one day: where it began, where it is, how it stands against its aim line and its criterion.
  *
  * @param points  in order of date
  */

@@ -35,7 +35,7 @@ interface Told {
 
 type Sentence = (told: Told) => Said | null;
 
-/** The trend through the points since the course began; null while there are too few. */
+/** The trend through the points since the aim line began; null while there are too few. */
 export const trendOf = ({ sinceCourse }: Progress): TheilSenLine | null => theilSen(sinceCourse);
 
 /** What a goal’s numbers say, in sentences that name them; the most telling first. */

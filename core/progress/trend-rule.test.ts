@@ -8,7 +8,7 @@ import { progressSentences, trendOf } from './sentences';
 import { theilSen } from './trend/theil-sen';
 import { trendRule } from './trend-rule';
 
-// The course climbs 7 a week.
+// The aim line climbs 7 a week.
 const course = aimLineOf({ on: '2026-09-01', value: 10 }, { on: '2026-11-10', value: 80 });
 const points = (perPoint: number, n: number, every = 3) =>
   Array.from({ length: n }, (_, i) => ({ day: every * i, value: 10 + perPoint * i }));

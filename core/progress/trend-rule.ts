@@ -23,13 +23,13 @@ export const trendRuleWords: Record<TrendRule['is'], string> = {
 };
 
 /**
- * The trend rule: with 8 points or more over 3 weeks or more, the slope of the trend against that of the course, in the
- * direction in which the goal goes. Where the course lies within the trend's interval the sentence says that the difference
+ * The trend rule: with 8 points or more over 3 weeks or more, the slope of the trend against that of the aim line, in the
+ * direction in which the goal goes. Where the aim line lies within the trend's interval the sentence says that the difference
  * is not sure.
  *
- * @param points  the points since the course began, in order of date
+ * @param points  the points since the aim line began, in order of date
  * @param change  what a change is counted in: “points”
- * @returns null where there is no course
+ * @returns null where there is no aim line
  * @see trend-based decision rule of data-based program modification (Deno & Mirkin 1977)
  */
 export function trendRule(

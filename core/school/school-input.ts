@@ -41,7 +41,7 @@ const idleMinutes = z
   .min(5, { error: 'At least 5 minutes.' })
   .max(1440, { error: 'At most a day, 1,440 minutes.' });
 
-/** The school as whoever sets it up sees it: its calendar, groups, places and timetable. */
+/** The school as an administrator sees it: its calendar, groups, places and timetable. */
 export const schoolInput = z
   .object({
     name: nameField('Type the school’s name.'),

@@ -8,7 +8,7 @@ export interface Comment {
   /** Null for a reflection that stands for itself. */
   entryId: string | null;
   kind: 'comment' | 'reflection';
-  /** Who said it: a member of the team, or a reader from outside by their way in. */
+  /** Who said it: a member of the team, or a reader from outside by their share link. */
   by: { kind: ReaderKind; name: string; linkId: string | null };
   /** The reader from outside whom an answer of the team is for; null for all who read the entry. */
   to: { name: string; linkId: string } | null;

@@ -4,7 +4,7 @@ import { z } from 'zod';
 export const readerKinds = ['team', 'family', 'student', 'specialist'] as const;
 export type ReaderKind = (typeof readerKinds)[number];
 
-/** Those who read without an account, by a way in. */
+/** Those who read without an account, by a share link. */
 export const outsideKinds = ['family', 'student', 'specialist'] as const;
 export type OutsideKind = (typeof outsideKinds)[number];
 

@@ -19,7 +19,7 @@ export const usualPurposes: Record<OutsideKind, string> = {
   specialist: 'To advise on the student’s services',
 };
 
-/** What it takes to make a way in. What it shows is said by the rule for its kind of reader. */
+/** What it takes to make a share link. What it shows is said by the rule for its kind of reader. */
 export const shareLinkInput = z.object({
   id: z.uuid(),
   readerName: z
@@ -41,7 +41,7 @@ export const shareLinkInput = z.object({
 });
 export type ShareLinkInput = z.infer<typeof shareLinkInput>;
 
-/** Wrong passcodes before a way in is locked, and the case manager told. */
+/** Wrong passcodes before a share link is locked, and the case manager told. */
 export const LOCKS_AFTER = 8;
 /** Wrong passcodes that may be slips: after these each one makes the next wait longer. */
 const SLIPS = 3;

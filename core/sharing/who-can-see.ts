@@ -42,7 +42,7 @@ interface ShareLinkWords {
   isLocked: boolean;
 }
 
-/** What somebody with a way in can see, in words. */
+/** What somebody with a share link can see, in words. */
 export function shareLinkSentence(
   { kind, endsOn, hasPasscode, isLocked }: ShareLinkWords,
   rule: VisibilityRule,

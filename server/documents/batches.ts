@@ -9,7 +9,7 @@ import { recordAccess } from '../sharing/access-log';
 import { requireStudent, type Student, studentsOf } from '../students/students';
 import { documentPdf, joinPdfs } from './pdf';
 
-/** The papers of several students in one file. */
+/** The documents of several students in one file. */
 export interface Batch {
   id: string;
   label: string;
@@ -47,7 +47,7 @@ export async function batchesOf(db: Database, actor: Actor): Promise<Batch[]> {
 }
 
 /**
- * Asks for the papers of a class group in one file, sorted by group and name: of the students whose report one may share. It is
+ * Asks for the documents of a class group in one file, sorted by group and name: of the students whose report one may share. It is
  * made in the background. Asked twice, it is made once.
  *
  * @throws Invalid when there is nobody in it
@@ -116,7 +116,7 @@ const readAs: Record<Batch['what'], string> = {
 
 /**
  * The finished file, under the rights of the moment: each student is asked for anew. Who is no longer this person’s is left out, and
- * named on a page in front. What is handed out stands in the record of reading.
+ * named on a page in front. What is handed out stands in the access log.
  *
  * @throws NotFound when it is somebody else’s, not ready, or holds nobody who is still theirs
  */

@@ -19,7 +19,7 @@ const text = (set: string) =>
   face('@fontsource/atkinson-hyperlegible-next', 'atkinson-hyperlegible-next', set, [400, 700]);
 const heading = (set: string) => face('@fontsource/fraunces', 'fraunces', set, [600, 700]);
 
-/** The faces of papers, by the names that they go by in them. Each face has two sets of letters: see `inSets`. */
+/** The faces of documents, by the names that they go by in them. Each face has two sets of letters: see `inSets`. */
 export const fonts = {
   Text: text('latin'),
   TextExt: text('latin-ext'),

@@ -20,7 +20,7 @@ const round = (n: number) => Math.round(n * 100) / 100;
 
 /**
  * A goal’s graph as a drawing, by the conventions of single-case graphs: points joined within a phase only, phase lines dashed
- * with a label, the course dotted, the target as a band, y from 0.
+ * with a label, the aim line dotted, the target as a band, y from 0.
  */
 export function graphSvg(graph: GoalGraph): string {
   const { width, height } = GRAPH_SIZE;

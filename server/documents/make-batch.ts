@@ -22,7 +22,7 @@ import { documentPdf, pagesOf } from './pdf';
 interface Making {
   school: School;
   now: Date;
-  /** Ends it between two papers; what is made is kept. */
+  /** Ends it between two documents; what is made is kept. */
   signal?: AbortSignal;
   complain?: (error: unknown) => void;
 }
@@ -128,7 +128,7 @@ interface RunningWanted {
   arrangement: Arrangement;
 }
 
-/** The individual report of a student as a document, for who sees all of it. */
+/** The individual report of a student as a document, for a reader who sees all of it. */
 async function studentReportDocument(
   db: Database,
   student: Student,

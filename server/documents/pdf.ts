@@ -143,7 +143,7 @@ function richContent(block: RichBlock): Content {
   return block.type === 'bulletList' ? { ul: items } : { ol: items };
 }
 
-/** Several papers in one file, one after the other, each beginning on a page of its own. */
+/** Several documents in one file, one after the other, each beginning on a page of its own. */
 export async function joinPdfs(title: string, parts: readonly Uint8Array[]): Promise<Buffer> {
   const joined = await PDFDocument.create();
   for (const part of parts) {

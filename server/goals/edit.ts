@@ -18,7 +18,7 @@ const ANEW = 'Measured anew';
 /**
  * Adds a goal to a student's plan, after the others. Sent twice, it is one goal.
  *
- * @throws NotFound for who may not set up this student; Invalid where something does not fit
+ * @throws NotFound for someone who may not edit this student’s goals; Invalid where something does not fit
  */
 export async function addGoal(db: Database, actor: Actor, studentId: string, input: GoalInput): Promise<void> {
   await numbered(input, () =>
@@ -211,7 +211,7 @@ async function setParts(db: Database, input: GoalInput, phases: Goal['phases']):
  * Puts the goals that are worked on in another order.
  *
  * @param goalIds  all of them, in their new order; others are passed over
- * @throws NotFound for who may not set up this student
+ * @throws NotFound for someone who may not edit this student’s goals
  */
 export async function arrangeGoals(
   db: Database,

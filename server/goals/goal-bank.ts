@@ -26,7 +26,7 @@ export async function goalsInBank(db: Database, { schoolId }: Actor): Promise<Ba
 /**
  * Puts a goal into the school's goal bank. Sent twice, it stands there once.
  *
- * @throws NotFound for who may not set up the student whose goal it was
+ * @throws NotFound for someone who may not edit goals of the student whose goal it was
  */
 export async function putInGoalBank(
   db: Database,

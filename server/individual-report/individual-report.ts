@@ -18,7 +18,7 @@ export const PAGE_SIZE = 40;
 /** Who reads, and what they are shown. */
 export interface Reader {
   kind: ReaderKind;
-  /** The way in by which they read; null for the team. */
+  /** The share link by which they read; null for the team. */
   linkId: string | null;
   shows: Shows;
   discreet: boolean;
@@ -278,7 +278,7 @@ async function threadsOf(
   return threads;
 }
 
-/** Photographs and files, for who is shown them; a file’s name may name another child too. */
+/** Photographs and files, for readers who are shown them; a file’s name may name another child too. */
 async function evidenceAsSeen(
   db: Database,
   studentId: StudentAccess<'read'>,

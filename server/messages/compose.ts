@@ -20,7 +20,7 @@ import { can } from '../students/rights';
 import { caseManagerOf } from '../students/students';
 import { messageTemplates } from './message-templates';
 
-/** A message as it stands in the post. */
+/** A message as it is kept. */
 export interface Message {
   id: string;
   kind: MessageKind;
@@ -98,7 +98,7 @@ async function readerOf(db: Database, message: Message, today: string): Promise<
   return { kind: 'team', shows: can(member, 'see') ? everything : shownFields(rules.team.shows) };
 }
 
-/** What fills the fields of a wording, without its links. */
+/** What fills the fields of a template, without its links. */
 export async function valuesFor(
   db: Database,
   { studentId, kind, entryIds, toName }: Pick<Message, 'studentId' | 'kind' | 'toName'> & { entryIds: string[] },

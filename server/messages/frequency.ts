@@ -7,7 +7,7 @@ import type { Actor } from '../school/school';
 import { changeLink, linkState, writeLink } from '../sharing/share-links';
 import { requireStudent } from '../students/students';
 
-/** Says how often a reader by a share link is told of new entries, and at which address. For whom may share. */
+/** Says how often a reader by a share link is told of new entries, and at which address. For those who may share. */
 export async function setFrequency(
   db: Database,
   actor: Actor,
@@ -43,7 +43,7 @@ export async function ownFrequency(db: Database, actor: Actor, studentId: string
 }
 
 /**
- * Puts a message written by hand into the post. Sent twice it is one message.
+ * Puts a message written by hand among the messages to send. Sent twice it is one message.
  *
  * @throws NotFound; Invalid for a reader without an address, or one who wants no messages
  */

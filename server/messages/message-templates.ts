@@ -15,7 +15,7 @@ export async function messageTemplates(db: Database, schoolId: string): Promise<
 }
 
 /**
- * Words messages of a kind anew, or as usual again. For who sets up the school.
+ * Words messages of a kind anew, or as usual again. For administrators.
  *
  * @param wording  null for the usual one
  */

@@ -114,7 +114,7 @@ describe('messages at each entry', () => {
     expect(mail.text).not.toContain('A private word');
     const token = /\/shared\/([\w-]{43})/.exec(mail.text)?.[1] as string;
     expect((await findShareLink(fresh.db, token, today))?.id).toBe(link);
-    // It stands in the record of reading, as a disclosure like any other.
+    // It stands in the access log, as a disclosure like any other.
     const told = await fresh.db('access_log').where({ link_id: link }).select('what', 'how');
     expect(told).toEqual([{ what: 'a message', how: 'sent' }]);
     // What is kept opens no door.

@@ -106,7 +106,7 @@ export async function markArrived(db: Database, actor: Actor, id: string, now: D
   await db('messages').where({ id, state: 'uncertain' }).update({ state: 'sent', sent_at: now, reason: null });
 }
 
-/** Takes a message out of the post that has not left yet. */
+/** Takes a message back that has not left yet. */
 export async function stopMessage(db: Database, actor: Actor, id: string): Promise<void> {
   const message = await db('messages').where({ id }).first('student_id');
   if (!message) throw new NotFound('No such message.');
@@ -122,7 +122,7 @@ export async function dailyLimit(db: Database, { schoolId }: Actor): Promise<num
   return existing(await db('schools').where({ id: schoolId }).first('daily_message_limit')).daily_message_limit;
 }
 
-/** For who sets up the school. */
+/** For administrators. */
 export async function setDailyLimit(db: Database, actor: Actor, limit: number, now: Date): Promise<void> {
   await db.transaction(async (trx) => {
     await requireSchoolAdmin(trx, actor);

@@ -22,7 +22,7 @@ interface Sample {
 }
 
 /**
- * What would fill the fields of a wording, from a student’s newest entries as that reader sees them; links without their secrets.
+ * What would fill the fields of a template, from a student’s newest entries as that reader sees them; links without their secrets.
  *
  * @returns null when there is no entry that this reader may see
  */

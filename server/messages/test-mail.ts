@@ -47,7 +47,7 @@ const OPENS = [
 ] as const;
 const withoutKeys = (text: string) => OPENS.reduce((left, [pattern, instead]) => left.replace(pattern, instead), text);
 
-/** @throws NotFound for whoever does not set up the school, and where it is no demo: mail of a real school is not read over shoulders */
+/** @throws NotFound for everyone but administrators, and where it is no demo: mail of a real school is not read over shoulders */
 async function mustBeDemo(db: Database, actor: Actor): Promise<void> {
   await requireSchoolAdmin(db, actor);
   if (!(await schoolOf(db, actor.schoolId)).isDemo) throw new NotFound('There is no test mail here.');

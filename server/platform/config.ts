@@ -4,7 +4,7 @@ const environment = z.object({
   DATABASE_URL: z.string().min(1, { error: 'DATABASE_URL must say where PostgreSQL is.' }),
   HOST: z.string().default('127.0.0.1'),
   PORT: z.coerce.number().int().min(0).max(65535).default(4310),
-  /** The address people type; decides whether cookies are marked secure and what a way in looks like. */
+  /** The address people type; decides whether cookies are marked secure and what a share link looks like. */
   PUBLIC_URL: z.url().optional(),
   /** An instant at which the server's clock starts: for tests and pictures only. */
   CLOCK: z.iso.datetime({ offset: true }).optional(),

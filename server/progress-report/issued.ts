@@ -127,7 +127,7 @@ export async function issuedReport(
 }
 
 /**
- * An issued report as a reader from outside may read it: only what they are shown, and nobody else’s name. Open a way in first.
+ * An issued report as a reader from outside may read it: only what they are shown, and nobody else’s name. Open a share link first.
  *
  * @throws NotFound as `issuedReport`
  */

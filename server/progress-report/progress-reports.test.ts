@@ -217,7 +217,7 @@ describe('the papers of several students', () => {
     await expect(mine()).rejects.toThrow(NotFound);
     await makeBatch(fresh.db, id, around);
     const pages = (await PDFDocument.load(await mine())).getPageCount();
-    // As if the worker had died after the first paper.
+    // As if the worker had died after the first document.
     await fresh.db('document_batches').where({ id }).update({ state: 'making' });
     await fresh
       .db('document_batch_parts')
@@ -236,7 +236,7 @@ describe('the papers of several students', () => {
     ]);
     await expect(batchFile(fresh.db, actorOf(school.aide), id, now)).rejects.toThrow(NotFound);
 
-    // Handed out, it stands in the record of reading; who is no longer theirs is left out, and named.
+    // Handed out, it stands in the access log; who is no longer theirs is left out, and named.
     const exported = () => fresh.db('access_log').where({ how: 'exported', student_id: other });
     const before = (await exported()).length;
     await fresh.db('team_members').where({ student_id: other }).update({ until_date: '2026-11-01' });

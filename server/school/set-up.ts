@@ -9,7 +9,7 @@ import { type Actor, locationsOf, schoolOf } from './school';
 /**
  * The school as it is set up, in the shape of its form.
  *
- * @throws NotFound for who does not set it up
+ * @throws NotFound for everyone but administrators
  */
 export async function schoolInForm(db: Database, actor: Actor): Promise<SchoolInput> {
   await requireSchoolAdmin(db, actor);
@@ -49,7 +49,7 @@ export async function schoolInForm(db: Database, actor: Actor): Promise<SchoolIn
 /**
  * Writes how the school is set up. Groups and places are added and renamed, never taken away: entries name them.
  *
- * @throws NotFound for who does not set it up; Invalid for a day part at a place or of a group that is not there
+ * @throws NotFound for everyone but administrators; Invalid for a day part at a place or of a group that is not there
  */
 export async function saveSchool(db: Database, actor: Actor, input: SchoolInput, now: Date): Promise<void> {
   await db.transaction(async (trx) => {

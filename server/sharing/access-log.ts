@@ -3,7 +3,7 @@ import type { Database } from '../platform/db/database';
 import type { Actor } from '../school/school';
 import { requireStudent } from '../students/students';
 
-/** Who read: a member of the team, or whoever came by a way in. */
+/** Who read: a member of the team, or whoever came by a share link. */
 export type ReadBy = { personId: string } | { linkId: string };
 
 /** Looked at, taken away as a file, sent in a message, or frozen for its readers. */
@@ -62,7 +62,7 @@ export interface AccessLogEntry {
   how: ReadHow;
 }
 
-/** The record of reading of a student, newest first. For whom may share. */
+/** The access log of a student, newest first. For those who may share. */
 export async function accessLogOf(
   db: Database,
   actor: Actor,

@@ -15,7 +15,7 @@ import type { Actor } from '../school/school';
 import type { StudentAccess } from '../students/access';
 import { requireStudent } from '../students/students';
 
-/** Who says something: a member of the team, or a reader by their way in. */
+/** Who says something: a member of the team, or a reader by their share link. */
 export type Speaker = { kind: 'team'; personId: string } | { kind: Exclude<ReaderKind, 'team'>; linkId: string };
 
 /**
@@ -108,7 +108,7 @@ async function answeredBy(db: Database, { entryId, answers }: CommentInput): Pro
 /**
  * Takes a comment out of the readers’ sight; the team still sees it, with the reason. Hiding twice changes nothing.
  *
- * @throws NotFound for whom may not share
+ * @throws NotFound for someone who may not share
  */
 export async function hideComment(
   db: Database,

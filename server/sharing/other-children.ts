@@ -102,7 +102,7 @@ export async function entriesNamingOthers<T extends Noted>(
  * the roster could be guessed name by name. These are the students on their teams, the student’s own class groups, and for whoever
  * sets up the school all.
  *
- * @throws NotFound for whom may write nothing of this student; Invalid when they ask too often
+ * @throws NotFound for someone who may write nothing of this student; Invalid when they ask too often
  */
 export async function namesIn(db: Database, actor: Actor, studentId: string, text: string): Promise<string[]> {
   const student = await requireStudent(db, actor, studentId, 'see');
@@ -121,7 +121,7 @@ export async function namesIn(db: Database, actor: Actor, studentId: string, tex
 }
 
 /**
- * Lets the names in a note stand for every reader, as the note says it now; a correction asks anew. For whom may share.
+ * Lets the names in a note stand for every reader, as the note says it now; a correction asks anew. For those who may share.
  *
  * @throws NotFound
  */

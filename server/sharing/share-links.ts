@@ -35,7 +35,7 @@ export interface ShareLink {
   lastReadAt: Date | null;
 }
 
-/** All ways into a student's report, open ones first. For whom may share. */
+/** All share links to a student's report, open ones first. For those who may share. */
 export async function shareLinksOf(db: Database, actor: Actor, studentId: string): Promise<ShareLink[]> {
   await requireStudent(db, actor, studentId, 'share');
   const found = await db.raw<{ rows: ShareLink[] }>(
@@ -54,10 +54,10 @@ export async function shareLinksOf(db: Database, actor: Actor, studentId: string
 }
 
 /**
- * Makes a way in. Its token is returned once and only its hash is kept.
+ * Makes a share link. Its token is returned once and only its hash is kept.
  *
  * @returns the token; null when the same submission arrives again, since it cannot be told a second time
- * @throws NotFound for whom may not share; Invalid for an end that is past or too far
+ * @throws NotFound for someone who may not share; Invalid for an end that is past or too far
  */
 export async function makeShareLink(
   db: Database,
@@ -88,7 +88,7 @@ export async function makeShareLink(
   });
 }
 
-/** A further link to a way in: its token, of which only the hash is kept. */
+/** A further address of a share link: its token, of which only the hash is kept. */
 export async function newLink(db: Database, linkId: string, now: Date): Promise<string> {
   const token = newToken();
   await db('share_link_tokens').insert({ token_hash: hashToken(token), link_id: linkId, made_at: now });
@@ -114,7 +114,7 @@ export async function writeLink(
 }
 
 /**
- * Changes a share link, and writes down how it was and is. For whom may share.
+ * Changes a share link, and writes down how it was and is. For those who may share.
  *
  * @throws NotFound for a link to something else
  */
@@ -134,7 +134,7 @@ export async function changeLink(
   });
 }
 
-/** Withdraws a way in; it stays listed with its readings. Withdrawing twice changes nothing. */
+/** Withdraws a share link; it stays listed, and its log stays. Withdrawing twice changes nothing. */
 export async function withdrawShareLink(
   db: Database,
   actor: Actor,
@@ -147,7 +147,7 @@ export async function withdrawShareLink(
   );
 }
 
-/** Opens a way in again that wrong passcodes had locked. */
+/** Opens a share link again that wrong passcodes had locked. */
 export async function unlockShareLink(
   db: Database,
   actor: Actor,
@@ -171,7 +171,7 @@ export interface FoundShareLink {
   isLocked: boolean;
 }
 
-/** The way in that a token leads to; null when there is none, it has ended or was withdrawn: these look the same. */
+/** The share link of a token; null when there is none, it has ended or was withdrawn: these look the same. */
 export async function findShareLink(db: Database, token: string, today: IsoDate): Promise<FoundShareLink | null> {
   const link = await db('share_link_tokens as t')
     .join('share_links as l', 'l.id', 't.link_id')
@@ -199,7 +199,7 @@ const PASS_LASTS = 12 * HOUR;
 export type PasscodeAnswer = { pass: string } | { wrong: number } | { waitSeconds: number } | { locked: true };
 
 /**
- * Tries a passcode. A few slips cost nothing, then each wrong one makes the next wait longer, and then the way in is locked
+ * Tries a passcode. A few slips cost nothing, then each wrong one makes the next wait longer, and then the share link is locked
  * until the case manager opens it again. Tries at the same moment wait for each other.
  *
  * @returns a pass that the browser keeps, or why there is none

@@ -41,7 +41,7 @@ export async function schoolRules(db: Database, schoolId: string) {
 }
 
 /**
- * Writes what whom: of a student, for whom may share; of the school, for who sets it up. A student's rule that says the same as
+ * Writes what each reader sees: of a student, for those who may share; of the school, for administrators. A student's rule that says the same as
  * the school's is none of its own, and follows the school's.
  *
  * @throws NotFound

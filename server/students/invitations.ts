@@ -48,7 +48,7 @@ export async function openInvitations(db: Database, actor: Actor, studentId: str
  * @param readsOut  whether the one who invites may pass the link on, once: where no mail leaves, in a demo. Such a link proves
  *   nothing of the address.
  * @returns the token to pass on; null where there is none, or the same submission arrives again
- * @throws NotFound for whom is not the case manager; Invalid when they are on the team already
+ * @throws NotFound for someone who is not the case manager; Invalid when they are on the team already
  */
 export async function invite(
   db: Database,
@@ -193,7 +193,7 @@ async function lockedInvitation(db: Database, door: InvitationDoor, actor: Actor
  * Where there is none it is made; where its address was never proven, and this link came to the address, its owner takes it over
  * with a password of their own, and whoever used it before is out.
  *
- * @param account  what it takes to make an account; null for whom has one
+ * @param account  what it takes to make an account; null for someone who has one
  * @param actor  who is signed in; null when nobody is
  * @returns the person, and whether they are to be signed in now
  * @throws NotFound for a link that is over or used; NotAllowed while they are not signed in; Invalid

@@ -59,7 +59,7 @@ export async function planRow(
  * and issued for it; one that is taken away is kept out of sight.
  *
  * @param newId  the id of a plan that was not there before
- * @throws NotFound for who may not set up this student
+ * @throws NotFound for someone who may not edit this student’s goals
  */
 export async function savePlan(
   db: Database,

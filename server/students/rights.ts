@@ -8,7 +8,7 @@ import { type Granted, grantable, type Role } from '~/core/students/roles';
  * - `changeOwnRecent`: the same, for `RECENT_DAYS` days
  * - `changeAny`: correct or withdraw any entry
  * - `editGoals`: change the student, the plan and the goals
- * - `share`: make and withdraw ways in, say who sees what, and see who read
+ * - `share`: make and withdraw share links, say who sees what, and see who read
  * - `manage`: the team itself
  */
 export type Right =

@@ -48,7 +48,7 @@ export interface RosterWanted {
 /**
  * A page of the school’s students, by last name, and how many there are.
  *
- * @throws NotFound for who does not set up the school
+ * @throws NotFound for everyone but administrators
  */
 export async function roster(
   db: Database,
@@ -92,7 +92,7 @@ export async function rosterChoices(db: Database, { schoolId, today }: Actor) {
 }
 
 /**
- * One student of the roster, for who sets up the school and for the student's own case manager.
+ * One student of the roster, for administrators and for the student's own case manager.
  *
  * @throws NotFound otherwise
  */
@@ -124,7 +124,7 @@ async function mayEdit(db: Database, actor: Actor, studentId: string): Promise<v
   if (!theirs) await requireSchoolAdmin(db, actor);
 }
 
-/** Whether somebody may say who the case manager of a student is: the one who is, and who sets up the school. */
+/** Whether somebody may say who the case manager of a student is: the case manager and the administrators. */
 export async function canHandOver(db: Database, actor: Actor, studentId: string): Promise<boolean> {
   const manager = await nullIf(NotFound, requireStudent(db, actor, studentId, 'manage'));
   return (
@@ -226,7 +226,7 @@ async function setGroups(db: Database, { schoolId }: Actor, { id, groupIds }: St
  * One case manager at a time; the one before stays on the team as an educator. Only the case manager hands a student on, or who sets
  * up the school; who it was before is written down.
  *
- * @throws Invalid for whom may not, and for somebody who cannot be one
+ * @throws Invalid for someone who may not, and for somebody who cannot be one
  */
 async function setCaseManager(
   db: Database,

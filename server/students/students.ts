@@ -14,7 +14,7 @@ export interface StudentTab {
   lastName: string;
 }
 
-/** A student, for who has been found to have a right. */
+/** A student on whom the one who asks has a right. */
 export interface Student<R extends Right = 'read'> extends StudentTab, Membership {
   id: StudentAccess<R>;
   grade: string;
@@ -85,7 +85,7 @@ export interface TabFacts extends StudentTab, Membership {
   going: { id: string; on: IsoDate; time: string; version: number }[];
 }
 
-/** The students as index tabs, with what it takes to say whether something is due: for who only reads, no more than their names. */
+/** The students as index tabs, with what it takes to say whether something is due: for someone who only reads, no more than their names. */
 export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[]> {
   const tabs = await preparedRows<TabFacts>(
     db,

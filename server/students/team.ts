@@ -17,7 +17,7 @@ export interface Member extends Membership {
   until: IsoDate | null;
 }
 
-/** Everybody who is, was or will be on a student’s team; those who are on it first. For whom may share. */
+/** Everybody who is, was or will be on a student’s team; those who are on it first. For those who may share. */
 export async function membersOf(db: Database, actor: Actor, studentId: string): Promise<Member[]> {
   await requireStudent(db, actor, studentId, 'share');
   const found = await db.raw<{ rows: Member[] }>(
@@ -32,7 +32,7 @@ export async function membersOf(db: Database, actor: Actor, studentId: string): 
   return found.rows;
 }
 
-/** Who was on a student’s team on a day, the case manager first. For whom may share. */
+/** Who was on a student’s team on a day, the case manager first. For those who may share. */
 export async function membersOn(db: Database, actor: Actor, studentId: string, day: IsoDate): Promise<Member[]> {
   await requireStudent(db, actor, studentId, 'share');
   const found = await db.raw<{ rows: Member[] }>(
@@ -65,7 +65,7 @@ export async function peopleToAdd(
 /**
  * Puts somebody on a team, or changes their role, rights and dates. An end that is past takes them off; what they recorded stays.
  *
- * @throws NotFound for whom is not the case manager; Invalid
+ * @throws NotFound for someone who is not the case manager; Invalid
  */
 export async function saveMember(
   db: Database,
@@ -119,7 +119,7 @@ export async function saveMember(
  * Says since when the case manager has been that: data from before the day they were put on the team is entered as of the day the
  * work really began.
  *
- * @throws NotFound for whom is not the case manager; Invalid for a day that has not come
+ * @throws NotFound for someone who is not the case manager; Invalid for a day that has not come
  */
 export async function setOwnStart(
   db: Database,

@@ -93,7 +93,7 @@ export async function ownDayParts(db: Database, studentId: StudentAccess<'read'>
 /**
  * Writes a student’s own parts of the day; without any, the group’s and the school’s hold.
  *
- * @throws NotFound for who may not set up this student; Invalid for a place that is not there
+ * @throws NotFound for someone who may not edit this student’s goals; Invalid for a place that is not there
  */
 export async function saveOwnDayParts(
   db: Database,

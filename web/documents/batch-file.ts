@@ -6,7 +6,7 @@ import { idFrom, personOf } from '../platform/http/request-person';
 import type { Route } from './+types/batch-file';
 import { fileAnswer } from './file-answer';
 
-/** The papers of a class group in one PDF, for whoever asked for it. */
+/** The documents of a class group in one PDF, for whoever asked for it. */
 export const loader = withErrorsInTurn(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, now } = personOf(context);
   const file = await batchFile(database(), actor, idFrom(params.batchId), now);

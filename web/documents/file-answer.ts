@@ -27,7 +27,7 @@ export function fileAnswer(content: Uint8Array, type: string, name: string): Res
   });
 }
 
-/** A paper in the format that was asked for. */
+/** A document in the format that was asked for. */
 export async function documentFile(
   format: Format,
   name: string,
@@ -35,7 +35,7 @@ export async function documentFile(
   rows: { fields: string[]; rows: string[][] },
 ): Promise<Response> {
   if (format === 'csv') return csvFile(name, rows.fields, rows.rows);
-  // What makes papers is large, and is loaded when the first one is asked for.
+  // What makes documents is large, and is loaded when the first one is asked for.
   const content =
     format === 'pdf'
       ? await (await import('~/server/documents/pdf')).documentPdf(paper)

@@ -10,7 +10,7 @@ import { idFrom } from '../platform/http/request-person';
 import type { Route } from './+types/read-issued-file';
 import { documentFile } from './file-answer';
 
-/** An issued report as a PDF, for a reader by a way in. */
+/** An issued report as a PDF, for a reader by a share link. */
 export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   const { way, school, instant, isOpen } = await visit(args, door);
   if (!isOpen) throw data(null, { status: 404 });

@@ -10,7 +10,7 @@ import { idFrom } from '../platform/http/request-person';
 import type { Route } from './+types/read-evidence';
 import { readerBy, visit } from './visit';
 
-/** A photograph or a file, for a reader by a way in who is shown pictures and its entry. */
+/** A photograph or a file, for a reader by a share link who is shown pictures and its entry. */
 export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   const { way, instant, isOpen } = await visit(args, door);
   if (!isOpen) throw data(null, { status: 404 });

@@ -27,7 +27,7 @@ export interface Visit {
   isOpen: boolean;
 }
 
-/** Who stands at the door: a way in that opens nothing any more is a 404 and is counted. */
+/** Who stands at the door: a share link that opens nothing any more is a 404 and is counted. */
 export async function visit({ params, request, context }: AtTheDoor, { school }: Door): Promise<Visit> {
   const instant = now();
   const wall = wallTime(instant, school.timeZone);
@@ -40,7 +40,7 @@ export async function visit({ params, request, context }: AtTheDoor, { school }:
   return { way, school, wall, instant, isOpen };
 }
 
-/** The reader behind a way in, as the rule of their kind has it. */
+/** The reader behind a share link, as the rule of their kind has it. */
 export async function readerBy(way: FoundShareLink): Promise<{ reader: Reader; goals: Goal[]; rule: VisibilityRule }> {
   const [rule, goals] = await Promise.all([ruleOf(way), goalsOf(database(), [way.studentId])]);
   return { reader: { kind: way.kind, linkId: way.id, shows: shownFields(rule.shows), discreet: false }, goals, rule };

@@ -8,7 +8,7 @@ interface DocumentViewProps {
   children?: (block: ShownBlock, at: number) => ReactNode;
 }
 
-/** A paper on the screen: the same blocks, in the same order, as in its PDF. */
+/** A document on the screen: the same blocks, in the same order, as in its PDF. */
 export function DocumentView({ paper, children }: DocumentViewProps) {
   return (
     <article aria-label={paper.title} className="max-w-3xl">

@@ -15,7 +15,7 @@ interface EditedDocumentProps {
   onChange: (place: string | null, words: RichText) => void;
 }
 
-/** The paper with an editor wherever own words will stand. */
+/** The document with an editor wherever own words will stand. */
 export function EditedDocument({ paper, studentId, goals, words, onChange }: EditedDocumentProps) {
   const nameOf = (id: string) => goals.find((goal) => goal.id === id)?.name ?? '';
   return (

@@ -1,6 +1,6 @@
 import { NavLink } from 'react-router';
 
-/** The pages about what goes out: progress reports, and the post. */
+/** The pages about what goes out: progress reports, and messages. */
 export function ReportsNav({ setsUp }: { setsUp: boolean }) {
   const views = [
     { to: '/reports', label: 'Progress reports' },

@@ -1,7 +1,7 @@
 import type { DocumentBlock, ReportDocument } from '~/core/documents/document';
 import { graphSvg } from '~/server/documents/graph-svg';
 
-/** A paper as a page draws it: graphs as pictures that need no script. */
+/** A document as a page draws it: graphs as pictures that need no script. */
 export type ShownBlock = Exclude<DocumentBlock, { kind: 'graph' }> | { kind: 'drawing'; src: string; caption: string };
 export interface ShownDocument extends Omit<ReportDocument, 'blocks'> {
   blocks: ShownBlock[];

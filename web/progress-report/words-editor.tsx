@@ -12,7 +12,7 @@ interface WordsEditorProps {
   onChange: (words: RichText) => void;
 }
 
-/** Paragraphs and lists, bold and italic: nothing that a paper could not hold. */
+/** Paragraphs and lists, bold and italic: nothing that a document could not hold. */
 const extensions = [
   StarterKit.configure({
     heading: false,

@@ -13,7 +13,7 @@ const timeOf = (on: IsoDate) => parseISO(on).getTime();
 const POINTS = 0;
 
 /**
- * A goal's graph by the conventions of single-case work: joined within a phase only, dashed phase lines, dotted course,
+ * A goal's graph by the conventions of single-case work: joined within a phase only, dashed phase lines, dotted aim line,
  * target as a band, real dates. The arrow keys go from point to point.
  */
 export function GoalChart({ graph }: { graph: GoalGraph }) {

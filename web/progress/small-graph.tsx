@@ -1,6 +1,6 @@
 import { GRAPH, type SmallGraphShape } from '~/core/progress/graph/small-graph-shape';
 
-/** A goal's points, course, phases and target zone in a row. Needs no script. */
+/** A goal's points, aim line, phases and target zone in a row. Needs no script. */
 export function SmallGraph({ shape: { line, dots, course, phaseLines, band, caption } }: { shape: SmallGraphShape }) {
   const { width, height } = GRAPH;
   return (

@@ -9,7 +9,7 @@ import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/access-log-file';
 import { readingRow } from './access-log-row';
 
-/** The record of reading of a student as comma-separated text. */
+/** The access log of a student as comma-separated text. */
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
   const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');

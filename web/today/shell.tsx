@@ -244,7 +244,7 @@ function DiscreetSwitch({ isOn }: { isOn: boolean }) {
   );
 }
 
-/** Views for who may share. */
+/** Views for those who may share. */
 const forSharing = new Set(['sharing', 'sharing/visibility', 'sharing/links', 'sharing/access-log', 'team']);
 
 /** Where a tab leads: to the same view of another student. */

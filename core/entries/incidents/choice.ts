@@ -1,6 +1,6 @@
 import { z } from 'zod';
 
-/** What an ABC note is chosen from. */
+/** What an incident is described with. */
 export const choiceKinds = ['behavior', 'antecedent', 'consequence', 'location', 'intensity', 'function'] as const;
 export type ChoiceKind = (typeof choiceKinds)[number];
 
@@ -90,7 +90,7 @@ export type BehaviorRow = z.infer<typeof behaviorRow>;
 
 const rows = z.array(choiceRow).max(60).default([]);
 
-/** What notes are chosen from, as it is set up: for the school to begin from, or for one student. */
+/** What incidents are described with, as it is set up: for the school to begin from, or for one student. */
 export const choicesInput = z
   .object({
     behavior: z.array(behaviorRow).max(30).default([]),

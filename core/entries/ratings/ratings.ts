@@ -11,7 +11,7 @@ export type RaterKind = 'staff' | 'peer' | 'student';
 export interface Rating {
   id: string;
   kind: RaterKind;
-  /** Null for whom it is not shown to; then the kind is said with a number. */
+  /** Null for those to whom it is not shown; then the kind is said with a number. */
   name: string | null;
   points: Readonly<Record<string, number>>;
   words: string;

@@ -23,12 +23,12 @@ export interface SmallGraphShape {
 
 const round = (n: number) => Math.round(n * 10) / 10;
 
-/** Lays a goal's points, course, phases and target out on the small graph. */
+/** Lays a goal's points, aim line, phases and target out on the small graph. */
 export function smallGraphShape(goal: GoalDefinition, progress: Progress, today: IsoDate): SmallGraphShape {
   const { width, height, inset } = GRAPH;
   const { max } = axisOf(goal, progress);
   const first = Math.min(dayNumber(goal.startsOn), progress.points[0]?.day ?? Number.POSITIVE_INFINITY);
-  // Up to now, with a little of the way ahead, so that course and points can be told apart early in a year.
+  // Up to now, with a little of the way ahead, so that aim line and points can be told apart early in a year.
   const last = Math.max(dayNumber(today) + 7, first + 28);
   const x = (day: number) => round(inset + ((width - 2 * inset) * (day - first)) / (last - first));
   const y = (value: number) => round(inset + (height - 2 * inset) * (1 - value / max));

@@ -118,7 +118,7 @@ async function preparePdf(content: Buffer): Promise<Prepared> {
 /**
  * Puts a photograph or a PDF beside an entry. Sent twice it is there once.
  *
- * @throws NotFound for whom may not observe, or an entry that is not there; Invalid
+ * @throws NotFound for someone who may not observe, or an entry that is not there; Invalid
  */
 export async function addEvidence(
   db: Database,

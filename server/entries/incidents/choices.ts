@@ -16,7 +16,7 @@ export const where = ({ schoolId, studentId }: ListsOf) => ({ school_id: schoolI
 /** Behaviors stand in a table of their own: they have a definition and ways of being recorded. */
 export const tableOf = (kind: ChoiceKind) => (kind === 'behavior' ? 'behavior_targets' : 'behavior_options');
 
-/** What a student’s notes are chosen from, in order, retired and merged ones too. */
+/** What a student’s incidents are described with, in order, retired and merged ones too. */
 export async function choicesOf(db: Database, studentId: StudentAccess<'read'>): Promise<Choice[]> {
   return (await choicesOfAll(db, [studentId])).get(studentId) ?? [];
 }

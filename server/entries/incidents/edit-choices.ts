@@ -18,7 +18,7 @@ import type { StudentAccess } from '../../students/access';
 import { requireStudent } from '../../students/students';
 import { choicesOf, fieldsLeftOut, type ListsOf, listsOf, startingChoices, tableOf, where } from './choices';
 
-/** The lists of a student, or of the school, for who may set them up. */
+/** The lists of a student, or of the school, for those who may edit them. */
 async function requireLists(db: Database, actor: Actor, studentId: string | null): Promise<ListsOf> {
   const { schoolId } = actor;
   if (studentId !== null) return { schoolId, studentId: (await requireStudent(db, actor, studentId, 'editGoals')).id };
@@ -56,7 +56,7 @@ function inForm(choices: readonly Choice[], leftOut: OptionalField[]): ChoicesIn
  * school’s lists, and those with the school’s places.
  *
  * @returns `isNew` when nothing has been saved yet; the choices that stand besides those in the form
- * @throws NotFound for who may not set this up
+ * @throws NotFound for someone who may not edit these lists
  */
 export async function choicesInForm(db: Database, actor: Actor, studentId: string | null, newId: () => string) {
   const lists = await requireLists(db, actor, studentId);
@@ -80,7 +80,7 @@ export async function choicesInForm(db: Database, actor: Actor, studentId: strin
 }
 
 /**
- * Writes what notes are chosen from, and in which order. What is not in the form any more is retired, never lost; what was
+ * Writes what incidents are described with, and in which order. What is not in the form any more is retired, never lost; what was
  * reworded reads so in old notes too, and what it was called stays in its history.
  *
  * @throws NotFound; Invalid where a name is (or nearly is) that of another choice

@@ -31,7 +31,7 @@ interface When {
  * Holds when and by whom something was seen against the school’s clock and the student’s team.
  *
  * @returns messages by field; none when all is well
- * @throws NotFound for whom may not do this to the student
+ * @throws NotFound for someone who may not do this to the student
  */
 export async function checkWhen(
   db: Database,

@@ -55,7 +55,7 @@ interface WorkSampleRow {
 }
 
 /**
- * The pieces of a goal, newest first, with what was rated. Names of peers are for whom may share; everybody else of the team
+ * The pieces of a goal, newest first, with what was rated. Names of peers are for those who may share; everybody else of the team
  * sees “Peer 1”.
  *
  * @throws NotFound for a goal that has no rubric
@@ -109,7 +109,7 @@ async function ratingsOf(db: Database, pieceId: string, showsNames: boolean): Pr
   return rows.map((row) => ({ ...row, name: row.kind === 'staff' || showsNames ? row.name : null }));
 }
 
-/** Begins a piece. Sent twice, it is one. For whom may observe. */
+/** Begins a piece. Sent twice, it is one. For those who may observe. */
 export async function addWorkSample(
   db: Database,
   actor: Actor,

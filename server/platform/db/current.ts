@@ -45,7 +45,7 @@ interface Shared {
   readers: number;
 }
 
-/** What is read at the moment, by who asks: one object for each request. */
+/** What is read at the moment, by the one who asks: one object for each request. */
 const shared = new WeakMap<Asking, Shared>();
 
 /**

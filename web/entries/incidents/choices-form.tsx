@@ -38,7 +38,7 @@ const directions = [
   { id: 'increase', name: 'Should become more' },
 ];
 
-/** What notes are chosen from. What is taken away here is retired: notes that name it keep it. */
+/** What incidents are described with. What is taken away here is retired: notes that name it keep it. */
 export function ChoicesForm({ input, result, locations, isForStudent, backTo }: ChoicesFormProps) {
   const { form, fields, isBusy } = useSchemaForm(choicesInput, {
     id: 'choices',

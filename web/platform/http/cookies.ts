@@ -55,5 +55,5 @@ export async function rememberArrangement(
   return new Headers({ 'Set-Cookie': await arrangementCookie.serialize({ ...before, ...Object.fromEntries(chosen) }) });
 }
 
-/** The ways in whose passcode was given in this browser, by their id. */
+/** The share links whose passcode was given in this browser, by their id. */
 export const passCookie = createCookie('gm-pass', { ...base, path: '/shared', maxAge: 12 * 3600 });

@@ -37,14 +37,14 @@ export function securityHeaders({ isSecure }: { isSecure: boolean }): RequestHan
       },
     },
     strictTransportSecurity: isSecure,
-    // A way in is an address that must not travel on to other sites.
+    // A share link is an address that must not travel on to other sites.
     referrerPolicy: { policy: 'same-origin' },
     xFrameOptions: { action: 'deny' },
   });
   return [nonce, headers];
 }
 
-/** For pages behind a way in: neither kept nor found, and their address goes nowhere. */
+/** For pages behind a share link: neither kept nor found, and their address goes nowhere. */
 export const keepPrivate: RequestHandler = (_request, response, next) => {
   response.set({
     'Cache-Control': 'no-store',
