@@ -1,8 +1,7 @@
 import { type MessageKind, messageKinds } from '~/core/messages/message';
 import { type MessageTemplate, usualTemplates } from '~/core/messages/message-template';
 import type { Database } from '../platform/db/database';
-import { requireSchoolAdmin } from '../school/administrators';
-import type { Actor } from '../school/school';
+import type { SchoolAdmin } from '../school/administrators';
 
 /** How messages of each kind are worded: as the school laid it out, else as usual. */
 export async function messageTemplates(db: Database, schoolId: string): Promise<Record<MessageKind, MessageTemplate>> {
@@ -21,12 +20,11 @@ export async function messageTemplates(db: Database, schoolId: string): Promise<
  */
 export async function saveMessageTemplate(
   db: Database,
-  actor: Actor,
+  actor: SchoolAdmin,
   kind: MessageKind,
   wording: MessageTemplate | null,
   now: Date,
 ): Promise<void> {
-  await requireSchoolAdmin(db, actor);
   if (wording === null) {
     await db('message_templates').where({ school_id: actor.schoolId, kind }).delete();
     return;

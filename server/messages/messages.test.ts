@@ -18,6 +18,7 @@ import {
 import { withdrawObservation } from '../entries/change';
 import { recordSession } from '../entries/record';
 import { Invalid, NotFound } from '../platform/failures';
+import { requireSchoolAdmin } from '../school/administrators';
 import { type School, schoolOf } from '../school/school';
 import { findShareLink, makeShareLink, tryPasscode } from '../sharing/share-links';
 import { saveVisibilityRules } from '../sharing/visibility';
@@ -211,7 +212,7 @@ describe('what becomes of a message', () => {
 
   it('is held for tomorrow when the daily limit is reached', async () => {
     await tell('entry');
-    await setDailyLimit(fresh.db, actorOf(school.manager), 2, now);
+    await setDailyLimit(fresh.db, await requireSchoolAdmin(fresh.db, actorOf(school.manager)), 2, now);
     for (let i = 0; i < 3; i++) await observe();
     await post();
     expect((await states()).sort()).toEqual(['held', 'sent', 'sent']);
@@ -329,11 +330,21 @@ describe('the preview of a wording', () => {
 describe('how messages are worded', () => {
   it('is as usual, until who sets up the school words it, and can be as usual again', async () => {
     const own = { subject: 'News', body: 'See {link}' };
-    await expect(saveMessageTemplate(fresh.db, actorOf(school.aide), 'entry', own, now)).rejects.toThrow(NotFound);
-    await saveMessageTemplate(fresh.db, actorOf(school.manager), 'entry', own, now);
+    await expect(
+      requireSchoolAdmin(fresh.db, actorOf(school.aide)).then((admin) =>
+        saveMessageTemplate(fresh.db, admin, 'entry', own, now),
+      ),
+    ).rejects.toThrow(NotFound);
+    await saveMessageTemplate(fresh.db, await requireSchoolAdmin(fresh.db, actorOf(school.manager)), 'entry', own, now);
     expect((await messageTemplates(fresh.db, schoolId)).entry).toEqual(own);
     expect((await messageTemplates(fresh.db, schoolId)).digest).toEqual(usualTemplates.digest);
-    await saveMessageTemplate(fresh.db, actorOf(school.manager), 'entry', null, now);
+    await saveMessageTemplate(
+      fresh.db,
+      await requireSchoolAdmin(fresh.db, actorOf(school.manager)),
+      'entry',
+      null,
+      now,
+    );
     expect((await messageTemplates(fresh.db, schoolId)).entry).toEqual(usualTemplates.entry);
   });
 });
@@ -499,15 +510,22 @@ describe('the test mail server', () => {
     };
     for (let i = 0; i < 2; i++) await keepArrived(fresh.db, mail);
     const rule = { id: randomUUID(), address: '@bounce.', does: 'bounce' as const, seconds: 0, words: '' };
-    await expect(testMailInbox(fresh.db, actorOf(school.manager))).rejects.toThrow(NotFound);
+    await expect(
+      requireSchoolAdmin(fresh.db, actorOf(school.manager)).then((admin) => testMailInbox(fresh.db, admin)),
+    ).rejects.toThrow(NotFound);
     await fresh.db('schools').update({ is_demo: true });
-    for (let i = 0; i < 2; i++) await addTestMailRule(fresh.db, actorOf(school.manager), rule, now);
-    const shown = () => testMailInbox(fresh.db, actorOf(school.manager));
+    for (let i = 0; i < 2; i++)
+      await addTestMailRule(fresh.db, await requireSchoolAdmin(fresh.db, actorOf(school.manager)), rule, now);
+    const shown = async () => testMailInbox(fresh.db, await requireSchoolAdmin(fresh.db, actorOf(school.manager)));
     const body = 'See (the link) (passcode: (the passcode) Stop: (the link)';
     expect(await shown()).toMatchObject({ inbox: [{ subject: 'News', body }], rules: [rule] });
-    await removeTestMailRule(fresh.db, actorOf(school.manager), rule.id);
+    await removeTestMailRule(fresh.db, await requireSchoolAdmin(fresh.db, actorOf(school.manager)), rule.id);
     expect((await shown()).rules).toEqual([]);
-    await expect(testMailInbox(fresh.db, actorOf(school.aide))).rejects.toThrow(NotFound);
-    await expect(addTestMailRule(fresh.db, actorOf(school.aide), rule, now)).rejects.toThrow(NotFound);
+    await expect(
+      requireSchoolAdmin(fresh.db, actorOf(school.aide)).then((admin) => testMailInbox(fresh.db, admin)),
+    ).rejects.toThrow(NotFound);
+    await expect(
+      requireSchoolAdmin(fresh.db, actorOf(school.aide)).then((admin) => addTestMailRule(fresh.db, admin, rule, now)),
+    ).rejects.toThrow(NotFound);
   });
 });

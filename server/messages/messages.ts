@@ -2,7 +2,7 @@ import type { MessageKind, MessageState } from '~/core/messages/message';
 import type { MessageTemplate } from '~/core/messages/message-template';
 import type { Database } from '../platform/db/database';
 import { existing, Invalid, NotFound } from '../platform/failures';
-import { requireSchoolAdmin } from '../school/administrators';
+import type { SchoolAdmin } from '../school/administrators';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
 import { requireStudent } from '../students/students';
@@ -123,9 +123,8 @@ export async function dailyLimit(db: Database, { schoolId }: Actor): Promise<num
 }
 
 /** For administrators. */
-export async function setDailyLimit(db: Database, actor: Actor, limit: number, now: Date): Promise<void> {
+export async function setDailyLimit(db: Database, actor: SchoolAdmin, limit: number, now: Date): Promise<void> {
   await db.transaction(async (trx) => {
-    await requireSchoolAdmin(trx, actor);
     const before = { dailyLimit: await dailyLimit(trx, actor) };
     await trx('schools').where({ id: actor.schoolId }).update({ daily_message_limit: limit });
     const change = { schoolId: actor.schoolId, before, after: { dailyLimit: limit } };

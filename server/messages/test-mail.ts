@@ -1,7 +1,7 @@
 import type { Database } from '../platform/db/database';
 import { NotFound } from '../platform/failures';
-import { requireSchoolAdmin } from '../school/administrators';
-import { type Actor, schoolOf } from '../school/school';
+import type { SchoolAdmin } from '../school/administrators';
+import { schoolOf } from '../school/school';
 
 /** What the test mail server does with whom: it sends back, takes later, or takes slowly. */
 export interface TestMailRule {
@@ -47,14 +47,16 @@ const OPENS = [
 ] as const;
 const withoutKeys = (text: string) => OPENS.reduce((left, [pattern, instead]) => left.replace(pattern, instead), text);
 
-/** @throws NotFound for everyone but administrators, and where it is no demo: mail of a real school is not read over shoulders */
-async function mustBeDemo(db: Database, actor: Actor): Promise<void> {
-  await requireSchoolAdmin(db, actor);
+/** @throws NotFound where it is no demo: mail of a real school is not read over shoulders */
+async function mustBeDemo(db: Database, actor: SchoolAdmin): Promise<void> {
   if (!(await schoolOf(db, actor.schoolId)).isDemo) throw new NotFound('There is no test mail here.');
 }
 
 /** What the test mail server got, newest first, and its rules; what opens anything is cut out. For administrators of a demo. */
-export async function testMailInbox(db: Database, actor: Actor): Promise<{ inbox: Arrived[]; rules: TestMailRule[] }> {
+export async function testMailInbox(
+  db: Database,
+  actor: SchoolAdmin,
+): Promise<{ inbox: Arrived[]; rules: TestMailRule[] }> {
   await mustBeDemo(db, actor);
   const inbox: Arrived[] = await db('test_mail_inbox')
     .orderBy('id', 'desc')
@@ -70,7 +72,7 @@ export async function testMailInbox(db: Database, actor: Actor): Promise<{ inbox
 }
 
 /** Adds a rule. */
-export async function addTestMailRule(db: Database, actor: Actor, rule: TestMailRule, now: Date): Promise<void> {
+export async function addTestMailRule(db: Database, actor: SchoolAdmin, rule: TestMailRule, now: Date): Promise<void> {
   await mustBeDemo(db, actor);
   await db('test_mail_rules')
     .insert({ ...rule, made_at: now })
@@ -79,7 +81,7 @@ export async function addTestMailRule(db: Database, actor: Actor, rule: TestMail
 }
 
 /** Takes a rule away. */
-export async function removeTestMailRule(db: Database, actor: Actor, id: string): Promise<void> {
+export async function removeTestMailRule(db: Database, actor: SchoolAdmin, id: string): Promise<void> {
   await mustBeDemo(db, actor);
   await db('test_mail_rules').where({ id }).delete();
 }

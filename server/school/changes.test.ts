@@ -29,6 +29,7 @@ import { acceptInvitation, invite, newInvitationLink, withdrawInvitation } from 
 import { savePlan } from '../students/plan';
 import { editStudent, addStudent as enrol, setArchived } from '../students/roster';
 import { membersOn, saveMember } from '../students/team';
+import { requireSchoolAdmin } from './administrators';
 import { changesOf } from './changes';
 import { saveSchool, schoolInForm } from './set-up';
 
@@ -36,6 +37,7 @@ const fresh = freshDatabase();
 let school: SmallSchool;
 const manager = () => actorOf(school.manager);
 const admin = () => actorOf(school.stranger);
+const asAdmin = () => requireSchoolAdmin(fresh.db, admin());
 const on = (day: string) => new Date(`${day}T15:00:00Z`);
 
 beforeAll(async () => {
@@ -45,7 +47,11 @@ beforeAll(async () => {
 
 /** The newest change of a kind, as an administrator reads it. */
 async function newest(kind: ChangeKind) {
-  const { changes } = await changesOf(fresh.db, admin(), { kind, about: '', page: 1 });
+  const { changes } = await changesOf(fresh.db, await asAdmin(), {
+    kind,
+    about: '',
+    page: 1,
+  });
   return changes[0];
 }
 
@@ -60,7 +66,11 @@ describe('written down with before and after', () => {
     });
     // What is as it was is no change.
     await saveMember(fresh.db, manager(), school.student, { ...member, rights: ['observe', 'share'] }, now);
-    const { total } = await changesOf(fresh.db, admin(), { kind: 'member of the team', about: '', page: 1 });
+    const { total } = await changesOf(fresh.db, await asAdmin(), {
+      kind: 'member of the team',
+      about: '',
+      page: 1,
+    });
     expect(total).toBe(1);
   });
 
@@ -120,9 +130,9 @@ describe('written down with before and after', () => {
     await savePlan(fresh.db, manager(), school.student, plan, { newId: randomUUID(), now });
     await savePlan(fresh.db, manager(), school.student, { ...plan, periods: [] }, { newId: randomUUID(), now });
     expect(await newest('plan')).toMatchObject({ before: { periods: [{ label: 'Winter' }] }, after: { periods: [] } });
-    const before = await schoolInForm(fresh.db, admin());
+    const before = await schoolInForm(fresh.db, await asAdmin());
     const closures = [{ first: '2026-11-26', last: '2026-11-27', label: 'Thanksgiving' }];
-    await saveSchool(fresh.db, admin(), { ...before, closures }, now);
+    await saveSchool(fresh.db, await asAdmin(), { ...before, closures }, now);
     expect(await newest('school')).toMatchObject({ student: null, before: { closures: [] }, after: { closures } });
   });
 
@@ -131,10 +141,10 @@ describe('written down with before and after', () => {
       ...{ id: randomUUID(), firstName: 'Cleo', lastName: 'Vance', grade: 'Grade 3', groupIds: [] },
       ...{ caseManagerId: school.manager, isSomeoneElse: false },
     };
-    await enrol(fresh.db, admin(), input, now);
+    await enrol(fresh.db, await asAdmin(), input, now);
     await editStudent(fresh.db, admin(), { ...input, firstName: 'Chloe' }, now);
     expect(await newest('student')).toMatchObject({ before: { firstName: 'Cleo' }, after: { firstName: 'Chloe' } });
-    await setArchived(fresh.db, admin(), { studentId: input.id, isArchived: true }, now);
+    await setArchived(fresh.db, await asAdmin(), { studentId: input.id, isArchived: true }, now);
     expect(await newest('student')).toMatchObject({ before: { isArchived: false }, after: { isArchived: true } });
     expect(await newest('case manager')).toMatchObject({ before: null, after: { name: 'manager' } });
   });
@@ -203,14 +213,22 @@ describe('what a family could see on a day', () => {
 describe('the list of changes', () => {
   const wanted = { about: '', page: 1 };
   it('is for administrators of that school', async () => {
-    await expect(changesOf(fresh.db, manager(), wanted)).rejects.toThrow(NotFound);
+    await expect(
+      requireSchoolAdmin(fresh.db, manager()).then((admin) => changesOf(fresh.db, admin, wanted)),
+    ).rejects.toThrow(NotFound);
     const elsewhere = randomUUID();
     await fresh.db('schools').insert({ id: elsewhere, name: 'Elder Brook', time_zone: 'UTC', weekdays: [1] });
-    await expect(changesOf(fresh.db, { ...admin(), schoolId: elsewhere }, wanted)).rejects.toThrow(NotFound);
+    await expect(
+      requireSchoolAdmin(fresh.db, { ...admin(), schoolId: elsewhere }).then((admin) =>
+        changesOf(fresh.db, admin, wanted),
+      ),
+    ).rejects.toThrow(NotFound);
     await fresh
       .db('school_staff')
       .insert({ school_id: elsewhere, person_id: school.stranger, is_admin: true, from_date: today });
-    expect(await changesOf(fresh.db, { ...admin(), schoolId: elsewhere }, wanted)).toEqual({ changes: [], total: 0 });
+    expect(
+      await changesOf(fresh.db, await requireSchoolAdmin(fresh.db, { ...admin(), schoolId: elsewhere }), wanted),
+    ).toEqual({ changes: [], total: 0 });
   });
 
   it('tells of a person’s account at each school that they work at, and of a student at theirs alone', async () => {
@@ -218,14 +236,22 @@ describe('the list of changes', () => {
     const there = { ...admin(), schoolId: elsewhere ?? '' };
     await beginSession(fresh.db, school.stranger, now);
     for (const who of [admin(), there]) {
-      const { changes } = await changesOf(fresh.db, who, { kind: 'sign-in', about: 'stranger', page: 1 });
+      const { changes } = await changesOf(fresh.db, await requireSchoolAdmin(fresh.db, who), {
+        kind: 'sign-in',
+        about: 'stranger',
+        page: 1,
+      });
       expect(changes[0]).toMatchObject({ what: 'sign-in', person: 'stranger', at: now });
     }
     await fresh
       .db('school_staff')
       .where({ school_id: elsewhere })
       .update({ from_date: '2026-09-01', until_date: '2026-11-23' });
-    const { total } = await changesOf(fresh.db, admin(), { kind: 'sign-in', about: 'stranger', page: 1 });
+    const { total } = await changesOf(fresh.db, await asAdmin(), {
+      kind: 'sign-in',
+      about: 'stranger',
+      page: 1,
+    });
     await beginSession(fresh.db, school.stranger, now);
     const written = await fresh.db('changes').where({ person_id: school.stranger, what: 'sign-in' });
     expect(written.filter(({ school_id }) => school_id === elsewhere)).toHaveLength(1);
@@ -233,19 +259,23 @@ describe('the list of changes', () => {
   });
 
   it('is found by name, kind and day, and comes in pages', async () => {
-    const all = await changesOf(fresh.db, admin(), { ...wanted, page: null });
+    const all = await changesOf(fresh.db, await asAdmin(), { ...wanted, page: null });
     expect(all.total).toBe(all.changes.length);
     expect(all.changes.map(({ id }) => Number(id))).toEqual(
       all.changes.map(({ id }) => Number(id)).toSorted((a, b) => b - a),
     );
-    const about = await changesOf(fresh.db, admin(), { ...wanted, about: 'CHLOE' });
+    const about = await changesOf(fresh.db, await asAdmin(), { ...wanted, about: 'CHLOE' });
     expect(about.total).toBeGreaterThan(1);
     expect(about.changes.every(({ student }) => student === 'Chloe Vance')).toBe(true);
-    const october = await changesOf(fresh.db, admin(), { ...wanted, from: '2026-10-01', to: '2026-10-31' });
+    const october = await changesOf(fresh.db, await asAdmin(), {
+      ...wanted,
+      from: '2026-10-01',
+      to: '2026-10-31',
+    });
     expect(october.changes.map(({ what }) => what)).toEqual(['visibility', 'visibility']);
-    expect((await changesOf(fresh.db, admin(), { ...wanted, page: 9 })).changes).toEqual([]);
+    expect((await changesOf(fresh.db, await asAdmin(), { ...wanted, page: 9 })).changes).toEqual([]);
     // What is asked for is a value, never a pattern.
-    expect((await changesOf(fresh.db, admin(), { ...wanted, about: '%' })).total).toBe(0);
+    expect((await changesOf(fresh.db, await asAdmin(), { ...wanted, about: '%' })).total).toBe(0);
   });
 
   it('is shown by the database to administrators only; what is of a student, to their team too', async () => {

@@ -1,7 +1,6 @@
 import { type ChangeKind, type ChangesWanted, type State, stateOn } from '~/core/sharing/change';
 import type { Database } from '../platform/db/database';
-import { requireSchoolAdmin } from './administrators';
-import type { Actor } from './school';
+import type { SchoolAdmin } from './administrators';
 
 /** What is written down of a change: what and whom it is about, and how it was before and after. */
 export interface Change {
@@ -70,10 +69,9 @@ export const CHANGES_A_PAGE = 100;
  */
 export async function changesOf(
   db: Database,
-  actor: Actor,
+  actor: SchoolAdmin,
   { kind, about, from, to, page }: Omit<ChangesWanted, 'page'> & { page: number | null },
 ): Promise<{ changes: WrittenChange[]; total: number }> {
-  await requireSchoolAdmin(db, actor);
   const where = `c.school_id = :schoolId
     ${kind ? 'and c.what = :kind' : ''}
     ${about ? `and strpos(lower(concat_ws(' ', s.first_name, s.last_name, p.name, w.name)), lower(:about)) > 0` : ''}

@@ -62,7 +62,12 @@ beforeAll(async () => {
     groupIds: [],
     isSomeoneElse: false,
   };
-  await addStudent(fresh.db, there(school.stranger), { ...input, caseManagerId: school.aide }, now);
+  await addStudent(
+    fresh.db,
+    await requireSchoolAdmin(fresh.db, there(school.stranger)),
+    { ...input, caseManagerId: school.aide },
+    now,
+  );
   wren = input.id;
 });
 
@@ -106,10 +111,16 @@ describe('somebody who works at two schools', () => {
 
 describe('a school of one’s own', () => {
   it('has its roster, its people and its groups', async () => {
-    expect((await roster(fresh.db, here(school.stranger))).students.map(({ firstName }) => firstName)).toEqual(['Ada']);
-    expect((await roster(fresh.db, there(school.stranger))).students.map(({ firstName }) => firstName)).toEqual([
-      'Wren',
-    ]);
+    expect(
+      (await roster(fresh.db, await requireSchoolAdmin(fresh.db, here(school.stranger)))).students.map(
+        ({ firstName }) => firstName,
+      ),
+    ).toEqual(['Ada']);
+    expect(
+      (await roster(fresh.db, await requireSchoolAdmin(fresh.db, there(school.stranger)))).students.map(
+        ({ firstName }) => firstName,
+      ),
+    ).toEqual(['Wren']);
     await expect(rosterStudent(fresh.db, here(school.stranger), wren)).rejects.toThrow(NotFound);
     const names = async (at: typeof here) =>
       (await rosterChoices(fresh.db, at(school.stranger))).people.map(({ name }) => name);
@@ -124,21 +135,35 @@ describe('a school of one’s own', () => {
       groupIds: [],
       isSomeoneElse: false,
     };
-    const add = addStudent(fresh.db, there(school.stranger), { ...input, caseManagerId: school.manager }, now);
+    const add = addStudent(
+      fresh.db,
+      await requireSchoolAdmin(fresh.db, there(school.stranger)),
+      { ...input, caseManagerId: school.manager },
+      now,
+    );
     await expect(add).rejects.toThrow(Invalid);
   });
 
   it('has its calendar, its locations and its timetable', async () => {
-    const before = await schoolInForm(fresh.db, there(school.stranger));
+    const before = await schoolInForm(fresh.db, await requireSchoolAdmin(fresh.db, there(school.stranger)));
     const pond = { id: randomUUID(), name: 'Kitchen' };
     const dayParts = [{ groupId: null, part: 'Pond', weekdays: [1], from: '09:00', to: '10:00', locationId: pond.id }];
-    await saveSchool(fresh.db, there(school.stranger), { ...before, locations: [pond], dayParts }, now);
+    await saveSchool(
+      fresh.db,
+      await requireSchoolAdmin(fresh.db, there(school.stranger)),
+      { ...before, locations: [pond], dayParts },
+      now,
+    );
     expect((await locationsOf(fresh.db, elder)).map(({ name }) => name)).toEqual(['Kitchen']);
     expect((await locationsOf(fresh.db, schoolId)).map(({ id }) => id)).toEqual([school.kitchen]);
-    expect((await schoolInForm(fresh.db, here(school.stranger))).dayParts).toEqual([]);
+    expect((await schoolInForm(fresh.db, await requireSchoolAdmin(fresh.db, here(school.stranger)))).dayParts).toEqual(
+      [],
+    );
     // A location of another school is none here.
     const taken = { ...before, locations: [{ id: school.kitchen, name: 'Ours' }] };
-    await expect(saveSchool(fresh.db, there(school.stranger), taken, now)).rejects.toThrow(NotFound);
+    await expect(
+      requireSchoolAdmin(fresh.db, there(school.stranger)).then((admin) => saveSchool(fresh.db, admin, taken, now)),
+    ).rejects.toThrow(NotFound);
     const goal = await addGoal(fresh.db, wren);
     const session = sessionOf({ ...school, goal, manager: school.aide }, ['independent'], {
       locationId: school.kitchen,
@@ -157,7 +182,7 @@ describe('a school of one’s own', () => {
 
     await saveMessageTemplate(
       fresh.db,
-      there(school.stranger),
+      await requireSchoolAdmin(fresh.db, there(school.stranger)),
       'entry',
       { subject: 'Elder', body: 'Brook {link}' },
       now,
@@ -165,7 +190,7 @@ describe('a school of one’s own', () => {
     expect((await messageTemplates(fresh.db, elder)).entry.subject).toBe('Elder');
     expect((await messageTemplates(fresh.db, schoolId)).entry).toEqual(usualTemplates.entry);
 
-    await setDailyLimit(fresh.db, there(school.stranger), 7, now);
+    await setDailyLimit(fresh.db, await requireSchoolAdmin(fresh.db, there(school.stranger)), 7, now);
     expect([
       await dailyLimit(fresh.db, there(school.stranger)),
       await dailyLimit(fresh.db, here(school.stranger)),
@@ -191,7 +216,12 @@ describe('a school of one’s own', () => {
       groupIds: [],
       isSomeoneElse: false,
     };
-    await addStudent(fresh.db, there(school.stranger), { ...input, caseManagerId: school.aide }, now);
+    await addStudent(
+      fresh.db,
+      await requireSchoolAdmin(fresh.db, there(school.stranger)),
+      { ...input, caseManagerId: school.aide },
+      now,
+    );
     expect(await found(wren)).toEqual(['Ada']);
     expect(await found(school.student)).toEqual([]);
   });

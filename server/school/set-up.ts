@@ -2,17 +2,16 @@ import { v4 as newId } from 'uuid';
 import type { DayPart, SchoolInput } from '~/core/school/school-input';
 import type { Database } from '../platform/db/database';
 import { existing, Invalid, NotFound } from '../platform/failures';
-import { requireSchoolAdmin } from './administrators';
+import type { SchoolAdmin } from './administrators';
 import { writeChange } from './changes';
-import { type Actor, locationsOf, schoolOf } from './school';
+import { locationsOf, schoolOf } from './school';
 
 /**
  * The school as it is set up, in the shape of its form.
  *
  * @throws NotFound for everyone but administrators
  */
-export async function schoolInForm(db: Database, actor: Actor): Promise<SchoolInput> {
-  await requireSchoolAdmin(db, actor);
+export async function schoolInForm(db: Database, actor: SchoolAdmin): Promise<SchoolInput> {
   const here = { id: { id: actor.schoolId }, school: { school_id: actor.schoolId } };
   const [school, idle, closures, groups, locations, blocks] = await Promise.all([
     schoolOf(db, actor.schoolId),
@@ -51,7 +50,7 @@ export async function schoolInForm(db: Database, actor: Actor): Promise<SchoolIn
  *
  * @throws NotFound for everyone but administrators; Invalid for a day part at a place or of a group that is not there
  */
-export async function saveSchool(db: Database, actor: Actor, input: SchoolInput, now: Date): Promise<void> {
+export async function saveSchool(db: Database, actor: SchoolAdmin, input: SchoolInput, now: Date): Promise<void> {
   await db.transaction(async (trx) => {
     const before = await schoolInForm(trx, actor);
     const { name, timeZone, weekdays } = input;

@@ -15,6 +15,7 @@ import {
   today,
 } from '~/tests/database/small-school';
 import { Invalid, NotFound } from '../platform/failures';
+import { requireSchoolAdmin } from '../school/administrators';
 import { schoolOf } from '../school/school';
 import { saveSchool, schoolInForm } from '../school/set-up';
 import { planOf, savePlan } from './plan';
@@ -33,6 +34,7 @@ beforeEach(async () => {
 });
 
 const office = () => actorOf(school.stranger);
+const admin = () => requireSchoolAdmin(fresh.db, office());
 const input = (changes: object = {}) =>
   studentInput.parse({
     id: randomUUID(),
@@ -51,31 +53,35 @@ const messagesOf = (promise: Promise<unknown>) =>
 
 describe('the roster', () => {
   it('is for who sets up the school, and shows names without what was observed', async () => {
-    await expect(roster(fresh.db, actorOf(school.manager))).rejects.toThrow(NotFound);
-    const { students } = await roster(fresh.db, office());
+    await expect(
+      requireSchoolAdmin(fresh.db, actorOf(school.manager)).then((admin) => roster(fresh.db, admin)),
+    ).rejects.toThrow(NotFound);
+    const { students } = await roster(fresh.db, await admin());
     expect(students).toMatchObject([{ firstName: 'Ada', caseManager: { name: 'manager' } }]);
     await expect(requireStudent(fresh.db, office(), school.student, 'see')).rejects.toThrow(NotFound);
   });
 
   it('takes a student once, whose case manager then has a page for them', async () => {
     const bram = input();
-    await addStudent(fresh.db, office(), bram, now);
-    await addStudent(fresh.db, office(), bram, now);
+    await addStudent(fresh.db, await admin(), bram, now);
+    await addStudent(fresh.db, await admin(), bram, now);
     expect(await requireStudent(fresh.db, actorOf(school.manager), bram.id, 'editGoals')).toMatchObject({
       shortName: 'Bram N.',
       initials: 'BN',
       groups: ['Garden group'],
     });
-    await expect(addStudent(fresh.db, actorOf(school.aide), input(), now)).rejects.toThrow(NotFound);
+    await expect(
+      requireSchoolAdmin(fresh.db, actorOf(school.aide)).then((admin) => addStudent(fresh.db, admin, input(), now)),
+    ).rejects.toThrow(NotFound);
   });
 
   it('asks about a name that is near another’s', async () => {
     const near = { firstName: 'Áda', lastName: 'Exampel' };
-    expect(await messagesOf(addStudent(fresh.db, office(), input(near), now))).toMatchObject({
+    expect(await messagesOf(addStudent(fresh.db, await admin(), input(near), now))).toMatchObject({
       isSomeoneElse: 'There is already Ada Example (Grade 4). Is this someone else?',
     });
-    await addStudent(fresh.db, office(), input({ ...near, isSomeoneElse: true }), now);
-    expect((await roster(fresh.db, office())).students).toHaveLength(2);
+    await addStudent(fresh.db, await admin(), input({ ...near, isSomeoneElse: true }), now);
+    expect((await roster(fresh.db, await admin())).students).toHaveLength(2);
   });
 
   it('is found in by name and group, and comes in pages', async () => {
@@ -84,18 +90,18 @@ describe('the roster', () => {
       ...{ initials: 'KL', grade: '1' },
     }));
     await fresh.db('students').insert(rows);
-    const first = await roster(fresh.db, office());
+    const first = await roster(fresh.db, await admin());
     expect([first.students.length, first.found, first.enrolled]).toEqual([100, 105, 105]);
-    const second = await roster(fresh.db, office(), { page: 2 });
+    const second = await roster(fresh.db, await admin(), { page: 2 });
     expect(second.students).toHaveLength(5);
     expect(new Set([...first.students, ...second.students].map(({ id }) => id)).size).toBe(105);
     expect(
-      (await roster(fresh.db, office(), { find: 'kid10 LUND' })).students.map(({ firstName }) => firstName),
+      (await roster(fresh.db, await admin(), { find: 'kid10 LUND' })).students.map(({ firstName }) => firstName),
     ).toEqual(['Kid10']);
-    expect((await roster(fresh.db, office(), { find: '%' })).found).toBe(0);
-    await addStudent(fresh.db, office(), input(), now);
+    expect((await roster(fresh.db, await admin(), { find: '%' })).found).toBe(0);
+    await addStudent(fresh.db, await admin(), input(), now);
     expect(
-      (await roster(fresh.db, office(), { group: 'Garden group' })).students.map(({ firstName }) => firstName),
+      (await roster(fresh.db, await admin(), { group: 'Garden group' })).students.map(({ firstName }) => firstName),
     ).toEqual(['Bram']);
   });
 
@@ -150,17 +156,21 @@ describe('the roster', () => {
   });
 
   it('archives and brings back; nothing is lost', async () => {
-    const archive = (isArchived: boolean) =>
-      setArchived(fresh.db, office(), { studentId: school.student, isArchived }, now);
+    const archive = async (isArchived: boolean) =>
+      setArchived(fresh.db, await admin(), { studentId: school.student, isArchived }, now);
     await archive(true);
     expect(await studentsOf(fresh.db, actorOf(school.manager))).toEqual([]);
-    expect(await roster(fresh.db, office())).toMatchObject({ students: [], enrolled: 0, archived: 1 });
-    expect((await roster(fresh.db, office(), { isArchived: true })).students).toMatchObject([{ isArchived: true }]);
+    expect(await roster(fresh.db, await admin())).toMatchObject({ students: [], enrolled: 0, archived: 1 });
+    expect((await roster(fresh.db, await admin(), { isArchived: true })).students).toMatchObject([
+      { isArchived: true },
+    ]);
     await archive(false);
     expect(await studentsOf(fresh.db, actorOf(school.manager))).toHaveLength(1);
-    await expect(setArchived(fresh.db, office(), { studentId: randomUUID(), isArchived: true }, now)).rejects.toThrow(
-      NotFound,
-    );
+    await expect(
+      requireSchoolAdmin(fresh.db, office()).then((admin) =>
+        setArchived(fresh.db, admin, { studentId: randomUUID(), isArchived: true }, now),
+      ),
+    ).rejects.toThrow(NotFound);
   });
 });
 
@@ -193,7 +203,7 @@ describe('a plan', () => {
 
 describe('the school', () => {
   it('keeps its days, closures, groups, places and timetable', async () => {
-    const stored = await schoolInForm(fresh.db, office());
+    const stored = await schoolInForm(fresh.db, await admin());
     const change = schoolInput.parse({
       ...stored,
       timeZone: 'Europe/Lisbon',
@@ -201,8 +211,8 @@ describe('the school', () => {
       groups: [...stored.groups, { id: randomUUID(), name: 'Kitchen group' }],
       dayParts: [{ part: 'Garden', groupId: group, locationId: null, weekdays: [1, 3], from: '09:00', to: '10:30' }],
     });
-    await saveSchool(fresh.db, office(), change, now);
-    const after = await schoolInForm(fresh.db, office());
+    await saveSchool(fresh.db, await admin(), change, now);
+    const after = await schoolInForm(fresh.db, await admin());
     expect(after).toMatchObject({
       timeZone: 'Europe/Lisbon',
       groups: [{ name: 'Garden group' }, { name: 'Kitchen group' }],
@@ -211,7 +221,9 @@ describe('the school', () => {
     expect((await schoolOf(fresh.db, schoolId)).calendar.closures).toMatchObject([
       { first: '2026-12-21', last: '2027-01-01' },
     ]);
-    await expect(saveSchool(fresh.db, actorOf(school.manager), change, now)).rejects.toThrow(NotFound);
+    await expect(
+      requireSchoolAdmin(fresh.db, actorOf(school.manager)).then((admin) => saveSchool(fresh.db, admin, change, now)),
+    ).rejects.toThrow(NotFound);
     expect(schoolInput.safeParse({ ...after, timeZone: 'Moon/Crater' }).success).toBe(false);
     expect(schoolInput.safeParse({ ...after, weekdays: [] }).success).toBe(false);
   });

@@ -3,7 +3,7 @@ import { nearDuplicates } from '~/core/students/near-duplicates';
 import { type StudentInput, usualNames } from '~/core/students/student-input';
 import type { Database } from '../platform/db/database';
 import { Invalid, NotFound, nullIf } from '../platform/failures';
-import { requireSchoolAdmin } from '../school/administrators';
+import { requireSchoolAdmin, type SchoolAdmin } from '../school/administrators';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
 import { grant, type StudentAccess } from './access';
@@ -52,10 +52,9 @@ export interface RosterWanted {
  */
 export async function roster(
   db: Database,
-  actor: Actor,
+  actor: SchoolAdmin,
   { find, group, isArchived, page }: Partial<RosterWanted> = {},
 ): Promise<{ students: RosterStudent[]; found: number; enrolled: number; archived: number }> {
-  await requireSchoolAdmin(db, actor);
   const where = `s.school_id = :schoolId and (s.archived_at is not null) = :isArchived
     ${find ? `and strpos(lower(concat_ws(' ', s.first_name, s.last_name)), lower(:find)) > 0` : ''}
     ${
@@ -141,8 +140,7 @@ export async function canHandOver(db: Database, actor: Actor, studentId: string)
  *
  * @throws NotFound; Invalid where the name is near another's and nobody has said that it is someone else
  */
-export async function addStudent(db: Database, actor: Actor, input: StudentInput, now: Date): Promise<void> {
-  await requireSchoolAdmin(db, actor);
+export async function addStudent(db: Database, actor: SchoolAdmin, input: StudentInput, now: Date): Promise<void> {
   await db.transaction(async (trx) => {
     const known = await trx('students').where({ id: input.id }).first('id');
     if (known) return;
@@ -286,11 +284,10 @@ export interface HandedOver {
  */
 export async function setArchived(
   db: Database,
-  actor: Actor,
+  actor: SchoolAdmin,
   { studentId, isArchived }: { studentId: string; isArchived: boolean },
   now: Date,
 ): Promise<void> {
-  await requireSchoolAdmin(db, actor);
   await db.transaction(async (trx) => {
     const student = () => trx('students').where({ id: studentId, school_id: actor.schoolId });
     const before = await student().forUpdate().first('archived_at');

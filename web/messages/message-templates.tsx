@@ -59,15 +59,15 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
 
 export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
-  await requireSchoolAdmin(database(), actor);
+  const admin = await requireSchoolAdmin(database(), actor);
   const kind = messageKinds.find((one) => one === new URL(request.url).searchParams.get('kind')) ?? 'entry';
   const form = await formOf(request);
   if (form.get('intent') === 'usual') {
-    await saveMessageTemplate(database(), actor, kind, null, now);
+    await saveMessageTemplate(database(), admin, kind, null, now);
     return data({ result: undefined }, { headers: await sayNext({ text: 'Worded as usual again.' }) });
   }
   const { refused } = await submitted(form, templateInput, (wording) =>
-    saveMessageTemplate(database(), actor, kind, wording, now),
+    saveMessageTemplate(database(), admin, kind, wording, now),
   );
   if (refused) return refused;
   return data(

@@ -19,6 +19,7 @@ import {
 } from '~/server/messages/messages';
 import { database } from '~/server/platform/db/current';
 import { Invalid } from '~/server/platform/failures';
+import { requireSchoolAdmin } from '~/server/school/administrators';
 import { formOf } from '../platform/http/form-of';
 import { personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
@@ -88,7 +89,7 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
     if (asked.intent === 'again') await sendAgain(database(), actor, asked, now);
     else if (asked.intent === 'arrived') await markArrived(database(), actor, asked.id, now);
     else if (asked.intent === 'stop') await stopMessage(database(), actor, asked.id);
-    else await setDailyLimit(database(), actor, asked.limit, now);
+    else await setDailyLimit(database(), await requireSchoolAdmin(database(), actor), asked.limit, now);
   } catch (error) {
     if (!(error instanceof Invalid)) throw error;
     return data({ done: null, messages: error.fields }, { status: 400 });

@@ -8,6 +8,7 @@ import { addTestMailRule, removeTestMailRule, testMailInbox } from '~/server/mes
 import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
 import { NotFound } from '~/server/platform/failures';
+import { requireSchoolAdmin } from '~/server/school/administrators';
 import { formOf } from '../platform/http/form-of';
 import { personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
@@ -19,7 +20,7 @@ import type { Route } from './+types/test-mail';
 export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
   if (config.SMTP_URL) throw new NotFound('A real mail server has no inbox here.');
-  const { inbox, rules } = await testMailInbox(database(), actor);
+  const { inbox, rules } = await testMailInbox(database(), await requireSchoolAdmin(database(), actor));
   if (discreet) return null;
   return {
     rules,
@@ -44,15 +45,16 @@ const rule = z.object({
 
 export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
+  const admin = await requireSchoolAdmin(database(), actor);
   if (config.SMTP_URL) throw new NotFound('A real mail server has no rules here.');
   const form = await formOf(request);
   if (form.get('intent') === 'remove') {
     const { refused } = await submitted(form, z.object({ id: z.uuid() }), ({ id }) =>
-      removeTestMailRule(database(), actor, id),
+      removeTestMailRule(database(), admin, id),
     );
     return refused ?? data({ result: undefined });
   }
-  const { refused } = await submitted(form, rule, (input) => addTestMailRule(database(), actor, input, now));
+  const { refused } = await submitted(form, rule, (input) => addTestMailRule(database(), admin, input, now));
   return refused ?? data({ result: undefined });
 });
 

@@ -3,6 +3,7 @@ import { fileName } from '~/core/documents/file-name';
 import { changedFields, changeKindWords, changeSaid, changesWanted } from '~/core/sharing/change';
 import { database } from '~/server/platform/db/current';
 import { NotFound } from '~/server/platform/failures';
+import { requireSchoolAdmin } from '~/server/school/administrators';
 import { changesOf, writeChange } from '~/server/school/changes';
 import { csvFile } from '../platform/http/csv';
 import { personOf } from '../platform/http/request-person';
@@ -13,7 +14,10 @@ import type { Route } from './+types/changes-file';
 export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) => {
   const { actor, school, discreet, now } = personOf(context);
   const wanted = changesWanted.parse(Object.fromEntries(new URL(request.url).searchParams));
-  const { changes } = await changesOf(database(), actor, { ...wanted, page: null });
+  const { changes } = await changesOf(database(), await requireSchoolAdmin(database(), actor), {
+    ...wanted,
+    page: null,
+  });
   // The file is made of names.
   if (discreet) throw new NotFound('No such file in the discreet view.');
   const rows = changes.map(({ at, what, student, person, by, before, after }) => {

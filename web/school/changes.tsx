@@ -4,6 +4,7 @@ import { wallTime } from '~/core/calendar/zone';
 import { type ChangeKind, changedFields, changeKinds, changeKindWords, changesWanted } from '~/core/sharing/change';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/platform/db/current';
+import { requireSchoolAdmin } from '~/server/school/administrators';
 import { CHANGES_A_PAGE, changesOf } from '~/server/school/changes';
 import { personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
@@ -13,7 +14,7 @@ import type { Route } from './+types/changes';
 export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
   const wanted = changesWanted.parse(Object.fromEntries(new URL(request.url).searchParams));
-  const { changes, total } = await changesOf(database(), actor, wanted);
+  const { changes, total } = await changesOf(database(), await requireSchoolAdmin(database(), actor), wanted);
   return {
     wanted,
     total,

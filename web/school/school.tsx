@@ -22,7 +22,7 @@ import type { Route } from './+types/school';
 export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   const { actor, school } = personOf(context);
   return {
-    school: await schoolInForm(database(), actor),
+    school: await schoolInForm(database(), await requireSchoolAdmin(database(), actor)),
     zones: Intl.supportedValuesOf('timeZone'),
     hasTestMail: school.isDemo && config.SMTP_URL === undefined,
   };
@@ -30,9 +30,9 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
 
 export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
-  await requireSchoolAdmin(database(), actor);
+  const admin = await requireSchoolAdmin(database(), actor);
   const { refused } = await submitted(await formOf(request), schoolInput, (input) =>
-    saveSchool(database(), actor, input, now),
+    saveSchool(database(), admin, input, now),
   );
   if (refused) return refused;
   return data({ result: undefined }, { headers: await sayNext({ text: 'The school is saved.' }) });

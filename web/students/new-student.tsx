@@ -22,9 +22,9 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
 
 export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
-  await requireSchoolAdmin(database(), actor);
+  const admin = await requireSchoolAdmin(database(), actor);
   const { done, refused } = await submitted(await formOf(request), studentInput, async (input) => {
-    await addStudent(database(), actor, input, now);
+    await addStudent(database(), admin, input, now);
     return input;
   });
   if (refused) return refused;

@@ -3,6 +3,7 @@ import { Form, Link, useFetcher, useSearchParams, useSubmit } from 'react-router
 import { z } from 'zod';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/platform/db/current';
+import { requireSchoolAdmin } from '~/server/school/administrators';
 import { ROSTER_PAGE, type RosterStudent, roster, rosterChoices, setArchived } from '~/server/students/roster';
 import { formOf } from '../platform/http/form-of';
 import { personOf } from '../platform/http/request-person';
@@ -23,7 +24,7 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
   const asked = wanted.parse(Object.fromEntries(new URL(request.url).searchParams));
   // In the discreet view nobody is found by the name that is not shown.
   const find = discreet ? '' : asked.find;
-  const { students, ...counts } = await roster(database(), actor, {
+  const { students, ...counts } = await roster(database(), await requireSchoolAdmin(database(), actor), {
     ...{ find, group: asked.group || null, isArchived: asked.show === 'archived', page: asked.page },
   });
   const { groups } = await rosterChoices(database(), actor);
@@ -48,7 +49,12 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   const parsed = archiving.safeParse(Object.fromEntries(await formOf(request)));
   if (!parsed.success) return { ok: false };
   const { id, intent } = parsed.data;
-  await setArchived(database(), actor, { studentId: id, isArchived: intent === 'archive' }, now);
+  await setArchived(
+    database(),
+    await requireSchoolAdmin(database(), actor),
+    { studentId: id, isArchived: intent === 'archive' },
+    now,
+  );
   return { ok: true };
 });
 
