@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { data, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from 'react-router';
 import type { Route } from './+types/root';
 import './app.css';
-import { type Preferences, preferencesOf, type Toast, toastCookie } from './platform/http/cookies';
+import { type Preferences, preferencesOf, readCookie, type Toast, toast, toastCookie } from './platform/http/cookies';
 import { FailurePage } from './platform/ui/failure-page';
 import { useNonce } from './platform/ui/nonce';
 import { Toasts } from './platform/ui/toasts';
@@ -13,9 +13,9 @@ interface RootData extends Preferences {
 
 export async function loader({ request }: Route.LoaderArgs) {
   const preferences = await preferencesOf(request);
-  const toast = (await toastCookie.parse(request.headers.get('Cookie'))) as Toast | null;
-  const answer: RootData = { ...preferences, toast: toast && { ...toast, id: Date.now() } };
-  const headers = toast ? { 'Set-Cookie': await toastCookie.serialize('', { maxAge: 0 }) } : undefined;
+  const said = await readCookie(request, toastCookie, toast);
+  const answer: RootData = { ...preferences, toast: said && { ...said, id: Date.now() } };
+  const headers = said ? { 'Set-Cookie': await toastCookie.serialize('', { maxAge: 0 }) } : undefined;
   return data(answer, { headers });
 }
 

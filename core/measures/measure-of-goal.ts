@@ -80,7 +80,9 @@ export class MeasureOfGoal<D extends MeasureDefinition, T extends MeasureData> {
   columnOf(path: readonly PropertyKey[]): string | undefined {
     return this.#kind.table.columnOf?.(this.#definition, path);
   }
+  /** Null too where one of them was recorded before the goal came to be measured otherwise. */
   agreement(a: MeasureData, b: MeasureData): PairAgreement | null {
+    if (!this.holds(a) || !this.holds(b)) return null;
     return this.#kind.agreement(this.#definition, this.#own(a), this.#own(b));
   }
   withClock(data: MeasureData | null, seconds: number): MeasureData | null {

@@ -16,7 +16,7 @@ import { requireStudent } from '~/server/students/students';
 import { BEHAVIOR } from '../individual-report/goal-filter';
 import { reportSearch } from '../individual-report/report-search';
 import { teamReader } from '../individual-report/team-reader';
-import { arrangementCookie, sayNext } from '../platform/http/cookies';
+import { arrangementCookie, readCookie, sayNext, texts } from '../platform/http/cookies';
 import { withErrorsInTurn } from '../platform/http/in-turn';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { headerStudent } from '../students/header-student';
@@ -36,7 +36,7 @@ export const loader = withErrorsInTurn(async ({ params, request, context }: Rout
   const [stored, reader, chosen] = await Promise.all([
     goalsOf(database(), [student.id]),
     teamReader(student, discreet),
-    arrangementCookie.parse(request.headers.get('Cookie')),
+    readCookie(request, arrangementCookie, texts),
   ]);
   const goals = discreet ? stored.map(discreetGoal) : stored;
   const { wanted, arrangement, find, goal, from, to } = reportSearch(

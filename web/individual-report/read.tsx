@@ -15,7 +15,7 @@ import { sayComment } from '~/server/sharing/comments';
 import { type FoundShareLink, tryPasscode } from '~/server/sharing/share-links';
 import { shownEntries } from '../entries/shown-entry';
 import { withErrorsAtDoor } from '../platform/http/at-door';
-import { arrangementCookie, passCookie, rememberArrangement } from '../platform/http/cookies';
+import { arrangementCookie, passCookie, readCookie, rememberArrangement, texts } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { FieldMessage } from '../platform/ui/fields';
 import { MarginTitle, Page } from '../platform/ui/page';
@@ -36,7 +36,7 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   if (!isOpen) return data({ ...base, isLocked: way.isLocked, report: null });
   const { reader, goals, rule } = await readerBy(way);
   const search = new URL(args.request.url).searchParams;
-  const chosen = await arrangementCookie.parse(args.request.headers.get('Cookie'));
+  const chosen = await readCookie(args.request, arrangementCookie, texts);
   const { wanted, ...asked } = reportSearch(search, goals, rule, chosen ?? {});
   const [report, issued] = await Promise.all([
     individualReport(database(), way.studentId, goals, reader, wanted),
@@ -100,7 +100,7 @@ async function givePasscode(request: Request, way: FoundShareLink, passcode: str
   if (passcode.trim() === '') return data({ passcode: 'Type the passcode you were told.' }, { status: 400 });
   const answer = await tryPasscode(database(), way.id, passcode.trim(), instant);
   if ('pass' in answer) {
-    const passes = await passCookie.parse(request.headers.get('Cookie'));
+    const passes = await readCookie(request, passCookie, texts);
     const cookie = await passCookie.serialize({ ...passes, [way.id]: answer.pass });
     throw redirect(new URL(request.url).pathname.replace(/\.data$/, ''), { headers: { 'Set-Cookie': cookie } });
   }

@@ -21,7 +21,7 @@ import { shareLinksOf } from '~/server/sharing/share-links';
 import { can } from '~/server/students/rights';
 import { requireStudent } from '~/server/students/students';
 import { shownEntries } from '../entries/shown-entry';
-import { arrangementCookie, rememberArrangement } from '../platform/http/cookies';
+import { arrangementCookie, readCookie, rememberArrangement, texts } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { withErrors, withErrorsAlone } from '../platform/http/with-errors';
@@ -45,7 +45,7 @@ export const loader = withErrorsAlone(async ({ params, request, context }: Route
     goalsOf(database(), [student.id]),
     teamReader(student, discreet),
     can(student, 'share') ? shareLinksOf(database(), actor, student.id) : [],
-    arrangementCookie.parse(request.headers.get('Cookie')),
+    readCookie(request, arrangementCookie, texts),
   ]);
   const goals = discreet ? stored.map(discreetGoal) : stored;
   const search = new URL(request.url).searchParams;

@@ -10,7 +10,7 @@ import type { Door } from '~/server/sharing/doors';
 import { type FoundShareLink, findShareLink, hasPass } from '~/server/sharing/share-links';
 import { visibilityRules } from '~/server/sharing/visibility';
 import { closed } from '../platform/http/at-door';
-import { passCookie } from '../platform/http/cookies';
+import { passCookie, readCookie, texts } from '../platform/http/cookies';
 
 interface AtTheDoor {
   params: { token: string };
@@ -33,7 +33,7 @@ export async function visit({ params, request, context }: AtTheDoor, { school }:
   const wall = wallTime(instant, school.timeZone);
   const way = await findShareLink(database(), params.token, wall.on);
   if (!way) throw await closed(context);
-  const passes = (await passCookie.parse(request.headers.get('Cookie'))) as Record<string, string> | null;
+  const passes = await readCookie(request, passCookie, texts);
   const pass = passes?.[way.id];
   const isOpen =
     !way.isLocked && (!way.needsPasscode || (!!pass && (await hasPass(database(), way.id, pass, instant))));

@@ -1,9 +1,10 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { shortDate } from '~/core/calendar/iso-date';
 import type { Outcome } from '~/core/entries/observation';
-import { type ItemCheckData, type ItemState, itemHistory } from '~/core/measures/item-check/item-check';
+import { type ItemState, itemCheck, itemHistory } from '~/core/measures/item-check/item-check';
 import { type MeasureData, type MeasureDefinition, measureOf } from '~/core/measures/measure';
-import { stepsToTeach, type TaskAnalysisData } from '~/core/measures/task-analysis/task-analysis';
+import { own } from '~/core/measures/measure-of-goal';
+import { stepsToTeach, taskAnalysis } from '~/core/measures/task-analysis/task-analysis';
 import { toneOf } from '../platform/ui/outcome-tones';
 
 /** What lies behind each session's figure: a row for each item, step, criterion or figure, a column for each session. */
@@ -65,11 +66,11 @@ export function breakdownOf(
 /** The tone of an item's or a step's last outcome in a session. */
 function toneIn(measure: MeasureDefinition, data: MeasureData, key: string): string | null {
   if (measure.kind === 'itemCheck') {
-    const outcome = (data as ItemCheckData).items.findLast(({ item }) => item === key)?.outcome;
+    const outcome = own(itemCheck, data).items.findLast(({ item }) => item === key)?.outcome;
     return outcome === undefined ? null : toneOf(measure, outcome);
   }
   if (measure.kind === 'taskAnalysis') {
-    const outcome = (data as TaskAnalysisData).steps.findLast(({ step }) => step === key)?.outcome;
+    const outcome = own(taskAnalysis, data).steps.findLast(({ step }) => step === key)?.outcome;
     return outcome === undefined ? null : outcome === 'notDone' ? 'outcome-incorrect' : toneOf(measure, outcome);
   }
   return null;
@@ -80,7 +81,10 @@ function standingsOf(
   sessions: readonly { on: IsoDate; data: MeasureData }[],
 ): Map<string, string> | null {
   if (measure.kind === 'itemCheck') {
-    const history = itemHistory(measure, sessions as { on: IsoDate; data: ItemCheckData }[]);
+    const history = itemHistory(
+      measure,
+      sessions.map(({ on, data }) => ({ on, data: own(itemCheck, data) })),
+    );
     return new Map(
       history.map(({ key, state, neverKnown }) => [
         key,
@@ -89,8 +93,9 @@ function standingsOf(
     );
   }
   if (measure.kind === 'taskAnalysis') {
-    const last = sessions.at(-1)?.data as TaskAnalysisData;
-    return new Map(stepsToTeach(measure, last).map(({ key }) => [key, 'to teach']));
+    const last = sessions.at(-1);
+    if (!last) return null;
+    return new Map(stepsToTeach(measure, own(taskAnalysis, last.data)).map(({ key }) => [key, 'to teach']));
   }
   return null;
 }

@@ -3,7 +3,8 @@ import type { Outcome } from '~/core/entries/observation';
 import type { ReportEntry } from '~/core/individual-report/report';
 import { agreementOfGoal, agreementSentence } from '~/core/measures/agreement/pair';
 import { measureOf } from '~/core/measures/measure';
-import { breakDownTrials, type TrialsData } from '~/core/measures/trials/trials';
+import { own } from '~/core/measures/measure-of-goal';
+import { breakDownTrials, trials } from '~/core/measures/trials/trials';
 import type { Progress } from '~/core/progress/progress';
 import { phaseAt, phaseName } from '~/core/progress/series';
 import { mediansByWeekday, type SessionMedian, sessionMedians } from '~/core/progress/session-medians';
@@ -44,7 +45,7 @@ export function figuresOf(
 export function sharesOf({ measure }: Goal, entries: readonly Seen[]): Shares {
   if (measure.kind !== 'trials') return { sessions: [], parts: [] };
   const sessions = entries
-    .flatMap(({ on, outcome }) => (outcome.data === null ? [] : { on, data: outcome.data as TrialsData }))
+    .flatMap(({ on, outcome }) => (outcome.data === null ? [] : { on, data: own(trials, outcome.data) }))
     .slice(0, SESSIONS)
     .reverse()
     .map(({ on, data }) => ({ on, parts: breakDownTrials(measure, data) }));

@@ -32,6 +32,9 @@ describe('two observers of one session', () => {
       0.8,
     );
   });
+  it('is none where one of them is of another kind: the goal came to be measured otherwise between the two', () => {
+    expect(agree('frequency', { count: 8, minutes: 30 }, { trials: ['independent'] })).toBeNull();
+  });
   it('intervals: those that both scored', () => {
     expect(
       agree('intervalRecording', { intervals: [true, true, null, false] }, { intervals: [true, false, true, false] }),

@@ -1,4 +1,5 @@
-import { createCookie } from 'react-router';
+import { type Cookie, createCookie } from 'react-router';
+import { z } from 'zod';
 import { config } from '~/server/platform/config';
 
 const isSecure = config.PUBLIC_URL.startsWith('https:');
@@ -15,30 +16,38 @@ export const deviceCookie = createCookie(`${host}gm-device`, { ...base, maxAge: 
 /** What one device prefers: the theme, and whether names are hidden. */
 export const preferencesCookie = createCookie('gm-preferences', { ...base, maxAge: 400 * 24 * 3600 });
 
-export interface Preferences {
-  theme: 'system' | 'light' | 'dark';
-  discreet: boolean;
+const preferences = z.object({
+  theme: z.enum(['system', 'light', 'dark']).catch('system'),
+  discreet: z.boolean().catch(false),
+});
+export type Preferences = z.infer<typeof preferences>;
+
+/** What a cookie holds, as its schema has it; null where there is none, or another. */
+export async function readCookie<T>(request: Request, cookie: Cookie, schema: z.ZodType<T>): Promise<T | null> {
+  const parsed = schema.safeParse(await cookie.parse(request.headers.get('Cookie')));
+  return parsed.success ? parsed.data : null;
 }
 
 /** The device's preferences; what cannot be read counts as not chosen. */
-export async function preferencesOf(request: Request): Promise<Preferences> {
-  const read = (await preferencesCookie.parse(request.headers.get('Cookie'))) as Partial<Preferences> | null;
-  const theme = read?.theme === 'light' || read?.theme === 'dark' ? read.theme : 'system';
-  return { theme, discreet: read?.discreet === true };
-}
+export const preferencesOf = async (request: Request): Promise<Preferences> =>
+  (await readCookie(request, preferencesCookie, preferences)) ?? preferences.parse({});
 
 /** One sentence that the next page says once. */
-export interface Toast {
-  text: string;
-  link?: { to: string; label: string };
-}
+export const toast = z.object({
+  text: z.string(),
+  link: z.object({ to: z.string(), label: z.string() }).optional(),
+});
+export type Toast = z.infer<typeof toast>;
 
 export const toastCookie = createCookie('gm-toast', { ...base, maxAge: 30 });
 
 /** The header that makes the next page say a sentence. */
-export async function sayNext(toast: Toast): Promise<Headers> {
-  return new Headers({ 'Set-Cookie': await toastCookie.serialize(toast) });
+export async function sayNext(said: Toast): Promise<Headers> {
+  return new Headers({ 'Set-Cookie': await toastCookie.serialize(said) });
 }
+
+/** Texts by name, as the two below hold them. */
+export const texts = z.record(z.string(), z.string());
 
 /** How this device’s reader wants reports laid out. */
 export const arrangementCookie = createCookie('gm-report', { ...base, maxAge: 400 * 24 * 3600 });
