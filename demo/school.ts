@@ -55,7 +55,7 @@ export const students: DemoStudent[] = [
       ['1', 'sandsToLine', 'rising'],
       ['2a', 'asksForTool', 'ahead'],
       ['2b', 'asksForPause', 'met'],
-      ['3', 'tellsInOrder', 'flat'],
+      ['3', 'laysOutJob', 'flat'],
     ],
   },
   {
@@ -79,7 +79,7 @@ export const students: DemoStudent[] = [
     goals: [
       ['1', 'sandsToLine', 'flat'],
       ['2', 'followsTwoSteps', 'rising'],
-      ['3', 'greets', 'tooEarly'],
+      ['3', 'servesAtStall', 'tooEarly'],
     ],
   },
   {
@@ -104,7 +104,7 @@ export const students: DemoStudent[] = [
       ['1a', 'measuresIngredients', 'rising'],
       ['1b', 'readsRecipe', 'flat'],
       ['2', 'asksForHelp', 'ahead'],
-      ['3', 'answersWhere', 'tooEarly'],
+      ['3', 'fetchesFromShed', 'tooEarly'],
     ],
   },
   {
@@ -128,7 +128,7 @@ export const students: DemoStudent[] = [
     goals: [
       ['1', 'washesHands', 'ahead'],
       ['2', 'followsTwoSteps', 'flat'],
-      ['3', 'greets', 'rising'],
+      ['3', 'servesAtStall', 'rising'],
     ],
   },
   {
@@ -152,7 +152,7 @@ export const students: DemoStudent[] = [
     goals: [
       ['1', 'plantsRow', 'rising'],
       ['2a', 'namesPlants', 'ahead'],
-      ['2b', 'answersWhere', 'rising'],
+      ['2b', 'fetchesFromShed', 'rising'],
       ['4', 'asksForPause', 'flat'],
     ],
   },
@@ -188,7 +188,7 @@ export const students: DemoStudent[] = [
     team: gardenTeam,
     goals: [
       ['1', 'writesLog', 'rising'],
-      ['2', 'greets', 'silent'],
+      ['2', 'servesAtStall', 'silent'],
       ['3', 'asksForHelp', 'flat'],
     ],
   },
@@ -213,7 +213,7 @@ export const students: DemoStudent[] = [
     goals: [
       ['1', 'setsTable', 'rising'],
       ['2', 'measuresIngredients', 'ahead'],
-      ['3', 'tellsInOrder', 'rising'],
+      ['3', 'laysOutJob', 'rising'],
     ],
   },
 ];

@@ -94,10 +94,10 @@ async function takeAll() {
   const followed = await db('students').where({ first_name: 'Ansel' }).first('id');
   await picture(page, 'behavior', `/students/${followed!.id}/behavior`);
   await note(page, followed!.id);
-  await picture(page, 'note');
+  await picture(page, 'incident');
   await picture(page, 'patterns', '/patterns');
   await picture(page, 'report', `/students/${followed!.id}/individual-report`);
-  await picture(page, 'what-whom', `/students/${followed!.id}/sharing/visibility`);
+  await picture(page, 'visibility', `/students/${followed!.id}/sharing/visibility`);
   await page.goto(`/students/${followed!.id}/progress-report`);
   await page
     .getByRole('link', { name: /To the draft/ })
@@ -107,7 +107,7 @@ async function takeAll() {
   await page.keyboard.type('Ansel asks for what he needs now, and comes to the workshop gladly.');
   await page.getByText(/^Kept/).waitFor();
   await picture(page, 'draft');
-  await picture(page, 'wordings', '/messages/templates');
+  await picture(page, 'message-templates', '/messages/templates');
   await page.goto(of('/sharing/links'));
   await page.waitForLoadState('networkidle');
   await page.getByLabel('Who will read').fill('Grandmother of Emrys');
@@ -122,5 +122,5 @@ async function takeAll() {
   await picture(held, 'observe-phone');
 
   const night = await newPage(laptop, 'dark');
-  await picture(night, 'student-lamp', of());
+  await picture(night, 'student-dark', of());
 }

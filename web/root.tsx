@@ -26,7 +26,11 @@ export function Layout({ children }: { children: ReactNode }) {
   const preferences = useRouteLoaderData<RootData>('root');
   const theme = preferences?.theme ?? 'system';
   return (
-    <html lang="en" data-theme={theme === 'system' ? undefined : theme}>
+    <html
+      lang="en"
+      data-theme={theme === 'system' ? undefined : theme}
+      data-shortcuts={preferences?.shortcuts === false ? 'off' : undefined}
+    >
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />

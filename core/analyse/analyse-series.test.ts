@@ -51,7 +51,7 @@ describe('a series, analysed whole', () => {
     expect(course).toBeNull();
     expect(decision).toEqual({
       is: 'tooEarly',
-      reason: 'There is no target yet, so there is no course to hold the points against.',
+      reason: 'There is no target yet, so there is no aim line to compare with.',
     });
     expect(trend).toMatchObject({ theilSen: null, leastSquares: null, splitMiddle: null });
     expect(trend.reason).toContain('3 points');

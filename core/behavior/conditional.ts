@@ -64,7 +64,7 @@ function probability(n: number, of: number): Probability {
 }
 
 /**
- * How likely a behavior is to occur in a stretch of watching, by part of the day: stretches in which none occurred are occasions
+ * How likely a behavior is to occur in an observation window, by part of the day: stretches in which none occurred are occasions
  * too.
  *
  * @param watched  the stretches of one behavior

@@ -115,7 +115,7 @@ function goalBlocks(goal: GoalReport): DocumentBlock[] {
     ['Baseline', goal.baseline ?? 'none yet'],
     ['Now', goal.now ?? 'nothing measured yet'],
     ['Target', goal.target],
-    ...(goal.way ? [['Way travelled', goal.way] as [string, string]] : []),
+    ...(goal.way ? [['Progress toward the target', goal.way] as [string, string]] : []),
     ['Evidence', goal.evidence],
   ];
   return [

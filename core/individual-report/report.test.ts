@@ -44,12 +44,12 @@ describe('report', () => {
     expect(outcomeSaid(measure, outcome, shownFields(['numbers', 'breakdown']))).toBe(
       outcomeSentence(measure, outcome),
     );
-    expect(outcomeSaid(measure, outcome, shownFields(['numbers']))).toBe('1 of 2: 50%.');
+    expect(outcomeSaid(measure, outcome, shownFields(['numbers']))).toBe('1 of 2 (50%).');
     expect(outcomeSaid(measure, outcome, shownFields(['breakdown', 'note']))).toBe('Observed.');
   });
 
   it('says why there is no score, and not zero', () => {
-    expect(outcomeSentence(goalOf().measure, { data: null, reason: 'absent' })).toBe('Absent: nothing was scored.');
+    expect(outcomeSentence(goalOf().measure, { data: null, reason: 'absent' })).toBe('Absent. No score for this day.');
   });
 });
 

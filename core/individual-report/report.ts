@@ -43,7 +43,7 @@ export function outcomeSentence(measure: MeasureDefinition, outcome: Outcome): s
 /**
  * What an outcome says to a reader: all of it, its figure alone, or only that there was one.
  *
- * @example outcomeSaid(measure, outcome, shownFields(['numbers'])) // '3 of 4: 75%.'
+ * @example outcomeSaid(measure, outcome, shownFields(['numbers'])) // '3 of 4 (75%).'
  */
 export function outcomeSaid(measure: MeasureDefinition, outcome: Outcome, shows: Shows): string {
   if (outcome.reason !== null) return noScoreWords[outcome.reason].sentence;
@@ -51,7 +51,7 @@ export function outcomeSaid(measure: MeasureDefinition, outcome: Outcome, shows:
   if (shows.has('breakdown')) return kind.sentence(outcome.data);
   const score = kind.score(outcome.data);
   if (!shows.has('numbers') || score.value === null) return 'Observed.';
-  return `${kind.basis(score)}: ${kind.said(score.value)}.`;
+  return `${kind.basis(score)} (${kind.said(score.value)}).`;
 }
 
 /** An ABC note without what its reader is not shown. */

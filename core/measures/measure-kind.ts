@@ -22,6 +22,8 @@ export interface Axis {
 export interface MeasureKind<D, T extends object> {
   /** What one wants to know of a goal: the measure is chosen by it. */
   question: string;
+  /** What the trade calls it: beside the question, smaller. */
+  term: string;
   example: string;
   /** What a new goal of this kind begins with. */
   beginning: D;

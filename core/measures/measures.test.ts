@@ -80,8 +80,8 @@ describe('item check', () => {
 
   it('is the share of the items that were asked: what was not is blank', () => {
     expect(score(items, day)).toEqual({ value: (100 * 2) / 3, amount: 2, weight: 3 });
-    expect(sentence(items, day)).toBe('2 of 3 words right: 67%. Missed: their.');
-    expect(sentence(items, words(['rain', 'right']))).toBe('1 of 1 word right: 100%.');
+    expect(sentence(items, day)).toBe('2 of 3 words right (67%). Incorrect: their.');
+    expect(sentence(items, words(['rain', 'right']))).toBe('1 of 1 word right (100%).');
     expect(asCount(items, 75)).toBe('3 of 4');
     expect(pooled(items, words(['rain', 'incorrect']), day)).toMatchObject({ amount: 2, weight: 4 });
   });
@@ -110,13 +110,13 @@ describe('frequency', () => {
     expect(score(calls, { count: 7, minutes: 30 })).toEqual({ value: 14, amount: 7, weight: 30 });
     // 10 in 10 and 2 in 50 minutes are 12 an hour, where the mean of 60 and 2.4 would be 31.
     expect(pooled(calls, { count: 10, minutes: 10 }, { count: 2, minutes: 50 })).toMatchObject({ value: 12 });
-    expect(sentence(calls, { count: 7, minutes: 30 })).toBe('7 calls in 30 minutes: 14 an hour.');
-    expect(sentence(calls, { count: 1, minutes: 1 })).toBe('1 call in 1 minute: 60 an hour.');
+    expect(sentence(calls, { count: 7, minutes: 30 })).toBe('7 calls in 30 minutes (a rate of 14 per hour).');
+    expect(sentence(calls, { count: 1, minutes: 1 })).toBe('1 call in 1 minute (a rate of 60 per hour).');
   });
 
   it('has none as a count like any other, and refuses a rate without a time', () => {
     expect(score(calls, { count: 0, minutes: 20 })).toMatchObject({ value: 0 });
-    expect(sentence(calls, { count: 0, minutes: 20 })).toBe('No calls in 20 minutes: 0 an hour.');
+    expect(sentence(calls, { count: 0, minutes: 20 })).toBe('No calls in 20 minutes.');
     expect(message(calls, { count: 3 })).toBe('Say how many minutes you watched; a rate needs them.');
     expect(message(calls, { count: 3, minutes: 0 })).toContain('more than nothing');
     expect(message(calls, { count: 2.5, minutes: 10 })).toBe('A count is a whole number.');
@@ -161,10 +161,10 @@ describe('duration', () => {
 
   it('says its episodes, singular and plural', () => {
     expect(sentence(duration, { ...data, sessionSeconds: null })).toBe(
-      '3 episodes, 4 min 30 s altogether: 1 min 30 s on average, the longest 2 min.',
+      '3 episodes, 4 min 30 s in all. Average 1 min 30 s; longest 2 min.',
     );
     expect(sentence(of('share'), data)).toBe(
-      '3 episodes, 4 min 30 s altogether of 30 min: 15%. 1 min 30 s on average, the longest 2 min.',
+      '3 episodes, 4 min 30 s of 30 min in all (15%). Average 1 min 30 s; longest 2 min.',
     );
     expect(sentence(duration, { episodes: [45], sessionSeconds: null })).toBe('1 episode, 45 s.');
   });
@@ -181,9 +181,11 @@ describe('latency', () => {
   it('is the median of the responses; cues without one are told beside it', () => {
     const data = { responses: [4, null, 12, 8, 6, 30] };
     expect(score(latency, data)).toEqual({ value: 8, amount: 5, weight: 6 });
-    expect(sentence(latency, data)).toBe('Median 8 s over 5 cues, from 4 s to 30 s. 1 cue went without a response.');
+    expect(sentence(latency, data)).toBe(
+      'Usually began after 8 seconds (5 cues; range 4 to 30). No response to 1 cue.',
+    );
     expect(pooled(latency, { responses: [2] }, { responses: [4, 100] })).toMatchObject({ value: 4 });
-    expect(sentence(latency, { responses: [9] })).toBe('9 s after 1 cue.');
+    expect(sentence(latency, { responses: [9] })).toBe('Began after 9 seconds (1 cue).');
   });
 
   it('has no score where no response came, which is not the same as no cue', () => {
@@ -197,9 +199,7 @@ describe('interval recording', () => {
   it('is the share of the intervals that could be scored: a missed one is not a no', () => {
     const data = { intervals: [true, true, false, null, false, null] };
     expect(score(intervals, data)).toEqual({ value: 50, amount: 2, weight: 4 });
-    expect(sentence(intervals, data)).toBe(
-      '2 of 4 intervals of 10 s: 50% (partial interval). 2 intervals were missed.',
-    );
+    expect(sentence(intervals, data)).toBe('Seen during 2 of 4 intervals of 10 s (50%). 2 intervals were skipped.');
     expect(asCount(intervals, 80)).toBe('24 of 30');
     expect(message(intervals, { intervals: [null, null] })).toContain('Every interval was missed');
     expect(score(intervals, { intervals: [null] })).toEqual({ value: null, reason: 'nothingScored' });
@@ -225,14 +225,14 @@ describe('rubric', () => {
     expect(score(sum, rate(3, 2))).toMatchObject({ value: 5 });
     expect(score(rubricDefinition.parse({ ...rubric, of: 'percent' }), rate(3, 2))).toMatchObject({ value: 62.5 });
     expect(sentence(rubric, rate(3, 2))).toBe(
-      'Mean 2.5 of 4 (63% of the possible). Ideas: 3, “Ideas at 3”. Order: 2, “Order at 2”.',
+      'Average 2.5 out of 4 points (63%). Ideas: 3, “Ideas at 3”. Order: 2, “Order at 2”.',
     );
     expect(asCount(rubric, 2.75)).toBe('6 of 8 points');
   });
 
   it('says the sum of several, or the points of a single one', () => {
-    expect(sentence(sum, rate(3, 2))).toMatch(/^5 of 8 points \(63% of the possible\)\./);
-    expect(sentence(rubric, rate(3, null))).toBe('3 of 4 points (75% of the possible). Ideas: 3, “Ideas at 3”.');
+    expect(sentence(sum, rate(3, 2))).toMatch(/^5 out of 8 points \(63%\)\./);
+    expect(sentence(rubric, rate(3, null))).toBe('3 out of 4 points (75%). Ideas: 3, “Ideas at 3”.');
   });
 
   it('weighs each criterion the same, however often it was rated', () => {
@@ -277,8 +277,8 @@ describe('cumulative total', () => {
       ],
     };
     expect(score(hours, data)).toEqual({ value: 8.75, amount: 3.5, weight: 2 });
-    expect(sentence(hours, data)).toBe('2.5 hours garden and 1 hour kitchen: 3.5 hours, 9% of 40 hours.');
-    expect(sentence(hours, { amounts: [{ amount: 1, category: null }] })).toBe('1 hour, 3% of 40 hours.');
+    expect(sentence(hours, data)).toBe('garden 2.5 hours, kitchen 1 hour. Together 3.5 of 40 hours (9%).');
+    expect(sentence(hours, { amounts: [{ amount: 1, category: null }] })).toBe('1 of 40 hours (3%).');
     expect(message(hours, { amounts: [{ amount: -1, category: null }] })).toContain('cannot be below nothing');
     expect(asCount(hours, 90)).toBe('36 of 40 hours');
   });
@@ -309,7 +309,7 @@ describe('task analysis', () => {
   it('is the share of the steps done with the support that counts, and says what is next', () => {
     const data = done('independent', 'gesture', 'independent', 'notDone');
     expect(score(steps, data)).toEqual({ value: 50, amount: 2, weight: 4 });
-    expect(sentence(steps, data)).toBe('2 of 4 steps alone: 50%. Next to teach: soap.');
+    expect(sentence(steps, data)).toBe('2 of 4 steps done alone (50%). Next step: soap.');
     expect(asCount(steps, 60)).toBe('3 of 4');
   });
 
@@ -338,7 +338,7 @@ describe('oral reading', () => {
       { value: (133 * 60) / 90 },
     );
     expect(sentence(reading, { words: 92, errors: 4, seconds: 60 })).toBe(
-      '92 words in 1 min, 4 errors: 88 words correct per minute. Accuracy 96%, an instructional level.',
+      '92 words in 1 min, 4 errors: 88 words correct per minute. 96% of words correct: a good text for practice with help.',
     );
     expect(message(reading, { words: 3, errors: 4, seconds: 60 })).toBe('There are more errors than words read.');
   });
@@ -363,16 +363,16 @@ describe('what lies behind a score, line by line', () => {
     expect(lines(trials, { trials: ['independent', 'independent', 'gesture', 'refused'] })).toEqual([
       ['Independent', 2, '2, 50%'],
       ['Gesture', 1, '1, 25%'],
-      ['Not yet', 0, '0, 0%'],
-      ['No answer', 0, '0, 0%'],
-      ['Declined', 1, '1, 25%'],
+      ['Incorrect', 0, '0, 0%'],
+      ['No response', 0, '0, 0%'],
+      ['Refused', 1, '1, 25%'],
     ]);
   });
 
   it('items and steps: what was not asked is neither right nor wrong', () => {
     expect(lines(items, words(['rain', 'right'], ['their', 'noResponse'], ['rain', 'incorrect']))).toEqual([
-      ['rain', 1, 'right, not yet'],
-      ['their', 0, 'without an answer'],
+      ['rain', 1, 'right, incorrect'],
+      ['their', 0, 'no response'],
       ['said', null, 'not asked'],
       ['soil', null, 'not asked'],
     ]);
@@ -449,7 +449,7 @@ describe('what lies behind a score, line by line', () => {
       ['Words correct per minute', 88, '88'],
       ['Words read', 92, '92'],
       ['Errors', 4, '4'],
-      ['Accuracy', (100 * 88) / 92, '96%, an instructional level'],
+      ['Accuracy', (100 * 88) / 92, '96%, a good text for practice with help'],
       ['Time', 60, '1 min'],
     ]);
   });

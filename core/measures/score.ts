@@ -9,9 +9,9 @@ export type NoScoreReason = (typeof noScoreReasons)[number];
 export type UnscoredReason = NoScoreReason | 'noResponse' | 'nothingScored';
 
 export const noScoreWords: Record<NoScoreReason, { label: string; sentence: string }> = {
-  absent: { label: 'Absent', sentence: 'Absent: nothing was scored.' },
-  declined: { label: 'Declined the session', sentence: 'Declined the whole session: nothing was scored.' },
-  noOpportunity: { label: 'No chance came up', sentence: 'No chance came up: nothing was scored.' },
+  absent: { label: 'Absent', sentence: 'Absent. No score for this day.' },
+  declined: { label: 'Refused the session', sentence: 'Refused the session. No score.' },
+  noOpportunity: { label: 'No opportunity', sentence: 'The skill did not come up. No score.' },
 };
 
 /** A value on the measure's axis, and what it comes from. */

@@ -14,9 +14,9 @@ export const unsupportedOutcomes = ['incorrect', 'noResponse', 'refused'] as con
 export type UnsupportedOutcome = (typeof unsupportedOutcomes)[number];
 
 export const unsupportedWords: Record<UnsupportedOutcome, { label: string; words: string }> = {
-  incorrect: { label: 'Not yet', words: 'not yet' },
-  noResponse: { label: 'No answer', words: 'without an answer' },
-  refused: { label: 'Declined', words: 'declined' },
+  incorrect: { label: 'Incorrect', words: 'incorrect' },
+  noResponse: { label: 'No response', words: 'no response' },
+  refused: { label: 'Refused', words: 'refused' },
 };
 
 /** The support levels that a new goal begins with, from none to most; common practice, to be changed. */
@@ -73,11 +73,11 @@ export function successLevels({ levels, mostSupport }: Support): Set<string> {
   return new Set(levels.slice(0, last + 1).map((level) => level.key));
 }
 
-/** “with at most a gesture prompt”, or just “alone”. */
+/** “with a gesture or less help”, or just “alone”. */
 export function supportAllowed({ levels, mostSupport }: Support): string {
   const at = levels.findIndex((level) => level.key === mostSupport);
   const words = (levels[at] as SupportLevel).words;
-  return at === 0 ? words : `with at most ${words}`;
+  return at === 0 ? words : `with ${words} or less help`;
 }
 
 /** How often each key comes up. */

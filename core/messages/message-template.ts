@@ -14,7 +14,7 @@ export const templateFields = {
   reader: { about: 'to whom it goes', isChilds: false },
   sender: { about: 'the case manager', isChilds: false },
   school: { about: 'the school’s name', isChilds: false },
-  link: { about: 'the way in', isChilds: false },
+  link: { about: 'the share link', isChilds: false },
   stop: { about: 'the link that stops these messages', isChilds: false },
 } as const;
 export type TemplateField = keyof typeof templateFields;
@@ -92,32 +92,32 @@ export const templateInput = z.object({
   body: line('body', 5000),
 });
 
-const closing = '\n\n{sender}, {school}\n\nNo more of these messages: {stop}';
+const closing = '\n\n{sender}, {school}\n\nStop these emails: {stop}';
 
-/** How messages are worded until the school words them: no child’s data in a subject line. */
+/** The templates until the school writes its own: no child’s data in a subject line. */
 export const usualTemplates: Record<MessageKind, MessageTemplate> = {
   entry: {
     subject: 'A new entry in the report you follow',
-    body: `Dear {reader},\n\nthis was written down for {student} on {day}:\n\n{goal}\n{sentence}\n{note}\n\nThe whole report: {link}${closing}`,
+    body: `Hello {reader},\n\nhere is a new note about {student} from {day}:\n\n{goal}\n{sentence}\n{note}\n\nThe whole report: {link}${closing}`,
   },
   digest: {
     subject: 'What is new in the report you follow',
-    body: `Dear {reader},\n\nthis is new in the report of {student}:\n\n{entries}\n\nThe whole report: {link}${closing}`,
+    body: `Hello {reader},\n\nhere is what is new in {student}’s report:\n\n{entries}\n\nThe whole report: {link}${closing}`,
   },
   byHand: {
     subject: 'About the report you follow',
-    body: `Dear {reader},\n\n\n\nThe report: {link}${closing}`,
+    body: `Hello {reader},\n\n\n\nThe report: {link}${closing}`,
   },
   invitation: {
     subject: 'You are asked to join a support team',
-    body: 'Dear {reader},\n\n{sender} asks you to join the support team of a student at {school}. The link works once:\n\n{link}',
+    body: 'Hello {reader},\n\n{sender} asks you to join the support team of a student at {school}. This link works once:\n\n{link}',
   },
   locked: {
-    subject: 'A way in has been locked',
-    body: 'Dear {reader},\n\na wrong passcode was given too often for a way into the report of {student}: it is locked until you open it again:\n\n{link}',
+    subject: 'A share link has been locked',
+    body: 'Hello {reader},\n\na wrong passcode was typed too often for a share link to {student}’s report. The link is locked. You can unlock it here:\n\n{link}',
   },
   issued: {
     subject: 'A progress report is ready for you',
-    body: `Dear {reader},\n\na progress report of {student} has been issued. It is with the report:\n\n{link}${closing}`,
+    body: `Hello {reader},\n\n{student}’s progress report is ready. Read it here:\n\n{link}${closing}`,
   },
 };

@@ -9,7 +9,7 @@ export const kindWords: Record<MessageKind, string> = {
   digest: 'Entries of a day or a week',
   byHand: 'By hand',
   invitation: 'An invitation to a team',
-  locked: 'A way in that was locked',
+  locked: 'A share link that was locked',
   issued: 'A report that was issued',
 };
 
@@ -29,8 +29,8 @@ export const stateWords: Record<MessageState, { label: string; about: string }> 
   held: { label: 'Held for tomorrow', about: 'the daily limit is reached' },
   sending: { label: 'On its way', about: 'handed to the mail server just now' },
   sent: { label: 'Sent', about: 'the mail server has taken it' },
-  bounced: { label: 'Came back', about: 'the mail server would not take it' },
-  uncertain: { label: 'Perhaps sent', about: 'we stopped while it was being handed over' },
+  bounced: { label: 'Bounced', about: 'the mail server would not take it' },
+  uncertain: { label: 'Delivery unknown', about: 'we stopped while it was being handed over' },
   stopped: { label: 'Not sent', about: 'it was stopped before it left' },
   failed: { label: 'Failed', about: 'we could not hand it over, however often we tried' },
 };

@@ -57,7 +57,7 @@ describe('messages', () => {
       frequencyInput.safeParse({ id: '7f0f2c1e-5a0f-4d0c-8a43-111111111111', frequency: 'daily', ...changes }).error
         ?.issues[0]?.message;
     expect(told({})).toBe('Without an address nothing can be sent.');
-    expect(told({ email: 'ida@home' })).toBe('This does not look like an e-mail address.');
+    expect(told({ email: 'ida@home' })).toBe('This does not look like an email address.');
     expect(told({ email: ' ida@home.example ' })).toBeUndefined();
     expect(told({ frequency: 'byHand' })).toBeUndefined();
   });

@@ -1,11 +1,11 @@
 import { z } from 'zod';
 
-/** An e-mail address as it is typed. */
+/** An email address as it is typed. */
 export const emailField = z
-  .string({ error: 'Type an e-mail address.' })
+  .string({ error: 'Type an email address.' })
   .trim()
   .max(200, { error: 'Keep the address to 200 characters.' })
-  .pipe(z.email({ error: 'This does not look like an e-mail address.' }));
+  .pipe(z.email({ error: 'This does not look like an email address.' }));
 
 /** What it takes to make an account. */
 export const accountFields = {

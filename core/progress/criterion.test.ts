@@ -72,7 +72,7 @@ describe('criterion', () => {
       distinctLocations: 2,
     };
     expect(criterionSentence(goalOf({ criterion: strict, pointPer: 'session' }))).toBe(
-      'At least 90%, that is 9 of 10, in 2 sessions in a row, at least 5 chances each, in 2 locations.',
+      'At least 90%, that is 9 of 10, in 2 sessions in a row, at least 5 tries each, in 2 locations.',
     );
   });
 

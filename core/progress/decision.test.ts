@@ -18,7 +18,7 @@ describe('decision', () => {
     const { decision } = judge(from('2026-09-02', [2, 2, 2, 2]), '2026-09-07');
     expect(decision.is).toBe('belowCourse');
     expect(decision.reason).toBe(
-      'The last four points (20, 20, 20, 20%) all lie below the course, which ran from 21 to 24%.',
+      'The last four points (20, 20, 20, 20%) all lie below the aim line, which ran from 21 to 24%.',
     );
   });
 
@@ -43,9 +43,9 @@ describe('decision', () => {
     expect(judge(from('2026-09-02', [5, 5, 5, 5]), '2026-09-07', down).decision.is).toBe('aboveCourse');
   });
 
-  it('is too early with fewer than four points since the course began, or without a course', () => {
+  it('is too early with fewer than four points since the aim line began, or without a course', () => {
     const early = judge(from('2026-09-02', [9, 2, 2]), '2026-09-07').decision;
-    expect(early).toEqual({ is: 'tooEarly', reason: '3 points since the course began; 4 are needed.' });
+    expect(early).toEqual({ is: 'tooEarly', reason: '3 points since the aim line began; 4 are needed.' });
     expect(judge(from('2026-09-02', [2, 2, 2, 2, 2]), '2026-09-08', { baseline: null }).decision.reason).toContain(
       'no baseline',
     );
@@ -56,13 +56,13 @@ describe('decision', () => {
     expect(judge(sessions, '2026-09-18').decision.is).toBe('onCourse'); // nine school days lie between
     expect(judge(sessions, '2026-09-21').decision.is).toBe('noRecentData');
     expect(judge(sessions, '2026-09-15', { plannedGap: 3 }).decision.is).toBe('noRecentData');
-    expect(judge([], '2026-09-16').decision.reason).toBe('Never measured in 10 school days.');
+    expect(judge([], '2026-09-16').decision.reason).toBe('Not observed yet (10 school days).');
   });
 
   it('stays met whatever comes later, silence too, and says what fell short', () => {
     const { decision } = judge(from('2026-09-02', [9, 8, 8, 2]), '2026-12-01');
     expect(decision.is).toBe('met');
-    expect(decision.reason).toBe('The criterion held for the first time on Sep 4. Since then 1 point fell short.');
+    expect(decision.reason).toBe('First met on Sep 4. Since then 1 point fell short.');
   });
 
   it('lets no baseline point meet the criterion', () => {
@@ -85,17 +85,19 @@ describe('what the numbers say', () => {
     const said = say(progress);
     const text = said.map(({ title, text: words }) => `${title}: ${words}`).join('\n');
     expect(text).toContain(
-      'Now 60%: That is the median of the last three points. It began at 20% on Sep 1, as the plan states. 67% of the way to 80% is behind.',
+      'Now 60%: That is the median of the last three points. It began at 20% on Sep 1, as the plan states. 67% of the way from baseline to 80%.',
     );
     // Wilson interval of 6 in 10, computed with the formula in Newcombe (1998): .3127 to .8318.
     expect(text).toContain('6 of 10 on Sep 6: 60%; with so few chances the true share is likely between 31% and 83%');
     expect(text).toContain('Of the last 4 days, 0 came at or above 80%; 3 are needed.');
-    expect(said[0]?.title).toBe('Above course');
+    expect(said[0]?.title).toBe('Ahead of the aim line');
   });
 
   it('keeps the true figure of a way that is longer than the whole', () => {
     const far = say(judge(from('2026-09-02', [10, 10, 10]), '2026-09-07'));
-    expect(far.map(({ text }) => text).join(' ')).toContain('The way to 80% is behind (133%).');
+    expect(far.map(({ text }) => text).join(' ')).toContain(
+      'First met on Sep 4. Still met since. That is the median of the last three points. It began at 20% on Sep 1, as the plan states. It is past the target of 80% (133% of the way). The median of the slopes between all points since the aim line began (Theil–Sen), likely between 0 and 0 with 67% confidence (Sen; Mann–Kendall p = 1.00). The aim line asks for 7 a week. 100%; with so few chances the true share is likely between 72% and 100% (Wilson, 95%).',
+    );
   });
 
   it('says that there is no trend yet', () => {

@@ -50,8 +50,8 @@ export function decisionOf(evidence: Evidence): Decision {
 function metDecision({ criterion }: Evidence): Decision | null {
   if (!criterion.metOn) return null;
   const lapsed = criterion.lapses.length;
-  const since = lapsed === 0 ? 'It has held since.' : `Since then ${counted(lapsed, 'point', 'points')} fell short.`;
-  return { is: 'met', reason: `The criterion held for the first time on ${shortDate(criterion.metOn)}. ${since}` };
+  const since = lapsed === 0 ? 'Still met since.' : `Since then ${counted(lapsed, 'point', 'points')} fell short.`;
+  return { is: 'met', reason: `First met on ${shortDate(criterion.metOn)}. ${since}` };
 }
 
 function recencyDecision({ points, startsOn, plannedGap, calendar, today }: Evidence): Decision | null {
@@ -66,7 +66,7 @@ function recencyDecision({ points, startsOn, plannedGap, calendar, today }: Evid
       : ` The plan asks for one at least every ${counted(plannedGap, 'school day', 'school days')}.`;
   return {
     is: 'noRecentData',
-    reason: (last ? `Last measured on ${shortDate(last)}, ${days} ago.` : `Never measured in ${days}.`) + wanted,
+    reason: (last ? `Last measured on ${shortDate(last)}, ${days} ago.` : `Not observed yet (${days}).`) + wanted,
   };
 }
 
@@ -77,13 +77,13 @@ function aimLineDecision({ sinceCourse, course, baseline, target, direction, uni
       : !baseline
         ? 'There is no baseline yet'
         : 'The target date does not lie after the baseline';
-    return { is: 'tooEarly', reason: `${why}, so there is no course to hold the points against.` };
+    return { is: 'tooEarly', reason: `${why}, so there is no aim line to compare with.` };
   }
   const n = sinceCourse.length;
   if (n < POINTS_FOR_VERDICT) {
     return {
       is: 'tooEarly',
-      reason: `${counted(n, 'point', 'points')} since the course began; ${POINTS_FOR_VERDICT} are needed.`,
+      reason: `${counted(n, 'point', 'points')} since the aim line began; ${POINTS_FOR_VERDICT} are needed.`,
     };
   }
   const last = sinceCourse.slice(-POINTS_FOR_VERDICT);
@@ -91,7 +91,7 @@ function aimLineDecision({ sinceCourse, course, baseline, target, direction, uni
   const leads = last.map((point) => sign * (point.value - aimLineAt(course, point.day)));
   const values = `${last.map((point) => figure(point.value)).join(', ')}${unit}`;
   const ends = [last[0], last.at(-1)].map((point) => figure(aimLineAt(course, (point as SeriesPoint).day)));
-  const beside = `the course, which ran from ${ends[0]} to ${ends[1]}${unit}`;
+  const beside = `the aim line, which ran from ${ends[0]} to ${ends[1]}${unit}`;
   const [above, below] = direction === 'increase' ? ['above', 'below'] : ['below', 'above'];
   if (leads.every((lead) => lead < 0)) {
     return { is: 'belowCourse', reason: `The last four points (${values}) all lie ${below} ${beside}.` };

@@ -92,24 +92,24 @@ const nowSaid: Sentence = ({ goal, progress: { now, baseline, wayTravelled, poin
 /** The figure is shown from 0 to 100; what lies beyond is said in words and kept. */
 function waySaid(way: number, target: string): string {
   const true_ = Math.round(way * 100);
-  if (way < 0) return `It now lies on the far side of the baseline (${true_}% of the way to ${target}).`;
-  if (way > 1) return `The way to ${target} is behind (${true_}%).`;
-  return `${true_}% of the way to ${target} is behind.`;
+  if (way < 0) return `It is on the far side of the baseline now (${true_}% of the way to ${target}).`;
+  if (way > 1) return `It is past the target of ${target} (${true_}% of the way).`;
+  return `${true_}% of the way from baseline to ${target}.`;
 }
 
 const trendSaid: Sentence = ({ progress: { course, points, sinceCourse }, trend, change }) => {
   if (points.length === 0) return null;
   if (!trend)
-    return { title: 'No trend yet', text: `A trend needs ${LEAST_POINTS_FOR_TREND} points since the course began.` };
+    return { title: 'No trend yet', text: `A trend needs ${LEAST_POINTS_FOR_TREND} points since the aim line began.` };
   const slope = changeFigure(trend.slopePerWeek);
   const title = slope === '0' ? 'Level' : `${trend.slopePerWeek > 0 ? 'Up' : 'Down'} ${slope} ${change} a week`;
-  const asks = course ? ` The course asks for ${signed(course.slopePerWeek).replace('+', '')} a week.` : '';
+  const asks = course ? ` The aim line asks for ${signed(course.slopePerWeek).replace('+', '')} a week.` : '';
   const kendall = mannKendall(sinceCourse);
   const test = kendall ? `; Mann–Kendall ${chance(kendall.p)}` : '';
   const sure = `between ${signed(trend.low)} and ${signed(trend.high)} with ${percent(100 * trend.confidence)} confidence (Sen${test})`;
   return {
     title,
-    text: `The median of the slopes between all points since the course began (Theil–Sen), likely ${sure}.${asks}`,
+    text: `The median of the slopes between all points since the aim line began (Theil–Sen), likely ${sure}.${asks}`,
   };
 };
 

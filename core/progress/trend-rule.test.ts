@@ -16,11 +16,11 @@ const rule = (some: { day: number; value: number }[], direction: 'increase' | 'd
   trendRule(some, theilSen(some), course, { direction, change: 'points' });
 
 describe('the trend rule (Deno & Mirkin 1977)', () => {
-  it('holds the slope of the trend against that of the course', () => {
+  it('holds the slope of the trend against that of the aim line', () => {
     expect(rule(points(1, 8))?.is).toBe('slower');
     expect(rule(points(3, 8))?.is).toBe('asFast');
     expect(rule(points(4, 8))?.is).toBe('faster');
-    expect(rule(points(1, 8))?.reason).toBe('The trend goes +2.3 points a week, the course +7.');
+    expect(rule(points(1, 8))?.reason).toBe('The trend goes +2.3 points a week, the aim line +7.');
   });
 
   it('respects the direction: a steeper fall is slower for a goal that goes up, faster for one that goes down', () => {
@@ -29,7 +29,7 @@ describe('the trend rule (Deno & Mirkin 1977)', () => {
   });
 
   it('asks for 8 points and for 3 weeks', () => {
-    expect(rule(points(1, 7, 4))?.reason).toBe('7 points over 3 weeks since the course began; 8 over 3 are needed.');
+    expect(rule(points(1, 7, 4))?.reason).toBe('7 points over 3 weeks since the aim line began; 8 over 3 are needed.');
     expect(rule(points(1, 8, 2))?.is).toBe('tooEarly'); // eight points in 14 days
     expect(rule(points(1, 8, 3))?.is).toBe('slower'); // … in 21
     expect(
@@ -37,10 +37,10 @@ describe('the trend rule (Deno & Mirkin 1977)', () => {
     ).toBeNull();
   });
 
-  it('says when the course lies within the trend’s interval', () => {
+  it('says when the aim line lies within the trend’s interval', () => {
     const scattered = [10, 30, 5, 40, 12, 50, 20, 44].map((value, i) => ({ day: 3 * i, value }));
     expect(rule(scattered)?.reason).toMatch(
-      /^The trend goes \+\S+ points a week, the course \+7\. Its interval, .* holds the course too\.$/,
+      /^The trend goes \+\S+ points a week, the aim line \+7\. Its interval, .* includes the aim line too\.$/,
     );
   });
 
@@ -94,7 +94,7 @@ describe('what the margin says beside the decision', () => {
 
   it('gives the trend with its interval and its test', () => {
     expect(titled(say([2, 2, 2, 3, 4, 5, 6, 6, 7]), /^Up/)?.text).toMatch(
-      /likely between \+\d\S* and \+\S+ with 95% confidence \(Sen; Mann–Kendall p = \.\d+\)\. The course asks for/,
+      /likely between \+\d\S* and \+\S+ with 95% confidence \(Sen; Mann–Kendall p = \.\d+\)\. The aim line asks for/,
     );
   });
 

@@ -16,9 +16,9 @@ export const WEEKS_FOR_TREND_RULE = 3;
 
 /** The word of each outcome. */
 export const trendRuleWords: Record<TrendRule['is'], string> = {
-  faster: 'Faster than the course',
-  asFast: 'As fast as the course',
-  slower: 'Slower than the course',
+  faster: 'Faster than the aim line',
+  asFast: 'As fast as the aim line',
+  slower: 'Slower than the aim line',
   tooEarly: 'Too early for the trend rule',
 };
 
@@ -44,7 +44,7 @@ export function trendRule(
     const weeks = Math.floor(days / 7);
     return {
       is: 'tooEarly',
-      reason: `${counted(points.length, 'point', 'points')} over ${counted(weeks, 'week', 'weeks')} since the course began; ${POINTS_FOR_TREND_RULE} over ${WEEKS_FOR_TREND_RULE} are needed.`,
+      reason: `${counted(points.length, 'point', 'points')} over ${counted(weeks, 'week', 'weeks')} since the aim line began; ${POINTS_FOR_TREND_RULE} over ${WEEKS_FOR_TREND_RULE} are needed.`,
     };
   }
   const lead = signOf(direction) * (trend.slopePerWeek - course.slopePerWeek);
@@ -54,9 +54,9 @@ export function trendRule(
   const doubt =
     is === 'asFast' || isSure
       ? ''
-      : ` Its interval, ${signed(trend.low)} to ${signed(trend.high)}, holds the course too.`;
+      : ` Its interval, ${signed(trend.low)} to ${signed(trend.high)}, includes the aim line too.`;
   return {
     is,
-    reason: `The trend goes ${signed(trend.slopePerWeek)} ${change} a week, the course ${signed(course.slopePerWeek)}.${doubt}`,
+    reason: `The trend goes ${signed(trend.slopePerWeek)} ${change} a week, the aim line ${signed(course.slopePerWeek)}.${doubt}`,
   };
 }

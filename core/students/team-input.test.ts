@@ -22,7 +22,7 @@ describe('what the forms about people send', () => {
   it('is an invitation to an address that can be one', () => {
     const invitation = { id, name: ' Odile ', email: 'odile@home', role: 'specialist' };
     expect(problems(invitationInput.safeParse(invitation))).toEqual([
-      ['email', 'This does not look like an e-mail address.'],
+      ['email', 'This does not look like an email address.'],
     ]);
     expect(invitationInput.parse({ ...invitation, email: 'odile@home.example' }).name).toBe('Odile');
   });

@@ -55,6 +55,16 @@ export function capitalised(text: string): string {
 }
 
 /**
+ * One of something: “an antecedent”, “a unit”. By the first letter, but for words that begin as “you” or “one” do.
+ *
+ * @example withArticle('antecedent') // 'an antecedent'
+ * @example withArticle('one-minute count') // 'a one-minute count'
+ */
+export function withArticle(noun: string): string {
+  return `${/^[aeiou]/i.test(noun) && !/^(uni|use|eu|one)/i.test(noun) ? 'an' : 'a'} ${noun}`;
+}
+
+/**
  * Words in a row, the last joined by “and”.
  *
  * @example listed(['rain', 'snow', 'hail']) // 'rain, snow and hail'

@@ -31,7 +31,7 @@ export const rooms: Record<string, string> = {
   'individual-report': 'Every entry of one student, as one reader may see it',
   'progress-report': 'What is frozen for a reporting period',
   documents: 'PDF, text documents, CSV, and files of a whole group',
-  messages: 'What leaves by e-mail: templates, frequency, delivery, the test mail server',
+  messages: 'What leaves by email: templates, frequency, delivery, the test mail server',
   desk: 'The students’ own pages',
   today: 'What to do next, all students at a glance, and the frame around every page',
 };

@@ -162,7 +162,7 @@ describe('correcting', () => {
     const goals = await goalsOf(fresh.db, [school.student]);
     const line = (await reportEntries(fresh.db, goals)).filter((entry) => entry.id === id);
     expect(line).toMatchObject([
-      { isCorrected: true, sentence: '0 of 1 seedling with at most a gesture: 0%. One after a spoken prompt.' },
+      { isCorrected: true, sentence: '0 of 1 seedling with a gesture or less help (0%). With a spoken prompt: 1.' },
     ]);
   });
 

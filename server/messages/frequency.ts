@@ -56,8 +56,8 @@ export async function writeLetter(
 ): Promise<void> {
   await requireStudent(db, actor, studentId, 'share');
   const link = await db('share_links').where({ id: linkId, student_id: studentId, withdrawn_at: null }).first();
-  if (!link || link.ends_on < actor.today) throw new NotFound('No such way in.');
-  if (!link.email) throw new Invalid({ linkId: 'This reader has no e-mail address yet.' });
+  if (!link || link.ends_on < actor.today) throw new NotFound('No such share link.');
+  if (!link.email) throw new Invalid({ linkId: 'This reader has no email address yet.' });
   if (link.stopped_at) throw new Invalid({ linkId: 'This reader has stopped messages.' });
   await db('messages')
     .insert({

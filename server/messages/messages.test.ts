@@ -111,7 +111,7 @@ describe('messages at each entry', () => {
       to: { address: 'ida@home.example' },
       subject: 'A new entry in the report you follow',
     });
-    expect(mail.text).toContain('1 of 2 seedlings with at most a gesture: 50%.');
+    expect(mail.text).toContain('1 of 2 seedlings with a gesture or less help (50%).');
     expect(mail.text).not.toContain('A private word');
     const token = /\/shared\/([\w-]{43})/.exec(mail.text)?.[1] as string;
     expect((await findShareLink(fresh.db, token, today))?.id).toBe(link);
@@ -301,7 +301,9 @@ describe('what becomes of a message', () => {
     await makeShareLink(fresh.db, actorOf(school.manager), school.student, way, now);
     for (let i = 0; i < 8; i++) await tryPasscode(fresh.db, id, 'wrong', later(60 * i));
     await post(later(500));
-    expect(mails).toMatchObject([{ to: { address: 'manager@school.example' }, subject: 'A way in has been locked' }]);
+    expect(mails).toMatchObject([
+      { to: { address: 'manager@school.example' }, subject: 'A share link has been locked' },
+    ]);
   });
 });
 

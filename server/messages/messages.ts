@@ -114,7 +114,7 @@ export async function stopMessage(db: Database, actor: Actor, id: string): Promi
   await db('messages')
     .where({ id })
     .whereIn('state', ['waiting', 'held'])
-    .update({ state: 'stopped', reason: 'Taken out of the post.' });
+    .update({ state: 'stopped', reason: 'Canceled before it was sent.' });
 }
 
 /** How many messages may leave in a day. */

@@ -30,7 +30,7 @@ export function namesOf(name: string): { short_name: string; initials: string } 
   return { initials: letters.join(''), short_name: words.length > 1 ? `${letters[0]}. ${words.at(-1)}` : name };
 }
 
-/** The person with this e-mail address and password, or null: which of the two was wrong is not told. */
+/** The person with this email address and password, or null: which of the two was wrong is not told. */
 export async function personByPassword(db: Database, email: string, password: string): Promise<Account | null> {
   const row = await db('people')
     .whereRaw('lower(email) = lower(?)', [email])

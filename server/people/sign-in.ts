@@ -15,7 +15,7 @@ export interface Credentials {
 export type SignInAnswer = { person: Account } | { waitMinutes: number } | { wrong: true };
 
 /**
- * Holds an e-mail address and a password against the accounts. Each try is counted before the password is looked at: of a hundred
+ * Holds an email address and a password against the accounts. Each try is counted before the password is looked at: of a hundred
  * at the same moment no more are looked at than one after the other. A browser that this person has signed in from before has
  * tries of its own, so that nobody else can shut them out.
  */

@@ -55,7 +55,7 @@ export async function sayComment(
   input: CommentInput,
   { wall, now, mayRead }: { wall: WallTime; now: Date; mayRead: (db: Database, entryId: string) => Promise<boolean> },
 ): Promise<void> {
-  if (!canAnswer(speaker.kind)) throw new NotAllowed('This way in is for reading.');
+  if (!canAnswer(speaker.kind)) throw new NotAllowed('This link is for reading only.');
   const { id, entryId, text } = input;
   if (entryId === null && speaker.kind !== 'student') throw new NotFound('No such entry.');
   await db.transaction(async (trx) => {

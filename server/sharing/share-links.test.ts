@@ -131,7 +131,7 @@ describe('a way in', () => {
     ).rejects.toThrow(NotFound);
   });
 
-  it('leaves a record of readings that cannot be taken back', async () => {
+  it('leaves a access logs that cannot be taken back', async () => {
     await expect(fresh.db('access_log').delete()).rejects.toThrow('not removed');
   });
 });

@@ -69,7 +69,7 @@ export async function makeShareLink(
   await requireStudent(db, actor, studentId, 'share');
   if (input.endsOn < actor.today) throw new Invalid({ endsOn: 'Choose today or a later day.' });
   if (input.endsOn > addDays(actor.today, LONGEST_WAY_IN_DAYS)) {
-    throw new Invalid({ endsOn: 'A way in lasts a school year at most. It can be made anew.' });
+    throw new Invalid({ endsOn: 'A share link lasts a school year at most. You can make a new one then.' });
   }
   const passcodeHash = input.passcode ? await hashPassword(input.passcode) : null;
   return db.transaction(async (trx) => {
@@ -128,7 +128,7 @@ export async function changeLink(
   await db.transaction(async (trx) => {
     await requireStudent(trx, actor, studentId, 'share');
     const link = await trx('share_links').where({ id, student_id: studentId }).forUpdate().first();
-    if (!link) throw new NotFound('No such way in.');
+    if (!link) throw new NotFound('No such share link.');
     await change(trx('share_links').where({ id }));
     await writeLink(trx, actor.personId, { studentId, id, before: linkState(link) }, now);
   });

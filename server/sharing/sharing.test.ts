@@ -122,7 +122,7 @@ describe('the individual report', () => {
     expect(shown).toMatchObject({ observer: null, location: null, note: 'He sat beside a classmate.' });
     expect(shown?.sentence).toContain('1 of 2 seedlings');
     const [figure] = (await report(family(['numbers']))).entries;
-    expect(figure).toMatchObject({ sentence: '1 of 2: 50%.', outcome: null, note: null });
+    expect(figure).toMatchObject({ sentence: '1 of 2 (50%).', outcome: null, note: null });
     expect((await report(family([]))).entries[0]?.sentence).toBe('Observed.');
   });
 

@@ -46,7 +46,7 @@ async function lookAtEverything(app: App, page: Page, rules?: string[]) {
   await page.keyboard.press('Escape');
   await page.goto(`/students/${student}/entries/${entry!.id}`);
   await settled(page);
-  await page.getByRole('button', { name: 'Correct it' }).click();
+  await page.getByRole('button', { name: 'Correct entry' }).click();
   await look(page, 'correcting', rules);
   await page.goto(`/students/${student}/sharing/links`);
   await settled(page);

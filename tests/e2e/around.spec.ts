@@ -25,6 +25,25 @@ test('the finder leads to a student or a goal by a few letters', async ({ app, p
   await expect(finder).toHaveCount(0);
 });
 
+test('single keys can be switched off; Enter goes on saving', async ({ app, page }) => {
+  await signInAs(app, page);
+  await page.goto('/account');
+  await settled(page);
+  await page.getByRole('button', { name: 'Off', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Off', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await page.goto(`/students/${await studentId(app.db, 'Jory')}/observe`);
+  await settled(page);
+  await expect(page.locator('kbd:visible')).toHaveCount(0);
+  await page.keyboard.press('1');
+  await page.keyboard.press('/');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Independent', exact: true }).first().click();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Saved for Jory: 1 goal.')).toBeVisible();
+  const [entry] = await app.db('entries').orderBy('recorded_at', 'desc').limit(1);
+  expect(entry!.data).toEqual({ trials: ['independent'] });
+});
+
 test('? shows the keys, O observes, a tab changes the student and keeps the view', async ({ app, page }) => {
   await signInAs(app, page);
   await page.goto(`/students/${await studentId(app.db, 'Ansel')}/individual-report`);
@@ -170,7 +189,7 @@ test('needs a closer look: only who does, and the filter is an address', async (
   await expect(page).toHaveURL(/show=attention/);
   await expect.poll(() => rows.count()).toBeLessThan(12);
   const shown = await rows.count();
-  for (let i = 0; i < shown; i++) await expect(rows.nth(i)).toContainText(/Below course|No recent data/);
+  for (let i = 0; i < shown; i++) await expect(rows.nth(i)).toContainText(/Behind the aim line|No recent data/);
 });
 
 test('the graph goes from point to point by arrow keys, and its numbers are one key away', async ({ app, page }) => {

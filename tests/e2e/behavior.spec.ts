@@ -36,7 +36,7 @@ test.describe('in the hand', () => {
       await target.tap();
       taps++;
     };
-    await tap(page.getByRole('link', { name: 'Note an incident' }));
+    await tap(page.getByRole('link', { name: 'Record an incident' }));
     await settled(page);
     await tap(chip(page, 'A tool started nearby'));
     await tap(chip(page, 'Leaves the bench'));
@@ -109,7 +109,7 @@ test('a note is caught on one screen without scrolling; from memory four in a ro
     await page.getByLabel('Time', { exact: true }).fill(time);
     await chip(page, 'Leaves the bench').click();
     if (i === 0) {
-      await page.getByRole('button', { name: 'Other: what came before' }).click();
+      await page.getByRole('button', { name: 'Other: antecedent' }).click();
       await page.keyboard.type('The bell rang');
       await page.keyboard.press('Enter');
     }
@@ -185,7 +185,7 @@ test('without the server a note waits on the device, can be changed there, and l
   // Corrected with its history, withdrawn with its reason.
   await page.goto(`/students/${student}/incidents/${notes[0]!.id}`);
   await settled(page);
-  await page.getByRole('button', { name: 'Correct it' }).click();
+  await page.getByRole('button', { name: 'Correct entry' }).click();
   const form = page.getByRole('region', { name: 'Correct this note' });
   await form.getByRole('button', { name: 'Waiting for a turn' }).click();
   await form.getByRole('button', { name: 'Save the correction' }).click();
@@ -196,9 +196,9 @@ test('without the server a note waits on the device, can be changed there, and l
   await expectToast(page, 'Corrected. What it said before is kept.');
   await expect(page.getByRole('main')).toContainText('Before: “Waiting for a turn”');
   await expect(page.getByRole('complementary')).toContainText('“I saw what came before.”');
-  await page.getByRole('button', { name: 'Withdraw it' }).click();
+  await page.getByRole('button', { name: 'Withdraw entry' }).click();
   await page.getByLabel('Why is it withdrawn?').fill('It was another student.');
-  await page.getByRole('button', { name: 'Withdraw it' }).click();
+  await page.getByRole('button', { name: 'Withdraw entry' }).click();
   await expect(page.getByText('Withdrawn by H. Bruun').first()).toBeVisible();
   await page.goto(`/students/${student}/incidents?from=2026-11-24`);
   await expect(page.getByText('There is no such note.')).toBeVisible();
@@ -227,7 +227,7 @@ test('counts make a rate, none occurred among them; two observers of a window ar
   ]);
   await page.goto(`/students/${student}/counts/${rows[1]!.id}`);
   await settled(page);
-  await page.getByRole('button', { name: 'Correct it' }).click();
+  await page.getByRole('button', { name: 'Correct entry' }).click();
   await page.getByLabel('How often').fill('5');
   await page.getByLabel('Why is it corrected?').fill('Checked my strokes.');
   await page.getByRole('button', { name: 'Save the correction' }).click();
@@ -285,13 +285,13 @@ test('what is odd is kept and said: outside of the day, without an end, refused 
   await expect(page.getByText('How long it lasted')).toHaveCount(0);
   await expect(page.getByText('What it may be for')).toHaveCount(0);
   await chip(page, 'Hums loudly').click();
-  await page.getByLabel('A word about it').fill('On the bus.');
+  await page.getByLabel('Note').fill('On the bus.');
   await page.getByRole('button', { name: 'change', exact: true }).click();
   await page.getByLabel('Date', { exact: true }).fill('2026-11-24');
   await page.getByLabel('Time', { exact: true }).fill('23:10');
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expect(page.getByText('This lies in the future.')).toBeVisible();
-  await expect(page.getByLabel('A word about it')).toHaveValue('On the bus.');
+  await expect(page.getByLabel('Note')).toHaveValue('On the bus.');
   await page.getByLabel('Time', { exact: true }).fill('07:05');
   await page.getByRole('combobox', { name: 'Second observer beside' }).selectOption('N. Haddad');
   await page.getByRole('combobox', { name: 'Second observer beside' }).selectOption('Nobody: this is the only one');
@@ -349,7 +349,7 @@ test('with the discreet view on, nothing on the note’s screen or its tab says 
   await settled(page);
   const told =
     /Ansel|Leaves|bench|Covers|shouts|tool|walk|Reminded|laughed|incident|behavior|antecedent|consequence|what happened|strong|resolved|escape|attention|sensory|look up/i;
-  for (const view of ['note', 'count', 'behavior', 'notes', 'behavior/agreement']) {
+  for (const view of ['note', 'counts/new', 'behavior', 'notes', 'behavior/agreement']) {
     await page.goto(`/students/${student}/${view}`);
     await settled(page);
     expect(await page.title(), view).not.toMatch(told);
@@ -416,7 +416,7 @@ test('the page finds the demo’s patterns, and none where there is none; every 
   await page.getByText('Against other dates').click();
   await page.getByLabel('Other dates, from').fill('2026-09-08');
   await page.getByLabel('Other dates, to').fill('2026-10-09');
-  await expect(page.getByRole('region', { name: 'Two stretches side by side' })).toContainText('Notes a school day');
+  await expect(page.getByRole('region', { name: 'Two periods side by side' })).toContainText('Incidents a school day');
   expect(await axeFindings(page)).toEqual([]);
 
   // A phase is taken away and written down anew.
@@ -483,7 +483,7 @@ test('what is noted is set up: reordered, questioned, merged, brought back; the 
   const student = await open(app, page, 'Emrys', 'behavior/set-up');
   expect(await axeFindings(page)).toEqual([]);
   await page.getByRole('button', { name: 'Move antecedent 2 up' }).click();
-  await page.getByRole('button', { name: 'Add a antecedent' }).click();
+  await page.getByRole('button', { name: 'Add an antecedent' }).click();
   await page.getByLabel('antecedent 7', { exact: true }).fill('asked to  begin');
   await page.getByLabel('What it looks like').first().fill('Speaks to the room while somebody else does.');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
@@ -491,7 +491,7 @@ test('what is noted is set up: reordered, questioned, merged, brought back; the 
   await page.getByRole('button', { name: 'Take away antecedent 7' }).click();
   await page.getByRole('button', { name: 'Take away consequence 5' }).click();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await expectToast(page, 'What is noted is saved.');
+  await expectToast(page, 'The behavior setup is saved.');
   const names = await app
     .db('behavior_choices')
     .where({ student_id: student, kind: 'antecedent', state: 'offered' })
@@ -529,7 +529,7 @@ test('what is noted is set up: reordered, questioned, merged, brought back; the 
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expectToast(page, 'The starting lists are saved.');
   await open(app, page, 'Briar', 'note');
-  await page.getByRole('link', { name: 'Set up what is noted' }).click();
+  await page.getByRole('link', { name: 'Set up behavior' }).click();
   await settled(page);
   await expect(page.getByLabel('antecedent 1', { exact: true })).toHaveValue('A bell');
   await page.getByRole('button', { name: 'Add a target behavior' }).click();
@@ -537,7 +537,7 @@ test('what is noted is set up: reordered, questioned, merged, brought back; the 
   await expect(page.getByText('Type what it is called.')).toBeVisible();
   await page.getByLabel('Called').fill('Hides under the table');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await expectToast(page, 'What is noted is saved.');
+  await expectToast(page, 'The behavior setup is saved.');
   await open(app, page, 'Briar', 'note');
   await expect(chip(page, 'Hides under the table')).toBeVisible();
   await expect(chip(page, 'A bell')).toBeVisible();
@@ -595,7 +595,7 @@ test('across students: one scale, who changed, a group; on paper each page holds
   await page.goto(`/students/${student}/sharing/visibility`);
   await settled(page);
   await page.getByLabel('Behavior for Family').check();
-  await page.getByRole('button', { name: 'Save what whom' }).click();
+  await page.getByRole('button', { name: 'Save what each reader sees' }).click();
   await expectToast(page, 'Saved. Every reader sees the report so from now on.');
   await page.goto(link);
   await settled(page);
@@ -636,7 +636,7 @@ test('by keyboard alone an incident is noted; the table of notes sorts and filte
   const [note] = await newest(app);
   expect((await namedBy(app.db, note!)).consequence).toEqual([await choiceId(app, student, 'Reminded in words')]);
 
-  await expect(page.getByRole('link', { name: 'What is noted' })).toHaveCount(0);
+  await expect(page.getByRole('link', { name: 'Behavior setup' })).toHaveCount(0);
   await expect(page.getByText('Something changed', { exact: true })).toHaveCount(0);
   await expect(page.getByRole('button', { name: /^Take away/ })).toHaveCount(0);
   await page.getByRole('link', { name: 'All notes as a table' }).click();
@@ -661,9 +661,9 @@ test('by keyboard alone an incident is noted; the table of notes sorts and filte
   const others = all.find(({ recorded_by, id }) => recorded_by !== note!.recorded_by && id !== note!.id);
   await page.goto(`/students/${student}/incidents/${others!.id}`);
   await settled(page);
-  await expect(page.getByRole('button', { name: 'Correct it' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Correct entry' })).toHaveCount(0);
   await page.goto(`/students/${student}/incidents/${note!.id}`);
-  await expect(page.getByRole('button', { name: 'Correct it' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Correct entry' })).toBeVisible();
 });
 
 test('per hour observed is another way to see whether something helped; each way is an address', async ({
@@ -676,7 +676,7 @@ test('per hour observed is another way to see whether something helped; each way
   await page.getByLabel('What changed').fill('A card to wait');
   await page.getByLabel('From', { exact: true }).last().fill('2026-10-20');
   await page.getByRole('button', { name: 'Write it down' }).click();
-  const help = page.getByRole('region', { name: 'Did it help?' });
+  const help = page.getByRole('region', { name: 'Before and after' });
   await expect(help).toContainText(/since “A card to wait”: [\d.]+ a school day before/);
   await page.getByRole('link', { name: 'Per hour observed' }).click();
   await expect(page).toHaveURL(/per=hour/);

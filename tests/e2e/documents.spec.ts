@@ -85,7 +85,11 @@ test('a paste that does not fit changes nothing; what only the server knows come
   await paste(page, 'Date, row 1', 'Date\tMood\n11/16\tfine\n');
   await expect(page.getByText('There is no column “Mood” here.')).toBeVisible();
   await expect(page.getByLabel('Date, row 1')).toHaveValue('');
-  await paste(page, 'Date, row 1', 'Independent\tDate\tNot yet\n4\t11/16/2026\t1\n3\t11/30/2026\t2\n3\t8/3/2020\t2\n');
+  await paste(
+    page,
+    'Date, row 1',
+    'Independent\tDate\tIncorrect\n4\t11/16/2026\t1\n3\t11/30/2026\t2\n3\t8/3/2020\t2\n',
+  );
   await page.getByRole('button', { name: 'Save 3 entries' }).click();
   await expect(page.getByText('This lies in the future.')).toBeVisible();
   await expect(page.getByText(/this lies before it/)).toBeVisible();

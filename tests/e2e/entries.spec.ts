@@ -19,23 +19,23 @@ test('a correction replaces the entry in every view, keeps its history, and asks
   const lines = await app.db('entries').where({ student_id: student, withdrawn: false }).count().first();
   await page.goto(`/students/${student}/entries/${id}`);
   await settled(page);
-  await page.getByRole('button', { name: 'Correct it' }).click();
+  await page.getByRole('button', { name: 'Correct entry' }).click();
   const form = page.getByRole('region', { name: 'Correct this entry' });
   while (await form.getByRole('button', { name: /Take back/ }).isVisible())
     await form.getByRole('button', { name: /Take back/ }).click();
   for (let i = 0; i < 4; i++) await form.getByRole('button', { name: 'Independent', exact: true }).click();
-  await form.getByLabel('A word about it').fill('All four, alone.');
+  await form.getByLabel('Note').fill('All four, alone.');
   await form.getByRole('button', { name: 'Save the correction' }).click();
   await expect(form.getByRole('alert')).toHaveText('Say why, in a few words.');
   await form.getByLabel('Why is it corrected?').fill('Two marks were missing.');
   await form.getByRole('button', { name: 'Save the correction' }).click();
   await expectToast(page, 'Corrected. What it said before is kept.');
-  await expect(page.getByRole('main')).toContainText('4 of 4 chances with at most a gesture: 100%. Four alone.');
+  await expect(page.getByRole('main')).toContainText('4 of 4 times with a gesture or less help (100%). Alone: 4.');
   const margin = page.getByRole('complementary', { name: 'What it said before' });
   await expect(margin.getByRole('listitem')).toHaveCount(2);
   await expect(margin.getByRole('listitem').first()).toContainText('“Two marks were missing.”');
 
-  const sentence = '4 of 4 chances with at most a gesture: 100%. Four alone.';
+  const sentence = '4 of 4 times with a gesture or less help (100%). Alone: 4.';
   for (const view of [`/students/${student}/individual-report?goal=${goal}`, `/students/${student}/goals/${goal}`]) {
     await page.goto(view);
     const entry = page.locator('main li, main tr').filter({ has: page.getByText('All four, alone.') });
@@ -53,15 +53,15 @@ test('withdrawing takes an entry out of every view and figure; it stays readable
   await rewriting(app.db, (trx) => trx('entries').where({ id }).update({ note: 'A note that marks it.' }));
   await page.goto(`/students/${student}/entries/${id}`);
   await settled(page);
-  await page.getByRole('button', { name: 'Withdraw it' }).click();
+  await page.getByRole('button', { name: 'Withdraw entry' }).click();
   const form = page.getByRole('region', { name: 'Withdraw this entry' });
-  await form.getByRole('button', { name: 'Withdraw it' }).click();
+  await form.getByRole('button', { name: 'Withdraw entry' }).click();
   await expect(form.getByRole('alert')).toHaveText('Say why, in a few words.');
   await form.getByLabel('Why is it withdrawn?').fill('Another student’s session.');
-  await form.getByRole('button', { name: 'Withdraw it' }).click();
+  await form.getByRole('button', { name: 'Withdraw entry' }).click();
   await expectToast(page, 'Withdrawn. It counts nowhere any more.');
   await expect(page.getByText('Withdrawn by H. Bruun').first()).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Correct it' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Correct entry' })).toHaveCount(0);
   for (const view of ['', '/individual-report', `/goals/${goal}`]) {
     await page.goto(`/students/${student}${view}`);
     await expect(page.getByRole('main')).toBeVisible();
@@ -86,8 +86,8 @@ test('the second of two people is shown what the first changed, keeps what they 
   const begin = async (who: typeof page, note: string) => {
     await who.goto(`/students/${student}/entries/${id}`);
     await settled(who);
-    await who.getByRole('button', { name: 'Correct it' }).click();
-    await who.getByLabel('A word about it').fill(note);
+    await who.getByRole('button', { name: 'Correct entry' }).click();
+    await who.getByLabel('Note').fill(note);
     await who.getByLabel('Why is it corrected?').fill(`So that it says ${note}`);
   };
   await begin(page, 'the first');
@@ -100,7 +100,7 @@ test('the second of two people is shown what the first changed, keeps what they 
     'H. Bruun, Nov 24 15:30 changed this entry in the meantime: “So that it says the first”',
   );
   await expect(alert).toContainText('Yours was not saved and is still here.');
-  await expect(other.getByLabel('A word about it')).toHaveValue('the second');
+  await expect(other.getByLabel('Note')).toHaveValue('the second');
   await other.getByRole('button', { name: 'Save the correction' }).click();
   await expectToast(other, 'Corrected. What it said before is kept.');
   expect(await app.db('entries').where({ id }).first('note', 'version')).toEqual({
@@ -118,7 +118,7 @@ test('whoever may not change an entry is not offered to', async ({ app, page }) 
   await rewriting(app.db, (trx) => trx('entries').where({ id }).update({ observer_id: hanneke, recorded_by: hanneke }));
   await signInAs(app, page, 'Noor Haddad');
   await page.goto(`/students/${student}/entries/${id}`);
-  await expect(page.getByRole('heading', { name: 'How it came about' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'History' })).toBeVisible();
   await expect(page.getByRole('button', { name: /Correct|Withdraw/ })).toHaveCount(0);
 });
 
@@ -128,8 +128,8 @@ test('with the database gone a correction stays as it is typed, and is saved by 
   const { id } = (await newestEntry(app.db, goal))!;
   await page.goto(`/students/${student}/entries/${id}`);
   await settled(page);
-  await page.getByRole('button', { name: 'Correct it' }).click();
-  await page.getByLabel('A word about it').fill('Kept through it all.');
+  await page.getByRole('button', { name: 'Correct entry' }).click();
+  await page.getByLabel('Note').fill('Kept through it all.');
   await page.getByLabel('Why is it corrected?').fill('A word was missing.');
   app.wire.cut();
   await page.getByRole('button', { name: 'Save the correction' }).click();

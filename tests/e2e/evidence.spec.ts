@@ -99,7 +99,7 @@ test('a piece of work is rated by staff and by a peer’s link, stands side by s
   await expect(piece.getByRole('columnheader', { name: 'H. Bruun' })).toBeVisible();
 
   await piece.getByText('Ask a peer or the student').click();
-  await piece.getByLabel('Called, for whoever may share').fill('Briar');
+  await piece.getByLabel('Rater’s name (only people who manage sharing see it)').fill('Briar');
   await piece.getByRole('button', { name: 'Make the link' }).click();
   const link = new URL(await piece.getByLabel('The rater’s link').inputValue()).pathname;
   const peer = await browser.newPage({ baseURL: app.url });
@@ -149,8 +149,8 @@ test('the papers of a group are made in the background; messages are worded once
   await page.getByLabel('Body').fill('Dear {reader}, {percentage}\n{link}');
   await expect(page.getByText('{percentage} would be empty here.')).toBeVisible();
   await page.getByLabel('Body').fill('Dear {reader},\nlook here: {link}\n{stop}');
-  await page.getByRole('button', { name: 'Save the wording' }).click();
-  await expectToast(page, 'Saved. Messages are worded so from now on.');
+  await page.getByRole('button', { name: 'Save template' }).click();
+  await expectToast(page, 'Saved. New messages use this template.');
 
   await page.goto('/messages/test-mail');
   await settled(page);
@@ -163,19 +163,19 @@ test('the papers of a group are made in the background; messages are worded once
   await settled(page);
   expect(await axeFindings(page)).toEqual([]);
   await expect(page.getByLabel('Subject')).toHaveValue('News from the workshop');
-  await page.getByRole('button', { name: 'Put it in the post' }).click();
-  await expectToast(page, 'The message is in the post.');
+  await page.getByRole('button', { name: 'Send message' }).click();
+  await expectToast(page, 'The message will be sent.');
 
   await withPost(app, async () => {
     await page.goto('/messages');
     await settled(page);
     const line = page.getByRole('listitem').filter({ hasText: 'ida@bounce.example' });
-    await expect(line).toContainText('Came back');
+    await expect(line).toContainText('Bounced');
     await expect(line).toContainText('No such mailbox here');
     await line.getByRole('button', { name: /^Send again/ }).click();
     await page.getByLabel('To this address').fill('ida@');
     await page.getByRole('button', { name: 'Send it again' }).click();
-    await expect(page.getByText('This does not look like an e-mail address.')).toBeVisible();
+    await expect(page.getByText('This does not look like an email address.')).toBeVisible();
     await page.getByLabel('To this address').fill('ida@home.example');
     await page.getByRole('button', { name: 'Send it again' }).click();
     await expect(page.getByRole('listitem').filter({ hasText: 'ida@home.example' })).toContainText('Sent');

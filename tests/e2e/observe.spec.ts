@@ -32,7 +32,7 @@ test('trial marks: by key and by tap, taken back, changed, counted live against 
   await expect(card).toContainText('100%');
   const margin = page.getByRole('complementary', { name: 'How it will read' });
   await expect(margin).toContainText(
-    '3 of 3 ingredients with at most a gesture: 100%. Two alone, one after a gesture.',
+    '3 of 3 ingredients with a gesture or less help (100%). Alone: 2. With a gesture: 1.',
   );
   await expect(margin).toContainText('1a, beside the last five');
 });
@@ -93,7 +93,7 @@ test('a goal with eight levels of its own has a pad and a key for each, and for 
   for (const key of ['1', '3', '8', '9', '0', '-']) await page.keyboard.press(key);
   await expect(trialMarks(page, 'Reads a recipe')).toHaveCount(6);
   const margin = page.getByRole('complementary', { name: 'How it will read' });
-  await expect(margin).toContainText('2 of 6 lines with at most help 3: 33%.');
+  await expect(margin).toContainText('2 of 6 lines with help 3 or less help (33%).');
   await page.keyboard.press('Enter');
   await expectToast(page, 'Saved for Hollis: 1 goal.');
   expect((await newest(app))!.data.trials).toEqual([
@@ -110,13 +110,13 @@ test('a session can end without a score, for a reason, and with a word', async (
   await signInAs(app, page);
   await observe(app, page, 'Hollis');
   const card = sheet(page, 'Reads a recipe');
-  await card.getByRole('button', { name: 'No chance came up' }).click();
+  await card.getByRole('button', { name: 'No opportunity' }).click();
   await card.getByRole('textbox').fill('The oven was being mended.');
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expectToast(page, 'Saved for Hollis: 1 goal.');
   expect(await newest(app)).toMatchObject({ data: null, reason: 'noOpportunity', note: 'The oven was being mended.' });
   await page.getByRole('link', { name: 'Report', exact: true }).click();
-  await expect(page.getByText('No chance came up: nothing was scored.').first()).toBeVisible();
+  await expect(page.getByText('The skill did not come up. No score.').first()).toBeVisible();
 });
 
 test('nothing marked, or a word without a mark, is not sent and says what is missing', async ({ app, page }) => {

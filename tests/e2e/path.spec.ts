@@ -26,15 +26,15 @@ test('an observation moves the figures, stands in the report, and is read throug
 
   await expectToast(page, 'Saved for Fenna: 1 goal.');
   const margin = page.getByRole('complementary', { name: 'In the margin' });
-  await expect(margin.getByRole('listitem').first()).toContainText('5 of 5 places alone: 100%. Five alone.');
+  await expect(margin.getByRole('listitem').first()).toContainText('5 of 5 places alone (100%).');
 
   await page.getByRole('link', { name: 'Report', exact: true }).click();
   const newest = (of: typeof page) => of.getByRole('main').getByRole('list').nth(0).getByRole('listitem').first();
   await expect(newest(page)).toContainText('15:30');
-  await expect(newest(page)).toContainText('5 of 5 places alone: 100%. Five alone.');
+  await expect(newest(page)).toContainText('5 of 5 places alone (100%).');
 
-  await page.getByRole('link', { name: 'Readers', exact: true }).click();
-  await page.getByRole('link', { name: 'Ways in', exact: true }).click();
+  await page.getByRole('link', { name: 'Sharing', exact: true }).click();
+  await page.getByRole('link', { name: 'Share links', exact: true }).click();
   await settled(page);
   await page.getByLabel('Who will read').fill('Grandmother');
   await page.getByRole('button', { name: 'Make the link' }).click();
@@ -44,7 +44,7 @@ test('an observation moves the figures, stands in the report, and is read throug
   const reader = await (await browser.newContext()).newPage();
   await reader.goto(app.url + new URL(link).pathname);
   await expect(reader.getByRole('heading', { name: 'Fenna O.' })).toBeVisible();
-  await expect(newest(reader)).toContainText('5 of 5 places alone: 100%. Five alone.');
+  await expect(newest(reader)).toContainText('5 of 5 places alone (100%).');
   await page.reload();
   const entry = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'Grandmother' }) });
   await expect(entry).toContainText('last read Nov 24');

@@ -10,7 +10,7 @@ async function makeLink(app: App, page: Page, shows: ('Note' | 'Observer')[] = [
     await page.goto(`/students/${await studentId(app.db, 'Ansel')}/sharing/visibility`);
     await settled(page);
     for (const field of shows) await page.getByLabel(`${field} for Family`).check();
-    await page.getByRole('button', { name: 'Save what whom' }).click();
+    await page.getByRole('button', { name: 'Save what each reader sees' }).click();
     await expectToast(page, 'Saved. Every reader sees the report so from now on.');
   }
   await page.goto(`/students/${await studentId(app.db, 'Ansel')}/sharing/links`);
@@ -72,10 +72,10 @@ test('a withdrawn, an ended and an unknown link are the same 404 that says what 
   const path = await makeLink(app, page);
   const ended = await makeLink(app, page);
   const row = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'Aunt Ida' }) });
-  await row.first().getByRole('button', { name: 'Withdraw the way in of Aunt Ida' }).click();
-  await expect(page.getByRole('dialog')).toContainText('Its link stops opening at once.');
-  await page.getByRole('dialog').getByRole('button', { name: 'Withdraw it' }).click();
-  await expectToast(page, 'The way in is withdrawn: its link no longer opens.');
+  await row.first().getByRole('button', { name: 'Withdraw the share link of Aunt Ida' }).click();
+  await expect(page.getByRole('dialog')).toContainText('It stops opening at once.');
+  await page.getByRole('dialog').getByRole('button', { name: 'Withdraw entry' }).click();
+  await expectToast(page, 'The share link is withdrawn: it no longer opens.');
   // The newest stands first: that one is withdrawn; the other is made to have ended.
   await app.db('share_links').where({ reader_name: 'Aunt Ida', withdrawn_at: null }).update({ ends_on: '2026-11-23' });
 

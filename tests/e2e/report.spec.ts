@@ -27,7 +27,7 @@ async function letSee(page: Page, student: string, kind: string, fields: string[
     const name = ((await box.locator('xpath=..').textContent()) ?? '').replace(` for ${kind}`, '');
     await box.setChecked(fields.includes(name.trim()));
   }
-  await page.getByRole('button', { name: 'Save what whom' }).click();
+  await page.getByRole('button', { name: 'Save what each reader sees' }).click();
   await expectToast(page, 'Saved. Every reader sees the report so from now on.');
 }
 
@@ -38,7 +38,7 @@ async function tap(page: Page, student: string, note: string) {
   for (const level of ['Independent', 'Independent', 'Gesture']) {
     await sheet.getByRole('button', { name: level, exact: true }).click();
   }
-  await sheet.getByLabel('A word about Sands to the line').fill(note);
+  await sheet.getByLabel('Note on Sands to the line').fill(note);
   return sheet;
 }
 
@@ -75,9 +75,9 @@ test('one entry: from the tap to the family’s page, its message, and the issue
   await row.getByLabel('Told').selectOption('at each entry');
   await row.getByRole('button', { name: 'Save' }).click();
   await expect(row.getByText('Without an address nothing can be sent.')).toBeVisible();
-  await row.getByLabel('E-mail').fill('ida@home.example');
+  await row.getByLabel('Email').fill('ida@home.example');
   await row.getByRole('button', { name: 'Save' }).click();
-  await expect(row.getByText('Told at each entry, at ida@home.example.')).toBeVisible();
+  await expect(row.getByText('Emails to ida@home.example, at each entry.')).toBeVisible();
 
   // Another child’s name is pointed out while it is being written.
   const sheet = await tap(page, student, 'Beside Emrys, without a word.');
@@ -87,7 +87,7 @@ test('one entry: from the tap to the family’s page, its message, and the issue
 
   await page.goto(`/students/${student}/individual-report`);
   await settled(page);
-  await expect(entryOf(page, 'Beside Emrys')).toContainText('3 of 3 edges with at most a gesture: 100%.');
+  await expect(entryOf(page, 'Beside Emrys')).toContainText('3 of 3 edges with a gesture or less help (100%).');
   await expect(page.getByRole('region', { name: 'Other children’s names' })).toContainText('“Emrys”');
 
   const reader = await browser.newPage({ baseURL: app.url });
@@ -98,15 +98,15 @@ test('one entry: from the tap to the family’s page, its message, and the issue
     return { source, entry: (await entry.textContent()) ?? '' };
   };
   const forFamily = await seen(family);
-  expect(forFamily.entry).toContain('3 of 3 edges with at most a gesture: 100%. Two alone, one after a gesture.');
+  expect(forFamily.entry).toContain('3 of 3 edges with a gesture or less help (100%). Alone: 2. With a gesture: 1.');
   expect(forFamily.entry).toContain('Beside a classmate, without a word.');
   expect(forFamily.source).not.toMatch(/Emrys|H\. Bruun/);
   const forSpecialist = await seen(specialist);
-  expect(forSpecialist.entry).toContain('3 of 3: 100%.');
+  expect(forSpecialist.entry).toContain('3 of 3 (100%).');
   expect(forSpecialist.entry).toContain('H. Bruun');
   expect(forSpecialist.source).not.toMatch(/Emrys|a classmate|one after a gesture/);
   const forStudent = await seen(own);
-  expect(forStudent.entry).toContain('3 of 3: 100%.');
+  expect(forStudent.entry).toContain('3 of 3 (100%).');
   expect(forStudent.source).not.toMatch(/Emrys|a classmate|H\. Bruun|one after a gesture/);
 
   // The message leaves, and says what the family may see.
@@ -164,7 +164,7 @@ test('one entry: from the tap to the family’s page, its message, and the issue
   await settled(page);
   await page.getByRole('button', { name: 'Withdraw' }).first().click();
   await page.getByLabel('Why').fill('It was another session.');
-  await page.getByRole('button', { name: 'Withdraw it' }).click();
+  await page.getByRole('button', { name: 'Withdraw entry' }).click();
   await expectToast(page, 'Withdrawn. It counts nowhere any more.');
 
   await reader.goto(family);
@@ -203,7 +203,7 @@ test('one entry: from the tap to the family’s page, its message, and the issue
     page.getByRole('row').filter({ hasText: 'Aunt Ida' }).filter({ hasText: 'progress report no. 1 (PDF)' }),
   ).toContainText('exported');
   const csv = await (await page.request.get(`/students/${student}/sharing/access-log.csv`)).text();
-  expect(csv).toContain('Aunt Ida,a way in (Family),report,opened');
+  expect(csv).toContain('Aunt Ida,a share link (Family),report,opened');
   await reader.close();
 });
 
@@ -246,7 +246,7 @@ test('the report in three ways, found, at a day, answered; what is hidden stays 
   await reader.goto(family);
   await settled(reader);
   await reader
-    .getByRole('button', { name: /^Answer 3 · Tells it in order/ })
+    .getByRole('button', { name: /^Answer 3 · Lays out a job/ })
     .first()
     .click();
   await reader.getByRole('button', { name: 'Answer', exact: true }).click();
@@ -298,15 +298,15 @@ test.describe('what a server remembers of wrong tries', () => {
     await settled(other);
     await other.getByLabel('The passcode that the case manager told you').fill('guess');
     await other.getByRole('button', { name: 'Open the report' }).click();
-    await expect(other.getByText('This way in is locked')).toBeVisible();
+    await expect(other.getByText('This link is locked')).toBeVisible();
     // Whoever had opened it is out too.
     await reader.reload();
-    await expect(reader.getByText('This way in is locked')).toBeVisible();
+    await expect(reader.getByText('This link is locked')).toBeVisible();
     expect(await app.db('messages').where({ kind: 'locked' })).toHaveLength(1);
     await page.goto(`/students/${student}/sharing/links`);
     await settled(page);
     await page.getByRole('button', { name: 'Unlock' }).click();
-    await expectToast(page, 'The way in is unlocked: the passcode can be tried again.');
+    await expectToast(page, 'The share link is unlocked: the passcode can be tried again.');
     await reader.reload();
     await expect(reader.getByRole('heading', { name: 'Ansel D.' })).toBeVisible();
     await Promise.all([reader.close(), other.close()]);
@@ -350,12 +350,12 @@ test('who can see this; a member who only reads is shown the report alone; a rig
   await settled(theirs);
   await expect(theirs.getByRole('link', { name: 'Goals', exact: true })).toHaveCount(0);
   await expect(theirs.getByRole('button', { name: 'Observe' })).toHaveCount(0);
-  await expect(entryOf(theirs, '3 · Tells it in order')).toBeVisible();
+  await expect(entryOf(theirs, '3 · Lays out a job')).toBeVisible();
 
   // What the table says of the team holds for them.
   await letSee(page, student, 'Team', ['Numbers']);
   const source = (await (await theirs.goto(`/students/${student}/individual-report`))?.text()) ?? '';
-  await expect(entryOf(theirs, '3 · Tells it in order')).toBeVisible();
+  await expect(entryOf(theirs, '3 · Lays out a job')).toBeVisible();
   for (const hidden of ['N. Haddad', 'Workshop · ', 'Leaves the bench', 'alone, ']) {
     expect(source.includes(hidden), hidden).toBe(false);
   }
@@ -368,17 +368,17 @@ test('who can see this; a member who only reads is shown the report alone; a rig
   await theirs.close();
 });
 
-test('somebody is invited by e-mail, makes an account, and is on the team', async ({ app, page, browser }) => {
+test('somebody is invited by email, makes an account, and is on the team', async ({ app, page, browser }) => {
   await signInAs(app, page);
   const student = await studentId(app.db, 'Ansel');
   await page.goto(`/students/${student}/team`);
   await settled(page);
-  const form = page.getByRole('region', { name: 'Invite by e-mail' });
+  const form = page.getByRole('region', { name: 'Invite by email' });
   await form.getByLabel('Name').fill('Odile Marchetti');
-  await form.getByLabel('E-mail').fill('odile@home');
+  await form.getByLabel('Email').fill('odile@home');
   await form.getByRole('button', { name: 'Invite' }).click();
-  await expect(form.getByText('This does not look like an e-mail address.')).toBeVisible();
-  await form.getByLabel('E-mail').fill('odile@home.example');
+  await expect(form.getByText('This does not look like an email address.')).toBeVisible();
+  await form.getByLabel('Email').fill('odile@home.example');
   await form.getByRole('button', { name: 'Invite' }).click();
   const link = new URL(await page.getByLabel('The link of the invitation').inputValue()).pathname;
   expect(await app.db('messages').where({ kind: 'invitation' }).select('to_email')).toEqual([

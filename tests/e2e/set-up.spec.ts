@@ -36,7 +36,7 @@ test('an empty database is set up on a page, with the code that the start comman
     await page.getByLabel('Name of the school').fill('Elder Brook School');
     await page.getByLabel('Time zone').selectOption('America/Chicago');
     await page.getByLabel('Your name').fill('Ines Okoro');
-    await page.getByLabel('E-mail, with which you sign in').fill('ines@elder-brook.example');
+    await page.getByLabel('Email, with which you sign in').fill('ines@elder-brook.example');
     await fill('AAAA-BBBB-CCCC-DDDD');
     await expect(page.getByText('This is not the code that the start command printed last.')).toBeVisible();
     // What was typed stays, but for what is secret.

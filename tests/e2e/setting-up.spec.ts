@@ -26,6 +26,23 @@ test('a student is put on the roster, asked about, archived and brought back', a
   await expect(page.getByRole('heading', { name: 'Ansell D.' })).toBeVisible();
   const address = new URL(page.url()).pathname.replace('/edit', '');
 
+  // A new student has first steps, of which the next leads on; help stands beside them.
+  await page.goto(address);
+  await settled(page);
+  const steps = page.getByRole('region', { name: 'First steps' });
+  await expect(steps.getByRole('link')).toHaveText([
+    'Plan dates and reporting periods',
+    'Goals, word for word as in the plan',
+    'A baseline for each goal',
+    'The support team',
+    'The first entry',
+  ]);
+  await page.getByText('How this works').click();
+  await expect(page.getByText(/Every goal of this student/)).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+  await page.goto(`/students/${await studentId(app.db, 'Ansel')}`);
+  await expect(page.getByRole('region', { name: 'First steps' })).toHaveCount(0);
+
   await page.goto('/roster?group=Garden+group');
   await settled(page);
   await page.getByRole('searchbox').fill('ansell');
@@ -79,12 +96,12 @@ test('the school’s closures and a plan’s periods are kept, and wrong dates a
 /** What is chosen, what is set, and the criterion as it is read out: the counts are worked out by hand. */
 const kinds: [question: string, set: (page: Page) => Promise<void>, criterion: string][] = [
   [
-    'How many chances go right',
+    'How many go right',
     (page) => fill(page, { 'Planned in a session, if the goal says': '4' }),
     'At least 80%, that is 4 of 4, in 3 of the last 4 days.',
   ],
   [
-    'Which ones go right',
+    'Which ones',
     async (page) => {
       await page.getByLabel('Name of item 1').evaluate((input) => {
         const clipboardData = new DataTransfer();
@@ -199,7 +216,7 @@ test('other levels begin a new version from a day; old entries and the old wordi
   await page.getByRole('button', { name: 'Save the goal' }).click();
   await expectToast(page, 'Goal 1 is changed.');
   await expect(page.getByText('Said in another way.')).toBeVisible();
-  await page.getByText('Earlier wordings').click();
+  await page.getByText('Earlier texts of this goal').click();
   await expect(page.getByText(wording.split('\n')[0]!)).toBeVisible();
   expect(await app.db('goal_phases').where({ goal_id: goal, label: 'Measured anew' })).toHaveLength(1);
   await expect(entries.getByRole('row').last()).toHaveText(oldest ?? '');
@@ -243,7 +260,7 @@ test('goals are put in order by key and by button, retired and brought back', as
 
   await page.getByRole('button', { name: `Retire ${first} ` }).click();
   await page.getByRole('radio', { name: 'Replaced by another goal' }).check();
-  await page.getByLabel('A word about it').fill('A harder one follows.');
+  await page.getByLabel('Note').fill('A harder one follows.');
   await page.getByRole('button', { name: 'Retire', exact: true }).click();
   await expect(page.getByText(`replaced by ${second} on`)).toBeVisible();
   await page.goto(`/students/${student}/observe`);
@@ -267,7 +284,7 @@ test('a goal begins from another student’s after the name is asked about, and 
   await page.getByRole('link', { name: 'Put Ansel in' }).click();
   const words = page.getByLabel('The goal, word for word as the plan has it');
   await expect(words).toHaveValue(/^Ansel /);
-  await expect(page.getByRole('radio', { name: /^Which ones go right/ })).toBeChecked();
+  await expect(page.getByRole('radio', { name: /^Which ones/ })).toBeChecked();
   await page.goto(`/students/${ansel}/goals/${await goalId(app.db, 'Ansel', '1')}/edit`);
   await settled(page);
   await page.getByText('Put it into the school’s goal bank').click();

@@ -5,11 +5,11 @@ const email = 'hanneke.bruun@quince-lane.example';
 // What a server remembers of wrong tries, or writes to its log, is this test’s alone.
 test.use({ ownServer: true });
 
-test('a person signs in with e-mail and password, and is led to where they were going', async ({ app, page }) => {
+test('a person signs in with email and password, and is led to where they were going', async ({ app, page }) => {
   const ansel = await studentId(app.db, 'Ansel');
   await page.goto(`/students/${ansel}/individual-report`);
   await expect(page).toHaveURL(/\/sign-in\?next=/);
-  await page.getByLabel('E-mail address').fill(email);
+  await page.getByLabel('Email address').fill(email);
   await page.getByLabel('Password').fill('quince-and-thyme');
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(page).toHaveURL(new RegExp(`/students/${ansel}/individual-report$`));
@@ -19,12 +19,12 @@ test('a wrong password and an unknown account get the same words, and what was t
   await page.goto('/sign-in');
   await settled(page);
   const tryAs = async (address: string) => {
-    await page.getByLabel('E-mail address').fill(address);
+    await page.getByLabel('Email address').fill(address);
     await page.getByLabel('Password').fill('wrong');
     const answered = page.waitForResponse((response) => response.request().method() === 'POST');
     await page.getByRole('button', { name: 'Sign in' }).click();
     expect((await answered).status()).toBe(400);
-    await expect(page.getByLabel('E-mail address')).toHaveValue(address);
+    await expect(page.getByLabel('Email address')).toHaveValue(address);
     return page.getByRole('alert').textContent();
   };
   const known = await tryAs(email);
@@ -36,7 +36,7 @@ test('an empty form says so at each field', async ({ page }) => {
   await page.goto('/sign-in');
   await settled(page);
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByText('Type your e-mail address.')).toBeVisible();
+  await expect(page.getByText('Type your email address.')).toBeVisible();
   await expect(page.getByText('Type your password.')).toBeVisible();
 });
 

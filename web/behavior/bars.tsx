@@ -141,8 +141,8 @@ export function Weeks({ weeks, phaseLines }: { weeks: Figures['weeks']; phaseLin
         ))}
       </svg>
       <figcaption className="text-small text-ink-3">
-        Notes a school day in each week{phaseLines.length > 0 && ' · dashed upright: what changed'}. A bar leads to its
-        notes.
+        Incidents a school day in each week{phaseLines.length > 0 && ' · dashed upright: what changed'}. A bar leads to
+        its notes.
       </figcaption>
     </figure>
   );

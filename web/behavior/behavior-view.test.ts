@@ -171,7 +171,7 @@ describe('the page of a student’s behavior', () => {
       [5, 5, '1'],
       [1, 5, '0.2'],
     ]);
-    expect(beside?.sentence).toMatch(/^In the second stretch 0\.2 times as many a school day; likely/);
+    expect(beside?.sentence).toMatch(/^In the second period 0\.2 times as many a school day; likely/);
     const never = view({ from: '2026-09-19', to: '2026-09-20' }, { beside: { from: '2026-10-05', to: '2026-10-09' } });
     expect(never.beside?.sentence).toContain('cannot be held against each other');
   });

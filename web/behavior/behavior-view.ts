@@ -323,7 +323,7 @@ function besideShown(
       rate: rateFigure((i === 0 ? rates.before : rates.after).rate),
     })),
     sentence: times
-      ? `In the second stretch ${times}.`
+      ? `In the second period ${times}.`
       : 'The two cannot be held against each other: one of them has no school day, or the first no note.',
     antecedents: names.map((name) => ({ name, first: shareIn(first, name), second: shareIn(second, name) })),
   };

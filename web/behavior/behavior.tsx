@@ -89,7 +89,7 @@ export default function Behavior({ loaderData }: Route.ComponentProps) {
   const { chosen, range, figures } = view;
   const head = `${student.shortName} · behavior${chosen ? ` · ${chosen.name}` : ''} · ${shortDate(range.from)} – ${shortDate(range.to)} · ${schoolName} · ${longDate(today)}`;
   return (
-    <Page marginName="What stands out" margin={<StandsOut view={view} />}>
+    <Page marginName="What stands out" help="behavior" margin={<StandsOut view={view} />}>
       <PrintSheet head={head}>
         <StudentHeader student={student} isBehavior />
         {!chosen ? (
@@ -106,8 +106,8 @@ export default function Behavior({ loaderData }: Route.ComponentProps) {
             {!figures && (
               <p className="py-8 text-ink-2">
                 {view.all > 0
-                  ? 'None of this behavior was noted in this stretch.'
-                  : 'Nothing has been noted in this stretch.'}
+                  ? 'None of this behavior was noted in this time.'
+                  : 'Nothing has been noted in this time.'}
               </p>
             )}
             {figures && <Figures figures={figures} />}
@@ -135,7 +135,7 @@ function NothingYet({ student, hasChoices }: { student: Loaded['student']; hasCh
       {student.mayEditGoals && (
         <p className="mt-4">
           <Link to={`/students/${student.id}/behavior/set-up`} className="btn">
-            Set up what is noted
+            Set up behavior
           </Link>
         </p>
       )}
@@ -173,7 +173,7 @@ function Help({
 
 function Foot({ studentId, mayEditGoals }: { studentId: string; mayEditGoals: boolean }) {
   const links = [
-    ...(mayEditGoals ? [['behavior/set-up', 'What is noted'] as const] : []),
+    ...(mayEditGoals ? [['behavior/set-up', 'Behavior setup'] as const] : []),
     ['incidents', 'All notes as a table'] as const,
     ['behavior/agreement', 'Two observers'] as const,
   ];

@@ -29,7 +29,7 @@ export function DidItHelp({ help, behavior, newPhaseId, mayEditGoals, today, per
   return (
     <section aria-labelledby="help" className="mt-9">
       <h2 id="help" className="text-lg">
-        Did it help?
+        Before and after
       </h2>
       {help.phases.length === 0 && (
         <p className="mt-1 text-ink-2">

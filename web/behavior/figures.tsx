@@ -25,11 +25,11 @@ export function Figures({ figures }: { figures: NonNullable<BehaviorView['figure
     <>
       <WhenGrid figures={figures} />
       <div className="mt-5 grid gap-x-10 gap-y-6 xl:grid-cols-2">
-        <Bars title="What came before" rows={antecedents} none="No note says what came before." />
-        <Bars title="What followed" rows={consequences} none="No note says what followed." />
+        <Bars title="Antecedents" rows={antecedents} none="No incident says what came before." />
+        <Bars title="Consequences" rows={consequences} none="No incident says what followed." />
         <section className="break-inside-avoid">
-          <h2 className="mb-1.5 text-lg">Commonest chains</h2>
-          {chains.length === 0 && <p className="text-small text-ink-2">No note holds a whole chain.</p>}
+          <h2 className="mb-1.5 text-lg">Most common sequences</h2>
+          {chains.length === 0 && <p className="text-small text-ink-2">No incident has all three parts yet.</p>}
           <ol className="grid gap-1">
             {chains.map(({ antecedent, behavior, consequence, n, of, to }) => (
               <li key={`${antecedent} ${consequence}`}>
@@ -55,10 +55,10 @@ export function Figures({ figures }: { figures: NonNullable<BehaviorView['figure
         <Weeks weeks={weeks} phaseLines={phaseLines} />
       </section>
       <div className="mt-6 grid gap-x-10 gap-y-6 xl:grid-cols-2">
-        <Bars title="Where" rows={settings} none="No note says where." />
-        <Bars title="Who noted" rows={observers} none="" />
-        {levels && <Bars title="How strong" rows={levels} none="" />}
-        {functions.length > 0 && <Bars title="What observers took it to be for" rows={functions} none="" />}
+        <Bars title="Locations" rows={settings} none="No incident says where." />
+        <Bars title="Recorded by" rows={observers} none="" />
+        {levels && <Bars title="Intensity" rows={levels} none="" />}
+        {functions.length > 0 && <Bars title="Function, as observers guessed it" rows={functions} none="" />}
         {durations && (
           <section>
             <h2 className="mb-1 text-lg">How long</h2>
@@ -116,7 +116,7 @@ export function Beside({ beside: { sides, sentence, antecedents } }: { beside: N
   return (
     <section className="mt-8" aria-labelledby="beside">
       <h2 id="beside" className="mb-1 text-lg">
-        Two stretches side by side
+        Two periods side by side
       </h2>
       <table className="table table-sm max-w-2xl">
         <thead>
@@ -135,7 +135,7 @@ export function Beside({ beside: { sides, sentence, antecedents } }: { beside: N
           {[
             ['Notes', ...sides.map(({ n }) => figure(n))],
             ['School days', ...sides.map(({ days }) => figure(days))],
-            ['Notes a school day', ...sides.map(({ rate }) => rate)],
+            ['Incidents a school day', ...sides.map(({ rate }) => rate)],
             ...antecedents.map(({ name, first, second }) => [`Before: ${name}`, first, second]),
           ].map(([label, first, second]) => (
             <tr key={label}>

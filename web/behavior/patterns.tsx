@@ -62,7 +62,11 @@ type Loaded = Route.ComponentProps['loaderData'];
 export default function PatternsPage({ loaderData }: Route.ComponentProps) {
   const { students, without, highest, parts, antecedents, from, to } = loaderData;
   return (
-    <Page marginName="Who changed most" margin={<Changed changed={loaderData.changed} any={students.length > 0} />}>
+    <Page
+      marginName="Changed most"
+      help="patterns"
+      margin={<Changed changed={loaderData.changed} any={students.length > 0} />}
+    >
       <header className="flex flex-wrap items-end justify-between gap-4">
         <div>
           <h1 className="text-3xl">Patterns</h1>
@@ -98,7 +102,7 @@ export default function PatternsPage({ loaderData }: Route.ComponentProps) {
           <div className="mt-8 grid gap-x-10 gap-y-8 pb-20 xl:grid-cols-2">
             <Parts parts={parts} />
             <section>
-              <h2 className="mb-1 text-lg">What came before, with several students</h2>
+              <h2 className="mb-1 text-lg">Antecedents with several students</h2>
               {antecedents.length === 0 && <p className="text-small text-ink-2">Nothing recurs across students.</p>}
               <ul>
                 {antecedents.slice(0, 10).map(({ name, n, students: several }) => (
@@ -226,10 +230,10 @@ function Changed({ changed, any }: { changed: Loaded['changed']; any: boolean })
   return (
     <>
       <MarginTitle about={`The last ${RECENT_DAYS} school days against the ${RECENT_DAYS} before.`}>
-        Who changed most
+        Changed most
       </MarginTitle>
       {changed.length === 0 && (
-        <p className="text-ink-2">{any ? 'Nobody, beyond what chance would bring.' : 'There is nothing to compare.'}</p>
+        <p className="text-ink-2">{any ? 'No clear change for anyone.' : 'There is nothing to compare.'}</p>
       )}
       <ul>
         {changed.map(({ id, name, sentence }) => (

@@ -57,8 +57,8 @@ export function CorrectionForm({ action, studentId, goal, entry, choices, onDone
           {data === null && !isRunning(clock) && <NoScore chosen={reason} onChoose={setReason} />}
           <FieldMessage messages={messages.outcome ? [messages.outcome] : undefined} />
           <textarea
-            aria-label="A word about it"
-            placeholder="A word about it …"
+            aria-label="Note"
+            placeholder="Note (optional)"
             value={note}
             onChange={(event) => setNote(event.target.value)}
             className="textarea mt-3 w-full field-sizing-content"

@@ -46,7 +46,7 @@ export function Correction({ what, action, version, content, onDone, children }:
           Save the correction
         </button>
         <button type="button" className="btn" onClick={onDone}>
-          Leave it as it is
+          Cancel
         </button>
       </div>
     </section>

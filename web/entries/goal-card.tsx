@@ -57,9 +57,9 @@ export function GoalCard({ goal, draft, isActive, selected, openedAt, message, o
       {isOpen && (
         <>
           <textarea
-            aria-label={`A word about ${goal.shortName}`}
+            aria-label={`Note on ${goal.shortName}`}
             aria-describedby={`goal-${goalId}-message`}
-            placeholder="A word about it …"
+            placeholder="Note (optional)"
             rows={1}
             value={draft.note}
             onChange={(event) => onChange({ type: 'note', goalId, note: event.target.value })}

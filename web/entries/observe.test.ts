@@ -174,7 +174,7 @@ describe('messages', () => {
 describe('pads', () => {
   it('are the goal’s levels, then what is no success at any level', () => {
     const definition = { levels: [{ key: 'a', label: 'A', words: 'alone' }] };
-    expect(outcomesOf(definition).map(({ label }) => label)).toEqual(['A', 'Not yet', 'No answer', 'Declined']);
+    expect(outcomesOf(definition).map(({ label }) => label)).toEqual(['A', 'Incorrect', 'No response', 'Refused']);
   });
 });
 

@@ -9,6 +9,7 @@ import { draftStore } from '../platform/offline/device-store';
 import { SaveBar } from '../platform/offline/save-bar';
 import type { Sent } from '../platform/offline/send';
 import { useWaiting } from '../platform/offline/waiting';
+import { HowThisWorks } from '../platform/ui/how-this-works';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { useSay } from '../platform/ui/toasts';
 import { useKey } from '../platform/ui/use-key';
@@ -101,6 +102,7 @@ export function ObservingPage(props: ObservingProps) {
           {here && <MarginTitle about={`in ${here.firstName}’s report`}>How it will read</MarginTitle>}
           <HowItReads goals={here?.goals ?? []} draft={draft} choices={choices} />
           {active && <BesideLastFive goal={active} draft={draft} />}
+          <HowThisWorks of="observing" />
           <SaveBar
             isBusy={isBusy}
             message={messages.form}
@@ -257,7 +259,7 @@ function useSave(props: ObservingProps, draft: SessionDraft, change: Dispatch<Dr
     async ({ another }: { another: boolean }) => {
       const all = students.flatMap((student) => student.goals);
       const loose = all.filter(({ id }) => draft.goals[id]?.note.trim() && !isMarked(draft.goals[id]));
-      const words = 'There is a word about this goal but nothing is marked. Mark it, or say why there is no score.';
+      const words = 'There is a note on this goal but nothing is marked. Mark it, or say why there is no score.';
       const missing = Object.fromEntries(loose.map(({ id }) => [entryField(id), words]));
       const sessions = students.flatMap((student): WaitingSession[] => {
         const session = inputFrom(draft, student.goals, Date.now());

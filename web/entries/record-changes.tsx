@@ -7,7 +7,7 @@ import { WithdrawalForm } from './withdrawal-form';
 export function HowItCameAbout({ versions }: { versions: readonly EntryVersion[] }) {
   return (
     <>
-      <MarginTitle>How it came about</MarginTitle>
+      <MarginTitle>History</MarginTitle>
       <ol>
         {versions.toReversed().map((version, i) => (
           <VersionInMargin key={version.version} version={version} isNow={i === 0} />
@@ -65,10 +65,10 @@ export function RecordChanges({ action, version, correcting }: RecordChangesProp
   return (
     <div className="no-print mt-6 flex gap-2">
       <button type="button" className="btn" onClick={() => setOpen('correct')}>
-        Correct it
+        Correct entry
       </button>
       <button type="button" className="btn" onClick={() => setOpen('withdraw')}>
-        Withdraw it
+        Withdraw entry
       </button>
     </div>
   );

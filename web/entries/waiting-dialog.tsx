@@ -278,7 +278,7 @@ function ChangeButtons(props: { isWhole: boolean; onLeave: () => void; onKeep: (
   return (
     <div className="flex justify-end gap-2">
       <button type="button" className="btn" onClick={props.onLeave}>
-        Leave it as it was
+        Cancel
       </button>
       <button type="button" className="btn btn-primary" disabled={!props.isWhole} onClick={props.onKeep}>
         Keep the change

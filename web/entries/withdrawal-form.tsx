@@ -26,7 +26,7 @@ export function WithdrawalForm(props: { action: string; version: number; onDone:
       <ChangeMessages answer={answer} isUnreachable={isUnreachable} />
       <div className="mt-4 flex gap-2">
         <button type="button" className="btn btn-primary" disabled={isBusy} onClick={submit}>
-          Withdraw it
+          Withdraw entry
         </button>
         <button type="button" className="btn" onClick={onDone}>
           Keep it

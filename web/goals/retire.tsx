@@ -68,7 +68,7 @@ export function RetireDialog({ goal, others, today, onClose }: RetireDialogProps
         </div>
         <div className="grid gap-1">
           <label htmlFor={`${id}-note`} className="text-small font-semibold">
-            A word about it
+            Note
           </label>
           <input id={`${id}-note`} name="note" maxLength={400} className="input w-full" />
         </div>

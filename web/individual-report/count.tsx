@@ -116,7 +116,7 @@ export default function CountPage({
   const now = versions.at(-1) as EntryVersion;
   const path = `/students/${student.id}/counts/${count.id}`;
   return (
-    <Page marginName="How it came about" margin={<HowItCameAbout versions={versions} />}>
+    <Page marginName="History" margin={<HowItCameAbout versions={versions} />}>
       <p className="text-small">
         <Link to={`/students/${student.id}/behavior?behavior=${count.behaviorId}`} className="text-ink-2 link">
           {student.shortName} · {student.isDiscreet ? 'Notes' : 'Behavior'}

@@ -210,7 +210,7 @@ export default function IncidentPage({ loaderData, actionData }: Route.Component
   const path = `/students/${student.id}/incidents/${note.id}`;
   const endMessages = actionData && 'messages' in actionData ? actionData.messages : {};
   return (
-    <Page marginName="How it came about" margin={<HowItCameAbout versions={versions} />}>
+    <Page marginName="History" margin={<HowItCameAbout versions={versions} />}>
       <PrintSheet head={`${student.shortName} · ABC note · ${schoolName} · ${longDate(today)}`}>
         <p className="no-print text-small">
           <Link to={`/students/${student.id}/behavior`} className="text-ink-2 link">

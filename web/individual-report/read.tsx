@@ -74,7 +74,7 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
 
 function aboutWords(shows: Shows): string {
   return [
-    'Every entry that stands is here, as soon as it is written down.',
+    'New entries appear here right away.',
     shows.has('abc') ? 'ABC notes and counts of behavior are part of it.' : 'Notes of behavior are not part of it.',
     shows.has('note') ? 'Words beside an entry are shown.' : 'Words beside an entry are not.',
     shows.has('observer') ? 'It says who observed.' : 'It does not say who observed.',
@@ -108,7 +108,7 @@ async function givePasscode(request: Request, way: FoundShareLink, passcode: str
   const sentence =
     'waitSeconds' in answer
       ? `Too many were wrong. Wait ${counted(answer.waitSeconds, 'second', 'seconds')}, then try again.`
-      : 'That is not the passcode. Look at it once more; letters are told from capitals.';
+      : 'That is not the passcode. Look at it once more; capital letters matter.';
   return data({ passcode: sentence }, { status: 'waitSeconds' in answer ? 429 : 400 });
 }
 
@@ -146,8 +146,7 @@ function Door({ readerName, schoolName, isLocked, message }: DoorProps) {
         <h1 className="text-2xl">A report for {readerName}</h1>
         {isLocked ? (
           <p role="alert" className="mt-4">
-            This way in is locked, since a wrong passcode was given too often. The case manager has been told, and can
-            open it again.
+            This link is locked because a wrong passcode was typed too often. The case manager knows and can unlock it.
           </p>
         ) : (
           <Form method="post" className="mt-5 grid gap-3">
@@ -197,8 +196,8 @@ function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps)
             <p className="mt-3 text-small text-ink-2">{report.about}</p>
             {report.showsTrialMarks && (
               <p className="mt-3 text-small text-ink-2">
-                A filled trial-mark is a chance that went right: the darker, the less help it took. An outlined one had
-                not come right yet.
+                A filled mark is a try that went right: the darker, the less help it took. An outlined one had not come
+                right yet.
               </p>
             )}
             {report.issued.length > 0 && (

@@ -123,6 +123,7 @@ export default function Report({ loaderData }: Route.ComponentProps) {
   return (
     <Page
       marginName="Who reads this"
+      help="report"
       margin={
         <>
           <Naming naming={rest.naming} />
@@ -201,10 +202,10 @@ function Naming({ naming }: NamingProps) {
                 type="submit"
                 name="intent"
                 value="stand"
-                aria-label={`Let it stand: ${listed(names)} in the note of ${shortDate(on)}`}
+                aria-label={`Keep the name: ${listed(names)} in the note of ${shortDate(on)}`}
                 className="ml-2 tap link"
               >
-                Let it stand
+                Keep the name
               </button>
             </fetcher.Form>
           </li>
@@ -225,7 +226,7 @@ function Readers({ readers, mayShare, studentId }: ReadersProps) {
     return (
       <>
         <MarginTitle>Who reads this</MarginTitle>
-        <p>The support team, and the readers to whom the case manager has given a way in.</p>
+        <p>The support team, and readers with a share link.</p>
       </>
     );
   }
@@ -245,7 +246,7 @@ function Readers({ readers, mayShare, studentId }: ReadersProps) {
       </ul>
       <p className="mt-4">
         <Link to={`/students/${studentId}/sharing`} className="font-semibold text-ink-2 hover:underline">
-          What whom, and who read →
+          What each reader sees, and who read →
         </Link>
       </p>
     </>
@@ -259,7 +260,7 @@ function OwnFrequency({ frequency }: { frequency: Frequency }) {
   return (
     <fetcher.Form method="post" className="mt-8">
       <label className="grid gap-1 text-small">
-        <span className="font-semibold">Tell me by e-mail</span>
+        <span className="font-semibold">Email me about new entries</span>
         <select
           name="frequency"
           className="select w-full"

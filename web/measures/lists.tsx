@@ -20,8 +20,8 @@ export function Nouns({ field, what }: { field: FieldMetadata<{ one: string; man
   const { one, many } = field.getFieldset();
   return (
     <div className="grid grid-cols-2 gap-4">
-      <TextField field={one} label={what === 'unit' ? 'One is called' : `One ${what} is called`} />
-      <TextField field={many} label="Several are called" />
+      <TextField field={one} label={what === 'unit' ? 'Name for one' : `Name for one ${what}`} />
+      <TextField field={many} label="Name for several" />
     </div>
   );
 }

@@ -58,7 +58,8 @@ export function MeasureFields({
                 className="radio radio-sm mt-0.5"
               />
               <span>
-                <span className="font-semibold">{kinds[one].question}</span>
+                <span className="font-semibold">{kinds[one].question}</span>{' '}
+                <span className="text-small text-ink-2">{kinds[one].term}</span>
                 <span className="block text-small text-ink-2">{kinds[one].example}</span>
               </span>
             </label>

@@ -64,21 +64,18 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   const form = await formOf(request);
   if (form.get('intent') === 'usual') {
     await saveMessageTemplate(database(), admin, kind, null, now);
-    return data({ result: undefined }, { headers: await sayNext({ text: 'Worded as usual again.' }) });
+    return data({ result: undefined }, { headers: await sayNext({ text: 'The standard text is back.' }) });
   }
   const { refused } = await submitted(form, templateInput, (wording) =>
     saveMessageTemplate(database(), admin, kind, wording, now),
   );
   if (refused) return refused;
-  return data(
-    { result: undefined },
-    { headers: await sayNext({ text: 'Saved. Messages are worded so from now on.' }) },
-  );
+  return data({ result: undefined }, { headers: await sayNext({ text: 'Saved. New messages use this template.' }) });
 });
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
 
-export const meta: Route.MetaFunction = () => [{ title: 'Wordings · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: 'Message templates · Gentle Margin' }];
 
 /** What the page shows outside of the discreet view. */
 type Opened = Omit<Route.ComponentProps, 'loaderData'> & {
@@ -87,7 +84,7 @@ type Opened = Omit<Route.ComponentProps, 'loaderData'> & {
 
 export default function MessageTemplates(props: Route.ComponentProps) {
   const { loaderData } = props;
-  return loaderData ? <OpenTemplates {...props} loaderData={loaderData} /> : <Covered what="How messages are worded" />;
+  return loaderData ? <OpenTemplates {...props} loaderData={loaderData} /> : <Covered what="About templates" />;
 }
 
 function OpenTemplates({ loaderData, actionData }: Opened) {
@@ -102,7 +99,7 @@ function OpenTemplates({ loaderData, actionData }: Opened) {
   return (
     <TemplateForm key={`${kind} ${JSON.stringify(loaderData.wording)}`} {...loaderData} result={result}>
       <ReportsNav setsUp />
-      <h1 className="text-3xl">Wordings</h1>
+      <h1 className="text-3xl">Message templates</h1>
       <p className="mt-1.5 text-small text-ink-2">
         Laid out once, for the whole school; the fields are filled in for each message.
       </p>
@@ -210,11 +207,11 @@ function TemplateForm({ wording, values, isUsual, result, children }: TemplateFo
         </details>
         <div className="flex gap-2 pb-20">
           <button type="submit" className="btn btn-primary" disabled={isBusy}>
-            Save the wording
+            Save template
           </button>
           {!isUsual && (
             <button type="submit" name="intent" value="usual" formNoValidate className="btn" disabled={isBusy}>
-              As usual again
+              Use the standard text
             </button>
           )}
         </div>

@@ -97,7 +97,7 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   return data({ done: asked.intent, messages: {} as Record<string, string> });
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'Post · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: 'Messages · Gentle Margin' }];
 
 type Posted = Route.ComponentProps['loaderData']['messages'][number];
 
@@ -118,10 +118,11 @@ export default function Post({ loaderData }: Route.ComponentProps) {
   useLookingAgain((counts.waiting ?? 0) + (counts.sending ?? 0) > 0);
   return (
     <Page
-      marginName="About the post"
+      marginName="About messages"
+      help="messages"
       margin={
         <>
-          <MarginTitle>About the post</MarginTitle>
+          <MarginTitle>About messages</MarginTitle>
           <dl className="grid gap-3 text-small">
             {messageStates
               .filter((one) => counts[one])
@@ -139,7 +140,8 @@ export default function Post({ loaderData }: Route.ComponentProps) {
           </p>
           {setsUp && <LimitForm limit={limit} />}
           <p className="mt-4 text-small text-ink-2">
-            When a reader is told is said at their way in; each member of a team says it for themselves, at the report.
+            How often a reader gets an email is set at their share link; members of the team set it for themselves, on
+            the report.
           </p>
         </>
       }
@@ -229,7 +231,7 @@ function PostedLine({ message }: { message: Posted }) {
           <fetcher.Form method="post">
             <input type="hidden" name="id" value={message.id} />
             <button type="submit" name="intent" value="stop" className="btn btn-sm">
-              Take it out<span className="sr-only">: the message to {toName}</span>
+              Cancel message<span className="sr-only">: the message to {toName}</span>
             </button>
           </fetcher.Form>
         )}

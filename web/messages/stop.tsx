@@ -35,8 +35,8 @@ export default function Stop({ loaderData: { readerName, isStopped, schoolName }
         <h1 className="text-2xl">{isStopped ? 'No more messages' : 'Stop these messages?'}</h1>
         <p role="status" className="mt-4">
           {isStopped
-            ? `${readerName} gets no more messages about this report. The way in to it stays open.`
-            : `${readerName} would get no more messages about this report. The way in to it stays open.`}
+            ? `${readerName} gets no more messages about this report. The share link still works.`
+            : `${readerName} would get no more messages about this report. The share link still works.`}
         </p>
         {!isStopped && (
           <Form method="post" className="mt-5">

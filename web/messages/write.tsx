@@ -63,7 +63,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   );
   if (refused) return refused;
   throw redirect(`/students/${studentId}/sharing/links`, {
-    headers: await sayNext({ text: 'The message is in the post.', link: { to: '/messages', label: 'See the post' } }),
+    headers: await sayNext({ text: 'The message will be sent.', link: { to: '/messages', label: 'See messages' } }),
   });
 });
 
@@ -109,12 +109,12 @@ function OpenWrite({ loaderData, actionData }: Opened) {
     >
       <StudentHeader student={student} />
       <ReadersNav studentId={student.id} />
-      <h2 className="mt-5 text-2xl">A message by hand</h2>
+      <h2 className="mt-5 text-2xl">Write a message</h2>
       {readers.length === 0 ? (
         <p className="py-6 text-ink-2">
-          No reader has an e-mail address yet.{' '}
+          No reader has an email address yet.{' '}
           <Link to={`/students/${student.id}/sharing/links`} className="link">
-            Give one at their way in
+            Add one at their share link
           </Link>
           .
         </p>
@@ -129,7 +129,7 @@ function OpenWrite({ loaderData, actionData }: Opened) {
             <textarea {...getTextareaProps(fields.body)} rows={12} className="textarea w-full text-base" />
           </Field>
           <button type="submit" className="btn btn-primary w-fit px-6" disabled={isBusy || id === ''}>
-            Put it in the post
+            Send message
           </button>
         </SchemaForm>
       )}

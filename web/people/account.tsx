@@ -17,9 +17,12 @@ import type { Route } from './+types/account';
 export const loader = withErrors(async ({ context, request }: Route.LoaderArgs) => {
   const { actor, person, school } = personOf(context);
   const { name, work, email } = person;
-  const [invitations, { theme }] = await Promise.all([invitationsTo(database(), actor), preferencesOf(request)]);
+  const [invitations, { theme, shortcuts }] = await Promise.all([
+    invitationsTo(database(), actor),
+    preferencesOf(request),
+  ]);
   return {
-    ...{ name, work, email, schoolName: school.name, theme },
+    ...{ name, work, email, schoolName: school.name, theme, shortcuts },
     invitations: invitations.map(({ id, role, madeByName }) => ({ id, role: roleWords[role], madeByName })),
   };
 });
@@ -48,7 +51,7 @@ const themes = [
 ] as const;
 
 export default function Account({ loaderData }: Route.ComponentProps) {
-  const { name, work, email, schoolName, theme, invitations } = loaderData;
+  const { name, work, email, schoolName, theme, shortcuts, invitations } = loaderData;
   return (
     <Page
       marginName="About this device"
@@ -104,6 +107,28 @@ export default function Account({ loaderData }: Route.ComponentProps) {
             {label}
           </button>
         ))}
+      </Form>
+      <h2 className="mt-8 text-lg">Keyboard shortcuts</h2>
+      <p className="mt-1 text-small text-ink-2">
+        Single keys such as O for Observe. Enter and the arrow keys always work.
+      </p>
+      <Form method="post" action="/preferences" className="mt-3 flex flex-wrap gap-2">
+        <input type="hidden" name="from" value="/account" />
+        {(['on', 'off'] as const).map((key) => {
+          const isChosen = shortcuts === (key === 'on');
+          return (
+            <button
+              type="submit"
+              key={key}
+              name="shortcuts"
+              value={key}
+              aria-pressed={isChosen}
+              className={`btn ${isChosen ? 'btn-primary' : ''}`}
+            >
+              {key === 'on' ? 'On' : 'Off'}
+            </button>
+          );
+        })}
       </Form>
       <h2 className="mt-8 text-lg">Leaving</h2>
       <div className="mt-3 flex flex-wrap gap-2">

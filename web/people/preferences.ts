@@ -8,14 +8,19 @@ import type { Route } from './+types/preferences';
 const change = z.object({
   theme: z.enum(['system', 'light', 'dark']).optional(),
   discreet: z.enum(['on', 'off']).optional(),
+  shortcuts: z.enum(['on', 'off']).optional(),
   from: z.string().optional(),
 });
 
 /** Changes what this device prefers; what is not named stays. */
 export async function action({ request }: Route.ActionArgs) {
   const before = await preferencesOf(request);
-  const { theme, discreet, from } = change.catch({}).parse(Object.fromEntries(await formOf(request)));
-  const after = { theme: theme ?? before.theme, discreet: discreet ? discreet === 'on' : before.discreet };
+  const { theme, discreet, shortcuts, from } = change.catch({}).parse(Object.fromEntries(await formOf(request)));
+  const after = {
+    theme: theme ?? before.theme,
+    discreet: discreet ? discreet === 'on' : before.discreet,
+    shortcuts: shortcuts ? shortcuts === 'on' : before.shortcuts,
+  };
   return redirect(localPath(from) ?? '/students', {
     headers: { 'Set-Cookie': await preferencesCookie.serialize(after) },
   });

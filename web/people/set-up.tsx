@@ -64,7 +64,7 @@ export default function SetUp({ loaderData: { zones }, actionData }: Route.Compo
             <TextField field={fields.name} label="Your name" />
             <TextField field={fields.work} label="What you do" placeholder="Special education coordinator" />
             <div className="sm:col-span-2">
-              <TextField field={fields.email} label="E-mail, with which you sign in" />
+              <TextField field={fields.email} label="Email, with which you sign in" />
             </div>
             <NewPassword password={fields.password} again={fields.again} />
           </fieldset>

@@ -21,7 +21,7 @@ import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/sign-in';
 
 const credentials = z.object({
-  email: z.string({ error: 'Type your e-mail address.' }).trim().min(1).max(200),
+  email: z.string({ error: 'Type your email address.' }).trim().min(1).max(200),
   password: z.string({ error: 'Type your password.' }).min(1).max(200),
   shared: z.string().optional(),
 });
@@ -116,7 +116,7 @@ export default function SignIn({ loaderData: { people, isClosed }, actionData }:
             </p>
           )}
           <SchemaForm form={form} className="mt-8 grid gap-4">
-            <Field field={fields.email} label="E-mail address">
+            <Field field={fields.email} label="Email address">
               <input
                 {...getInputProps(fields.email, { type: 'email' })}
                 autoComplete="username"

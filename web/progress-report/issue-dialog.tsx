@@ -44,7 +44,7 @@ export function IssueDialog({ number, missing, replaces, isBusy, onClose, onIssu
             </label>
           ))}
         </fieldset>
-        <p className="text-small text-ink-2">Readers who have an e-mail address get a message.</p>
+        <p className="text-small text-ink-2">Readers who have an email address get a message.</p>
         <div className="mt-2 flex justify-end gap-2">
           <button type="button" className="btn" onClick={onClose}>
             Not yet

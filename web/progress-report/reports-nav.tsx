@@ -4,8 +4,8 @@ import { NavLink } from 'react-router';
 export function ReportsNav({ setsUp }: { setsUp: boolean }) {
   const views = [
     { to: '/reports', label: 'Progress reports' },
-    { to: '/messages', label: 'Post' },
-    ...(setsUp ? [{ to: '/messages/templates', label: 'Wordings' }] : []),
+    { to: '/messages', label: 'Messages' },
+    ...(setsUp ? [{ to: '/messages/templates', label: 'Message templates' }] : []),
   ];
   return (
     <nav aria-label="What goes out" className="tabs tabs-border no-print mb-5 gap-x-6 border-b border-rule">

@@ -77,6 +77,7 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
   return (
     <Page
       marginName="For a whole group"
+      help="reports"
       margin={
         <>
           <MarginTitle about="One PDF to print, sorted by group and name; each student begins on a page of their own.">

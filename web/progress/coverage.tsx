@@ -68,10 +68,11 @@ export default function Coverage({ loaderData: { weeks, students, people } }: Ro
     .filter((student) => student.goals.length > 0);
   return (
     <Page
-      marginName="Longest without an entry"
+      marginName="Longest since the last entry"
+      help="coverage"
       margin={
         <>
-          <MarginTitle about="School days, by the school’s calendar.">Longest without an entry</MarginTitle>
+          <MarginTitle about="School days, by the school’s calendar.">Longest since the last entry</MarginTitle>
           <Longest students={students} />
         </>
       }
@@ -102,7 +103,7 @@ export default function Coverage({ loaderData: { weeks, students, people } }: Ro
         </nav>
       </header>
       {goals.length === 0 && <p className="py-10 text-ink-2">No goal is worked on yet.</p>}
-      <h2 className="mt-7 mb-2 text-lg">Who collects how much</h2>
+      <h2 className="mt-7 mb-2 text-lg">Entries by person</h2>
       {people.length === 0 ? (
         <p className="text-ink-2">Nobody has written anything down in these weeks.</p>
       ) : (
@@ -119,7 +120,9 @@ export default function Coverage({ loaderData: { weeks, students, people } }: Ro
         </Grid>
       )}
       <h2 className="mt-8 mb-2 text-lg">Which goals</h2>
-      {shown.length === 0 && goals.length > 0 && <p className="text-ink-2">None is behind its plan.</p>}
+      {shown.length === 0 && goals.length > 0 && (
+        <p className="text-ink-2">Every goal is observed as often as planned.</p>
+      )}
       <div className="pb-20">
         {shown.map((student) => (
           <section key={student.id} className="mt-4">
@@ -166,7 +169,7 @@ function Longest({ students }: { students: Loaded['students'] }) {
     .filter(({ silence }) => silence.isLong)
     .sort((a, b) => b.silence.schoolDays - a.silence.schoolDays)
     .slice(0, 8);
-  if (goals.length === 0) return <p className="text-small text-ink-2">None is behind its plan.</p>;
+  if (goals.length === 0) return <p className="text-small text-ink-2">Every goal is observed as often as planned.</p>;
   return (
     <ol>
       {goals.map(({ id, studentId, name, number, shortName, silence }) => (

@@ -36,7 +36,7 @@ export function figuresOf(
   return [
     ['Baseline', baseline ? measure.said(baseline.value) : '–'],
     ['Now', now === null ? '–' : measure.said(now)],
-    ['Way travelled', way],
+    ['Progress toward the target', way],
     [`${capitalised(measure.axis.change)} a week`, trend ? signed(trend.slopePerWeek) : '–'],
   ];
 }
@@ -73,11 +73,11 @@ export function mediansOf(goal: Goal, entries: readonly Seen[]): Medians[] {
     }));
   return [
     {
-      title: 'The middle of the sessions, by day of the week',
+      title: 'Median by day of the week',
       rows: rowsOf(mediansByWeekday(goal.measure, sessions), weekdayName),
     },
     {
-      title: '… and by who observed',
+      title: 'Median by observer',
       rows: rowsOf(
         sessionMedians(goal.measure, sessions, ({ observer }) => observer),
         (name) => name,

@@ -114,6 +114,7 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
   return (
     <Page
       marginName="What it says"
+      help="goal"
       margin={
         <>
           <MarginTitle>What it says</MarginTitle>
@@ -176,7 +177,7 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
       )}
       {earlier.length > 0 && (
         <details className="mt-1">
-          <summary className="tap py-1.5 text-small text-ink-2 link">Earlier wordings</summary>
+          <summary className="tap py-1.5 text-small text-ink-2 link">Earlier texts of this goal</summary>
           {earlier.map(({ wording, until, changedBy }) => (
             <p key={`${until} ${wording}`} className="mt-1 max-w-3xl text-small whitespace-pre-line text-ink-2">
               <span className="text-ink-3">

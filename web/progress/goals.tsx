@@ -11,13 +11,15 @@ import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { newestEntries } from '~/server/individual-report/entries-said';
 import { database } from '~/server/platform/db/current';
 import { progressOfGoals } from '~/server/progress/progress';
-import { requireStudent } from '~/server/students/students';
+import { can } from '~/server/students/rights';
+import { requireStudent, supportTeam } from '~/server/students/students';
 import { MarginEntries } from '../entries/margin-entries';
 import { shownEntries } from '../entries/shown-entry';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import { DecisionMark } from '../platform/ui/decision-mark';
 import { MarginTitle, Page } from '../platform/ui/page';
+import { FirstSteps } from '../students/first-steps';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/goals';
@@ -36,8 +38,19 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     progressOfGoals(database(), goals, { school, today: actor.today }),
     newestEntries(database(), [student.id], all, { limit: NEWEST, discreet }),
   ]);
+  // Only of a student who is new: asked no more once the first entry is in.
+  const isNew = entries.length === 0 && can(student, 'editGoals');
+  const firstSteps = isNew && {
+    plan: student.plan !== null,
+    goals: goals.length > 0,
+    baseline:
+      goals.length > 0 &&
+      goals.every(({ baseline, phases }) => baseline !== null || phases.some((phase) => phase.isBaseline)),
+    team: (await supportTeam(database(), student.id, actor.today)).length > 1,
+  };
   return {
     student: headerStudent(student, { discreet }),
+    firstSteps,
     today: actor.today,
     entries: shownEntries(entries, all, { discreet }),
     retired: all.flatMap(({ id, number, shortName, retired }) =>
@@ -71,10 +84,12 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `${loaderData?.student.shortName ?? 'Student'} · Gentle Margin` },
 ];
 
-export default function Goals({ loaderData: { student, goals, retired, entries, today } }: Route.ComponentProps) {
+export default function Goals({ loaderData }: Route.ComponentProps) {
+  const { student, firstSteps, goals, retired, entries, today } = loaderData;
   return (
     <Page
       marginName="In the margin"
+      help="student"
       margin={
         <>
           <MarginTitle>In the margin</MarginTitle>
@@ -88,7 +103,8 @@ export default function Goals({ loaderData: { student, goals, retired, entries, 
       }
     >
       <StudentHeader student={student} />
-      {goals.length === 0 && (
+      {firstSteps && <FirstSteps studentId={student.id} done={firstSteps} />}
+      {goals.length === 0 && !firstSteps && (
         <p className="py-10 text-ink-2">
           {student.mayEditGoals ? 'No goal is worked on yet.' : 'No goals yet. They come with the plan.'}
         </p>
@@ -127,7 +143,7 @@ export default function Goals({ loaderData: { student, goals, retired, entries, 
       )}
       {goals.length > 0 && (
         <p className="pt-4 pb-20 text-small text-ink-3">
-          Solid line: this student · dotted line: the course from baseline to target · band: the target zone · dashed
+          Solid line: this student · dotted line: the aim line from baseline to target · band: the target zone · dashed
           upright: where the support changed
         </p>
       )}

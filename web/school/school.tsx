@@ -62,6 +62,7 @@ export default function School({ loaderData: { school, zones, hasTestMail }, act
   return (
     <Page
       marginName="What it is for"
+      help="school"
       margin={
         <>
           <MarginTitle>What it is for</MarginTitle>

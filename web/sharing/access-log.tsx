@@ -31,7 +31,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Record of reading, ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+  { title: `Access log, ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
 ];
 
 type Row = Route.ComponentProps['loaderData']['rows'][number];
@@ -61,15 +61,15 @@ const columns = [
 export default function AccessLog({ loaderData: { student, schoolName, today, rows } }: Route.ComponentProps) {
   return (
     <Page
-      marginName="About this record"
+      marginName="About this log"
       margin={
         <>
-          <MarginTitle>About this record</MarginTitle>
+          <MarginTitle>About this log</MarginTitle>
           <div className="grid gap-3 text-small text-ink-2">
             <p>
-              Every opening, export, message and issued report of this student: by or to whom, by which way in, and what
-              for. What the team opens is written once a day; what a reader from outside opens, each time, except again
-              within ten minutes.
+              Every opening, export, message and issued report of this student: by or to whom, by which share link, and
+              what for. What the team opens is written once a day; what a reader from outside opens, each time, except
+              again within ten minutes.
             </p>
             <p>
               A school keeps a record of who was shown a student’s records: 34 CFR 99.32. Nothing is taken out of it.
@@ -80,17 +80,17 @@ export default function AccessLog({ loaderData: { student, schoolName, today, ro
                 reloadDocument
                 className="font-semibold text-ink link"
               >
-                The record as a file (CSV)
+                The access log as a file (CSV)
               </Link>
             </p>
           </div>
         </>
       }
     >
-      <PrintSheet head={`${student.shortName} · record of reading · ${schoolName} · ${longDate(today)}`}>
+      <PrintSheet head={`${student.shortName} · access log · ${schoolName} · ${longDate(today)}`}>
         <StudentHeader student={student} />
         <ReadersNav studentId={student.id} />
-        <h2 className="mt-5 mb-4 text-2xl">Record of reading</h2>
+        <h2 className="mt-5 mb-4 text-2xl">Access log</h2>
         {rows.length === 0 ? (
           <p className="py-6 text-ink-2">Nobody has read it yet.</p>
         ) : (
@@ -105,7 +105,7 @@ export default function AccessLog({ loaderData: { student, schoolName, today, ro
             ]}
             all={rows.length}
             noun={['reading', 'readings']}
-            caption="The record of reading"
+            caption="The access log"
             first={50}
           />
         )}

@@ -34,7 +34,7 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
 
-export const meta: Route.MetaFunction = () => [{ title: 'What whom · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: 'What each reader sees · Gentle Margin' }];
 
 export default function SchoolRules({ loaderData: { rules } }: Route.ComponentProps) {
   return (
@@ -53,7 +53,7 @@ export default function SchoolRules({ loaderData: { rules } }: Route.ComponentPr
         </>
       }
     >
-      <h1 className="text-3xl">What whom</h1>
+      <h1 className="text-3xl">What each reader sees</h1>
       <p className="mt-1.5 text-small text-ink-2">What each kind of reader is shown of a report, in the whole school</p>
       <RulesForm key={JSON.stringify(rules)} rules={rules} own={[]} />
       <div className="pb-20" />

@@ -84,13 +84,13 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     else await unlockShareLink(database(), actor, studentId, id, now);
     const text =
       intent === 'withdraw'
-        ? 'The way in is withdrawn: its link no longer opens.'
-        : 'The way in is unlocked: the passcode can be tried again.';
+        ? 'The share link is withdrawn: it no longer opens.'
+        : 'The share link is unlocked: the passcode can be tried again.';
     return data({ made: null, result: undefined }, { headers: await sayNext({ text }) });
   }
   const { done, refused } = await submitted(form, shareLinkInput, async (input) => {
     const token = await makeShareLink(database(), actor, studentId, input, now);
-    if (!token) throw new Invalid({ '': 'This way in is already there. Its link cannot be shown a second time.' });
+    if (!token) throw new Invalid({ '': 'This share link is already there. It cannot be shown a second time.' });
     return { link: `${config.PUBLIC_URL}/shared/${token}`, readerName: input.readerName };
   });
   if (refused) return data({ made: null, result: refused.data.result }, { status: 400 });
@@ -100,7 +100,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Ways in to ${loaderData?.student.shortName ?? 'a report'} · Gentle Margin` },
+  { title: `Share links to ${loaderData?.student.shortName ?? 'a report'} · Gentle Margin` },
 ];
 
 export default function ShareLinks({ loaderData, actionData }: Route.ComponentProps) {
@@ -109,11 +109,12 @@ export default function ShareLinks({ loaderData, actionData }: Route.ComponentPr
   const answer = actionData && 'result' in actionData ? actionData : undefined;
   return (
     <Page
-      marginName="A new way in"
+      marginName="A new share link"
+      help="sharing"
       margin={
         <>
           <MarginTitle about="A link for one reader, to this report only. No account is needed.">
-            A new way in
+            A new share link
           </MarginTitle>
           {isUnreachable && (
             <p role="alert" className="mb-4 font-semibold text-clay-deep">
@@ -127,11 +128,11 @@ export default function ShareLinks({ loaderData, actionData }: Route.ComponentPr
       <StudentHeader student={student} />
       <ReadersNav studentId={student.id} />
       {answer?.made && <MadeLink made={answer.made} />}
-      <h2 className="mt-5 text-2xl">Ways in</h2>
+      <h2 className="mt-5 text-2xl">Share links</h2>
       <p className="mt-1 text-small text-ink-2">
         Links for readers from outside. What each kind sees is said in{' '}
         <Link to={`/students/${student.id}/sharing/visibility`} className="link">
-          What whom
+          What each reader sees
         </Link>
         ; each reading is written down.
       </p>
@@ -258,7 +259,7 @@ function ShareLinkRow({ link, today }: { link: ShareLinkAddress; today: IsoDate 
           <button
             type="button"
             className="btn"
-            aria-label={`Withdraw the way in of ${link.readerName}`}
+            aria-label={`Withdraw the share link of ${link.readerName}`}
             onClick={() => setAsking(true)}
           >
             Withdraw
@@ -267,19 +268,17 @@ function ShareLinkRow({ link, today }: { link: ShareLinkAddress; today: IsoDate 
       </div>
       {isOpen && (link.email !== null || !link.hasEmail) && <HowOften link={link} />}
       {isAsking && (
-        <Dialog title="Withdraw this way in?" onClose={() => setAsking(false)}>
+        <Dialog title="Withdraw this share link?" onClose={() => setAsking(false)}>
           <fetcher.Form method="post" className="p-6" onSubmit={() => setAsking(false)}>
-            <h2 className="text-xl">Withdraw the way in of {link.readerName}?</h2>
-            <p className="mt-2">
-              Its link stops opening at once. What was read stays written down. You can make a new one.
-            </p>
+            <h2 className="text-xl">Withdraw the share link of {link.readerName}?</h2>
+            <p className="mt-2">It stops opening at once. What was read stays written down. You can make a new one.</p>
             <input type="hidden" name="id" value={link.id} />
             <div className="mt-5 flex justify-end gap-2">
               <button type="button" className="btn" onClick={() => setAsking(false)}>
                 Keep it
               </button>
               <button type="submit" name="intent" value="withdraw" className="btn btn-primary">
-                Withdraw it
+                Withdraw entry
               </button>
             </div>
           </fetcher.Form>
@@ -296,8 +295,8 @@ function HowOften({ link }: { link: ShareLinkAddress }) {
   const said = link.hasStopped
     ? 'The reader has stopped messages.'
     : link.email
-      ? `Told ${frequencyWords[link.frequency]}, at ${link.email}.`
-      : 'Not told by e-mail.';
+      ? `Emails to ${link.email}, ${frequencyWords[link.frequency]}.`
+      : 'No emails.';
   return (
     <details className="basis-full text-small">
       <summary className="tap py-1.5 text-ink-2">
@@ -307,7 +306,7 @@ function HowOften({ link }: { link: ShareLinkAddress }) {
       <fetcher.Form method="post" noValidate className="flex flex-wrap items-end gap-3 py-2">
         <input type="hidden" name="id" value={link.id} />
         <label className="grid gap-1">
-          <span className="font-semibold">E-mail</span>
+          <span className="font-semibold">Email</span>
           <input
             name="email"
             type="email"

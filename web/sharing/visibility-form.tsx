@@ -27,7 +27,7 @@ export function RulesForm({ rules, own, onChange }: RulesFormProps) {
       onChange={() => form.current && onChange?.(new FormData(form.current))}
     >
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard */}
-      <section tabIndex={0} aria-label="What whom" className="overflow-x-auto">
+      <section tabIndex={0} aria-label="What each reader sees" className="overflow-x-auto">
         <table className="table table-sm">
           <thead>
             <tr className="align-top text-ink-2">
@@ -103,7 +103,7 @@ export function RulesForm({ rules, own, onChange }: RulesFormProps) {
         </table>
       </section>
       <button type="submit" className="btn btn-primary mt-5 px-6" disabled={isBusy}>
-        Save what whom
+        Save what each reader sees
       </button>
     </Form>
   );

@@ -89,16 +89,20 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `What whom, for ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+  { title: `What each reader sees, for ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
 ];
 
 export default function Rules({ loaderData: { student, rules, own, preview } }: Route.ComponentProps) {
   const [form, setForm] = useState<FormData | null>(null);
   return (
-    <Page marginName="As a reader sees it" margin={<PreviewMargin key={student.id} first={preview} form={form} />}>
+    <Page
+      marginName="As a reader sees it"
+      help="sharing"
+      margin={<PreviewMargin key={student.id} first={preview} form={form} />}
+    >
       <StudentHeader student={student} />
       <ReadersNav studentId={student.id} />
-      <h2 className="mt-5 text-2xl">What whom</h2>
+      <h2 className="mt-5 text-2xl">What each reader sees</h2>
       <p className="mt-1 max-w-2xl text-small text-ink-2">
         Where nothing is this student’s own, the school’s table holds. A reader may lay the report out another way for
         themselves; what is not ticked is not in their page at all.

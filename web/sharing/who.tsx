@@ -74,6 +74,7 @@ export default function Who({ loaderData }: Route.ComponentProps) {
   return (
     <Page
       marginName="Nobody else"
+      help="sharing"
       margin={
         <>
           <MarginTitle>Nobody else</MarginTitle>

@@ -80,6 +80,7 @@ export default function Roster({ loaderData: { asked, counts, pages, students, g
   return (
     <Page
       marginName="About the roster"
+      help="roster"
       margin={
         <>
           <MarginTitle>About the roster</MarginTitle>

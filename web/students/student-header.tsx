@@ -40,7 +40,7 @@ export function StudentHeader({ student, isBehavior = false }: { student: Header
   ];
   return (
     <header>
-      <div className="flex flex-wrap items-start justify-between gap-x-4 gap-y-2">
+      <div className="flex flex-wrap items-start lg:flex-nowrap justify-between gap-x-4 gap-y-2">
         <div>
           <h1 className="text-3xl">{shortName}</h1>
           <p className="mt-1.5 text-small text-ink-2">
@@ -61,7 +61,7 @@ export function StudentHeader({ student, isBehavior = false }: { student: Header
         {maySee && <View to={`/students/${id}`}>Goals</View>}
         {maySee && <View to={`/students/${id}/behavior`}>{isDiscreet ? 'Notes' : 'Behavior'}</View>}
         <View to={`/students/${id}/individual-report`}>Report</View>
-        {mayShare && <View to={`/students/${id}/sharing`}>Readers</View>}
+        {mayShare && <View to={`/students/${id}/sharing`}>Sharing</View>}
         {mayShare && <View to={`/students/${id}/team`}>Team</View>}
       </nav>
     </header>
@@ -89,11 +89,11 @@ interface MainActionsProps {
 /** What is done most, where the thumb is on a phone. */
 function MainActions({ studentId, isDiscreet, isBehavior }: MainActionsProps) {
   const observe = { to: 'observe', label: 'Observe', key: 'O' };
-  const incident = { to: 'incidents/new', label: isDiscreet ? 'Note' : 'Note an incident', key: 'I' };
+  const incident = { to: 'incidents/new', label: isDiscreet ? 'Note' : 'Record an incident', key: 'I' };
   const count = { to: 'counts/new', label: 'Count', key: '' };
   const [first, ...others] = isBehavior ? [incident, count] : [observe, incident];
   return (
-    <div className="no-print flex gap-2 max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20">
+    <div className="no-print flex shrink-0 gap-2 max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20">
       {others.map(({ to, label, key }) => (
         <Link key={to} to={`/students/${studentId}/${to}`} className="btn px-4 text-base max-sm:h-13 max-sm:px-3">
           {label} {key && <kbd className="keycap">{key}</kbd>}

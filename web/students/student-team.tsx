@@ -115,12 +115,13 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
   return (
     <Page
       marginName="Bring somebody in"
+      help="team"
       margin={
         manages ? (
           <div className="grid gap-10">
-            <section aria-label="Invite by e-mail">
+            <section aria-label="Invite by email">
               <MarginTitle about={`They get a link that works once, for ${INVITATION_DAYS} days.`}>
-                Invite by e-mail
+                Invite by email
               </MarginTitle>
               <InvitationForm key={student.id} result={resultOf('invite')} />
             </section>
@@ -266,7 +267,7 @@ function InvitationForm({ result }: { result: SubmissionResult<string[]> | undef
     <SchemaForm form={form} intent="invite" className="grid gap-4">
       <input type="hidden" name="id" value={id} />
       <TextField field={fields.name} label="Name" />
-      <TextField field={fields.email} label="E-mail" />
+      <TextField field={fields.email} label="Email" />
       <SelectField field={fields.role} label="What they are to the student" options={roleOptions} />
       <CheckList field={fields.rights} legend="They may" options={rightOptions} />
       <TextField field={fields.until} label="Until, if it ends" type="date" />

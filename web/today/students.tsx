@@ -49,6 +49,7 @@ export default function Students({ loaderData: { today, setsUp, summaries, names
   return (
     <Page
       marginName="What came in"
+      help="students"
       margin={
         <>
           <MarginTitle>What came in</MarginTitle>
@@ -89,7 +90,7 @@ export default function Students({ loaderData: { today, setsUp, summaries, names
         <p className="py-10 text-ink-2">You are not on any student’s support team yet. A case manager can add you.</p>
       )}
       {onlyAttention && needing.length === 0 && summaries.length > 0 && (
-        <p className="py-10 text-ink-2">Every goal is met, on course or too young to say.</p>
+        <p className="py-10 text-ink-2">No goal needs a closer look.</p>
       )}
       {groups.map(({ group, students }) => (
         <section key={group} className="mt-7">

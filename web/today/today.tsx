@@ -91,6 +91,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
   return (
     <Page
       marginName="What came in today"
+      help="today"
       margin={
         <>
           <MarginTitle>What came in today</MarginTitle>

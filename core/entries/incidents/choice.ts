@@ -4,14 +4,14 @@ import { z } from 'zod';
 export const choiceKinds = ['behavior', 'antecedent', 'consequence', 'location', 'intensity', 'function'] as const;
 export type ChoiceKind = (typeof choiceKinds)[number];
 
-/** How each kind is called: alone, several of them, and as the note asks for it. */
-export const kindWords: Record<ChoiceKind, { one: string; many: string; asks: string }> = {
-  behavior: { one: 'behavior', many: 'Target behaviors', asks: 'What happened' },
-  antecedent: { one: 'antecedent', many: 'What comes before', asks: 'What came before' },
-  consequence: { one: 'consequence', many: 'What follows', asks: 'What followed' },
-  location: { one: 'location', many: 'Locations', asks: 'Where' },
-  intensity: { one: 'step', many: 'Intensity', asks: 'How strong' },
-  function: { one: 'hypothesis', many: 'Function hypotheses', asks: 'What it may be for' },
+/** How each kind is called: one, several, and where it is asked for: the trade's term, and a plain hint beside it. */
+export const kindWords: Record<ChoiceKind, { one: string; many: string; asks: string; hint: string }> = {
+  behavior: { one: 'behavior', many: 'Target behaviors', asks: 'Behavior', hint: 'what happened' },
+  antecedent: { one: 'antecedent', many: 'Antecedents', asks: 'Antecedent', hint: 'what came before' },
+  consequence: { one: 'consequence', many: 'Consequences', asks: 'Consequence', hint: 'what followed' },
+  location: { one: 'location', many: 'Locations', asks: 'Location', hint: '' },
+  intensity: { one: 'step', many: 'Intensity', asks: 'Intensity', hint: 'how strong' },
+  function: { one: 'function', many: 'Functions', asks: 'Function', hint: 'what it may be for' },
 };
 
 /** Fields of a note that a team may leave out for a student. */
@@ -21,7 +21,7 @@ export type OptionalField = (typeof optionalFields)[number];
 export const optionalFieldWords: Record<OptionalField, string> = {
   location: 'Location',
   intensity: 'Intensity',
-  function: 'Function hypotheses',
+  function: 'Function',
   duration: 'How long it lasted',
   resolved: 'Whether it was resolved',
 };

@@ -58,7 +58,7 @@ describe('a row of each measure', () => {
       opportunities: 6,
     });
     expect(messagesOf(trials, { independent: '3', opportunities: '4' })).toEqual({
-      opportunities: 'The counts add up to 3, and there were 4 chances.',
+      opportunities: 'The counts add up to 3, and there were 4 tries.',
     });
     expect(messagesOf(trials, { independent: '-1', gesture: 'two' })).toEqual({ gesture: 'A number, please.' });
     expect(messagesOf(trials, { independent: '-1', gesture: '2' })).toHaveProperty('independent');
@@ -77,7 +77,7 @@ describe('a row of each measure', () => {
         { item: 'item2', outcome: 'incorrect' },
       ],
     });
-    expect(dataOf(items, { item1: 'no answer' })).toEqual({ items: [{ item: 'item1', outcome: 'noResponse' }] });
+    expect(dataOf(items, { item1: 'no response' })).toEqual({ items: [{ item: 'item1', outcome: 'noResponse' }] });
     const steps = beginningOf('taskAnalysis');
     expect(dataOf(steps, { step1: 'Gesture' })).toEqual({ steps: [{ step: 'step1', outcome: 'gesture' }] });
     expect(messagesOf(steps, { step1: '+' })).toHaveProperty('step1', expect.stringContaining('Independent, Gesture'));

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { addDays, type IsoDate } from '../../calendar/iso-date';
 import { countSchoolDays, isSchoolDay, type SchoolCalendar } from '../../calendar/school-days';
-import { changeFigure, counted, figure, listed, percent } from '../../words/counting';
+import { changeFigure, counted, figure, percent } from '../../words/counting';
 import { totalAgreement } from '../agreement/pair';
 import { choiceCell, numberCell } from '../cells';
 import { usualCriterion } from '../criterion-definition';
@@ -80,17 +80,16 @@ function amountLines(
   });
 }
 
-/** @example “2.5 hours garden and 1 hour kitchen: 3.5 of 40 hours, 9%.” */
+/** @example “Garden 2.5 hours, Kitchen 1 hour. Together 3.5 of 40 hours (9%).” */
 export function cumulativeTotalSentence(definition: CumulativeTotalDefinition, data: CumulativeTotalData): string {
   const { unit, total, categories } = definition;
   const sum = sumOf(data);
-  const parts = data.amounts
-    .filter(({ category }) => category !== null)
-    .map(({ amount, category }) => `${amountSaid(amount, unit)} ${labelOf(categories, category as string)}`);
-  const share = `${percent((100 * sum) / total)} of ${amountSaid(total, unit)}`;
-  if (parts.length === 0) return `${amountSaid(sum, unit)}, ${share}.`;
-  if (data.amounts.length === 1) return `${parts[0]}, ${share}.`;
-  return `${listed(parts)}: ${amountSaid(sum, unit)}, ${share}.`;
+  const whole = `${figure(sum)} of ${amountSaid(total, unit)} (${percent((100 * sum) / total)})`;
+  const parts = data.amounts.flatMap(({ amount, category }) =>
+    category === null ? [] : [`${labelOf(categories, category)} ${amountSaid(amount, unit)}`],
+  );
+  if (parts.length === 0) return `${whole}.`;
+  return data.amounts.length === 1 ? `${parts[0]}: ${whole}.` : `${parts.join(', ')}. Together ${whole}.`;
 }
 
 export interface Pace {
@@ -166,6 +165,7 @@ function projected(missing: number, perDay: number, from: IsoDate, calendar: Sch
 
 export const cumulativeTotal: MeasureKind<CumulativeTotalDefinition, CumulativeTotalData> = {
   question: 'How much altogether',
+  term: 'cumulative total',
   example: '18 of 40 hours in the garden',
   beginning: cumulativeTotalDefinition.parse({
     kind: 'cumulativeTotal',

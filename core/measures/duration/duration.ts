@@ -93,22 +93,22 @@ function durationLines(_: DurationDefinition, { episodes, sessionSeconds }: Dura
   ];
 }
 
-/** @example “3 episodes, 4 min 30 s altogether: 1 min 30 s on average, the longest 2 min.” */
+/** @example “3 episodes, 4 min 30 s of 25 min in all. Average 1 min 30 s; longest 2 min.” */
 export function durationSentence(definition: DurationDefinition, { episodes, sessionSeconds }: DurationData): string {
   const { one, many } = definition.episode;
   const total = sum(episodes);
-  const session = sessionSeconds === null ? '' : ` of ${lengthOfTime(sessionSeconds)}`;
-  const share = definition.of === 'share' && sessionSeconds ? `: ${percent((100 * total) / sessionSeconds)}` : '';
-  if (episodes.length === 0) return `No ${many}${session && ` in ${lengthOfTime(sessionSeconds ?? 0)}`}${share}.`;
-  if (episodes.length === 1) return `1 ${one}, ${lengthOfTime(total)}${session}${share}.`;
-  const longest = largest(episodes);
-  const detail = `${lengthOfTime(total / episodes.length)} on average, the longest ${lengthOfTime(longest)}.`;
-  const head = `${episodes.length} ${many}, ${lengthOfTime(total)} altogether${session}`;
-  return share ? `${head}${share}. ${detail.charAt(0).toUpperCase()}${detail.slice(1)}` : `${head}: ${detail}`;
+  const session = sessionSeconds === null ? '' : lengthOfTime(sessionSeconds);
+  const share = definition.of === 'share' && sessionSeconds ? ` (${percent((100 * total) / sessionSeconds)})` : '';
+  if (episodes.length === 0) return `No ${many}${session && ` in ${session}`}.`;
+  const length = `${lengthOfTime(total)}${session && ` of ${session}`}`;
+  if (episodes.length === 1) return `1 ${one}, ${length}${share}.`;
+  const [average, longest] = [lengthOfTime(total / episodes.length), lengthOfTime(largest(episodes))];
+  return `${episodes.length} ${many}, ${length} in all${share}. Average ${average}; longest ${longest}.`;
 }
 
 export const duration: MeasureKind<DurationDefinition, DurationData> = {
   question: 'How long',
+  term: 'duration',
   example: 'two pauses, 6 minutes altogether',
   beginning: durationDefinition.parse({ kind: 'duration', of: 'total' }),
   holds: (data): data is DurationData => 'episodes' in data,

@@ -77,17 +77,19 @@ function rateLine(definition: FrequencyDefinition, value: number | null): Breakd
   return { key: 'rate', label, value, said: value === null ? 'none' : said(definition, value) };
 }
 
-/** @example “7 calls in 30 minutes: 14 an hour.” */
+/** @example “7 calls in 30 minutes (a rate of 14 per hour).” */
 export function frequencySentence(definition: FrequencyDefinition, data: FrequencyData): string {
-  const { one, many } = definition.counted;
+  const { per, counted: noun } = definition;
+  const { one, many } = noun;
   const head = `${data.count === 0 ? 'No' : data.count} ${data.count === 1 ? one : many} in ${minutesSaid(data.minutes)}`;
   const score = scoreFrequency(definition, data);
-  if (score.value === null || definition.per === 'session') return `${head}.`;
-  return `${head}: ${said(definition, score.value)}.`;
+  if (score.value === null || per === 'session' || data.count === 0) return `${head}.`;
+  return `${head} (a rate of ${figure(score.value)} per ${per}).`;
 }
 
 export const frequency: MeasureKind<FrequencyDefinition, FrequencyData> = {
   question: 'How often',
+  term: 'frequency',
   example: '7 calls in half an hour',
   beginning: frequencyDefinition.parse({ kind: 'frequency', per: 'hour' }),
   holds: (data): data is FrequencyData => 'count' in data,

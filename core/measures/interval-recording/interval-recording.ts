@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { counted, figure, percent } from '../../words/counting';
+import { counted, lengthOfTime, percent } from '../../words/counting';
 import { intervalByIntervalAgreement } from '../agreement/agreement';
 import type { Cell } from '../cells';
 import { usualCriterion } from '../criterion-definition';
@@ -54,17 +54,25 @@ export function scoreIntervalRecording(_: IntervalRecordingDefinition, { interva
   return { value: (100 * yes) / scored.length, amount: yes, weight: scored.length };
 }
 
-/** @example “18 of 30 intervals of 10 s: 60% (partial interval). 2 intervals were missed.” */
+/** @example “Seen at 18 of 30 checks, 10 s apart (60%). 2 checks were skipped.” */
 export function intervalRecordingSentence(
   definition: IntervalRecordingDefinition,
   data: IntervalRecordingData,
 ): string {
   const score = scoreIntervalRecording(definition, data);
-  if (score.value === null) return 'No interval could be scored.';
-  const { method, seconds } = definition;
+  const isMomentary = definition.method === 'momentary';
+  const [one, many] = isMomentary ? ['check', 'checks'] : ['interval', 'intervals'];
+  if (score.value === null) return `No ${one} could be scored.`;
+  const length = lengthOfTime(definition.seconds);
+  const counts = `${score.amount} of ${counted(score.weight, one, many)}`;
+  const seen = {
+    momentary: `Seen at ${counts}, ${length} apart`,
+    partial: `Seen during ${counts} of ${length}`,
+    whole: `Seen all through ${counts} of ${length}`,
+  }[definition.method];
   const missed = data.intervals.length - score.weight;
-  const head = `${score.amount} of ${counted(score.weight, 'interval', 'intervals')} of ${figure(seconds)} s: ${percent(score.value)} (${methodWords[method].label}).`;
-  return missed === 0 ? head : `${head} ${counted(missed, 'interval was', 'intervals were')} missed.`;
+  const skipped = missed === 0 ? '' : ` ${counted(missed, `${one} was`, `${many} were`)} skipped.`;
+  return `${seen} (${percent(score.value)}).${skipped}`;
 }
 
 /** How many intervals have ended after so many seconds; no more than were planned. */
@@ -82,6 +90,7 @@ export function withMissed({ intervals }: IntervalRecordingData, ended: number):
 
 export const intervalRecording: MeasureKind<IntervalRecordingDefinition, IntervalRecordingData> = {
   question: 'How much of the time',
+  term: 'interval recording',
   example: 'at work in 14 of 20 intervals',
   beginning: intervalRecordingDefinition.parse({
     kind: 'intervalRecording',

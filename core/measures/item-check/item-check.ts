@@ -16,6 +16,7 @@ import {
   supportAllowed,
   supportFields,
   unsupportedOutcomes,
+  unsupportedWords,
 } from '../support-levels';
 
 /** A goal measured item by item: words, facts, question types. Where help is not noted there is one level, “right”. */
@@ -74,17 +75,21 @@ function itemLines(definition: ItemCheckDefinition, data: ItemCheckData): Breakd
   });
 }
 
-/** @example “7 of 9 words right: 78%. Missed: their, said.” */
+/** @example “7 of 9 words right (78%). Incorrect: their, said.” */
 export function itemCheckSentence(definition: ItemCheckDefinition, data: ItemCheckData): string {
   const score = scoreItemCheck(definition, data);
   if (score.value === null) return `No ${definition.item.one} was asked.`;
-  const right = successLevels(definition);
-  const missed = data.items
-    .filter(({ outcome }) => !right.has(outcome))
-    .map(({ item }) => labelOf(definition.items, item));
   const { one, many } = definition.item;
-  const head = `${score.amount} of ${score.weight} ${score.weight === 1 ? one : many} ${supportAllowed(definition)}: ${percent(score.value)}.`;
-  return missed.length === 0 ? head : `${head} Missed: ${listed([...new Set(missed)])}.`;
+  const head = `${score.amount} of ${score.weight} ${score.weight === 1 ? one : many} ${supportAllowed(definition)} (${percent(score.value)}).`;
+  const right = successLevels(definition);
+  const isLevel = new Set(keysOf(definition.levels));
+  const named = (label: string, is: (outcome: string) => boolean) => {
+    const found = data.items.filter(({ outcome }) => !right.has(outcome) && is(outcome));
+    const names = [...new Set(found.map(({ item }) => labelOf(definition.items, item)))];
+    return names.length === 0 ? '' : ` ${label}: ${listed(names)}.`;
+  };
+  const others = unsupportedOutcomes.map((key) => named(unsupportedWords[key].label, (outcome) => outcome === key));
+  return [head, named('Needed more help', (outcome) => isLevel.has(outcome)), ...others].join('');
 }
 
 /** How an item stands over time. `coming`: right at times, or not often enough to say. */
@@ -139,7 +144,8 @@ export function itemHistory(
 }
 
 export const itemCheck: MeasureKind<ItemCheckDefinition, ItemCheckData> = {
-  question: 'Which ones go right',
+  question: 'Which ones',
+  term: 'item check',
   example: 'six words: flour and bowl, not yet oven',
   beginning: itemCheckDefinition.parse({
     kind: 'itemCheck',

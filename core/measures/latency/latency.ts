@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { median } from '../../statistics/median';
 import { largest, mean, smallest } from '../../statistics/spread';
-import { counted, lengthOfTime } from '../../words/counting';
+import { counted, figure, lengthOfTime } from '../../words/counting';
 import { totalCountAgreement } from '../agreement/agreement';
 import type { PairAgreement } from '../agreement/pair';
 import { type Cell, lengthCell } from '../cells';
@@ -66,15 +66,18 @@ function latencyLines(_: LatencyDefinition, data: LatencyData): BreakdownLine[] 
   ];
 }
 
-/** @example “Median 8 s over 5 cues, from 4 s to 12 s. 1 cue went without a response.” */
+/** @example “Usually began after 8 seconds (5 cues; range 4 to 12). No response to 1 cue.” */
 export function latencySentence({ cue }: LatencyDefinition, data: LatencyData): string {
   const times = timesOf(data);
   const misses = data.responses.length - times.length;
-  const missed = misses === 0 ? '' : ` ${counted(misses, cue.one, cue.many)} went without a response.`;
+  const missed = misses === 0 ? '' : ` No response to ${counted(misses, cue.one, cue.many)}.`;
   if (times.length === 0) return missed.trim() || `No ${cue.one} was given.`;
-  const head = `${times.length === 1 ? '' : 'Median '}${lengthOfTime(median(times))} ${times.length === 1 ? 'after' : 'over'} ${counted(times.length, cue.one, cue.many)}`;
-  const range = times.length === 1 ? '' : `, from ${lengthOfTime(smallest(times))} to ${lengthOfTime(largest(times))}`;
-  return `${head}${range}.${missed}`;
+  const [middle, low, high] = [median(times), smallest(times), largest(times)];
+  const after = high < 60 ? counted(Math.round(10 * middle) / 10, 'second', 'seconds') : lengthOfTime(middle);
+  const cues = counted(times.length, cue.one, cue.many);
+  if (times.length === 1) return `Began after ${after} (${cues}).${missed}`;
+  const range = high < 60 ? `${figure(low)} to ${figure(high)}` : `${lengthOfTime(low)} to ${lengthOfTime(high)}`;
+  return `Usually began after ${after} (${cues}; range ${range}).${missed}`;
 }
 
 /** Shorter over longer for each cue, averaged; a response that only one of them saw is no agreement. */
@@ -90,6 +93,7 @@ function cueByCue(a: readonly (number | null)[], b: readonly (number | null)[]):
 
 export const latency: MeasureKind<LatencyDefinition, LatencyData> = {
   question: 'How soon',
+  term: 'latency',
   example: '12 seconds from the bell to the first step',
   beginning: latencyDefinition.parse({ kind: 'latency' }),
   holds: (data): data is LatencyData => 'responses' in data,

@@ -94,6 +94,7 @@ const oneReading = (part: string): Cell<number> => {
 
 export const measurement: MeasureKind<MeasurementDefinition, MeasurementData> = {
   question: 'How high',
+  term: 'measurement',
   example: 'a seed bed 24 cm deep, a watering can of 6 kg',
   beginning: measurementDefinition.parse({ kind: 'measurement', unit: 'cm' }),
   holds: (data): data is MeasurementData => 'readings' in data,

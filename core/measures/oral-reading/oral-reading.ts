@@ -54,9 +54,9 @@ export function scoreOralReading(_: OralReadingDefinition, { words, errors, seco
 export type AccuracyBand = 'independent' | 'instructional' | 'hard';
 
 export const bandWords: Record<AccuracyBand, string> = {
-  independent: 'an independent level',
-  instructional: 'an instructional level',
-  hard: 'a hard text',
+  independent: 'easy enough to read alone',
+  instructional: 'a good text for practice with help',
+  hard: 'too hard for now',
 };
 
 /**
@@ -95,19 +95,20 @@ function readingLines(definition: OralReadingDefinition, data: OralReadingData):
   ];
 }
 
-/** @example “92 words in 1 min, 4 errors: 88 words correct per minute. Accuracy 96%, an instructional level.” */
+/** @example “92 words in 1 min, 4 errors: 88 words correct per minute. 96% of words correct: a good text for practice with help.” */
 export function oralReadingSentence(definition: OralReadingDefinition, data: OralReadingData): string {
   const score = scoreOralReading(definition, data);
   const errors = data.errors === 0 ? 'no errors' : counted(data.errors, 'error', 'errors');
   const head = `${counted(data.words, 'word', 'words')} in ${lengthOfTime(data.seconds)}, ${errors}`;
   if (score.value === null) return `${head}.`;
   const accuracy = accuracyOf(data);
-  const level = accuracy ? ` Accuracy ${percent(accuracy.accuracy)}, ${bandWords[accuracy.band]}.` : '';
+  const level = accuracy ? ` ${percent(accuracy.accuracy)} of words correct: ${bandWords[accuracy.band]}.` : '';
   return `${head}: ${said(score.value)}.${level}`;
 }
 
 export const oralReading: MeasureKind<OralReadingDefinition, OralReadingData> = {
   question: 'Reading aloud',
+  term: 'oral reading fluency',
   example: '54 words correct per minute',
   beginning: oralReadingDefinition.parse({ kind: 'oralReading', seconds: 60 }),
   holds: (data): data is OralReadingData => 'words' in data,

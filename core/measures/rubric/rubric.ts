@@ -144,19 +144,20 @@ function rubricLines(definition: RubricDefinition, { ratings }: RubricData): Bre
   });
 }
 
-/** @example “Mean 2.5 of 4 (63% of the possible). Ideas: 3, “clear and complete”. Order: 2, “mostly in order”.” */
+/** @example “Average 2.5 out of 4 points (63%). Ideas: 3, “clear and complete”. Order: 2, “mostly in order”.” */
 export function rubricSentence(definition: RubricDefinition, data: RubricData): string {
   const rated = byCriterion(definition, data.ratings);
   if (rated.length === 0) return 'Nothing was rated.';
   const points = rated.reduce((sum, one) => sum + one.points, 0);
   const most = rated.reduce((sum, one) => sum + one.most, 0);
-  const share = `${percent((100 * points) / most)} of the possible`;
+  const share = percent((100 * points) / most);
   const head =
     definition.of === 'mean' && rated.length > 1
-      ? `Mean ${figure(points / rated.length)} of ${figure(most / rated.length)} (${share}).`
-      : `${figure(points)} of ${figure(most)} points (${share}).`;
+      ? `Average ${figure(points / rated.length)} out of ${figure(most / rated.length)} points (${share}).`
+      : `${figure(points)} out of ${figure(most)} points (${share}).`;
   const lines = rubricLines(definition, data).filter(({ value }) => value !== null);
-  return [head, ...lines.map(({ label, said }) => `${label}: ${said}.`)].join(' ');
+  // A level’s own words may end with a period: one is enough.
+  return [head, ...lines.map(({ label, said }) => `${label}: ${said}${said.endsWith('.”') ? '' : '.'}`)].join(' ');
 }
 
 export interface RaterSummary {
@@ -190,6 +191,7 @@ export function ratersSideBySide(definition: RubricDefinition, { ratings }: Rubr
 
 export const rubric: MeasureKind<RubricDefinition, RubricData> = {
   question: 'How well',
+  term: 'rubric',
   example: '3 of 4 points: “measures twice before cutting”',
   beginning: rubricDefinition.parse({
     kind: 'rubric',

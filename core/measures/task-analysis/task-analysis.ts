@@ -89,19 +89,20 @@ function stepLines(definition: TaskAnalysisDefinition, { steps }: TaskAnalysisDa
   });
 }
 
-/** @example “9 of 12 steps alone: 75%. Next to teach: dry hands.” */
+/** @example “9 of 12 steps done alone (75%). Next step: dry hands.” */
 export function taskAnalysisSentence(definition: TaskAnalysisDefinition, data: TaskAnalysisData): string {
   const score = scoreTaskAnalysis(definition, data);
   if (score.value === null) return 'No step was looked at.';
   const noun = score.weight === 1 ? 'step' : 'steps';
-  const head = `${score.amount} of ${score.weight} ${noun} ${supportAllowed(definition)}: ${percent(score.value)}.`;
+  const head = `${score.amount} of ${score.weight} ${noun} done ${supportAllowed(definition)} (${percent(score.value)}).`;
   const next = stepsToTeach(definition, data).map(({ label }) => label);
   if (next.length === 0) return head;
-  return `${head} ${definition.chaining === 'whole' ? 'Still to teach' : 'Next to teach'}: ${listed(next)}.`;
+  return `${head} ${definition.chaining === 'whole' ? 'Still to teach' : 'Next step'}: ${listed(next)}.`;
 }
 
 export const taskAnalysis: MeasureKind<TaskAnalysisDefinition, TaskAnalysisData> = {
   question: 'Which steps',
+  term: 'task analysis',
   example: 'steps 1 to 4 of washing up alone',
   beginning: taskAnalysisDefinition.parse({
     kind: 'taskAnalysis',

@@ -78,10 +78,10 @@ describe('trials', () => {
 
   it('says a session in words with its numbers, singular and plural', () => {
     expect(trialsSentence(definition(), counts({ independent: 2, gesture: 1, spoken: 1 }))).toBe(
-      '3 of 4 ingredients with at most a gesture: 75%. Two alone, one after a gesture, one after a spoken prompt.',
+      '3 of 4 ingredients with a gesture or less help (75%). Alone: 2. With a gesture: 1. With a spoken prompt: 1.',
     );
     expect(trialsSentence(definition({ mostSupport: 'independent' }), counts({ refused: 1 }))).toBe(
-      '0 of 1 ingredient alone: 0%. One declined.',
+      '0 of 1 ingredient alone (0%). Refused: 1.',
     );
   });
 
@@ -95,7 +95,7 @@ describe('trials', () => {
     const message = (data: object) => schema.safeParse(data).error?.issues[0]?.message;
     expect(message({ trials: ['shouted'] })).toBe('This is not one of the goal’s support levels.');
     expect(message(counts({ independent: 6 }))).toContain('At most 5 ingredients');
-    expect(message({ trials: [] })).toContain('Mark at least one chance');
+    expect(message({ trials: [] })).toContain('Mark at least one ingredient, or say why there is no score.');
     expect(schema.safeParse(counts({ independent: 5 })).success).toBe(true);
     expect(message({ counts: { independent: 2, gesture: 1 }, opportunities: 4 })).toBe(
       'The counts add up to 3, and there were 4 ingredients.',

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { sum } from '../../statistics/spread';
-import { capitalised, numberWord, percent } from '../../words/counting';
+import { capitalised, percent } from '../../words/counting';
 import { refusal } from '../../words/refusal';
 import { trialByTrialAgreement } from '../agreement/agreement';
 import { totalAgreement } from '../agreement/pair';
@@ -34,7 +34,7 @@ export const trialsDefinition = z
     /** More than this in one session is taken for a slip. */
     mostTrials: z.number().int().min(1).max(100).default(40),
     /** What a chance is called in this goal's sentences. */
-    chance: noun.default({ one: 'chance', many: 'chances' }),
+    chance: noun.default({ one: 'try', many: 'tries' }),
   })
   .superRefine(checkSupport);
 export type TrialsDefinition = z.infer<typeof trialsDefinition>;
@@ -52,7 +52,7 @@ function trialsData(definition: TrialsDefinition): z.ZodType<TrialsData> {
   const { mostTrials, chance } = definition;
   const outcome = outcomeField(definition, unsupportedOutcomes);
   const tooMany = `At most ${mostTrials} ${chance.many} fit in one entry. Save this one and begin another.`;
-  const nothing = 'Mark at least one chance, or say why there is no score.';
+  const nothing = `Mark at least one ${chance.one}, or say why there is no score.`;
   const inOrder = z.object({
     trials: z.array(outcome).min(1, { error: nothing }).max(mostTrials, { error: tooMany }),
   });
@@ -183,24 +183,29 @@ function trialsLines(definition: TrialsDefinition, data: TrialsData): BreakdownL
 /**
  * The session as the report says it.
  *
- * @example “3 of 4 ingredients with at most a gesture prompt: 75%. Two alone, one after a gesture prompt, one not yet.”
+ * @example “3 of 4 ingredients with a gesture or less help (75%). Alone: 2. With a gesture: 1. Incorrect: 1.”
  */
 export function trialsSentence(definition: TrialsDefinition, data: TrialsData): string {
   const score = scoreTrials(definition, data);
-  const parts = breakDownTrials(definition, data)
-    .filter((part) => part.n > 0)
-    .map((part) => {
-      const helped = part.cumulative !== null && part.key !== definition.levels[0]?.key;
-      return `${numberWord(part.n)} ${helped ? `after ${part.words}` : part.words}`;
-    });
-  const detail = `${capitalised(parts.join(', '))}.`;
-  if (score.value === null) return detail;
+  const parts = breakDownTrials(definition, data).filter((part) => part.n > 0);
+  const alone = definition.levels[0]?.key;
+  const detail = parts
+    .map(({ key, words, cumulative, n }) => {
+      const isHelp = cumulative !== null && key !== alone;
+      return ` ${isHelp ? `With ${words}` : capitalised(words)}: ${n}.`;
+    })
+    .join('');
+  if (score.value === null) return detail.trim();
+  // “5 of 5 places alone” says already that all were.
+  const saysAll = definition.mostSupport === alone && parts.length === 1 && parts[0]?.key === alone;
   const { one, many } = definition.chance;
-  return `${score.amount} of ${score.weight} ${score.weight === 1 ? one : many} ${supportAllowed(definition)}: ${percent(score.value)}. ${detail}`;
+  const head = `${score.amount} of ${score.weight} ${score.weight === 1 ? one : many} ${supportAllowed(definition)}`;
+  return `${head} (${percent(score.value)}).${saysAll ? '' : detail}`;
 }
 
 export const trials: MeasureKind<TrialsDefinition, TrialsData> = {
-  question: 'How many chances go right',
+  question: 'How many go right',
+  term: 'trials',
   example: '5 of 6 edges, alone or with a gesture',
   beginning: trialsDefinition.parse({ kind: 'trials', levels: usualLevels, mostSupport: 'independent', planned: 10 }),
   holds: (data): data is TrialsData => 'trials' in data || 'counts' in data,
@@ -213,7 +218,7 @@ export const trials: MeasureKind<TrialsDefinition, TrialsData> = {
   asCount: ({ planned }, value, comparison) =>
     planned === null ? null : `${asCount(value, planned, comparison)} of ${planned}`,
   weightNoun: ({ chance }) => chance,
-  discreet: (definition) => ({ ...definition, chance: { one: 'chance', many: 'chances' } }),
+  discreet: (definition) => ({ ...definition, chance: { one: 'try', many: 'tries' } }),
   defaultCriterion: () => usualCriterion('atLeast', 80),
   meaning: ({ levels, mostSupport, refusalIsOpportunity }) => [keysOf(levels), mostSupport, refusalIsOpportunity],
   table: {

@@ -11,7 +11,7 @@ import { changeRecord, type Recorded, recordedColumns, recordedNames, revisedEnt
 import type { Naming } from './incidents';
 import { checkWhen, insertOnce, type Moment } from './record-incident';
 
-/** How often a behavior occurred in a stretch of watching. */
+/** How often a behavior occurred in an observation window. */
 export interface BehaviorCount extends Recorded {
   behaviorId: string;
   on: IsoDate;

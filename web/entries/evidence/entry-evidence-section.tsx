@@ -75,7 +75,7 @@ export function EntryEvidence({ studentId, entryId, mayAdd }: EntryEvidenceProps
           ? 'Being added …'
           : (problem ??
             (mayAdd
-              ? 'Where a picture was taken is removed from it. Readers see it only where What whom says so.'
+              ? 'Where a picture was taken is removed from it. Readers see it only where What each reader sees says so.'
               : ''))}
       </p>
     </section>

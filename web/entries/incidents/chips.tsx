@@ -9,6 +9,7 @@ import { FieldMessage } from '../../platform/ui/fields';
 interface ChipsProps {
   kind: ChoiceKind;
   legend: string;
+  hint?: string | undefined;
   choices: readonly OfferedChoice[];
   chosen: readonly string[];
   onToggle: (id: string) => void;
@@ -28,6 +29,7 @@ export const chip =
 export function Chips({
   kind,
   legend,
+  hint,
   choices,
   chosen,
   onToggle,
@@ -38,7 +40,10 @@ export function Chips({
 }: ChipsProps) {
   return (
     <fieldset className={`min-w-0 ${className}`}>
-      <legend className="mb-1 text-small font-semibold">{legend}</legend>
+      <legend className="mb-1 text-small font-semibold">
+        {legend}
+        {hint && <span className="ml-1.5 font-normal text-ink-2">{hint}</span>}
+      </legend>
       <div className={`flex flex-wrap gap-1 sm:gap-1.5 ${isColumn ? 'sm:flex-col' : ''}`}>
         {choices.map(({ id, name, words }) => (
           <button

@@ -58,6 +58,7 @@ export function IncidentFields({
             key={kind}
             kind={kind}
             legend={words.asks[kind]}
+            hint={words.hints[kind]}
             choices={kind === 'behavior' ? behaviors : offered[kind]}
             chosen={draft[lists[kind]]}
             onToggle={(id) => toggle(lists[kind], id)}
@@ -71,6 +72,7 @@ export function IncidentFields({
           <Chips
             kind="intensity"
             legend={words.asks.intensity}
+            hint={words.hints.intensity}
             choices={offered.intensity}
             chosen={draft.intensityId ? [draft.intensityId] : []}
             onToggle={(id) => onChange({ intensityId: draft.intensityId === id ? null : id })}
@@ -99,6 +101,7 @@ export function IncidentFields({
             <Chips
               kind="function"
               legend={words.asks.function}
+              hint={words.hints.function}
               choices={offered.function}
               chosen={draft.functions}
               onToggle={(id) => toggle('functions', id)}

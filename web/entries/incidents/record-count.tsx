@@ -18,6 +18,7 @@ import { withErrors } from '../../platform/http/with-errors';
 import { draftStore } from '../../platform/offline/device-store';
 import { SaveBar } from '../../platform/offline/save-bar';
 import { useWaiting } from '../../platform/offline/waiting';
+import { HowThisWorks } from '../../platform/ui/how-this-works';
 import { Labelled, LabelledInput, LabelledSelect } from '../../platform/ui/labelled';
 import { MarginTitle, Page } from '../../platform/ui/page';
 import { KeptDraft } from '../kept-draft';
@@ -140,6 +141,7 @@ function CountScreen({ incidentScreen, behaviors }: { incidentScreen: IncidentSc
               <p key={sentence}>{sentence}</p>
             ))}
           </div>
+          {!discreet && <HowThisWorks of="incident" />}
           <SaveBar
             isBusy={isBusy}
             message={messages.form}

@@ -13,6 +13,7 @@ import { withErrors } from '../../platform/http/with-errors';
 import { draftStore } from '../../platform/offline/device-store';
 import { SaveBar } from '../../platform/offline/save-bar';
 import { useWaiting } from '../../platform/offline/waiting';
+import { HowThisWorks } from '../../platform/ui/how-this-works';
 import { MarginTitle, Page } from '../../platform/ui/page';
 import { useKey } from '../../platform/ui/use-key';
 import { KeptDraft } from '../kept-draft';
@@ -63,7 +64,7 @@ export function NothingToChoose({
   mayEditGoals: boolean;
 }) {
   return (
-    <Page marginName="Why" margin={<MarginTitle>Nothing to note yet</MarginTitle>}>
+    <Page marginName="Why" margin={<MarginTitle>Nothing to record yet</MarginTitle>}>
       <h1 className="text-3xl">{student.shortName}</h1>
       <p className="mt-4 max-w-xl text-ink-2">
         No target behavior is set up for {student.firstName}.{' '}
@@ -72,7 +73,7 @@ export function NothingToChoose({
       {mayEditGoals && (
         <p className="mt-4">
           <Link to={`/students/${student.id}/behavior/set-up`} className="btn btn-primary">
-            Set up what is noted
+            Set up behavior
           </Link>
         </p>
       )}
@@ -107,6 +108,7 @@ function RecordIncidentScreen({ incidentScreen }: { incidentScreen: IncidentScre
             {sentence ?? words.begin}
           </p>
           {draft.note.trim() !== '' && !discreet && <p className="mt-1.5 text-ink-2">{draft.note}</p>}
+          {!discreet && <HowThisWorks of="incident" />}
           <SaveBar
             isBusy={isBusy}
             message={messages.form}

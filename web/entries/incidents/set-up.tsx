@@ -90,18 +90,18 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   if (refused) return data({ of: 'choices' as const, result: refused.data.result, message: null }, { status: 400 });
   return data(
     { of: 'choices' as const, result: undefined, message: null },
-    { headers: await sayNext({ text: 'What is noted is saved.' }) },
+    { headers: await sayNext({ text: 'The behavior setup is saved.' }) },
   );
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `What is noted of ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+  { title: `Behavior setup of ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
 ];
 
 type Loaded = NonNullable<Route.ComponentProps['loaderData']>;
 
 export default function SetUp({ loaderData, actionData }: Route.ComponentProps) {
-  if (!loaderData) return <Covered what="What is noted" />;
+  if (!loaderData) return <Covered what="Behavior setup" />;
   const { student, isNew, input, besides, earlier, locations } = loaderData;
   const resultOf = (of: 'choices' | 'timetable') => (actionData?.of === of ? actionData.result : undefined);
   return (
@@ -121,7 +121,7 @@ export default function SetUp({ loaderData, actionData }: Route.ComponentProps) 
           {student.shortName} · Behavior
         </Link>
       </p>
-      <h1 className="mt-1 text-3xl">What is noted</h1>
+      <h1 className="mt-1 text-3xl">Behavior setup</h1>
       {isNew && (
         <p className="mt-2 max-w-2xl text-ink-2">
           These are the school’s starting lists. Keep what fits {student.shortName}, reword it, add to it. Nothing is

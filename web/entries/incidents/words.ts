@@ -1,9 +1,11 @@
-import { type ChoiceKind, kindWords } from '~/core/entries/incidents/choice';
+import { type ChoiceKind, choiceKinds, kindWords } from '~/core/entries/incidents/choice';
 
 /** What the note’s screen calls its parts. */
 export interface IncidentWords {
   title: string;
   asks: Record<ChoiceKind, string>;
+  /** A plain hint beside it; none where it says enough. */
+  hints: Partial<Record<ChoiceKind, string>>;
   howLong: string;
   resolved: string;
   words: string;
@@ -13,14 +15,16 @@ export interface IncidentWords {
   more: string;
 }
 
-const asks = Object.fromEntries(Object.entries(kindWords).map(([kind, words]) => [kind, words.asks]));
+const ofEach = (part: 'asks' | 'hint') =>
+  Object.fromEntries(choiceKinds.map((kind) => [kind, kindWords[kind][part]])) as Record<ChoiceKind, string>;
 
 const inTheOpen: IncidentWords = {
-  title: 'An incident',
-  asks: asks as IncidentWords['asks'],
+  title: 'Record an incident',
+  asks: ofEach('asks'),
+  hints: ofEach('hint'),
   howLong: 'How long it lasted',
   resolved: 'Was it resolved?',
-  words: 'A word about it',
+  words: 'Note',
   reads: 'How it will read',
   again: 'It happened again',
   begin: 'Tap what happened. What is not tapped stays blank.',
@@ -30,6 +34,7 @@ const inTheOpen: IncidentWords = {
 /** The same for a screen that a passing student may see: nothing that says what it is about. */
 const discreetly: IncidentWords = {
   title: 'A note',
+  hints: {},
   asks: {
     behavior: 'Then',
     antecedent: 'First',

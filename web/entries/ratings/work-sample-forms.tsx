@@ -76,7 +76,7 @@ export function AskForm({ pieceId: of, answer }: { pieceId: string; answer: AskA
           </select>
         </label>
         <label className="grid gap-1 text-small">
-          <span className="font-semibold">Called, for whoever may share</span>
+          <span className="font-semibold">Rater’s name (only people who manage sharing see it)</span>
           <input name="label" maxLength={60} className="input w-48" autoComplete="off" />
         </label>
         <button type="submit" className="btn" disabled={isBusy || id === ''}>

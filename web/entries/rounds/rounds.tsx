@@ -46,6 +46,7 @@ export default function Rounds({ loaderData: { rounds } }: Route.ComponentProps)
   return (
     <Page
       marginName="About rounds"
+      help="rounds"
       margin={
         <>
           <MarginTitle>About rounds</MarginTitle>

@@ -7,7 +7,7 @@ export function CumulativeTotalFields({ form, field }: MeasureProps<'cumulativeT
     <>
       <Nouns field={unit} what="unit" />
       <TextField field={total} label="What it should come to" type="figure" className="w-28" />
-      <NamedRows form={form} list={categories} stem="category" what="category" title="Told apart by, if it is" />
+      <NamedRows form={form} list={categories} stem="category" what="category" title="Categories (optional)" />
     </>
   );
 }

@@ -13,12 +13,14 @@ export const sessionCookie = createCookie(`${host}gm-session`, base);
 /** Tells a browser in which somebody has signed in before. */
 export const deviceCookie = createCookie(`${host}gm-device`, { ...base, maxAge: 180 * 24 * 3600 });
 
-/** What one device prefers: the theme, and whether names are hidden. */
+/** What one device prefers: the theme, whether names are hidden, whether single keys do something. */
 export const preferencesCookie = createCookie('gm-preferences', { ...base, maxAge: 400 * 24 * 3600 });
 
 const preferences = z.object({
   theme: z.enum(['system', 'light', 'dark']).catch('system'),
   discreet: z.boolean().catch(false),
+  /** Whether single keys do something (WCAG 2.1.4). */
+  shortcuts: z.boolean().catch(true),
 });
 export type Preferences = z.infer<typeof preferences>;
 

@@ -6,7 +6,7 @@ export function DecisionMark({ is }: { is: DecisionIs }) {
   const quiet = is === 'tooEarly';
   return (
     <span
-      className={`font-semibold whitespace-nowrap ${needsAttention ? 'text-clay-deep' : quiet ? 'text-ink-3' : 'text-fern'}`}
+      className={`font-semibold text-balance ${needsAttention ? 'text-clay-deep' : quiet ? 'text-ink-3' : 'text-fern'}`}
     >
       <span aria-hidden>{mark}</span> {label}
     </span>

@@ -4,7 +4,7 @@ const keys: [string[], string][] = [
   [['/'], 'Find a student or a goal'],
   [['?'], 'This list'],
   [['O'], 'Observe, on a student’s or a goal’s page'],
-  [['I'], 'Note an incident, on a student’s page'],
+  [['I'], 'Record an incident, on a student’s page'],
   [['1', '…', '9'], 'While observing: mark the next chance at this level'],
   [['U'], 'While observing: take the last one back'],
   [['N'], 'While observing: go to the next goal'],

@@ -1,6 +1,7 @@
 import type { FieldMetadata, FormMetadata } from '@conform-to/react';
 import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { withArticle } from '~/core/words/counting';
 import { FieldMessage } from './fields';
 import { IconButton } from './icon-button';
 
@@ -75,7 +76,7 @@ export function Rows<Row>({
         className="btn btn-sm justify-self-start"
         onClick={() => form.insert({ name: list.name, defaultValue: blank() as never })}
       >
-        <Plus size={16} aria-hidden /> Add a {what}
+        <Plus size={16} aria-hidden /> Add {withArticle(what)}
       </button>
     </div>
   );
