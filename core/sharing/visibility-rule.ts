@@ -16,7 +16,7 @@ export const reportFields = [
 export type ReportField = (typeof reportFields)[number];
 
 export const fieldWords: Record<ReportField, { label: string; about: string }> = {
-  numbers: { label: 'Numbers', about: '“3 of 4: 75%”' },
+  numbers: { label: 'Numbers', about: '“3 of 4 (75%)”' },
   breakdown: { label: 'Breakdown', about: 'how much help, which items, trial marks' },
   note: { label: 'Note', about: 'the words beside an entry' },
   observer: { label: 'Observer', about: 'who observed' },

@@ -157,10 +157,7 @@ const mostOf = (rows: readonly { weeks: readonly number[] }[]) => Math.max(1, ..
 
 type SilenceShown = Loaded['students'][number]['goals'][number]['silence'];
 
-function silenceSaid({ lastOn, schoolDays }: SilenceShown): string {
-  if (lastOn === null) return 'never';
-  return schoolDays === 0 ? 'today' : `${counted(schoolDays, 'day', 'days')}`;
-}
+const silenceSaid = ({ lastOn }: SilenceShown): string => (lastOn === null ? 'none yet' : shortDate(lastOn));
 
 /** The few goals that have waited longest. */
 function Longest({ students }: { students: Loaded['students'] }) {
@@ -180,7 +177,7 @@ function Longest({ students }: { students: Loaded['students'] }) {
           <p className="text-small text-ink-2">
             {silence.lastOn === null
               ? 'Nothing has been written down yet.'
-              : `Nothing for ${counted(silence.schoolDays, 'school day', 'school days')}, since ${shortDate(silence.lastOn)}.`}
+              : `Last entry: ${shortDate(silence.lastOn)}, ${counted(silence.schoolDays, 'school day', 'school days')} ago.`}
           </p>
         </li>
       ))}
@@ -212,7 +209,7 @@ function Grid({ caption, weeks, first, children }: GridProps) {
               </th>
             ))}
             <th scope="col" className="min-w-16 pl-3 text-right font-normal whitespace-nowrap">
-              {first === 'Goal' ? 'Nothing for' : 'All'}
+              {first === 'Goal' ? 'Last entry' : 'All'}
             </th>
           </tr>
         </thead>

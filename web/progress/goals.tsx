@@ -155,7 +155,7 @@ type GoalInRow = Route.ComponentProps['loaderData']['goals'][number];
 
 function GoalRow({ goal, studentId }: { goal: GoalInRow; studentId: string }) {
   return (
-    <li className="grid grid-cols-[3.25rem_minmax(0,1fr)] gap-x-2 gap-y-3 border-b border-rule py-5 md:grid-cols-[3.25rem_minmax(0,1fr)_14.75rem_8rem] md:items-center">
+    <li className="grid grid-cols-[3.25rem_minmax(0,1fr)] gap-x-2 gap-y-3 border-b border-rule py-5 md:grid-cols-[3.25rem_minmax(0,1fr)_14.75rem_10.5rem] md:items-center">
       <span className="display text-2xl text-ink-3">{goal.number}</span>
       <div className="min-w-0 md:pr-4">
         <h2 className="text-lg">
