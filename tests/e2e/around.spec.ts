@@ -4,7 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import Papa from 'papaparse';
 import { rewriting } from '../database/rewriting';
-import { type App, expect, goalId, settled, signInAs, studentId, test } from './fixtures';
+import { type App, expect, expectToast, goalId, settled, signInAs, studentId, test } from './fixtures';
 import { startServer } from './server';
 
 test('the finder leads to a student or a goal by a few letters', async ({ app, page }) => {
@@ -39,7 +39,7 @@ test('single keys can be switched off; Enter goes on saving', async ({ app, page
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.getByRole('button', { name: 'Independent', exact: true }).first().click();
   await page.keyboard.press('Enter');
-  await expect(page.getByText('Saved for Jory: 1 goal.')).toBeVisible();
+  await expectToast(page, 'Saved for Jory: 1 goal.');
   const [entry] = await app.db('entries').orderBy('recorded_at', 'desc').limit(1);
   expect(entry!.data).toEqual({ trials: ['independent'] });
 });
