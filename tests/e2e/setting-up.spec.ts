@@ -37,6 +37,10 @@ test('a student is put on the roster, asked about, archived and brought back', a
     'The support team',
     'The first entry',
   ]);
+  await expect(steps.getByRole('link', { name: 'A baseline for each goal' })).toHaveAttribute(
+    'href',
+    `${address}/goals/new`,
+  );
   await page.getByText('How this works').click();
   await expect(page.getByText(/Every goal of this student/)).toBeVisible();
   expect(await axeFindings(page)).toEqual([]);

@@ -40,12 +40,14 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   ]);
   // Only of a student who is new: asked no more once the first entry is in.
   const isNew = entries.length === 0 && can(student, 'editGoals');
+  const withoutBaseline = goals.find(
+    ({ baseline, phases }) => baseline === null && !phases.some((phase) => phase.isBaseline),
+  );
   const firstSteps = isNew && {
     plan: student.plan !== null,
     goals: goals.length > 0,
-    baseline:
-      goals.length > 0 &&
-      goals.every(({ baseline, phases }) => baseline !== null || phases.some((phase) => phase.isBaseline)),
+    baseline: goals.length > 0 && !withoutBaseline,
+    withoutBaseline: withoutBaseline?.id ?? null,
     team: (await supportTeam(database(), student.id, actor.today)).length > 1,
   };
   return {
@@ -103,7 +105,9 @@ export default function Goals({ loaderData }: Route.ComponentProps) {
       }
     >
       <StudentHeader student={student} />
-      {firstSteps && <FirstSteps studentId={student.id} done={firstSteps} />}
+      {firstSteps && (
+        <FirstSteps studentId={student.id} done={firstSteps} withoutBaseline={firstSteps.withoutBaseline} />
+      )}
       {goals.length === 0 && !firstSteps && (
         <p className="py-10 text-ink-2">
           {student.mayEditGoals ? 'No goal is worked on yet.' : 'No goals yet. They come with the plan.'}

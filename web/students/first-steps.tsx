@@ -8,13 +8,24 @@ export interface FirstStepsDone {
   team: boolean;
 }
 
+interface FirstStepsProps {
+  studentId: string;
+  done: FirstStepsDone;
+  /** The first goal that has none yet: where it is set. */
+  withoutBaseline: string | null;
+}
+
 /** What to do for a new student, in order. It goes away with the first entry. */
-export function FirstSteps({ studentId, done }: { studentId: string; done: FirstStepsDone }) {
+export function FirstSteps({ studentId, done, withoutBaseline }: FirstStepsProps) {
   const here = `/students/${studentId}`;
   const steps = [
     { label: 'Plan dates and reporting periods', to: `${here}/edit`, isDone: done.plan },
     { label: 'Goals, word for word as in the plan', to: `${here}/goals/new`, isDone: done.goals },
-    { label: 'A baseline for each goal', to: `${here}/goals`, isDone: done.baseline },
+    {
+      label: 'A baseline for each goal',
+      to: `${here}/goals/${withoutBaseline ? `${withoutBaseline}/edit` : 'new'}`,
+      isDone: done.baseline,
+    },
     { label: 'The support team', to: `${here}/team`, isDone: done.team },
     { label: 'The first entry', to: `${here}/observe`, isDone: false },
   ];

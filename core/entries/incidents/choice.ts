@@ -49,7 +49,7 @@ export interface Choice {
   state: ChoiceState;
   /** The one that means the same and stands for it everywhere. */
   mergedInto: string | null;
-  /** The school’s place that a location is. */
+  /** The school’s location that this one stands for. */
   locationId: string | null;
 }
 

@@ -19,7 +19,7 @@ const quoted = (names: readonly string[]) => listed(names.map((name) => `“${na
 /**
  * An ABC note as the report says it.
  *
- * @example noteSentence({ behaviors: ['Left the bench'], antecedents: ['A tool started'], consequences: ['A break'], seconds: 240, … })
+ * @example incidentSentence({ behaviors: ['Left the bench'], antecedents: ['A tool started'], consequences: ['A break'], seconds: 240, … })
  * // 'Left the bench. Before: “A tool started”. Then: “A break”. It lasted 4 min.'
  */
 export function incidentSentence(note: SaidIncident): string {
@@ -44,9 +44,9 @@ function resolvedWords({ resolved, resolvedAfter }: SaidIncident): string | fals
 }
 
 /**
- * A stretch of watching as the report says it.
+ * An observation window as the report says it.
  *
- * @example tallySentence({ behavior: 'Calling out', count: 0, minutes: 45, seconds: null, part: 'Kitchen' })
+ * @example countSentence({ behavior: 'Calling out', count: 0, minutes: 45, seconds: null, part: 'Kitchen' })
  * // 'Calling out: none in 45 min observed (Kitchen).'
  */
 export function countSentence(counts: {

@@ -70,7 +70,7 @@ function said({ per, counted: what }: FrequencyDefinition, value: number): strin
   return `${figure(value)} ${per === 'hour' ? 'an hour' : 'a minute'}`;
 }
 
-const minutesSaid = (minutes: number) => counted(Math.round(minutes * 10) / 10, 'minute', 'minutes');
+const minutesSaid = (minutes: number) => counted(tenths(minutes), 'minute', 'minutes');
 
 function rateLine(definition: FrequencyDefinition, value: number | null): BreakdownLine {
   const label = definition.per === 'session' ? 'Per session' : 'Rate';

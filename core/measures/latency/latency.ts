@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { median } from '../../statistics/median';
-import { largest, mean, smallest } from '../../statistics/spread';
+import { largest, mean, smallest, tenths } from '../../statistics/spread';
 import { counted, figure, lengthOfTime } from '../../words/counting';
 import { totalCountAgreement } from '../agreement/agreement';
 import type { PairAgreement } from '../agreement/pair';
@@ -73,7 +73,7 @@ export function latencySentence({ cue }: LatencyDefinition, data: LatencyData): 
   const missed = misses === 0 ? '' : ` No response to ${counted(misses, cue.one, cue.many)}.`;
   if (times.length === 0) return missed.trim() || `No ${cue.one} was given.`;
   const [middle, low, high] = [median(times), smallest(times), largest(times)];
-  const after = high < 60 ? counted(Math.round(10 * middle) / 10, 'second', 'seconds') : lengthOfTime(middle);
+  const after = high < 60 ? counted(tenths(middle), 'second', 'seconds') : lengthOfTime(middle);
   const cues = counted(times.length, cue.one, cue.many);
   if (times.length === 1) return `Began after ${after} (${cues}).${missed}`;
   const range = high < 60 ? `${figure(low)} to ${figure(high)}` : `${lengthOfTime(low)} to ${lengthOfTime(high)}`;

@@ -49,7 +49,7 @@ export const helpWords: Record<HelpPage, { about: readonly string[]; first: stri
   },
   observing: {
     about: [
-      'Tap what you see. Each tap is one try; Take back undoes the last. What you leave alone stays blank: blank is not zero.',
+      'Tap what you see; Take back undoes the last tap. What you leave alone stays blank: blank is not zero.',
       'Without a connection nothing is lost: it is sent by itself later.',
     ],
     first: 'tap a button of the goal you are working on, then Save.',
