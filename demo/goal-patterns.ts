@@ -18,7 +18,7 @@ export interface GoalPattern {
   wording: (name: string) => string;
   levels: SupportLevel[];
   mostSupport: string;
-  chance: [one: string, many: string];
+  opportunity: [one: string, many: string];
   planned: number;
   target: number;
   /** [k, n] for k of the last n; n alone for n in a row. */
@@ -35,7 +35,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'gesture',
     wording: (n) =>
       `Given a board marked in pencil, ${n} will sand each edge to the line with no more than one gesture, on 80% of edges in 3 of the last 4 days of work.`,
-    chance: ['edge', 'edges'],
+    opportunity: ['edge', 'edges'],
     planned: 6,
     target: 80,
     run: [3, 4],
@@ -48,7 +48,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'independent',
     wording: (n) =>
       `${n} will measure and mark boards to the nearest half inch without help, 4 of 5 boards, on 3 days in a row.`,
-    chance: ['board', 'boards'],
+    opportunity: ['board', 'boards'],
     planned: 5,
     target: 80,
     run: 3,
@@ -61,7 +61,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'gesture',
     wording: (n) =>
       `At the end of a work block ${n} will return each tool to its outline on the wall, with at most a gesture, for 90% of tools in 3 of 4 days.`,
-    chance: ['tool', 'tools'],
+    opportunity: ['tool', 'tools'],
     planned: 8,
     target: 90,
     run: [3, 4],
@@ -74,7 +74,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'picture',
     wording: (n) =>
       `When a tool is out of reach, ${n} will ask a person for it by name, with no more than a picture cue, in 75% of requests, on 3 of the last 4 days.`,
-    chance: ['request', 'requests'],
+    opportunity: ['request', 'requests'],
     planned: 4,
     target: 75,
     run: [3, 4],
@@ -87,7 +87,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'independent',
     wording: (n) =>
       `${n} will read ten signs from the workshop and the kitchen and show what each asks for, 9 of 10 signs, on 2 days in a row.`,
-    chance: ['sign', 'signs'],
+    opportunity: ['sign', 'signs'],
     planned: 10,
     target: 90,
     run: 2,
@@ -100,7 +100,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'gesture',
     wording: (n) =>
       `Given a recipe of six ingredients, ${n} will measure each to the marked line with at most a gesture, for 80% of ingredients in 3 of the last 4 sessions.`,
-    chance: ['ingredient', 'ingredients'],
+    opportunity: ['ingredient', 'ingredients'],
     planned: 6,
     target: 80,
     run: [3, 4],
@@ -113,7 +113,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'picture',
     wording: (n) =>
       `${n} will read each line of a short recipe and do what it says, with no more than a picture cue, on 80% of lines, 3 days in a row.`,
-    chance: ['line', 'lines'],
+    opportunity: ['line', 'lines'],
     planned: 8,
     target: 80,
     run: 3,
@@ -126,7 +126,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'independent',
     wording: (n) =>
       `${n} will set a place at the long table by the placemat outline without help, 5 of 6 places, in 3 of the last 4 days.`,
-    chance: ['place', 'places'],
+    opportunity: ['place', 'places'],
     planned: 6,
     target: 83,
     run: [3, 4],
@@ -139,7 +139,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'gesture',
     wording: (n) =>
       `At the Friday stall and in practice ${n} will count out amounts up to one dollar with at most a gesture, 8 of 10 amounts, in 2 of 3 sessions.`,
-    chance: ['amount', 'amounts'],
+    opportunity: ['amount', 'amounts'],
     planned: 10,
     target: 80,
     run: [2, 3],
@@ -152,7 +152,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'picture',
     wording: (n) =>
       `${n} will wash hands before food and after the garden, following the picture strip, with no more than a picture cue, 9 of 10 times, 4 days in a row.`,
-    chance: ['time', 'times'],
+    opportunity: ['time', 'times'],
     planned: 4,
     target: 90,
     run: 4,
@@ -165,7 +165,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'gesture',
     wording: (n) =>
       `${n} will plant along a string, one seedling to each mark, with at most a gesture, for 80% of seedlings on 3 of the last 4 garden days.`,
-    chance: ['seedling', 'seedlings'],
+    opportunity: ['seedling', 'seedlings'],
     planned: 8,
     target: 80,
     run: [3, 4],
@@ -178,7 +178,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'independent',
     wording: (n) =>
       `Walking the beds with an adult, ${n} will name the plant that is pointed to, 4 of 5 plants without a prompt, on 3 days in a row.`,
-    chance: ['plant', 'plants'],
+    opportunity: ['plant', 'plants'],
     planned: 5,
     target: 80,
     run: 3,
@@ -191,7 +191,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'spoken',
     wording: (n) =>
       `${n} will fill in the garden log (date, weather, bed, work, next) with no more than a spoken prompt, for 4 of its 5 parts, in 3 of the last 4 days.`,
-    chance: ['part', 'parts'],
+    opportunity: ['part', 'parts'],
     planned: 5,
     target: 80,
     run: [3, 4],
@@ -204,7 +204,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'independent',
     wording: (n) =>
       `When work gets hard ${n} will hand over the pause card before leaving the place, without a prompt, 4 of 5 times, on 3 days in a row.`,
-    chance: ['time', 'times'],
+    opportunity: ['time', 'times'],
     planned: 5,
     target: 80,
     run: 3,
@@ -217,7 +217,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'gesture',
     wording: (n) =>
       `When stuck for more than a minute, ${n} will ask an adult or a partner for help with at most a gesture, 8 of 10 times, in 3 of the last 4 days.`,
-    chance: ['time', 'times'],
+    opportunity: ['time', 'times'],
     planned: 5,
     target: 80,
     run: [3, 4],
@@ -230,7 +230,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'gesture',
     wording: (n) =>
       `In group work ${n} will wait for the turn to come round with at most a gesture, 4 of 5 turns, in 3 of the last 4 days.`,
-    chance: ['turn', 'turns'],
+    opportunity: ['turn', 'turns'],
     planned: 5,
     target: 80,
     run: [3, 4],
@@ -243,7 +243,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'picture',
     wording: (n) =>
       `${n} will carry out spoken directions of two steps with no more than a picture cue, 8 of 10 directions, in 2 of 3 days.`,
-    chance: ['direction', 'directions'],
+    opportunity: ['direction', 'directions'],
     planned: 10,
     target: 80,
     run: [2, 3],
@@ -256,7 +256,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'gesture',
     wording: (n) =>
       `At the Friday stall ${n} will hand over what was asked for and name its price with no more than a gesture, in 7 of 10 sales, on 3 of the last 4 days.`,
-    chance: ['sale', 'sales'],
+    opportunity: ['sale', 'sales'],
     planned: 10,
     target: 70,
     run: [3, 4],
@@ -269,7 +269,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'picture',
     wording: (n) =>
       `Sent to the garden shed, ${n} will bring what was named with no more than a picture cue, 8 of 10 times, in 3 of the last 4 sessions.`,
-    chance: ['errand', 'errands'],
+    opportunity: ['errand', 'errands'],
     planned: 10,
     target: 80,
     run: [3, 4],
@@ -282,7 +282,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     mostSupport: 'spoken',
     wording: (n) =>
       `Before a job ${n} will lay out its tools and parts in the order of the job card, with no more than a spoken prompt, for 80% of the pieces in 3 of the last 4 sessions.`,
-    chance: ['piece', 'pieces'],
+    opportunity: ['piece', 'pieces'],
     planned: 6,
     target: 80,
     run: [3, 4],

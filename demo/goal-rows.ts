@@ -60,7 +60,7 @@ export function goalRows(
       levels: pattern.levels,
       mostSupport: pattern.mostSupport,
       planned: pattern.planned,
-      chance: { one: pattern.chance[0], many: pattern.chance[1] },
+      opportunity: { one: pattern.opportunity[0], many: pattern.opportunity[1] },
     },
     criterion: {
       comparison: 'atLeast',
@@ -156,7 +156,7 @@ function sessionRow(goal: GoalInTheMaking, on: IsoDate, session: number, share: 
   const minute = random.whole(0, 11) * 5;
   const time = `${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}`;
   const recordedLater = random.happens(0.15);
-  const reason = random.happens(0.05) ? random.pick(['absent', 'declined', 'noOpportunity'] as const) : null;
+  const reason = random.happens(0.05) ? random.pick(['absent', 'refused', 'noOpportunity'] as const) : null;
   const id = random.uuid();
   const data = reason ? null : { trials: trialsOf(goal, share, random) };
   const note = random.happens(0.35) ? random.pick(noteBank).replace('{name}', student.first) : '';
@@ -178,7 +178,7 @@ function trialsOf({ definition, pattern }: GoalInTheMaking, share: number, rando
   const succeeding = [...successLevels(measure)];
   const helped = measure.levels.map((level) => level.key).filter((key) => !succeeding.includes(key));
   const trials = Math.max(3, pattern.planned - (random.happens(0.25) ? random.whole(1, 2) : 0));
-  // A good or a bad day moves one chance or so: days are more alike than independent coins would be.
+  // A good or a bad day moves one opportunity or so: days are more alike than independent coins would be.
   const mood = random.pick([-1, 0, 0, 0, 1]) * 0.9;
   const right = Math.min(trials, Math.max(0, Math.round(share * trials + mood)));
   const isRight = Array.from({ length: trials }, (_, at) => ({ at: random.whole(0, 9999), right: at < right }));

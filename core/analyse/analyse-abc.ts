@@ -2,6 +2,7 @@ import { analyseBehavior, type BehaviorAnalysis } from '../behavior/analysis';
 import { byQuarterHour } from '../behavior/when';
 import type { IsoDate } from '../calendar/iso-date';
 import { type SchoolCalendar, schoolDays } from '../calendar/school-days';
+import { defined } from '../defined';
 import type { Incident } from '../entries/incidents/incident';
 
 export interface AbcFileAnalysis extends BehaviorAnalysis {
@@ -28,8 +29,8 @@ export interface AbcRange {
  */
 export function analyseAbc(notes: readonly Incident[], range: AbcRange): AbcFileAnalysis {
   const dates = notes.map((note) => note.on).sort();
-  const from = range.from ?? (dates[0] as IsoDate);
-  const to = range.to ?? (dates.at(-1) as IsoDate);
+  const from = range.from ?? defined(dates[0]);
+  const to = range.to ?? defined(dates.at(-1));
   const days = schoolDays(from, to, { weekdays: [1, 2, 3, 4, 5], closures: range.closures ?? [] });
   return {
     from,

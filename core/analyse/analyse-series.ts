@@ -1,5 +1,6 @@
 import { dayNumber, type IsoDate } from '../calendar/iso-date';
 import type { SchoolCalendar } from '../calendar/school-days';
+import { defined } from '../defined';
 import type { Direction } from '../goals/goal';
 import { type CriterionDefinition, usualCriterion } from '../measures/criterion-definition';
 import { type NamedPhase, type PhaseComparison, type PhaseFigures, phaseAnalysis } from '../progress/phases/phases';
@@ -69,7 +70,7 @@ export function analyseSeries(rows: readonly SeriesRow[], options: SeriesOptions
   const { points, names } = pointsOf(inOrder);
   const direction = options.direction ?? directionFrom(options);
   const aim = aimOf(inOrder, options, direction);
-  const today = options.today ?? (inOrder.at(-1) as SeriesRow).date;
+  const today = options.today ?? defined(inOrder.at(-1)).date;
   const { baseline, now, wayTravelled, course, criterion, decision, sinceCourse } = judge(points, aim, {
     calendar: WEEKDAYS,
     today,
@@ -86,7 +87,7 @@ export function analyseSeries(rows: readonly SeriesRow[], options: SeriesOptions
     points: points.map(({ on, value, phase, afterGap }) => ({
       date: on,
       value,
-      phase: hasPhases ? (names[phase] as string) : null,
+      phase: hasPhases ? defined(names[phase]) : null,
       afterGap,
     })),
     gaps: longGaps(points, WEEKDAYS),
@@ -109,7 +110,7 @@ const directionFrom = ({ baseline, target }: SeriesOptions): Direction =>
   baseline !== null && target !== null && target < baseline ? 'decrease' : 'increase';
 
 function aimOf(rows: readonly SeriesRow[], options: SeriesOptions, direction: Direction): Aim {
-  const first = (rows[0] as SeriesRow).date;
+  const first = defined(rows[0]).date;
   const { target, targetDate, baseline, baselineDate, criterion } = options;
   return {
     baseline: baseline === null ? null : { value: baseline, on: baselineDate ?? first },
@@ -134,7 +135,7 @@ function criterionFrom(rule: { k: number; n: number }, target: number, direction
 function pointsOf(rows: readonly SeriesRow[]): { points: SeriesPoint[]; names: string[] } {
   const names: string[] = [];
   const phaseOf = rows.map(({ phase }, i) => {
-    if (i === 0 || phase !== (rows[i - 1] as SeriesRow).phase) names.push(phase ?? 'all');
+    if (i === 0 || phase !== defined(rows[i - 1]).phase) names.push(phase ?? 'all');
     return names.length - 1;
   });
   const points = rows.map(({ date, value }, i): SeriesPoint => {
@@ -145,7 +146,7 @@ function pointsOf(rows: readonly SeriesRow[]): { points: SeriesPoint[]; names: s
       value,
       amount: value,
       weight: 1,
-      phase: phaseOf[i] as number,
+      phase: defined(phaseOf[i]),
       isBaseline: names.length > 1 && phaseOf[i] === 0,
       isFormer: false,
       afterGap: before !== undefined && isLongGap(before.date, date, WEEKDAYS),

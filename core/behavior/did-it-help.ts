@@ -1,4 +1,5 @@
 import { addDays, dayNumber, type IsoDate } from '../calendar/iso-date';
+import { defined } from '../defined';
 import type { WatchedStretch } from '../entries/incidents/incident';
 import type { Direction } from '../goals/goal';
 import { type PhaseAnalysis, phaseAnalysis } from '../progress/phases/phases';
@@ -81,7 +82,7 @@ export function didItHelp(
     per,
     ...analysis,
     points: points.map(({ on, n, value, phase }) => ({ on, n, value, phase })),
-    rates: filled.slice(1).map((list, i) => compareRates(sumOf(filled[i] as typeof points), sumOf(list))),
+    rates: filled.slice(1).map((list, i) => compareRates(sumOf(defined(filled[i])), sumOf(list))),
   };
 }
 

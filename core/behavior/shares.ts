@@ -1,3 +1,4 @@
+import { defined } from '../defined';
 import type { Incident } from '../entries/incidents/incident';
 import { fisherExact, oddsRatio, yulesQ } from '../statistics/two-by-two';
 import { wilsonInterval } from '../statistics/wilson';
@@ -58,7 +59,7 @@ export function facetShares(own: readonly Incident[], all: FacetCounts): FacetSh
   const others = all.notes - own.length;
   return [...countFacet(own, all.facet).names]
     .map(([name, n]): FacetShare => {
-      const elsewhere = (all.names.get(name) as number) - n;
+      const elsewhere = defined(all.names.get(name)) - n;
       const table = { a: n, b: own.length - n, c: elsewhere, d: others - elsewhere };
       return {
         name,

@@ -22,6 +22,7 @@ export function reportingPeriods<Known extends object>(
   for (const { endsOn, ...known } of ends.toSorted((a, b) => a.endsOn.localeCompare(b.endsOn))) {
     const before = periods.at(-1);
     const first = before ? addDays(before.last, 1) : plan.startsOn;
+    // Two go in, two come out.
     const [last] = [endsOn, plan.endsOn].sort() as [IsoDate, IsoDate];
     if (first <= last) periods.push({ ...known, first, last });
   }

@@ -102,7 +102,7 @@ const cardBlocks = (some: readonly ReportEntry[], { threads, today }: Around): D
       kind: 'facts',
       facts: [
         ['Day', `${entryDay(entry.on, today)}, ${entry.time}`],
-        ...(whereOf(entry) ? [['Where, who', whereOf(entry)] as [string, string]] : []),
+        ...(whereOf(entry) ? [['Where, who', whereOf(entry)] satisfies [string, string]] : []),
         ['Seen', entryLines(entry, threads[entry.id] ?? []).join('\n')],
       ],
     },

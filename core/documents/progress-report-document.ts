@@ -32,6 +32,7 @@ function mapTexts<Value>(value: Value, change: (text: string) => string): Value 
   if (typeof value === 'string') return change(value) as Value;
   if (Array.isArray(value)) return value.map((one) => mapTexts(one, change)) as Value;
   if (value === null || typeof value !== 'object') return value;
+  // The same keys, each with what it had, but for its texts.
   return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, mapTexts(one, change)])) as Value;
 }
 
@@ -115,7 +116,7 @@ function goalBlocks(goal: GoalReport): DocumentBlock[] {
     ['Baseline', goal.baseline ?? 'none yet'],
     ['Now', goal.now ?? 'nothing measured yet'],
     ['Target', goal.target],
-    ...(goal.way ? [['Progress toward the target', goal.way] as [string, string]] : []),
+    ...(goal.way ? [['Progress toward the target', goal.way] satisfies [string, string]] : []),
     ['Evidence', goal.evidence],
   ];
   return [

@@ -118,10 +118,10 @@ const contents: readonly PropertyKey[] = ['session', 'note', 'counts'];
 export function readWaiting(raw: unknown): WaitingItem | null {
   const parsed = waitingItem.safeParse(raw);
   if (parsed.success) return parsed.data;
-  const hasItsShape = parsed.error.issues.every(
-    ({ code, path }) =>
-      contents.includes(path[0] as PropertyKey) && code !== 'invalid_type' && code !== 'invalid_union',
-  );
+  const hasItsShape = parsed.error.issues.every(({ code, path: [field] }) => {
+    const isContent = field !== undefined && contents.includes(field);
+    return isContent && code !== 'invalid_type' && code !== 'invalid_union';
+  });
   // Every field is there and of its type: only its value is not what the server takes.
   return hasItsShape ? (raw as WaitingItem) : null;
 }

@@ -1,3 +1,4 @@
+import { defined } from '../defined';
 import { type MeasureDefinition, measureOf } from '../measures/measure';
 
 interface NamedStudent {
@@ -76,7 +77,7 @@ export function discreetChoices<T extends { kind: string; name: string; words: s
   const short = new Map<T, string>();
   for (const kind of kinds) {
     const own = choices.filter((choice) => choice.kind === kind);
-    for (const [i, name] of discreetWords(own.map(({ name }) => name)).entries()) short.set(own[i] as T, name);
+    for (const [i, name] of discreetWords(own.map(({ name }) => name)).entries()) short.set(defined(own[i]), name);
   }
   return choices.map((choice) => ({ ...choice, name: short.get(choice) ?? '', words: '', unlike: '' }));
 }

@@ -17,7 +17,7 @@ export const goalBank: GoalTemplate[] = [
       levels: usualLevels,
       mostSupport: 'gesture',
       planned: 10,
-      chance: { one: 'request', many: 'requests' },
+      opportunity: { one: 'request', many: 'requests' },
     },
     criterion: usualCriterion('atLeast', 80),
   },

@@ -28,7 +28,7 @@ export const goalInput = z
       .transform((words) => words.replace(/\r\n?/g, '\n'))
       .refine((words) => words.trim() !== '', { error: 'Type the goal as the plan words it.' })
       .refine((words) => words.length <= LONGEST_WORDING, {
-        error: `Keep the wording to ${LONGEST_WORDING} characters.`,
+        error: `Keep the goal to ${LONGEST_WORDING} characters.`,
       }),
     measure: measureDefinition,
     criterion: criterionDefinition,

@@ -110,7 +110,7 @@ describe('whether data still mean the same', () => {
   const { levels } = beginningOf('trials') as Extract<MeasureDefinition, { kind: 'trials' }>;
 
   it('they do under other names and other ways of saying', () => {
-    expect(change('trials', { planned: 5, chance: { one: 'board', many: 'boards' } })).toBe(true);
+    expect(change('trials', { planned: 5, opportunity: { one: 'board', many: 'boards' } })).toBe(true);
     expect(change('trials', { levels: levels.map((level) => ({ ...level, label: `${level.label}!` })) })).toBe(true);
     expect(change('frequency', { per: 'minute' })).toBe(true);
     expect(change('duration', { of: 'episode', unit: 'seconds' })).toBe(true);

@@ -61,7 +61,7 @@ describe('the discreet view', () => {
       shortName: 'Asks',
       wording: 'Ada will ask',
       area: 'Social',
-      measure: { ...goalOf().measure, chance: { one: 'Ada', many: 'Adas' } } as TrialsDefinition,
+      measure: { ...goalOf().measure, opportunity: { one: 'Ada', many: 'Adas' } } as TrialsDefinition,
     });
     const entry = discreetEntry({ note: 'Ada laughed', sentence: '3 of 4' });
     const all = JSON.stringify([student, goal, entry]);

@@ -73,7 +73,8 @@ export function choiceCell(
 export function reasonCell(text: string): Cell<NoScoreReason | null> {
   if (text === '') return fine(null);
   const choices = noScoreReasons.map((key) => ({ key, label: noScoreWords[key].label }));
-  const read = choiceCell(text, choices, { declined: 'declined', 'no chance': 'noOpportunity' });
+  const read = choiceCell(text, choices, { 'no chance': 'noOpportunity', declined: 'refused' });
+  // `choiceCell` answers with a key of what it was given: these three, whatever word was typed for them.
   return read as Cell<NoScoreReason>;
 }
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { defined } from '../defined';
 import { refusal } from '../words/refusal';
 import {
   type CumulativeTotalData,
@@ -126,5 +127,5 @@ export function readData(
 ): { ok: true; data: MeasureData } | { ok: false; message: string } {
   const parsed = measureOf(definition).data.safeParse(raw, { error: refusal });
   if (parsed.success) return { ok: true, data: parsed.data };
-  return { ok: false, message: (parsed.error.issues[0] as z.core.$ZodIssue).message };
+  return { ok: false, message: defined(parsed.error.issues[0]).message };
 }

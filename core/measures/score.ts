@@ -2,7 +2,7 @@
  * Why an observation has no score, as the observer says it. Kept apart from each other, and never counted as 0.
  * A goal that was simply not observed has no observation at all.
  */
-export const noScoreReasons = ['absent', 'declined', 'noOpportunity'] as const;
+export const noScoreReasons = ['absent', 'refused', 'noOpportunity'] as const;
 export type NoScoreReason = (typeof noScoreReasons)[number];
 
 /** Why data was recorded and still gives no score: cues without any response; nothing that could be told yes from no. */
@@ -10,7 +10,7 @@ export type UnscoredReason = NoScoreReason | 'noResponse' | 'nothingScored';
 
 export const noScoreWords: Record<NoScoreReason, { label: string; sentence: string }> = {
   absent: { label: 'Absent', sentence: 'Absent. No score for this day.' },
-  declined: { label: 'Refused the session', sentence: 'Refused the session. No score.' },
+  refused: { label: 'Refused the session', sentence: 'Refused the session. No score.' },
   noOpportunity: { label: 'No opportunity', sentence: 'The skill did not come up. No score.' },
 };
 

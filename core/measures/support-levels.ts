@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { defined } from '../defined';
 import { hasDistinctKeys, keyField } from './named';
 
 /** One way of helping, from none to most. `words` go into sentences: “alone” for no help, else “a gesture prompt”. */
@@ -76,7 +77,7 @@ export function successLevels({ levels, mostSupport }: Support): Set<string> {
 /** “with a gesture or less help”, or just “alone”. */
 export function supportAllowed({ levels, mostSupport }: Support): string {
   const at = levels.findIndex((level) => level.key === mostSupport);
-  const words = (levels[at] as SupportLevel).words;
+  const words = defined(levels[at]).words;
   return at === 0 ? words : `with ${words} or less help`;
 }
 

@@ -1,7 +1,8 @@
 import { z } from 'zod';
+import { defined } from '../defined';
 import type { MessageKind } from './message';
 
-/** What may be filled into the wording of a message. */
+/** What may be filled into a message template. */
 export const templateFields = {
   student: { about: 'the student’s short name', isChilds: true },
   goal: { about: 'number and name of the goal', isChilds: true },
@@ -32,11 +33,11 @@ const isField = (name: string): name is TemplateField => Object.hasOwn(templateF
 
 /** The fields that stand in a text, each once; also those that are none. */
 export function fieldsIn(text: string): string[] {
-  return [...new Set([...text.matchAll(FIELD)].map(([, name]) => name as string))];
+  return [...new Set([...text.matchAll(FIELD)].map(([, name]) => defined(name)))];
 }
 
 /**
- * A wording with its fields filled in. What has no value leaves no trace, nor a line that would be empty without it.
+ * A template with its fields filled in. What has no value leaves no trace, nor a line that would be empty without it.
  *
  * @example fillIn('{student}: {percentage}', { student: 'Ada E.', percentage: '75%' }) // 'Ada E.: 75%'
  */
@@ -58,7 +59,7 @@ export interface TemplateWarning {
 }
 
 /**
- * What somebody should know before a wording is used: fields that there are not, fields that would be empty, a child’s data in
+ * What somebody should know before a template is used: fields that there are not, fields that would be empty, a child’s data in
  * the subject (which is read over shoulders, and on locked screens), and a body without the way to stop.
  *
  * @param values  of a real entry, for its reader

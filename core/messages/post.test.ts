@@ -11,7 +11,7 @@ const values = {
   stop: 's',
 };
 
-describe('the wording of a message', () => {
+describe('a message template', () => {
   it('is filled in; what has no value leaves no empty line', () => {
     expect(fillIn('Dear {reader},\n\n{sentence}\n{note}\n\n{link}', values)).toBe(
       'Dear Aunt Ida,\n\n3 of 4: 75%.\n\nhttps://x',

@@ -23,5 +23,6 @@ export const accountFields = {
 };
 export const isSameTwice = [
   ({ password, again }: { password: string; again: string }): boolean => password === again,
+  // Zod wants a path that may be added to.
   { error: 'The two are not the same.', path: ['again'] as string[] },
 ] as const;

@@ -1,4 +1,5 @@
 import type { IsoDate } from '../calendar/iso-date';
+import { defined } from '../defined';
 import type { GoalDefinition } from '../goals/goal';
 import { median } from '../statistics/median';
 import type { SeriesPoint } from './series';
@@ -25,7 +26,7 @@ export function baselineOf(goal: Pick<GoalDefinition, 'baseline'>, points: reado
   if (before.length < LEAST_POINTS_FOR_BASELINE) return null;
   return {
     value: median(before.map((point) => point.value)),
-    on: (before.at(-1) as SeriesPoint).on,
+    on: defined(before.at(-1)).on,
     from: 'phase',
   };
 }

@@ -1,4 +1,5 @@
 import type { IsoDate } from '../calendar/iso-date';
+import { defined } from '../defined';
 import type { GoalDefinition } from '../goals/goal';
 import type { CriterionDefinition } from '../measures/criterion-definition';
 import { measureOf } from '../measures/measure';
@@ -53,7 +54,7 @@ export function criterionState(points: readonly CriterionPoint[], criterion: Cri
   const misses = (point: CriterionPoint) => !reaches(point.value, criterion);
   const runStart = last.findLastIndex(misses) + 1;
   return {
-    metOn: endsAt === -1 ? null : (counting[endsAt] as CriterionPoint).on,
+    metOn: endsAt === -1 ? null : defined(counting[endsAt]).on,
     lapses:
       endsAt === -1
         ? []

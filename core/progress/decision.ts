@@ -1,5 +1,6 @@
 import { type IsoDate, shortDate } from '../calendar/iso-date';
 import { type SchoolCalendar, schoolDaysBetween } from '../calendar/school-days';
+import { defined } from '../defined';
 import { type Direction, signOf } from '../goals/goal';
 import { counted, figure } from '../words/counting';
 import { type AimLine, aimLineAt } from './aim-line';
@@ -90,7 +91,7 @@ function aimLineDecision({ sinceCourse, course, baseline, target, direction, uni
   const sign = signOf(direction);
   const leads = last.map((point) => sign * (point.value - aimLineAt(course, point.day)));
   const values = `${last.map((point) => figure(point.value)).join(', ')}${unit}`;
-  const ends = [last[0], last.at(-1)].map((point) => figure(aimLineAt(course, (point as SeriesPoint).day)));
+  const ends = [last[0], last.at(-1)].map((point) => figure(aimLineAt(course, defined(point).day)));
   const beside = `the aim line, which ran from ${ends[0]} to ${ends[1]}${unit}`;
   const [above, below] = direction === 'increase' ? ['above', 'below'] : ['below', 'above'];
   if (leads.every((lead) => lead < 0)) {

@@ -30,7 +30,7 @@ describe('series', () => {
   it('makes no point of a day without a score: blank is not zero', () => {
     const points = seriesOf(
       goalOf(),
-      [session('2026-09-01', 'absent'), session('2026-09-02', 4), session('2026-09-02', 'declined')],
+      [session('2026-09-01', 'absent'), session('2026-09-02', 4), session('2026-09-02', 'refused')],
       calendar,
     );
     expect(points.map(({ value }) => value)).toEqual([40]);

@@ -1,5 +1,6 @@
 import { dayNumber, type IsoDate } from '../calendar/iso-date';
 import { type SchoolCalendar, schoolDaysBetween } from '../calendar/school-days';
+import { defined } from '../defined';
 import type { ObservedSession } from '../entries/observation';
 import type { GoalDefinition, Phase } from '../goals/goal';
 import { type MeasureData, type MeasureDefinition, measureOf } from '../measures/measure';
@@ -32,7 +33,7 @@ export const LONG_GAP_SCHOOL_DAYS = 10;
 /** The index of the phase a date lies in; -1 before the first. */
 export function phaseAt(phases: readonly Phase[], on: IsoDate): number {
   let index = -1;
-  while (index + 1 < phases.length && (phases[index + 1] as Phase).startsOn <= on) index++;
+  while (index + 1 < phases.length && defined(phases[index + 1]).startsOn <= on) index++;
   return index;
 }
 
@@ -73,8 +74,9 @@ export function seriesOf(
   const points: SeriesPoint[] = [];
   let soFar: MeasureData | null = null;
   for (const group of groups) {
-    const { on, former } = group[0] as ObservedSession;
+    const { on, former } = defined(group[0]);
     const measure = measureOf(former ?? goal.measure);
+    // A group has at least one session.
     const data = group.map((session) => session.outcome.data) as [MeasureData, ...MeasureData[]];
     if (measure.accumulates && soFar) data.unshift(soFar);
     const pooled = data.length === 1 ? data[0] : measure.pool(data);

@@ -1,3 +1,4 @@
+import { defined } from '../defined';
 import { type Direction, signOf } from '../goals/goal';
 import { counted, signed } from '../words/counting';
 import type { AimLine } from './aim-line';
@@ -39,7 +40,7 @@ export function trendRule(
   { direction, change }: { direction: Direction; change: string },
 ): TrendRule | null {
   if (!course) return null;
-  const days = points.length === 0 ? 0 : (points.at(-1) as DayValue).day - (points[0] as DayValue).day;
+  const days = points.length === 0 ? 0 : defined(points.at(-1)).day - defined(points[0]).day;
   if (!trend || points.length < POINTS_FOR_TREND_RULE || days < 7 * WEEKS_FOR_TREND_RULE) {
     const weeks = Math.floor(days / 7);
     return {

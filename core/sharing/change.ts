@@ -104,6 +104,7 @@ function asText(value: unknown, field: string): string | null {
   if (Array.isArray(value))
     return value.length === 0 ? 'none' : value.map((one) => asText(one, field) ?? '').join(', ');
   if (typeof value === 'object') {
+    // Of what is written down of changes only a rule has `shows`.
     if ('shows' in value) return ruleSaid(value as Omit<VisibilityRule, 'kind'>);
     const said = Object.entries(value).flatMap(([key, inside]) => (isId(key) ? [] : [asText(inside, key)]));
     return said.filter((text) => text !== null).join(' · ');

@@ -83,6 +83,7 @@ export function rulesFrom(
 ): Record<ReaderKind, VisibilityRule> {
   const ruleOf = (kind: ReaderKind) =>
     own.find((rule) => rule.kind === kind) ?? school.find((rule) => rule.kind === kind) ?? carefulRules[kind];
+  // Every kind has its pair: `fromEntries` only knows that keys are texts.
   return Object.fromEntries(readerKinds.map((kind) => [kind, ruleOf(kind)])) as Record<ReaderKind, VisibilityRule>;
 }
 

@@ -1,3 +1,5 @@
+import { defined } from '../defined';
+
 // Lanczos' series with g = 7 and nine terms: about fifteen digits.
 const LANCZOS = [
   0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059,
@@ -9,8 +11,8 @@ const TINY = 1e-300;
 /** The natural logarithm of the gamma function, for x of 0.5 or more. */
 function logGamma(x: number): number {
   const t = x + 6.5;
-  let sum = LANCZOS[0] as number;
-  for (let i = 1; i < LANCZOS.length; i++) sum += (LANCZOS[i] as number) / (x + i - 1);
+  let sum = defined(LANCZOS[0]);
+  for (let i = 1; i < LANCZOS.length; i++) sum += defined(LANCZOS[i]) / (x + i - 1);
   return 0.5 * Math.log(2 * Math.PI) + (x - 0.5) * Math.log(t) - t + Math.log(sum);
 }
 

@@ -1,3 +1,4 @@
+import { defined } from '../defined';
 /**
  * The middle value; of an even number of values, the mean of the middle two.
  *
@@ -9,7 +10,7 @@
 export function median(values: ArrayLike<number>): number {
   if (values.length === 0) throw new RangeError('The median needs at least one value.');
   const sorted = new Float64Array(values).sort();
-  const [lower, upper] = [sorted[(values.length - 1) >> 1] as number, sorted[values.length >> 1] as number];
+  const [lower, upper] = [defined(sorted[(values.length - 1) >> 1]), defined(sorted[values.length >> 1])];
   // Half the sum could overflow where the sum of the halves cannot.
   return lower / 2 + upper / 2;
 }

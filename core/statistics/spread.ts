@@ -1,3 +1,4 @@
+import { defined } from '../defined';
 /** The sum; 0 of no values. */
 export function sum(values: readonly number[]): number {
   let total = 0;
@@ -29,7 +30,7 @@ export const largest = (values: readonly number[]) => values.reduce((a, b) => Ma
 export function mean(values: ArrayLike<number>): number {
   if (values.length === 0) throw new RangeError('The mean needs at least one value.');
   let sum = 0;
-  for (let i = 0; i < values.length; i++) sum += values[i] as number;
+  for (let i = 0; i < values.length; i++) sum += defined(values[i]);
   return sum / values.length;
 }
 

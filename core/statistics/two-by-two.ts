@@ -1,3 +1,4 @@
+import { defined } from '../defined';
 /**
  * Two yes/no facts counted together:
  *
@@ -56,10 +57,10 @@ export function fisherExact({ a, b, c, d }: TwoByTwo): number {
   const mode = Math.min(most, Math.max(least, Math.floor(((row + 1) * (column + 1)) / (n + 2))));
   const weights = new Float64Array(most - least + 1);
   weights[mode - least] = 1;
-  for (let k = mode; k < most; k++) weights[k + 1 - least] = (weights[k - least] as number) * step(k);
-  for (let k = mode; k > least; k--) weights[k - 1 - least] = (weights[k - least] as number) / step(k - 1);
+  for (let k = mode; k < most; k++) weights[k + 1 - least] = defined(weights[k - least]) * step(k);
+  for (let k = mode; k > least; k--) weights[k - 1 - least] = defined(weights[k - least]) / step(k - 1);
   // Equal tables may differ in the last digits.
-  const limit = (weights[a - least] as number) * (1 + 1e-7);
+  const limit = defined(weights[a - least]) * (1 + 1e-7);
   let all = 0;
   let noLikelier = 0;
   for (const weight of weights) {

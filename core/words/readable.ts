@@ -36,6 +36,7 @@ export function readable<Schema extends z.ZodType>(schema: Schema): z.ZodType<z.
     }
     return value;
   });
+  // `checked` refuses before the schema sees it, and lets through as it came.
   return checked.pipe(schema as z.ZodType<z.infer<Schema>, unknown>) as z.ZodType<z.infer<Schema>, z.input<Schema>>;
 }
 

@@ -1,4 +1,5 @@
 import { LRUCache } from 'lru-cache';
+import { defined } from '~/core/defined';
 import type { Incident } from '~/core/entries/incidents/incident';
 import { type Naming, uniqueNames } from '../entries/incidents/incidents';
 import type { Database } from '../platform/db/database';
@@ -27,14 +28,13 @@ export async function analysedIncidents(
   namings: ReadonlyMap<string, Naming>,
 ): Promise<Map<string, AnalysedIncident[]>> {
   const stamps = await stampsOf(db, [...namings.keys()]);
-  const keys = new Map([...stamps.keys()].map((id) => [id, keyOf(id, namings.get(id) as Naming)]));
-  const stale = [...stamps].filter(([id, stamp]) => read.get(keys.get(id) as string)?.stamp !== stamp);
-  const fresh = await readIncidents(db, new Map(stale.map(([id]) => [id, namings.get(id) as Naming])));
+  const keys = new Map([...stamps.keys()].map((id) => [id, keyOf(id, defined(namings.get(id)))]));
+  const stale = [...stamps].filter(([id, stamp]) => read.get(defined(keys.get(id)))?.stamp !== stamp);
+  const fresh = await readIncidents(db, new Map(stale.map(([id]) => [id, defined(namings.get(id))])));
   const found = new Map<string, AnalysedIncident[]>();
   for (const [id, stamp] of stamps) {
-    const key = keys.get(id) as string;
-    const notes =
-      stale.length > 0 && fresh.has(id) ? (fresh.get(id) as AnalysedIncident[]) : (read.get(key)?.notes ?? []);
+    const key = defined(keys.get(id));
+    const notes = stale.length > 0 && fresh.has(id) ? defined(fresh.get(id)) : (read.get(key)?.notes ?? []);
     read.set(key, { stamp, notes });
     found.set(id, notes);
   }
@@ -93,7 +93,7 @@ async function readIncidents(
   const known = new Map<string, Named>();
   for (const { studentId, named, ...incident } of rows) {
     const key = `${studentId} ${named}`;
-    const words = known.get(key) ?? namedIn(named, namings.get(studentId) as Naming);
+    const words = known.get(key) ?? namedIn(named, defined(namings.get(studentId)));
     known.set(key, words);
     found.get(studentId)?.push({ ...incident, ...words });
   }

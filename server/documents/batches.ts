@@ -133,6 +133,7 @@ export async function batchFile(db: Database, actor: Actor, id: string, now: Dat
   const papers: Buffer[] = [];
   const handedOut: string[] = [];
   const leftOut: string[] = [];
+  // A row that was just read and locked.
   for (const [position, name] of (batch.students as string[]).entries()) {
     const { student_id, pdf = null } = byPosition.get(position) ?? {};
     const isTheirs = student_id && pdf && (await nullIf(NotFound, requireStudent(db, actor, student_id, 'share')));
@@ -148,6 +149,7 @@ export async function batchFile(db: Database, actor: Actor, id: string, now: Dat
   await db.transaction(async (trx) => {
     for (const studentId of handedOut) {
       const as = batch.students.length > 1 ? 'PDF of a group' : 'PDF';
+      // The database holds what a batch may be of.
       const reading = { studentId, what: `${readAs[batch.what as Batch['what']]} (${as})`, how: 'exported' as const };
       await recordAccess(trx, { personId: actor.personId }, reading, now);
     }

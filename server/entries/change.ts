@@ -1,10 +1,11 @@
 import type { WallTime } from '~/core/calendar/zone';
+import { defined } from '~/core/defined';
 import { type CorrectionInput, checkOutcome, type WithdrawalInput } from '~/core/entries/observation';
 import { measureAt } from '../goals/goals';
 import type { Database } from '../platform/db/database';
 import { Invalid } from '../platform/failures';
 import type { Actor } from '../school/school';
-import { checkSession, type MeasuredGoal } from './check-session';
+import { checkSession } from './check-session';
 import { type Changes, changeRecord } from './corrections';
 import { takeApart } from './pairs';
 import { type Observation, observationOf } from './read';
@@ -56,7 +57,7 @@ export async function correctObservation(
   return changeEntry(db, actor, { studentId, entryId, version, why, now }, async (entry, trx) => {
     const goalIds = [entry.goalId];
     const { goals, messages } = await checkSession(trx, actor, { studentId, right: 'see', goalIds }, session, wall);
-    const checked = checkOutcome(measureAt(goals[entry.goalId] as MeasuredGoal, entry.goalVersion), raw);
+    const checked = checkOutcome(measureAt(defined(goals[entry.goalId]), entry.goalVersion), raw);
     if (!checked.ok) messages.outcome = checked.message;
     if (!checked.ok || Object.keys(messages).length > 0) throw new Invalid(messages);
     return {

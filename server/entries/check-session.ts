@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { type IsoDate, longDate } from '~/core/calendar/iso-date';
 import type { WallTime } from '~/core/calendar/zone';
+import { defined } from '~/core/defined';
 import type { sessionFields } from '~/core/entries/observation';
 import type { MeasureDefinition } from '~/core/measures/measure';
 import type { Goal } from '../goals/goals';
@@ -105,6 +106,6 @@ const measured = (goals: NonNullable<FactsRow['goals']>): Record<string, Measure
   Object.fromEntries(
     Object.entries(goals).map(([id, { version, measures }]) => {
       const { [version]: measure, ...formerMeasures } = measures;
-      return [id, { version, measure: measure as MeasureDefinition, formerMeasures }];
+      return [id, { version, measure: defined(measure), formerMeasures }];
     }),
   );

@@ -32,6 +32,7 @@ function observationFromRow({ data, reason, ...rest }: ObservationRow): Observat
 }
 
 function outcomeFrom(data: MeasureData | null, reason: NoScoreReason | null): Outcome {
+  // The database holds that one of the two is there, never both.
   return { data, reason } as Outcome;
 }
 

@@ -1,5 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { WallTime } from '~/core/calendar/zone';
+import { defined } from '~/core/defined';
 import { checkOutcome, entryField, type Outcome, type SessionInput } from '~/core/entries/observation';
 import type { MeasureDefinition } from '~/core/measures/measure';
 import { measureAt } from '../goals/goals';
@@ -46,14 +47,14 @@ export async function recordSession(
   const rows = input.entries.map((entry, i) => ({
     id: entry.id,
     goal_id: entry.goalId,
-    measure_version: versions[i] as number,
+    measure_version: defined(versions[i]),
     student_id: studentId,
     observed_on: input.on,
     observed_time: input.time,
     observer_id: input.observerId,
     location_id: input.locationId,
-    data: (outcomes[i] as Outcome).data,
-    reason: (outcomes[i] as Outcome).reason,
+    data: defined(outcomes[i]).data,
+    reason: defined(outcomes[i]).reason,
     note: entry.note,
     recorded_by: actor.personId,
     recorded_at: now,

@@ -114,7 +114,7 @@ describe('a change that makes old data mean something else', () => {
     expect((await current()).version).toBe(1);
     await record(['independent']);
     const { measure } = await current();
-    await edit({ measure: { ...measure, chance: { one: 'bean', many: 'beans' } } as MeasureDefinition });
+    await edit({ measure: { ...measure, opportunity: { one: 'bean', many: 'beans' } } as MeasureDefinition });
     expect((await current()).version).toBe(1);
   });
 

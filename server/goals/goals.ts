@@ -1,4 +1,5 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
+import { defined } from '~/core/defined';
 import type { GoalDefinition, Phase } from '~/core/goals/goal';
 import type { CriterionDefinition } from '~/core/measures/criterion-definition';
 import type { MeasureDefinition } from '~/core/measures/measure';
@@ -77,10 +78,10 @@ function goalFromRow(row: GoalRow): Goal {
     area: row.area,
     shortName: row.short_name,
     wording: row.wording,
-    measure: measure as MeasureDefinition,
+    measure: defined(measure),
     criterion: criterionFrom(row),
     pointPer: row.point_per,
-    baseline: row.baseline_value === null ? null : { value: row.baseline_value, on: row.baseline_on as string },
+    baseline: row.baseline_value === null ? null : { value: row.baseline_value, on: defined(row.baseline_on) },
     target: row.target,
     targetOn: row.target_on,
     startsOn: row.starts_on,

@@ -1,4 +1,5 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
+import { defined } from '~/core/defined';
 import { countSentence, incidentSentence } from '~/core/entries/incidents/incident-sentence';
 import { discreetChoices } from '~/core/goals/discreet';
 import {
@@ -41,7 +42,7 @@ export async function reportEntries(
 ): Promise<ReportEntry[]> {
   const byId = new Map(goals.map((goal) => [goal.id, goal]));
   const observations = await observationsOf(db, [...new Set(goals.map((goal) => goal.studentId))], { ids });
-  return observations.map((observation) => reportEntryOf(observation, byId.get(observation.goalId) as Goal, shows));
+  return observations.map((observation) => reportEntryOf(observation, defined(byId.get(observation.goalId)), shows));
 }
 
 /** An observation of a goal as the report says it. */
@@ -89,8 +90,8 @@ export async function behaviorEntries(
   const choices = await choicesOfAll(db, noted);
   const namings = new Map([...choices].map(([id, own]) => [id, namingOf(discreet ? discreetChoices(own) : own)]));
   return newestFirst([
-    notes.map((note) => incidentEntry(note, namings.get(note.studentId) as Naming, shows)),
-    counts.map((count) => countEntry(count, namings.get(count.studentId) as Naming, shows)),
+    notes.map((note) => incidentEntry(note, defined(namings.get(note.studentId)), shows)),
+    counts.map((count) => countEntry(count, defined(namings.get(count.studentId)), shows)),
   ]);
 }
 

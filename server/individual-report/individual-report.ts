@@ -1,4 +1,5 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
+import { defined } from '~/core/defined';
 import type { Evidence } from '~/core/entries/evidence';
 import { inOrder, type ReportEntry } from '~/core/individual-report/report';
 import { type Comment, commentsSeenBy } from '~/core/sharing/comment';
@@ -112,7 +113,7 @@ async function pageOfReport(
 }
 
 function pageOfDay(listed: readonly Listed[], { day, oldestFirst }: ReportWanted, size: number): number {
-  const isThere = ({ on }: Listed) => (oldestFirst ? on >= (day as IsoDate) : on <= (day as IsoDate));
+  const isThere = ({ on }: Listed) => (oldestFirst ? on >= defined(day) : on <= defined(day));
   const at = listed.findIndex(isThere);
   return 1 + Math.floor((at < 0 ? Math.max(0, listed.length - 1) : at) / size);
 }

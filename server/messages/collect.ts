@@ -148,6 +148,7 @@ async function digestsDue(db: Database, readers: readonly Told[], wall: WallTime
       keyed.map(({ key }) => key),
     )
     .select('key');
+  // Asked for by key: none comes without.
   const isMade = new Set(made.map(({ key }) => key as string));
   const due = keyed.filter(({ key }) => !isMade.has(key));
   if (due.length === 0) return [];

@@ -59,11 +59,11 @@ export async function composeMessage(
   const links = await makeLinks(db, message, publicUrl, now);
   const all = await messageTemplates(db, school.id);
   const usual = all[message.kind];
-  const wording = { subject: message.ownSubject ?? usual.subject, body: message.ownBody ?? usual.body };
+  const template = { subject: message.ownSubject ?? usual.subject, body: message.ownBody ?? usual.body };
   const filled = (values: FieldValues) => ({
     // What a field brings along must not begin another header.
-    subject: fillIn(wording.subject, values).replace(/\s+/g, ' '),
-    body: fillIn(wording.body, values),
+    subject: fillIn(template.subject, values).replace(/\s+/g, ' '),
+    body: fillIn(template.body, values),
   });
   return {
     ...filled({ ...about, ...links }),

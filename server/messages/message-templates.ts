@@ -10,26 +10,27 @@ export async function messageTemplates(db: Database, schoolId: string): Promise<
     .select('kind', 'subject', 'body');
   const own = new Map(rows.map(({ kind, subject, body }) => [kind, { subject, body }]));
   const all = messageKinds.map((kind) => [kind, own.get(kind) ?? usualTemplates[kind]]);
+  // Every kind has its pair: `fromEntries` only knows that keys are texts.
   return Object.fromEntries(all) as Record<MessageKind, MessageTemplate>;
 }
 
 /**
  * Words messages of a kind anew, or as usual again. For administrators.
  *
- * @param wording  null for the usual one
+ * @param template  null for the usual one
  */
 export async function saveMessageTemplate(
   db: Database,
   actor: SchoolAdmin,
   kind: MessageKind,
-  wording: MessageTemplate | null,
+  template: MessageTemplate | null,
   now: Date,
 ): Promise<void> {
-  if (wording === null) {
+  if (template === null) {
     await db('message_templates').where({ school_id: actor.schoolId, kind }).delete();
     return;
   }
-  const content = { ...wording, changed_by: actor.personId, changed_at: now };
+  const content = { ...template, changed_by: actor.personId, changed_at: now };
   await db('message_templates')
     .insert({ school_id: actor.schoolId, kind, ...content })
     .onConflict(['school_id', 'kind'])

@@ -307,7 +307,7 @@ describe('what becomes of a message', () => {
   });
 });
 
-describe('the preview of a wording', () => {
+describe('the preview of a template', () => {
   const sample = (kind: 'entry' | 'digest' | 'invitation', readerKind: 'family' | 'team' = 'family') =>
     sampleValues(fresh.db, {
       ...{ studentId: school.student, kind, readerKind, school: theSchoolOfIt, publicUrl: 'http://here' },

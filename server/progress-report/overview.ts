@@ -1,5 +1,6 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { periodToReport, type ReportingPeriod, reportingPeriods } from '~/core/calendar/reporting-periods';
+import { defined } from '~/core/defined';
 import type { Database } from '../platform/db/database';
 import type { School } from '../school/school';
 import type { StudentAccess } from '../students/access';
@@ -21,7 +22,7 @@ export async function reportStanding(
   student: Pick<Student, 'id'>,
   when: { school: Pick<School, 'timeZone'>; today: IsoDate },
 ): Promise<ReportStanding> {
-  return (await reportStandings(db, [student.id], when)).get(student.id) as ReportStanding;
+  return defined((await reportStandings(db, [student.id], when)).get(student.id));
 }
 
 /** The same of several students, by id, asked for at once. */

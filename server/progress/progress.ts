@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { LRUCache } from 'lru-cache';
 import type { IsoDate } from '~/core/calendar/iso-date';
+import { defined } from '~/core/defined';
 import type { ObservedSession } from '~/core/entries/observation';
 import { type Progress, progressOf } from '~/core/progress/progress';
 import { entryStamps, type GoalSession, sessionsByGoal, type VersionedSession } from '../entries/read';
@@ -63,18 +64,18 @@ class Computed<Kept extends object> {
     const keys = new Map(
       goals.map((goal) => [goal.id, `${JSON.stringify(goal)} ${stamps.get(goal.id) ?? ''} ${around}`]),
     );
-    const known = new Map(goals.map(({ id }) => [id, this.#known.get(keys.get(id) as string)]));
+    const known = new Map(goals.map(({ id }) => [id, this.#known.get(defined(keys.get(id)))]));
     const fresh = await computed(
       db,
       goals.filter(({ id }) => !known.get(id)),
       when,
       (goal, progress) => {
         const kept = this.#keep(progress);
-        this.#known.set(keys.get(goal.id) as string, kept);
+        this.#known.set(defined(keys.get(goal.id)), kept);
         return kept;
       },
     );
-    return new Map(goals.map(({ id }) => [id, (known.get(id) ?? fresh.get(id)) as Kept]));
+    return new Map(goals.map(({ id }) => [id, defined(known.get(id) ?? fresh.get(id))]));
   }
 }
 

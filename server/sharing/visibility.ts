@@ -80,6 +80,7 @@ type Said = Omit<VisibilityRule, 'kind'>;
 const byKind = (rules: readonly VisibilityRule[]): Record<string, Said> =>
   Object.fromEntries(rules.map(({ kind, ...rule }) => [kind, rule]));
 const asRules = (said: Record<string, Said>): VisibilityRule[] =>
+  // The keys of what the schema read: kinds of reader.
   Object.entries(said).map(([kind, rule]) => ({ kind: kind as VisibilityRule['kind'], ...rule }));
 
 /** The rules that are written for a student, or for a school, by the kind of reader. */

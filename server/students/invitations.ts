@@ -236,6 +236,7 @@ export async function acceptInvitation(
     await answered(trx, personId, found, 'accepted', now);
     if (!isThere) {
       const { name } = existing(await trx('people').where({ id: personId }).first('name'));
+      // The database holds the roles of an invitation.
       const rights = row.rights ?? usualRights[row.role as Membership['role']];
       const after = { personId, name, role: row.role, rights, from: today, until: row.until_date };
       const member = { what: 'member of the team', studentId: found.studentId, personId, before: null, after } as const;

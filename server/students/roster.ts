@@ -1,4 +1,5 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
+import { defined } from '~/core/defined';
 import { nearDuplicates } from '~/core/students/near-duplicates';
 import { type StudentInput, usualNames } from '~/core/students/student-input';
 import type { Database } from '../platform/db/database';
@@ -75,7 +76,7 @@ export async function roster(
        from students s where s.school_id = :schoolId`,
     values,
   );
-  return { students: students.rows, ...(counts.rows[0] as { found: number; enrolled: number; archived: number }) };
+  return { students: students.rows, ...defined(counts.rows[0]) };
 }
 
 /** What a roster's form chooses from. */
@@ -178,7 +179,7 @@ export async function editStudent(db: Database, actor: Actor, input: StudentInpu
 /** What the roster says of a student, as it is written down when it changes. */
 async function stateOfStudent(db: Database, id: string) {
   const found = await db.raw<{ rows: RosterStudent[] }>(`${rosterQuery} where s.id = ?`, [id]);
-  const { firstName, lastName, shortName, initials, grade, groups } = found.rows[0] as RosterStudent;
+  const { firstName, lastName, shortName, initials, grade, groups } = defined(found.rows[0]);
   return { firstName, lastName, shortName, initials, grade, groups: groups.map(({ name }) => name) };
 }
 

@@ -41,6 +41,7 @@ export async function timetablesOf(
     [[...studentIds], day ?? null, day ?? null],
   );
   const own = new Map<string, [Block[], Block[], Block[]]>(studentIds.map((id) => [id, [[], [], []]]));
+  // The query gives a layer of 0, 1 or 2.
   for (const { studentId, layer, ...block } of found.rows) own.get(studentId)?.[layer as 0]?.push(block);
   return new Map([...own].map(([id, layers]) => [id, layered(layers)]));
 }

@@ -64,7 +64,7 @@ export const trialsMeasure = {
   refusalIsOpportunity: true,
   planned: 5,
   mostTrials: 40,
-  chance: { one: 'seedling', many: 'seedlings' },
+  opportunity: { one: 'seedling', many: 'seedlings' },
 };
 
 export async function addGoal(

@@ -34,7 +34,7 @@ async function lookAtEverything(app: App, page: Page, rules?: string[]) {
   // States that only come with use.
   await page.keyboard.press('1');
   await page.keyboard.press('7');
-  await page.getByRole('button', { name: /^Chance 1/ }).click();
+  await page.getByRole('button', { name: /^Opportunity 1/ }).click();
   await page.getByRole('button', { name: 'change', exact: true }).click();
   await look(page, 'observing, with marks', rules);
   await page.keyboard.press('?');

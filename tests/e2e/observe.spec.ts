@@ -26,7 +26,7 @@ test('trial marks: by key and by tap, taken back, changed, counted live against 
   await expect(trialMarks(page, 'Measures ingredients')).toHaveCount(3);
   await expect(card).toContainText('67%');
   await trialMarks(page, 'Measures ingredients').nth(2).click();
-  await expect(card).toContainText('Chance 3 is chosen: the next tap replaces it.');
+  await expect(card).toContainText('Opportunity 3 is chosen: the next tap replaces it.');
   await card.getByRole('button', { name: 'Gesture' }).click();
   await expect(trialMarks(page, 'Measures ingredients')).toHaveCount(3);
   await expect(card).toContainText('100%');

@@ -29,7 +29,7 @@ export function goalOf(changes: object = {}): GoalDefinition {
 /** A session with so many chances right, or the reason there is no score. */
 export function session(
   on: IsoDate,
-  right: number | 'absent' | 'declined',
+  right: number | 'absent' | 'refused',
   of = 10,
   changes: Partial<ObservedSession> = {},
 ): ObservedSession {

@@ -97,6 +97,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Two observers · Gentle
 
 export default function Agreement({ loaderData }: Route.ComponentProps) {
   const { student, behaviors, team, asked, messages, watched, pairs, days, today } = loaderData;
+  // The union of two forms’ messages, asked by a name that only one may have.
   const problem = (field: string) => (messages as Record<string, string[] | undefined>)[field]?.[0];
   const select = (name: string, label: string, options: { id: string; name: string }[], at: number) => (
     <Labelled label={label} message={problem(name)}>

@@ -15,6 +15,7 @@ import type { FacetShare } from '~/core/behavior/shares';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { type SchoolCalendar, schoolDays } from '~/core/calendar/school-days';
 import { schoolYearStart } from '~/core/calendar/school-year';
+import { defined } from '~/core/defined';
 import type { Choice } from '~/core/entries/incidents/choice';
 import { lengthOfTime, percent, rateFigure } from '~/core/words/counting';
 import type { StudentBehavior } from '~/server/behavior/behavior';
@@ -114,11 +115,11 @@ export function behaviorView(
 }
 export type BehaviorView = ReturnType<typeof behaviorView>;
 
-const laterOf = (a: IsoDate, b: IsoDate): IsoDate => [a, b].toSorted()[1] as IsoDate;
+const laterOf = (a: IsoDate, b: IsoDate): IsoDate => defined([a, b].toSorted()[1]);
 
 /** Where what a change of support did is looked at from: the school year of the first one. */
 const helpBegins = (phases: StudentBehavior['phases'], today: IsoDate) =>
-  schoolYearStart([...phases.map(({ startsOn }) => startsOn), today].toSorted()[0] as IsoDate);
+  schoolYearStart(defined([...phases.map(({ startsOn }) => startsOn), today].toSorted()[0]));
 
 /** The behaviors one can look at, the commonest first: those with notes or counts, and those that are offered. */
 function behaviorsToShow({ choices, notes, watched }: StudentBehavior) {
@@ -302,6 +303,7 @@ function besideShown(
   calendar: SchoolCalendar,
   to: Shown['to'],
 ) {
+  // Two ranges in, two sides out.
   const [first, second] = ranges.map((range) => {
     const days = schoolDays(range.from, range.to, calendar);
     const notes = incidentsBehind(of.notes, { ...filter, ...range }, of.timetable);

@@ -19,6 +19,7 @@ export function CellBox({ name, isWide, text, placeholder, message, onChange, on
     if (by === undefined || !cell) return;
     event.preventDefault();
     const rows = cell.closest('tbody')?.rows;
+    // A cell’s parent is its row.
     const row = rows?.[(cell.parentElement as HTMLTableRowElement).sectionRowIndex + by];
     row?.cells[cell.cellIndex]?.querySelector('input')?.focus();
   };

@@ -81,9 +81,9 @@ function standing({ measure }: ObservedGoal, { data, clock, reason }: GoalDraft)
   if (isRunning(clock)) return 'the clock is running';
   if (data === null) return 'nothing yet: stays blank, not zero';
   if (measure.kind === 'trials' && 'trials' in data) {
-    const { planned, chance } = measure;
+    const { planned, opportunity } = measure;
     const n = data.trials.length;
-    return planned ? `${n} of ${planned} ${chance.many}` : `${n} ${n === 1 ? chance.one : chance.many}`;
+    return planned ? `${n} of ${planned} ${opportunity.many}` : `${n} ${n === 1 ? opportunity.one : opportunity.many}`;
   }
   const score = measureOf(measure).score(data);
   return score.value === null ? 'no score yet' : measureOf(measure).basis(score);

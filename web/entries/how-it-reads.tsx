@@ -1,4 +1,5 @@
 import { shortDate } from '~/core/calendar/iso-date';
+import { defined } from '~/core/defined';
 import type { ObservedGoal, SessionChoices } from '~/core/entries/waiting';
 import { outcomeSentence } from '~/core/individual-report/report';
 import { measureOf } from '~/core/measures/measure';
@@ -26,7 +27,7 @@ export function HowItReads({ goals, draft, choices }: HowItReadsProps) {
   return (
     <ol className="grid gap-4 overflow-y-auto">
       {marked.map((goal) => {
-        const goalDraft = draft.goals[goal.id] as SessionDraft['goals'][string];
+        const goalDraft = defined(draft.goals[goal.id]);
         const { reason, note } = goalDraft;
         const data = finished(goal.measure, goalDraft, now);
         return (

@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { useCallback, useEffect, useMemo, useReducer, useState } from 'react';
 import { data, Link, useNavigate } from 'react-router';
+import { defined } from '~/core/defined';
 import { tableInput } from '~/core/entries/observation';
 import { pasteInto, readRow, tableColumns } from '~/core/entries/table/table';
 import { discreetGoal } from '~/core/goals/discreet';
@@ -90,7 +91,7 @@ function Table({ student, goal, people, locations, personId, wall }: Route.Compo
     () => sheet.lines.map(({ cells }) => readRow(measure, cells, { today: wall.on, time: sheet.time })),
     [sheet, measure, wall.on],
   );
-  const rows = read.flatMap((one, i) => (one.is === 'row' ? [{ id: sheet.lines[i]?.id as string, ...one.row }] : []));
+  const rows = read.flatMap((one, i) => (one.is === 'row' ? [{ id: defined(sheet.lines[i]?.id), ...one.row }] : []));
   const wrong = read.filter(({ is }) => is === 'wrong').length;
   // The server names rows by their place among those that were sent.
   const sentAt = new Map(rows.map(({ id }, at) => [id, at]));

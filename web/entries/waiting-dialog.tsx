@@ -1,12 +1,13 @@
 import { useReducer, useState } from 'react';
 import { longDate } from '~/core/calendar/iso-date';
+import { defined } from '~/core/defined';
 import { checkOutcome } from '~/core/entries/observation';
 import type { WaitingIncident, WaitingItem, WaitingSession } from '~/core/entries/waiting';
 import { outcomeSentence } from '~/core/individual-report/report';
 import { type MeasureDefinition, measureData } from '~/core/measures/measure';
 import { counted } from '~/core/words/counting';
 import type { Unreadable } from '../platform/offline/device-store';
-import { type Why, whyWords } from '../platform/offline/send';
+import { whyWords } from '../platform/offline/send';
 import { useWaiting } from '../platform/offline/waiting';
 import { Dialog } from '../platform/ui/dialog';
 import { draftReducer, inputFrom, type SessionDraft, untouched } from './draft';
@@ -48,7 +49,7 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
                   <WhatWaits waiting={waiting} />
                   {!waiting.problem && whys[waiting.id] && (
                     <p className="mt-1 text-small text-ink-2">
-                      {Object.values(whyWords[whys[waiting.id] as Why]).join(' ')}
+                      {Object.values(whyWords[defined(whys[waiting.id])]).join(' ')}
                     </p>
                   )}
                   {waiting.problem && (

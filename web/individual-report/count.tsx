@@ -3,6 +3,7 @@ import { data, Link } from 'react-router';
 import { z } from 'zod';
 import { longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
+import { defined } from '~/core/defined';
 import { countCorrection } from '~/core/entries/incidents/incident-input';
 import { countSentence } from '~/core/entries/incidents/incident-sentence';
 import { withdrawalInput } from '~/core/entries/observation';
@@ -113,7 +114,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Count · Gentle Margin'
 export default function CountPage({
   loaderData: { student, count, title, versions, mayChange },
 }: Route.ComponentProps) {
-  const now = versions.at(-1) as EntryVersion;
+  const now = defined(versions.at(-1));
   const path = `/students/${student.id}/counts/${count.id}`;
   return (
     <Page marginName="History" margin={<HowItCameAbout versions={versions} />}>

@@ -2,6 +2,7 @@ import { data, Link } from 'react-router';
 import { z } from 'zod';
 import { longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
+import { defined } from '~/core/defined';
 import { correctionInput, withdrawalInput } from '~/core/entries/observation';
 import { discreetGoal } from '~/core/goals/discreet';
 import { outcomeSentence } from '~/core/individual-report/report';
@@ -141,6 +142,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   } catch (error) {
     if (error instanceof Invalid) return refusedWith(error.fields);
     if (error instanceof Conflict) {
+      // What correcting an observation says when it was changed meanwhile.
       const current = error.current as Observation;
       const goal = await goalOf(database(), access, current.goalId);
       return data({ conflict: versionOf(current, goal, school.timeZone, discreet) }, { status: 409 });
@@ -157,7 +159,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 
 export default function Entry({ loaderData }: Route.ComponentProps) {
   const { student, goal, entry, versions, choices, mayChange, isHiddenFromChange } = loaderData;
-  const now = versions.at(-1) as EntryVersion;
+  const now = defined(versions.at(-1));
   const path = `/students/${student.id}/entries/${entry.id}`;
   return (
     <Page marginName="What it said before" margin={<HowItCameAbout versions={versions} />}>

@@ -4,6 +4,7 @@ import { data, Form, Link } from 'react-router';
 import { z } from 'zod';
 import { longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
+import { defined } from '~/core/defined';
 import { incidentCorrection, incidentEnd } from '~/core/entries/incidents/incident-input';
 import { incidentSentence } from '~/core/entries/incidents/incident-sentence';
 import { withdrawalInput } from '~/core/entries/observation';
@@ -138,6 +139,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   const parsed = readable<z.ZodType>(schema).safeParse(body);
   if (!parsed.success) return refusedWith(messagesIn(parsed.error));
   try {
+    // Each was read by the schema of its intent.
     switch (what.data.intent) {
       case 'offer':
         await offerChoice(database(), actor, ids.studentId, (parsed.data as z.infer<typeof offer>).choiceId, now);
@@ -206,7 +208,7 @@ export default function IncidentPage({ loaderData, actionData }: Route.Component
     today,
     wall,
   } = loaderData;
-  const now = versions.at(-1) as EntryVersion;
+  const now = defined(versions.at(-1));
   const path = `/students/${student.id}/incidents/${note.id}`;
   const endMessages = actionData && 'messages' in actionData ? actionData.messages : {};
   return (

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { defined } from '~/core/defined';
 
 /** A stopwatch that goes by timestamps: a locked screen, a reload or a sleeping tab loses no second. */
 export const clock = z.object({
@@ -45,5 +46,5 @@ export function secondsFrom(text: string): number | null {
   const plain = /^(\d+(?:[.,]\d+)?)\s*(s|min|m|h)?$/.exec(text.trim());
   if (!plain) return null;
   const unit = { s: 1, min: 60, m: 60, h: 3600 }[plain[2] ?? 's'] ?? 1;
-  return Number((plain[1] as string).replace(',', '.')) * unit;
+  return Number(defined(plain[1]).replace(',', '.')) * unit;
 }

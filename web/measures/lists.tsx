@@ -28,6 +28,7 @@ export function Nouns({ field, what }: { field: FieldMetadata<{ one: string; man
 
 type Row = Record<string, unknown> & { key: string };
 export const valuesOf = (list: FieldMetadata<never[]> | { value?: unknown }) =>
+  // Conform gives the raw value of a list: rows as they were put in, some perhaps empty.
   ((list.value as Row[] | undefined) ?? []).filter(Boolean);
 export const keysOf = (list: { value?: unknown }) => valuesOf(list).map(({ key }) => key);
 
@@ -46,6 +47,7 @@ export function NamedRows({ form, list, stem, what, title }: NamedRowsProps) {
     const lines = linesOf(event.clipboardData.getData('text'));
     if (lines.length < 2) return;
     event.preventDefault();
+    // Conform’s types cannot follow a name that is computed.
     form.update({ name: list.name as 'measure', value: withLines(valuesOf(list), at, lines, stem) as never });
   };
   return (

@@ -41,7 +41,7 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
   return {
     kind,
     readerKind,
-    wording: all[kind],
+    template: all[kind],
     isUsual: all[kind].subject === usualTemplates[kind].subject && all[kind].body === usualTemplates[kind].body,
     students: students.map(({ id, shortName }) => ({ id, shortName })),
     studentId: student?.id ?? null,
@@ -66,8 +66,8 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
     await saveMessageTemplate(database(), admin, kind, null, now);
     return data({ result: undefined }, { headers: await sayNext({ text: 'The standard text is back.' }) });
   }
-  const { refused } = await submitted(form, templateInput, (wording) =>
-    saveMessageTemplate(database(), admin, kind, wording, now),
+  const { refused } = await submitted(form, templateInput, (template) =>
+    saveMessageTemplate(database(), admin, kind, template, now),
   );
   if (refused) return refused;
   return data({ result: undefined }, { headers: await sayNext({ text: 'Saved. New messages use this template.' }) });
@@ -97,7 +97,7 @@ function OpenTemplates({ loaderData, actionData }: Opened) {
   };
   const result = actionData && 'result' in actionData ? actionData.result : undefined;
   return (
-    <TemplateForm key={`${kind} ${JSON.stringify(loaderData.wording)}`} {...loaderData} result={result}>
+    <TemplateForm key={`${kind} ${JSON.stringify(loaderData.template)}`} {...loaderData} result={result}>
       <ReportsNav setsUp />
       <h1 className="text-3xl">Message templates</h1>
       <p className="mt-1.5 text-small text-ink-2">
@@ -152,13 +152,13 @@ type TemplateFormProps = Omit<NonNullable<Route.ComponentProps['loaderData']>, '
   children: React.ReactNode;
 };
 
-function TemplateForm({ wording, values, isUsual, result, children }: TemplateFormProps) {
+function TemplateForm({ template, values, isUsual, result, children }: TemplateFormProps) {
   const { form, fields, isBusy } = useSchemaForm(templateInput, {
     result,
-    defaultValue: wording,
+    defaultValue: template,
     validatesAtOnce: true,
   });
-  const now = { subject: fields.subject.value ?? wording.subject, body: fields.body.value ?? wording.body };
+  const now = { subject: fields.subject.value ?? template.subject, body: fields.body.value ?? template.body };
   const warnings = values ? templateWarnings(now, values) : [];
   return (
     <Page

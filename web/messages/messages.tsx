@@ -82,6 +82,7 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   const parsed = change.safeParse(Object.fromEntries(await formOf(request)), { error: refusal });
   if (!parsed.success) {
     const messages = parsed.error.issues.map(({ path, message }) => [String(path[0] ?? ''), message]);
+    // A field has one text: what a submission says of none is left out.
     return data({ done: null, messages: Object.fromEntries(messages) as Record<string, string> }, { status: 400 });
   }
   const asked = parsed.data;

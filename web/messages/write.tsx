@@ -49,7 +49,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
       readerName,
     })),
     to: reader?.id ?? '',
-    wording: all.byHand,
+    template: all.byHand,
     values: { ...values, link: `${config.PUBLIC_URL}/shared/…`, stop: `${config.PUBLIC_URL}/stop/…` },
   };
 });
@@ -84,10 +84,10 @@ export default function Write(props: Route.ComponentProps) {
 }
 
 function OpenWrite({ loaderData, actionData }: Opened) {
-  const { student, readers, to, wording, values } = loaderData;
+  const { student, readers, to, template, values } = loaderData;
   const { form, fields, isBusy } = useSchemaForm(letterInput, {
     result: actionData && 'result' in actionData ? actionData.result : undefined,
-    defaultValue: { linkId: to, ...wording },
+    defaultValue: { linkId: to, ...template },
   });
   const id = useFreshId();
   const reader = readers.find((one) => one.id === (fields.linkId.value ?? to))?.readerName ?? null;
@@ -99,9 +99,9 @@ function OpenWrite({ loaderData, actionData }: Opened) {
         <>
           <MarginTitle>As it would arrive</MarginTitle>
           <div aria-live="polite">
-            <p className="font-bold">{fillIn(fields.subject.value ?? wording.subject, filled)}</p>
+            <p className="font-bold">{fillIn(fields.subject.value ?? template.subject, filled)}</p>
             <p className="mt-2 text-small break-words whitespace-pre-line">
-              {fillIn(fields.body.value ?? wording.body, filled)}
+              {fillIn(fields.body.value ?? template.body, filled)}
             </p>
           </div>
         </>

@@ -95,6 +95,7 @@ export const action = withFailures(async ({ params, request, context }: Route.Ac
     });
   } catch (error) {
     if (!(error instanceof Conflict)) throw error;
+    // What `saveDraft` says when somebody else wrote or issued meanwhile.
     const current = error.current as { words: DraftWords; version: number } | { issued: number | null };
     if ('words' in current) return data({ theirs: current }, { status: 409 });
     const problem = current.issued

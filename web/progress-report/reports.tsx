@@ -3,11 +3,12 @@ import { data, Form, Link, useNavigation, useRevalidator } from 'react-router';
 import { z } from 'zod';
 import { longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
+import { defined } from '~/core/defined';
 import { BATCH_DAYS } from '~/core/progress-report/input';
 import { counted, listed } from '~/core/words/counting';
 import { askForBatch, batchesOf } from '~/server/documents/batches';
 import { database } from '~/server/platform/db/current';
-import { type ReportStanding, reportStandings } from '~/server/progress-report/overview';
+import { reportStandings } from '~/server/progress-report/overview';
 import { can } from '~/server/students/rights';
 import { studentsOf } from '~/server/students/students';
 import { formOf } from '../platform/http/form-of';
@@ -26,7 +27,7 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
   const ids = students.map(({ id }) => id);
   const standings = await reportStandings(database(), ids, { school, today: actor.today });
   const lines = students.map(({ id, shortName, initials, groups }) => {
-    const { period, issued } = standings.get(id) as ReportStanding;
+    const { period, issued } = defined(standings.get(id));
     return {
       ...{ id, groups, name: discreet ? initials : shortName },
       period,

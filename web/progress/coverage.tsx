@@ -1,5 +1,6 @@
 import { Link, useSearchParams } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
+import { defined } from '~/core/defined';
 import { discreetGoal, discreetStudent } from '~/core/goals/discreet';
 import { countsByPerson, countsByWeek, lastWeeks, schoolDaysInWeek, silenceOf } from '~/core/progress/coverage';
 import { counted } from '~/core/words/counting';
@@ -32,7 +33,7 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
   const weeks = lastWeeks(actor.today, WEEKS);
   const [all, counts, newest] = await Promise.all([
     goalsOf(database(), ids),
-    weekCounts(database(), ids, weeks[0] as string),
+    weekCounts(database(), ids, defined(weeks[0])),
     newestDates(database(), ids),
   ]);
   const goals = goalsWorkedOn(discreet ? all.map(discreetGoal) : all);

@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
+import { defined } from '~/core/defined';
 import { discreetGoal } from '~/core/goals/discreet';
 import { retirementWords } from '~/core/goals/retirement-input';
 import { measureOf } from '~/core/measures/measure';
@@ -59,7 +60,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
       retired ? { id, number, shortName, ...retired } : [],
     ),
     goals: goals.map((goal) => {
-      const of = progress.get(goal.id) as Progress;
+      const of = defined(progress.get(goal.id));
       return {
         id: goal.id,
         number: goal.number,

@@ -24,6 +24,7 @@ export function NamesInNote({ studentId, text }: { studentId: string; text: stri
           body: JSON.stringify({ text }),
           signal: aborter.signal,
         });
+        // Said by our own route of that address.
         if (answer.ok) setNames(((await answer.json()) as { names: string[] }).names);
       } catch {
         // Without the server, or while somebody goes on writing, there is nothing to say.

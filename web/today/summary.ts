@@ -1,4 +1,5 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
+import { defined } from '~/core/defined';
 import { discreetStudent } from '~/core/goals/discreet';
 import { type DecisionIs, decisionWords } from '~/core/progress/decision-words';
 import type { Goal } from '~/server/goals/goals';
@@ -26,7 +27,7 @@ export function summaryOf(
 ): StudentSummary {
   const own = goals.filter((goal) => goal.studentId === student.id);
   const decisions = own.map((goal) => {
-    const { decision } = standings.get(goal.id) as Standing;
+    const { decision } = defined(standings.get(goal.id));
     return { id: goal.id, number: goal.number, decision: decision.is, reason: decision.reason };
   });
   const dates = own.flatMap((goal) => standings.get(goal.id)?.lastOn ?? []);

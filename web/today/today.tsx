@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import { longDate, weekday } from '~/core/calendar/iso-date';
 import { noSchoolWords } from '~/core/calendar/school-days';
+import { defined } from '~/core/defined';
 import { MOST_IN_ROUND } from '~/core/entries/rounds/round-input';
 import { discreetGoal, discreetStudent } from '~/core/goals/discreet';
 import { decisionWords } from '~/core/progress/decision-words';
@@ -53,7 +54,7 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
   const shown = ({ studentId, due }: { studentId: string; due: string[] }) => ({
     studentId,
     name: names.get(studentId) ?? '',
-    due: due.map((id) => lineOf(byId.get(id) as Goal)),
+    due: due.map((id) => lineOf(defined(byId.get(id)))),
   });
   return {
     wall,

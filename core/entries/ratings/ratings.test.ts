@@ -20,7 +20,7 @@ const ratings = [
   rating('student', { order: 4, words: 3 }),
 ];
 
-describe('one piece of work, rated by several', () => {
+describe('one work sample, rated by several', () => {
   it('stands side by side with the words of each level, the mean and how far they lie apart', () => {
     const [order, words] = sideBySide(rubric, ratings);
     expect(order).toMatchObject({ mean: 3.25, low: 2, high: 4 });

@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import { isoDateField } from '../../calendar/date-fields';
+import { defined } from '../../defined';
 import type { RubricData, RubricDefinition } from '../../measures/rubric/rubric';
 import { largest, mean, smallest } from '../../statistics/spread';
 import { figure } from '../../words/counting';
 
-/** Who rates the same piece of work. */
+/** Who rates the same work sample. */
 export type RaterKind = 'staff' | 'peer' | 'student';
 
 /** What one rater says: points for each criterion rated, and words of their own. */
@@ -42,7 +43,7 @@ export function raterNames(ratings: readonly Pick<Rating, 'kind' | 'name'>[]): s
 }
 
 /**
- * Ratings of one piece side by side: for each criterion what every rater said, with the words of the level, the mean and how far
+ * Ratings of one work sample side by side: for each criterion what every rater said, with the words of the level, the mean and how far
  * they lie apart. With a handful of raters the range says more than a standard deviation: common practice.
  */
 export function sideBySide({ criteria }: RubricDefinition, ratings: readonly Rating[]): RatedCriterion[] {
@@ -76,10 +77,10 @@ export function spreadWords({ mean: middle, low, high, cells }: RatedCriterion):
  */
 export function asEntry(ratings: readonly Rating[]): RubricData {
   const names = raterNames(ratings.map((rating) => ({ ...rating, name: null })));
-  const remarks = ratings.flatMap(({ words: text }, i) => (text ? [{ rater: names[i] as string, text }] : []));
+  const remarks = ratings.flatMap(({ words: text }, i) => (text ? [{ rater: defined(names[i]), text }] : []));
   return {
     ratings: ratings.flatMap(({ points }, i) =>
-      Object.entries(points).map(([criterion, given]) => ({ criterion, points: given, rater: names[i] as string })),
+      Object.entries(points).map(([criterion, given]) => ({ criterion, points: given, rater: defined(names[i]) })),
     ),
     ...(remarks.length > 0 && { remarks }),
   };

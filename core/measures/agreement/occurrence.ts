@@ -1,3 +1,4 @@
+import { defined } from '../../defined';
 import {
   exactCountPerIntervalAgreement,
   intervalByIntervalAgreement,
@@ -50,7 +51,7 @@ export function occurrenceAgreement(a: readonly number[], b: readonly number[], 
     for (const minute of minutes) {
       if (minute < from || minute >= to) continue;
       const at = Math.floor((minute - from) / interval);
-      counts[at] = (counts[at] as number) + 1;
+      counts[at] = defined(counts[at]) + 1;
     }
     return counts;
   };

@@ -26,6 +26,7 @@ export function commonAgreement<T>(
   if (both.length === 0) return null;
   const share = trialByTrialAgreement(
     both.map(([, value]) => value),
+    // `both` are the keys that the others have too.
     both.map(([key]) => others.get(key) as T),
   );
   return { share, basis: `${noun.one} by ${noun.one}, ${counted(both.length, noun.one, noun.many)} looked at by both` };

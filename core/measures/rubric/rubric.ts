@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { defined } from '../../defined';
 import { largest, mean, smallest } from '../../statistics/spread';
 import { figure, percent } from '../../words/counting';
 import { commonAgreement } from '../agreement/pair';
@@ -85,7 +86,7 @@ function rubricData({ criteria, of }: RubricDefinition): z.ZodType<RubricData> {
         context.addIssue({ code: 'custom', message, path: ['ratings'], input: ratings });
       const seen = new Set<string>();
       for (const { criterion, points, rater } of ratings) {
-        const { label, levels } = criteria.find(({ key }) => key === criterion) as RubricDefinition['criteria'][number];
+        const { label, levels } = defined(criteria.find(({ key }) => key === criterion));
         if (!levels.some((level) => level.points === points)) refuse(`“${label}” has no level of ${points}.`);
         const who = JSON.stringify([criterion, rater]);
         if (seen.has(who)) refuse(`“${label}” is rated twice by the same person.`);

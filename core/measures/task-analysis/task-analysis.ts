@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { defined } from '../../defined';
 import { listed, percent } from '../../words/counting';
 import { commonAgreement } from '../agreement/pair';
 import { choiceCell } from '../cells';
@@ -72,7 +73,7 @@ export function stepsToTeach(definition: TaskAnalysisDefinition, { steps }: Task
   const latest = new Map(steps.map(({ step, outcome }) => [step, outcome]));
   const open = definition.steps.filter(({ key }) => !right.has(latest.get(key) ?? NOT_DONE));
   if (definition.chaining === 'whole' || open.length === 0) return open;
-  return [(definition.chaining === 'forward' ? open[0] : open.at(-1)) as Named];
+  return [defined(definition.chaining === 'forward' ? open[0] : open.at(-1))];
 }
 
 function stepLines(definition: TaskAnalysisDefinition, { steps }: TaskAnalysisData): BreakdownLine[] {

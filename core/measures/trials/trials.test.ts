@@ -13,7 +13,7 @@ const definition = (changes: object = {}) =>
     levels,
     mostSupport: 'gesture',
     planned: 6,
-    chance: { one: 'ingredient', many: 'ingredients' },
+    opportunity: { one: 'ingredient', many: 'ingredients' },
     ...changes,
   });
 const counts = (tally: Record<string, number>) => ({
@@ -44,12 +44,12 @@ describe('trials', () => {
     expect(day([1, 2], [8, 8])).toEqual({ value: 90, amount: 9, weight: 10 });
   });
 
-  it('has no score, and says why, where no chance is left: never a zero', () => {
+  it('has no score, and says why, where no opportunity is left: never a zero', () => {
     expect(scoreTrials(definition(), { trials: [] })).toEqual({ value: null, reason: 'noOpportunity' });
     const allRefused = counts({ refused: 3 });
     expect(scoreTrials(definition({ refusalIsOpportunity: false }), allRefused)).toEqual({
       value: null,
-      reason: 'declined',
+      reason: 'refused',
     });
     expect(scoreTrials(definition(), allRefused)).toMatchObject({ value: 0, weight: 3 });
   });

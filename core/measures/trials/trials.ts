@@ -27,14 +27,14 @@ export const trialsDefinition = z
   .object({
     kind: z.literal('trials'),
     ...supportFields,
-    /** Whether a refusal is a chance that was not taken (usual) or no chance at all. */
+    /** Whether a refusal is an opportunity that was not taken (usual) or no opportunity at all. */
     refusalIsOpportunity: z.boolean().default(true),
     /** How many chances a session is meant to hold, when the goal says. */
     planned: z.number().int().min(1).max(40).nullable().default(null),
     /** More than this in one session is taken for a slip. */
     mostTrials: z.number().int().min(1).max(100).default(40),
-    /** What a chance is called in this goal's sentences. */
-    chance: noun.default({ one: 'try', many: 'tries' }),
+    /** What an opportunity is called in this goal's sentences. */
+    opportunity: noun.default({ one: 'try', many: 'tries' }),
   })
   .superRefine(checkSupport);
 export type TrialsDefinition = z.infer<typeof trialsDefinition>;
@@ -49,10 +49,10 @@ export type TrialsData = TrialByTrial | CountedTrials;
 
 /** The schema of what one session of this goal may hold; a level that is not the goal's is refused. */
 function trialsData(definition: TrialsDefinition): z.ZodType<TrialsData> {
-  const { mostTrials, chance } = definition;
+  const { mostTrials, opportunity } = definition;
   const outcome = outcomeField(definition, unsupportedOutcomes);
-  const tooMany = `At most ${mostTrials} ${chance.many} fit in one entry. Save this one and begin another.`;
-  const nothing = `Mark at least one ${chance.one}, or say why there is no score.`;
+  const tooMany = `At most ${mostTrials} ${opportunity.many} fit in one entry. Save this one and begin another.`;
+  const nothing = `Mark at least one ${opportunity.one}, or say why there is no score.`;
   const inOrder = z.object({
     trials: z.array(outcome).min(1, { error: nothing }).max(mostTrials, { error: tooMany }),
   });
@@ -64,7 +64,7 @@ function trialsData(definition: TrialsDefinition): z.ZodType<TrialsData> {
     .superRefine(({ counts, opportunities }, context) => {
       const all = sum(Object.values(counts).map((n) => n ?? 0));
       if (all === opportunities) return;
-      const message = `The counts add up to ${all}, and there were ${opportunities} ${opportunities === 1 ? chance.one : chance.many}.`;
+      const message = `The counts add up to ${all}, and there were ${opportunities} ${opportunities === 1 ? opportunity.one : opportunity.many}.`;
       context.addIssue({ code: 'custom', message, path: ['counts'], input: counts });
     });
   // Told apart by what they hold, so that the message is that of the one meant.
@@ -73,6 +73,7 @@ function trialsData(definition: TrialsDefinition): z.ZodType<TrialsData> {
     const parsed = isCounted
       ? counted.safeParse(data, { error: refusal })
       : inOrder.safeParse(data, { error: refusal });
+    // What either of the two schemas gives is trials data; together their types say less than each.
     if (parsed.success) return parsed.data as TrialsData;
     for (const { message, path } of parsed.error.issues) {
       context.issues.push({ code: 'custom', message, path, input: data });
@@ -143,7 +144,7 @@ export function scoreTrials(definition: TrialsDefinition, data: TrialsData): Sco
     }
   }
   const opportunities = definition.refusalIsOpportunity ? total : total - refused;
-  if (opportunities === 0) return { value: null, reason: total > 0 ? 'declined' : 'noOpportunity' };
+  if (opportunities === 0) return { value: null, reason: total > 0 ? 'refused' : 'noOpportunity' };
   return { value: (100 * successes) / opportunities, amount: successes, weight: opportunities };
 }
 
@@ -198,7 +199,7 @@ export function trialsSentence(definition: TrialsDefinition, data: TrialsData): 
   if (score.value === null) return detail.trim();
   // “5 of 5 places alone” says already that all were.
   const saysAll = definition.mostSupport === alone && parts.length === 1 && parts[0]?.key === alone;
-  const { one, many } = definition.chance;
+  const { one, many } = definition.opportunity;
   const head = `${score.amount} of ${score.weight} ${score.weight === 1 ? one : many} ${supportAllowed(definition)}`;
   return `${head} (${percent(score.value)}).${saysAll ? '' : detail}`;
 }
@@ -217,14 +218,14 @@ export const trials: MeasureKind<TrialsDefinition, TrialsData> = {
   sentence: trialsSentence,
   asCount: ({ planned }, value, comparison) =>
     planned === null ? null : `${asCount(value, planned, comparison)} of ${planned}`,
-  weightNoun: ({ chance }) => chance,
-  discreet: (definition) => ({ ...definition, chance: { one: 'try', many: 'tries' } }),
+  weightNoun: ({ opportunity }) => opportunity,
+  discreet: (definition) => ({ ...definition, opportunity: { one: 'try', many: 'tries' } }),
   defaultCriterion: () => usualCriterion('atLeast', 80),
   meaning: ({ levels, mostSupport, refusalIsOpportunity }) => [keysOf(levels), mostSupport, refusalIsOpportunity],
   table: {
-    columns: ({ levels, chance }) => [
+    columns: ({ levels, opportunity }) => [
       ...[...levels, ...otherOutcomes].map(({ key, label }) => ({ key, label, example: '2' })),
-      { key: 'opportunities', label: `Of ${chance.many}`, example: 'adds up' },
+      { key: 'opportunities', label: `Of ${opportunity.many}`, example: 'adds up' },
     ],
     read: ({ levels }, cells, take) => {
       const all = [...levels, ...otherOutcomes].map(({ key }) => key);

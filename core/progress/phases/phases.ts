@@ -1,3 +1,4 @@
+import { defined } from '../../defined';
 import type { Direction } from '../../goals/goal';
 import { median } from '../../statistics/median';
 import { largest, mean, smallest, standardDeviation } from '../../statistics/spread';
@@ -125,6 +126,6 @@ export function phaseAnalysis(phases: readonly NamedPhase[], direction: Directio
     phases: measured.flatMap((phase) => phaseFigures(phase) ?? []),
     comparisons: measured
       .slice(1)
-      .map((phase, i): PhaseComparison => comparePhases(measured[i] as NamedPhase, phase, direction)),
+      .map((phase, i): PhaseComparison => comparePhases(defined(measured[i]), phase, direction)),
   };
 }

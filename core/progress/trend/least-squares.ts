@@ -1,3 +1,4 @@
+import { defined } from '../../defined';
 import { studentDeviate } from '../../statistics/distributions';
 import { canHaveTrend, DAYS_PER_WEEK, type DayValue, lineThrough, type TrendLine } from './trend-line';
 
@@ -42,7 +43,7 @@ export function leastSquares(points: readonly DayValue[]): LeastSquaresLine | nu
 
 /** Sums of squares and products about the centre, in one round: counted from the first point, so that they stay small. */
 function squaresAboutCentre(points: readonly DayValue[]) {
-  const first = points[0] as DayValue;
+  const first = defined(points[0]);
   const n = points.length;
   let sx = 0;
   let sy = 0;
@@ -50,7 +51,7 @@ function squaresAboutCentre(points: readonly DayValue[]) {
   let sxy = 0;
   let syy = 0;
   for (let i = 1; i < n; i++) {
-    const point = points[i] as DayValue;
+    const point = defined(points[i]);
     const x = point.day - first.day;
     const y = point.value - first.value;
     sx += x;
@@ -71,7 +72,7 @@ function squaresAboutCentre(points: readonly DayValue[]) {
 function residualSquares(points: readonly DayValue[], centre: DayValue, slope: number): number {
   let sum = 0;
   for (let i = 0; i < points.length; i++) {
-    const point = points[i] as DayValue;
+    const point = defined(points[i]);
     const rest = point.value - centre.value - slope * (point.day - centre.day);
     sum += rest * rest;
   }

@@ -1,3 +1,4 @@
+import { defined } from '../../defined';
 import { normalTwoSided } from '../../statistics/distributions';
 import { sumOver, tiesAmong } from '../../statistics/ties';
 import { type Columns, columnsOf, type DayValue } from './trend-line';
@@ -59,12 +60,12 @@ export function kendallS(points: readonly DayValue[]): number {
 
 /** Later values above one point's less those below it. */
 function risesFrom(i: number, { days, values }: Columns): number {
-  const value = values[i] as number;
+  const value = defined(values[i]);
   let j = i + 1;
   while (j < days.length && days[j] === days[i]) j++;
   let s = 0;
   for (; j < values.length; j++) {
-    const other = values[j] as number;
+    const other = defined(values[j]);
     if (other > value) s++;
     else if (other < value) s--;
   }
@@ -77,7 +78,7 @@ function exactChance(s: number, n: number): number {
   for (let size = 2; size <= n; size++) {
     const next = Array<number>((size * (size - 1)) / 2 + 1).fill(0);
     for (const [inversions, count] of orders.entries()) {
-      for (let more = 0; more < size; more++) next[inversions + more] = (next[inversions + more] as number) + count;
+      for (let more = 0; more < size; more++) next[inversions + more] = defined(next[inversions + more]) + count;
     }
     orders = next;
   }

@@ -1,3 +1,4 @@
+import { defined } from '../../defined';
 import type { Columns } from './trend-line';
 
 /** Up to so many pairs all slopes are kept; beyond, only those near the ranks asked for. */
@@ -29,8 +30,8 @@ export function pairCount(n: number, dayTies: readonly number[]): number {
  * @param ranks  from 0, ascending, below the number of such pairs
  */
 export function slopesAtRanks(series: Columns, pairs: number, ranks: readonly number[]): number[] {
-  const first = ranks[0] as number;
-  const last = ranks.at(-1) as number;
+  const first = defined(ranks[0]);
+  const last = defined(ranks.at(-1));
   if (pairs > MOST_PAIRS_KEPT) {
     const { below, kept } = slopesWithin(series, sampledBracket(series, pairs, first, last), pairs);
     if (below <= first && last < below + kept.length) return atRanks(kept, ranks, below);
@@ -41,7 +42,7 @@ export function slopesAtRanks(series: Columns, pairs: number, ranks: readonly nu
 
 function atRanks(slopes: Float64Array, ranks: readonly number[], below: number): number[] {
   slopes.sort();
-  return ranks.map((rank) => slopes[rank - below] as number);
+  return ranks.map((rank) => defined(slopes[rank - below]));
 }
 
 /** Between which slopes two ranks lie, with some room, from pairs spread evenly over the series. */
@@ -54,11 +55,11 @@ function sampledBracket({ days, values }: Columns, pairs: number, first: number,
   for (let i = 1; taken < size && i < 4 * size; i++) {
     const a = Math.floor(n * ((i * 0.7548776662466927) % 1));
     const b = Math.floor(n * ((i * 0.5698402909980532) % 1));
-    const length = (days[b] as number) - (days[a] as number);
-    if (length !== 0) sample[taken++] = ((values[b] as number) - (values[a] as number)) / length;
+    const length = defined(days[b]) - defined(days[a]);
+    if (length !== 0) sample[taken++] = (defined(values[b]) - defined(values[a])) / length;
   }
   const sorted = sample.subarray(0, taken).sort();
-  const at = (share: number) => sorted[Math.min(taken - 1, Math.round(share * taken))] as number;
+  const at = (share: number) => defined(sorted[Math.min(taken - 1, Math.round(share * taken))]);
   // Four standard errors of a sampled rank.
   const margin = 2 / Math.sqrt(taken);
   const [low, high] = [first / pairs - margin, last / pairs + margin];
@@ -85,14 +86,14 @@ function slopesFrom(
   found: { below: number; kept: number },
 ): void {
   const n = days.length;
-  const day = days[i] as number;
-  const value = values[i] as number;
+  const day = defined(days[i]);
+  const value = defined(values[i]);
   let { below, kept: at } = found;
   let j = i + 1;
   while (j < n && days[j] === day) j++;
   for (; j < n; j++) {
-    const rise = (values[j] as number) - value;
-    const length = (days[j] as number) - day;
+    const rise = defined(values[j]) - value;
+    const length = defined(days[j]) - day;
     // A product is cheaper than a quotient; should they differ in the last digit, the order still holds.
     if (rise < low * length) below++;
     else if (rise <= high * length) kept[at++] = rise / length;

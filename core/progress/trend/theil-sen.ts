@@ -42,6 +42,7 @@ export function theilSen(points: readonly DayValue[]): TheilSenLine | null {
   const dayTies = tiesAmong(columns.days);
   const pairs = pairCount(points.length, dayTies);
   const ranks = senRanks(columns, pairs, dayTies);
+  // Four ranks in, four slopes out.
   const [low, below, above, high] = slopesAtRanks(columns, pairs, [
     ranks.low,
     (pairs - 1) >> 1,

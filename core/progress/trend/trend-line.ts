@@ -1,3 +1,4 @@
+import { defined } from '../../defined';
 /** A day number (whole days since any fixed day) and a value in any unit. */
 export interface DayValue {
   day: number;
@@ -14,7 +15,7 @@ export function columnsOf(points: readonly DayValue[]): Columns {
   const days = new Float64Array(points.length);
   const values = new Float64Array(points.length);
   for (let i = 0; i < points.length; i++) {
-    const point = points[i] as DayValue;
+    const point = defined(points[i]);
     days[i] = point.day;
     values[i] = point.value;
   }

@@ -1,3 +1,4 @@
+import { defined } from '../../defined';
 import { otherForms } from './short-forms';
 
 /** A student of the school, as a note may name them. */
@@ -191,7 +192,7 @@ export function nameFinder(roster: readonly OtherChild[]): FindNames {
 
   /** Whoever could be meant from a word on, each with how many words name them. */
   const candidatesAt = (tokens: readonly Token[], at: number, text: string): [Known, number][] => {
-    const { word, raw } = tokens[at] as Token;
+    const { word, raw } = defined(tokens[at]);
     const found: [Known, number][] = [];
     // A name that is a word, or a short form of few letters, is a name by itself only with its capital.
     const take = (child: Known, length: number, isRisky: boolean) => {
@@ -226,7 +227,7 @@ export function nameFinder(roster: readonly OtherChild[]): FindNames {
     const tokens = tokensOf(text);
     const found: NamedChild[] = [];
     for (let at = 0; at < tokens.length; ) {
-      if (!isNamedAt(tokens[at] as Token)) {
+      if (!isNamedAt(defined(tokens[at]))) {
         at++;
         continue;
       }
@@ -240,11 +241,11 @@ export function nameFinder(roster: readonly OtherChild[]): FindNames {
       // Their own name, even where somebody else has it too.
       if (!meant.some(({ id }) => id === about)) {
         const before = tokens[at - 1];
-        const hasTitle = before !== undefined && titles.has(before.word) && isJoined(tokens[at] as Token);
-        const from = hasTitle ? before.at : (tokens[at] as Token).at;
-        const last = tokens[at + longest - 1] as Token;
+        const hasTitle = before !== undefined && titles.has(before.word) && isJoined(defined(tokens[at]));
+        const from = hasTitle ? before.at : defined(tokens[at]).at;
+        const last = defined(tokens[at + longest - 1]);
         const end = last.end + (takesStop(tokens, at, longest, text) ? 1 : 0);
-        found.push({ childId: (meant[0] as Known).id, text: text.slice(from, end), at: from });
+        found.push({ childId: defined(meant[0]).id, text: text.slice(from, end), at: from });
       }
       at += longest;
     }
@@ -266,7 +267,7 @@ function lettersFrom(tokens: readonly Token[], from: number, text: string): stri
 
 /** Whether the full stop after a name belongs to it: “Nell Z.”, “N.Z.”. */
 function takesStop(tokens: readonly Token[], at: number, length: number, text: string): boolean {
-  const last = tokens[at + length - 1] as Token;
+  const last = defined(tokens[at + length - 1]);
   return length > 1 && [...last.raw].length === 1 && text.charAt(last.end) === '.';
 }
 

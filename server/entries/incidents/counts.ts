@@ -1,4 +1,5 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
+import { defined } from '~/core/defined';
 import type { WatchedStretch } from '~/core/entries/incidents/incident';
 import type { CountCorrection, CountInput, CountsInput } from '~/core/entries/incidents/incident-input';
 import type { WithdrawalInput } from '~/core/entries/observation';
@@ -108,7 +109,7 @@ export async function recordCounts(
       const whose = { beside_id: besideId ?? null, recorded_by: actor.personId, recorded_at: moment.now };
       await insertOnce(trx, { id: count.id, student_id: studentId, kind: 'count', ...columnsOf(count), ...whose });
     }
-    return student as SessionFacts['student'];
+    return defined(student);
   });
 }
 

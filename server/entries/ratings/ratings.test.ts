@@ -28,27 +28,27 @@ async function begin(madeOn = today) {
   await addWorkSample(fresh.db, actorOf(school.aide), ids(), { id, title: 'The bird house', madeOn }, now);
   return id;
 }
-const rate = (person: string, piece: string, points: number, id = randomUUID()) =>
+const rate = (person: string, workSample: string, points: number, id = randomUUID()) =>
   rateAsStaff(
     fresh.db,
     actorOf(person),
     school.student,
-    piece,
+    workSample,
     { id, points: { order: points }, words: 'Well made' },
     now,
   );
-const ask = (piece: string, id = randomUUID(), at = now) =>
-  askRater(fresh.db, actorOf(school.aide), school.student, piece, { id, kind: 'peer', label: 'Wren' }, at);
+const ask = (workSample: string, id = randomUUID(), at = now) =>
+  askRater(fresh.db, actorOf(school.aide), school.student, workSample, { id, kind: 'peer', label: 'Wren' }, at);
 const seenBy = async (person: string) =>
   workSamplesOf(fresh.db, await requireStudent(fresh.db, actorOf(person), school.student, 'see'), school.goal, now);
 
-describe('one piece of work, rated by several', () => {
+describe('one work sample, rated by several', () => {
   it('is rated by staff, and by a peer through a link that works once and for a day', async () => {
-    const piece = await begin();
-    await rate(school.manager, piece, 3);
-    await rate(school.aide, piece, 1);
-    await rate(school.aide, piece, 2);
-    const token = (await ask(piece)) as string;
+    const workSample = await begin();
+    await rate(school.manager, workSample, 3);
+    await rate(school.aide, workSample, 1);
+    await rate(school.aide, workSample, 2);
+    const token = (await ask(workSample)) as string;
     const found = await findRating(fresh.db, token, now);
     expect(found).toMatchObject({ title: 'The bird house', kind: 'peer' });
     expect(JSON.stringify(found)).not.toContain('Ada');
@@ -69,13 +69,13 @@ describe('one piece of work, rated by several', () => {
   });
 
   it('becomes one entry, and is not rated any more', async () => {
-    const piece = await begin('2026-11-20');
+    const workSample = await begin('2026-11-20');
     const entryId = randomUUID();
     const make = (person = school.aide) =>
-      makeEntry(fresh.db, actorOf(person), school.student, { pieceId: piece, entryId }, { wall, now });
+      makeEntry(fresh.db, actorOf(person), school.student, { workSampleId: workSample, entryId }, { wall, now });
     await expect(make()).rejects.toThrow(Invalid);
-    await rate(school.manager, piece, 3);
-    const token = (await ask(piece)) as string;
+    await rate(school.manager, workSample, 3);
+    const token = (await ask(workSample)) as string;
     await expect(make(school.stranger)).rejects.toThrow(NotFound);
     await make();
     await make();
@@ -84,24 +84,24 @@ describe('one piece of work, rated by several', () => {
       on: '2026-11-20',
       outcome: { data: { ratings: [{ criterion: 'order', points: 3, rater: 'Staff' }] } },
     });
-    await expect(rate(school.aide, piece, 1)).rejects.toThrow(Conflict);
+    await expect(rate(school.aide, workSample, 1)).rejects.toThrow(Conflict);
     expect(await findRating(fresh.db, token, now)).toBeNull();
     await expect(fresh.db('work_sample_ratings').delete()).rejects.toThrow('not removed');
   });
 
   it('carries what its raters said in words, in the note, for whom notes are shown', async () => {
-    const piece = await begin('2026-11-19');
+    const workSample = await begin('2026-11-19');
     const say = { id: randomUUID(), points: { order: 2 }, words: 'Beside Wren he kept at it.' };
-    await rateAsStaff(fresh.db, actorOf(school.manager), school.student, piece, say, now);
-    const token = (await ask(piece)) as string;
+    await rateAsStaff(fresh.db, actorOf(school.manager), school.student, workSample, say, now);
+    const token = (await ask(workSample)) as string;
     const found = await findRating(fresh.db, token, now);
     const peer = { id: randomUUID(), points: { order: 3 }, words: 'I liked the lid.' };
     await rateByLink(fresh.db, found as NonNullable<typeof found>, peer, now);
-    const late = (await ask(piece)) as string;
+    const late = (await ask(workSample)) as string;
     const lateFound = await findRating(fresh.db, late, now);
     // Two people make it an entry at the same moment: one entry is made.
     const make = (entryId: string, person: string) =>
-      makeEntry(fresh.db, actorOf(person), school.student, { pieceId: piece, entryId }, { wall, now });
+      makeEntry(fresh.db, actorOf(person), school.student, { workSampleId: workSample, entryId }, { wall, now });
     const two = [randomUUID(), randomUUID()] as const;
     await Promise.all([make(two[0], school.manager), make(two[1], school.aide)]);
     const made = await fresh.db('entries').whereIn('id', two).select('id');
@@ -128,12 +128,12 @@ describe('one piece of work, rated by several', () => {
   });
 
   it('is for whom may observe this student, and for goals with a rubric', async () => {
-    const piece = await begin();
-    await expect(rate(school.stranger, piece, 1)).rejects.toThrow(NotFound);
+    const workSample = await begin();
+    await expect(rate(school.stranger, workSample, 1)).rejects.toThrow(NotFound);
     await expect(rate(school.aide, randomUUID(), 1)).rejects.toThrow(NotFound);
     const tomorrow = { id: randomUUID(), title: 'x', madeOn: '2026-11-25' };
     await expect(addWorkSample(fresh.db, actorOf(school.aide), ids(), tomorrow, now)).rejects.toThrow(Invalid);
-    expect(await ask(piece, '7f0f2c1e-5a0f-4d0c-8a43-999999999999')).toHaveLength(43);
-    expect(await ask(piece, '7f0f2c1e-5a0f-4d0c-8a43-999999999999')).toBeNull();
+    expect(await ask(workSample, '7f0f2c1e-5a0f-4d0c-8a43-999999999999')).toHaveLength(43);
+    expect(await ask(workSample, '7f0f2c1e-5a0f-4d0c-8a43-999999999999')).toBeNull();
   });
 });

@@ -20,7 +20,7 @@ import { can } from '../../students/rights';
 import { requireStudent, type Student } from '../../students/students';
 import { recordSession } from '../record';
 
-/** One piece of work that several people rate by a goal’s rubric. */
+/** One work sample that several people rate by a goal’s rubric. */
 export interface WorkSample {
   id: string;
   goalId: string;
@@ -55,7 +55,7 @@ interface WorkSampleRow {
 }
 
 /**
- * The pieces of a goal, newest first, with what was rated. Names of peers are for those who may share; everybody else of the team
+ * The work samples of a goal, newest first, with what was rated. Names of peers are for those who may share; everybody else of the team
  * sees “Peer 1”.
  *
  * @throws NotFound for a goal that has no rubric
@@ -96,20 +96,20 @@ async function workSampleFrom(db: Database, student: Student, row: WorkSampleRow
   };
 }
 
-async function ratingsOf(db: Database, pieceId: string, showsNames: boolean): Promise<Rating[]> {
+async function ratingsOf(db: Database, workSampleId: string, showsNames: boolean): Promise<Rating[]> {
   const rows: { id: string; kind: RaterKind; name: string; points: Rating['points']; words: string }[] = (
     await db.raw(
       `select r.id, coalesce(l.kind, 'staff') as kind, coalesce(p.short_name, l.label) as name, r.points, r.words
          from work_sample_ratings r left join people p on p.id = r.person_id left join rating_links l on l.id = r.rating_link_id
         where r.work_sample_id = ? order by l.kind is not null, l.kind desc, r.rated_at`,
-      [pieceId],
+      [workSampleId],
     )
   ).rows;
   // Colleagues know of each other; what a peer said is for those who may share.
   return rows.map((row) => ({ ...row, name: row.kind === 'staff' || showsNames ? row.name : null }));
 }
 
-/** Begins a piece. Sent twice, it is one. For those who may observe. */
+/** Begins a work sample. Sent twice, it is one. For those who may observe. */
 export async function addWorkSample(
   db: Database,
   actor: Actor,
@@ -130,29 +130,29 @@ export async function addWorkSample(
     .ignore();
 }
 
-/** @throws NotFound for a piece that is not this student’s; Conflict once it is an entry */
-async function openWorkSample(db: Database, studentId: string, pieceId: string): Promise<WorkSampleRow> {
-  const row = await db('work_samples').where({ id: pieceId, student_id: studentId }).forUpdate().first();
-  if (!row) throw new NotFound('No such piece.');
+/** @throws NotFound for a work sample that is not this student’s; Conflict once it is an entry */
+async function openWorkSample(db: Database, studentId: string, workSampleId: string): Promise<WorkSampleRow> {
+  const row = await db('work_samples').where({ id: workSampleId, student_id: studentId }).forUpdate().first();
+  if (!row) throw new NotFound('No such work sample.');
   if (row.entry_id) throw new Conflict({ entryId: row.entry_id });
   return row;
 }
 
-/** Rates a piece as a member of the team; a second rating by the same person replaces their first. */
+/** Rates a work sample as a member of the team; a second rating by the same person replaces their first. */
 export async function rateAsStaff(
   db: Database,
   actor: Actor,
   studentId: string,
-  pieceId: string,
+  workSampleId: string,
   { id, points, words }: RatingInput,
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
     await requireStudent(trx, actor, studentId, 'observe');
-    await openWorkSample(trx, studentId, pieceId);
+    await openWorkSample(trx, studentId, workSampleId);
     const content = { points: JSON.stringify(points), words, rated_at: now };
     await trx('work_sample_ratings')
-      .insert({ id, work_sample_id: pieceId, person_id: actor.personId, ...content })
+      .insert({ id, work_sample_id: workSampleId, person_id: actor.personId, ...content })
       .onConflict(['work_sample_id', 'person_id'])
       .merge(content);
   });
@@ -167,17 +167,17 @@ export async function askRater(
   db: Database,
   actor: Actor,
   studentId: string,
-  pieceId: string,
+  workSampleId: string,
   { id, kind, label }: RatingLinkInput,
   now: Date,
 ): Promise<string | null> {
   await requireStudent(db, actor, studentId, 'observe');
   return db.transaction(async (trx) => {
-    await openWorkSample(trx, studentId, pieceId);
+    await openWorkSample(trx, studentId, workSampleId);
     const token = newToken();
     const endsAt = new Date(now.getTime() + RATING_LINK_HOURS * 3_600_000);
     const written = await trx('rating_links')
-      .insert({ token_hash: hashToken(token), id, work_sample_id: pieceId, kind, label, ends_at: endsAt })
+      .insert({ token_hash: hashToken(token), id, work_sample_id: workSampleId, kind, label, ends_at: endsAt })
       .onConflict('id')
       .ignore()
       .returning('id');
@@ -185,25 +185,31 @@ export async function askRater(
   });
 }
 
+declare const rating: unique symbol;
+
+/** A rating link that is open, by its id: only `findRating` gives one, and nothing is rated by a link without it. */
+export type RaterAccess = string & { readonly [rating]: true };
+
 export interface FoundRating {
-  linkId: string;
-  pieceId: string;
+  link: RaterAccess;
+  workSampleId: string;
   kind: 'peer' | 'student';
   title: string;
   rubric: RubricDefinition;
 }
 
-/** What a rating link leads to; null when there is none, it is over, or it was used. It says nothing of whose piece it is. */
+/** What a rating link leads to; null when there is none, it is over, or it was used. It says nothing of whose work sample it is. */
 export async function findRating(db: Database, token: string, now: Date): Promise<FoundRating | null> {
   const row = await db('rating_links as l')
     .join('work_samples as p', 'p.id', 'l.work_sample_id')
     .leftJoin('work_sample_ratings as r', 'r.rating_link_id', 'l.id')
     .where({ 'l.token_hash': hashToken(token), 'l.withdrawn_at': null, 'p.entry_id': null, 'r.id': null })
     .where('l.ends_at', '>', now)
-    .first('l.id', 'l.kind', 'p.id as piece_id', 'p.title', 'p.student_id', 'p.goal_id', 'p.measure_version');
+    .first('l.id', 'l.kind', 'p.id as work_sample_id', 'p.title', 'p.student_id', 'p.goal_id', 'p.measure_version');
   if (!row) return null;
   const rubric = await rubricOf(db, row.student_id, row.goal_id, row.measure_version);
-  return { linkId: row.id, pieceId: row.piece_id, kind: row.kind, title: row.title, rubric };
+  // The one place where the id of a link becomes access: it was found open just now.
+  return { link: row.id as RaterAccess, workSampleId: row.work_sample_id, kind: row.kind, title: row.title, rubric };
 }
 
 /**
@@ -213,18 +219,18 @@ export async function findRating(db: Database, token: string, now: Date): Promis
  */
 export async function rateByLink(
   db: Database,
-  { linkId, pieceId }: Pick<FoundRating, 'linkId' | 'pieceId'>,
+  { link, workSampleId }: Pick<FoundRating, 'link' | 'workSampleId'>,
   { id, points, words }: RatingInput,
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    const piece = await trx('work_samples').where({ id: pieceId, entry_id: null }).forUpdate().first('id');
-    if (!piece) throw new NotFound('It is an entry already: it is not rated any more.');
+    const workSample = await trx('work_samples').where({ id: workSampleId, entry_id: null }).forUpdate().first('id');
+    if (!workSample) throw new NotFound('It is an entry already: it is not rated any more.');
     await trx('work_sample_ratings')
       .insert({
         id,
-        work_sample_id: pieceId,
-        rating_link_id: linkId,
+        work_sample_id: workSampleId,
+        rating_link_id: link,
         points: JSON.stringify(points),
         words,
         rated_at: now,
@@ -235,7 +241,7 @@ export async function rateByLink(
 }
 
 /**
- * Makes one entry of all ratings of a piece: its score is the mean of each criterion’s mean. Asked twice, it is made once.
+ * Makes one entry of all ratings of a work sample: its score is the mean of each criterion’s mean. Asked twice, it is made once.
  *
  * @param entryId  from the client
  * @throws NotFound; Invalid while nobody has rated
@@ -244,31 +250,36 @@ export async function makeEntry(
   db: Database,
   actor: Actor,
   studentId: string,
-  { pieceId, entryId }: { pieceId: string; entryId: string },
+  { workSampleId, entryId }: { workSampleId: string; entryId: string },
   { wall, now }: { wall: WallTime; now: Date },
 ): Promise<void> {
   await db.transaction(async (trx) => {
     await requireStudent(trx, actor, studentId, 'observe');
     // Of two who ask at the same moment the second one waits here, and finds the entry made.
-    const piece: WorkSampleRow | undefined = await trx('work_samples')
-      .where({ id: pieceId, student_id: studentId })
+    const workSample: WorkSampleRow | undefined = await trx('work_samples')
+      .where({ id: workSampleId, student_id: studentId })
       .forUpdate()
       .first();
-    if (!piece) throw new NotFound('No such piece.');
-    if (piece.entry_id) return;
-    const ratings = await ratingsOf(trx, pieceId, false);
+    if (!workSample) throw new NotFound('No such work sample.');
+    if (workSample.entry_id) return;
+    const ratings = await ratingsOf(trx, workSampleId, false);
     if (ratings.length === 0) throw new Invalid({ '': 'Nobody has rated it yet.' });
     const session = {
-      ...{ on: piece.made_on, time: piece.made_on === wall.on ? wall.time : '12:00' },
+      ...{ on: workSample.made_on, time: workSample.made_on === wall.on ? wall.time : '12:00' },
       ...{ observerId: actor.personId, locationId: null },
       entries: [
         {
-          ...{ id: entryId, goalId: piece.goal_id, goalVersion: piece.measure_version, note: piece.title },
+          ...{
+            id: entryId,
+            goalId: workSample.goal_id,
+            goalVersion: workSample.measure_version,
+            note: workSample.title,
+          },
           outcome: { data: asEntry(ratings), reason: null },
         },
       ],
     };
     await recordSession(trx, actor, studentId, session, { wall, now });
-    await trx('work_samples').where({ id: pieceId }).update({ entry_id: entryId });
+    await trx('work_samples').where({ id: workSampleId }).update({ entry_id: entryId });
   });
 }

@@ -56,6 +56,7 @@ const forget = () => {};
 
 /** Queries on one connection wait for each other: in a transaction several things may be asked at once. */
 function askInTurn(connection: pg.Client): void {
+  // `pg` types its query by a dozen forms; Knex calls it by the two that `Query` names.
   const ask = connection.query.bind(connection) as unknown as Query;
   const prepared = prepares();
   let last: Promise<unknown> = Promise.resolve();
@@ -69,6 +70,7 @@ function askInTurn(connection: pg.Client): void {
       (error) => done(error),
     );
   };
+  // As above, the other way round.
   connection.query = inTurn as unknown as typeof connection.query;
 }
 
@@ -115,6 +117,7 @@ const GONE = new Set([
 export async function preparedRows<Row>(db: Database, name: string, sql: string, values: unknown[]): Promise<Row[]> {
   const connection: pg.Client = await db.client.acquireConnection();
   try {
+    // The caller says what its own columns are, as with every raw query.
     return (await connection.query({ name, text: sql, values })).rows as Row[];
   } finally {
     await db.client.releaseConnection(connection);

@@ -1,9 +1,11 @@
 import type { Knex } from 'knex';
+import { defined } from '~/core/defined';
 import { connect } from './database';
 import { guard } from './guard';
 import { alone } from './lock';
 import * as beginning from './migrations/0001-beginning';
 import * as names from './migrations/0002-names';
+import * as opportunity from './migrations/0003-opportunity';
 
 type Migration = { up: (db: Knex) => Promise<unknown> };
 
@@ -14,6 +16,7 @@ type Migration = { up: (db: Knex) => Promise<unknown> };
 export const migrations: Record<string, Migration> = {
   '0001-beginning': beginning,
   '0002-names': names,
+  '0003-opportunity': opportunity,
 };
 
 const cannotGoBack = async () => {
@@ -23,7 +26,7 @@ const cannotGoBack = async () => {
 const source: Knex.MigrationSource<string> = {
   getMigrations: async () => Object.keys(migrations),
   getMigrationName: (name) => name,
-  getMigration: async (name) => ({ ...(migrations[name] as Migration), down: cannotGoBack }),
+  getMigration: async (name) => ({ ...defined(migrations[name]), down: cannotGoBack }),
 };
 
 /** Refuses: kept so that whoever tries it reads why. */

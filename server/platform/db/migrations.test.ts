@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import pg from 'pg';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
 import { accessTo, today } from '~/tests/database/small-school';
 import { countsOf } from '../../entries/incidents/counts';
@@ -109,16 +109,17 @@ describe.each(dumps)('from %s', (dump) => {
 describe('the step to', () => {
   const name = newName('step');
   let db: Database;
-  beforeAll(async () => {
-    await restore(name, '0001-beginning.sql');
+  const from = async (dump: string) => {
+    await restore(name, dump);
     db = connect(urlOf(name));
-  });
-  afterAll(async () => {
+  };
+  afterEach(async () => {
     await db.destroy();
     await dropDatabase(name);
   });
 
   it('0002-names calls measures and rights otherwise, and keeps all else that they say', async () => {
+    await from('0001-beginning.sql');
     const of = async (table: string) => (await db(table).first('*')) as { id: string; goal_id: string };
     const was = ['items', 'count', 'intervals', 'runningTotal', 'steps', 'readingAloud', 'duration', 'rubric'];
     const { goal_id } = await of('goal_measures');
@@ -163,5 +164,27 @@ describe('the step to', () => {
     const [written] = await db('changes').where({ what: 'visibility' }).orderBy('id', 'desc').limit(1).pluck('after');
     expect(written).toEqual({ family: { shows: ['numbers', 'location'] } });
     await expect(db('changes').update({ what: 'plan' })).rejects.toThrow('is not removed');
+  });
+
+  it('0003-opportunity renames what one time is called, and a refused session, in what was corrected too', async () => {
+    await from('0002-names.sql');
+    const { id } = (await db('entries').where({ kind: 'goal', version: 1 }).first('id'))!;
+    await db.raw(`
+      alter table entries disable trigger user;
+      update entries set reason = 'declined', data = null where id = '${id}';
+      alter table entries enable trigger user;
+      insert into entry_revisions select id, 9, student_id, to_jsonb(entries), recorded_by, recorded_at, 'A slip.' from entries where id = '${id}';`);
+
+    await migrate(urlOf(name));
+
+    const { measure } = (await db('goal_measures').first('measure'))!;
+    expect(measure).toMatchObject({ kind: 'trials', opportunity: { one: 'seedling', many: 'seedlings' } });
+    expect(measure).not.toHaveProperty('chance');
+    expect(await db('entries').whereNotNull('reason').select('id', 'reason', 'version')).toEqual([
+      { id, reason: 'refused', version: 1 },
+    ]);
+    const kept = await db('entry_revisions').where({ entry_id: id, version: 9 }).first('row');
+    expect(kept?.row).toMatchObject({ id, reason: 'refused' });
+    await expect(db('entry_revisions').update({ reason: 'Another.' })).rejects.toThrow('is not removed');
   });
 });

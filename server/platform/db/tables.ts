@@ -167,7 +167,7 @@ export interface EntriesRow {
   goal_id: string | null;
   measure_version: number | null;
   data: unknown;
-  reason: 'absent' | 'declined' | 'noOpportunity' | null;
+  reason: 'absent' | 'refused' | 'noOpportunity' | null;
   pairs_with: string | null;
   paired_by: string | null;
   paired_at: Date | null;

@@ -16,6 +16,7 @@ export interface IncidentWords {
 }
 
 const ofEach = (part: 'asks' | 'hint') =>
+  // Every kind has its pair: `fromEntries` only knows that keys are texts.
   Object.fromEntries(choiceKinds.map((kind) => [kind, kindWords[kind][part]])) as Record<ChoiceKind, string>;
 
 const inTheOpen: IncidentWords = {

@@ -8,20 +8,20 @@ interface RateFormProps {
   rubric: RubricDefinition;
   /** Said in front of the hidden fields’ names, where a page has several forms. */
   intent: string;
-  pieceId?: string;
+  workSampleId?: string;
   before?: { points: Readonly<Record<string, number>>; words: string } | undefined;
   message: string | undefined;
 }
 
 /** A rubric to be rated: every level with its words, none without. */
-export function RateForm({ rubric, intent, pieceId, before, message }: RateFormProps) {
+export function RateForm({ rubric, intent, workSampleId, before, message }: RateFormProps) {
   const [id] = useState(() => newId());
   const isBusy = useNavigation().state !== 'idle';
   return (
     <Form method="post" className="grid gap-5">
       <input type="hidden" name="intent" value={intent} />
       <input type="hidden" name="id" value={id} suppressHydrationWarning />
-      {pieceId && <input type="hidden" name="pieceId" value={pieceId} />}
+      {workSampleId && <input type="hidden" name="workSampleId" value={workSampleId} />}
       {rubric.criteria.map(({ key, label, levels }) => (
         <fieldset key={key}>
           <legend className="mb-1.5 font-bold">{label}</legend>

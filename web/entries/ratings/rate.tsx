@@ -32,11 +32,11 @@ export const action = withErrorsAtDoor(async (args: Route.ActionArgs, door) => {
 export const shouldRevalidate = () => false;
 
 export const meta: Route.MetaFunction = () => [
-  { title: 'Rate a piece of work' },
+  { title: 'Rate a work sample' },
   { name: 'robots', content: 'noindex, nofollow' },
 ];
 
-/** For a peer or the student: the piece and its rubric, and nothing of whose it is. */
+/** For a peer or the student: the work sample and its rubric, and nothing of whose it is. */
 export default function Rate({ loaderData: { title, rubric, schoolName }, actionData }: Route.ComponentProps) {
   return (
     <main className="mx-auto max-w-2xl px-5 py-10">

@@ -23,16 +23,16 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const { actor, now, person, discreet } = personOf(context);
   const student = await requireStudent(database(), actor, idFrom(params.studentId), 'see');
   const goal = await goalOf(database(), student.id, idFrom(params.goalId));
-  const pieces = await workSamplesOf(database(), student, goal.id, now);
+  const workSamples = await workSamplesOf(database(), student, goal.id, now);
   return {
     student: { id: student.id, shortName: discreet ? student.initials : student.shortName },
     goal: { id: goal.id, number: goal.number, shortName: discreet ? `Goal ${goal.number}` : goal.shortName },
     today: actor.today,
     mayRate: can(student, 'observe') && goal.retired === null,
-    pieces: pieces.map(({ rubric, ratings, ...piece }) => {
+    workSamples: workSamples.map(({ rubric, ratings, ...workSample }) => {
       const mine = ratings.find(({ kind, name }) => kind === 'staff' && name === person.shortName);
       return {
-        ...piece,
+        ...workSample,
         rubric,
         raters: raterNames(ratings).map((name, i) => ({ name, words: ratings[i]?.words ?? '' })),
         criteria: sideBySide(rubric, ratings).map((one) => ({ ...one, said: spreadWords(one) })),
@@ -49,10 +49,10 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   const studentId = idFrom(params.studentId);
   const goalId = idFrom(params.goalId);
   const student = await requireStudent(database(), actor, studentId, 'observe');
-  const pieces = await workSamplesOf(database(), student, goalId, now);
+  const workSamples = await workSamplesOf(database(), student, goalId, now);
   const form = await formOf(request);
   const intent = String(form.get('intent'));
-  const of = String(form.get('pieceId') ?? '');
+  const of = String(form.get('workSampleId') ?? '');
   const answer = (problem: { field: string; text: string } | null, link: string | null = null) =>
     data({ intent, of, problem, link }, { status: problem ? 400 : 200 });
   const wrong = (error: z.ZodError) => {
@@ -60,15 +60,15 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     return answer({ field: String(issue?.path[0] ?? ''), text: issue?.message ?? '' });
   };
   try {
-    if (intent === 'piece') {
+    if (intent === 'workSample') {
       const parsed = workSampleInput.safeParse(Object.fromEntries(form));
       if (!parsed.success) return wrong(parsed.error);
       await addWorkSample(database(), actor, { studentId, goalId }, parsed.data, now);
       return answer(null);
     }
-    const piece = workSampleId.safeParse(of);
-    const known = piece.success && pieces.find(({ id }) => id === piece.data);
-    if (!known) throw new NotFound('No such piece.');
+    const workSample = workSampleId.safeParse(of);
+    const known = workSample.success && workSamples.find(({ id }) => id === workSample.data);
+    if (!known) throw new NotFound('No such work sample.');
     if (intent === 'rate') {
       const read = readRating(form, known.rubric);
       if ('message' in read) return answer({ field: 'points', text: read.message });
@@ -83,14 +83,14 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     }
     const entry = workSampleId.safeParse(form.get('id'));
     if (intent !== 'entry' || !entry.success) throw new NotFound('No such address.');
-    await makeEntry(database(), actor, studentId, { pieceId: known.id, entryId: entry.data }, { wall, now });
+    await makeEntry(database(), actor, studentId, { workSampleId: known.id, entryId: entry.data }, { wall, now });
     const headers = await sayNext({ text: 'The ratings are an entry of the goal now.' });
     return data({ intent, of, problem: null, link: null }, { headers });
   } catch (error) {
     if (error instanceof Invalid)
       return answer({ field: Object.keys(error.fields)[0] ?? '', text: Object.values(error.fields)[0] ?? '' });
     if (error instanceof Conflict)
-      return answer({ field: '', text: 'This piece is an entry already; it is not rated any more.' });
+      return answer({ field: '', text: 'This work sample is an entry already; it is not rated any more.' });
     throw error;
   }
 });
@@ -99,24 +99,24 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: `Rated by several, ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
 ];
 
-type WorkSampleOf = Route.ComponentProps['loaderData']['pieces'][number];
+type WorkSampleOf = Route.ComponentProps['loaderData']['workSamples'][number];
 type Answer = Route.ComponentProps['actionData'];
 
 export default function Ratings({ loaderData, actionData }: Route.ComponentProps) {
-  const { student, goal, today, mayRate, pieces } = loaderData;
+  const { student, goal, today, mayRate, workSamples } = loaderData;
   return (
     <Page
-      marginName="Another piece"
+      marginName="Another work sample"
       margin={
         mayRate ? (
           <>
-            <MarginTitle about="One piece of work, rated by several people by the same rubric.">
-              Another piece
+            <MarginTitle about="One work sample, rated by several people by the same rubric.">
+              Another work sample
             </MarginTitle>
             <WorkSampleForm
-              key={pieces.length}
+              key={workSamples.length}
               today={today}
-              problem={actionData?.intent === 'piece' ? actionData.problem : null}
+              problem={actionData?.intent === 'workSample' ? actionData.problem : null}
             />
           </>
         ) : (
@@ -134,15 +134,17 @@ export default function Ratings({ loaderData, actionData }: Route.ComponentProps
         </Link>
       </p>
       <h1 className="mt-1 text-3xl">Rated by several</h1>
-      {pieces.length === 0 && <p className="py-8 text-ink-2">No piece of work has been rated by several people yet.</p>}
+      {workSamples.length === 0 && (
+        <p className="py-8 text-ink-2">No work sample has been rated by several people yet.</p>
+      )}
       <div className="pb-20">
-        {pieces.map((piece) => (
+        {workSamples.map((workSample) => (
           <WorkSampleSection
-            key={piece.id}
-            piece={piece}
+            key={workSample.id}
+            workSample={workSample}
             studentId={student.id}
-            mayRate={mayRate && piece.entryId === null}
-            answer={actionData?.of === piece.id ? actionData : undefined}
+            mayRate={mayRate && workSample.entryId === null}
+            answer={actionData?.of === workSample.id ? actionData : undefined}
           />
         ))}
       </div>
@@ -151,14 +153,14 @@ export default function Ratings({ loaderData, actionData }: Route.ComponentProps
 }
 
 interface WorkSampleSectionProps {
-  piece: WorkSampleOf;
+  workSample: WorkSampleOf;
   studentId: string;
   mayRate: boolean;
   answer: Answer;
 }
 
-function WorkSampleSection({ piece, studentId, mayRate, answer }: WorkSampleSectionProps) {
-  const { id, title, madeOn, raters, asked, mine, entryId, rubric } = piece;
+function WorkSampleSection({ workSample, studentId, mayRate, answer }: WorkSampleSectionProps) {
+  const { id, title, madeOn, raters, asked, mine, entryId, rubric } = workSample;
   return (
     <section aria-label={title} className="mt-8">
       <h2 className="border-b border-rule pb-1.5 text-xl">{title}</h2>
@@ -175,7 +177,7 @@ function WorkSampleSection({ piece, studentId, mayRate, answer }: WorkSampleSect
           </>
         )}
       </p>
-      {raters.length > 0 && <SideBySide piece={piece} />}
+      {raters.length > 0 && <SideBySide workSample={workSample} />}
       {mayRate && (
         <div className="mt-4 grid gap-3">
           <details open={answer?.intent === 'rate' && answer.problem !== null}>
@@ -188,7 +190,7 @@ function WorkSampleSection({ piece, studentId, mayRate, answer }: WorkSampleSect
                 key={JSON.stringify(mine ?? null)}
                 rubric={rubric}
                 intent="rate"
-                pieceId={id}
+                workSampleId={id}
                 before={mine}
                 message={answer?.intent === 'rate' ? answer.problem?.text : undefined}
               />
@@ -198,16 +200,16 @@ function WorkSampleSection({ piece, studentId, mayRate, answer }: WorkSampleSect
             <summary className="tap py-1.5 font-semibold">
               Ask a peer or the student<span className="sr-only"> to rate {title}</span>
             </summary>
-            <AskForm key={asked.length} pieceId={id} answer={answer?.intent === 'ask' ? answer : undefined} />
+            <AskForm key={asked.length} workSampleId={id} answer={answer?.intent === 'ask' ? answer : undefined} />
           </details>
-          {raters.length > 0 && <EntryForm pieceId={id} title={title} />}
+          {raters.length > 0 && <EntryForm workSampleId={id} title={title} />}
         </div>
       )}
     </section>
   );
 }
 
-function SideBySide({ piece: { title, raters, criteria } }: { piece: WorkSampleOf }) {
+function SideBySide({ workSample: { title, raters, criteria } }: { workSample: WorkSampleOf }) {
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard
     <section tabIndex={0} aria-label={`${title}, side by side`} className="mt-3 overflow-x-auto">

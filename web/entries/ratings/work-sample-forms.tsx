@@ -15,13 +15,13 @@ interface AskAnswer {
   link: string | null;
 }
 
-/** Begins a piece of work that is to be rated. */
+/** Begins a work sample that is to be rated. */
 export function WorkSampleForm({ today, problem }: { today: IsoDate; problem: Problem | null }) {
   const id = useFreshId();
   const isBusy = useNavigation().state !== 'idle';
   return (
     <Form method="post" className="grid gap-4">
-      <input type="hidden" name="intent" value="piece" />
+      <input type="hidden" name="intent" value="workSample" />
       <input type="hidden" name="id" value={id} />
       <label className="grid gap-1">
         <span className="text-small font-semibold">What is rated</span>
@@ -47,14 +47,14 @@ export function WorkSampleForm({ today, problem }: { today: IsoDate; problem: Pr
 }
 
 /** Asks a peer or the student for a rating, by a link. */
-export function AskForm({ pieceId: of, answer }: { pieceId: string; answer: AskAnswer | undefined }) {
+export function AskForm({ workSampleId: of, answer }: { workSampleId: string; answer: AskAnswer | undefined }) {
   const id = useFreshId();
   const isBusy = useNavigation().state !== 'idle';
   return (
     <Form method="post" className="mt-2 grid max-w-xl gap-3">
       <input type="hidden" name="intent" value="ask" />
       <input type="hidden" name="id" value={id} />
-      <input type="hidden" name="pieceId" value={of} />
+      <input type="hidden" name="workSampleId" value={of} />
       {answer?.link && (
         <div className="rounded-box border border-fern bg-fern-wash p-3">
           <p className="text-small">The link works once, for {RATING_LINK_HOURS} hours. It is shown only now.</p>
@@ -89,14 +89,14 @@ export function AskForm({ pieceId: of, answer }: { pieceId: string; answer: AskA
 }
 
 /** Makes one entry of all ratings. */
-export function EntryForm({ pieceId: of, title }: { pieceId: string; title: string }) {
+export function EntryForm({ workSampleId: of, title }: { workSampleId: string; title: string }) {
   const id = useFreshId();
   const isBusy = useNavigation().state !== 'idle';
   return (
     <Form method="post" className="flex flex-wrap items-center gap-3">
       <input type="hidden" name="intent" value="entry" />
       <input type="hidden" name="id" value={id} />
-      <input type="hidden" name="pieceId" value={of} />
+      <input type="hidden" name="workSampleId" value={of} />
       <button type="submit" className="btn" disabled={isBusy || id === ''}>
         Make it an entry<span className="sr-only">: {title}</span>
       </button>

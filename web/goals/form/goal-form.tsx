@@ -66,6 +66,7 @@ export function GoalForm({
   const criterion = readValue(fields.criterion.value, criterionDefinition);
   const pointPer = fields.pointPer.value === 'session' ? 'session' : 'day';
   const sentence = measure && criterion ? criterionSentence({ measure, criterion, pointPer }) : null;
+  // Conform gives the raw value of a union of forms, whose kind is one of the select’s.
   const kind = ((fields.measure.value as { kind?: string } | undefined)?.kind ?? 'trials') as MeasureDefinition['kind'];
   const isAnew = recorded !== null && measure !== null && !meansTheSame(recorded, measure);
   return (

@@ -9,7 +9,8 @@ export function ItemCheckFields({ form, field }: MeasureProps<'itemCheck'>) {
   const isPlain = keys.length === 1 && keys[0] === 'right';
   const plain = [{ key: 'right', label: 'Right', words: 'right' }];
   const change = (noted: boolean) => {
-    form.update({ name: field.name as 'measure', value: { ...(field.value as object), ...levelsFor(noted) } as never });
+    // Conform’s types cannot follow a name that is computed.
+    form.update({ name: field.name as 'measure', value: { ...field.value, ...levelsFor(noted) } as never });
   };
   const levelsFor = (noted: boolean) =>
     noted ? { levels: usualLevels, mostSupport: 'independent' } : { levels: plain, mostSupport: 'right' };

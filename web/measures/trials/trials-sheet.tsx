@@ -33,7 +33,7 @@ export function TrialsSheet(props: Sheet) {
   );
 }
 
-/** Each tap lays a trial mark on the string: its colour is the level, its place the chance. */
+/** Each tap lays a trial mark on the string: its colour is the level, its place the opportunity. */
 function MarksSheet({
   definition,
   criterion,
@@ -65,7 +65,7 @@ function MarksSheet({
         className="grid grid-cols-3 gap-2 @lg:grid-cols-[repeat(var(--columns),minmax(0,1fr))]"
         style={{ '--columns': columns } as CSSProperties}
       >
-        <legend className="sr-only">{selected === null ? 'Next chance' : `Chance ${selected + 1}`}</legend>
+        <legend className="sr-only">{selected === null ? 'Next opportunity' : `Opportunity ${selected + 1}`}</legend>
         {pads.map(({ key, label }, i) => (
           <Pad key={key} at={i} showsKey={isActive} onPress={() => mark(key)} className={toneOf(definition, key)}>
             {label}
@@ -79,7 +79,7 @@ function MarksSheet({
             <li key={at}>
               <button
                 type="button"
-                aria-label={`Chance ${at + 1}: ${labels.get(outcome)}. Change it`}
+                aria-label={`Opportunity ${at + 1}: ${labels.get(outcome)}. Change it`}
                 aria-pressed={selected === at}
                 onMouseDown={(event) => event.preventDefault()}
                 onClick={() => onSelect(selected === at ? null : at)}
@@ -106,7 +106,7 @@ function MarksSheet({
         />
       </div>
       {selected !== null && (
-        <p className="text-small text-clay-deep">Chance {selected + 1} is chosen: the next tap replaces it.</p>
+        <p className="text-small text-clay-deep">Opportunity {selected + 1} is chosen: the next tap replaces it.</p>
       )}
     </>
   );
@@ -119,7 +119,7 @@ function CountsSheet({ definition, criterion, data, onMark }: Sheet & { data: Co
     const { [key]: _, ...rest } = data.counts;
     onMark({ ...data, counts: n === null ? rest : { ...rest, [key]: n } });
   };
-  const { many } = definition.chance;
+  const { many } = definition.opportunity;
   return (
     <>
       <div className="grid grid-cols-2 gap-x-6 gap-y-2 @lg:grid-cols-3">
@@ -145,9 +145,11 @@ function CountsSheet({ definition, criterion, data, onMark }: Sheet & { data: Co
 
 function SoFar({ definition, criterion, data }: Pick<Sheet, 'definition' | 'criterion' | 'data'>) {
   const score = data === null ? null : scoreTrials(definition, data);
-  const chances = Math.max(definition.planned ?? 0, score?.value != null ? score.weight : 0);
+  const opportunities = Math.max(definition.planned ?? 0, score?.value != null ? score.weight : 0);
   const needs =
-    chances > 0 ? `${asCount(criterion.value, chances, criterion.comparison)} of ${chances}` : `${criterion.value}%`;
+    opportunities > 0
+      ? `${asCount(criterion.value, opportunities, criterion.comparison)} of ${opportunities}`
+      : `${criterion.value}%`;
   return (
     <Live figure={score?.value == null ? null : percent(score.value)}>
       {score?.value != null && 'so far · '}

@@ -19,6 +19,7 @@ export async function submitted<Schema extends z.ZodType, Result>(
   const submission = readForm(form, schema);
   if (submission.status !== 'success') return { refused: answer(submission.reply()) };
   try {
+    // What succeeded is what the schema gives out; conform’s type also allows what it takes in.
     return { done: await command(submission.value as z.infer<Schema>) };
   } catch (error) {
     if (!(error instanceof Invalid)) throw error;

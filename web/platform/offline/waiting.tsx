@@ -1,5 +1,6 @@
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import { useRevalidator } from 'react-router';
+import { defined } from '~/core/defined';
 import type { WaitingItem } from '~/core/entries/waiting';
 import { type Unreadable, waitingStore } from './device-store';
 import { holdsAll, type Sent, send, type Why } from './send';
@@ -116,9 +117,7 @@ export function WaitingProvider({ personId, children }: { personId: string; chil
       whys,
       save: async (items) => {
         const results = await Promise.all(items.map((item) => keepAndSend(item, { isQuiet: items.length > 1 })));
-        setWhys((before) =>
-          results.reduce((all, sent, at) => withWhy(all, (items[at] as WaitingItem).id, sent), before),
-        );
+        setWhys((before) => results.reduce((all, sent, at) => withWhy(all, defined(items[at]).id, sent), before));
         const left = await look();
         clearTimeout(timer.current);
         if (left.length > 0) timer.current = setTimeout(sendAll, pause.current);

@@ -55,6 +55,7 @@ export function DataTable<Row extends { id: string; on: IsoDate }>(props: DataTa
     [...new Set(table.getCoreRowModel().rows.flatMap((row) => [row.getValue<string | string[]>(id)].flat()))]
       .filter(Boolean)
       .sort();
+  // This table’s filters are texts.
   const filterOf = (id: string) => (table.getColumn(id)?.getFilterValue() as string | undefined) ?? '';
   return (
     <>

@@ -5,7 +5,7 @@ const keys: [string[], string][] = [
   [['?'], 'This list'],
   [['O'], 'Observe, on a student’s or a goal’s page'],
   [['I'], 'Record an incident, on a student’s page'],
-  [['1', '…', '9'], 'While observing: mark the next chance at this level'],
+  [['1', '…', '9'], 'While observing: mark the next opportunity at this level'],
   [['U'], 'While observing: take the last one back'],
   [['N'], 'While observing: go to the next goal'],
   [['[', ']'], 'In a round: to the student before, to the next'],

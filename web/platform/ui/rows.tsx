@@ -32,6 +32,7 @@ export function Rows<Row>({
   mayRemove,
   children,
 }: RowsProps<Row>) {
+  // Conform types a list of a generic row only where the row is known.
   const rows = list.getFieldList() as FieldMetadata<Row>[];
   return (
     <div className="grid gap-2">

@@ -30,9 +30,11 @@ export function useSaving<Answer>(action: string): Saving<Answer> {
   const { submit, state, data: answer } = useFetcher<Answer>();
   const isUnreachable = (answer as { unreachable?: boolean } | undefined)?.unreachable === true;
   const save = useCallback(
+    // React Router sends any object as JSON; its type asks for an index.
     (body: object) => submit(body as SubmitTarget, { method: 'post', encType: 'application/json', action }),
     [submit, action],
   );
+  // Said by the route’s action, whose type the caller gives.
   return { answer: answer as Answer | undefined, isBusy: state !== 'idle', isUnreachable, save };
 }
 
