@@ -4,8 +4,9 @@ import { addDays } from '../calendar/iso-date';
 import { analyseSeries, nothingSet, type SeriesRow } from './analyse-series';
 
 const asked = nothingSet;
+const plain = { of: null, place: null, observer: null };
 const rowsOf = (values: number[], phases: string[] = []): SeriesRow[] =>
-  values.map((value, i) => ({ date: addDays('2026-09-01', 2 * i), value, phase: phases[i] ?? null }));
+  values.map((value, i) => ({ date: addDays('2026-09-01', 2 * i), value, phase: phases[i] ?? null, ...plain }));
 
 describe('a series, analysed whole', () => {
   it('takes the first of several phases for the baseline, and each run for a phase of its own', () => {
@@ -23,13 +24,13 @@ describe('a series, analysed whole', () => {
   it('goes down where the target lies below the baseline, unless it is told otherwise', () => {
     const options = { ...asked, baseline: 10, target: 2, targetDate: '2026-12-01' };
     const falling = analyseSeries(rowsOf([9, 8, 6, 4, 3]), options);
-    expect(falling).toMatchObject({ direction: 'decrease', decision: { is: 'aboveCourse' }, wayTravelled: 0.75 });
+    expect(falling).toMatchObject({ direction: 'decrease', decision: { is: 'above' }, progressToTarget: 0.75 });
     expect(analyseSeries(rowsOf([9, 8, 6, 4, 3]), { ...options, direction: 'increase' }).direction).toBe('increase');
   });
 
   it('counts gaps in school days: two weekends and ten days between', () => {
     const dates = ['2026-09-01', '2026-09-15', '2026-09-30'];
-    const rows = dates.map((date) => ({ date, value: 1, phase: null }));
+    const rows = dates.map((date) => ({ date, value: 1, phase: null, ...plain }));
     const { gaps, points } = analyseSeries(rows, asked);
     // Nine school days lie between 1 and 15 September, ten between 15 and 30 September.
     expect(gaps).toEqual([{ after: '2026-09-15', before: '2026-09-30', schoolDays: 10, calendarDays: 14 }]);
@@ -39,19 +40,20 @@ describe('a series, analysed whole', () => {
   it('is met when k of n points are at the target, and only then', () => {
     const options = { ...asked, baseline: 0, target: 5, targetDate: '2026-12-01', criterion: { k: 2, n: 3 } };
     expect(analyseSeries(rowsOf([1, 5, 4, 6]), options)).toMatchObject({
-      decision: { is: 'met' },
-      criterion: { metOn: '2026-09-07' },
+      decision: { is: 'metHolding' },
+      mastery: { metOn: '2026-09-07' },
     });
-    expect(analyseSeries(rowsOf([1, 5, 4, 4]), options).decision.is).not.toBe('met');
-    expect(analyseSeries(rowsOf([9, 9, 9, 9]), { ...options, criterion: null }).decision.is).toBe('aboveCourse');
+    expect(analyseSeries(rowsOf([1, 5, 4, 4]), options).decision.is).not.toBe('metHolding');
+    expect(analyseSeries(rowsOf([9, 9, 9, 9]), { ...options, criterion: null }).decision.is).toBe('above');
   });
 
   it('says why there is no decision and no trend', () => {
-    const { decision, trend, course } = analyseSeries(rowsOf([4, 5]), asked);
-    expect(course).toBeNull();
+    const { decision, trend, aimLine } = analyseSeries(rowsOf([4, 5]), asked);
+    expect(aimLine).toBeNull();
     expect(decision).toEqual({
       is: 'tooEarly',
       reason: 'There is no target yet, so there is no aim line to compare with.',
+      trend: '2 scores over 0 weeks so far; a trend needs 8 over 3 weeks.',
     });
     expect(trend).toMatchObject({ theilSen: null, leastSquares: null, splitMiddle: null });
     expect(trend.reason).toContain('3 points');
@@ -109,8 +111,8 @@ describe('a series, analysed whole', () => {
           direction: 'decrease',
         });
         expect(down.decision.is).toBe(up.decision.is);
-        expect(down.wayTravelled).toBeCloseTo(up.wayTravelled ?? 0, 9);
-        expect(down.trendRule?.is).toBe(up.trendRule?.is);
+        expect(down.progressToTarget).toBeCloseTo(up.progressToTarget ?? 0, 9);
+        expect(down.trend.drawn?.slopePerWeek ?? 0).toBeCloseTo(0 - (up.trend.drawn?.slopePerWeek ?? 0), 9);
         expect(down.arrival).toEqual(up.arrival);
       }),
     );

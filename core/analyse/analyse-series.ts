@@ -2,22 +2,27 @@ import { dayNumber, type IsoDate } from '../calendar/iso-date';
 import type { SchoolCalendar } from '../calendar/school-days';
 import { defined } from '../defined';
 import type { Direction } from '../goals/goal';
-import { type CriterionDefinition, usualCriterion } from '../measures/criterion-definition';
-import { type NamedPhase, type PhaseComparison, type PhaseFigures, phaseAnalysis } from '../progress/phases/phases';
-import { type Aim, type Judgement, judge } from '../progress/progress';
+import type { Comparison, CriterionDefinition } from '../measures/criterion-definition';
+import type { Decision } from '../progress/decision';
+import { type PhaseComparison, type PhaseFigures, phaseAnalysis } from '../progress/phases/phases';
+import { type Aim, type Judgement, judge, leastVarianceOf } from '../progress/progress';
 import { type Gap, isLongGap, longGaps, type SeriesPoint } from '../progress/series';
 import { type Arrival, arrivalOf } from '../progress/trend/arrival';
+import { type DrawnTrend, tooEarlyForTrend } from '../progress/trend/drawn-trend';
 import { leastSquares } from '../progress/trend/least-squares';
 import { type MannKendall, mannKendall } from '../progress/trend/mann-kendall';
 import { splitMiddle } from '../progress/trend/split-middle';
 import { type TheilSenLine, theilSen } from '../progress/trend/theil-sen';
 import { type DayValue, LEAST_POINTS_FOR_TREND } from '../progress/trend/trend-line';
-import { type TrendRule, trendRule } from '../progress/trend-rule';
 
 export interface SeriesRow {
   date: IsoDate;
   value: number;
   phase: string | null;
+  /** Opportunities behind the value, which then is a percentage of them; null where it is no share. */
+  of: number | null;
+  place: string | null;
+  observer: string | null;
 }
 
 export interface SeriesOptions {
@@ -29,6 +34,12 @@ export interface SeriesOptions {
   baselineDate: IsoDate | null;
   /** “k of the last n” points at the target; no criterion, when null. */
   criterion: { k: number; n: number } | null;
+  /** Whether the target is the least or the most; from the direction, when null. */
+  comparison: Comparison | null;
+  /** Points with fewer opportunities count neither for nor against the criterion. */
+  minimum: number;
+  distinctPlaces: number;
+  distinctObservers: number;
   /** The day on which it is asked; the last row's, when null. */
   today: IsoDate | null;
 }
@@ -41,27 +52,53 @@ export const nothingSet: SeriesOptions = {
   baseline: null,
   baselineDate: null,
   criterion: null,
+  comparison: null,
+  minimum: 1,
+  distinctPlaces: 1,
+  distinctObservers: 1,
   today: null,
 };
 
 const WEEKDAYS: SchoolCalendar = { weekdays: [1, 2, 3, 4, 5], closures: [] };
 
+/** The shape of what is given out; it changes when a name or its meaning does. */
+const FORMAT = 2;
+
 /** What is said of a series of dates and values, all of it as the application says it of a goal. */
 export interface SeriesAnalysis
-  extends Pick<Judgement, 'baseline' | 'now' | 'wayTravelled' | 'course' | 'criterion' | 'decision'> {
+  extends Pick<Judgement, 'baseline' | 'now' | 'progressToTarget' | 'aimLine' | 'mastery'> {
+  format: typeof FORMAT;
   direction: Direction;
-  points: { date: IsoDate; value: number; phase: string | null; afterGap: boolean }[];
+  points: {
+    date: IsoDate;
+    value: number;
+    of: number | null;
+    phase: string | null;
+    afterGap: boolean;
+    isPartial: boolean;
+  }[];
   gaps: Gap[];
-  trend: Trends;
-  trendRule: TrendRule | null;
+  trend: Trends & { drawn: Drawn | null };
+  decision: Pick<Decision, 'is' | 'reason' | 'trend'>;
   arrival: Arrival | null;
   phases: (Omit<PhaseFigures, 'trend'> & { trend: Slopes | null })[];
   comparisons: PhaseComparison[];
 }
 
+/** The trend of the present phase, as it is drawn. */
+interface Drawn {
+  method: 'weightedLeastSquares';
+  slopePerWeek: number;
+  low: number;
+  high: number;
+  levelLast: number;
+  levelLow: number;
+  levelHigh: number;
+}
+
 /**
- * A whole series analysed. Consecutive rows of one phase make a phase; with more than one the first is the baseline. School
- * days are Monday to Friday.
+ * A whole series analysed. Consecutive rows of one phase make a phase; with more than one the first is the baseline, and so is a later
+ * one of the same name: a withdrawal. School days are Monday to Friday.
  *
  * @param rows  at least one, in any order
  */
@@ -69,65 +106,96 @@ export function analyseSeries(rows: readonly SeriesRow[], options: SeriesOptions
   const inOrder = rows.toSorted((a, b) => (a.date < b.date ? -1 : Number(a.date > b.date)));
   const { points, names } = pointsOf(inOrder);
   const direction = options.direction ?? directionFrom(options);
-  const aim = aimOf(inOrder, options, direction);
+  const aim = aimOf(inOrder, points, names, options, direction);
   const today = options.today ?? defined(inOrder.at(-1)).date;
-  const { baseline, now, wayTravelled, course, criterion, decision, sinceCourse } = judge(points, aim, {
-    calendar: WEEKDAYS,
-    today,
-  });
+  const own = (of: 'settings' | 'observers') =>
+    [...new Set(points.flatMap((point) => point[of]))].map((one) => points.filter((point) => point[of].includes(one)));
+  const judgement = judge(
+    points,
+    aim,
+    { calendar: WEEKDAYS, today },
+    { locations: own('settings'), observers: own('observers') },
+  );
+  const { baseline, now, progressToTarget, aimLine, mastery, trend, present } = judgement;
+  const { is, reason, trend: trendWords } = judgement.decision;
   const hasPhases = inOrder.some((row) => row.phase !== null);
   const named = names.map((name, i) => ({ name, points: points.filter(({ phase }) => phase === i) }));
-  const { phases, comparisons } = phaseAnalysis(named, direction);
-  // More often than not the aim line has run since the last phase began.
-  const last = named.at(-1) as NamedPhase;
-  const isLast = last.points.length === sinceCourse.length && last.points[0] === sinceCourse[0];
-  const drawn = isLast ? (phases.at(-1)?.trend ?? null) : theilSen(sinceCourse);
+  const { phases, comparisons } = phaseAnalysis(named, direction, leastVarianceOf(aim.isShare, points));
+  const all = trendsOf(points);
   return {
+    format: FORMAT,
     direction,
-    points: points.map(({ on, value, phase, afterGap }) => ({
+    points: points.map(({ on, value, weight, phase, afterGap }, i) => ({
       date: on,
       value,
+      of: defined(inOrder[i]).of,
       phase: hasPhases ? defined(names[phase]) : null,
       afterGap,
+      isPartial: weight < options.minimum,
     })),
     gaps: longGaps(points, WEEKDAYS),
-    baseline,
-    now,
-    wayTravelled,
-    course,
-    criterion,
-    decision,
-    trendRule: trendRule(sinceCourse, drawn, course, { direction, change: 'units' }),
-    trend: trendsOf(points),
+    ...{ baseline, now, progressToTarget, aimLine, mastery },
+    decision: { is, reason, trend: trendWords },
+    trend: { ...all, drawn: trend && drawnOf(trend), reason: all.reason ?? (trend ? null : tooEarlyForTrend(present)) },
     arrival:
-      drawn && options.target !== null ? arrivalOf(drawn, { target: options.target, direction, from: today }) : null,
+      trend && options.target !== null ? arrivalOf(trend, { target: options.target, direction, from: today }) : null,
     phases: phases.map((phase) => ({ ...phase, trend: phase.trend && slopesOf(phase.trend) })),
     comparisons,
   };
 }
 
-const directionFrom = ({ baseline, target }: SeriesOptions): Direction =>
-  baseline !== null && target !== null && target < baseline ? 'decrease' : 'increase';
+const drawnOf = ({ slopePerWeek, low, high, levelLast, levelLow, levelHigh }: DrawnTrend): Drawn => ({
+  method: 'weightedLeastSquares',
+  ...{ slopePerWeek, low, high, levelLast, levelLow, levelHigh },
+});
 
-function aimOf(rows: readonly SeriesRow[], options: SeriesOptions, direction: Direction): Aim {
+const directionFrom = ({ baseline, target, comparison }: SeriesOptions): Direction =>
+  comparison === 'atMost' || (comparison === null && baseline !== null && target !== null && target < baseline)
+    ? 'decrease'
+    : 'increase';
+
+function aimOf(
+  rows: readonly SeriesRow[],
+  points: readonly SeriesPoint[],
+  names: readonly string[],
+  options: SeriesOptions,
+  direction: Direction,
+): Aim {
   const first = defined(rows[0]).date;
   const { target, targetDate, baseline, baselineDate, criterion } = options;
+  const isShare = rows.every(({ of }) => of !== null);
   return {
     baseline: baseline === null ? null : { value: baseline, on: baselineDate ?? first },
     target: target === null || targetDate === null ? null : { value: target, on: targetDate },
-    criterion: target === null || criterion === null ? null : criterionFrom(criterion, target, direction),
+    targetSince: null,
+    criterion: target === null || criterion === null ? null : criterionFrom(criterion, target, direction, options),
     direction,
-    startsOn: first,
-    plannedGap: null,
-    unit: '',
+    phases: names.map((label, i) => ({
+      label,
+      startsOn: defined(points.find(({ phase }) => phase === i)).on,
+      isBaseline: names.length > 1 && label === names[0],
+    })),
+    ...{ pointPer: 'day', startsOn: first, plannedGap: null, unit: isShare ? '%' : '' },
+    change: isShare ? 'points' : 'units',
+    isShare,
+    bounds: isShare ? { low: 0, high: 100 } : { low: null, high: null },
     accumulates: false,
   };
 }
 
-function criterionFrom(rule: { k: number; n: number }, target: number, direction: Direction): CriterionDefinition {
+function criterionFrom(
+  rule: { k: number; n: number },
+  target: number,
+  direction: Direction,
+  { comparison, minimum, distinctPlaces, distinctObservers }: SeriesOptions,
+): CriterionDefinition {
   return {
-    ...usualCriterion(direction === 'increase' ? 'atLeast' : 'atMost', target),
+    comparison: comparison ?? (direction === 'increase' ? 'atLeast' : 'atMost'),
+    value: target,
     rule: { kind: 'ofLast', ...rule },
+    minimumOpportunities: minimum,
+    distinctLocations: distinctPlaces,
+    distinctObservers,
   };
 }
 
@@ -138,21 +206,23 @@ function pointsOf(rows: readonly SeriesRow[]): { points: SeriesPoint[]; names: s
     if (i === 0 || phase !== defined(rows[i - 1]).phase) names.push(phase ?? 'all');
     return names.length - 1;
   });
-  const points = rows.map(({ date, value }, i): SeriesPoint => {
+  const points = rows.map(({ date, value, of, place, observer }, i): SeriesPoint => {
     const before = rows[i - 1];
+    const phase = defined(phaseOf[i]);
     return {
       on: date,
       day: dayNumber(date),
       value,
-      amount: value,
-      weight: 1,
-      phase: defined(phaseOf[i]),
-      isBaseline: names.length > 1 && phaseOf[i] === 0,
+      amount: of === null ? value : (value * of) / 100,
+      weight: of ?? 1,
+      phase,
+      isBaseline: names.length > 1 && names[phase] === names[0],
+      isBeyond: false,
       isFormer: false,
       afterGap: before !== undefined && isLongGap(before.date, date, WEEKDAYS),
       observations: [],
-      settings: [],
-      observers: [],
+      settings: place === null ? [] : [place],
+      observers: observer === null ? [] : [observer],
     };
   });
   return { points, names };

@@ -69,9 +69,11 @@ export function didItHelp(
   const analysis = phaseAnalysis(
     all.map(({ label }, i) => ({
       name: label,
-      points: of(i).map(({ on, value }) => ({ day: dayNumber(on), value })),
+      points: of(i).map(({ on, value, exposure }) => ({ day: dayNumber(on), value, weight: exposure })),
     })),
     direction,
+    // What a day’s count varies by at least: as much as its mean, as counts of unrelated events do (Poisson), and half an event more.
+    (level, weight) => Math.max(level, 0) + 0.5 / weight,
   );
   const filled = all.flatMap((_, i) => (of(i).length > 0 ? [of(i)] : []));
   const sumOf = (list: typeof points) => ({

@@ -1,7 +1,12 @@
 import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
-import { criterionDefinition } from '../measures/criterion-definition';
-import { measureDefinition, measureOf } from '../measures/measure';
+import {
+  type CriterionDefinition,
+  type CriterionInput,
+  criterionDefinition,
+  criterionInput,
+} from '../measures/criterion-definition';
+import { type MeasureDefinition, measureDefinition, measureOf } from '../measures/measure';
 import { type GoalDefinition, phaseDefinition } from './goal';
 
 const LONGEST_WORDING = 4000;
@@ -31,7 +36,7 @@ export const goalInput = z
         error: `Keep the goal to ${LONGEST_WORDING} characters.`,
       }),
     measure: measureDefinition,
-    criterion: criterionDefinition,
+    criterion: criterionInput,
     pointPer: z.enum(['day', 'session']).default('day'),
     baselineValue: z.number({ error: 'Type the baseline as a number.' }).nullable().default(null),
     baselineOn: isoDateField.nullable().default(null),
@@ -54,12 +59,18 @@ export const goalInput = z
     for (const [path, message] of contradictions(goal)) {
       context.addIssue({ code: 'custom', message, path, input: goal });
     }
-  });
+  })
+  .transform((goal) => ({ ...goal, criterion: withMinimum(goal.criterion, goal.measure) }));
 export type GoalInput = z.infer<typeof goalInput>;
 
-type Told = Pick<
+/** The criterion with its minimum: the usual one of the measure, where none was written. */
+export function withMinimum(criterion: CriterionInput, measure: MeasureDefinition): CriterionDefinition {
+  return { ...criterion, minimumOpportunities: criterion.minimumOpportunities ?? measureOf(measure).usualMinimum() };
+}
+
+type Told = { criterion: CriterionInput } & Pick<
   GoalInput,
-  'measure' | 'criterion' | 'baselineValue' | 'baselineOn' | 'targetOn' | 'startsOn' | 'phases'
+  'measure' | 'baselineValue' | 'baselineOn' | 'targetOn' | 'startsOn' | 'phases'
 >;
 
 /** What cannot all be true of one goal, each with the field that says it. */

@@ -20,6 +20,8 @@ export const goalDefinition = z.object({
   baseline: z.object({ value: z.number(), on: isoDateField }).nullable(),
   target: z.number(),
   targetOn: isoDateField,
+  /** Since when the target is what it is, where it was another before. */
+  targetSince: isoDateField.nullish(),
   /** The first day on which observations were expected. */
   startsOn: isoDateField,
   /** School days that should at most lie between two observations, when the plan says. */

@@ -7,7 +7,7 @@ import {
   measureKinds,
   measureOf,
 } from '../measures/measure';
-import { criterionSentence } from '../progress/criterion';
+import { criterionSentence } from '../progress/mastery';
 import { beginFromGoal, beginFromTemplate, blankGoal, templateOf } from './begin';
 import { goalBank } from './goal-bank';
 import { definitionFrom, goalInput } from './goal-input';
@@ -89,7 +89,7 @@ describe('the kinds of measure', () => {
     expect(kinds[kind].question).not.toBe('');
     const measure = beginningOf(kind);
     const criterion = measureOf(measure).defaultCriterion();
-    expect(criterionSentence({ measure, criterion, pointPer: 'day' })).toMatch(/^At (least|most) /);
+    expect(criterionSentence({ measure, criterion, pointPer: 'day' })).toMatch(/^Goal: (at least |at most |all )?\d/);
     expect(meansTheSame(measure, measureDefinition.parse(structuredClone(measure)))).toBe(true);
   });
 

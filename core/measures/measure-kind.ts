@@ -47,6 +47,13 @@ export interface MeasureKind<D, T extends object> {
   basis: (definition: D, score: Scored) => string;
   /** A criterion's value as a count, where that can be said beforehand: “5 of 6”. */
   asCount: (definition: D, value: number, comparison: Comparison) => string | null;
+  /**
+   * How many opportunities a session is planned to hold, null where the goal does not say; left out where a session has none. Whether they
+   * are independent of each other: only then can it be told how easily luck would meet a criterion.
+   */
+  opportunities?: (definition: D) => { planned: number | null; areIndependent: boolean };
+  /** The least that a session must hold to count for the criterion, where it is not half of what is planned. */
+  usualMinimum?: (definition: D) => number;
   /** What `weight` counts. */
   weightNoun: (definition: D) => Noun;
   axis: (definition: D) => Axis;

@@ -65,6 +65,18 @@ export class MeasureOfGoal<D extends MeasureDefinition, T extends MeasureData> {
   asCount(value: number, comparison: Comparison): string | null {
     return this.#kind.asCount(this.#definition, value, comparison);
   }
+  /** How many opportunities a session is planned to hold; null where that is not known, or a session has none. */
+  opportunities(): { planned: number; areIndependent: boolean } | null {
+    const { planned, areIndependent } = this.#kind.opportunities?.(this.#definition) ?? {
+      ...{ planned: null, areIndependent: false },
+    };
+    return planned === null ? null : { planned, areIndependent };
+  }
+  /** The least that a session must hold to count for the criterion, unless the goal says otherwise: half of what is planned. */
+  usualMinimum(): number {
+    const own = this.#kind.usualMinimum?.(this.#definition);
+    return Math.max(1, own ?? Math.ceil((this.opportunities()?.planned ?? 1) / 2));
+  }
   discreet(): MeasureDefinition {
     return this.#kind.discreet(this.#definition);
   }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { criterionDefinition } from './criterion-definition';
-import { cumulativeTotalDefinition, paceOf } from './cumulative-total/cumulative-total';
+import { cumulativeTotalDefinition, neededSentence } from './cumulative-total/cumulative-total';
 import { durationDefinition } from './duration/duration';
 import { frequencyDefinition } from './frequency/frequency';
 import { intervalRecordingDefinition, methodWords } from './interval-recording/interval-recording';
@@ -178,18 +178,24 @@ describe('duration', () => {
 });
 
 describe('latency', () => {
-  it('is the median of the responses; cues without one are told beside it', () => {
+  it('is the median over all cues: one without a response took longer than the limit', () => {
     const data = { responses: [4, null, 12, 8, 6, 30] };
-    expect(score(latency, data)).toEqual({ value: 8, amount: 5, weight: 6 });
+    // 4, 6, 8, 12, 30, longer: between 8 and 12.
+    expect(score(latency, data)).toEqual({ value: 10, amount: 5, weight: 6 });
     expect(sentence(latency, data)).toBe(
-      'Usually began after 8 seconds (5 cues; range 4 to 30). No response to 1 cue.',
+      'Usually began after 10 seconds (6 cues; range 4 to 30). No response to 1 cue.',
     );
     expect(pooled(latency, { responses: [2] }, { responses: [4, 100] })).toMatchObject({ value: 4 });
     expect(sentence(latency, { responses: [9] })).toBe('Began after 9 seconds (1 cue).');
   });
 
-  it('has no score where no response came, which is not the same as no cue', () => {
-    expect(score(latency, { responses: [null, null] })).toEqual({ value: null, reason: 'noResponse' });
+  it('lies beyond the limit where most cues went unanswered, which is not the same as no cue', () => {
+    const beyond = { value: 30, amount: 1, weight: 3, isBeyond: true };
+    expect(score(latency, { responses: [null, 3, null] })).toEqual(beyond);
+    expect(sentence(latency, { responses: [null, 3, null] })).toBe(
+      'Usually no response within 30 seconds (2 of 3 cues). One began after 3 seconds.',
+    );
+    expect(sentence(latency, { responses: [null] })).toBe('No response within 30 seconds (1 cue).');
     expect(score(latency, { responses: [] })).toEqual({ value: null, reason: 'noOpportunity' });
     expect(message(latency, { responses: [-1] })).toBe('A response cannot come before its cue.');
   });
@@ -283,21 +289,11 @@ describe('cumulative total', () => {
     expect(asCount(hours, 90)).toBe('36 of 40 hours');
   });
 
-  it('tells the pace so far and the pace needed, in school days', () => {
-    // Ten school days from 1 to 14 September; fifteen from 15 September to 5 October.
-    expect(paceOf(hours, 10, when)).toEqual({
-      soFar: 1,
-      needed: 2,
-      schoolDaysLeft: 15,
-      projectedOn: '2026-10-26', // thirty school days on
-    });
-  });
-
-  it('has no pace before the first day, none needed at the end, none possible after the last', () => {
-    expect(paceOf(hours, 0, { ...when, today: '2026-08-31' })).toMatchObject({ soFar: null, projectedOn: null });
-    expect(paceOf(hours, 41, when)).toMatchObject({ needed: 0, projectedOn: '2026-09-14' });
-    expect(paceOf(hours, 10, { ...when, today: '2026-10-06' })).toMatchObject({ needed: null, schoolDaysLeft: 0 });
-    expect(paceOf(hours, 0.01, when).projectedOn).toBeNull();
+  it('says what is needed a school day, and nothing at the end or after the last day', () => {
+    // Fifteen school days from 15 September to 5 October.
+    expect(neededSentence(hours, 25, when)).toBe('2 hours a school day needed; 15 school days are left');
+    expect(neededSentence(hours, 100, when)).toBeNull();
+    expect(neededSentence(hours, 25, { ...when, today: '2026-10-06' })).toBeNull();
   });
 });
 
@@ -411,7 +407,7 @@ describe('what lies behind a score, line by line', () => {
       ['Longest', null, 'none'],
     ]);
     expect(lines(latency, { responses: [4, null, 12] })).toEqual([
-      ['Median', 8, '8 s'],
+      ['Median', 12, '12 s'],
       ['Shortest', 4, '4 s'],
       ['Longest', 12, '12 s'],
       ['Without a response', 1, '1'],

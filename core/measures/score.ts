@@ -19,8 +19,10 @@ export interface Scored {
   value: number;
   /** What was counted or added up: successes, calls, seconds, correct words … */
   amount: number;
-  /** What it is held against, and how much the point weighs: chances, minutes watched, seconds read … */
+  /** What it is held against, and how much the point weighs: opportunities, minutes watched, seconds read … */
   weight: number;
+  /** The true value lies somewhere beyond this one: no response came within the limit. */
+  isBeyond?: boolean;
 }
 
 /** What an observation, or a day of them, comes to: a value, or why there is none. */
@@ -47,7 +49,7 @@ export function wholeFor(value: number, comparison: 'atLeast' | 'atMost'): numbe
  * 3 of 4 (common practice); ⌊value · n⌋ for one that goes down.
  *
  * @param value  0 … 100
- * @param n  chances, at least 1
+ * @param n  opportunities, at least 1
  * @example asCount(80, 6, 'atLeast') // 5
  * @example asCount(70, 10, 'atLeast') // 7, and not 8 for want of exact binary fractions
  * @example asCount(20, 6, 'atMost') // 1

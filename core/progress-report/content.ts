@@ -2,13 +2,12 @@ import { type IsoDate, longDate, shortDate } from '../calendar/iso-date';
 import type { SchoolCalendar } from '../calendar/school-days';
 import type { ObservedSession } from '../entries/observation';
 import type { GoalDefinition } from '../goals/goal';
-import { measureOf } from '../measures/measure';
-import { criterionSentence } from '../progress/criterion';
 import { decisionWords } from '../progress/decision-words';
 import { type GoalGraph, goalGraph } from '../progress/graph/goal-graph';
+import { criterionSentence } from '../progress/mastery';
 import { progressOf } from '../progress/progress';
-import { trendOf } from '../progress/sentences';
-import { counted, percent } from '../words/counting';
+import { valueSaid, wayWords } from '../progress/sentences';
+import { counted } from '../words/counting';
 import type { RichText } from '../words/rich-text';
 
 /** What a progress report says of one goal. All in words and figures: it must read the same years later. */
@@ -71,9 +70,8 @@ export function goalReport(
   const until = today < period.to ? today : period.to;
   const known = sessions.filter(({ on }) => on <= until);
   const progress = progressOf(goal, known, { calendar, today: until });
-  const measure = measureOf(goal.measure);
-  const said = (value: number) => measure.said(value);
-  const { baseline, now, wayTravelled: way, decision } = progress;
+  const said = (value: number) => valueSaid(goal, value);
+  const { baseline, now, decision } = progress;
   const inPeriod = known.filter(({ on }) => on >= period.from).length;
   const people = new Set(known.flatMap(({ observer }) => observer ?? [])).size;
   return {
@@ -85,24 +83,17 @@ export function goalReport(
     baseline: baseline ? `${said(baseline.value)}, on ${longDate(baseline.on).replace(/^\w+, /, '')}` : null,
     now: now === null ? null : said(now),
     target: `${said(goal.target)}, by ${longDate(goal.targetOn).replace(/^\w+, /, '')}`,
-    way: way === null ? null : wayWords(way),
+    way: wayWords(goal, progress),
     decision: {
-      label: decisionWords[decision.is].label,
+      label: decision.label,
       mark: decisionWords[decision.is].mark,
-      sentence: decision.reason,
+      sentence: progress.points.length === 0 ? decision.reason : `${decision.reason} Trend: ${decision.trend}`,
     },
     evidence: evidenceWords(known.length, people, inPeriod),
     inPeriod,
-    graph: progress.points.length === 0 ? null : goalGraph(goal, progress, trendOf(progress), [], until),
+    graph: progress.points.length === 0 ? null : goalGraph(goal, progress, [], until),
     words,
   };
-}
-
-/** What lies beyond either end is said in words: a negative share of a way reads like a slip. */
-function wayWords(way: number): string {
-  if (way < 0) return `none yet: it lies ${percent(-100 * way)} of the way on the far side of the baseline`;
-  if (way > 1) return `all of it, and ${percent(100 * (way - 1))} beyond`;
-  return `${percent(100 * way)} of the way from the baseline to the target`;
 }
 
 function evidenceWords(all: number, people: number, inPeriod: number): string {

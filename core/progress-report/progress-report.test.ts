@@ -28,14 +28,14 @@ describe('what a progress report says of a goal', () => {
     const said = report(weekly(3, (i) => 4 + i));
     expect(said).toMatchObject({
       ...{ baseline: '20%, on Sep 8, 2026', now: '50%', inPeriod: 3 },
-      way: '50% of the way from the baseline to the target',
+      way: '50% of the way from baseline to target.',
     });
     expect(said.target).toMatch(/^80%, by /);
   });
 
   it('says in words what lies beyond either end', () => {
-    expect(report(weekly(3, () => 1)).way).toBe('none yet: it lies 17% of the way on the far side of the baseline');
-    expect(report(weekly(3, () => 10)).way).toBe('all of it, and 33% beyond');
+    expect(report(weekly(3, () => 1)).way).toBe('None yet: now 10%, below the start of 20%.');
+    expect(report(weekly(3, () => 10)).way).toBe('Past the target.');
   });
 
   it('knows nothing of what came after the period, and is as of today while it goes on', () => {

@@ -27,10 +27,10 @@ export function aimLineOf(from: { on: IsoDate; value: number }, to: { on: IsoDat
  * Where the aim line runs on a day. After the target date it stays at the target.
  *
  * @param day  a day number, not before the aim line begins
- * @example courseAt(courseOf({ on: '2026-09-01', value: 20 }, { on: '2026-09-11', value: 70 })!, dayNumber('2026-09-03')) // 30
+ * @example aimLineAt(aimLineOf({ on: '2026-09-01', value: 20 }, { on: '2026-09-11', value: 70 })!, dayNumber('2026-09-03')) // 30
  */
-export function aimLineAt(course: AimLine, day: number): number {
-  const start = dayNumber(course.from.on);
-  const share = (day - start) / (dayNumber(course.to.on) - start);
-  return course.from.value + Math.min(1, share) * (course.to.value - course.from.value);
+export function aimLineAt(aimLine: AimLine, day: number): number {
+  const start = dayNumber(aimLine.from.on);
+  const share = (day - start) / (dayNumber(aimLine.to.on) - start);
+  return aimLine.from.value + Math.min(1, share) * (aimLine.to.value - aimLine.from.value);
 }

@@ -15,14 +15,16 @@ export interface Baseline {
 export const LEAST_POINTS_FOR_BASELINE = 3;
 
 /**
- * Where the student began: as the plan states it, else the median of the baseline phase, dated on its last point.
+ * Where the student began: as the plan states it, else the median of the first baseline phase, dated on its last point. Where a
+ * support was withdrawn later, that stretch stays a baseline of its own.
  *
  * @returns null when neither is there
  * @see common practice in data-based program modification (Deno & Mirkin 1977): the median of three or more
  */
 export function baselineOf(goal: Pick<GoalDefinition, 'baseline'>, points: readonly SeriesPoint[]): Baseline | null {
   if (goal.baseline) return { ...goal.baseline, from: 'plan' };
-  const before = points.filter((point) => point.isBaseline);
+  const first = points.find((point) => point.isBaseline)?.phase;
+  const before = points.filter((point) => point.isBaseline && point.phase === first);
   if (before.length < LEAST_POINTS_FOR_BASELINE) return null;
   return {
     value: median(before.map((point) => point.value)),
@@ -44,11 +46,11 @@ export function nowOf(points: readonly { value: number }[], { accumulates = fals
 }
 
 /**
- * How much of the way from baseline to target is behind: (now − baseline) / (target − baseline).
+ * How much of the way from baseline to target has been made: (now − baseline) / (target − baseline).
  * Signed, and right for goals that go down; above 1 when beyond the target.
  *
  * @returns null when target equals baseline
- * @example wayTravelled(8, 5, 2) // 0.5: from 8 down towards 2, now 5
+ * @example progressToTarget(8, 5, 2) // 0.5: from 8 down towards 2, now 5
  */
 export function progressToTarget(baseline: number, now: number, target: number): number | null {
   return target === baseline ? null : (now - baseline) / (target - baseline);

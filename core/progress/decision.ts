@@ -2,34 +2,55 @@ import { type IsoDate, shortDate } from '../calendar/iso-date';
 import { type SchoolCalendar, schoolDaysBetween } from '../calendar/school-days';
 import { defined } from '../defined';
 import { type Direction, signOf } from '../goals/goal';
-import { counted, figure } from '../words/counting';
+import type { CriterionDefinition } from '../measures/criterion-definition';
+import { changeFigure, counted, figure, signed } from '../words/counting';
 import { type AimLine, aimLineAt } from './aim-line';
-import type { CriterionState } from './criterion';
-import type { DecisionIs } from './decision-words';
+import { type DecisionIs, decisionWords } from './decision-words';
+import type { Mastery } from './mastery';
 import { LONG_GAP_SCHOOL_DAYS, type SeriesPoint } from './series';
+import { type DrawnTrend, meanDistance, tooEarlyForTrend } from './trend/drawn-trend';
+import type { LeastVariance, WeightedPoint } from './trend/weighted';
 
+/** What the decision rules say of a goal: the same on every screen, in every message and file. */
 export interface Decision {
   is: DecisionIs;
+  /** The word of it, with its date where it has one: “Met, not checked since Nov 3”. */
+  label: string;
   /** Why, in a sentence with its numbers. */
   reason: string;
+  /** The trend against the aim line in words; why there is none, where there is none. */
+  trend: string;
 }
 
 /** Points that the four-point rule looks at, and without which it is too early to tell. */
-export const POINTS_FOR_VERDICT = 4;
+export const POINTS_FOR_FOUR_POINT_RULE = 4;
+/** From so many points on the mean distance to the aim line speaks. */
+export const POINTS_FOR_DISTANCE = 8;
+/** It looks at so many points at most. */
+const MOST_POINTS_FOR_DISTANCE = 20;
 
-interface Evidence {
-  criterion: CriterionState;
+/** What the rules look at. */
+export interface Evidence {
+  mastery: Mastery;
+  criterion: CriterionDefinition | null;
   /** All points, in order of date. */
   points: readonly SeriesPoint[];
-  /** The points since the aim line began. */
-  sinceCourse: readonly SeriesPoint[];
-  course: AimLine | null;
+  /** The points of the present phase since the aim line began, with weights above 0. */
+  present: readonly (SeriesPoint & WeightedPoint)[];
+  phase: { label: string; isBaseline: boolean } | null;
+  aimLine: AimLine | null;
+  trend: DrawnTrend | null;
+  least: LeastVariance;
   /** What the aim line would run between. */
   baseline: object | null;
   target: object | null;
   direction: Direction;
-  /** What stands after a figure: “%”. */
+  /** What stands after a figure, “%”; and what a change is counted in, “points”. */
   unit: string;
+  change: string;
+  /** What one point is: a day or a session. */
+  pointPer: 'day' | 'session';
+  accumulates: boolean;
   /** The first day on which observations were expected. */
   startsOn: IsoDate;
   plannedGap: number | null;
@@ -37,29 +58,64 @@ interface Evidence {
   today: IsoDate;
 }
 
+type Found = Pick<Decision, 'is' | 'reason'> & { label?: string };
+
 /**
- * What the decision rules say of a goal, in this order: met; no recent data (none measured for 10 school days, or for
- * twice the planned gap); too early to tell (fewer than 4 points since the aim line began); the four-point rule: the last
- * four all on the wrong side of the aim line, or all on the right side; else on course.
+ * What the decision rules say of a goal, in this order: met (holding, not holding, or not checked since); no recent data (none measured
+ * for 10 school days, or for twice the planned gap); nothing in a baseline phase; too early to tell (fewer than 4 points in the present
+ * phase since the aim line began); with fewer than 8 points the four-point rule, provisional; from 8 points on the mean distance to the
+ * aim line of the last 20 with its 95% interval: wholly on one side it lies behind or ahead, unless the last four all lie on the other.
  *
- * @see four-point decision rule of data-based program modification (Deno & Mirkin 1977)
+ * @see four-point decision rule of data-based program modification (Deno & Mirkin 1977); the mean distance is our own rule: how much data
+ * it takes is in docs/measures.md
  */
 export function decisionOf(evidence: Evidence): Decision {
-  return metDecision(evidence) ?? recencyDecision(evidence) ?? aimLineDecision(evidence);
+  const found =
+    metDecision(evidence) ??
+    recencyDecision(evidence) ??
+    phaseDecision(evidence) ??
+    (evidence.present.length < POINTS_FOR_DISTANCE || evidence.accumulates
+      ? fourPointDecision(evidence)
+      : distanceDecision(evidence));
+  return { ...found, label: found.label ?? decisionWords[found.is].label, trend: trendAgainstAimLine(evidence) };
 }
 
-function metDecision({ criterion }: Evidence): Decision | null {
-  if (!criterion.metOn) return null;
-  const lapsed = criterion.lapses.length;
-  const since = lapsed === 0 ? 'Still met since.' : `Since then ${counted(lapsed, 'point', 'points')} fell short.`;
-  return { is: 'met', reason: `First met on ${shortDate(criterion.metOn)}. ${since}` };
+/** School days since the last point, or since observing began. */
+const missedDays = ({ points, startsOn, calendar, today }: Evidence) =>
+  schoolDaysBetween(points.at(-1)?.on ?? startsOn, today, calendar);
+
+const allowedGap = ({ plannedGap }: Evidence) => (plannedGap === null ? LONG_GAP_SCHOOL_DAYS : 2 * plannedGap);
+
+const daysOf = ({ pointPer }: Evidence, n: number) => counted(n, pointPer, `${pointPer}s`);
+
+function metDecision(evidence: Evidence): Found | null {
+  const { mastery, points, criterion } = evidence;
+  if (!mastery.metOn) return null;
+  const first = `First met on ${shortDate(mastery.metOn)}`;
+  const missed = missedDays(evidence);
+  const lastOn = points.at(-1)?.on;
+  if (lastOn && missed >= allowedGap(evidence)) {
+    return {
+      is: 'metNotChecked',
+      label: `${decisionWords.metNotChecked.label} ${shortDate(lastOn)}`,
+      reason: `${first}. Nothing was recorded for ${counted(missed, 'school day', 'school days')}.`,
+    };
+  }
+  const now =
+    criterion?.rule.kind === 'inARow'
+      ? `${mastery.passing} in a row at the end`
+      : `${mastery.passing} of the last ${daysOf(evidence, mastery.looked)}`;
+  if (mastery.notHoldingSince) {
+    return { is: 'metNotHolding', reason: `${first}, but not since ${shortDate(mastery.notHoldingSince)}: ${now}.` };
+  }
+  return { is: 'metHolding', reason: `${first}, and still met since: ${now}.` };
 }
 
-function recencyDecision({ points, startsOn, plannedGap, calendar, today }: Evidence): Decision | null {
+function recencyDecision(evidence: Evidence): Found | null {
+  const { points, plannedGap } = evidence;
+  const missed = missedDays(evidence);
+  if (missed < allowedGap(evidence)) return null;
   const last = points.at(-1)?.on;
-  const allowed = plannedGap === null ? LONG_GAP_SCHOOL_DAYS : 2 * plannedGap;
-  const missed = schoolDaysBetween(last ?? startsOn, today, calendar);
-  if (missed < allowed) return null;
   const days = counted(missed, 'school day', 'school days');
   const wanted =
     plannedGap === null
@@ -71,8 +127,11 @@ function recencyDecision({ points, startsOn, plannedGap, calendar, today }: Evid
   };
 }
 
-function aimLineDecision({ sinceCourse, course, baseline, target, direction, unit }: Evidence): Decision {
-  if (!course) {
+function phaseDecision({ phase, aimLine, baseline, target, present }: Evidence): Found | null {
+  if (phase?.isBaseline) {
+    return { is: 'tooEarly', reason: `“${phase.label}” is a baseline phase: nothing is decided in it.` };
+  }
+  if (!aimLine) {
     const why = !target
       ? 'There is no target yet'
       : !baseline
@@ -80,25 +139,89 @@ function aimLineDecision({ sinceCourse, course, baseline, target, direction, uni
         : 'The target date does not lie after the baseline';
     return { is: 'tooEarly', reason: `${why}, so there is no aim line to compare with.` };
   }
-  const n = sinceCourse.length;
-  if (n < POINTS_FOR_VERDICT) {
+  const n = present.length;
+  if (n >= POINTS_FOR_FOUR_POINT_RULE) return null;
+  const since = phase ? `in “${phase.label}”` : 'since the aim line began';
+  return {
+    is: 'tooEarly',
+    reason: `${counted(n, 'score', 'scores')} ${since}; ${POINTS_FOR_FOUR_POINT_RULE} are needed.`,
+  };
+}
+
+/** How many of the last four lie ahead of the aim line, and behind it, in the direction of the goal. */
+function lastFour({ present, aimLine, direction }: Evidence) {
+  const last = present.slice(-POINTS_FOR_FOUR_POINT_RULE);
+  const leads = last.map(({ value, day }) => signOf(direction) * (value - aimLineAt(defined(aimLine), day)));
+  return { last, ahead: leads.every((lead) => lead > 1e-9), behind: leads.every((lead) => lead < -1e-9) };
+}
+
+/** Where a value that is better or worse than the line lies, seen on the graph. */
+const sideOf = (isAhead: boolean, direction: Direction) => ((direction === 'increase') === isAhead ? 'above' : 'below');
+
+function fourPointDecision(evidence: Evidence): Found {
+  const { aimLine, direction, unit, accumulates } = evidence;
+  const { last, ahead, behind } = lastFour(evidence);
+  const values = `${last.map(({ value }) => figure(value)).join(', ')}${unit}`;
+  const [from, to] = [last[0], last.at(-1)].map((point) => figure(aimLineAt(defined(aimLine), defined(point).day)));
+  const line = from === to ? `about ${from}${unit}` : `${from} to ${to}${unit}`;
+  const provisional = accumulates ? '' : ` Provisional: from ${POINTS_FOR_DISTANCE} scores on, their average decides.`;
+  const text = (where: string) => `The last four scores (${values}) ${where} the aim line (${line}).${provisional}`;
+  if (behind) return { is: 'below', reason: text(`are all ${sideOf(false, direction)}`) };
+  if (ahead) return { is: 'above', reason: text(`are all ${sideOf(true, direction)}`) };
+  return { is: 'noChange', reason: text('are close to') };
+}
+
+function distanceDecision(evidence: Evidence): Found {
+  const { present, aimLine, direction, change, least } = evidence;
+  const last = present.slice(-MOST_POINTS_FOR_DISTANCE);
+  const { mean, low, high } = meanDistance(last, (day) => aimLineAt(defined(aimLine), day), least);
+  const side = mean > 0 ? 'above' : 'below';
+  const room = changeFigure((high - low) / 2);
+  const head = `Over the last ${daysOf(evidence, last.length)} ${changeFigure(mean)} ${change} ${side} the aim line, give or take ${room}`;
+  const isAhead = signOf(direction) * mean > 0;
+  if (low <= 0 && high >= 0) return { is: 'noChange', reason: `${head}: too close to tell apart.` };
+  const four = lastFour(evidence);
+  if (isAhead ? four.behind : four.ahead) {
     return {
-      is: 'tooEarly',
-      reason: `${counted(n, 'point', 'points')} since the aim line began; ${POINTS_FOR_VERDICT} are needed.`,
+      is: 'noChange',
+      reason: `${head}; but the last four scores are all ${sideOf(!isAhead, direction)} it.`,
     };
   }
-  const last = sinceCourse.slice(-POINTS_FOR_VERDICT);
+  return { is: isAhead ? 'above' : 'below', reason: `${head}.` };
+}
+
+/** “Up 1.2 points a week, give or take 0.8, slower than the aim line (2).” */
+export function trendAgainstAimLine({
+  present,
+  trend,
+  aimLine,
+  change,
+  direction,
+  accumulates,
+}: Pick<Evidence, 'present' | 'trend' | 'aimLine' | 'change' | 'direction' | 'accumulates'>): string {
+  if (accumulates) return 'A total only grows: its pace is said in place of a trend.';
+  if (!trend) return tooEarlyForTrend(present) ?? 'There is no trend yet.';
+  const said = trendSaid(trend, change);
+  if (!aimLine) return `${said}.`;
+  const asked = aimLine.slopePerWeek;
   const sign = signOf(direction);
-  const leads = last.map((point) => sign * (point.value - aimLineAt(course, point.day)));
-  const values = `${last.map((point) => figure(point.value)).join(', ')}${unit}`;
-  const ends = [last[0], last.at(-1)].map((point) => figure(aimLineAt(course, defined(point).day)));
-  const beside = `the aim line, which ran from ${ends[0]} to ${ends[1]}${unit}`;
-  const [above, below] = direction === 'increase' ? ['above', 'below'] : ['below', 'above'];
-  if (leads.every((lead) => lead < 0)) {
-    return { is: 'belowCourse', reason: `The last four points (${values}) all lie ${below} ${beside}.` };
-  }
-  if (leads.every((lead) => lead > 0)) {
-    return { is: 'aboveCourse', reason: `The last four points (${values}) all lie ${above} ${beside}.` };
-  }
-  return { is: 'onCourse', reason: `The last four points (${values}) lie on both sides of ${beside}.` };
+  const against =
+    trend.low > asked || trend.high < asked
+      ? sign * (trend.slopePerWeek - asked) > 0
+        ? 'faster than the aim line'
+        : 'slower than the aim line'
+      : 'not to be told from the aim line';
+  return `${said}: ${against} (${signed(asked)} a week).`;
+}
+
+/**
+ * A trend in words, with its interval.
+ *
+ * @example “Up 1.2 points a week, give or take 0.8”
+ */
+export function trendSaid({ slopePerWeek, low, high }: DrawnTrend, change: string): string {
+  const size = changeFigure(slopePerWeek);
+  const room = changeFigure((high - low) / 2);
+  const way = size === '0' ? 'Level' : `${slopePerWeek > 0 ? 'Up' : 'Down'} ${size} ${change} a week`;
+  return room === '0' ? way : `${way}, give or take ${room}`;
 }

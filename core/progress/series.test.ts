@@ -90,6 +90,6 @@ describe('series', () => {
       ['2026-09-02', 30, 6],
       ['2026-09-03', 50, 10],
     ]);
-    expect(progress).toMatchObject({ now: 50, wayTravelled: 0.5, criterion: { metOn: null } });
+    expect(progress).toMatchObject({ now: 50, progressToTarget: 0.5, mastery: { metOn: null }, trend: null });
   });
 });

@@ -12,11 +12,13 @@ export interface SeriesPoint {
   value: number;
   /** What was counted or added up: successes, calls, seconds … */
   amount: number;
-  /** What it is held against, and how much the point weighs: chances, minutes watched … */
+  /** What it is held against, and how much the point weighs: opportunities, minutes watched … */
   weight: number;
   /** Which of the goal's phases the point lies in; -1 before the first. */
   phase: number;
   isBaseline: boolean;
+  /** It lies somewhere beyond the value: no response came within the limit. Never a success. */
+  isBeyond: boolean;
   /** It was measured otherwise than the goal is now: shown, but not judged. */
   isFormer: boolean;
   /** Nothing was measured for long before this point: the line is broken here. */
@@ -93,6 +95,7 @@ export function seriesOf(
       weight: score.weight,
       phase,
       isBaseline: goal.phases[phase]?.isBaseline ?? false,
+      isBeyond: score.isBeyond ?? false,
       isFormer: former !== undefined,
       afterGap: before !== undefined && isLongGap(before.on, on, calendar),
       observations: distinct(group.map((session) => session.id)),

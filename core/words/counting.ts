@@ -27,6 +27,25 @@ export function percent(value: number): string {
   return `${rounded}%`;
 }
 
+/**
+ * A figure rounded for reading, but cut where rounding would carry it to or over a limit that it has not reached: what is shown never
+ * reaches a criterion, a target or a band that the figure does not.
+ *
+ * @param decimals  0 for percentages, 1 for everything else
+ * @example readable(79.6, [80], 0) // 79
+ * @example readable(79.6, [75], 0) // 80
+ */
+export function readable(value: number, limits: readonly number[], decimals: 0 | 1): number {
+  const scale = 10 ** decimals;
+  const rounded = Math.round(value * scale) / scale;
+  const hair = 1e-9;
+  const crosses = limits.some(
+    (limit) => (value < limit - hair && rounded >= limit - hair) || (value > limit + hair && rounded <= limit + hair),
+  );
+  if (!crosses) return rounded;
+  return (rounded > value ? Math.floor(value * scale) : Math.ceil(value * scale)) / scale;
+}
+
 /** A figure with at most one decimal, without a needless `.0`. */
 export function figure(value: number): string {
   return String(Math.round(value * 10) / 10);

@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import { type AbcRange, analyseAbc } from '~/core/analyse/analyse-abc';
 import { type AgreementRows, type agreementKinds, analyseAgreement } from '~/core/analyse/analyse-agreement';
+import { analyseLatency } from '~/core/analyse/analyse-latency';
 import { analyseSeries, type SeriesOptions, type SeriesRow } from '~/core/analyse/analyse-series';
 import { isoDateField } from '~/core/calendar/date-fields';
+import { defined } from '~/core/defined';
 import { type Incident, incidentDefinition } from '~/core/entries/incidents/incident';
 import { type Cell, Malformed, type Row, readTable } from './table';
 
@@ -12,6 +14,8 @@ const numberText = z
   .transform(Number)
   .refine(Number.isFinite, { error: 'The number is too large.' });
 const countText = numberText.refine((n) => n >= 0, { error: 'It cannot be below nothing.' });
+const opportunitiesText = numberText.refine((n) => n > 0, { error: 'There must be some.' });
+const shareText = numberText.refine((n) => n >= 0 && n <= 100, { error: 'A percentage lies between 0 and 100.' });
 const dateText = z.unknown().transform((text, context) => {
   if (isoDateField.safeParse(text).success) return text as string;
   context.issues.push({ code: 'custom', message: `“${text}” is not a date such as 2026-03-02.`, input: text });
@@ -43,19 +47,59 @@ function read<T>(cell: Cell, schema: z.ZodType<T>): T {
 
 const cellOf = (row: Row, name: string) => row[name] as Cell;
 
-/** `date,value` and optional `phase`. A blank value is no value: the row is counted, and makes no point. */
-export function analyseSeriesFile(text: string, options: SeriesOptions) {
-  const table = readTable(text, ['date', 'value']);
-  const rows = table.flatMap((row): SeriesRow[] => {
+/** The optional columns that hold a name. */
+const namesIn = (row: Row) => ({
+  phase: row.phase ? row.phase.text : null,
+  place: row.place?.text || null,
+  observer: row.observer?.text || null,
+});
+
+function seriesRows(table: readonly Row[]): SeriesRow[] {
+  return table.flatMap((row) => {
     const date = read(cellOf(row, 'date'), dateText);
     const value = cellOf(row, 'value');
     if (value.text === '') return [];
-    return [{ date, value: read(value, numberText), phase: row.phase ? row.phase.text : null }];
+    const of = row.of && row.of.text !== '' ? read(row.of, opportunitiesText) : null;
+    return [{ date, value: read(value, of === null ? numberText : shareText), of, ...namesIn(row) }];
   });
-  const first = table[0] as Row;
-  if (rows.length === 0)
-    throw new Malformed(cellOf(first, 'value').line, cellOf(first, 'value').column, 'value: no row has one.');
+}
+
+function seriesOf(table: readonly Row[], options: SeriesOptions) {
+  const rows = seriesRows(table);
+  const { line, column } = cellOf(defined(table[0]), 'value');
+  if (rows.length === 0) throw new Malformed(line, column, 'value: no row has one.');
   return { kind: 'series', blank: table.length - rows.length, ...analyseSeries(rows, options) };
+}
+
+/**
+ * `date,value` and optional `phase`, `of` (opportunities; the value then is a percentage), `place` and `observer`. A blank value is no
+ * value: the row is counted, and makes no point.
+ */
+export function analyseSeriesFile(text: string, options: SeriesOptions) {
+  return seriesOf(readTable(text, ['date', 'value']), options);
+}
+
+/** The same of a file that holds many, told apart by a column `series`; null where there is no such column. */
+export function analyseManySeries(text: string, options: SeriesOptions) {
+  const table = readTable(text, ['date', 'value']);
+  if (!table[0]?.series) return null;
+  const names = [...new Set(table.map((row) => cellOf(row, 'series').text))];
+  return names.map((series) => ({
+    series,
+    ...seriesOf(
+      table.filter((row) => cellOf(row, 'series').text === series),
+      options,
+    ),
+  }));
+}
+
+/** `date,seconds`, one row for each cue; a blank is one without a response. */
+export function analyseLatencyFile(text: string, limitSeconds: number | null) {
+  const cues = readTable(text, ['date', 'seconds']).map((row) => ({
+    date: read(cellOf(row, 'date'), dateText),
+    seconds: numberIn(row.seconds),
+  }));
+  return { kind: 'latency', format: 2, days: analyseLatency(cues, limitSeconds) };
 }
 
 /** The names in a cell, each once. */

@@ -27,6 +27,7 @@ function wholeSeries() {
     date: addDays('2026-01-05', i),
     value: wave(i),
     phase: i < 40 ? 'Baseline' : 'New support',
+    ...{ of: 6, place: null, observer: null },
   }));
   const options = { ...nothingSet, target: 80, targetDate: '2026-12-01', criterion: { k: 3, n: 4 } };
   return { medianMs: medianMs(60, () => analyseSeries(rows, options)), atMost: 3 };

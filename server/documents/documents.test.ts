@@ -44,7 +44,7 @@ describe('a long entry on paper', () => {
 
 const goal = goalOf({});
 const sessions = ['2026-09-08', '2026-09-10', '2026-09-15', '2026-09-22'].map((on, i) => session(on, i + 1));
-const graph = goalGraph(goal, progressOf(goal, sessions, { calendar, today: '2026-09-30' }), null, [], '2026-09-30');
+const graph = goalGraph(goal, progressOf(goal, sessions, { calendar, today: '2026-09-30' }), [], '2026-09-30');
 const document = (name: string, rows = 80): ReportDocument => ({
   title: `Progress report of ${name}`,
   head: `${name} · progress report`,

@@ -5,7 +5,7 @@ import { GRAPH_SIZE, graphSvg } from './graph-svg';
 const at = (on: string, value: number) => ({ on, value, said: '' });
 const graph: GoalGraph = {
   runs: [[at('2026-09-08', 20), at('2026-09-10', 40)], [at('2026-10-08', 60)]],
-  course: [
+  aimLine: [
     { on: '2026-09-08', value: 20 },
     { on: '2026-11-07', value: 80 },
   ],

@@ -51,9 +51,9 @@ export function graphSvg(graph: GoalGraph): string {
           words(label, px + 3, edge.top - 1)
         );
       }),
-    ...(graph.course
+    ...(graph.aimLine
       ? [
-          `<path d="${joined(within(graph.course, graph.to))}" fill="none" stroke="${ink.quiet}" stroke-dasharray="1 3"/>`,
+          `<path d="${joined(within(graph.aimLine, graph.to))}" fill="none" stroke="${ink.quiet}" stroke-dasharray="1 3"/>`,
         ]
       : []),
     ...graph.runs.map(

@@ -12,6 +12,9 @@ const root = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '')
 const rows = Array.from({ length: 40 }, (_, i) => ({
   date: new Date(Date.UTC(2026, 8, 1 + 2 * i)).toISOString().slice(0, 10),
   value: (i * 37) % 23,
+  of: null,
+  place: null,
+  observer: null,
   phase: i < 8 ? 'Baseline' : 'New support',
 }));
 const options = { ...nothingSet, target: 20, targetDate: '2026-12-18', criterion: { k: 3, n: 4 } };

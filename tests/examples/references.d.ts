@@ -3,6 +3,7 @@ declare module 'jstat' {
   export const jStat: {
     studentt: { inv(p: number, freedom: number): number; cdf(t: number, freedom: number): number };
     normal: { cdf(x: number, mean: number, sd: number): number };
+    binomial: { cdf(k: number, n: number, p: number): number };
     hypgeom: { pdf(k: number, population: number, marked: number, drawn: number): number };
   };
 }

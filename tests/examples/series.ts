@@ -5,7 +5,7 @@ import type { SeriesPoint } from '~/core/progress/series';
 
 export const calendar = { weekdays: [1, 2, 3, 4, 5], closures: [] };
 
-/** A goal of ten chances, of which eight should go right, unless said otherwise. */
+/** A goal of ten opportunities, of which eight should go right, unless said otherwise. */
 export function goalOf(changes: object = {}): GoalDefinition {
   return goalDefinition.parse({
     measure: {
@@ -26,7 +26,7 @@ export function goalOf(changes: object = {}): GoalDefinition {
   });
 }
 
-/** A session with so many chances right, or the reason there is no score. */
+/** A session with so many opportunities right, or the reason there is no score. */
 export function session(
   on: IsoDate,
   right: number | 'absent' | 'refused',
@@ -55,6 +55,7 @@ export function point(on: IsoDate, value: number, changes: Partial<SeriesPoint> 
     weight: 10,
     phase: 0,
     isBaseline: false,
+    isBeyond: false,
     isFormer: false,
     afterGap: false,
     observations: [],

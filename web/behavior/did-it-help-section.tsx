@@ -111,7 +111,7 @@ function graphOf({ points, phases, per }: Help, today: IsoDate): GoalGraph {
         .filter(({ phase }) => phase === number)
         .map(({ on, value, n }) => ({ on, value, said: `${shortDate(on)}: ${n}, ${rateFigure(value)} ${unit}` })),
     ),
-    course: null,
+    aimLine: null,
     trend: null,
     phases: [
       { on: points[0]?.on ?? today, label: 'Before' },

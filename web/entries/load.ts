@@ -1,6 +1,6 @@
 import type { ObservedGoal } from '~/core/entries/waiting';
 import { discreetGoal, discreetStudent } from '~/core/goals/discreet';
-import { paceSentence } from '~/core/measures/cumulative-total/cumulative-total';
+import { neededSentence } from '~/core/measures/cumulative-total/cumulative-total';
 import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import type { Database } from '~/server/platform/db/database';
 import { progressOfGoals } from '~/server/progress/progress';
@@ -46,15 +46,14 @@ export async function observing(
   const progress = await progressOfGoals(db, all, { school, today: actor.today });
   const when = { today: actor.today, calendar: school.calendar };
   const observed = (goal: Goal): ObservedGoal => {
-    const { id, studentId, number, shortName, wording, measure, criterion, version, startsOn, targetOn } = goal;
+    const { id, studentId, number, shortName, wording, measure, criterion, version, targetOn } = goal;
     const { points, now } = progress.get(id) ?? { points: [], now: null };
     const last = points.filter(({ isFormer }) => !isFormer).slice(-5);
     return {
       ...{ id, studentId, number, shortName, wording, measure, criterion, version },
       last: last.map(({ value }) => value),
       soFar: now,
-      pace:
-        measure.kind === 'cumulativeTotal' ? paceSentence(measure, now ?? 0, { startsOn, targetOn, ...when }) : null,
+      pace: measure.kind === 'cumulativeTotal' ? neededSentence(measure, now ?? 0, { targetOn, ...when }) : null,
     };
   };
   const placesNow = new Set(studentIds.map((id) => partAt(parts, id, wall)?.locationId ?? null));

@@ -24,7 +24,7 @@ import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { discreetGoal } from '~/core/goals/discreet';
 import { retirementInput } from '~/core/goals/retirement-input';
-import { criterionSentence } from '~/core/progress/criterion';
+import { criterionSentence } from '~/core/progress/mastery';
 import { arrangeGoals, bringGoalBack, retireGoal } from '~/server/goals/edit';
 import { type Goal, goalsOf } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';

@@ -99,6 +99,7 @@ export default function NewGoal({ loaderData, actionData }: Route.ComponentProps
   const { student, goal, question, from, choices, today } = loaderData;
   return (
     <GoalForm
+      isNew
       studentId={student.id}
       key={`${student.id} ${from}`}
       goal={goal}

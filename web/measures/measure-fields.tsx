@@ -37,7 +37,9 @@ export function MeasureFields({
   const choose = (chosen: Kind) => {
     const measure = beginningOf(chosen);
     form.update({ name: field.name as 'measure', value: measure as never });
-    form.update({ name: 'criterion', value: measureOf(measure).defaultCriterion() as never });
+    // The minimum is left blank: it then follows what is planned.
+    const criterion = { ...measureOf(measure).defaultCriterion(), minimumOpportunities: undefined };
+    form.update({ name: 'criterion', value: criterion as never });
   };
   return (
     <>

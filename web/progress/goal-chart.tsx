@@ -65,10 +65,10 @@ export function GoalChart({ graph }: { graph: GoalGraph }) {
   );
 }
 
-function legendOf({ course, trend, target }: GoalGraph): string {
+function legendOf({ aimLine, trend, target }: GoalGraph): string {
   const parts = [
     'Solid: what was measured',
-    course && 'dotted: the course',
+    aimLine && 'dotted: the aim line',
     trend && 'thin: the trend',
     target !== null && 'band: the target zone',
     'dashed upright: a change of support',
@@ -96,7 +96,7 @@ function indexAmongGaps({ runs }: GoalGraph, index: number): number {
 }
 
 function configuration(graph: GoalGraph, inks: Inks): ChartConfiguration {
-  const line = (ends: GoalGraph['course'], style: Omit<ChartDataset<'line', Drawn[]>, 'data'>) => ({
+  const line = (ends: GoalGraph['aimLine'], style: Omit<ChartDataset<'line', Drawn[]>, 'data'>) => ({
     data: (ends ?? []).map(({ on, value }) => ({ x: timeOf(on), y: value })),
     pointRadius: 0,
     pointHitRadius: 0,
@@ -118,7 +118,7 @@ function configuration(graph: GoalGraph, inks: Inks): ChartConfiguration {
       // A point on the edge is drawn whole.
       clip: 6,
     },
-    line(graph.course, { borderColor: inks.ink3, borderDash: [2, 4], borderWidth: 2 }),
+    line(graph.aimLine, { borderColor: inks.ink3, borderDash: [2, 4], borderWidth: 2 }),
     line(graph.trend, { borderColor: inks.fern, borderWidth: 1.5 }),
   ];
   return {

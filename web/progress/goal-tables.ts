@@ -6,10 +6,10 @@ import { measureOf } from '~/core/measures/measure';
 import { own } from '~/core/measures/measure-of-goal';
 import { breakDownTrials, trials } from '~/core/measures/trials/trials';
 import type { Progress } from '~/core/progress/progress';
+import { valueSaid } from '~/core/progress/sentences';
 import { phaseAt, phaseName } from '~/core/progress/series';
 import { mediansByWeekday, type SessionMedian, sessionMedians } from '~/core/progress/session-medians';
-import type { TrendLine } from '~/core/progress/trend/trend-line';
-import { capitalised, counted, signed } from '~/core/words/counting';
+import { capitalised, counted, percent, signed } from '~/core/words/counting';
 import type { GoalSession, Observation } from '~/server/entries/read';
 import { type Goal, measureAt } from '~/server/goals/goals';
 import { reportEntryOf } from '~/server/individual-report/entries-said';
@@ -28,15 +28,13 @@ const SESSIONS = 30;
 /** The few large figures at the head of a goal's page. */
 export function figuresOf(
   goal: Goal,
-  { baseline, now, wayTravelled }: Progress,
-  trend: TrendLine | null,
+  { baseline, now, progressToTarget: way, trend }: Progress,
 ): [label: string, figure: string][] {
-  const way = wayTravelled === null ? '–' : `${Math.round(100 * Math.min(1, Math.max(0, wayTravelled)))}%`;
   const measure = measureOf(goal.measure);
   return [
-    ['Baseline', baseline ? measure.said(baseline.value) : '–'],
-    ['Now', now === null ? '–' : measure.said(now)],
-    ['Progress toward the target', way],
+    ['Baseline', baseline ? valueSaid(goal, baseline.value) : '–'],
+    ['Now', now === null ? '–' : valueSaid(goal, now)],
+    ['Progress toward the target', way === null ? '–' : percent(100 * Math.min(1, Math.max(0, way)))],
     [`${capitalised(measure.axis.change)} a week`, trend ? signed(trend.slopePerWeek) : '–'],
   ];
 }

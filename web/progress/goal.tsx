@@ -5,9 +5,9 @@ import { discreetGoal } from '~/core/goals/discreet';
 import { retirementWords } from '~/core/goals/retirement-input';
 import { measureOf } from '~/core/measures/measure';
 import { noteWithRemarks } from '~/core/measures/rubric/rubric';
-import { criterionSentence } from '~/core/progress/criterion';
 import { goalGraph } from '~/core/progress/graph/goal-graph';
-import { progressSentences, trendOf } from '~/core/progress/sentences';
+import { criterionSentence } from '~/core/progress/mastery';
+import { progressSentences, valueSaid } from '~/core/progress/sentences';
 import { pairsAmong } from '~/server/entries/pairs';
 import { observationsOf, sessionsOfGoal } from '~/server/entries/read';
 import { earlierGoals, type Goal, goalOf } from '~/server/goals/goals';
@@ -43,7 +43,6 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     discreet ? [] : earlierWordings(goal, school.timeZone),
   ]);
   const progress = progressFrom(goal, sessions, { school, today: actor.today });
-  const trend = trendOf(progress);
   const measure = measureOf(goal.measure);
   const asNow = sessions
     .filter(({ version, pairsWith }) => version === goal.version && pairsWith === null)
@@ -69,15 +68,15 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
       hasRubric: goal.measure.kind === 'rubric',
     },
     decision: progress.decision,
-    said: progressSentences(goal, progress, trend, { today: actor.today, calendar: school.calendar }),
-    graph: goalGraph(goal, progress, trend, pointEntries, actor.today),
+    said: progressSentences(goal, progress, { today: actor.today, calendar: school.calendar }),
+    graph: goalGraph(goal, progress, pointEntries, actor.today),
     points: progress.points.map((point) => ({
       on: point.on,
-      value: measure.said(point.value),
+      value: `${point.isBeyond ? '> ' : ''}${valueSaid(goal, point.value)}`,
       of: measure.basis(point),
       phase: goal.phases[point.phase]?.label ?? '',
     })),
-    figures: figuresOf(goal, progress, trend),
+    figures: figuresOf(goal, progress),
     shares: sharesOf(goal, asNow),
     breakdown: breakdownOf(goal.measure, asNow),
     medians: mediansOf(goal, asNow),

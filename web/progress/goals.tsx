@@ -4,9 +4,10 @@ import { defined } from '~/core/defined';
 import { discreetGoal } from '~/core/goals/discreet';
 import { retirementWords } from '~/core/goals/retirement-input';
 import { measureOf } from '~/core/measures/measure';
-import { criterionSentence } from '~/core/progress/criterion';
 import { smallGraphShape } from '~/core/progress/graph/small-graph-shape';
+import { criterionSentence } from '~/core/progress/mastery';
 import type { Progress } from '~/core/progress/progress';
+import { valueSaid } from '~/core/progress/sentences';
 import { counted } from '~/core/words/counting';
 import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { newestEntries } from '~/server/individual-report/entries-said';
@@ -67,7 +68,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
         shortName: goal.shortName,
         wording: goal.wording,
         criterion: criterionSentence(goal),
-        now: of.now === null ? null : measureOf(goal.measure).said(of.now),
+        now: of.now === null ? null : valueSaid(goal, of.now),
         against: againstCriterion(goal, of),
         decision: of.decision,
         graph: smallGraphShape(goal, of, actor.today),
@@ -77,10 +78,10 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
 });
 
 /** “of 80% · 2 of 3 days”, or when it was reached. */
-function againstCriterion(goal: Goal, { criterion }: Progress): string {
+function againstCriterion(goal: Goal, { mastery }: Progress): string {
   const reached = measureOf(goal.measure).said(goal.criterion.value);
-  if (criterion.metOn) return `of ${reached} · reached\u00a0${shortDate(criterion.metOn).replace(' ', '\u00a0')}`;
-  return `of ${reached} · ${criterion.passing} of ${counted(criterion.needed, goal.pointPer, `${goal.pointPer}s`)}`;
+  if (mastery.metOn) return `of ${reached} · reached\u00a0${shortDate(mastery.metOn).replace(' ', '\u00a0')}`;
+  return `of ${reached} · ${mastery.passing} of ${counted(mastery.needed, goal.pointPer, `${goal.pointPer}s`)}`;
 }
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [

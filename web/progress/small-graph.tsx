@@ -1,7 +1,7 @@
 import { GRAPH, type SmallGraphShape } from '~/core/progress/graph/small-graph-shape';
 
 /** A goal's points, aim line, phases and target zone in a row. Needs no script. */
-export function SmallGraph({ shape: { line, dots, course, phaseLines, band, caption } }: { shape: SmallGraphShape }) {
+export function SmallGraph({ shape: { line, dots, aimLine, phaseLines, band, caption } }: { shape: SmallGraphShape }) {
   const { width, height } = GRAPH;
   return (
     <svg
@@ -15,7 +15,7 @@ export function SmallGraph({ shape: { line, dots, course, phaseLines, band, capt
       {phaseLines.map((at) => (
         <path key={at} d={`M${at} 0V${height}`} className="stroke-clay" strokeWidth="1.2" strokeDasharray="3 3" />
       ))}
-      <path d={course} className="stroke-ink-3" strokeWidth="1.4" strokeDasharray="1.5 3" fill="none" />
+      <path d={aimLine} className="stroke-ink-3" strokeWidth="1.4" strokeDasharray="1.5 3" fill="none" />
       <path d={line} stroke="currentColor" strokeWidth="1.5" strokeLinejoin="round" fill="none" />
       <path d={dots} stroke="currentColor" strokeWidth="4.6" strokeLinecap="round" fill="none" />
     </svg>

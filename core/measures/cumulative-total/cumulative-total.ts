@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { addDays, type IsoDate } from '../../calendar/iso-date';
-import { countSchoolDays, isSchoolDay, type SchoolCalendar } from '../../calendar/school-days';
+import { countSchoolDays, type SchoolCalendar } from '../../calendar/school-days';
 import { changeFigure, counted, figure, percent } from '../../words/counting';
 import { totalAgreement } from '../agreement/pair';
 import { choiceCell, numberCell } from '../cells';
@@ -63,7 +63,8 @@ export function scoreCumulativeTotal({ total }: CumulativeTotalDefinition, data:
   return { value: (100 * amount) / total, amount, weight: data.amounts.length };
 }
 
-const amountSaid = (amount: number, { one, many }: CumulativeTotalDefinition['unit']) =>
+/** An amount in the goal’s unit: “3.5 hours”. */
+export const amountSaid = (amount: number, { one, many }: CumulativeTotalDefinition['unit']) =>
   `${figure(amount)} ${amount === 1 ? one : many}`;
 
 /** How much and how often, by category; what has none comes last. */
@@ -92,75 +93,24 @@ export function cumulativeTotalSentence(definition: CumulativeTotalDefinition, d
   return data.amounts.length === 1 ? `${parts[0]}: ${whole}.` : `${parts.join(', ')}. Together ${whole}.`;
 }
 
-export interface Pace {
-  /** Units for each school day passed; null before the first. */
-  soFar: number | null;
-  /** Units needed for each school day that remains; 0 when the whole is reached, null when no school day remains. */
-  needed: number | null;
-  schoolDaysLeft: number;
-  /** The school day on which the whole is reached at the pace so far; null when it is not within two years. */
-  projectedOn: IsoDate | null;
-}
-
-const DAYS_AHEAD = 731;
-
-/**
- * The pace of a cumulative total in school days: how fast so far, how fast from here on, and when it would be done.
- *
- * @param sum  what there is so far, in the goal's unit
- * @param startsOn  the first day that counts
- * @param targetOn  the last day that counts
- * @example paceOf({ total: 40 }, 10, { 10 school days passed, 15 left }) // 1 a day so far, 2 a day needed
- */
-export function paceOf(
-  { total }: Pick<CumulativeTotalDefinition, 'total'>,
-  sum: number,
-  {
-    startsOn,
-    targetOn,
-    today,
-    calendar,
-  }: { startsOn: IsoDate; targetOn: IsoDate; today: IsoDate; calendar: SchoolCalendar },
-): Pace {
-  const passed = countSchoolDays(startsOn, today, calendar);
-  const after = addDays(today, 1);
-  const left = countSchoolDays(after, targetOn, calendar);
-  const missing = Math.max(0, total - sum);
-  const soFar = passed === 0 ? null : sum / passed;
-  return {
-    soFar,
-    needed: missing === 0 ? 0 : left === 0 ? null : missing / left,
-    schoolDaysLeft: left,
-    projectedOn: missing === 0 ? today : projected(missing, soFar ?? 0, after, calendar),
-  };
-}
-
 /**
  * What is missing of a cumulative total, shared out over the school days that are left.
  *
  * @param share  where it stands, in percent of the whole
+ * @param targetOn  the last day that counts
  * @returns null when it is reached, and when no school day is left
  * @example “0.3 hours a school day needed; 120 school days are left”
  */
-export function paceSentence(
-  definition: CumulativeTotalDefinition,
+export function neededSentence(
+  { total, unit }: CumulativeTotalDefinition,
   share: number,
-  when: Parameters<typeof paceOf>[2],
+  { targetOn, today, calendar }: { targetOn: IsoDate; today: IsoDate; calendar: SchoolCalendar },
 ): string | null {
-  const { needed, schoolDaysLeft } = paceOf(definition, (share * definition.total) / 100, when);
-  if (needed === null || needed === 0) return null;
-  const days = counted(schoolDaysLeft, 'school day is', 'school days are');
-  return `${changeFigure(needed)} ${definition.unit.many} a school day needed; ${days} left`;
-}
-
-function projected(missing: number, perDay: number, from: IsoDate, calendar: SchoolCalendar): IsoDate | null {
-  if (perDay <= 0) return null;
-  let left = Math.ceil(missing / perDay - 1e-9);
-  for (let i = 0; i < DAYS_AHEAD; i++) {
-    const date = addDays(from, i);
-    if (isSchoolDay(date, calendar) && --left === 0) return date;
-  }
-  return null;
+  const left = countSchoolDays(addDays(today, 1), targetOn, calendar);
+  const missing = total - (share * total) / 100;
+  if (left === 0 || missing <= 0) return null;
+  const days = counted(left, 'school day is', 'school days are');
+  return `${changeFigure(missing / left)} ${unit.many} a school day needed; ${days} left`;
 }
 
 export const cumulativeTotal: MeasureKind<CumulativeTotalDefinition, CumulativeTotalData> = {

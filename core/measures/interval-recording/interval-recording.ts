@@ -113,6 +113,7 @@ export const intervalRecording: MeasureKind<IntervalRecordingDefinition, Interva
   sentence: intervalRecordingSentence,
   asCount: ({ planned }, value, comparison) =>
     planned === null ? null : `${asCount(value, planned, comparison)} of ${planned}`,
+  opportunities: ({ planned }) => ({ planned, areIndependent: false }),
   weightNoun: () => ({ one: 'interval', many: 'intervals' }),
   discreet: (definition) => definition,
   defaultCriterion: () => usualCriterion('atLeast', 80),

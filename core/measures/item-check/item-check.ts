@@ -161,6 +161,8 @@ export const itemCheck: MeasureKind<ItemCheckDefinition, ItemCheckData> = {
   sentence: itemCheckSentence,
   asCount: (definition, value, comparison) =>
     `${asCount(value, definition.items.length, comparison)} of ${definition.items.length}`,
+  opportunities: ({ items }) => ({ planned: items.length, areIndependent: true }),
+  usualMinimum: ({ items }) => items.length,
   weightNoun: ({ item }) => item,
   discreet: (definition) => ({
     ...definition,

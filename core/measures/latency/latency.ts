@@ -15,6 +15,12 @@ import type { BreakdownLine, Score } from '../score';
 export const latencyDefinition = z.object({
   kind: z.literal('latency'),
   cue: noun.default({ one: 'cue', many: 'cues' }),
+  /** A cue without a response took longer than this. */
+  limitSeconds: z
+    .number({ error: 'Say how many seconds to wait for a response.' })
+    .min(1, { error: 'Wait at least a second.' })
+    .max(86_400, { error: 'Nothing takes longer than a day.' })
+    .default(30),
 });
 export type LatencyDefinition = z.infer<typeof latencyDefinition>;
 
@@ -38,28 +44,46 @@ function latencyData({ cue }: LatencyDefinition): z.ZodType<LatencyData> {
 
 const timesOf = ({ responses }: LatencyData) => responses.filter((time) => time !== null);
 
+/** Every cue’s time in order, those without a response last: they took longer than the limit. */
+const inOrder = ({ responses }: LatencyData) =>
+  responses.map((time) => time ?? Number.POSITIVE_INFINITY).sort((a, b) => a - b);
+
 /**
- * The median time from cue to response. Cues without a response are counted beside it and do not go into the median.
+ * The median time from cue to response over all cues: one without a response is longer than the limit, not absent. Where the median is
+ * such a one it lies somewhere beyond the limit, which stands for it.
  *
  * @returns value in seconds, amount the responses, weight the cues
- * @see Cooper, Heron & Heward, Applied Behavior Analysis: response latency
+ * @see Cooper, Heron & Heward, Applied Behavior Analysis: response latency; right-censored times as in any text on survival (the median
+ * needs no more than their order)
+ * @example scoreLatency({ limitSeconds: 30, … }, { responses: [3, null, null] }) // value 30, isBeyond
  */
-export function scoreLatency(_: LatencyDefinition, data: LatencyData): Score {
-  const times = timesOf(data);
-  if (data.responses.length === 0) return { value: null, reason: 'noOpportunity' };
-  if (times.length === 0) return { value: null, reason: 'noResponse' };
-  return { value: median(times), amount: times.length, weight: data.responses.length };
+export function scoreLatency({ limitSeconds }: LatencyDefinition, data: LatencyData): Score {
+  const weight = data.responses.length;
+  if (weight === 0) return { value: null, reason: 'noOpportunity' };
+  const middle = median(inOrder(data));
+  const amount = timesOf(data).length;
+  return Number.isFinite(middle)
+    ? { value: middle, amount, weight }
+    : { value: limitSeconds, amount, weight, isBeyond: true };
 }
 
-function latencyLines(_: LatencyDefinition, data: LatencyData): BreakdownLine[] {
+function latencyLines(definition: LatencyDefinition, data: LatencyData): BreakdownLine[] {
   const times = timesOf(data);
+  const score = scoreLatency(definition, data);
   const line = (key: string, label: string, of: (times: readonly number[]) => number): BreakdownLine => {
     const value = times.length === 0 ? null : of(times);
     return { key, label, value, said: value === null ? 'none' : lengthOfTime(value) };
   };
   const misses = data.responses.length - times.length;
+  const middle: BreakdownLine =
+    score.value === null
+      ? { key: 'median', label: 'Median', value: null, said: 'none' }
+      : {
+          ...{ key: 'median', label: 'Median', value: score.value },
+          said: `${score.isBeyond ? '> ' : ''}${lengthOfTime(score.value)}`,
+        };
   return [
-    line('median', 'Median', median),
+    middle,
     line('shortest', 'Shortest', smallest),
     line('longest', 'Longest', largest),
     { key: 'misses', label: 'Without a response', value: misses, said: String(misses) },
@@ -67,17 +91,28 @@ function latencyLines(_: LatencyDefinition, data: LatencyData): BreakdownLine[] 
 }
 
 /** @example “Usually began after 8 seconds (5 cues; range 4 to 12). No response to 1 cue.” */
-export function latencySentence({ cue }: LatencyDefinition, data: LatencyData): string {
+export function latencySentence({ cue, limitSeconds }: LatencyDefinition, data: LatencyData): string {
   const times = timesOf(data);
-  const misses = data.responses.length - times.length;
+  const all = data.responses.length;
+  if (all === 0) return `No ${cue.one} was given.`;
+  const cues = counted(all, cue.one, cue.many);
+  const misses = all - times.length;
   const missed = misses === 0 ? '' : ` No response to ${counted(misses, cue.one, cue.many)}.`;
-  if (times.length === 0) return missed.trim() || `No ${cue.one} was given.`;
-  const [middle, low, high] = [median(times), smallest(times), largest(times)];
-  const after = high < 60 ? counted(tenths(middle), 'second', 'seconds') : lengthOfTime(middle);
-  const cues = counted(times.length, cue.one, cue.many);
-  if (times.length === 1) return `Began after ${after} (${cues}).${missed}`;
-  const range = high < 60 ? `${figure(low)} to ${figure(high)}` : `${lengthOfTime(low)} to ${lengthOfTime(high)}`;
-  return `Usually began after ${after} (${cues}; range ${range}).${missed}`;
+  const long = times.some((time) => time >= 60);
+  const after = (time: number) => (long ? lengthOfTime(time) : counted(tenths(time), 'second', 'seconds'));
+  const short = (time: number) => (long ? lengthOfTime(time) : figure(time));
+  const [low, high] = times.length === 0 ? [0, 0] : [smallest(times), largest(times)];
+  const middle = median(inOrder(data));
+  if (!Number.isFinite(middle)) {
+    const within = `within ${limitSeconds < 60 ? counted(limitSeconds, 'second', 'seconds') : lengthOfTime(limitSeconds)}`;
+    if (times.length === 0) return `No response ${within} (${cues}).`;
+    const others =
+      times.length === 1 ? `One began after ${after(low)}` : `Others began after ${short(low)} to ${after(high)}`;
+    return `Usually no response ${within} (${misses} of ${cues}). ${others}.`;
+  }
+  if (all === 1) return `Began after ${after(middle)} (${cues}).`;
+  const range = times.length === 1 ? '' : `; range ${short(low)} to ${short(high)}`;
+  return `Usually began after ${after(middle)} (${cues}${range}).${missed}`;
 }
 
 /** Shorter over longer for each cue, averaged; a response that only one of them saw is no agreement. */

@@ -120,6 +120,7 @@ export const taskAnalysis: MeasureKind<TaskAnalysisDefinition, TaskAnalysisData>
   sentence: taskAnalysisSentence,
   asCount: (definition, value, comparison) =>
     `${asCount(value, definition.steps.length, comparison)} of ${definition.steps.length}`,
+  opportunities: ({ steps }) => ({ planned: steps.length, areIndependent: false }),
   weightNoun: () => ({ one: 'step', many: 'steps' }),
   discreet: (definition) => ({ ...definition, steps: unnamed(definition.steps, 'Step') }),
   defaultCriterion: () => usualCriterion('atLeast', 100),

@@ -218,6 +218,7 @@ export const trials: MeasureKind<TrialsDefinition, TrialsData> = {
   sentence: trialsSentence,
   asCount: ({ planned }, value, comparison) =>
     planned === null ? null : `${asCount(value, planned, comparison)} of ${planned}`,
+  opportunities: ({ planned }) => ({ planned, areIndependent: true }),
   weightNoun: ({ opportunity }) => opportunity,
   discreet: (definition) => ({ ...definition, opportunity: { one: 'try', many: 'tries' } }),
   defaultCriterion: () => usualCriterion('atLeast', 80),

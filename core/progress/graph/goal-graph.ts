@@ -2,8 +2,9 @@ import { addDays, dayNumber, type IsoDate, isoDate, longDate } from '../../calen
 import type { GoalDefinition } from '../../goals/goal';
 import { measureOf } from '../../measures/measure';
 import type { Progress } from '../progress';
+import { valueSaid } from '../sentences';
 import { joinedRuns, type SeriesPoint } from '../series';
-import type { TrendLine } from '../trend/trend-line';
+import type { DrawnTrend } from '../trend/drawn-trend';
 import { axisOf } from './axis';
 import { graphCaption } from './small-graph-shape';
 
@@ -15,6 +16,14 @@ interface PointEntry {
   note: string | null;
 }
 
+/** How a point is drawn otherwise than others. */
+interface PointMarks {
+  /** Hollow: it holds less than the criterion’s minimum. */
+  isPartial?: boolean;
+  /** An open arrow: it lies somewhere beyond the limit. */
+  isBeyond?: boolean;
+}
+
 interface At {
   on: IsoDate;
   value: number;
@@ -23,9 +32,14 @@ interface At {
 /** What the large graph of a goal draws. */
 export interface GoalGraph {
   /** Points in stretches that may be joined. */
-  runs: (At & { said: string })[][];
-  course: [At, At] | null;
+  runs: (At & PointMarks & { said: string })[][];
+  aimLine: [At, At] | null;
+  /** The trend of the present phase. */
   trend: [At, At] | null;
+  /** The stretch in which its line lies with 95% confidence. */
+  trendBand?: { on: IsoDate; low: number; high: number }[];
+  /** Two lines of the phase before, drawn on through the present one: what would be if nothing had changed. */
+  dualCriterion?: [At, At][];
   phases: { on: IsoDate; label: string }[];
   /** The stretch of dates shown: some of the way ahead, not all of it, or what was measured would be crowded. */
   from: IsoDate;
@@ -42,21 +56,25 @@ export interface GoalGraph {
 export function goalGraph(
   goal: GoalDefinition,
   progress: Progress,
-  trend: TrendLine | null,
   entries: readonly PointEntry[],
   today: IsoDate,
 ): GoalGraph {
   const byId = new Map(entries.map((entry) => [entry.id, entry]));
-  const { course, points, sinceCourse } = progress;
-  const [first, last] = [sinceCourse[0], sinceCourse.at(-1)];
-  const end = (point: SeriesPoint): At => ({ on: isoDate(point.day), value: trend?.at(point.day) ?? 0 });
+  const { aimLine, points, present, trend } = progress;
+  const [first, last] = [present[0], present.at(-1)];
+  const end = (point: SeriesPoint): At => ({ on: point.on, value: trend?.levelAt(point.day).level ?? 0 });
   const { max, unit } = axisOf(goal, progress);
   return {
     runs: joinedRuns(points).map((run) =>
-      run.map((point) => ({ on: point.on, value: point.value, said: pointSaid(goal, point, byId) })),
+      run.map((point) => ({
+        ...{ on: point.on, value: point.value, said: pointSaid(goal, point, byId) },
+        ...(isPartial(goal, point) ? { isPartial: true } : {}),
+        ...(point.isBeyond ? { isBeyond: true } : {}),
+      })),
     ),
-    course: course && [course.from, course.to],
+    aimLine: aimLine && [aimLine.from, aimLine.to],
     trend: trend && first && last ? [end(first), end(last)] : null,
+    ...(trend && first && last ? { trendBand: bandOf(trend, first.day, last.day) } : {}),
     phases: goal.phases.map((phase) => ({ on: phase.startsOn, label: phase.label })),
     ...stretchShown(goal, points, today),
     target: goal.target,
@@ -65,6 +83,20 @@ export function goalGraph(
     unit,
     caption: graphCaption(goal, progress),
   };
+}
+
+/** Whether a point holds less than the criterion’s minimum: kept and weighed by what it has, but neither for nor against the criterion. */
+const isPartial = ({ criterion }: GoalDefinition, { weight }: SeriesPoint) => weight < criterion.minimumOpportunities;
+
+const BAND_STEPS = 12;
+
+/** The edges of the trend’s band at evenly spread days. */
+function bandOf(trend: DrawnTrend, from: number, to: number) {
+  const days = Array.from({ length: BAND_STEPS + 1 }, (_, i) => Math.round(from + ((to - from) * i) / BAND_STEPS));
+  return [...new Set(days)].map((day) => {
+    const { low, high } = trend.levelAt(day);
+    return { on: isoDate(day), low, high };
+  });
 }
 
 function stretchShown(goal: GoalDefinition, points: readonly SeriesPoint[], today: IsoDate) {
@@ -80,7 +112,7 @@ function pointSaid(goal: GoalDefinition, point: SeriesPoint, byId: ReadonlyMap<s
   const distinct = (values: (string | null)[]) => [...new Set(values.filter(Boolean))].join(', ');
   const measure = measureOf(goal.measure);
   const parts = [
-    `${longDate(point.on)}: ${measure.basis(point)}, ${measure.said(point.value)}`,
+    `${longDate(point.on)}: ${measure.basis(point)}, ${valueSaid(goal, point.value)}${isPartial(goal, point) ? ' (partial: under the minimum)' : ''}`,
     distinct(entries.map((entry) => entry.observer)),
     distinct(entries.map((entry) => entry.location)),
     ...new Set(entries.map((entry) => entry.note)),

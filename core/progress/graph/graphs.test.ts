@@ -38,7 +38,7 @@ describe('graphs', () => {
       edge: expect.any(Number),
     });
     expect(smallGraphShape(down, progress, today).band.y).toBeGreaterThan(GRAPH.height / 2);
-    expect(caption).toBe('6 points from Sep 1 to Oct 7; now 40%, target 80%.');
+    expect(caption).toBe('6 scores from Sep 1 to Oct 7; now 40%, target 80%.');
   });
 
   it('draw nothing of a goal without points', () => {
@@ -46,16 +46,16 @@ describe('graphs', () => {
     expect(smallGraphShape(goal, none, today)).toMatchObject({
       line: '',
       dots: '',
-      course: '',
-      caption: 'No points yet.',
+      aimLine: '',
+      caption: 'No scores yet.',
     });
   });
 
   it('say each point in words', () => {
     const entry = { id: '2026-09-01 4', observer: 'H. Bruun', location: 'Kitchen', note: 'Warm hands.' } as Parameters<
       typeof goalGraph
-    >[3][0];
-    const graph = goalGraph(goal, progress, null, [entry], today);
+    >[2][number];
+    const graph = goalGraph(goal, progress, [entry], today);
     expect(graph.runs[0]?.[0]?.said).toBe('Tue, Sep 1, 2026: 4 of 10, 40% · H. Bruun · Kitchen · Warm hands.');
     expect(graph.to > today).toBe(true);
   });

@@ -1,9 +1,9 @@
 import { dayNumber, type IsoDate, shortDate } from '../../calendar/iso-date';
 import type { GoalDefinition } from '../../goals/goal';
-import { measureOf } from '../../measures/measure';
 import { counted } from '../../words/counting';
 import { aimLineAt } from '../aim-line';
 import type { Progress } from '../progress';
+import { valueSaid } from '../sentences';
 import { joinedRuns, type SeriesPoint } from '../series';
 import { axisOf } from './axis';
 
@@ -13,7 +13,7 @@ export const GRAPH = { width: 236, height: 66, inset: 4 };
 export interface SmallGraphShape {
   line: string;
   dots: string;
-  course: string;
+  aimLine: string;
   /** Where phases change. */
   phaseLines: number[];
   /** The target zone, from the top down or from the bottom up. */
@@ -34,35 +34,37 @@ export function smallGraphShape(goal: GoalDefinition, progress: Progress, today:
   const y = (value: number) => round(inset + (height - 2 * inset) * (1 - value / max));
   const runs = joinedRuns(progress.points);
   const at = (point: SeriesPoint) => `${x(point.day)} ${y(point.value)}`;
-  const { course } = progress;
+  const { aimLine } = progress;
   const edge = y(goal.target);
   const isUp = goal.criterion.comparison === 'atLeast';
   return {
     line: runs.map((run) => `M${run.map(at).join('L')}`).join(''),
     dots: progress.points.map((point) => `M${at(point)}h0`).join(''),
-    course: course ? courseLine(course, last, x, y) : '',
+    aimLine: aimLine ? aimLinePath(aimLine, last, x, y) : '',
     phaseLines: goal.phases.slice(1).map((phase) => x(dayNumber(phase.startsOn))),
     band: isUp ? { y: 0, height: edge, edge } : { y: edge, height: height - edge, edge },
     caption: graphCaption(goal, progress),
   };
 }
 
-function courseLine(
-  course: NonNullable<Progress['course']>,
+function aimLinePath(
+  aimLine: NonNullable<Progress['aimLine']>,
   last: number,
   x: (day: number) => number,
   y: (value: number) => number,
 ): string {
-  const from = dayNumber(course.from.on);
-  const to = Math.min(last, dayNumber(course.to.on));
-  return `M${x(from)} ${y(course.from.value)}L${x(to)} ${y(aimLineAt(course, to))}`;
+  const from = dayNumber(aimLine.from.on);
+  const to = Math.min(last, dayNumber(aimLine.to.on));
+  return `M${x(from)} ${y(aimLine.from.value)}L${x(to)} ${y(aimLineAt(aimLine, to))}`;
 }
 
 /** What a goal's graph shows, in a sentence. */
 export function graphCaption(goal: GoalDefinition, { points, now }: Progress): string {
   const first = points[0];
   const last = points.at(-1);
-  if (!first || !last || now === null) return 'No points yet.';
-  const said = (value: number) => measureOf(goal.measure).said(value);
-  return `${counted(points.length, 'point', 'points')} from ${shortDate(first.on)} to ${shortDate(last.on)}; now ${said(now)}, target ${said(goal.target)}.`;
+  if (!first || !last || now === null) return 'No scores yet.';
+  const said = (value: number) => valueSaid(goal, value);
+  if (points.length === 1)
+    return `1 score, ${shortDate(first.on)}: ${said(first.value)}. Target: ${said(goal.target)}.`;
+  return `${counted(points.length, 'score', 'scores')} from ${shortDate(first.on)} to ${shortDate(last.on)}; now ${said(now)}, target ${said(goal.target)}.`;
 }

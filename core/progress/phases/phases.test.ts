@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { roundingVariance } from '../trend/weighted';
 import { nonoverlapOfAllPairs, percentageOfNonoverlappingData, tau, tauU } from './nonoverlap';
 import { comparePhases, enoughPoints, phaseAnalysis, phaseFigures } from './phases';
 
@@ -96,19 +97,22 @@ describe('one phase', () => {
   });
 });
 
+const rounding = roundingVariance([1]);
+
 describe('one phase after another', () => {
   it('shows the change at the line: the first three against the last three, above 0 for the better', () => {
     const a = phase('A', [90, 8, 9, 7]);
     const b = phase('B', [3, 4, 2, 50]);
-    expect(comparePhases(a, b, 'decrease').immediate).toBe(5);
-    expect(comparePhases(a, b, 'increase').immediate).toBe(-5);
-    expect(comparePhases(phase('A', [4]), phase('B', [4]), 'decrease').immediate).toBe(0);
+    expect(comparePhases(a, b, 'decrease', rounding).immediate).toBe(5);
+    expect(comparePhases(a, b, 'increase', rounding).immediate).toBe(-5);
+    expect(comparePhases(phase('A', [4]), phase('B', [4]), 'decrease', rounding).immediate).toBe(0);
   });
 
   it('compares neighbours that have points, with the poorer mark of both', () => {
     const { phases, comparisons } = phaseAnalysis(
       [phase('A', [1, 2, 1, 2, 1]), phase('Empty', []), phase('B', [3, 4, 5]), phase('C', [9, 9])],
       'increase',
+      rounding,
     );
     expect(phases.map(({ name }) => name)).toEqual(['A', 'B', 'C']);
     expect(comparisons.map(({ from, to, enough }) => [from, to, enough])).toEqual([

@@ -4,6 +4,15 @@ import { median } from '../../statistics/median';
 import { largest, mean, smallest, standardDeviation } from '../../statistics/spread';
 import { type TheilSenLine, theilSen } from '../trend/theil-sen';
 import type { DayValue } from '../trend/trend-line';
+import type { LeastVariance } from '../trend/weighted';
+import {
+  baselineCorrectedTau,
+  type Change,
+  changeAtLine,
+  dualCriterion,
+  logResponseRatio,
+  napInterval,
+} from './change';
 import { nonoverlapOfAllPairs, percentageOfNonoverlappingData, tau, tauU } from './nonoverlap';
 
 /** Whether a phase has points enough to be compared: fewer than 3, 3 or 4, or 5 and more. */
@@ -31,11 +40,25 @@ export interface PhaseComparison {
   from: string;
   to: string;
   nap: number;
+  /** Its 95% interval (Newcombe 2006, method 5). */
+  napLow: number;
+  napHigh: number;
   pnd: number;
   tau: number;
+  /** (S_AB − S_A) / (n_A · n_B): Parker and others 2011, the trend of A taken off. */
   tauU: number;
   /** The first three points' median against the last three's before, in the value's unit; above 0 is for the better. */
   immediate: number;
+  /** Above 0 is for the better. */
+  baselineCorrectedTau: number;
+  /** Not oriented; null where a mean is not above 0. */
+  logResponseRatio: { value: number; se: number } | null;
+  /** Null with fewer than five points a side. */
+  dualCriterion: { pass: boolean; needed: number; beyond: number } | null;
+  /** At the second phase’s first day, in the value’s unit, not oriented; with 95% intervals. */
+  levelChange: Change | null;
+  /** A week. */
+  slopeChange: Change | null;
   /** The poorer of both phases' marks. */
   enough: EnoughPoints;
 }
@@ -43,7 +66,7 @@ export interface PhaseComparison {
 export interface NamedPhase {
   name: string;
   /** In order of date. */
-  points: readonly DayValue[];
+  points: readonly (DayValue & { weight?: number })[];
 }
 
 const POINTS_WITH_RESERVATIONS = 3;
@@ -96,19 +119,34 @@ export function phaseFigures({ name, points }: NamedPhase): PhaseFigures | null 
  *
  * @throws RangeError when a phase is empty
  */
-export function comparePhases(a: NamedPhase, b: NamedPhase, direction: Direction): PhaseComparison {
+export function comparePhases(
+  a: NamedPhase,
+  b: NamedPhase,
+  direction: Direction,
+  least: LeastVariance,
+): PhaseComparison {
   const before = a.points.map((point) => point.value);
   const after = b.points.map((point) => point.value);
   const nap = nonoverlapOfAllPairs(before, after, direction);
   const change = median(after.slice(0, POINTS_AT_THE_LINE)) - median(before.slice(-POINTS_AT_THE_LINE));
+  const interval = napInterval(before, after, direction);
+  const dual = dualCriterion(a.points, b.points, direction);
+  const weighed = ({ points }: NamedPhase) => points.map((point) => ({ ...point, weight: point.weight || 1 }));
+  const changes = changeAtLine(weighed(a), weighed(b), least);
   return {
     from: a.name,
     to: b.name,
     nap,
+    napLow: interval.low,
+    napHigh: interval.high,
     pnd: percentageOfNonoverlappingData(before, after, direction),
     tau: tau(before, after, direction),
     tauU: tauU(before, after, direction),
     immediate: direction === 'increase' ? change : 0 - change,
+    baselineCorrectedTau: baselineCorrectedTau(a.points, b.points, direction).value,
+    logResponseRatio: logResponseRatio(before, after),
+    dualCriterion: dual && { pass: dual.pass, needed: dual.needed, beyond: dual.beyond },
+    ...changes,
     enough: enoughPoints(Math.min(before.length, after.length)),
   };
 }
@@ -120,12 +158,16 @@ export interface PhaseAnalysis {
 }
 
 /** Every phase with points, and each compared with the one with points before it. */
-export function phaseAnalysis(phases: readonly NamedPhase[], direction: Direction): PhaseAnalysis {
+export function phaseAnalysis(
+  phases: readonly NamedPhase[],
+  direction: Direction,
+  least: LeastVariance,
+): PhaseAnalysis {
   const measured = phases.filter((phase) => phase.points.length > 0);
   return {
     phases: measured.flatMap((phase) => phaseFigures(phase) ?? []),
     comparisons: measured
       .slice(1)
-      .map((phase, i): PhaseComparison => comparePhases(defined(measured[i]), phase, direction)),
+      .map((phase, i): PhaseComparison => comparePhases(defined(measured[i]), phase, direction, least)),
   };
 }

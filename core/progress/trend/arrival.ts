@@ -1,6 +1,6 @@
 import { dayNumber, type IsoDate, isoDate } from '../../calendar/iso-date';
 import { type Direction, signOf } from '../../goals/goal';
-import type { TheilSenLine } from './theil-sen';
+
 import { DAYS_PER_WEEK, type TrendLine } from './trend-line';
 
 export interface Arrival {
@@ -22,7 +22,7 @@ const MOST_DAYS_AHEAD = 731;
  * @example arrivalOf(line rising 7 a week and now at 66, { target: 80, direction: 'increase', from: '2026-11-02' }).on // '2026-11-16'
  */
 export function arrivalOf(
-  trend: TheilSenLine,
+  trend: TrendLine & { lowLine: TrendLine; highLine: TrendLine },
   { target, direction, from }: { target: number; direction: Direction; from: IsoDate },
 ): Arrival {
   const [steepest, flattest] =

@@ -5,7 +5,7 @@ import { guard } from './guard';
 import { alone } from './lock';
 import * as beginning from './migrations/0001-beginning';
 import * as names from './migrations/0002-names';
-import * as opportunity from './migrations/0003-opportunity';
+import * as terms from './migrations/0003-terms';
 
 type Migration = { up: (db: Knex) => Promise<unknown> };
 
@@ -16,7 +16,7 @@ type Migration = { up: (db: Knex) => Promise<unknown> };
 export const migrations: Record<string, Migration> = {
   '0001-beginning': beginning,
   '0002-names': names,
-  '0003-opportunity': opportunity,
+  '0003-terms': terms,
 };
 
 const cannotGoBack = async () => {

@@ -166,7 +166,7 @@ describe('the step to', () => {
     await expect(db('changes').update({ what: 'plan' })).rejects.toThrow('is not removed');
   });
 
-  it('0003-opportunity renames what one time is called, and a refused session, in what was corrected too', async () => {
+  it('0003-terms renames what one time is called, a refused session, in what was corrected too, and an issued aim line', async () => {
     await from('0002-names.sql');
     const { id } = (await db('entries').where({ kind: 'goal', version: 1 }).first('id'))!;
     await db.raw(`
@@ -175,9 +175,14 @@ describe('the step to', () => {
       alter table entries enable trigger user;
       insert into entry_revisions select id, 9, student_id, to_jsonb(entries), recorded_by, recorded_at, 'A slip.' from entries where id = '${id}';`);
 
+    const { goal_id } = (await db('goal_measures').first('goal_id'))!;
+    await db('goal_measures').insert({ goal_id, version: 9, measure: { kind: 'latency' }, from_date: today });
+
     await migrate(urlOf(name));
 
-    const { measure } = (await db('goal_measures').first('measure'))!;
+    const { measure } = (await db('goal_measures').where({ version: 1 }).first('measure'))!;
+    const soon = await db('goal_measures').where({ version: 9 }).first('measure');
+    expect(soon).toEqual({ measure: { kind: 'latency', limitSeconds: 30 } });
     expect(measure).toMatchObject({ kind: 'trials', opportunity: { one: 'seedling', many: 'seedlings' } });
     expect(measure).not.toHaveProperty('chance');
     expect(await db('entries').whereNotNull('reason').select('id', 'reason', 'version')).toEqual([
@@ -185,6 +190,9 @@ describe('the step to', () => {
     ]);
     const kept = await db('entry_revisions').where({ entry_id: id, version: 9 }).first('row');
     expect(kept?.row).toMatchObject({ id, reason: 'refused' });
+    const issued = JSON.stringify((await db('issued_reports').first('content'))!.content);
+    expect(issued).toContain('"aimLine":');
+    expect(issued).not.toContain('"course":');
     await expect(db('entry_revisions').update({ reason: 'Another.' })).rejects.toThrow('is not removed');
   });
 });

@@ -15,14 +15,17 @@ interface CriterionFieldsProps {
   measure: MeasureDefinition | null;
   /** The criterion read out, when it can be. */
   sentence: string | null;
+  /** How easily luck would meet it, where that can be told. */
+  luck: string[];
 }
 
 /** The criterion as a sentence with blanks, and below it what it comes to. */
-export function CriterionFields({ form, field, pointPer, measure, sentence }: CriterionFieldsProps) {
+export function CriterionFields({ form, field, pointPer, measure, sentence, luck }: CriterionFieldsProps) {
   const { comparison, value, rule, minimumOpportunities, distinctLocations, distinctObservers } = field.getFieldset();
   const { kind, n, k } = (rule as FieldMetadata<{ kind: string; n: number; k: number }>).getFieldset();
   const isOfLast = kind.value !== 'inARow';
-  const unit = measure ? measureOf(measure).axis.unit.trim() || measureOf(measure).axis.change : '';
+  const of = measure ? measureOf(measure) : null;
+  const unit = of ? of.axis.unit.trim() || of.axis.change : '';
   const errors = [value, n, ...(isOfLast ? [k] : []), rule].flatMap((one) => one.errors ?? []);
   return (
     <div className="grid gap-4">
@@ -54,18 +57,26 @@ export function CriterionFields({ form, field, pointPer, measure, sentence }: Cr
       <p role="status" className="rounded-field bg-wash px-4 py-3">
         {sentence ?? 'What is missing above, and the criterion is read out here.'}
       </p>
-      <details>
-        <summary className="tap py-1.5 text-small text-ink-2 link">And what else must hold</summary>
-        <div className="mt-2 grid gap-4 sm:grid-cols-3">
-          <TextField
-            field={minimumOpportunities}
-            label={`At least so many ${measure ? measureOf(measure).weightNoun.many : 'chances'} each`}
-            type="figure"
-          />
-          <TextField field={distinctLocations} label="In so many locations" type="figure" />
-          <TextField field={distinctObservers} label="Seen by so many people" type="figure" />
+      {luck.length > 0 && (
+        <div className="rounded-field border border-rule px-4 py-3 text-small">
+          <h3 className="font-semibold">How easily luck would meet it</h3>
+          {luck.map((sentence) => (
+            <p key={sentence} className="mt-0.5 text-ink-2">
+              {sentence}
+            </p>
+          ))}
         </div>
-      </details>
+      )}
+      <div className="grid gap-4 sm:grid-cols-3">
+        <TextField
+          field={minimumOpportunities}
+          label={`Counts with at least so many ${of ? of.weightNoun.many : 'opportunities'}`}
+          type="figure"
+          placeholder={of ? String(of.usualMinimum()) : undefined}
+        />
+        <TextField field={distinctLocations} label="In each of so many locations" type="figure" />
+        <TextField field={distinctObservers} label="For each of so many observers" type="figure" />
+      </div>
     </div>
   );
 }

@@ -8,11 +8,11 @@ import {
 import { type ReactNode, useRef } from 'react';
 import { Link } from 'react-router';
 import type { IsoDate } from '~/core/calendar/iso-date';
-import { type GoalInput, goalInput } from '~/core/goals/goal-input';
+import { type GoalInput, goalInput, withMinimum } from '~/core/goals/goal-input';
 import { meansTheSame } from '~/core/goals/same-meaning';
-import { criterionDefinition } from '~/core/measures/criterion-definition';
+import { criterionDefinition, criterionInput } from '~/core/measures/criterion-definition';
 import { type MeasureDefinition, measureDefinition } from '~/core/measures/measure';
-import { criterionSentence } from '~/core/progress/criterion';
+import { criterionSentence } from '~/core/progress/mastery';
 import { MeasureFields } from '../../measures/measure-fields';
 import { SheetPreview } from '../../measures/sheet-preview';
 import { Field } from '../../platform/ui/fields';
@@ -23,6 +23,7 @@ import { Rows } from '../../platform/ui/rows';
 import { SchemaForm, useSchemaForm } from '../../platform/ui/schema-form';
 import { NamesInNote } from '../../students/names-in-note';
 import { CriterionFields } from './criterion-fields';
+import { luckWhile } from './luck';
 
 export interface GoalChoices {
   people: { id: string; name: string }[];
@@ -39,6 +40,8 @@ interface GoalFormProps {
   today: IsoDate;
   result: SubmissionResult<string[]> | undefined;
   backTo: string;
+  /** Where the minimum was not written yet, it is left blank: it then follows what is planned. */
+  isNew?: boolean;
   /** What stands above the form. */
   children: ReactNode;
   /** What stands below the data sheet in the margin. */
@@ -54,16 +57,18 @@ export function GoalForm({
   today,
   result,
   backTo,
+  isNew = false,
   children,
   marginFoot,
 }: GoalFormProps) {
   const { form, fields, isBusy } = useSchemaForm(goalInput, {
     id: 'goal',
     result,
-    defaultValue: goal,
+    defaultValue: withBlankMinimum(goal, isNew),
   });
   const { measure, last } = useMeasure(fields.measure);
-  const criterion = readValue(fields.criterion.value, criterionDefinition);
+  const written = readValue(fields.criterion.value, criterionInput);
+  const criterion = written && measure ? withMinimum(written, measure) : null;
   const pointPer = fields.pointPer.value === 'session' ? 'session' : 'day';
   const sentence = measure && criterion ? criterionSentence({ measure, criterion, pointPer }) : null;
   // Conform gives the raw value of a union of forms, whose kind is one of the select’s.
@@ -140,6 +145,14 @@ export function GoalForm({
             pointPer={fields.pointPer}
             measure={measure}
             sentence={sentence}
+            luck={
+              measure && criterion
+                ? luckWhile(
+                    { measure, criterion, pointPer },
+                    { from: fields.startsOn.value, to: fields.targetOn.value, gap: fields.plannedGap.value },
+                  )
+                : []
+            }
           />
           <div className="mt-5 grid gap-4 sm:grid-cols-2">
             <TextField
@@ -206,6 +219,13 @@ export function GoalForm({
       </SchemaForm>
     </Page>
   );
+}
+
+function withBlankMinimum(goal: DefaultValue<GoalInput>, isNew: boolean): DefaultValue<GoalInput> {
+  const criterion = goal?.criterion;
+  return isNew && criterion?.minimumOpportunities === 1
+    ? { ...goal, criterion: { ...criterion, minimumOpportunities: undefined } }
+    : goal;
 }
 
 const usual = criterionDefinition.parse({ comparison: 'atLeast', value: 0, rule: { kind: 'inARow', n: 1 } });

@@ -1,6 +1,9 @@
 import type { Knex } from 'knex';
 
-/** What one time is called becomes a goal's “opportunity”, and a session that was “declined” one that was “refused”. */
+/**
+ * What one time is called becomes a goal's “opportunity”, a session that was “declined” one that was “refused”, and the line of an issued
+ * graph its “aim line”. A goal about how soon says after how many seconds a cue counts as unanswered.
+ */
 export async function up(db: Knex): Promise<void> {
   await db.raw(`
     update goal_measures set measure = measure - 'chance' || jsonb_build_object('opportunity', measure -> 'chance')
@@ -8,6 +11,10 @@ export async function up(db: Knex): Promise<void> {
     update goal_bank
        set goal = jsonb_set(goal #- '{measure,chance}', '{measure,opportunity}', goal #> '{measure,chance}')
      where jsonb_exists(goal -> 'measure', 'chance');
+    update goal_measures set measure = measure || '{"limitSeconds": 30}'
+     where measure ->> 'kind' = 'latency' and not jsonb_exists(measure, 'limitSeconds');
+    update goal_bank set goal = jsonb_set(goal, '{measure,limitSeconds}', '30')
+     where goal -> 'measure' ->> 'kind' = 'latency' and not jsonb_exists(goal -> 'measure', 'limitSeconds');
 
     alter table entries drop constraint entries_reason_check;
     alter table entries disable trigger user;
@@ -17,5 +24,9 @@ export async function up(db: Knex): Promise<void> {
     alter table entry_revisions disable trigger user;
     update entry_revisions set row = jsonb_set(row, '{reason}', '"refused"') where row ->> 'reason' = 'declined';
     alter table entry_revisions enable trigger user;
+
+    alter table issued_reports disable trigger user;
+    update issued_reports set content = replace(content::text, '"course":', '"aimLine":')::jsonb;
+    alter table issued_reports enable trigger user;
   `);
 }
