@@ -55,6 +55,7 @@ export default [
     route('students/:studentId/goals/new', 'goals/new-goal.tsx'),
     route('students/:studentId/goals/:goalId', 'progress/goal.tsx'),
     route('students/:studentId/goals/:goalId/entries', 'progress/goal-entries.ts'),
+    route('students/:studentId/goals/:goalId/data.csv', 'progress/goal-data-file.ts'),
     route('students/:studentId/goals/:goalId/edit', 'goals/edit-goal.tsx'),
     route('students/:studentId/goals/:goalId/ratings', 'entries/ratings/ratings.tsx'),
     route('students/:studentId/goals/:goalId/table', 'entries/table-entry.tsx'),

@@ -23,6 +23,8 @@ export interface SeriesRow {
   of: number | null;
   place: string | null;
   observer: string | null;
+  /** Whether the row belongs to a baseline; the first of several phases is one, where nothing is said. */
+  isBaseline?: boolean | null;
 }
 
 export interface SeriesOptions {
@@ -173,7 +175,7 @@ function aimOf(
     phases: names.map((label, i) => ({
       label,
       startsOn: defined(points.find(({ phase }) => phase === i)).on,
-      isBaseline: names.length > 1 && label === names[0],
+      isBaseline: defined(points.find(({ phase }) => phase === i)).isBaseline,
     })),
     ...{ pointPer: 'day', startsOn: first, plannedGap: null, unit: isShare ? '%' : '' },
     change: isShare ? 'points' : 'units',
@@ -206,7 +208,7 @@ function pointsOf(rows: readonly SeriesRow[]): { points: SeriesPoint[]; names: s
     if (i === 0 || phase !== defined(rows[i - 1]).phase) names.push(phase ?? 'all');
     return names.length - 1;
   });
-  const points = rows.map(({ date, value, of, place, observer }, i): SeriesPoint => {
+  const points = rows.map(({ date, value, of, place, observer, isBaseline }, i): SeriesPoint => {
     const before = rows[i - 1];
     const phase = defined(phaseOf[i]);
     return {
@@ -216,7 +218,7 @@ function pointsOf(rows: readonly SeriesRow[]): { points: SeriesPoint[]; names: s
       amount: of === null ? value : (value * of) / 100,
       weight: of ?? 1,
       phase,
-      isBaseline: names.length > 1 && names[phase] === names[0],
+      isBaseline: isBaseline ?? (names.length > 1 && names[phase] === names[0]),
       isBeyond: false,
       isFormer: false,
       afterGap: before !== undefined && isLongGap(before.date, date, WEEKDAYS),

@@ -52,6 +52,7 @@ const namesIn = (row: Row) => ({
   phase: row.phase ? row.phase.text : null,
   place: row.place?.text || null,
   observer: row.observer?.text || null,
+  isBaseline: row.baseline?.text ? read(row.baseline, yesNoText) : null,
 });
 
 function seriesRows(table: readonly Row[]): SeriesRow[] {

@@ -59,12 +59,27 @@ export function graphSvg(graph: GoalGraph): string {
     ...graph.runs.map(
       (run) => `<path d="${joined(run)}" fill="none" stroke="${ink.fern}" stroke-width="1.2" stroke-linejoin="round"/>`,
     ),
+    ...(graph.trendBand ? [`<path d="${trendArea(graph.trendBand, at)}" fill="${ink.fern}" fill-opacity=".1"/>`] : []),
+    ...(graph.trend ? [`<path d="${joined(graph.trend)}" fill="none" stroke="${ink.fern}" stroke-width=".8"/>`] : []),
+    ...(graph.dualCriterion ?? []).map(
+      (ends) => `<path d="${joined(ends)}" fill="none" stroke="${ink.clay}" stroke-width=".8" stroke-dasharray="4 2"/>`,
+    ),
     ...graph.runs.flat().map((point) => {
       const [px, py] = at(point);
-      return `<circle cx="${px}" cy="${py}" r="2" fill="${ink.fern}"/>`;
+      if (point.isBeyond) {
+        return `<path d="M${px - 3} ${py + 3}L${px} ${py - 2}L${px + 3} ${py + 3}" fill="none" stroke="${ink.fern}"/>`;
+      }
+      const fill = point.isPartial ? '#ffffff' : ink.fern;
+      return `<circle cx="${px}" cy="${py}" r="2" fill="${fill}" stroke="${ink.fern}" stroke-width=".8"/>`;
     }),
   ];
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">${parts.join('')}</svg>`;
+}
+
+/** The same as the address of a picture, for a page: it stands before any script has run. */
+export function graphPicture(graph: GoalGraph): string {
+  const svg = graphSvg(graph).replaceAll('font-family="Text"', 'font-family="sans-serif"');
+  return `data:image/svg+xml,${encodeURIComponent(svg)}`;
 }
 
 /** A line’s piece up to a day. */
@@ -77,6 +92,13 @@ function within([from, to]: [At, At], last: IsoDate): At[] {
 function band(target: number, { isUp }: GoalGraph, y: (value: number) => number, width: number): string {
   const [top, bottom] = isUp ? [edge.top, y(target)] : [y(target), GRAPH_SIZE.height - edge.bottom];
   return `<rect x="${edge.left}" y="${round(top)}" width="${width - edge.left - edge.right}" height="${round(Math.max(0, bottom - top))}" fill="${ink.band}"/>`;
+}
+
+/** Along the upper edge and back along the lower one. */
+function trendArea(band: NonNullable<GoalGraph['trendBand']>, at: (point: At) => [number, number]): string {
+  const upper = band.map(({ on, high }) => at({ on, value: high }));
+  const lower = band.map(({ on, low }) => at({ on, value: low })).reverse();
+  return `${line()([...upper, ...lower]) ?? ''}Z`;
 }
 
 /** A few days evenly over the stretch, both ends included. */

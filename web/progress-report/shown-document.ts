@@ -1,5 +1,5 @@
 import type { DocumentBlock, ReportDocument } from '~/core/documents/document';
-import { graphSvg } from '~/server/documents/graph-svg';
+import { graphPicture } from '~/server/documents/graph-svg';
 
 /** A document as a page draws it: graphs as pictures that need no script. */
 export type ShownBlock = Exclude<DocumentBlock, { kind: 'graph' }> | { kind: 'drawing'; src: string; caption: string };
@@ -10,8 +10,7 @@ export interface ShownDocument extends Omit<ReportDocument, 'blocks'> {
 export function shownDocument(paper: ReportDocument): ShownDocument {
   const blocks = paper.blocks.map((block): ShownBlock => {
     if (block.kind !== 'graph') return block;
-    const svg = graphSvg(block.graph).replaceAll('font-family="Text"', 'font-family="sans-serif"');
-    return { kind: 'drawing', src: `data:image/svg+xml,${encodeURIComponent(svg)}`, caption: block.graph.caption };
+    return { kind: 'drawing', src: graphPicture(block.graph), caption: block.graph.caption };
   });
   return { ...paper, blocks };
 }

@@ -1,7 +1,7 @@
 import type { ChartConfiguration, ChartDataset } from 'chart.js';
 import type { AnnotationOptions } from 'chartjs-plugin-annotation';
 import { parseISO } from 'date-fns';
-import { useCallback, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { GoalGraph } from '~/core/progress/graph/goal-graph';
 import type { Inks } from '../platform/ui/charts';
@@ -16,11 +16,13 @@ const POINTS = 0;
  * A goal's graph by the conventions of single-case work: joined within a phase only, dashed phase lines, dotted aim line,
  * target as a band, real dates. The arrow keys go from point to point.
  */
-export function GoalChart({ graph }: { graph: GoalGraph }) {
+export function GoalChart({ graph, picture }: { graph: GoalGraph; picture?: string }) {
   const configure = useCallback((inks: Inks) => configuration(graph, inks), [graph]);
   const { canvas, chart } = useChart(configure);
   const points = graph.runs.flat();
   const [at, setAt] = useState<number | null>(null);
+  const [isDrawn, setDrawn] = useState(false);
+  useEffect(() => setDrawn(true), []);
 
   const goTo = (next: number) => {
     const index = Math.min(points.length - 1, Math.max(0, next));
@@ -51,8 +53,9 @@ export function GoalChart({ graph }: { graph: GoalGraph }) {
         tabIndex={0}
         aria-label="Graph. The arrow keys go from point to point."
         onKeyDown={onKeyDown}
-        className="h-80"
+        className="relative h-80"
       >
+        {picture && !isDrawn && <img src={picture} alt="" className="absolute inset-0 size-full" />}
         <canvas ref={canvas} role="img" aria-label={graph.caption} />
       </div>
       <p aria-live="polite" className="sr-only">
@@ -65,23 +68,29 @@ export function GoalChart({ graph }: { graph: GoalGraph }) {
   );
 }
 
-function legendOf({ aimLine, trend, target }: GoalGraph): string {
+function legendOf({ aimLine, trend, target, dualCriterion, runs }: GoalGraph): string {
+  const points = runs.flat();
   const parts = [
     'Solid: what was measured',
     aimLine && 'dotted: the aim line',
-    trend && 'thin: the trend',
+    trend && 'thin with its band: the trend of the present phase',
+    dualCriterion && 'long dashes: what the phase before would have led to',
+    points.some(({ isPartial }) => isPartial) && 'hollow: fewer than the criterion asks for',
+    points.some(({ isBeyond }) => isBeyond) && 'open arrow: longer than the limit',
     target !== null && 'band: the target zone',
     'dashed upright: a change of support',
   ];
   return `${parts.filter(Boolean).join(' · ')}.`;
 }
 
-type Drawn = { x: number; y: number | null; said?: string };
+type Drawn = { x: number; y: number | null; said?: string; isPartial?: boolean; isBeyond?: boolean };
 
 /** Runs with an empty place between them, so that no line crosses a phase line or a gap. */
 function withGaps({ runs }: GoalGraph): Drawn[] {
   return runs.flatMap((run, i) => {
-    const drawn: Drawn[] = run.map(({ on, value, said }) => ({ x: timeOf(on), y: value, said }));
+    const drawn: Drawn[] = run.map(({ on, value, said, isPartial, isBeyond }) => ({
+      ...{ x: timeOf(on), y: value, said, isPartial, isBeyond },
+    }));
     return i === 0 ? drawn : [{ x: drawn[0]?.x ?? 0, y: null }, ...drawn];
   });
 }
@@ -93,6 +102,21 @@ function indexAmongGaps({ runs }: GoalGraph, index: number): number {
     if (index < before) return index + i;
   }
   return index;
+}
+
+const isMarked = (raw: unknown, mark: 'isPartial' | 'isBeyond') =>
+  // What `withGaps` made; Chart.js hands its own points back as unknown.
+  (raw as Drawn | undefined)?.[mark] === true;
+
+/** The trend’s band: the upper edge, filled down to the lower one. */
+function bandOf({ trendBand = [] }: GoalGraph, inks: Inks): ChartDataset<'line', Drawn[]>[] {
+  const quiet = { borderWidth: 0, pointRadius: 0, pointHitRadius: 0, pointHoverRadius: 0 };
+  if (trendBand.length === 0) return [];
+  const edge = (of: 'low' | 'high') => trendBand.map(({ on, [of]: y }) => ({ x: timeOf(on), y }));
+  return [
+    { data: edge('low'), ...quiet },
+    { data: edge('high'), ...quiet, fill: '-1', backgroundColor: `color-mix(in srgb, ${inks.fern} 14%, transparent)` },
+  ];
 }
 
 function configuration(graph: GoalGraph, inks: Inks): ChartConfiguration {
@@ -111,15 +135,22 @@ function configuration(graph: GoalGraph, inks: Inks): ChartConfiguration {
       pointRadius: 3.5,
       pointHoverRadius: 6,
       pointHitRadius: 10,
-      pointBackgroundColor: inks.ink,
+      pointStyle: ({ raw }) => (isMarked(raw, 'isBeyond') ? 'triangle' : 'circle'),
+      pointBackgroundColor: ({ raw }) =>
+        isMarked(raw, 'isPartial') || isMarked(raw, 'isBeyond') ? inks.paper : inks.ink,
+      pointBorderColor: inks.ink,
       pointHoverBackgroundColor: inks.clay,
-      pointBorderWidth: 0,
+      pointBorderWidth: ({ raw }) => (isMarked(raw, 'isPartial') || isMarked(raw, 'isBeyond') ? 1.5 : 0),
       spanGaps: false,
       // A point on the edge is drawn whole.
       clip: 6,
     },
     line(graph.aimLine, { borderColor: inks.ink3, borderDash: [2, 4], borderWidth: 2 }),
     line(graph.trend, { borderColor: inks.fern, borderWidth: 1.5 }),
+    ...bandOf(graph, inks),
+    ...(graph.dualCriterion ?? []).map((ends) =>
+      line(ends, { borderColor: inks.clay, borderDash: [9, 4], borderWidth: 1.2 }),
+    ),
   ];
   return {
     type: 'line',

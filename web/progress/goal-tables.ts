@@ -1,4 +1,5 @@
-import { shortDate, weekdayName } from '~/core/calendar/iso-date';
+import { addDays, type IsoDate, shortDate, weekdayName } from '~/core/calendar/iso-date';
+import { type SchoolCalendar, schoolDays } from '~/core/calendar/school-days';
 import type { Outcome } from '~/core/entries/observation';
 import type { ReportEntry } from '~/core/individual-report/report';
 import { agreementOfGoal, agreementSentence } from '~/core/measures/agreement/pair';
@@ -17,10 +18,14 @@ import type { TableEntry } from '../entries/entries-table';
 import { shownEntries } from '../entries/shown-entry';
 import { toneOf } from '../platform/ui/outcome-tones';
 import type { Medians } from './by-day-and-person';
+import type { PooledShares } from './pooled-shares';
 import type { Shares } from './shares-chart';
 
 /** What the tables need of an entry; newest first. */
-type Seen = Pick<ReportEntry, 'on' | 'observer'> & { outcome: Outcome };
+type Seen = Pick<ReportEntry, 'on' | 'observer'> & { location: string | null; outcome: Outcome };
+
+/** School days that “the last” of them are. */
+const DAYS_POOLED = 20;
 
 /** Sessions that the chart of support levels has room for. */
 const SESSIONS = 30;
@@ -62,7 +67,9 @@ export function sharesOf({ measure }: Goal, entries: readonly Seen[]): Shares {
 /** The middle of the sessions by weekday and by observer, where there is more than one of them. */
 export function mediansOf(goal: Goal, entries: readonly Seen[]): Medians[] {
   const measure = measureOf(goal.measure);
-  const sessions = entries.map(({ on, observer, outcome }) => ({ on, observer, data: outcome.data }));
+  const sessions = entries.map(({ on, observer, location, outcome }) => ({
+    ...{ on, observer, location, data: outcome.data },
+  }));
   const rowsOf = <K>(medians: SessionMedian<K>[], label: (key: K) => string) =>
     medians.map(({ key, n, median }) => ({
       label: label(key),
@@ -81,7 +88,47 @@ export function mediansOf(goal: Goal, entries: readonly Seen[]): Medians[] {
         (name) => name,
       ),
     },
+    {
+      title: 'Median by location',
+      rows: rowsOf(
+        sessionMedians(goal.measure, sessions, ({ location }) => location),
+        (name) => name,
+      ),
+    },
   ].filter(({ rows }) => rows.length > 1);
+}
+
+/** The share at each support level, all opportunities of a time together: for some times to choose from. */
+export function pooledShares(
+  { measure, phases }: Goal,
+  entries: readonly Seen[],
+  { today, calendar }: { today: IsoDate; calendar: SchoolCalendar },
+): PooledShares[] {
+  if (measure.kind !== 'trials') return [];
+  const phase = phases[phaseAt(phases, today)];
+  const [recent] = schoolDays(addDays(today, -60), today, calendar).slice(-DAYS_POOLED);
+  const times: [label: string, from: IsoDate][] = [
+    ...(phase && phases.length > 1 ? [[phase.label, phase.startsOn] satisfies [string, IsoDate]] : []),
+    ...(recent ? [[`Last ${DAYS_POOLED} school days`, recent] satisfies [string, IsoDate]] : []),
+    ['All so far', ''],
+  ];
+  return times.flatMap(([label, from]) => {
+    const [first, ...more] = entries.flatMap(({ on, outcome }) =>
+      on < from || outcome.data === null ? [] : [own(trials, outcome.data)],
+    );
+    if (!first) return [];
+    const parts = breakDownTrials(measure, trials.pool(measure, [first, ...more]));
+    return {
+      ...{ label, sessions: 1 + more.length },
+      parts: parts.map(({ key, label: name, n, share }) => ({
+        key,
+        label: name,
+        tone: toneOf(measure, key),
+        n,
+        share,
+      })),
+    };
+  });
 }
 
 /** How far two observers of the same sessions agree, in a sentence; null while no session was seen by two. */

@@ -5,9 +5,12 @@ import { discreetGoal } from '~/core/goals/discreet';
 import { retirementWords } from '~/core/goals/retirement-input';
 import { measureOf } from '~/core/measures/measure';
 import { noteWithRemarks } from '~/core/measures/rubric/rubric';
+import { computedSaid, luckSaid } from '~/core/progress/computed';
+import { optionsOfPage } from '~/core/progress/data-of-page';
 import { goalGraph } from '~/core/progress/graph/goal-graph';
 import { criterionSentence } from '~/core/progress/mastery';
 import { progressSentences, valueSaid } from '~/core/progress/sentences';
+import { graphPicture } from '~/server/documents/graph-svg';
 import { pairsAmong } from '~/server/entries/pairs';
 import { observationsOf, sessionsOfGoal } from '~/server/entries/read';
 import { earlierGoals, type Goal, goalOf } from '~/server/goals/goals';
@@ -27,7 +30,9 @@ import { breakdownOf } from './breakdown';
 import { BreakdownTable } from './breakdown-table';
 import { ByDayAndPerson } from './by-day-and-person';
 import { GoalChart } from './goal-chart';
-import { agreementSaid, figuresOf, mediansOf, sharesOf, tableEntries } from './goal-tables';
+import { agreementSaid, figuresOf, mediansOf, pooledShares, sharesOf, tableEntries } from './goal-tables';
+import { HowComputed } from './how-computed';
+import { PooledSharesBar } from './pooled-shares';
 import { SameNumbers } from './same-numbers';
 import { SharesChart } from './shares-chart';
 
@@ -46,7 +51,9 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const measure = measureOf(goal.measure);
   const asNow = sessions
     .filter(({ version, pairsWith }) => version === goal.version && pairsWith === null)
-    .map(({ on, observerName, outcome }) => ({ on, observer: observerName, outcome }))
+    .map(({ on, observerName, locationName, outcome }) => ({
+      ...{ on, observer: observerName, location: locationName, outcome },
+    }))
     .reverse();
   const pointEntries = sessions.map(({ id, observerName, locationName, note, outcome }) => ({
     ...{
@@ -56,6 +63,8 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
       note: discreet ? null : noteWithRemarks(note, outcome.data),
     },
   }));
+  const graph = goalGraph(goal, progress, pointEntries, actor.today);
+  const when = { today: actor.today, calendar: school.calendar };
   return {
     student: headerStudent(student, { discreet }),
     goal: {
@@ -68,8 +77,12 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
       hasRubric: goal.measure.kind === 'rubric',
     },
     decision: progress.decision,
-    said: progressSentences(goal, progress, { today: actor.today, calendar: school.calendar }),
-    graph: goalGraph(goal, progress, pointEntries, actor.today),
+    said: progressSentences(goal, progress, when),
+    computed: computedSaid(goal, progress),
+    luck: luckSaid(goal, school.calendar),
+    command: optionsOfPage(goal, progress, actor.today).join(' '),
+    graph,
+    picture: graphPicture(graph),
     points: progress.points.map((point) => ({
       on: point.on,
       value: `${point.isBeyond ? '> ' : ''}${valueSaid(goal, point.value)}`,
@@ -78,6 +91,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     })),
     figures: figuresOf(goal, progress),
     shares: sharesOf(goal, asNow),
+    pooled: pooledShares(goal, asNow, when),
     breakdown: breakdownOf(goal.measure, asNow),
     medians: mediansOf(goal, asNow),
     agreement: agreementSaid(goal, pairsAmong(sessions), asNow.length),
@@ -106,7 +120,8 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 export default function GoalPage({ loaderData }: Route.ComponentProps) {
   const { student, goal, decision, said, graph, points, figures, shares, breakdown, medians, entries, mayObserve } =
     loaderData;
-  const { mayEditGoals, retired, earlier, agreement, allEntries } = loaderData;
+  const { mayEditGoals, retired, earlier, agreement, allEntries, picture, computed, luck, command, pooled } =
+    loaderData;
   const navigate = useNavigate();
   const observe = `/students/${student.id}/observe?goal=${goal.id}`;
   useKey('o', () => mayObserve && navigate(observe));
@@ -167,7 +182,7 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
         )}
       </header>
       {goal.wording && <p className="mt-2 max-w-3xl whitespace-pre-line text-ink-2">{goal.wording}</p>}
-      <p className="mt-1 text-small text-ink-3">Criterion: {goal.criterion}</p>
+      <p className="mt-1 text-small text-ink-2">{goal.criterion}</p>
       {retired && (
         <p className="mt-2 text-small font-semibold">
           {retirementWords[retired.how]} on {longDate(retired.on)}
@@ -194,34 +209,19 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
             <dd className="display text-2xl">{value}</dd>
           </div>
         ))}
-        <div className="ml-auto">
-          <dt className="sr-only">Decision</dt>
-          <dd>
-            <DecisionMark is={decision.is} />
-          </dd>
-        </div>
       </dl>
+      <p className="mb-4 max-w-3xl">
+        <DecisionMark is={decision.is} label={decision.label} /> <span className="text-ink-2">{decision.reason}</span>
+      </p>
       {points.length > 0 ? (
-        <GoalChart graph={graph} />
+        <GoalChart graph={graph} picture={picture} />
       ) : (
         <p className="py-8 text-ink-2">Nothing measured yet, so there is no graph.</p>
       )}
       <SameNumbers points={points} shares={shares} />
-      {shares.sessions.length > 0 && (
-        <section className="mt-8">
-          <h2 className="mb-2 text-lg">How much help, session by session</h2>
-          <SharesChart shares={shares} />
-        </section>
-      )}
-      {breakdown && (
-        <section className="mt-8">
-          <h2 className="mb-2 text-lg">Session by session</h2>
-          <BreakdownTable breakdown={breakdown} />
-        </section>
-      )}
       {medians.length > 0 && (
         <section className="mt-8">
-          <h2 className="mb-2 text-lg">By day and by person</h2>
+          <h2 className="mb-2 text-lg">By whom, where and when</h2>
           <ByDayAndPerson tables={medians} />
         </section>
       )}
@@ -231,6 +231,26 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
           <p>{agreement}</p>
         </section>
       )}
+      {shares.sessions.length > 0 && (
+        <section className="mt-8">
+          <h2 className="mb-2 text-lg">How much help</h2>
+          <PooledSharesBar times={pooled} />
+          <h3 className="mt-6 mb-2 text-base">Session by session</h3>
+          <SharesChart shares={shares} />
+        </section>
+      )}
+      {breakdown && (
+        <section className="mt-8">
+          <h2 className="mb-2 text-lg">Session by session</h2>
+          <BreakdownTable breakdown={breakdown} />
+        </section>
+      )}
+      <HowComputed
+        computed={computed}
+        luck={luck}
+        command={command}
+        data={`/students/${student.id}/goals/${goal.id}/data.csv`}
+      />
       <section className="mt-8 pb-20">
         <h2 className="mb-2 flex items-baseline justify-between gap-4 text-lg">
           Entries

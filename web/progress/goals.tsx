@@ -179,7 +179,7 @@ function GoalRow({ goal, studentId }: { goal: GoalInRow; studentId: string }) {
         <p className="display text-3xl">{goal.now ?? '–'}</p>
         <p className="mt-1 text-small text-ink-2">{goal.against}</p>
         <p className="mt-1 text-small">
-          <DecisionMark is={goal.decision.is} />
+          <DecisionMark {...goal.decision} />
         </p>
       </div>
     </li>

@@ -135,10 +135,10 @@ function StudentRow({ student, today }: { student: StudentSummary; today: IsoDat
               <span className="mr-1 text-ink-3 group-hover:underline">{goal.number}</span>
               {decisionWords[goal.decision].needsAttention ? (
                 <span className="-my-0.5 rounded bg-clay-wash px-1.5 py-0.5">
-                  <DecisionMark is={goal.decision} />
+                  <DecisionMark is={goal.decision} label={goal.label} />
                 </span>
               ) : (
-                <DecisionMark is={goal.decision} />
+                <DecisionMark is={goal.decision} label={goal.label} />
               )}
             </Link>
           </li>

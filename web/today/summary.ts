@@ -12,7 +12,7 @@ export interface StudentSummary {
   grade: string;
   groups: string[];
   /** The goals’ numbers with their decisions, in the plan's order. */
-  goals: { id: string; number: string; decision: DecisionIs; reason: string }[];
+  goals: { id: string; number: string; decision: DecisionIs; label: string; reason: string }[];
   /** The date of the newest point of any goal. */
   lastOn: IsoDate | null;
   needsAttention: boolean;
@@ -28,7 +28,7 @@ export function summaryOf(
   const own = goals.filter((goal) => goal.studentId === student.id);
   const decisions = own.map((goal) => {
     const { decision } = defined(standings.get(goal.id));
-    return { id: goal.id, number: goal.number, decision: decision.is, reason: decision.reason };
+    return { id: goal.id, number: goal.number, decision: decision.is, label: decision.label, reason: decision.reason };
   });
   const dates = own.flatMap((goal) => standings.get(goal.id)?.lastOn ?? []);
   return {

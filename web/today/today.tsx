@@ -289,7 +289,7 @@ function Attention({ goals }: { goals: Loaded['attention'] }) {
     <section className="mt-8 pb-16">
       <h2 className="border-b border-rule pb-2 text-lg">Needs a closer look</h2>
       <ul>
-        {goals.map(({ id, studentId, name, number, shortName, is, reason }) => (
+        {goals.map(({ id, studentId, name, number, shortName, is, label, reason }) => (
           <li key={id} className="grid gap-x-4 border-b border-rule py-2.5 sm:grid-cols-[8rem_1fr_auto]">
             <span className="display text-lg">{name}</span>
             <span>
@@ -299,7 +299,7 @@ function Attention({ goals }: { goals: Loaded['attention'] }) {
               <span className="block text-small text-ink-2">{reason}</span>
             </span>
             <span className="text-small">
-              <DecisionMark is={is} />
+              <DecisionMark is={is} label={label} />
             </span>
           </li>
         ))}

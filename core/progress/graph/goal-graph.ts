@@ -1,6 +1,8 @@
 import { addDays, dayNumber, type IsoDate, isoDate, longDate } from '../../calendar/iso-date';
-import type { GoalDefinition } from '../../goals/goal';
+import { directionOf, type GoalDefinition } from '../../goals/goal';
 import { measureOf } from '../../measures/measure';
+import { dualCriterion } from '../phases/change';
+import { namedPhases } from '../phases/phases';
 import type { Progress } from '../progress';
 import { valueSaid } from '../sentences';
 import { joinedRuns, type SeriesPoint } from '../series';
@@ -75,6 +77,7 @@ export function goalGraph(
     aimLine: aimLine && [aimLine.from, aimLine.to],
     trend: trend && first && last ? [end(first), end(last)] : null,
     ...(trend && first && last ? { trendBand: bandOf(trend, first.day, last.day) } : {}),
+    ...dualLines(goal, progress),
     phases: goal.phases.map((phase) => ({ on: phase.startsOn, label: phase.label })),
     ...stretchShown(goal, points, today),
     target: goal.target,
@@ -87,6 +90,22 @@ export function goalGraph(
 
 /** Whether a point holds less than the criterion’s minimum: kept and weighed by what it has, but neither for nor against the criterion. */
 const isPartial = ({ criterion }: GoalDefinition, { weight }: SeriesPoint) => weight < criterion.minimumOpportunities;
+
+/** The lines of the phase before the last, drawn on through the last one, where both hold five points or more. */
+function dualLines(goal: GoalDefinition, { points }: Progress): Pick<GoalGraph, 'dualCriterion'> {
+  const [before, after] = namedPhases(goal, points)
+    .map((phase) => phase.points)
+    .filter((some) => some.length > 0)
+    .slice(-2);
+  const dual = before && after && dualCriterion(before, after, directionOf(goal.criterion));
+  const [first, last] = [after?.[0], after?.at(-1)];
+  if (!dual || !first || !last) return {};
+  const line = (at: (day: number) => number): [At, At] => [
+    { on: isoDate(first.day), value: at(first.day) },
+    { on: isoDate(last.day), value: at(last.day) },
+  ];
+  return { dualCriterion: [line(() => dual.meanLine), line(dual.lineAt)] };
+}
 
 const BAND_STEPS = 12;
 

@@ -1,7 +1,8 @@
 import { defined } from '../../defined';
-import type { Direction } from '../../goals/goal';
+import type { Direction, GoalDefinition } from '../../goals/goal';
 import { median } from '../../statistics/median';
 import { largest, mean, smallest, standardDeviation } from '../../statistics/spread';
+import { phaseName, type SeriesPoint } from '../series';
 import { type TheilSenLine, theilSen } from '../trend/theil-sen';
 import type { DayValue } from '../trend/trend-line';
 import type { LeastVariance } from '../trend/weighted';
@@ -67,6 +68,14 @@ export interface NamedPhase {
   name: string;
   /** In order of date. */
   points: readonly (DayValue & { weight?: number })[];
+}
+
+/** The goal’s phases with their points as it is measured now, and what lies before the first of them. */
+export function namedPhases({ phases }: Pick<GoalDefinition, 'phases'>, points: readonly SeriesPoint[]): NamedPhase[] {
+  return [-1, ...phases.keys()].map((index) => ({
+    name: phaseName(phases, index),
+    points: points.filter((point) => point.phase === index && !point.isFormer),
+  }));
 }
 
 const POINTS_WITH_RESERVATIONS = 3;

@@ -1,8 +1,8 @@
 import { type DecisionIs, decisionWords } from '~/core/progress/decision-words';
 
 /** A decision as a mark and a word; clay only for what needs attention. */
-export function DecisionMark({ is }: { is: DecisionIs }) {
-  const { label, mark, needsAttention } = decisionWords[is];
+export function DecisionMark({ is, label }: { is: DecisionIs; label: string }) {
+  const { mark, needsAttention } = decisionWords[is];
   const quiet = is === 'tooEarly';
   return (
     <span
