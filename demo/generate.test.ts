@@ -57,12 +57,7 @@ describe('the demo', () => {
     const decisions = new Map<string, number>();
     for (const { decision } of progress) decisions.set(decision.is, (decisions.get(decision.is) ?? 0) + 1);
     expect([...decisions.keys()].sort()).toEqual([
-      'aboveCourse',
-      'belowCourse',
-      'met',
-      'noRecentData',
-      'onCourse',
-      'tooEarly',
+      ...['above', 'below', 'metHolding', 'metNotChecked', 'metNotHolding', 'noChange', 'noRecentData', 'tooEarly'],
     ]);
     expect(Math.max(...decisions.values())).toBeLessThan(30);
     expect(await fresh.db('entry_revisions').count().first()).toEqual({ count: '2' });

@@ -73,10 +73,10 @@ export const goalPatterns: Record<string, GoalPattern> = {
     levels: withPictures,
     mostSupport: 'picture',
     wording: (n) =>
-      `When a tool is out of reach, ${n} will ask a person for it by name, with no more than a picture cue, in 75% of requests, on 3 of the last 4 days.`,
+      `When a tool is out of reach, ${n} will ask a person for it by name, with no more than a picture cue, in 4 of 5 requests, on 3 of the last 4 days.`,
     opportunity: ['request', 'requests'],
-    planned: 4,
-    target: 75,
+    planned: 5,
+    target: 80,
     run: [3, 4],
     place: 'Workshop',
   },

@@ -49,7 +49,12 @@ export function goalRows(
   const id = random.uuid();
   const yearDays = schoolDays(`${year}-09-08`, today, calendar);
   // A goal that it is too early to judge began in the last few school days.
-  const days = shape === 'tooEarly' ? yearDays.slice(-3) : shape === 'silent' ? yearDays.slice(0, -14) : yearDays;
+  const days =
+    shape === 'tooEarly'
+      ? yearDays.slice(-3)
+      : shape === 'silent' || shape === 'unchecked'
+        ? yearDays.slice(0, -14)
+        : yearDays;
   const startsOn = days[0] ?? `${year}-09-08`;
   const statesBaseline = shape === 'tooEarly' || random.happens(0.25);
   const start = random.whole(25, 45);
@@ -68,7 +73,7 @@ export function goalRows(
       rule: Array.isArray(pattern.run)
         ? { kind: 'ofLast', k: pattern.run[0], n: pattern.run[1] }
         : { kind: 'inARow', n: pattern.run },
-      minimumOpportunities: 3,
+      minimumOpportunities: Math.ceil(pattern.planned / 2),
     },
     pointPer: 'day',
     baseline: statesBaseline ? { value: start, on: startsOn } : null,
@@ -116,18 +121,23 @@ interface GoalInTheMaking {
 }
 
 /** The share of successes to be expected on a day, 0 … 1. */
-function expectedShare({ shape, start, definition }: GoalInTheMaking, on: IsoDate, supportFrom: IsoDate): number {
+function expectedShare({ shape, start, days, definition }: GoalInTheMaking, on: IsoDate, supportFrom: IsoDate): number {
   if (on < supportFrom) return start / 100;
   const sinceSupport = dayNumber(on) - dayNumber(supportFrom);
   const wholeWay = dayNumber(definition.targetOn) - dayNumber(supportFrom);
   const course = start + ((definition.target - start) * sinceSupport) / wholeWay;
+  const met = Math.min(definition.target + 10, start + 10 + sinceSupport * 1.1);
+  // What had been met is gone again in the last three weeks.
+  const isLost = on >= (days.at(-15) ?? on);
   const percent = {
     rising: Math.min(course + 3, definition.target - 10),
     tooEarly: course,
     ahead: Math.min(start + 18 + sinceSupport / 4, course + 22, definition.target - 14),
     flat: start - 6,
     silent: course - 4,
-    met: Math.min(definition.target + 10, start + 10 + sinceSupport * 1.1),
+    met,
+    unchecked: met,
+    lost: isLost ? start : met,
   }[shape];
   return Math.min(0.97, Math.max(0.05, percent / 100));
 }

@@ -32,7 +32,7 @@ const kitchenTeam: Team = { hanneke: 'caseManager', pilar: 'educator', eli: 'par
 const gardenTeam: Team = { hanneke: 'caseManager', jun: 'educator', noor: 'paraprofessional' };
 
 /** How a goal goes over the year. */
-export type CourseShape = 'rising' | 'ahead' | 'flat' | 'met' | 'tooEarly' | 'silent';
+export type CourseShape = 'rising' | 'ahead' | 'flat' | 'met' | 'lost' | 'unchecked' | 'tooEarly' | 'silent';
 
 export interface DemoStudent {
   first: string;
@@ -199,7 +199,7 @@ export const students: DemoStudent[] = [
     group: 'Workshop group',
     team: { samir: 'caseManager', lotte: 'educator', eli: 'paraprofessional' },
     goals: [
-      ['1', 'putsToolsBack', 'rising'],
+      ['1', 'putsToolsBack', 'lost'],
       ['2', 'readsSafetySigns', 'rising'],
       ['3', 'asksForTool', 'flat'],
     ],
@@ -211,7 +211,7 @@ export const students: DemoStudent[] = [
     group: 'Kitchen group',
     team: { samir: 'caseManager', pilar: 'educator', eli: 'paraprofessional' },
     goals: [
-      ['1', 'setsTable', 'rising'],
+      ['1', 'setsTable', 'unchecked'],
       ['2', 'measuresIngredients', 'ahead'],
       ['3', 'laysOutJob', 'rising'],
     ],

@@ -177,7 +177,8 @@ function distanceDecision(evidence: Evidence): Found {
   const { mean, low, high } = meanDistance(last, (day) => aimLineAt(defined(aimLine), day), least);
   const side = mean > 0 ? 'above' : 'below';
   const room = changeFigure((high - low) / 2);
-  const head = `Over the last ${daysOf(evidence, last.length)} ${changeFigure(mean)} ${change} ${side} the aim line, give or take ${room}`;
+  const distance = Math.abs(mean) < 0.05 ? 'on' : `${changeFigure(mean)} ${change} ${side}`;
+  const head = `Over the last ${daysOf(evidence, last.length)} ${distance} the aim line, give or take ${room}`;
   const isAhead = signOf(direction) * mean > 0;
   if (low <= 0 && high >= 0) return { is: 'noChange', reason: `${head}: too close to tell apart.` };
   const four = lastFour(evidence);

@@ -56,10 +56,11 @@ export function rateFigure(value: number | null): string {
   return value === null ? '–' : String(Math.round(value * 100) / 100);
 }
 
-/** A change without its sign: one decimal, two where it is below 1. */
+/** A change without its sign: whole from 10 on, one decimal below, and the first digit that says something where that would be 0. */
 export function changeFigure(value: number): string {
   const size = Math.abs(value);
-  return size < 1 ? String(Math.round(size * 100) / 100) : figure(size);
+  if (size >= 9.95) return String(Math.round(size));
+  return size >= 0.005 && size < 0.05 ? String(Math.round(size * 100) / 100) : figure(size);
 }
 
 /** A change with its sign: “+1.2”, “−0.04”, “0”. */

@@ -56,11 +56,84 @@ describe('the analyse command', { timeout: 60_000 }, () => {
     expect(json.trend.splitMiddle.slopePerWeek).toBeGreaterThan(0);
     expect(json.trend.mannKendall).toMatchObject({ s: 25 });
     expect(json.phases[1]).toMatchObject({ name: 'B', n: 5, mean: 45, median: 45, min: 30, max: 60, stable: false });
-    expect(json.comparisons).toEqual([
+    expect(json.comparisons).toMatchObject([
       { from: 'A', to: 'B', nap: 1, pnd: 1, tau: 1, tauU: 1, immediate: 20, enough: 'withReservations' },
     ]);
-    expect(json.course.from).toEqual({ on: '2026-09-07', value: 20 });
-    expect(json.decision).toMatchObject({ is: 'aboveCourse', reason: expect.stringContaining('(40, 45, 50, 60)') });
+    expect(json.comparisons[0]).toMatchObject({
+      napHigh: 1,
+      dualCriterion: null,
+      logResponseRatio: { se: expect.any(Number) },
+    });
+    expect(json.format).toBe(2);
+    expect(json.trend).toMatchObject({ drawn: null, reason: expect.stringContaining('a trend needs 8') });
+    expect(json.aimLine.from).toEqual({ on: '2026-09-07', value: 20 });
+    expect(json.decision).toMatchObject({ is: 'above', reason: expect.stringContaining('(40, 45, 50, 60)') });
+  });
+
+  it('prints how likely luck meets a rule, and the days of a latency file', () => {
+    const asked = ['--k', '3', '--n', '4', '--value', '80', '--opportunities', '6', '--true', '60', '--days', '57'];
+    const command = ['--prefix', project, 'run', '--silent', 'analyse', '--', 'luck', ...asked];
+    const { stdout } = spawnSync('npm', command, { cwd: folder, encoding: 'utf8' });
+    expect(JSON.parse(stdout).chanceMet).toBeCloseTo(0.71, 2);
+    const { json } = analyse(
+      lines('date,seconds', '2026-09-01,3', ...Array(9).fill('2026-09-01,'), '2026-09-02,4', '2026-09-02,8'),
+      ...(['latency', '--limit', '30'] as const),
+    );
+    expect(json.days).toEqual([
+      { date: '2026-09-01', median: 30, isBeyondLimit: true, misses: 9, n: 10 },
+      { date: '2026-09-02', median: 6, isBeyondLimit: false, misses: 0, n: 2 },
+    ]);
+  });
+
+  it('takes many series in one file, with opportunities, places and observers', () => {
+    const rows = ['2026-09-01', '2026-09-02', '2026-09-03', '2026-09-04'].flatMap((date) => [
+      `${date},100,10,Kitchen,a`,
+      `${date},${date < '2026-09-03' ? 0 : 100},2,Garden,b`,
+    ]);
+    const { json } = analyse(
+      lines('date,value,of,place,series', ...rows.map((row) => row.replace(/,[ab]$/, `,${row.at(-1)}`))),
+      ...([
+        'series',
+        '--target',
+        '80',
+        '--target-date',
+        '2026-12-01',
+        '--baseline',
+        '10',
+        '--criterion',
+        '2/4',
+        '--distinct-places',
+        '1',
+      ] as const),
+    );
+    expect(
+      json.map(({ series, mastery }: { series: string; mastery: { metOn: string } }) => [series, mastery.metOn]),
+    ).toEqual([
+      ['a', '2026-09-02'],
+      ['b', '2026-09-04'],
+    ]);
+    const together = analyse(
+      lines('date,value,of,place', ...rows.map((row) => row.slice(0, -2))),
+      ...([
+        'series',
+        '--target',
+        '80',
+        '--target-date',
+        '2026-12-01',
+        '--baseline',
+        '10',
+        '--criterion',
+        '2/4',
+        '--distinct-places',
+        '2',
+        '--comparison',
+        'atLeast',
+        '--minimum',
+        '2',
+      ] as const),
+    ).json;
+    expect(together.mastery).toMatchObject({ metOn: '2026-09-04', holding: true, notHoldingSince: null });
+    expect(together.points[0]).toMatchObject({ of: 10, isPartial: false });
   });
 
   it('names line and column of what it cannot read, and exits with 1', () => {
