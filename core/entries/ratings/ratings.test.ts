@@ -21,12 +21,15 @@ const ratings = [
 ];
 
 describe('one work sample, rated by several', () => {
-  it('stands side by side with the words of each level, the mean and how far they lie apart', () => {
+  it('stands side by side with the words of each level, the staff’s mean and how far all lie apart', () => {
     const [order, words] = sideBySide(rubric, ratings);
-    expect(order).toMatchObject({ mean: 3.25, low: 2, high: 4 });
+    expect(order).toMatchObject({ mean: 4, low: 2, high: 4 });
     expect(order?.cells.map((cell) => cell?.words)).toEqual(['Order at 4', 'Order at 2', 'Order at 3', 'Order at 4']);
     expect(words?.cells[1]).toBeNull();
-    expect([order, words].map((one) => one && spreadWords(one))).toEqual(['3.3, from 2 to 4', '3, all the same']);
+    expect([order, words].map((one) => one && spreadWords(one))).toEqual([
+      'staff 4; all from 2 to 4',
+      '3, all the same',
+    ]);
     expect(spreadWords(sideBySide(rubric, [])[0] as never)).toBe('not rated');
     expect(spreadWords(sideBySide(rubric, ratings.slice(0, 1))[0] as never)).toBe('4, by one');
   });
@@ -35,11 +38,13 @@ describe('one work sample, rated by several', () => {
     expect(raterNames(ratings)).toEqual(['H. Bruun', 'Peer 1', 'Peer 2', 'Student']);
   });
 
-  it('makes an entry that names nobody, and whose score is the mean of the criteria’s means', () => {
-    const data = asEntry(ratings);
+  it('makes an entry that names nobody, and whose score is the mean of what staff gave each criterion', () => {
+    const colleague = rating('staff', { order: 3, words: 2 }, 'L. Varga');
+    const data = asEntry([...ratings, colleague]);
     expect(JSON.stringify(data)).not.toContain('Bruun');
-    // By hand: (3.25 + 3) / 2.
-    expect(scoreRubric(rubric, data)).toMatchObject({ value: 3.125, weight: 2 });
+    // By hand: ((4 + 3) / 2 + (3 + 2) / 2) / 2; peers and the student stand beside it.
+    expect(scoreRubric(rubric, data)).toMatchObject({ value: 3, weight: 2 });
+    expect(data.ratings).toHaveLength(9);
   });
 
   it('refuses a level that the rubric does not have, and a rating of nothing', () => {

@@ -23,7 +23,7 @@ export interface RatedCriterion {
   label: string;
   /** In the order of the ratings; null where a rater left it out. */
   cells: ({ points: number; words: string } | null)[];
-  /** Of those who rated it; null while nobody has. */
+  /** Of the staff who rated it, whose ratings make the score; null while none has. */
   mean: number | null;
   /** From the lowest to the highest. */
   low: number | null;
@@ -43,8 +43,8 @@ export function raterNames(ratings: readonly Pick<Rating, 'kind' | 'name'>[]): s
 }
 
 /**
- * Ratings of one work sample side by side: for each criterion what every rater said, with the words of the level, the mean and how far
- * they lie apart. With a handful of raters the range says more than a standard deviation: common practice.
+ * Ratings of one work sample side by side: for each criterion what every rater said, with the words of the level, the staff’s mean and
+ * how far all lie apart. With a handful of raters the range says more than a standard deviation: common practice.
  */
 export function sideBySide({ criteria }: RubricDefinition, ratings: readonly Rating[]): RatedCriterion[] {
   return criteria.map(({ key, label, levels }) => {
@@ -54,33 +54,39 @@ export function sideBySide({ criteria }: RubricDefinition, ratings: readonly Rat
       return { points: given, words: levels.find((level) => level.points === given)?.words ?? '' };
     });
     const given = cells.flatMap((cell) => (cell ? [cell.points] : []));
+    const staff = cells.flatMap((cell, i) => (cell && ratings[i]?.kind === 'staff' ? [cell.points] : []));
     const none = given.length === 0;
     return {
       ...{ key, label, cells },
-      mean: none ? null : mean(given),
+      mean: staff.length === 0 ? null : mean(staff),
       low: none ? null : smallest(given),
       high: none ? null : largest(given),
     };
   });
 }
 
-/** “3.3, from 2 to 4”, that all agree, or that only one has rated. */
+/** “staff 3.3; all from 2 to 4”, that all agree, or that only one has rated. */
 export function spreadWords({ mean: middle, low, high, cells }: RatedCriterion): string {
-  if (middle === null || low === null || high === null) return 'not rated';
-  if (cells.filter(Boolean).length === 1) return `${figure(middle)}, by one`;
-  return low === high ? `${figure(middle)}, all the same` : `${figure(middle)}, from ${figure(low)} to ${figure(high)}`;
+  if (low === null || high === null) return 'not rated';
+  if (cells.filter(Boolean).length === 1) return `${figure(low)}, by one`;
+  if (low === high) return `${figure(low)}, all the same`;
+  const staff = middle === null ? 'no staff yet' : `staff ${figure(middle)}`;
+  return `${staff}; all from ${figure(low)} to ${figure(high)}`;
 }
 
 /**
- * The ratings as the data of one entry, with what each rater said in words. Raters are named by their kind only: an entry is read by
+ * The ratings as the data of one entry, with what each rater said in words. Only the staff’s make its figure; the others stand beside. Raters are named by their kind only: an entry is read by
  * many.
  */
 export function asEntry(ratings: readonly Rating[]): RubricData {
   const names = raterNames(ratings.map((rating) => ({ ...rating, name: null })));
   const remarks = ratings.flatMap(({ words: text }, i) => (text ? [{ rater: defined(names[i]), text }] : []));
   return {
-    ratings: ratings.flatMap(({ points }, i) =>
-      Object.entries(points).map(([criterion, given]) => ({ criterion, points: given, rater: defined(names[i]) })),
+    ratings: ratings.flatMap(({ points, kind }, i) =>
+      Object.entries(points).map(([criterion, given]) => ({
+        ...{ criterion, points: given, rater: defined(names[i]) },
+        ...(kind === 'staff' ? {} : { isBeside: true }),
+      })),
     ),
     ...(remarks.length > 0 && { remarks }),
   };

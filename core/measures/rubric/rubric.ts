@@ -39,9 +39,12 @@ export const rubricDefinition = z.object({
 });
 export type RubricDefinition = z.infer<typeof rubricDefinition>;
 
-/** A level in points for each criterion rated; `rater` where several people rated the same piece of work. */
+/**
+ * A level in points for each criterion rated; `rater` where several people rated the same work sample. What students and peers gave stands
+ * beside it: only the staff’s ratings make the figure.
+ */
 export type RubricData = {
-  ratings: { criterion: string; points: number; rater: string | null }[];
+  ratings: { criterion: string; points: number; rater: string | null; isBeside?: boolean | undefined }[];
   /** What raters said besides, each in their own words. */
   remarks?: { rater: string; text: string }[] | undefined;
 };
@@ -72,6 +75,7 @@ function rubricData({ criteria, of }: RubricDefinition): z.ZodType<RubricData> {
             criterion: oneOf(criteria, 'This is not one of the rubric’s criteria.'),
             points: z.number({ error: 'Choose a level.' }),
             rater: z.string().trim().min(1).max(120).nullable(),
+            isBeside: z.boolean().optional(),
           }),
         )
         .min(1, { error: 'Rate at least one criterion, or say why there is no score.' })
@@ -93,7 +97,9 @@ function rubricData({ criteria, of }: RubricDefinition): z.ZodType<RubricData> {
         seen.add(who);
       }
       if (of === 'mean') return;
-      const missing = criteria.filter(({ key }) => !ratings.some(({ criterion }) => criterion === key));
+      const missing = criteria.filter(
+        ({ key }) => !ratings.some(({ criterion, isBeside }) => criterion === key && !isBeside),
+      );
       if (missing.length > 0) refuse(`A sum needs every criterion; “${missing[0]?.label}” is not rated.`);
     });
 }
@@ -101,17 +107,19 @@ function rubricData({ criteria, of }: RubricDefinition): z.ZodType<RubricData> {
 const mostPoints = ({ levels }: RubricDefinition['criteria'][number]) => levels.at(-1)?.points ?? 0;
 const possible = ({ criteria }: RubricDefinition) => criteria.reduce((sum, one) => sum + mostPoints(one), 0);
 
-/** The mean points of each criterion that was rated. */
+/** The mean points of each criterion that staff rated. */
 function byCriterion({ criteria }: RubricDefinition, ratings: RubricData['ratings']) {
   return criteria.flatMap((criterion) => {
-    const points = ratings.filter((rating) => rating.criterion === criterion.key).map((rating) => rating.points);
+    const points = ratings
+      .filter((rating) => rating.criterion === criterion.key && !rating.isBeside)
+      .map((rating) => rating.points);
     return points.length === 0 ? [] : [{ criterion, points: mean(points), most: mostPoints(criterion) }];
   });
 }
 
 /**
  * The mean over the criteria, their sum, or the percentage of the possible points. Several ratings of one criterion (by
- * several people, or on one day) are averaged first, so that each criterion weighs the same.
+ * several people, or on one day) are averaged first, so that each criterion weighs the same. Only the staff’s count.
  *
  * @returns amount the points, weight the criteria rated
  */
@@ -132,6 +140,7 @@ function rubricLines(definition: RubricDefinition, { ratings }: RubricData): Bre
   return definition.criteria.map((criterion) => {
     const { key, label } = criterion;
     const of = ratings.filter((rating) => rating.criterion === key);
+    const counting = of.filter(({ isBeside }) => !isBeside);
     const said = of.map(({ points, rater }) => {
       const words = wordsOf(criterion, points);
       return `${figure(points)}${words ? `, “${words}”` : ''}${rater ? ` (${rater})` : ''}`;
@@ -139,7 +148,7 @@ function rubricLines(definition: RubricDefinition, { ratings }: RubricData): Bre
     return {
       key,
       label,
-      value: of.length === 0 ? null : mean(of.map(({ points }) => points)),
+      value: counting.length === 0 ? null : mean(counting.map(({ points }) => points)),
       said: said.join('; ') || 'not rated',
     };
   });
@@ -177,7 +186,7 @@ export function ratersSideBySide(definition: RubricDefinition, { ratings }: Rubr
   const raters = [...new Set(ratings.map(({ rater }) => rater))];
   const summaries = raters.flatMap((rater): RaterSummary[] => {
     const own = ratings.filter((rating) => rating.rater === rater);
-    const { value } = scoreRubric(definition, { ratings: own });
+    const { value } = scoreRubric(definition, { ratings: own.map((rating) => ({ ...rating, isBeside: false })) });
     const points = definition.criteria.map(({ key }) => own.find(({ criterion }) => criterion === key)?.points ?? null);
     return value === null ? [] : [{ rater, points, value }];
   });

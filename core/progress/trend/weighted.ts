@@ -65,6 +65,7 @@ const FREEDOM_OF_CHANCE = 20;
  * @param levels  what is fitted for each point, on the scale of the values themselves
  * @param residuals  what is left over each
  * @param fitted  1 for a mean, 2 for a line
+ * @param known  how alike neighbours are, where that is known and need not be estimated
  * @see effective number of points n (1 − ρ) / (1 + ρ): Bayley & Hammersley (1946), from memory; coverage in docs/measures.md
  */
 export function certaintyOf(
@@ -73,13 +74,14 @@ export function certaintyOf(
   residuals: readonly number[],
   fitted: 1 | 2,
   least: LeastVariance,
+  known?: number,
 ): Certainty {
   const n = points.length;
   const scaled = residuals.map((rest, i) => rest * Math.sqrt(weightAt(points, i)));
   const scatter = scaled.reduce((sum, rest) => sum + rest * rest, 0) / Math.max(1, n - fitted);
   const chance = levels.map((level, i) => least(level, weightAt(points, i)));
   const isChance = scatter <= chance.reduce((sum, one) => sum + one, 0) / n;
-  const correlation = lagOneCorrelation(scaled, fitted);
+  const correlation = known ?? lagOneCorrelation(scaled, fitted);
   const effectivePoints = Math.min(n, Math.max(fitted + LEAST_FREEDOM, (n * (1 - correlation)) / (1 + correlation)));
   const freedom = Math.max(1, effectivePoints - fitted);
   const deviate = deviate95(isChance ? Math.max(freedom, FREEDOM_OF_CHANCE) : freedom);

@@ -241,10 +241,11 @@ export async function rateByLink(
 }
 
 /**
- * Makes one entry of all ratings of a work sample: its score is the mean of each criterion’s mean. Asked twice, it is made once.
+ * Makes one entry of all ratings of a work sample: its score is the mean of what staff gave each criterion; what peers and the
+ * student gave stands beside it. Asked twice, it is made once.
  *
  * @param entryId  from the client
- * @throws NotFound; Invalid while nobody has rated
+ * @throws NotFound; Invalid while nobody of the staff has rated
  */
 export async function makeEntry(
   db: Database,
@@ -263,7 +264,9 @@ export async function makeEntry(
     if (!workSample) throw new NotFound('No such work sample.');
     if (workSample.entry_id) return;
     const ratings = await ratingsOf(trx, workSampleId, false);
-    if (ratings.length === 0) throw new Invalid({ '': 'Nobody has rated it yet.' });
+    if (!ratings.some(({ kind }) => kind === 'staff')) {
+      throw new Invalid({ '': 'Nobody of the team has rated it yet: only their ratings make the score.' });
+    }
     const session = {
       ...{ on: workSample.made_on, time: workSample.made_on === wall.on ? wall.time : '12:00' },
       ...{ observerId: actor.personId, locationId: null },

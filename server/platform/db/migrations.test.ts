@@ -176,6 +176,12 @@ describe('the step to', () => {
       insert into entry_revisions select id, 9, student_id, to_jsonb(entries), recorded_by, recorded_at, 'A slip.' from entries where id = '${id}';`);
 
     const { goal_id } = (await db('goal_measures').first('goal_id'))!;
+    const rated = (await db('entries').where({ kind: 'goal', version: 2 }).first('id'))!.id;
+    const ratings = ['Staff', 'Peer 1', 'Student'].map((rater) => ({ criterion: 'order', points: 2, rater }));
+    await db.raw(
+      `alter table entries disable trigger user; update entries set data = '${JSON.stringify({ ratings })}' where id = '${rated}';
+       alter table entries enable trigger user;`,
+    );
     await db('goal_measures').insert({ goal_id, version: 9, measure: { kind: 'latency' }, from_date: today });
 
     await migrate(urlOf(name));
@@ -190,6 +196,9 @@ describe('the step to', () => {
     ]);
     const kept = await db('entry_revisions').where({ entry_id: id, version: 9 }).first('row');
     expect(kept?.row).toMatchObject({ id, reason: 'refused' });
+    expect((await db('entries').where({ id: rated }).first('data'))?.data).toEqual({
+      ratings: ratings.map((one) => (one.rater === 'Staff' ? one : { ...one, isBeside: true })),
+    });
     const issued = JSON.stringify((await db('issued_reports').first('content'))!.content);
     expect(issued).toContain('"aimLine":');
     expect(issued).not.toContain('"course":');

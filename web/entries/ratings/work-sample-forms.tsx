@@ -100,7 +100,9 @@ export function EntryForm({ workSampleId: of, title }: { workSampleId: string; t
       <button type="submit" className="btn" disabled={isBusy || id === ''}>
         Make it an entry<span className="sr-only">: {title}</span>
       </button>
-      <span className="text-small text-ink-2">Then it counts for the goal, and is not rated any more.</span>
+      <span className="text-small text-ink-2">
+        Then it counts for the goal, by the staff’s ratings, and is not rated any more.
+      </span>
     </Form>
   );
 }

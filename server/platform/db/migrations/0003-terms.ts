@@ -1,8 +1,17 @@
 import type { Knex } from 'knex';
 
+/** Whether an entry’s data has ratings of peers or of the student: entries name raters by their kind only. */
+const hasRaters = (data: string) => `${data}::text ~ '"rater": "(Peer|Student)( |")'`;
+
+/** The ratings with what peers and the student gave marked: it stands beside, and makes no figure. */
+const beside = (data: string) => `(
+  select jsonb_agg(case when one ->> 'rater' ~ '^(Peer|Student)( |$)' then one || '{"isBeside": true}' else one end order by at)
+    from jsonb_array_elements(${data} -> 'ratings') with ordinality as of_entry (one, at))`;
+
 /**
  * What one time is called becomes a goal's “opportunity”, a session that was “declined” one that was “refused”, and the line of an issued
- * graph its “aim line”. A goal about how soon says after how many seconds a cue counts as unanswered.
+ * graph its “aim line”. A goal about how soon says after how many seconds a cue counts as unanswered. What
+ * peers and students rated stands beside the score.
  */
 export async function up(db: Knex): Promise<void> {
   await db.raw(`
@@ -19,6 +28,7 @@ export async function up(db: Knex): Promise<void> {
     alter table entries drop constraint entries_reason_check;
     alter table entries disable trigger user;
     update entries set reason = 'refused' where reason = 'declined';
+    update entries set data = jsonb_set(data, '{ratings}', ${beside('data')}) where ${hasRaters('data')};
     alter table entries enable trigger user;
     alter table entries add constraint entries_reason_check check (reason in ('absent', 'refused', 'noOpportunity'));
     alter table entry_revisions disable trigger user;
