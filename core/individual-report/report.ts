@@ -43,12 +43,18 @@ export function outcomeSentence(measure: MeasureDefinition, outcome: Outcome): s
 /**
  * What an outcome says to a reader: all of it, its figure alone, or only that there was one.
  *
+ * @param soFar  of a measure that accumulates: everything up to and with this entry
  * @example outcomeSaid(measure, outcome, shownFields(['numbers'])) // '3 of 4 (75%).'
  */
-export function outcomeSaid(measure: MeasureDefinition, outcome: Outcome, shows: Shows): string {
+export function outcomeSaid(
+  measure: MeasureDefinition,
+  outcome: Outcome,
+  shows: Shows,
+  soFar: number | null = null,
+): string {
   if (outcome.reason !== null) return noScoreWords[outcome.reason].sentence;
   const kind = measureOf(measure);
-  if (shows.has('breakdown')) return kind.sentence(outcome.data);
+  if (shows.has('breakdown')) return kind.sentence(outcome.data, soFar);
   const score = kind.score(outcome.data);
   if (!shows.has('numbers') || score.value === null) return 'Observed.';
   return `${kind.basis(score)} (${kind.said(score.value)}).`;

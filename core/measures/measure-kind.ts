@@ -39,8 +39,12 @@ export interface MeasureKind<D, T extends object> {
   isShare: boolean;
   score: (definition: D, data: T) => Score;
   breakdown: (definition: D, data: T) => BreakdownLine[];
-  /** The session as the report says it. */
-  sentence: (definition: D, data: T) => string;
+  /**
+   * The session as the report says it.
+   *
+   * @param soFar  of a measure that accumulates: everything up to and with this session, where that is known
+   */
+  sentence: (definition: D, data: T, soFar?: number | null) => string;
   /** A value with its unit: “75%”, “14 an hour”. */
   said: (definition: D, value: number) => string;
   /** What a value comes from: “3 of 4”, “7 in 30 min”. */

@@ -53,8 +53,8 @@ export class MeasureOfGoal<D extends MeasureDefinition, T extends MeasureData> {
   breakdown(data: MeasureData): BreakdownLine[] {
     return this.#kind.breakdown(this.#definition, this.#own(data));
   }
-  sentence(data: MeasureData): string {
-    return this.#kind.sentence(this.#definition, this.#own(data));
+  sentence(data: MeasureData, soFar: number | null = null): string {
+    return this.#kind.sentence(this.#definition, this.#own(data), soFar);
   }
   said(value: number): string {
     return this.#kind.said(this.#definition, value);

@@ -78,10 +78,30 @@ const words = (...outcomes: [string, string][]) => ({ items: outcomes.map(([item
 describe('item check', () => {
   const day = words(['rain', 'right'], ['their', 'incorrect'], ['said', 'right']);
 
+  it('says what help each item took, and refuses an item that is marked twice', () => {
+    const helped = measureDefinition.parse({
+      ...{ kind: 'itemCheck', item: { one: 'ingredient', many: 'ingredients' }, mostSupport: 'spoken' },
+      items: ['flour', 'bowl', 'oven', 'salt'].map((label) => ({ key: label, label })),
+      levels: [
+        { key: 'independent', label: 'Alone', words: 'alone' },
+        { key: 'spoken', label: 'Prompt', words: 'one prompt' },
+      ],
+    });
+    const marked = (item: string, outcome: string) => ({ item, outcome });
+    const data = { items: [marked('flour', 'independent'), marked('bowl', 'spoken'), marked('oven', 'refused')] };
+    expect(sentence(helped, data)).toBe(
+      '2 of 3 ingredients with one prompt or less help (67%). Alone: flour. With one prompt: bowl. Refused: oven. Not asked: salt.',
+    );
+    const twice = { items: [marked('flour', 'independent'), marked('flour', 'refused')] };
+    expect(message(helped, twice)).toBe('“flour” is marked twice in one entry.');
+  });
+
   it('is the share of the items that were asked: what was not is blank', () => {
     expect(score(items, day)).toEqual({ value: (100 * 2) / 3, amount: 2, weight: 3 });
-    expect(sentence(items, day)).toBe('2 of 3 words right (67%). Incorrect: their.');
-    expect(sentence(items, words(['rain', 'right']))).toBe('1 of 1 word right (100%).');
+    expect(sentence(items, day)).toBe('2 of 3 words right (67%). Incorrect: their. Not asked: soil.');
+    expect(sentence(items, words(['rain', 'right']))).toBe(
+      '1 of 1 word right (100%). Not asked: their, said and soil.',
+    );
     expect(asCount(items, 75)).toBe('3 of 4');
     expect(pooled(items, words(['rain', 'incorrect']), day)).toMatchObject({ amount: 2, weight: 4 });
   });
@@ -193,7 +213,7 @@ describe('latency', () => {
     const beyond = { value: 30, amount: 1, weight: 3, isBeyond: true };
     expect(score(latency, { responses: [null, 3, null] })).toEqual(beyond);
     expect(sentence(latency, { responses: [null, 3, null] })).toBe(
-      'Usually no response within 30 seconds (2 of 3 cues). One began after 3 seconds.',
+      'No response within 30 seconds to 2 of 3 cues. One began after 3 seconds.',
     );
     expect(sentence(latency, { responses: [null] })).toBe('No response within 30 seconds (1 cue).');
     expect(score(latency, { responses: [] })).toEqual({ value: null, reason: 'noOpportunity' });
@@ -283,8 +303,13 @@ describe('cumulative total', () => {
       ],
     };
     expect(score(hours, data)).toEqual({ value: 8.75, amount: 3.5, weight: 2 });
-    expect(sentence(hours, data)).toBe('garden 2.5 hours, kitchen 1 hour. Together 3.5 of 40 hours (9%).');
-    expect(sentence(hours, { amounts: [{ amount: 1, category: null }] })).toBe('1 of 40 hours (3%).');
+    expect(measureOf(hours).sentence(data, 14)).toBe(
+      'garden 2.5 hours, kitchen 1 hour. That day 3.5; so far 14 of 40 hours (35%).',
+    );
+    const plain = { amounts: [{ amount: 3, category: null }] };
+    expect(measureOf(hours).sentence(plain, 14)).toBe('3 hours, 14 of 40 so far (35%).');
+    // While it is recorded, what came before is not at hand.
+    expect(sentence(hours, plain)).toBe('3 hours.');
     expect(message(hours, { amounts: [{ amount: -1, category: null }] })).toContain('cannot be below nothing');
     expect(asCount(hours, 90)).toBe('36 of 40 hours');
   });
@@ -533,14 +558,18 @@ const anySession: [string, MeasureDefinition, fc.Arbitrary<MeasureData>][] = [
   [
     'items',
     items,
-    fc.record({
-      items: several(
-        fc.record({
-          item: fc.constantFrom(...items.items.map(({ key }) => key)),
-          outcome: fc.constantFrom('right', 'incorrect', 'noResponse', 'refused'),
-        }),
-      ),
-    }),
+    fc.uniqueArray(fc.constantFrom(...items.items.map(({ key }) => key)), { minLength: 1 }).chain((keys) =>
+      fc.record({
+        items: fc.tuple(
+          ...keys.map((item) =>
+            fc.record({
+              item: fc.constant(item),
+              outcome: fc.constantFrom('right', 'incorrect', 'noResponse', 'refused'),
+            }),
+          ),
+        ),
+      }),
+    ),
   ],
   ['count', calls, fc.record({ count: fc.nat(200), minutes: fc.integer({ min: 1, max: 400 }) })],
   ['duration', duration, fc.record({ episodes: fc.array(seconds), sessionSeconds: fc.constantFrom(null, 80_000) })],

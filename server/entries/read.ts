@@ -20,6 +20,8 @@ export interface Observation extends Recorded {
   note: string;
   /** The first observer's entry of the same session, where this is the second's. */
   pairsWith: string | null;
+  /** Of a cumulative total: everything up to and with this entry; null for other measures, and for what an entry said before. */
+  soFar: number | null;
 }
 
 interface ObservationRow extends Omit<Observation, 'outcome'> {
@@ -40,6 +42,16 @@ const columns = `
   ${recordedColumns('o')}, o.goal_id as "goalId", o.measure_version as "goalVersion", o.observed_on as "on",
   o.observed_time as "time", o.location_id as "locationId", st.name as "locationName", o.data, o.reason, o.note,
   o.pairs_with as "pairsWith"`;
+
+/** All that a cumulative total came to up to and with the entry `o`. */
+const soFar = `
+  case when jsonb_exists(o.data, 'amounts') then (
+    select sum(cast(one ->> 'amount' as float))
+      from entries before cross join jsonb_array_elements(before.data -> 'amounts') as one
+     where before.student_id = o.student_id and before.goal_id = o.goal_id and before.kind = 'goal' and not before.withdrawn
+           and before.pairs_with is null
+           and (before.observed_on, before.observed_time, before.recorded_at) <= (o.observed_on, o.observed_time, o.recorded_at))
+  end as "soFar"`;
 
 /** The names that belong to the observations `o`. */
 const names = `${recordedNames('o')} left join locations st on st.id = o.location_id`;
@@ -66,7 +78,7 @@ export async function observationsOf(
           where x.student_id = student.id and x.kind = 'goal' and not x.withdrawn ${goalId ? 'and x.goal_id = :goalId' : ''}
           order by ${newestFirst('x')} ${atMost}) o`;
   const found = await db.raw<{ rows: ObservationRow[] }>(
-    `select ${columns} from ${from} ${names} order by ${newestFirst('o')} ${atMost}`,
+    `select ${columns}, ${soFar} from ${from} ${names} order by ${newestFirst('o')} ${atMost}`,
     { studentIds: [...studentIds], goalId: goalId ?? '', ids: [...(ids ?? [])], limit: limit ?? 0 },
   );
   return found.rows.map(observationFromRow);
@@ -84,7 +96,7 @@ export async function observationOf(
   { lock = false }: { lock?: boolean } = {},
 ): Promise<Observation> {
   const found = await db.raw<{ rows: ObservationRow[] }>(
-    `select ${columns} from entries o ${names}
+    `select ${columns}, ${soFar} from entries o ${names}
       where o.student_id = :studentId and o.id = :id and o.kind = 'goal' ${lock ? 'for update of o' : ''}`,
     { studentId, id },
   );
@@ -96,7 +108,7 @@ export async function observationOf(
 /** What an entry said before each change, oldest first. */
 export async function observationRevisions(db: Database, id: string): Promise<Observation[]> {
   const found = await db.raw<{ rows: ObservationRow[] }>(
-    `select ${columns} from ${revisedEntries} o ${names} order by o.version`,
+    `select ${columns}, null as "soFar" from ${revisedEntries} o ${names} order by o.version`,
     { id },
   );
   return found.rows.map(observationFromRow);

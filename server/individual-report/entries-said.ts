@@ -59,7 +59,7 @@ export function reportEntryOf(observation: Observation, goal: Goal, shows: Shows
     location: observation.locationName,
     observer: observation.observerName,
     note: noteWithRemarks(observation.note, observation.outcome.data),
-    sentence: outcomeSaid(measureAt(goal, observation.goalVersion), observation.outcome, shows),
+    sentence: outcomeSaid(measureAt(goal, observation.goalVersion), observation.outcome, shows, observation.soFar),
     outcome: withoutRemarks(observation.outcome),
     version: observation.version,
     isCorrected: observation.version > 1,

@@ -34,7 +34,7 @@ test('saved, and the next one begun with the same day, place and observer', asyn
   await page.keyboard.press('1');
   await page.getByRole('button', { name: 'Save and add another' }).click();
   await expectToast(page, 'Saved for Jory: 1 goal.');
-  await expect(page.getByRole('button', { name: /^Chance/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Opportunity/ })).toHaveCount(0);
   await expect(page.getByLabel('Date')).toHaveValue('2026-11-19');
   await page.getByLabel('Date').fill('2026-11-20');
   await page.getByRole('heading', { name: 'Observing' }).click();

@@ -7,7 +7,7 @@ async function observe(app: App, page: Page, firstName: string) {
   await settled(page);
 }
 const sheet = (page: Page, name: string) => page.getByRole('region', { name });
-const trialMarks = (page: Page, name: string) => sheet(page, name).getByRole('button', { name: /^Chance/ });
+const trialMarks = (page: Page, name: string) => sheet(page, name).getByRole('button', { name: /^Opportunity/ });
 const countOf = async (app: App) => Number((await app.db('entries').count().first())?.count);
 
 test('trial marks: by key and by tap, taken back, changed, counted live against the criterion', async ({

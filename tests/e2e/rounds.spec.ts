@@ -59,7 +59,7 @@ test('a round is made, gone through with the server cut off in the middle, and e
   await page.keyboard.press('1');
   await page.keyboard.press('2');
   await page.getByRole('button', { name: 'Side by side' }).click();
-  await expect(page.getByRole('button', { name: /^Chance/ })).toHaveCount(3);
+  await expect(page.getByRole('button', { name: /^Opportunity/ })).toHaveCount(3);
   app.wire.cut();
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expect(page.getByText('Nothing is lost: 2 records wait')).toBeVisible({ timeout: 20_000 });

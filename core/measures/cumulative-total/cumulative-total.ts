@@ -81,16 +81,27 @@ function amountLines(
   });
 }
 
-/** @example “Garden 2.5 hours, Kitchen 1 hour. Together 3.5 of 40 hours (9%).” */
-export function cumulativeTotalSentence(definition: CumulativeTotalDefinition, data: CumulativeTotalData): string {
-  const { unit, total, categories } = definition;
+/**
+ * Today’s amount and the sum so far.
+ *
+ * @param soFar  everything up to and with this session; null where it is not known
+ * @example “Garden 2.5 hours, Kitchen 1 hour. Today 3.5; so far 14 of 40 hours (35%).”
+ * @example “3 trays, 14 of 60 so far (23%).”
+ */
+export function cumulativeTotalSentence(
+  { unit, total, categories }: CumulativeTotalDefinition,
+  data: CumulativeTotalData,
+  soFar?: number | null,
+): string {
   const sum = sumOf(data);
-  const whole = `${figure(sum)} of ${amountSaid(total, unit)} (${percent((100 * sum) / total)})`;
   const parts = data.amounts.flatMap(({ amount, category }) =>
     category === null ? [] : [`${labelOf(categories, category)} ${amountSaid(amount, unit)}`],
   );
-  if (parts.length === 0) return `${whole}.`;
-  return data.amounts.length === 1 ? `${parts[0]}: ${whole}.` : `${parts.join(', ')}. Together ${whole}.`;
+  if (soFar == null) return parts.length === 0 ? `${amountSaid(sum, unit)}.` : `${parts.join(', ')}.`;
+  const share = percent((100 * soFar) / total);
+  if (parts.length === 0) return `${amountSaid(sum, unit)}, ${figure(soFar)} of ${figure(total)} so far (${share}).`;
+  const today = data.amounts.length === 1 ? 'So far' : `That day ${figure(sum)}; so far`;
+  return `${parts.join(', ')}. ${today} ${figure(soFar)} of ${amountSaid(total, unit)} (${share}).`;
 }
 
 /**

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { IsoDate } from '../../calendar/iso-date';
-import { listed, percent } from '../../words/counting';
+import { capitalised, listed, percent } from '../../words/counting';
 import { commonAgreement } from '../agreement/pair';
 import { choiceCell } from '../cells';
 import { usualCriterion } from '../criterion-definition';
@@ -45,7 +45,13 @@ function itemCheckData(definition: ItemCheckDefinition): z.ZodType<ItemCheckData
         }),
       )
       .min(1, { error: `Mark at least one ${one}, or say why there is no score.` })
-      .max(200, { error: `At most 200 ${many} fit in one entry.` }),
+      .max(200, { error: `At most 200 ${many} fit in one entry.` })
+      .superRefine((items, context) => {
+        const twice = items.find(({ item }, i) => items.findIndex((other) => other.item === item) < i);
+        if (!twice) return;
+        const message = `“${labelOf(definition.items, twice.item)}” is marked twice in one entry.`;
+        context.addIssue({ code: 'custom', message, input: items });
+      }),
   });
 }
 
@@ -75,21 +81,36 @@ function itemLines(definition: ItemCheckDefinition, data: ItemCheckData): Breakd
   });
 }
 
-/** @example “7 of 9 words right (78%). Incorrect: their, said.” */
+/** So many that were not asked are named; more are counted. */
+const MOST_NAMED = 5;
+
+/**
+ * The session as the report says it: where help is noted, what help each item took; and what was not asked, which is not the same as
+ * incorrect.
+ *
+ * @example “2 of 4 ingredients with a prompt or less help (50%). Alone: flour. With a prompt: bowl. Refused: oven. Not asked: salt.”
+ * @example “7 of 9 words right (78%). Incorrect: their, said.”
+ */
 export function itemCheckSentence(definition: ItemCheckDefinition, data: ItemCheckData): string {
   const score = scoreItemCheck(definition, data);
   if (score.value === null) return `No ${definition.item.one} was asked.`;
   const { one, many } = definition.item;
   const head = `${score.amount} of ${score.weight} ${score.weight === 1 ? one : many} ${supportAllowed(definition)} (${percent(score.value)}).`;
-  const right = successLevels(definition);
-  const isLevel = new Set(keysOf(definition.levels));
-  const named = (label: string, is: (outcome: string) => boolean) => {
-    const found = data.items.filter(({ outcome }) => !right.has(outcome) && is(outcome));
-    const names = [...new Set(found.map(({ item }) => labelOf(definition.items, item)))];
+  const named = (label: string, keys: readonly string[]) => {
+    const names = definition.items.filter(({ key }) => keys.includes(key)).map(({ label: name }) => name);
     return names.length === 0 ? '' : ` ${label}: ${listed(names)}.`;
   };
-  const others = unsupportedOutcomes.map((key) => named(unsupportedWords[key].label, (outcome) => outcome === key));
-  return [head, named('Needed more help', (outcome) => isLevel.has(outcome)), ...others].join('');
+  const those = (key: string) => data.items.filter(({ outcome }) => outcome === key).map(({ item }) => item);
+  // Where only right or wrong is noted, what was right need not be told.
+  const helped =
+    definition.levels.length === 1
+      ? []
+      : definition.levels.map(({ key, words }, i) => named(i === 0 ? capitalised(words) : `With ${words}`, those(key)));
+  const others = unsupportedOutcomes.map((key) => named(unsupportedWords[key].label, those(key)));
+  const asked = new Set(data.items.map(({ item }) => item));
+  const notAsked = definition.items.map(({ key }) => key).filter((key) => !asked.has(key));
+  const blank = notAsked.length > MOST_NAMED ? ` Not asked: ${notAsked.length} ${many}.` : named('Not asked', notAsked);
+  return [head, ...helped, ...others, blank].join('');
 }
 
 /** How an item stands over time. `coming`: right at times, or not often enough to say. */

@@ -108,7 +108,7 @@ export function latencySentence({ cue, limitSeconds }: LatencyDefinition, data: 
     if (times.length === 0) return `No response ${within} (${cues}).`;
     const others =
       times.length === 1 ? `One began after ${after(low)}` : `Others began after ${short(low)} to ${after(high)}`;
-    return `Usually no response ${within} (${misses} of ${cues}). ${others}.`;
+    return `No response ${within} to ${misses} of ${cues}. ${others}.`;
   }
   if (all === 1) return `Began after ${after(middle)} (${cues}).`;
   const range = times.length === 1 ? '' : `; range ${short(low)} to ${short(high)}`;

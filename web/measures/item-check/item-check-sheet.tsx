@@ -27,6 +27,12 @@ export function withItem(
   return items.length === 0 ? null : { items };
 }
 
+/** Everything that was not marked yet marked as incorrect: what is left alone stays not asked. */
+export function restIncorrect(definition: ItemCheckDefinition, data: ItemCheckData): ItemCheckData {
+  const outcomes = new Map(data.items.map(({ item, outcome }) => [item, outcome]));
+  return { items: definition.items.map(({ key }) => ({ item: key, outcome: outcomes.get(key) ?? 'incorrect' })) };
+}
+
 /** Each item is a chip; a tap takes it one outcome on. What is not tapped was not asked. */
 export function ItemCheckSheet({
   definition,
@@ -68,6 +74,9 @@ export function ItemCheckSheet({
         })}
       </div>
       <div className="mt-3 flex min-h-11 flex-wrap items-center gap-x-4">
+        {data && data.items.length < definition.items.length && (
+          <TextButton onPress={() => onMark(restIncorrect(definition, data))}>The rest: incorrect</TextButton>
+        )}
         {data && <TextButton onPress={() => onMark(null)}>Clear all</TextButton>}
         <Live figure={score?.value == null ? null : percent(score.value)}>
           {score?.value != null && `${score.amount} of ${score.weight} · `}

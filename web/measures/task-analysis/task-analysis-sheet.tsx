@@ -6,7 +6,7 @@ import {
 } from '~/core/measures/task-analysis/task-analysis';
 import { listed, percent } from '~/core/words/counting';
 import { toneOf } from '../../platform/ui/outcome-tones';
-import { Live, needsOf, Pad, type SheetProps, TakeBack, usePads } from '../sheet';
+import { Live, needsOf, Pad, type SheetProps, TakeBack, TextButton, usePads } from '../sheet';
 
 /** Each step with its level; the digits mark the next one that is open. */
 export function TaskAnalysisSheet({
@@ -30,6 +30,8 @@ export function TaskAnalysisSheet({
   };
   const next = definition.steps.find(({ key }) => outcomeOf(key) === null);
   const last = definition.steps.findLast(({ key }) => outcomeOf(key) !== null);
+  const restNotDone = () =>
+    onMark({ steps: definition.steps.map(({ key }) => ({ step: key, outcome: outcomeOf(key) ?? 'notDone' })) });
   const takeBack = () => last && mark(last.key, null);
   usePads(
     isActive,
@@ -81,6 +83,7 @@ export function TaskAnalysisSheet({
       </ol>
       <div className="mt-3 flex min-h-11 flex-wrap items-center gap-x-5 gap-y-2">
         {data && <TakeBack showsKey={isActive} onPress={takeBack} />}
+        {data && next && <TextButton onPress={restNotDone}>The rest: not done</TextButton>}
         {toTeach.length > 0 && <p className="text-small text-ink-2">To teach next: {listed(toTeach)}</p>}
         <Live figure={score?.value == null ? null : percent(score.value)}>{needsOf(definition, criterion)}</Live>
       </div>
