@@ -2,7 +2,7 @@ import { addDays, type IsoDate, shortDate, weekdayName } from '~/core/calendar/i
 import { type SchoolCalendar, schoolDays } from '~/core/calendar/school-days';
 import type { Outcome } from '~/core/entries/observation';
 import type { ReportEntry } from '~/core/individual-report/report';
-import { agreementOfGoal, agreementSentence } from '~/core/measures/agreement/pair';
+import { agreementByPhase, phaseAgreementSentence, usualAgreement } from '~/core/measures/agreement/over-sessions';
 import { measureOf } from '~/core/measures/measure';
 import { own } from '~/core/measures/measure-of-goal';
 import { breakDownTrials, trials } from '~/core/measures/trials/trials';
@@ -131,19 +131,32 @@ export function pooledShares(
   });
 }
 
-/** How far two observers of the same sessions agree, in a sentence; null while no session was seen by two. */
+/** How far two observers of the same sessions agree, by phase, in sentences; nothing while no session was seen by two. */
 export function agreementSaid(
   goal: Goal,
   pairs: readonly (readonly [GoalSession, GoalSession])[],
-  sessions: number,
-): string | null {
-  const shares = pairs.flatMap(([first, second]) => {
+  sessions: readonly { on: IsoDate }[],
+): string[] {
+  const phaseOf = ({ on }: { on: IsoDate }) => phaseName(goal.phases, phaseAt(goal.phases, on));
+  const checked = pairs.flatMap(([first, second]) => {
     if (first.outcome.data === null || second.outcome.data === null) return [];
     const found = measureOf(measureAt(goal, first.version)).agreement(first.outcome.data, second.outcome.data);
-    return found ? [found.share] : [];
+    return found ? [{ phase: phaseOf(first), agreement: found.share }] : [];
   });
-  const of = agreementOfGoal(shares, sessions);
-  return of && agreementSentence(of);
+  if (checked.length === 0) return [];
+  const counts = new Map<string, number>();
+  for (const session of sessions) counts.set(phaseOf(session), (counts.get(phaseOf(session)) ?? 0) + 1);
+  const named = goal.phases.length > 0 ? [...counts.keys()] : ['Before'];
+  const phases = agreementByPhase(
+    checked,
+    named.map((phase) => ({ phase, n: counts.get(phase) ?? 0 })),
+  );
+  return [
+    ...phases.map((phase) =>
+      phaseAgreementSentence({ ...phase, phase: phase.phase === 'Before' ? 'So far' : phase.phase }),
+    ),
+    usualAgreement,
+  ];
 }
 
 /** A goal's entries with what its table sorts and filters them by. */

@@ -94,7 +94,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     pooled: pooledShares(goal, asNow, when),
     breakdown: breakdownOf(goal.measure, asNow),
     medians: mediansOf(goal, asNow),
-    agreement: agreementSaid(goal, pairsAmong(sessions), asNow.length),
+    agreement: agreementSaid(goal, pairsAmong(sessions), asNow),
     // The newest only: the table asks for the others when the page is there.
     entries: tableEntries(goal, newest, { discreet }),
     allEntries: sessions.length,
@@ -225,10 +225,12 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
           <ByDayAndPerson tables={medians} />
         </section>
       )}
-      {agreement && (
+      {agreement.length > 0 && (
         <section className="mt-8 max-w-3xl">
           <h2 className="mb-1 text-lg">Two observers</h2>
-          <p>{agreement}</p>
+          {agreement.map((sentence) => (
+            <p key={sentence}>{sentence}</p>
+          ))}
         </section>
       )}
       {shares.sessions.length > 0 && (

@@ -12,7 +12,7 @@ import {
   unscoredIntervalAgreement,
 } from './agreement';
 import { cohensKappa } from './kappa';
-import { agreementByPhase } from './over-sessions';
+import { agreementByPhase, phaseAgreementSentence } from './over-sessions';
 
 const times = (n: number, a: string, b: string) => Array.from({ length: n }, () => [a, b] as const);
 const kappaOf = (pairs: (readonly [string, string])[]) =>
@@ -130,6 +130,9 @@ describe('agreement over the sessions of a phase', () => {
     expect(support).toMatchObject({ checked: 2, enoughChecked: false, low: 0.7, high: 0.9, agrees: true });
     expect(support?.mean).toBeCloseTo(0.8, 12);
     expect(agreementByPhase(checked, phases, 0.6)[0]?.agrees).toBe(true);
+    expect(support && phaseAgreementSentence(support)).toMatch(
+      /^New support: 2 of \d+ sessions were seen by two \(\d+%\); they agree to 80% in the mean, from 70% to 90%\.$/,
+    );
   });
 
   it('says nothing of a phase that nobody checked, and leaves out what is not defined', () => {

@@ -1,4 +1,5 @@
 import { largest, mean, smallest } from '../../statistics/spread';
+import { counted, percent } from '../../words/counting';
 import { USUAL_AGREEMENT, USUAL_SHARE_OF_SESSIONS } from './agreement';
 
 export interface CheckedSession {
@@ -52,3 +53,19 @@ export function agreementByPhase(
     };
   });
 }
+
+const share = (part: number) => percent(100 * part);
+
+/**
+ * The agreement of a phase in a sentence; what is usual stands once beside all of them.
+ *
+ * @example “New support: 3 of 12 sessions were seen by two (25%); they agree to 90% in the mean, from 80% to 100%.”
+ */
+export function phaseAgreementSentence(of: PhaseAgreement): string {
+  const { phase, checked, sessions, mean: middle, low, high } = of;
+  const seen = `${checked} of ${counted(sessions, 'session was', 'sessions were')} seen by two (${share(of.share)})`;
+  const range = low === null || high === null || checked === 1 ? '' : `, from ${share(low)} to ${share(high)}`;
+  return `${phase}: ${seen}${middle === null ? '' : `; they agree to ${share(middle)} in the mean${range}`}.`;
+}
+
+export const usualAgreement = `Usually at least ${share(USUAL_SHARE_OF_SESSIONS)} of the sessions of each phase are seen by two, who agree to at least ${share(USUAL_AGREEMENT)} (common practice).`;

@@ -1,22 +1,26 @@
 import { describe, expect, it } from 'vitest';
 import { beginningOf, type Kind, type MeasureData, measureOf } from '../measure';
-import { agreementOfGoal } from './pair';
 
 const agree = (kind: Kind, a: object, b: object) =>
   measureOf(beginningOf(kind)).agreement(a as MeasureData, b as MeasureData)?.share ?? null;
 
 // Each worked out by hand from the definitions in Cooper, Heron & Heward, Applied Behavior Analysis.
 describe('two observers of one session', () => {
-  it('trials: each against each where both noted the order, else the smaller number of successes over the larger', () => {
+  it('trials: each against each; what only one of them noted is a disagreement', () => {
     const a = { trials: ['independent', 'gesture', 'incorrect', 'independent'] };
     expect(agree('trials', a, { trials: ['independent', 'spoken', 'incorrect', 'independent'] })).toBe(3 / 4);
-    // 2 of 4 and 3 of 5 with none but independent counting.
-    const five = { trials: ['independent', 'independent', 'independent', 'incorrect', 'spoken'] };
-    expect(agree('trials', a, five)).toBeCloseTo(2 / 3, 12);
-    expect(agree('trials', a, { counts: { independent: 2, incorrect: 2 }, opportunities: 4 })).toBe(1);
+    expect(agree('trials', a, { trials: ['independent', 'gesture', 'incorrect', 'independent', 'spoken'] })).toBe(
+      4 / 5,
+    );
+    // Where only counts are known, at best: 5 of 10 against 5 of 5 share five of ten.
+    const ten = { counts: { independent: 5, incorrect: 5 }, opportunities: 10 };
+    expect(agree('trials', ten, { counts: { independent: 5 }, opportunities: 5 })).toBe(1 / 2);
+    expect(agree('trials', a, { counts: { independent: 2, incorrect: 2 }, opportunities: 4 })).toBe(3 / 4);
   });
   it('counts and lengths: smaller over larger', () => {
     expect(agree('frequency', { count: 8, minutes: 30 }, { count: 10, minutes: 30 })).toBe(0.8);
+    // Six in an hour and six in twenty minutes: a third of the rate.
+    expect(agree('frequency', { count: 6, minutes: 60 }, { count: 6, minutes: 20 })).toBeCloseTo(1 / 3, 12);
     expect(agree('frequency', { count: 0, minutes: 30 }, { count: 0, minutes: 30 })).toBe(1);
     expect(
       agree('duration', { episodes: [30, 60], sessionSeconds: null }, { episodes: [100], sessionSeconds: null }),
@@ -49,12 +53,12 @@ describe('two observers of one session', () => {
     expect(agree('latency', { responses: [10] }, { responses: [null] })).toBe(0);
     expect(agree('latency', { responses: [10, 9] }, { responses: [10] })).toBeNull();
   });
-  it('items, steps and criteria: those that both looked at', () => {
+  it('items, steps and criteria: of those that either noted', () => {
     const steps = (...outcomes: string[]) => ({
       steps: outcomes.map((outcome, i) => ({ step: `step${i + 1}`, outcome })),
     });
     expect(agree('taskAnalysis', steps('independent', 'gesture'), steps('independent', 'spoken', 'independent'))).toBe(
-      1 / 2,
+      1 / 3,
     );
     expect(
       agree(
@@ -65,15 +69,5 @@ describe('two observers of one session', () => {
     ).toBeNull();
     const rated = (points: number) => ({ ratings: [{ criterion: 'criterion1', points, rater: null }] });
     expect([agree('rubric', rated(3), rated(3)), agree('rubric', rated(3), rated(4))]).toEqual([1, 0]);
-  });
-  it('and all sessions of a goal', () => {
-    expect(agreementOfGoal([0.8, 1, 0.9], 12)).toEqual({
-      pairs: 3,
-      sessions: 12,
-      mean: expect.closeTo(0.9, 12),
-      lowest: 0.8,
-      highest: 1,
-    });
-    expect(agreementOfGoal([], 12)).toBeNull();
   });
 });

@@ -135,6 +135,10 @@ export const frequency: MeasureKind<FrequencyDefinition, FrequencyData> = {
     }),
     columnOf: (_, path) => (path[0] === 'count' ? 'count' : 'minutes'),
   },
-  agreement: (_, a, b) => totalAgreement(a.count, b.count, 'the counts'),
+  // Six in an hour and six in twenty minutes are not the same: what is compared are rates.
+  agreement: (_, a, b) =>
+    a.minutes === b.minutes
+      ? totalAgreement(a.count, b.count, 'the counts')
+      : totalAgreement(a.count / a.minutes, b.count / b.minutes, 'the rates'),
   withClock: (_, data, seconds) => data && { ...data, minutes: Math.max(0.1, tenths(seconds / 60)) },
 };

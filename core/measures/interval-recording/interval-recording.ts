@@ -1,6 +1,11 @@
 import { z } from 'zod';
 import { counted, lengthOfTime, percent } from '../../words/counting';
-import { intervalByIntervalAgreement } from '../agreement/agreement';
+import {
+  intervalByIntervalAgreement,
+  scoredIntervalAgreement,
+  unscoredIntervalAgreement,
+} from '../agreement/agreement';
+import { cohensKappa } from '../agreement/kappa';
 import type { Cell } from '../cells';
 import { usualCriterion } from '../criterion-definition';
 import { type MeasureKind, shareOfChances } from '../measure-kind';
@@ -135,11 +140,18 @@ export const intervalRecording: MeasureKind<IntervalRecordingDefinition, Interva
       return one === null || other === null ? [] : [[one, other]];
     });
     if (both.length === 0) return null;
-    const share = intervalByIntervalAgreement(
-      both.map(([one]) => one),
-      both.map(([, other]) => other),
-    );
-    return { share, basis: `interval by interval, ${both.length} scored by both` };
+    const [first, second] = [both.map(([one]) => one), both.map(([, other]) => other)];
+    const beside: [string, number | null][] = [
+      ['scored', scoredIntervalAgreement(first, second)],
+      ['unscored', unscoredIntervalAgreement(first, second)],
+    ];
+    const { kappa } = cohensKappa(first.map(String), second.map(String));
+    const said = beside.flatMap(([name, part]) => (part === null ? [] : [`${name} ${percent(100 * part)}`]));
+    const rest = [...said, ...(kappa === null ? [] : [`κ ${kappa.toFixed(2)}`])].map((one) => `, ${one}`).join('');
+    return {
+      share: intervalByIntervalAgreement(first, second),
+      basis: `interval by interval, ${both.length} scored by both${rest}`,
+    };
   },
   withClock: (definition, data, seconds) =>
     data && { intervals: withMissed(data, endedIntervals(definition, seconds)) },

@@ -2,8 +2,6 @@ import { z } from 'zod';
 import { sum } from '../../statistics/spread';
 import { capitalised, percent } from '../../words/counting';
 import { refusal } from '../../words/refusal';
-import { trialByTrialAgreement } from '../agreement/agreement';
-import { totalAgreement } from '../agreement/pair';
 import { numberCell } from '../cells';
 import { usualCriterion } from '../criterion-definition';
 import { type MeasureKind, shareOfChances } from '../measure-kind';
@@ -14,6 +12,7 @@ import {
   checkSupport,
   levelCounts,
   outcomeField,
+  outcomesOf,
   successLevels,
   supportAllowed,
   supportFields,
@@ -242,13 +241,16 @@ export const trials: MeasureKind<TrialsDefinition, TrialsData> = {
     columnOf: (_, path) => (path[0] === 'counts' && path[1] ? String(path[1]) : 'opportunities'),
   },
   agreement: (definition, a, b) => {
-    if ('trials' in a && 'trials' in b && a.trials.length === b.trials.length) {
-      return { share: trialByTrialAgreement(a.trials, b.trials), basis: `trial by trial, ${a.trials.length} of them` };
+    if ('trials' in a && 'trials' in b) {
+      const most = Math.max(a.trials.length, b.trials.length);
+      const same = a.trials.filter((outcome, i) => outcome === b.trials[i]).length;
+      // A trial that only one of them noted is a disagreement.
+      return { share: same / most, basis: `trial by trial, ${most} of them` };
     }
-    const successes = (data: TrialsData) => {
-      const score = scoreTrials(definition, data);
-      return score.value === null ? 0 : score.amount;
-    };
-    return totalAgreement(successes(a), successes(b), 'successes');
+    const [first, second] = [countsOf(a), countsOf(b)];
+    const keys = outcomesOf(definition).map(({ key }) => key);
+    const same = sum(keys.map((key) => Math.min(first.get(key) ?? 0, second.get(key) ?? 0)));
+    const most = Math.max(sum([...first.values()]), sum([...second.values()]));
+    return most === 0 ? null : { share: same / most, basis: `outcome by outcome, ${most} of them: at best` };
   },
 };
