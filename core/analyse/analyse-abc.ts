@@ -19,10 +19,12 @@ export interface AbcRange {
   to: IsoDate | null;
   /** Stretches without school in it. */
   closures?: SchoolCalendar['closures'];
+  /** Stretches in which the student was away. */
+  absences?: SchoolCalendar['closures'];
 }
 
 /**
- * ABC notes from a file, analysed. School days are Monday to Friday, less the closures that are given; without a timetable
+ * ABC notes from a file, analysed. School days are Monday to Friday, less the closures and absences that are given; without a timetable
  * there are no hours, so rates are per school day only.
  *
  * @param notes  at least one, in any order
@@ -31,7 +33,10 @@ export function analyseAbc(notes: readonly Incident[], range: AbcRange): AbcFile
   const dates = notes.map((note) => note.on).sort();
   const from = range.from ?? defined(dates[0]);
   const to = range.to ?? defined(dates.at(-1));
-  const days = schoolDays(from, to, { weekdays: [1, 2, 3, 4, 5], closures: range.closures ?? [] });
+  const days = schoolDays(from, to, {
+    weekdays: [1, 2, 3, 4, 5],
+    closures: [...(range.closures ?? []), ...(range.absences ?? [])],
+  });
   return {
     from,
     to,

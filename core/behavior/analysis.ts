@@ -25,6 +25,8 @@ export interface BehaviorFigures {
   name: string;
   n: number;
   perSchoolDay: Rate;
+  /** Notes of days without school, or on which the student was away: in no rate. */
+  onOtherDays: number;
   /** From stretches of watching, those without an occurrence among them. */
   perHourObserved: Rate;
   when: When;
@@ -75,7 +77,7 @@ export function analyseBehavior(notes: readonly Incident[], exposure: Exposure):
     notes: notes.length,
     behaviors,
     chains: commonestFirst(behaviors.flatMap(({ chains }) => chains)),
-    findings: behaviors.flatMap(findingsOf).sort((a, b) => b.strength - a.strength),
+    findings: findingsOf(notes, behaviors, exposure),
     tooFew: tooFewToSay(behaviors),
   };
 }
@@ -98,12 +100,16 @@ function figuresOf(
   all: Record<Facet, FacetCounts> & { settingHours: LocationHours[] },
   { days, timetable, watched }: Exposure,
 ): BehaviorFigures {
-  const dates = own.map((note) => note.on);
-  const when = whenGrid(own, timetable, days);
+  // What was noted on a day without school, or while the student was away, is counted beside: it goes into no rate.
+  const here = new Set(days);
+  const present = days.length === 0 ? own : own.filter(({ on }) => here.has(on));
+  const dates = present.map((note) => note.on);
+  const when = whenGrid(present, timetable, days);
   return {
     name,
     n: own.length,
-    perSchoolDay: rateOf(own.length, days.length),
+    perSchoolDay: rateOf(present.length, days.length),
+    onOtherDays: own.length - present.length,
     perHourObserved: ratePerHourObserved(watched.filter((stretch) => stretch.behavior === name)),
     when,
     parts: byPart(when.cells),

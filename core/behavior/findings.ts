@@ -1,11 +1,11 @@
-import { weekdayName } from '../calendar/iso-date';
-import { LEAST_NOTES } from '../entries/incidents/incident';
+import { type IsoDate, weekdayName } from '../calendar/iso-date';
+import { type Incident, LEAST_NOTES } from '../entries/incidents/incident';
 import { sum } from '../statistics/spread';
-import { wilsonInterval } from '../statistics/wilson';
-import { counted, figure, percent, rateFigure } from '../words/counting';
+import { counted, percent, rateFigure } from '../words/counting';
 import type { BehaviorFigures } from './analysis';
-import type { Chain } from './chains';
-import type { MonthRate, Rate } from './rates';
+import type { Family, Standing } from './deal';
+import { type Dealt, dealt, keyOf } from './permutation';
+import { type Exposure, type MonthRate, monthPair, type Rate } from './rates';
 import type { FacetShare } from './shares';
 
 /** What a finding is about: also what to look for to see the notes behind it. */
@@ -26,9 +26,9 @@ export interface Finding {
   /** Notes behind it, of how many. */
   n: number;
   of: number;
-  /** How much of them would be expected if nothing were special, 0 … 1. */
+  /** How much of them luck brings on the average, 0 … 1. */
   expected: number;
-  /** How far even the near end of the interval lies from what would be expected, 0 … 1. */
+  /** How many standard deviations it lies beyond what luck brings on the average. */
   strength: number;
 }
 
@@ -39,30 +39,54 @@ export interface TooFew {
 }
 
 /**
- * What stands out in a behavior's notes, as sentences with their counts; the strongest first.
+ * What stands out in a student's notes, as sentences with their counts; the surest first.
  *
- * Each holds a count against what would be expected if nothing were special: the part of the hours or days that it takes,
- * the share among the student's other behaviors, an even share where there are none, or for a chain the shares of its ends.
- * It is a finding only with five notes or more behind it and with the expected share outside of its 99% Wilson interval; its
- * strength is the distance between the two. Against the other behaviors Fisher's exact test must say so too (p ≤ .01), since
- * their share is a sample as well. The notes were searched for whatever stands out, so that some findings are chance: they are
- * to be looked at, not proofs.
+ * A count is a finding with five notes or more behind it, where luck brings anything in its family that stands out as much too seldom: a
+ * twentieth of the page, split among the families that are looked at. So of a hundred students whose notes mean nothing at most five or so
+ * have a finding at all.
  *
- * @see our own convention, from Wilson's interval; docs/measures.md, “Findings”
+ * @param figures  of each behavior, for the sentences
+ * @see permutation.ts for what luck is; docs/measures.md, “Findings”
  */
-export function findingsOf(figures: BehaviorFigures): Finding[] {
-  const { name, n } = figures;
-  if (n < LEAST_NOTES) return [];
-  return [
-    ...whenFindings(figures),
-    ...figures.antecedents.map((share) => facetFinding(name, share, figures.antecedents.length, 'antecedent')),
-    ...figures.consequences.map((share) => facetFinding(name, share, figures.consequences.length, 'consequence')),
-    ...locationFindings(figures),
-    ...figures.chains.map((chain) => chainFinding(figures, chain)),
-    ...monthFindings(figures),
-  ]
-    .flatMap((finding) => finding ?? [])
+export function findingsOf(
+  notes: readonly Incident[],
+  figures: readonly BehaviorFigures[],
+  exposure: Exposure,
+): Finding[] {
+  const told = figures.filter(({ n }) => n >= LEAST_NOTES);
+  const luck = dealt(
+    notes,
+    told.map(({ name }) => name),
+    exposure,
+  );
+  const families = Object.values(luck).filter((family) => family.size > 0).length;
+  const yardstick = PAGE_P / Math.max(1, families);
+  const found = told.flatMap((one) => [
+    ...whenFindings(one, luck),
+    ...facetFindings(one, 'antecedent', luck.antecedent),
+    ...facetFindings(one, 'consequence', luck.consequence),
+    ...locationFindings(one, luck),
+    ...monthFindings(one, exposure.days, luck),
+  ]);
+  return withoutNarrower(found.filter(({ n, p }) => n >= LEAST_NOTES && p <= yardstick))
+    .map(({ p: _, ...finding }) => finding)
     .sort((a, b) => b.strength - a.strength || b.n - a.n || a.sentence.localeCompare(b.sentence));
+}
+
+/** How often a page may find something where there is nothing. */
+const PAGE_P = 0.05;
+
+type Candidate = Finding & { p: number };
+
+/** A place only where it says more than a part of the day. */
+function withoutNarrower(found: readonly Candidate[]): Candidate[] {
+  return found.filter(
+    ({ about, strength }) =>
+      !about.location ||
+      !found.some(
+        ({ about: other, strength: its }) => other.part && other.behavior === about.behavior && its >= strength,
+      ),
+  );
 }
 
 /** The behaviors of which nothing can be said yet. */
@@ -75,12 +99,6 @@ export function tooFewToSay(figures: readonly Pick<BehaviorFigures, 'name' | 'n'
       sentence: `Too few to say: ${counted(n, 'note', 'notes')} of ${name}; ${LEAST_NOTES} are needed.`,
     }));
 }
-
-/** Dozens of things are looked at: a finding has to stand out at 99%, not at the usual 95%. */
-export const SEARCH_Z = 2.5758;
-const SEARCH_P = 0.01;
-/** … and of single cells of the week there are many more: 99.9%. */
-const CELL_Z = 3.2905;
 
 /** What of a behavior’s notes too few carry to say anything of it. */
 export function carriedByFew({
@@ -100,127 +118,95 @@ export function carriedByFew({
   ];
 }
 
-interface Contrast {
-  n: number;
-  of: number;
-  expected: number;
+/** A candidate from how it stands among what luck brings; none where that was not looked at. */
+function candidate(
+  standing: Standing | undefined,
+  { n, of }: { n: number; of: number },
+  about: FindingAbout,
+  sentence: string,
+): Candidate[] {
+  if (!standing || of === 0) return [];
+  const { expected, z, p } = standing;
+  return [{ about, sentence, n, of, expected: Math.min(1, expected / of), strength: z, p }];
 }
 
-/** How far the interval of n in `of` lies above what was expected (or below, where that is asked for). */
-function strengthOf({ n, of, expected }: Contrast, { orBelow = false, z = SEARCH_Z } = {}): number {
-  const { low, high } = wilsonInterval(n, of, z);
-  return Math.max(low - expected, orBelow ? expected - high : 0);
-}
-
-function finding(contrast: Contrast, about: FindingAbout, sentence: string): Finding | null {
-  const strength = strengthOf(contrast);
-  return contrast.n >= LEAST_NOTES && strength > 0 ? { about, sentence, ...contrast, strength } : null;
-}
-
-function whenFindings({ name, when, parts, weekdays }: BehaviorFigures): (Finding | null)[] {
+function whenFindings({ name, parts, weekdays }: BehaviorFigures, luck: Dealt): Candidate[] {
   const hours = sum(parts.map(({ exposure }) => exposure));
   const placed = sum(parts.map(({ n }) => n));
-  const inHours = (rate: Rate, about: FindingAbout, words: string) =>
-    hours === 0 || placed === 0
-      ? null
-      : finding(
-          { n: rate.n, of: placed, expected: rate.exposure / hours },
-          about,
-          `${rate.n} of ${placed} notes of ${name} fall in ${words}, which takes ${percent((100 * rate.exposure) / hours)} of the hours: ${perHour(rate.rate)} there, ${perHour(rateOutside(rate, placed, hours))} at other times.`,
-        );
-  const inParts = parts.map((part) => inHours(part, { behavior: name, part: part.part }, part.part));
+  const inHours = (rate: Rate, key: string, about: FindingAbout, words: string) =>
+    candidate(
+      luck.part.get(keyOf(name, key)),
+      { n: rate.n, of: placed },
+      about,
+      `${rate.n} of ${placed} notes of ${name} fall in ${words}, which takes ${percent((100 * rate.exposure) / hours)} of the hours: ${perHour(rate.rate)} there, ${perHour(rateOutside(rate, placed, hours))} at other times.`,
+    );
   const days = sum(weekdays.map(({ exposure }) => exposure));
   const notes = sum(weekdays.map(({ n }) => n));
-  const onWeekdays = weekdays.map((day) =>
-    days === 0 || notes === 0
-      ? null
-      : finding(
-          { n: day.n, of: notes, expected: day.exposure / days },
-          { behavior: name, weekday: day.weekday },
-          `${day.n} of ${notes} notes of ${name} fall on a ${weekdayName(day.weekday)}: ${rateFigure(day.rate)} a day, ${rateFigure(rateOutside(day, notes, days))} on other school days.`,
-        ),
-  );
-  // A single cell only where it says more than its row and its column.
-  const wider = [...inParts, ...onWeekdays].flatMap((one) => one ?? []);
-  const inCells = when.cells.map((cell) => {
-    const found = inHours(
-      cell,
-      { behavior: name, weekday: cell.weekday, part: cell.part },
-      `${cell.part} on ${weekdayName(cell.weekday)}s`,
-    );
-    const saysLess = wider.some(
-      ({ about, strength }) =>
-        (about.part === cell.part || about.weekday === cell.weekday) && strength >= (found?.strength ?? 0),
-    );
-    return found && !saysLess && strengthOf(found, { z: CELL_Z }) > 0 ? found : null;
-  });
-  return [...inParts, ...onWeekdays, ...inCells];
+  return [
+    ...parts.flatMap((part) => inHours(part, part.part, { behavior: name, part: part.part }, part.part)),
+    ...weekdays.flatMap((day) =>
+      candidate(
+        luck.weekday.get(keyOf(name, day.weekday)),
+        { n: day.n, of: notes },
+        { behavior: name, weekday: day.weekday },
+        `${day.n} of ${notes} notes of ${name} fall on a ${weekdayName(day.weekday)}: ${rateFigure(day.rate)} a day, ${rateFigure(rateOutside(day, notes, days))} on other school days.`,
+      ),
+    ),
+  ];
 }
 
-/** Places: against the hours the timetable has there, where it says; only where they say more than a part of the day. */
-function locationFindings(figures: BehaviorFigures): (Finding | null)[] {
-  const { name, settings, settingHours } = figures;
+/** Places against the hours the timetable has there, where it says. */
+function locationFindings({ name, settings, settingHours }: BehaviorFigures, luck: Dealt): Candidate[] {
   const hours = sum(settingHours.map((place) => place.hours));
-  const parts = whenFindings(figures).flatMap((one) => (one?.about.part ? [one.strength] : []));
-  return settings.map((share) => {
-    if (hours === 0) return facetFinding(name, share, settings.length, 'location');
-    const expected = (settingHours.find(({ location }) => location === share.name)?.hours ?? 0) / hours;
-    const found = finding(
-      { n: share.n, of: share.of, expected },
+  return settings.flatMap((share) => {
+    const own = settingHours.find(({ location }) => location === share.name)?.hours ?? 0;
+    return candidate(
+      luck.location.get(keyOf(name, share.name)),
+      { n: share.n, of: share.of },
       { behavior: name, location: share.name },
-      `${shareSaid(name, share, 'was the place of')}; it takes ${percent(100 * expected)} of the hours.`,
+      `${shareSaid(name, share, 'was the place of')}; it takes ${percent((100 * own) / Math.max(hours, own))} of the hours.`,
     );
-    return found && parts.every((strength) => strength < found.strength) ? found : null;
   });
 }
 
-const shareSaid = (behavior: string, { name, n, of, share, low, high }: FacetShare, verb: string) =>
-  `“${name}” ${verb} ${n} of ${of} notes of ${behavior} (${percent(100 * share)}; likely ${percent(100 * low)} to ${percent(100 * high)})`;
+const shareSaid = (behavior: string, { name, n, of, share }: FacetShare, verb: string) =>
+  `“${name}” ${verb} ${n} of ${of} notes of ${behavior} (${percent(100 * share)})`;
 
-function facetFinding(
-  behavior: string,
-  share: FacetShare,
-  different: number,
-  facet: 'antecedent' | 'consequence' | 'location',
-): Finding | null {
-  const compares = share.others.of >= LEAST_NOTES;
-  const expected = compares ? share.others.n / share.others.of : 1 / different;
-  const verb = facet === 'antecedent' ? 'came before' : facet === 'consequence' ? 'followed' : 'was the place of';
-  const others = compares
-    ? `of the other behaviors' notes, ${share.others.n} of ${share.others.of}`
-    : `an even share among ${different} would be ${percent(100 * expected)}`;
-  if (compares && (share.p ?? 0) > SEARCH_P) return null;
-  return finding(
-    { n: share.n, of: share.of, expected },
-    { behavior, [facet]: share.name },
-    `${shareSaid(behavior, share, verb)}; ${others}.`,
+function facetFindings(figures: BehaviorFigures, facet: 'antecedent' | 'consequence', family: Family): Candidate[] {
+  const { name: behavior } = figures;
+  const verb = facet === 'antecedent' ? 'came before' : 'followed';
+  return figures[`${facet}s`].flatMap((share) =>
+    candidate(
+      family.get(keyOf(behavior, share.name)),
+      share,
+      { behavior, [facet]: share.name },
+      `${shareSaid(behavior, share, verb)}; of the other behaviors' notes, ${share.others.n} of ${share.others.of}.`,
+    ),
   );
 }
 
-function chainFinding({ name, antecedents, consequences }: BehaviorFigures, chain: Chain): Finding | null {
-  const shareOf = (list: readonly FacetShare[], of: string) => list.find((one) => one.name === of)?.share ?? 0;
-  const expected = shareOf(antecedents, chain.antecedent) * shareOf(consequences, chain.consequence);
-  return finding(
-    { n: chain.n, of: chain.of, expected },
-    { behavior: name, antecedent: chain.antecedent, consequence: chain.consequence },
-    `“${chain.antecedent}”, then ${name}, then “${chain.consequence}”: ${chain.n} of ${chain.of} notes, where the two would meet in ${figure(expected * chain.of)} by chance.`,
-  );
-}
-
-/** Months with fewer school days are too short to be held against others. */
-const LEAST_DAYS = 5;
-
-function monthFindings({ name, months }: BehaviorFigures): (Finding | null)[] {
-  const [before, last] = months.filter(({ exposure }) => exposure >= LEAST_DAYS).slice(-2);
+function monthFindings({ name, months }: BehaviorFigures, days: readonly IsoDate[], luck: Dealt): Candidate[] {
+  const pair = monthPair(days);
+  const [before, last] = [pair?.before, pair?.last].map((one) => months.find(({ month }) => month === one?.month));
   if (!before || !last) return [];
   const of = before.n + last.n;
-  if (of < LEAST_NOTES) return [];
-  const contrast = { n: last.n, of, expected: last.exposure / (before.exposure + last.exposure) };
-  const strength = strengthOf(contrast, { orBelow: true });
-  if (strength <= 0) return [];
+  const standing = luck.month.get(keyOf(name));
+  if (!standing || of < LEAST_NOTES) return [];
   const isMore = (last.rate ?? 0) > (before.rate ?? 0);
   const sentence = `${isMore ? 'More' : 'Fewer'} notes of ${name} in ${monthName(last)} than in ${monthName(before)}: ${inDays(last)} against ${inDays(before)}.`;
-  return [{ about: { behavior: name, month: last.month }, sentence, ...contrast, strength }];
+  // What is counted is both months together: few in the last one may be what stands out.
+  const expected = last.exposure / (before.exposure + last.exposure);
+  return [
+    {
+      about: { behavior: name, month: last.month },
+      sentence,
+      n: last.n,
+      of,
+      expected,
+      strength: standing.z,
+      p: standing.p,
+    },
+  ].map((one) => ({ ...one, n: isMore ? one.n : Math.max(one.n, LEAST_NOTES) }));
 }
 
 const monthFormat = new Intl.DateTimeFormat('en-US', { month: 'long', timeZone: 'UTC' });

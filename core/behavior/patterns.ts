@@ -1,8 +1,9 @@
 import type { IsoDate } from '../calendar/iso-date';
 import { hoursByCell, type Timetable } from '../calendar/timetable';
 import { type Incident, LEAST_NOTES } from '../entries/incidents/incident';
-import { wilsonInterval } from '../statistics/wilson';
+import { sum } from '../statistics/spread';
 import { rateFigure } from '../words/counting';
+import { changesByChance } from './changed';
 import { compareRates, type RateComparison, rateOf, ratesByWeek, timesAsMany, type WeekRate } from './rates';
 import { whenGrid } from './when';
 
@@ -17,8 +18,11 @@ export interface StudentPattern {
   id: string;
   n: number;
   weeks: WeekRate[];
-  /** The last weeks against as many before them; null where that says nothing. */
-  change: (RateComparison & { strength: number }) | null;
+  /**
+   * The last weeks against as many before them, and how often luck brings anybody of all students a change as large; null where that says
+   * nothing.
+   */
+  change: (RateComparison & { chance: number }) | null;
 }
 
 export interface PartAcross {
@@ -67,37 +71,49 @@ export function patternsAcross(
     ...rest,
     notes: notes.filter(({ on }) => first <= on && on <= last),
   }));
-  const patterns = inRange.map(({ id, notes }): StudentPattern => {
+  const windows = students.map((student) => windowOf(student, days, recentDays));
+  const chances = changesByChance(windows.map((window) => window ?? { counts: [], recent: 0 }));
+  const patterns = inRange.map(({ id, notes }, i): StudentPattern => {
     const dates = notes.map(({ on }) => on);
-    return { id, n: notes.length, weeks: ratesByWeek(dates, days), change: changeOf(dates, days, recentDays) };
+    const window = windows[i];
+    const change = window ? { ...window.comparison, chance: chances[i] ?? 1 } : null;
+    return { id, n: notes.length, weeks: ratesByWeek(dates, days), change };
   });
   return {
     students: patterns,
     highest: patterns.reduce((most, { weeks }) => weeks.reduce((top, { rate }) => Math.max(top, rate ?? 0), most), 0),
     changed: patterns
-      .filter(({ change }) => change !== null && change.strength > 0)
-      .sort((a, b) => (b.change?.strength ?? 0) - (a.change?.strength ?? 0)),
+      .filter(({ change }) => change !== null && change.chance <= PAGE_P)
+      .sort((a, b) => (a.change?.chance ?? 1) - (b.change?.chance ?? 1) || b.n - a.n),
     parts: partsAcross(inRange, days),
     antecedents: antecedentsAcross(inRange),
   };
 }
 
-/** How far the interval of the share that falls into the last days lies from what an unchanged rate would give. */
-function changeOf(dates: readonly IsoDate[], days: readonly IsoDate[], recentDays: number): StudentPattern['change'] {
-  const recent = days.slice(-recentDays);
-  const before = days.slice(-2 * recentDays, -recentDays);
-  const [from, split] = [before[0], recent[0]];
-  if (from === undefined || split === undefined) return null;
-  let [n, earlier] = [0, 0];
-  for (const on of dates) {
-    if (on >= split) n++;
-    else if (on >= from) earlier++;
+/** How often anybody may be said to have changed where nobody has. */
+const PAGE_P = 0.05;
+/** Fewer days before than this say nothing of what was. */
+const LEAST_DAYS_BEFORE = 5;
+
+/** A student’s notes day by day in the last days and in as many before, from the day on which following began. */
+function windowOf({ notes }: StudentIncidents, days: readonly IsoDate[], recentDays: number) {
+  const since = notes.reduce<IsoDate | null>((first, { on }) => (first === null || on < first ? on : first), null);
+  if (since === null) return null;
+  const followed = days.slice(-2 * recentDays).filter((on) => on >= since);
+  const recent = Math.min(recentDays, followed.length);
+  const before = followed.length - recent;
+  if (before < LEAST_DAYS_BEFORE) return null;
+  const byDay = new Map<IsoDate, number>(followed.map((on) => [on, 0]));
+  for (const { on } of notes) {
+    const n = byDay.get(on);
+    if (n !== undefined) byDay.set(on, n + 1);
   }
-  if (n + earlier < LEAST_NOTES) return null;
-  const comparison = compareRates({ n: earlier, exposure: before.length }, { n, exposure: recent.length });
-  const expected = recent.length / (recent.length + before.length);
-  const { low, high } = wilsonInterval(n, n + earlier);
-  return { ...comparison, strength: Math.max(low - expected, expected - high) };
+  const counts = [...byDay.values()];
+  const earlier = sum(counts.slice(0, before));
+  const late = sum(counts.slice(before));
+  if (earlier + late < LEAST_NOTES) return null;
+  const comparison = compareRates({ n: earlier, exposure: before }, { n: late, exposure: recent });
+  return { counts, recent, comparison };
 }
 
 function partsAcross(students: readonly StudentIncidents[], days: readonly IsoDate[]): PartAcross[] {

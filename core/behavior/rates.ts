@@ -56,6 +56,18 @@ export function ratesByMonth(dates: readonly IsoDate[], days: readonly IsoDate[]
   return ratesBy(dates, days, (on) => on.slice(0, 7)).map(({ key, ...rate }) => ({ month: key, ...rate }));
 }
 
+/** Months with fewer school days are too short to be held against others. */
+const LEAST_DAYS_OF_MONTH = 5;
+
+/** The last two months with school days enough, and how many each has; null where there are no two. */
+export function monthPair(days: readonly IsoDate[]) {
+  const months = ratesByMonth([], days)
+    .filter(({ exposure }) => exposure >= LEAST_DAYS_OF_MONTH)
+    .map(({ month, exposure }) => ({ month, days: exposure }));
+  const [before, last] = months.slice(-2);
+  return before && last ? { before, last } : null;
+}
+
 export interface WeekRate extends Rate {
   /** The week’s Monday. */
   monday: IsoDate;

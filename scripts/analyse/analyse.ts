@@ -20,7 +20,7 @@ const USAGE = `Usage: npm run --silent analyse -- series FILE.csv [--direction i
          [--distinct-places N] [--distinct-observers N] [--today D]
        npm run --silent analyse -- latency FILE.csv [--limit SECONDS]
        npm run --silent analyse -- luck --k K --n N --value PERCENT --opportunities M --true PERCENT --days D
-       npm run --silent analyse -- abc FILE.csv [--from D] [--to D] [--closures D,D..D]
+       npm run --silent analyse -- abc FILE.csv [--from D] [--to D] [--closures D,D..D] [--absences D,D..D]
        npm run --silent analyse -- agreement FILE.csv --kind ${agreementKinds.join('|')}`;
 
 class Misused extends Error {}
@@ -72,7 +72,7 @@ const closures = z
   )
   .transform((list) => list.map(([first, last = first]) => ({ first: first as string, last: last as string })))
   .default([]);
-const abcOptions = z.strictObject({ from: date, to: date, closures });
+const abcOptions = z.strictObject({ from: date, to: date, closures, absences: closures });
 const agreementOptions = z.strictObject({
   kind: z.enum(agreementKinds, { error: `is one of ${agreementKinds.join(', ')}` }),
 });

@@ -1,5 +1,6 @@
 // A small seeded part of `npm run simulate`: what is claimed is right as often as it is said to be.
 import { describe, expect, it } from 'vitest';
+import { pageCases, pagesWithFinding } from './pages';
 import { decisionRates, trendCases, trendCoverage } from './rates';
 
 describe('simulated students', () => {
@@ -23,4 +24,14 @@ describe('simulated students', () => {
     expect(at(20).behind).toBeGreaterThanOrEqual(90);
     expect(at(20).ahead).toBe(0);
   });
+
+  it.each(pageCases)(
+    'have findings as seldom, or as often, as the table says: $threefold, bursts of $burst',
+    (some) => {
+      const found = pagesWithFinding(some, 60, 5);
+      // 60 pages: of 5 in 100 more than 9 would be found once in some hundred runs; these are seeded.
+      if (some.threefold === null) expect(found).toBeLessThanOrEqual(12);
+      else expect(found).toBeGreaterThanOrEqual(70);
+    },
+  );
 });

@@ -1,5 +1,6 @@
 // npm run simulate: how often what is claimed would be right. The tables of docs/measures.md.
 import { chanceMet } from '~/core/progress/luck';
+import { pageCases, pagesWithFinding } from './pages';
 import { decisionRates, trendCases, trendCoverage } from './rates';
 
 const REPLICATIONS = 1000;
@@ -37,4 +38,14 @@ console.table(
     const of = (truly: number) => Math.round(100 * chanceMet(rule, truly, 57));
     return { opportunities, 'truly 50%': of(50), 'truly 60%': of(60), 'truly 70%': of(70), 'truly 80%': of(80) };
   }),
+);
+
+console.log(
+  '\nFindings: how many of 100 behavior pages find anything where there is nothing, or what is three times as likely\n',
+);
+console.table(
+  pageCases.map((some, i) => ({
+    ...{ 'three times as likely': some.threefold ?? 'nothing', notes: some.notes, 'burst of': some.burst },
+    'found %': one(pagesWithFinding(some, REPLICATIONS / 2, 200 + i)),
+  })),
 );

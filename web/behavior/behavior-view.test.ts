@@ -121,7 +121,9 @@ describe('the page of a student’s behavior', () => {
 
   it('keeps what is filtered in every address, and filters by person, dates and place', () => {
     const shown = view({ observer: uuid(81), from: '2026-10-01', to: '2026-10-08' });
-    expect(shown).toMatchObject({ notes: 1, schoolDays: 6 });
+    // How long that person watched is not known: there are counts, and no rate.
+    expect(shown).toMatchObject({ notes: 1, schoolDays: 0, figures: { perSchoolDay: { n: 1, rate: null } } });
+    expect(view({ from: '2026-10-01', to: '2026-10-08' }).schoolDays).toBe(6);
     expect(listed(shown.toAll)).toBe(1);
     expect(shown.figures?.observers.map(({ name }) => name)).toEqual(['N. Haddad']);
     expect(view({ from: '2026-12-01', to: '2026-11-01' })).toMatchObject({ notes: 0, schoolDays: 0, figures: null });

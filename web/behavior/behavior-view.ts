@@ -8,6 +8,7 @@ import {
   perSchoolDay,
   withinPhase,
 } from '~/core/behavior/did-it-help';
+import { exposureUnder } from '~/core/behavior/exposure';
 import { incidentsBehind } from '~/core/behavior/filter';
 import { carriedByFew, type FindingAbout, findingTitle } from '~/core/behavior/findings';
 import { compareRates, timesAsMany } from '~/core/behavior/rates';
@@ -19,6 +20,7 @@ import { defined } from '~/core/defined';
 import type { Choice } from '~/core/entries/incidents/choice';
 import { lengthOfTime, percent, rateFigure } from '~/core/words/counting';
 import type { StudentBehavior } from '~/server/behavior/behavior';
+import { keptAnalysis } from '~/server/behavior/kept-analysis';
 import { filterFrom, type IncidentSearch, idsByName, searchText } from './search';
 
 /** What the page of a student’s behavior is asked for, besides which notes. */
@@ -66,7 +68,8 @@ export function behaviorView(
   const { location, observer } = filterFrom(search, naming);
   const inRange = incidentsBehind(of.notes, { ...range, location, observer }, timetable);
   const watched = of.watched.filter(({ on }) => range.from <= on && on <= range.to);
-  const analysis = analyseBehavior(inRange, { days, timetable, watched });
+  const exposure = exposureUnder({ location, observer }, { days, timetable, watched });
+  const analysis = keptAnalysis(of.notes, inRange, exposure, [range, location, observer]);
   const figures = analysis.behaviors.find(({ name }) => name === standing?.name) ?? null;
 
   const base = { behavior: standing?.id, location: search.location, observer: search.observer, ...range };
@@ -84,7 +87,7 @@ export function behaviorView(
     behaviors: shownBehaviors.map(({ choice: { id, name }, n }) => ({ id, name, n })),
     chosen: standing && { id: standing.id, name: standing.name, words: standing.words, unlike: standing.unlike },
     range,
-    schoolDays: days.length,
+    schoolDays: exposure.days.length,
     notes: figures?.n ?? 0,
     all: analysis.notes,
     toAll: to({}),
@@ -170,6 +173,7 @@ function figuresShown(figures: BehaviorFigures, { idOf, to, people, phases, rang
     });
   return {
     perSchoolDay: figures.perSchoolDay,
+    onOtherDays: figures.onOtherDays,
     perHourObserved: figures.perHourObserved,
     weekdays,
     when: parts.map(({ part, exposure, n: inPart }) => ({

@@ -64,8 +64,11 @@ export function Filters({ view, asked }: FiltersProps) {
           <Link to={view.toAll} className="link">
             {counted(view.notes, 'note', 'notes')}
           </Link>
-          {` in ${counted(view.schoolDays, 'school day', 'school days')}`}
-          {figures && `: ${rateFigure(figures.perSchoolDay.rate)} a day`}
+          {view.schoolDays > 0
+            ? ` in ${counted(view.schoolDays, 'school day', 'school days')}`
+            : '. How long was watched is not known for this choice, so there is no rate'}
+          {view.schoolDays > 0 && figures && `: ${rateFigure(figures.perSchoolDay.rate)} a day`}
+          {figures && figures.onOtherDays > 0 && `; ${figures.onOtherDays} more on days without school, in no rate`}
           {figures?.perHourObserved.rate != null && `, ${rateFigure(figures.perHourObserved.rate)} an hour observed`}
         </p>
         <details open={asked.beside !== null}>

@@ -9,7 +9,7 @@ export function StandsOut({ view: { findings, tooFew, help, figures } }: { view:
     <>
       <MarginTitle>What stands out</MarginTitle>
       {findings.length === 0 && figures && (
-        <p className="text-ink-2">Nothing stands out: no time, place or antecedent beyond what chance would bring.</p>
+        <p className="text-ink-2">Nothing stands out: no time, place or antecedent beyond what luck would bring.</p>
       )}
       {!figures && findings.length === 0 && <p className="text-ink-2">Nothing has been noted.</p>}
       <ul>
@@ -32,7 +32,7 @@ export function StandsOut({ view: { findings, tooFew, help, figures } }: { view:
       )}
       {findings.length > 0 && (
         <p className="mt-4 text-small text-ink-3">
-          The notes were searched for whatever stands out, so some of this is chance: to be looked at, not proof.
+          Of 100 students whose notes mean nothing, about 5 would have something here: to be looked at, not proof.
         </p>
       )}
     </>

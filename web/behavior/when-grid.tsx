@@ -5,7 +5,7 @@ import type { BehaviorView } from './behavior-view';
 
 type Figures = NonNullable<BehaviorView['figures']>;
 
-/** Weekday by part of the day: each cell a rate, darker where it is higher, and the way to its notes. */
+/** Weekday by part of the day: each cell a count, darker where its rate is higher, and the way to its notes. */
 export function WhenGrid({ figures }: { figures: Figures }) {
   const { weekdays, when, outside, quarters } = figures;
   return (
@@ -54,6 +54,7 @@ export function WhenGrid({ figures }: { figures: Figures }) {
           </table>
         </section>
       )}
+      <p className="mt-1 text-small text-ink-2">Each number counts notes; the darker, the more in an hour.</p>
       <div className="flex flex-wrap items-start gap-x-6 text-small text-ink-2">
         {outside.n > 0 && (
           <p className="py-2">
@@ -84,18 +85,19 @@ export function WhenGrid({ figures }: { figures: Figures }) {
 type FilledCell = NonNullable<Figures['when'][number]['cells'][number]>;
 
 function Cell({ part, cell: { weekday, heat, n, hours, rate, to } }: { part: string; cell: FilledCell }) {
-  if (n === 0 || heat === null) {
+  if (n === 0) {
     return <span className="grid h-9 place-items-center rounded-field border border-rule text-ink-3">–</span>;
   }
-  const said = `${part} on ${weekdayName(weekday)}s: ${counted(n, 'note', 'notes')} in ${figure(hours)} hours, ${rateFigure(rate)} an hour`;
+  const rated = rate === null ? '' : ` in ${figure(hours)} hours, ${rateFigure(rate)} an hour`;
+  const said = `${part} on ${weekdayName(weekday)}s: ${counted(n, 'note', 'notes')}${rated}`;
   return (
     <Link
       to={to}
       aria-label={said}
       title={said}
-      className={`heat-${heat} grid h-9 place-items-center rounded-field font-bold`}
+      className={`${heat === null ? 'border border-rule' : `heat-${heat}`} grid h-9 place-items-center rounded-field font-bold`}
     >
-      {rateFigure(rate).replace(/^0\./, '.')}
+      {n}
     </Link>
   );
 }
