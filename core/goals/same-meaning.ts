@@ -8,3 +8,8 @@ import { type MeasureDefinition, measureOf } from '../measures/measure';
 export function meansTheSame(a: MeasureDefinition, b: MeasureDefinition): boolean {
   return a.kind === b.kind && JSON.stringify(measureOf(a).meaning()) === JSON.stringify(measureOf(b).meaning());
 }
+
+/** Whether the figures of two versions of a goal can be compared, though it was measured anew: another list of items, all else as it was. */
+export function canBeCompared(a: MeasureDefinition, b: MeasureDefinition): boolean {
+  return a.kind === b.kind && JSON.stringify(measureOf(a).scale()) === JSON.stringify(measureOf(b).scale());
+}

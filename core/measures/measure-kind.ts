@@ -70,6 +70,11 @@ export interface MeasureKind<D, T extends object> {
    * measured anew.
    */
   meaning: (definition: D) => unknown[];
+  /**
+   * What a figure means whatever was looked at: where only the rest of `meaning` changes, figures of both versions can be compared. All of
+   * `meaning`, where it is left out.
+   */
+  scale?: (definition: D) => unknown[];
   /** The columns of a table from paper, and how a row of it is read. */
   table: MeasureTable<D>;
   /**

@@ -86,6 +86,9 @@ export class MeasureOfGoal<D extends MeasureDefinition, T extends MeasureData> {
   meaning(): unknown[] {
     return this.#kind.meaning(this.#definition);
   }
+  scale(): unknown[] {
+    return (this.#kind.scale ?? this.#kind.meaning)(this.#definition);
+  }
   readCells(cells: Cells, take: Take): unknown {
     return this.#kind.table.read(this.#definition, cells, take);
   }

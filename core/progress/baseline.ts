@@ -7,8 +7,8 @@ import type { SeriesPoint } from './series';
 export interface Baseline {
   value: number;
   on: IsoDate;
-  /** Stated in the plan, or the median of the baseline phase. */
-  from: 'plan' | 'phase';
+  /** Stated in the plan, the median of the baseline phase, or nothing at the start of a cumulative total. */
+  from: 'plan' | 'phase' | 'start';
 }
 
 /** Fewer points than this in the baseline phase make no baseline. */
@@ -16,13 +16,17 @@ export const LEAST_POINTS_FOR_BASELINE = 3;
 
 /**
  * Where the student began: as the plan states it, else the median of the first baseline phase, dated on its last point. Where a
- * support was withdrawn later, that stretch stays a baseline of its own.
+ * support was withdrawn later, that stretch stays a baseline of its own. A cumulative total begins at nothing.
  *
  * @returns null when neither is there
  * @see common practice in data-based program modification (Deno & Mirkin 1977): the median of three or more
  */
-export function baselineOf(goal: Pick<GoalDefinition, 'baseline'>, points: readonly SeriesPoint[]): Baseline | null {
+export function baselineOf(
+  goal: Pick<GoalDefinition, 'baseline'> & { accumulates?: boolean; startsOn?: IsoDate },
+  points: readonly SeriesPoint[],
+): Baseline | null {
   if (goal.baseline) return { ...goal.baseline, from: 'plan' };
+  if (goal.accumulates && goal.startsOn) return { value: 0, on: goal.startsOn, from: 'start' };
   const first = points.find((point) => point.isBaseline)?.phase;
   const before = points.filter((point) => point.isBaseline && point.phase === first);
   if (before.length < LEAST_POINTS_FOR_BASELINE) return null;
@@ -54,4 +58,16 @@ export function nowOf(points: readonly { value: number }[], { accumulates = fals
  */
 export function progressToTarget(baseline: number, now: number, target: number): number | null {
   return target === baseline ? null : (now - baseline) / (target - baseline);
+}
+
+/**
+ * What a goal without a baseline could take for one: the median of its first three scores, dated on the third (common practice).
+ *
+ * @param points  in order of date
+ * @returns null with fewer
+ */
+export function offeredBaseline(points: readonly SeriesPoint[]): { value: number; on: IsoDate } | null {
+  const first = points.filter(({ isFormer }) => !isFormer).slice(0, LEAST_POINTS_FOR_BASELINE);
+  if (first.length < LEAST_POINTS_FOR_BASELINE) return null;
+  return { value: median(first.map(({ value }) => value)), on: defined(first.at(-1)).on };
 }

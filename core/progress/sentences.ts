@@ -49,6 +49,8 @@ const trendText: Sentence = ({ goal, progress: { decision, points, trend } }) =>
     ? null
     : { title: trend ? 'Trend' : 'No trend yet', text: decision.trend };
 
+const beganWords = { plan: ', as the plan states', phase: ', the median of the baseline scores', start: '' };
+
 const nowSaid: Sentence = ({ goal, progress, value }) => {
   const { now, baseline, points } = progress;
   if (now === null) return points.length === 0 ? null : { title: 'No score yet in this phase', text: '' };
@@ -58,7 +60,7 @@ const nowSaid: Sentence = ({ goal, progress, value }) => {
       ? `the median of ${counted(points.length, 'score', 'scores')}`
       : 'the median of the last three scores';
   const began = baseline
-    ? ` It began at ${value(baseline.value)} on ${shortDate(baseline.on)}${baseline.from === 'phase' ? ', the median of the baseline scores' : ', as the plan states'}.`
+    ? ` It began at ${value(baseline.value)} on ${shortDate(baseline.on)}${beganWords[baseline.from]}.`
     : ' There is no baseline yet.';
   const way = wayWords(goal, progress);
   return { title: `Now ${value(now)}`, text: `That is ${of}.${began}${way === null ? '' : ` ${way}`}` };

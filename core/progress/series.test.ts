@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { calendar, goalOf, session } from '~/tests/examples/series';
+import type { ObservedSession } from '../entries/observation';
+import type { MeasureDefinition } from '../measures/measure';
 import { progressOf } from './progress';
 import { joinedRuns, seriesOf } from './series';
 
@@ -91,5 +93,35 @@ describe('series', () => {
       ['2026-09-03', 50, 10],
     ]);
     expect(progress).toMatchObject({ now: 50, progressToTarget: 0.5, mastery: { metOn: null }, trend: null });
+  });
+
+  it('carries on where only the list of items changed, and breaks where figures cannot be compared', () => {
+    const check = (items: string[], level = 'right') =>
+      goalOf({
+        measure: {
+          ...{ kind: 'itemCheck', mostSupport: level, levels: [{ key: level, label: level, words: level }] },
+          items: items.map((key) => ({ key, label: key })),
+        },
+      });
+    const now = check(['bread', 'rye', 'salt']);
+    const asked = (on: string, items: string[], outcome: string, former?: MeasureDefinition): ObservedSession => ({
+      ...session(on, 0),
+      outcome: { data: { items: items.map((item) => ({ item, outcome })) }, reason: null },
+      ...(former && { former }),
+    });
+    const points = seriesOf(
+      now,
+      [
+        asked('2026-09-01', ['bread'], 'alone', check(['bread'], 'alone').measure),
+        asked('2026-09-02', ['bread', 'rye'], 'right', check(['bread', 'rye']).measure),
+        asked('2026-09-03', ['bread', 'rye', 'salt'], 'right'),
+      ],
+      calendar,
+    );
+    expect(points.map(({ value, isFormer }) => [value, isFormer])).toEqual([
+      [100, true],
+      [100, false],
+      [100, false],
+    ]);
   });
 });

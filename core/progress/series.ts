@@ -3,6 +3,7 @@ import { type SchoolCalendar, schoolDaysBetween } from '../calendar/school-days'
 import { defined } from '../defined';
 import type { ObservedSession } from '../entries/observation';
 import type { GoalDefinition, Phase } from '../goals/goal';
+import { canBeCompared } from '../goals/same-meaning';
 import { type MeasureData, type MeasureDefinition, measureOf } from '../measures/measure';
 
 /** One point of a goal's series: a day, or a session where the goal says so. */
@@ -19,7 +20,7 @@ export interface SeriesPoint {
   isBaseline: boolean;
   /** It lies somewhere beyond the value: no response came within the limit. Never a success. */
   isBeyond: boolean;
-  /** It was measured otherwise than the goal is now: shown, but not judged. */
+  /** It was measured otherwise than the goal is now, so that the figures cannot be compared: shown, but not judged. */
   isFormer: boolean;
   /** Nothing was measured for long before this point: the line is broken here. */
   afterGap: boolean;
@@ -96,7 +97,7 @@ export function seriesOf(
       phase,
       isBaseline: goal.phases[phase]?.isBaseline ?? false,
       isBeyond: score.isBeyond ?? false,
-      isFormer: former !== undefined,
+      isFormer: former !== undefined && !canBeCompared(former, goal.measure),
       afterGap: before !== undefined && isLongGap(before.on, on, calendar),
       observations: distinct(group.map((session) => session.id)),
       settings: distinct(group.map((session) => session.location)),

@@ -91,6 +91,14 @@ describe('a goal', () => {
     await expect(fresh.db('goal_revisions').delete()).rejects.toThrow();
   });
 
+  it('knows since when its target is another, and of no other change', async () => {
+    await edit({ shortName: 'Plants beans' });
+    expect((await current()).targetSince).toBeNull();
+    const { criterion } = inputOf(await current());
+    await edit({ criterion: { ...criterion, value: criterion.value + 5 } });
+    expect((await current()).targetSince).toBe(now.toISOString().slice(0, 10));
+  });
+
   it('is not changed from under someone, and a change sent twice is one', async () => {
     const opened = inputOf(await current());
     await edit({ shortName: 'Plants beans' });

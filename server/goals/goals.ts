@@ -66,6 +66,8 @@ interface GoalRow {
   replaced_by: string | null;
   retired_note: string;
   edited_at: Date | string | null;
+  /** Missing in what goals said before this was asked for. */
+  target_since?: string | null;
 }
 
 /** The one place where a row becomes a goal. Its JSON was checked when it was written. */
@@ -84,6 +86,7 @@ function goalFromRow(row: GoalRow): Goal {
     baseline: row.baseline_value === null ? null : { value: row.baseline_value, on: defined(row.baseline_on) },
     target: row.target,
     targetOn: row.target_on,
+    targetSince: row.target_since ?? null,
     startsOn: row.starts_on,
     plannedGap: row.planned_gap,
     phases: row.phases,
@@ -121,6 +124,8 @@ const goalColumns = `g.*,
   (select coalesce(json_agg(json_build_object('label', p.label, 'startsOn', p.starts_on, 'isBaseline', p.is_baseline)
                             order by p.starts_on), '[]')
      from goal_phases p where p.goal_id = g.id) as phases,
+  (select max(cast(r.changed_at at time zone 'UTC' as date)) from goal_revisions r
+    where r.goal_id = g.id and cast(r.row ->> 'criterion_value' as float) <> g.criterion_value) as target_since,
   (select json_object_agg(v.version, v.measure) from goal_measures v where v.goal_id = g.id) as measures,
   array(select person_id from goal_observers o where o.goal_id = g.id) as observer_ids,
   array(select location_id from goal_locations l where l.goal_id = g.id) as location_ids`;

@@ -2,10 +2,15 @@ import { data, Link, redirect, useFetcher } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { templateOf } from '~/core/goals/begin';
 import { goalInput } from '~/core/goals/goal-input';
+import { offeredBaseline } from '~/core/progress/baseline';
+import { valueSaid } from '~/core/progress/sentences';
+import { sessionsOfGoal } from '~/server/entries/read';
 import { editGoal, inputOf } from '~/server/goals/edit';
 import { putInGoalBank } from '~/server/goals/goal-bank';
 import { goalOf, goalsOf, hasEntries } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';
+import { NotFound } from '~/server/platform/failures';
+import { progressFrom } from '~/server/progress/progress';
 import { requireStudent } from '~/server/students/students';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
@@ -37,7 +42,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
 });
 
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor, now } = personOf(context);
+  const { actor, school, now } = personOf(context);
   const studentId = idFrom(params.studentId);
   const student = await requireStudent(database(), actor, studentId, 'editGoals');
   const goal = await goalOf(database(), student.id, idFrom(params.goalId));
@@ -49,6 +54,17 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
       { result: undefined },
       { headers: await sayNext({ text: `Goal ${goal.number} is in the goal bank.` }) },
     );
+  }
+  if (form.get('intent') === 'baseline') {
+    const sessions = await sessionsOfGoal(database(), student.id, goal.id);
+    const { points } = progressFrom(goal, sessions, { school, today: actor.today });
+    const offered = goal.baseline ? null : offeredBaseline(points);
+    if (!offered)
+      throw new NotFound('There are no three scores to take a baseline from, or there is a baseline already.');
+    const baseline = { baselineValue: Math.round(100 * offered.value) / 100, baselineOn: offered.on };
+    await editGoal(database(), actor, studentId, { ...inputOf(goal), ...baseline }, now);
+    const text = `The baseline is ${valueSaid(goal, offered.value)}. “Edit the goal” changes it.`;
+    return redirect(`/students/${studentId}/goals/${goal.id}`, { headers: await sayNext({ text }) });
   }
   const { done, refused } = await submitted(form, goalInput, async (input) => {
     await editGoal(database(), actor, studentId, { ...input, id: goal.id }, now);

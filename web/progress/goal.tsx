@@ -1,19 +1,22 @@
-import { Link, useNavigate } from 'react-router';
+import { Form, Link, useNavigate } from 'react-router';
 import { longDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { discreetGoal } from '~/core/goals/discreet';
 import { retirementWords } from '~/core/goals/retirement-input';
+import { canBeCompared } from '~/core/goals/same-meaning';
 import { measureOf } from '~/core/measures/measure';
 import { noteWithRemarks } from '~/core/measures/rubric/rubric';
+import { offeredBaseline } from '~/core/progress/baseline';
 import { computedSaid, luckSaid } from '~/core/progress/computed';
 import { optionsOfPage } from '~/core/progress/data-of-page';
 import { goalGraph } from '~/core/progress/graph/goal-graph';
 import { criterionSentence } from '~/core/progress/mastery';
+import type { Progress } from '~/core/progress/progress';
 import { progressSentences, valueSaid } from '~/core/progress/sentences';
 import { graphPicture } from '~/server/documents/graph-svg';
 import { pairsAmong } from '~/server/entries/pairs';
 import { observationsOf, sessionsOfGoal } from '~/server/entries/read';
-import { earlierGoals, type Goal, goalOf } from '~/server/goals/goals';
+import { earlierGoals, type Goal, goalOf, measureAt } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';
 import { progressFrom } from '~/server/progress/progress';
 import { can } from '~/server/students/rights';
@@ -50,7 +53,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const progress = progressFrom(goal, sessions, { school, today: actor.today });
   const measure = measureOf(goal.measure);
   const asNow = sessions
-    .filter(({ version, pairsWith }) => version === goal.version && pairsWith === null)
+    .filter(({ version, pairsWith }) => pairsWith === null && canBeCompared(measureAt(goal, version), goal.measure))
     .map(({ on, observerName, locationName, outcome }) => ({
       ...{ on, observer: observerName, location: locationName, outcome },
     }))
@@ -98,12 +101,19 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     // The newest only: the table asks for the others when the page is there.
     entries: tableEntries(goal, newest, { discreet }),
     allEntries: sessions.length,
+    offered: goal.baseline || progress.baseline || discreet ? null : baselineOffer(goal, progress.points),
     mayObserve: can(student, 'observe') && goal.retired === null,
     mayEditGoals: can(student, 'editGoals'),
     retired: goal.retired,
     earlier,
   };
 });
+
+/** The baseline that the first three scores would make, in words; null with fewer. */
+function baselineOffer(goal: Goal, points: Progress['points']): string | null {
+  const offered = offeredBaseline(points);
+  return offered && valueSaid(goal, offered.value);
+}
 
 /** Wordings that the goal had before, each with the day until which it stood. */
 async function earlierWordings(goal: Goal, timeZone: string) {
@@ -120,7 +130,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 export default function GoalPage({ loaderData }: Route.ComponentProps) {
   const { student, goal, decision, said, graph, points, figures, shares, breakdown, medians, entries, mayObserve } =
     loaderData;
-  const { mayEditGoals, retired, earlier, agreement, allEntries, picture, computed, luck, command, pooled } =
+  const { mayEditGoals, retired, earlier, agreement, allEntries, picture, computed, luck, command, pooled, offered } =
     loaderData;
   const navigate = useNavigate();
   const observe = `/students/${student.id}/observe?goal=${goal.id}`;
@@ -213,6 +223,14 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
       <p className="mb-4 max-w-3xl">
         <DecisionMark is={decision.is} label={decision.label} /> <span className="text-ink-2">{decision.reason}</span>
       </p>
+      {offered && mayEditGoals && (
+        <Form method="post" action="edit" className="no-print mb-4 flex max-w-3xl flex-wrap items-center gap-3">
+          <p className="text-small text-ink-2">There is no baseline, so there is no aim line to compare with.</p>
+          <button type="submit" name="intent" value="baseline" className="btn">
+            Take the median of the first three: {offered}
+          </button>
+        </Form>
+      )}
       {points.length > 0 ? (
         <GoalChart graph={graph} picture={picture} />
       ) : (

@@ -191,6 +191,8 @@ export const itemCheck: MeasureKind<ItemCheckDefinition, ItemCheckData> = {
     item: { one: 'item', many: 'items' },
   }),
   defaultCriterion: () => usualCriterion('atLeast', 80),
+  // Another list of items is still a share of items: those that stay carry on.
+  scale: ({ levels, mostSupport }) => [keysOf(levels), mostSupport],
   meaning: (definition) => [keysOf(definition.items), keysOf(definition.levels), definition.mostSupport],
   table: {
     columns: (definition) =>

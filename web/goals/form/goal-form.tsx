@@ -9,7 +9,7 @@ import { type ReactNode, useRef } from 'react';
 import { Link } from 'react-router';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { type GoalInput, goalInput, withMinimum } from '~/core/goals/goal-input';
-import { meansTheSame } from '~/core/goals/same-meaning';
+import { canBeCompared, meansTheSame } from '~/core/goals/same-meaning';
 import { criterionDefinition, criterionInput } from '~/core/measures/criterion-definition';
 import { type MeasureDefinition, measureDefinition } from '~/core/measures/measure';
 import { criterionSentence } from '~/core/progress/mastery';
@@ -125,8 +125,9 @@ export function GoalForm({
           {isAnew && (
             <div className="mt-5 alert alert-error alert-soft block">
               <p className="mb-3">
-                This changes what is recorded. Entries made before keep how they were measured, and the graph draws a
-                line.
+                {recorded && measure && canBeCompared(recorded, measure)
+                  ? 'This changes what is recorded. Items that stay carry on, and the graph goes on as one.'
+                  : 'This changes what is recorded. Entries made before keep how they were measured, and the graph draws a line.'}
               </p>
               <TextField field={fields.newVersionFrom} label="Measured in this way from" type="date" className="w-44" />
             </div>
@@ -162,6 +163,10 @@ export function GoalForm({
               className="w-28"
             />
             <TextField field={fields.baselineOn} label="Baseline taken on" type="date" />
+            <p className="text-small text-ink-2 sm:col-span-2">
+              Where does the student begin? Without a figure from the plan, mark a phase below as baseline and record
+              three scores in it, or take the first three when they are there.
+            </p>
             <TextField field={fields.startsOn} label="Observed from" type="date" />
             <TextField field={fields.targetOn} label="To be reached by" type="date" />
           </div>
