@@ -133,7 +133,7 @@ export function luckOf(
 function ofHundred(chance: number): string {
   const n = Math.round(100 * chance);
   if (n === 0) return chance === 0 ? 'none' : 'fewer than 1';
-  return n === 100 && chance < 1 ? 'more than 99' : `${n}`;
+  return n === 100 && chance < 1 ? 'more than 99' : `about ${n}`;
 }
 
 /**
@@ -145,11 +145,11 @@ export function luckSentences(luck: Luck, goal: Pick<GoalDefinition, 'measure' |
   const { one, many } = measureOf(goal.measure).weightNoun;
   const days = counted(luck.days, 'observation day', 'observation days');
   return [
-    `Of 100 students who are truly at ${Math.round(luck.level)}%, about ${ofHundred(luck.chance)} would meet this by luck within ${days}.`,
-    `Of 100 who are truly at ${Math.round(goal.criterion.value)}%, about ${ofHundred(luck.atTarget)} meet it within ${DAYS_AT_TARGET}.`,
+    `Of 100 students who are truly at ${Math.round(luck.level)}%, ${ofHundred(luck.chance)} would meet this by luck within ${days}.`,
+    `Of 100 who are truly at ${Math.round(goal.criterion.value)}%, ${ofHundred(luck.atTarget)} meet it within ${DAYS_AT_TARGET}.`,
     ...(luck.advice
       ? [
-          `With ${counted(luck.advice.opportunities, one, many)} a ${goal.pointPer} instead of ${luck.opportunities}: about ${ofHundred(luck.advice.chance)} instead of ${ofHundred(luck.chance)}.`,
+          `With ${counted(luck.advice.opportunities, one, many)} a ${goal.pointPer} instead of ${luck.opportunities}: ${ofHundred(luck.advice.chance)} instead of ${ofHundred(luck.chance)}.`,
         ]
       : []),
   ];

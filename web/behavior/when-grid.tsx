@@ -11,7 +11,7 @@ export function WhenGrid({ figures }: { figures: Figures }) {
   return (
     <section aria-labelledby="when" className="mt-5">
       <h2 id="when" className="text-lg">
-        When it happens, <span className="font-normal text-ink-2">per hour of each part of the day</span>
+        When it happens, <span className="font-normal text-ink-2">by weekday and part of the day</span>
       </h2>
       {when.length === 0 ? (
         <p className="mt-2 text-small text-ink-2">

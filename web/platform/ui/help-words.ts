@@ -29,7 +29,7 @@ export const helpWords: Record<HelpPage, { about: readonly string[]; first: stri
   students: {
     about: [
       'Your students, with what each of their goals says right now.',
-      'No recent data: nothing has come in for longer than the plan allows. Behind the aim line: the last points lie on the wrong side of the line from baseline to target.',
+      'No recent data: nothing has come in for longer than the plan allows. Behind the aim line: over the last 20 days the scores lie on the wrong side of the line from baseline to target, by more than chance would bring.',
     ],
     first: 'open the student at the top: those who need a closer look come first.',
   },
@@ -42,8 +42,8 @@ export const helpWords: Record<HelpPage, { about: readonly string[]; first: stri
   },
   goal: {
     about: [
-      'The graph shows each day’s figure. A dashed upright line marks a change of support; the dotted line leads from baseline to target.',
-      'Below it stand the same numbers as tables, and every entry. An entry can be corrected: what it said before is kept.',
+      'The graph shows each day’s figure. A dashed upright line marks a change of support; the dotted line leads from baseline to target; the shaded band is where the trend of the present phase likely runs.',
+      'Below it stand the same numbers as tables, who recorded what where, and every entry. “How this is computed” has methods, figures and the data to check them.',
     ],
     first: 'read “What it says” in the margin: it is the graph in words.',
   },
