@@ -257,7 +257,7 @@ describe('what stands out', () => {
     expect(snack).toMatchObject({ n: 12, of: 16, expected: expect.closeTo(0.2, 1) });
     expect(snack?.strength).toBeCloseTo((12 - 3.2) / 1.6, 0);
     expect(snack?.sentence).toBe(
-      '12 of 16 notes of Calling out fall in Snack, which takes 20% of the hours: 1.09 an hour there, 0.09 an hour at other times.',
+      '12 of 16 notes of Calling out fall in Snack, which takes 20% of the hours: 1.1 an hour there, 0.1 an hour at other times.',
     );
     const waiting = calling.find(({ about }) => about.antecedent === 'Waiting');
     expect(waiting?.sentence).toBe(
@@ -329,7 +329,7 @@ describe('what stands out', () => {
         days: [...september, ...october],
       }).findings.find(({ about }) => about.month)?.sentence;
     expect(both(22, 4)).toBe(
-      'Fewer notes of Calling out in October than in September: 4 in 22 school days (0.18 a day) against 22 in 22 school days (1 a day).',
+      'Fewer notes of Calling out in October than in September: 4 in 22 school days (0.2 a day) against 22 in 22 school days (1 a day).',
     );
     expect(both(4, 22)).toContain('More notes of Calling out in October');
     expect(both(10, 11)).toBeUndefined();

@@ -166,7 +166,7 @@ describe('did it help?', () => {
     expect(help.comparisons[0]?.nap).toBeCloseTo(14.5 / 15, 12);
     expect(help.rates[0]).toMatchObject({ before: { n: 5, exposure: 3 }, after: { n: 1, exposure: 5, rate: 0.2 } });
     expect(helpSentence(help, 0)).toMatch(
-      /^Fewer since “Ear defenders”: 1\.67 a school day before, 0\.2 since \(0\.12 times as many; likely .* to .*\)\. 97% of the pairs/,
+      /^Fewer since “Ear defenders”: 1\.7 a school day before, 0\.2 since \(0\.12 times as many; likely .* to .*\)\. 97% of the pairs/,
     );
     expect(helpSentence(help, 0)).toContain('with reservations');
   });

@@ -2,7 +2,7 @@ import { type IsoDate, mondayOf, weekday } from '../calendar/iso-date';
 import type { Timetable } from '../calendar/timetable';
 import type { WatchedStretch } from '../entries/incidents/incident';
 import { type Interval, wilsonInterval } from '../statistics/wilson';
-import { rateFigure } from '../words/counting';
+import { ratioFigure } from '../words/counting';
 
 /** Where and for how long a behavior could have been noted. */
 export interface Exposure {
@@ -156,5 +156,5 @@ export function compareRates(a: { n: number; exposure: number }, b: { n: number;
 export function timesAsMany({ ratio, low, high }: RateComparison, unit = ''): string | null {
   if (ratio === null || low === null || high === null) return null;
   const times = ['times as many', unit].filter(Boolean).join(' ');
-  return `${rateFigure(ratio)} ${times}; likely ${rateFigure(low)} to ${rateFigure(high)}`;
+  return `${ratioFigure(ratio)} ${times}; likely ${ratioFigure(low)} to ${ratioFigure(high)}`;
 }

@@ -1,7 +1,7 @@
 import { countSchoolDays, type SchoolCalendar } from '../calendar/school-days';
 import { directionOf, type GoalDefinition } from '../goals/goal';
 import { measureOf } from '../measures/measure';
-import { changeFigure, counted, percent, signed } from '../words/counting';
+import { changeFigure, coefficient, counted, percent, signed } from '../words/counting';
 import { POINTS_FOR_DISTANCE } from './decision';
 import { luckOf, luckSentences, observationDays } from './luck';
 import { comparePhases, type EnoughPoints, namedPhases, phaseFigures } from './phases/phases';
@@ -9,9 +9,6 @@ import { leastVarianceOf, type Progress } from './progress';
 import type { Said } from './sentences';
 import { mannKendall } from './trend/mann-kendall';
 import { theilSen } from './trend/theil-sen';
-
-/** A coefficient with two decimals. */
-const decimal = (value: number) => value.toFixed(2).replace('-', '−');
 
 /** A chance as it is printed in a report: “p = 0.03”, “p < 0.001”. */
 const probability = (p: number) => (p < 0.001 ? 'p < 0.001' : `p = ${p.toFixed(p < 0.1 ? 3 : 2)}`);
@@ -35,7 +32,7 @@ function trendComputed(goal: GoalDefinition, { trend, present }: Progress): Said
   return [
     {
       title: 'Trend of the present phase',
-      text: `Weighted least squares of ${counted(present.length, 'score', 'scores')} on their days, each weighing its ${measure.weightNoun.many}: ${signed(trend.slopePerWeek)} ${measure.axis.change} a week, 95% interval ${range(trend.low, trend.high)}. Neighbouring scores are alike by ${decimal(trend.correlation)}, so they are worth ${Math.round(trend.effectivePoints)} unrelated ones. On the last day the line lies between ${changeFigure(trend.levelLow)} and ${changeFigure(trend.levelHigh)}.${beside}`,
+      text: `Weighted least squares of ${counted(present.length, 'score', 'scores')} on their days, each weighing its ${measure.weightNoun.many}: ${signed(trend.slopePerWeek)} ${measure.axis.change} a week, 95% interval ${range(trend.low, trend.high)}. Neighbouring scores are alike by ${coefficient(trend.correlation)}, so they are worth ${Math.round(trend.effectivePoints)} unrelated ones. On the last day the line lies between ${changeFigure(trend.levelLow)} and ${changeFigure(trend.levelHigh)}.${beside}`,
     },
   ];
 }
@@ -82,11 +79,11 @@ function phasesComputed(goal: GoalDefinition, { points }: Progress): Said[] {
       ? `, the slope by ${signed(found.slopeChange.value)} a week (${range(found.slopeChange.low, found.slopeChange.high)}).`
       : level && '.';
   const ratio = found.logResponseRatio
-    ? ` Log response ratio ${decimal(found.logResponseRatio.value)} (SE ${decimal(found.logResponseRatio.se)}).`
+    ? ` Log response ratio ${coefficient(found.logResponseRatio.value)} (SE ${coefficient(found.logResponseRatio.se)}).`
     : '';
   said.push({
     title: `${after.name} after ${before.name}`,
-    text: `${percent(100 * found.nap)} of all pairs of scores improve: NAP ${decimal(found.nap)} (${decimal(found.napLow)} to ${decimal(found.napHigh)}, Newcombe 2006), PND ${percent(100 * found.pnd)}, Tau-U ${decimal(found.tauU)} (the first phase’s trend taken off), baseline-corrected Tau ${decimal(found.baselineCorrectedTau)}.${level}${slope}${ratio}${dual}${enoughWords[found.enough]}`,
+    text: `${percent(100 * found.nap)} of all pairs of scores improve: NAP ${coefficient(found.nap)} (${coefficient(found.napLow)} to ${coefficient(found.napHigh)}, Newcombe 2006), PND ${percent(100 * found.pnd)}, Tau-U ${coefficient(found.tauU)} (the first phase’s trend taken off), baseline-corrected Tau ${coefficient(found.baselineCorrectedTau)}.${level}${slope}${ratio}${dual}${enoughWords[found.enough]}`,
   });
   return said;
 }

@@ -51,9 +51,19 @@ export function figure(value: number): string {
   return String(Math.round(value * 10) / 10);
 }
 
-/** A rate with at most two decimals; a dash where there is none. */
+/** A rate with one decimal at most, and the first digit that says something where that would be 0; a dash where there is none. */
 export function rateFigure(value: number | null): string {
+  return value === null ? '–' : value >= 0.005 && value < 0.05 ? String(Math.round(value * 100) / 100) : figure(value);
+}
+
+/** How many times as many, with two decimals at most; a dash where there is none. */
+export function ratioFigure(value: number | null): string {
   return value === null ? '–' : String(Math.round(value * 100) / 100);
+}
+
+/** A coefficient (NAP, Tau, κ) with two decimals; a dash where there is none. */
+export function coefficient(value: number | null): string {
+  return value === null ? '–' : value.toFixed(2).replace('-', '−');
 }
 
 /** A change without its sign: whole from 10 on, one decimal below, and the first digit that says something where that would be 0. */

@@ -474,7 +474,8 @@ test('the page finds the demo’s patterns, and none where there is none; every 
   }
 });
 
-const round = (rate: number) => String(Math.round(rate * 100) / 100);
+/** As rates are said: one decimal. */
+const round = (rate: number) => String(Math.round(rate * 10) / 10);
 
 test('what is noted is set up: reordered, questioned, merged, brought back; the day has the student’s own parts', async ({
   app,

@@ -6,7 +6,7 @@ import { minutesOfDay } from '~/core/calendar/timetable';
 import { discreetChoices } from '~/core/goals/discreet';
 import { totalCountAgreement, USUAL_AGREEMENT } from '~/core/measures/agreement/agreement';
 import { occurrenceAgreement } from '~/core/measures/agreement/occurrence';
-import { percent, rateFigure } from '~/core/words/counting';
+import { coefficient, percent } from '~/core/words/counting';
 import { choicesOf } from '~/server/entries/incidents/choices';
 import { countPairs, countsOf } from '~/server/entries/incidents/counts';
 import { minutesOfIncidents, type Naming, namingOf, newestIncidents } from '~/server/entries/incidents/incidents';
@@ -185,7 +185,7 @@ function Watched({
     ['Interval by interval', said(agreement.occurrence)],
     ['Where one or both saw it', said(agreement.scored)],
     ['Where one or both did not', said(agreement.unscored)],
-    ['Cohen’s κ', kappa === null ? 'not defined' : rateFigure(kappa)],
+    ['Cohen’s κ', kappa === null ? 'not defined' : coefficient(kappa)],
     ['Total count', said(agreement.total)],
     ['Count in each interval', said(agreement.meanPerInterval)],
     ['Same count in each interval', said(agreement.exactPerInterval)],

@@ -47,7 +47,9 @@ export function Months({ months }: { months: Figures['months'] }) {
   const highest = Math.max(...months.map(({ rate }) => rate ?? 0), 0.01);
   return (
     <section className="break-inside-avoid">
-      <h2 className="mb-1.5 text-lg">Per school day, by month</h2>
+      <h2 className="mb-1.5 text-lg">
+        By month, <span className="font-normal text-ink-2">notes, and above them how many a school day</span>
+      </h2>
       <ul className="flex h-40 max-w-md items-end gap-4 border-b border-rule">
         {months.map(({ month, n, exposure, rate, to }) => {
           const name = monthFormat.format(Date.parse(`${month}-01T00:00:00Z`));
@@ -61,7 +63,7 @@ export function Months({ months }: { months: Figures['months'] }) {
                   style={{ height: `${(68 * (rate ?? 0)) / highest}%` }}
                 />
                 <span className="text-ink-2">
-                  {name}
+                  {name} · {n}
                   <span className="sr-only">{said}</span>
                 </span>
               </Link>

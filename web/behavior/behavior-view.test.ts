@@ -144,7 +144,7 @@ describe('the page of a student’s behavior', () => {
     const { help, figures } = view({}, {}, changed);
     expect(help?.comparisons).toHaveLength(1);
     expect(help?.comparisons[0]?.sentence).toMatch(
-      /^Fewer since “Quiet corner”: 0\.67 a school day before, 0\.07 since/,
+      /^Fewer since “Quiet corner”: 0\.7 a school day before, 0\.1 since/,
     );
     expect(figures?.phaseLines).toEqual([{ label: 'Quiet corner', on: '2026-09-21' }]);
     // One of another behavior does not concern this one.

@@ -18,7 +18,7 @@ import { type SchoolCalendar, schoolDays } from '~/core/calendar/school-days';
 import { schoolYearStart } from '~/core/calendar/school-year';
 import { defined } from '~/core/defined';
 import type { Choice } from '~/core/entries/incidents/choice';
-import { lengthOfTime, percent, rateFigure } from '~/core/words/counting';
+import { coefficient, lengthOfTime, percent, rateFigure } from '~/core/words/counting';
 import type { StudentBehavior } from '~/server/behavior/behavior';
 import { keptAnalysis } from '~/server/behavior/kept-analysis';
 import { filterFrom, type IncidentSearch, idsByName, searchText } from './search';
@@ -262,8 +262,8 @@ function helpShown(
       sentence: helpSentence(help, i),
       figures: [
         ['Immediate change', rateFigure(comparison.immediate)],
-        ['NAP', rateFigure(comparison.nap)],
-        ['Tau-U', rateFigure(comparison.tauU)],
+        ['NAP', coefficient(comparison.nap)],
+        ['Tau-U', coefficient(comparison.tauU)],
         ['Before', rateFigure(help.rates[i]?.before.rate ?? null)],
         ['Since', rateFigure(help.rates[i]?.after.rate ?? null)],
       ] as [string, string][],

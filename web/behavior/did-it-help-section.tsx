@@ -51,6 +51,12 @@ export function DidItHelp({ help, behavior, newPhaseId, mayEditGoals, today, per
           )}
         </div>
       ))}
+      {help.comparisons.length > 0 && (
+        <p className="mt-2 max-w-3xl text-small text-ink-2">
+          Two phases show that something changed, not why: much else may have changed on that day too. A support that
+          comes, goes and comes again says more.
+        </p>
+      )}
       {help.phases.length > 0 && help.points.length > 0 && (
         <div className="mt-3">
           <GoalChart graph={graph} />
@@ -59,7 +65,7 @@ export function DidItHelp({ help, behavior, newPhaseId, mayEditGoals, today, per
             <table className="table table-sm max-w-md">
               <thead>
                 <tr className="text-ink-2">
-                  {['Phase', 'Days', 'Middle'].map((heading) => (
+                  {['Phase', 'Days', 'Median'].map((heading) => (
                     <th key={heading} scope="col">
                       {heading}
                     </th>

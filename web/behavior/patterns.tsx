@@ -98,7 +98,9 @@ export default function PatternsPage({ loaderData }: Route.ComponentProps) {
               </li>
             ))}
           </ul>
-          <p className="mt-1 text-small text-ink-3">The top of each is {rateFigure(highest)} a school day.</p>
+          <p className="mt-1 text-small text-ink-3">
+            All of them share one scale: its top is {rateFigure(highest)} a school day.
+          </p>
           <div className="mt-8 grid gap-x-10 gap-y-8 pb-20 xl:grid-cols-2">
             <Parts parts={parts} />
             <section>
@@ -199,29 +201,46 @@ function Parts({ parts }: { parts: Loaded['parts'] }) {
   const highest = Math.max(0.01, ...parts.map(({ rate }) => rate ?? 0));
   return (
     <section>
-      <h2 className="mb-1 text-lg">
-        Parts of the day, <span className="font-normal text-ink-2">per hour</span>
-      </h2>
+      <h2 className="mb-1 text-lg">Parts of the day</h2>
       {parts.length === 0 && <p className="text-small text-ink-2">No note falls into a part of the timetable.</p>}
-      <ul>
-        {parts.map(({ part, n, rate, students, of }) => (
-          <li key={part} className="grid grid-cols-[8rem_1fr_9rem] items-center gap-3 py-1">
-            <span className="truncate">{part}</span>
-            <span aria-hidden className="h-4 rounded-sm bg-wash">
-              <span
-                className="bar block h-4 rounded-sm bg-clay-deep"
-                style={{ width: `${(100 * (rate ?? 0)) / highest}%` }}
-              />
-            </span>
-            <span className="text-small text-ink-2">
-              <b className="text-ink">{rateFigure(rate)}</b> · {n} · {students} of {of}
-            </span>
-          </li>
-        ))}
-      </ul>
-      <p className="mt-1 text-small text-ink-3">
-        Notes an hour · notes · students with one, of those who have this part.
-      </p>
+      {parts.length > 0 && (
+        <table className="w-full text-small">
+          <thead>
+            <tr className="text-left text-ink-2">
+              <td />
+              {['Notes', 'Per hour', 'Students'].map((heading) => (
+                <th key={heading} scope="col" className="pb-1 pl-3 font-normal">
+                  {heading}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {parts.map(({ part, n, rate, students, of }) => (
+              <tr key={part}>
+                <th scope="row" className="w-32 py-1 text-left text-base font-normal">
+                  {part}
+                </th>
+                <td className="pl-3 font-bold">{n}</td>
+                <td className="w-1/3 pl-3">
+                  <span className="flex items-center gap-2">
+                    <span className="w-8">{rateFigure(rate)}</span>
+                    <span aria-hidden className="h-3.5 grow rounded-sm bg-wash">
+                      <span
+                        className="bar block h-3.5 rounded-sm bg-clay-deep"
+                        style={{ width: `${(100 * (rate ?? 0)) / highest}%` }}
+                      />
+                    </span>
+                  </span>
+                </td>
+                <td className="pl-3 text-ink-2">
+                  {students} of {of}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
     </section>
   );
 }

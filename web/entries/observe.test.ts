@@ -4,7 +4,7 @@ import { type MeasureDefinition, measureDefinition } from '~/core/measures/measu
 import { outcomesOf } from '~/core/measures/support-levels';
 import { type Clock, secondsFrom, secondsOn, started, stopped, stoppedClock, stopwatch } from '../measures/clock';
 import { finished } from '../measures/finished';
-import { nextOutcome, withItem } from '../measures/item-check/item-check-sheet';
+import { nextOutcome, restIncorrect, withItem } from '../measures/item-check/item-check-sheet';
 import { withTrial } from '../measures/trials/trials-sheet';
 import { type DraftChange, draftReducer, inputFrom, isTouched, momentOf, type SessionDraft, untouched } from './draft';
 import { fieldMessages } from './field-messages';
@@ -156,6 +156,13 @@ describe('items', () => {
     const two = withItem(definition, withItem(definition, null, 'c', 'right'), 'a', 'incorrect');
     expect(two?.items.map(({ item }) => item)).toEqual(['a', 'c']);
     expect(withItem(definition, withItem(definition, two, 'a', null), 'c', null)).toBeNull();
+  });
+
+  it('make the rest incorrect in one tap, and leave what is marked', () => {
+    const marked = withItem(definition, null, 'b', 'right');
+    expect(marked && restIncorrect(definition, marked).items.map(({ outcome }) => outcome)).toEqual([
+      ...['incorrect', 'right', 'incorrect'],
+    ]);
   });
 });
 

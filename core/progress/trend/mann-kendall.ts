@@ -1,6 +1,7 @@
 import { defined } from '../../defined';
 import { normalTwoSided } from '../../statistics/distributions';
 import { sumOver, tiesAmong } from '../../statistics/ties';
+import { chanceOfS, countsInOrder } from './exact-kendall';
 import { type Columns, columnsOf, type DayValue } from './trend-line';
 
 export interface MannKendall {
@@ -14,11 +15,11 @@ export interface MannKendall {
   isExact: boolean;
 }
 
-/** Up to so many points without ties the chance is counted out. */
+/** Up to so many points the chance is counted out, with ties too. */
 const MOST_POINTS_COUNTED_OUT = 10;
 
 /**
- * The Mann–Kendall test for a trend. Without ties and with at most ten points the chance is exact; else it comes from the
+ * The Mann–Kendall test for a trend. With at most ten points the chance is exact, ties or not; else it comes from the
  * normal approximation with the variance corrected for ties (in the days too) and a continuity correction of 1.
  *
  * @param points  in any order
@@ -36,11 +37,13 @@ export function mannKendall(points: readonly DayValue[]): MannKendall | null {
   const all = (n * (n - 1)) / 2;
   const tied = (t: number) => (t * (t - 1)) / 2;
   const unequal = (all - sumOver(dayTies, tied)) * (all - sumOver(valueTies, tied));
-  const isExact = n <= MOST_POINTS_COUNTED_OUT && dayTies.length === 0 && valueTies.length === 0;
+  const isExact = n <= MOST_POINTS_COUNTED_OUT;
+  const hasTies = dayTies.length > 0 || valueTies.length > 0;
+  const counted = () => (hasTies ? chanceOfS(s, countsInOrder(days), countsInOrder(values)) : exactChance(s, n));
   return {
     s,
     tau: unequal === 0 ? null : s / Math.sqrt(unequal),
-    p: isExact ? exactChance(s, n) : approximateChance(s, n, dayTies, valueTies),
+    p: isExact ? counted() : approximateChance(s, n, dayTies, valueTies),
     isExact,
   };
 }
@@ -92,15 +95,26 @@ function exactChance(s: number, n: number): number {
   return asFar / all;
 }
 
-function approximateChance(s: number, n: number, dayTies: readonly number[], valueTies: readonly number[]): number {
+/**
+ * The variance of S over all orders of the values.
+ *
+ * @param dayTies  how many points share a day, for each such day; `valueTies` the same of values
+ * @see Kendall (1970), Rank Correlation Methods, ch. 5: with its full correction for ties in both
+ */
+export function varianceOfS(n: number, dayTies: readonly number[], valueTies: readonly number[]): number {
   const v = (t: number) => t * (t - 1) * (2 * t + 5);
   const pairs = (t: number) => t * (t - 1);
   const triples = (t: number) => t * (t - 1) * (t - 2);
   const both = (formula: (t: number) => number) => sumOver(dayTies, formula) * sumOver(valueTies, formula);
-  const variance =
+  return (
     (v(n) - sumOver(dayTies, v) - sumOver(valueTies, v)) / 18 +
     both(pairs) / (2 * n * (n - 1)) +
-    (n > 2 ? both(triples) / (9 * n * (n - 1) * (n - 2)) : 0);
+    (n > 2 ? both(triples) / (9 * n * (n - 1) * (n - 2)) : 0)
+  );
+}
+
+function approximateChance(s: number, n: number, dayTies: readonly number[], valueTies: readonly number[]): number {
+  const variance = varianceOfS(n, dayTies, valueTies);
   if (s === 0 || variance <= 0) return 1;
   return Math.min(1, normalTwoSided((Math.abs(s) - 1) / Math.sqrt(variance)));
 }

@@ -13,7 +13,8 @@ import { canHaveTrend, type DayValue, lineThrough, type TrendLine } from './tren
  */
 export function splitMiddle(points: readonly DayValue[]): TrendLine | null {
   if (!canHaveTrend(points)) return null;
-  const inOrder = points.toSorted((a, b) => a.day - b.day);
+  // Points of one day by their value: where the halves meet within a day, the order of the rows must not matter.
+  const inOrder = points.toSorted((a, b) => a.day - b.day || a.value - b.value);
   const half = Math.floor(inOrder.length / 2);
   const first = middleOf(inOrder.slice(0, half));
   const second = middleOf(inOrder.slice(-half));

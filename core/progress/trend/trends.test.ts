@@ -2,10 +2,10 @@ import fc from 'fast-check';
 import { linearRegression, rSquared } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { addDays, dayNumber } from '../../calendar/iso-date';
-import { normalTwoSided } from '../../statistics/distributions';
+import { tiesAmong } from '../../statistics/ties';
 import { arrivalOf } from './arrival';
 import { leastSquares } from './least-squares';
-import { kendallS, mannKendall } from './mann-kendall';
+import { kendallS, mannKendall, varianceOfS } from './mann-kendall';
 import { splitMiddle } from './split-middle';
 import { type TheilSenLine, theilSen } from './theil-sen';
 
@@ -143,12 +143,12 @@ describe('Mann–Kendall', () => {
     expect(result?.tau).toBeCloseTo(0.85, 2);
   });
 
-  it('goes over to the normal approximation with a tie or an eleventh point, by hand', () => {
-    // 1, 2, 2, 3: S = 5; τ-b = 5/√(6 · 5); variance (4·3·13 − 2·1·9)/18 = 138/18; z = 4/√7.667 = 1.4446.
+  it('counts ties out too, and goes over to the normal approximation with an eleventh point, by hand', () => {
+    // 1, 2, 2, 3: S = 5; τ-b = 5/√(6 · 5); of its twelve orders this one and its reverse lie so far from 0.
     const tied = mannKendall(daily([1, 2, 2, 3]));
-    expect(tied).toMatchObject({ s: 5, isExact: false });
+    expect(tied).toMatchObject({ s: 5, isExact: true });
     expect(tied?.tau).toBeCloseTo(5 / Math.sqrt(30), 12);
-    expect(tied?.p).toBeCloseTo(0.1486, 4);
+    expect(tied?.p).toBeCloseTo(2 / 12, 12);
     // Eleven rising points: S = 55, variance 11·10·27/18 = 165, z = 54/12.845 = 4.2039.
     const eleven = mannKendall(daily([...Array(11).keys()]));
     expect(eleven?.isExact).toBe(false);
@@ -158,31 +158,35 @@ describe('Mann–Kendall', () => {
 
   it('allows for ties in the days as well (Kendall 1970, ch. 4, by hand)', () => {
     // Days 0, 0, 1, 1 and values 1, 1, 2, 3: S = 4; pairs 6, tied 2 in days and 1 in values.
-    // Variance: (4·3·13 − 2·(2·1·9) − 2·1·9)/18 + (2·2)(2)/(2·4·3) = 102/18 + 8/24 = 6.
+    // Of the six ways to choose the first day's two, {1, 1} makes 4 and {2, 3} makes −4.
     const result = mannKendall(pairs([0, 0, 1, 1], [1, 1, 2, 3]));
     expect(result?.s).toBe(4);
     expect(result?.tau).toBeCloseTo(4 / Math.sqrt(4 * 5), 12);
-    expect(result?.p).toBeCloseTo(0.2207, 4); // z = 3/√6 = 1.2247
+    expect(result?.p).toBeCloseTo(2 / 6, 12);
+    // Variance: (4·3·13 − 2·(2·1·9) − 2·1·9)/18 + (2·2)(2)/(2·4·3) = 102/18 + 8/24 = 6.
+    expect(varianceOfS(4, [2, 2], [2])).toBeCloseTo(6, 12);
   });
 
-  it('takes for its variance that of S over all orders, with ties of any size in days and values (its definition)', () => {
+  it('counts the same as looking at every order, and has their variance, with ties of any size in days and values', () => {
     const tied = fc.array(fc.integer({ min: 0, max: 2 }), { minLength: 3, maxLength: 6 });
     fc.assert(
       fc.property(tied, tied, (x, y) => {
         const n = Math.min(x.length, y.length);
         const [days, values] = [x.slice(0, n), y.slice(0, n)];
         const result = mannKendall(pairs(days, values));
-        if (!result || result.isExact || result.s === 0) return;
+        if (!result) return;
         const all = [...ordersOf(values)].map((order) => kendallS(pairs(days, order)));
+        const asFar = all.filter((s) => Math.abs(s) >= Math.abs(result.s)).length / all.length;
+        expect(result.p).toBeCloseTo(asFar, 9);
         const variance = all.reduce((sum, s) => sum + s * s, 0) / all.length;
-        expect(result.p).toBeCloseTo(normalTwoSided((Math.abs(result.s) - 1) / Math.sqrt(variance)), 9);
+        expect(varianceOfS(n, tiesAmong(days), tiesAmong(values))).toBeCloseTo(variance, 9);
       }),
       { numRuns: 60 },
     );
   });
 
   it('is undecided in a constant series, and nothing on a single day', () => {
-    expect(mannKendall(weekly([5, 5, 5, 5]))).toEqual({ s: 0, tau: null, p: 1, isExact: false });
+    expect(mannKendall(weekly([5, 5, 5, 5]))).toEqual({ s: 0, tau: null, p: 1, isExact: true });
     expect(mannKendall([1, 2].map((value) => ({ day: 3, value })))).toBeNull();
     expect(mannKendall(daily([1]))).toBeNull();
   });
