@@ -143,9 +143,7 @@ describe('the page of a student’s behavior', () => {
     expect(view({}, { phase: 'no such' }, changed).notes).toBe(7);
     const { help, figures } = view({}, {}, changed);
     expect(help?.comparisons).toHaveLength(1);
-    expect(help?.comparisons[0]?.sentence).toMatch(
-      /^Fewer since “Quiet corner”: 0\.7 a school day before, 0\.1 since/,
-    );
+    expect(help?.comparisons[0]?.sentence).toMatch(/^Fewer since “Quiet corner”: 0\.7 a school day before, 0\.1 since/);
     expect(figures?.phaseLines).toEqual([{ label: 'Quiet corner', on: '2026-09-21' }]);
     // One of another behavior does not concern this one.
     expect(view({}, {}, { ...of, phases: [{ ...phase, behaviorId: shouts.id }] }).help?.phases).toEqual([]);
