@@ -6,7 +6,7 @@ import { decisionWords } from '../progress/decision-words';
 import { type GoalGraph, goalGraph } from '../progress/graph/goal-graph';
 import { criterionSentence } from '../progress/mastery';
 import { progressOf } from '../progress/progress';
-import { valueSaid, wayWords } from '../progress/sentences';
+import { nowText, valueSaid, wayWords } from '../progress/sentences';
 import { counted } from '../words/counting';
 import type { RichText } from '../words/rich-text';
 
@@ -71,7 +71,7 @@ export function goalReport(
   const known = sessions.filter(({ on }) => on <= until);
   const progress = progressOf(goal, known, { calendar, today: until });
   const said = (value: number) => valueSaid(goal, value);
-  const { baseline, now, decision } = progress;
+  const { baseline, decision } = progress;
   const inPeriod = known.filter(({ on }) => on >= period.from).length;
   const people = new Set(known.flatMap(({ observer }) => observer ?? [])).size;
   return {
@@ -81,7 +81,7 @@ export function goalReport(
     wording: goal.wording,
     criterion: criterionSentence(goal),
     baseline: baseline ? `${said(baseline.value)}, on ${longDate(baseline.on).replace(/^\w+, /, '')}` : null,
-    now: now === null ? null : said(now),
+    now: nowText(goal, progress),
     target: `${said(goal.target)}, by ${longDate(goal.targetOn).replace(/^\w+, /, '')}`,
     way: wayWords(goal, progress),
     decision: {

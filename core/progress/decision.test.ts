@@ -196,6 +196,17 @@ describe('what the numbers say', () => {
     expect(said[0]?.title).toBe('Ahead of the aim line');
   });
 
+  it('says of how many scores of the present phase “now” is, and nothing where it has none', () => {
+    const phases = [
+      { label: 'Word cards', startsOn: '2026-09-01', isBaseline: false },
+      { label: 'Peer model', startsOn: '2026-09-05', isBaseline: false },
+    ];
+    const in_ = (rights: number[]) => say(judge(from('2026-09-02', rights), '2026-09-07', { phases }));
+    const titles = in_([3, 4, 5, 6]);
+    expect(titles.find(({ title }) => title === 'Now 60%')?.text).toContain('That is the median of 1 score.');
+    expect(in_([3, 4, 5]).map(({ title }) => title)).toContain('No score yet in this phase');
+  });
+
   it('says what lies beyond either end of the way', () => {
     const text = (rights: number[]) =>
       say(judge(from('2026-09-02', rights), '2026-09-07'))

@@ -192,7 +192,7 @@ function distanceDecision(evidence: Evidence): Found {
 }
 
 /** “Up 1.2 points a week, give or take 0.8, slower than the aim line (2).” */
-export function trendAgainstAimLine({
+function trendAgainstAimLine({
   present,
   trend,
   aimLine,
@@ -220,7 +220,7 @@ export function trendAgainstAimLine({
  *
  * @example “Up 1.2 points a week, give or take 0.8”
  */
-export function trendSaid({ slopePerWeek, low, high }: DrawnTrend, change: string): string {
+function trendSaid({ slopePerWeek, low, high }: DrawnTrend, change: string): string {
   const size = changeFigure(slopePerWeek);
   const room = changeFigure((high - low) / 2);
   const way = size === '0' ? 'Level' : `${slopePerWeek > 0 ? 'Up' : 'Down'} ${size} ${change} a week`;

@@ -18,6 +18,10 @@ export interface Judgement {
   baseline: Baseline | null;
   /** Of the present phase. */
   now: number | null;
+  /** How many scores that is the median of: three, or as many as the phase has. */
+  nowOf: number;
+  /** It lies somewhere beyond its value: most of those went without a response. */
+  isNowBeyond: boolean;
   /** (now − baseline) / (target − baseline); null while either is unknown. */
   progressToTarget: number | null;
   aimLine: AimLine | null;
@@ -146,9 +150,12 @@ export function judge(
   };
   const mastery = aim.criterion ? masteryOf(taught, aim.criterion, aim.isShare, ownTaught) : NO_MASTERY;
   const now = nowOf(inPhase, aim);
+  const last = inPhase.slice(aim.accumulates ? -1 : -3);
   return {
     baseline,
     now,
+    nowOf: last.length,
+    isNowBeyond: 2 * last.filter(({ isBeyond }) => isBeyond).length > last.length,
     progressToTarget:
       baseline && aim.target && now !== null ? progressToTarget(baseline.value, now, aim.target.value) : null,
     aimLine,

@@ -31,6 +31,11 @@ export function valueSaid(goal: Pick<GoalDefinition, 'measure' | 'target' | 'cri
   return measure.said(readable(value, [goal.target, goal.criterion.value], measure.axis.unit === '%' ? 0 : 1));
 }
 
+/** Where a goal is now, as every screen says it: “> 30 s” where it lies beyond the limit; null without a score in the present phase. */
+export function nowText(goal: Parameters<typeof valueSaid>[0], { now, isNowBeyond }: Progress): string | null {
+  return now === null ? null : `${isNowBeyond ? '> ' : ''}${valueSaid(goal, now)}`;
+}
+
 /** What a goal’s numbers say, in sentences that name them; the most telling first. */
 export function progressSentences(
   goal: GoalDefinition,
@@ -56,14 +61,14 @@ const nowSaid: Sentence = ({ goal, progress, value }) => {
   if (now === null) return points.length === 0 ? null : { title: 'No score yet in this phase', text: '' };
   const of = measureOf(goal.measure).accumulates
     ? 'all that came together so far'
-    : points.length < 3
-      ? `the median of ${counted(points.length, 'score', 'scores')}`
+    : progress.nowOf < 3
+      ? `the median of ${counted(progress.nowOf, 'score', 'scores')}`
       : 'the median of the last three scores';
   const began = baseline
     ? ` It began at ${value(baseline.value)} on ${shortDate(baseline.on)}${beganWords[baseline.from]}.`
     : ' There is no baseline yet.';
   const way = wayWords(goal, progress);
-  return { title: `Now ${value(now)}`, text: `That is ${of}.${began}${way === null ? '' : ` ${way}`}` };
+  return { title: `Now ${nowText(goal, progress)}`, text: `That is ${of}.${began}${way === null ? '' : ` ${way}`}` };
 };
 
 /**

@@ -23,7 +23,7 @@ export function keptAnalysis(
   const of = known.get(all) ?? new LRUCache<string, BehaviorAnalysis>({ max: KEPT });
   known.set(all, of);
   const { days, timetable, watched } = exposure;
-  const key = JSON.stringify([asked, days.length, days[0], days.at(-1), timetable, watched]);
+  const key = JSON.stringify([asked, days, timetable, watched]);
   const analysis = of.get(key) ?? analyseBehavior(some, exposure);
   of.set(key, analysis);
   return analysis;

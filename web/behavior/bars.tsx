@@ -48,7 +48,7 @@ export function Months({ months }: { months: Figures['months'] }) {
   return (
     <section className="break-inside-avoid">
       <h2 className="mb-1.5 text-lg">
-        By month, <span className="font-normal text-ink-2">notes, and above them how many a school day</span>
+        By month, <span className="font-normal text-ink-2">incidents, and above them how many a school day</span>
       </h2>
       <ul className="flex h-40 max-w-md items-end gap-4 border-b border-rule">
         {months.map(({ month, n, exposure, rate, to }) => {

@@ -208,7 +208,7 @@ function Parts({ parts }: { parts: Loaded['parts'] }) {
           <thead>
             <tr className="text-left text-ink-2">
               <td />
-              {['Notes', 'Per hour', 'Students'].map((heading) => (
+              {['Incidents', 'Per hour', 'Students'].map((heading) => (
                 <th key={heading} scope="col" className="pb-1 pl-3 font-normal">
                   {heading}
                 </th>

@@ -54,7 +54,7 @@ export function WhenGrid({ figures }: { figures: Figures }) {
           </table>
         </section>
       )}
-      <p className="mt-1 text-small text-ink-2">Each number counts notes; the darker, the more in an hour.</p>
+      <p className="mt-1 text-small text-ink-2">Each number counts incidents; the darker, the more in an hour.</p>
       <div className="flex flex-wrap items-start gap-x-6 text-small text-ink-2">
         {outside.n > 0 && (
           <p className="py-2">

@@ -7,7 +7,7 @@ import { measureOf } from '~/core/measures/measure';
 import { own } from '~/core/measures/measure-of-goal';
 import { breakDownTrials, trials } from '~/core/measures/trials/trials';
 import type { Progress } from '~/core/progress/progress';
-import { valueSaid } from '~/core/progress/sentences';
+import { nowText, valueSaid } from '~/core/progress/sentences';
 import { phaseAt, phaseName } from '~/core/progress/series';
 import { mediansByWeekday, type SessionMedian, sessionMedians } from '~/core/progress/session-medians';
 import { capitalised, counted, percent, signed } from '~/core/words/counting';
@@ -31,14 +31,12 @@ const DAYS_POOLED = 20;
 const SESSIONS = 30;
 
 /** The few large figures at the head of a goal's page. */
-export function figuresOf(
-  goal: Goal,
-  { baseline, now, progressToTarget: way, trend }: Progress,
-): [label: string, figure: string][] {
+export function figuresOf(goal: Goal, progress: Progress): [label: string, figure: string][] {
+  const { baseline, progressToTarget: way, trend } = progress;
   const measure = measureOf(goal.measure);
   return [
     ['Baseline', baseline ? valueSaid(goal, baseline.value) : '–'],
-    ['Now', now === null ? '–' : valueSaid(goal, now)],
+    ['Now', nowText(goal, progress) ?? '–'],
     ['Progress toward the target', way === null ? '–' : percent(100 * Math.min(1, Math.max(0, way)))],
     [`${capitalised(measure.axis.change)} a week`, trend ? signed(trend.slopePerWeek) : '–'],
   ];

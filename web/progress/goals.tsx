@@ -7,7 +7,7 @@ import { measureOf } from '~/core/measures/measure';
 import { smallGraphShape } from '~/core/progress/graph/small-graph-shape';
 import { criterionSentence } from '~/core/progress/mastery';
 import type { Progress } from '~/core/progress/progress';
-import { valueSaid } from '~/core/progress/sentences';
+import { nowText } from '~/core/progress/sentences';
 import { counted } from '~/core/words/counting';
 import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { newestEntries } from '~/server/individual-report/entries-said';
@@ -68,7 +68,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
         shortName: goal.shortName,
         wording: goal.wording,
         criterion: criterionSentence(goal),
-        now: of.now === null ? null : valueSaid(goal, of.now),
+        now: nowText(goal, of),
         against: againstCriterion(goal, of),
         decision: of.decision,
         graph: smallGraphShape(goal, of, actor.today),

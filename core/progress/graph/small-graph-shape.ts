@@ -3,7 +3,7 @@ import type { GoalDefinition } from '../../goals/goal';
 import { counted } from '../../words/counting';
 import { aimLineAt } from '../aim-line';
 import type { Progress } from '../progress';
-import { valueSaid } from '../sentences';
+import { nowText, valueSaid } from '../sentences';
 import { joinedRuns, type SeriesPoint } from '../series';
 import { axisOf } from './axis';
 
@@ -59,12 +59,14 @@ function aimLinePath(
 }
 
 /** What a goal's graph shows, in a sentence. */
-export function graphCaption(goal: GoalDefinition, { points, now }: Progress): string {
+export function graphCaption(goal: GoalDefinition, progress: Progress): string {
+  const { points } = progress;
+  const now = nowText(goal, progress);
   const first = points[0];
   const last = points.at(-1);
-  if (!first || !last || now === null) return 'No scores yet.';
+  if (!first || !last) return 'No scores yet.';
   const said = (value: number) => valueSaid(goal, value);
   if (points.length === 1)
     return `1 score, ${shortDate(first.on)}: ${said(first.value)}. Target: ${said(goal.target)}.`;
-  return `${counted(points.length, 'score', 'scores')} from ${shortDate(first.on)} to ${shortDate(last.on)}; now ${said(now)}, target ${said(goal.target)}.`;
+  return `${counted(points.length, 'score', 'scores')} from ${shortDate(first.on)} to ${shortDate(last.on)}; ${now === null ? '' : `now ${now}, `}target ${said(goal.target)}.`;
 }

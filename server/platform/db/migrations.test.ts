@@ -176,6 +176,8 @@ describe('the step to', () => {
       insert into entry_revisions select id, 9, student_id, to_jsonb(entries), recorded_by, recorded_at, 'A slip.' from entries where id = '${id}';`);
 
     const { goal_id } = (await db('goal_measures').first('goal_id'))!;
+    await db.raw(`insert into goal_revisions (goal_id, row, changed_by, changed_at)
+      select id, '{"measures": {"1": {"chance": {"one": "bean"}}}}', (select id from people limit 1), now() from goals limit 1`);
     const rated = (await db('entries').where({ kind: 'goal', version: 2 }).first('id'))!.id;
     const ratings = ['Staff', 'Peer 1', 'Student'].map((rater) => ({ criterion: 'order', points: 2, rater }));
     await db.raw(
@@ -199,6 +201,8 @@ describe('the step to', () => {
     expect((await db('entries').where({ id: rated }).first('data'))?.data).toEqual({
       ratings: ratings.map((one) => (one.rater === 'Staff' ? one : { ...one, isBeside: true })),
     });
+    const said = await db('goal_revisions').orderBy('id', 'desc').first('row');
+    expect(said?.row).toEqual({ measures: { 1: { opportunity: { one: 'bean' } } } });
     const issued = JSON.stringify((await db('issued_reports').first('content'))!.content);
     expect(issued).toContain('"aimLine":');
     expect(issued).not.toContain('"course":');

@@ -25,6 +25,10 @@ export async function up(db: Knex): Promise<void> {
     update goal_bank set goal = jsonb_set(goal, '{measure,limitSeconds}', '30')
      where goal -> 'measure' ->> 'kind' = 'latency' and not jsonb_exists(goal -> 'measure', 'limitSeconds');
 
+    alter table goal_revisions disable trigger user;
+    update goal_revisions set row = replace(row::text, '"chance":', '"opportunity":')::jsonb;
+    alter table goal_revisions enable trigger user;
+
     alter table entries drop constraint entries_reason_check;
     alter table entries disable trigger user;
     update entries set reason = 'refused' where reason = 'declined';
