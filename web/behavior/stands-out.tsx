@@ -32,8 +32,8 @@ export function StandsOut({ view: { findings, tooFew, help, figures } }: { view:
       )}
       {findings.length > 0 && (
         <p className="mt-4 text-small text-ink-3">
-          Of 100 students whose incidents follow no pattern, about 5 would have something here: to be looked at, not
-          proof.
+          Of 100 students whose incidents follow no pattern, at most about 5 would have something here: to be looked at,
+          not proof.
         </p>
       )}
     </>
