@@ -5,7 +5,9 @@ import { type SchoolCalendar, schoolDays } from '../calendar/school-days';
 import { defined } from '../defined';
 import type { Incident } from '../entries/incidents/incident';
 
-export interface AbcFileAnalysis extends BehaviorAnalysis {
+export interface AbcFileAnalysis extends Omit<BehaviorAnalysis, 'incidents'> {
+  /** How many incidents: the file calls them notes, and so does what is printed of it (docs/analyse.md). */
+  notes: number;
   from: IsoDate;
   to: IsoDate;
   /** From the first date to the last. */
@@ -13,7 +15,7 @@ export interface AbcFileAnalysis extends BehaviorAnalysis {
   quarterHours: ReturnType<typeof byQuarterHour>;
 }
 
-/** The stretch of dates in which a note could have been made; a bound is that of the notes where it is null. */
+/** The stretch of dates in which an incident could have been made; a bound is that of the incidents where it is null. */
 export interface AbcRange {
   from: IsoDate | null;
   to: IsoDate | null;
@@ -24,24 +26,26 @@ export interface AbcRange {
 }
 
 /**
- * ABC notes from a file, analysed. School days are Monday to Friday, less the closures and absences that are given; without a timetable
+ * ABC incidents from a file, analysed. School days are Monday to Friday, less the closures and absences that are given; without a timetable
  * there are no hours, so rates are per school day only.
  *
- * @param notes  at least one, in any order
+ * @param incidents  at least one, in any order
  */
-export function analyseAbc(notes: readonly Incident[], range: AbcRange): AbcFileAnalysis {
-  const dates = notes.map((note) => note.on).sort();
+export function analyseAbc(incidents: readonly Incident[], range: AbcRange): AbcFileAnalysis {
+  const dates = incidents.map((incident) => incident.on).sort();
   const from = range.from ?? defined(dates[0]);
   const to = range.to ?? defined(dates.at(-1));
   const days = schoolDays(from, to, {
     weekdays: [1, 2, 3, 4, 5],
     closures: [...(range.closures ?? []), ...(range.absences ?? [])],
   });
+  const { incidents: notes, ...analysis } = analyseBehavior(incidents, { days, timetable: [], watched: [] });
   return {
+    notes,
     from,
     to,
     schoolDays: days.length,
-    ...analyseBehavior(notes, { days, timetable: [], watched: [] }),
-    quarterHours: byQuarterHour(notes),
+    ...analysis,
+    quarterHours: byQuarterHour(incidents),
   };
 }

@@ -20,7 +20,7 @@ import {
 import { countFacet, type Facet, type FacetCounts, type FacetShare, facetShares } from './shares';
 import { byPart, byQuarterHour, type QuarterHour, type When, whenGrid } from './when';
 
-/** All that a behavior's notes come to. */
+/** All that a behavior's incidents come to. */
 export interface BehaviorFigures {
   name: string;
   n: number;
@@ -48,7 +48,7 @@ export interface BehaviorFigures {
 }
 
 export interface BehaviorAnalysis {
-  notes: number;
+  incidents: number;
   /** The commonest behavior first. */
   behaviors: BehaviorFigures[];
   /** All whole chains, the commonest first. */
@@ -58,37 +58,37 @@ export interface BehaviorAnalysis {
 }
 
 /**
- * A student's ABC notes, analysed. A note with several behaviors counts for each of them.
+ * A student's ABC incidents, analysed. An incident with several behaviors counts for each of them.
  *
- * @param notes  in any order
- * @param exposure  where and for how long a note could have come about
+ * @param incidents  in any order
+ * @param exposure  where and for how long an incident could have come about
  */
-export function analyseBehavior(notes: readonly Incident[], exposure: Exposure): BehaviorAnalysis {
+export function analyseBehavior(incidents: readonly Incident[], exposure: Exposure): BehaviorAnalysis {
   const counts = {
-    antecedents: countFacet(notes, 'antecedents'),
-    consequences: countFacet(notes, 'consequences'),
-    settings: countFacet(notes, 'settings'),
+    antecedents: countFacet(incidents, 'antecedents'),
+    consequences: countFacet(incidents, 'consequences'),
+    settings: countFacet(incidents, 'settings'),
     settingHours: hoursByLocation(exposure.timetable, exposure.days),
   };
-  const behaviors = [...incidentsByBehavior(notes)]
+  const behaviors = [...incidentsByBehavior(incidents)]
     .map(([name, own]) => figuresOf(name, own, counts, exposure))
     .sort((a, b) => b.n - a.n || a.name.localeCompare(b.name));
   return {
-    notes: notes.length,
+    incidents: incidents.length,
     behaviors,
     chains: commonestFirst(behaviors.flatMap(({ chains }) => chains)),
-    findings: findingsOf(notes, behaviors, exposure),
+    findings: findingsOf(incidents, behaviors, exposure),
     tooFew: tooFewToSay(behaviors),
   };
 }
 
-function incidentsByBehavior(notes: readonly Incident[]): Map<string, Incident[]> {
+function incidentsByBehavior(incidents: readonly Incident[]): Map<string, Incident[]> {
   const groups = new Map<string, Incident[]>();
-  for (const note of notes) {
-    for (const name of note.behaviors) {
+  for (const incident of incidents) {
+    for (const name of incident.behaviors) {
       const own = groups.get(name);
-      if (own) own.push(note);
-      else groups.set(name, [note]);
+      if (own) own.push(incident);
+      else groups.set(name, [incident]);
     }
   }
   return groups;
@@ -103,7 +103,7 @@ function figuresOf(
   // What was noted on a day without school, or while the student was away, is counted beside: it goes into no rate.
   const here = new Set(days);
   const present = days.length === 0 ? own : own.filter(({ on }) => here.has(on));
-  const dates = present.map((note) => note.on);
+  const dates = present.map((incident) => incident.on);
   const when = whenGrid(present, timetable, days);
   return {
     name,

@@ -13,7 +13,7 @@ import { compareRates, rateOf, ratePerHourObserved, ratesByMonth, ratesByWeekday
 import { countFacet, facetShares } from './shares';
 import { byPart, byQuarterHour, whenGrid } from './when';
 
-const note = (changes: object = {}): Incident =>
+const incident = (changes: object = {}): Incident =>
   incidentDefinition.parse({
     on: '2026-09-01',
     time: '09:30',
@@ -22,7 +22,7 @@ const note = (changes: object = {}): Incident =>
     consequences: ['Peers laugh'],
     ...changes,
   });
-const notes = (n: number, changes: object = {}) => Array.from({ length: n }, () => note(changes));
+const incidents = (n: number, changes: object = {}) => Array.from({ length: n }, () => incident(changes));
 const calendar = { weekdays: [1, 2, 3, 4, 5], closures: [] };
 // 1 September 2026 was a Tuesday: 22 school days in the month, four of them Mondays.
 const september = schoolDays('2026-09-01', '2026-09-30', calendar);
@@ -90,13 +90,13 @@ describe('rates', () => {
 
 describe('when (the scatter plot of Touchette, MacDonald & Langer 1985)', () => {
   const some = [
-    note({ on: '2026-09-07', time: '10:59' }),
-    note({ on: '2026-09-07', time: '11:00' }),
-    note({ on: '2026-09-14', time: '11:29' }),
-    note({ on: '2026-09-08', time: '12:00' }),
+    incident({ on: '2026-09-07', time: '10:59' }),
+    incident({ on: '2026-09-07', time: '11:00' }),
+    incident({ on: '2026-09-14', time: '11:29' }),
+    incident({ on: '2026-09-08', time: '12:00' }),
   ];
 
-  it('counts notes in cells of weekday and part of the day, with their hours', () => {
+  it('counts incidents in cells of weekday and part of the day, with their hours', () => {
     const { cells, outside } = whenGrid(some, timetable, september);
     expect(outside).toBe(1);
     expect(cells.find((cell) => cell.weekday === 1 && cell.part === 'Snack')).toEqual({
@@ -125,16 +125,16 @@ describe('when (the scatter plot of Touchette, MacDonald & Langer 1985)', () => 
 
 describe('before and after', () => {
   const own = [
-    ...notes(6),
-    ...notes(2, { antecedents: ['Waiting', 'Asked to begin'] }),
-    ...notes(2, { antecedents: [] }),
+    ...incidents(6),
+    ...incidents(2, { antecedents: ['Waiting', 'Asked to begin'] }),
+    ...incidents(2, { antecedents: [] }),
   ];
   const others = [
-    ...notes(1, { behaviors: ['Leaving'] }),
-    ...notes(4, { behaviors: ['Leaving'], antecedents: ['Waiting'] }),
+    ...incidents(1, { behaviors: ['Leaving'] }),
+    ...incidents(4, { behaviors: ['Leaving'], antecedents: ['Waiting'] }),
   ];
 
-  it('is a share of this behavior’s notes, with its interval and held against the other behaviors', () => {
+  it('is a share of this behavior’s incidents, with its interval and held against the other behaviors', () => {
     const [asked, waiting] = facetShares(own, countFacet([...own, ...others], 'antecedents'));
     expect(asked).toMatchObject({ name: 'Asked to begin', n: 8, of: 10, share: 0.8, others: { n: 1, of: 5 } });
     expect(asked).toMatchObject(wilsonInterval(8, 10));
@@ -146,25 +146,25 @@ describe('before and after', () => {
     expect(waiting).toMatchObject({ n: 2, others: { n: 4, of: 5 } });
   });
 
-  it('counts a name once in a note, and compares with nothing where there is nothing', () => {
-    const twice = [note({ antecedents: ['Asked to begin', 'Asked to begin'] })];
+  it('counts a name once in an incident, and compares with nothing where there is nothing', () => {
+    const twice = [incident({ antecedents: ['Asked to begin', 'Asked to begin'] })];
     const [asked] = facetShares(twice, countFacet(twice, 'antecedents'));
     expect(asked).toMatchObject({ n: 1, of: 1, oddsRatio: null, yulesQ: null, p: null });
   });
 
-  it('makes whole chains of every antecedent and consequence of a note', () => {
+  it('makes whole chains of every antecedent and consequence of an incident', () => {
     const chains = chainsThrough('Calling out', [
-      note({ consequences: ['Peers laugh', 'Sent back'] }),
-      note(),
-      note({ antecedents: [] }),
-      note({ behaviors: ['Leaving', 'Calling out'] }),
+      incident({ consequences: ['Peers laugh', 'Sent back'] }),
+      incident(),
+      incident({ antecedents: [] }),
+      incident({ behaviors: ['Leaving', 'Calling out'] }),
     ]);
     expect(chains).toMatchObject([
       { antecedent: 'Asked to begin', behavior: 'Calling out', consequence: 'Peers laugh', n: 3, of: 4, share: 0.75 },
       { consequence: 'Sent back', n: 1, of: 4 },
     ]);
     expect(chains[0]).toMatchObject(wilsonInterval(3, 4));
-    const { chains: all } = analyseBehavior([...notes(2), ...notes(3, { behaviors: ['Leaving'] })], {
+    const { chains: all } = analyseBehavior([...incidents(2), ...incidents(3, { behaviors: ['Leaving'] })], {
       days: september,
       timetable: [],
       watched: [],
@@ -175,7 +175,7 @@ describe('before and after', () => {
     ]);
   });
 
-  it('weighs hypotheses of function equally within a note, so that they add up', () => {
+  it('weighs hypotheses of function equally within an incident, so that they add up', () => {
     const weights = functionWeights([
       { functions: ['attention', 'escape'] },
       { functions: ['escape'] },
@@ -196,7 +196,7 @@ describe('before and after', () => {
 });
 
 describe('duration and intensity', () => {
-  it('look at the notes that say so, and at nothing else', () => {
+  it('look at the incidents that say so, and at nothing else', () => {
     const seconds = [null, 60, 240, 90].map((one) => ({ seconds: one }));
     expect(durationsOf(seconds)).toEqual({ n: 3, medianSeconds: 90, longestSeconds: 240, totalSeconds: 390 });
     expect(durationsOf([{ seconds: null }])).toBeNull();
@@ -238,11 +238,11 @@ describe('what stands out', () => {
   const exposure = { days: september, timetable, watched: [] };
   const mondaySnack = { on: '2026-09-07', time: '11:10' };
 
-  /** A note on each of some days, at a time of its own: no burst. */
+  /** An incident on each of some days, at a time of its own: no burst. */
   const spread = (days: readonly string[], changes: Partial<Incident> = {}) =>
-    days.map((on) => note({ on, time: '09:30', ...changes }));
+    days.map((on) => incident({ on, time: '09:30', ...changes }));
 
-  it('names its counts, the surest first, and leads to the notes behind it', () => {
+  it('names its counts, the surest first, and leads to the incidents behind it', () => {
     const { findings } = analyseBehavior(
       [
         ...spread(september.slice(0, 12), { time: '11:10', antecedents: ['Waiting'] }),
@@ -257,25 +257,25 @@ describe('what stands out', () => {
     expect(snack).toMatchObject({ n: 12, of: 16, expected: expect.closeTo(0.2, 1) });
     expect(snack?.strength).toBeCloseTo((12 - 3.2) / 1.6, 0);
     expect(snack?.sentence).toBe(
-      '12 of 16 notes of Calling out fall in Snack, which takes 20% of the hours: 1.1 an hour there, 0.1 an hour at other times.',
+      '12 of 16 incidents of Calling out fall in Snack, which takes 20% of the hours: 1.1 an hour there, 0.1 an hour at other times.',
     );
     const waiting = calling.find(({ about }) => about.antecedent === 'Waiting');
     expect(waiting?.sentence).toBe(
-      `“Waiting” came before 12 of 16 notes of Calling out (75%); of the other behaviors' notes, 0 of 16.`,
+      `“Waiting” came before 12 of 16 incidents of Calling out (75%); of the other behaviors' incidents, 0 of 16.`,
     );
     const strengths = findings.map(({ strength }) => strength);
     expect(strengths).toEqual(strengths.toSorted((a, b) => b - a));
-    // Seeded: the same notes say the same.
+    // Seeded: the same incidents say the same.
     expect(analyseBehavior([...spread(september.slice(0, 12), { time: '11:10' })], exposure).findings).toEqual(
       analyseBehavior([...spread(september.slice(0, 12), { time: '11:10' })], exposure).findings,
     );
   });
 
-  it('is only said with five notes behind it, and only beyond what luck brings', () => {
-    const four = analyseBehavior(notes(4, mondaySnack), exposure);
+  it('is only said with five incidents behind it, and only beyond what luck brings', () => {
+    const four = analyseBehavior(incidents(4, mondaySnack), exposure);
     expect(four.findings).toEqual([]);
     expect(four.tooFew.map(({ sentence }) => sentence)).toEqual([
-      'Too few to say: 4 notes of Calling out; 5 are needed.',
+      'Too few to say: 4 incidents of Calling out; 5 are needed.',
     ]);
     // As many in each part as its hours give it.
     const even = [...spread(september.slice(0, 16)), ...spread(september.slice(16, 20), { time: '11:10' })];
@@ -284,7 +284,7 @@ describe('what stands out', () => {
 
   it('takes what lies within a quarter of an hour for one burst: it is no pattern', () => {
     const times = Array.from({ length: 12 }, (_, i) => `11:${String(5 + 2 * i).padStart(2, '0')}`);
-    const burst = times.map((time) => note({ on: '2026-09-07', time }));
+    const burst = times.map((time) => incident({ on: '2026-09-07', time }));
     expect(analyseBehavior(burst, exposure).findings).toEqual([]);
   });
 
@@ -294,18 +294,18 @@ describe('what stands out', () => {
   });
 
   it('counts what was noted on a day without school beside, in no rate', () => {
-    const [calling] = analyseBehavior([note({ on: '2026-09-05' }), note({ on: '2026-09-07' })], exposure).behaviors;
+    const [calling] = analyseBehavior([incident({ on: '2026-09-05' }), incident({ on: '2026-09-07' })], exposure).behaviors;
     expect(calling).toMatchObject({ n: 2, onOtherDays: 1, perSchoolDay: { n: 1, exposure: september.length } });
   });
 
   it('puts the commonest first: behaviors, and what stands beside them', () => {
     const { behaviors } = analyseBehavior(
       [
-        ...notes(2, { behaviors: ['Hiding'] }),
-        ...notes(5, { behaviors: ['Leaving'], antecedents: ['Waiting'] }),
-        ...notes(1, { behaviors: ['Leaving'], antecedents: ['Noise'] }),
-        ...notes(3, { behaviors: ['Leaving'] }),
-        ...notes(4),
+        ...incidents(2, { behaviors: ['Hiding'] }),
+        ...incidents(5, { behaviors: ['Leaving'], antecedents: ['Waiting'] }),
+        ...incidents(1, { behaviors: ['Leaving'], antecedents: ['Noise'] }),
+        ...incidents(3, { behaviors: ['Leaving'] }),
+        ...incidents(4),
       ],
       exposure,
     );
@@ -329,9 +329,9 @@ describe('what stands out', () => {
         days: [...september, ...october],
       }).findings.find(({ about }) => about.month)?.sentence;
     expect(both(22, 4)).toBe(
-      'Fewer notes of Calling out in October than in September: 4 in 22 school days (0.2 a day) against 22 in 22 school days (1 a day).',
+      'Fewer incidents of Calling out in October than in September: 4 in 22 school days (0.2 a day) against 22 in 22 school days (1 a day).',
     );
-    expect(both(4, 22)).toContain('More notes of Calling out in October');
+    expect(both(4, 22)).toContain('More incidents of Calling out in October');
     expect(both(10, 11)).toBeUndefined();
   });
 

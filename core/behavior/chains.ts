@@ -8,7 +8,7 @@ export interface Chain {
   consequence: string;
   /** Notes that hold the whole chain. */
   n: number;
-  /** All notes of the behavior. */
+  /** All incidents of the behavior. */
   of: number;
   share: number;
   low: number;
@@ -16,22 +16,22 @@ export interface Chain {
 }
 
 /**
- * The whole chains A → B → C through a behavior, the commonest first. A note with several antecedents or consequences holds
- * each chain that they make; one without an antecedent or without a consequence holds none, and still counts among the notes.
+ * The whole chains A → B → C through a behavior, the commonest first. An incident with several antecedents or consequences holds
+ * each chain that they make; one without an antecedent or without a consequence holds none, and still counts among the incidents.
  *
- * @param notes  the notes of the behavior
+ * @param incidents  the incidents of the behavior
  */
-export function chainsThrough(behavior: string, notes: readonly Incident[]): Chain[] {
+export function chainsThrough(behavior: string, incidents: readonly Incident[]): Chain[] {
   const counts = new Map<string, Map<string, number>>();
-  for (const note of notes) {
-    const consequences = namesIn(note, 'consequences');
-    for (const antecedent of namesIn(note, 'antecedents')) {
+  for (const incident of incidents) {
+    const consequences = namesIn(incident, 'consequences');
+    for (const antecedent of namesIn(incident, 'antecedents')) {
       const ends = counts.get(antecedent) ?? new Map<string, number>();
       counts.set(antecedent, ends);
       for (const consequence of consequences) ends.set(consequence, (ends.get(consequence) ?? 0) + 1);
     }
   }
-  const of = notes.length;
+  const of = incidents.length;
   const chains = [...counts].flatMap(([antecedent, ends]) =>
     [...ends].map(([consequence, n]): Chain => {
       return { antecedent, behavior, consequence, n, of, share: n / of, ...wilsonInterval(n, of) };

@@ -1,7 +1,7 @@
 import { defined } from '../defined';
 import { chanceFrom, DEALS, SEED, shuffleFirst } from './deal';
 
-/** A student’s notes on each of some days: first those before, then the recent ones. */
+/** A student’s incidents on each of some days: first those before, then the recent ones. */
 export interface DayCounts {
   counts: readonly number[];
   recent: number;
@@ -11,7 +11,7 @@ export interface DayCounts {
  * Whether anybody’s rate changed more than luck would have it, looking at all of them: the days change places within each student, and the
  * largest change of all students is the yardstick.
  *
- * @returns for each student, how often luck brings anybody a change as large; 1 for one whose notes cannot tell
+ * @returns for each student, how often luck brings anybody a change as large; 1 for one whose incidents cannot tell
  */
 export function changesByChance(students: readonly DayCounts[]): number[] {
   const chance = chanceFrom(SEED);

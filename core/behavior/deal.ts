@@ -1,8 +1,8 @@
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 
-/** So often the notes are dealt anew. */
+/** So often the incidents are dealt anew. */
 export const DEALS = 2000;
-/** Always the same: the same notes say the same. */
+/** Always the same: the same incidents say the same. */
 export const SEED = 1_936;
 /** Counts that luck brings less often than this on the average are not looked at: they have no spread to speak of. */
 const LEAST_EXPECTED = 1;

@@ -27,7 +27,7 @@ export interface DidItHelp extends PhaseAnalysis {
   rates: RateComparison[];
 }
 
-/** The notes of a behavior on each school day: a day on which none was noted counts as none. */
+/** The incidents of a behavior on each school day: a day on which none was noted counts as none. */
 export function perSchoolDay(dates: readonly IsoDate[], days: readonly IsoDate[]): DayAmount[] {
   const counts = new Map(days.map((on) => [on, 0]));
   for (const on of dates) {

@@ -2,7 +2,7 @@ import { type IsoDate, weekday } from '../calendar/iso-date';
 import type { Exposure } from './rates';
 
 /**
- * What of the exposure is left under a filter, since a filter that cuts the notes must cut it too. At one place: the parts of the day that
+ * What of the exposure is left under a filter, since a filter that cuts the incidents must cut it too. At one place: the parts of the day that
  * the timetable has there, on the days that have one. By one observer: nobody knows how long they watched, so there are counts and no rate.
  */
 export function exposureUnder(

@@ -3,7 +3,7 @@ import { partFinder, type Timetable } from '../calendar/timetable';
 import type { Incident } from '../entries/incidents/incident';
 import { quarterOf } from './when';
 
-/** Which notes stand behind a figure. What is not said does not matter. */
+/** Which incidents stand behind a figure. What is not said does not matter. */
 export interface IncidentFilter {
   behavior?: string | undefined;
   antecedent?: string | undefined;
@@ -30,35 +30,35 @@ export interface IncidentFilter {
 }
 
 /**
- * The notes that a figure was made of, in the order they came in.
+ * The incidents that a figure was made of, in the order they came in.
  *
  * @param timetable  the one that the figure was made with
  */
 export function incidentsBehind<T extends Incident>(
-  notes: readonly T[],
+  incidents: readonly T[],
   filter: IncidentFilter,
   timetable: Timetable,
 ): T[] {
   const { behavior, antecedent, consequence, location, observer, function: purpose, intensity, from, to } = filter;
   const asksForBlock = filter.part !== undefined || filter.outside;
   const partOf = partFinder(timetable);
-  return notes.filter((note) => {
-    if (from !== undefined && note.on < from) return false;
-    if (to !== undefined && note.on > to) return false;
-    if (behavior !== undefined && !note.behaviors.includes(behavior)) return false;
-    if (antecedent !== undefined && !note.antecedents.includes(antecedent)) return false;
-    if (consequence !== undefined && !note.consequences.includes(consequence)) return false;
-    if (location !== undefined && note.location !== location) return false;
-    if (observer !== undefined && note.observer !== observer) return false;
-    if (purpose !== undefined && !note.functions.includes(purpose)) return false;
-    if (intensity !== undefined && note.intensity !== intensity) return false;
-    if (filter.weekday !== undefined && weekday(note.on) !== filter.weekday) return false;
-    if (filter.month !== undefined && !note.on.startsWith(filter.month)) return false;
-    if (filter.week !== undefined && mondayOf(note.on) !== filter.week) return false;
-    if (filter.quarter !== undefined && quarterOf(note.time) !== filter.quarter) return false;
-    if (filter.isTimed && note.seconds === null) return false;
+  return incidents.filter((incident) => {
+    if (from !== undefined && incident.on < from) return false;
+    if (to !== undefined && incident.on > to) return false;
+    if (behavior !== undefined && !incident.behaviors.includes(behavior)) return false;
+    if (antecedent !== undefined && !incident.antecedents.includes(antecedent)) return false;
+    if (consequence !== undefined && !incident.consequences.includes(consequence)) return false;
+    if (location !== undefined && incident.location !== location) return false;
+    if (observer !== undefined && incident.observer !== observer) return false;
+    if (purpose !== undefined && !incident.functions.includes(purpose)) return false;
+    if (intensity !== undefined && incident.intensity !== intensity) return false;
+    if (filter.weekday !== undefined && weekday(incident.on) !== filter.weekday) return false;
+    if (filter.month !== undefined && !incident.on.startsWith(filter.month)) return false;
+    if (filter.week !== undefined && mondayOf(incident.on) !== filter.week) return false;
+    if (filter.quarter !== undefined && quarterOf(incident.time) !== filter.quarter) return false;
+    if (filter.isTimed && incident.seconds === null) return false;
     if (!asksForBlock) return true;
-    const part = partOf(note.on, note.time)?.part;
+    const part = partOf(incident.on, incident.time)?.part;
     return filter.outside ? part === undefined : part === filter.part;
   });
 }

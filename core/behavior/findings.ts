@@ -1,5 +1,5 @@
 import { type IsoDate, weekdayName } from '../calendar/iso-date';
-import { type Incident, LEAST_NOTES } from '../entries/incidents/incident';
+import { type Incident, LEAST_INCIDENTS } from '../entries/incidents/incident';
 import { sum } from '../statistics/spread';
 import { counted, percent, rateFigure } from '../words/counting';
 import type { BehaviorFigures } from './analysis';
@@ -8,7 +8,7 @@ import { type Dealt, dealt, keyOf } from './permutation';
 import { type Exposure, type MonthRate, monthPair, type Rate } from './rates';
 import type { FacetShare } from './shares';
 
-/** What a finding is about: also what to look for to see the notes behind it. */
+/** What a finding is about: also what to look for to see the incidents behind it. */
 export interface FindingAbout {
   behavior: string;
   part?: string;
@@ -39,23 +39,23 @@ export interface TooFew {
 }
 
 /**
- * What stands out in a student's notes, as sentences with their counts; the surest first.
+ * What stands out in a student's incidents, as sentences with their counts; the surest first.
  *
- * A count is a finding with five notes or more behind it, where luck brings anything in its family that stands out as much too seldom: a
- * twentieth of the page, split among the families that are looked at. So of a hundred students whose notes mean nothing at most five or so
+ * A count is a finding with five incidents or more behind it, where luck brings anything in its family that stands out as much too seldom: a
+ * twentieth of the page, split among the families that are looked at. So of a hundred students whose incidents mean nothing at most five or so
  * have a finding at all.
  *
  * @param figures  of each behavior, for the sentences
  * @see permutation.ts for what luck is; docs/measures.md, “Findings”
  */
 export function findingsOf(
-  notes: readonly Incident[],
+  incidents: readonly Incident[],
   figures: readonly BehaviorFigures[],
   exposure: Exposure,
 ): Finding[] {
-  const told = figures.filter(({ n }) => n >= LEAST_NOTES);
+  const told = figures.filter(({ n }) => n >= LEAST_INCIDENTS);
   const luck = dealt(
-    notes,
+    incidents,
     told.map(({ name }) => name),
     exposure,
   );
@@ -68,7 +68,7 @@ export function findingsOf(
     ...locationFindings(one, luck),
     ...monthFindings(one, exposure.days, luck),
   ]);
-  return withoutNarrower(found.filter(({ n, p }) => n >= LEAST_NOTES && p <= yardstick))
+  return withoutNarrower(found.filter(({ n, p }) => n >= LEAST_INCIDENTS && p <= yardstick))
     .map(({ p: _, ...finding }) => finding)
     .sort((a, b) => b.strength - a.strength || b.n - a.n || a.sentence.localeCompare(b.sentence));
 }
@@ -92,15 +92,15 @@ function withoutNarrower(found: readonly Candidate[]): Candidate[] {
 /** The behaviors of which nothing can be said yet. */
 export function tooFewToSay(figures: readonly Pick<BehaviorFigures, 'name' | 'n'>[]): TooFew[] {
   return figures
-    .filter(({ n }) => n < LEAST_NOTES)
+    .filter(({ n }) => n < LEAST_INCIDENTS)
     .map(({ name, n }) => ({
       behavior: name,
       n,
-      sentence: `Too few to say: ${counted(n, 'note', 'notes')} of ${name}; ${LEAST_NOTES} are needed.`,
+      sentence: `Too few to say: ${counted(n, 'incident', 'incidents')} of ${name}; ${LEAST_INCIDENTS} are needed.`,
     }));
 }
 
-/** What of a behavior’s notes too few carry to say anything of it. */
+/** What of a behavior’s incidents too few carry to say anything of it. */
 export function carriedByFew({
   n,
   durations,
@@ -108,8 +108,8 @@ export function carriedByFew({
   functions,
 }: Pick<BehaviorFigures, 'n' | 'durations' | 'intensities' | 'functions'>): string[] {
   const few = (known: number, what: string) =>
-    known > 0 && known < LEAST_NOTES
-      ? [`${what}: ${counted(known, 'note carries one', 'notes carry one')}, of ${n}.`]
+    known > 0 && known < LEAST_INCIDENTS
+      ? [`${what}: ${counted(known, 'incident has one', 'incidents have one')}, of ${n}.`]
       : [];
   return [
     ...few(durations?.n ?? 0, 'Duration'),
@@ -138,18 +138,18 @@ function whenFindings({ name, parts, weekdays }: BehaviorFigures, luck: Dealt): 
       luck.part.get(keyOf(name, key)),
       { n: rate.n, of: placed },
       about,
-      `${rate.n} of ${placed} notes of ${name} fall in ${words}, which takes ${percent((100 * rate.exposure) / hours)} of the hours: ${perHour(rate.rate)} there, ${perHour(rateOutside(rate, placed, hours))} at other times.`,
+      `${rate.n} of ${placed} incidents of ${name} fall in ${words}, which takes ${percent((100 * rate.exposure) / hours)} of the hours: ${perHour(rate.rate)} there, ${perHour(rateOutside(rate, placed, hours))} at other times.`,
     );
   const days = sum(weekdays.map(({ exposure }) => exposure));
-  const notes = sum(weekdays.map(({ n }) => n));
+  const incidents = sum(weekdays.map(({ n }) => n));
   return [
     ...parts.flatMap((part) => inHours(part, part.part, { behavior: name, part: part.part }, part.part)),
     ...weekdays.flatMap((day) =>
       candidate(
         luck.weekday.get(keyOf(name, day.weekday)),
-        { n: day.n, of: notes },
+        { n: day.n, of: incidents },
         { behavior: name, weekday: day.weekday },
-        `${day.n} of ${notes} notes of ${name} fall on a ${weekdayName(day.weekday)}: ${rateFigure(day.rate)} a day, ${rateFigure(rateOutside(day, notes, days))} on other school days.`,
+        `${day.n} of ${incidents} incidents of ${name} fall on a ${weekdayName(day.weekday)}: ${rateFigure(day.rate)} a day, ${rateFigure(rateOutside(day, incidents, days))} on other school days.`,
       ),
     ),
   ];
@@ -170,7 +170,7 @@ function locationFindings({ name, settings, settingHours }: BehaviorFigures, luc
 }
 
 const shareSaid = (behavior: string, { name, n, of, share }: FacetShare, verb: string) =>
-  `“${name}” ${verb} ${n} of ${of} notes of ${behavior} (${percent(100 * share)})`;
+  `“${name}” ${verb} ${n} of ${of} incidents of ${behavior} (${percent(100 * share)})`;
 
 function facetFindings(figures: BehaviorFigures, facet: 'antecedent' | 'consequence', family: Family): Candidate[] {
   const { name: behavior } = figures;
@@ -180,7 +180,7 @@ function facetFindings(figures: BehaviorFigures, facet: 'antecedent' | 'conseque
       family.get(keyOf(behavior, share.name)),
       share,
       { behavior, [facet]: share.name },
-      `${shareSaid(behavior, share, verb)}; of the other behaviors' notes, ${share.others.n} of ${share.others.of}.`,
+      `${shareSaid(behavior, share, verb)}; of the other behaviors' incidents, ${share.others.n} of ${share.others.of}.`,
     ),
   );
 }
@@ -191,9 +191,9 @@ function monthFindings({ name, months }: BehaviorFigures, days: readonly IsoDate
   if (!before || !last) return [];
   const of = before.n + last.n;
   const standing = luck.month.get(keyOf(name));
-  if (!standing || of < LEAST_NOTES) return [];
+  if (!standing || of < LEAST_INCIDENTS) return [];
   const isMore = (last.rate ?? 0) > (before.rate ?? 0);
-  const sentence = `${isMore ? 'More' : 'Fewer'} notes of ${name} in ${monthName(last)} than in ${monthName(before)}: ${inDays(last)} against ${inDays(before)}.`;
+  const sentence = `${isMore ? 'More' : 'Fewer'} incidents of ${name} in ${monthName(last)} than in ${monthName(before)}: ${inDays(last)} against ${inDays(before)}.`;
   // What is counted is both months together: few in the last one may be what stands out.
   const expected = last.exposure / (before.exposure + last.exposure);
   return [
@@ -206,7 +206,7 @@ function monthFindings({ name, months }: BehaviorFigures, days: readonly IsoDate
       strength: standing.z,
       p: standing.p,
     },
-  ].map((one) => ({ ...one, n: isMore ? one.n : Math.max(one.n, LEAST_NOTES) }));
+  ].map((one) => ({ ...one, n: isMore ? one.n : Math.max(one.n, LEAST_INCIDENTS) }));
 }
 
 const monthFormat = new Intl.DateTimeFormat('en-US', { month: 'long', timeZone: 'UTC' });

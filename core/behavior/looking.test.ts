@@ -13,7 +13,7 @@ import { carriedByFew, findingTitle } from './findings';
 import { changeSentence, patternsAcross } from './patterns';
 import { compareRates, ratesByWeek, timesAsMany } from './rates';
 
-const note = (changes: object = {}): Incident =>
+const incident = (changes: object = {}): Incident =>
   incidentDefinition.parse({
     ...{
       on: '2026-09-01',
@@ -33,7 +33,7 @@ const timetable = timetableDefinition.parse(
   ]),
 );
 
-describe('the notes behind a figure', () => {
+describe('the incidents behind a figure', () => {
   it('are as many as the figure counts, whichever figure it is', () => {
     const choice = fc.subarray(['Waiting', 'Noise', 'Asked']);
     const any = fc.record({
@@ -50,11 +50,11 @@ describe('the notes behind a figure', () => {
     });
     fc.assert(
       fc.property(fc.array(any, { maxLength: 30 }), (all) => {
-        const notes = all.map((one) => incidentDefinition.parse(one));
-        const { behaviors } = analyseBehavior(notes, { days, timetable, watched: [] });
+        const incidents = all.map((one) => incidentDefinition.parse(one));
+        const { behaviors } = analyseBehavior(incidents, { days, timetable, watched: [] });
         for (const figures of behaviors) {
           const behind = (filter: Parameters<typeof incidentsBehind>[1]) =>
-            incidentsBehind(notes, { behavior: figures.name, ...filter }, timetable).length;
+            incidentsBehind(incidents, { behavior: figures.name, ...filter }, timetable).length;
           expect(behind({})).toBe(figures.n);
           expect(behind({ outside: true })).toBe(figures.when.outside);
           for (const { part, weekday, n } of figures.when.cells) expect(behind({ part, weekday })).toBe(n);
@@ -76,13 +76,13 @@ describe('the notes behind a figure', () => {
   });
 
   it('lie within dates, both ends with them, and two of the same minute are two', () => {
-    const notes = [
-      note({ on: '2026-09-01' }),
-      note({ on: '2026-09-02' }),
-      note({ on: '2026-09-02' }),
-      note({ on: '2026-09-03' }),
+    const incidents = [
+      incident({ on: '2026-09-01' }),
+      incident({ on: '2026-09-02' }),
+      incident({ on: '2026-09-02' }),
+      incident({ on: '2026-09-03' }),
     ];
-    expect(incidentsBehind(notes, { from: '2026-09-02', to: '2026-09-02' }, timetable)).toHaveLength(2);
+    expect(incidentsBehind(incidents, { from: '2026-09-02', to: '2026-09-02' }, timetable)).toHaveLength(2);
   });
 });
 
@@ -97,7 +97,7 @@ describe('weeks', () => {
     });
     expect(weeks.find(({ monday }) => monday === '2026-08-31')).toMatchObject({ n: 2, exposure: 5, rate: 0.4 });
     expect(weeks.find(({ monday }) => monday === '2026-09-07')).toMatchObject({ n: 0, rate: 0 });
-    // The closed week has no school day and no note: it is not there at all.
+    // The closed week has no school day and no incident: it is not there at all.
     expect(ratesByWeek([], days).map(({ monday }) => monday)).not.toContain('2026-09-14');
   });
 });
@@ -108,7 +108,7 @@ describe('what stands out', () => {
   it('holds a place against its hours in the timetable, and says it only where it says more than a part of the day', () => {
     const settings = (changes: object) =>
       analyseBehavior(
-        days.slice(0, 20).map((on) => note({ on, ...changes })),
+        days.slice(0, 20).map((on) => incident({ on, ...changes })),
         exposure,
       )
         .findings.filter(({ about }) => about.location)
@@ -116,7 +116,7 @@ describe('what stands out', () => {
     // A fifth of the hours is in the kitchen; the time says the shop.
     expect(settings({ time: '09:30', location: 'Kitchen' })).toEqual([
       expect.stringMatching(
-        /^“Kitchen” was the place of \d+ of \d+ notes of Calling out \(100%\); it takes 20% of the hours\.$/,
+        /^“Kitchen” was the place of \d+ of \d+ incidents of Calling out \(100%\); it takes 20% of the hours\.$/,
       ),
     ]);
     expect(settings({ time: '11:10', location: 'Kitchen' })).toEqual([]);
@@ -145,7 +145,7 @@ describe('did it help?', () => {
 
   it('compares each school day before with each since: by hand', () => {
     const amounts = perSchoolDay([...dates, '2026-09-05'], some);
-    // Before: 2, 2, 1; since: 0, 0, 0, 1, 0. A note on a Saturday makes no school day.
+    // Before: 2, 2, 1; since: 0, 0, 0, 1, 0. An incident on a Saturday makes no school day.
     expect(amounts.map(({ n }) => n)).toEqual([2, 2, 1, 0, 0, 0, 1, 0]);
     const help = didItHelp(amounts, phases, 'decrease', 'schoolDay');
     expect(help.phases.map(({ name, n }) => [name, n])).toEqual([
@@ -197,13 +197,13 @@ describe('did it help?', () => {
 
 describe('patterns across students', () => {
   const range = schoolDays('2026-08-31', '2026-10-09', { weekdays: [1, 2, 3, 4, 5], closures: [] });
-  const early = (n: number) => range.slice(0, n).map((on) => note({ on }));
-  const late = (n: number) => range.slice(-n).map((on) => note({ on, time: '11:10', antecedents: ['Noise'] }));
+  const early = (n: number) => range.slice(0, n).map((on) => incident({ on }));
+  const late = (n: number) => range.slice(-n).map((on) => incident({ on, time: '11:10', antecedents: ['Noise'] }));
   const students = [
-    { id: 'more', notes: [...early(2), ...late(12)], timetable },
-    { id: 'same', notes: [...early(6), ...late(6)], timetable },
-    { id: 'few', notes: late(3), timetable: [] },
-    { id: 'none', notes: [note({ on: '2026-01-01' })], timetable },
+    { id: 'more', incidents: [...early(2), ...late(12)], timetable },
+    { id: 'same', incidents: [...early(6), ...late(6)], timetable },
+    { id: 'few', incidents: late(3), timetable: [] },
+    { id: 'none', incidents: [incident({ on: '2026-01-01' })], timetable },
   ];
   const patterns = patternsAcross(students, range, { recentDays: 15 });
 
@@ -289,7 +289,7 @@ describe('sentences of rates', () => {
     expect(timesAsMany(compareRates({ n: 4, exposure: 0 }, { n: 4, exposure: 20 }))).toBeNull();
   });
 
-  it('say which way a student’s notes went', () => {
+  it('say which way a student’s incidents went', () => {
     expect(changeSentence(compareRates({ n: 12, exposure: 20 }, { n: 4, exposure: 20 }))).toMatch(
       /^Fewer\. 0\.6 a school day before, 0\.2 now: 0\.33 times as many; likely [\d.]+ to [\d.]+\.$/,
     );
@@ -298,7 +298,7 @@ describe('sentences of rates', () => {
     );
   });
 
-  it('say what too few notes carry: from one to four, of how many', () => {
+  it('say what too few incidents carry: from one to four, of how many', () => {
     const carried = (durations: number, intensities: number, functions: number) =>
       carriedByFew({
         n: 12,
@@ -310,8 +310,8 @@ describe('sentences of rates', () => {
     expect(carried(5, 6, 7)).toEqual([]);
     expect(carried(1, 4, 2)).toEqual([
       'Duration: 1 note carries one, of 12.',
-      'Intensity: 4 notes carry one, of 12.',
-      'Function: 2 notes carry one, of 12.',
+      'Intensity: 4 incidents carry one, of 12.',
+      'Function: 2 incidents carry one, of 12.',
     ]);
   });
 });

@@ -11,12 +11,12 @@ export interface Durations {
 }
 
 /**
- * How long it lasted, over the notes that say so.
+ * How long it lasted, over the incidents that say so.
  *
  * @returns null when none does
  */
-export function durationsOf(notes: readonly Pick<Incident, 'seconds'>[]): Durations | null {
-  const seconds = notes.flatMap((note) => note.seconds ?? []);
+export function durationsOf(incidents: readonly Pick<Incident, 'seconds'>[]): Durations | null {
+  const seconds = incidents.flatMap((incident) => incident.seconds ?? []);
   if (seconds.length === 0) return null;
   return {
     n: seconds.length,
@@ -30,17 +30,17 @@ export interface Intensities {
   /** Notes whose intensity is known. */
   n: number;
   median: number;
-  /** How many notes at each step of the scale that came up, in order. */
+  /** How many incidents at each step of the scale that came up, in order. */
   levels: { level: number; n: number; share: number }[];
 }
 
 /**
- * How strong it was, over the notes that say so.
+ * How strong it was, over the incidents that say so.
  *
  * @returns null when none does
  */
-export function intensitiesOf(notes: readonly Pick<Incident, 'intensity'>[]): Intensities | null {
-  const known = notes.flatMap((note) => note.intensity ?? []);
+export function intensitiesOf(incidents: readonly Pick<Incident, 'intensity'>[]): Intensities | null {
+  const known = incidents.flatMap((incident) => incident.intensity ?? []);
   if (known.length === 0) return null;
   const counts = new Map<number, number>();
   for (const level of known) counts.set(level, (counts.get(level) ?? 0) + 1);

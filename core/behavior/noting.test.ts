@@ -58,13 +58,13 @@ describe('choices', () => {
 });
 
 describe('what a form sends', () => {
-  const note = {
+  const incident = {
     ...{ id: id(), on: '2026-11-24', time: '09:30', observerId: id(), locationId: null, intensityId: null },
     ...{ behaviors: [id()], antecedents: [], consequences: [], functions: [] },
     ...{ seconds: null, isGoing: false, resolved: null, resolvedAfter: null, note: '' },
   };
   const problem = (changes: object) => {
-    const issue = incidentInput.safeParse({ ...note, ...changes }).error?.issues[0];
+    const issue = incidentInput.safeParse({ ...incident, ...changes }).error?.issues[0];
     return issue && [issue.path.join('.'), issue.message];
   };
 
@@ -77,7 +77,7 @@ describe('what a form sends', () => {
     expect(problem({ resolvedAfter: 60 })?.[0]).toBe('resolvedAfter');
     expect(problem({ resolved: true, resolvedAfter: 60 })).toBeUndefined();
     const same = id();
-    expect(incidentInput.parse({ ...note, antecedents: [same, same] }).antecedents).toEqual([same]);
+    expect(incidentInput.parse({ ...incident, antecedents: [same, same] }).antecedents).toEqual([same]);
   });
 
   it('an end is a time or a length, not both', () => {
@@ -118,7 +118,7 @@ describe('sentences', () => {
     intensity: { name: '2', words: 'others look up' },
   };
 
-  it('say an ABC note whole, and of one that says little no more than that', () => {
+  it('say an ABC incident whole, and of one that says little no more than that', () => {
     expect(incidentSentence(said)).toBe(
       'Leaves the bench and shouts. Before: “A tool started” and “Asked to begin”. Then: “A break”. It lasted 4 min. ' +
         'Intensity: 2, others look up. It was resolved after 6 min. It may have been for escape; that is a guess.',

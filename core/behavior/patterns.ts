@@ -1,16 +1,16 @@
 import type { IsoDate } from '../calendar/iso-date';
 import { hoursByCell, type Timetable } from '../calendar/timetable';
-import { type Incident, LEAST_NOTES } from '../entries/incidents/incident';
+import { type Incident, LEAST_INCIDENTS } from '../entries/incidents/incident';
 import { sum } from '../statistics/spread';
 import { rateFigure } from '../words/counting';
 import { changesByChance } from './changed';
 import { compareRates, type RateComparison, rateOf, ratesByWeek, timesAsMany, type WeekRate } from './rates';
 import { whenGrid } from './when';
 
-/** A student’s notes with the timetable in which they could have been made. */
+/** A student’s incidents with the timetable in which they could have been made. */
 export interface StudentIncidents {
   id: string;
-  notes: readonly Incident[];
+  incidents: readonly Incident[];
   timetable: Timetable;
 }
 
@@ -30,7 +30,7 @@ export interface PartAcross {
   n: number;
   hours: number;
   rate: number | null;
-  /** How many students have a note in it, of how many who have it in their timetable. */
+  /** How many students have an incident in it, of how many who have it in their timetable. */
   students: number;
   of: number;
 }
@@ -55,7 +55,7 @@ export interface Patterns {
 
 /**
  * What repeats over several students: each one’s weekly rates, whose rate changed, in which parts of the day, after what.
- * It takes a time that grows in line with the notes.
+ * It takes a time that grows in line with the incidents.
  *
  * @param days  the school days that are looked at, in order
  * @param recent  the last of them, to be held against as many before: a list of school days
@@ -67,17 +67,17 @@ export function patternsAcross(
 ): Patterns {
   const first = days[0] ?? '';
   const last = days.at(-1) ?? '';
-  const inRange = students.map(({ notes, ...rest }) => ({
+  const inRange = students.map(({ incidents, ...rest }) => ({
     ...rest,
-    notes: notes.filter(({ on }) => first <= on && on <= last),
+    incidents: incidents.filter(({ on }) => first <= on && on <= last),
   }));
   const windows = students.map((student) => windowOf(student, days, recentDays));
   const chances = changesByChance(windows.map((window) => window ?? { counts: [], recent: 0 }));
-  const patterns = inRange.map(({ id, notes }, i): StudentPattern => {
-    const dates = notes.map(({ on }) => on);
+  const patterns = inRange.map(({ id, incidents }, i): StudentPattern => {
+    const dates = incidents.map(({ on }) => on);
     const window = windows[i];
     const change = window ? { ...window.comparison, chance: chances[i] ?? 1 } : null;
-    return { id, n: notes.length, weeks: ratesByWeek(dates, days), change };
+    return { id, n: incidents.length, weeks: ratesByWeek(dates, days), change };
   });
   return {
     students: patterns,
@@ -95,35 +95,35 @@ const PAGE_P = 0.05;
 /** Fewer days before than this say nothing of what was. */
 const LEAST_DAYS_BEFORE = 5;
 
-/** A student’s notes day by day in the last days and in as many before, from the day on which following began. */
-function windowOf({ notes }: StudentIncidents, days: readonly IsoDate[], recentDays: number) {
-  const since = notes.reduce<IsoDate | null>((first, { on }) => (first === null || on < first ? on : first), null);
+/** A student’s incidents day by day in the last days and in as many before, from the day on which following began. */
+function windowOf({ incidents }: StudentIncidents, days: readonly IsoDate[], recentDays: number) {
+  const since = incidents.reduce<IsoDate | null>((first, { on }) => (first === null || on < first ? on : first), null);
   if (since === null) return null;
   const followed = days.slice(-2 * recentDays).filter((on) => on >= since);
   const recent = Math.min(recentDays, followed.length);
   const before = followed.length - recent;
   if (before < LEAST_DAYS_BEFORE) return null;
   const byDay = new Map<IsoDate, number>(followed.map((on) => [on, 0]));
-  for (const { on } of notes) {
+  for (const { on } of incidents) {
     const n = byDay.get(on);
     if (n !== undefined) byDay.set(on, n + 1);
   }
   const counts = [...byDay.values()];
   const earlier = sum(counts.slice(0, before));
   const late = sum(counts.slice(before));
-  if (earlier + late < LEAST_NOTES) return null;
+  if (earlier + late < LEAST_INCIDENTS) return null;
   const comparison = compareRates({ n: earlier, exposure: before }, { n: late, exposure: recent });
   return { counts, recent, comparison };
 }
 
 function partsAcross(students: readonly StudentIncidents[], days: readonly IsoDate[]): PartAcross[] {
   const parts = new Map<string, PartAcross>();
-  for (const { notes, timetable } of students) {
+  for (const { incidents, timetable } of students) {
     const own = new Map<string, { n: number; hours: number }>();
     for (const { part, hours } of hoursByCell(timetable, days)) {
       own.set(part, { n: 0, hours: (own.get(part)?.hours ?? 0) + hours });
     }
-    for (const { part, n } of whenGrid(notes, timetable, days).cells) {
+    for (const { part, n } of whenGrid(incidents, timetable, days).cells) {
       const sum = own.get(part);
       if (sum) sum.n += n;
     }
@@ -140,8 +140,8 @@ function partsAcross(students: readonly StudentIncidents[], days: readonly IsoDa
 
 function antecedentsAcross(students: readonly StudentIncidents[]): AntecedentAcross[] {
   const names = new Map<string, { n: number; students: Set<string> }>();
-  for (const { id, notes } of students) {
-    for (const { antecedents } of notes) {
+  for (const { id, incidents } of students) {
+    for (const { antecedents } of incidents) {
       for (const name of antecedents) {
         const known = names.get(name) ?? { n: 0, students: new Set<string>() };
         known.n++;
@@ -156,7 +156,7 @@ function antecedentsAcross(students: readonly StudentIncidents[]): AntecedentAcr
     .sort((a, b) => b.students.length - a.students.length || b.n - a.n || a.name.localeCompare(b.name));
 }
 
-/** Whether a student’s notes became more or fewer, in a sentence. */
+/** Whether a student’s incidents became more or fewer, in a sentence. */
 export function changeSentence(change: RateComparison): string {
   const { before, after } = change;
   const word = (after.rate ?? 0) > (before.rate ?? 0) ? 'More' : 'Fewer';

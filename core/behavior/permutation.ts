@@ -21,22 +21,22 @@ export interface Dealt {
 export const keyOf = (...parts: (string | number)[]) => JSON.stringify(parts);
 
 /**
- * How the counts of a page stand against notes that are dealt anew, keeping what is not asked: for weekday and month the days change
+ * How the counts of a page stand against incidents that are dealt anew, keeping what is not asked: for weekday and month the days change
  * places among the days on which the student was there; for the part of the day and the place each burst is dealt to a part of its own day,
  * by its hours; for antecedents and consequences the bursts exchange their behaviors (with one behavior there is nothing to exchange). Each count is standardised, and the largest of a family is its yardstick.
  *
- * @param behaviors  those with notes enough to say something
+ * @param behaviors  those with incidents enough to say something
  * @see max-T permutation: Westfall & Young (1993), from memory; the families and what they keep are our own (docs/measures.md, “Findings”)
  */
 export function dealt(
-  notes: readonly Incident[],
+  incidents: readonly Incident[],
   behaviors: readonly string[],
   { days, timetable }: { days: readonly IsoDate[]; timetable: Timetable },
 ): Dealt {
   const chance = chanceFrom(SEED);
   const here = new Set(days);
-  const present = notes.filter(({ on }) => here.has(on));
-  const bursts = burstsOf(notes);
+  const present = incidents.filter(({ on }) => here.has(on));
+  const bursts = burstsOf(incidents);
   const inDays = byDay(present, behaviors, days, chance);
   const inParts = byPart(burstsOf(present), behaviors, timetable, chance);
   return {
@@ -48,14 +48,14 @@ export function dealt(
 }
 
 /** Notes of one day that lie close to each other, in order of time. */
-function burstsOf(notes: readonly Incident[]): Incident[][] {
-  const inOrder = notes.toSorted((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : a.time < b.time ? -1 : 1));
+function burstsOf(incidents: readonly Incident[]): Incident[][] {
+  const inOrder = incidents.toSorted((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : a.time < b.time ? -1 : 1));
   const bursts: Incident[][] = [];
-  for (const note of inOrder) {
+  for (const incident of inOrder) {
     const before = bursts.at(-1)?.at(-1);
-    const isClose = before?.on === note.on && minutesOfDay(note.time) - minutesOfDay(before.time) <= BURST_MINUTES;
-    if (isClose) defined(bursts.at(-1)).push(note);
-    else bursts.push([note]);
+    const isClose = before?.on === incident.on && minutesOfDay(incident.time) - minutesOfDay(before.time) <= BURST_MINUTES;
+    if (isClose) defined(bursts.at(-1)).push(incident);
+    else bursts.push([incident]);
   }
   return bursts;
 }
@@ -63,17 +63,17 @@ function burstsOf(notes: readonly Incident[]): Incident[][] {
 const nothing: Family = new Map();
 
 function byDay(
-  notes: readonly Incident[],
+  incidents: readonly Incident[],
   behaviors: readonly string[],
   days: readonly IsoDate[],
   chance: Chance,
 ): Pick<Dealt, 'weekday' | 'month'> {
-  const dates = [...new Set(notes.map(({ on }) => on))];
+  const dates = [...new Set(incidents.map(({ on }) => on))];
   if (dates.length === 0 || behaviors.length === 0 || days.length < 2) return { weekday: nothing, month: nothing };
   const b = behaviors.length;
   const counts = new Int32Array(dates.length * b);
   const rowOf = new Map(dates.map((on, i) => [on, i]));
-  for (const { on, behaviors: names } of notes) {
+  for (const { on, behaviors: names } of incidents) {
     for (const name of names) {
       const at = behaviors.indexOf(name);
       if (at >= 0) counts[defined(rowOf.get(on)) * b + at] = (counts[defined(rowOf.get(on)) * b + at] ?? 0) + 1;
@@ -81,7 +81,7 @@ function byDay(
   }
   const weekdays = Int32Array.from(days, (on) => weekday(on) - 1);
   const months = monthPair(days);
-  // A month's part: its notes a school day less those of the month before.
+  // A month's part: its incidents a school day less those of the month before.
   const shares = Float64Array.from(days, (on) =>
     !months
       ? 0
@@ -175,13 +175,13 @@ function byPart(
   const [observed, drawn] = [new Float64Array(size), new Float64Array(size * DEALS)];
   const [observedPlace, drawnPlace] = [new Float64Array(placeSize), new Float64Array(placeSize * DEALS)];
   for (const { burst } of placed) {
-    for (const note of burst) {
-      const own = behaviors.map((name) => (note.behaviors.includes(name) ? 1 : 0));
-      const block = partOf(note.on, note.time);
+    for (const incident of burst) {
+      const own = behaviors.map((name) => (incident.behaviors.includes(name) ? 1 : 0));
+      const block = partOf(incident.on, incident.time);
       if (block) {
         add(observed, 0, own, defined(slots.get(block)).part, wide);
       }
-      const location = note.location === null ? -1 : locations.indexOf(note.location);
+      const location = incident.location === null ? -1 : locations.indexOf(incident.location);
       if (location >= 0) add(observedPlace, 0, own, location, locations.length);
     }
   }
@@ -213,7 +213,7 @@ function byPart(
 }
 
 const namesIn = (burst: readonly Incident[], of: 'antecedents' | 'consequences' | 'behaviors') => [
-  ...new Set(burst.flatMap((note) => note[of])),
+  ...new Set(burst.flatMap((incident) => incident[of])),
 ];
 
 /** The bursts exchange their behaviors: how often each then comes with each name. */

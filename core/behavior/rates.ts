@@ -49,8 +49,8 @@ export interface MonthRate extends Rate {
 /**
  * Notes by month, for each school day the student was there: months are compared by rate, not by count.
  *
- * @param dates  the notes' dates
- * @returns every month with a school day or a note, in order
+ * @param dates  the incidents' dates
+ * @returns every month with a school day or an incident, in order
  */
 export function ratesByMonth(dates: readonly IsoDate[], days: readonly IsoDate[]): MonthRate[] {
   return ratesBy(dates, days, (on) => on.slice(0, 7)).map(({ key, ...rate }) => ({ month: key, ...rate }));
@@ -76,7 +76,7 @@ export interface WeekRate extends Rate {
 /**
  * Notes by week, for each school day of the week.
  *
- * @returns every week with a school day or a note, in order; a week of closures has no rate
+ * @returns every week with a school day or an incident, in order; a week of closures has no rate
  */
 export function ratesByWeek(dates: readonly IsoDate[], days: readonly IsoDate[]): WeekRate[] {
   return ratesBy(dates, days, mondayOf).map(({ key, ...rate }) => ({ monday: key, ...rate }));

@@ -3,14 +3,14 @@ import type { Incident } from '../entries/incidents/incident';
 import { fisherExact, oddsRatio, yulesQ } from '../statistics/two-by-two';
 import { wilsonInterval } from '../statistics/wilson';
 
-/** What a note holds of which a share can be told. */
+/** What an incident holds of which a share can be told. */
 export type Facet = 'antecedents' | 'consequences' | 'settings';
 
 export interface FacetShare {
   name: string;
   /** Notes of the behavior that name it. */
   n: number;
-  /** All notes of the behavior. */
+  /** All incidents of the behavior. */
   of: number;
   share: number;
   /** Wilson interval of the share. */
@@ -25,25 +25,25 @@ export interface FacetShare {
   p: number | null;
 }
 
-/** The names that a note gives for a facet; each once, as the note's schema sees to. */
-export function namesIn(note: Incident, facet: Facet): readonly string[] {
-  if (facet === 'settings') return note.location === null ? [] : [note.location];
-  return note[facet];
+/** The names that an incident gives for a facet; each once, as the incident's schema sees to. */
+export function namesIn(incident: Incident, facet: Facet): readonly string[] {
+  if (facet === 'settings') return incident.location === null ? [] : [incident.location];
+  return incident[facet];
 }
 
-/** In how many notes each name of a facet stands, and how many notes there are. */
+/** In how many incidents each name of a facet stands, and how many incidents there are. */
 export interface FacetCounts {
   facet: Facet;
-  notes: number;
+  incidents: number;
   names: ReadonlyMap<string, number>;
 }
 
-export function countFacet(notes: readonly Incident[], facet: Facet): FacetCounts {
+export function countFacet(incidents: readonly Incident[], facet: Facet): FacetCounts {
   const names = new Map<string, number>();
-  for (const note of notes) {
-    for (const name of namesIn(note, facet)) names.set(name, (names.get(name) ?? 0) + 1);
+  for (const incident of incidents) {
+    for (const name of namesIn(incident, facet)) names.set(name, (names.get(name) ?? 0) + 1);
   }
-  return { facet, notes: notes.length, names };
+  return { facet, incidents: incidents.length, names };
 }
 
 /**
@@ -51,12 +51,12 @@ export function countFacet(notes: readonly Incident[], facet: Facet): FacetCount
  * other behaviors. Notes exist only where a behavior occurred: a share says what tends to come before, not how likely the
  * behavior is after it.
  *
- * @param own  the notes of the behavior
- * @param all  the counts of all notes, those of the behavior among them
+ * @param own  the incidents of the behavior
+ * @param all  the counts of all incidents, those of the behavior among them
  * @returns the commonest first
  */
 export function facetShares(own: readonly Incident[], all: FacetCounts): FacetShare[] {
-  const others = all.notes - own.length;
+  const others = all.incidents - own.length;
   return [...countFacet(own, all.facet).names]
     .map(([name, n]): FacetShare => {
       const elsewhere = defined(all.names.get(name)) - n;

@@ -21,19 +21,19 @@ export interface When {
 }
 
 /**
- * Weekday × part of the day: how many notes, in how many hours, at what rate per hour.
+ * Weekday × part of the day: how many incidents, in how many hours, at what rate per hour.
  *
  * @param days  the school days on which the student was there
  * @see the scatter plot of Touchette, MacDonald & Langer (1985), Journal of Applied Behavior Analysis 18
  */
-export function whenGrid(notes: readonly Timed[], timetable: Timetable, days: readonly IsoDate[]): When {
+export function whenGrid(incidents: readonly Timed[], timetable: Timetable, days: readonly IsoDate[]): When {
   const keyOf = (day: number, part: string) => `${day} ${part}`;
   const cells = new Map(
     hoursByCell(timetable, days).map((cell) => [keyOf(cell.weekday, cell.part), { ...cell, n: 0 }]),
   );
   let outside = 0;
   const partOf = partFinder(timetable);
-  for (const { on, time } of notes) {
+  for (const { on, time } of incidents) {
     const found = partOf(on, time);
     const cell = found && cells.get(keyOf(found.weekday, found.part));
     if (cell) cell.n++;
@@ -63,11 +63,11 @@ export interface QuarterHour {
 /**
  * Notes by quarter of an hour, over all weekdays.
  *
- * @returns only quarters with a note, in order: `09:15` holds 09:15 to 09:29
+ * @returns only quarters with an incident, in order: `09:15` holds 09:15 to 09:29
  */
-export function byQuarterHour(notes: readonly Timed[]): QuarterHour[] {
+export function byQuarterHour(incidents: readonly Timed[]): QuarterHour[] {
   const counts = new Map<string, number>();
-  for (const { time } of notes) {
+  for (const { time } of incidents) {
     const from = quarterOf(time);
     counts.set(from, (counts.get(from) ?? 0) + 1);
   }

@@ -92,7 +92,7 @@ const waitingSession = waitingFor.extend({
 export type WaitingSession = z.infer<typeof waitingSession>;
 
 /** An incident, with what it takes to show and to change it without the server. */
-const waitingIncident = waitingFor.extend({ kind: z.literal('note'), note: incidentInput, incidentScreen });
+const waitingIncident = waitingFor.extend({ kind: z.literal('incident'), incident: incidentInput, incidentScreen });
 export type WaitingIncident = z.infer<typeof waitingIncident>;
 
 /** Behaviors counted in one observation window, each with its sentence. */
@@ -107,7 +107,7 @@ export const waitingItem = z.discriminatedUnion('kind', [waitingSession, waiting
 export type WaitingItem = z.infer<typeof waitingItem>;
 
 /** What of an item is for the server to take or to refuse. */
-const contents: readonly PropertyKey[] = ['session', 'note', 'counts'];
+const contents: readonly PropertyKey[] = ['session', 'incident', 'counts'];
 
 /**
  * What a device gives back. What the server would only refuse (a note that is too long, a day in the future) is still read: it can be

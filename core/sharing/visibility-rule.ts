@@ -21,7 +21,7 @@ export const fieldWords: Record<ReportField, { label: string; about: string }> =
   note: { label: 'Note', about: 'the words beside an entry' },
   observer: { label: 'Observer', about: 'who observed' },
   location: { label: 'Location', about: 'where it was' },
-  abc: { label: 'Behavior', about: 'ABC notes and counts' },
+  abc: { label: 'Behavior', about: 'incidents (ABC) and counts' },
   function: { label: 'Function', about: 'what a behavior may have been for' },
   intensity: { label: 'Intensity', about: 'how strong an incident was' },
   pictures: { label: 'Pictures', about: 'photographs and files' },

@@ -192,7 +192,7 @@ describe('a table', () => {
   });
 });
 
-describe('a file of ABC notes', () => {
+describe('a file of ABC incidents', () => {
   it('parts several in a cell by an upright stroke', () => {
     const text = lines(
       'at,behavior,antecedent,consequence',

@@ -118,7 +118,7 @@ const numberIn = (cell: Cell | undefined) => (cell && cell.text !== '' ? read(ce
 
 /** `at,behavior,antecedent,consequence` and what else a note may say; several in a cell are parted by `|`. */
 export function analyseAbcFile(text: string, range: AbcRange) {
-  const notes = readTable(text, ['at', 'behavior', 'antecedent', 'consequence']).map((row): Incident => {
+  const incidents = readTable(text, ['at', 'behavior', 'antecedent', 'consequence']).map((row): Incident => {
     const behavior = cellOf(row, 'behavior');
     const behaviors = severalIn(behavior);
     if (behaviors.length === 0) throw new Malformed(behavior.line, behavior.column, 'behavior: Say which it was.');
@@ -134,7 +134,7 @@ export function analyseAbcFile(text: string, range: AbcRange) {
       intensity: numberIn(row.intensity),
     };
   });
-  return { kind: 'abc', ...analyseAbc(notes, range) };
+  return { kind: 'abc', ...analyseAbc(incidents, range) };
 }
 
 /** `a,b`, one row for each thing that both looked at. A row that one of them left blank is left out, and counted. */

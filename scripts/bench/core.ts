@@ -5,8 +5,11 @@ import { addDays } from '~/core/calendar/iso-date';
 import { schoolDays } from '~/core/calendar/school-days';
 import { timetableDefinition } from '~/core/calendar/timetable';
 import { type Incident, incidentDefinition } from '~/core/entries/incidents/incident';
+import { chanceMet } from '~/core/progress/luck';
+import { progressOf } from '~/core/progress/progress';
 import { leastSquares } from '~/core/progress/trend/least-squares';
 import { theilSen } from '~/core/progress/trend/theil-sen';
+import { calendar, goalOf, session } from '~/tests/examples/series';
 
 /** The median time of some runs, after as many to warm up. */
 function medianMs(runs: number, work: () => unknown): number {
@@ -22,15 +25,32 @@ function medianMs(runs: number, work: () => unknown): number {
 
 const wave = (i: number) => (i * 37) % 101;
 
-function wholeSeries() {
-  const rows = Array.from({ length: 200 }, (_, i) => ({
-    date: addDays('2026-01-05', i),
+function wholeSeries(length: number, runs: number, atMost: number) {
+  const rows = Array.from({ length }, (_, i) => ({
+    date: addDays('2010-01-05', i),
     value: wave(i),
-    phase: i < 40 ? 'Baseline' : 'New support',
+    phase: i < length / 5 ? 'Baseline' : 'New support',
     ...{ of: 6, place: null, observer: null },
   }));
   const options = { ...nothingSet, target: 80, targetDate: '2026-12-01', criterion: { k: 3, n: 4 } };
-  return { medianMs: medianMs(60, () => analyseSeries(rows, options)), atMost: 3 };
+  return { medianMs: medianMs(runs, () => analyseSeries(rows, options)), atMost };
+}
+
+/** What a student's page computes: the decisions of ten goals with sixty sessions each. */
+function decisions() {
+  const goal = goalOf({ baseline: { value: 20, on: '2026-09-01' }, targetOn: '2027-06-01' });
+  const days = schoolDays('2026-09-01', '2027-01-01', { weekdays: [1, 2, 3, 4, 5], closures: [] });
+  const goals = Array.from({ length: 10 }, (_, g) => days.slice(0, 60).map((on, i) => session(on, wave(i + g) % 6, 6)));
+  const decide = () => goals.map((sessions) => progressOf(goal, sessions, { calendar, today: '2026-12-01' }));
+  return { medianMs: medianMs(40, decide), atMost: 10 };
+}
+
+/** How easily luck would meet a criterion, as it is computed while the criterion is written: both ways, and with twice the opportunities. */
+function luck() {
+  const rule = { k: 8, n: 10, value: 80, opportunities: 6, comparison: 'atLeast' as const };
+  const ask = () =>
+    [60, 80].flatMap((truly) => [6, 12].map((n) => chanceMet({ ...rule, opportunities: n }, truly, 180)));
+  return { medianMs: medianMs(20, ask), atMost: 50 };
 }
 
 function manyPoints() {
@@ -49,13 +69,13 @@ function manyPoints() {
   };
 }
 
-function manyIncidents() {
+function manyIncidents(length: number, runs: number, atMost: number) {
   const days = schoolDays('2025-09-01', '2026-06-12', { weekdays: [1, 2, 3, 4, 5], closures: [] });
   const pick = <T>(list: readonly T[], i: number) => list[i % list.length] as T;
   const names = (what: string, n: number) => Array.from({ length: n }, (_, i) => `${what} ${i + 1}`);
   const [antecedents, behaviors, consequences] = [names('Before', 9), names('Behavior', 5), names('After', 8)];
-  const notes = Array.from(
-    { length: 10_000 },
+  const incidents = Array.from(
+    { length },
     (_, i): Incident =>
       incidentDefinition.parse({
         on: pick(days, i * 7),
@@ -79,7 +99,7 @@ function manyIncidents() {
       })),
     ),
   );
-  return { medianMs: medianMs(10, () => analyseBehavior(notes, { days, timetable, watched: [] })), atMost: 100 };
+  return { medianMs: medianMs(runs, () => analyseBehavior(incidents, { days, timetable, watched: [] })), atMost };
 }
 
 /** What this machine makes of ten million divisions just now: the bare work that the figures below can be held against. */
@@ -98,8 +118,12 @@ function bareWork() {
 export function measureCore() {
   return {
     tenMillionDivisions: bareWork(),
-    series200PointsWhole: wholeSeries(),
+    series200PointsWhole: wholeSeries(200, 60, 4),
+    series4000PointsWhole: wholeSeries(4000, 5, 200),
+    tenDecisions: decisions(),
+    luck: luck(),
     ...manyPoints(),
-    abc10000NotesWhole: manyIncidents(),
+    incidents500Whole: manyIncidents(500, 8, 150),
+    incidents5000Whole: manyIncidents(5000, 4, 1000),
   };
 }

@@ -106,8 +106,8 @@ function ask(server: RunningServer, path: string, cookie: string): Promise<numbe
 
 const median = (times: number[]) => times.toSorted((a, b) => a - b)[Math.floor(times.length / 2)] as number;
 
-/** The median of each page of a case manager of thirty, in milliseconds. */
-async function pagesOf(size: Size) {
+/** A school of a size with a server before it, and the pages of a case manager of thirty, by what they are called here. */
+async function ground(size: Size) {
   const name = newName('large');
   await makeDatabase(name);
   await migrate(urlOf(name));
@@ -116,40 +116,54 @@ async function pagesOf(size: Size) {
   const manager = await fill(db, size);
   const entries = Number((await db('entries').select<{ n: string }[]>(db.raw('count(*) as n')))[0]?.n);
   const { student_id: student } = (await db('team_members').where({ person_id: manager }).first('student_id'))!;
-  const goal = await db('goals').where({ student_id: student }).whereNull('retired_on').first('id');
+  const goal = (await db('goals').where({ student_id: student }).whereNull('retired_on').first('id'))!;
   const cookie = await cookieOf(db, manager);
   const server = await startServer({ DATABASE_URL: urlOf(name), LOG_LEVEL: 'warn', CLOCK: `${TODAY}T15:30:00-05:00` });
-  const of = `/students/${student}`;
-  const paths = [
-    '/',
-    '/students',
-    '/team',
-    '/reports',
-    '/patterns',
-    '/finder?find=kid',
-    of,
-    `${of}/individual-report`,
-    `${of}/behavior`,
-  ];
-  const pages: Record<string, number> = {};
-  try {
-    for (const path of [...paths, `${of}/goals/${goal!.id}`]) {
-      const times: number[] = [];
-      for (let i = 0; i < 30; i++) times.push(await ask(server, path, cookie));
-      pages[path.replaceAll(/[0-9a-f-]{36}/g, ':id')] = Math.round(10 * median(times.slice(5))) / 10;
-    }
-  } finally {
+  const end = async () => {
     await server.stop();
     await db.destroy();
     await dropDatabase(name);
-  }
-  return { entries, pages };
+  };
+  const time = (path: string) => ask(server, path.replace(':id', student).replace(':goal', goal.id), cookie);
+  return { entries, time, end };
 }
 
-const young = await pagesOf(sizes.young);
-const grown = await pagesOf(sizes.grown);
-agent.destroy();
-const ratios = Object.fromEntries(
-  Object.entries(grown.pages).map(([path, ms]) => [path, Math.round((100 * ms) / (young.pages[path] as number)) / 100]),
-);
-console.log(JSON.stringify({ young, grown, ratios, atMost: 1.5, todayAndStudentsAtMostMs: 250 }, null, 2));
+const paths = [
+  '/',
+  '/students',
+  '/team',
+  '/reports',
+  '/patterns',
+  '/finder?find=kid',
+  '/students/:id',
+  '/students/:id/individual-report',
+  '/students/:id/behavior',
+  '/students/:id/goals/:goal',
+];
+
+const young = await ground(sizes.young);
+const grown = await ground(sizes.grown);
+const tenth = (ms: number) => Math.round(10 * ms) / 10;
+const pages: Record<string, { youngMs: number; grownMs: number; ratio: number }> = {};
+try {
+  for (const path of paths) {
+    // In turns, so that both see the same machine.
+    const times: [number[], number[]] = [[], []];
+    for (let i = 0; i < 40; i++) {
+      times[0].push(await young.time(path));
+      times[1].push(await grown.time(path));
+    }
+    const [youngMs, grownMs] = times.map((list) => median(list.slice(10))) as [number, number];
+    pages[path] = {
+      youngMs: tenth(youngMs),
+      grownMs: tenth(grownMs),
+      ratio: Math.round((100 * grownMs) / youngMs) / 100,
+    };
+  }
+} finally {
+  agent.destroy();
+  await young.end();
+  await grown.end();
+}
+const entries = { young: young.entries, grown: grown.entries };
+console.log(JSON.stringify({ entries, pages, atMost: 1.5, todayAndStudentsAtMostMs: 250 }, null, 2));

@@ -1,4 +1,4 @@
-// npm run bench: how fast and how large, as ratios against bare baselines of the same run. Prints one JSON object.
+// npm run bench: how fast and how large, as ratios against bare baselines of the same run. Prints one JSON object. Parts can be named: `npm run bench -- studentPage core`.
 import { spawn } from 'node:child_process';
 import { ensureBrowser } from '../setup/browsers.mjs';
 import { checkNode, ensureBuild, ensurePackages } from '../setup/packages.mjs';
@@ -31,11 +31,13 @@ function startSeconds() {
 }
 
 const isLarge = process.argv.includes('--large');
-if (!isLarge) await startSeconds();
-const secondStart = isLarge ? 0 : await startSeconds();
+const named = process.argv.slice(2).filter((word) => word !== '--large');
+const timesStart = !isLarge && (named.length === 0 || named.includes('secondStartSeconds'));
+if (timesStart) await startSeconds();
+const secondStart = timesStart ? await startSeconds() : 0;
 const { url, stop } = await ensurePostgres();
 const env = { DATABASE_URL: url, SECOND_START: secondStart.toFixed(2) };
 const script = isLarge ? 'large' : 'measure';
-const code = await run('tsx', [`scripts/bench/${script}.ts`], { env });
+const code = await run('tsx', [`scripts/bench/${script}.ts`, ...named], { env });
 stop();
 process.exit(code);

@@ -4,21 +4,21 @@ import type { Incident } from '~/core/entries/incidents/incident';
 import { type Naming, uniqueNames } from '../entries/incidents/incidents';
 import type { Database } from '../platform/db/database';
 
-/** A note as the computation sees it, and which one it is. */
+/** An incident as the computation sees it, and which one it is. */
 export interface AnalysedIncident extends Incident {
   id: string;
 }
 
 interface Read {
   stamp: string;
-  notes: AnalysedIncident[];
+  incidents: AnalysedIncident[];
 }
 
 /** Notes that were read before, by student and what their choices were called: reading thousands takes longer than using them. */
-const read = new LRUCache<string, Read>({ maxSize: 150_000, sizeCalculation: ({ notes }) => notes.length + 1 });
+const read = new LRUCache<string, Read>({ maxSize: 150_000, sizeCalculation: ({ incidents }) => incidents.length + 1 });
 
 /**
- * The notes of some students as the computation sees them, oldest first. A second observer’s are left out. What was read
+ * The incidents of some students as the computation sees them, oldest first. A second observer’s are left out. What was read
  * before is used again as long as nothing has been written since.
  *
  * @param namings  by student
@@ -34,15 +34,15 @@ export async function analysedIncidents(
   const found = new Map<string, AnalysedIncident[]>();
   for (const [id, stamp] of stamps) {
     const key = defined(keys.get(id));
-    const notes = stale.length > 0 && fresh.has(id) ? defined(fresh.get(id)) : (read.get(key)?.notes ?? []);
-    read.set(key, { stamp, notes });
-    found.set(id, notes);
+    const incidents = stale.length > 0 && fresh.has(id) ? defined(fresh.get(id)) : (read.get(key)?.incidents ?? []);
+    read.set(key, { stamp, incidents });
+    found.set(id, incidents);
   }
   return found;
 }
 
 /**
- * What changes with every note that is written or changed: notes are never removed, so their number grows with each new
+ * What changes with every incident that is written or changed: incidents are never removed, so their number grows with each new
  * one, and the sum of their versions with each change. The newest time tells a database apart that was put back.
  */
 async function stampsOf(db: Database, studentIds: readonly string[]): Promise<Map<string, string>> {
@@ -100,7 +100,7 @@ async function readIncidents(
   return found;
 }
 
-/** What a note names, in the words of its student. */
+/** What an incident names, in the words of its student. */
 type Named = Pick<
   AnalysedIncident,
   'behaviors' | 'antecedents' | 'consequences' | 'functions' | 'location' | 'intensity'

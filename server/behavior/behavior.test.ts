@@ -81,9 +81,9 @@ describe('choices', () => {
     expect(await choicesOf(fresh.db, accessTo(other))).toEqual([]);
   });
 
-  it('keep what they were: reworded in old notes too, taken away they are retired, a definition has its history', async () => {
+  it('keep what they were: reworded in old incidents too, taken away they are retired, a definition has its history', async () => {
     const { input } = followed;
-    const note = await record({ antecedents: [followed.id('Noise')] });
+    const incident = await record({ antecedents: [followed.id('Noise')] });
     const [leaves, shouts] = input.behavior;
     await saveChoices(
       fresh.db,
@@ -100,7 +100,7 @@ describe('choices', () => {
       now,
     );
     const of = await seen();
-    expect(of.notes[0]).toMatchObject({ id: note.id, behaviors: ['Shouts'], antecedents: ['Noise'] });
+    expect(of.incidents[0]).toMatchObject({ id: incident.id, behaviors: ['Shouts'], antecedents: ['Noise'] });
     expect(of.choices.find(({ name }) => name === 'Noise')?.state).toBe('retired');
     const earlier = await earlierDefinitions(fresh.db, school.student);
     expect(earlier.map(({ name, words }) => [name, words]).sort()).toEqual([
@@ -158,27 +158,27 @@ describe('choices', () => {
     ).toHaveProperty('into');
   });
 
-  it('that mean the same become one: old notes follow, and a note counts it once', async () => {
+  it('that mean the same become one: old incidents follow, and an incident counts it once', async () => {
     await record({ antecedents: [followed.id('Noise'), followed.id('Waiting')] });
     await record({ antecedents: [followed.id('Noise')] });
     const pair = { from: followed.id('Noise'), into: followed.id('Waiting') };
     await mergeChoices(fresh.db, manager(), school.student, pair, now);
     await mergeChoices(fresh.db, manager(), school.student, pair, now);
-    expect((await seen()).notes.map(({ antecedents }) => antecedents)).toEqual([['Waiting'], ['Waiting']]);
+    expect((await seen()).incidents.map(({ antecedents }) => antecedents)).toEqual([['Waiting'], ['Waiting']]);
     expect(await fresh.db('incident_choices').pluck('option_id')).toContain(followed.id('Noise'));
     expect(await fresh.db('behavior_revisions').where({ option_id: followed.id('Noise') })).toHaveLength(1);
   });
 });
 
-describe('an ABC note', () => {
+describe('an ABC incident', () => {
   it('is recorded once however often it is sent, and refused where the same id says something else', async () => {
-    const note = await record({ others: [{ id: randomUUID(), kind: 'antecedent', name: 'A dog barked' }] });
-    await recordIncident(fresh.db, manager(), school.student, note, moment);
+    const incident = await record({ others: [{ id: randomUUID(), kind: 'antecedent', name: 'A dog barked' }] });
+    await recordIncident(fresh.db, manager(), school.student, incident, moment);
     expect(await newestIncidents(fresh.db, [school.student])).toHaveLength(1);
     expect(
-      await fieldsOf(recordIncident(fresh.db, manager(), school.student, { ...note, note: 'More' }, moment)),
+      await fieldsOf(recordIncident(fresh.db, manager(), school.student, { ...incident, note: 'More' }, moment)),
     ).toHaveProperty('form');
-    await expect(recordIncident(fresh.db, aide(), school.student, note, moment)).rejects.toThrow(NotFound);
+    await expect(recordIncident(fresh.db, aide(), school.student, incident, moment)).rejects.toThrow(NotFound);
   });
 
   it('makes of what was typed a choice that is not offered; in another case or with spaces it is the one that is there', async () => {
@@ -186,7 +186,7 @@ describe('an ABC note', () => {
     await record({ others: [{ id: randomUUID(), kind: 'antecedent', name: ' a DOG barked ' }] });
     await record({ others: [{ id: randomUUID(), kind: 'antecedent', name: 'noise' }] });
     const of = await seen();
-    expect(of.notes.map(({ antecedents }) => antecedents)).toEqual([['A dog barked'], ['A dog barked'], ['Noise']]);
+    expect(of.incidents.map(({ antecedents }) => antecedents)).toEqual([['A dog barked'], ['A dog barked'], ['Noise']]);
     expect(of.choices.filter(({ state }) => state === 'other').map(({ name }) => name)).toEqual(['A dog barked']);
   });
 
@@ -195,7 +195,7 @@ describe('an ABC note', () => {
     await record({ antecedents: [followed.id('Noise')], time: '05:10' });
     await record({ antecedents: [followed.id('Noise')], time: '05:10' });
     const of = await seen();
-    expect(of.notes.map(({ time, antecedents }) => [time, antecedents])).toEqual([
+    expect(of.incidents.map(({ time, antecedents }) => [time, antecedents])).toEqual([
       ['05:10', ['Noise']],
       ['05:10', ['Noise']],
     ]);
@@ -229,12 +229,12 @@ describe('an ABC note', () => {
     );
     expect(await incidentOf(fresh.db, school.student, id)).toMatchObject({ seconds: 90, version: 2 });
     expect((await historyOfIncident(fresh.db, id)).map(({ seconds }) => seconds)).toEqual([60]);
-    expect((await seen()).notes.map(({ seconds }) => seconds)).toEqual([90]);
+    expect((await seen()).incidents.map(({ seconds }) => seconds)).toEqual([90]);
     expect(await behaviorEntries(fresh.db, [school.student], { discreet: false })).toMatchObject([
       { kind: 'incident', title: 'Leaves', sentence: 'Leaves. It lasted 1 min 30 s.', isCorrected: true },
     ]);
     await withdrawIncident(fresh.db, manager(), ids, { version: 2, why: 'Another student.' }, now);
-    expect((await seen()).notes).toEqual([]);
+    expect((await seen()).incidents).toEqual([]);
     expect(await behaviorEntries(fresh.db, [school.student], { discreet: false })).toEqual([]);
     await expect(fresh.db('entries').where({ id }).delete()).rejects.toThrow('not removed');
     await expect(incidentOf(fresh.db, school.student, randomUUID())).rejects.toThrow(NotFound);
@@ -244,7 +244,7 @@ describe('an ABC note', () => {
     const { id } = await record({ isGoing: true, time: '09:50' });
     const ids = { studentId: school.student, noteId: id };
     expect((await studentTabs(fresh.db, aide()))[0]?.going).toEqual([{ id, on: today, time: '09:50', version: 1 }]);
-    expect((await seen()).notes[0]?.seconds).toBeNull();
+    expect((await seen()).incidents[0]?.seconds).toBeNull();
     const end = (changes: object, when = moment) =>
       endIncident(fresh.db, aide(), ids, { version: 1, time: null, seconds: null, ...changes }, when);
     expect(await fieldsOf(end({ time: '09:40' }))).toEqual({
@@ -265,7 +265,7 @@ describe('an ABC note', () => {
   it('of a second observer counts in no figure, and stands in the report as that', async () => {
     await record({ observerId: school.aide, besideId: school.manager }, aide());
     await record();
-    expect((await seen()).notes).toHaveLength(1);
+    expect((await seen()).incidents).toHaveLength(1);
     const entries = await behaviorEntries(fresh.db, [school.student], { discreet: false });
     expect(entries.map(({ isSecond }) => isSecond).sort()).toEqual([false, true]);
     const newest = await newestEntries(fresh.db, [school.student], [], { limit: 1, discreet: false });
@@ -278,7 +278,7 @@ describe('an ABC note', () => {
     expect(JSON.stringify(entries)).not.toMatch(/Leaves|Noise|loud/);
     expect(entries[0]?.title).toBe('L');
     const [across] = await incidentsAcross(fresh.db, [school.student], { discreet: true });
-    expect(across?.notes[0]).toMatchObject({ behaviors: ['L'], antecedents: ['N'], intensity: 2 });
+    expect(across?.incidents[0]).toMatchObject({ behaviors: ['L'], antecedents: ['N'], intensity: 2 });
   });
 });
 
@@ -352,20 +352,20 @@ describe('what changed, and the day', () => {
     ]);
     expect(await ownDayParts(fresh.db, school.student)).toEqual([own]);
     expect((await timetablesOf(fresh.db, [school.student], 3)).get(school.student)).toEqual([]);
-    // The note’s location is told from the place the timetable has.
+    // The incident’s location is told from the place the timetable has.
     expect((await seen()).timetable.map(({ location }) => location)).toEqual(['Kitchen', null, 'Kitchen']);
   });
 });
 
-describe('notes that were read before', () => {
+describe('incidents that were read before', () => {
   it('are read anew as soon as anything is written, changed, withdrawn or called otherwise', async () => {
     const { id } = await record();
-    expect((await seen()).notes).toHaveLength(1);
+    expect((await seen()).incidents).toHaveLength(1);
     await record({ time: '09:40' });
-    expect((await seen()).notes.map(({ time }) => time)).toEqual(['09:30', '09:40']);
+    expect((await seen()).incidents.map(({ time }) => time)).toEqual(['09:30', '09:40']);
     const renamed = followed.input.behavior.map((row) => (row.name === 'Leaves' ? { ...row, name: 'Walks off' } : row));
     await saveChoices(fresh.db, manager(), school.student, { ...followed.input, behavior: renamed }, now);
-    expect((await seen()).notes[0]?.behaviors).toEqual(['Walks off']);
+    expect((await seen()).incidents[0]?.behaviors).toEqual(['Walks off']);
     await withdrawIncident(
       fresh.db,
       manager(),
@@ -373,8 +373,8 @@ describe('notes that were read before', () => {
       { version: 1, why: 'Twice.' },
       now,
     );
-    expect((await seen()).notes.map(({ time }) => time)).toEqual(['09:40']);
-    expect((await behaviorOf(fresh.db, school.student, { discreet: true })).notes[0]?.behaviors).toEqual(['Wo']);
+    expect((await seen()).incidents.map(({ time }) => time)).toEqual(['09:40']);
+    expect((await behaviorOf(fresh.db, school.student, { discreet: true })).incidents[0]?.behaviors).toEqual(['Wo']);
   });
 });
 
@@ -405,9 +405,9 @@ describe('two observers', () => {
       { from: followed.id('Shouts'), into: followed.id('Leaves') },
       now,
     );
-    const [notes, { naming }] = [await newestIncidents(fresh.db, [school.student], { on: today }), await seen()];
+    const [incidents, { naming }] = [await newestIncidents(fresh.db, [school.student], { on: today }), await seen()];
     const noted = (observerId: string) =>
-      minutesOfIncidents(notes, naming, { observerId, behaviorId: followed.id('Leaves') }).sort();
+      minutesOfIncidents(incidents, naming, { observerId, behaviorId: followed.id('Leaves') }).sort();
     expect([noted(school.manager), noted(school.aide), noted(school.stranger)]).toEqual([[550, 560], [552], []]);
     expect(await newestIncidents(fresh.db, [school.student], { on: '2026-11-23' })).toEqual([]);
   });

@@ -19,7 +19,7 @@ export interface StudentBehavior {
   choices: Choice[];
   naming: Naming;
   /** Oldest first; without second observers’. */
-  notes: AnalysedIncident[];
+  incidents: AnalysedIncident[];
   /** Newest first; second observers’ too. */
   counts: BehaviorCount[];
   watched: WatchedStretch[];
@@ -27,7 +27,7 @@ export interface StudentBehavior {
   phases: StoredPhase[];
   /** Short names by id. */
   people: Map<string, string>;
-  /** The day of the first note or count: before it nothing could have been noted. */
+  /** The day of the first incident or count: before it nothing could have been noted. */
   since: IsoDate | null;
 }
 
@@ -44,18 +44,18 @@ export async function behaviorOf(
   const stored = await choicesOf(db, studentId);
   const choices = discreet ? discreetChoices(stored) : stored;
   const naming = namingOf(choices);
-  const [notes, counts, timetables, phases, people] = await Promise.all([
+  const [incidents, counts, timetables, phases, people] = await Promise.all([
     analysedIncidents(db, new Map([[studentId, naming]])).then((found) => found.get(studentId) ?? []),
     countsOf(db, [studentId]),
     timetablesOf(db, [studentId]),
     phasesOf(db, studentId),
     peopleById(db),
   ]);
-  const [since = null] = [notes[0]?.on ?? [], counts.at(-1)?.on ?? []].flat().sort();
+  const [since = null] = [incidents[0]?.on ?? [], counts.at(-1)?.on ?? []].flat().sort();
   return {
     choices,
     naming,
-    notes,
+    incidents,
     counts,
     watched: watchedStretches(counts, naming),
     timetable: withLocationNames(timetables.get(studentId) ?? [], choices),
@@ -66,7 +66,7 @@ export async function behaviorOf(
 }
 
 /**
- * The notes of those of several students whose behavior is followed, with their timetables.
+ * The incidents of those of several students whose behavior is followed, with their timetables.
  */
 export async function incidentsAcross(
   db: Database,
@@ -78,11 +78,11 @@ export async function incidentsAcross(
   const namings = new Map(
     [...all].map(([id, choices]) => [id, namingOf(discreet ? discreetChoices(choices) : choices)]),
   );
-  const notes = await analysedIncidents(db, namings);
-  return followed.map((id) => ({ id, notes: notes.get(id) ?? [], timetable: timetables.get(id) ?? [] }));
+  const incidents = await analysedIncidents(db, namings);
+  return followed.map((id) => ({ id, incidents: incidents.get(id) ?? [], timetable: timetables.get(id) ?? [] }));
 }
 
-/** A timetable whose places are called as the notes call them. */
+/** A timetable whose places are called as the incidents call them. */
 function withLocationNames(timetable: Timetable, choices: readonly Choice[]): Timetable {
   const names = new Map(
     choices.flatMap(({ locationId, name, mergedInto }) =>

@@ -3,15 +3,15 @@ import { analyseBehavior, type BehaviorAnalysis } from '~/core/behavior/analysis
 import type { Exposure } from '~/core/behavior/rates';
 import type { AnalysedIncident } from './analysed';
 
-/** So many stretches and filters of one student’s notes are kept. */
+/** So many stretches and filters of one student’s incidents are kept. */
 const KEPT = 8;
 const known = new WeakMap<readonly AnalysedIncident[], LRUCache<string, BehaviorAnalysis>>();
 
 /**
- * The analysis of some of a student’s notes. Dealing the notes two thousand times takes a while, so it is done once for as long as the notes,
+ * The analysis of some of a student’s incidents. Dealing the incidents two thousand times takes a while, so it is done once for as long as the incidents,
  * the filter and the days are the same.
  *
- * @param all  the student’s notes as `analysedIncidents` gives them: the same list as long as nothing was written
+ * @param all  the student’s incidents as `analysedIncidents` gives them: the same list as long as nothing was written
  * @param asked  which of them, and in which stretch: what tells one analysis from another
  */
 export function keptAnalysis(

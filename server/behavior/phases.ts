@@ -56,7 +56,7 @@ export async function addPhase(db: Database, actor: Actor, studentId: string, in
 }
 
 /**
- * Takes a phase line out of the graphs; the notes stay what they are.
+ * Takes a phase line out of the graphs; the incidents stay what they are.
  *
  * @throws NotFound
  */

@@ -92,7 +92,7 @@ export async function draftOf(
       plan: { startsOn: student.plan.startsOn, endsOn: student.plan.endsOn },
       period: { label: current.label, ...stretch },
       goals: reports,
-      behavior: behaviorBrief(behavior.notes, stretch, earlier, { ...when, since: behavior.since }),
+      behavior: behaviorBrief(behavior.incidents, stretch, earlier, { ...when, since: behavior.since }),
       words: words.whole,
     },
   };

@@ -42,7 +42,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   const student = await requireStudent(database(), actor, studentId, 'see');
   const asked = Object.fromEntries(new URL(request.url).searchParams);
   const parsed = windowSearch.safeParse(asked);
-  const [stored, team, counts, people, notes] = await Promise.all([
+  const [stored, team, counts, people, incidents] = await Promise.all([
     choicesOf(database(), student.id),
     supportTeam(database(), student.id, actor.today),
     countsOf(database(), [student.id]),
@@ -52,7 +52,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   const choices = discreet ? discreetChoices(stored) : stored;
   const naming = namingOf(choices);
   const minutesBy = (observerId: string, behaviorId: string) =>
-    minutesOfIncidents(notes, naming, { observerId, behaviorId });
+    minutesOfIncidents(incidents, naming, { observerId, behaviorId });
   const watch = parsed.success ? parsed.data : null;
   return {
     student: headerStudent(student, { discreet }),
@@ -76,7 +76,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
     // Days on which somebody noted beside somebody else: where a shared window is likely.
     days: parsed.success
       ? []
-      : [...new Set(notes.filter(({ besideId }) => besideId !== null).map(({ on }) => on))].slice(0, 12),
+      : [...new Set(incidents.filter(({ besideId }) => besideId !== null).map(({ on }) => on))].slice(0, 12),
   };
 });
 

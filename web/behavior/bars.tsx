@@ -13,7 +13,7 @@ interface BarRow {
   to: string;
 }
 
-/** Names with their shares; each bar leads to its notes. */
+/** Names with their shares; each bar leads to its incidents. */
 export function Bars({ title, rows, none }: { title: string; rows: readonly BarRow[]; none: string }) {
   return (
     <section className="break-inside-avoid">
@@ -53,7 +53,7 @@ export function Months({ months }: { months: Figures['months'] }) {
       <ul className="flex h-40 max-w-md items-end gap-4 border-b border-rule">
         {months.map(({ month, n, exposure, rate, to }) => {
           const name = monthFormat.format(Date.parse(`${month}-01T00:00:00Z`));
-          const said = `: ${counted(n, 'note', 'notes')} in ${counted(exposure, 'school day', 'school days')}`;
+          const said = `: ${counted(n, 'incident', 'incidents')} in ${counted(exposure, 'school day', 'school days')}`;
           return (
             <li key={month} className="flex h-full min-w-10 flex-1 flex-col justify-end text-center text-small">
               <Link to={to} title={`${name}${said}`} className="flex h-full flex-col justify-end">
@@ -103,7 +103,7 @@ export function Weeks({ weeks, phaseLines }: { weeks: Figures['weeks']; phaseLin
           0
         </text>
         {weeks.map(({ monday, n, exposure, rate, to }, i) => {
-          const said = `Week of ${shortDate(monday)}: ${counted(n, 'note', 'notes')} in ${counted(exposure, 'school day', 'school days')}${rate === null ? '' : `, ${rateFigure(rate)} a day`}`;
+          const said = `Week of ${shortDate(monday)}: ${counted(n, 'incident', 'incidents')} in ${counted(exposure, 'school day', 'school days')}${rate === null ? '' : `, ${rateFigure(rate)} a day`}`;
           return (
             <g key={monday}>
               <Link to={to} aria-label={said}>
@@ -144,7 +144,7 @@ export function Weeks({ weeks, phaseLines }: { weeks: Figures['weeks']; phaseLin
       </svg>
       <figcaption className="text-small text-ink-3">
         Incidents a school day in each week{phaseLines.length > 0 && ' · dashed upright: what changed'}. A bar leads to
-        its notes.
+        its incidents.
       </figcaption>
     </figure>
   );

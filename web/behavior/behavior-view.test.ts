@@ -35,7 +35,7 @@ const rest = choice('consequence', 'A rest');
 const choices = [leaves, shouts, retired, noise, wait, merged, rest, choice('intensity', '1', { words: 'quiet' })];
 const naming = namingOf(choices);
 
-const note = (on: string, changes: Partial<AnalysedIncident> = {}): AnalysedIncident => ({
+const incident = (on: string, changes: Partial<AnalysedIncident> = {}): AnalysedIncident => ({
   ...{
     id: uuid(1000 + ++count),
     on,
@@ -46,16 +46,16 @@ const note = (on: string, changes: Partial<AnalysedIncident> = {}): AnalysedInci
   },
   ...{ location: null, observer: uuid(80), functions: [], seconds: null, intensity: null, ...changes },
 });
-const notes = [
-  ...['2026-09-08', '2026-09-09', '2026-09-10', '2026-09-11', '2026-09-14'].map((on) => note(on)),
-  note('2026-09-15', { antecedents: ['Waiting'], seconds: 60, intensity: 1, time: '07:10' }),
-  note('2026-10-06', { observer: uuid(81) }),
-  note('2026-10-07', { behaviors: ['Shouts'] }),
+const incidents = [
+  ...['2026-09-08', '2026-09-09', '2026-09-10', '2026-09-11', '2026-09-14'].map((on) => incident(on)),
+  incident('2026-09-15', { antecedents: ['Waiting'], seconds: 60, intensity: 1, time: '07:10' }),
+  incident('2026-10-06', { observer: uuid(81) }),
+  incident('2026-10-07', { behaviors: ['Shouts'] }),
 ];
 const stretch = (on: string, part: string, n: number) =>
   watchedStretch.parse({ on, part, behavior: 'Leaves', count: n, minutes: 30 });
 const of: StudentBehavior = {
-  ...{ choices, naming, notes, counts: [] as BehaviorCount[], phases: [] },
+  ...{ choices, naming, incidents, counts: [] as BehaviorCount[], phases: [] },
   watched: [
     stretch('2026-09-08', 'Workshop', 2),
     stretch('2026-09-09', 'Workshop', 0),
@@ -81,9 +81,9 @@ const asked = (search: Partial<IncidentSearch> = {}, more: Partial<BehaviorAsked
 const view = (search: Partial<IncidentSearch> = {}, more: Partial<BehaviorAsked> = {}, what = of) =>
   behaviorView(what, asked(search, more), when);
 const requestOf = (address: string) => new Request(`http://localhost${address}`);
-/** How many notes an address lists. */
+/** How many incidents an address lists. */
 const listed = (address: string) =>
-  incidentsBehind(notes, filterFrom(searchFrom(requestOf(address)), naming), of.timetable).length;
+  incidentsBehind(incidents, filterFrom(searchFrom(requestOf(address)), naming), of.timetable).length;
 
 describe('the page of a student’s behavior', () => {
   it('shows the commonest behavior from the first note on, and offers those that are offered or were noted', () => {
@@ -92,14 +92,14 @@ describe('the page of a student’s behavior', () => {
       ['Leaves', 7],
       ['Shouts', 1],
     ]);
-    expect(shown).toMatchObject({ notes: 7, all: 8, range: { from: '2026-09-08', to: '2026-10-09' }, schoolDays: 24 });
+    expect(shown).toMatchObject({ incidents: 7, all: 8, range: { from: '2026-09-08', to: '2026-10-09' }, schoolDays: 24 });
     expect(shown.chosen).toMatchObject({ name: 'Leaves', words: 'Steps away' });
-    expect(view({ behavior: shouts.id }).notes).toBe(1);
+    expect(view({ behavior: shouts.id }).incidents).toBe(1);
     // An address from before two were merged leads to the one that stands.
     expect(view({ behavior: uuid(999) }).chosen?.name).toBe('Leaves');
   });
 
-  it('leads from each figure to its notes', () => {
+  it('leads from each figure to its incidents', () => {
     const { figures, toAll } = view();
     expect(listed(toAll)).toBe(7);
     const rows = [...(figures?.antecedents ?? []), ...(figures?.consequences ?? []), ...(figures?.chains ?? [])];
@@ -122,25 +122,25 @@ describe('the page of a student’s behavior', () => {
   it('keeps what is filtered in every address, and filters by person, dates and place', () => {
     const shown = view({ observer: uuid(81), from: '2026-10-01', to: '2026-10-08' });
     // How long that person watched is not known: there are counts, and no rate.
-    expect(shown).toMatchObject({ notes: 1, schoolDays: 0, figures: { perSchoolDay: { n: 1, rate: null } } });
+    expect(shown).toMatchObject({ incidents: 1, schoolDays: 0, figures: { perSchoolDay: { n: 1, rate: null } } });
     expect(view({ from: '2026-10-01', to: '2026-10-08' }).schoolDays).toBe(6);
     expect(listed(shown.toAll)).toBe(1);
     expect(shown.figures?.observers.map(({ name }) => name)).toEqual(['N. Haddad']);
-    expect(view({ from: '2026-12-01', to: '2026-11-01' })).toMatchObject({ notes: 0, schoolDays: 0, figures: null });
+    expect(view({ from: '2026-12-01', to: '2026-11-01' })).toMatchObject({ incidents: 0, schoolDays: 0, figures: null });
   });
 
   it('cuts the dates to a phase, and compares its two sides', () => {
     const phase = { id: uuid(70), behaviorId: null, label: 'Quiet corner', startsOn: '2026-09-21' };
     const changed = { ...of, phases: [phase] };
     expect(view({}, { phase: 'before' }, changed)).toMatchObject({
-      notes: 6,
+      incidents: 6,
       range: { from: '2026-09-08', to: '2026-09-20' },
     });
     expect(view({}, { phase: phase.id }, changed)).toMatchObject({
-      notes: 1,
+      incidents: 1,
       range: { from: '2026-09-21', to: '2026-10-09' },
     });
-    expect(view({}, { phase: 'no such' }, changed).notes).toBe(7);
+    expect(view({}, { phase: 'no such' }, changed).incidents).toBe(7);
     const { help, figures } = view({}, {}, changed);
     expect(help?.comparisons).toHaveLength(1);
     expect(help?.comparisons[0]?.sentence).toMatch(/^Fewer since “Quiet corner”: 0\.7 a school day before, 0\.1 since/);
@@ -176,15 +176,15 @@ describe('the page of a student’s behavior', () => {
     expect(never.beside?.sentence).toContain('cannot be held against each other');
   });
 
-  it('says what carries too little, and nothing of a student without notes', () => {
+  it('says what carries too little, and nothing of a student without incidents', () => {
     expect(view().tooFew).toEqual(['Duration: 1 note carries one, of 7.', 'Intensity: 1 note carries one, of 7.']);
-    expect(view({ behavior: shouts.id }).tooFew[0]).toBe('Too few to say: 1 note of Shouts; 5 are needed.');
-    const nothing = view({}, {}, { ...of, choices: [], naming: namingOf([]), notes: [], watched: [], since: null });
+    expect(view({ behavior: shouts.id }).tooFew[0]).toBe('Too few to say: 1 incident of Shouts; 5 are needed.');
+    const nothing = view({}, {}, { ...of, choices: [], naming: namingOf([]), incidents: [], watched: [], since: null });
     expect(nothing).toMatchObject({ chosen: undefined, figures: null, help: null, watched: null, behaviors: [] });
   });
 });
 
-describe('addresses of notes', () => {
+describe('addresses of incidents', () => {
   it('say what is asked for, and pass over what cannot be read', () => {
     const search = searchFrom(
       requestOf(`/n?behavior=${leaves.id}&weekday=9&month=2026-10&part=Workshop&from=never&quarter=09:15`),
@@ -196,7 +196,7 @@ describe('addresses of notes', () => {
 
   it('find a merged choice under the one that stands for it, and nothing for one that is not there', () => {
     expect(filterFrom({ antecedent: merged.id } as IncidentSearch, naming).antecedent).toBe('Waiting');
-    expect(incidentsBehind(notes, filterFrom({ antecedent: uuid(999) } as IncidentSearch, naming), [])).toEqual([]);
+    expect(incidentsBehind(incidents, filterFrom({ antecedent: uuid(999) } as IncidentSearch, naming), [])).toEqual([]);
     const idOf = idsByName(choices);
     expect([idOf('antecedent', 'Waiting'), idOf('antecedent', 'Wait'), idOf('behavior', 'Waiting')]).toEqual([
       wait.id,

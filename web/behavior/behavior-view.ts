@@ -23,7 +23,7 @@ import type { StudentBehavior } from '~/server/behavior/behavior';
 import { keptAnalysis } from '~/server/behavior/kept-analysis';
 import { filterFrom, type IncidentSearch, idsByName, searchText } from './search';
 
-/** What the page of a student’s behavior is asked for, besides which notes. */
+/** What the page of a student’s behavior is asked for, besides which incidents. */
 export interface BehaviorAsked {
   studentId: string;
   search: IncidentSearch;
@@ -34,7 +34,7 @@ export interface BehaviorAsked {
   per: DidItHelp['per'];
 }
 
-/** A count with its share, and which notes it is. */
+/** A count with its share, and which incidents it is. */
 export interface SharedRow {
   name: string;
   n: number;
@@ -45,8 +45,8 @@ export interface SharedRow {
 }
 
 /**
- * Everything that the page of a student’s behavior shows, from the notes it asks for. Every figure carries the address of the
- * notes behind it.
+ * Everything that the page of a student’s behavior shows, from the incidents it asks for. Every figure carries the address of the
+ * incidents behind it.
  */
 export function behaviorView(
   of: StudentBehavior,
@@ -66,10 +66,10 @@ export function behaviorView(
   const range = rangeOf(asked, phases, { from: search.from ?? begins, to: search.to ?? when.today });
   const days = schoolDays(range.from, range.to, when.calendar);
   const { location, observer } = filterFrom(search, naming);
-  const inRange = incidentsBehind(of.notes, { ...range, location, observer }, timetable);
+  const inRange = incidentsBehind(of.incidents, { ...range, location, observer }, timetable);
   const watched = of.watched.filter(({ on }) => range.from <= on && on <= range.to);
   const exposure = exposureUnder({ location, observer }, { days, timetable, watched });
-  const analysis = keptAnalysis(of.notes, inRange, exposure, [range, location, observer]);
+  const analysis = keptAnalysis(of.incidents, inRange, exposure, [range, location, observer]);
   const figures = analysis.behaviors.find(({ name }) => name === standing?.name) ?? null;
 
   const base = { behavior: standing?.id, location: search.location, observer: search.observer, ...range };
@@ -88,8 +88,8 @@ export function behaviorView(
     chosen: standing && { id: standing.id, name: standing.name, words: standing.words, unlike: standing.unlike },
     range,
     schoolDays: exposure.days.length,
-    notes: figures?.n ?? 0,
-    all: analysis.notes,
+    incidents: figures?.n ?? 0,
+    all: analysis.incidents,
     toAll: to({}),
     findings: own.map(({ about, sentence }) => ({ title: findingTitle(about), sentence, to: toAbout(about) })),
     tooFew: [
@@ -109,7 +109,7 @@ export function behaviorView(
       settings: choices
         .filter(({ kind, mergedInto }) => kind === 'location' && mergedInto === null)
         .map(({ id, name }) => ({ id, name })),
-      observers: [...new Set(of.notes.map((note) => note.observer))].flatMap((id) =>
+      observers: [...new Set(of.incidents.map((incident) => incident.observer))].flatMap((id) =>
         id === null ? [] : [{ id, name: people.get(id) ?? '?' }],
       ),
       phases: phases.map(({ id, label }) => ({ id, name: label })),
@@ -124,10 +124,10 @@ const laterOf = (a: IsoDate, b: IsoDate): IsoDate => defined([a, b].toSorted()[1
 const helpBegins = (phases: StudentBehavior['phases'], today: IsoDate) =>
   schoolYearStart(defined([...phases.map(({ startsOn }) => startsOn), today].toSorted()[0]));
 
-/** The behaviors one can look at, the commonest first: those with notes or counts, and those that are offered. */
-function behaviorsToShow({ choices, notes, watched }: StudentBehavior) {
+/** The behaviors one can look at, the commonest first: those with incidents or counts, and those that are offered. */
+function behaviorsToShow({ choices, incidents, watched }: StudentBehavior) {
   const counts = new Map<string, number>();
-  for (const note of notes) for (const name of note.behaviors) counts.set(name, (counts.get(name) ?? 0) + 1);
+  for (const incident of incidents) for (const name of incident.behaviors) counts.set(name, (counts.get(name) ?? 0) + 1);
   const seen = new Set(watched.map(({ behavior }) => behavior));
   return choices
     .filter(({ kind, mergedInto }) => kind === 'behavior' && mergedInto === null)
@@ -249,7 +249,7 @@ function helpShown(
 ) {
   const watched = of.watched.filter(({ behavior }) => behavior === name);
   const byHour = per === 'hour' && watched.length > 0;
-  const dates = of.notes.filter(({ behaviors }) => behaviors.includes(name)).map(({ on }) => on);
+  const dates = of.incidents.filter(({ behaviors }) => behaviors.includes(name)).map(({ on }) => on);
   const amounts = byHour ? perHourObserved(watched) : perSchoolDay(dates, schoolDays(since, today, calendar));
   const help = didItHelp(amounts, phases, direction, byHour ? 'hour' : 'schoolDay');
   return {
@@ -310,8 +310,8 @@ function besideShown(
   // Two ranges in, two sides out.
   const [first, second] = ranges.map((range) => {
     const days = schoolDays(range.from, range.to, calendar);
-    const notes = incidentsBehind(of.notes, { ...filter, ...range }, of.timetable);
-    const figures = analyseBehavior(notes, { days, timetable: of.timetable, watched: [] }).behaviors.find(
+    const incidents = incidentsBehind(of.incidents, { ...filter, ...range }, of.timetable);
+    const figures = analyseBehavior(incidents, { days, timetable: of.timetable, watched: [] }).behaviors.find(
       ({ name }) => name === behavior,
     );
     return { range, days: days.length, n: figures?.n ?? 0, antecedents: figures?.antecedents ?? [], to: to(range) };
@@ -330,7 +330,7 @@ function besideShown(
     })),
     sentence: times
       ? `In the second period ${times}.`
-      : 'The two cannot be held against each other: one of them has no school day, or the first no note.',
+      : 'The two cannot be held against each other: one of them has no school day, or the first no incident.',
     antecedents: names.map((name) => ({ name, first: shareIn(first, name), second: shareIn(second, name) })),
   };
 }

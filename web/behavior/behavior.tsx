@@ -65,7 +65,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     await removePhase(database(), actor, studentId, toRemove.data.id, now);
     return data(
       { result: undefined },
-      { headers: await sayNext({ text: 'Taken away. The notes are what they were.' }) },
+      { headers: await sayNext({ text: 'Taken away. The incidents are what they were.' }) },
     );
   }
   const { refused } = await submitted(form, phaseInput, (input) => addPhase(database(), actor, studentId, input));
@@ -174,7 +174,7 @@ function Help({
 function Foot({ studentId, mayEditGoals }: { studentId: string; mayEditGoals: boolean }) {
   const links = [
     ...(mayEditGoals ? [['behavior/set-up', 'Behavior setup'] as const] : []),
-    ['incidents', 'All notes as a table'] as const,
+    ['incidents', 'All incidents as a table'] as const,
     ['behavior/agreement', 'Two observers'] as const,
   ];
   return (

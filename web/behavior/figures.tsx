@@ -19,7 +19,7 @@ export function Figures({ figures }: { figures: NonNullable<BehaviorView['figure
     name,
     share,
     to,
-    said: counted(n, 'note', 'notes'),
+    said: counted(n, 'incident', 'incidents'),
   }));
   return (
     <>
@@ -48,7 +48,7 @@ export function Figures({ figures }: { figures: NonNullable<BehaviorView['figure
         <Months months={months} />
       </div>
       <p className="mt-3 text-small text-ink-3">
-        A share is of notes, not of chances: it shows what tends to come before this behavior, not what causes it.
+        A share is of incidents, not of chances: it shows what tends to come before this behavior, not what causes it.
       </p>
       <section className="mt-6">
         <h2 className="mb-1 text-lg">By week</h2>
@@ -64,7 +64,7 @@ export function Figures({ figures }: { figures: NonNullable<BehaviorView['figure
             <h2 className="mb-1 text-lg">How long</h2>
             <p>
               <Link to={durations.to} className="link">
-                {counted(durations.n, 'note says', 'notes say')}
+                {counted(durations.n, 'incident says', 'incidents say')}
               </Link>
               {`: ${lengthOfTime(durations.medianSeconds)} in the middle, ${lengthOfTime(durations.longestSeconds)} at the longest, ${lengthOfTime(durations.totalSeconds)} altogether.`}
             </p>
@@ -133,7 +133,7 @@ export function Beside({ beside: { sides, sentence, antecedents } }: { beside: N
         </thead>
         <tbody>
           {[
-            ['Notes', ...sides.map(({ n }) => figure(n))],
+            ['Incidents', ...sides.map(({ n }) => figure(n))],
             ['School days', ...sides.map(({ days }) => figure(days))],
             ['Incidents a school day', ...sides.map(({ rate }) => rate)],
             ...antecedents.map(({ name, first, second }) => [`Before: ${name}`, first, second]),

@@ -8,7 +8,7 @@ interface FiltersProps {
   asked: Pick<BehaviorAsked, 'search' | 'phase' | 'beside'>;
 }
 
-/** Which notes are looked at. A change is shown at once; without scripts there is a button. */
+/** Which incidents are looked at. A change is shown at once; without scripts there is a button. */
 export function Filters({ view, asked }: FiltersProps) {
   const submit = useSubmit();
   const { behaviors, chosen, range, filters, figures } = view;
@@ -62,7 +62,7 @@ export function Filters({ view, asked }: FiltersProps) {
       <div className="flex w-full flex-wrap items-center gap-x-5 gap-y-1">
         <p className="text-ink-2">
           <Link to={view.toAll} className="link">
-            {counted(view.notes, 'note', 'notes')}
+            {counted(view.incidents, 'incident', 'incidents')}
           </Link>
           {view.schoolDays > 0
             ? ` in ${counted(view.schoolDays, 'school day', 'school days')}`

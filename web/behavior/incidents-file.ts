@@ -12,15 +12,15 @@ import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/incidents-file';
 import { filterFrom, searchFrom } from './search';
 
-/** What else a note says, and how it came about; no words of it in the discreet view. */
-function restOf(note: StoredIncident | undefined, discreet: boolean): (string | number)[] {
-  if (!note) return Array<string>(8).fill('');
-  const { isGoing, resolved, resolvedAfter, version, recordedByName, recordedAt, changeReason } = note;
+/** What else an incident says, and how it came about; no words of it in the discreet view. */
+function restOf(incident: StoredIncident | undefined, discreet: boolean): (string | number)[] {
+  if (!incident) return Array<string>(8).fill('');
+  const { isGoing, resolved, resolvedAfter, version, recordedByName, recordedAt, changeReason } = incident;
   return [
     isGoing ? 'yes' : 'no',
     resolved === null ? '' : resolved ? 'yes' : 'no',
     resolvedAfter ?? '',
-    discreet ? '' : note.note,
+    discreet ? '' : incident.note,
     recordedByName,
     recordedAt.toISOString(),
     version,
@@ -28,14 +28,14 @@ function restOf(note: StoredIncident | undefined, discreet: boolean): (string | 
   ];
 }
 
-/** A student’s ABC notes as comma-separated text, as `npm run analyse -- abc` reads it: docs/analyse.md. */
+/** A student’s ABC incidents as comma-separated text, as `npm run analyse -- abc` reads it: docs/analyse.md. */
 export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, discreet, now } = personOf(context);
   const studentId = idFrom(params.studentId);
   const student = await requireStudent(database(), actor, studentId, 'see');
   const { shortName } = headerStudent(student, { discreet });
   const of = await behaviorOf(database(), student.id, { discreet });
-  const notes = incidentsBehind(of.notes, filterFrom(searchFrom(request), of.naming), of.timetable);
+  const incidents = incidentsBehind(of.incidents, filterFrom(searchFrom(request), of.naming), of.timetable);
   const several = (names: readonly string[]) => names.map((name) => name.replaceAll('|', '/')).join('|');
   const fields = [
     'at',
@@ -56,21 +56,21 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
     'version',
     'changedBecause',
   ];
-  const written = await newestIncidents(database(), [student.id], { ids: notes.map(({ id }) => id) });
-  const wholeOf = new Map(written.map((note) => [note.id, note]));
-  const rows = notes.map((note) => [
-    `${note.on}T${note.time}`,
-    several(note.behaviors),
-    several(note.antecedents),
-    several(note.consequences),
-    note.location ?? '',
-    of.people.get(note.observer ?? '') ?? '',
-    several(note.functions),
-    note.seconds ?? '',
-    note.intensity ?? '',
-    ...restOf(wholeOf.get(note.id), discreet),
+  const written = await newestIncidents(database(), [student.id], { ids: incidents.map(({ id }) => id) });
+  const wholeOf = new Map(written.map((incident) => [incident.id, incident]));
+  const rows = incidents.map((incident) => [
+    `${incident.on}T${incident.time}`,
+    several(incident.behaviors),
+    several(incident.antecedents),
+    several(incident.consequences),
+    incident.location ?? '',
+    of.people.get(incident.observer ?? '') ?? '',
+    several(incident.functions),
+    incident.seconds ?? '',
+    incident.intensity ?? '',
+    ...restOf(wholeOf.get(incident.id), discreet),
   ]);
-  const reading = { studentId, what: 'ABC notes (CSV)', how: 'exported' as const };
+  const reading = { studentId, what: 'ABC incidents (CSV)', how: 'exported' as const };
   await recordAccess(database(), { personId: actor.personId }, reading, now);
-  return csvFile(fileName(shortName, discreet ? 'notes' : 'ABC notes', actor.today), fields, rows);
+  return csvFile(fileName(shortName, discreet ? 'notes' : 'ABC incidents', actor.today), fields, rows);
 });

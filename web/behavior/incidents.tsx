@@ -18,7 +18,7 @@ import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/incidents';
 import { filterFrom, type IncidentSearch, searchFrom, searchText } from './search';
 
-/** As many notes as a table begins with; the whole is one tap away. */
+/** As many incidents as a table begins with; the whole is one tap away. */
 const FIRST_NOTES = 200;
 
 export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
@@ -28,11 +28,11 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   const showsAll = new URL(request.url).searchParams.has('all');
   const student = await requireStudent(database(), actor, studentId, 'see');
   const of = await behaviorOf(database(), student.id, { discreet });
-  const behind = incidentsBehind(of.notes, filterFrom(search, of.naming), of.timetable).reverse();
+  const behind = incidentsBehind(of.incidents, filterFrom(search, of.naming), of.timetable).reverse();
   const ids = (showsAll ? behind : behind.slice(0, FIRST_NOTES)).map(({ id }) => id);
   const isUnfiltered = searchText(search) === '';
   // Unfiltered, second observers’ are listed too; behind a figure they do not stand.
-  const notes = await newestIncidents(
+  const incidents = await newestIncidents(
     database(),
     [student.id],
     isUnfiltered ? { limit: showsAll ? undefined : FIRST_NOTES } : { ids },
@@ -43,21 +43,21 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
     today: actor.today,
     search,
     asked: askedWords(search, (id) => of.naming.choices.get(id)?.name ?? of.people.get(id) ?? '?'),
-    all: isUnfiltered ? Math.max(notes.length, behind.length) : behind.length,
+    all: isUnfiltered ? Math.max(incidents.length, behind.length) : behind.length,
     hasMore: !showsAll && behind.length > FIRST_NOTES,
     discreet,
-    notes: notes.map((note) => {
-      const said = saidIncident(note, of.naming);
+    incidents: incidents.map((incident) => {
+      const said = saidIncident(incident, of.naming);
       return {
-        ...{ id: note.id, studentId, on: note.on, time: note.time, isGoing: note.isGoing },
+        ...{ id: incident.id, studentId, on: incident.on, time: incident.time, isGoing: incident.isGoing },
         behaviors: said.behaviors,
         sentence: incidentSentence(said),
-        note: discreet ? '' : note.note,
-        seconds: note.seconds,
-        location: note.locationId ? (of.naming.choices.get(note.locationId)?.name ?? '–') : '–',
-        observer: note.observerName,
-        isCorrected: note.version > 1,
-        isSecond: note.besideId !== null,
+        note: discreet ? '' : incident.note,
+        seconds: incident.seconds,
+        location: incident.locationId ? (of.naming.choices.get(incident.locationId)?.name ?? '–') : '–',
+        observer: incident.observerName,
+        isCorrected: incident.version > 1,
+        isSecond: incident.besideId !== null,
       };
     }),
   };
@@ -105,11 +105,11 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   {
     title: loaderData?.discreet
       ? 'Notes · Gentle Margin'
-      : `Notes of ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin`,
+      : `Incidents of ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin`,
   },
 ];
 
-type TableIncident = Route.ComponentProps['loaderData']['notes'][number];
+type TableIncident = Route.ComponentProps['loaderData']['incidents'][number];
 
 /** By what is listed first. */
 const byNames: SortingFn<TableIncident> = (a, b) =>
@@ -121,16 +121,16 @@ const columns: ColumnDef<TableIncident>[] = [
     header: 'When',
     accessorFn: ({ on, time }) => `${on} ${time}`,
     filterFn: sinceDay,
-    cell: ({ row: { original: note } }) => (
+    cell: ({ row: { original: incident } }) => (
       <>
-        <Link to={`/students/${note.studentId}/incidents/${note.id}`} className="link">
-          {entryDay(note.on as IsoDate)}
+        <Link to={`/students/${incident.studentId}/incidents/${incident.id}`} className="link">
+          {entryDay(incident.on as IsoDate)}
         </Link>
         <span className="block text-small text-ink-3">
-          {note.time}
-          {note.isCorrected && ' · changed'}
-          {note.isSecond && ' · second observer'}
-          {note.isGoing && ' · no end yet'}
+          {incident.time}
+          {incident.isCorrected && ' · changed'}
+          {incident.isSecond && ' · second observer'}
+          {incident.isGoing && ' · no end yet'}
         </span>
       </>
     ),
@@ -141,16 +141,16 @@ const columns: ColumnDef<TableIncident>[] = [
     accessorFn: ({ behaviors }) => behaviors,
     filterFn: 'arrIncludes',
     sortingFn: byNames,
-    cell: ({ row: { original: note } }) => note.behaviors.join(', '),
+    cell: ({ row: { original: incident } }) => incident.behaviors.join(', '),
   },
   {
     id: 'said',
     header: 'What was noted',
     enableSorting: false,
-    cell: ({ row: { original: note } }) => (
+    cell: ({ row: { original: incident } }) => (
       <>
-        {note.sentence}
-        {note.note && <span className="block text-small text-ink-2">{note.note}</span>}
+        {incident.sentence}
+        {incident.note && <span className="block text-small text-ink-2">{incident.note}</span>}
       </>
     ),
   },
@@ -159,7 +159,7 @@ const columns: ColumnDef<TableIncident>[] = [
     header: 'Lasted',
     accessorFn: ({ seconds }) => seconds ?? undefined,
     sortUndefined: 'last',
-    cell: ({ row: { original: note } }) => (note.seconds === null ? '–' : lengthOfTime(note.seconds)),
+    cell: ({ row: { original: incident } }) => (incident.seconds === null ? '–' : lengthOfTime(incident.seconds)),
   },
   { id: 'place', header: 'Where', accessorFn: ({ location }) => location, filterFn: 'equalsString' },
   { id: 'person', header: 'By', accessorFn: ({ observer }) => observer, filterFn: 'equalsString' },
@@ -172,15 +172,15 @@ const filters = [
 ];
 
 export default function Incidents({ loaderData }: Route.ComponentProps) {
-  const { student, schoolName, today, asked, all, hasMore, notes } = loaderData;
+  const { student, schoolName, today, asked, all, hasMore, incidents } = loaderData;
   const [search] = useSearchParams();
   const showAll = `?${new URLSearchParams([...search.entries(), ['all', '1']])}`;
   return (
     <Page
-      marginName="Which notes"
+      marginName="Which incidents"
       margin={
         <>
-          <MarginTitle>{asked.length > 0 ? 'Behind the figure' : 'All notes'}</MarginTitle>
+          <MarginTitle>{asked.length > 0 ? 'Behind the figure' : 'All incidents'}</MarginTitle>
           <ul className="grid gap-1">
             {asked.map((one) => (
               <li key={one}>{one}</li>
@@ -188,13 +188,13 @@ export default function Incidents({ loaderData }: Route.ComponentProps) {
           </ul>
           <p className="mt-3 text-small text-ink-2">
             {asked.length > 0
-              ? `${counted(all, 'note', 'notes')}: as many as the figure counts.`
-              : 'Every note that stands. What was withdrawn is left out; second observers’ count in no figure.'}
+              ? `${counted(all, 'incident', 'incidents')}: as many as the figure counts.`
+              : 'Every incident that stands. What was withdrawn is left out; second observers’ count in no figure.'}
           </p>
           {asked.length > 0 && (
             <p className="mt-3">
               <Link to={`/students/${student.id}/incidents`} className="font-semibold text-ink-2 hover:underline">
-                All notes →
+                All incidents →
               </Link>
             </p>
           )}
@@ -202,7 +202,7 @@ export default function Incidents({ loaderData }: Route.ComponentProps) {
       }
     >
       <PrintSheet
-        head={`${student.shortName} · ABC notes · ${asked.join(' · ')}${asked.length > 0 ? ' · ' : ''}${schoolName} · ${longDate(today)}`}
+        head={`${student.shortName} · ABC incidents · ${asked.join(' · ')}${asked.length > 0 ? ' · ' : ''}${schoolName} · ${longDate(today)}`}
       >
         <p className="no-print text-small">
           <Link to={`/students/${student.id}/behavior`} className="text-ink-2 link">
@@ -210,26 +210,26 @@ export default function Incidents({ loaderData }: Route.ComponentProps) {
           </Link>
         </p>
         <div className="mt-1 mb-4 flex items-start justify-between gap-4">
-          <h1 className="text-2xl">{student.isDiscreet ? 'Notes' : 'ABC notes'}</h1>
+          <h1 className="text-2xl">{student.isDiscreet ? 'Notes' : 'ABC incidents'}</h1>
           <button type="button" className="btn no-print" onClick={() => window.print()}>
             <Printer size={16} aria-hidden /> Print
           </button>
         </div>
         <Range loaded={loaderData} />
-        {notes.length === 0 ? (
+        {incidents.length === 0 ? (
           <p className="py-8 text-ink-2">
-            {asked.length > 0 ? 'There is no such note.' : 'Nothing has been noted yet.'}
+            {asked.length > 0 ? 'There is no such incident.' : 'No incident has been recorded yet.'}
           </p>
         ) : (
           <DataTable
-            rows={notes}
+            rows={incidents}
             columns={columns}
             names="when"
             wide="said"
             filters={filters}
             all={all}
-            noun={['note', 'notes']}
-            caption="Notes, as a table"
+            noun={['incident', 'incidents']}
+            caption="Incidents, as a table"
             first={FIRST_NOTES * 100}
           />
         )}
@@ -245,7 +245,7 @@ export default function Incidents({ loaderData }: Route.ComponentProps) {
   );
 }
 
-/** Only the notes of some days: to read, or to print for a meeting. What else was asked for stays. */
+/** Only the incidents of some days: to read, or to print for a meeting. What else was asked for stays. */
 function Range({ loaded: { search } }: { loaded: Route.ComponentProps['loaderData'] }) {
   const { from, to, ...others } = search;
   return (

@@ -27,13 +27,13 @@ export const loader = withErrorsInTurn(async ({ request, context }: Route.Loader
   const weeks = STRETCHES.find((stretch) => String(stretch) === search.get('weeks')) ?? 12;
   const students = group === null ? all : all.filter((student) => student.groups.includes(group));
   const from = addDays(mondayOf(actor.today), -7 * (weeks - 1));
-  const notes = await incidentsAcross(
+  const incidents = await incidentsAcross(
     database(),
     students.map(({ id }) => id),
     { discreet },
   );
   const days = schoolDays(from, actor.today, school.calendar);
-  const patterns = patternsAcross(notes, days, { recentDays: RECENT_DAYS });
+  const patterns = patternsAcross(incidents, days, { recentDays: RECENT_DAYS });
   const names = new Map<string, string>(students.map(({ id, shortName }) => [id, shortName]));
   const named = (id: string) => ({ id, name: names.get(id) ?? '' });
   return {
@@ -71,7 +71,7 @@ export default function PatternsPage({ loaderData }: Route.ComponentProps) {
         <div>
           <h1 className="text-3xl">Patterns</h1>
           <p className="mt-1.5 text-small text-ink-2">
-            {`${shortDate(from)} – ${shortDate(to)} · ${counted(students.length, 'student', 'students')} with notes`}
+            {`${shortDate(from)} – ${shortDate(to)} · ${counted(students.length, 'student', 'students')} with incidents`}
             {without > 0 && `, ${without} more followed without any`}
           </p>
         </div>
@@ -83,7 +83,7 @@ export default function PatternsPage({ loaderData }: Route.ComponentProps) {
       {students.length > 0 && (
         <>
           <h2 className="mt-6 text-lg">
-            Week by week, <span className="font-normal text-ink-2">notes a school day, all on one scale</span>
+            Week by week, <span className="font-normal text-ink-2">incidents a school day, all on one scale</span>
           </h2>
           <ul className="mt-2 grid gap-x-8 gap-y-4 sm:grid-cols-2 xl:grid-cols-3">
             {students.map(({ id, name, n, weeks }) => (
@@ -91,7 +91,7 @@ export default function PatternsPage({ loaderData }: Route.ComponentProps) {
                 <Link to={`/students/${id}/behavior`} className="group block">
                   <span className="flex justify-between gap-3">
                     <span className="display group-hover:underline">{name}</span>
-                    <span className="text-small text-ink-2">{counted(n, 'note', 'notes')}</span>
+                    <span className="text-small text-ink-2">{counted(n, 'incident', 'incidents')}</span>
                   </span>
                   <SmallWeeks weeks={weeks} highest={highest} />
                 </Link>
@@ -111,7 +111,7 @@ export default function PatternsPage({ loaderData }: Route.ComponentProps) {
                   <li key={name} className="border-b border-rule py-2">
                     <span className="flex justify-between gap-3">
                       <b>{name}</b>
-                      <span className="text-small text-ink-2">{`${counted(n, 'note', 'notes')} of ${several.length} students`}</span>
+                      <span className="text-small text-ink-2">{`${counted(n, 'incident', 'incidents')} of ${several.length} students`}</span>
                     </span>
                     <span className="text-small text-ink-2">{several.map((student) => student.name).join(', ')}</span>
                   </li>
@@ -202,7 +202,7 @@ function Parts({ parts }: { parts: Loaded['parts'] }) {
   return (
     <section>
       <h2 className="mb-1 text-lg">Parts of the day</h2>
-      {parts.length === 0 && <p className="text-small text-ink-2">No note falls into a part of the timetable.</p>}
+      {parts.length === 0 && <p className="text-small text-ink-2">No incident falls into a part of the timetable.</p>}
       {parts.length > 0 && (
         <table className="w-full text-small">
           <thead>

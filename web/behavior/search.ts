@@ -7,7 +7,7 @@ import type { Naming } from '~/server/entries/incidents/incidents';
 const known = <T extends z.ZodType>(schema: T) => schema.optional().catch(undefined);
 const id = known(z.uuid());
 
-/** Which notes an address asks for; what cannot be read is passed over. */
+/** Which incidents an address asks for; what cannot be read is passed over. */
 const incidentSearch = z.object({
   behavior: id,
   antecedent: id,
@@ -33,7 +33,7 @@ export function searchFrom(request: Request): IncidentSearch {
   return incidentSearch.parse(Object.fromEntries(new URL(request.url).searchParams));
 }
 
-/** The end of an address that asks for these notes. */
+/** The end of an address that asks for these incidents. */
 export function searchText(search: Partial<IncidentSearch>): string {
   const said = Object.entries(search).filter(([, value]) => value !== undefined);
   return new URLSearchParams(said.map(([key, value]) => [key, String(value)])).toString();

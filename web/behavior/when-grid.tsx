@@ -5,7 +5,7 @@ import type { BehaviorView } from './behavior-view';
 
 type Figures = NonNullable<BehaviorView['figures']>;
 
-/** Weekday by part of the day: each cell a count, darker where its rate is higher, and the way to its notes. */
+/** Weekday by part of the day: each cell a count, darker where its rate is higher, and the way to its incidents. */
 export function WhenGrid({ figures }: { figures: Figures }) {
   const { weekdays, when, outside, quarters } = figures;
   return (
@@ -59,7 +59,7 @@ export function WhenGrid({ figures }: { figures: Figures }) {
         {outside.n > 0 && (
           <p className="py-2">
             <Link to={outside.to} className="link">
-              {counted(outside.n, 'note', 'notes')} outside the day
+              {counted(outside.n, 'incident', 'incidents')} outside the day
             </Link>
           </p>
         )}
@@ -89,7 +89,7 @@ function Cell({ part, cell: { weekday, heat, n, hours, rate, to } }: { part: str
     return <span className="grid h-9 place-items-center rounded-field border border-rule text-ink-3">–</span>;
   }
   const rated = rate === null ? '' : ` in ${figure(hours)} hours, ${rateFigure(rate)} an hour`;
-  const said = `${part} on ${weekdayName(weekday)}s: ${counted(n, 'note', 'notes')}${rated}`;
+  const said = `${part} on ${weekdayName(weekday)}s: ${counted(n, 'incident', 'incidents')}${rated}`;
   return (
     <Link
       to={to}

@@ -31,7 +31,7 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
     <Dialog title="Waiting to be sent" onClose={onClose}>
       <div className="max-h-[80dvh] overflow-y-auto p-6">
         <h2 className="text-xl">Waiting to be sent</h2>
-        {changing?.kind === 'note' ? (
+        {changing?.kind === 'incident' ? (
           <ChangeIncident waiting={changing} onDone={() => setChanging(null)} />
         ) : changing ? (
           <ChangeWaiting waiting={changing} onDone={() => setChanging(null)} />
@@ -140,11 +140,11 @@ type Changeable = WaitingSession | WaitingIncident;
 
 /** What waits, in the words of the report. */
 function WhatWaits({ waiting }: { waiting: WaitingItem }) {
-  if (waiting.kind === 'note') {
-    const { on, time } = waiting.note;
+  if (waiting.kind === 'incident') {
+    const { on, time } = waiting.incident;
     return (
       <>
-        <p className="text-small text-ink-2">{`${longDate(on)} · ${time} · ABC note`}</p>
+        <p className="text-small text-ink-2">{`${longDate(on)} · ${time} · Incident`}</p>
         <p className="mt-1 text-small">{draftSentence(waiting.incidentScreen, incidentDraftOf(waiting), 0)}</p>
       </>
     );
@@ -188,10 +188,10 @@ function sentenceOf(measure: MeasureDefinition, raw: WaitingSession['session']['
   return checked.ok ? outcomeSentence(measure, checked.outcome) : checked.message;
 }
 
-const incidentDraftOf = ({ note, incidentScreen }: WaitingIncident): IncidentDraft => ({
-  ...emptyIncident(incidentScreen, note.id, note),
-  ...note,
-  besideId: note.besideId ?? null,
+const incidentDraftOf = ({ incident, incidentScreen }: WaitingIncident): IncidentDraft => ({
+  ...emptyIncident(incidentScreen, incident.id, incident),
+  ...incident,
+  besideId: incident.besideId ?? null,
   timeIsChosen: true,
   locationIsChosen: true,
 });
@@ -199,7 +199,7 @@ const incidentDraftOf = ({ note, incidentScreen }: WaitingIncident): IncidentDra
 function ChangeIncident({ waiting, onDone }: { waiting: WaitingIncident; onDone: () => void }) {
   const { change } = useWaiting();
   const [draft, setDraft] = useState(() => incidentDraftOf(waiting));
-  const note = incidentInputFrom(draft, 0);
+  const incident = incidentInputFrom(draft, 0);
   const isWhole = draftSentence(waiting.incidentScreen, draft, 0) !== null;
   return (
     <div className="mt-2 grid gap-3">
@@ -210,7 +210,7 @@ function ChangeIncident({ waiting, onDone }: { waiting: WaitingIncident; onDone:
         messages={isWhole ? {} : { behaviors: 'Say what happened.' }}
         onChange={(changes) => setDraft((before) => changedIncident(waiting.incidentScreen, before, changes, null))}
       />
-      <ChangeButtons isWhole={isWhole} onLeave={onDone} onKeep={() => change({ ...waiting, note }).then(onDone)} />
+      <ChangeButtons isWhole={isWhole} onLeave={onDone} onKeep={() => change({ ...waiting, incident }).then(onDone)} />
     </div>
   );
 }

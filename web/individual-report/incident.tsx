@@ -47,18 +47,18 @@ import { saveOrStay } from '../platform/ui/use-saving';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/incident';
 
-function versionOf(note: StoredIncident, naming: Naming, timeZone: string, discreet: boolean): EntryVersion {
-  const { on, time } = wallTime(note.changedAt ?? note.recordedAt, timeZone);
-  const location = note.locationId ? naming.choices.get(note.locationId)?.name : null;
+function versionOf(incident: StoredIncident, naming: Naming, timeZone: string, discreet: boolean): EntryVersion {
+  const { on, time } = wallTime(incident.changedAt ?? incident.recordedAt, timeZone);
+  const location = incident.locationId ? naming.choices.get(incident.locationId)?.name : null;
   return {
-    version: note.version,
-    about: [longDate(note.on), note.time, location, note.observerName].filter(Boolean).join(' · '),
-    sentence: incidentSentence(saidIncident(note, naming)),
-    note: discreet ? '' : note.note,
+    version: incident.version,
+    about: [longDate(incident.on), incident.time, location, incident.observerName].filter(Boolean).join(' · '),
+    sentence: incidentSentence(saidIncident(incident, naming)),
+    note: discreet ? '' : incident.note,
     tones: [],
-    written: `${note.changedByName ?? note.recordedByName}, ${shortDate(on)} ${time}`,
-    why: note.changeReason,
-    isWithdrawn: note.isWithdrawn,
+    written: `${incident.changedByName ?? incident.recordedByName}, ${shortDate(on)} ${time}`,
+    why: incident.changeReason,
+    isWithdrawn: incident.isWithdrawn,
   };
 }
 
@@ -67,37 +67,37 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const { actor, school, now, discreet } = asker;
   const studentId = idFrom(params.studentId);
   const student = await requireStudent(database(), actor, studentId, 'see');
-  const note = await incidentOf(database(), student.id, idFrom(params.incidentId));
+  const incident = await incidentOf(database(), student.id, idFrom(params.incidentId));
   const [stored, history] = await Promise.all([
     choicesOf(database(), student.id),
-    historyOfIncident(database(), note.id),
+    historyOfIncident(database(), incident.id),
   ]);
   const choices = discreet ? discreetChoices(stored) : stored;
   const naming = namingOf(choices);
   const chosen = [
-    note.locationId,
-    note.intensityId,
-    ...note.behaviors,
-    ...note.antecedents,
-    ...note.consequences,
-    ...note.functions,
+    incident.locationId,
+    incident.intensityId,
+    ...incident.behaviors,
+    ...incident.antecedents,
+    ...incident.consequences,
+    ...incident.functions,
   ];
   const including = chosen.filter((id) => id !== null);
   const incidentScreen = await incidentScreenOf(database(), asker, student, including);
-  const mayChange = !note.isWithdrawn && canChangeEntry(student, actor, note, now);
+  const mayChange = !incident.isWithdrawn && canChangeEntry(student, actor, incident, now);
   return {
     student: headerStudent(student, { discreet }),
     schoolName: school.name,
     today: actor.today,
     wall: asker.wall,
     discreet,
-    note: { ...standingIds(note, naming), note: discreet ? '' : note.note },
-    title: saidIncident(note, naming).behaviors.join(', '),
-    versions: [...history, note].map((version) => versionOf(version, naming, school.timeZone, discreet)),
+    incident: { ...standingIds(incident, naming), note: discreet ? '' : incident.note },
+    title: saidIncident(incident, naming).behaviors.join(', '),
+    versions: [...history, incident].map((version) => versionOf(version, naming, school.timeZone, discreet)),
     incidentScreen,
     mayChange: mayChange && !discreet,
-    mayEnd: !note.isWithdrawn && note.isGoing && can(student, 'observe'),
-    isSecond: note.besideId !== null,
+    mayEnd: !incident.isWithdrawn && incident.isGoing && can(student, 'observe'),
+    isSecond: incident.besideId !== null,
     typed:
       can(student, 'editGoals') && !discreet
         ? choices
@@ -107,18 +107,18 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   };
 });
 
-/** A note with merged choices by the one that stands for them. */
-function standingIds(note: StoredIncident, { choices }: Naming): StoredIncident {
+/** An incident with merged choices by the one that stands for them. */
+function standingIds(incident: StoredIncident, { choices }: Naming): StoredIncident {
   const standing = (ids: readonly string[]) => [...new Set(ids.map((id) => choices.get(id)?.id ?? id))];
   const one = (id: string | null) => (id === null ? null : (standing([id])[0] ?? null));
   return {
-    ...note,
-    locationId: one(note.locationId),
-    intensityId: one(note.intensityId),
-    behaviors: standing(note.behaviors),
-    antecedents: standing(note.antecedents),
-    consequences: standing(note.consequences),
-    functions: standing(note.functions),
+    ...incident,
+    locationId: one(incident.locationId),
+    intensityId: one(incident.intensityId),
+    behaviors: standing(incident.behaviors),
+    antecedents: standing(incident.antecedents),
+    consequences: standing(incident.consequences),
+    functions: standing(incident.functions),
   };
 }
 
@@ -188,7 +188,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   {
     title:
       loaderData && !loaderData.discreet
-        ? `ABC note of ${loaderData.student.shortName} · Gentle Margin`
+        ? `ABC incident of ${loaderData.student.shortName} · Gentle Margin`
         : 'Note · Gentle Margin',
   },
 ];
@@ -197,7 +197,7 @@ export default function IncidentPage({ loaderData, actionData }: Route.Component
   const {
     student,
     schoolName,
-    note,
+    incident,
     title,
     versions,
     incidentScreen,
@@ -209,11 +209,11 @@ export default function IncidentPage({ loaderData, actionData }: Route.Component
     wall,
   } = loaderData;
   const now = defined(versions.at(-1));
-  const path = `/students/${student.id}/incidents/${note.id}`;
+  const path = `/students/${student.id}/incidents/${incident.id}`;
   const endMessages = actionData && 'messages' in actionData ? actionData.messages : {};
   return (
     <Page marginName="History" margin={<HowItCameAbout versions={versions} />}>
-      <PrintSheet head={`${student.shortName} · ABC note · ${schoolName} · ${longDate(today)}`}>
+      <PrintSheet head={`${student.shortName} · ABC incident · ${schoolName} · ${longDate(today)}`}>
         <p className="no-print text-small">
           <Link to={`/students/${student.id}/behavior`} className="text-ink-2 link">
             {student.shortName} · {student.isDiscreet ? 'Notes' : 'Behavior'}
@@ -237,27 +237,27 @@ export default function IncidentPage({ loaderData, actionData }: Route.Component
         {typed.map(({ id, name }) => (
           <Form key={id} method="post" className="no-print mt-4 flex flex-wrap items-center gap-3">
             <input type="hidden" name="choiceId" value={id} />
-            <input type="hidden" name="version" value={note.version} />
+            <input type="hidden" name="version" value={incident.version} />
             <span>“{name}” was typed.</span>
             <button type="submit" name="intent" value="offer" className="btn">
               Make it a choice
             </button>
           </Form>
         ))}
-        {mayEnd && <EndForm version={note.version} isToday={note.on === wall.on} messages={endMessages} />}
+        {mayEnd && <EndForm version={incident.version} isToday={incident.on === wall.on} messages={endMessages} />}
         {!student.isDiscreet && (
           <EntryEvidence
             studentId={student.id}
-            entryId={note.id}
+            entryId={incident.id}
             mayAdd={student.mayObserve && !versions.at(-1)?.isWithdrawn}
           />
         )}
         {mayChange && (
           <RecordChanges
             action={path}
-            version={note.version}
+            version={incident.version}
             correcting={(close) => (
-              <CorrectIncident action={path} note={note} incidentScreen={incidentScreen} onDone={close} />
+              <CorrectIncident action={path} incident={incident} incidentScreen={incidentScreen} onDone={close} />
             )}
           />
         )}
@@ -302,19 +302,19 @@ function EndForm(props: { version: number; isToday: boolean; messages: Record<st
 
 interface CorrectIncidentProps {
   action: string;
-  note: StoredIncident;
+  incident: StoredIncident;
   incidentScreen: IncidentScreen;
   onDone: () => void;
 }
 
-function CorrectIncident({ action, note, incidentScreen, onDone }: CorrectIncidentProps) {
+function CorrectIncident({ action, incident, incidentScreen, onDone }: CorrectIncidentProps) {
   const [draft, setDraft] = useState<IncidentDraft>({
-    ...note,
+    ...incident,
     ...{ timeIsChosen: true, locationIsChosen: true, others: [], clock: stoppedClock },
   });
   const content = () => incidentInputFrom(draft, Date.now());
   return (
-    <Correction what="note" action={action} version={note.version} content={content} onDone={onDone}>
+    <Correction what="incident" action={action} version={incident.version} content={content} onDone={onDone}>
       {(messages) => (
         <IncidentFields
           incidentScreen={incidentScreen}

@@ -14,7 +14,7 @@ export const kindWords: Record<ChoiceKind, { one: string; many: string; asks: st
   function: { one: 'function', many: 'Functions', asks: 'Function', hint: 'what it may be for' },
 };
 
-/** Fields of a note that a team may leave out for a student. */
+/** Fields of an incident that a team may leave out for a student. */
 export const optionalFields = ['location', 'intensity', 'function', 'duration', 'resolved'] as const;
 export type OptionalField = (typeof optionalFields)[number];
 
@@ -27,9 +27,9 @@ export const optionalFieldWords: Record<OptionalField, string> = {
 };
 
 /**
- * - `offered`: on the note’s screen
- * - `other`: was typed into a note, and is not offered
- * - `retired`: is offered no longer; the notes that name it keep it
+ * - `offered`: on the incident’s screen
+ * - `other`: was typed into an incident, and is not offered
+ * - `retired`: is offered no longer; the incidents that name it keep it
  */
 export type ChoiceState = 'offered' | 'other' | 'retired';
 

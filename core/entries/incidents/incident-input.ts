@@ -29,7 +29,7 @@ export const typedOther = z.object({
 });
 export type TypedOther = z.infer<typeof typedOther>;
 
-/** What an ABC note says. The ids are those of the student’s choices. */
+/** What an ABC incident says. The ids are those of the student’s choices. */
 const content = z.object({
   ...when,
   locationId: idField.nullable(),
@@ -59,11 +59,11 @@ const fitsTogether = <T extends z.infer<typeof content>>(schema: z.ZodType<T>) =
     }
   });
 
-/** A new ABC note. */
+/** A new ABC incident. */
 export const incidentInput = fitsTogether(
   content.extend({
     id: idField,
-    /** Whose watch it was that a second observer sat beside: such a note is for agreement and counts in no figure. */
+    /** Whose watch it was that a second observer sat beside: such an incident is for agreement and counts in no figure. */
     besideId: idField.nullable().optional(),
   }),
 );

@@ -1,6 +1,6 @@
 import { capitalised, counted, lengthOfTime, listed } from '../../words/counting';
 
-/** What an ABC note says, with its choices by name. */
+/** What an ABC incident says, with its choices by name. */
 export interface SaidIncident {
   behaviors: readonly string[];
   antecedents: readonly string[];
@@ -17,7 +17,7 @@ export interface SaidIncident {
 const quoted = (names: readonly string[]) => listed(names.map((name) => `“${name}”`));
 
 /**
- * An ABC note as the report says it.
+ * An ABC incident as the report says it.
  *
  * @example incidentSentence({ behaviors: ['Left the bench'], antecedents: ['A tool started'], consequences: ['A break'], seconds: 240, … })
  * // 'Left the bench. Before: “A tool started”. Then: “A break”. It lasted 4 min.'

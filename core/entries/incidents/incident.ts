@@ -39,5 +39,5 @@ export const watchedStretch = z.object({
 });
 export type WatchedStretch = z.infer<typeof watchedStretch>;
 
-/** Fewer notes than this say nothing. */
-export const LEAST_NOTES = 5;
+/** Fewer incidents than this say nothing. */
+export const LEAST_INCIDENTS = 5;

@@ -52,7 +52,7 @@ function inForm(choices: readonly Choice[], leftOut: OptionalField[]): ChoicesIn
 }
 
 /**
- * How a student’s notes (or the school’s starting lists) are set up. Where nothing is yet, a student begins from the
+ * How a student’s incidents (or the school’s starting lists) are set up. Where nothing is yet, a student begins from the
  * school’s lists, and those with the school’s places.
  *
  * @returns `isNew` when nothing has been saved yet; the choices that stand besides those in the form
@@ -81,7 +81,7 @@ export async function choicesInForm(db: Database, actor: Actor, studentId: strin
 
 /**
  * Writes what incidents are described with, and in which order. What is not in the form any more is retired, never lost; what was
- * reworded reads so in old notes too, and what it was called stays in its history.
+ * reworded reads so in old incidents too, and what it was called stays in its history.
  *
  * @throws NotFound; Invalid where a name is (or nearly is) that of another choice
  */
@@ -168,7 +168,7 @@ function columnsOf({
 const anyRow = (db: Database, kind: ChoiceKind) => db<Record<string, unknown>>(tableOf(kind));
 
 /**
- * Adds what was typed into a note to a student’s lists, at the end.
+ * Adds what was typed into an incident to a student’s lists, at the end.
  *
  * @returns whether it is new
  */
@@ -210,7 +210,7 @@ function expectNewNames(input: ChoicesInput, before: readonly Choice[]): void {
     for (const [i, { name, isDifferent }] of input[kind].entries()) {
       const same = others.find((other) => plainName(other.name) === plainName(name));
       if (!same) continue;
-      const what = { offered: 'taken away just now', other: 'typed into notes', retired: 'retired' }[same.state];
+      const what = { offered: 'taken away just now', other: 'typed into incidents', retired: 'retired' }[same.state];
       if (same.name === name)
         messages[`${kind}[${i}].name`] = `“${name}” is there, ${what}. Bring that one back instead.`;
       else if (!isDifferent) {
@@ -253,7 +253,7 @@ async function choiceOf(db: Database, studentId: StudentAccess<'read'>, id: stri
 }
 
 /**
- * Two choices mean the same: the one stands for the other in every note, old ones too. The notes themselves are not written
+ * Two choices mean the same: the one stands for the other in every incident, old ones too. The incidents themselves are not written
  * anew. Done twice, nothing more happens.
  *
  * @throws NotFound; Invalid for two of different kinds, or where the one that should stay has gone into the other
@@ -280,7 +280,7 @@ export async function mergeChoices(
 }
 
 /**
- * Offers a choice that was typed into a note or retired, at the end of its list.
+ * Offers a choice that was typed into an incident or retired, at the end of its list.
  *
  * @throws NotFound
  */

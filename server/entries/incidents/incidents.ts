@@ -7,7 +7,7 @@ import { NotFound } from '../../platform/failures';
 import type { StudentAccess } from '../../students/access';
 import { type Recorded, recordedColumns, recordedNames, revisedEntries } from '../corrections';
 
-/** An ABC note with everything that its page shows; its choices by id. */
+/** An ABC incident with everything that its page shows; its choices by id. */
 export interface StoredIncident extends Recorded {
   on: IsoDate;
   time: string;
@@ -38,9 +38,9 @@ const columns = `
 const names = recordedNames('n');
 
 /**
- * One note of a student, withdrawn ones too.
+ * One incident of a student, withdrawn ones too.
  *
- * @throws NotFound when the student has no such note
+ * @throws NotFound when the student has no such incident
  */
 export async function incidentOf(
   db: Database,
@@ -52,12 +52,12 @@ export async function incidentOf(
     `select ${columns} from entries n ${names} where n.student_id = ? and n.id = ? and n.kind = 'incident' ${lock ? 'for update of n' : ''}`,
     [studentId, id],
   );
-  const note = found.rows[0];
-  if (!note) throw new NotFound('No such note.');
-  return note;
+  const incident = found.rows[0];
+  if (!incident) throw new NotFound('No such incident.');
+  return incident;
 }
 
-/** What a note said before each change, oldest first. */
+/** What an incident said before each change, oldest first. */
 export async function historyOfIncident(db: Database, id: string): Promise<StoredIncident[]> {
   const found = await db.raw<{ rows: StoredIncident[] }>(
     `select ${columns} from ${revisedEntries} n ${names} order by n.version`,
@@ -73,7 +73,7 @@ interface IncidentsWanted {
   on?: IsoDate;
 }
 
-/** The notes of some students that stand, newest first, second observers’ too. */
+/** The incidents of some students that stand, newest first, second observers’ too. */
 export async function newestIncidents(
   db: Database,
   studentIds: readonly StudentAccess<'read'>[],
@@ -125,29 +125,29 @@ export const uniqueNames = ({ choices }: Naming, ids: readonly string[]) => [
   ...new Set(ids.map((id) => choices.get(id)?.name ?? '?')),
 ];
 
-/** A note as the report says it. */
-export function saidIncident(note: StoredIncident, naming: Naming): SaidIncident {
-  const intensity = note.intensityId ? naming.choices.get(note.intensityId) : undefined;
+/** An incident as the report says it. */
+export function saidIncident(incident: StoredIncident, naming: Naming): SaidIncident {
+  const intensity = incident.intensityId ? naming.choices.get(incident.intensityId) : undefined;
   return {
-    behaviors: uniqueNames(naming, note.behaviors),
-    antecedents: uniqueNames(naming, note.antecedents),
-    consequences: uniqueNames(naming, note.consequences),
-    functions: uniqueNames(naming, note.functions),
-    seconds: note.seconds,
-    isGoing: note.isGoing,
+    behaviors: uniqueNames(naming, incident.behaviors),
+    antecedents: uniqueNames(naming, incident.antecedents),
+    consequences: uniqueNames(naming, incident.consequences),
+    functions: uniqueNames(naming, incident.functions),
+    seconds: incident.seconds,
+    isGoing: incident.isGoing,
     intensity: intensity ? { name: intensity.name, words: intensity.words } : null,
-    resolved: note.resolved,
-    resolvedAfter: note.resolvedAfter,
+    resolved: incident.resolved,
+    resolvedAfter: incident.resolvedAfter,
   };
 }
 
-/** At which minutes from midnight somebody noted a behavior, of the notes of one day. */
+/** At which minutes from midnight somebody noted a behavior, of the incidents of one day. */
 export function minutesOfIncidents(
-  notes: readonly StoredIncident[],
+  incidents: readonly StoredIncident[],
   { choices }: Naming,
   { observerId, behaviorId }: { observerId: string; behaviorId: string },
 ): number[] {
-  return notes
-    .filter((note) => note.observerId === observerId && note.behaviors.some((id) => choices.get(id)?.id === behaviorId))
+  return incidents
+    .filter((incident) => incident.observerId === observerId && incident.behaviors.some((id) => choices.get(id)?.id === behaviorId))
     .map(({ time }) => minutesOfDay(time));
 }

@@ -57,7 +57,7 @@ export async function checkWhen(
 type Content = Omit<IncidentCorrection, 'version' | 'why'>;
 
 /**
- * Records an ABC note. Its id comes from the client: the same note again changes nothing.
+ * Records an ABC incident. Its id comes from the client: the same incident again changes nothing.
  *
  * @throws NotFound; Invalid with a message at each field
  */
@@ -153,7 +153,7 @@ function choicesAt(db: Database, entryId: string, version: number): Promise<Choi
     .select('facet', 'position', 'target_id', 'option_id');
 }
 
-/** What a note says, as its row and its choices; what was typed becomes a choice that is not offered, or the one it already is. */
+/** What an incident says, as its row and its choices; what was typed becomes a choice that is not offered, or the one it already is. */
 async function contentOf(db: Database, actor: Actor, studentId: StudentAccess<'read'>, input: Content) {
   const choices = await choicesOf(db, studentId);
   const typed = await typedChoices(db, actor, studentId, input.others, choices);
@@ -232,11 +232,11 @@ const changeOf = (
         choices = content.choices;
         return content.columns;
       },
-      isSame: (note) => !choices || isDeepStrictEqual(namedBy(note), new Set(choices.map(idOfChoice))),
+      isSame: (incident) => !choices || isDeepStrictEqual(namedBy(incident), new Set(choices.map(idOfChoice))),
       // Each version names its own: where nothing is said of it, what the one before named.
-      afterwards: async (note, _, trx) => {
-        const row = { id: note.id, student_id: note.studentId };
-        await writeChoices(trx, row, note.version + 1, choices ?? (await choicesAt(trx, note.id, note.version)));
+      afterwards: async (incident, _, trx) => {
+        const row = { id: incident.id, student_id: incident.studentId };
+        await writeChoices(trx, row, incident.version + 1, choices ?? (await choicesAt(trx, incident.id, incident.version)));
       },
     });
   },
@@ -255,7 +255,7 @@ interface IncidentIds {
 }
 
 /**
- * Replaces what a note says. Its history is kept, with the reason.
+ * Replaces what an incident says. Its history is kept, with the reason.
  *
  * @throws NotFound, NotAllowed, Invalid (messages by field), Conflict (what stands now)
  */
@@ -274,7 +274,7 @@ export function correctIncident(
   });
 }
 
-/** Takes a note out of every figure and view; it stays readable on its own page, with the reason. */
+/** Takes an incident out of every figure and view; it stays readable on its own page, with the reason. */
 export function withdrawIncident(
   db: Database,
   actor: Actor,
@@ -299,16 +299,16 @@ export function endIncident(
 ): Promise<StoredIncident> {
   const why = 'It was still going, and ended.';
   return changeOf(db, actor, ids, { version: input.version, why, now: moment.now, right: 'observe' }).with(
-    async (note) => {
+    async (incident) => {
       const { wall, timeZone } = moment;
       if (input.seconds !== null) return { columns: { is_going: false, seconds: input.seconds } };
-      if (input.time === null && note.on !== wall.on) {
+      if (input.time === null && incident.on !== wall.on) {
         throw new Invalid({ time: 'It began on another day: say how long it lasted.' });
       }
       const until = input.time ?? wall.time;
-      if (note.on === wall.on && until > wall.time) throw new Invalid({ time: 'This lies in the future.' });
-      const seconds = secondsUntil(note, until, timeZone);
-      if (seconds === null) throw new Invalid({ time: `It began at ${note.time}: it cannot have ended before that.` });
+      if (incident.on === wall.on && until > wall.time) throw new Invalid({ time: 'This lies in the future.' });
+      const seconds = secondsUntil(incident, until, timeZone);
+      if (seconds === null) throw new Invalid({ time: `It began at ${incident.time}: it cannot have ended before that.` });
       // Less than a minute cannot be told from two times on the wall.
       return { columns: { is_going: false, seconds: Math.max(30, seconds) } };
     },

@@ -38,7 +38,7 @@ const directions = [
   { id: 'increase', name: 'Should become more' },
 ];
 
-/** What incidents are described with. What is taken away here is retired: notes that name it keep it. */
+/** What incidents are described with. What is taken away here is retired: incidents that name it keep it. */
 export function ChoicesForm({ input, result, locations, isForStudent, backTo }: ChoicesFormProps) {
   const { form, fields, isBusy } = useSchemaForm(choicesInput, {
     id: 'choices',
@@ -75,7 +75,7 @@ export function ChoicesForm({ input, result, locations, isForStudent, backTo }: 
       {isForStudent && (
         <CheckList
           field={fields.leftOut}
-          legend="Left out of this student’s notes"
+          legend="Fields left out of this student’s incidents"
           options={optionalFields.map((field) => ({ id: field, name: optionalFieldWords[field] }))}
         />
       )}
@@ -94,7 +94,7 @@ export function ChoicesForm({ input, result, locations, isForStudent, backTo }: 
 function BehaviorFields({ row, result }: { row: FieldMetadata<BehaviorRow>; result: ChoicesFormProps['result'] }) {
   const { id, name, words, unlike, direction, abc, counted, timed } = row.getFieldset();
   const noted = [
-    { field: abc, label: 'As an ABC note' },
+    { field: abc, label: 'Incident by incident (ABC)' },
     { field: counted, label: 'Counted' },
     { field: timed, label: 'Timed' },
   ];

@@ -52,7 +52,7 @@ const incidentScreen: IncidentScreen = {
 const empty = emptyIncident(incidentScreen, uuid(50), incidentScreen.wall);
 const now = { on: '2026-11-24', time: '10:02' };
 
-describe('an ABC note in the making', () => {
+describe('an ABC incident in the making', () => {
   it('offers every kind of choice there is', () => {
     expect(Object.keys(incidentScreen.offered).sort()).toEqual([...choiceKinds].sort());
   });
@@ -88,7 +88,7 @@ describe('an ABC note in the making', () => {
     expect(changedIncident(incidentScreen, earlier, { behaviors: [leaves] }, now).time).toBe('09:57');
     const elsewhere = changedIncident(incidentScreen, empty, { locationId: null }, now);
     expect(changedIncident(incidentScreen, elsewhere, { time: '09:30' }, now).locationId).toBeNull();
-    // A note that is corrected has its own time.
+    // An incident that is corrected has its own time.
     expect(changedIncident(incidentScreen, empty, { behaviors: [leaves] }, null).time).toBe('09:58');
   });
 

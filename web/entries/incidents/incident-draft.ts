@@ -6,7 +6,7 @@ import { incidentSentence } from '~/core/entries/incidents/incident-sentence';
 import { type IncidentScreen, repeatedIncident } from '~/core/entries/waiting';
 import { clock, isRunning, secondsOn, stoppedClock } from '../../measures/clock';
 
-/** An ABC note in the making. */
+/** An ABC incident in the making. */
 export const incidentDraft = repeatedIncident.extend({
   id: z.string(),
   on: z.string(),
@@ -27,7 +27,7 @@ export const incidentDraft = repeatedIncident.extend({
 });
 export type IncidentDraft = z.infer<typeof incidentDraft>;
 
-/** Where the timetable has the student at a moment, as a choice of the note. */
+/** Where the timetable has the student at a moment, as a choice of the incident. */
 export function locationAt(
   { timetable, offered }: Pick<IncidentScreen, 'timetable' | 'offered'>,
   wall: WallTime,
@@ -36,7 +36,7 @@ export function locationAt(
   return place === null ? null : (offered.location.find(({ locationId }) => locationId === place)?.id ?? null);
 }
 
-/** A note of which nothing is marked, now. */
+/** An incident of which nothing is marked, now. */
 export function emptyIncident(incidentScreen: IncidentScreen, id: string, wall: WallTime): IncidentDraft {
   return {
     id,
@@ -61,7 +61,7 @@ export function emptyIncident(incidentScreen: IncidentScreen, id: string, wall: 
   };
 }
 
-/** The next of several notes from memory: day, time, place and observer stay, what happened is blank. */
+/** The next of several incidents from memory: day, time, place and observer stay, what happened is blank. */
 export function nextIncident(incidentScreen: IncidentScreen, draft: IncidentDraft, id: string): IncidentDraft {
   const { on, time, timeIsChosen, observerId, besideId, locationId, locationIsChosen } = draft;
   return {

@@ -27,7 +27,7 @@ const columns = {
 
 const lists = { antecedent: 'antecedents', behavior: 'behaviors', consequence: 'consequences' } as const;
 
-/** Everything an ABC note says, on one screen: what is tapped once is marked, tapped again it is not. */
+/** Everything an ABC incident says, on one screen: what is tapped once is marked, tapped again it is not. */
 export function IncidentFields({
   incidentScreen,
   draft,

@@ -51,11 +51,11 @@ export default function RecordIncident({ loaderData }: Route.ComponentProps) {
   const { student, offered } = incidentScreen;
   if (!offered.behavior.some(({ abc }) => abc))
     return <NothingToChoose student={student} mayEditGoals={mayEditGoals} />;
-  // Another student is another note: nothing of the last one may stay.
+  // Another student is another incident: nothing of the last one may stay.
   return <RecordIncidentScreen key={student.id} incidentScreen={incidentScreen} />;
 }
 
-/** Before there is a behavior to note. */
+/** Before there is a behavior to incident. */
 export function NothingToChoose({
   student,
   mayEditGoals,
@@ -86,7 +86,7 @@ function RecordIncidentScreen({ incidentScreen }: { incidentScreen: IncidentScre
   const words = incidentWords(discreet);
   const [draft, setDraft] = useState(() => emptyIncident(incidentScreen, newId(), incidentScreen.wall));
   const timeNow = useWallClock(incidentScreen.wall);
-  const draftKey = `${personId} ${student.id} note`;
+  const draftKey = `${personId} ${student.id} incident`;
   const bringBack = useCallback((found: IncidentDraft) => setDraft(found), []);
   const kept = useKeptDraft(draftKey, incidentDraft, draft, isIncidentTouched, bringBack);
   const change = (changes: Partial<IncidentDraft>) =>
@@ -142,7 +142,7 @@ function RecordIncidentScreen({ incidentScreen }: { incidentScreen: IncidentScre
   );
 }
 
-/** Saves the note; without the server it waits on this device. */
+/** Saves the incident; without the server it waits on this device. */
 function useSaveIncident(
   incidentScreen: IncidentScreen,
   draft: IncidentDraft,
@@ -157,8 +157,8 @@ function useSaveIncident(
   const [isBusy, setBusy] = useState(false);
   const isSaving = useRef(false);
   const save = async ({ another }: { another: boolean }) => {
-    const note = incidentInputFrom(draft, Date.now());
-    if (note.behaviors.length === 0 && !note.others.some(({ kind }) => kind === 'behavior')) {
+    const incident = incidentInputFrom(draft, Date.now());
+    if (incident.behaviors.length === 0 && !incident.others.some(({ kind }) => kind === 'behavior')) {
       return setMessages({ behaviors: 'Say what happened.', form: 'One thing is missing: what happened.' });
     }
     if (isSaving.current) return;
@@ -167,11 +167,11 @@ function useSaveIncident(
     const { id, shortName } = student;
     const [sent] = await waiting.save([
       {
-        kind: 'note',
+        kind: 'incident',
         id: newId(),
         personId,
         student: { id, shortName },
-        note,
+        incident,
         incidentScreen,
         savedAt: Date.now(),
         problem: null,

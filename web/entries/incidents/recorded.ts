@@ -16,11 +16,11 @@ import type { Route } from './+types/recorded';
 
 const sent = z.object({
   personId: z.uuid(),
-  note: z.looseObject({}).optional(),
+  incident: z.looseObject({}).optional(),
   counts: z.looseObject({}).optional(),
 });
 
-/** Takes an ABC note or counts of a student, at once or from a device on which they waited. */
+/** Takes an ABC incident or counts of a student, at once or from a device on which they waited. */
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, school, wall, now, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
@@ -31,12 +31,12 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   if (body.data.personId !== actor.personId) return data(null, { status: 409 });
   const moment = { wall, now, timeZone: school.timeZone };
   try {
-    if (body.data.note) {
-      const input = readable(incidentInput).safeParse(body.data.note);
+    if (body.data.incident) {
+      const input = readable(incidentInput).safeParse(body.data.incident);
       if (!input.success) return refusedWith(messagesIn(input.error));
       const { firstName, initials } = await recordIncident(database(), actor, studentId, input.data, moment);
       const link = { to: `/students/${studentId}/incidents/${input.data.id}`, label: 'See it' };
-      const text = discreet ? `Saved for ${initials}.` : `Saved for ${firstName}: an ABC note.`;
+      const text = discreet ? `Saved for ${initials}.` : `Saved for ${firstName}: an ABC incident.`;
       return data({ ids: [input.data.id] }, { headers: await sayNext({ text, link }) });
     }
     const input = readable(countsInput).safeParse(body.data.counts);

@@ -12,7 +12,7 @@ import type { RequestPerson } from '../../platform/http/request-person';
  * What it takes to record an incident or a count of a student.
  *
  * @param student  from `requireStudent`
- * @param including  ids of choices that are offered here although they are not any more: those of a note that is changed
+ * @param including  ids of choices that are offered here although they are not any more: those of an incident that is changed
  */
 export async function incidentScreenOf(
   db: Database,
@@ -20,7 +20,7 @@ export async function incidentScreenOf(
   student: Student,
   including: readonly string[] = [],
 ): Promise<IncidentScreen> {
-  const [stored, leftOut, team, timetables, notes] = await Promise.all([
+  const [stored, leftOut, team, timetables, incidents] = await Promise.all([
     choicesOf(db, student.id),
     fieldsLeftOut(db, student.id),
     supportTeam(db, student.id, actor.today),
@@ -57,14 +57,14 @@ export async function incidentScreenOf(
     })),
     personId: person.id,
     wall,
-    last: notes[0] ? repeated(notes[0], offeredByKind, (one) => standing.get(one)?.id ?? one) : null,
+    last: incidents[0] ? repeated(incidents[0], offeredByKind, (one) => standing.get(one)?.id ?? one) : null,
     discreet,
   };
 }
 
-/** What of a note can be chosen again: merged choices by the one that stands for them, retired ones left out. */
+/** What of an incident can be chosen again: merged choices by the one that stands for them, retired ones left out. */
 function repeated(
-  note: StoredIncident,
+  incident: StoredIncident,
   offered: IncidentScreen['offered'],
   standing: (id: string) => string,
 ): RepeatedIncident | null {
@@ -72,14 +72,14 @@ function repeated(
     [...new Set(ids.flatMap((id) => (id ? standing(id) : [])))].filter((id) =>
       offered[kind].some((choice) => choice.id === id),
     );
-  const behaviors = still('behavior', note.behaviors);
+  const behaviors = still('behavior', incident.behaviors);
   if (behaviors.length === 0) return null;
   return {
     behaviors,
-    locationId: still('location', [note.locationId])[0] ?? null,
-    antecedents: still('antecedent', note.antecedents),
-    consequences: still('consequence', note.consequences),
-    functions: still('function', note.functions),
-    intensityId: still('intensity', [note.intensityId])[0] ?? null,
+    locationId: still('location', [incident.locationId])[0] ?? null,
+    antecedents: still('antecedent', incident.antecedents),
+    consequences: still('consequence', incident.consequences),
+    functions: still('function', incident.functions),
+    intensityId: still('intensity', [incident.intensityId])[0] ?? null,
   };
 }

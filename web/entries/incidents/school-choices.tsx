@@ -41,7 +41,7 @@ export default function SchoolChoices({ loaderData: { input, locations }, action
           <MarginTitle>What they are for</MarginTitle>
           <div className="grid gap-3 text-small text-ink-2">
             <p>A student whose behavior begins to be followed begins with these lists, and then has their own.</p>
-            <p>A change here changes no student’s lists, and no note.</p>
+            <p>A change here changes no student’s lists, and no incident recorded so far.</p>
             <p>
               <Link to="/school" className="font-semibold link">
                 To the school

@@ -71,7 +71,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
         { status: 400 },
       );
     }
-    const text = asked.data.intent === 'offer' ? 'It is a choice now.' : 'They are one now, in old notes too.';
+    const text = asked.data.intent === 'offer' ? 'It is a choice now.' : 'They are one now, in old incidents too.';
     return data({ of: 'merge' as const, result: undefined, message: null }, { headers: await sayNext({ text }) });
   }
   if (form.get('intent') === 'timetable') {
@@ -140,16 +140,16 @@ export default function SetUp({ loaderData, actionData }: Route.ComponentProps) 
   );
 }
 
-/** What was typed into notes, and what was retired: one tap offers it. */
+/** What was typed into incidents, and what was retired: one tap offers it. */
 function Besides({ besides }: Pick<Loaded, 'besides'>) {
   const fetcher = useFetcher();
   const groups = [
-    { state: 'other', title: 'Typed into notes', does: 'Make it a choice' },
+    { state: 'other', title: 'Typed into incidents', does: 'Make it a choice' },
     { state: 'retired', title: 'Retired', does: 'Bring it back' },
   ];
   return (
     <section>
-      <MarginTitle about="Notes that name them keep them.">Not offered</MarginTitle>
+      <MarginTitle about="Incidents that name them keep them.">Not offered</MarginTitle>
       {besides.length === 0 && <p className="text-small text-ink-2">Everything is offered.</p>}
       {groups.map(({ state, title, does }) => {
         const own = besides.filter((choice) => choice.state === state);
@@ -189,7 +189,7 @@ function Besides({ besides }: Pick<Loaded, 'besides'>) {
   );
 }
 
-/** Two that mean the same become one; old notes follow. */
+/** Two that mean the same become one; old incidents follow. */
 function Merge({ input, message }: { input: ChoicesInput; message: string | null }) {
   const groups = choiceKinds.filter((kind) => input[kind].length > 1);
   if (groups.length === 0) return null;

@@ -1,6 +1,6 @@
 import { type ChoiceKind, choiceKinds, kindWords } from '~/core/entries/incidents/choice';
 
-/** What the note’s screen calls its parts. */
+/** What the incident’s screen calls its parts. */
 export interface IncidentWords {
   title: string;
   asks: Record<ChoiceKind, string>;
@@ -34,7 +34,7 @@ const inTheOpen: IncidentWords = {
 
 /** The same for a screen that a passing student may see: nothing that says what it is about. */
 const discreetly: IncidentWords = {
-  title: 'A note',
+  title: 'An incident',
   hints: {},
   asks: {
     behavior: 'Then',

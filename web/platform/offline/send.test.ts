@@ -33,14 +33,14 @@ describe('sending what waits', () => {
     ]);
   });
 
-  it('sends a note and counts to where incidents are recorded, with nothing of what shows them here', async () => {
+  it('sends an incident and counts to where incidents are recorded, with nothing of what shows them here', async () => {
     const fetching = answer(200, { ids: [] });
     const whose = { id: 'w', personId: 'p', student: { id: 's', shortName: 'Ada E.' }, savedAt: 0, problem: null };
-    await send({ kind: 'note', ...whose, note: { id: 'n' } as never, incidentScreen: { wall: 'secret' } as never });
+    await send({ kind: 'incident', ...whose, incident: { id: 'n' } as never, incidentScreen: { wall: 'secret' } as never });
     await send({ kind: 'counts', ...whose, counts: { counts: [] }, said: ['Calls out: none.'] });
     const sent = fetching.mock.calls.map(([path, init]) => [path, JSON.parse(String((init as RequestInit).body))]);
     expect(sent).toEqual([
-      ['/students/s/behavior-entries', { personId: 'p', note: { id: 'n' } }],
+      ['/students/s/behavior-entries', { personId: 'p', incident: { id: 'n' } }],
       ['/students/s/behavior-entries', { personId: 'p', counts: { counts: [] } }],
     ]);
   });

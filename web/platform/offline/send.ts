@@ -33,7 +33,7 @@ const refusals: Record<number, string> = {
 
 /** Where something is sent, and what of it. */
 function addressed(item: WaitingItem): [path: string, content: object] {
-  if (item.kind === 'note') return ['behavior-entries', { note: item.note }];
+  if (item.kind === 'incident') return ['behavior-entries', { incident: item.incident }];
   if (item.kind === 'counts') return ['behavior-entries', { counts: item.counts }];
   return ['sessions', { session: item.session }];
 }
