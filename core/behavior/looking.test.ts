@@ -309,9 +309,9 @@ describe('sentences of rates', () => {
     expect(carried(0, 0, 0)).toEqual([]);
     expect(carried(5, 6, 7)).toEqual([]);
     expect(carried(1, 4, 2)).toEqual([
-      'Duration: 1 note carries one, of 12.',
-      'Intensity: 4 incidents carry one, of 12.',
-      'Function: 2 incidents carry one, of 12.',
+      'Duration: 1 incident has one, of 12.',
+      'Intensity: 4 incidents have one, of 12.',
+      'Function: 2 incidents have one, of 12.',
     ]);
   });
 });

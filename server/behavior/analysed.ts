@@ -1,8 +1,10 @@
 import { LRUCache } from 'lru-cache';
+import { z } from 'zod';
 import { defined } from '~/core/defined';
 import type { Incident } from '~/core/entries/incidents/incident';
 import { type Naming, uniqueNames } from '../entries/incidents/incidents';
 import type { Database } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 
 /** An incident as the computation sees it, and which one it is. */
 export interface AnalysedIncident extends Incident {
@@ -46,29 +48,29 @@ export async function analysedIncidents(
  * one, and the sum of their versions with each change. The newest time tells a database apart that was put back.
  */
 async function stampsOf(db: Database, studentIds: readonly string[]): Promise<Map<string, string>> {
-  const found = await db
-    .raw<{ rows: [string, string][] }>(
-      `select student_id, concat_ws(' ', count(*), sum(version), max(recorded_at)) from entries
+  const found = await rowsOf(
+    db,
+    z.tuple([z.string(), z.string()]),
+    `select student_id, concat_ws(' ', count(*), sum(version), max(recorded_at)) from entries
         where kind = 'incident' and student_id = any(?) group by student_id`,
-      [[...studentIds]],
-    )
-    .options({ rowMode: 'array' });
-  return new Map(found.rows);
+    [[...studentIds]],
+  );
+  return new Map(found);
 }
 
 /** A student with what their choices are called, and in which order the steps of intensity stand. */
 const keyOf = (studentId: string, { choices, steps }: Naming) =>
   `${studentId} ${JSON.stringify([...choices].map(([id, { name }]) => [id, name, steps.get(id)]))}`;
 
-interface IncidentRow {
-  studentId: string;
-  id: string;
-  on: string;
-  time: string;
-  observer: string;
-  seconds: number | null;
-  named: string;
-}
+const incidentRow = z.object({
+  studentId: z.string(),
+  id: z.string(),
+  on: z.string(),
+  time: z.string(),
+  observer: z.string(),
+  seconds: z.number().nullable(),
+  named: z.string(),
+});
 
 /** Reads incidents, each student’s in the order in which they happened. */
 async function readIncidents(
@@ -77,7 +79,9 @@ async function readIncidents(
 ): Promise<Map<string, AnalysedIncident[]>> {
   const found = new Map<string, AnalysedIncident[]>([...namings.keys()].map((id) => [id, []]));
   if (namings.size === 0) return found;
-  const { rows } = await db.raw<{ rows: IncidentRow[] }>(
+  const rows = await rowsOf(
+    db,
+    incidentRow,
     `select n.student_id as "studentId", n.id, n.observed_on as "on", to_char(n.observed_time, 'HH24:MI') as time,
             n.observer_id as observer, n.seconds::float as seconds, c.named
        from entries n

@@ -1,8 +1,10 @@
+import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { stretchWords } from '~/core/individual-report/report';
 import { retryAfter } from '~/core/messages/message';
 import type { Arrangement } from '~/core/sharing/visibility-rule';
 import type { Database } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 import { existing, Invalid, NotFound, nullIf } from '../platform/failures';
 import type { Actor } from '../school/school';
 import { recordAccess } from '../sharing/access-log';
@@ -10,20 +12,21 @@ import { requireStudent, type Student, studentsOf } from '../students/students';
 import { documentPdf, joinPdfs } from './pdf';
 
 /** The documents of several students in one file. */
-export interface Batch {
-  id: string;
-  label: string;
-  what: 'progress' | 'running';
-  madeAt: Date;
+const batchRow = z.object({
+  id: z.string(),
+  label: z.string(),
+  what: z.enum(['progress', 'running']),
+  madeAt: z.date(),
   /** `over`: it could be fetched for two weeks. */
-  state: 'waiting' | 'making' | 'ready' | 'failed' | 'over';
-  problem: string | null;
-  done: number;
-  of: number;
-  pages: number | null;
+  state: z.enum(['waiting', 'making', 'ready', 'failed', 'over']),
+  problem: z.string().nullable(),
+  done: z.number(),
+  of: z.number(),
+  pages: z.number().nullable(),
   /** Students, by short name, who are not in the file: since it was asked for they are no longer this person’s. */
-  leftOut: string[];
-}
+  leftOut: z.array(z.string()),
+});
+export type Batch = z.infer<typeof batchRow>;
 
 interface BatchWanted {
   id: string;
@@ -34,7 +37,9 @@ interface BatchWanted {
 
 /** The batches that somebody has asked for, newest first. */
 export async function batchesOf(db: Database, actor: Actor): Promise<Batch[]> {
-  const found = await db.raw<{ rows: Batch[] }>(
+  return rowsOf(
+    db,
+    batchRow,
     `select b.id, b.label, b.what, b.made_at as "madeAt", b.state, b.problem, cardinality(b.students) as of,
             count(*) filter (where p.pages is not null or p.batch_id is null)::int as done, sum(p.pages)::int as pages,
             coalesce(array_agg(s.name order by s.at) filter (where p.batch_id is null or p.left_out is not null), '{}') as "leftOut"
@@ -43,7 +48,6 @@ export async function batchesOf(db: Database, actor: Actor): Promise<Batch[]> {
       where b.made_by = ? and b.school_id = ? group by b.id order by b.made_at desc limit 20`,
     [actor.personId, actor.schoolId],
   );
-  return found.rows;
 }
 
 /**

@@ -1,26 +1,28 @@
 import { isDeepStrictEqual } from 'node:util';
+import { z } from 'zod';
 import type { Database } from '../platform/db/database';
 import { Conflict, NotAllowed } from '../platform/failures';
 import type { Actor } from '../school/school';
-import type { StudentAccess } from '../students/access';
+import { readStudent, type StudentAccess } from '../students/access';
 import { can, canChange, type Membership, type Right } from '../students/rights';
 import { requireStudent } from '../students/students';
 
 /** What every entry has: whose it is, and which version of it stands. */
-export interface Recorded {
-  id: string;
-  studentId: StudentAccess<'read'>;
-  observerId: string;
-  observerName: string;
-  recordedById: string;
-  recordedByName: string;
-  recordedAt: Date;
-  version: number;
-  changedByName: string | null;
-  changedAt: Date | null;
-  changeReason: string | null;
-  isWithdrawn: boolean;
-}
+export const recordedRow = z.object({
+  id: z.string(),
+  studentId: readStudent,
+  observerId: z.string(),
+  observerName: z.string(),
+  recordedById: z.string(),
+  recordedByName: z.string(),
+  recordedAt: z.date(),
+  version: z.number(),
+  changedByName: z.string().nullable(),
+  changedAt: z.date().nullable(),
+  changeReason: z.string().nullable(),
+  isWithdrawn: z.boolean(),
+});
+export type Recorded = z.infer<typeof recordedRow>;
 
 /** The same as columns of an entry’s row, with the names that belong to it: see `recordedNames`. */
 export const recordedColumns = (row: string) => `

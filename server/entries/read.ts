@@ -1,35 +1,38 @@
-import type { IsoDate } from '~/core/calendar/iso-date';
+import { z } from 'zod';
 import type { ObservedSession, Outcome } from '~/core/entries/observation';
 import type { MeasureData } from '~/core/measures/measure';
 import type { NoScoreReason } from '~/core/measures/score';
 import type { Database } from '../platform/db/database';
+import { rowsOf, written } from '../platform/db/rows';
 import { NotFound } from '../platform/failures';
 import type { StudentAccess } from '../students/access';
-import { type Recorded, recordedColumns, recordedNames, revisedEntries } from './corrections';
+import { recordedColumns, recordedNames, recordedRow, revisedEntries } from './corrections';
+
+/** What a measure recorded, or why there is no score: the database holds that one of the two is there, never both. */
+const data = written<MeasureData | null>();
+const reason = written<NoScoreReason | null>();
+
+const observationRow = recordedRow.extend({
+  goalId: z.string(),
+  /** The version of the goal under which it was made. */
+  goalVersion: z.number(),
+  on: z.string(),
+  time: z.string(),
+  locationId: z.string().nullable(),
+  locationName: z.string().nullable(),
+  data,
+  reason,
+  note: z.string(),
+  /** The first observer's entry of the same session, where this is the second's. */
+  pairsWith: z.string().nullable(),
+  /** Of a cumulative total: everything up to and with this entry; null for other measures, and for what an entry said before. */
+  soFar: z.number().nullable(),
+});
 
 /** An observation with everything that its page shows. */
-export interface Observation extends Recorded {
-  goalId: string;
-  /** The version of the goal under which it was made. */
-  goalVersion: number;
-  on: IsoDate;
-  time: string;
-  locationId: string | null;
-  locationName: string | null;
-  outcome: Outcome;
-  note: string;
-  /** The first observer's entry of the same session, where this is the second's. */
-  pairsWith: string | null;
-  /** Of a cumulative total: everything up to and with this entry; null for other measures, and for what an entry said before. */
-  soFar: number | null;
-}
+export type Observation = Omit<z.infer<typeof observationRow>, 'data' | 'reason'> & { outcome: Outcome };
 
-interface ObservationRow extends Omit<Observation, 'outcome'> {
-  data: MeasureData | null;
-  reason: NoScoreReason | null;
-}
-
-function observationFromRow({ data, reason, ...rest }: ObservationRow): Observation {
+function observationFromRow({ data, reason, ...rest }: z.infer<typeof observationRow>): Observation {
   return { ...rest, outcome: outcomeFrom(data, reason) };
 }
 
@@ -77,11 +80,14 @@ export async function observationsOf(
          select * from entries x
           where x.student_id = student.id and x.kind = 'goal' and not x.withdrawn ${goalId ? 'and x.goal_id = :goalId' : ''}
           order by ${newestFirst('x')} ${atMost}) o`;
-  const found = await db.raw<{ rows: ObservationRow[] }>(
+  const found = await rowsOf(
+    db,
+    observationRow,
+
     `select ${columns}, ${soFar} from ${from} ${names} order by ${newestFirst('o')} ${atMost}`,
     { studentIds: [...studentIds], goalId: goalId ?? '', ids: [...(ids ?? [])], limit: limit ?? 0 },
   );
-  return found.rows.map(observationFromRow);
+  return found.map(observationFromRow);
 }
 
 /**
@@ -95,29 +101,40 @@ export async function observationOf(
   id: string,
   { lock = false }: { lock?: boolean } = {},
 ): Promise<Observation> {
-  const found = await db.raw<{ rows: ObservationRow[] }>(
+  const found = await rowsOf(
+    db,
+    observationRow,
+
     `select ${columns}, ${soFar} from entries o ${names}
       where o.student_id = :studentId and o.id = :id and o.kind = 'goal' ${lock ? 'for update of o' : ''}`,
     { studentId, id },
   );
-  const row = found.rows[0];
+  const row = found[0];
   if (!row) throw new NotFound('No such entry.');
   return observationFromRow(row);
 }
 
 /** What an entry said before each change, oldest first. */
 export async function observationRevisions(db: Database, id: string): Promise<Observation[]> {
-  const found = await db.raw<{ rows: ObservationRow[] }>(
+  const found = await rowsOf(
+    db,
+    observationRow,
+
     `select ${columns}, null as "soFar" from ${revisedEntries} o ${names} order by o.version`,
     { id },
   );
-  return found.rows.map(observationFromRow);
+  return found.map(observationFromRow);
 }
 
 /** A session, and the version of its goal under which it was made. */
 export interface VersionedSession extends ObservedSession {
   version: number;
 }
+
+const known = z.string().nullable();
+const sessionRow = z.tuple([z.string(), z.string(), data, reason, z.number(), known, known, known]);
+const text = z.string();
+const goalSessionRow = z.tuple([text, text, data, reason, z.number(), known, text, text, text, known, known]);
 
 /**
  * What the computation needs of the entries of some goals, by goal, in order of date and time. Narrow on purpose:
@@ -130,23 +147,21 @@ export async function sessionsByGoal(
   goals: readonly { id: string; studentId: string }[],
   { inDetail }: { inDetail: boolean },
 ): Promise<Map<string, VersionedSession[]>> {
-  type Known = string | null;
-  type Row = [string, string, MeasureData | null, NoScoreReason | null, number, Known, Known, Known];
   const details = ['id', 'location_id', 'observer_id'].map((column) => (inDetail ? `o.${column}` : 'null')).join(', ');
-  const found = await db
-    .raw<{ rows: Row[] }>(
-      `select o.goal_id, o.observed_on, o.data, o.reason, o.measure_version, ${details}
+  const found = await rowsOf(
+    db,
+    sessionRow,
+    `select o.goal_id, o.observed_on, o.data, o.reason, o.measure_version, ${details}
          from unnest(cast(:studentIds as uuid[]), cast(:goalIds as uuid[])) as goal (student_id, id)
          cross join lateral (
            select * from entries x
             where x.student_id = goal.student_id and x.goal_id = goal.id and x.kind = 'goal' and not x.withdrawn
                   and x.pairs_with is null
             order by x.observed_on, x.observed_time, x.recorded_at) o`,
-      { studentIds: goals.map(({ studentId }) => studentId), goalIds: goals.map(({ id }) => id) },
-    )
-    .options({ rowMode: 'array' });
+    { studentIds: goals.map(({ studentId }) => studentId), goalIds: goals.map(({ id }) => id) },
+  );
   const byGoal = new Map<string, VersionedSession[]>();
-  for (const [goal, on, data, reason, version, id, location, observer] of found.rows) {
+  for (const [goal, on, data, reason, version, id, location, observer] of found) {
     const session = { id, on, outcome: outcomeFrom(data, reason), location, observer, version };
     const list = byGoal.get(goal);
     if (list) list.push(session);
@@ -163,19 +178,19 @@ export async function entryStamps(
   db: Database,
   goals: readonly { id: string; studentId: string }[],
 ): Promise<Map<string, string>> {
-  const found = await db
-    .raw<{ rows: [string, string][] }>(
-      `select goal.id, concat_ws(' ', e.n, e.versions, e.newest, e.paired, e.last_paired)
+  const found = await rowsOf(
+    db,
+    z.tuple([z.string(), z.string()]),
+    `select goal.id, concat_ws(' ', e.n, e.versions, e.newest, e.paired, e.last_paired)
          from unnest(cast(:studentIds as uuid[]), cast(:goalIds as uuid[])) as goal (student_id, id)
          cross join lateral (
            select count(*) as n, sum(x.version) as versions, max(x.recorded_at) as newest, count(x.paired_at) as paired,
                   max(x.paired_at) as last_paired
              from entries x
             where x.student_id = goal.student_id and x.goal_id = goal.id and x.kind = 'goal' and not x.withdrawn) e`,
-      { studentIds: goals.map(({ studentId }) => studentId), goalIds: goals.map(({ id }) => id) },
-    )
-    .options({ rowMode: 'array' });
-  return new Map(found.rows);
+    { studentIds: goals.map(({ studentId }) => studentId), goalIds: goals.map(({ id }) => id) },
+  );
+  return new Map(found);
 }
 
 /** A session of one goal, with what its page says of it beside the figures. */
@@ -193,31 +208,17 @@ export async function sessionsOfGoal(
   studentId: StudentAccess<'read'>,
   goalId: string,
 ): Promise<GoalSession[]> {
-  type Known = string | null;
-  type Row = [
-    string,
-    string,
-    MeasureData | null,
-    NoScoreReason | null,
-    number,
-    Known,
-    string,
-    string,
-    string,
-    Known,
-    Known,
-  ];
-  const found = await db
-    .raw<{ rows: Row[] }>(
-      `select o.id, o.observed_on, o.data, o.reason, o.measure_version, o.location_id, o.observer_id, o.note, p.short_name,
+  const found = await rowsOf(
+    db,
+    goalSessionRow,
+    `select o.id, o.observed_on, o.data, o.reason, o.measure_version, o.location_id, o.observer_id, o.note, p.short_name,
               st.name, o.pairs_with
          from entries o join people p on p.id = o.observer_id left join locations st on st.id = o.location_id
         where o.student_id = ? and o.goal_id = ? and o.kind = 'goal' and not o.withdrawn
         order by o.observed_on, o.observed_time, o.recorded_at`,
-      [studentId, goalId],
-    )
-    .options({ rowMode: 'array' });
-  return found.rows.map(
+    [studentId, goalId],
+  );
+  return found.map(
     ([id, on, data, reason, version, location, observer, note, observerName, locationName, pairsWith]) => ({
       ...{
         id,

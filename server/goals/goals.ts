@@ -1,11 +1,13 @@
+import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { defined } from '~/core/defined';
 import type { GoalDefinition, Phase } from '~/core/goals/goal';
 import type { CriterionDefinition } from '~/core/measures/criterion-definition';
 import type { MeasureDefinition } from '~/core/measures/measure';
 import type { Database } from '../platform/db/database';
+import { rowsOf, written } from '../platform/db/rows';
 import { NotFound } from '../platform/failures';
-import type { StudentAccess } from '../students/access';
+import { readStudent, type StudentAccess } from '../students/access';
 
 /** A goal as the plan words it, with what the computation needs. */
 export interface Goal extends GoalDefinition {
@@ -33,42 +35,43 @@ export interface Retirement {
   note: string;
 }
 
-interface GoalRow {
-  id: string;
-  student_id: StudentAccess<'read'>;
-  number: string;
-  area: string;
-  short_name: string;
-  wording: string;
-  comparison: CriterionDefinition['comparison'];
-  criterion_value: number;
-  rule: CriterionDefinition['rule']['kind'];
-  rule_k: number;
-  rule_n: number;
-  minimum_opportunities: number;
-  distinct_locations: number;
-  distinct_observers: number;
-  point_per: Goal['pointPer'];
-  baseline_value: number | null;
-  baseline_on: string | null;
-  target: number;
-  target_on: string;
-  starts_on: string;
-  planned_gap: number | null;
-  phases: Phase[];
-  measure_version: number;
+const goalRow = z.object({
+  id: z.string(),
+  student_id: readStudent,
+  number: z.string(),
+  area: z.string(),
+  short_name: z.string(),
+  wording: z.string(),
+  comparison: written<CriterionDefinition['comparison']>(),
+  criterion_value: z.number(),
+  rule: written<CriterionDefinition['rule']['kind']>(),
+  rule_k: z.number(),
+  rule_n: z.number(),
+  minimum_opportunities: z.number(),
+  distinct_locations: z.number(),
+  distinct_observers: z.number(),
+  point_per: written<Goal['pointPer']>(),
+  baseline_value: z.number().nullable(),
+  baseline_on: z.string().nullable(),
+  target: z.number(),
+  target_on: z.string(),
+  starts_on: z.string(),
+  planned_gap: z.number().nullable(),
+  phases: written<Phase[]>(),
+  measure_version: z.number(),
   /** By version. */
-  measures: Record<string, MeasureDefinition>;
-  observer_ids: string[];
-  location_ids: string[];
-  retired_on: string | null;
-  retired_how: Retirement['how'] | null;
-  replaced_by: string | null;
-  retired_note: string;
-  edited_at: Date | string | null;
+  measures: written<Record<string, MeasureDefinition>>(),
+  observer_ids: z.array(z.string()),
+  location_ids: z.array(z.string()),
+  retired_on: z.string().nullable(),
+  retired_how: written<Retirement['how'] | null>(),
+  replaced_by: z.string().nullable(),
+  retired_note: z.string(),
+  edited_at: z.union([z.date(), z.string()]).nullable(),
   /** Missing in what goals said before this was asked for. */
-  target_since?: string | null;
-}
+  target_since: z.string().nullish(),
+});
+type GoalRow = z.infer<typeof goalRow>;
 
 /** The one place where a row becomes a goal. Its JSON was checked when it was written. */
 function goalFromRow(row: GoalRow): Goal {
@@ -158,14 +161,24 @@ export async function earlierGoals(db: Database, goalId: string): Promise<Earlie
 
 /** The goals of some students, retired ones too, in the order of their plans. */
 export async function goalsOf(db: Database, studentIds: readonly StudentAccess<'read'>[]): Promise<Goal[]> {
-  const found = await db.raw<{ rows: GoalRow[] }>(
+  const found = await rowsOf(
+    db,
+    goalRow,
+
     `select ${goalColumns} from goals g where g.student_id = any(?) order by g.student_id, g.position`,
     [[...studentIds]],
   );
-  return found.rows.map(goalFromRow);
+  return found.map(goalFromRow);
 }
 
-export type GoalName = Pick<Goal, 'id' | 'studentId' | 'number' | 'area' | 'shortName'>;
+const goalNameRow = z.object({
+  id: z.string(),
+  studentId: readStudent,
+  number: z.string(),
+  area: z.string(),
+  shortName: z.string(),
+});
+export type GoalName = z.infer<typeof goalNameRow>;
 
 /**
  * What goals are called, for whoever looks one up: those that hold every word that is asked for, in the goal’s name or its student’s.
@@ -178,7 +191,9 @@ export async function goalNames(
   studentIds: readonly StudentAccess<'read'>[],
   { words, limit }: { words: readonly string[]; limit: number },
 ): Promise<GoalName[]> {
-  const found = await db.raw<{ rows: GoalName[] }>(
+  return rowsOf(
+    db,
+    goalNameRow,
     `select g.id, g.student_id as "studentId", g.number, g.area, g.short_name as "shortName"
        from goals g join students s on s.id = g.student_id
       where g.student_id = any(:studentIds)
@@ -187,7 +202,6 @@ export async function goalNames(
       order by g.retired_on is not null, g.student_id, g.position limit :limit`,
     { studentIds: [...studentIds], words: [...words], limit },
   );
-  return found.rows;
 }
 
 /**

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { defined } from '~/core/defined';
 import type { Evidence } from '~/core/entries/evidence';
@@ -8,6 +9,7 @@ import { everything, type Shows } from '~/core/sharing/visibility-rule';
 import { evidenceOf } from '../entries/evidence/list';
 import type { Goal } from '../goals/goals';
 import type { Database } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 import { commentsOf } from '../sharing/comments';
 import { withoutOtherChildren } from '../sharing/other-children';
 import type { StudentAccess } from '../students/access';
@@ -165,8 +167,8 @@ async function countEntries(
   if (parts.length === 0) return 0;
   const counts = parts.map((part) => `(select count(*) from (${part}) as part)`).join(' + ');
   const values = valuesOf(studentId, reader, wanted);
-  const found = await db.raw<{ rows: { n: number }[] }>(`select (${counts})::int as n`, values);
-  return found.rows[0]?.n ?? 0;
+  const found = await rowsOf(db, z.object({ n: z.number() }), `select (${counts})::int as n`, values);
+  return found[0]?.n ?? 0;
 }
 
 /** What stands of a student in its order, by id and day only: all, or a slice of it. */
@@ -184,14 +186,14 @@ async function listEntries(
   // Each part gives no more than the slice can hold: they come out of their indexes in order.
   const most = slice ? `limit ${slice.offset + slice.limit}` : '';
   const all = parts.map((part) => `(${part} ${ordered} ${most})`).join(' union all ');
-  const result = await db
-    .raw<{ rows: [string, IsoDate][] }>(
-      `select id, "on" from (select * from (${all}) as entries ${ordered}) as listed
+  const result = await rowsOf(
+    db,
+    z.tuple([z.string(), z.string()]),
+    `select id, "on" from (select * from (${all}) as entries ${ordered}) as listed
         ${slice ? `limit ${slice.limit} offset ${slice.offset}` : ''}`,
-      valuesOf(studentId, reader, wanted),
-    )
-    .options({ rowMode: 'array' });
-  return result.rows.map(([id, on]) => ({ id, on }));
+    valuesOf(studentId, reader, wanted),
+  );
+  return result.map(([id, on]) => ({ id, on }));
 }
 
 /** Entries in full, of these ids or all, as the reader may see them. */

@@ -1,7 +1,9 @@
+import { z } from 'zod';
 import { addDays, mondayOf, weekday } from '~/core/calendar/iso-date';
 import { instantAt, type WallTime, wallTime } from '~/core/calendar/zone';
-import type { Frequency } from '~/core/sharing/share-link';
+import { frequencies } from '~/core/sharing/share-link';
 import type { Database } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 import type { NewRow } from '../platform/db/tables';
 import { messageId } from '../platform/message-id';
 import type { School } from '../school/school';
@@ -17,17 +19,20 @@ const LATE = 5 * 60_000;
 const DAY = 24 * 3_600_000;
 
 /** A reader who is told of a student’s entries. */
-interface Told {
-  studentId: string;
-  linkId: string | null;
-  personId: string | null;
-  name: string;
-  email: string;
-  frequency: Frequency;
-}
+const toldRow = z.object({
+  studentId: z.string(),
+  linkId: z.string().nullable(),
+  personId: z.string().nullable(),
+  name: z.string(),
+  email: z.string(),
+  frequency: z.enum(frequencies),
+});
+type Told = z.infer<typeof toldRow>;
 
 async function readersToTell(db: Database, schoolId: string, today: string): Promise<Told[]> {
-  const found = await db.raw<{ rows: Told[] }>(
+  return rowsOf(
+    db,
+    toldRow,
     `select l.student_id as "studentId", l.id as "linkId", null as "personId", l.reader_name as name, l.email, l.frequency
        from share_links l join students s on s.id = l.student_id
       where s.school_id = :schoolId and l.frequency <> 'byHand' and l.withdrawn_at is null and l.ends_on >= :today
@@ -39,7 +44,6 @@ async function readersToTell(db: Database, schoolId: string, today: string): Pro
             and s.archived_at is null`,
     { schoolId, today },
   );
-  return found.rows;
 }
 
 /** A message to be made, and the entries that it tells of. */
@@ -160,7 +164,9 @@ async function digestsDue(db: Database, readers: readonly Told[], wall: WallTime
     // The first one tells of today, or of this week.
     usual: new Date(now.getTime() - (reader.frequency === 'daily' ? 1 : 7) * DAY),
   }));
-  const found = await db.raw<{ rows: { at: number; entryIds: string[] }[] }>(
+  const found = await rowsOf(
+    db,
+    z.object({ at: z.number(), entryIds: z.array(z.string()) }),
     `select cast(d.at as int) - 1 as at, array_agg(e.entry_id order by e.seq) as "entryIds"
        from jsonb_array_elements(cast(:ids as jsonb)) with ordinality as d (who, at)
             left join lateral (
@@ -176,7 +182,7 @@ async function digestsDue(db: Database, readers: readonly Told[], wall: WallTime
       group by d.at`,
     { ids: JSON.stringify(ids), now },
   );
-  return found.rows.flatMap(({ at, entryIds }) => {
+  return found.flatMap(({ at, entryIds }) => {
     const one = due[at];
     return one ? [messageFor(one.reader, { key: one.key, kind: 'digest', entryIds }, now)] : [];
   });

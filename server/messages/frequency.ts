@@ -1,7 +1,9 @@
+import { z } from 'zod';
 import type { FrequencyInput, LetterInput } from '~/core/messages/message';
 import type { Frequency } from '~/core/sharing/share-link';
 import { hashToken } from '../people/tokens';
 import type { Database } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 import { existing, Invalid, NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
 import { changeLink, linkState, writeLink } from '../sharing/share-links';
@@ -69,14 +71,17 @@ export async function writeLetter(
     .ignore();
 }
 
-export interface FoundStop {
-  readerName: string;
-  isStopped: boolean;
-}
+const foundStopRow = z.object({
+  readerName: z.string(),
+  isStopped: z.boolean(),
+});
+export type FoundStop = z.infer<typeof foundStopRow>;
 
 /** Whose messages a link in one of them stops; null when there is no such link. */
 export async function findStop(db: Database, token: string): Promise<FoundStop | null> {
-  const found = await db.raw<{ rows: FoundStop[] }>(
+  const found = await rowsOf(
+    db,
+    foundStopRow,
     `select m.to_name as "readerName", coalesce(l.stopped_at, t.stopped_at) is not null or coalesce(l.id, t.person_id) is null as "isStopped"
        from message_stops s join messages m on m.id = s.message_id
             left join share_links l on l.id = m.link_id
@@ -85,7 +90,7 @@ export async function findStop(db: Database, token: string): Promise<FoundStop |
       where s.token_hash = ?`,
     [hashToken(token)],
   );
-  return found.rows[0] ?? null;
+  return found[0] ?? null;
 }
 
 /** Stops the messages that a reader gets about one student, from a message itself. Those that wait are not sent any more. */

@@ -1,30 +1,34 @@
-import type { MessageKind, MessageState } from '~/core/messages/message';
+import { z } from 'zod';
+import type { MessageState } from '~/core/messages/message';
+import { messageKinds, messageStates } from '~/core/messages/message';
 import type { MessageTemplate } from '~/core/messages/message-template';
 import type { Database } from '../platform/db/database';
+import { rowsOf, written } from '../platform/db/rows';
 import { existing, Invalid, NotFound } from '../platform/failures';
 import type { SchoolAdmin } from '../school/administrators';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
 import { requireStudent } from '../students/students';
 
-export interface StoredMessage {
-  id: string;
-  kind: MessageKind;
-  studentId: string;
-  studentShortName: string;
-  studentInitials: string;
-  toName: string;
-  toEmail: string;
-  state: MessageState;
-  reason: string | null;
-  notBefore: Date;
-  madeAt: Date;
-  sentAt: Date | null;
+const storedMessageRow = z.object({
+  id: z.string(),
+  kind: z.enum(messageKinds),
+  studentId: z.string(),
+  studentShortName: z.string(),
+  studentInitials: z.string(),
+  toName: z.string(),
+  toEmail: z.string(),
+  state: z.enum(messageStates),
+  reason: z.string().nullable(),
+  notBefore: z.date(),
+  madeAt: z.date(),
+  sentAt: z.date().nullable(),
   /** What left; null while it has not. */
-  sent: MessageTemplate | null;
+  sent: written<MessageTemplate | null>(),
   /** Whether another was sent in its place. */
-  isReplaced: boolean;
-}
+  isReplaced: z.boolean(),
+});
+export type StoredMessage = z.infer<typeof storedMessageRow>;
 
 /** Who may share a student sees that student’s messages. `:today` is the day, `:personId` the person. */
 const theirs = `exists (select from team_members t where t.student_id = m.student_id and t.person_id = :personId
@@ -37,7 +41,9 @@ export async function messagesOf(
   actor: Actor,
   { limit = 300, state }: { limit?: number; state?: MessageState | undefined } = {},
 ): Promise<StoredMessage[]> {
-  const found = await db.raw<{ rows: StoredMessage[] }>(
+  return rowsOf(
+    db,
+    storedMessageRow,
     `select m.id, m.kind, m.student_id as "studentId", s.short_name as "studentShortName", s.initials as "studentInitials",
             m.to_name as "toName", m.to_email as "toEmail", m.state, m.reason, m.not_before as "notBefore",
             m.made_at as "madeAt", m.sent_at as "sentAt",
@@ -49,17 +55,18 @@ export async function messagesOf(
       order by m.seq desc limit :limit`,
     { ...actor, limit, state: state ?? '' },
   );
-  return found.rows;
 }
 
 /** How many of their messages there are in each state. */
 export async function messageCounts(db: Database, actor: Actor): Promise<Partial<Record<MessageState, number>>> {
-  const found = await db.raw<{ rows: { state: MessageState; n: number }[] }>(
+  const found = await rowsOf(
+    db,
+    z.object({ state: z.enum(messageStates), n: z.number() }),
     `select m.state, count(*)::int as n from messages m join students s on s.id = m.student_id
       where s.school_id = :schoolId and ${theirs} group by m.state`,
     { ...actor },
   );
-  return Object.fromEntries(found.rows.map(({ state, n }) => [state, n]));
+  return Object.fromEntries(found.map(({ state, n }) => [state, n]));
 }
 
 /**

@@ -1,5 +1,7 @@
-import type { Role } from '~/core/students/roles';
+import { z } from 'zod';
+import { roles } from '~/core/students/roles';
 import type { Database } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 import { passwordIsRight } from './passwords';
 
 /** Somebody who may sign in. */
@@ -46,18 +48,21 @@ export async function peopleById(db: Database): Promise<Map<string, string>> {
   return new Map(people.map(({ id, short_name }) => [id, short_name]));
 }
 
-export interface DemoPerson {
-  id: string;
-  name: string;
-  initials: string;
-  work: string;
+const demoPersonRow = z.object({
+  id: z.string(),
+  name: z.string(),
+  initials: z.string(),
+  work: z.string(),
   /** What they are on some student's team, and on how many. */
-  roles: { role: Role; students: number }[];
-}
+  roles: z.array(z.object({ role: z.enum(roles), students: z.number() })),
+});
+export type DemoPerson = z.infer<typeof demoPersonRow>;
 
 /** The people that the sign-in page offers with one tap: none unless the school is the demo. */
 export async function demoPeople(db: Database): Promise<DemoPerson[]> {
-  const found = await db.raw<{ rows: DemoPerson[] }>(
+  return rowsOf(
+    db,
+    demoPersonRow,
     `select p.id, p.name, p.initials, p.work,
             (select coalesce(json_agg(r order by r.students desc), '[]')
                from (select d.role, d.students from demo_roles() d where d.person_id = p.id) r) as roles
@@ -65,5 +70,4 @@ export async function demoPeople(db: Database): Promise<DemoPerson[]> {
       where p.demo_order is not null and exists (select from school_staff a join schools c on c.id = a.school_id where a.person_id = p.id and c.is_demo)
       order by p.demo_order`,
   );
-  return found.rows;
 }

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { type ReportingPeriod, reportingPeriods } from '~/core/calendar/reporting-periods';
 import { behaviorBrief } from '~/core/progress-report/behavior-brief';
@@ -8,6 +9,7 @@ import { behaviorOf } from '../behavior/behavior';
 import { sessionsByGoal } from '../entries/read';
 import { type Goal, goalsOf, goalsWorkedOn } from '../goals/goals';
 import type { Database } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 import { Conflict, NotFound } from '../platform/failures';
 import type { Actor, School } from '../school/school';
 import type { StudentAccess } from '../students/access';
@@ -104,14 +106,14 @@ const isReported = (goal: Goal, { from, to }: { from: IsoDate; to: IsoDate }) =>
 
 /** The entries of a student up to a day, each with the version that stands. */
 async function versionsUntil(db: Database, studentId: string, until: IsoDate): Promise<MadeFrom> {
-  const found = await db
-    .raw<{ rows: [string, number][] }>(
-      `select id, version from entries
+  const found = await rowsOf(
+    db,
+    z.tuple([z.string(), z.number()]),
+    `select id, version from entries
         where student_id = :studentId and kind <> 'count' and observed_on <= :until and not withdrawn`,
-      { studentId, until },
-    )
-    .options({ rowMode: 'array' });
-  return Object.fromEntries(found.rows);
+    { studentId, until },
+  );
+  return Object.fromEntries(found);
 }
 
 /**

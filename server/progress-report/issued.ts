@@ -1,12 +1,15 @@
+import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { type Issue, progressReportOutside, typedTexts } from '~/core/documents/progress-report-document';
 import type { ProgressReport } from '~/core/progress-report/content';
 import type { IssueInput } from '~/core/progress-report/input';
 import type { OutsideKind } from '~/core/sharing/reader-kind';
+import { outsideKinds } from '~/core/sharing/reader-kind';
 import type { Shows } from '~/core/sharing/visibility-rule';
 import { withoutNames } from '~/core/students/names/other-children';
 import { type Database, snapshot } from '../platform/db/database';
+import { rowsOf, written } from '../platform/db/rows';
 import { Conflict, NotFound } from '../platform/failures';
 import { messageId } from '../platform/message-id';
 import type { Actor, School } from '../school/school';
@@ -40,21 +43,22 @@ const query = `
     from issued_reports i join people p on p.id = i.issued_by
          left join issued_reports r on r.id = i.replaces left join issued_reports n on n.replaces = i.id`;
 
-interface IssuedRow {
-  id: string;
-  student_id: string;
-  number: number;
-  period_id: string | null;
-  period_label: string;
-  period_from: IsoDate;
-  period_to: IsoDate;
-  readers: OutsideKind[];
-  issued_at: Date;
-  content: ProgressReport;
-  issued_by_name: string;
-  replaces_number: number | null;
-  replaced_by: number | null;
-}
+const issuedRow = z.object({
+  id: z.string(),
+  student_id: z.string(),
+  number: z.number(),
+  period_id: z.string().nullable(),
+  period_label: z.string(),
+  period_from: z.string(),
+  period_to: z.string(),
+  readers: z.array(z.enum(outsideKinds)),
+  issued_at: z.date(),
+  issued_by_name: z.string(),
+  replaces_number: z.number().nullable(),
+  replaced_by: z.number().nullable(),
+});
+type IssuedRow = z.infer<typeof issuedRow>;
+const wholeRow = issuedRow.extend({ content: written<ProgressReport>() });
 
 const lineFrom = (row: IssuedRow, { timeZone }: Pick<School, 'timeZone'>): IssuedLine => ({
   id: row.id,
@@ -78,11 +82,13 @@ export async function issuedOf(
   school: Pick<School, 'timeZone'>,
   kind?: OutsideKind,
 ): Promise<IssuedLine[]> {
-  const found = await db.raw<{ rows: IssuedRow[] }>(
+  const found = await rowsOf(
+    db,
+    issuedRow,
     `${query} where i.student_id = :studentId ${kind ? 'and :kind = any(i.readers)' : ''} order by i.number desc`,
     { studentId, kind: kind ?? '' },
   );
-  return found.rows.map((row) => lineFrom(row, school));
+  return found.map((row) => lineFrom(row, school));
 }
 
 /** The progress reports of several students, newest first, by student, without their content. */
@@ -91,12 +97,11 @@ export async function issuedOfAll(
   studentIds: readonly StudentAccess<'read'>[],
   school: Pick<School, 'timeZone'>,
 ): Promise<Map<string, IssuedLine[]>> {
-  const found = await db.raw<{ rows: IssuedRow[] }>(
-    `${query} where i.student_id = any(:studentIds) order by i.number desc`,
-    { studentIds: [...studentIds] },
-  );
+  const found = await rowsOf(db, issuedRow, `${query} where i.student_id = any(:studentIds) order by i.number desc`, {
+    studentIds: [...studentIds],
+  });
   const all = new Map<string, IssuedLine[]>(studentIds.map((id) => [id, []]));
-  for (const row of found.rows) all.get(row.student_id)?.push(lineFrom(row, school));
+  for (const row of found) all.get(row.student_id)?.push(lineFrom(row, school));
   return all;
 }
 
@@ -112,11 +117,13 @@ export async function issuedReport(
   school: Pick<School, 'timeZone'>,
   kind?: OutsideKind,
 ): Promise<IssuedReport> {
-  const found = await db.raw<{ rows: IssuedRow[] }>(
+  const found = await rowsOf(
+    db,
+    wholeRow,
     `${query.replace('i.issued_at,', 'i.issued_at, i.content,')} where i.student_id = ? and i.id = ?`,
     [studentId, id],
   );
-  const row = found.rows[0];
+  const row = found[0];
   if (!row || (kind && !row.readers.includes(kind))) throw new NotFound('No such report.');
   return {
     ...lineFrom(row, school),
@@ -153,12 +160,14 @@ export async function namesInReport(db: Database, studentId: string, report: Pro
 }
 
 async function changedSince(db: Database, reportId: string): Promise<number> {
-  const found = await db.raw<{ rows: { n: number }[] }>(
+  const found = await rowsOf(
+    db,
+    z.object({ n: z.number() }),
     `select count(*)::int as n from issued_report_entries m join entries e on e.id = m.entry_id
       where m.report_id = :reportId and (e.withdrawn or e.version <> m.version)`,
     { reportId },
   );
-  return found.rows[0]?.n ?? 0;
+  return found[0]?.n ?? 0;
 }
 
 /**

@@ -1,5 +1,7 @@
-import { type ChangeKind, type ChangesWanted, type State, stateOn } from '~/core/sharing/change';
+import { z } from 'zod';
+import { type ChangeKind, type ChangesWanted, changeKinds, type State, stateOn } from '~/core/sharing/change';
 import type { Database } from '../platform/db/database';
+import { rowsOf, written } from '../platform/db/rows';
 import type { SchoolAdmin } from './administrators';
 
 /** What is written down of a change: what and whom it is about, and how it was before and after. */
@@ -46,17 +48,18 @@ export async function writeChange(
   );
 }
 
-export interface WrittenChange {
-  id: string;
-  at: Date;
-  what: ChangeKind;
+const writtenChangeRow = z.object({
+  id: z.string(),
+  at: z.date(),
+  what: z.enum(changeKinds),
   /** The student’s or person’s name that it is about; null where it is about the school. */
-  student: string | null;
-  person: string | null;
-  by: string | null;
-  before: State;
-  after: State;
-}
+  student: z.string().nullable(),
+  person: z.string().nullable(),
+  by: z.string().nullable(),
+  before: written<State>(),
+  after: written<State>(),
+});
+export type WrittenChange = z.infer<typeof writtenChangeRow>;
 
 /** Changes on one page. */
 export const CHANGES_A_PAGE = 100;
@@ -81,17 +84,21 @@ export async function changesOf(
     left join people p on p.id = c.person_id left join people w on w.id = c.changed_by`;
   const values = { schoolId: actor.schoolId, kind: kind ?? '', about, from: from ?? '', to: to ?? '' };
   const slice = page === null ? '' : `limit ${CHANGES_A_PAGE} offset ${(page - 1) * CHANGES_A_PAGE}`;
-  const found = await db.raw<{ rows: WrittenChange[] }>(
+  const found = await rowsOf(
+    db,
+    writtenChangeRow,
     `select c.id, c.changed_at as at, c.what, s.first_name || ' ' || s.last_name as student, p.name as person, w.name as by,
             c.before, c.after
        from ${tables} where ${where} order by c.id desc ${slice}`,
     values,
   );
-  const counted = await db.raw<{ rows: { n: number }[] }>(
+  const counted = await rowsOf(
+    db,
+    z.object({ n: z.number() }),
     `select count(*)::int as n from ${tables} where ${where}`,
     values,
   );
-  return { changes: found.rows, total: counted.rows[0]?.n ?? 0 };
+  return { changes: found, total: counted[0]?.n ?? 0 };
 }
 
 /**

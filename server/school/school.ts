@@ -1,6 +1,8 @@
+import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { SchoolCalendar } from '~/core/calendar/school-days';
 import type { Database } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 import { NotFound } from '../platform/failures';
 
 export interface School {
@@ -10,6 +12,19 @@ export interface School {
   isDemo: boolean;
   calendar: SchoolCalendar;
 }
+
+/** A school in a column of its own: see `schoolJson`. */
+export const schoolColumn = z.object({
+  id: z.string(),
+  name: z.string(),
+  timeZone: z.string(),
+  isDemo: z.boolean(),
+  calendar: z.object({
+    weekdays: z.array(z.number()),
+    closures: z.array(z.object({ first: z.string(), last: z.string(), label: z.string() })),
+  }),
+}) satisfies z.ZodType<School>;
+const schoolRow = z.object({ school: schoolColumn });
 
 /**
  * A school as one SQL expression in the shape of `School`, for queries that need it beside something else.
@@ -24,10 +39,8 @@ export const schoolJson = (of: string) => `
 
 /** All schools of this installation, by name. */
 export async function allSchools(db: Database): Promise<School[]> {
-  const found = await db.raw<{ rows: { school: School }[] }>(
-    `select ${schoolJson('c')} as school from schools c order by c.name`,
-  );
-  return found.rows.map(({ school }) => school);
+  const found = await rowsOf(db, schoolRow, `select ${schoolJson('c')} as school from schools c order by c.name`);
+  return found.map(({ school }) => school);
 }
 
 /** The first school of this installation, for a page that comes before anybody has signed in; null while none has been set up. */
@@ -41,11 +54,8 @@ export async function schoolIfAny(db: Database): Promise<School | null> {
  * @throws NotFound
  */
 export async function schoolOf(db: Database, id: string): Promise<School> {
-  const found = await db.raw<{ rows: { school: School }[] }>(
-    `select ${schoolJson('c')} as school from schools c where c.id = ?`,
-    [id],
-  );
-  const school = found.rows[0]?.school;
+  const found = await rowsOf(db, schoolRow, `select ${schoolJson('c')} as school from schools c where c.id = ?`, [id]);
+  const school = found[0]?.school;
   if (!school) throw new NotFound('No such school.');
   return school;
 }

@@ -1,5 +1,7 @@
 import { LRUCache } from 'lru-cache';
+import { z } from 'zod';
 import type { Database } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 import type { Actor } from '../school/school';
 import { requireStudent } from '../students/students';
 
@@ -7,7 +9,8 @@ import { requireStudent } from '../students/students';
 export type ReadBy = { personId: string } | { linkId: string };
 
 /** Looked at, taken away as a file, sent in a message, or frozen for its readers. */
-export type ReadHow = 'opened' | 'exported' | 'sent' | 'issued';
+const readHows = ['opened', 'exported', 'sent', 'issued'] as const;
+export type ReadHow = (typeof readHows)[number];
 
 /** For a reader from outside, looking at the same thing again within this time is one reading: a page that is redrawn was not opened again. */
 const SAME_READING = '10 minutes';
@@ -50,17 +53,18 @@ export async function recordPages(db: Database, actor: Actor, studentId: string,
   opened.set(openedKey(actor, studentId), true);
 }
 
-export interface AccessLogEntry {
-  at: Date;
+const accessLogEntryRow = z.object({
+  at: z.date(),
   /** Who it was, and how they came in. */
-  who: string;
+  who: z.string(),
   /** Null for a member of the team; else the reader’s kind. */
-  kind: string | null;
+  kind: z.string().nullable(),
   /** What a reader from outside needs it for. */
-  purpose: string | null;
-  what: string;
-  how: ReadHow;
-}
+  purpose: z.string().nullable(),
+  what: z.string(),
+  how: z.enum(readHows),
+});
+export type AccessLogEntry = z.infer<typeof accessLogEntryRow>;
 
 /** The access log of a student, newest first. For those who may share. */
 export async function accessLogOf(
@@ -70,11 +74,12 @@ export async function accessLogOf(
   { limit }: { limit?: number } = {},
 ): Promise<AccessLogEntry[]> {
   await requireStudent(db, actor, studentId, 'share');
-  const found = await db.raw<{ rows: AccessLogEntry[] }>(
+  return rowsOf(
+    db,
+    accessLogEntryRow,
     `select r.at, coalesce(p.name, l.reader_name) as who, l.kind, l.purpose, r.what, r.how
        from access_log r left join people p on p.id = r.person_id left join share_links l on l.id = r.link_id
       where r.student_id = :studentId order by r.at desc, r.id desc ${limit ? 'limit :limit' : ''}`,
     { studentId, limit: limit ?? 0 },
   );
-  return found.rows;
 }

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { WallTime } from '~/core/calendar/zone';
 import {
   type Comment,
@@ -8,8 +9,10 @@ import {
   MOST_IN_THREAD,
 } from '~/core/sharing/comment';
 import type { ReaderKind } from '~/core/sharing/reader-kind';
+import { readerKinds } from '~/core/sharing/reader-kind';
 import { mustStand } from '../entries/stands';
 import type { Database } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 import { Invalid, NotAllowed, NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
 import type { StudentAccess } from '../students/access';
@@ -17,6 +20,19 @@ import { requireStudent } from '../students/students';
 
 /** Who says something: a member of the team, or a reader by their share link. */
 export type Speaker = { kind: 'team'; personId: string } | { kind: Exclude<ReaderKind, 'team'>; linkId: string };
+
+const speakerColumn = z.object({ name: z.string(), linkId: z.string() });
+const commentRow = z.object({
+  id: z.string(),
+  entryId: z.string().nullable(),
+  kind: z.enum(['comment', 'reflection']),
+  by: z.object({ kind: z.enum(readerKinds), name: z.string(), linkId: z.string().nullable() }),
+  to: speakerColumn.nullable(),
+  on: z.string(),
+  time: z.string(),
+  text: z.string(),
+  hidden: z.object({ by: z.string(), reason: z.string() }).nullable(),
+}) satisfies z.ZodType<Comment>;
 
 /**
  * What was said of some entries of a student, oldest first; or, without ids, the reflections that stand for themselves.
@@ -27,7 +43,9 @@ export async function commentsOf(
   studentId: StudentAccess<'read'>,
   entryIds: readonly string[],
 ): Promise<Comment[]> {
-  const found = await db.raw<{ rows: Comment[] }>(
+  return rowsOf(
+    db,
+    commentRow,
     `select c.id, c.entry_id as "entryId", c.kind, c.said_on as "on", c.said_time as "time", c.text,
             json_build_object('kind', coalesce(l.kind, 'team'), 'name', coalesce(p.short_name, l.reader_name), 'linkId', l.id) as by,
             case when a.link_id is not null then json_build_object('name', al.reader_name, 'linkId', a.link_id) end as "to",
@@ -39,7 +57,6 @@ export async function commentsOf(
       order by c.seq`,
     { studentId, entryIds: [...entryIds] },
   );
-  return found.rows;
 }
 
 /**

@@ -1,7 +1,9 @@
+import { z } from 'zod';
 import { type FindNames, nameFinder, type OtherChild, withoutNames } from '~/core/students/names/other-children';
 import { mustStand } from '../entries/stands';
 import { countTry } from '../people/attempts';
 import type { Database } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 import { existing, Invalid, NotFound } from '../platform/failures';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
@@ -12,6 +14,14 @@ import { requireStudent } from '../students/students';
 /** The finder of a school’s roster as it stands: one for each state of it, which is told by a sum over all names. */
 const finders = new WeakMap<object, Map<string, { state: string; find: FindNames }>>();
 
+const otherChildRow = z.object({
+  id: z.string(),
+  firstName: z.string(),
+  lastName: z.string(),
+  shortName: z.string(),
+  initials: z.string(),
+}) satisfies z.ZodType<OtherChild>;
+
 /**
  * Finds the students of a student’s school in a text, those who have left too, since old notes name them. It is made anew only when
  * the roster has changed.
@@ -19,16 +29,20 @@ const finders = new WeakMap<object, Map<string, { state: string; find: FindNames
 export async function rosterFinder(db: Database, studentId: string): Promise<FindNames> {
   // A transaction has a client of its own, and the settings of its pool.
   const pool = (db as { client: { connectionSettings: object } }).client.connectionSettings;
-  const found = await db.raw<{ rows: { schoolId: string; state: string }[] }>(
+  const found = await rowsOf(
+    db,
+    z.object({ schoolId: z.string(), state: z.string() }),
     `select school_id as "schoolId", state from roster_state(:studentId)`,
     { studentId },
   );
-  const { schoolId = '', state = '' } = found.rows[0] ?? {};
+  const { schoolId = '', state = '' } = found[0] ?? {};
   const ofPool = finders.get(pool) ?? new Map<string, { state: string; find: FindNames }>();
   finders.set(pool, ofPool);
   const known = ofPool.get(schoolId);
   if (known?.state === state) return known.find;
-  const { rows: roster } = await db.raw<{ rows: OtherChild[] }>(
+  const roster = await rowsOf(
+    db,
+    otherChildRow,
     `select id, first_name as "firstName", last_name as "lastName", short_name as "shortName", initials
        from roster_names(:studentId) order by archived_at nulls first, last_name, first_name`,
     { studentId },
@@ -112,11 +126,13 @@ export async function namesIn(db: Database, actor: Actor, studentId: string, tex
   if (wait !== null) throw new Invalid({ text: `Too many texts at once. Wait ${wait} min.` });
   const found = (await rosterFinder(db, studentId))(text, studentId);
   if (found.length === 0) return [];
-  const known = await db.raw<{ rows: { id: string }[] }>(
+  const known = await rowsOf(
+    db,
+    z.object({ id: z.string() }),
     `select id from known_children(:studentId, :ids) as known (id)`,
     { ids: found.map(({ childId }) => childId), studentId },
   );
-  const mayKnow = new Set(known.rows.map(({ id }) => id));
+  const mayKnow = new Set(known.map(({ id }) => id));
   return [...new Set(found.filter(({ childId }) => mayKnow.has(childId)).map((one) => one.text))];
 }
 

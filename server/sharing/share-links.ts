@@ -1,10 +1,13 @@
 import type { Knex } from 'knex';
+import { z } from 'zod';
 import { addDays, type IsoDate } from '~/core/calendar/iso-date';
 import type { OutsideKind } from '~/core/sharing/reader-kind';
-import { type Frequency, LOCKS_AFTER, type ShareLinkInput, usualPurposes, waitAfter } from '~/core/sharing/share-link';
+import { outsideKinds } from '~/core/sharing/reader-kind';
+import { frequencies, LOCKS_AFTER, type ShareLinkInput, usualPurposes, waitAfter } from '~/core/sharing/share-link';
 import { hashPassword, passwordIsRight } from '../people/passwords';
 import { hashToken, newToken } from '../people/tokens';
 import type { Database } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 import type { ShareLinksRow } from '../platform/db/tables';
 import { existing, Invalid, NotFound } from '../platform/failures';
 import { messageId } from '../platform/message-id';
@@ -15,30 +18,33 @@ import { requireStudent } from '../students/students';
 
 export const LONGEST_WAY_IN_DAYS = 400;
 
-export interface ShareLink {
-  id: string;
-  readerName: string;
-  kind: OutsideKind;
-  hasPasscode: boolean;
-  endsOn: IsoDate;
-  createdByName: string;
-  createdAt: Date;
-  withdrawnAt: Date | null;
-  lockedAt: Date | null;
-  email: string | null;
-  frequency: Frequency;
+const shareLinkRow = z.object({
+  id: z.string(),
+  readerName: z.string(),
+  kind: z.enum(outsideKinds),
+  hasPasscode: z.boolean(),
+  endsOn: z.string(),
+  createdByName: z.string(),
+  createdAt: z.date(),
+  withdrawnAt: z.date().nullable(),
+  lockedAt: z.date().nullable(),
+  email: z.string().nullable(),
+  frequency: z.enum(frequencies),
   /** The reader has stopped messages. */
-  hasStopped: boolean;
+  hasStopped: z.boolean(),
   /** What the reader needs it for. */
-  purpose: string;
-  readings: number;
-  lastReadAt: Date | null;
-}
+  purpose: z.string(),
+  readings: z.number(),
+  lastReadAt: z.date().nullable(),
+});
+export type ShareLink = z.infer<typeof shareLinkRow>;
 
 /** All share links to a student's report, open ones first. For those who may share. */
 export async function shareLinksOf(db: Database, actor: Actor, studentId: string): Promise<ShareLink[]> {
   await requireStudent(db, actor, studentId, 'share');
-  const found = await db.raw<{ rows: ShareLink[] }>(
+  return rowsOf(
+    db,
+    shareLinkRow,
     `select l.id, l.reader_name as "readerName", l.kind, l.passcode_hash is not null as "hasPasscode",
             l.ends_on as "endsOn", p.short_name as "createdByName", l.created_at as "createdAt",
             l.withdrawn_at as "withdrawnAt", l.locked_at as "lockedAt",
@@ -50,7 +56,6 @@ export async function shareLinksOf(db: Database, actor: Actor, studentId: string
       order by l.withdrawn_at is not null, l.ends_on < :today, l.created_at desc`,
     { studentId, today: actor.today },
   );
-  return found.rows;
 }
 
 /**

@@ -1,6 +1,7 @@
 import { readerKinds } from '~/core/sharing/reader-kind';
 import { rulesFrom, type VisibilityInput, type VisibilityRule } from '~/core/sharing/visibility-rule';
 import type { Database } from '../platform/db/database';
+import { rowsOf, written } from '../platform/db/rows';
 import type { VisibilityRulesRow } from '../platform/db/tables';
 import { requireSchoolAdmin } from '../school/administrators';
 import { stateAtDay, writeChange } from '../school/changes';
@@ -20,12 +21,13 @@ const ruleFrom = ({ kind, fields, layout, grouping, oldest_first }: VisibilityRu
  * @returns also which kinds have a rule of this student's own
  */
 export async function visibilityRules(db: Database, studentId: StudentAccess<'read'>) {
-  const found = await db.raw<{ rows: VisibilityRulesRow[] }>(
+  const rows = await rowsOf(
+    db,
+    written<VisibilityRulesRow>(),
     `select v.* from visibility_rules v join students s on s.school_id = v.school_id
       where s.id = :studentId and (v.student_id is null or v.student_id = s.id)`,
     { studentId },
   );
-  const { rows } = found;
   const own = rows.filter((row) => row.student_id !== null).map(ruleFrom);
   const school = rows.filter((row) => row.student_id === null).map(ruleFrom);
   return { rules: rulesFrom(own, school), own: own.map(({ kind }) => kind) };

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { Right } from './rights';
 
 /** What comes with a right: whoever may do anything with a student may read the report, and all but readers see the student. */
@@ -35,3 +36,6 @@ export function grant<By extends keyof OtherDoors>(studentId: string, _by: By): 
   // The one place where an id becomes access: a type has no trace at run time.
   return studentId as StudentAccess<OtherDoors[By]>;
 }
+
+/** A student’s id as a column of a query that only finds what whoever asks may read. */
+export const readStudent = z.custom<StudentAccess<'read'>>((value) => typeof value === 'string');

@@ -1,35 +1,41 @@
 import { randomUUID } from 'node:crypto';
+import { z } from 'zod';
 import { addDays, type IsoDate } from '~/core/calendar/iso-date';
+import { roles } from '~/core/students/roles';
 import { type AcceptanceInput, INVITATION_DAYS, type InvitationInput } from '~/core/students/team-input';
 import { hashPassword } from '../people/passwords';
 import { namesOf } from '../people/people';
 import { hashToken, newToken } from '../people/tokens';
 import type { Database } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 import { existing, Invalid, NotAllowed, NotFound } from '../platform/failures';
 import { messageId } from '../platform/message-id';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
-import { type Membership, usualRights } from './rights';
+import { type Membership, membershipRow, usualRights } from './rights';
 import { stayOf } from './stays';
 import { requireStudent } from './students';
 
-export interface Invitation extends Membership {
-  id: string;
-  name: string;
-  email: string;
-  until: IsoDate | null;
-  endsOn: IsoDate;
-  madeByName: string;
-  acceptedAt: Date | null;
-  withdrawnAt: Date | null;
+const invitationRow = membershipRow.extend({
+  id: z.string(),
+  name: z.string(),
+  email: z.string(),
+  until: z.string().nullable(),
+  endsOn: z.string(),
+  madeByName: z.string(),
+  acceptedAt: z.date().nullable(),
+  withdrawnAt: z.date().nullable(),
   /** They do not want to join. */
-  declinedAt: Date | null;
-}
+  declinedAt: z.date().nullable(),
+});
+export type Invitation = z.infer<typeof invitationRow>;
 
 /** Who was asked to join a student’s team and has not answered yet, or does not want to. For the case manager. */
 export async function openInvitations(db: Database, actor: Actor, studentId: string): Promise<Invitation[]> {
   await requireStudent(db, actor, studentId, 'manage');
-  const found = await db.raw<{ rows: Invitation[] }>(
+  return rowsOf(
+    db,
+    invitationRow,
     `select i.id, i.name, i.email, i.role, i.rights, i.until_date as "until", i.ends_on as "endsOn",
             p.short_name as "madeByName", i.accepted_at as "acceptedAt", i.withdrawn_at as "withdrawnAt",
             i.declined_at as "declinedAt"
@@ -38,7 +44,6 @@ export async function openInvitations(db: Database, actor: Actor, studentId: str
       order by i.made_at desc`,
     [studentId, actor.today],
   );
-  return found.rows;
 }
 
 /**
@@ -119,21 +124,22 @@ export async function withdrawInvitation(
   });
 }
 
-export interface FoundInvitation {
-  id: string;
-  name: string;
-  email: string;
-  role: Membership['role'];
-  studentShortName: string;
-  studentId: string;
-  madeByName: string;
+const foundInvitationRow = z.object({
+  id: z.string(),
+  name: z.string(),
+  email: z.string(),
+  role: z.enum(roles),
+  studentShortName: z.string(),
+  studentId: z.string(),
+  madeByName: z.string(),
   /** Who has an account with this address; null when nobody. */
-  accountId: string | null;
+  accountId: z.string().nullable(),
   /** Whether that account’s address was ever proven by a message that was answered from it. */
-  isProven: boolean;
+  isProven: z.boolean(),
   /** Whether this link was passed on by the one who invited, and proves nothing of the address. */
-  isReadOut: boolean;
-}
+  isReadOut: z.boolean(),
+});
+export type FoundInvitation = z.infer<typeof foundInvitationRow>;
 
 const isOpen = `i.accepted_at is null and i.withdrawn_at is null and i.declined_at is null and s.archived_at is null`;
 
@@ -144,13 +150,15 @@ const foundFrom = `invitations i join students s on s.id = i.student_id join peo
 
 /** The invitation of a token; null when there is none, it is over, or it was used. */
 export async function findInvitation(db: Database, token: string, today: IsoDate): Promise<FoundInvitation | null> {
-  const found = await db.raw<{ rows: FoundInvitation[] }>(
+  const found = await rowsOf(
+    db,
+    foundInvitationRow,
     `select ${foundColumns}, t.is_read_out as "isReadOut"
        from invitation_tokens t join ${foundFrom.replace('invitations i', 'invitations i on i.id = t.invitation_id')}
       where t.token_hash = ? and ${isOpen} and i.ends_on >= ?`,
     [hashToken(token), today],
   );
-  return found.rows[0] ?? null;
+  return found[0] ?? null;
 }
 
 /** The invitations to somebody with an account, by their address: only where it is proven that it is theirs. */
@@ -158,12 +166,13 @@ export async function invitationsTo(
   db: Database,
   { personId, today }: Pick<Actor, 'personId' | 'today'>,
 ): Promise<FoundInvitation[]> {
-  const found = await db.raw<{ rows: FoundInvitation[] }>(
+  return rowsOf(
+    db,
+    foundInvitationRow,
     `select ${foundColumns}, false as "isReadOut" from ${foundFrom.replace('students s', 'invited_students() s')}
       where a.id = ? and a.email_proven_at is not null and ${isOpen} and i.ends_on >= ? order by i.made_at desc`,
     [personId, today],
   );
-  return found.rows;
 }
 
 /** How somebody answers: by the link of an invitation, or signed in, by its id. */

@@ -1,17 +1,20 @@
 import { randomUUID } from 'node:crypto';
+import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { PlanInput } from '~/core/students/student-input';
 import type { Database } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
 import type { StudentAccess } from './access';
 import { planFirst, requireStudent } from './students';
 
-export interface Plan {
-  startsOn: IsoDate;
-  endsOn: IsoDate;
-  periods: { id: string; label: string; endsOn: IsoDate }[];
-}
+const storedPlan = z.object({
+  startsOn: z.string(),
+  endsOn: z.string(),
+  periods: z.array(z.object({ id: z.string(), label: z.string(), endsOn: z.string() })),
+});
+export type Plan = z.infer<typeof storedPlan>;
 
 /** The plan of a student that holds, or else the nearest one, with its reporting periods in order; null before there is one. */
 export async function planOf(db: Database, studentId: StudentAccess<'read'>, today: IsoDate): Promise<Plan | null> {
@@ -24,7 +27,9 @@ export async function plansOf(
   studentIds: readonly StudentAccess<'read'>[],
   today: IsoDate,
 ): Promise<Map<string, Plan>> {
-  const found = await db.raw<{ rows: (Plan & { studentId: string })[] }>(
+  const found = await rowsOf(
+    db,
+    storedPlan.extend({ studentId: z.string() }),
     `select p.student_id as "studentId", p.starts_on as "startsOn", p.ends_on as "endsOn",
             (select coalesce(json_agg(json_build_object('id', r.id, 'label', r.label, 'endsOn', r.ends_on) order by r.ends_on), '[]')
                from reporting_periods r where r.plan_id = p.id and r.removed_at is null) as periods
@@ -34,7 +39,7 @@ export async function plansOf(
                order by ${planFirst('plans', 'cast(:today as date)')} limit 1) p`,
     { studentIds: [...studentIds], today },
   );
-  return new Map(found.rows.map(({ studentId, ...plan }) => [studentId, plan]));
+  return new Map(found.map(({ studentId, ...plan }) => [studentId, plan]));
 }
 
 /** The row of the plan that holds on a day, or else of the nearest one. */
@@ -44,14 +49,13 @@ export async function planRow(
   today: IsoDate,
 ): Promise<{ id: string; starts_on: IsoDate; ends_on: IsoDate } | undefined> {
   const order = planFirst('plans', 'cast(:today as date)');
-  const found = await db.raw(
+  const [plan] = await rowsOf(
+    db,
+    z.object({ id: z.string(), starts_on: z.string(), ends_on: z.string() }),
     `select id, starts_on, ends_on from plans where student_id = :studentId order by ${order} limit 1`,
-    {
-      studentId,
-      today,
-    },
+    { studentId, today },
   );
-  return found.rows[0];
+  return plan;
 }
 
 /**

@@ -1,4 +1,5 @@
-import { type Granted, grantable, type Role } from '~/core/students/roles';
+import { z } from 'zod';
+import { type Granted, grantable, type Role, roles } from '~/core/students/roles';
 
 /**
  * - `read`: the report, as the team is shown it
@@ -25,11 +26,12 @@ export type Right =
 export const RECENT_DAYS = 7;
 
 /** A member, as far as rights go. */
-export interface Membership {
-  role: Role;
+export const membershipRow = z.object({
+  role: z.enum(roles),
   /** What was given to this member; null for what the role usually carries. A case manager may always do everything. */
-  rights: readonly Granted[] | null;
-}
+  rights: z.array(z.enum(grantable)).readonly().nullable(),
+});
+export type Membership = z.infer<typeof membershipRow>;
 
 /** What a role usually carries. */
 export const usualRights: Record<Role, readonly Granted[]> = {

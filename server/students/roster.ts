@@ -1,8 +1,10 @@
+import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { defined } from '~/core/defined';
 import { nearDuplicates } from '~/core/students/near-duplicates';
 import { type StudentInput, usualNames } from '~/core/students/student-input';
 import type { Database } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 import { Invalid, NotFound, nullIf } from '../platform/failures';
 import { requireSchoolAdmin, type SchoolAdmin } from '../school/administrators';
 import { writeChange } from '../school/changes';
@@ -12,17 +14,18 @@ import { changeRole } from './stays';
 import { requireStudent } from './students';
 
 /** A student as the roster shows them: names, not what was observed. */
-export interface RosterStudent {
-  id: string;
-  firstName: string;
-  lastName: string;
-  shortName: string;
-  initials: string;
-  grade: string;
-  groups: { id: string; name: string }[];
-  caseManager: { id: string; name: string } | null;
-  isArchived: boolean;
-}
+const rosterStudentRow = z.object({
+  id: z.string(),
+  firstName: z.string(),
+  lastName: z.string(),
+  shortName: z.string(),
+  initials: z.string(),
+  grade: z.string(),
+  groups: z.array(z.object({ id: z.string(), name: z.string() })),
+  caseManager: z.object({ id: z.string(), name: z.string() }).nullable(),
+  isArchived: z.boolean(),
+});
+export type RosterStudent = z.infer<typeof rosterStudentRow>;
 
 const rosterQuery = `
   select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, s.grade,
@@ -65,18 +68,22 @@ export async function roster(
         : ''
     }`;
   const values = { schoolId: actor.schoolId, isArchived: isArchived === true, find: find ?? '', group: group ?? '' };
-  const students = await db.raw<{ rows: RosterStudent[] }>(
+  const students = await rowsOf(
+    db,
+    rosterStudentRow,
     `${rosterQuery} where ${where} order by s.last_name, s.first_name, s.id
       limit ${ROSTER_PAGE} offset ${ROSTER_PAGE * ((page ?? 1) - 1)}`,
     values,
   );
-  const counts = await db.raw<{ rows: { found: number; enrolled: number; archived: number }[] }>(
+  const counts = await rowsOf(
+    db,
+    z.object({ found: z.number(), enrolled: z.number(), archived: z.number() }),
     `select count(*) filter (where ${where})::int as found, count(*) filter (where s.archived_at is null)::int as enrolled,
             count(s.archived_at)::int as archived
        from students s where s.school_id = :schoolId`,
     values,
   );
-  return { students: students.rows, ...defined(counts.rows[0]) };
+  return { students, ...defined(counts[0]) };
 }
 
 /** What a roster's form chooses from. */
@@ -102,11 +109,11 @@ export async function rosterStudent(
   id: string,
 ): Promise<RosterStudent & { id: StudentAccess<'read'> }> {
   await mayEdit(db, actor, id);
-  const found = await db.raw<{ rows: RosterStudent[] }>(`${rosterQuery} where s.id = ? and s.school_id = ?`, [
+  const found = await rowsOf(db, rosterStudentRow, `${rosterQuery} where s.id = ? and s.school_id = ?`, [
     id,
     actor.schoolId,
   ]);
-  const student = found.rows[0];
+  const student = found[0];
   if (!student) throw new NotFound('No such student.');
   return { ...student, id: grant(student.id, 'roster') };
 }
@@ -178,8 +185,8 @@ export async function editStudent(db: Database, actor: Actor, input: StudentInpu
 
 /** What the roster says of a student, as it is written down when it changes. */
 async function stateOfStudent(db: Database, id: string) {
-  const found = await db.raw<{ rows: RosterStudent[] }>(`${rosterQuery} where s.id = ?`, [id]);
-  const { firstName, lastName, shortName, initials, grade, groups } = defined(found.rows[0]);
+  const found = await rowsOf(db, rosterStudentRow, `${rosterQuery} where s.id = ?`, [id]);
+  const { firstName, lastName, shortName, initials, grade, groups } = defined(found[0]);
   return { firstName, lastName, shortName, initials, grade, groups: groups.map(({ name }) => name) };
 }
 
@@ -194,17 +201,18 @@ const columnsOf = ({ firstName, lastName, shortName, initials, grade }: StudentI
   };
 };
 
-type Namesake = Pick<RosterStudent, 'id' | 'firstName' | 'lastName' | 'grade' | 'isArchived'>;
+const namesakeRow = rosterStudentRow.pick({ id: true, firstName: true, lastName: true, grade: true, isArchived: true });
 
 async function questionNamesakes(db: Database, { schoolId }: Actor, input: StudentInput): Promise<void> {
   if (input.isSomeoneElse) return;
-  const found = await db.raw<{ rows: Namesake[] }>(
+  const found = await rowsOf(
+    db,
+    namesakeRow,
     `select id, first_name as "firstName", last_name as "lastName", grade, archived_at is not null as "isArchived"
        from names_at_school(:schoolId) where id <> :id`,
     { schoolId, id: input.id },
   );
-  const others = found.rows;
-  const near = nearDuplicates(input, others);
+  const near = nearDuplicates(input, found);
   if (near.length === 0) return;
   const names = near.map(({ firstName, lastName, grade, isArchived }) => {
     return `${firstName} ${lastName} (${grade}${isArchived ? ', archived' : ''})`;
@@ -261,22 +269,24 @@ async function setCaseManager(
 
 /** How a student was handed from one case manager to the next, newest first, and by whom. */
 export async function caseManagerHistory(db: Database, studentId: StudentAccess<'read'>): Promise<HandedOver[]> {
-  const found = await db.raw<{ rows: HandedOver[] }>(
+  return rowsOf(
+    db,
+    handedOverRow,
     `select c.changed_at as at, b.name as "from", a.name as "to", w.name as by
        from changes c left join people a on a.id = cast(c.after ->> 'personId' as uuid)
             left join people b on b.id = cast(c.before ->> 'personId' as uuid) left join people w on w.id = c.changed_by
       where c.student_id = ? and c.what = 'case manager' order by c.id desc`,
     [studentId],
   );
-  return found.rows;
 }
 
-export interface HandedOver {
-  at: Date;
-  from: string | null;
-  to: string;
-  by: string;
-}
+const handedOverRow = z.object({
+  at: z.date(),
+  from: z.string().nullable(),
+  to: z.string(),
+  by: z.string(),
+});
+export type HandedOver = z.infer<typeof handedOverRow>;
 
 /**
  * Takes a student off every list, or brings them back; nothing of theirs is lost.

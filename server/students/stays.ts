@@ -1,17 +1,20 @@
+import { z } from 'zod';
 import { addDays, type IsoDate } from '~/core/calendar/iso-date';
-import type { Role } from '~/core/students/roles';
+import { type Role, roles } from '~/core/students/roles';
 import type { Database } from '../platform/db/database';
-import type { Membership } from './rights';
+import { rowsOf } from '../platform/db/rows';
+import { membershipRow } from './rights';
 
 /** One stay on a support team, as it is stored. */
-export interface StayRow {
-  id: string;
-  person_id: string;
-  role: Role;
-  rights: Membership['rights'];
-  from_date: IsoDate;
-  until_date: IsoDate | null;
-}
+const stayRow = z.object({
+  id: z.string(),
+  person_id: z.string(),
+  role: z.enum(roles),
+  rights: membershipRow.shape.rights,
+  from_date: z.string(),
+  until_date: z.string().nullable(),
+});
+export type StayRow = z.infer<typeof stayRow>;
 
 /**
  * Of somebody's stays on a team the one that stands for them comes first: the present one, else the next, else the last.
@@ -29,13 +32,15 @@ export async function stayOf(
   personId: string,
   today: IsoDate,
 ): Promise<StayRow | undefined> {
-  const found = await db.raw<{ rows: StayRow[] }>(
+  const found = await rowsOf(
+    db,
+    stayRow,
     `select id, person_id, role, rights, from_date, until_date from team_members m
       where student_id = :studentId and person_id = :personId
       order by ${stayFirst('m', 'cast(:today as date)')} limit 1 for update`,
     { studentId, personId, today },
   );
-  return found.rows[0];
+  return found[0];
 }
 
 interface Written {

@@ -1,26 +1,31 @@
+import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { MemberInput } from '~/core/students/team-input';
 import { type Database, isOverlap } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 import { Invalid, NotFound } from '../platform/failures';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
-import type { Membership } from './rights';
+import { membershipRow } from './rights';
 import { stayFirst, stayOf } from './stays';
 import { requireStudent } from './students';
 
-export interface Member extends Membership {
-  id: string;
-  name: string;
-  work: string;
-  email: string;
-  from: IsoDate;
-  until: IsoDate | null;
-}
+const memberRow = membershipRow.extend({
+  id: z.string(),
+  name: z.string(),
+  work: z.string(),
+  email: z.string(),
+  from: z.string(),
+  until: z.string().nullable(),
+});
+export type Member = z.infer<typeof memberRow>;
 
 /** Everybody who is, was or will be on a student’s team; those who are on it first. For those who may share. */
 export async function membersOf(db: Database, actor: Actor, studentId: string): Promise<Member[]> {
   await requireStudent(db, actor, studentId, 'share');
-  const found = await db.raw<{ rows: Member[] }>(
+  return rowsOf(
+    db,
+    memberRow,
     `select p.id, p.name, p.work, p.email, m.role, m.rights, m.from_date as "from", m.until_date as "until"
        from team_members m join people p on p.id = m.person_id
       where m.student_id = :studentId
@@ -29,20 +34,20 @@ export async function membersOf(db: Database, actor: Actor, studentId: string): 
       order by coalesce(m.until_date, 'infinity') < :today, m.role <> 'caseManager', p.name`,
     { studentId, today: actor.today },
   );
-  return found.rows;
 }
 
 /** Who was on a student’s team on a day, the case manager first. For those who may share. */
 export async function membersOn(db: Database, actor: Actor, studentId: string, day: IsoDate): Promise<Member[]> {
   await requireStudent(db, actor, studentId, 'share');
-  const found = await db.raw<{ rows: Member[] }>(
+  return rowsOf(
+    db,
+    memberRow,
     `select p.id, p.name, p.work, p.email, m.role, m.rights, m.from_date as "from", m.until_date as "until"
        from team_members m join people p on p.id = m.person_id
       where m.student_id = :studentId and m.from_date <= :day and coalesce(m.until_date, 'infinity') >= :day
       order by m.role <> 'caseManager', p.name`,
     { studentId, day },
   );
-  return found.rows;
 }
 
 /** The people of the school, each with an address that is proven to be theirs, who are not on this team yet. For the case manager. */

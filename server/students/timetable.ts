@@ -1,20 +1,28 @@
 import { v4 as newId } from 'uuid';
+import { z } from 'zod';
 import { type IsoDate, weekday } from '~/core/calendar/iso-date';
 import { layered } from '~/core/calendar/layered';
-import type { TimetableBlock } from '~/core/calendar/timetable';
 import type { WallTime } from '~/core/calendar/zone';
 import type { OwnDayPart, OwnTimetableInput } from '~/core/school/school-input';
 import type { Database } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 import { Invalid } from '../platform/failures';
 import { type Actor, locationsOf } from '../school/school';
 import type { StudentAccess } from './access';
 import { requireStudent } from './students';
 
-interface Block extends TimetableBlock {
-  /** The place’s id, and its name. */
-  location: string | null;
-  locationName: string | null;
-}
+const blockRow = z.object({
+  studentId: z.string(),
+  weekday: z.number(),
+  part: z.string(),
+  from: z.string(),
+  to: z.string(),
+  /** The location’s id, and its name. */
+  location: z.string().nullable(),
+  locationName: z.string().nullable(),
+  layer: z.union([z.literal(0), z.literal(1), z.literal(2)]),
+});
+type Block = Omit<z.infer<typeof blockRow>, 'studentId' | 'layer'>;
 
 /**
  * The timetables of some students: a student’s own parts of the day stand before their group’s, and those before the whole
@@ -27,8 +35,9 @@ export async function timetablesOf(
   studentIds: readonly StudentAccess<'read'>[],
   day?: number,
 ): Promise<Map<string, Block[]>> {
-  type Row = Block & { studentId: string; layer: number };
-  const found = await db.raw<{ rows: Row[] }>(
+  const found = await rowsOf(
+    db,
+    blockRow,
     `select s.id as "studentId", b.weekday, b.part, to_char(b.starts_at, 'HH24:MI') as "from",
             to_char(b.ends_at, 'HH24:MI') as "to", b.location_id as location, st.name as "locationName",
             case when b.student_id is not null then 0 when b.group_id is not null then 1 else 2 end as layer
@@ -41,8 +50,7 @@ export async function timetablesOf(
     [[...studentIds], day ?? null, day ?? null],
   );
   const own = new Map<string, [Block[], Block[], Block[]]>(studentIds.map((id) => [id, [[], [], []]]));
-  // The query gives a layer of 0, 1 or 2.
-  for (const { studentId, layer, ...block } of found.rows) own.get(studentId)?.[layer as 0]?.push(block);
+  for (const { studentId, layer, ...block } of found) own.get(studentId)?.[layer].push(block);
   return new Map([...own].map(([id, layers]) => [id, layered(layers)]));
 }
 

@@ -37,7 +37,7 @@ export async function follow(db: Database, school: SmallSchool, input = choices(
   return { input, id };
 }
 
-/** An ABC note as a form sends it. */
+/** An ABC incident as a form sends it. */
 export function incidentInputOf(
   school: SmallSchool,
   behaviors: string[],

@@ -28,7 +28,7 @@ async function open(app: App, page: Page, firstName: string, view = 'behavior') 
 test.describe('in the hand', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
-  test('an ABC note is six taps from the student’s page, and can happen again', async ({ app, page }) => {
+  test('an ABC incident is six taps from the student’s page, and can happen again', async ({ app, page }) => {
     await signInAs(app, page);
     const student = await open(app, page, 'Ansel', '');
     let taps = 0;
@@ -44,7 +44,7 @@ test.describe('in the hand', () => {
     await tap(chip(page, /^2 others look up/));
     expect(await axeFindings(page)).toEqual([]);
     await tap(page.getByRole('button', { name: /^Save( ↵)?$/ }));
-    await expectToast(page, 'Saved for Ansel: an ABC note.');
+    await expectToast(page, 'Saved for Ansel: an ABC incident.');
     expect(taps).toBe(6);
     const [note] = await newest(app);
     expect(note).toMatchObject({
@@ -64,7 +64,7 @@ test.describe('in the hand', () => {
     const save = page.getByRole('button', { name: /^Save( ↵)?$/ });
     expect((await save.boundingBox())?.y).toBeGreaterThan(600);
     await save.tap();
-    await expectToast(page, 'Saved for Ansel: an ABC note.');
+    await expectToast(page, 'Saved for Ansel: an ABC incident.');
     const [again, first] = await newest(app);
     expect(again!.id).not.toBe(first!.id);
     const [said, before] = [await namedBy(app.db, again!), await namedBy(app.db, first!)];
@@ -138,7 +138,7 @@ test('a note is caught on one screen without scrolling; from memory four in a ro
   await chip(page, '1 min').last().click();
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
-  await expectToast(page, 'Saved for Ansel: an ABC note.');
+  await expectToast(page, 'Saved for Ansel: an ABC incident.');
   await page.goto('/students');
   await settled(page);
   const going = page.getByRole('region', { name: 'Still going' });
@@ -186,7 +186,7 @@ test('without the server a note waits on the device, can be changed there, and l
   await page.goto(`/students/${student}/incidents/${notes[0]!.id}`);
   await settled(page);
   await page.getByRole('button', { name: 'Correct entry' }).click();
-  const form = page.getByRole('region', { name: 'Correct this note' });
+  const form = page.getByRole('region', { name: 'Correct this incident' });
   await form.getByRole('button', { name: 'Waiting for a turn' }).click();
   await form.getByRole('button', { name: 'Save the correction' }).click();
   await expect(form.getByText('Say why, in a few words.')).toBeVisible();
@@ -201,7 +201,7 @@ test('without the server a note waits on the device, can be changed there, and l
   await page.getByRole('button', { name: 'Withdraw entry' }).click();
   await expect(page.getByText('Withdrawn by H. Bruun').first()).toBeVisible();
   await page.goto(`/students/${student}/incidents?from=2026-11-24`);
-  await expect(page.getByText('There is no such note.')).toBeVisible();
+  await expect(page.getByText('There is no such incident.')).toBeVisible();
 });
 
 test('counts make a rate, none occurred among them; two observers of a window are compared', async ({ app, page }) => {
@@ -296,8 +296,8 @@ test('what is odd is kept and said: outside of the day, without an end, refused 
   await page.getByRole('combobox', { name: 'Second observer beside' }).selectOption('N. Haddad');
   await page.getByRole('combobox', { name: 'Second observer beside' }).selectOption('Nobody: this is the only one');
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
-  await expectToast(page, 'Saved for Linnea: an ABC note.');
-  await page.getByRole('link', { name: '1 note outside the day' }).click();
+  await expectToast(page, 'Saved for Linnea: an ABC incident.');
+  await page.getByRole('link', { name: '1 incident outside the day' }).click();
   await expect(page.getByRole('complementary')).toContainText('1 note: as many as the figure counts.');
   await expect(page.getByRole('main')).toContainText('On the bus.');
 
@@ -400,14 +400,14 @@ test('the page finds the demo’s patterns, and none where there is none; every 
     ].flatMap((link) => {
       const texts = [...link.childNodes].map((node) => node.textContent);
       const said = `${link.getAttribute('aria-label') ?? ''} ${texts.join(' ')}`;
-      const n = /(\d+) notes?\b/.exec(said) ?? /(\d+) · \d+%/.exec(said) ?? /(\d+) of \d+/.exec(said);
+      const n = /(\d+) incidents?\b/.exec(said) ?? /(\d+) · \d+%/.exec(said) ?? /(\d+) of \d+/.exec(said);
       return n ? [{ href: link.getAttribute('href') ?? '', n: Number(n[1]), said }] : [];
     }),
   );
   expect(counted.length).toBeGreaterThan(40);
   for (const { href, n, said } of counted.filter((_, i) => i % 4 === 0)) {
     const answer = await page.request.get(href);
-    expect(await answer.text(), said).toContain(`${n} ${n === 1 ? 'note' : 'notes'}: as many as the figure counts.`);
+    expect(await answer.text(), said).toContain(`${n} ${n === 1 ? 'incident' : 'incidents'}: as many as the figure counts.`);
   }
 
   // A filter shows at once; two stretches stand side by side.
@@ -423,7 +423,7 @@ test('the page finds the demo’s patterns, and none where there is none; every 
   // A phase is taken away and written down anew.
   await open(app, page, 'Ansel');
   await page.getByRole('button', { name: 'Take away “Ear defenders”' }).click();
-  await expectToast(page, 'Taken away. The notes are what they were.');
+  await expectToast(page, 'Taken away. The incidents are what they were.');
   await page.getByText('Something changed', { exact: true }).click();
   await page.getByRole('button', { name: 'Write it down' }).click();
   await expect(page.getByText('Say what changed.')).toBeVisible();
@@ -458,7 +458,7 @@ test('the page finds the demo’s patterns, and none where there is none; every 
     `/students/${student}/behavior?from=2026-09-08&to=2026-11-24&behavior=${await choiceId(app, student, 'Leaves the bench')}`,
   );
   await expect(body).toContainText(
-    `${leaves.n} notes in ${analysis.schoolDays} school days: ${round(leaves.perSchoolDay.rate)} a day`,
+    `${leaves.n} incidents in ${analysis.schoolDays} school days: ${round(leaves.perSchoolDay.rate)} a day`,
   );
   for (const { name, n, share } of [...leaves.antecedents, ...leaves.consequences, ...leaves.settings]) {
     await expect(body.getByRole('link', { name: `${name} ${n} · ${Math.round(100 * share)}%` }).first()).toBeVisible();
@@ -512,7 +512,7 @@ test('what is noted is set up: reordered, questioned, merged, brought back; the 
   await page.getByLabel('This one goes').selectOption('Reminded in words');
   await page.getByLabel('into this one').selectOption('Helped to begin');
   await page.getByRole('button', { name: 'Make them one' }).click();
-  await expectToast(page, 'They are one now, in old notes too.');
+  await expectToast(page, 'They are one now, in old incidents too.');
   await settled(page);
   await page.getByRole('button', { name: 'Add a part of the day' }).click();
   await page.getByLabel('Part of the day', { exact: true }).fill('Speech');
@@ -554,11 +554,11 @@ test('across students: one scale, who changed, a group; on paper each page holds
   await settled(page);
   expect(await axeFindings(page)).toEqual([]);
   const main = page.getByRole('main');
-  await expect(main).toContainText('4 students with notes');
+  await expect(main).toContainText('4 students with incidents');
   await expect(main.getByRole('img', { name: /^Weeks from/ })).toHaveCount(4);
   await expect(main).toContainText('A change of plan');
   await page.getByLabel('Group').selectOption('Kitchen group');
-  await expect(main).toContainText('1 student with notes');
+  await expect(main).toContainText('1 student with incidents');
   await expect(main).toContainText('Nothing recurs across students.');
   await expect(main).not.toContainText('Ansel');
 
@@ -569,7 +569,7 @@ test('across students: one scale, who changed, a group; on paper each page holds
     await settled(page);
     for (const text of await printedPages(page)) {
       expect(text).toMatch(
-        /Ansel D\. · (behavior · Leaves the bench|ABC notes?) ·.* Quince Lane School · Tue, Nov 24, 2026/,
+        /Ansel D\. · (behavior · Leaves the bench|ABC incidents?) ·.* Quince Lane School · Tue, Nov 24, 2026/,
       );
       expect(text).not.toMatch(/Emrys|Briar|Find a student|What stands out/);
     }
@@ -634,14 +634,14 @@ test('by keyboard alone an incident is noted; the table of notes sorts and filte
   // Enter belongs to the control that has the focus; with none it saves.
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
   await page.keyboard.press('Enter');
-  await expectToast(page, 'Saved for Ansel: an ABC note.');
+  await expectToast(page, 'Saved for Ansel: an ABC incident.');
   const [note] = await newest(app);
   expect((await namedBy(app.db, note!)).consequence).toEqual([await choiceId(app, student, 'Reminded in words')]);
 
   await expect(page.getByRole('link', { name: 'Behavior setup' })).toHaveCount(0);
   await expect(page.getByText('Something changed', { exact: true })).toHaveCount(0);
   await expect(page.getByRole('button', { name: /^Take away/ })).toHaveCount(0);
-  await page.getByRole('link', { name: 'All notes as a table' }).click();
+  await page.getByRole('link', { name: 'All incidents as a table' }).click();
   await settled(page);
   const table = page.getByRole('region', { name: 'Notes, as a table' });
   const rows = table.getByRole('row');
@@ -654,7 +654,7 @@ test('by keyboard alone an incident is noted; the table of notes sorts and filte
   const covers = await choiceId(app, student, 'Covers ears and shouts');
   const said = await Promise.all(all.map((one) => namedBy(app.db, one)));
   const few = said.filter(({ behavior }) => behavior?.includes(covers)).length;
-  await expect(page.getByRole('status').filter({ hasText: 'of' })).toHaveText(`${few} of ${all.length} notes`);
+  await expect(page.getByRole('status').filter({ hasText: 'of' })).toHaveText(`${few} of ${all.length} incidents`);
   await expect(rows).toHaveCount(few + 1);
   await table.getByRole('button', { name: 'Lasted' }).click();
   await expect(table.getByRole('columnheader', { name: 'Lasted' })).toHaveAttribute('aria-sort', /cending/);

@@ -177,7 +177,7 @@ describe('the page of a student’s behavior', () => {
   });
 
   it('says what carries too little, and nothing of a student without incidents', () => {
-    expect(view().tooFew).toEqual(['Duration: 1 note carries one, of 7.', 'Intensity: 1 note carries one, of 7.']);
+    expect(view().tooFew).toEqual(['Duration: 1 incident has one, of 7.', 'Intensity: 1 incident has one, of 7.']);
     expect(view({ behavior: shouts.id }).tooFew[0]).toBe('Too few to say: 1 incident of Shouts; 5 are needed.');
     const nothing = view({}, {}, { ...of, choices: [], naming: namingOf([]), incidents: [], watched: [], since: null });
     expect(nothing).toMatchObject({ chosen: undefined, figures: null, help: null, watched: null, behaviors: [] });

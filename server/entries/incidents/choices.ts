@@ -1,5 +1,7 @@
-import type { Choice, ChoiceKind, OptionalField } from '~/core/entries/incidents/choice';
+import { z } from 'zod';
+import { type Choice, type ChoiceKind, choiceKinds, type OptionalField } from '~/core/entries/incidents/choice';
 import type { Database } from '../../platform/db/database';
+import { rowsOf } from '../../platform/db/rows';
 import type { StudentAccess } from '../../students/access';
 
 const columns = `id, kind, name, words, unlike, direction, abc, counted, timed, state, merged_into as "mergedInto",
@@ -21,13 +23,29 @@ export async function choicesOf(db: Database, studentId: StudentAccess<'read'>):
   return (await choicesOfAll(db, [studentId])).get(studentId) ?? [];
 }
 
+const choiceRow = z.object({
+  id: z.string(),
+  kind: z.enum(choiceKinds),
+  name: z.string(),
+  words: z.string(),
+  unlike: z.string(),
+  direction: z.enum(['decrease', 'increase']),
+  abc: z.boolean(),
+  counted: z.boolean(),
+  timed: z.boolean(),
+  state: z.enum(['offered', 'other', 'retired']),
+  mergedInto: z.string().nullable(),
+  locationId: z.string().nullable(),
+}) satisfies z.ZodType<Choice>;
+
 /** What a school’s students begin from. */
 export async function startingChoices(db: Database, schoolId: string): Promise<Choice[]> {
-  const found = await db.raw<{ rows: Choice[] }>(
+  return rowsOf(
+    db,
+    choiceRow,
     `select ${columns} from behavior_choices where school_id = ? and student_id is null order by position, name`,
     [schoolId],
   );
-  return found.rows;
 }
 
 export const listsOf = (db: Database, { schoolId, studentId }: ListsOf) =>
@@ -38,12 +56,14 @@ export async function choicesOfAll(
   db: Database,
   studentIds: readonly StudentAccess<'read'>[],
 ): Promise<Map<string, Choice[]>> {
-  const found = await db.raw<{ rows: (Choice & { studentId: string })[] }>(
+  const found = await rowsOf(
+    db,
+    choiceRow.extend({ studentId: z.string() }),
     `select ${columns}, student_id as "studentId" from behavior_choices where student_id = any(?) order by position, name`,
     [[...studentIds]],
   );
   const all = new Map<string, Choice[]>(studentIds.map((id) => [id, []]));
-  for (const { studentId, ...choice } of found.rows) all.get(studentId)?.push(choice);
+  for (const { studentId, ...choice } of found) all.get(studentId)?.push(choice);
   return all;
 }
 
@@ -53,18 +73,21 @@ export async function fieldsLeftOut(db: Database, studentId: StudentAccess<'read
   return row?.left_out ?? [];
 }
 
-export interface EarlierDefinition {
-  choiceId: string;
-  name: string;
-  words: string;
-  unlike: string;
-  until: Date;
-  changedBy: string;
-}
+const earlierDefinitionRow = z.object({
+  choiceId: z.string(),
+  name: z.string(),
+  words: z.string(),
+  unlike: z.string(),
+  until: z.date(),
+  changedBy: z.string(),
+});
+export type EarlierDefinition = z.infer<typeof earlierDefinitionRow>;
 
 /** What the target behaviors of a student were called and defined as before, newest first. */
 export async function earlierDefinitions(db: Database, studentId: StudentAccess<'read'>): Promise<EarlierDefinition[]> {
-  const found = await db.raw<{ rows: EarlierDefinition[] }>(
+  return rowsOf(
+    db,
+    earlierDefinitionRow,
     `select c.id as "choiceId", h.row ->> 'name' as name, h.row ->> 'definition' as words,
             h.row ->> 'not_counted' as unlike, h.changed_at as until, p.short_name as "changedBy"
        from behavior_revisions h join behavior_targets c on c.id = h.target_id join people p on p.id = h.changed_by
@@ -72,5 +95,4 @@ export async function earlierDefinitions(db: Database, studentId: StudentAccess<
       order by h.id desc`,
     [studentId],
   );
-  return found.rows;
 }

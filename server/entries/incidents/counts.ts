@@ -1,29 +1,31 @@
-import type { IsoDate } from '~/core/calendar/iso-date';
+import { z } from 'zod';
 import { defined } from '~/core/defined';
 import type { WatchedStretch } from '~/core/entries/incidents/incident';
 import type { CountCorrection, CountInput, CountsInput } from '~/core/entries/incidents/incident-input';
 import type { WithdrawalInput } from '~/core/entries/observation';
 import type { Database } from '../../platform/db/database';
+import { rowsOf } from '../../platform/db/rows';
 import { Invalid, NotFound } from '../../platform/failures';
 import type { Actor } from '../../school/school';
 import type { StudentAccess } from '../../students/access';
 import type { SessionFacts } from '../check-session';
-import { changeRecord, type Recorded, recordedColumns, recordedNames, revisedEntries } from '../corrections';
+import { changeRecord, recordedColumns, recordedNames, recordedRow, revisedEntries } from '../corrections';
 import type { Naming } from './incidents';
 import { checkWhen, insertOnce, type Moment } from './record-incident';
 
 /** How often a behavior occurred in an observation window. */
-export interface BehaviorCount extends Recorded {
-  behaviorId: string;
-  on: IsoDate;
-  time: string;
-  part: string | null;
-  minutes: number;
-  count: number;
-  seconds: number | null;
-  note: string;
-  besideId: string | null;
-}
+const behaviorCountRow = recordedRow.extend({
+  behaviorId: z.string(),
+  on: z.string(),
+  time: z.string(),
+  part: z.string().nullable(),
+  minutes: z.number(),
+  count: z.number(),
+  seconds: z.number().nullable(),
+  note: z.string(),
+  besideId: z.string().nullable(),
+});
+export type BehaviorCount = z.infer<typeof behaviorCountRow>;
 
 const query = (from = 'entries') => `
   select ${recordedColumns('t')}, t.target_id as "behaviorId", t.observed_on as "on", t.observed_time as "time", t.part,
@@ -36,12 +38,13 @@ export async function countsOf(
   studentIds: readonly StudentAccess<'read'>[],
   { ids }: { ids?: readonly string[] | undefined } = {},
 ): Promise<BehaviorCount[]> {
-  const found = await db.raw<{ rows: BehaviorCount[] }>(
+  return rowsOf(
+    db,
+    behaviorCountRow,
     `${query()} where t.student_id = any(:studentIds) and t.kind = 'count' and not t.withdrawn ${ids ? 'and t.id = any(:ids)' : ''}
       order by t.observed_on desc, t.observed_time desc, t.recorded_at desc`,
     { studentIds: [...studentIds], ids: [...(ids ?? [])] },
   );
-  return found.rows;
 }
 
 /** @throws NotFound when the student has no such count */
@@ -51,19 +54,20 @@ export async function countOf(
   id: string,
   { lock = false } = {},
 ): Promise<BehaviorCount> {
-  const found = await db.raw<{ rows: BehaviorCount[] }>(
+  const found = await rowsOf(
+    db,
+    behaviorCountRow,
     `${query()} where t.student_id = ? and t.id = ? and t.kind = 'count' ${lock ? 'for update of t' : ''}`,
     [studentId, id],
   );
-  const count = found.rows[0];
+  const count = found[0];
   if (!count) throw new NotFound('No such count.');
   return count;
 }
 
 /** What a count said before each change, oldest first. */
 export async function historyOfCount(db: Database, id: string): Promise<BehaviorCount[]> {
-  const found = await db.raw<{ rows: BehaviorCount[] }>(`${query(revisedEntries)} order by t.version`, { id });
-  return found.rows;
+  return rowsOf(db, behaviorCountRow, `${query(revisedEntries)} order by t.version`, { id });
 }
 
 /** Counts as the computation sees them; a second observer’s are left out. */

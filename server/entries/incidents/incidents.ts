@@ -1,30 +1,33 @@
+import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { minutesOfDay } from '~/core/calendar/timetable';
 import { type Choice, standingChoices } from '~/core/entries/incidents/choice';
 import type { SaidIncident } from '~/core/entries/incidents/incident-sentence';
 import type { Database } from '../../platform/db/database';
+import { rowsOf } from '../../platform/db/rows';
 import { NotFound } from '../../platform/failures';
 import type { StudentAccess } from '../../students/access';
-import { type Recorded, recordedColumns, recordedNames, revisedEntries } from '../corrections';
+import { recordedColumns, recordedNames, recordedRow, revisedEntries } from '../corrections';
 
 /** An ABC incident with everything that its page shows; its choices by id. */
-export interface StoredIncident extends Recorded {
-  on: IsoDate;
-  time: string;
-  locationId: string | null;
-  behaviors: string[];
-  antecedents: string[];
-  consequences: string[];
-  functions: string[];
-  intensityId: string | null;
-  seconds: number | null;
-  isGoing: boolean;
-  resolved: boolean | null;
-  resolvedAfter: number | null;
-  note: string;
+const storedIncidentRow = recordedRow.extend({
+  on: z.string(),
+  time: z.string(),
+  locationId: z.string().nullable(),
+  behaviors: z.array(z.string()),
+  antecedents: z.array(z.string()),
+  consequences: z.array(z.string()),
+  functions: z.array(z.string()),
+  intensityId: z.string().nullable(),
+  seconds: z.number().nullable(),
+  isGoing: z.boolean(),
+  resolved: z.boolean().nullable(),
+  resolvedAfter: z.number().nullable(),
+  note: z.string(),
   /** Whose watch it was that this observer sat beside. */
-  besideId: string | null;
-}
+  besideId: z.string().nullable(),
+});
+export type StoredIncident = z.infer<typeof storedIncidentRow>;
 
 const chosen = (facet: string) => `
   array(select coalesce(c.target_id, c.option_id) from incident_choices c
@@ -48,22 +51,22 @@ export async function incidentOf(
   id: string,
   { lock = false } = {},
 ): Promise<StoredIncident> {
-  const found = await db.raw<{ rows: StoredIncident[] }>(
+  const found = await rowsOf(
+    db,
+    storedIncidentRow,
     `select ${columns} from entries n ${names} where n.student_id = ? and n.id = ? and n.kind = 'incident' ${lock ? 'for update of n' : ''}`,
     [studentId, id],
   );
-  const incident = found.rows[0];
+  const incident = found[0];
   if (!incident) throw new NotFound('No such incident.');
   return incident;
 }
 
 /** What an incident said before each change, oldest first. */
 export async function historyOfIncident(db: Database, id: string): Promise<StoredIncident[]> {
-  const found = await db.raw<{ rows: StoredIncident[] }>(
-    `select ${columns} from ${revisedEntries} n ${names} order by n.version`,
-    { id },
-  );
-  return found.rows;
+  return rowsOf(db, storedIncidentRow, `select ${columns} from ${revisedEntries} n ${names} order by n.version`, {
+    id,
+  });
 }
 
 interface IncidentsWanted {
@@ -80,7 +83,9 @@ export async function newestIncidents(
   { limit, ids, recordedBy, on }: IncidentsWanted = {},
 ): Promise<StoredIncident[]> {
   const order = (of: string) => `${of}.observed_on desc, ${of}.observed_time desc, ${of}.recorded_at desc`;
-  const found = await db.raw<{ rows: StoredIncident[] }>(
+  return rowsOf(
+    db,
+    storedIncidentRow,
     `select ${columns}
        from unnest(cast(:studentIds as uuid[])) as student (id)
        cross join lateral (
@@ -98,7 +103,6 @@ export async function newestIncidents(
       on: on ?? '',
     },
   );
-  return found.rows;
 }
 
 /** What choices and people are called: as they are, or so that a passing classmate understands nothing. */
@@ -148,6 +152,9 @@ export function minutesOfIncidents(
   { observerId, behaviorId }: { observerId: string; behaviorId: string },
 ): number[] {
   return incidents
-    .filter((incident) => incident.observerId === observerId && incident.behaviors.some((id) => choices.get(id)?.id === behaviorId))
+    .filter(
+      (incident) =>
+        incident.observerId === observerId && incident.behaviors.some((id) => choices.get(id)?.id === behaviorId),
+    )
     .map(({ time }) => minutesOfDay(time));
 }

@@ -1,9 +1,11 @@
 import { isDeepStrictEqual } from 'node:util';
+import { z } from 'zod';
 import { isSkipped, secondsUntil, type WallTime } from '~/core/calendar/zone';
 import { type Choice, type ChoiceKind, plainName, standingChoices } from '~/core/entries/incidents/choice';
 import type { IncidentCorrection, IncidentEnd, IncidentInput } from '~/core/entries/incidents/incident-input';
 import type { WithdrawalInput } from '~/core/entries/observation';
 import type { Database } from '../../platform/db/database';
+import { rowsOf } from '../../platform/db/rows';
 import type { EntriesRow, IncidentChoicesRow, NewRow } from '../../platform/db/tables';
 import { Invalid, NotFound } from '../../platform/failures';
 import type { Actor } from '../../school/school';
@@ -114,11 +116,13 @@ export async function insertOnce(db: Database, row: NewEntry): Promise<boolean> 
 
 /** What an entry’s row said before it was ever changed; nothing where it never was. */
 async function rowAtFirst(db: Database, id: string): Promise<Record<string, unknown>> {
-  const found = await db.raw<{ rows: Record<string, unknown>[] }>(
+  const found = await rowsOf(
+    db,
+    z.record(z.string(), z.unknown()),
     `select was.* from ${revisedEntries} as was order by was.version limit 1`,
     { id },
   );
-  return found.rows[0] ?? {};
+  return found[0] ?? {};
 }
 
 const saidOtherwise = () =>
@@ -236,7 +240,12 @@ const changeOf = (
       // Each version names its own: where nothing is said of it, what the one before named.
       afterwards: async (incident, _, trx) => {
         const row = { id: incident.id, student_id: incident.studentId };
-        await writeChoices(trx, row, incident.version + 1, choices ?? (await choicesAt(trx, incident.id, incident.version)));
+        await writeChoices(
+          trx,
+          row,
+          incident.version + 1,
+          choices ?? (await choicesAt(trx, incident.id, incident.version)),
+        );
       },
     });
   },
@@ -308,7 +317,8 @@ export function endIncident(
       const until = input.time ?? wall.time;
       if (incident.on === wall.on && until > wall.time) throw new Invalid({ time: 'This lies in the future.' });
       const seconds = secondsUntil(incident, until, timeZone);
-      if (seconds === null) throw new Invalid({ time: `It began at ${incident.time}: it cannot have ended before that.` });
+      if (seconds === null)
+        throw new Invalid({ time: `It began at ${incident.time}: it cannot have ended before that.` });
       // Less than a minute cannot be told from two times on the wall.
       return { columns: { is_going: false, seconds: Math.max(30, seconds) } };
     },

@@ -1,19 +1,22 @@
+import { z } from 'zod';
 import type { RoundInput } from '~/core/entries/rounds/round-input';
 import { goalsOf, goalsWorkedOn } from '../../goals/goals';
 import type { Database } from '../../platform/db/database';
+import { rowsOf } from '../../platform/db/rows';
 import { Invalid, NotFound, nullIf } from '../../platform/failures';
 import type { Actor } from '../../school/school';
 import { studentsOf } from '../../students/students';
 
 /** A round as the one who made it can go through it now. */
-export interface Round {
-  id: string;
-  name: string;
-  weekday: number | null;
-  startsAt: string | null;
+const roundRow = z.object({
+  id: z.string(),
+  name: z.string(),
+  weekday: z.number().nullable(),
+  startsAt: z.string().nullable(),
   /** In the order in which they come up; without what may no longer be observed. */
-  goals: { id: string; studentId: string }[];
-}
+  goals: z.array(z.object({ id: z.string(), studentId: z.string() })),
+});
+export type Round = z.infer<typeof roundRow>;
 
 const roundsQuery = `
   select r.id, r.name, r.weekday, to_char(r.starts_at, 'HH24:MI') as "startsAt",
@@ -29,11 +32,9 @@ const roundsQuery = `
 
 /** The rounds that the one who asks has made, those with a time first. */
 export async function roundsOf(db: Database, actor: Actor): Promise<Round[]> {
-  const found = await db.raw<{ rows: Round[] }>(
-    `${roundsQuery} order by r.weekday nulls last, r.starts_at nulls last, r.name`,
-    { ...actor },
-  );
-  return found.rows;
+  return rowsOf(db, roundRow, `${roundsQuery} order by r.weekday nulls last, r.starts_at nulls last, r.name`, {
+    ...actor,
+  });
 }
 
 /**
@@ -42,8 +43,8 @@ export async function roundsOf(db: Database, actor: Actor): Promise<Round[]> {
  * @throws NotFound when it is not one of this person's
  */
 export async function roundOf(db: Database, actor: Actor, id: string): Promise<Round> {
-  const found = await db.raw<{ rows: Round[] }>(`${roundsQuery} and r.id = :id`, { ...actor, id });
-  const round = found.rows[0];
+  const found = await rowsOf(db, roundRow, `${roundsQuery} and r.id = :id`, { ...actor, id });
+  const round = found[0];
   if (!round) throw new NotFound('No such round.');
   return round;
 }
