@@ -294,7 +294,10 @@ describe('what stands out', () => {
   });
 
   it('counts what was noted on a day without school beside, in no rate', () => {
-    const [calling] = analyseBehavior([incident({ on: '2026-09-05' }), incident({ on: '2026-09-07' })], exposure).behaviors;
+    const [calling] = analyseBehavior(
+      [incident({ on: '2026-09-05' }), incident({ on: '2026-09-07' })],
+      exposure,
+    ).behaviors;
     expect(calling).toMatchObject({ n: 2, onOtherDays: 1, perSchoolDay: { n: 1, exposure: september.length } });
   });
 

@@ -53,7 +53,8 @@ function burstsOf(incidents: readonly Incident[]): Incident[][] {
   const bursts: Incident[][] = [];
   for (const incident of inOrder) {
     const before = bursts.at(-1)?.at(-1);
-    const isClose = before?.on === incident.on && minutesOfDay(incident.time) - minutesOfDay(before.time) <= BURST_MINUTES;
+    const isClose =
+      before?.on === incident.on && minutesOfDay(incident.time) - minutesOfDay(before.time) <= BURST_MINUTES;
     if (isClose) defined(bursts.at(-1)).push(incident);
     else bursts.push([incident]);
   }

@@ -11,5 +11,17 @@ export function meansTheSame(a: MeasureDefinition, b: MeasureDefinition): boolea
 
 /** Whether the figures of two versions of a goal can be compared, though it was measured anew: another list of items, all else as it was. */
 export function canBeCompared(a: MeasureDefinition, b: MeasureDefinition): boolean {
-  return a.kind === b.kind && JSON.stringify(measureOf(a).scale()) === JSON.stringify(measureOf(b).scale());
+  return (
+    a === b || (a.kind === b.kind && JSON.stringify(measureOf(a).scale()) === JSON.stringify(measureOf(b).scale()))
+  );
+}
+
+/** The same for many that were made under few definitions: each definition is looked at once. */
+export function comparableWith(measure: MeasureDefinition): (other: MeasureDefinition) => boolean {
+  const known = new Map<MeasureDefinition, boolean>();
+  return (other) => {
+    const found = known.get(other) ?? canBeCompared(other, measure);
+    known.set(other, found);
+    return found;
+  };
 }

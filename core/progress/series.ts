@@ -3,7 +3,7 @@ import { type SchoolCalendar, schoolDaysBetween } from '../calendar/school-days'
 import { defined } from '../defined';
 import type { ObservedSession } from '../entries/observation';
 import type { GoalDefinition, Phase } from '../goals/goal';
-import { canBeCompared } from '../goals/same-meaning';
+import { comparableWith } from '../goals/same-meaning';
 import { type MeasureData, type MeasureDefinition, measureOf } from '../measures/measure';
 
 /** One point of a goal's series: a day, or a session where the goal says so. */
@@ -74,6 +74,7 @@ export function seriesOf(
     if (last && goal.pointPer === 'day' && isSameDay) last.push(session);
     else groups.push([session]);
   }
+  const isCompared = comparableWith(goal.measure);
   const points: SeriesPoint[] = [];
   let soFar: MeasureData | null = null;
   for (const group of groups) {
@@ -97,7 +98,7 @@ export function seriesOf(
       phase,
       isBaseline: goal.phases[phase]?.isBaseline ?? false,
       isBeyond: score.isBeyond ?? false,
-      isFormer: former !== undefined && !canBeCompared(former, goal.measure),
+      isFormer: former !== undefined && !isCompared(former),
       afterGap: before !== undefined && isLongGap(before.on, on, calendar),
       observations: distinct(group.map((session) => session.id)),
       settings: distinct(group.map((session) => session.location)),

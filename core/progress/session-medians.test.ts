@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { measureDefinition } from '../measures/measure';
-import { mediansByWeekday, sessionMedians } from './session-medians';
+import { mediansByWeekday, scoredSessions, sessionMedians } from './session-medians';
 
 const count = measureDefinition.parse({ kind: 'frequency', per: 'minute' });
 const session = (on: string, n: number | null, observer: string | null = 'H. Bruun') => ({
@@ -19,7 +19,7 @@ describe('medians of sessions', () => {
       session('2026-11-26', 5),
       session('2026-11-26', 7, null),
     ];
-    expect(sessionMedians(count, sessions, ({ observer }) => observer)).toEqual([
+    expect(sessionMedians(scoredSessions(count, sessions), ({ observer }) => observer)).toEqual([
       { key: 'H. Bruun', n: 3, median: 5 },
       { key: 'N. Haddad', n: 1, median: 8 },
     ]);
@@ -27,7 +27,7 @@ describe('medians of sessions', () => {
 
   it('by day of the week, Monday first (23 November 2026 was a Monday)', () => {
     const sessions = ['2026-11-25', '2026-11-23', '2026-11-16'].map((on, i) => session(on, i));
-    expect(mediansByWeekday(count, sessions)).toEqual([
+    expect(mediansByWeekday(scoredSessions(count, sessions))).toEqual([
       { key: 1, n: 2, median: 1.5 },
       { key: 3, n: 1, median: 0 },
     ]);
@@ -36,6 +36,6 @@ describe('medians of sessions', () => {
   it('has none of a cumulative total', () => {
     const total = measureDefinition.parse({ kind: 'cumulativeTotal', unit: { one: 'hour', many: 'hours' }, total: 9 });
     const data = { amounts: [{ amount: 1, category: null }] };
-    expect(sessionMedians(total, [{ data }], () => 'all')).toEqual([]);
+    expect(scoredSessions(total, [{ data }])).toEqual([]);
   });
 });

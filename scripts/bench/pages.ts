@@ -36,7 +36,7 @@ export async function goalPage() {
   await db.raw('analyze');
   const path = `/students/${student}/goals/${goal}`;
   const times = { page: [] as number[], readsNothing: [] as number[] };
-  for (let i = 0; i < 40; i++) for (const one of [path, '/account']) await get(one)();
+  for (let i = 0; i < 150; i++) for (const one of [path, '/account']) await get(one)();
   for (let i = 0; i < 60; i++) {
     times.page.push(await milliseconds(get(path)));
     times.readsNothing.push(await milliseconds(get('/account')));

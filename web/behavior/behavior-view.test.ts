@@ -92,7 +92,12 @@ describe('the page of a student’s behavior', () => {
       ['Leaves', 7],
       ['Shouts', 1],
     ]);
-    expect(shown).toMatchObject({ incidents: 7, all: 8, range: { from: '2026-09-08', to: '2026-10-09' }, schoolDays: 24 });
+    expect(shown).toMatchObject({
+      incidents: 7,
+      all: 8,
+      range: { from: '2026-09-08', to: '2026-10-09' },
+      schoolDays: 24,
+    });
     expect(shown.chosen).toMatchObject({ name: 'Leaves', words: 'Steps away' });
     expect(view({ behavior: shouts.id }).incidents).toBe(1);
     // An address from before two were merged leads to the one that stands.
@@ -126,7 +131,11 @@ describe('the page of a student’s behavior', () => {
     expect(view({ from: '2026-10-01', to: '2026-10-08' }).schoolDays).toBe(6);
     expect(listed(shown.toAll)).toBe(1);
     expect(shown.figures?.observers.map(({ name }) => name)).toEqual(['N. Haddad']);
-    expect(view({ from: '2026-12-01', to: '2026-11-01' })).toMatchObject({ incidents: 0, schoolDays: 0, figures: null });
+    expect(view({ from: '2026-12-01', to: '2026-11-01' })).toMatchObject({
+      incidents: 0,
+      schoolDays: 0,
+      figures: null,
+    });
   });
 
   it('cuts the dates to a phase, and compares its two sides', () => {

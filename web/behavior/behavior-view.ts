@@ -127,7 +127,8 @@ const helpBegins = (phases: StudentBehavior['phases'], today: IsoDate) =>
 /** The behaviors one can look at, the commonest first: those with incidents or counts, and those that are offered. */
 function behaviorsToShow({ choices, incidents, watched }: StudentBehavior) {
   const counts = new Map<string, number>();
-  for (const incident of incidents) for (const name of incident.behaviors) counts.set(name, (counts.get(name) ?? 0) + 1);
+  for (const incident of incidents)
+    for (const name of incident.behaviors) counts.set(name, (counts.get(name) ?? 0) + 1);
   const seen = new Set(watched.map(({ behavior }) => behavior));
   return choices
     .filter(({ kind, mergedInto }) => kind === 'behavior' && mergedInto === null)

@@ -130,7 +130,9 @@ function graphOf({ points, phases, per }: Help, today: IsoDate): GoalGraph {
     max: Math.max(1, Math.ceil(Math.max(...points.map(({ value }) => value)))),
     unit: '',
     caption:
-      per === 'hour' ? 'How often in each hour somebody watched, day by day.' : 'How many incidents on each school day.',
+      per === 'hour'
+        ? 'How often in each hour somebody watched, day by day.'
+        : 'How many incidents on each school day.',
   };
 }
 

@@ -75,7 +75,9 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
 function aboutWords(shows: Shows): string {
   return [
     'New entries appear here right away.',
-    shows.has('abc') ? 'Incidents and counts of behavior are part of it.' : 'Incidents and counts of behavior are not part of it.',
+    shows.has('abc')
+      ? 'Incidents and counts of behavior are part of it.'
+      : 'Incidents and counts of behavior are not part of it.',
     shows.has('note') ? 'Words beside an entry are shown.' : 'Words beside an entry are not.',
     shows.has('observer') ? 'It says who observed.' : 'It does not say who observed.',
     'Please keep the link to yourself: whoever has it can read this page.',

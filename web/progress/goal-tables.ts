@@ -9,7 +9,7 @@ import { breakDownTrials, trials } from '~/core/measures/trials/trials';
 import type { Progress } from '~/core/progress/progress';
 import { nowText, valueSaid } from '~/core/progress/sentences';
 import { phaseAt, phaseName } from '~/core/progress/series';
-import { mediansByWeekday, type SessionMedian, sessionMedians } from '~/core/progress/session-medians';
+import { mediansByWeekday, type SessionMedian, scoredSessions, sessionMedians } from '~/core/progress/session-medians';
 import { capitalised, counted, percent, signed } from '~/core/words/counting';
 import type { GoalSession, Observation } from '~/server/entries/read';
 import { type Goal, measureAt } from '~/server/goals/goals';
@@ -65,9 +65,10 @@ export function sharesOf({ measure }: Goal, entries: readonly Seen[]): Shares {
 /** The middle of the sessions by weekday and by observer, where there is more than one of them. */
 export function mediansOf(goal: Goal, entries: readonly Seen[]): Medians[] {
   const measure = measureOf(goal.measure);
-  const sessions = entries.map(({ on, observer, location, outcome }) => ({
-    ...{ on, observer, location, data: outcome.data },
-  }));
+  const scored = scoredSessions(
+    goal.measure,
+    entries.map(({ on, observer, location, outcome }) => ({ ...{ on, observer, location, data: outcome.data } })),
+  );
   const rowsOf = <K>(medians: SessionMedian<K>[], label: (key: K) => string) =>
     medians.map(({ key, n, median }) => ({
       label: label(key),
@@ -77,19 +78,19 @@ export function mediansOf(goal: Goal, entries: readonly Seen[]): Medians[] {
   return [
     {
       title: 'Median by day of the week',
-      rows: rowsOf(mediansByWeekday(goal.measure, sessions), weekdayName),
+      rows: rowsOf(mediansByWeekday(scored), weekdayName),
     },
     {
       title: 'Median by observer',
       rows: rowsOf(
-        sessionMedians(goal.measure, sessions, ({ observer }) => observer),
+        sessionMedians(scored, ({ observer }) => observer),
         (name) => name,
       ),
     },
     {
       title: 'Median by location',
       rows: rowsOf(
-        sessionMedians(goal.measure, sessions, ({ location }) => location),
+        sessionMedians(scored, ({ location }) => location),
         (name) => name,
       ),
     },

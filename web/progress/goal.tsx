@@ -3,7 +3,7 @@ import { longDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { discreetGoal } from '~/core/goals/discreet';
 import { retirementWords } from '~/core/goals/retirement-input';
-import { canBeCompared } from '~/core/goals/same-meaning';
+import { comparableWith } from '~/core/goals/same-meaning';
 import { measureOf } from '~/core/measures/measure';
 import { noteWithRemarks } from '~/core/measures/rubric/rubric';
 import { offeredBaseline } from '~/core/progress/baseline';
@@ -52,8 +52,9 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   ]);
   const progress = progressFrom(goal, sessions, { school, today: actor.today });
   const measure = measureOf(goal.measure);
+  const isCompared = comparableWith(goal.measure);
   const asNow = sessions
-    .filter(({ version, pairsWith }) => pairsWith === null && canBeCompared(measureAt(goal, version), goal.measure))
+    .filter(({ version, pairsWith }) => pairsWith === null && isCompared(measureAt(goal, version)))
     .map(({ on, observerName, locationName, outcome }) => ({
       ...{ on, observer: observerName, location: locationName, outcome },
     }))

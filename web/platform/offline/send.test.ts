@@ -36,7 +36,12 @@ describe('sending what waits', () => {
   it('sends an incident and counts to where incidents are recorded, with nothing of what shows them here', async () => {
     const fetching = answer(200, { ids: [] });
     const whose = { id: 'w', personId: 'p', student: { id: 's', shortName: 'Ada E.' }, savedAt: 0, problem: null };
-    await send({ kind: 'incident', ...whose, incident: { id: 'n' } as never, incidentScreen: { wall: 'secret' } as never });
+    await send({
+      kind: 'incident',
+      ...whose,
+      incident: { id: 'n' } as never,
+      incidentScreen: { wall: 'secret' } as never,
+    });
     await send({ kind: 'counts', ...whose, counts: { counts: [] }, said: ['Calls out: none.'] });
     const sent = fetching.mock.calls.map(([path, init]) => [path, JSON.parse(String((init as RequestInit).body))]);
     expect(sent).toEqual([
