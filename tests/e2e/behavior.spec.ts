@@ -407,7 +407,9 @@ test('the page finds the demo’s patterns, and none where there is none; every 
   expect(counted.length).toBeGreaterThan(40);
   for (const { href, n, said } of counted.filter((_, i) => i % 4 === 0)) {
     const answer = await page.request.get(href);
-    expect(await answer.text(), said).toContain(`${n} ${n === 1 ? 'incident' : 'incidents'}: as many as the figure counts.`);
+    expect(await answer.text(), said).toContain(
+      `${n} ${n === 1 ? 'incident' : 'incidents'}: as many as the figure counts.`,
+    );
   }
 
   // A filter shows at once; two stretches stand side by side.
