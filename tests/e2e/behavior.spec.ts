@@ -128,8 +128,8 @@ test('a note is caught on one screen without scrolling; from memory four in a ro
 
   // What was typed becomes a choice in one tap.
   await page.goto(`/students/${student}/incidents/${notes[named.findIndex(({ antecedent }) => antecedent)]!.id}`);
-  await page.getByRole('button', { name: 'Make it a choice' }).click();
-  await expectToast(page, 'It is a choice now.');
+  await page.getByRole('button', { name: 'Add to choices' }).click();
+  await expectToast(page, 'Added to the choices.');
   await open(app, page, 'Ansel', 'note');
   await chip(page, 'The bell rang').click();
   await chip(page, 'Covers ears and shouts').click();
@@ -298,7 +298,7 @@ test('what is odd is kept and said: outside of the day, without an end, refused 
   await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
   await expectToast(page, 'Saved for Linnea: an ABC incident.');
   await page.getByRole('link', { name: '1 incident outside the day' }).click();
-  await expect(page.getByRole('complementary')).toContainText('1 note: as many as the figure counts.');
+  await expect(page.getByRole('complementary')).toContainText('1 incident: as many as the figure counts.');
   await expect(page.getByRole('main')).toContainText('On the bus.');
 
   // One of yesterday that never ended: it says so everywhere, counts no length, and is closed by its length.
@@ -413,7 +413,7 @@ test('the page finds the demo’s patterns, and none where there is none; every 
   }
 
   // A filter shows at once; two stretches stand side by side.
-  await page.getByLabel('Noted by').selectOption('N. Haddad');
+  await page.getByLabel('Recorded by').selectOption('N. Haddad');
   await expect(page).toHaveURL(/observer=/);
   await settled(page);
   await page.getByText('Against other dates').click();
@@ -424,14 +424,14 @@ test('the page finds the demo’s patterns, and none where there is none; every 
 
   // A phase is taken away and written down anew.
   await open(app, page, 'Ansel');
-  await page.getByRole('button', { name: 'Take away “Ear defenders”' }).click();
-  await expectToast(page, 'Taken away. The incidents are what they were.');
+  await page.getByRole('button', { name: 'Remove “Ear defenders”' }).click();
+  await expectToast(page, 'Removed. The incidents are unchanged.');
   await page.getByText('Something changed', { exact: true }).click();
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.getByRole('button', { name: 'Add the change' }).click();
   await expect(page.getByText('Say what changed.')).toBeVisible();
   await page.getByLabel('What changed').fill('Quiet corner');
   await page.getByLabel('From', { exact: true }).last().fill('2026-10-20');
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.getByRole('button', { name: 'Add the change' }).click();
   await expect(margin.getByRole('heading', { name: 'Since “Quiet corner”' })).toBeVisible();
 
   // The figures are those of the analysis of the file.
@@ -492,8 +492,8 @@ test('what is noted is set up: reordered, questioned, merged, brought back; the 
   await page.getByLabel('What it looks like').first().fill('Speaks to the room while somebody else does.');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('“Asked to begin” is there already. Do they mean different things?')).toBeVisible();
-  await page.getByRole('button', { name: 'Take away antecedent 7' }).click();
-  await page.getByRole('button', { name: 'Take away consequence 5' }).click();
+  await page.getByRole('button', { name: 'Remove antecedent 7' }).click();
+  await page.getByRole('button', { name: 'Remove consequence 5' }).click();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expectToast(page, 'The behavior setup is saved.');
   const names = await app
@@ -505,16 +505,16 @@ test('what is noted is set up: reordered, questioned, merged, brought back; the 
   await page.getByText('Earlier definitions').click();
   await expect(page.getByRole('complementary')).toContainText('Speaks to the whole room without a raised hand');
   await page.getByRole('button', { name: 'Bring it back: Nothing followed' }).click();
-  await expectToast(page, 'It is a choice now.');
+  await expectToast(page, 'Added to the choices.');
   await settled(page);
-  await page.getByLabel('This one goes').selectOption('Reminded in words');
+  await page.getByLabel('Merge this one').selectOption('Reminded in words');
   await page.getByLabel('into this one').selectOption('Asked to begin');
-  await page.getByRole('button', { name: 'Make them one' }).click();
+  await page.getByRole('button', { name: 'Merge them' }).click();
   await expect(page.getByText('Choose another one of the same list.')).toBeVisible();
-  await page.getByLabel('This one goes').selectOption('Reminded in words');
+  await page.getByLabel('Merge this one').selectOption('Reminded in words');
   await page.getByLabel('into this one').selectOption('Helped to begin');
-  await page.getByRole('button', { name: 'Make them one' }).click();
-  await expectToast(page, 'They are one now, in old incidents too.');
+  await page.getByRole('button', { name: 'Merge them' }).click();
+  await expectToast(page, 'Merged, in earlier incidents too.');
   await settled(page);
   await page.getByRole('button', { name: 'Add a part of the day' }).click();
   await page.getByLabel('Part of the day', { exact: true }).fill('Speech');
@@ -645,7 +645,7 @@ test('by keyboard alone an incident is noted; the table of notes sorts and filte
   await expect(page.getByRole('button', { name: /^Take away/ })).toHaveCount(0);
   await page.getByRole('link', { name: 'All incidents as a table' }).click();
   await settled(page);
-  const table = page.getByRole('region', { name: 'Notes, as a table' });
+  const table = page.getByRole('region', { name: 'Incidents, as a table' });
   const rows = table.getByRole('row');
   const all = await app.db('entries').where({ student_id: student, kind: 'incident' });
   await expect(rows).toHaveCount(all.length + 1);
@@ -679,7 +679,7 @@ test('per hour observed is another way to see whether something helped; each way
   await page.getByText('Something changed', { exact: true }).click();
   await page.getByLabel('What changed').fill('A card to wait');
   await page.getByLabel('From', { exact: true }).last().fill('2026-10-20');
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.getByRole('button', { name: 'Add the change' }).click();
   const help = page.getByRole('region', { name: 'Before and after' });
   await expect(help).toContainText(/since “A card to wait”: [\d.]+ a school day before/);
   await page.getByRole('link', { name: 'Per hour observed' }).click();

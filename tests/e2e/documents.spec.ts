@@ -95,7 +95,7 @@ test('a paste that does not fit changes nothing; what only the server knows come
   await expect(page.getByText(/this lies before it/)).toBeVisible();
   await expect(page.getByLabel('Date, row 2')).toHaveAttribute('aria-invalid', 'true');
   expect(await newOnes(app, goal)).toHaveLength(0);
-  await page.getByRole('button', { name: 'Take away row 3' }).click();
+  await page.getByRole('button', { name: 'Remove row 3' }).click();
   await page.getByLabel('Date, row 2').fill('11/17/2026');
   await page.getByRole('button', { name: 'Save 2 entries' }).click();
   await expectToast(page, 'Saved: 2 entries.');

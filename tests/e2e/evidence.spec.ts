@@ -87,7 +87,7 @@ test('a piece of work is rated by staff and by a peer’s link, stands side by s
   await settled(page);
   await page.getByRole('button', { name: 'Begin' }).click();
   await expect(page.getByText('Say what is rated.')).toBeVisible();
-  await page.getByLabel('What is rated').fill('The garden log');
+  await page.getByLabel('What is being rated').fill('The garden log');
   await page.getByRole('button', { name: 'Begin' }).click();
   const piece = page.getByRole('region', { name: 'The garden log', exact: true });
   await piece.getByText('Rate it myself').click();
@@ -120,8 +120,8 @@ test('a piece of work is rated by staff and by a peer’s link, stands side by s
   await expect(piece.getByRole('columnheader', { name: 'Briar' })).toBeVisible();
   await expect(piece.getByText('I like the drawing.')).toBeVisible();
   await expect(piece.getByRole('row').nth(1)).toContainText(/from \d to \d/);
-  await piece.getByRole('button', { name: /^Make it an entry/ }).click();
-  await expectToast(page, 'The ratings are an entry of the goal now.');
+  await piece.getByRole('button', { name: /^Save as an entry/ }).click();
+  await expectToast(page, 'The ratings are saved as an entry of the goal.');
   await piece.getByRole('link', { name: 'its entry' }).click();
   await expect(page.getByRole('main')).toContainText('The garden log');
   await expect(page.getByRole('main')).not.toContainText('Briar');

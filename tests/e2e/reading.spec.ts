@@ -74,7 +74,7 @@ test('a withdrawn, an ended and an unknown link are the same 404 that says what 
   const row = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'Aunt Ida' }) });
   await row.first().getByRole('button', { name: 'Withdraw the share link of Aunt Ida' }).click();
   await expect(page.getByRole('dialog')).toContainText('It stops opening at once.');
-  await page.getByRole('dialog').getByRole('button', { name: 'Withdraw entry' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Withdraw link' }).click();
   await expectToast(page, 'The share link is withdrawn: it no longer opens.');
   // The newest stands first: that one is withdrawn; the other is made to have ended.
   await app.db('share_links').where({ reader_name: 'Aunt Ida', withdrawn_at: null }).update({ ends_on: '2026-11-23' });

@@ -240,7 +240,7 @@ for (const [role, name] of Object.entries(people)) {
     const said = { behaviors: [behavior], antecedents: [], consequences: [], functions: [], note: '', isGoing: false };
     const blank = { locationId: null, intensityId: null, seconds: null, resolved: null, resolvedAfter: null };
     const note = { id: randomUUID(), on: '2026-11-24', time: '09:00', observerId: personId, ...said, ...blank };
-    expect(await post('students/:studentId/behavior-entries', { data: { personId, note } })).toBe(
+    expect(await post('students/:studentId/behavior-entries', { data: { personId, incident: note } })).toBe(
       isStranger ? 404 : 200,
     );
     const noted = { ...note, observerId: hanneke, version: 1, why: 'Counted twice.' };

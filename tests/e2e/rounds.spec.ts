@@ -39,7 +39,7 @@ test('a round is made, gone through with the server cut off in the middle, and e
   await page.goto('/rounds');
   await page.getByRole('link', { name: 'Make a round' }).click();
   await settled(page);
-  await page.getByRole('button', { name: 'Keep the round' }).click();
+  await page.getByRole('button', { name: 'Save the round' }).click();
   await expect(page.getByText('Choose at least one goal.')).toBeVisible();
   await page.getByLabel('Name', { exact: true }).fill('Tuesday table');
   await page.getByLabel('Usually on').selectOption('Tuesday');
@@ -47,7 +47,7 @@ test('a round is made, gone through with the server cut off in the middle, and e
   await page.getByRole('group', { name: 'Jory' }).getByRole('checkbox').first().check();
   await page.getByRole('group', { name: 'Hollis' }).getByRole('checkbox').first().check();
   expect(await axeFindings(page)).toEqual([]);
-  await page.getByRole('button', { name: 'Keep the round' }).click();
+  await page.getByRole('button', { name: 'Save the round' }).click();
   await page.getByRole('link', { name: 'Go through Tuesday table' }).click();
   await settled(page);
   await expect(page.getByRole('heading', { name: 'Tuesday table, 3 students' })).toBeVisible();
@@ -92,7 +92,7 @@ test('what waits is read, changed and taken away on the device', async ({ app, p
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: '2 waiting to be sent' }).click();
   await dialog.getByRole('button', { name: 'Remove' }).last().click();
-  await dialog.getByRole('button', { name: 'Take it away' }).click();
+  await dialog.getByRole('button', { name: 'Remove it' }).click();
   await expect(dialog.getByRole('button', { name: 'Remove' })).toHaveCount(1);
   await page.context().setOffline(false);
   await expectToast(page, 'Saved for Jory: 1 goal.');
@@ -211,7 +211,7 @@ test('a round that is not kept is gone through once; one that is taken away can 
   await app.db('rounds').insert({ id, name: 'Friday garden', made_by: person!.id, school_id: await schoolId(app.db) });
   await page.goto('/rounds');
   await settled(page);
-  await page.getByRole('button', { name: 'Take away Friday garden' }).click();
+  await page.getByRole('button', { name: 'Remove Friday garden' }).click();
   await expect(page.getByRole('link', { name: 'Friday garden' })).toHaveCount(0);
   await page.getByRole('button', { name: 'Put it back' }).click();
   await expect(page.getByRole('link', { name: 'Friday garden', exact: true })).toBeVisible();

@@ -44,6 +44,14 @@ test('an empty database is set up on a page, with the code that the start comman
     await fill(code.toLowerCase().replaceAll('-', ' '));
     await expect(page.getByRole('heading', { name: 'School', level: 1 })).toBeVisible();
     await expect(page.getByLabel('Name', { exact: true }).first()).toHaveValue('Elder Brook School');
+    // What to do first stands there and on Today, and leads on.
+    const steps = page.getByRole('region', { name: 'First steps' });
+    await expect(steps.getByRole('listitem')).toHaveCount(4);
+    await page.goto(server.url);
+    await steps.getByRole('link', { name: 'The first student, with a case manager' }).click();
+    await expect(page.getByRole('heading', { name: 'A new student' })).toBeVisible();
+    await settled(page);
+    expect(await axeFindings(page)).toEqual([]);
     expect(await db('schools').select('name', 'time_zone', 'is_demo')).toEqual([
       { name: 'Elder Brook School', time_zone: 'America/Chicago', is_demo: false },
     ]);

@@ -72,7 +72,7 @@ test('the school’s closures and a plan’s periods are kept, and wrong dates a
   await page.getByRole('button', { name: 'Add a closure' }).click();
   const row = page
     .getByRole('listitem')
-    .filter({ has: page.getByRole('button', { name: `Take away closure ${before.length + 1}` }) });
+    .filter({ has: page.getByRole('button', { name: `Remove closure ${before.length + 1}` }) });
   await row.getByLabel('What it is').fill('Boiler repair');
   await row.getByLabel('First day').fill('2026-12-09');
   await row.getByLabel('Last day').fill('2026-12-08');

@@ -75,6 +75,8 @@ test('coverage counts entries by person and goal, and says which goals have had 
 test('somebody without students is told so', async ({ app, page }) => {
   await signInAs(app, page);
   const { id } = (await app.db('people').where({ name: 'Hanneke Bruun' }).first('id'))!;
+  // Who has recorded something needs no first steps.
+  await expect(page.getByRole('region', { name: 'First steps' })).toHaveCount(0);
   await app.db('team_members').where({ person_id: id }).update({ until_date: '2026-11-01' });
   for (const address of ['/', '/team', '/rounds/new']) {
     await page.goto(address);

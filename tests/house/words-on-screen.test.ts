@@ -25,6 +25,8 @@ const retired: [phrase: RegExp, instead: string][] = [
   [/did it help/i, 'before and after'],
   [/\be-mail\b/i, 'email'],
   [/place not said/i, 'Location: choose'],
+  [/\bABC notes?\b/, 'incident'],
+  [/\btake(?:n)? away “/i, 'remove'],
   [/letters are told/i, 'capital letters matter'],
   [/Dear \{reader\}/, 'Hello'],
 ];

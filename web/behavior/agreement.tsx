@@ -19,21 +19,27 @@ import { Labelled } from '../platform/ui/labelled';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/agreement';
+import { agreementWords } from './words';
 
 /** A window that two people watched. */
 const windowSearch = z
   .object({
-    behavior: z.uuid({ error: 'Choose a behavior.' }),
+    behavior: z.uuid({ error: agreementWords.chooseABehavior }),
     on: isoDateField,
     from: clockTimeField,
     to: clockTimeField,
-    interval: z.coerce.number({ error: 'Say how many minutes.' }).positive({ error: 'Say how many minutes.' }).max(240),
-    a: z.uuid({ error: 'Choose an observer.' }),
-    b: z.uuid({ error: 'Choose an observer.' }),
+    interval: z.coerce
+      .number({ error: agreementWords.sayHowManyMinutes })
+      .positive({ error: agreementWords.sayHowManyMinutes })
+      .max(240),
+    a: z.uuid({ error: agreementWords.chooseAnObserver }),
+    b: z.uuid({ error: agreementWords.chooseAnObserver }),
   })
   .superRefine(({ from, to, a, b }, context) => {
-    if (to <= from) context.addIssue({ code: 'custom', path: ['to'], message: 'It ends after it begins.', input: to });
-    if (a === b) context.addIssue({ code: 'custom', path: ['b'], message: 'Choose somebody else.', input: b });
+    if (to <= from)
+      context.addIssue({ code: 'custom', path: ['to'], message: agreementWords.itEndsAfterItBegins, input: to });
+    if (a === b)
+      context.addIssue({ code: 'custom', path: ['b'], message: agreementWords.chooseSomebodyElse, input: b });
   });
 
 export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
@@ -93,7 +99,7 @@ function pairShown({ first, second }: CountPair, { choices }: Naming, people: Re
 }
 type CountPair = ReturnType<typeof countPairs>[number];
 
-export const meta: Route.MetaFunction = () => [{ title: 'Two observers · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: agreementWords.pageTitle }];
 
 export default function Agreement({ loaderData }: Route.ComponentProps) {
   const { student, behaviors, team, asked, messages, watched, pairs, days, today } = loaderData;
@@ -112,60 +118,56 @@ export default function Agreement({ loaderData }: Route.ComponentProps) {
   );
   return (
     <Page
-      marginName="How it is done"
+      marginName={agreementWords.howItIsDone}
       margin={
         <>
-          <MarginTitle>How it is done</MarginTitle>
+          <MarginTitle>{agreementWords.howItIsDone}</MarginTitle>
           <div className="grid gap-3 text-small text-ink-2">
-            <p>
-              Two people watch the same stretch, without talking. The second says beside whom, so that nothing is
-              counted twice.
-            </p>
-            <p>
-              80% and more, or κ of .60, is the usual mark; a fifth of the sessions of each phase is usually watched by
-              two.
-            </p>
-            {days.length > 0 && <p>Noted by two: {days.map(shortDate).join(', ')}.</p>}
+            <p>{agreementWords.twoPeopleWatchTheSame}</p>
+            <p>{agreementWords.usualMark}</p>
+            {days.length > 0 && <p>{agreementWords.notedByTwo(days.map(shortDate).join(', '))}</p>}
           </div>
         </>
       }
     >
       <p className="text-small">
         <Link to={`/students/${student.id}/behavior`} className="text-ink-2 link">
-          {student.shortName} · {student.isDiscreet ? 'Notes' : 'Behavior'}
+          {student.shortName} · {student.isDiscreet ? agreementWords.notes : agreementWords.behavior}
         </Link>
       </p>
-      <h1 className="mt-1 text-2xl">Two observers</h1>
+      <h1 className="mt-1 text-2xl">
+        {agreementWords.twoObservers} <span className="text-small font-normal text-ink-2">{agreementWords.ioa}</span>
+      </h1>
       <Form method="get" className="mt-4 grid max-w-3xl grid-cols-2 gap-3 rounded-box bg-wash p-4 sm:grid-cols-4">
-        {select('behavior', 'Behavior', behaviors, 0)}
-        {select('a', 'One observer', team, 0)}
-        {select('b', 'The other', team, 1)}
-        <Labelled label="Date" message={problem('on')}>
+        {select('behavior', agreementWords.behavior, behaviors, 0)}
+        {select('a', agreementWords.oneObserver, team, 0)}
+        {select('b', agreementWords.theOther, team, 1)}
+        <Labelled label={agreementWords.date} message={problem('on')}>
           <input type="date" name="on" defaultValue={asked.on ?? today} max={today} className="input w-full" />
         </Labelled>
-        <Labelled label="From" message={problem('from')}>
+        <Labelled label={agreementWords.from} message={problem('from')}>
           <input type="time" name="from" defaultValue={asked.from ?? '09:00'} className="input w-full" />
         </Labelled>
-        <Labelled label="To" message={problem('to')}>
+        <Labelled label={agreementWords.to} message={problem('to')}>
           <input type="time" name="to" defaultValue={asked.to ?? '10:00'} className="input w-full" />
         </Labelled>
-        <Labelled label="Intervals, in minutes" message={problem('interval')}>
+        <Labelled label={agreementWords.intervalsInMinutes} message={problem('interval')}>
           <input name="interval" inputMode="decimal" defaultValue={asked.interval ?? '10'} className="input w-full" />
         </Labelled>
         <button type="submit" className="btn btn-primary self-end">
-          Compare
+          {agreementWords.compare}
         </button>
       </Form>
       {watched && <Watched watched={watched} />}
       <section className="mt-8 pb-16">
-        <h2 className="mb-1 text-lg">Counts of two observers</h2>
-        {pairs.length === 0 && <p className="text-ink-2">No count was made by two people yet.</p>}
+        <h2 className="mb-1 text-lg">{agreementWords.countsOfTwoObservers}</h2>
+        {pairs.length === 0 && <p className="text-ink-2">{agreementWords.noCountWasMadeBy}</p>}
         <ul>
           {pairs.map(({ id, on, behavior, first, second, share }) => (
             <li key={id} className="border-b border-rule py-2">
               {`${shortDate(on)} · ${behavior}: ${first.name} ${first.count}, ${second.name} ${second.count}; `}
               <b>{percent(100 * share)}</b>
-              {share < USUAL_AGREEMENT && ', below the usual 80%'}
+              {share < USUAL_AGREEMENT && agreementWords.belowTheUsual80}
             </li>
           ))}
         </ul>
@@ -182,26 +184,24 @@ function Watched({
   const { counts, intervals, perInterval, kappa } = agreement;
   const said = (share: number | null) => (share === null ? 'not defined' : percent(100 * share));
   const figures: [string, string][] = [
-    ['Interval by interval', said(agreement.occurrence)],
-    ['Where one or both saw it', said(agreement.scored)],
-    ['Where one or both did not', said(agreement.unscored)],
-    ['Cohen’s κ', kappa === null ? 'not defined' : coefficient(kappa)],
-    ['Total count', said(agreement.total)],
-    ['Count in each interval', said(agreement.meanPerInterval)],
-    ['Same count in each interval', said(agreement.exactPerInterval)],
+    [agreementWords.intervalByInterval, said(agreement.occurrence)],
+    [agreementWords.whereOneOrBothSaw, said(agreement.scored)],
+    [agreementWords.whereOneOrBothDid, said(agreement.unscored)],
+    [agreementWords.cohens, kappa === null ? 'not defined' : coefficient(kappa)],
+    [agreementWords.totalCount, said(agreement.total)],
+    [agreementWords.countInEachInterval, said(agreement.meanPerInterval)],
+    [agreementWords.sameCountInEachInterval, said(agreement.exactPerInterval)],
   ];
   return (
     <section className="mt-6" aria-labelledby="agree">
       <h2 id="agree" className="text-lg">
-        How far they agree
+        {agreementWords.howFarTheyAgree}
       </h2>
       {counts.a + counts.b === 0 ? (
-        <p className="mt-1 text-ink-2">
-          Neither noted it in this window. If both watched, they agree that it did not occur.
-        </p>
+        <p className="mt-1 text-ink-2">{agreementWords.neitherNotedItInThis}</p>
       ) : (
         <p className="mt-1">
-          {`${a} noted it ${counts.a === 1 ? 'once' : `${counts.a} times`}, ${b} ${counts.b === 1 ? 'once' : `${counts.b} times`}, in ${intervals} intervals.`}
+          {`${a} noted it ${counts.a === 1 ? 'once' : agreementWords.times(counts.a)}, ${b} ${counts.b === 1 ? 'once' : agreementWords.times2(counts.b)}, in ${intervals} intervals.`}
         </p>
       )}
       <dl className="mt-2 grid max-w-xl grid-cols-[1fr_auto] gap-x-6 gap-y-1">
@@ -213,7 +213,7 @@ function Watched({
         ))}
       </dl>
       <p className="mt-2 text-small text-ink-3">
-        {`In each interval: ${a} ${perInterval.a.join(' ')} · ${b} ${perInterval.b.join(' ')}`}
+        {agreementWords.inEachInterval(a, perInterval.a.join(' '), b, perInterval.b.join(' '))}
       </p>
     </section>
   );

@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { dayNumber, shortDate } from '~/core/calendar/iso-date';
 import { counted, rateFigure } from '~/core/words/counting';
 import type { BehaviorView } from './behavior-view';
+import { barsWords } from './words';
 
 type Figures = NonNullable<BehaviorView['figures']>;
 
@@ -48,12 +49,16 @@ export function Months({ months }: { months: Figures['months'] }) {
   return (
     <section className="break-inside-avoid">
       <h2 className="mb-1.5 text-lg">
-        By month, <span className="font-normal text-ink-2">incidents, and above them how many a school day</span>
+        {barsWords.byMonth}
+        <span className="font-normal text-ink-2">{barsWords.incidentsAndAboveThemHow}</span>
       </h2>
       <ul className="flex h-40 max-w-md items-end gap-4 border-b border-rule">
         {months.map(({ month, n, exposure, rate, to }) => {
           const name = monthFormat.format(Date.parse(`${month}-01T00:00:00Z`));
-          const said = `: ${counted(n, 'incident', 'incidents')} in ${counted(exposure, 'school day', 'school days')}`;
+          const said = barsWords.in(
+            counted(n, 'incident', 'incidents'),
+            counted(exposure, barsWords.schoolDay, barsWords.schoolDays),
+          );
           return (
             <li key={month} className="flex h-full min-w-10 flex-1 flex-col justify-end text-center text-small">
               <Link to={to} title={`${name}${said}`} className="flex h-full flex-col justify-end">
@@ -93,7 +98,7 @@ export function Weeks({ weeks, phaseLines }: { weeks: Figures['weeks']; phaseLin
       <svg
         viewBox={`0 0 ${CHART.width} ${CHART.height + 20}`}
         className="block h-auto w-full text-small"
-        aria-label="Weeks"
+        aria-label={barsWords.weeks}
       >
         <path d={`M${CHART.left} ${CHART.height}H${CHART.width}`} className="stroke-rule" />
         <text x={CHART.left - 6} y={CHART.top + 4} textAnchor="end" className="fill-ink-2 text-xs">
@@ -103,7 +108,7 @@ export function Weeks({ weeks, phaseLines }: { weeks: Figures['weeks']; phaseLin
           0
         </text>
         {weeks.map(({ monday, n, exposure, rate, to }, i) => {
-          const said = `Week of ${shortDate(monday)}: ${counted(n, 'incident', 'incidents')} in ${counted(exposure, 'school day', 'school days')}${rate === null ? '' : `, ${rateFigure(rate)} a day`}`;
+          const said = `Week of ${shortDate(monday)}: ${counted(n, 'incident', 'incidents')} in ${counted(exposure, barsWords.schoolDay, barsWords.schoolDays)}${rate === null ? '' : barsWords.aDay(rateFigure(rate))}`;
           return (
             <g key={monday}>
               <Link to={to} aria-label={said}>
@@ -143,8 +148,9 @@ export function Weeks({ weeks, phaseLines }: { weeks: Figures['weeks']; phaseLin
         ))}
       </svg>
       <figcaption className="text-small text-ink-3">
-        Incidents a school day in each week{phaseLines.length > 0 && ' · dashed upright: what changed'}. A bar leads to
-        its incidents.
+        {barsWords.incidentsASchoolDayIn}
+        {phaseLines.length > 0 && barsWords.dashedUprightWhatChanged}
+        {barsWords.aBarLeadsToIts}
       </figcaption>
     </figure>
   );

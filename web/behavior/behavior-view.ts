@@ -22,6 +22,7 @@ import { coefficient, lengthOfTime, percent, rateFigure } from '~/core/words/cou
 import type { StudentBehavior } from '~/server/behavior/behavior';
 import { keptAnalysis } from '~/server/behavior/kept-analysis';
 import { filterFrom, type IncidentSearch, idsByName, searchText } from './search';
+import { behaviorViewWords } from './words';
 
 /** What the page of a student’s behavior is asked for, besides which incidents. */
 export interface BehaviorAsked {
@@ -165,7 +166,7 @@ function figuresShown(figures: BehaviorFigures, { idOf, to, people, phases, rang
   const highest = Math.max(0, ...when.cells.map(({ rate }) => rate ?? 0));
   const shares = (list: readonly FacetShare[], facet: 'antecedent' | 'consequence' | 'location') =>
     list.map((row): SharedRow => {
-      const others = row.others.of === 0 ? '' : `with other behaviors ${row.others.n} of ${row.others.of}`;
+      const others = row.others.of === 0 ? '' : behaviorViewWords.withOtherBehaviorsOf(row.others.n, row.others.of);
       return {
         ...{ name: row.name, n: row.n, share: row.share, others },
         said: `${row.n} · ${percent(100 * row.share)}`,
@@ -262,7 +263,7 @@ function helpShown(
       ...{ to: comparison.to, enough: comparison.enough },
       sentence: helpSentence(help, i),
       figures: [
-        ['Immediate change', rateFigure(comparison.immediate)],
+        [behaviorViewWords.immediateChange, rateFigure(comparison.immediate)],
         ['NAP', coefficient(comparison.nap)],
         ['Tau-U', coefficient(comparison.tauU)],
         ['Before', rateFigure(help.rates[i]?.before.rate ?? null)],
@@ -286,7 +287,7 @@ function watchedShown(of: StudentBehavior, name: string | undefined, { from, to 
       `${base.n} of ${base.of} (${percent(100 * base.p)}; likely ${percent(100 * base.low)} to ${percent(100 * base.high)})`,
     parts: antecedents.map(({ antecedent, after }) => ({
       part: antecedent,
-      said: `${after.n} of ${after.of} (${percent(100 * after.p)})`,
+      said: behaviorViewWords.of(after.n, after.of, percent(100 * after.p)),
     })),
     counts: of.counts
       .filter((count) => of.naming.choices.get(count.behaviorId)?.name === name && from <= count.on && count.on <= to)
@@ -294,7 +295,11 @@ function watchedShown(of: StudentBehavior, name: string | undefined, { from, to 
       .map(({ id, on, part, count, minutes }) => ({
         id,
         on,
-        said: `${part ?? 'Outside the day'}: ${count === 0 ? 'none' : count} in ${lengthOfTime(60 * minutes)}`,
+        said: behaviorViewWords.in(
+          part ?? behaviorViewWords.outsideTheDay,
+          count === 0 ? 'none' : count,
+          lengthOfTime(60 * minutes),
+        ),
       })),
   };
 }
@@ -329,9 +334,7 @@ function besideShown(
       ...{ range, days, n, to: link },
       rate: rateFigure((i === 0 ? rates.before : rates.after).rate),
     })),
-    sentence: times
-      ? `In the second period ${times}.`
-      : 'The two cannot be held against each other: one of them has no school day, or the first no incident.',
+    sentence: times ? behaviorViewWords.inTheSecondPeriod(times) : behaviorViewWords.theTwoCannotBeHeld,
     antecedents: names.map((name) => ({ name, first: shareIn(first, name), second: shareIn(second, name) })),
   };
 }

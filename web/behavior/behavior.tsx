@@ -24,6 +24,7 @@ import { Beside, Figures, Watched } from './figures';
 import { Filters } from './filters';
 import { searchFrom } from './search';
 import { StandsOut } from './stands-out';
+import { behaviorWords } from './words';
 
 const besideSearch = z.object({ from2: isoDateField, to2: isoDateField });
 
@@ -63,24 +64,18 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   const toRemove = removal.safeParse(Object.fromEntries(form));
   if (toRemove.success) {
     await removePhase(database(), actor, studentId, toRemove.data.id, now);
-    return data(
-      { result: undefined },
-      { headers: await sayNext({ text: 'Taken away. The incidents are what they were.' }) },
-    );
+    return data({ result: undefined }, { headers: await sayNext({ text: behaviorWords.takenAwayTheIncidentsAre }) });
   }
   const { refused } = await submitted(form, phaseInput, (input) => addPhase(database(), actor, studentId, input));
   if (refused) return refused;
-  return data(
-    { result: undefined },
-    { headers: await sayNext({ text: 'Written down: from that day on the two sides are compared.' }) },
-  );
+  return data({ result: undefined }, { headers: await sayNext({ text: behaviorWords.writtenDownFromThatDay }) });
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   {
     title: loaderData?.discreet
-      ? 'Notes · Gentle Margin'
-      : `Behavior of ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin`,
+      ? behaviorWords.notesGentleMargin
+      : behaviorWords.behaviorOfGentleMargin(loaderData?.student.shortName ?? 'a student'),
   },
 ];
 
@@ -89,7 +84,7 @@ export default function Behavior({ loaderData }: Route.ComponentProps) {
   const { chosen, range, figures } = view;
   const head = `${student.shortName} · behavior${chosen ? ` · ${chosen.name}` : ''} · ${shortDate(range.from)} – ${shortDate(range.to)} · ${schoolName} · ${longDate(today)}`;
   return (
-    <Page marginName="What stands out" help="behavior" margin={<StandsOut view={view} />}>
+    <Page marginName={behaviorWords.whatStandsOut} help="behavior" margin={<StandsOut view={view} />}>
       <PrintSheet head={head}>
         <StudentHeader student={student} isBehavior />
         {!chosen ? (
@@ -105,9 +100,7 @@ export default function Behavior({ loaderData }: Route.ComponentProps) {
             )}
             {!figures && (
               <p className="py-8 text-ink-2">
-                {view.all > 0
-                  ? 'None of this behavior was noted in this time.'
-                  : 'Nothing has been noted in this time.'}
+                {view.all > 0 ? behaviorWords.noneOfThisBehaviorWas : behaviorWords.nothingHasBeenNotedIn}
               </p>
             )}
             {figures && <Figures figures={figures} />}
@@ -128,14 +121,12 @@ function NothingYet({ student, hasChoices }: { student: Loaded['student']; hasCh
   return (
     <div className="py-10">
       <p className="max-w-xl text-ink-2">
-        {hasChoices
-          ? 'No target behavior is followed for this student.'
-          : 'Nothing of this student’s behavior is followed yet. Most students never need it.'}
+        {hasChoices ? behaviorWords.noTargetBehaviorIsFollowed : behaviorWords.nothingOfThisStudentsBehavior}
       </p>
       {student.mayEditGoals && (
         <p className="mt-4">
           <Link to={`/students/${student.id}/behavior/set-up`} className="btn">
-            Set up behavior
+            {behaviorWords.setUpBehavior}
           </Link>
         </p>
       )}
@@ -173,9 +164,9 @@ function Help({
 
 function Foot({ studentId, mayEditGoals }: { studentId: string; mayEditGoals: boolean }) {
   const links = [
-    ...(mayEditGoals ? [['behavior/set-up', 'Behavior setup'] as const] : []),
-    ['incidents', 'All incidents as a table'] as const,
-    ['behavior/agreement', 'Two observers'] as const,
+    ...(mayEditGoals ? [['behavior/set-up', behaviorWords.behaviorSetup] as const] : []),
+    ['incidents', behaviorWords.allIncidentsAsATable] as const,
+    ['behavior/agreement', behaviorWords.twoObservers] as const,
   ];
   return (
     <p className="no-print mt-8 flex flex-wrap gap-2 pb-20">
@@ -185,7 +176,7 @@ function Foot({ studentId, mayEditGoals }: { studentId: string; mayEditGoals: bo
         </Link>
       ))}
       <a href={`/students/${studentId}/incidents.csv`} download className="btn">
-        As a file
+        {behaviorWords.asAFile}
       </a>
     </p>
   );

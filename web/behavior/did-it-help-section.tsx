@@ -9,6 +9,7 @@ import { SelectField, TextField } from '../platform/ui/form-fields';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import { GoalChart } from '../progress/goal-chart';
 import type { BehaviorView } from './behavior-view';
+import { didItHelpSectionWords } from './words';
 
 type Help = NonNullable<BehaviorView['help']>;
 
@@ -29,13 +30,9 @@ export function DidItHelp({ help, behavior, newPhaseId, mayEditGoals, today, per
   return (
     <section aria-labelledby="help" className="mt-9">
       <h2 id="help" className="text-lg">
-        Before and after
+        {didItHelpSectionWords.beforeAndAfter}
       </h2>
-      {help.phases.length === 0 && (
-        <p className="mt-1 text-ink-2">
-          Nothing has been changed yet that could be looked at. When a new support begins, say from which day on.
-        </p>
-      )}
+      {help.phases.length === 0 && <p className="mt-1 text-ink-2">{didItHelpSectionWords.nothingHasBeenChangedYet}</p>}
       {help.comparisons.map(({ to, sentence, figures, enough }) => (
         <div key={to} className="mt-2 max-w-3xl">
           <p>{sentence}</p>
@@ -52,24 +49,25 @@ export function DidItHelp({ help, behavior, newPhaseId, mayEditGoals, today, per
         </div>
       ))}
       {help.comparisons.length > 0 && (
-        <p className="mt-2 max-w-3xl text-small text-ink-2">
-          Two phases show that something changed, not why: much else may have changed on that day too. A support that
-          comes, goes and comes again says more.
-        </p>
+        <p className="mt-2 max-w-3xl text-small text-ink-2">{didItHelpSectionWords.twoPhasesShowThatSomething}</p>
       )}
       {help.phases.length > 0 && help.points.length > 0 && (
         <div className="mt-3">
           <GoalChart graph={graph} />
           <details className="no-print">
-            <summary className="tap cursor-pointer py-2 text-small link">The same numbers as a table</summary>
+            <summary className="tap cursor-pointer py-2 text-small link">
+              {didItHelpSectionWords.theSameNumbersAsA}
+            </summary>
             <table className="table table-sm max-w-md">
               <thead>
                 <tr className="text-ink-2">
-                  {['Phase', 'Days', 'Median'].map((heading) => (
-                    <th key={heading} scope="col">
-                      {heading}
-                    </th>
-                  ))}
+                  {[didItHelpSectionWords.phase, didItHelpSectionWords.days, didItHelpSectionWords.median].map(
+                    (heading) => (
+                      <th key={heading} scope="col">
+                        {heading}
+                      </th>
+                    ),
+                  )}
                 </tr>
               </thead>
               <tbody>
@@ -97,7 +95,7 @@ export function DidItHelp({ help, behavior, newPhaseId, mayEditGoals, today, per
               aria-current={help.per === per ? 'true' : undefined}
               className="py-2 link aria-[current]:font-bold aria-[current]:no-underline"
             >
-              {per === 'hour' ? 'Per hour observed' : 'Per school day'}
+              {per === 'hour' ? didItHelpSectionWords.perHourObserved : didItHelpSectionWords.perSchoolDay}
             </Link>
           ))}
         </p>
@@ -120,7 +118,7 @@ function graphOf({ points, phases, per }: Help, today: IsoDate): GoalGraph {
     aimLine: null,
     trend: null,
     phases: [
-      { on: points[0]?.on ?? today, label: 'Before' },
+      { on: points[0]?.on ?? today, label: didItHelpSectionWords.before },
       ...phases.map(({ startsOn, label }) => ({ on: startsOn, label })),
     ],
     from: addDays(points[0]?.on ?? today, -1),
@@ -129,10 +127,7 @@ function graphOf({ points, phases, per }: Help, today: IsoDate): GoalGraph {
     isUp: false,
     max: Math.max(1, Math.ceil(Math.max(...points.map(({ value }) => value)))),
     unit: '',
-    caption:
-      per === 'hour'
-        ? 'How often in each hour somebody watched, day by day.'
-        : 'How many incidents on each school day.',
+    caption: per === 'hour' ? didItHelpSectionWords.howOftenInEachHour : didItHelpSectionWords.howManyIncidentsOnEach,
   };
 }
 
@@ -154,9 +149,7 @@ function Changes({
       <ul>
         {help.phases.map(({ id, label, startsOn }) => (
           <li key={id} className="flex items-center gap-3 border-b border-rule py-1.5 text-small">
-            <span className="grow">
-              {label}, since {shortDate(startsOn)}
-            </span>
+            <span className="grow">{didItHelpSectionWords.since(label, shortDate(startsOn))}</span>
             <fetcher.Form method="post">
               <input type="hidden" name="id" value={id} />
               <button
@@ -164,27 +157,36 @@ function Changes({
                 name="intent"
                 value="removePhase"
                 className="btn btn-sm"
-                aria-label={`Take away “${label}”`}
+                aria-label={didItHelpSectionWords.takeAway(label)}
               >
-                Take away
+                {didItHelpSectionWords.takeAway2}
               </button>
             </fetcher.Form>
           </li>
         ))}
       </ul>
       <details className="mt-1" open={(form.errors?.length ?? 0) > 0 || undefined}>
-        <summary className="tap cursor-pointer py-2 text-small link">Something changed</summary>
+        <summary className="tap cursor-pointer py-2 text-small link">{didItHelpSectionWords.somethingChanged}</summary>
         <SchemaForm
           form={form}
           as={fetcher.Form}
           className="mt-2 grid gap-3 rounded-box bg-wash p-3 sm:grid-cols-[1fr_10rem_12rem_auto] sm:items-start"
         >
           <input type="hidden" name="id" value={newPhaseId} />
-          <TextField field={fields.label} label="What changed" placeholder="Ear defenders" />
-          <TextField field={fields.startsOn} label="From" type="date" />
-          <SelectField field={fields.behaviorId} label="For" none="Every behavior" options={[behavior]} />
+          <TextField
+            field={fields.label}
+            label={didItHelpSectionWords.whatChanged}
+            placeholder={didItHelpSectionWords.earDefenders}
+          />
+          <TextField field={fields.startsOn} label={didItHelpSectionWords.from} type="date" />
+          <SelectField
+            field={fields.behaviorId}
+            label={didItHelpSectionWords.for}
+            none={didItHelpSectionWords.everyBehavior}
+            options={[behavior]}
+          />
           <button type="submit" name="intent" value="addPhase" className="btn sm:mt-6">
-            Write it down
+            {didItHelpSectionWords.writeItDown}
           </button>
         </SchemaForm>
       </details>

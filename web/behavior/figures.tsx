@@ -4,6 +4,7 @@ import { counted, figure, lengthOfTime, percent } from '~/core/words/counting';
 import { Bars, Months, Weeks } from './bars';
 import type { BehaviorView } from './behavior-view';
 import { WhenGrid } from './when-grid';
+import { figuresWords } from './words';
 
 /** When a behavior happens, what comes before and follows, how much of it there is, where, and by whom it was noted. */
 export function Figures({ figures }: { figures: NonNullable<BehaviorView['figures']> }) {
@@ -25,11 +26,11 @@ export function Figures({ figures }: { figures: NonNullable<BehaviorView['figure
     <>
       <WhenGrid figures={figures} />
       <div className="mt-5 grid gap-x-10 gap-y-6 xl:grid-cols-2">
-        <Bars title="Antecedents" rows={antecedents} none="No incident says what came before." />
-        <Bars title="Consequences" rows={consequences} none="No incident says what followed." />
+        <Bars title={figuresWords.antecedents} rows={antecedents} none={figuresWords.noIncidentSaysWhatCame} />
+        <Bars title={figuresWords.consequences} rows={consequences} none={figuresWords.noIncidentSaysWhatFollowed} />
         <section className="break-inside-avoid">
-          <h2 className="mb-1.5 text-lg">Most common sequences</h2>
-          {chains.length === 0 && <p className="text-small text-ink-2">No incident has all three parts yet.</p>}
+          <h2 className="mb-1.5 text-lg">{figuresWords.mostCommonSequences}</h2>
+          {chains.length === 0 && <p className="text-small text-ink-2">{figuresWords.noIncidentHasAllThree}</p>}
           <ol className="grid gap-1">
             {chains.map(({ antecedent, behavior, consequence, n, of, to }) => (
               <li key={`${antecedent} ${consequence}`}>
@@ -37,9 +38,7 @@ export function Figures({ figures }: { figures: NonNullable<BehaviorView['figure
                   <span className="grow">
                     {antecedent} → {behavior} → {consequence}
                   </span>
-                  <span className="text-small whitespace-nowrap text-ink-2">
-                    {n} of {of}
-                  </span>
+                  <span className="text-small whitespace-nowrap text-ink-2">{figuresWords.of(n, of)}</span>
                 </Link>
               </li>
             ))}
@@ -47,35 +46,33 @@ export function Figures({ figures }: { figures: NonNullable<BehaviorView['figure
         </section>
         <Months months={months} />
       </div>
-      <p className="mt-3 text-small text-ink-3">
-        A share is of incidents, not of chances: it shows what tends to come before this behavior, not what causes it.
-      </p>
+      <p className="mt-3 text-small text-ink-3">{figuresWords.aShareIsOfIncidents}</p>
       <section className="mt-6">
-        <h2 className="mb-1 text-lg">By week</h2>
+        <h2 className="mb-1 text-lg">{figuresWords.byWeek}</h2>
         <Weeks weeks={weeks} phaseLines={phaseLines} />
       </section>
       <div className="mt-6 grid gap-x-10 gap-y-6 xl:grid-cols-2">
-        <Bars title="Locations" rows={settings} none="No incident says where." />
-        <Bars title="Recorded by" rows={observers} none="" />
-        {levels && <Bars title="Intensity" rows={levels} none="" />}
-        {functions.length > 0 && <Bars title="Function, as observers guessed it" rows={functions} none="" />}
+        <Bars title={figuresWords.locations} rows={settings} none={figuresWords.noIncidentSaysWhere} />
+        <Bars title={figuresWords.recordedBy} rows={observers} none="" />
+        {levels && <Bars title={figuresWords.intensity} rows={levels} none="" />}
+        {functions.length > 0 && <Bars title={figuresWords.functionAsObserversGuessedIt} rows={functions} none="" />}
         {durations && (
           <section>
-            <h2 className="mb-1 text-lg">How long</h2>
+            <h2 className="mb-1 text-lg">{figuresWords.howLong}</h2>
             <p>
               <Link to={durations.to} className="link">
-                {counted(durations.n, 'incident says', 'incidents say')}
+                {counted(durations.n, figuresWords.incidentSays, figuresWords.incidentsSay)}
               </Link>
-              {`: ${lengthOfTime(durations.medianSeconds)} in the middle, ${lengthOfTime(durations.longestSeconds)} at the longest, ${lengthOfTime(durations.totalSeconds)} altogether.`}
+              {figuresWords.inTheMiddleAtThe(
+                lengthOfTime(durations.medianSeconds),
+                lengthOfTime(durations.longestSeconds),
+                lengthOfTime(durations.totalSeconds),
+              )}
             </p>
           </section>
         )}
       </div>
-      {functions.length > 0 && (
-        <p className="mt-2 text-small text-ink-3">
-          These are guesses of who watched, each note counted once; not a finding.
-        </p>
-      )}
+      {functions.length > 0 && <p className="mt-2 text-small text-ink-3">{figuresWords.theseAreGuessesOfWho}</p>}
     </>
   );
 }
@@ -84,7 +81,7 @@ export function Figures({ figures }: { figures: NonNullable<BehaviorView['figure
 export function Watched({ watched, studentId }: { watched: NonNullable<BehaviorView['watched']>; studentId: string }) {
   return (
     <section className="mt-8">
-      <h2 className="mb-1 text-lg">While somebody watched for it</h2>
+      <h2 className="mb-1 text-lg">{figuresWords.whileSomebodyWatchedForIt}</h2>
       <p>
         {`${counted(watched.stretches, 'stretch', 'stretches')} of watching, ${watched.none} of them without an occurrence. It occurred in ${watched.base}.`}
       </p>
@@ -116,7 +113,7 @@ export function Beside({ beside: { sides, sentence, antecedents } }: { beside: N
   return (
     <section className="mt-8" aria-labelledby="beside">
       <h2 id="beside" className="mb-1 text-lg">
-        Two periods side by side
+        {figuresWords.twoPeriodsSideBySide}
       </h2>
       <table className="table table-sm max-w-2xl">
         <thead>
@@ -133,9 +130,9 @@ export function Beside({ beside: { sides, sentence, antecedents } }: { beside: N
         </thead>
         <tbody>
           {[
-            ['Incidents', ...sides.map(({ n }) => figure(n))],
-            ['School days', ...sides.map(({ days }) => figure(days))],
-            ['Incidents a school day', ...sides.map(({ rate }) => rate)],
+            [figuresWords.incidents, ...sides.map(({ n }) => figure(n))],
+            [figuresWords.schoolDays, ...sides.map(({ days }) => figure(days))],
+            [figuresWords.incidentsASchoolDay, ...sides.map(({ rate }) => rate)],
             ...antecedents.map(({ name, first, second }) => [`Before: ${name}`, first, second]),
           ].map(([label, first, second]) => (
             <tr key={label}>

@@ -2,6 +2,7 @@ import { Printer } from 'lucide-react';
 import { Form, Link, useSubmit } from 'react-router';
 import { counted, rateFigure } from '~/core/words/counting';
 import type { BehaviorAsked, BehaviorView } from './behavior-view';
+import { filtersWords } from './words';
 
 interface FiltersProps {
   view: BehaviorView;
@@ -13,11 +14,11 @@ export function Filters({ view, asked }: FiltersProps) {
   const submit = useSubmit();
   const { behaviors, chosen, range, filters, figures } = view;
   const fields = [
-    { name: 'location', label: 'Where', value: asked.search.location, options: filters.settings },
-    { name: 'observer', label: 'Noted by', value: asked.search.observer, options: filters.observers },
+    { name: 'location', label: filtersWords.where, value: asked.search.location, options: filters.settings },
+    { name: 'observer', label: filtersWords.notedBy, value: asked.search.observer, options: filters.observers },
     {
-      ...{ name: 'phase', label: 'Phase', value: asked.phase ?? undefined },
-      options: filters.phases.length > 0 ? [{ id: 'before', name: 'Before' }, ...filters.phases] : [],
+      ...{ name: 'phase', label: filtersWords.phase, value: asked.phase ?? undefined },
+      options: filters.phases.length > 0 ? [{ id: 'before', name: filtersWords.before }, ...filters.phases] : [],
     },
   ];
   return (
@@ -28,7 +29,7 @@ export function Filters({ view, asked }: FiltersProps) {
       className="no-print mt-4 flex flex-wrap items-end gap-x-3 gap-y-2 text-small"
     >
       <label className="grid gap-0.5">
-        <span className="text-ink-2">Behavior</span>
+        <span className="text-ink-2">{filtersWords.behavior}</span>
         <select name="behavior" defaultValue={chosen?.id} className="select w-50 font-semibold">
           {behaviors.map(({ id, name, n }) => (
             <option key={id} value={id}>
@@ -39,7 +40,7 @@ export function Filters({ view, asked }: FiltersProps) {
       </label>
       {(['from', 'to'] as const).map((name) => (
         <label key={name} className="grid gap-0.5">
-          <span className="text-ink-2">{name === 'from' ? 'From' : 'To'}</span>
+          <span className="text-ink-2">{name === 'from' ? filtersWords.from : filtersWords.to}</span>
           <input type="date" name={name} defaultValue={asked.search[name] ?? range[name]} className="input w-34" />
         </label>
       ))}
@@ -49,7 +50,7 @@ export function Filters({ view, asked }: FiltersProps) {
             <label key={name} className="grid gap-0.5">
               <span className="text-ink-2">{label}</span>
               <select name={name} defaultValue={value ?? ''} className="select w-24">
-                <option value="">all</option>
+                <option value="">{filtersWords.all}</option>
                 {options.map((option) => (
                   <option key={option.id} value={option.id}>
                     {option.name}
@@ -65,21 +66,22 @@ export function Filters({ view, asked }: FiltersProps) {
             {counted(view.incidents, 'incident', 'incidents')}
           </Link>
           {view.schoolDays > 0
-            ? ` in ${counted(view.schoolDays, 'school day', 'school days')}`
-            : '. How long was watched is not known for this choice, so there is no rate'}
-          {view.schoolDays > 0 && figures && `: ${rateFigure(figures.perSchoolDay.rate)} a day`}
+            ? filtersWords.in(counted(view.schoolDays, filtersWords.schoolDay, filtersWords.schoolDays))
+            : filtersWords.howLongWasWatchedIs}
+          {view.schoolDays > 0 && figures && filtersWords.aDay(rateFigure(figures.perSchoolDay.rate))}
           {figures && figures.onOtherDays > 0 && `; ${figures.onOtherDays} more on days without school, in no rate`}
-          {figures?.perHourObserved.rate != null && `, ${rateFigure(figures.perHourObserved.rate)} an hour observed`}
+          {figures?.perHourObserved.rate != null &&
+            filtersWords.anHourObserved(rateFigure(figures.perHourObserved.rate))}
         </p>
         <details open={asked.beside !== null}>
-          <summary className="tap cursor-pointer py-2 link">Against other dates</summary>
+          <summary className="tap cursor-pointer py-2 link">{filtersWords.againstOtherDates}</summary>
           <span className="flex gap-2">
             {(['from2', 'to2'] as const).map((name) => (
               <input
                 key={name}
                 type="date"
                 name={name}
-                aria-label={name === 'from2' ? 'Other dates, from' : 'Other dates, to'}
+                aria-label={name === 'from2' ? filtersWords.otherDatesFrom : filtersWords.otherDatesTo}
                 defaultValue={name === 'from2' ? asked.beside?.from : asked.beside?.to}
                 className="input w-34"
               />
@@ -88,11 +90,12 @@ export function Filters({ view, asked }: FiltersProps) {
         </details>
         <noscript>
           <button type="submit" className="btn">
-            Show
+            {filtersWords.show}
           </button>
         </noscript>
         <button type="button" className="btn ml-auto" onClick={() => window.print()}>
-          <Printer size={16} aria-hidden /> Print
+          <Printer size={16} aria-hidden />
+          {filtersWords.print}
         </button>
       </div>
     </Form>

@@ -11,6 +11,7 @@ import { withErrors } from '../platform/http/with-errors';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/incidents-file';
 import { filterFrom, searchFrom } from './search';
+import { incidentsFileWords } from './words';
 
 /** What else an incident says, and how it came about; no words of it in the discreet view. */
 function restOf(incident: StoredIncident | undefined, discreet: boolean): (string | number)[] {
@@ -70,7 +71,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
     incident.intensity ?? '',
     ...restOf(wholeOf.get(incident.id), discreet),
   ]);
-  const reading = { studentId, what: 'ABC incidents (CSV)', how: 'exported' as const };
+  const reading = { studentId, what: incidentsFileWords.abcIncidentsCsv, how: 'exported' as const };
   await recordAccess(database(), { personId: actor.personId }, reading, now);
-  return csvFile(fileName(shortName, discreet ? 'notes' : 'ABC incidents', actor.today), fields, rows);
+  return csvFile(fileName(shortName, discreet ? 'notes' : incidentsFileWords.abcIncidents, actor.today), fields, rows);
 });

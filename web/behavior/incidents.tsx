@@ -17,6 +17,7 @@ import { PrintSheet } from '../platform/ui/print-sheet';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/incidents';
 import { filterFrom, type IncidentSearch, searchFrom, searchText } from './search';
+import { incidentsWords } from './words';
 
 /** As many incidents as a table begins with; the whole is one tap away. */
 const FIRST_NOTES = 200;
@@ -82,21 +83,21 @@ function askedWords(search: IncidentSearch, nameOf: (id: string) => string): str
   } = search;
   const said = [
     behavior && nameOf(behavior),
-    antecedent && `after “${nameOf(antecedent)}”`,
-    consequence && `followed by “${nameOf(consequence)}”`,
-    search.function && `taken to be for ${nameOf(search.function)}`,
+    antecedent && incidentsWords.after(nameOf(antecedent)),
+    consequence && incidentsWords.followedBy(nameOf(consequence)),
+    search.function && incidentsWords.takenToBeFor(nameOf(search.function)),
     location && nameOf(location),
-    observer && `noted by ${nameOf(observer)}`,
-    intensity && `intensity ${intensity}`,
-    weekday && `on ${weekdayName(weekday)}s`,
+    observer && incidentsWords.notedBy(nameOf(observer)),
+    intensity && incidentsWords.intensity(intensity),
+    weekday && incidentsWords.onS(weekdayName(weekday)),
     part,
     search.outside && 'outside the day',
-    quarter && `from ${quarter} on, a quarter of an hour`,
-    month && `in ${month}`,
-    week && `in the week of ${shortDate(week)}`,
+    quarter && incidentsWords.fromOnAQuarterOf(quarter),
+    month && incidentsWords.in(month),
+    week && incidentsWords.inTheWeekOf(shortDate(week)),
     search.timed && 'with a length',
-    from && `from ${shortDate(from)}`,
-    to && `to ${shortDate(to)}`,
+    from && incidentsWords.from(shortDate(from)),
+    to && incidentsWords.to(shortDate(to)),
   ];
   return said.filter((one): one is string => Boolean(one));
 }
@@ -104,8 +105,8 @@ function askedWords(search: IncidentSearch, nameOf: (id: string) => string): str
 export const meta: Route.MetaFunction = ({ loaderData }) => [
   {
     title: loaderData?.discreet
-      ? 'Notes · Gentle Margin'
-      : `Incidents of ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin`,
+      ? incidentsWords.notesGentleMargin
+      : incidentsWords.incidentsOfGentleMargin(loaderData?.student.shortName ?? 'a student'),
   },
 ];
 
@@ -129,8 +130,8 @@ const columns: ColumnDef<TableIncident>[] = [
         <span className="block text-small text-ink-3">
           {incident.time}
           {incident.isCorrected && ' · changed'}
-          {incident.isSecond && ' · second observer'}
-          {incident.isGoing && ' · no end yet'}
+          {incident.isSecond && incidentsWords.secondObserver}
+          {incident.isGoing && incidentsWords.noEndYet}
         </span>
       </>
     ),
@@ -145,7 +146,7 @@ const columns: ColumnDef<TableIncident>[] = [
   },
   {
     id: 'said',
-    header: 'What was noted',
+    header: incidentsWords.whatWasNoted,
     enableSorting: false,
     cell: ({ row: { original: incident } }) => (
       <>
@@ -166,9 +167,9 @@ const columns: ColumnDef<TableIncident>[] = [
 ];
 
 const filters = [
-  { id: 'behavior', label: 'Behavior' },
-  { id: 'place', label: 'Where' },
-  { id: 'person', label: 'By' },
+  { id: 'behavior', label: incidentsWords.behavior },
+  { id: 'place', label: incidentsWords.where },
+  { id: 'person', label: incidentsWords.by },
 ];
 
 export default function Incidents({ loaderData }: Route.ComponentProps) {
@@ -177,10 +178,10 @@ export default function Incidents({ loaderData }: Route.ComponentProps) {
   const showAll = `?${new URLSearchParams([...search.entries(), ['all', '1']])}`;
   return (
     <Page
-      marginName="Which incidents"
+      marginName={incidentsWords.whichIncidents}
       margin={
         <>
-          <MarginTitle>{asked.length > 0 ? 'Behind the figure' : 'All incidents'}</MarginTitle>
+          <MarginTitle>{asked.length > 0 ? incidentsWords.behindTheFigure : incidentsWords.allIncidents}</MarginTitle>
           <ul className="grid gap-1">
             {asked.map((one) => (
               <li key={one}>{one}</li>
@@ -188,13 +189,13 @@ export default function Incidents({ loaderData }: Route.ComponentProps) {
           </ul>
           <p className="mt-3 text-small text-ink-2">
             {asked.length > 0
-              ? `${counted(all, 'incident', 'incidents')}: as many as the figure counts.`
-              : 'Every incident that stands. What was withdrawn is left out; second observers’ count in no figure.'}
+              ? incidentsWords.asManyAsTheFigure(counted(all, 'incident', 'incidents'))
+              : incidentsWords.everyIncidentThatStandsWhat}
           </p>
           {asked.length > 0 && (
             <p className="mt-3">
               <Link to={`/students/${student.id}/incidents`} className="font-semibold text-ink-2 hover:underline">
-                All incidents →
+                {incidentsWords.allIncidents2}
               </Link>
             </p>
           )}
@@ -202,23 +203,30 @@ export default function Incidents({ loaderData }: Route.ComponentProps) {
       }
     >
       <PrintSheet
-        head={`${student.shortName} · ABC incidents · ${asked.join(' · ')}${asked.length > 0 ? ' · ' : ''}${schoolName} · ${longDate(today)}`}
+        head={incidentsWords.abcIncidents(
+          student.shortName,
+          asked.join(' · '),
+          asked.length > 0 ? ' · ' : '',
+          schoolName,
+          longDate(today),
+        )}
       >
         <p className="no-print text-small">
           <Link to={`/students/${student.id}/behavior`} className="text-ink-2 link">
-            {student.shortName} · {student.isDiscreet ? 'Notes' : 'Behavior'}
+            {student.shortName} · {student.isDiscreet ? incidentsWords.notes : incidentsWords.behavior}
           </Link>
         </p>
         <div className="mt-1 mb-4 flex items-start justify-between gap-4">
-          <h1 className="text-2xl">{student.isDiscreet ? 'Notes' : 'ABC incidents'}</h1>
+          <h1 className="text-2xl">{student.isDiscreet ? incidentsWords.notes : incidentsWords.abcIncidents2}</h1>
           <button type="button" className="btn no-print" onClick={() => window.print()}>
-            <Printer size={16} aria-hidden /> Print
+            <Printer size={16} aria-hidden />
+            {incidentsWords.print}
           </button>
         </div>
         <Range loaded={loaderData} />
         {incidents.length === 0 ? (
           <p className="py-8 text-ink-2">
-            {asked.length > 0 ? 'There is no such incident.' : 'No incident has been recorded yet.'}
+            {asked.length > 0 ? incidentsWords.thereIsNoSuchIncident : incidentsWords.noIncidentHasBeenRecorded}
           </p>
         ) : (
           <DataTable
@@ -229,14 +237,14 @@ export default function Incidents({ loaderData }: Route.ComponentProps) {
             filters={filters}
             all={all}
             noun={['incident', 'incidents']}
-            caption="Incidents, as a table"
+            caption={incidentsWords.incidentsAsATable}
             first={FIRST_NOTES * 100}
           />
         )}
         {hasMore && (
           <p className="no-print mt-4 pb-10">
             <Link to={showAll} preventScrollReset className="btn">
-              Show the earlier ones too
+              {incidentsWords.showTheEarlierOnesToo}
             </Link>
           </p>
         )}
@@ -254,8 +262,8 @@ function Range({ loaded: { search } }: { loaded: Route.ComponentProps['loaderDat
         ([name, value]) => value !== undefined && <input key={name} type="hidden" name={name} value={value} />,
       )}
       {[
-        { name: 'from', label: 'From', value: from },
-        { name: 'to', label: 'To', value: to },
+        { name: 'from', label: incidentsWords.from2, value: from },
+        { name: 'to', label: incidentsWords.to2, value: to },
       ].map(({ name, label, value }) => (
         <label key={name} className="flex items-center gap-2 text-ink-2">
           {label}
@@ -263,7 +271,7 @@ function Range({ loaded: { search } }: { loaded: Route.ComponentProps['loaderDat
         </label>
       ))}
       <button type="submit" className="btn">
-        Show these days
+        {incidentsWords.showTheseDays}
       </button>
     </Form>
   );

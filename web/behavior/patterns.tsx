@@ -12,6 +12,7 @@ import { withErrorsInTurn } from '../platform/http/in-turn';
 import { personOf } from '../platform/http/request-person';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/patterns';
+import { patternsWords } from './words';
 
 /** How many weeks can be looked at. */
 const STRETCHES = [6, 12, 24, 40];
@@ -55,7 +56,7 @@ export const loader = withErrorsInTurn(async ({ request, context }: Route.Loader
   };
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'Patterns · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: patternsWords.pageTitle }];
 
 type Loaded = Route.ComponentProps['loaderData'];
 
@@ -63,27 +64,30 @@ export default function PatternsPage({ loaderData }: Route.ComponentProps) {
   const { students, without, highest, parts, antecedents, from, to } = loaderData;
   return (
     <Page
-      marginName="Changed most"
+      marginName={patternsWords.changedMost}
       help="patterns"
       margin={<Changed changed={loaderData.changed} any={students.length > 0} />}
     >
       <header className="flex flex-wrap items-end justify-between gap-4">
         <div>
-          <h1 className="text-3xl">Patterns</h1>
+          <h1 className="text-3xl">{patternsWords.patterns}</h1>
           <p className="mt-1.5 text-small text-ink-2">
-            {`${shortDate(from)} – ${shortDate(to)} · ${counted(students.length, 'student', 'students')} with incidents`}
-            {without > 0 && `, ${without} more followed without any`}
+            {patternsWords.withIncidents(
+              shortDate(from),
+              shortDate(to),
+              counted(students.length, 'student', 'students'),
+            )}
+            {without > 0 && patternsWords.moreFollowedWithoutAny(without)}
           </p>
         </div>
         <Choose loaderData={loaderData} />
       </header>
-      {students.length === 0 && (
-        <p className="py-10 text-ink-2">No incident was noted in these weeks, of any student you may see.</p>
-      )}
+      {students.length === 0 && <p className="py-10 text-ink-2">{patternsWords.noIncidentWasNotedIn}</p>}
       {students.length > 0 && (
         <>
           <h2 className="mt-6 text-lg">
-            Week by week, <span className="font-normal text-ink-2">incidents a school day, all on one scale</span>
+            {patternsWords.weekByWeek}
+            <span className="font-normal text-ink-2">{patternsWords.incidentsASchoolDayAll}</span>
           </h2>
           <ul className="mt-2 grid gap-x-8 gap-y-4 sm:grid-cols-2 xl:grid-cols-3">
             {students.map(({ id, name, n, weeks }) => (
@@ -98,20 +102,22 @@ export default function PatternsPage({ loaderData }: Route.ComponentProps) {
               </li>
             ))}
           </ul>
-          <p className="mt-1 text-small text-ink-3">
-            All of them share one scale: its top is {rateFigure(highest)} a school day.
-          </p>
+          <p className="mt-1 text-small text-ink-3">{patternsWords.allOfThemShareOne(rateFigure(highest))}</p>
           <div className="mt-8 grid gap-x-10 gap-y-8 pb-20 xl:grid-cols-2">
             <Parts parts={parts} />
             <section>
-              <h2 className="mb-1 text-lg">Antecedents with several students</h2>
-              {antecedents.length === 0 && <p className="text-small text-ink-2">Nothing recurs across students.</p>}
+              <h2 className="mb-1 text-lg">{patternsWords.antecedentsWithSeveralStudents}</h2>
+              {antecedents.length === 0 && (
+                <p className="text-small text-ink-2">{patternsWords.nothingRecursAcrossStudents}</p>
+              )}
               <ul>
                 {antecedents.slice(0, 10).map(({ name, n, students: several }) => (
                   <li key={name} className="border-b border-rule py-2">
                     <span className="flex justify-between gap-3">
                       <b>{name}</b>
-                      <span className="text-small text-ink-2">{`${counted(n, 'incident', 'incidents')} of ${several.length} students`}</span>
+                      <span className="text-small text-ink-2">
+                        {patternsWords.ofStudents(counted(n, 'incident', 'incidents'), several.length)}
+                      </span>
                     </span>
                     <span className="text-small text-ink-2">{several.map((student) => student.name).join(', ')}</span>
                   </li>
@@ -135,9 +141,9 @@ function Choose({ loaderData: { groups, group, weeks, stretches } }: { loaderDat
     >
       {groups.length > 1 && (
         <label className="flex items-center gap-2">
-          Group
+          {patternsWords.group}
           <select name="group" defaultValue={group ?? ''} className="select w-40">
-            <option value="">all</option>
+            <option value="">{patternsWords.all}</option>
             {groups.map((name) => (
               <option key={name}>{name}</option>
             ))}
@@ -145,7 +151,7 @@ function Choose({ loaderData: { groups, group, weeks, stretches } }: { loaderDat
         </label>
       )}
       <label className="flex items-center gap-2">
-        Weeks
+        {patternsWords.weeks}
         <select name="weeks" defaultValue={weeks} className="select w-20">
           {stretches.map((stretch) => (
             <option key={stretch}>{stretch}</option>
@@ -154,7 +160,7 @@ function Choose({ loaderData: { groups, group, weeks, stretches } }: { loaderDat
       </label>
       <noscript>
         <button type="submit" className="btn">
-          Show
+          {patternsWords.show}
         </button>
       </noscript>
     </Form>
@@ -201,14 +207,14 @@ function Parts({ parts }: { parts: Loaded['parts'] }) {
   const highest = Math.max(0.01, ...parts.map(({ rate }) => rate ?? 0));
   return (
     <section>
-      <h2 className="mb-1 text-lg">Parts of the day</h2>
-      {parts.length === 0 && <p className="text-small text-ink-2">No incident falls into a part of the timetable.</p>}
+      <h2 className="mb-1 text-lg">{patternsWords.partsOfTheDay}</h2>
+      {parts.length === 0 && <p className="text-small text-ink-2">{patternsWords.noIncidentFallsIntoA}</p>}
       {parts.length > 0 && (
         <table className="w-full text-small">
           <thead>
             <tr className="text-left text-ink-2">
               <td />
-              {['Incidents', 'Per hour', 'Students'].map((heading) => (
+              {[patternsWords.incidents, patternsWords.perHour, patternsWords.students].map((heading) => (
                 <th key={heading} scope="col" className="pb-1 pl-3 font-normal">
                   {heading}
                 </th>
@@ -233,9 +239,7 @@ function Parts({ parts }: { parts: Loaded['parts'] }) {
                     </span>
                   </span>
                 </td>
-                <td className="pl-3 text-ink-2">
-                  {students} of {of}
-                </td>
+                <td className="pl-3 text-ink-2">{patternsWords.of(students, of)}</td>
               </tr>
             ))}
           </tbody>
@@ -248,11 +252,11 @@ function Parts({ parts }: { parts: Loaded['parts'] }) {
 function Changed({ changed, any }: { changed: Loaded['changed']; any: boolean }) {
   return (
     <>
-      <MarginTitle about={`The last ${RECENT_DAYS} school days against the ${RECENT_DAYS} before.`}>
-        Changed most
-      </MarginTitle>
+      <MarginTitle about={patternsWords.theLastSchoolDaysAgainst(RECENT_DAYS)}>{patternsWords.changedMost}</MarginTitle>
       {changed.length === 0 && (
-        <p className="text-ink-2">{any ? 'No clear change for anyone.' : 'There is nothing to compare.'}</p>
+        <p className="text-ink-2">
+          {any ? patternsWords.noClearChangeForAnyone : patternsWords.thereIsNothingToCompare}
+        </p>
       )}
       <ul>
         {changed.map(({ id, name, sentence }) => (

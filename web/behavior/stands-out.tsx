@@ -1,20 +1,19 @@
 import { Link } from 'react-router';
 import { MarginTitle } from '../platform/ui/page';
 import type { BehaviorView } from './behavior-view';
+import { standsOutWords } from './words';
 
 /** The margin: what stands out, the strongest first, and what is too little to say. */
 export function StandsOut({ view: { findings, tooFew, help, figures } }: { view: BehaviorView }) {
   const changes = help?.comparisons ?? [];
   return (
     <>
-      <MarginTitle>What stands out</MarginTitle>
-      {findings.length === 0 && figures && (
-        <p className="text-ink-2">Nothing stands out: no time, place or antecedent beyond what luck would bring.</p>
-      )}
-      {!figures && findings.length === 0 && <p className="text-ink-2">Nothing has been noted.</p>}
+      <MarginTitle>{standsOutWords.whatStandsOut}</MarginTitle>
+      {findings.length === 0 && figures && <p className="text-ink-2">{standsOutWords.nothingStandsOutNoTime}</p>}
+      {!figures && findings.length === 0 && <p className="text-ink-2">{standsOutWords.nothingHasBeenNoted}</p>}
       <ul>
         {changes.map(({ to, sentence }) => (
-          <Found key={to} title={`Since “${to}”`} sentence={sentence} to="#help" />
+          <Found key={to} title={standsOutWords.since(to)} sentence={sentence} to="#help" />
         ))}
         {findings.map(({ title, sentence, to }) => (
           <Found key={sentence} title={title} sentence={sentence} to={to} />
@@ -22,7 +21,7 @@ export function StandsOut({ view: { findings, tooFew, help, figures } }: { view:
       </ul>
       {tooFew.length > 0 && (
         <div className="pt-3.5 text-ink-3">
-          <h3 className="text-base">Too few to say</h3>
+          <h3 className="text-base">{standsOutWords.tooFewToSay}</h3>
           {tooFew.map((sentence) => (
             <p key={sentence} className="text-small">
               {sentence.replace(/^Too few to say: /, '')}
@@ -30,12 +29,7 @@ export function StandsOut({ view: { findings, tooFew, help, figures } }: { view:
           ))}
         </div>
       )}
-      {findings.length > 0 && (
-        <p className="mt-4 text-small text-ink-3">
-          Of 100 students whose incidents follow no pattern, at most about 5 would have something here: to be looked at,
-          not proof.
-        </p>
-      )}
+      {findings.length > 0 && <p className="mt-4 text-small text-ink-3">{standsOutWords.howOftenByLuck}</p>}
     </>
   );
 }

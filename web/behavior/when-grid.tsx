@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { weekdayName } from '~/core/calendar/iso-date';
 import { counted, figure, rateFigure } from '~/core/words/counting';
 import type { BehaviorView } from './behavior-view';
+import { whenGridWords } from './words';
 
 type Figures = NonNullable<BehaviorView['figures']>;
 
@@ -11,15 +12,14 @@ export function WhenGrid({ figures }: { figures: Figures }) {
   return (
     <section aria-labelledby="when" className="mt-5">
       <h2 id="when" className="text-lg">
-        When it happens, <span className="font-normal text-ink-2">by weekday and part of the day</span>
+        {whenGridWords.whenItHappens}
+        <span className="font-normal text-ink-2">{whenGridWords.byWeekdayAndPartOf}</span>
       </h2>
       {when.length === 0 ? (
-        <p className="mt-2 text-small text-ink-2">
-          There is no timetable, so no part of the day has its hours. The school, a group or a student can have one.
-        </p>
+        <p className="mt-2 text-small text-ink-2">{whenGridWords.thereIsNoTimetableSo}</p>
       ) : (
         // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard
-        <section aria-label="When it happens, as a table" tabIndex={0} className="mt-2 overflow-x-auto">
+        <section aria-label={whenGridWords.whenItHappensAsA} tabIndex={0} className="mt-2 overflow-x-auto">
           <table className="w-full border-separate border-spacing-1 text-small">
             <thead>
               <tr>
@@ -32,7 +32,7 @@ export function WhenGrid({ figures }: { figures: Figures }) {
                   </th>
                 ))}
                 <th scope="col" className="pl-2 text-right font-normal text-ink-2">
-                  hours
+                  {whenGridWords.hours}
                 </th>
               </tr>
             </thead>
@@ -54,18 +54,18 @@ export function WhenGrid({ figures }: { figures: Figures }) {
           </table>
         </section>
       )}
-      <p className="mt-1 text-small text-ink-2">Each number counts incidents; the darker, the more in an hour.</p>
+      <p className="mt-1 text-small text-ink-2">{whenGridWords.eachNumberCountsIncidentsThe}</p>
       <div className="flex flex-wrap items-start gap-x-6 text-small text-ink-2">
         {outside.n > 0 && (
           <p className="py-2">
             <Link to={outside.to} className="link">
-              {counted(outside.n, 'incident', 'incidents')} outside the day
+              {whenGridWords.outsideTheDay(counted(outside.n, 'incident', 'incidents'))}
             </Link>
           </p>
         )}
         {quarters.length > 0 && (
           <details className="no-print grow">
-            <summary className="tap cursor-pointer py-2 link">By quarter of an hour</summary>
+            <summary className="tap cursor-pointer py-2 link">{whenGridWords.byQuarterOfAnHour}</summary>
             <ul className="mt-1 flex flex-wrap gap-1.5">
               {quarters.map(({ from, n, to }) => (
                 <li key={from}>
@@ -88,8 +88,8 @@ function Cell({ part, cell: { weekday, heat, n, hours, rate, to } }: { part: str
   if (n === 0) {
     return <span className="grid h-9 place-items-center rounded-field border border-rule text-ink-3">–</span>;
   }
-  const rated = rate === null ? '' : ` in ${figure(hours)} hours, ${rateFigure(rate)} an hour`;
-  const said = `${part} on ${weekdayName(weekday)}s: ${counted(n, 'incident', 'incidents')}${rated}`;
+  const rated = rate === null ? '' : whenGridWords.inHoursAnHour(figure(hours), rateFigure(rate));
+  const said = whenGridWords.onS(part, weekdayName(weekday), counted(n, 'incident', 'incidents'), rated);
   return (
     <Link
       to={to}

@@ -3,6 +3,7 @@ import type { ReportDocument } from '~/core/documents/document';
 import { type Format, formats } from '~/core/documents/file-name';
 import { NotFound } from '~/server/platform/failures';
 import { csvFile } from '../platform/http/csv';
+import { fileAnswerWords } from './words';
 
 const types = {
   pdf: 'application/pdf',
@@ -12,7 +13,7 @@ const types = {
 /** @throws NotFound for a format that there is not */
 export function formatFrom(text: string | undefined): Format {
   const parsed = z.enum(formats).safeParse(text);
-  if (!parsed.success) throw new NotFound('No such format.');
+  if (!parsed.success) throw new NotFound(fileAnswerWords.noSuchFormat);
   return parsed.data;
 }
 

@@ -22,6 +22,7 @@ import { idFrom, personOf } from '../platform/http/request-person';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/report-file';
 import { documentFile, formatFrom } from './file-answer';
+import { reportFileWords } from './words';
 
 /** A file of more entries than this is made by the worker: nobody else’s page waits for it. */
 const MOST_AT_ONCE = 1000;
@@ -53,7 +54,7 @@ export const loader = withErrorsInTurn(async ({ params, request, context }: Rout
       const about = JSON.stringify([actor.personId, student.id, from, to, arrangement, minute]);
       const asked = { id: nameId(about, LARGE_REPORTS), from, to, arrangement };
       await askForReport(database(), actor, student, asked, now);
-      const text = `That is ${counted(size, 'entry', 'entries')}: so long a report is made as a PDF, in the background, and stands here when it is ready.`;
+      const text = reportFileWords.thatIsSoLongA(counted(size, 'entry', 'entries'));
       throw redirect('/reports', { headers: await sayNext({ text }) });
     }
   }
@@ -66,10 +67,10 @@ export const loader = withErrorsInTurn(async ({ params, request, context }: Rout
   const about = [
     narrowed && `${narrowed.number} · ${narrowed.shortName}`,
     goal === BEHAVIOR && 'behavior',
-    find && `with “${find}”`,
+    find && reportFileWords.with(find),
     stretchWords(from, to, actor.today),
   ];
-  const what = `report (${format.toUpperCase()})`;
+  const what = reportFileWords.report(format.toUpperCase());
   await recordAccess(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'exported' }, now);
   const { shortName } = headerStudent(student, { discreet });
   const paper = individualReportDocument({

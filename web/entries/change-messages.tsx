@@ -1,4 +1,4 @@
-/** One version of an entry, in words. */
+import { changeMessagesWords } from './words'; /** One version of an entry, in words. */
 export interface EntryVersion {
   version: number;
   about: string;
@@ -31,24 +31,21 @@ export function ChangeMessages({
     <>
       {isUnreachable && (
         <p role="status" className="mt-3 font-semibold text-clay-deep">
-          The server cannot be reached. What you typed is still here and is sent again by itself; leave this page open.
+          {changeMessagesWords.theServerCannotBeReached}
         </p>
       )}
       {conflict && (
         <div role="alert" className="mt-3 alert alert-error alert-soft block">
           <p className="font-semibold">
-            {conflict.written} {conflict.isWithdrawn ? 'withdrew' : 'changed'} this entry in the meantime
+            {conflict.written} {conflict.isWithdrawn ? 'withdrew' : 'changed'}
+            {changeMessagesWords.thisEntryInTheMeantime}
             {conflict.why && `: “${conflict.why}”`}
           </p>
           {!conflict.isWithdrawn && (
-            <p className="mt-1">
-              It now says: {conflict.about}. {conflict.sentence} {conflict.note}
-            </p>
+            <p className="mt-1">{changeMessagesWords.itNowSays(conflict.about, conflict.sentence, conflict.note)}</p>
           )}
           <p className="mt-1">
-            {conflict.isWithdrawn
-              ? 'Yours was not saved. If it should count, record it anew.'
-              : 'Yours was not saved and is still here. Save again to let it replace what stands now.'}
+            {conflict.isWithdrawn ? changeMessagesWords.yoursWasNotSavedIf : changeMessagesWords.yoursWasNotSavedAnd}
           </p>
         </div>
       )}

@@ -11,6 +11,7 @@ import { Correction } from './correction';
 import type { SessionFields } from './draft';
 import { NoScore } from './goal-card';
 import { SessionEditor } from './session-line';
+import { correctionFormWords } from './words';
 
 interface CorrectionFormProps {
   action: string;
@@ -57,8 +58,8 @@ export function CorrectionForm({ action, studentId, goal, entry, choices, onDone
           {data === null && !isRunning(clock) && <NoScore chosen={reason} onChoose={setReason} />}
           <FieldMessage messages={messages.outcome ? [messages.outcome] : undefined} />
           <textarea
-            aria-label="Note"
-            placeholder="Note (optional)"
+            aria-label={correctionFormWords.note}
+            placeholder={correctionFormWords.noteOptional}
             value={note}
             onChange={(event) => setNote(event.target.value)}
             className="textarea mt-3 w-full field-sizing-content"

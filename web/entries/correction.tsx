@@ -4,6 +4,7 @@ import { useRetry, useSaving } from '../platform/ui/use-saving';
 import type { ChangeAnswer } from './change-messages';
 import { ChangeMessages, messagesOf, versionToReplace } from './change-messages';
 import { WhyField } from './withdrawal-form';
+import { correctionWords } from './words';
 
 interface CorrectionProps {
   /** What is corrected: “entry”. */
@@ -35,18 +36,21 @@ export function Correction({ what, action, version, content, onDone, children }:
     if (answer && 'saved' in answer) onDone();
   }, [answer, onDone]);
   return (
-    <section aria-label={`Correct this ${what}`} className="mt-6 rounded-box border border-rule bg-sheet p-4">
-      <h2 className="mb-3 text-lg">Correct this {what}</h2>
+    <section
+      aria-label={correctionWords.correctThis(what)}
+      className="mt-6 rounded-box border border-rule bg-sheet p-4"
+    >
+      <h2 className="mb-3 text-lg">{correctionWords.correctThis(what)}</h2>
       {children(messages)}
-      <WhyField label="Why is it corrected?" value={why} onChange={setWhy} message={messages.why} />
+      <WhyField label={correctionWords.whyIsItCorrected} value={why} onChange={setWhy} message={messages.why} />
       <FieldMessage messages={messages.form ? [messages.form] : undefined} />
       <ChangeMessages answer={answer} isUnreachable={isUnreachable} />
       <div className="mt-4 flex gap-2">
         <button type="button" className="btn btn-primary" disabled={isBusy} onClick={submit}>
-          Save the correction
+          {correctionWords.saveTheCorrection}
         </button>
         <button type="button" className="btn" onClick={onDone}>
-          Cancel
+          {correctionWords.cancel}
         </button>
       </div>
     </section>

@@ -5,6 +5,7 @@ import { entryDay } from '~/core/calendar/iso-date';
 import { DataTable, sinceDay } from '../platform/ui/data-table';
 import { TrialMarks } from '../platform/ui/trial-marks';
 import type { ShownEntry } from './shown-entry';
+import { entriesTableWords } from './words';
 
 /** Rows of a goal's entries that its page shows before one asks for all. */
 export const FIRST_ROWS = 25;
@@ -31,7 +32,7 @@ const columns: ColumnDef<TableEntry>[] = [
         <span className="block text-small text-ink-3">
           {entry.time}
           {entry.isCorrected && ' · corrected'}
-          {entry.isSecond && ' · second observer'}
+          {entry.isSecond && entriesTableWords.secondObserver}
         </span>
       </>
     ),
@@ -45,7 +46,7 @@ const columns: ColumnDef<TableEntry>[] = [
   },
   {
     id: 'seen',
-    header: 'What was seen',
+    header: entriesTableWords.whatWasSeen,
     enableSorting: false,
     cell: ({ row: { original: entry } }) => (
       <>
@@ -61,9 +62,9 @@ const columns: ColumnDef<TableEntry>[] = [
 ];
 
 const filters = [
-  { id: 'person', label: 'By' },
-  { id: 'place', label: 'Where' },
-  { id: 'phase', label: 'Phase' },
+  { id: 'person', label: entriesTableWords.by },
+  { id: 'place', label: entriesTableWords.where },
+  { id: 'phase', label: entriesTableWords.phase },
 ];
 
 interface EntriesTableProps {
@@ -82,7 +83,7 @@ export function EntriesTable({ newest, all, from }: EntriesTableProps) {
     if (newest.length < all) void load(from);
   }, [newest, all, from, load]);
   const entries = newest.length < all ? (data?.entries ?? newest) : newest;
-  if (entries.length === 0) return <p className="text-ink-2">No entries yet.</p>;
+  if (entries.length === 0) return <p className="text-ink-2">{entriesTableWords.noEntriesYet}</p>;
   return (
     <DataTable
       rows={entries}
@@ -93,7 +94,7 @@ export function EntriesTable({ newest, all, from }: EntriesTableProps) {
       hidden={['phase']}
       all={all}
       noun={['entry', 'entries']}
-      caption="Entries, as a table"
+      caption={entriesTableWords.entriesAsATable}
       first={FIRST_ROWS}
     />
   );

@@ -8,6 +8,7 @@ import { DataSheet } from '../measures/data-sheet';
 import { FieldMessage } from '../platform/ui/fields';
 import { NamesInNote } from '../students/names-in-note';
 import { type DraftChange, type GoalDraft, isMarked } from './draft';
+import { goalCardWords } from './words';
 
 interface GoalCardProps {
   goal: ObservedGoal;
@@ -57,9 +58,9 @@ export function GoalCard({ goal, draft, isActive, selected, openedAt, message, o
       {isOpen && (
         <>
           <textarea
-            aria-label={`Note on ${goal.shortName}`}
+            aria-label={goalCardWords.noteOn(goal.shortName)}
             aria-describedby={`goal-${goalId}-message`}
-            placeholder="Note (optional)"
+            placeholder={goalCardWords.noteOptional}
             rows={1}
             value={draft.note}
             onChange={(event) => onChange({ type: 'note', goalId, note: event.target.value })}
@@ -83,7 +84,9 @@ function standing({ measure }: ObservedGoal, { data, clock, reason }: GoalDraft)
   if (measure.kind === 'trials' && 'trials' in data) {
     const { planned, opportunity } = measure;
     const n = data.trials.length;
-    return planned ? `${n} of ${planned} ${opportunity.many}` : `${n} ${n === 1 ? opportunity.one : opportunity.many}`;
+    return planned
+      ? goalCardWords.of(n, planned, opportunity.many)
+      : `${n} ${n === 1 ? opportunity.one : opportunity.many}`;
   }
   const score = measureOf(measure).score(data);
   return score.value === null ? 'no score yet' : measureOf(measure).basis(score);
@@ -93,7 +96,7 @@ function standing({ measure }: ObservedGoal, { data, clock, reason }: GoalDraft)
 export function NoScore(props: { chosen: NoScoreReason | null; onChoose: (reason: NoScoreReason | null) => void }) {
   return (
     <fieldset className="mt-2.5 flex flex-wrap items-center gap-1.5 text-small">
-      <legend className="float-left mr-2 text-ink-2">No score today?</legend>
+      <legend className="float-left mr-2 text-ink-2">{goalCardWords.noScoreToday}</legend>
       {noScoreReasons.map((reason) => (
         <button
           key={reason}

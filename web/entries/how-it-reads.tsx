@@ -9,6 +9,7 @@ import { useNow } from '../measures/use-now';
 import { isMarked, type SessionDraft } from './draft';
 import { LastFive } from './last-five';
 import { sessionSummary } from './session-line';
+import { howItReadsWords } from './words';
 
 interface HowItReadsProps {
   goals: readonly ObservedGoal[];
@@ -20,8 +21,7 @@ interface HowItReadsProps {
 export function HowItReads({ goals, draft, choices }: HowItReadsProps) {
   const now = useNow(Object.values(draft.goals).some(({ clock }) => isRunning(clock)));
   const marked = goals.filter(({ id }) => draft.goals[id] && isMarked(draft.goals[id]));
-  if (marked.length === 0)
-    return <p className="text-small text-ink-2">Nothing is marked yet. Goals you leave alone stay blank.</p>;
+  if (marked.length === 0) return <p className="text-small text-ink-2">{howItReadsWords.nothingIsMarkedYetGoals}</p>;
   const { on, ...rest } = draft.session;
   const about = sessionSummary({ on: '', ...rest }, choices).replace('no date', on ? shortDate(on) : 'no date');
   return (
@@ -40,7 +40,7 @@ export function HowItReads({ goals, draft, choices }: HowItReadsProps) {
               {reason !== null
                 ? outcomeSentence(goal.measure, { data: null, reason })
                 : data === null
-                  ? 'The clock is running.'
+                  ? howItReadsWords.theClockIsRunning
                   : outcomeSentence(goal.measure, { data, reason: null })}
             </p>
             {note.trim() && <p className="mt-1 text-small text-ink-2">{note}</p>}
@@ -61,7 +61,7 @@ export function BesideLastFive({ goal, draft }: { goal: ObservedGoal; draft: Ses
   return (
     <section className="mt-6">
       <h3 className="mb-2 font-sans text-small font-bold">
-        {goal.number}, beside the last {goal.last.length === 5 ? 'five' : goal.last.length}
+        {howItReadsWords.besideTheLast(goal.number, goal.last.length === 5 ? 'five' : goal.last.length)}
       </h3>
       <LastFive
         last={goal.last}

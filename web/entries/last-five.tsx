@@ -1,3 +1,5 @@
+import { lastFiveWords } from './words';
+
 const WIDTH = 282;
 const HEIGHT = 84;
 const PLACES = 6;
@@ -22,11 +24,11 @@ export function LastFive({ last, now, max, said, target, isUp }: LastFiveProps) 
   const y = (value: number) => 6 + (HEIGHT - 12) * (1 - value / top);
   const first = PLACES - 1 - last.length;
   const points = last.map((value, i) => `${x(first + i)} ${y(value)}`);
-  const before = last.length === 0 ? 'No points before this one' : `Before: ${last.map(said).join(', ')}`;
+  const before = last.length === 0 ? lastFiveWords.noPointsBeforeThisOne : `Before: ${last.map(said).join(', ')}`;
   return (
     <svg
       role="img"
-      aria-label={`${before}. Now: ${now === null ? 'nothing yet' : said(now)}. Target ${said(target)}.`}
+      aria-label={lastFiveWords.nowTarget(before, now === null ? lastFiveWords.nothingYet : said(now), said(target))}
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       className="block h-auto w-full text-ink"
     >

@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { type IsoDate, shortDate } from '~/core/calendar/iso-date';
 import { TrialMarks } from '../platform/ui/trial-marks';
 import { pageOf, type ShownEntry } from './shown-entry';
+import { marginEntriesWords } from './words';
 
 /** The newest entries, as the margin tells them. */
 export function MarginEntries({
@@ -14,14 +15,14 @@ export function MarginEntries({
   /** Whose entry it is, where the page is about several students. */
   names?: Record<string, string>;
 }) {
-  if (entries.length === 0) return <p className="text-ink-2">Nothing has been written down yet.</p>;
+  if (entries.length === 0) return <p className="text-ink-2">{marginEntriesWords.nothingHasBeenWrittenDown}</p>;
   return (
     <ol>
       {entries.map((entry) => (
         <li key={entry.id} className="border-b border-dotted border-ink-3/50 py-3.5 first:pt-0">
           <p className="flex justify-between gap-3 text-small text-ink-2">
             <span>
-              {entry.on === today ? 'Today' : shortDate(entry.on)} {entry.time}
+              {entry.on === today ? marginEntriesWords.today : shortDate(entry.on)} {entry.time}
             </span>
             <span className="font-semibold">{entry.observer}</span>
           </p>

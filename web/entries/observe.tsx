@@ -4,6 +4,7 @@ import { withErrors } from '../platform/http/with-errors';
 import type { Route } from './+types/observe';
 import { observing } from './load';
 import { ObservingPage } from './observing-page';
+import { observeWords } from './words';
 
 export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
   const studentId = idFrom(params.studentId);
@@ -17,7 +18,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Observing ${loaderData?.students[0]?.shortName ?? ''} · Gentle Margin` },
+  { title: observeWords.pageTitle(loaderData?.students[0]?.shortName ?? '') },
 ];
 
 export default function Observe({ loaderData }: Route.ComponentProps) {
@@ -27,7 +28,7 @@ export default function Observe({ loaderData }: Route.ComponentProps) {
     <ObservingPage
       key={studentId}
       {...loaderData}
-      title={`Observing ${students[0]?.shortName ?? ''}`}
+      title={observeWords.observing(students[0]?.shortName ?? '')}
       draftKey={`${personId} ${studentId}`}
       doneTo={`/students/${studentId}`}
     />

@@ -32,6 +32,7 @@ import { SessionLine } from './session-line';
 import { useKeptDraft } from './use-kept-draft';
 import { useObservingKeys } from './use-observing-keys';
 import { useWallClock } from './use-wall-clock';
+import { observingPageWords } from './words';
 
 interface ObservingProps extends Observing {
   title: string;
@@ -96,10 +97,14 @@ export function ObservingPage(props: ObservingProps) {
 
   return (
     <Page
-      marginName="How it will read"
+      marginName={observingPageWords.howItWillRead}
       margin={
         <div className="flex flex-col lg:sticky lg:top-6 lg:h-[calc(100dvh-6.5rem)]">
-          {here && <MarginTitle about={`in ${here.firstName}’s report`}>How it will read</MarginTitle>}
+          {here && (
+            <MarginTitle about={observingPageWords.inSReport(here.firstName)}>
+              {observingPageWords.howItWillRead}
+            </MarginTitle>
+          )}
           <HowItReads goals={here?.goals ?? []} draft={draft} choices={choices} />
           {active && <BesideLastFive goal={active} draft={draft} />}
           <HowThisWorks of="observing" />
@@ -162,12 +167,13 @@ export function ObservingPage(props: ObservingProps) {
                 ) : null;
               })}
             </div>
-            {student.goals.length === 0 && <p className="py-8 text-ink-2">There is no goal to observe yet.</p>}
+            {student.goals.length === 0 && <p className="py-8 text-ink-2">{observingPageWords.thereIsNoGoalTo}</p>}
           </section>
         ))}
         {students.length > 1 && !isBeside && here && students.at(-1) !== here && (
           <button type="button" className="btn mt-4" onClick={() => step(1)}>
-            On to {students[students.indexOf(here) + 1]?.shortName} <kbd className="keycap">]</kbd>
+            {observingPageWords.onTo}
+            {students[students.indexOf(here) + 1]?.shortName} <kbd className="keycap">]</kbd>
           </button>
         )}
       </div>
@@ -208,7 +214,7 @@ function StudentSwitch({ students, draft, here, isBeside, onChoose, onBeside }: 
                 className={`tap flex items-center gap-2 rounded-field border px-3 ${isHere ? 'border-ink bg-sheet font-semibold' : 'border-rule text-ink-2'}`}
               >
                 {student.shortName}
-                {marked > 0 && <span className="text-small text-fern">{marked} marked</span>}
+                {marked > 0 && <span className="text-small text-fern">{observingPageWords.marked(marked)}</span>}
               </button>
             </li>
           );
@@ -221,7 +227,7 @@ function StudentSwitch({ students, draft, here, isBeside, onChoose, onBeside }: 
           onClick={() => onBeside(!isBeside)}
           className="btn btn-sm ml-auto max-md:hidden"
         >
-          Side by side
+          {observingPageWords.sideBySide}
         </button>
       )}
     </div>
@@ -238,8 +244,8 @@ export function severalSaved(
   const [saved, waits] = [of('saved'), of('waits')];
   const goals = saved.reduce((sum, { session }) => sum + session.entries.length, 0);
   return [
-    saved.length > 0 && `Saved for ${names(saved)}: ${counted(goals, 'goal', 'goals')}.`,
-    waits.length > 0 && `On this device until it can be sent: ${names(waits)}`,
+    saved.length > 0 && observingPageWords.savedFor(names(saved), counted(goals, 'goal', 'goals')),
+    waits.length > 0 && observingPageWords.onThisDeviceUntilIt(names(waits)),
   ]
     .filter(Boolean)
     .join(' ');
@@ -259,7 +265,7 @@ function useSave(props: ObservingProps, draft: SessionDraft, change: Dispatch<Dr
     async ({ another }: { another: boolean }) => {
       const all = students.flatMap((student) => student.goals);
       const loose = all.filter(({ id }) => draft.goals[id]?.note.trim() && !isMarked(draft.goals[id]));
-      const words = 'There is a note on this goal but nothing is marked. Mark it, or say why there is no score.';
+      const words = observingPageWords.thereIsANoteOn;
       const missing = Object.fromEntries(loose.map(({ id }) => [entryField(id), words]));
       const sessions = students.flatMap((student): WaitingSession[] => {
         const session = inputFrom(draft, student.goals, Date.now());
@@ -281,7 +287,7 @@ function useSave(props: ObservingProps, draft: SessionDraft, change: Dispatch<Dr
         ];
       });
       if (loose.length === 0 && sessions.length === 0) {
-        missing.form = 'Nothing is marked yet. Mark at least one goal, or say why there is no score.';
+        missing.form = observingPageWords.nothingIsMarkedYetMark;
       }
       setMessages(missing);
       if (Object.keys(missing).length > 0 || isSaving.current) return;

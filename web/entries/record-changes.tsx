@@ -2,12 +2,13 @@ import { type ReactNode, useState } from 'react';
 import { MarginTitle } from '../platform/ui/page';
 import type { EntryVersion } from './change-messages';
 import { WithdrawalForm } from './withdrawal-form';
+import { recordChangesWords } from './words';
 
 /** The margin of a record: every version of it, the one that stands first. */
 export function HowItCameAbout({ versions }: { versions: readonly EntryVersion[] }) {
   return (
     <>
-      <MarginTitle>History</MarginTitle>
+      <MarginTitle>{recordChangesWords.history}</MarginTitle>
       <ol>
         {versions.toReversed().map((version, i) => (
           <VersionInMargin key={version.version} version={version} isNow={i === 0} />
@@ -24,8 +25,10 @@ function VersionInMargin({ version, isNow }: { version: EntryVersion; isNow: boo
   return (
     <li className="border-b border-dotted border-ink-3/50 py-3.5 first:pt-0">
       <p className="text-small text-ink-2">
-        {verb} by {written}
-        {isNow && !isWithdrawn && ' · stands now'}
+        {verb}
+        {recordChangesWords.by}
+        {written}
+        {isNow && !isWithdrawn && recordChangesWords.standsNow}
       </p>
       {why && <p className="mt-1 font-semibold">“{why}”</p>}
       {!isWithdrawn && (
@@ -44,7 +47,8 @@ export function WithdrawnNotice({ now }: { now: EntryVersion }) {
   if (!now.isWithdrawn) return null;
   return (
     <p className="mt-4 alert alert-error alert-soft block">
-      <strong>Withdrawn by {now.written}.</strong> {now.why} It counts in no figure and stands in no report.
+      <strong>{recordChangesWords.withdrawnBy(now.written)}</strong> {now.why}
+      {recordChangesWords.itCountsInNoFigure}
     </p>
   );
 }
@@ -65,10 +69,10 @@ export function RecordChanges({ action, version, correcting }: RecordChangesProp
   return (
     <div className="no-print mt-6 flex gap-2">
       <button type="button" className="btn" onClick={() => setOpen('correct')}>
-        Correct entry
+        {recordChangesWords.correctEntry}
       </button>
       <button type="button" className="btn" onClick={() => setOpen('withdraw')}>
-        Withdraw entry
+        {recordChangesWords.withdrawEntry}
       </button>
     </div>
   );

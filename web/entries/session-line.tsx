@@ -3,6 +3,7 @@ import { longDate } from '~/core/calendar/iso-date';
 import type { SessionChoices } from '~/core/entries/waiting';
 import { FieldMessage } from '../platform/ui/fields';
 import type { SessionFields } from './draft';
+import { sessionLineWords } from './words';
 
 interface SessionLineProps {
   session: SessionFields;
@@ -27,7 +28,7 @@ export function SessionLine({ session, choices, messages, onChange }: SessionLin
           onClick={() => setOpen(!isOpen)}
           className="py-2 link"
         >
-          change
+          {sessionLineWords.change}
         </button>
       </p>
       {(isOpen || needsLook) && (
@@ -42,10 +43,10 @@ export function sessionSummary(
   { on, time, observerId, locationId, besideId }: SessionFields,
   { people, locations }: SessionChoices,
 ) {
-  const place = locations.find(({ id }) => id === locationId)?.name ?? 'Location: choose';
+  const place = locations.find(({ id }) => id === locationId)?.name ?? sessionLineWords.locationChoose;
   const person = people.find(({ id }) => id === observerId)?.name ?? 'observer not said';
   const first = people.find(({ id }) => id === besideId);
-  const who = first ? `${person} beside ${first.name}` : person;
+  const who = first ? sessionLineWords.beside(person, first.name) : person;
   return [on ? longDate(on) : 'no date', time || 'no time', place, who].join(' · ');
 }
 
@@ -58,7 +59,7 @@ interface SessionEditorProps extends SessionLineProps {
 export function SessionEditor({ session, choices, messages, onChange, mayBeSecond = false }: SessionEditorProps) {
   return (
     <div className="mt-1 mb-2 grid grid-cols-2 gap-3 rounded-box border border-rule bg-wash p-3 sm:grid-cols-4">
-      <Labelled label="Date" name="on" message={messages.on}>
+      <Labelled label={sessionLineWords.date} name="on" message={messages.on}>
         <input
           id="session-on"
           type="date"
@@ -69,7 +70,7 @@ export function SessionEditor({ session, choices, messages, onChange, mayBeSecon
           onChange={(event) => onChange({ on: event.target.value })}
         />
       </Labelled>
-      <Labelled label="Time" name="time" message={messages.time}>
+      <Labelled label={sessionLineWords.time} name="time" message={messages.time}>
         <input
           id="session-time"
           type="time"
@@ -79,7 +80,7 @@ export function SessionEditor({ session, choices, messages, onChange, mayBeSecon
           onChange={(event) => onChange({ time: event.target.value })}
         />
       </Labelled>
-      <Labelled label="Location" name="locationId" message={messages.locationId}>
+      <Labelled label={sessionLineWords.location} name="locationId" message={messages.locationId}>
         <select
           id="session-locationId"
           className="select w-full"
@@ -87,7 +88,7 @@ export function SessionEditor({ session, choices, messages, onChange, mayBeSecon
           aria-describedby="session-locationId-message"
           onChange={(event) => onChange({ locationId: event.target.value || null })}
         >
-          <option value="">Not said</option>
+          <option value="">{sessionLineWords.notSaid}</option>
           {choices.locations.map(({ id, name }) => (
             <option key={id} value={id}>
               {name}
@@ -95,7 +96,7 @@ export function SessionEditor({ session, choices, messages, onChange, mayBeSecon
           ))}
         </select>
       </Labelled>
-      <Labelled label="Observer" name="observerId" message={messages.observerId}>
+      <Labelled label={sessionLineWords.observer} name="observerId" message={messages.observerId}>
         <select
           id="session-observerId"
           className="select w-full"
@@ -111,7 +112,7 @@ export function SessionEditor({ session, choices, messages, onChange, mayBeSecon
         </select>
       </Labelled>
       {mayBeSecond && (
-        <Labelled label="Second observer beside" name="besideId" message={messages.besideId}>
+        <Labelled label={sessionLineWords.secondObserverBeside} name="besideId" message={messages.besideId}>
           <select
             id="session-besideId"
             className="select w-full"
@@ -119,7 +120,7 @@ export function SessionEditor({ session, choices, messages, onChange, mayBeSecon
             aria-describedby="session-besideId-message"
             onChange={(event) => onChange({ besideId: event.target.value || null })}
           >
-            <option value="">Nobody: this is the only one</option>
+            <option value="">{sessionLineWords.nobodyThisIsTheOnly}</option>
             {choices.people
               .filter(({ id }) => id !== session.observerId)
               .map(({ id, name }) => (

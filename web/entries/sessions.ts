@@ -14,6 +14,7 @@ import { idFrom, personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import type { Route } from './+types/sessions';
 import { fieldMessages } from './field-messages';
+import { sessionsWords } from './words';
 
 const sent = z.object({ personId: z.uuid(), session: z.looseObject({}), isQuiet: z.boolean().optional() });
 
@@ -25,7 +26,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   // Even what cannot be read is answered only to whom may observe; what can be, is asked for where it is written.
   if (!body.success) {
     await requireStudent(database(), actor, studentId, 'observe');
-    return refusedWith({ form: 'This cannot be read.' });
+    return refusedWith({ form: sessionsWords.thisCannotBeRead });
   }
   // Somebody else has signed in on this device since: what waits there is not theirs.
   if (body.data.personId !== actor.personId) return data(null, { status: 409 });
@@ -40,8 +41,8 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     const isSecond = besideId && besideId !== observerId;
     const paired = isSecond ? await pairBeside(database(), actor, { studentId: student.id, ids, besideId }, now) : null;
     const name = discreet ? student.initials : student.firstName;
-    const text = `Saved for ${name}: ${counted(ids.length, 'goal', 'goals')}${pairedSaid(paired, ids.length)}.`;
-    const link = { to: `/students/${studentId}/entries/${ids[0]}`, label: 'See it' };
+    const text = sessionsWords.savedFor(name, counted(ids.length, 'goal', 'goals'), pairedSaid(paired, ids.length));
+    const link = { to: `/students/${studentId}/entries/${ids[0]}`, label: sessionsWords.seeIt };
     if (body.data.isQuiet) return data({ ids });
     return data({ ids }, { headers: await sayNext(ids.length === 1 ? { text, link } : { text }) });
   } catch (error) {
@@ -58,5 +59,5 @@ function pairedSaid(paired: number | null, all: number): string {
 }
 
 export const loader = withErrors(async () => {
-  throw new NotFound('There is only something to send here.');
+  throw new NotFound(sessionsWords.thereIsOnlySomethingTo);
 });

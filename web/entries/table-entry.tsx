@@ -25,6 +25,7 @@ import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/table-entry';
 import { CellBox } from './cell-box';
 import { blankLines, isBlank, type Line, type Sheet, sheetReducer, useKeptSheet } from './sheet';
+import { tableEntryWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, person, wall, discreet } = personOf(context);
@@ -68,7 +69,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `${loaderData?.goal.number ?? ''} from paper · Gentle Margin` },
+  { title: tableEntryWords.pageTitle(loaderData?.goal.number ?? '') },
 ];
 
 export default function TableEntry({ loaderData }: Route.ComponentProps) {
@@ -133,11 +134,11 @@ function Table({ student, goal, people, locations, personId, wall }: Route.Compo
 
   return (
     <Page
-      marginName="What will be saved"
+      marginName={tableEntryWords.whatWillBeSaved}
       margin={
         <div className="lg:sticky lg:top-6">
-          <MarginTitle about="All rows are saved together, or none.">What will be saved</MarginTitle>
-          {rows.length === 0 && <p className="text-small text-ink-2">Nothing yet. Empty rows are left out.</p>}
+          <MarginTitle about={tableEntryWords.allRowsAreSavedTogether}>{tableEntryWords.whatWillBeSaved}</MarginTitle>
+          {rows.length === 0 && <p className="text-small text-ink-2">{tableEntryWords.nothingYetEmptyRowsAre}</p>}
           <ol className="grid max-h-[55dvh] gap-2 overflow-y-auto">
             {rows.map(({ id, on, time, outcome }) => (
               <li key={id} className="border-l-2 border-fern pl-3 text-small">
@@ -151,18 +152,19 @@ function Table({ student, goal, people, locations, personId, wall }: Route.Compo
           <div className="mt-4 grid gap-2">
             {saving.isUnreachable && (
               <p role="status" className="text-small font-semibold text-clay-deep">
-                The server cannot be reached. Nothing is lost: the table is kept on this device and sent again by itself
-                while this page is open.
+                {tableEntryWords.theServerCannotBeReached}
               </p>
             )}
             {isChecked && wrong > 0 && (
               <p role="alert" className="text-small font-semibold text-clay-deep">
-                {counted(wrong, 'row needs', 'rows need')} another look. Nothing has been saved.
+                {tableEntryWords.anotherLookNothingHasBeen(
+                  counted(wrong, tableEntryWords.rowNeeds, tableEntryWords.rowsNeed),
+                )}
               </p>
             )}
             {isChecked && wrong === 0 && rows.length === 0 && (
               <p role="alert" className="text-small font-semibold text-clay-deep">
-                There is no row to save yet.
+                {tableEntryWords.thereIsNoRowTo}
               </p>
             )}
             <button
@@ -172,13 +174,13 @@ function Table({ student, goal, people, locations, personId, wall }: Route.Compo
               className="btn btn-primary h-12 w-full text-base"
             >
               {saving.isBusy
-                ? 'Saving …'
+                ? tableEntryWords.saving
                 : rows.length > 0
-                  ? `Save ${counted(rows.length, 'entry', 'entries')}`
-                  : 'Save'}
+                  ? tableEntryWords.save(counted(rows.length, 'entry', 'entries'))
+                  : tableEntryWords.save2}
             </button>
             <p role="status" className="text-small text-ink-2">
-              {isKept && 'Kept on this device ✓'}
+              {isKept && tableEntryWords.keptOnThisDevice}
             </p>
           </div>
         </div>
@@ -189,27 +191,24 @@ function Table({ student, goal, people, locations, personId, wall }: Route.Compo
           {student.shortName} · {goal.number} {goal.shortName}
         </Link>
       </p>
-      <h1 className="mt-1 text-3xl">From paper, in a table</h1>
-      <p className="mt-1 max-w-3xl text-small text-ink-2">
-        One row for each session. Type, or paste from a spreadsheet into the first cell; with the names of the columns
-        above, in any order.
-      </p>
+      <h1 className="mt-1 text-3xl">{tableEntryWords.fromPaperInATable}</h1>
+      <p className="mt-1 max-w-3xl text-small text-ink-2">{tableEntryWords.oneRowForEachSession}</p>
       <div className="mt-4 flex flex-wrap gap-4">
         <Choice
-          label="Observed by"
+          label={tableEntryWords.observedBy}
           value={observerId}
           options={people}
           onChoose={(id) => change({ type: 'fields', fields: { observerId: id } })}
         />
         <Choice
-          label="Location"
+          label={tableEntryWords.location}
           value={locationId ?? ''}
-          none="Not said"
+          none={tableEntryWords.notSaid}
           options={locations}
           onChoose={(id) => change({ type: 'fields', fields: { locationId: id || null } })}
         />
         <label className="grid gap-1 text-small font-semibold">
-          Time, where a row says none
+          {tableEntryWords.timeWhereARowSays}
           <input
             type="time"
             value={sheet.time}
@@ -220,7 +219,7 @@ function Table({ student, goal, people, locations, personId, wall }: Route.Compo
       </div>
       {pasteMessage && (
         <p role="alert" className="mt-3 alert alert-error alert-soft block font-semibold">
-          {pasteMessage} Nothing was changed.
+          {tableEntryWords.nothingWasChanged(pasteMessage)}
         </p>
       )}
       <div className="mt-4 overflow-x-auto pb-24">
@@ -233,7 +232,7 @@ function Table({ student, goal, people, locations, personId, wall }: Route.Compo
                 </th>
               ))}
               <th scope="col">
-                <span className="sr-only">Take away</span>
+                <span className="sr-only">{tableEntryWords.takeAway}</span>
               </th>
             </tr>
           </thead>
@@ -243,7 +242,7 @@ function Table({ student, goal, people, locations, personId, wall }: Route.Compo
                 {columns.map(({ key, label, example }) => (
                   <td key={key} className="px-0.5 py-0.5 align-top">
                     <CellBox
-                      name={`${label}, row ${at + 1}`}
+                      name={tableEntryWords.row(label, at + 1)}
                       isWide={key === 'note'}
                       text={line.cells[key] ?? ''}
                       placeholder={at === 0 ? example : ''}
@@ -257,7 +256,7 @@ function Table({ student, goal, people, locations, personId, wall }: Route.Compo
                   {!isBlank(line) && (
                     <button
                       type="button"
-                      aria-label={`Take away row ${at + 1}`}
+                      aria-label={tableEntryWords.takeAwayRow(at + 1)}
                       onClick={() => change({ type: 'remove', at })}
                       className="grid size-10 place-items-center rounded-field text-ink-2 hover:bg-wash"
                     >

@@ -21,6 +21,7 @@ import {
 } from './incidents/incident-draft';
 import { IncidentFields } from './incidents/incident-fields';
 import { SessionEditor } from './session-line';
+import { waitingDialogWords } from './words';
 
 /** What waits on this device: read, changed, taken away, sent now. */
 export default function WaitingDialog({ onClose }: { onClose: () => void }) {
@@ -28,9 +29,9 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
   const [changing, setChanging] = useState<Changeable | null>(null);
   const [removing, setRemoving] = useState<string | null>(null);
   return (
-    <Dialog title="Waiting to be sent" onClose={onClose}>
+    <Dialog title={waitingDialogWords.waitingToBeSent} onClose={onClose}>
       <div className="max-h-[80dvh] overflow-y-auto p-6">
-        <h2 className="text-xl">Waiting to be sent</h2>
+        <h2 className="text-xl">{waitingDialogWords.waitingToBeSent}</h2>
         {changing?.kind === 'incident' ? (
           <ChangeIncident waiting={changing} onDone={() => setChanging(null)} />
         ) : changing ? (
@@ -39,8 +40,8 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
           <>
             <p className="mt-1 text-small text-ink-2">
               {list.length + unreadable.length === 0
-                ? 'Nothing waits: the server has everything.'
-                : 'It is kept on this device until the server has it.'}
+                ? waitingDialogWords.nothingWaitsTheServerHas
+                : waitingDialogWords.itIsKeptOnThis}
             </p>
             <ul className="mt-3">
               {list.map((waiting) => (
@@ -59,23 +60,23 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
                   )}
                   {removing === waiting.id ? (
                     <p className="mt-2 flex flex-wrap items-center gap-2 text-small">
-                      It has not been sent and will be gone.
+                      {waitingDialogWords.itHasNotBeenSent}
                       <button type="button" className="btn btn-sm" onClick={() => remove(waiting.id)}>
-                        Take it away
+                        {waitingDialogWords.takeItAway}
                       </button>
                       <button type="button" className="btn btn-sm btn-primary" onClick={() => setRemoving(null)}>
-                        Keep it
+                        {waitingDialogWords.keepIt}
                       </button>
                     </p>
                   ) : (
                     <p className="mt-2 flex gap-2">
                       {waiting.kind !== 'counts' && (
                         <button type="button" className="btn btn-sm" onClick={() => setChanging(waiting)}>
-                          Change
+                          {waitingDialogWords.change}
                         </button>
                       )}
                       <button type="button" className="btn btn-sm" onClick={() => setRemoving(waiting.id)}>
-                        Remove
+                        {waitingDialogWords.remove}
                       </button>
                     </p>
                   )}
@@ -87,11 +88,11 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
             </ul>
             <div className="mt-4 flex justify-end gap-2">
               <button type="button" className="btn" onClick={onClose}>
-                Close
+                {waitingDialogWords.close}
               </button>
               {list.length > 0 && (
                 <button type="button" className="btn btn-primary" onClick={sendNow}>
-                  Try now
+                  {waitingDialogWords.tryNow}
                 </button>
               )}
             </div>
@@ -109,12 +110,13 @@ function UnreadableItem({ savedAt, raw, onRemove }: Unreadable & { onRemove: () 
   return (
     <li className="border-t border-rule py-3">
       <p className="text-small text-ink-2">
-        Saved on {when.toLocaleDateString('en-US', { month: 'short', day: 'numeric' })} at{' '}
-        {when.toLocaleTimeString('en-US', { hour: 'numeric', minute: '2-digit' })}
+        {waitingDialogWords.savedOnAt(
+          when.toLocaleDateString('en-US', { month: 'short', day: 'numeric' }),
+          when.toLocaleTimeString('en-US', { hour: 'numeric', minute: '2-digit' }),
+        )}
       </p>
       <p role="alert" className="mt-1 text-small font-semibold text-clay-deep">
-        This page cannot read it any more, so it cannot be sent. It stays on this device. Download it and enter it anew,
-        or give the file to whoever looks after this installation.
+        {waitingDialogWords.thisPageCannotReadIt}
       </p>
       <p className="mt-2 flex gap-2">
         <a
@@ -123,11 +125,11 @@ function UnreadableItem({ savedAt, raw, onRemove }: Unreadable & { onRemove: () 
           className="btn btn-sm"
           onClick={() => setHasFile(true)}
         >
-          Download
+          {waitingDialogWords.download}
         </a>
         {hasFile && (
           <button type="button" className="btn btn-sm" onClick={onRemove}>
-            Remove it from this device
+            {waitingDialogWords.removeItFromThisDevice}
           </button>
         )}
       </p>
@@ -153,7 +155,7 @@ function WhatWaits({ waiting }: { waiting: WaitingItem }) {
     const [first] = waiting.counts.counts;
     return (
       <>
-        <p className="text-small text-ink-2">{first && `${longDate(first.on)} · ${first.time} · count`}</p>
+        <p className="text-small text-ink-2">{first && waitingDialogWords.count(longDate(first.on), first.time)}</p>
         {waiting.said.map((sentence) => (
           <p key={sentence} className="mt-1 text-small">
             {sentence}
@@ -207,7 +209,7 @@ function ChangeIncident({ waiting, onDone }: { waiting: WaitingIncident; onDone:
       <IncidentFields
         incidentScreen={waiting.incidentScreen}
         draft={draft}
-        messages={isWhole ? {} : { behaviors: 'Say what happened.' }}
+        messages={isWhole ? {} : { behaviors: waitingDialogWords.sayWhatHappened }}
         onChange={(changes) => setDraft((before) => changedIncident(waiting.incidentScreen, before, changes, null))}
       />
       <ChangeButtons isWhole={isWhole} onLeave={onDone} onKeep={() => change({ ...waiting, incident }).then(onDone)} />
@@ -260,7 +262,7 @@ function ChangeWaiting({ waiting, onDone }: { waiting: WaitingSession; onDone: (
             isActive={isActive}
             selected={isActive ? draft.selected : null}
             openedAt={draft.openedAt}
-            message={session ? undefined : 'Something must be marked.'}
+            message={session ? undefined : waitingDialogWords.somethingMustBeMarked}
             onChange={dispatch}
             timeNow={() => ({ on: draft.session.on, time: draft.session.time })}
           />
@@ -279,10 +281,10 @@ function ChangeButtons(props: { isWhole: boolean; onLeave: () => void; onKeep: (
   return (
     <div className="flex justify-end gap-2">
       <button type="button" className="btn" onClick={props.onLeave}>
-        Cancel
+        {waitingDialogWords.cancel}
       </button>
       <button type="button" className="btn btn-primary" disabled={!props.isWhole} onClick={props.onKeep}>
-        Keep the change
+        {waitingDialogWords.keepTheChange}
       </button>
     </div>
   );

@@ -3,6 +3,7 @@ import { FieldMessage } from '../platform/ui/fields';
 import { useRetry, useSaving } from '../platform/ui/use-saving';
 import type { ChangeAnswer } from './change-messages';
 import { ChangeMessages, messagesOf, versionToReplace } from './change-messages';
+import { withdrawalFormWords } from './words';
 
 /** Takes an entry out of every figure and report; it stays readable, with the reason. */
 export function WithdrawalForm(props: { action: string; version: number; onDone: () => void }) {
@@ -17,19 +18,25 @@ export function WithdrawalForm(props: { action: string; version: number; onDone:
     if (answer && 'saved' in answer) onDone();
   }, [answer, onDone]);
   return (
-    <section aria-label="Withdraw this entry" className="mt-6 rounded-box border border-rule bg-sheet p-4">
-      <h2 className="text-lg">Withdraw this entry</h2>
-      <p className="mt-1 text-ink-2">
-        It will count in no figure and stand in no report. Nothing is deleted: it stays readable here, with your reason.
-      </p>
-      <WhyField label="Why is it withdrawn?" value={why} onChange={setWhy} message={messagesOf(answer).why} />
+    <section
+      aria-label={withdrawalFormWords.withdrawThisEntry}
+      className="mt-6 rounded-box border border-rule bg-sheet p-4"
+    >
+      <h2 className="text-lg">{withdrawalFormWords.withdrawThisEntry}</h2>
+      <p className="mt-1 text-ink-2">{withdrawalFormWords.itWillCountInNo}</p>
+      <WhyField
+        label={withdrawalFormWords.whyIsItWithdrawn}
+        value={why}
+        onChange={setWhy}
+        message={messagesOf(answer).why}
+      />
       <ChangeMessages answer={answer} isUnreachable={isUnreachable} />
       <div className="mt-4 flex gap-2">
         <button type="button" className="btn btn-primary" disabled={isBusy} onClick={submit}>
-          Withdraw entry
+          {withdrawalFormWords.withdrawEntry}
         </button>
         <button type="button" className="btn" onClick={onDone}>
-          Keep it
+          {withdrawalFormWords.keepIt}
         </button>
       </div>
     </section>

@@ -39,6 +39,7 @@ import { MarginTitle, Page } from '../platform/ui/page';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/arrange';
 import { RetireDialog, RetiredLine } from './retire';
+import { arrangeWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, discreet } = personOf(context);
@@ -89,12 +90,12 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
         : await submitted(form, retirementInput, (input) => retireGoal(database(), actor, studentId, input, now));
   if (refused) return refused;
   if (intent !== 'retire') return { result: undefined };
-  const text = 'The goal is retired. All that was recorded stays, and it can be brought back.';
+  const text = arrangeWords.theGoalIsRetiredAll;
   return data({ result: undefined }, { headers: await sayNext({ text }) });
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Goals of ${loaderData?.student.shortName ?? 'a student'}, arranged · Gentle Margin` },
+  { title: arrangeWords.pageTitle(loaderData?.student.shortName ?? 'a student') },
 ];
 
 export type Line = Route.ComponentProps['loaderData']['goals'][number];
@@ -123,24 +124,21 @@ export default function Arrange({ loaderData: { student, goals, today } }: Route
     return goal ? `${goal.number} ${goal.shortName}` : 'the goal';
   };
   const announcements: Announcements = {
-    onDragStart: ({ active }) => `${placeOf(active.id)} is picked up. Arrow keys move it, Space puts it down.`,
+    onDragStart: ({ active }) => arrangeWords.isPickedUpArrowKeys(placeOf(active.id)),
     onDragOver: ({ active, over }) =>
-      over ? `${placeOf(active.id)} is at the place of ${placeOf(over.id)}.` : undefined,
-    onDragEnd: ({ active }) => `${placeOf(active.id)} is put down.`,
-    onDragCancel: ({ active }) => `${placeOf(active.id)} stays where it was.`,
+      over ? arrangeWords.isAtThePlaceOf(placeOf(active.id), placeOf(over.id)) : undefined,
+    onDragEnd: ({ active }) => arrangeWords.isPutDown(placeOf(active.id)),
+    onDragCancel: ({ active }) => arrangeWords.staysWhereItWas(placeOf(active.id)),
   };
   return (
     <Page
-      marginName="About the order"
+      marginName={arrangeWords.aboutTheOrder}
       margin={
         <>
-          <MarginTitle>About the order</MarginTitle>
+          <MarginTitle>{arrangeWords.aboutTheOrder}</MarginTitle>
           <div className="grid gap-3 text-small text-ink-2">
-            <p>Everyone on the team sees the goals in this order, when they look and when they observe.</p>
-            <p>
-              A retired goal is no longer observed and no longer due. Its entries stay in the report, and it can be
-              brought back.
-            </p>
+            <p>{arrangeWords.everyoneOnTheTeamSees}</p>
+            <p>{arrangeWords.aRetiredGoalIsNo}</p>
           </div>
         </>
       }
@@ -151,12 +149,12 @@ export default function Arrange({ loaderData: { student, goals, today } }: Route
         </Link>
       </p>
       <header className="mt-1 flex flex-wrap items-end justify-between gap-4">
-        <h1 className="text-3xl">Goals, in order</h1>
+        <h1 className="text-3xl">{arrangeWords.goalsInOrder}</h1>
         <Link to={`/students/${student.id}/goals/new`} className="btn btn-primary px-5 text-base">
-          Add a goal
+          {arrangeWords.addAGoal}
         </Link>
       </header>
-      {current.length === 0 && <p className="py-8 text-ink-2">No goal is worked on.</p>}
+      {current.length === 0 && <p className="py-8 text-ink-2">{arrangeWords.noGoalIsWorkedOn}</p>}
       <DndContext
         id={context}
         accessibility={{ announcements }}
@@ -183,7 +181,7 @@ export default function Arrange({ loaderData: { student, goals, today } }: Route
       </DndContext>
       {retired.length > 0 && (
         <section className="mt-10 pb-16">
-          <h2 className="border-b border-rule pb-2 text-lg">Retired</h2>
+          <h2 className="border-b border-rule pb-2 text-lg">{arrangeWords.retired}</h2>
           <ul>
             {retired.map((goal) => (
               <RetiredLine key={goal.id} goal={goal} studentId={student.id} />
@@ -223,7 +221,7 @@ function GoalLine({ goal, studentId, today, others, isFirst, isLast, onMove }: G
         ref={setActivatorNodeRef}
         {...attributes}
         {...listeners}
-        aria-label={`Drag ${named}`}
+        aria-label={arrangeWords.drag(named)}
         className="grid tap-square touch-none cursor-grab place-items-center rounded-field text-ink-3 hover:bg-wash"
       >
         <GripVertical size={18} aria-hidden />
@@ -236,14 +234,14 @@ function GoalLine({ goal, studentId, today, others, isFirst, isLast, onMove }: G
         <span className="block text-small text-ink-2">{goal.criterion}</span>
       </span>
       <span className="flex gap-1">
-        <IconButton label={`Move ${named} up`} isOff={isFirst} onPress={() => onMove(-1)}>
+        <IconButton label={arrangeWords.moveUp(named)} isOff={isFirst} onPress={() => onMove(-1)}>
           <ArrowUp size={16} aria-hidden />
         </IconButton>
-        <IconButton label={`Move ${named} down`} isOff={isLast} onPress={() => onMove(1)}>
+        <IconButton label={arrangeWords.moveDown(named)} isOff={isLast} onPress={() => onMove(1)}>
           <ArrowDown size={16} aria-hidden />
         </IconButton>
-        <button type="button" aria-label={`Retire ${named}`} onClick={() => setRetiring(true)} className="btn">
-          Retire
+        <button type="button" aria-label={arrangeWords.retire(named)} onClick={() => setRetiring(true)} className="btn">
+          {arrangeWords.retire2}
         </button>
       </span>
       {isRetiring && <RetireDialog goal={goal} others={others} today={today} onClose={() => setRetiring(false)} />}

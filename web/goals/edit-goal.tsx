@@ -21,6 +21,7 @@ import { Covered } from '../platform/ui/covered';
 import type { Route } from './+types/edit-goal';
 import { goalChoices } from './form/choices';
 import { GoalForm } from './form/goal-form';
+import { editGoalWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, discreet } = personOf(context);
@@ -52,18 +53,17 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     await putInGoalBank(database(), actor, studentId, { id: idFrom(String(form.get('shelfId'))), goal: template }, now);
     return data(
       { result: undefined },
-      { headers: await sayNext({ text: `Goal ${goal.number} is in the goal bank.` }) },
+      { headers: await sayNext({ text: editGoalWords.goalIsInTheGoal(goal.number) }) },
     );
   }
   if (form.get('intent') === 'baseline') {
     const sessions = await sessionsOfGoal(database(), student.id, goal.id);
     const { points } = progressFrom(goal, sessions, { school, today: actor.today });
     const offered = goal.baseline ? null : offeredBaseline(points);
-    if (!offered)
-      throw new NotFound('There are no three scores to take a baseline from, or there is a baseline already.');
+    if (!offered) throw new NotFound(editGoalWords.thereAreNoThreeScores);
     const baseline = { baselineValue: Math.round(100 * offered.value) / 100, baselineOn: offered.on };
     await editGoal(database(), actor, studentId, { ...inputOf(goal), ...baseline }, now);
-    const text = `The baseline is ${valueSaid(goal, offered.value)}. “Edit the goal” changes it.`;
+    const text = editGoalWords.theBaselineIsEditThe(valueSaid(goal, offered.value));
     return redirect(`/students/${studentId}/goals/${goal.id}`, { headers: await sayNext({ text }) });
   }
   const { done, refused } = await submitted(form, goalInput, async (input) => {
@@ -71,16 +71,16 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     return input;
   });
   if (refused) return { result: refused.data.result };
-  const headers = await sayNext({ text: `Goal ${done.number} is changed.` });
+  const headers = await sayNext({ text: editGoalWords.goalIsChanged(done.number) });
   return redirect(`/students/${studentId}/goals/${goal.id}`, { headers });
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `${loaderData ? `Editing ${loaderData.goal.number}` : 'A goal'} · Gentle Margin` },
+  { title: `${loaderData ? editGoalWords.editing(loaderData.goal.number) : editGoalWords.aGoal} · Gentle Margin` },
 ];
 
 export default function EditGoal({ loaderData, actionData }: Route.ComponentProps) {
-  if (!loaderData) return <Covered what="A goal" />;
+  if (!loaderData) return <Covered what={editGoalWords.aGoal} />;
   const { student, goal, recorded, forShelf, choices, today } = loaderData;
   return (
     <GoalForm
@@ -99,7 +99,7 @@ export default function EditGoal({ loaderData, actionData }: Route.ComponentProp
           {student.shortName} · {goal.number}
         </Link>
       </p>
-      <h1 className="mt-1 text-3xl">Edit the goal</h1>
+      <h1 className="mt-1 text-3xl">{editGoalWords.editTheGoal}</h1>
     </GoalForm>
   );
 }
@@ -110,17 +110,14 @@ function ToGoalBank({ id, name, wording }: { id: string; name: string; wording: 
   const isThere = fetcher.state === 'idle' && fetcher.data !== undefined;
   return (
     <details className="mt-8 border-t border-rule pt-3">
-      <summary className="tap py-1.5 text-small text-ink-2 link">Put it into the school’s goal bank</summary>
-      <p className="mt-2 text-small text-ink-2">
-        Everyone who sets up goals can begin from it then. It stands there as “{name}”, in these words; see that they
-        name nobody:
-      </p>
+      <summary className="tap py-1.5 text-small text-ink-2 link">{editGoalWords.putItIntoTheSchools}</summary>
+      <p className="mt-2 text-small text-ink-2">{editGoalWords.everyoneWhoSetsUpGoals(name)}</p>
       <p className="mt-2 text-small whitespace-pre-line">{wording}</p>
       <fetcher.Form method="post" className="mt-3">
         <input type="hidden" name="intent" value="goalBank" />
         <input type="hidden" name="shelfId" value={id} />
         <button type="submit" className="btn btn-sm" disabled={isThere || fetcher.state !== 'idle'}>
-          {isThere ? 'In the goal bank ✓' : 'Put it there'}
+          {isThere ? editGoalWords.inTheGoalBank : editGoalWords.putItThere}
         </button>
       </fetcher.Form>
     </details>

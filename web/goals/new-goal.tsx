@@ -18,6 +18,7 @@ import { Covered } from '../platform/ui/covered';
 import type { Route } from './+types/new-goal';
 import { goalChoices } from './form/choices';
 import { GoalForm } from './form/goal-form';
+import { newGoalWords } from './words';
 
 export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, discreet } = personOf(context);
@@ -88,14 +89,14 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     return input;
   });
   if (refused) return { result: refused.data.result };
-  const headers = await sayNext({ text: `Goal ${done.number} is in the plan.` });
+  const headers = await sayNext({ text: newGoalWords.goalIsInThePlan(done.number) });
   return redirect(`/students/${studentId}/goals/${done.id}`, { headers });
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'A new goal · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: newGoalWords.pageTitle }];
 
 export default function NewGoal({ loaderData, actionData }: Route.ComponentProps) {
-  if (!loaderData) return <Covered what="A goal" />;
+  if (!loaderData) return <Covered what={newGoalWords.aGoal} />;
   const { student, goal, question, from, choices, today } = loaderData;
   return (
     <GoalForm
@@ -114,7 +115,7 @@ export default function NewGoal({ loaderData, actionData }: Route.ComponentProps
           {student.shortName}
         </Link>
       </p>
-      <h1 className="mt-1 text-3xl">A new goal</h1>
+      <h1 className="mt-1 text-3xl">{newGoalWords.aNewGoal}</h1>
       {question ? <NameQuestion question={question} to={student.firstName} /> : <BeginFrom {...loaderData} />}
     </GoalForm>
   );
@@ -126,17 +127,15 @@ function NameQuestion({ question, to }: { question: NonNullable<Loaded['question
   const { from, times, after, goalId } = question;
   return (
     <section className="mt-4 max-w-3xl alert alert-error alert-soft block">
-      <h2 className="text-lg">
-        The wording names {from} {counted(times, 'time', 'times')}
-      </h2>
-      <p className="mt-1 text-small">For {to} it would read:</p>
+      <h2 className="text-lg">{newGoalWords.theWordingNames(from, counted(times, 'time', 'times'))}</h2>
+      <p className="mt-1 text-small">{newGoalWords.forItWouldRead(to)}</p>
       <p className="mt-1 whitespace-pre-line">{after}</p>
       <div className="mt-3 flex flex-wrap gap-2">
         <Link to={`?goal=${goalId}&name=replace`} className="btn btn-primary">
-          Put {to} in
+          {newGoalWords.putIn(to)}
         </Link>
         <Link to={`?goal=${goalId}&name=keep`} className="btn">
-          Keep the wording
+          {newGoalWords.keepTheWording}
         </Link>
       </div>
     </section>
@@ -147,11 +146,11 @@ function BeginFrom({ goalBank, others, from }: Loaded) {
   return (
     <details className="mt-3 max-w-3xl" open={false}>
       <summary className="tap py-1.5 text-small text-ink-2 link">
-        {from ? 'Begin from something else' : 'Begin from another goal or from the goal bank'}
+        {from ? newGoalWords.beginFromSomethingElse : newGoalWords.beginFromAnotherGoalOr}
       </summary>
       <div className="mt-2 grid gap-6 rounded-field bg-wash p-4 sm:grid-cols-2">
         <section>
-          <h2 className="mb-1">From the goal bank</h2>
+          <h2 className="mb-1">{newGoalWords.fromTheGoalBank}</h2>
           <ul className="max-h-72 overflow-y-auto">
             {goalBank.map(({ id, isOwn, name, area }) => (
               <li key={id} className="flex items-center justify-between gap-2">
@@ -162,8 +161,8 @@ function BeginFrom({ goalBank, others, from }: Loaded) {
                   <Form method="post">
                     <input type="hidden" name="intent" value="takeOffShelf" />
                     <input type="hidden" name="shelfId" value={id} />
-                    <button type="submit" aria-label={`Take ${name} out of the goal bank`} className="btn btn-xs">
-                      Take off
+                    <button type="submit" aria-label={newGoalWords.takeOutOfTheGoal(name)} className="btn btn-xs">
+                      {newGoalWords.takeOff}
                     </button>
                   </Form>
                 )}
@@ -172,7 +171,7 @@ function BeginFrom({ goalBank, others, from }: Loaded) {
           </ul>
         </section>
         <section>
-          <h2 className="mb-1">A goal that is there</h2>
+          <h2 className="mb-1">{newGoalWords.aGoalThatIsThere}</h2>
           <ul className="max-h-72 overflow-y-auto">
             {[...others]
               .sort((a, b) => Number(b.isOwn) - Number(a.isOwn))

@@ -5,6 +5,7 @@ import { retirementWords } from '~/core/goals/retirement-input';
 import { Dialog } from '../platform/ui/dialog';
 import { FieldMessage } from '../platform/ui/fields';
 import type { action, Line } from './arrange';
+import { retireWords } from './words';
 
 interface RetireDialogProps {
   goal: Line;
@@ -20,15 +21,13 @@ export function RetireDialog({ goal, others, today, onClose }: RetireDialogProps
   const messages = fetcher.data?.result?.error ?? {};
   const id = useId();
   return (
-    <Dialog title={`Retire ${goal.shortName}`} onClose={onClose}>
+    <Dialog title={retireWords.retire(goal.shortName)} onClose={onClose}>
       <fetcher.Form method="post" className="grid gap-4 p-6">
-        <h2 className="text-xl">
-          Retire {goal.number} {goal.shortName}
-        </h2>
+        <h2 className="text-xl">{retireWords.retire2(goal.number, goal.shortName)}</h2>
         <input type="hidden" name="intent" value="retire" />
         <input type="hidden" name="goalId" value={goal.id} />
         <fieldset className="grid gap-1">
-          <legend className="sr-only">Why</legend>
+          <legend className="sr-only">{retireWords.why}</legend>
           {Object.entries(retirementWords).map(([key, words]) => (
             <label key={key} className="flex tap items-center gap-2.5">
               <input
@@ -47,7 +46,7 @@ export function RetireDialog({ goal, others, today, onClose }: RetireDialogProps
         {how === 'replaced' && (
           <div className="grid gap-1">
             <label htmlFor={`${id}-by`} className="text-small font-semibold">
-              The goal that takes its place
+              {retireWords.theGoalThatTakesIts}
             </label>
             <select id={`${id}-by`} name="replacedBy" className="select w-full">
               {others.map((other) => (
@@ -61,23 +60,23 @@ export function RetireDialog({ goal, others, today, onClose }: RetireDialogProps
         )}
         <div className="grid gap-1">
           <label htmlFor={`${id}-on`} className="text-small font-semibold">
-            On
+            {retireWords.on}
           </label>
           <input id={`${id}-on`} type="date" name="on" defaultValue={today} max={today} className="input w-44" />
           <FieldMessage messages={messages.on ?? undefined} />
         </div>
         <div className="grid gap-1">
           <label htmlFor={`${id}-note`} className="text-small font-semibold">
-            Note
+            {retireWords.note}
           </label>
           <input id={`${id}-note`} name="note" maxLength={400} className="input w-full" />
         </div>
         <div className="flex justify-end gap-2">
           <button type="button" className="btn" onClick={onClose}>
-            Keep it
+            {retireWords.keepIt}
           </button>
           <button type="submit" className="btn btn-primary" disabled={fetcher.state !== 'idle'}>
-            Retire
+            {retireWords.retire3}
           </button>
         </div>
       </fetcher.Form>
@@ -91,7 +90,9 @@ export function RetiredLine({ goal, studentId }: { goal: Line; studentId: string
   const { id, number, shortName, retired } = goal;
   if (!retired) return null;
   const messages = fetcher.data?.result?.error ?? {};
-  const how = retired.replacedBy ? `replaced by ${retired.replacedBy}` : retirementWords[retired.how].toLowerCase();
+  const how = retired.replacedBy
+    ? retireWords.replacedBy(retired.replacedBy)
+    : retirementWords[retired.how].toLowerCase();
   return (
     <li className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule py-3">
       <span className="display w-10 text-xl text-ink-3">{number}</span>
@@ -100,7 +101,7 @@ export function RetiredLine({ goal, studentId }: { goal: Line; studentId: string
           {shortName}
         </Link>
         <span className="block text-small text-ink-2">
-          {[`${how} on ${longDate(retired.on)}`, retired.note].filter(Boolean).join(' · ')}
+          {[retireWords.on2(how, longDate(retired.on)), retired.note].filter(Boolean).join(' · ')}
         </span>
         <FieldMessage messages={messages.goalId ?? undefined} />
       </span>
@@ -110,10 +111,10 @@ export function RetiredLine({ goal, studentId }: { goal: Line; studentId: string
           type="submit"
           name="intent"
           value="bringBack"
-          aria-label={`Bring back ${number} ${shortName}`}
+          aria-label={retireWords.bringBack(number, shortName)}
           className="btn"
         >
-          Bring back
+          {retireWords.bringBack2}
         </button>
       </fetcher.Form>
     </li>

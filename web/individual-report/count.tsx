@@ -36,6 +36,7 @@ import { Page } from '../platform/ui/page';
 import { saveOrStay } from '../platform/ui/use-saving';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/count';
+import { countWords } from './words';
 
 function versionOf(count: BehaviorCount, { choices }: Naming, timeZone: string, discreet: boolean): EntryVersion {
   const { on, time } = wallTime(count.changedAt ?? count.recordedAt, timeZone);
@@ -81,18 +82,18 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   const ids = { studentId: idFrom(params.studentId), tallyId: idFrom(params.countId) };
   const access = (await requireStudent(database(), actor, ids.studentId, 'see')).id;
   const asked = change.safeParse(await jsonOf(request));
-  if (!asked.success) return refusedWith({ form: 'This cannot be read.' });
+  if (!asked.success) return refusedWith({ form: countWords.thisCannotBeRead });
   try {
     if (asked.data.intent === 'correct') {
       const parsed = readable(countCorrection).safeParse(asked.data);
       if (!parsed.success) return refusedWith(messagesIn(parsed.error));
       await correctCount(database(), actor, ids, parsed.data, { wall, now, timeZone: school.timeZone });
-      return data({ saved: 1 }, { headers: await sayNext({ text: 'Corrected. What it said before is kept.' }) });
+      return data({ saved: 1 }, { headers: await sayNext({ text: countWords.correctedWhatItSaidBefore }) });
     }
     const parsed = readable(withdrawalInput).safeParse(asked.data);
     if (!parsed.success) return refusedWith(messagesIn(parsed.error));
     await withdrawCount(database(), actor, ids, parsed.data, now);
-    return data({ saved: 1 }, { headers: await sayNext({ text: 'Withdrawn. It counts nowhere any more.' }) });
+    return data({ saved: 1 }, { headers: await sayNext({ text: countWords.withdrawnItCountsNowhereAny }) });
   } catch (error) {
     if (error instanceof Invalid) return refusedWith(error.fields);
     if (error instanceof Conflict) {
@@ -109,7 +110,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
 
-export const meta: Route.MetaFunction = () => [{ title: 'Count · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: countWords.pageTitle }];
 
 export default function CountPage({
   loaderData: { student, count, title, versions, mayChange },
@@ -117,10 +118,10 @@ export default function CountPage({
   const now = defined(versions.at(-1));
   const path = `/students/${student.id}/counts/${count.id}`;
   return (
-    <Page marginName="History" margin={<HowItCameAbout versions={versions} />}>
+    <Page marginName={countWords.history} margin={<HowItCameAbout versions={versions} />}>
       <p className="text-small">
         <Link to={`/students/${student.id}/behavior?behavior=${count.behaviorId}`} className="text-ink-2 link">
-          {student.shortName} · {student.isDiscreet ? 'Notes' : 'Behavior'}
+          {student.shortName} · {student.isDiscreet ? countWords.notes : countWords.behavior}
         </Link>
       </p>
       <h1 className="mt-1 text-2xl">{title}</h1>
@@ -171,10 +172,10 @@ function CorrectCount({ action, count, onDone }: { action: string; count: Behavi
     };
   };
   const inputs = [
-    { name: 'on', label: 'Date', type: 'date' },
-    { name: 'time', label: 'From', type: 'time' },
-    { name: 'count', label: 'How often', type: 'text' },
-    { name: 'minutes', label: 'Minutes watched', type: 'text' },
+    { name: 'on', label: countWords.date, type: 'date' },
+    { name: 'time', label: countWords.from, type: 'time' },
+    { name: 'count', label: countWords.howOften, type: 'text' },
+    { name: 'minutes', label: countWords.minutesWatched, type: 'text' },
   ] as const;
   return (
     <Correction what="count" action={action} version={count.version} content={content} onDone={onDone}>

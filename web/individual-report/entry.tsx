@@ -36,6 +36,7 @@ import { saveOrStay } from '../platform/ui/use-saving';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/entry';
 import { SecondObserver } from './second-observer';
+import { entryWords } from './words';
 
 /** What an entry says, or said, as its page shows it. */
 function versionOf(entry: Observation, goal: Goal, timeZone: string, discreet: boolean): EntryVersion {
@@ -136,8 +137,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     const { intent, ...input } = parsed.data;
     if ('outcome' in input) await correctObservation(database(), actor, ids, input, { wall, now });
     else await withdrawObservation(database(), actor, ids, input, now);
-    const text =
-      intent === 'correct' ? 'Corrected. What it said before is kept.' : 'Withdrawn. It counts nowhere any more.';
+    const text = intent === 'correct' ? entryWords.correctedWhatItSaidBefore : entryWords.withdrawnItCountsNowhereAny;
     return data({ saved: parsed.data.version }, { headers: await sayNext({ text }) });
   } catch (error) {
     if (error instanceof Invalid) return refusedWith(error.fields);
@@ -154,7 +154,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: loaderData ? `Entry of ${loaderData.student.shortName} · Gentle Margin` : 'Entry' },
+  { title: loaderData ? entryWords.pageTitle(loaderData.student.shortName) : 'Entry' },
 ];
 
 export default function Entry({ loaderData }: Route.ComponentProps) {
@@ -162,14 +162,14 @@ export default function Entry({ loaderData }: Route.ComponentProps) {
   const now = defined(versions.at(-1));
   const path = `/students/${student.id}/entries/${entry.id}`;
   return (
-    <Page marginName="What it said before" margin={<HowItCameAbout versions={versions} />}>
+    <Page marginName={entryWords.whatItSaidBefore} margin={<HowItCameAbout versions={versions} />}>
       <p className="text-small">
         <Link to={`/students/${student.id}`} className="text-ink-2 link">
           {student.shortName}
         </Link>{' '}
         ·{' '}
         <Link to={`/students/${student.id}/individual-report`} className="text-ink-2 link">
-          Report
+          {entryWords.report}
         </Link>
       </p>
       <h1 className="mt-1 text-2xl">
@@ -205,9 +205,7 @@ export default function Entry({ loaderData }: Route.ComponentProps) {
           )}
         />
       )}
-      {isHiddenFromChange && (
-        <p className="mt-6 text-small text-ink-2">Turn the discreet view off to correct or withdraw this entry.</p>
-      )}
+      {isHiddenFromChange && <p className="mt-6 text-small text-ink-2">{entryWords.turnTheDiscreetViewOff}</p>}
     </Page>
   );
 }

@@ -1,3 +1,5 @@
+import { goalFilterWords } from './words';
+
 interface GoalFilterProps {
   goals: readonly { id: string; number: string; shortName: string }[];
   chosen: string | null;
@@ -13,15 +15,15 @@ export const BEHAVIOR = 'behavior';
 export function GoalFilter({ goals, chosen, hasBehavior, onChoose }: GoalFilterProps) {
   return (
     <label className="no-print flex items-center gap-2 text-small">
-      <span className="font-semibold">Show</span>
+      <span className="font-semibold">{goalFilterWords.show}</span>
       <select className="select w-56" value={chosen ?? ''} onChange={(event) => onChoose(event.target.value || null)}>
-        <option value="">Everything</option>
+        <option value="">{goalFilterWords.everything}</option>
         {goals.map(({ id, number, shortName }) => (
           <option key={id} value={id}>
             {number} · {shortName}
           </option>
         ))}
-        {hasBehavior && <option value={BEHAVIOR}>Behavior</option>}
+        {hasBehavior && <option value={BEHAVIOR}>{goalFilterWords.behavior}</option>}
       </select>
     </label>
   );

@@ -46,6 +46,7 @@ import { PrintSheet } from '../platform/ui/print-sheet';
 import { saveOrStay } from '../platform/ui/use-saving';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/incident';
+import { incidentWords } from './words';
 
 function versionOf(incident: StoredIncident, naming: Naming, timeZone: string, discreet: boolean): EntryVersion {
   const { on, time } = wallTime(incident.changedAt ?? incident.recordedAt, timeZone);
@@ -132,7 +133,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   const isJson = request.headers.get('Content-Type')?.includes('json');
   const body: unknown = isJson ? await jsonOf(request) : endFrom(await formOf(request));
   const what = intent.safeParse(body);
-  if (!what.success) return refusedWith({ form: 'This cannot be read.' });
+  if (!what.success) return refusedWith({ form: incidentWords.thisCannotBeRead });
   const moment = { wall, now, timeZone: school.timeZone };
   const done = async (text: string) => data({ saved: 1 }, { headers: await sayNext({ text }) });
   const schema = { correct: incidentCorrection, withdraw: withdrawalInput, end: incidentEnd, offer }[what.data.intent];
@@ -143,16 +144,16 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     switch (what.data.intent) {
       case 'offer':
         await offerChoice(database(), actor, ids.studentId, (parsed.data as z.infer<typeof offer>).choiceId, now);
-        return done('It is a choice now.');
+        return done(incidentWords.itIsAChoiceNow);
       case 'end':
         await endIncident(database(), actor, ids, parsed.data as z.infer<typeof incidentEnd>, moment);
-        return done('It has an end now.');
+        return done(incidentWords.itHasAnEndNow);
       case 'correct':
         await correctIncident(database(), actor, ids, parsed.data as z.infer<typeof incidentCorrection>, moment);
-        return done('Corrected. What it said before is kept.');
+        return done(incidentWords.correctedWhatItSaidBefore);
       case 'withdraw':
         await withdrawIncident(database(), actor, ids, parsed.data as z.infer<typeof withdrawalInput>, now);
-        return done('Withdrawn. It counts nowhere any more.');
+        return done(incidentWords.withdrawnItCountsNowhereAny);
     }
   } catch (error) {
     if (error instanceof Invalid) return refusedWith(error.fields);
@@ -188,8 +189,8 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   {
     title:
       loaderData && !loaderData.discreet
-        ? `ABC incident of ${loaderData.student.shortName} · Gentle Margin`
-        : 'Note · Gentle Margin',
+        ? incidentWords.abcIncidentOfGentleMargin(loaderData.student.shortName)
+        : incidentWords.noteGentleMargin,
   },
 ];
 
@@ -212,23 +213,22 @@ export default function IncidentPage({ loaderData, actionData }: Route.Component
   const path = `/students/${student.id}/incidents/${incident.id}`;
   const endMessages = actionData && 'messages' in actionData ? actionData.messages : {};
   return (
-    <Page marginName="History" margin={<HowItCameAbout versions={versions} />}>
-      <PrintSheet head={`${student.shortName} · ABC incident · ${schoolName} · ${longDate(today)}`}>
+    <Page marginName={incidentWords.history} margin={<HowItCameAbout versions={versions} />}>
+      <PrintSheet head={incidentWords.abcIncident(student.shortName, schoolName, longDate(today))}>
         <p className="no-print text-small">
           <Link to={`/students/${student.id}/behavior`} className="text-ink-2 link">
-            {student.shortName} · {student.isDiscreet ? 'Notes' : 'Behavior'}
+            {student.shortName} · {student.isDiscreet ? incidentWords.notes : incidentWords.behavior}
           </Link>
         </p>
         <div className="mt-1 flex items-start justify-between gap-4">
           <h1 className="text-2xl">{title}</h1>
           <button type="button" className="btn no-print" onClick={() => window.print()}>
-            <Printer size={16} aria-hidden /> Print
+            <Printer size={16} aria-hidden />
+            {incidentWords.print}
           </button>
         </div>
         <p className="mt-1 text-ink-2">{now.about}</p>
-        {isSecond && (
-          <p className="text-small text-ink-3">A second observer’s: for agreement, it counts in no figure.</p>
-        )}
+        {isSecond && <p className="text-small text-ink-3">{incidentWords.aSecondObserversForAgreement}</p>}
         <WithdrawnNotice now={now} />
         <div className={`mt-5 max-w-2xl border-l-2 pl-4 ${now.isWithdrawn ? 'border-rule text-ink-3' : 'border-clay'}`}>
           <p className={now.isWithdrawn ? 'line-through' : ''}>{now.sentence}</p>
@@ -238,9 +238,9 @@ export default function IncidentPage({ loaderData, actionData }: Route.Component
           <Form key={id} method="post" className="no-print mt-4 flex flex-wrap items-center gap-3">
             <input type="hidden" name="choiceId" value={id} />
             <input type="hidden" name="version" value={incident.version} />
-            <span>“{name}” was typed.</span>
+            <span>{incidentWords.wasTyped(name)}</span>
             <button type="submit" name="intent" value="offer" className="btn">
-              Make it a choice
+              {incidentWords.makeItAChoice}
             </button>
           </Form>
         ))}
@@ -273,23 +273,25 @@ function EndForm(props: { version: number; isToday: boolean; messages: Record<st
   return (
     <Form
       method="post"
-      aria-label="When it ended"
+      aria-label={incidentWords.whenItEnded}
       className="no-print mt-6 flex max-w-2xl flex-wrap items-end gap-3 rounded-box border border-clay bg-clay-wash p-4"
     >
       <input type="hidden" name="version" value={version} />
-      <p className="w-full">It is noted as still going.</p>
+      <p className="w-full">{incidentWords.itIsNotedAsStill}</p>
       {isToday && (
         <label className="grid gap-1">
-          <span className="text-small font-semibold">Ended at</span>
+          <span className="text-small font-semibold">{incidentWords.endedAt}</span>
           <input type="time" name="time" className="input" />
         </label>
       )}
       <label className="grid gap-1">
-        <span className="text-small font-semibold">{isToday ? 'or lasted, in minutes' : 'It lasted, in minutes'}</span>
+        <span className="text-small font-semibold">
+          {isToday ? incidentWords.orLastedInMinutes : incidentWords.itLastedInMinutes}
+        </span>
         <input name="minutes" inputMode="decimal" className="input w-28" />
       </label>
       <button type="submit" name="intent" value="end" className="btn btn-primary">
-        {isToday ? 'It has ended' : 'Close it'}
+        {isToday ? incidentWords.itHasEnded : incidentWords.closeIt}
       </button>
       {problem && (
         <p role="alert" className="w-full text-small font-semibold text-clay-deep">

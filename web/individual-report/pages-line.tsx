@@ -1,6 +1,7 @@
 import { Link, useSearchParams } from 'react-router';
 import { counted } from '~/core/words/counting';
 import { ALL } from './report-search';
+import { pagesLineWords } from './words';
 
 interface PagesLineProps {
   page: number;
@@ -23,28 +24,24 @@ export function PagesLine({ page, pages, total, isAll, oldestFirst }: PagesLineP
   return (
     <footer className="mt-6 pb-20 text-small text-ink-3 print:pb-0">
       {(pages > 1 || isAll) && (
-        <nav aria-label="Pages of the report" className="no-print mb-3 flex flex-wrap items-center gap-2">
+        <nav aria-label={pagesLineWords.pagesOfTheReport} className="no-print mb-3 flex flex-wrap items-center gap-2">
           {page > 1 && (
             <Link to={to(page - 1)} className="btn" rel="prev">
-              ← {before} entries
+              {pagesLineWords.entries(before)}
             </Link>
           )}
-          {pages > 1 && (
-            <span className="px-2 text-ink-2">
-              Page {page} of {pages}
-            </span>
-          )}
+          {pages > 1 && <span className="px-2 text-ink-2">{pagesLineWords.pageOf(page, pages)}</span>}
           {page < pages && (
             <Link to={to(page + 1)} className="btn" rel="next">
-              {after} entries →
+              {pagesLineWords.entries2(after)}
             </Link>
           )}
           <Link to={to(isAll ? 1 : ALL)} className="btn btn-ghost">
-            {isAll ? 'Page by page' : 'All on one page'}
+            {isAll ? pagesLineWords.pageByPage : pagesLineWords.allOnOnePage}
           </Link>
         </nav>
       )}
-      <p>{counted(total, 'entry', 'entries')}. Each is shown as it stands now; what was withdrawn is left out.</p>
+      <p>{pagesLineWords.eachIsShownAsIt(counted(total, 'entry', 'entries'))}</p>
     </footer>
   );
 }

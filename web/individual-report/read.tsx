@@ -29,6 +29,7 @@ import { ReportControls } from './report-controls';
 import { ReportEntries } from './report-entries';
 import { reportSearch } from './report-search';
 import { readerBy, visit } from './visit';
+import { readWords } from './words';
 
 export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   const { way, school, wall, instant, isOpen } = await visit(args, door);
@@ -74,13 +75,11 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
 
 function aboutWords(shows: Shows): string {
   return [
-    'New entries appear here right away.',
-    shows.has('abc')
-      ? 'Incidents and counts of behavior are part of it.'
-      : 'Incidents and counts of behavior are not part of it.',
-    shows.has('note') ? 'Words beside an entry are shown.' : 'Words beside an entry are not.',
-    shows.has('observer') ? 'It says who observed.' : 'It does not say who observed.',
-    'Please keep the link to yourself: whoever has it can read this page.',
+    readWords.newEntriesAppearHereRight,
+    shows.has('abc') ? readWords.incidentsAndCountsOfBehavior : readWords.incidentsAndCountsOfBehaviorAre,
+    shows.has('note') ? readWords.wordsBesideAnEntryAre : readWords.wordsBesideAnEntryAreNot,
+    shows.has('observer') ? readWords.itSaysWhoObserved : readWords.itDoesNotSayWho,
+    readWords.pleaseKeepTheLinkTo,
   ].join(' ');
 }
 
@@ -90,7 +89,7 @@ export const action = withErrorsAtDoor(async (args: Route.ActionArgs, door) => {
   if (!isOpen) return givePasscode(args.request, way, String(form.get('passcode') ?? ''), instant);
   const { reader, goals } = await readerBy(way);
   return answerComments(form, async (asked) => {
-    if (asked.intent !== 'say') throw new NotFound('No such address.');
+    if (asked.intent !== 'say') throw new NotFound(readWords.noSuchAddress);
     const mayRead = (db: Database, id: string) => canReadEntry(db, way.studentId, goals, reader, id);
     const speaker = { kind: way.kind, linkId: way.id };
     await sayComment(database(), way.studentId, speaker, asked, { wall, now: instant, mayRead });
@@ -99,7 +98,7 @@ export const action = withErrorsAtDoor(async (args: Route.ActionArgs, door) => {
 
 async function givePasscode(request: Request, way: FoundShareLink, passcode: string, instant: Date) {
   if (!way.needsPasscode || way.isLocked) return data({ passcode: null }, { status: 400 });
-  if (passcode.trim() === '') return data({ passcode: 'Type the passcode you were told.' }, { status: 400 });
+  if (passcode.trim() === '') return data({ passcode: readWords.typeThePasscodeYouWere }, { status: 400 });
   const answer = await tryPasscode(database(), way.id, passcode.trim(), instant);
   if ('pass' in answer) {
     const passes = await readCookie(request, passCookie, texts);
@@ -109,15 +108,15 @@ async function givePasscode(request: Request, way: FoundShareLink, passcode: str
   if ('locked' in answer) return data({ passcode: null, isLocked: true }, { status: 403 });
   const sentence =
     'waitSeconds' in answer
-      ? `Too many were wrong. Wait ${counted(answer.waitSeconds, 'second', 'seconds')}, then try again.`
-      : 'That is not the passcode. Look at it once more; capital letters matter.';
+      ? readWords.tooManyWereWrongWait(counted(answer.waitSeconds, 'second', 'seconds'))
+      : readWords.thatIsNotThePasscode;
   return data({ passcode: sentence }, { status: 'waitSeconds' in answer ? 429 : 400 });
 }
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: loaderData?.report ? `Report of ${loaderData.report.shortName}` : 'Report' },
+  { title: loaderData?.report ? readWords.reportOf(loaderData.report.shortName) : 'Report' },
   { name: 'robots', content: 'noindex, nofollow' },
 ];
 
@@ -145,15 +144,15 @@ function Door({ readerName, schoolName, isLocked, message }: DoorProps) {
     <main className="mx-auto max-w-md px-6 py-16">
       <div className="border-l-2 border-clay pl-6">
         <p className="text-small text-ink-2">{schoolName}</p>
-        <h1 className="text-2xl">A report for {readerName}</h1>
+        <h1 className="text-2xl">{readWords.aReportFor(readerName)}</h1>
         {isLocked ? (
           <p role="alert" className="mt-4">
-            This link is locked because a wrong passcode was typed too often. The case manager knows and can unlock it.
+            {readWords.thisLinkIsLockedBecause}
           </p>
         ) : (
           <Form method="post" className="mt-5 grid gap-3">
             <label htmlFor="passcode" className="font-semibold">
-              The passcode that the case manager told you
+              {readWords.thePasscodeThatTheCase}
             </label>
             <input
               id="passcode"
@@ -165,7 +164,7 @@ function Door({ readerName, schoolName, isLocked, message }: DoorProps) {
             />
             <FieldMessage id="passcode-message" messages={message ? [message] : undefined} />
             <button type="submit" className="btn btn-primary" disabled={isBusy}>
-              Open the report
+              {readWords.openTheReport}
             </button>
           </Form>
         )}
@@ -188,23 +187,16 @@ function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps)
   return (
     <div className="mx-auto max-w-6xl">
       <Page
-        marginName="About this report"
+        marginName={readWords.aboutThisReport}
         margin={
           <>
-            <MarginTitle>About this report</MarginTitle>
-            <p>
-              For {readerName}. Open until {longDate(endsOn)}.
-            </p>
+            <MarginTitle>{readWords.aboutThisReport}</MarginTitle>
+            <p>{readWords.forOpenUntil(readerName, longDate(endsOn))}</p>
             <p className="mt-3 text-small text-ink-2">{report.about}</p>
-            {report.showsTrialMarks && (
-              <p className="mt-3 text-small text-ink-2">
-                A filled mark is a try that went right: the darker, the less help it took. An outlined one had not come
-                right yet.
-              </p>
-            )}
+            {report.showsTrialMarks && <p className="mt-3 text-small text-ink-2">{readWords.aFilledMarkIsA}</p>}
             {report.issued.length > 0 && (
-              <section aria-label="Progress reports" className="mt-6">
-                <h2 className="text-lg">Progress reports</h2>
+              <section aria-label={readWords.progressReports} className="mt-6">
+                <h2 className="text-lg">{readWords.progressReports}</h2>
                 <ul>
                   {report.issued.map(({ id, label, said }) => (
                     <li key={id} className="py-2">
@@ -221,18 +213,18 @@ function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps)
           </>
         }
       >
-        <PrintSheet head={`${shortName} · individual report · ${schoolName} · ${longDate(today)}`}>
+        <PrintSheet head={readWords.individualReport(shortName, schoolName, longDate(today))}>
           <header>
             <p className="text-small text-ink-2">{schoolName}</p>
             <h1 className="text-3xl">{shortName}</h1>
-            <p className="mt-1 text-small text-ink-2">Individual report · {counted(total, 'entry', 'entries')}</p>
+            <p className="mt-1 text-small text-ink-2">
+              {readWords.individualReport2(counted(total, 'entry', 'entries'))}
+            </p>
           </header>
           <ReportControls {...{ goals, goal, find, from, to, arrangement, today, hasBehavior: report.hasBehavior }} />
           {entries.length === 0 && (
             <p className="py-10 text-ink-2">
-              {goal || find || from || to
-                ? 'Nothing in the report is like this.'
-                : 'Nothing has been written down yet.'}
+              {goal || find || from || to ? readWords.nothingInTheReportIs : readWords.nothingHasBeenWrittenDown}
             </p>
           )}
           <ReportEntries
@@ -244,7 +236,7 @@ function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps)
               mayAnswer: canAnswer(kind),
               mayHide: false,
               word: kind === 'student' ? 'reflection' : 'comment',
-              seenBy: kind === 'student' ? 'The team and your family see it.' : 'The support team sees it.',
+              seenBy: kind === 'student' ? readWords.theTeamAndYourFamily : readWords.theSupportTeamSeesIt,
             }}
           />
           <PagesLine {...report} oldestFirst={arrangement.oldestFirst} />
@@ -263,7 +255,7 @@ function OwnReflection() {
         <AnswerForm entryId={null} word="reflection" onDone={() => setOpen(false)} />
       ) : (
         <button type="button" className="btn" onClick={() => setOpen(true)}>
-          Add a reflection
+          {readWords.addAReflection}
         </button>
       )}
     </div>

@@ -5,6 +5,7 @@ import type { IsoDate } from '~/core/calendar/iso-date';
 import { stretchWords } from '~/core/individual-report/report';
 import type { Arrangement } from '~/core/sharing/visibility-rule';
 import { GoalFilter } from './goal-filter';
+import { reportControlsWords } from './words';
 
 interface ReportControlsProps {
   goals: readonly { id: string; number: string; shortName: string }[];
@@ -59,7 +60,7 @@ export function ReportControls({ goals, goal, hasBehavior, find, arrangement, to
         }}
       >
         <label htmlFor={findId} className="font-semibold">
-          Find
+          {reportControlsWords.find}
         </label>
         <span className="join">
           <input
@@ -69,16 +70,16 @@ export function ReportControls({ goals, goal, hasBehavior, find, arrangement, to
             name="find"
             defaultValue={find}
             maxLength={200}
-            placeholder="a word in it"
+            placeholder={reportControlsWords.aWordInIt}
             className="input join-item w-36"
           />
-          <button type="submit" aria-label="Find in the report" className="btn join-item px-3">
+          <button type="submit" aria-label={reportControlsWords.findInTheReport} className="btn join-item px-3">
             <Search size={16} aria-hidden />
           </button>
         </span>
       </Form>
       <details className="relative">
-        <summary className="btn">{from || to ? stretchWords(from, to, today) : 'All days'}</summary>
+        <summary className="btn">{from || to ? stretchWords(from, to, today) : reportControlsWords.allDays}</summary>
         <Form
           className="absolute right-0 z-20 mt-1 grid w-64 gap-3 rounded-box border border-rule bg-sheet p-4 shadow-lg max-sm:left-0"
           onSubmit={(event) => {
@@ -89,7 +90,9 @@ export function ReportControls({ goals, goal, hasBehavior, find, arrangement, to
         >
           {(['from', 'to'] as const).map((name) => (
             <label key={name} className="grid gap-1">
-              <span className="font-semibold">{name === 'from' ? 'From' : 'To'}</span>
+              <span className="font-semibold">
+                {name === 'from' ? reportControlsWords.from : reportControlsWords.to}
+              </span>
               <input
                 type="date"
                 name={name}
@@ -102,40 +105,48 @@ export function ReportControls({ goals, goal, hasBehavior, find, arrangement, to
           ))}
           <div className="flex gap-2">
             <button type="submit" className="btn">
-              Show these days
+              {reportControlsWords.showTheseDays}
             </button>
             {(from || to) && (
               <button type="button" className="btn btn-ghost" onClick={() => choose({ from: null, to: null })}>
-                All days
+                {reportControlsWords.allDays}
               </button>
             )}
           </div>
         </Form>
       </details>
       <details className="relative">
-        <summary className="btn">Arrange</summary>
+        <summary className="btn">{reportControlsWords.arrange}</summary>
         <div className="absolute right-0 z-20 mt-1 grid w-64 gap-3 rounded-box border border-rule bg-sheet p-4 shadow-lg max-sm:left-0">
           <Choice
-            label="As"
+            label={reportControlsWords.as}
             value={arrangement.layout}
-            options={{ sentences: 'Sentences', table: 'A table', cards: 'Cards' }}
+            options={{
+              sentences: reportControlsWords.sentences,
+              table: reportControlsWords.aTable,
+              cards: reportControlsWords.cards,
+            }}
             onChoose={(as) => choose({ as })}
           />
           <Choice
-            label="Grouped"
+            label={reportControlsWords.grouped}
             value={arrangement.grouping}
-            options={{ week: 'By week', goal: 'By goal', none: 'Not at all' }}
+            options={{
+              week: reportControlsWords.byWeek,
+              goal: reportControlsWords.byGoal,
+              none: reportControlsWords.notAtAll,
+            }}
             onChoose={(by) => choose({ by })}
           />
           <Choice
-            label="Order"
+            label={reportControlsWords.order}
             value={arrangement.oldestFirst ? 'oldest' : 'newest'}
-            options={{ newest: 'Newest first', oldest: 'Oldest first' }}
+            options={{ newest: reportControlsWords.newestFirst, oldest: reportControlsWords.oldestFirst }}
             onChoose={(order) => choose({ order })}
           />
           <Form method="get" onSubmit={(event) => event.preventDefault()}>
             <label className="grid gap-1">
-              <span className="font-semibold">Go to a day</span>
+              <span className="font-semibold">{reportControlsWords.goToADay}</span>
               <input
                 type="date"
                 max={today}

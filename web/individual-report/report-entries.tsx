@@ -9,6 +9,7 @@ import { EvidenceList } from '../entries/evidence/evidence-list';
 import { pageOf, type ShownEntry } from '../entries/shown-entry';
 import { TrialMarks } from '../platform/ui/trial-marks';
 import { Thread } from '../sharing/thread';
+import { reportEntriesWords } from './words';
 
 interface ReportEntriesProps {
   entries: readonly ShownEntry[];
@@ -57,7 +58,9 @@ export function ReportEntries(props: ReportEntriesProps) {
           ))}
         </ol>
       )}
-      {arrangement.layout === 'table' && <EntryTable title={title ?? 'Entries'} lines={group.map(line)} />}
+      {arrangement.layout === 'table' && (
+        <EntryTable title={title ?? reportEntriesWords.entries} lines={group.map(line)} />
+      )}
     </section>
   ));
 }
@@ -72,8 +75,12 @@ function Title({ entry, linksToEntries }: Pick<LineProps, 'entry' | 'linksToEntr
       ) : (
         entry.title
       )}
-      {entry.isCorrected && <span className="ml-2 text-small font-normal text-ink-3">corrected</span>}
-      {entry.isSecond && <span className="ml-2 text-small font-normal text-ink-3">second observer</span>}
+      {entry.isCorrected && (
+        <span className="ml-2 text-small font-normal text-ink-3">{reportEntriesWords.corrected}</span>
+      )}
+      {entry.isSecond && (
+        <span className="ml-2 text-small font-normal text-ink-3">{reportEntriesWords.secondObserver}</span>
+      )}
     </>
   );
 }
@@ -138,15 +145,15 @@ function EntryTable({ title, lines }: { title: string; lines: readonly LineProps
   const shows = (field: 'location' | 'observer') => lines.some(({ entry }) => entry[field]);
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard
-    <section tabIndex={0} aria-label={`${title}, as a table`} className="overflow-x-auto">
+    <section tabIndex={0} aria-label={reportEntriesWords.asATable(title)} className="overflow-x-auto">
       <table className="table table-sm [&_td]:align-top [&_th]:align-top">
         <thead>
           <tr className="text-ink-2">
-            <th scope="col">Day</th>
-            <th scope="col">Of</th>
-            <th scope="col">What was seen</th>
-            {shows('location') && <th scope="col">Where</th>}
-            {shows('observer') && <th scope="col">Observer</th>}
+            <th scope="col">{reportEntriesWords.day}</th>
+            <th scope="col">{reportEntriesWords.of}</th>
+            <th scope="col">{reportEntriesWords.whatWasSeen}</th>
+            {shows('location') && <th scope="col">{reportEntriesWords.where}</th>}
+            {shows('observer') && <th scope="col">{reportEntriesWords.observer}</th>}
           </tr>
         </thead>
         <tbody>

@@ -37,6 +37,7 @@ import { ReportEntries } from './report-entries';
 import { reportSearch } from './report-search';
 import { ReportViews } from './report-views';
 import { teamReader } from './team-reader';
+import { reportWords } from './words';
 
 export const loader = withErrorsAlone(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, school, discreet, now } = personOf(context);
@@ -74,7 +75,7 @@ export const loader = withErrorsAlone(async ({ params, request, context }: Route
     naming: discreet ? [] : naming.map(({ id, version, on, title, names }) => ({ id, version, on, title, names })),
     readers: open.map((link) => ({
       id: link.id,
-      name: discreet ? 'A reader' : link.readerName,
+      name: discreet ? reportWords.aReader : link.readerName,
       kind: readerWords[link.kind].label,
       lastRead: link.lastReadAt && wallTime(link.lastReadAt, school.timeZone).on,
     })),
@@ -97,7 +98,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
       case 'say': {
         const [goals, reader] = await Promise.all([goalsOf(database(), [student.id]), teamReader(student, false)]);
         const mayRead = (db: Database, id: string) => canReadEntry(db, student.id, goals, reader, id);
-        if (asked.entryId === null) throw new NotFound('No such entry.');
+        if (asked.entryId === null) throw new NotFound(reportWords.noSuchEntry);
         return sayComment(database(), student.id, speaker, asked, { wall, now, mayRead });
       }
       case 'hide':
@@ -111,7 +112,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Report of ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+  { title: reportWords.pageTitle(loaderData?.student.shortName ?? 'a student') },
 ];
 
 export default function Report({ loaderData }: Route.ComponentProps) {
@@ -122,7 +123,7 @@ export default function Report({ loaderData }: Route.ComponentProps) {
   const [search] = useSearchParams();
   return (
     <Page
-      marginName="Who reads this"
+      marginName={reportWords.whoReadsThis}
       help="report"
       margin={
         <>
@@ -132,7 +133,7 @@ export default function Report({ loaderData }: Route.ComponentProps) {
         </>
       }
     >
-      <PrintSheet head={`${student.shortName} · individual report · ${schoolName} · ${longDate(today)}`}>
+      <PrintSheet head={reportWords.individualReport(student.shortName, schoolName, longDate(today))}>
         <StudentHeader student={student} />
         <ReportViews studentId={student.id} />
         <div className="flex flex-wrap items-end justify-between gap-x-3">
@@ -149,15 +150,14 @@ export default function Report({ loaderData }: Route.ComponentProps) {
               </Link>
             ))}
             <button type="button" className="btn" onClick={() => window.print()}>
-              <Printer size={16} aria-hidden /> Print
+              <Printer size={16} aria-hidden />
+              {reportWords.print}
             </button>
           </div>
         </div>
         {entries.length === 0 && (
           <p className="py-10 text-ink-2">
-            {isNarrowed
-              ? 'Nothing in the report is like this.'
-              : 'Nothing has been written down yet. The first observation begins the report.'}
+            {isNarrowed ? reportWords.nothingInTheReportIs : reportWords.nothingHasBeenWrittenDown}
           </p>
         )}
         <ReportEntries
@@ -167,7 +167,7 @@ export default function Report({ loaderData }: Route.ComponentProps) {
           linksToEntries={student.maySee}
           answers={{
             ...{ mayAnswer: !student.isDiscreet, mayHide: mayShare, word: 'comment' },
-            seenBy: 'Everyone who reads this entry sees it, outside of the team too.',
+            seenBy: reportWords.everyoneWhoReadsThisEntry,
           }}
         />
         <PagesLine {...rest} oldestFirst={arrangement.oldestFirst} />
@@ -185,9 +185,9 @@ function Naming({ naming }: NamingProps) {
   const fetcher = useFetcher();
   if (naming.length === 0) return null;
   return (
-    <section aria-label="Other children’s names" className="mb-8 rounded-box bg-clay-wash p-4">
-      <h2 className="text-base">Other children are named</h2>
-      <p className="mt-1 text-small text-ink-2">Whoever reads from outside sees “a classmate” in their place.</p>
+    <section aria-label={reportWords.otherChildrensNames} className="mb-8 rounded-box bg-clay-wash p-4">
+      <h2 className="text-base">{reportWords.otherChildrenAreNamed}</h2>
+      <p className="mt-1 text-small text-ink-2">{reportWords.whoeverReadsFromOutsideSees}</p>
       <ul className="mt-2 grid gap-2">
         {naming.map(({ id, version, on, title, names }) => (
           <li key={id} className="text-small">
@@ -202,10 +202,10 @@ function Naming({ naming }: NamingProps) {
                 type="submit"
                 name="intent"
                 value="stand"
-                aria-label={`Keep the name: ${listed(names)} in the note of ${shortDate(on)}`}
+                aria-label={reportWords.keepTheNameInThe(listed(names), shortDate(on))}
                 className="ml-2 tap link"
               >
-                Keep the name
+                {reportWords.keepTheName}
               </button>
             </fetcher.Form>
           </li>
@@ -225,28 +225,28 @@ function Readers({ readers, mayShare, studentId }: ReadersProps) {
   if (!mayShare) {
     return (
       <>
-        <MarginTitle>Who reads this</MarginTitle>
-        <p>The support team, and readers with a share link.</p>
+        <MarginTitle>{reportWords.whoReadsThis}</MarginTitle>
+        <p>{reportWords.theSupportTeamAndReaders}</p>
       </>
     );
   }
   return (
     <>
-      <MarginTitle about="besides the support team">Who reads this</MarginTitle>
-      {readers.length === 0 && <p className="text-ink-2">Nobody yet.</p>}
+      <MarginTitle about={reportWords.besidesTheSupportTeam}>{reportWords.whoReadsThis}</MarginTitle>
+      {readers.length === 0 && <p className="text-ink-2">{reportWords.nobodyYet}</p>}
       <ul>
         {readers.map(({ id, name, kind, lastRead }) => (
           <li key={id} className="border-b border-dotted border-ink-3/50 py-3 first:pt-0">
             <span className="font-semibold">{name}</span>
             <span className="block text-small text-ink-2">
-              {kind} · {lastRead ? `last read ${shortDate(lastRead)}` : 'not opened yet'}
+              {kind} · {lastRead ? reportWords.lastRead(shortDate(lastRead)) : reportWords.notOpenedYet}
             </span>
           </li>
         ))}
       </ul>
       <p className="mt-4">
         <Link to={`/students/${studentId}/sharing`} className="font-semibold text-ink-2 hover:underline">
-          What each reader sees, and who read →
+          {reportWords.whatEachReaderSeesAnd}
         </Link>
       </p>
     </>
@@ -260,7 +260,7 @@ function OwnFrequency({ frequency }: { frequency: Frequency }) {
   return (
     <fetcher.Form method="post" className="mt-8">
       <label className="grid gap-1 text-small">
-        <span className="font-semibold">Email me about new entries</span>
+        <span className="font-semibold">{reportWords.emailMeAboutNewEntries}</span>
         <select
           name="frequency"
           className="select w-full"
@@ -269,7 +269,7 @@ function OwnFrequency({ frequency }: { frequency: Frequency }) {
         >
           {frequencies.map((when) => (
             <option key={when} value={when}>
-              {when === 'byHand' ? 'not at all' : frequencyWords[when]}
+              {when === 'byHand' ? reportWords.notAtAll : frequencyWords[when]}
             </option>
           ))}
         </select>

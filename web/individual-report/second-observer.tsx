@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import type { ChangeAnswer } from '../entries/change-messages';
 import { useSaving } from '../platform/ui/use-saving';
 import type { Route } from './+types/entry';
+import { secondObserverWords } from './words';
 
 type SecondObserverProps = Pick<
   Route.ComponentProps['loaderData'],
@@ -16,17 +17,21 @@ export function SecondObserver({ student, entry, partner, candidates, mayPair }:
   if (!partner && (candidates.length === 0 || !mayPair)) return null;
   return (
     <section className="mt-7 max-w-2xl">
-      <h2 className="text-lg">Two observers</h2>
+      <h2 className="text-lg">
+        {secondObserverWords.twoObservers}{' '}
+        <span className="text-small font-normal text-ink-2">{secondObserverWords.ioa}</span>
+      </h2>
       {partner ? (
         <>
           <p className="mt-1">
             {partner.agreement ? (
               <>
-                They agree to <b>{partner.agreement.said}</b>
+                {secondObserverWords.theyAgreeTo}
+                <b>{partner.agreement.said}</b>
                 <span className="text-small text-ink-2"> ({partner.agreement.basis})</span>
               </>
             ) : (
-              'There is nothing that both have looked at.'
+              secondObserverWords.thereIsNothingThatBoth
             )}
           </p>
           <p className="mt-2 text-small text-ink-2">
@@ -36,8 +41,9 @@ export function SecondObserver({ student, entry, partner, candidates, mayPair }:
             : {partner.sentence}
           </p>
           <p className="mt-1 text-small text-ink-2">
-            {partner.counts ? 'This entry counts' : 'The other entry counts'} in figures and graphs; the second
-            observer’s is there for the agreement.
+            {secondObserverWords.inFiguresAndGraphsThe(
+              partner.counts ? secondObserverWords.thisEntryCounts : secondObserverWords.theOtherEntryCounts,
+            )}
           </p>
           {mayPair && (
             <button
@@ -46,7 +52,7 @@ export function SecondObserver({ student, entry, partner, candidates, mayPair }:
               disabled={isBusy}
               onClick={() => save({ intent: 'unpair' })}
             >
-              They were not of one session
+              {secondObserverWords.theyWereNotOfOne}
             </button>
           )}
         </>
@@ -60,11 +66,11 @@ export function SecondObserver({ student, entry, partner, candidates, mayPair }:
               <button
                 type="button"
                 className="btn btn-sm"
-                aria-label={`Of the same session: ${about}`}
+                aria-label={secondObserverWords.ofTheSameSession(about)}
                 disabled={isBusy}
                 onClick={() => save({ intent: 'pair', otherId: id })}
               >
-                Of the same session
+                {secondObserverWords.ofTheSameSession2}
               </button>
             </li>
           ))}

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { secondsFrom, stopwatch } from './clock';
+import { lengthFieldWords } from './words';
 
 /** A length of time that can be typed: “1:30”, “45”, “2 min”. What cannot be read stays, with a word about it. */
 export function LengthField(props: {
@@ -26,7 +27,7 @@ export function LengthField(props: {
         onBlur={() => !isWrong && setTyped(null)}
         className="input w-24"
       />
-      {isWrong && <span className="font-semibold text-clay-deep">Write minutes and seconds, such as 1:30.</span>}
+      {isWrong && <span className="font-semibold text-clay-deep">{lengthFieldWords.writeMinutesAndSecondsSuch}</span>}
     </label>
   );
 }

@@ -6,6 +6,7 @@ import type { SupportLevel } from '~/core/measures/support-levels';
 import { FieldMessage } from '../platform/ui/fields';
 import { SelectField, TextField } from '../platform/ui/form-fields';
 import { Rows } from '../platform/ui/rows';
+import { listsWords } from './words';
 
 export type GoalForm = FormMetadata<GoalInput>;
 
@@ -20,8 +21,8 @@ export function Nouns({ field, what }: { field: FieldMetadata<{ one: string; man
   const { one, many } = field.getFieldset();
   return (
     <div className="grid grid-cols-2 gap-4">
-      <TextField field={one} label={what === 'unit' ? 'Name for one' : `Name for one ${what}`} />
-      <TextField field={many} label="Name for several" />
+      <TextField field={one} label={what === 'unit' ? listsWords.nameForOne : listsWords.nameForOne2(what)} />
+      <TextField field={many} label={listsWords.nameForSeveral} />
     </div>
   );
 }
@@ -62,7 +63,7 @@ export function NamedRows({ form, list, stem, what, title }: NamedRowsProps) {
               <input
                 {...getInputProps(label, { type: 'text' })}
                 key={label.key}
-                aria-label={`Name of ${what} ${at + 1}`}
+                aria-label={listsWords.nameOf(what, at + 1)}
                 autoComplete="off"
                 onPaste={paste(at)}
                 className="input w-full"
@@ -87,7 +88,7 @@ export function Levels({ form, levels, mostSupport }: LevelsProps) {
   const named = valuesOf(levels).map(({ key, label }) => ({ id: key, name: String(label || '…') }));
   return (
     <fieldset className="grid gap-3">
-      <legend className="mb-1 text-small font-semibold">Support levels, from the least help to the most</legend>
+      <legend className="mb-1 text-small font-semibold">{listsWords.supportLevelsFromTheLeast}</legend>
       <Rows
         form={form}
         list={levels}
@@ -100,13 +101,23 @@ export function Levels({ form, levels, mostSupport }: LevelsProps) {
           return (
             <div className="grid grid-cols-2 gap-2">
               <input {...getInputProps(key, { type: 'hidden' })} key={key.key} />
-              <TextField field={label} label="On its button" hidesLabel={at > 0} />
-              <TextField field={words} label="In sentences" hidesLabel={at > 0} placeholder="a gesture" />
+              <TextField field={label} label={listsWords.onItsButton} hidesLabel={at > 0} />
+              <TextField
+                field={words}
+                label={listsWords.inSentences}
+                hidesLabel={at > 0}
+                placeholder={listsWords.aGesture}
+              />
             </div>
           );
         }}
       </Rows>
-      <SelectField field={mostSupport} label="Counts as a success up to" options={named} className="w-full sm:w-72" />
+      <SelectField
+        field={mostSupport}
+        label={listsWords.countsAsASuccessUp}
+        options={named}
+        className="w-full sm:w-72"
+      />
     </fieldset>
   );
 }

@@ -21,6 +21,7 @@ import { OralReadingFields } from './oral-reading/oral-reading-fields';
 import { RubricFields } from './rubric/rubric-fields';
 import { TaskAnalysisFields } from './task-analysis/task-analysis-fields';
 import { TrialsFields } from './trials/trials-fields';
+import { measureFieldsWords } from './words';
 
 /** The measure, chosen by what one wants to know, and its settings. */
 export function MeasureFields({
@@ -45,7 +46,7 @@ export function MeasureFields({
     <>
       <input type="hidden" name={`${field.name}.kind`} value={kind} />
       <fieldset>
-        <legend className="sr-only">What do you want to know?</legend>
+        <legend className="sr-only">{measureFieldsWords.whatDoYouWantTo}</legend>
         <div className="grid gap-x-3 gap-y-1 sm:grid-cols-2">
           {measureKinds.map((one) => (
             <label

@@ -4,6 +4,7 @@ import type { CriterionDefinition } from '~/core/measures/criterion-definition';
 import { type MeasureDefinition, measureOf } from '~/core/measures/measure';
 import { useKey } from '../platform/ui/use-key';
 import type { Clock } from './clock';
+import { sheetWords } from './words';
 
 /** What every data sheet is given: the goal's definition, what is marked so far, and how to say that it changed. */
 export interface SheetProps<D, T> {
@@ -77,7 +78,9 @@ export function TakeBack({ showsKey, onPress }: { showsKey: boolean; onPress: ()
       onClick={onPress}
       className="flex tap items-center gap-1.5 text-small text-ink-2"
     >
-      <Undo2 size={15} aria-hidden /> Take back {showsKey && <kbd className="keycap">U</kbd>}
+      <Undo2 size={15} aria-hidden />
+      {sheetWords.takeBack}
+      {showsKey && <kbd className="keycap">U</kbd>}
     </button>
   );
 }
@@ -96,7 +99,7 @@ export function TakeOut({ what, onPress }: { what: string; onPress: () => void }
   return (
     <button
       type="button"
-      aria-label={`Take out ${what}`}
+      aria-label={sheetWords.takeOut(what)}
       className="grid tap-square place-items-center text-ink-2"
       onClick={onPress}
     >

@@ -27,6 +27,7 @@ import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import { saveOrStay } from '../platform/ui/use-saving';
 import { ReportsNav } from '../progress-report/reports-nav';
 import type { Route } from './+types/message-templates';
+import { messageTemplatesWords } from './words';
 
 export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
@@ -64,18 +65,24 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   const form = await formOf(request);
   if (form.get('intent') === 'usual') {
     await saveMessageTemplate(database(), admin, kind, null, now);
-    return data({ result: undefined }, { headers: await sayNext({ text: 'The standard text is back.' }) });
+    return data(
+      { result: undefined },
+      { headers: await sayNext({ text: messageTemplatesWords.theStandardTextIsBack }) },
+    );
   }
   const { refused } = await submitted(form, templateInput, (template) =>
     saveMessageTemplate(database(), admin, kind, template, now),
   );
   if (refused) return refused;
-  return data({ result: undefined }, { headers: await sayNext({ text: 'Saved. New messages use this template.' }) });
+  return data(
+    { result: undefined },
+    { headers: await sayNext({ text: messageTemplatesWords.savedNewMessagesUseThis }) },
+  );
 });
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
 
-export const meta: Route.MetaFunction = () => [{ title: 'Message templates · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: messageTemplatesWords.pageTitle }];
 
 /** What the page shows outside of the discreet view. */
 type Opened = Omit<Route.ComponentProps, 'loaderData'> & {
@@ -84,7 +91,11 @@ type Opened = Omit<Route.ComponentProps, 'loaderData'> & {
 
 export default function MessageTemplates(props: Route.ComponentProps) {
   const { loaderData } = props;
-  return loaderData ? <OpenTemplates {...props} loaderData={loaderData} /> : <Covered what="About templates" />;
+  return loaderData ? (
+    <OpenTemplates {...props} loaderData={loaderData} />
+  ) : (
+    <Covered what={messageTemplatesWords.aboutTemplates} />
+  );
 }
 
 function OpenTemplates({ loaderData, actionData }: Opened) {
@@ -99,11 +110,9 @@ function OpenTemplates({ loaderData, actionData }: Opened) {
   return (
     <TemplateForm key={`${kind} ${JSON.stringify(loaderData.template)}`} {...loaderData} result={result}>
       <ReportsNav setsUp />
-      <h1 className="text-3xl">Message templates</h1>
-      <p className="mt-1.5 text-small text-ink-2">
-        Laid out once, for the whole school; the fields are filled in for each message.
-      </p>
-      <nav aria-label="Kinds of message" className="mt-4 flex flex-wrap gap-2 text-small">
+      <h1 className="text-3xl">{messageTemplatesWords.messageTemplates}</h1>
+      <p className="mt-1.5 text-small text-ink-2">{messageTemplatesWords.laidOutOnceForThe}</p>
+      <nav aria-label={messageTemplatesWords.kindsOfMessage} className="mt-4 flex flex-wrap gap-2 text-small">
         {messageKinds.map((one) => (
           <Link
             key={one}
@@ -117,7 +126,7 @@ function OpenTemplates({ loaderData, actionData }: Opened) {
       </nav>
       <div className="mt-4 flex flex-wrap gap-4 text-small">
         <label className="flex items-center gap-2">
-          <span className="font-semibold">Preview for</span>
+          <span className="font-semibold">{messageTemplatesWords.previewFor}</span>
           <select className="select w-auto" value={readerKind} onChange={(event) => choose('as', event.target.value)}>
             {readerKinds.map((one) => (
               <option key={one} value={one}>
@@ -128,7 +137,7 @@ function OpenTemplates({ loaderData, actionData }: Opened) {
         </label>
         {studentId && (
           <label className="flex items-center gap-2">
-            <span className="font-semibold">with an entry of</span>
+            <span className="font-semibold">{messageTemplatesWords.withAnEntryOf}</span>
             <select
               className="select w-auto"
               value={studentId}
@@ -162,40 +171,48 @@ function TemplateForm({ template, values, isUsual, result, children }: TemplateF
   const warnings = values ? templateWarnings(now, values) : [];
   return (
     <Page
-      marginName="As it would arrive"
+      marginName={messageTemplatesWords.asItWouldArrive}
       margin={
         <>
-          <MarginTitle about="with the newest entry that this reader may see">As it would arrive</MarginTitle>
+          <MarginTitle about={messageTemplatesWords.withTheNewestEntryThat}>
+            {messageTemplatesWords.asItWouldArrive}
+          </MarginTitle>
           {values ? (
             <div aria-live="polite">
               <p className="font-bold">{fillIn(now.subject, values)}</p>
               <p className="mt-2 text-small break-words whitespace-pre-line">{fillIn(now.body, values)}</p>
               {warnings.length > 0 && (
-                <ul aria-label="To look at" className="mt-5 grid gap-2 rounded-box bg-clay-wash p-4 text-small">
+                <ul
+                  aria-label={messageTemplatesWords.toLookAt}
+                  className="mt-5 grid gap-2 rounded-box bg-clay-wash p-4 text-small"
+                >
                   {warnings.map(({ field, text }) => (
                     <li key={field + text}>
-                      <span className="font-semibold">{field === 'subject' ? 'Subject' : 'Body'}:</span> {text}
+                      <span className="font-semibold">
+                        {field === 'subject' ? messageTemplatesWords.subject : messageTemplatesWords.body}:
+                      </span>{' '}
+                      {text}
                     </li>
                   ))}
                 </ul>
               )}
             </div>
           ) : (
-            <p className="text-small text-ink-2">There is no entry yet that this reader may see.</p>
+            <p className="text-small text-ink-2">{messageTemplatesWords.thereIsNoEntryYet}</p>
           )}
         </>
       }
     >
       {children}
       <SchemaForm form={form} className="mt-5 grid max-w-2xl gap-4">
-        <Field field={fields.subject} label="Subject">
+        <Field field={fields.subject} label={messageTemplatesWords.subject}>
           <input {...getInputProps(fields.subject, { type: 'text' })} className="input w-full" />
         </Field>
-        <Field field={fields.body} label="Body">
+        <Field field={fields.body} label={messageTemplatesWords.body}>
           <textarea {...getTextareaProps(fields.body)} rows={12} className="textarea w-full text-base" />
         </Field>
         <details className="text-small">
-          <summary className="tap py-1.5 font-semibold">Fields that can be filled in</summary>
+          <summary className="tap py-1.5 font-semibold">{messageTemplatesWords.fieldsThatCanBeFilled}</summary>
           <dl className="mt-2 grid gap-x-5 gap-y-1 sm:grid-cols-2">
             {Object.entries(templateFields).map(([name, { about }]) => (
               <div key={name} className="flex gap-2">
@@ -207,11 +224,11 @@ function TemplateForm({ template, values, isUsual, result, children }: TemplateF
         </details>
         <div className="flex gap-2 pb-20">
           <button type="submit" className="btn btn-primary" disabled={isBusy}>
-            Save template
+            {messageTemplatesWords.saveTemplate}
           </button>
           {!isUsual && (
             <button type="submit" name="intent" value="usual" formNoValidate className="btn" disabled={isBusy}>
-              Use the standard text
+              {messageTemplatesWords.useTheStandardText}
             </button>
           )}
         </div>

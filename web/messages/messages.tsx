@@ -28,6 +28,7 @@ import { FieldMessage } from '../platform/ui/fields';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { ReportsNav } from '../progress-report/reports-nav';
 import type { Route } from './+types/messages';
+import { messagesWords } from './words';
 
 const SHOWN = 300;
 
@@ -53,7 +54,7 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
       ({ studentShortName, studentInitials, toName, toEmail, madeAt, sentAt, notBefore, sent, ...message }) => ({
         ...message,
         student: discreet ? studentInitials : studentShortName,
-        toName: discreet ? 'A reader' : toName,
+        toName: discreet ? messagesWords.aReader : toName,
         toEmail: discreet ? '' : toEmail,
         sent: discreet ? null : sent,
         at: sentAt ? said(sentAt) : said(madeAt),
@@ -70,10 +71,10 @@ const change = z.discriminatedUnion('intent', [
   z.object({
     intent: z.literal('limit'),
     limit: z.coerce
-      .number({ error: 'Type a number.' })
-      .int({ error: 'Type a whole number.' })
-      .min(1, { error: 'At least 1.' })
-      .max(100_000, { error: 'At most 100,000.' }),
+      .number({ error: messagesWords.typeANumber })
+      .int({ error: messagesWords.typeAWholeNumber })
+      .min(1, { error: messagesWords.atLeast1 })
+      .max(100_000, { error: messagesWords.atMost100000 }),
   }),
 ]);
 
@@ -98,7 +99,7 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   return data({ done: asked.intent, messages: {} as Record<string, string> });
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'Messages · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: messagesWords.pageTitle }];
 
 type Posted = Route.ComponentProps['loaderData']['messages'][number];
 
@@ -119,11 +120,11 @@ export default function Post({ loaderData }: Route.ComponentProps) {
   useLookingAgain((counts.waiting ?? 0) + (counts.sending ?? 0) > 0);
   return (
     <Page
-      marginName="About messages"
+      marginName={messagesWords.aboutMessages}
       help="messages"
       margin={
         <>
-          <MarginTitle>About messages</MarginTitle>
+          <MarginTitle>{messagesWords.aboutMessages}</MarginTitle>
           <dl className="grid gap-3 text-small">
             {messageStates
               .filter((one) => counts[one])
@@ -136,25 +137,20 @@ export default function Post({ loaderData }: Route.ComponentProps) {
                 </div>
               ))}
           </dl>
-          <p className="mt-4 text-small text-ink-2">
-            At most {limit.toLocaleString('en-US')} leave in a day; what is over waits until the next morning.
-          </p>
+          <p className="mt-4 text-small text-ink-2">{messagesWords.atMostLeaveInA(limit.toLocaleString('en-US'))}</p>
           {setsUp && <LimitForm limit={limit} />}
-          <p className="mt-4 text-small text-ink-2">
-            How often a reader gets an email is set at their share link; members of the team set it for themselves, on
-            the report.
-          </p>
+          <p className="mt-4 text-small text-ink-2">{messagesWords.howOftenAReaderGets}</p>
         </>
       }
     >
       <ReportsNav setsUp={setsUp} />
-      <h1 className="text-3xl">Post</h1>
+      <h1 className="text-3xl">{messagesWords.post}</h1>
       <p className="mt-1.5 text-small text-ink-2">
         {total === 0
-          ? 'No message has been made yet'
-          : `${counted(total, 'message', 'messages')} about the students whose report you share`}
+          ? messagesWords.noMessageHasBeenMade
+          : messagesWords.aboutTheStudentsWhoseReport(counted(total, 'message', 'messages'))}
       </p>
-      <nav aria-label="Messages by state" className="mt-4 flex flex-wrap gap-2 text-small">
+      <nav aria-label={messagesWords.messagesByState} className="mt-4 flex flex-wrap gap-2 text-small">
         {[null, ...messageStates.filter((one) => counts[one])].map((one) => {
           const next = new URLSearchParams(search);
           if (one) next.set('state', one);
@@ -166,7 +162,7 @@ export default function Post({ loaderData }: Route.ComponentProps) {
               aria-current={one === state ? 'page' : undefined}
               className="btn btn-sm aria-[current=page]:btn-neutral"
             >
-              {one ? `${stateWords[one].label} ${counts[one]}` : 'All'}
+              {one ? `${stateWords[one].label} ${counts[one]}` : messagesWords.all}
             </Link>
           );
         })}
@@ -195,7 +191,7 @@ function PostedLine({ message }: { message: Posted }) {
         </h2>
         <p className={`text-small font-semibold ${asksForHelp ? 'text-clay-deep' : 'text-ink-2'}`}>
           {asksForHelp && <span aria-hidden>▽ </span>}
-          {isReplaced ? 'Sent again' : stateWords[state].label} · {next ? `leaves ${next}` : at}
+          {isReplaced ? messagesWords.sentAgain : stateWords[state].label} · {next ? messagesWords.leaves(next) : at}
         </p>
       </div>
       <p className="text-small text-ink-2">
@@ -208,7 +204,7 @@ function PostedLine({ message }: { message: Posted }) {
       <div className="mt-1 flex flex-wrap items-center gap-3 text-small">
         {sent && (
           <details>
-            <summary className="tap py-1.5 text-ink-2 link">What it said</summary>
+            <summary className="tap py-1.5 text-ink-2 link">{messagesWords.whatItSaid}</summary>
             <div className="mt-1 max-w-2xl border-l-2 border-rule pl-3">
               <p className="font-semibold">{sent.subject}</p>
               <p className="whitespace-pre-line">{sent.body}</p>
@@ -217,14 +213,15 @@ function PostedLine({ message }: { message: Posted }) {
         )}
         {asksForHelp && (
           <button type="button" className="btn btn-sm" onClick={() => setAgain(true)}>
-            Send again<span className="sr-only"> to {toName}</span>
+            {messagesWords.sendAgain}
+            <span className="sr-only">{messagesWords.to(toName)}</span>
           </button>
         )}
         {state === 'uncertain' && !isReplaced && (
           <fetcher.Form method="post">
             <input type="hidden" name="id" value={message.id} />
             <button type="submit" name="intent" value="arrived" className="btn btn-sm">
-              It arrived
+              {messagesWords.itArrived}
             </button>
           </fetcher.Form>
         )}
@@ -232,7 +229,8 @@ function PostedLine({ message }: { message: Posted }) {
           <fetcher.Form method="post">
             <input type="hidden" name="id" value={message.id} />
             <button type="submit" name="intent" value="stop" className="btn btn-sm">
-              Cancel message<span className="sr-only">: the message to {toName}</span>
+              {messagesWords.cancelMessage}
+              <span className="sr-only">{messagesWords.theMessageTo(toName)}</span>
             </button>
           </fetcher.Form>
         )}
@@ -255,15 +253,15 @@ function AgainDialog({ message, onClose }: { message: Posted; onClose: () => voi
     if (isDone) onClose();
   }, [isDone, onClose]);
   return (
-    <Dialog title="Send again" onClose={onClose}>
+    <Dialog title={messagesWords.sendAgain} onClose={onClose}>
       <fetcher.Form method="post" noValidate className="grid gap-3 p-6">
-        <h2 className="text-xl">Send it again to {message.toName}?</h2>
-        {message.reason && <p>The mail server said: {message.reason}</p>}
+        <h2 className="text-xl">{messagesWords.sendItAgainTo(message.toName)}</h2>
+        {message.reason && <p>{messagesWords.theMailServerSaid(message.reason)}</p>}
         <input type="hidden" name="id" value={message.id} />
         <input type="hidden" name="newId" value={id} />
         <div className="grid gap-1">
           <label htmlFor={field} className="text-small font-semibold">
-            To this address
+            {messagesWords.toThisAddress}
           </label>
           <input
             id={field}
@@ -274,14 +272,14 @@ function AgainDialog({ message, onClose }: { message: Posted; onClose: () => voi
             className="input w-full"
           />
           <FieldMessage id={`${field}-message`} messages={wrong ? [wrong] : undefined} />
-          <p className="text-small text-ink-2">A corrected address is kept for this reader.</p>
+          <p className="text-small text-ink-2">{messagesWords.aCorrectedAddressIsKept}</p>
         </div>
         <div className="mt-2 flex justify-end gap-2">
           <button type="button" className="btn" onClick={onClose}>
-            Leave it
+            {messagesWords.leaveIt}
           </button>
           <button type="submit" name="intent" value="again" className="btn btn-primary">
-            Send it again
+            {messagesWords.sendItAgain}
           </button>
         </div>
       </fetcher.Form>
@@ -295,7 +293,7 @@ function LimitForm({ limit }: { limit: number }) {
   return (
     <fetcher.Form method="post" noValidate className="mt-2 grid gap-1">
       <label className="grid gap-1 text-small">
-        <span className="font-semibold">Messages in a day</span>
+        <span className="font-semibold">{messagesWords.messagesInADay}</span>
         <span className="flex gap-2">
           <input
             name="limit"
@@ -306,7 +304,7 @@ function LimitForm({ limit }: { limit: number }) {
             className="input w-28"
           />
           <button type="submit" name="intent" value="limit" className="btn">
-            Set
+            {messagesWords.set}
           </button>
         </span>
       </label>

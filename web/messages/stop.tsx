@@ -5,6 +5,7 @@ import { database } from '~/server/platform/db/current';
 import type { Door } from '~/server/sharing/doors';
 import { closed, withErrorsAtDoor } from '../platform/http/at-door';
 import type { Route } from './+types/stop';
+import { stopWords } from './words';
 
 async function mustBeKnown({ params, context }: Route.LoaderArgs | Route.ActionArgs, { school }: Door) {
   const stop = await findStop(database(), params.token);
@@ -22,7 +23,7 @@ export const action = withErrorsAtDoor(async (args: Route.ActionArgs, door) => {
 });
 
 export const meta: Route.MetaFunction = () => [
-  { title: 'No more messages · Gentle Margin' },
+  { title: stopWords.pageTitle },
   { name: 'robots', content: 'noindex, nofollow' },
 ];
 
@@ -32,22 +33,18 @@ export default function Stop({ loaderData: { readerName, isStopped, schoolName }
     <main className="mx-auto max-w-md px-6 py-16">
       <div className="border-l-2 border-clay pl-6">
         <p className="text-small text-ink-2">{schoolName}</p>
-        <h1 className="text-2xl">{isStopped ? 'No more messages' : 'Stop these messages?'}</h1>
+        <h1 className="text-2xl">{isStopped ? stopWords.noMoreMessages : stopWords.stopTheseMessages}</h1>
         <p role="status" className="mt-4">
-          {isStopped
-            ? `${readerName} gets no more messages about this report. The share link still works.`
-            : `${readerName} would get no more messages about this report. The share link still works.`}
+          {isStopped ? stopWords.getsNoMoreMessagesAbout(readerName) : stopWords.wouldGetNoMoreMessages(readerName)}
         </p>
         {!isStopped && (
           <Form method="post" className="mt-5">
             <button type="submit" className="btn btn-primary" disabled={isBusy}>
-              Stop them
+              {stopWords.stopThem}
             </button>
           </Form>
         )}
-        {isStopped && (
-          <p className="mt-3 text-small text-ink-2">The case manager can begin them again when you ask for it.</p>
-        )}
+        {isStopped && <p className="mt-3 text-small text-ink-2">{stopWords.theCaseManagerCanBegin}</p>}
       </div>
     </main>
   );

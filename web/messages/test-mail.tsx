@@ -16,10 +16,11 @@ import { withErrors } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/test-mail';
+import { testMailWords } from './words';
 
 export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
-  if (config.SMTP_URL) throw new NotFound('A real mail server has no inbox here.');
+  if (config.SMTP_URL) throw new NotFound(testMailWords.aRealMailServerHas);
   const { inbox, rules } = await testMailInbox(database(), await requireSchoolAdmin(database(), actor));
   if (discreet) return null;
   return {
@@ -34,10 +35,10 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
 const rule = z.object({
   id: z.uuid(),
   address: z
-    .string({ error: 'Type part of an address.' })
+    .string({ error: testMailWords.typePartOfAnAddress })
     .trim()
-    .min(1, { error: 'Type part of an address.' })
-    .max(100, { error: 'Keep it to 100 characters.' }),
+    .min(1, { error: testMailWords.typePartOfAnAddress })
+    .max(100, { error: testMailWords.keepItTo100Characters }),
   does: z.enum(['bounce', 'defer', 'delay']),
   seconds: z.number().int().min(0).max(60).default(0),
   words: z.string().trim().max(200).default(''),
@@ -46,7 +47,7 @@ const rule = z.object({
 export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
   const admin = await requireSchoolAdmin(database(), actor);
-  if (config.SMTP_URL) throw new NotFound('A real mail server has no rules here.');
+  if (config.SMTP_URL) throw new NotFound(testMailWords.aRealMailServerHasNo);
   const form = await formOf(request);
   if (form.get('intent') === 'remove') {
     const { refused } = await submitted(form, z.object({ id: z.uuid() }), ({ id }) =>
@@ -58,19 +59,19 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   return refused ?? data({ result: undefined });
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'Test mail server · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: testMailWords.pageTitle }];
 
 const doesWords = { bounce: 'sends it back', defer: 'takes it later', delay: 'takes it slowly' };
 
 export default function TestMail({ loaderData, actionData }: Route.ComponentProps) {
-  if (!loaderData) return <Covered what="Test mail" />;
+  if (!loaderData) return <Covered what={testMailWords.testMail} />;
   const { inbox, rules } = loaderData;
   return (
     <Page
-      marginName="Its rules"
+      marginName={testMailWords.itsRules}
       margin={
         <>
-          <MarginTitle about="It takes everything, but for addresses that one of these fits.">Its rules</MarginTitle>
+          <MarginTitle about={testMailWords.itTakesEverythingButFor}>{testMailWords.itsRules}</MarginTitle>
           <ul className="mb-5">
             {rules.map(({ id, address, does, seconds, words }) => (
               <li
@@ -89,9 +90,9 @@ export default function TestMail({ loaderData, actionData }: Route.ComponentProp
                     name="intent"
                     value="remove"
                     className="btn btn-sm"
-                    aria-label={`Remove the rule for ${address}`}
+                    aria-label={testMailWords.removeTheRuleFor(address)}
                   >
-                    Remove
+                    {testMailWords.remove}
                   </button>
                 </Form>
               </li>
@@ -103,15 +104,12 @@ export default function TestMail({ loaderData, actionData }: Route.ComponentProp
     >
       <p className="text-small">
         <Link to="/school" className="text-ink-2 link">
-          School
+          {testMailWords.school}
         </Link>
       </p>
-      <h1 className="mt-1 text-3xl">Test mail server</h1>
-      <p className="mt-1.5 max-w-2xl text-small text-ink-2">
-        Nothing leaves this machine: messages go to a small mail server that ships with Gentle Margin, and this is what
-        it got, without links and passcodes. A real one is set with SMTP_URL.
-      </p>
-      {inbox.length === 0 && <p className="py-8 text-ink-2">Nothing has arrived yet.</p>}
+      <h1 className="mt-1 text-3xl">{testMailWords.testMailServer}</h1>
+      <p className="mt-1.5 max-w-2xl text-small text-ink-2">{testMailWords.nothingLeavesThisMachineMessages}</p>
+      {inbox.length === 0 && <p className="py-8 text-ink-2">{testMailWords.nothingHasArrivedYet}</p>}
       <ul className="mt-4 pb-20">
         {inbox.map(({ id, recipient, subject, body, at }) => (
           <li key={id} className="border-b border-rule py-3">
@@ -138,8 +136,8 @@ function RuleForm({ error }: { error: string | undefined }) {
     <Form method="post" className="grid gap-3 text-small">
       <input type="hidden" name="id" value={id} suppressHydrationWarning />
       <label className="grid gap-1">
-        <span className="font-semibold">Addresses with this in them</span>
-        <input name="address" className="input w-full" placeholder="@bounce.example" autoComplete="off" />
+        <span className="font-semibold">{testMailWords.addressesWithThisInThem}</span>
+        <input name="address" className="input w-full" placeholder={testMailWords.forInstance} autoComplete="off" />
       </label>
       {error && (
         <p role="alert" className="font-semibold text-clay-deep">
@@ -147,23 +145,23 @@ function RuleForm({ error }: { error: string | undefined }) {
         </p>
       )}
       <label className="grid gap-1">
-        <span className="font-semibold">What it does</span>
+        <span className="font-semibold">{testMailWords.whatItDoes}</span>
         <select name="does" className="select w-full">
-          <option value="bounce">Sends it back</option>
-          <option value="defer">Takes it later</option>
-          <option value="delay">Takes it slowly</option>
+          <option value="bounce">{testMailWords.sendsItBack}</option>
+          <option value="defer">{testMailWords.takesItLater}</option>
+          <option value="delay">{testMailWords.takesItSlowly}</option>
         </select>
       </label>
       <label className="grid gap-1">
-        <span className="font-semibold">Seconds, when slowly</span>
+        <span className="font-semibold">{testMailWords.secondsWhenSlowly}</span>
         <input name="seconds" inputMode="numeric" defaultValue="2" className="input w-full" />
       </label>
       <label className="grid gap-1">
-        <span className="font-semibold">Its words</span>
-        <input name="words" className="input w-full" placeholder="No such mailbox here" autoComplete="off" />
+        <span className="font-semibold">{testMailWords.itsWords}</span>
+        <input name="words" className="input w-full" placeholder={testMailWords.noSuchMailboxHere} autoComplete="off" />
       </label>
       <button type="submit" className="btn btn-primary" disabled={isBusy}>
-        Add the rule
+        {testMailWords.addTheRule}
       </button>
     </Form>
   );

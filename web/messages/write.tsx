@@ -25,6 +25,7 @@ import { ReadersNav } from '../sharing/sharing-nav';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/write';
+import { writeWords } from './words';
 
 export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
@@ -63,14 +64,17 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   );
   if (refused) return refused;
   throw redirect(`/students/${studentId}/sharing/links`, {
-    headers: await sayNext({ text: 'The message will be sent.', link: { to: '/messages', label: 'See messages' } }),
+    headers: await sayNext({
+      text: writeWords.theMessageWillBeSent,
+      link: { to: '/messages', label: writeWords.seeMessages },
+    }),
   });
 });
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `A message about ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+  { title: writeWords.pageTitle(loaderData?.student.shortName ?? 'a student') },
 ];
 
 /** What the page shows outside of the discreet view. */
@@ -80,7 +84,7 @@ type Opened = Omit<Route.ComponentProps, 'loaderData'> & {
 
 export default function Write(props: Route.ComponentProps) {
   const { loaderData } = props;
-  return loaderData ? <OpenWrite {...props} loaderData={loaderData} /> : <Covered what="A message" />;
+  return loaderData ? <OpenWrite {...props} loaderData={loaderData} /> : <Covered what={writeWords.aMessage} />;
 }
 
 function OpenWrite({ loaderData, actionData }: Opened) {
@@ -94,10 +98,10 @@ function OpenWrite({ loaderData, actionData }: Opened) {
   const filled = { ...values, reader };
   return (
     <Page
-      marginName="As it would arrive"
+      marginName={writeWords.asItWouldArrive}
       margin={
         <>
-          <MarginTitle>As it would arrive</MarginTitle>
+          <MarginTitle>{writeWords.asItWouldArrive}</MarginTitle>
           <div aria-live="polite">
             <p className="font-bold">{fillIn(fields.subject.value ?? template.subject, filled)}</p>
             <p className="mt-2 text-small break-words whitespace-pre-line">
@@ -109,27 +113,27 @@ function OpenWrite({ loaderData, actionData }: Opened) {
     >
       <StudentHeader student={student} />
       <ReadersNav studentId={student.id} />
-      <h2 className="mt-5 text-2xl">Write a message</h2>
+      <h2 className="mt-5 text-2xl">{writeWords.writeAMessage}</h2>
       {readers.length === 0 ? (
         <p className="py-6 text-ink-2">
-          No reader has an email address yet.{' '}
+          {writeWords.noReaderHasAnEmail}{' '}
           <Link to={`/students/${student.id}/sharing/links`} className="link">
-            Add one at their share link
+            {writeWords.addOneAtTheirShare}
           </Link>
           .
         </p>
       ) : (
         <SchemaForm form={form} className="mt-4 grid max-w-2xl gap-4 pb-20">
           <input type="hidden" name="id" value={id} />
-          <SelectField field={fields.linkId} label="To" options={readers} />
-          <Field field={fields.subject} label="Subject">
+          <SelectField field={fields.linkId} label={writeWords.to} options={readers} />
+          <Field field={fields.subject} label={writeWords.subject}>
             <input {...getInputProps(fields.subject, { type: 'text' })} className="input w-full" />
           </Field>
-          <Field field={fields.body} label="Message">
+          <Field field={fields.body} label={writeWords.message}>
             <textarea {...getTextareaProps(fields.body)} rows={12} className="textarea w-full text-base" />
           </Field>
           <button type="submit" className="btn btn-primary w-fit px-6" disabled={isBusy || id === ''}>
-            Send message
+            {writeWords.sendMessage}
           </button>
         </SchemaForm>
       )}

@@ -13,6 +13,7 @@ import { useWaiting } from '../platform/offline/waiting';
 import { Dialog } from '../platform/ui/dialog';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/account';
+import { accountWords } from './words';
 
 export const loader = withErrors(async ({ context, request }: Route.LoaderArgs) => {
   const { actor, person, school } = personOf(context);
@@ -37,12 +38,11 @@ export const action = withErrors(async ({ context, request }: Route.ActionArgs) 
   const when = { today: actor.today, now };
   if (intent === 'join') await acceptInvitation(database(), { id }, { account: null, actor }, when);
   else await declineInvitation(database(), { id }, actor, when);
-  const text =
-    intent === 'join' ? 'You are on the team.' : 'You will not join this team. Whoever asked you can see that.';
+  const text = intent === 'join' ? accountWords.youAreOnTheTeam : accountWords.youWillNotJoinThis;
   return data(null, { headers: await sayNext({ text }) });
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'Account · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: accountWords.pageTitle }];
 
 const themes = [
   ['system', 'System'],
@@ -54,14 +54,11 @@ export default function Account({ loaderData }: Route.ComponentProps) {
   const { name, work, email, schoolName, theme, shortcuts, invitations } = loaderData;
   return (
     <Page
-      marginName="About this device"
+      marginName={accountWords.aboutThisDevice}
       margin={
         <>
-          <MarginTitle>On this device</MarginTitle>
-          <p>
-            The look and the discreet view are kept on this device only. What you mark while observing is kept here too
-            until the server has it, seen by nobody else who signs in on this device.
-          </p>
+          <MarginTitle>{accountWords.onThisDevice}</MarginTitle>
+          <p>{accountWords.theLookAndTheDiscreet}</p>
         </>
       }
     >
@@ -70,21 +67,19 @@ export default function Account({ loaderData }: Route.ComponentProps) {
         {work} · {schoolName} · {email}
       </p>
       {invitations.length > 0 && (
-        <section aria-label="Invitations">
-          <h2 className="mt-8 text-lg">Invitations</h2>
+        <section aria-label={accountWords.invitations}>
+          <h2 className="mt-8 text-lg">{accountWords.invitations}</h2>
           <ul className="mt-1">
             {invitations.map(({ id, role, madeByName }) => (
               <li key={id} className="flex flex-wrap items-center justify-between gap-3 border-b border-rule py-3">
-                <p>
-                  {madeByName} asks you to join the support team of a student, as {role.toLowerCase()}.
-                </p>
+                <p>{accountWords.asksYouToJoinThe(madeByName, role.toLowerCase())}</p>
                 <Form method="post" className="flex gap-2">
                   <input type="hidden" name="id" value={id} />
                   <button type="submit" name="intent" value="join" className="btn btn-primary">
-                    Join the team
+                    {accountWords.joinTheTeam}
                   </button>
                   <button type="submit" name="intent" value="decline" className="btn">
-                    Decline
+                    {accountWords.decline}
                   </button>
                 </Form>
               </li>
@@ -92,7 +87,7 @@ export default function Account({ loaderData }: Route.ComponentProps) {
           </ul>
         </section>
       )}
-      <h2 className="mt-8 text-lg">Look</h2>
+      <h2 className="mt-8 text-lg">{accountWords.look}</h2>
       <Form method="post" action="/preferences" className="mt-3 flex flex-wrap gap-2">
         <input type="hidden" name="from" value="/account" />
         {themes.map(([key, label]) => (
@@ -108,10 +103,8 @@ export default function Account({ loaderData }: Route.ComponentProps) {
           </button>
         ))}
       </Form>
-      <h2 className="mt-8 text-lg">Keyboard shortcuts</h2>
-      <p className="mt-1 text-small text-ink-2">
-        Single keys such as O for Observe. Enter and the arrow keys always work.
-      </p>
+      <h2 className="mt-8 text-lg">{accountWords.keyboardShortcuts}</h2>
+      <p className="mt-1 text-small text-ink-2">{accountWords.singleKeysSuchAsO}</p>
       <Form method="post" action="/preferences" className="mt-3 flex flex-wrap gap-2">
         <input type="hidden" name="from" value="/account" />
         {(['on', 'off'] as const).map((key) => {
@@ -125,17 +118,17 @@ export default function Account({ loaderData }: Route.ComponentProps) {
               aria-pressed={isChosen}
               className={`btn ${isChosen ? 'btn-primary' : ''}`}
             >
-              {key === 'on' ? 'On' : 'Off'}
+              {key === 'on' ? accountWords.on : accountWords.off}
             </button>
           );
         })}
       </Form>
-      <h2 className="mt-8 text-lg">Leaving</h2>
+      <h2 className="mt-8 text-lg">{accountWords.leaving}</h2>
       <div className="mt-3 flex flex-wrap gap-2">
-        <SignOut>Sign out</SignOut>
-        <SignOut everywhere>Sign out everywhere</SignOut>
+        <SignOut>{accountWords.signOut}</SignOut>
+        <SignOut everywhere>{accountWords.signOutEverywhere}</SignOut>
       </div>
-      <p className="mt-2 text-small text-ink-2">Everywhere ends the sign-in on every device at once.</p>
+      <p className="mt-2 text-small text-ink-2">{accountWords.everywhereEndsTheSignIn}</p>
     </Page>
   );
 }
@@ -162,23 +155,18 @@ function SignOut({ everywhere = false, children }: { everywhere?: boolean; child
         </button>
       </Form>
       {isWarning && (
-        <Dialog title="Something waits to be sent" onClose={() => setWarning(false)}>
+        <Dialog title={accountWords.somethingWaitsToBeSent} onClose={() => setWarning(false)}>
           <Form method="post" action="/sign-out" className="p-6">
             {everywhere && <input type="hidden" name="everywhere" value="yes" />}
             <h2 className="text-xl">
               {list.length === 0
-                ? 'Everything is sent now'
-                : `${counted(list.length, 'record waits', 'records wait')} to be sent`}
+                ? accountWords.everythingIsSentNow
+                : accountWords.toBeSent(counted(list.length, accountWords.recordWaits, accountWords.recordsWait))}
             </h2>
-            {list.length > 0 && (
-              <p className="mt-2">
-                What waits stays on this device, hidden from everybody else. It is sent when you sign in here again, not
-                before.
-              </p>
-            )}
+            {list.length > 0 && <p className="mt-2">{accountWords.whatWaitsStaysOnThis}</p>}
             <div className="mt-5 flex justify-end gap-2">
               <button type="button" className="btn btn-primary" onClick={() => setWarning(false)}>
-                Stay signed in
+                {accountWords.staySignedIn}
               </button>
               <button type="submit" className="btn">
                 {children}

@@ -1,5 +1,6 @@
 import { type FieldMetadata, getInputProps } from '@conform-to/react';
 import { Field } from '../platform/ui/fields';
+import { newPasswordWords } from './words';
 
 interface NewPasswordProps {
   password: FieldMetadata<string>;
@@ -11,8 +12,8 @@ export function NewPassword({ password, again }: NewPasswordProps) {
   return (
     <>
       {[
-        { field: password, label: 'A password, of 10 characters or more' },
-        { field: again, label: 'Once more' },
+        { field: password, label: newPasswordWords.aPasswordOf10Characters },
+        { field: again, label: newPasswordWords.onceMore },
       ].map(({ field, label }) => (
         <Field key={field.name} field={field} label={label}>
           <input

@@ -14,9 +14,10 @@ import { SelectField, TextField } from '../platform/ui/form-fields';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/set-up';
 import { NewPassword } from './new-password';
+import { setUpWords } from './words';
 
 export const loader = withErrors(async (_: Route.LoaderArgs) => {
-  if (await schoolIfAny(database())) throw new NotFound('There is a school already.');
+  if (await schoolIfAny(database())) throw new NotFound(setUpWords.thereIsASchoolAlready);
   return { zones: Intl.supportedValuesOf('timeZone') };
 });
 
@@ -30,7 +31,7 @@ export const action = withErrors(async ({ request }: Route.ActionArgs) => {
   });
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'Set up the school · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: setUpWords.setUpTheSchoolGentle }];
 
 /** The first page of an installation that has no school yet. */
 export default function SetUp({ loaderData: { zones }, actionData }: Route.ComponentProps) {
@@ -41,35 +42,40 @@ export default function SetUp({ loaderData: { zones }, actionData }: Route.Compo
   return (
     <main className="mx-auto max-w-xl px-6 py-12">
       <div className="border-l-2 border-clay pl-6">
-        <h1 className="text-3xl">Set up the school</h1>
-        <p className="mt-3 text-ink-2">
-          Nobody has begun here yet. The start command printed a code in its window; whoever types it here names the
-          school and becomes its first administrator. Everything else can be changed later.
-        </p>
+        <h1 className="text-3xl">{setUpWords.setUpTheSchool}</h1>
+        <p className="mt-3 text-ink-2">{setUpWords.nobodyHasBegunHereYet}</p>
         <SchemaForm form={form} className="mt-6 grid gap-5">
-          <TextField field={fields.code} label="Code from the start command" placeholder="XXXX-XXXX-XXXX-XXXX" />
+          <TextField
+            field={fields.code}
+            label={setUpWords.codeFromTheStartCommand}
+            placeholder={'XXXX-XXXX-XXXX-XXXX'}
+          />
           <fieldset className="grid gap-4 sm:grid-cols-2">
-            <legend className="display mb-2 text-lg">The school</legend>
-            <TextField field={fields.school} label="Name of the school" />
+            <legend className="display mb-2 text-lg">{setUpWords.theSchool}</legend>
+            <TextField field={fields.school} label={setUpWords.nameOfTheSchool} />
             <SelectField
               field={fields.timeZone}
-              label="Time zone"
-              none="Choose …"
+              label={setUpWords.timeZone}
+              none={setUpWords.choose}
               options={zones.map((zone) => ({ id: zone, name: zone.replaceAll('_', ' ') }))}
               className="w-full"
             />
           </fieldset>
           <fieldset className="grid gap-4 sm:grid-cols-2">
-            <legend className="display mb-2 text-lg">You, its first administrator</legend>
-            <TextField field={fields.name} label="Your name" />
-            <TextField field={fields.work} label="What you do" placeholder="Special education coordinator" />
+            <legend className="display mb-2 text-lg">{setUpWords.youItsFirstAdministrator}</legend>
+            <TextField field={fields.name} label={setUpWords.yourName} />
+            <TextField
+              field={fields.work}
+              label={setUpWords.whatYouDo}
+              placeholder={setUpWords.specialEducationCoordinator}
+            />
             <div className="sm:col-span-2">
-              <TextField field={fields.email} label="Email, with which you sign in" />
+              <TextField field={fields.email} label={setUpWords.emailWithWhichYouSign} />
             </div>
             <NewPassword password={fields.password} again={fields.again} />
           </fieldset>
           <button type="submit" className="btn btn-primary h-12" disabled={isBusy}>
-            Set up the school
+            {setUpWords.setUpTheSchool}
           </button>
         </SchemaForm>
       </div>

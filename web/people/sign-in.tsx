@@ -19,10 +19,11 @@ import { withErrors } from '../platform/http/with-errors';
 import { Field } from '../platform/ui/fields';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/sign-in';
+import { signInWords } from './words';
 
 const credentials = z.object({
-  email: z.string({ error: 'Type your email address.' }).trim().min(1).max(200),
-  password: z.string({ error: 'Type your password.' }).min(1).max(200),
+  email: z.string({ error: signInWords.typeYourEmailAddress }).trim().min(1).max(200),
+  password: z.string({ error: signInWords.typeYourPassword }).min(1).max(200),
   shared: z.string().optional(),
 });
 const demoChoice = z.object({ demo: z.uuid() });
@@ -38,7 +39,7 @@ export const loader = withErrors(async ({ request }: Route.LoaderArgs) => {
   const isClosed = school.isDemo && !demoIsOpen;
   const people = isClosed ? [] : await demoPeople(database());
   const rolesSaid = (roles: DemoPerson['roles']) =>
-    roles.map(({ role, students }) => `${roleWords[role].toLowerCase()} of ${students}`).join(', ');
+    roles.map(({ role, students }) => signInWords.of(roleWords[role].toLowerCase(), students)).join(', ');
   return {
     isClosed,
     people: people.map(({ id, name, work, initials, roles }) => ({
@@ -82,20 +83,19 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   try {
     const answer = await signIn(database(), { email, password, address, device }, now());
     if ('waitMinutes' in answer) {
-      return refuse(`Too many tries. Wait ${answer.waitMinutes} min, then try again.`, 429);
+      return refuse(signInWords.tooManyTriesWaitMin(answer.waitMinutes), 429);
     }
-    if ('wrong' in answer) return refuse('Email or password is wrong.', 400);
+    if ('wrong' in answer) return refuse(signInWords.emailOrPasswordIsWrong, 400);
     return await letIn(answer.person.id);
   } catch (error) {
-    if (isDatabaseGone(error)) return refuse('The database cannot be reached at the moment. Try again shortly.', 503);
+    if (isDatabaseGone(error)) return refuse(signInWords.theDatabaseCannotBeReached, 503);
     throw error;
   }
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'Sign in · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: signInWords.signInGentleMargin }];
 
-const closedWords =
-  'This is the demo, which everyone can sign in to, and it is offered to other machines. Start it with DEMO=1 to allow that.';
+const closedWords = signInWords.thisIsTheDemoWhich;
 
 export default function SignIn({ loaderData: { people, isClosed }, actionData }: Route.ComponentProps) {
   const { form, fields, isBusy } = useSchemaForm(credentials, {
@@ -107,23 +107,23 @@ export default function SignIn({ loaderData: { people, isClosed }, actionData }:
         <div className="w-full max-w-sm">
           <h1 className="flex items-center gap-3 text-3xl">
             <span aria-hidden className="h-8 w-1 rounded bg-clay" />
-            Gentle Margin
+            {signInWords.gentleMargin}
           </h1>
-          <p className="mt-3 text-ink-2">What was seen, what it adds up to, and who should know.</p>
+          <p className="mt-3 text-ink-2">{signInWords.whatWasSeenWhatIt}</p>
           {isClosed && (
             <p role="alert" className="mt-6 border-l-2 border-clay pl-4">
               {closedWords}
             </p>
           )}
           <SchemaForm form={form} className="mt-8 grid gap-4">
-            <Field field={fields.email} label="Email address">
+            <Field field={fields.email} label={signInWords.emailAddress}>
               <input
                 {...getInputProps(fields.email, { type: 'email' })}
                 autoComplete="username"
                 className="input w-full"
               />
             </Field>
-            <Field field={fields.password} label="Password">
+            <Field field={fields.password} label={signInWords.password}>
               <input
                 {...getInputProps(fields.password, { type: 'password' })}
                 autoComplete="current-password"
@@ -133,21 +133,23 @@ export default function SignIn({ loaderData: { people, isClosed }, actionData }:
             <label className="flex min-h-11 items-center gap-3 text-small">
               <input type="checkbox" name="shared" value="yes" className="checkbox" />
               <span>
-                This is a shared tablet <span className="text-ink-2">(signs out sooner)</span>
+                {signInWords.thisIsASharedTablet}
+                <span className="text-ink-2">{signInWords.signsOutSooner}</span>
               </span>
             </label>
             <button type="submit" className="btn btn-primary h-12" disabled={isBusy || isClosed}>
-              Sign in
+              {signInWords.signIn}
             </button>
           </SchemaForm>
         </div>
       </main>
       {people.length > 0 && (
-        <aside aria-label="Demo people" className="margin-rule flex flex-col justify-center px-6 py-10 sm:px-8">
-          <h2 className="text-lg">Look around as</h2>
-          <p className="mt-1 text-small text-ink-2">
-            This installation runs with made-up data. Everyone here is invented.
-          </p>
+        <aside
+          aria-label={signInWords.demoPeople}
+          className="margin-rule flex flex-col justify-center px-6 py-10 sm:px-8"
+        >
+          <h2 className="text-lg">{signInWords.lookAroundAs}</h2>
+          <p className="mt-1 text-small text-ink-2">{signInWords.thisInstallationRunsWithMade}</p>
           <Form method="post" className="mt-4 grid gap-1.5">
             {people.map(({ id, name, about, initials }) => (
               <button

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { type RichParagraph, type RichText, runsOf } from '~/core/words/rich-text';
 import type { ShownBlock, ShownDocument } from './shown-document';
+import { documentViewWords } from './words';
 
 interface DocumentViewProps {
   paper: ShownDocument;
@@ -61,7 +62,7 @@ function Block({ block }: { block: ShownBlock }) {
         <div className="mt-12 flex break-inside-avoid flex-wrap gap-x-8 gap-y-10">
           {block.names.map((name) => (
             <p key={name} className="w-52 border-t border-ink-2 pt-1 text-small">
-              {name}, date
+              {documentViewWords.date(name)}
             </p>
           ))}
         </div>

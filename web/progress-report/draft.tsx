@@ -28,10 +28,11 @@ import { IssueDialog } from './issue-dialog';
 import { shownDocument } from './shown-document';
 import { useKeptWords } from './use-kept-words';
 import { WayBack } from './way-back';
+import { draftWords } from './words';
 
 const periodFrom = (text: string | undefined) => {
   const parsed = isoDateField.safeParse(text);
-  if (!parsed.success) throw new NotFound('No such period.');
+  if (!parsed.success) throw new NotFound(draftWords.noSuchPeriod);
   return parsed.data;
 };
 
@@ -81,7 +82,7 @@ export const action = withFailures(async ({ params, request, context }: Route.Ac
   await asking(actor, () => requireStudent(database(), actor, studentId, 'share'));
   const parsed = readable(change).safeParse(await jsonOf(request));
   if (!parsed.success || parsed.data.period !== params.period) {
-    return data({ problem: 'This cannot be kept as it is: the words may be too long.' }, { status: 400 });
+    return data({ problem: draftWords.thisCannotBeKeptAs }, { status: 400 });
   }
   const asked = parsed.data;
   try {
@@ -91,16 +92,14 @@ export const action = withFailures(async ({ params, request, context }: Route.Ac
     }
     await askingAtOneMoment(actor, () => issueReport(database(), actor, studentId, asked, { school, now }));
     throw redirect(`/students/${studentId}/issued/${asked.id}`, {
-      headers: await sayNext({ text: 'Issued. It is numbered and dated, and does not change any more.' }),
+      headers: await sayNext({ text: draftWords.issuedItIsNumberedAnd }),
     });
   } catch (error) {
     if (!(error instanceof Conflict)) throw error;
     // What `saveDraft` says when somebody else wrote or issued meanwhile.
     const current = error.current as { words: DraftWords; version: number } | { issued: number | null };
     if ('words' in current) return data({ theirs: current }, { status: 409 });
-    const problem = current.issued
-      ? `No. ${current.issued} was issued for this period in the meantime. Load the page again to see it.`
-      : 'The report that this one replaces was replaced already.';
+    const problem = current.issued ? draftWords.noWasIssuedForThis(current.issued) : draftWords.theReportThatThisOne;
     return data({ problem }, { status: 409 });
   }
 });
@@ -111,7 +110,7 @@ export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOr
 export const shouldRevalidate = () => false;
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Draft of a progress report, ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+  { title: draftWords.draftOfAProgressReport(loaderData?.student.shortName ?? 'a student') },
 ];
 
 /** What the page shows outside of the discreet view. */
@@ -121,7 +120,7 @@ type Opened = Omit<Route.ComponentProps, 'loaderData'> & {
 
 export default function Draft(props: Route.ComponentProps) {
   const { loaderData } = props;
-  return loaderData ? <OpenDraft {...props} loaderData={loaderData} /> : <Covered what="A progress report" />;
+  return loaderData ? <OpenDraft {...props} loaderData={loaderData} /> : <Covered what={draftWords.aProgressReport} />;
 }
 
 function OpenDraft({ loaderData }: Opened) {
@@ -133,27 +132,27 @@ function OpenDraft({ loaderData }: Opened) {
   );
   const [isIssuing, setIssuing] = useState(false);
   const state = isUnreachable
-    ? 'The server cannot be reached; what you typed is still here and is kept as soon as it can.'
+    ? draftWords.theServerCannotBeReached
     : isDirty
-      ? 'Being kept …'
+      ? draftWords.beingKept
       : version > 0
-        ? `Kept${changedByName && version === loaderData.version ? `, by ${changedByName}` : ''}.`
-        : 'Nothing written yet.';
+        ? `Kept${changedByName && version === loaderData.version ? draftWords.by(changedByName) : ''}.`
+        : draftWords.nothingWrittenYet;
   return (
     <Page
-      marginName="Before it is issued"
+      marginName={draftWords.beforeItIsIssued}
       margin={
         <>
-          <MarginTitle>Before it is issued</MarginTitle>
+          <MarginTitle>{draftWords.beforeItIsIssued}</MarginTitle>
           {named.length > 0 && (
             <p role="status" className="mb-4 text-small text-clay-deep">
-              {listed(named.map((name) => `“${name}”`))}: another child? Readers from outside see “a classmate”.
+              {draftWords.anotherChildReadersFromOutside(listed(named.map((name) => `“${name}”`)))}
             </p>
           )}
           {missing.length === 0 ? (
-            <p className="text-small text-ink-2">Every goal has been observed in this period.</p>
+            <p className="text-small text-ink-2">{draftWords.everyGoalHasBeenObserved}</p>
           ) : (
-            <ul aria-label="What is missing" className="grid gap-2 text-small">
+            <ul aria-label={draftWords.whatIsMissing} className="grid gap-2 text-small">
               {missing.map(({ text }) => (
                 <li key={text} className="rounded-field bg-clay-wash px-3 py-2">
                   <span aria-hidden>▽ </span>
@@ -165,9 +164,9 @@ function OpenDraft({ loaderData }: Opened) {
           {standing && (
             <p className="mt-4 text-small">
               <Link to={`/students/${student.id}/issued/${standing.id}`} className="link">
-                No. {standing.number}
+                {draftWords.no(standing.number)}
               </Link>{' '}
-              was issued for this period. A new one replaces it openly.
+              {draftWords.wasIssuedForThisPeriod}
             </p>
           )}
           <p
@@ -178,14 +177,12 @@ function OpenDraft({ loaderData }: Opened) {
           </p>
           {theirs && (
             <div role="alert" className="mt-3 grid gap-2 alert alert-error alert-soft block text-small">
-              <p className="font-semibold">
-                Somebody else has written here in the meantime. Yours is still on this page.
-              </p>
+              <p className="font-semibold">{draftWords.somebodyElseHasWrittenHere}</p>
               <button type="button" className="btn" onClick={keepMine}>
-                Keep mine
+                {draftWords.keepMine}
               </button>
               <button type="button" className="btn" onClick={() => window.location.reload()}>
-                Show theirs, and lose mine
+                {draftWords.showTheirsAndLoseMine}
               </button>
             </div>
           )}
@@ -200,7 +197,7 @@ function OpenDraft({ loaderData }: Opened) {
             disabled={theirs !== null}
             onClick={() => setIssuing(true)}
           >
-            Issue it …
+            {draftWords.issueIt}
           </button>
           <p className="mt-3 flex gap-4 text-small">
             {formats.map((format) => (
@@ -208,14 +205,14 @@ function OpenDraft({ loaderData }: Opened) {
                 {format.toUpperCase()}
               </Link>
             ))}
-            <span className="text-ink-2">of the draft</span>
+            <span className="text-ink-2">{draftWords.ofTheDraft}</span>
           </p>
         </>
       }
     >
       <WayBack student={student} />
       <PrintSheet head={paper.head}>
-        <h1 className="mt-1 text-3xl">Draft of a progress report</h1>
+        <h1 className="mt-1 text-3xl">{draftWords.draftOfAProgressReport2}</h1>
         <EditedDocument paper={paper} studentId={student.id} goals={goals} words={words} onChange={change} />
       </PrintSheet>
       {isIssuing && (

@@ -3,6 +3,7 @@ import type { DraftWords } from '~/core/progress-report/input';
 import { noWords, type RichText } from '~/core/words/rich-text';
 import { DocumentView } from './document-view';
 import type { ShownDocument } from './shown-document';
+import { editedDocumentWords } from './words';
 
 const WordsEditor = lazy(() => import('./words-editor'));
 
@@ -25,9 +26,15 @@ export function EditedDocument({ paper, studentId, goals, words, onChange }: Edi
           if (block.kind !== 'rich') return null;
           const { place } = block;
           return (
-            <Suspense fallback={<p className="min-h-20 text-small text-ink-2">The editor is being fetched …</p>}>
+            <Suspense
+              fallback={<p className="min-h-20 text-small text-ink-2">{editedDocumentWords.theEditorIsBeingFetched}</p>}
+            >
               <WordsEditor
-                label={place === null ? 'Your words for the whole' : `Your words about ${nameOf(place)}`}
+                label={
+                  place === null
+                    ? editedDocumentWords.yourWordsForTheWhole
+                    : editedDocumentWords.yourWordsAbout(nameOf(place))
+                }
                 studentId={studentId}
                 words={(place === null ? words.whole : words.goals[place]) ?? noWords}
                 onChange={(to) => onChange(place, to)}

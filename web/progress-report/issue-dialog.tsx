@@ -3,6 +3,7 @@ import { v4 as newId } from 'uuid';
 import { outsideKinds, readerWords } from '~/core/sharing/reader-kind';
 import { counted } from '~/core/words/counting';
 import { Dialog } from '../platform/ui/dialog';
+import { issueDialogWords } from './words';
 
 interface IssueDialogProps {
   number: number;
@@ -18,18 +19,22 @@ export function IssueDialog({ number, missing, replaces, isBusy, onClose, onIssu
   const [id] = useState(() => newId());
   const [readers, setReaders] = useState<string[]>(['family']);
   return (
-    <Dialog title="Issue this report?" onClose={onClose}>
+    <Dialog title={issueDialogWords.issueThisReport} onClose={onClose}>
       <div className="grid gap-3 p-6">
-        <h2 className="text-xl">Issue it as no. {number}?</h2>
+        <h2 className="text-xl">{issueDialogWords.issueItAsNo(number)}</h2>
         <p>
-          It is dated today and does not change any more, whatever is entered or corrected later.
-          {replaces !== null && ` It replaces no. ${replaces}, which stays readable and says so.`}
+          {issueDialogWords.itIsDatedTodayAnd}
+          {replaces !== null && issueDialogWords.itReplacesNoWhichStays(replaces)}
         </p>
         {missing > 0 && (
-          <p className="font-semibold">{counted(missing, 'thing is', 'things are')} missing: see the margin.</p>
+          <p className="font-semibold">
+            {issueDialogWords.missingSeeTheMargin(
+              counted(missing, issueDialogWords.thingIs, issueDialogWords.thingsAre),
+            )}
+          </p>
         )}
         <fieldset className="grid gap-1">
-          <legend className="mb-1 text-small font-semibold">Besides the team, for</legend>
+          <legend className="mb-1 text-small font-semibold">{issueDialogWords.besidesTheTeamFor}</legend>
           {outsideKinds.map((kind) => (
             <label key={kind} className="flex tap items-center gap-2.5">
               <input
@@ -44,13 +49,13 @@ export function IssueDialog({ number, missing, replaces, isBusy, onClose, onIssu
             </label>
           ))}
         </fieldset>
-        <p className="text-small text-ink-2">Readers who have an email address get a message.</p>
+        <p className="text-small text-ink-2">{issueDialogWords.readersWhoHaveAnEmail}</p>
         <div className="mt-2 flex justify-end gap-2">
           <button type="button" className="btn" onClick={onClose}>
-            Not yet
+            {issueDialogWords.notYet}
           </button>
           <button type="button" className="btn btn-primary" disabled={isBusy} onClick={() => onIssue(id, readers)}>
-            Issue it
+            {issueDialogWords.issueIt}
           </button>
         </div>
       </div>

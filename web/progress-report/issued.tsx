@@ -19,6 +19,7 @@ import { DocumentView } from './document-view';
 import { IssuedMarks } from './issued-marks';
 import { shownDocument } from './shown-document';
 import { WayBack } from './way-back';
+import { issuedWords } from './words';
 
 export const loader = withErrorsAlone(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, school, now, discreet } = personOf(context);
@@ -39,7 +40,7 @@ export const loader = withErrorsAlone(async ({ params, context }: Route.LoaderAr
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `${loaderData?.paper.title ?? 'A progress report'} · Gentle Margin` },
+  { title: issuedWords.pageTitle(loaderData?.paper.title ?? issuedWords.aProgressReport) },
 ];
 
 /** What the page shows outside of the discreet view. */
@@ -49,25 +50,27 @@ type Opened = Omit<Route.ComponentProps, 'loaderData'> & {
 
 export default function Issued(props: Route.ComponentProps) {
   const { loaderData } = props;
-  return loaderData ? <OpenIssued {...props} loaderData={loaderData} /> : <Covered what="A progress report" />;
+  return loaderData ? (
+    <OpenIssued {...props} loaderData={loaderData} />
+  ) : (
+    <Covered what={issuedWords.aProgressReport} />
+  );
 }
 
 function OpenIssued({ loaderData: { student, paper, issued } }: Opened) {
   return (
     <Page
-      marginName="About this report"
+      marginName={issuedWords.aboutThisReport}
       margin={
         <>
-          <MarginTitle>No. {issued.number}</MarginTitle>
+          <MarginTitle>{issuedWords.no(issued.number)}</MarginTitle>
           <div className="grid gap-3 text-small">
-            <p>
-              {issued.said}, by {issued.issuedByName}.
-            </p>
+            <p>{issuedWords.by(issued.said, issued.issuedByName)}</p>
             <p className="text-ink-2">
-              For the team
+              {issuedWords.forTheTeam}
               {issued.readers.length > 0 &&
-                ` and ${listed(issued.readers.map((kind) => readerWords[kind].label.toLowerCase()))}`}
-              . It does not change any more.
+                issuedWords.and(listed(issued.readers.map((kind) => readerWords[kind].label.toLowerCase())))}
+              {issuedWords.itDoesNotChangeAny}
             </p>
             <p className="flex gap-4">
               {formats.map((format) => (
@@ -82,7 +85,8 @@ function OpenIssued({ loaderData: { student, paper, issued } }: Opened) {
               ))}
             </p>
             <button type="button" className="btn w-fit" onClick={() => window.print()}>
-              <Printer size={16} aria-hidden /> Print
+              <Printer size={16} aria-hidden />
+              {issuedWords.print}
             </button>
           </div>
         </>
@@ -90,7 +94,7 @@ function OpenIssued({ loaderData: { student, paper, issued } }: Opened) {
     >
       <WayBack student={student} />
       <PrintSheet head={paper.head}>
-        <h1 className="mt-1 text-3xl">Progress report</h1>
+        <h1 className="mt-1 text-3xl">{issuedWords.progressReport}</h1>
         <IssuedMarks correctedSince={issued.correctedSince} replacedBy={issued.replacedBy} />
         <DocumentView paper={paper} />
         <div className="pb-20 print:pb-0" />

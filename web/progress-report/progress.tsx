@@ -15,6 +15,7 @@ import { MarginTitle, Page } from '../platform/ui/page';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/progress';
+import { progressWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
@@ -36,38 +37,33 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Progress reports of ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+  { title: progressWords.pageTitle(loaderData?.student.shortName ?? 'a student') },
 ];
 
 export default function Progress({ loaderData: { student, today, mayIssue, periods, issued } }: Route.ComponentProps) {
   return (
     <Page
-      marginName="About progress reports"
+      marginName={progressWords.aboutProgressReports}
       margin={
         <>
-          <MarginTitle>About progress reports</MarginTitle>
+          <MarginTitle>{progressWords.aboutProgressReports}</MarginTitle>
           <div className="grid gap-3 text-small text-ink-2">
-            <p>
-              A report is computed from the entries until it is issued. Then it is numbered, dated and never changes.
-            </p>
-            <p>
-              When an entry is corrected later, the report says so and stays as it was. A new one can be issued in its
-              place; both stay readable.
-            </p>
-            <p>Families are told of progress periodically: 34 CFR 300.320(a)(3).</p>
+            <p>{progressWords.aReportIsComputedFrom}</p>
+            <p>{progressWords.whenAnEntryIsCorrected}</p>
+            <p>{progressWords.familiesAreToldOfProgress}</p>
           </div>
         </>
       }
     >
       <StudentHeader student={student} />
       <ReportViews studentId={student.id} />
-      <h2 className="mt-5 text-2xl">Reporting periods</h2>
+      <h2 className="mt-5 text-2xl">{progressWords.reportingPeriods}</h2>
       {periods.length === 0 && (
         <p className="py-4 text-ink-2">
-          The plan has no reporting periods yet.{' '}
+          {progressWords.thePlanHasNoReporting}{' '}
           {student.mayEditGoals && (
             <Link to={`/students/${student.id}/edit`} className="link">
-              Add them to the plan
+              {progressWords.addThemToThePlan}
             </Link>
           )}
         </p>
@@ -80,25 +76,25 @@ export default function Progress({ loaderData: { student, today, mayIssue, perio
               <span className="block text-small text-ink-2">
                 {shortDate(first)} – {longDate(last)} ·{' '}
                 {numbers.length > 0
-                  ? `issued: ${listed(numbers.map((number) => `no. ${number}`))}`
+                  ? `issued: ${listed(numbers.map((number) => progressWords.no(number)))}`
                   : last < today
-                    ? 'over, and not issued'
+                    ? progressWords.overAndNotIssued
                     : first > today
-                      ? 'not begun yet'
-                      : 'going on'}
+                      ? progressWords.notBegunYet
+                      : progressWords.goingOn}
               </span>
             </p>
             {mayIssue && first <= today && (
               <Link to={`/students/${student.id}/progress-report/${last}`} className="btn">
-                {numbers.length > 0 ? 'Issue anew' : 'To the draft'}
-                <span className="sr-only"> of {label}</span>
+                {numbers.length > 0 ? progressWords.issueAnew : progressWords.toTheDraft}
+                <span className="sr-only">{progressWords.of(label)}</span>
               </Link>
             )}
           </li>
         ))}
       </ul>
-      <h2 className="mt-9 text-2xl">Issued</h2>
-      {issued.length === 0 && <p className="py-4 text-ink-2">None yet.</p>}
+      <h2 className="mt-9 text-2xl">{progressWords.issued}</h2>
+      {issued.length === 0 && <p className="py-4 text-ink-2">{progressWords.noneYet}</p>}
       <ul className="pb-20">
         {issued.map((report) => (
           <li key={report.id} className="border-b border-rule py-3.5">
@@ -106,10 +102,12 @@ export default function Progress({ loaderData: { student, today, mayIssue, perio
               {report.period.label}: {report.said}
             </Link>
             <p className="text-small text-ink-2">
-              by {report.issuedByName} · for the team
+              {progressWords.by}
+              {report.issuedByName}
+              {progressWords.forTheTeam}
               {report.readers.length > 0 &&
                 `, ${listed(report.readers.map((kind) => readerWords[kind].label.toLowerCase()))}`}
-              {report.replacedBy !== null && ` · replaced by no. ${report.replacedBy}`}
+              {report.replacedBy !== null && progressWords.replacedByNo(report.replacedBy)}
             </p>
           </li>
         ))}

@@ -13,6 +13,7 @@ import type { Route } from './+types/read-issued';
 import { DocumentView } from './document-view';
 import { IssuedMarks } from './issued-marks';
 import { shownDocument } from './shown-document';
+import { readIssuedWords } from './words';
 
 export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   const { way, school, instant, isOpen } = await visit(args, door);
@@ -36,7 +37,7 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: loaderData?.paper.title ?? 'A progress report' },
+  { title: loaderData?.paper.title ?? readIssuedWords.aProgressReport },
   { name: 'robots', content: 'noindex, nofollow' },
 ];
 
@@ -45,25 +46,24 @@ export default function ReadIssued({ loaderData }: Route.ComponentProps) {
   return (
     <div className="mx-auto max-w-6xl">
       <Page
-        marginName="About this report"
+        marginName={readIssuedWords.aboutThisReport}
         margin={
           <>
-            <MarginTitle>About this report</MarginTitle>
+            <MarginTitle>{readIssuedWords.aboutThisReport}</MarginTitle>
             <div className="grid gap-3 text-small">
-              <p>
-                For {readerName}. {said}. It does not change any more.
-              </p>
+              <p>{readIssuedWords.forItDoesNotChange(readerName, said)}</p>
               <p className="flex items-center gap-4">
                 <Link to={file} reloadDocument className="font-semibold link">
-                  PDF
+                  {readIssuedWords.pdf}
                 </Link>
                 <button type="button" className="btn" onClick={() => window.print()}>
-                  <Printer size={16} aria-hidden /> Print
+                  <Printer size={16} aria-hidden />
+                  {readIssuedWords.print}
                 </button>
               </p>
               <p>
                 <Link to={back} className="link">
-                  The individual report
+                  {readIssuedWords.theIndividualReport}
                 </Link>
               </p>
             </div>
@@ -71,7 +71,7 @@ export default function ReadIssued({ loaderData }: Route.ComponentProps) {
         }
       >
         <PrintSheet head={paper.head}>
-          <h1 className="text-3xl">Progress report</h1>
+          <h1 className="text-3xl">{readIssuedWords.progressReport}</h1>
           <IssuedMarks correctedSince={correctedSince} replacedBy={replacedBy} />
           <DocumentView paper={paper} />
           <div className="pb-16 print:pb-0" />

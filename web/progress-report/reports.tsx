@@ -20,6 +20,7 @@ import { MarginTitle, Page } from '../platform/ui/page';
 import { useFreshId } from '../platform/ui/use-fresh-id';
 import type { Route } from './+types/reports';
 import { ReportsNav } from './reports-nav';
+import { reportsWords } from './words';
 
 export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => {
   const { actor, school, person, discreet } = personOf(context);
@@ -64,7 +65,7 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   return refused ?? data({ result: undefined });
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'Reports · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: reportsWords.pageTitle }];
 
 export default function Reports({ loaderData, actionData }: Route.ComponentProps) {
   const { lines, groups, batches, setsUp } = loaderData;
@@ -77,30 +78,31 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
   }, [isMaking, state, revalidate]);
   return (
     <Page
-      marginName="For a whole group"
+      marginName={reportsWords.forAWholeGroup}
       help="reports"
       margin={
         <>
-          <MarginTitle about="One PDF to print, sorted by group and name; each student begins on a page of their own.">
-            For a whole group
-          </MarginTitle>
+          <MarginTitle about={reportsWords.onePdfToPrintSorted}>{reportsWords.forAWholeGroup}</MarginTitle>
           {lines.length > 0 && (
             <BatchForm key={batches[0]?.id ?? 'first'} groups={groups} error={actionData?.result?.error?.group?.[0]} />
           )}
-          <ul aria-label="Files for groups" aria-live="polite" className="mt-6">
+          <ul aria-label={reportsWords.filesForGroups} aria-live="polite" className="mt-6">
             {batches.map((batch) => (
               <li key={batch.id} className="border-b border-dotted border-ink-3/50 py-3 text-small">
                 <p className="font-semibold">
-                  {batch.label}, {batch.what === 'progress' ? 'progress reports' : 'individual reports'}
+                  {batch.label},{' '}
+                  {batch.what === 'progress' ? reportsWords.progressReports : reportsWords.individualReports}
                 </p>
                 <p className="text-ink-2">{batch.at}</p>
                 {batch.state === 'ready' ? (
                   <Link to={`/batches/${batch.id}`} reloadDocument className="font-semibold link">
-                    PDF, {counted(batch.of - batch.leftOut.length, 'student', 'students')},{' '}
-                    {counted(batch.pages ?? 0, 'page', 'pages')}
+                    {reportsWords.pdf(
+                      counted(batch.of - batch.leftOut.length, 'student', 'students'),
+                      counted(batch.pages ?? 0, 'page', 'pages'),
+                    )}
                   </Link>
                 ) : batch.state === 'over' ? (
-                  <p className="text-ink-2">It could be fetched for {BATCH_DAYS} days. Ask for it again.</p>
+                  <p className="text-ink-2">{reportsWords.itCouldBeFetchedFor(BATCH_DAYS)}</p>
                 ) : batch.state === 'failed' ? (
                   <p className="font-semibold text-clay-deep">{batch.problem}</p>
                 ) : (
@@ -109,15 +111,15 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
                       className="progress mt-1 w-full text-fern"
                       value={batch.done}
                       max={batch.of}
-                      aria-label={`Being made: ${batch.label}`}
+                      aria-label={reportsWords.beingMade(batch.label)}
                     />
                     <p>
-                      {batch.done} of {batch.of} made. {batch.problem ?? 'You may leave this page.'}
+                      {reportsWords.ofMade(batch.done, batch.of, batch.problem ?? reportsWords.youMayLeaveThisPage)}
                     </p>
                   </>
                 )}
                 {batch.leftOut.length > 0 && batch.state !== 'over' && (
-                  <p className="text-ink-2">Left out, no longer yours to share: {listed(batch.leftOut)}</p>
+                  <p className="text-ink-2">{reportsWords.leftOutNoLongerYours(listed(batch.leftOut))}</p>
                 )}
               </li>
             ))}
@@ -126,11 +128,9 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
       }
     >
       <ReportsNav setsUp={setsUp} />
-      <h1 className="text-3xl">Progress reports</h1>
-      <p className="mt-1.5 text-small text-ink-2">
-        Of the students whose report you share, for the period that is to be reported now
-      </p>
-      {lines.length === 0 && <p className="py-8 text-ink-2">There is no student whose reports you issue.</p>}
+      <h1 className="text-3xl">{reportsWords.progressReports2}</h1>
+      <p className="mt-1.5 text-small text-ink-2">{reportsWords.ofTheStudentsWhoseReport}</p>
+      {lines.length === 0 && <p className="py-8 text-ink-2">{reportsWords.thereIsNoStudentWhose}</p>}
       <ul className="mt-4 pb-20">
         {lines.map(({ id, name, groups: own, period, issued }) => (
           <li key={id} className="flex flex-wrap items-center justify-between gap-3 border-b border-rule py-3">
@@ -140,17 +140,22 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
               </Link>
               <span className="block text-small text-ink-2">
                 {own.join(', ')}
-                {period ? ` · ${period.label}, ends ${longDate(period.last)}` : ' · no reporting periods yet'}
+                {period ? reportsWords.ends(period.label, longDate(period.last)) : reportsWords.noReportingPeriodsYet}
               </span>
             </p>
             {issued ? (
               <Link to={`/students/${id}/issued/${issued.id}`} className="text-small font-semibold link">
-                <span aria-hidden>● </span>No. {issued.number}, issued {shortDate(issued.on)}
+                <span aria-hidden>● </span>
+                {reportsWords.no}
+                {issued.number}
+                {reportsWords.issued}
+                {shortDate(issued.on)}
               </Link>
             ) : (
               period && (
                 <Link to={`/students/${id}/progress-report/${period.last}`} className="btn">
-                  To the draft<span className="sr-only"> of {name}</span>
+                  {reportsWords.toTheDraft}
+                  <span className="sr-only">{reportsWords.of(name)}</span>
                 </Link>
               )
             )}
@@ -168,9 +173,9 @@ function BatchForm({ groups, error }: { groups: string[]; error: string | undefi
     <Form method="post" className="grid gap-3 text-small">
       <input type="hidden" name="id" value={id} />
       <label className="grid gap-1">
-        <span className="font-semibold">Of</span>
+        <span className="font-semibold">{reportsWords.of2}</span>
         <select name="group" className="select w-full">
-          <option value="">All students</option>
+          <option value="">{reportsWords.allStudents}</option>
           {groups.map((group) => (
             <option key={group}>{group}</option>
           ))}
@@ -182,14 +187,14 @@ function BatchForm({ groups, error }: { groups: string[]; error: string | undefi
         </p>
       )}
       <label className="grid gap-1">
-        <span className="font-semibold">What</span>
+        <span className="font-semibold">{reportsWords.what}</span>
         <select name="what" className="select w-full">
-          <option value="progress">Progress reports, or their drafts</option>
-          <option value="running">Individual reports</option>
+          <option value="progress">{reportsWords.progressReportsOrTheirDrafts}</option>
+          <option value="running">{reportsWords.individualReports2}</option>
         </select>
       </label>
       <button type="submit" className="btn btn-primary" disabled={isBusy || id === ''}>
-        Make the PDF
+        {reportsWords.makeThePdf}
       </button>
     </Form>
   );

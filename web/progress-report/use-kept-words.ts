@@ -4,6 +4,7 @@ import type { DraftWords } from '~/core/progress-report/input';
 import type { RichText } from '~/core/words/rich-text';
 import { useRetry, useSaving } from '../platform/ui/use-saving';
 import type { DraftAnswer } from './draft';
+import { useKeptWordsWords } from './words';
 
 /** After so long without a key the words are kept. */
 const PAUSE = 1500;
@@ -56,7 +57,7 @@ export function useKeptWords(path: string, draft: Draft) {
       isDirty &&
       !isIssued &&
       currentLocation.pathname !== nextLocation.pathname &&
-      !window.confirm('What you typed last has not been kept yet. Leave it?'),
+      !window.confirm(useKeptWordsWords.whatYouTypedLastHas),
   );
 
   return {

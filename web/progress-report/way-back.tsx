@@ -1,4 +1,5 @@
 import { Link } from 'react-router';
+import { wayBackWords } from './words';
 
 /** From one progress report back to its student and the others. */
 export function WayBack({ student: { id, shortName } }: { student: { id: string; shortName: string } }) {
@@ -9,7 +10,7 @@ export function WayBack({ student: { id, shortName } }: { student: { id: string;
       </Link>{' '}
       ·{' '}
       <Link to={`/students/${id}/progress-report`} className="text-ink-2 link">
-        Progress reports
+        {wayBackWords.progressReports}
       </Link>
     </p>
   );

@@ -4,6 +4,7 @@ import { Bold, Italic, List, ListOrdered } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { plainText, type RichText } from '~/core/words/rich-text';
 import { NamesInNote } from '../students/names-in-note';
+import { wordsEditorWords } from './words';
 
 interface WordsEditorProps {
   label: string;
@@ -54,24 +55,28 @@ export default function WordsEditor({ label, studentId, words, onChange }: Words
       numbers: now?.isActive('orderedList') ?? false,
     }),
   });
-  if (!editor) return <p className="min-h-20 text-small text-ink-2">The editor is being fetched …</p>;
+  if (!editor) return <p className="min-h-20 text-small text-ink-2">{wordsEditorWords.theEditorIsBeingFetched}</p>;
   const run = () => editor.chain().focus();
   return (
     <div className="mt-3">
       <p aria-hidden className="no-print mb-1 text-small font-semibold">
         {label}
       </p>
-      <div role="toolbar" aria-label={`Form of: ${label}`} className="no-print mb-1 flex gap-1">
-        <Tool name="Bold" isOn={active?.bold} onPress={() => run().toggleBold().run()}>
+      <div role="toolbar" aria-label={wordsEditorWords.formOf(label)} className="no-print mb-1 flex gap-1">
+        <Tool name={wordsEditorWords.bold} isOn={active?.bold} onPress={() => run().toggleBold().run()}>
           <Bold size={16} aria-hidden />
         </Tool>
-        <Tool name="Italic" isOn={active?.italic} onPress={() => run().toggleItalic().run()}>
+        <Tool name={wordsEditorWords.italic} isOn={active?.italic} onPress={() => run().toggleItalic().run()}>
           <Italic size={16} aria-hidden />
         </Tool>
-        <Tool name="List" isOn={active?.bullets} onPress={() => run().toggleBulletList().run()}>
+        <Tool name={wordsEditorWords.list} isOn={active?.bullets} onPress={() => run().toggleBulletList().run()}>
           <List size={16} aria-hidden />
         </Tool>
-        <Tool name="Numbered list" isOn={active?.numbers} onPress={() => run().toggleOrderedList().run()}>
+        <Tool
+          name={wordsEditorWords.numberedList}
+          isOn={active?.numbers}
+          onPress={() => run().toggleOrderedList().run()}
+        >
           <ListOrdered size={16} aria-hidden />
         </Tool>
       </div>

@@ -1,15 +1,16 @@
 import type { Breakdown } from './breakdown';
+import { breakdownTableWords } from './words';
 
 /** A goal's newest sessions, row by row: trial marks where there are levels, figures elsewhere. */
 export function BreakdownTable({ breakdown: { sessions, standing, rows } }: { breakdown: Breakdown }) {
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard
-    <section aria-label="Session by session" tabIndex={0} className="overflow-x-auto">
+    <section aria-label={breakdownTableWords.sessionBySession} tabIndex={0} className="overflow-x-auto">
       <table className="table table-sm w-auto">
         <thead>
           <tr className="text-ink-2">
             <th scope="col">
-              <span className="sr-only">What</span>
+              <span className="sr-only">{breakdownTableWords.what}</span>
             </th>
             {sessions.map((session, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: a day may hold several sessions
@@ -32,7 +33,7 @@ export function BreakdownTable({ breakdown: { sessions, standing, rows } }: { br
                   {cell === null ? (
                     <span className="text-ink-3">
                       <span aria-hidden>–</span>
-                      <span className="sr-only">nothing recorded</span>
+                      <span className="sr-only">{breakdownTableWords.nothingRecorded}</span>
                     </span>
                   ) : cell.tone === null ? (
                     cell.said

@@ -6,6 +6,7 @@ import { type MeasureData, type MeasureDefinition, measureOf } from '~/core/meas
 import { own } from '~/core/measures/measure-of-goal';
 import { stepsToTeach, taskAnalysis } from '~/core/measures/task-analysis/task-analysis';
 import { toneOf } from '../platform/ui/outcome-tones';
+import { breakdownWords } from './words';
 
 /** What lies behind each session's figure: a row for each item, step, criterion or figure, a column for each session. */
 export interface Breakdown {
@@ -50,7 +51,7 @@ export function breakdownOf(
   const standings = standingsOf(measure, all.toReversed());
   return {
     sessions: shown.map(({ on }) => shortDate(on)),
-    standing: standings && (measure.kind === 'itemCheck' ? 'So far' : 'Next'),
+    standing: standings && (measure.kind === 'itemCheck' ? breakdownWords.soFar : 'Next'),
     rows: keys.map(([key, label]) => ({
       key,
       label,
@@ -88,7 +89,7 @@ function standingsOf(
     return new Map(
       history.map(({ key, state, neverKnown }) => [
         key,
-        neverKnown && state !== 'notAsked' ? `${stateWords[state]}, never right yet` : stateWords[state],
+        neverKnown && state !== 'notAsked' ? breakdownWords.neverRightYet(stateWords[state]) : stateWords[state],
       ]),
     );
   }

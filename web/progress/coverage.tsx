@@ -12,6 +12,7 @@ import { withErrorsInTurn } from '../platform/http/in-turn';
 import { personOf } from '../platform/http/request-person';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/coverage';
+import { coverageWords } from './words';
 
 const WEEKS = 8;
 
@@ -54,7 +55,7 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
   };
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'Team · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: coverageWords.pageTitle }];
 
 type Loaded = Route.ComponentProps['loaderData'];
 
@@ -69,28 +70,34 @@ export default function Coverage({ loaderData: { weeks, students, people } }: Ro
     .filter((student) => student.goals.length > 0);
   return (
     <Page
-      marginName="Longest since the last entry"
+      marginName={coverageWords.longestSinceTheLastEntry}
       help="coverage"
       margin={
         <>
-          <MarginTitle about="School days, by the school’s calendar.">Longest since the last entry</MarginTitle>
+          <MarginTitle about={coverageWords.schoolDaysByTheSchools}>
+            {coverageWords.longestSinceTheLastEntry}
+          </MarginTitle>
           <Longest students={students} />
         </>
       }
     >
       <header className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
         <div>
-          <h1 className="text-3xl">Team: coverage</h1>
+          <h1 className="text-3xl">{coverageWords.teamCoverage}</h1>
           <p className="mt-1.5 text-small text-ink-2">
             {long.length === 0
-              ? 'Every goal has been observed as often as its plan wants.'
-              : `${long.length} of ${counted(goals.length, 'goal', 'goals')} ${long.length === 1 ? 'has' : 'have'} had nothing for longer than planned`}
+              ? coverageWords.everyGoalHasBeenObserved
+              : coverageWords.ofHadNothingForLonger(
+                  long.length,
+                  counted(goals.length, 'goal', 'goals'),
+                  long.length === 1 ? 'has' : 'have',
+                )}
           </p>
         </div>
-        <nav aria-label="Which goals" className="flex gap-1 rounded-field bg-wash p-1 text-small">
+        <nav aria-label={coverageWords.whichGoals} className="flex gap-1 rounded-field bg-wash p-1 text-small">
           {[
-            { to: '/team', label: 'All goals', isChosen: !onlyLong },
-            { to: '?show=long', label: 'Longer than planned', isChosen: onlyLong },
+            { to: '/team', label: coverageWords.allGoals, isChosen: !onlyLong },
+            { to: '?show=long', label: coverageWords.longerThanPlanned, isChosen: onlyLong },
           ].map(({ to, label, isChosen }) => (
             <Link
               key={to}
@@ -103,12 +110,12 @@ export default function Coverage({ loaderData: { weeks, students, people } }: Ro
           ))}
         </nav>
       </header>
-      {goals.length === 0 && <p className="py-10 text-ink-2">No goal is worked on yet.</p>}
-      <h2 className="mt-7 mb-2 text-lg">Entries by person</h2>
+      {goals.length === 0 && <p className="py-10 text-ink-2">{coverageWords.noGoalIsWorkedOn}</p>}
+      <h2 className="mt-7 mb-2 text-lg">{coverageWords.entriesByPerson}</h2>
       {people.length === 0 ? (
-        <p className="text-ink-2">Nobody has written anything down in these weeks.</p>
+        <p className="text-ink-2">{coverageWords.nobodyHasWrittenAnythingDown}</p>
       ) : (
-        <Grid caption="Entries by person and week" weeks={weeks} first="Person">
+        <Grid caption={coverageWords.entriesByPersonAndWeek} weeks={weeks} first="Person">
           {people.map(({ name, weeks: counts }) => (
             <tr key={name}>
               <th scope="row" className="py-1 pr-3 text-left font-normal">
@@ -120,10 +127,8 @@ export default function Coverage({ loaderData: { weeks, students, people } }: Ro
           ))}
         </Grid>
       )}
-      <h2 className="mt-8 mb-2 text-lg">Which goals</h2>
-      {shown.length === 0 && goals.length > 0 && (
-        <p className="text-ink-2">Every goal is observed as often as planned.</p>
-      )}
+      <h2 className="mt-8 mb-2 text-lg">{coverageWords.whichGoals}</h2>
+      {shown.length === 0 && goals.length > 0 && <p className="text-ink-2">{coverageWords.everyGoalIsObservedAs}</p>}
       <div className="pb-20">
         {shown.map((student) => (
           <section key={student.id} className="mt-4">
@@ -132,7 +137,7 @@ export default function Coverage({ loaderData: { weeks, students, people } }: Ro
                 {student.name}
               </Link>
             </h3>
-            <Grid caption={`Entries of ${student.name} by goal and week`} weeks={weeks} first="Goal">
+            <Grid caption={coverageWords.entriesOfByGoalAnd(student.name)} weeks={weeks} first="Goal">
               {student.goals.map(({ id, number, shortName, weeks: counts, silence }) => (
                 <tr key={id}>
                   <th scope="row" className="py-1 pr-3 text-left font-normal">
@@ -167,7 +172,7 @@ function Longest({ students }: { students: Loaded['students'] }) {
     .filter(({ silence }) => silence.isLong)
     .sort((a, b) => b.silence.schoolDays - a.silence.schoolDays)
     .slice(0, 8);
-  if (goals.length === 0) return <p className="text-small text-ink-2">Every goal is observed as often as planned.</p>;
+  if (goals.length === 0) return <p className="text-small text-ink-2">{coverageWords.everyGoalIsObservedAs}</p>;
   return (
     <ol>
       {goals.map(({ id, studentId, name, number, shortName, silence }) => (
@@ -177,8 +182,11 @@ function Longest({ students }: { students: Loaded['students'] }) {
           </Link>
           <p className="text-small text-ink-2">
             {silence.lastOn === null
-              ? 'Nothing has been written down yet.'
-              : `Last entry: ${shortDate(silence.lastOn)}, ${counted(silence.schoolDays, 'school day', 'school days')} ago.`}
+              ? coverageWords.nothingHasBeenWrittenDown
+              : coverageWords.lastEntryAgo(
+                  shortDate(silence.lastOn),
+                  counted(silence.schoolDays, coverageWords.schoolDay, coverageWords.schoolDays),
+                )}
           </p>
         </li>
       ))}
@@ -210,7 +218,7 @@ function Grid({ caption, weeks, first, children }: GridProps) {
               </th>
             ))}
             <th scope="col" className="min-w-16 pl-3 text-right font-normal whitespace-nowrap">
-              {first === 'Goal' ? 'Last entry' : 'All'}
+              {first === 'Goal' ? coverageWords.lastEntry : coverageWords.all}
             </th>
           </tr>
         </thead>
@@ -229,7 +237,7 @@ function Counts({ counts, most, weeks }: { counts: readonly number[]; most: numb
         <span
           className={`mx-auto grid h-7 max-w-14 place-items-center rounded-field tabular-nums ${toneFor(n, most, isClosed)}`}
         >
-          {isClosed && n === 0 ? <span className="sr-only">no school</span> : n === 0 ? '–' : n}
+          {isClosed && n === 0 ? <span className="sr-only">{coverageWords.noSchool}</span> : n === 0 ? '–' : n}
         </span>
       </td>
     );

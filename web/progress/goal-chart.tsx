@@ -6,6 +6,7 @@ import type { IsoDate } from '~/core/calendar/iso-date';
 import type { GoalGraph } from '~/core/progress/graph/goal-graph';
 import type { Inks } from '../platform/ui/charts';
 import { useChart } from '../platform/ui/use-chart';
+import { goalChartWords } from './words';
 
 const timeOf = (on: IsoDate) => parseISO(on).getTime();
 
@@ -51,7 +52,7 @@ export function GoalChart({ graph, picture }: { graph: GoalGraph; picture?: stri
         role="group"
         // biome-ignore lint/a11y/noNoninteractiveTabindex: the arrow keys go from point to point
         tabIndex={0}
-        aria-label="Graph. The arrow keys go from point to point."
+        aria-label={goalChartWords.graphTheArrowKeysGo}
         onKeyDown={onKeyDown}
         className="relative h-80"
       >
@@ -71,7 +72,7 @@ export function GoalChart({ graph, picture }: { graph: GoalGraph; picture?: stri
 function legendOf({ aimLine, trend, target, dualCriterion, runs }: GoalGraph): string {
   const points = runs.flat();
   const parts = [
-    'Solid: what was measured',
+    goalChartWords.solidWhatWasMeasured,
     aimLine && 'dotted: the aim line',
     trend && 'thin with its band: the trend of the present phase',
     dualCriterion && 'long dashes: what the phase before would have led to',

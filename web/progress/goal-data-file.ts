@@ -12,6 +12,7 @@ import { idFrom, personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/goal-data-file';
+import { goalDataFileWords } from './words';
 
 /** The numbers behind a goal’s page, as `npm run analyse -- series` reads them: docs/analyse.md. */
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
@@ -22,8 +23,16 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const progress = progressFrom(goal, await sessionsOfGoal(database(), student.id, goal.id), {
     ...{ school, today: actor.today },
   });
-  const reading = { studentId: student.id, what: `Data of goal ${goal.number} (CSV)`, how: 'exported' as const };
+  const reading = {
+    studentId: student.id,
+    what: goalDataFileWords.dataOfGoalCsv(goal.number),
+    how: 'exported' as const,
+  };
   await recordAccess(database(), { personId: actor.personId }, reading, now);
   const { shortName } = headerStudent(student, { discreet });
-  return csvFile(fileName(shortName, `goal ${goal.number}`, actor.today), dataFields, dataOfPage(goal, progress));
+  return csvFile(
+    fileName(shortName, goalDataFileWords.goal(goal.number), actor.today),
+    dataFields,
+    dataOfPage(goal, progress),
+  );
 });

@@ -20,6 +20,7 @@ import { toneOf } from '../platform/ui/outcome-tones';
 import type { Medians } from './by-day-and-person';
 import type { PooledShares } from './pooled-shares';
 import type { Shares } from './shares-chart';
+import { goalTablesWords } from './words';
 
 /** What the tables need of an entry; newest first. */
 type Seen = Pick<ReportEntry, 'on' | 'observer'> & { location: string | null; outcome: Outcome };
@@ -37,9 +38,15 @@ export function figuresOf(goal: Goal, progress: Progress): [label: string, figur
   return [
     ['Baseline', baseline ? valueSaid(goal, baseline.value) : '–'],
     ['Now', nowText(goal, progress) ?? '–'],
-    ['Progress toward the target', way === null ? '–' : percent(100 * Math.min(1, Math.max(0, way)))],
-    [`${capitalised(measure.axis.change)} a week`, trend ? signed(trend.slopePerWeek) : '–'],
+    [goalTablesWords.progressTowardTheTarget, wayFigure(way)],
+    [goalTablesWords.aWeek(capitalised(measure.axis.change)), trend ? signed(trend.slopePerWeek) : '–'],
   ];
+}
+
+/** As a figure: nothing is said to be done where the student stands on the far side of the start. */
+function wayFigure(way: number | null): string {
+  if (way === null) return '–';
+  return way < 0 ? goalTablesWords.noneYet : percent(100 * Math.min(1, way));
 }
 
 /** How much help each of the newest sessions took; nothing for what is not measured by trials. */
@@ -77,18 +84,18 @@ export function mediansOf(goal: Goal, entries: readonly Seen[]): Medians[] {
     }));
   return [
     {
-      title: 'Median by day of the week',
+      title: goalTablesWords.medianByDayOfThe,
       rows: rowsOf(mediansByWeekday(scored), weekdayName),
     },
     {
-      title: 'Median by observer',
+      title: goalTablesWords.medianByObserver,
       rows: rowsOf(
         sessionMedians(scored, ({ observer }) => observer),
         (name) => name,
       ),
     },
     {
-      title: 'Median by location',
+      title: goalTablesWords.medianByLocation,
       rows: rowsOf(
         sessionMedians(scored, ({ location }) => location),
         (name) => name,
@@ -108,8 +115,8 @@ export function pooledShares(
   const [recent] = schoolDays(addDays(today, -60), today, calendar).slice(-DAYS_POOLED);
   const times: [label: string, from: IsoDate][] = [
     ...(phase && phases.length > 1 ? [[phase.label, phase.startsOn] satisfies [string, IsoDate]] : []),
-    ...(recent ? [[`Last ${DAYS_POOLED} school days`, recent] satisfies [string, IsoDate]] : []),
-    ['All so far', ''],
+    ...(recent ? [[goalTablesWords.lastSchoolDays(DAYS_POOLED), recent] satisfies [string, IsoDate]] : []),
+    [goalTablesWords.allSoFar, ''],
   ];
   return times.flatMap(([label, from]) => {
     const [first, ...more] = entries.flatMap(({ on, outcome }) =>
@@ -152,7 +159,7 @@ export function agreementSaid(
   );
   return [
     ...phases.map((phase) =>
-      phaseAgreementSentence({ ...phase, phase: phase.phase === 'Before' ? 'So far' : phase.phase }),
+      phaseAgreementSentence({ ...phase, phase: phase.phase === 'Before' ? goalTablesWords.soFar : phase.phase }),
     ),
     usualAgreement,
   ];

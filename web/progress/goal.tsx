@@ -38,6 +38,7 @@ import { HowComputed } from './how-computed';
 import { PooledSharesBar } from './pooled-shares';
 import { SameNumbers } from './same-numbers';
 import { SharesChart } from './shares-chart';
+import { goalWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
@@ -125,7 +126,7 @@ async function earlierWordings(goal: Goal, timeZone: string) {
 }
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: loaderData ? `${loaderData.goal.number} · ${loaderData.student.shortName} · Gentle Margin` : 'Goal' },
+  { title: loaderData ? goalWords.pageTitle(loaderData.goal.number, loaderData.student.shortName) : 'Goal' },
 ];
 
 export default function GoalPage({ loaderData }: Route.ComponentProps) {
@@ -138,11 +139,11 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
   useKey('o', () => mayObserve && navigate(observe));
   return (
     <Page
-      marginName="What it says"
+      marginName={goalWords.whatItSays}
       help="goal"
       margin={
         <>
-          <MarginTitle>What it says</MarginTitle>
+          <MarginTitle>{goalWords.whatItSays}</MarginTitle>
           <ul>
             {said.map(({ title, text }) => (
               <li key={title} className="border-b border-dotted border-ink-3/50 py-3.5 first:pt-0">
@@ -165,7 +166,7 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
               <>
                 <span className="text-ink-3"> · </span>
                 <Link to={`/students/${student.id}/goals/${goal.id}/ratings`} className="no-print text-ink-2 link">
-                  rated by several
+                  {goalWords.ratedBySeveral}
                 </Link>
               </>
             )}
@@ -173,7 +174,7 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
               <>
                 <span className="text-ink-3"> · </span>
                 <Link to={`/students/${student.id}/goals/${goal.id}/edit`} className="no-print text-ink-2 link">
-                  edit the goal
+                  {goalWords.editTheGoal}
                 </Link>
               </>
             )}
@@ -188,7 +189,8 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
             to={observe}
             className="btn btn-primary no-print px-5 text-base max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20 max-sm:h-13"
           >
-            Observe <kbd className="keycap">O</kbd>
+            {goalWords.observe}
+            <kbd className="keycap">O</kbd>
           </Link>
         )}
       </header>
@@ -196,19 +198,15 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
       <p className="mt-1 text-small text-ink-2">{goal.criterion}</p>
       {retired && (
         <p className="mt-2 text-small font-semibold">
-          {retirementWords[retired.how]} on {longDate(retired.on)}
-          {retired.note && `: ${retired.note}`}
+          {goalWords.on(retirementWords[retired.how], longDate(retired.on), retired.note && `: ${retired.note}`)}
         </p>
       )}
       {earlier.length > 0 && (
         <details className="mt-1">
-          <summary className="tap py-1.5 text-small text-ink-2 link">Earlier texts of this goal</summary>
+          <summary className="tap py-1.5 text-small text-ink-2 link">{goalWords.earlierTextsOfThisGoal}</summary>
           {earlier.map(({ wording, until, changedBy }) => (
             <p key={`${until} ${wording}`} className="mt-1 max-w-3xl text-small whitespace-pre-line text-ink-2">
-              <span className="text-ink-3">
-                Until {longDate(until)}, changed by {changedBy}:
-              </span>{' '}
-              {wording}
+              <span className="text-ink-3">{goalWords.untilChangedBy(longDate(until), changedBy)}</span> {wording}
             </p>
           ))}
         </details>
@@ -226,27 +224,29 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
       </p>
       {offered && mayEditGoals && (
         <Form method="post" action="edit" className="no-print mb-4 flex max-w-3xl flex-wrap items-center gap-3">
-          <p className="text-small text-ink-2">There is no baseline, so there is no aim line to compare with.</p>
+          <p className="text-small text-ink-2">{goalWords.thereIsNoBaselineSo}</p>
           <button type="submit" name="intent" value="baseline" className="btn">
-            Take the median of the first three: {offered}
+            {goalWords.takeTheMedianOfThe(offered)}
           </button>
         </Form>
       )}
       {points.length > 0 ? (
         <GoalChart graph={graph} picture={picture} />
       ) : (
-        <p className="py-8 text-ink-2">Nothing measured yet, so there is no graph.</p>
+        <p className="py-8 text-ink-2">{goalWords.nothingMeasuredYetSoThere}</p>
       )}
       <SameNumbers points={points} shares={shares} />
       {medians.length > 0 && (
         <section className="mt-8">
-          <h2 className="mb-2 text-lg">By whom, where and when</h2>
+          <h2 className="mb-2 text-lg">{goalWords.byWhomWhereAndWhen}</h2>
           <ByDayAndPerson tables={medians} />
         </section>
       )}
       {agreement.length > 0 && (
         <section className="mt-8 max-w-3xl">
-          <h2 className="mb-1 text-lg">Two observers</h2>
+          <h2 className="mb-1 text-lg">
+            {goalWords.twoObservers} <span className="text-small font-normal text-ink-2">{goalWords.ioa}</span>
+          </h2>
           {agreement.map((sentence) => (
             <p key={sentence}>{sentence}</p>
           ))}
@@ -254,15 +254,15 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
       )}
       {shares.sessions.length > 0 && (
         <section className="mt-8">
-          <h2 className="mb-2 text-lg">How much help</h2>
+          <h2 className="mb-2 text-lg">{goalWords.howMuchHelp}</h2>
           <PooledSharesBar times={pooled} />
-          <h3 className="mt-6 mb-2 text-base">Session by session</h3>
+          <h3 className="mt-6 mb-2 text-base">{goalWords.sessionBySession}</h3>
           <SharesChart shares={shares} />
         </section>
       )}
       {breakdown && (
         <section className="mt-8">
-          <h2 className="mb-2 text-lg">Session by session</h2>
+          <h2 className="mb-2 text-lg">{goalWords.sessionBySession}</h2>
           <BreakdownTable breakdown={breakdown} />
         </section>
       )}
@@ -274,13 +274,13 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
       />
       <section className="mt-8 pb-20">
         <h2 className="mb-2 flex items-baseline justify-between gap-4 text-lg">
-          Entries
+          {goalWords.entries}
           {mayObserve && (
             <Link
               to={`/students/${student.id}/goals/${goal.id}/table`}
               className="no-print font-sans text-small text-ink-2 link"
             >
-              enter several from paper
+              {goalWords.enterSeveralFromPaper}
             </Link>
           )}
         </h2>

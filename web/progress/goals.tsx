@@ -20,12 +20,14 @@ import { shownEntries } from '../entries/shown-entry';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import { DecisionMark } from '../platform/ui/decision-mark';
+import { FirstSteps } from '../platform/ui/first-steps';
 import { MarginTitle, Page } from '../platform/ui/page';
-import { FirstSteps } from '../students/first-steps';
+import { firstStepsOf } from '../students/first-steps';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/goals';
 import { SmallGraph } from './small-graph';
+import { goalsWords } from './words';
 
 const NEWEST = 6;
 
@@ -80,39 +82,37 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
 /** “of 80% · 2 of 3 days”, or when it was reached. */
 function againstCriterion(goal: Goal, { mastery }: Progress): string {
   const reached = measureOf(goal.measure).said(goal.criterion.value);
-  if (mastery.metOn) return `of ${reached} · reached\u00a0${shortDate(mastery.metOn).replace(' ', '\u00a0')}`;
+  if (mastery.metOn) return goalsWords.ofReached(reached, shortDate(mastery.metOn).replace(' ', '\u00a0'));
   return `of ${reached} · ${mastery.passing} of ${counted(mastery.needed, goal.pointPer, `${goal.pointPer}s`)}`;
 }
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `${loaderData?.student.shortName ?? 'Student'} · Gentle Margin` },
+  { title: goalsWords.pageTitle(loaderData?.student.shortName ?? 'Student') },
 ];
 
 export default function Goals({ loaderData }: Route.ComponentProps) {
   const { student, firstSteps, goals, retired, entries, today } = loaderData;
   return (
     <Page
-      marginName="In the margin"
+      marginName={goalsWords.inTheMargin}
       help="student"
       margin={
         <>
-          <MarginTitle>In the margin</MarginTitle>
+          <MarginTitle>{goalsWords.inTheMargin}</MarginTitle>
           <MarginEntries entries={entries} today={today} />
           <p className="mt-4">
             <Link to={`/students/${student.id}/individual-report`} className="font-semibold text-ink-2 hover:underline">
-              See the whole report →
+              {goalsWords.seeTheWholeReport}
             </Link>
           </p>
         </>
       }
     >
       <StudentHeader student={student} />
-      {firstSteps && (
-        <FirstSteps studentId={student.id} done={firstSteps} withoutBaseline={firstSteps.withoutBaseline} />
-      )}
+      {firstSteps && <FirstSteps steps={firstStepsOf(student.id, firstSteps, firstSteps.withoutBaseline)} />}
       {goals.length === 0 && !firstSteps && (
         <p className="py-10 text-ink-2">
-          {student.mayEditGoals ? 'No goal is worked on yet.' : 'No goals yet. They come with the plan.'}
+          {student.mayEditGoals ? goalsWords.noGoalIsWorkedOn : goalsWords.noGoalsYetTheyCome}
         </p>
       )}
       <ol>
@@ -123,36 +123,31 @@ export default function Goals({ loaderData }: Route.ComponentProps) {
       {student.mayEditGoals && (
         <p className="no-print mt-4 flex flex-wrap gap-2">
           <Link to={`/students/${student.id}/goals/new`} className="btn">
-            Add a goal
+            {goalsWords.addAGoal}
           </Link>
           {(goals.length > 0 || retired.length > 0) && (
             <Link to={`/students/${student.id}/goals`} className="btn">
-              Arrange or retire
+              {goalsWords.arrangeOrRetire}
             </Link>
           )}
         </p>
       )}
       {retired.length > 0 && (
         <section className="mt-8">
-          <h2 className="text-lg">Retired</h2>
+          <h2 className="text-lg">{goalsWords.retired}</h2>
           <ul className="mt-1">
             {retired.map(({ id, number, shortName, how, on }) => (
               <li key={id} className="py-1 text-small text-ink-2">
                 <Link to={`/students/${student.id}/goals/${id}`} className="link">
                   {number} · {shortName}
                 </Link>
-                {`, ${retirementWords[how].toLowerCase()} on ${shortDate(on)}`}
+                {goalsWords.on(retirementWords[how].toLowerCase(), shortDate(on))}
               </li>
             ))}
           </ul>
         </section>
       )}
-      {goals.length > 0 && (
-        <p className="pt-4 pb-20 text-small text-ink-3">
-          Solid line: this student · dotted line: the aim line from baseline to target · band: the target zone · dashed
-          upright: where the support changed
-        </p>
-      )}
+      {goals.length > 0 && <p className="pt-4 pb-20 text-small text-ink-3">{goalsWords.solidLineThisStudentDotted}</p>}
     </Page>
   );
 }

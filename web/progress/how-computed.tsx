@@ -1,4 +1,5 @@
 import type { Said } from '~/core/progress/sentences';
+import { howComputedWords } from './words';
 
 interface HowComputedProps {
   computed: Said[];
@@ -14,16 +15,16 @@ interface HowComputedProps {
 export function HowComputed({ computed, luck, data, command }: HowComputedProps) {
   return (
     <details className="mt-8 max-w-3xl">
-      <summary className="tap py-1.5 text-lg font-semibold link">How this is computed</summary>
+      <summary className="tap py-1.5 text-lg font-semibold link">{howComputedWords.howThisIsComputed}</summary>
       {luck.length > 0 && (
         <>
-          <h3 className="mt-3 text-base">How easily luck would meet it</h3>
+          <h3 className="mt-3 text-base">{howComputedWords.howEasilyLuckWouldMeet}</h3>
           {luck.map((sentence) => (
             <p key={sentence} className="mt-0.5 text-small text-ink-2">
               {sentence}
             </p>
           ))}
-          <p className="mt-0.5 text-small text-ink-2">Days are taken to be independent of each other.</p>
+          <p className="mt-0.5 text-small text-ink-2">{howComputedWords.daysAreTakenToBe}</p>
         </>
       )}
       {computed.map(({ title, text }) => (
@@ -32,15 +33,15 @@ export function HowComputed({ computed, luck, data, command }: HowComputedProps)
           <p className="mt-0.5 text-small text-ink-2">{text}</p>
         </section>
       ))}
-      <h3 className="mt-3 text-base">Check it yourself</h3>
+      <h3 className="mt-3 text-base">{howComputedWords.checkItYourself}</h3>
       <p className="mt-0.5 text-small text-ink-2">
         <a href={data} download className="link">
-          Data of this page
+          {howComputedWords.dataOfThisPage}
         </a>{' '}
-        (CSV), and the command that gives the same figures from it:
+        {howComputedWords.csvAndTheCommandThat}
       </p>
       <pre className="mt-1 overflow-x-auto rounded-field bg-wash px-3 py-2 text-small whitespace-pre-wrap">
-        npm run --silent analyse -- series data.csv {command}
+        {`npm run --silent analyse -- series data.csv ${command}`}
       </pre>
     </details>
   );

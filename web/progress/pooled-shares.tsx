@@ -1,5 +1,6 @@
 import { useId, useState } from 'react';
 import { counted, percent } from '~/core/words/counting';
+import { pooledSharesWords } from './words';
 
 /** All opportunities of a time together, by the help they took. */
 export interface PooledShares {
@@ -18,7 +19,7 @@ export function PooledSharesBar({ times }: { times: PooledShares[] }) {
   return (
     <div className="max-w-3xl">
       <p className="mb-2 flex flex-wrap items-center gap-2 text-small">
-        <label htmlFor={id}>Over</label>
+        <label htmlFor={id}>{pooledSharesWords.over}</label>
         <select
           id={id}
           value={chosen}

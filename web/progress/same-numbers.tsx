@@ -3,6 +3,7 @@ import { type IsoDate, shortDate } from '~/core/calendar/iso-date';
 import { percent } from '~/core/words/counting';
 import { useKey } from '../platform/ui/use-key';
 import type { Shares } from './shares-chart';
+import { sameNumbersWords } from './words';
 
 interface Numbers {
   points: { on: IsoDate; phase: string; of: string; value: string }[];
@@ -17,19 +18,22 @@ export function SameNumbers({ points, shares }: Numbers) {
   return (
     <div className="mt-2">
       <button type="button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)} className="py-2 text-small link">
-        {isOpen ? 'Hide the tables' : 'The same numbers as tables'} <kbd className="keycap">T</kbd>
+        {isOpen ? sameNumbersWords.hideTheTables : sameNumbersWords.theSameNumbersAsTables}{' '}
+        <kbd className="keycap">T</kbd>
       </button>
       {isOpen && (
         <div className="grid gap-6 overflow-x-auto xl:grid-cols-2">
           <table className="table table-sm">
-            <caption className="text-left text-small text-ink-2">Points of the graph</caption>
+            <caption className="text-left text-small text-ink-2">{sameNumbersWords.pointsOfTheGraph}</caption>
             <thead>
               <tr>
-                {['Date', 'Phase', 'From', 'Value'].map((heading) => (
-                  <th key={heading} scope="col">
-                    {heading}
-                  </th>
-                ))}
+                {[sameNumbersWords.date, sameNumbersWords.phase, sameNumbersWords.from, sameNumbersWords.value].map(
+                  (heading) => (
+                    <th key={heading} scope="col">
+                      {heading}
+                    </th>
+                  ),
+                )}
               </tr>
             </thead>
             <tbody>
@@ -48,12 +52,10 @@ export function SameNumbers({ points, shares }: Numbers) {
           </table>
           {shares.sessions.length > 0 && (
             <table className="table table-sm">
-              <caption className="text-left text-small text-ink-2">
-                Share at each support level, newest sessions
-              </caption>
+              <caption className="text-left text-small text-ink-2">{sameNumbersWords.shareAtEachSupportLevel}</caption>
               <thead>
                 <tr>
-                  <th scope="col">Date</th>
+                  <th scope="col">{sameNumbersWords.date}</th>
                   {shares.parts.map(({ key, label }) => (
                     <th key={key} scope="col">
                       {label}

@@ -3,6 +3,7 @@ import { useCallback } from 'react';
 import { percent } from '~/core/words/counting';
 import type { Inks } from '../platform/ui/charts';
 import { useChart } from '../platform/ui/use-chart';
+import { sharesChartWords } from './words';
 
 /** The share at each support level, session by session, oldest first. */
 export interface Shares {
@@ -17,11 +18,7 @@ export function SharesChart({ shares }: { shares: Shares }) {
   return (
     <figure>
       <div className="h-44">
-        <canvas
-          ref={canvas}
-          role="img"
-          aria-label="The share at each support level in each session; the table below holds the same numbers."
-        />
+        <canvas ref={canvas} role="img" aria-label={sharesChartWords.theShareAtEachSupport} />
       </div>
       <figcaption className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-small text-ink-2">
         {shares.parts.map(({ key, label, tone }) => (

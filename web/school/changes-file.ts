@@ -9,6 +9,7 @@ import { csvFile } from '../platform/http/csv';
 import { personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import type { Route } from './+types/changes-file';
+import { changesFileWords } from './words';
 
 /** The changes that are asked for, all pages of them, as comma-separated text; as they were written down, too. */
 export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) => {
@@ -19,7 +20,7 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
     page: null,
   });
   // The file is made of names.
-  if (discreet) throw new NotFound('No such file in the discreet view.');
+  if (discreet) throw new NotFound(changesFileWords.noSuchFileInThe);
   const rows = changes.map(({ at, what, student, person, by, before, after }) => {
     const { on, time } = wallTime(at, school.timeZone);
     const said = changeSaid(changedFields(before, after));

@@ -10,6 +10,7 @@ import { personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/changes';
+import { changesWords } from './words';
 
 export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
@@ -29,49 +30,47 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
   };
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'Changes · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: changesWords.pageTitle }];
 
 export default function Changes({ loaderData }: Route.ComponentProps) {
   const { wanted, total, pages, changes, discreet } = loaderData;
   const [search] = useSearchParams();
   return (
     <Page
-      marginName="About this list"
+      marginName={changesWords.aboutThisList}
       margin={
         <>
-          <MarginTitle>About this list</MarginTitle>
+          <MarginTitle>{changesWords.aboutThisList}</MarginTitle>
           <div className="grid gap-3 text-small text-ink-2">
+            <p>{changesWords.whoMayDoAndSee}</p>
+            <p>{changesWords.whatWasObservedHasIts}</p>
             <p>
-              Who may do and see what, and what the school and its figures rest on: each change with how it was before
-              and after. Nothing is taken out of it: the database refuses.
-            </p>
-            <p>What was observed has its own history, on each entry’s page.</p>
-            <p>
-              What a family could see of a student on a day is told under <em>Who can see this</em> on that student’s
-              page.
+              {changesWords.whatAFamilyCouldSee}
+              <em>{changesWords.whoCanSeeThis}</em>
+              {changesWords.onThatStudentsPage}
             </p>
             {!discreet && (
               <p>
                 <Link to={`/school/changes.csv?${search}`} reloadDocument className="font-semibold text-ink link">
-                  These changes as a file (CSV)
+                  {changesWords.theseChangesAsAFile}
                 </Link>
               </p>
             )}
             <p>
               <Link to="/school" className="font-semibold link">
-                To the school
+                {changesWords.toTheSchool}
               </Link>
             </p>
           </div>
         </>
       }
     >
-      <h1 className="text-3xl">Changes</h1>
+      <h1 className="text-3xl">{changesWords.changes}</h1>
       <Form role="search" className="no-print mt-4 flex flex-wrap items-end gap-3">
         <label className="grid gap-1 text-small">
-          <span className="font-semibold">What</span>
+          <span className="font-semibold">{changesWords.what}</span>
           <select name="kind" key={wanted.kind} defaultValue={wanted.kind ?? ''} className="select w-52">
-            <option value="">Everything</option>
+            <option value="">{changesWords.everything}</option>
             {changeKinds.map((kind) => (
               <option key={kind} value={kind}>
                 {changeKindWords[kind]}
@@ -80,50 +79,48 @@ export default function Changes({ loaderData }: Route.ComponentProps) {
           </select>
         </label>
         <label className="grid gap-1 text-small">
-          <span className="font-semibold">Name of a student or person</span>
+          <span className="font-semibold">{changesWords.nameOfAStudentOr}</span>
           <input name="about" key={wanted.about} defaultValue={wanted.about} className="input w-56" />
         </label>
         <label className="grid gap-1 text-small">
-          <span className="font-semibold">From</span>
+          <span className="font-semibold">{changesWords.from}</span>
           <input type="date" name="from" key={wanted.from} defaultValue={wanted.from} className="input w-40" />
         </label>
         <label className="grid gap-1 text-small">
-          <span className="font-semibold">To</span>
+          <span className="font-semibold">{changesWords.to}</span>
           <input type="date" name="to" key={wanted.to} defaultValue={wanted.to} className="input w-40" />
         </label>
         <button type="submit" className="btn">
-          Show these
+          {changesWords.showThese}
         </button>
       </Form>
-      {discreet && (
-        <p className="py-8 text-ink-2">Names are hidden in the discreet view, and this list is made of them.</p>
-      )}
+      {discreet && <p className="py-8 text-ink-2">{changesWords.namesAreHiddenInThe}</p>}
       {!discreet && changes.length === 0 && (
         <p className="py-8 text-ink-2">
           {total === 0 && search.size === 0
-            ? 'Nothing has been changed yet.'
-            : 'Nothing that fits. Ask for less at once.'}
+            ? changesWords.nothingHasBeenChangedYet
+            : changesWords.nothingThatFitsAskFor}
         </p>
       )}
       {changes.length > 0 && (
         <div className="mt-5 overflow-x-auto">
-          <table className="w-full text-left" aria-label="Changes, newest first">
+          <table className="w-full text-left" aria-label={changesWords.changesNewestFirst}>
             <thead className="text-small text-ink-2">
               <tr className="border-b border-rule">
                 <th scope="col" className="py-2 pr-4 font-semibold">
-                  When
+                  {changesWords.when}
                 </th>
                 <th scope="col" className="py-2 pr-4 font-semibold">
-                  What
+                  {changesWords.what}
                 </th>
                 <th scope="col" className="py-2 pr-4 font-semibold">
-                  Of
+                  {changesWords.of}
                 </th>
                 <th scope="col" className="py-2 pr-4 font-semibold">
-                  From what to what
+                  {changesWords.fromWhatToWhat}
                 </th>
                 <th scope="col" className="py-2 font-semibold">
-                  By
+                  {changesWords.by}
                 </th>
               </tr>
             </thead>
@@ -149,7 +146,7 @@ function ChangeRow({ change: { on, time, what, about, by, fields } }: { change: 
         {shortDate(on)} <span className="text-small text-ink-3">{time}</span>
       </th>
       <td className="py-2.5 pr-4">{changeKindWords[what as ChangeKind]}</td>
-      <td className="py-2.5 pr-4">{about ?? 'the school'}</td>
+      <td className="py-2.5 pr-4">{about ?? changesWords.theSchool}</td>
       <td className="py-2.5 pr-4">
         <ul>
           {fields.map(({ label, before, after }) => (
@@ -158,12 +155,12 @@ function ChangeRow({ change: { on, time, what, about, by, fields } }: { change: 
               {before !== null && (
                 <>
                   <del className="text-ink-3">{before}</del>
-                  <span className="sr-only"> became </span>
+                  <span className="sr-only">{changesWords.became}</span>
                   <span aria-hidden> → </span>
                 </>
               )}
               {after === null ? (
-                <span className="text-ink-2">nothing</span>
+                <span className="text-ink-2">{changesWords.nothing}</span>
               ) : (
                 <ins className="no-underline">{after}</ins>
               )}
@@ -171,7 +168,7 @@ function ChangeRow({ change: { on, time, what, about, by, fields } }: { change: 
           ))}
         </ul>
       </td>
-      <td className="py-2.5">{by ?? 'a reader from outside'}</td>
+      <td className="py-2.5">{by ?? changesWords.aReaderFromOutside}</td>
     </tr>
   );
 }
@@ -187,16 +184,16 @@ function Pages({ page, pages, total }: { page: number; pages: number; total: num
     <footer className="mt-5 flex flex-wrap items-center gap-3 pb-20 text-small text-ink-2">
       {page > 1 && (
         <Link to={to(page - 1)} rel="prev" className="btn">
-          ← Later
+          {changesWords.later}
         </Link>
       )}
       <span>
         {counted(total, 'change', 'changes')}
-        {pages > 1 && `, page ${page} of ${pages}`}
+        {pages > 1 && changesWords.pageOf(page, pages)}
       </span>
       {page < pages && (
         <Link to={to(page + 1)} rel="next" className="btn">
-          Earlier →
+          {changesWords.earlier}
         </Link>
       )}
     </footer>

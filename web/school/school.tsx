@@ -6,6 +6,7 @@ import { type SchoolInput, schoolInput } from '~/core/school/school-input';
 import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
 import { requireSchoolAdmin } from '~/server/school/administrators';
+import { schoolBegun } from '~/server/school/first-steps';
 import { saveSchool, schoolInForm } from '~/server/school/set-up';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
@@ -13,16 +14,21 @@ import { personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
 import { FieldMessage } from '../platform/ui/fields';
+import { FirstSteps } from '../platform/ui/first-steps';
 import { CheckList, SelectField, TextField } from '../platform/ui/form-fields';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { Rows } from '../platform/ui/rows';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/school';
+import { schoolFirstSteps } from './first-steps';
+import { schoolWords } from './words';
 
 export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   const { actor, school } = personOf(context);
+  const admin = await requireSchoolAdmin(database(), actor);
   return {
-    school: await schoolInForm(database(), await requireSchoolAdmin(database(), actor)),
+    school: await schoolInForm(database(), admin),
+    firstSteps: schoolFirstSteps(await schoolBegun(database(), admin)),
     zones: Intl.supportedValuesOf('timeZone'),
     hasTestMail: school.isDemo && config.SMTP_URL === undefined,
   };
@@ -35,10 +41,10 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
     saveSchool(database(), admin, input, now),
   );
   if (refused) return refused;
-  return data({ result: undefined }, { headers: await sayNext({ text: 'The school is saved.' }) });
+  return data({ result: undefined }, { headers: await sayNext({ text: schoolWords.theSchoolIsSaved }) });
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'School · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: schoolWords.pageTitle }];
 
 const asText = (weekdays: readonly number[]) => weekdays.map(String);
 
@@ -51,7 +57,10 @@ const inForm = (school: SchoolInput) => ({
 
 const week = [1, 2, 3, 4, 5, 6, 7].map((day) => ({ id: String(day), name: weekdayName(day) }));
 
-export default function School({ loaderData: { school, zones, hasTestMail }, actionData }: Route.ComponentProps) {
+export default function School({
+  loaderData: { school, zones, hasTestMail, firstSteps },
+  actionData,
+}: Route.ComponentProps) {
   const { form, fields, isBusy } = useSchemaForm(schoolInput, {
     id: 'school',
     result: actionData?.result,
@@ -61,77 +70,75 @@ export default function School({ loaderData: { school, zones, hasTestMail }, act
     list.some(({ id }) => id === row.getFieldset().id.initialValue);
   return (
     <Page
-      marginName="What it is for"
+      marginName={schoolWords.whatItIsFor}
       help="school"
       margin={
         <>
-          <MarginTitle>What it is for</MarginTitle>
+          <MarginTitle>{schoolWords.whatItIsFor}</MarginTitle>
           <div className="grid gap-3 text-small text-ink-2">
-            <p>
-              School days and closures say when a goal is due, how long nothing was observed, and how many points a week
-              there can be.
-            </p>
-            <p>The time zone is the one of the clock on the wall, whatever a device says.</p>
-            <p>Groups and locations are renamed in every entry at once. They are not taken away: entries name them.</p>
-            <p>The timetable tells what is planned now, and fills in the location.</p>
+            <p>{schoolWords.schoolDaysAndClosuresSay}</p>
+            <p>{schoolWords.theTimeZoneIsThe}</p>
+            <p>{schoolWords.groupsAndLocationsAreRenamed}</p>
+            <p>{schoolWords.theTimetableTellsWhatIs}</p>
             <p>
               <Link to="/roster" className="font-semibold link">
-                To the roster
+                {schoolWords.toTheRoster}
               </Link>
             </p>
             {hasTestMail && (
               <p>
                 <Link to="/messages/test-mail" className="font-semibold link">
-                  Test mail server
+                  {schoolWords.testMailServer}
                 </Link>
               </p>
             )}
             <p>
               <Link to="/school/changes" className="font-semibold link">
-                What was changed, when and by whom
+                {schoolWords.whatWasChangedWhenAnd}
               </Link>
             </p>
             <p>
               <Link to="/school/choices" className="font-semibold link">
-                Starting lists for ABC notes
+                {schoolWords.startingListsForAbcNotes}
               </Link>
             </p>
           </div>
         </>
       }
     >
-      <h1 className="text-3xl">School</h1>
+      <h1 className="text-3xl">{schoolWords.school}</h1>
+      <FirstSteps steps={firstSteps} />
       <SchemaForm form={form} className="mt-5 grid gap-8 pb-20">
         <div className="grid max-w-2xl gap-4 sm:grid-cols-2">
-          <TextField field={fields.name} label="Name" />
+          <TextField field={fields.name} label={schoolWords.name} />
           <SelectField
             field={fields.timeZone}
-            label="Time zone"
+            label={schoolWords.timeZone}
             options={zones.map((zone) => ({ id: zone, name: zone }))}
           />
         </div>
-        <Section title="School days">
-          <CheckList field={fields.weekdays} legend="Open on" options={week} />
+        <Section title={schoolWords.schoolDays}>
+          <CheckList field={fields.weekdays} legend={schoolWords.openOn} options={week} />
         </Section>
-        <Section title="Closures">
+        <Section title={schoolWords.closures}>
           <Rows form={form} list={fields.closures} what="closure" blank={() => ({ first: '', last: '', label: '' })}>
             {(row) => {
               const { first, last, label } = row.getFieldset();
               return (
                 <div className="grid gap-2 sm:grid-cols-[1fr_10rem_10rem]">
-                  <TextField field={label} label="What it is" />
-                  <TextField field={first} label="First day" type="date" />
-                  <TextField field={last} label="Last day" type="date" />
+                  <TextField field={label} label={schoolWords.whatItIs} />
+                  <TextField field={first} label={schoolWords.firstDay} type="date" />
+                  <TextField field={last} label={schoolWords.lastDay} type="date" />
                 </div>
               );
             }}
           </Rows>
         </Section>
         <div className="grid gap-8 sm:grid-cols-2">
-          <Section title="Class groups">
+          <Section title={schoolWords.classGroups}>
             <Names form={form} list={fields.groups} what="group" mayRemove={(row) => !isStored(school.groups, row)} />
           </Section>
-          <Section title="Places">
+          <Section title={schoolWords.places}>
             <Names
               form={form}
               list={fields.locations}
@@ -140,11 +147,11 @@ export default function School({ loaderData: { school, zones, hasTestMail }, act
             />
           </Section>
         </div>
-        <Section title="Timetable">
+        <Section title={schoolWords.timetable}>
           <Rows
             form={form}
             list={fields.dayParts}
-            what="part of the day"
+            what={schoolWords.partOfTheDay}
             isTall
             blank={() => ({ part: '', from: '', to: '', weekdays: asText(school.weekdays) })}
           >
@@ -153,34 +160,50 @@ export default function School({ loaderData: { school, zones, hasTestMail }, act
               return (
                 <div className="grid gap-2 rounded-field bg-wash p-3">
                   <div className="grid gap-2 sm:grid-cols-[1fr_1fr_1fr_8rem_8rem]">
-                    <TextField field={part} label="Part of the day" />
-                    <SelectField field={groupId} label="For" none="Whole school" options={school.groups} />
-                    <SelectField field={locationId} label="Location" none="Not said" options={school.locations} />
-                    <TextField field={from} label="From" type="time" />
-                    <TextField field={to} label="To" type="time" />
+                    <TextField field={part} label={schoolWords.partOfTheDay2} />
+                    <SelectField
+                      field={groupId}
+                      label={schoolWords.for}
+                      none={schoolWords.wholeSchool}
+                      options={school.groups}
+                    />
+                    <SelectField
+                      field={locationId}
+                      label={schoolWords.location}
+                      none={schoolWords.notSaid}
+                      options={school.locations}
+                    />
+                    <TextField field={from} label={schoolWords.from} type="time" />
+                    <TextField field={to} label={schoolWords.to} type="time" />
                   </div>
-                  <CheckList field={weekdays} legend="On" options={week} />
+                  <CheckList field={weekdays} legend={schoolWords.on} options={week} />
                 </div>
               );
             }}
           </Rows>
         </Section>
-        <Section title="Signing out by itself">
-          <p className="mb-3 text-small text-ink-2">When nobody uses a sign-in for this long, it ends.</p>
+        <Section title={schoolWords.signingOutByItself}>
+          <p className="mb-3 text-small text-ink-2">{schoolWords.whenNobodyUsesASign}</p>
           <div className="flex flex-wrap gap-6">
             <TextField
               field={fields.sharedIdleMinutes}
-              label="On a shared tablet"
+              label={schoolWords.onASharedTablet}
               type="figure"
               unit="minutes"
               className="w-24"
             />
-            <TextField field={fields.idleMinutes} label="Elsewhere" type="figure" unit="minutes" className="w-24" />
+            <TextField
+              field={fields.idleMinutes}
+              label={schoolWords.elsewhere}
+              type="figure"
+              unit="minutes"
+              className="w-24"
+            />
           </div>
         </Section>
         <div className="sticky bottom-0 -mx-2 border-t border-rule bg-paper px-2 py-3">
           <button type="submit" className="btn btn-primary px-6" disabled={isBusy}>
-            Save the school
+            {schoolWords.saveTheSchool}
           </button>
         </div>
       </SchemaForm>
@@ -225,7 +248,7 @@ function Names({ form, list, what, mayRemove }: NamesProps) {
             <input
               {...getInputProps(name, { type: 'text' })}
               key={name.key}
-              aria-label={`Name of ${what} ${at + 1}`}
+              aria-label={schoolWords.nameOf(what, at + 1)}
               className="input w-full"
             />
             <FieldMessage id={name.errorId} messages={name.errors} />

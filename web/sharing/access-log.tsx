@@ -14,6 +14,7 @@ import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/access-log';
 import { readingRow } from './access-log-row';
 import { ReadersNav } from './sharing-nav';
+import { accessLogWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
@@ -25,13 +26,13 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     today: actor.today,
     rows: readings.map((reading, i) => {
       const row = readingRow(reading, school.timeZone);
-      return { id: String(i), ...row, who: discreet && reading.kind !== null ? 'A reader' : row.who };
+      return { id: String(i), ...row, who: discreet && reading.kind !== null ? accessLogWords.aReader : row.who };
     }),
   };
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Access log, ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+  { title: accessLogWords.pageTitle(loaderData?.student.shortName ?? 'a student') },
 ];
 
 type Row = Route.ComponentProps['loaderData']['rows'][number];
@@ -46,7 +47,7 @@ const columns = [
   { accessorKey: 'who', header: 'Who' },
   {
     accessorKey: 'by',
-    header: 'By, and what for',
+    header: accessLogWords.byAndWhatFor,
     cell: ({ row: { original } }: { row: { original: Row } }) => (
       <>
         {original.by}
@@ -61,38 +62,32 @@ const columns = [
 export default function AccessLog({ loaderData: { student, schoolName, today, rows } }: Route.ComponentProps) {
   return (
     <Page
-      marginName="About this log"
+      marginName={accessLogWords.aboutThisLog}
       margin={
         <>
-          <MarginTitle>About this log</MarginTitle>
+          <MarginTitle>{accessLogWords.aboutThisLog}</MarginTitle>
           <div className="grid gap-3 text-small text-ink-2">
-            <p>
-              Every opening, export, message and issued report of this student: by or to whom, by which share link, and
-              what for. What the team opens is written once a day; what a reader from outside opens, each time, except
-              again within ten minutes.
-            </p>
-            <p>
-              A school keeps a record of who was shown a student’s records: 34 CFR 99.32. Nothing is taken out of it.
-            </p>
+            <p>{accessLogWords.everyOpeningExportMessageAnd}</p>
+            <p>{accessLogWords.aSchoolKeepsARecord}</p>
             <p>
               <Link
                 to={`/students/${student.id}/sharing/access-log.csv`}
                 reloadDocument
                 className="font-semibold text-ink link"
               >
-                The access log as a file (CSV)
+                {accessLogWords.theAccessLogAsA}
               </Link>
             </p>
           </div>
         </>
       }
     >
-      <PrintSheet head={`${student.shortName} · access log · ${schoolName} · ${longDate(today)}`}>
+      <PrintSheet head={accessLogWords.accessLog(student.shortName, schoolName, longDate(today))}>
         <StudentHeader student={student} />
         <ReadersNav studentId={student.id} />
-        <h2 className="mt-5 mb-4 text-2xl">Access log</h2>
+        <h2 className="mt-5 mb-4 text-2xl">{accessLogWords.accessLog2}</h2>
         {rows.length === 0 ? (
-          <p className="py-6 text-ink-2">Nobody has read it yet.</p>
+          <p className="py-6 text-ink-2">{accessLogWords.nobodyHasReadItYet}</p>
         ) : (
           <DataTable
             rows={rows}
@@ -100,12 +95,12 @@ export default function AccessLog({ loaderData: { student, schoolName, today, ro
             names="on"
             wide="what"
             filters={[
-              { id: 'who', label: 'Who' },
-              { id: 'how', label: 'How' },
+              { id: 'who', label: accessLogWords.who },
+              { id: 'how', label: accessLogWords.how },
             ]}
             all={rows.length}
             noun={['reading', 'readings']}
-            caption="The access log"
+            caption={accessLogWords.theAccessLog}
             first={50}
           />
         )}

@@ -12,6 +12,7 @@ import { MarginTitle, Page } from '../platform/ui/page';
 import { saveOrStay } from '../platform/ui/use-saving';
 import type { Route } from './+types/school-visibility';
 import { RulesForm } from './visibility-form';
+import { schoolVisibilityWords } from './words';
 
 export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   const { actor } = personOf(context);
@@ -26,35 +27,29 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
     saveVisibilityRules(database(), actor, null, input, now),
   );
   if (refused) return refused;
-  return data(
-    { result: undefined },
-    { headers: await sayNext({ text: 'Saved. It holds for every student without an own table.' }) },
-  );
+  return data({ result: undefined }, { headers: await sayNext({ text: schoolVisibilityWords.savedItHoldsForEvery }) });
 });
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
 
-export const meta: Route.MetaFunction = () => [{ title: 'What each reader sees · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: schoolVisibilityWords.whatEachReaderSeesGentle }];
 
 export default function SchoolRules({ loaderData: { rules } }: Route.ComponentProps) {
   return (
     <Page
-      marginName="About this table"
+      marginName={schoolVisibilityWords.aboutThisTable}
       margin={
         <>
-          <MarginTitle>About this table</MarginTitle>
+          <MarginTitle>{schoolVisibilityWords.aboutThisTable}</MarginTitle>
           <div className="grid gap-3 text-small text-ink-2">
-            <p>It holds for every student whose case manager has not made another.</p>
-            <p>
-              Be careful with notes and with behavior: they often say more than was meant for this reader. Numbers say
-              what went well.
-            </p>
+            <p>{schoolVisibilityWords.itHoldsForEveryStudent}</p>
+            <p>{schoolVisibilityWords.beCarefulWithNotesAnd}</p>
           </div>
         </>
       }
     >
-      <h1 className="text-3xl">What each reader sees</h1>
-      <p className="mt-1.5 text-small text-ink-2">What each kind of reader is shown of a report, in the whole school</p>
+      <h1 className="text-3xl">{schoolVisibilityWords.whatEachReaderSees}</h1>
+      <p className="mt-1.5 text-small text-ink-2">{schoolVisibilityWords.whatEachKindOfReader}</p>
       <RulesForm key={JSON.stringify(rules)} rules={rules} own={[]} />
       <div className="pb-20" />
     </Page>

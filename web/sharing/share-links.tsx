@@ -36,6 +36,7 @@ import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/share-links';
 import { ReadersNav } from './sharing-nav';
+import { shareLinksWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
@@ -49,7 +50,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     links: links.map(({ createdAt, withdrawnAt, lastReadAt, lockedAt, ...link }) => ({
       ...link,
       isLocked: lockedAt !== null,
-      readerName: discreet ? 'A reader' : link.readerName,
+      readerName: discreet ? shareLinksWords.aReader : link.readerName,
       // In the discreet view: that there is an address, and not which.
       email: discreet ? null : link.email,
       hasEmail: link.email !== null,
@@ -83,14 +84,12 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     if (intent === 'withdraw') await withdrawShareLink(database(), actor, studentId, id, now);
     else await unlockShareLink(database(), actor, studentId, id, now);
     const text =
-      intent === 'withdraw'
-        ? 'The share link is withdrawn: it no longer opens.'
-        : 'The share link is unlocked: the passcode can be tried again.';
+      intent === 'withdraw' ? shareLinksWords.theShareLinkIsWithdrawn : shareLinksWords.theShareLinkIsUnlocked;
     return data({ made: null, result: undefined }, { headers: await sayNext({ text }) });
   }
   const { done, refused } = await submitted(form, shareLinkInput, async (input) => {
     const token = await makeShareLink(database(), actor, studentId, input, now);
-    if (!token) throw new Invalid({ '': 'This share link is already there. It cannot be shown a second time.' });
+    if (!token) throw new Invalid({ '': shareLinksWords.thisShareLinkIsAlready });
     return { link: `${config.PUBLIC_URL}/shared/${token}`, readerName: input.readerName };
   });
   if (refused) return data({ made: null, result: refused.data.result }, { status: 400 });
@@ -100,7 +99,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Share links to ${loaderData?.student.shortName ?? 'a report'} · Gentle Margin` },
+  { title: shareLinksWords.pageTitle(loaderData?.student.shortName ?? 'a report') },
 ];
 
 export default function ShareLinks({ loaderData, actionData }: Route.ComponentProps) {
@@ -109,16 +108,14 @@ export default function ShareLinks({ loaderData, actionData }: Route.ComponentPr
   const answer = actionData && 'result' in actionData ? actionData : undefined;
   return (
     <Page
-      marginName="A new share link"
+      marginName={shareLinksWords.aNewShareLink}
       help="sharing"
       margin={
         <>
-          <MarginTitle about="A link for one reader, to this report only. No account is needed.">
-            A new share link
-          </MarginTitle>
+          <MarginTitle about={shareLinksWords.aLinkForOneReader}>{shareLinksWords.aNewShareLink}</MarginTitle>
           {isUnreachable && (
             <p role="alert" className="mb-4 font-semibold text-clay-deep">
-              The server cannot be reached at the moment. Nothing you typed is lost: try again shortly.
+              {shareLinksWords.theServerCannotBeReached}
             </p>
           )}
           <NewShareLink key={student.id} result={answer?.result} today={today} lastDay={lastDay} usualEnd={usualEnd} />
@@ -128,15 +125,15 @@ export default function ShareLinks({ loaderData, actionData }: Route.ComponentPr
       <StudentHeader student={student} />
       <ReadersNav studentId={student.id} />
       {answer?.made && <MadeLink made={answer.made} />}
-      <h2 className="mt-5 text-2xl">Share links</h2>
+      <h2 className="mt-5 text-2xl">{shareLinksWords.shareLinks}</h2>
       <p className="mt-1 text-small text-ink-2">
-        Links for readers from outside. What each kind sees is said in{' '}
+        {shareLinksWords.linksForReadersFromOutside}{' '}
         <Link to={`/students/${student.id}/sharing/visibility`} className="link">
-          What each reader sees
+          {shareLinksWords.whatEachReaderSees}
         </Link>
-        ; each reading is written down.
+        {shareLinksWords.eachReadingIsWrittenDown}
       </p>
-      {links.length === 0 && <p className="py-8 text-ink-2">Nobody from outside the team yet.</p>}
+      {links.length === 0 && <p className="py-8 text-ink-2">{shareLinksWords.nobodyFromOutsideTheTeam}</p>}
       <ul className="pb-20">
         {links.map((link) => (
           <ShareLinkRow key={link.id} link={link} today={today} />
@@ -162,29 +159,33 @@ function NewShareLink({ result, today, lastDay, usualEnd }: NewShareLinkProps) {
   return (
     <SchemaForm form={form} className="grid gap-4">
       <input type="hidden" name="id" value={id} />
-      <Field field={fields.readerName} label="Who will read">
+      <Field field={fields.readerName} label={shareLinksWords.whoWillRead}>
         <input
           {...getInputProps(fields.readerName, { type: 'text' })}
-          placeholder="Grandmother, Dr. Perrin …"
+          placeholder={shareLinksWords.grandmotherDrPerrin}
           className="input w-full"
         />
       </Field>
       <SelectField
         field={fields.kind}
-        label="What kind of reader"
+        label={shareLinksWords.whatKindOfReader}
         options={outsideKinds.map((kind) => ({ id: kind, name: readerWords[kind].label }))}
       />
       <TextField
         field={fields.purpose}
-        label="What for"
+        label={shareLinksWords.whatFor}
         placeholder={usualPurposes[(fields.kind.value as OutsideKind) ?? 'family'] ?? ''}
       />
-      <Field field={fields.endsOn} label="Open until">
+      <Field field={fields.endsOn} label={shareLinksWords.openUntil}>
         <input {...getInputProps(fields.endsOn, { type: 'date' })} min={today} max={lastDay} className="input w-full" />
       </Field>
-      <TextField field={fields.passcode} label="Passcode, if you want one" placeholder="tell it by another way" />
+      <TextField
+        field={fields.passcode}
+        label={shareLinksWords.passcodeIfYouWantOne}
+        placeholder={shareLinksWords.tellItByAnotherWay}
+      />
       <button type="submit" className="btn btn-primary" disabled={isBusy || id === ''}>
-        Make the link
+        {shareLinksWords.makeTheLink}
       </button>
     </SchemaForm>
   );
@@ -198,19 +199,19 @@ function MadeLink({ made: { link, readerName } }: { made: { link: string; reader
       () => setCopied(false),
     );
   return (
-    <section aria-label="The new link" className="mt-6 rounded-box border border-fern bg-fern-wash p-4">
-      <h2 className="text-lg">The link for {readerName}</h2>
-      <p className="mt-1 text-small">It is shown only now: copy it and send it to this reader alone.</p>
+    <section aria-label={shareLinksWords.theNewLink} className="mt-6 rounded-box border border-fern bg-fern-wash p-4">
+      <h2 className="text-lg">{shareLinksWords.theLinkFor(readerName)}</h2>
+      <p className="mt-1 text-small">{shareLinksWords.itIsShownOnlyNow}</p>
       <div className="mt-3 flex gap-2">
         <input
           readOnly
-          aria-label="The link"
+          aria-label={shareLinksWords.theLink}
           value={link}
           onFocus={(event) => event.target.select()}
           className="input grow"
         />
         <button type="button" className="btn" onClick={copy}>
-          {isCopied ? 'Copied ✓' : 'Copy'}
+          {isCopied ? shareLinksWords.copied : shareLinksWords.copy}
         </button>
       </div>
     </section>
@@ -224,7 +225,7 @@ function ShareLinkRow({ link, today }: { link: ShareLinkAddress; today: IsoDate 
   const [isAsking, setAsking] = useState(false);
   const isOpen = link.withdrawnOn === null && link.endsOn >= today;
   const state = link.withdrawnOn
-    ? `withdrawn ${shortDate(link.withdrawnOn)}`
+    ? shareLinksWords.withdrawn(shortDate(link.withdrawnOn))
     : `${isOpen ? 'open until' : 'ended'} ${longDate(link.endsOn)}`;
   return (
     <li
@@ -234,51 +235,57 @@ function ShareLinkRow({ link, today }: { link: ShareLinkAddress; today: IsoDate 
         <h3 className="text-base">{link.readerName}</h3>
         <p className="text-small text-ink-2">
           {readerWords[link.kind].label} · {link.purpose} · {state}
-          {link.hasPasscode && ' · with a passcode'} · made {shortDate(link.madeOn)} by {link.createdByName}
+          {link.hasPasscode && shareLinksWords.withAPasscode}
+          {shareLinksWords.made}
+          {shortDate(link.madeOn)}
+          {shareLinksWords.by}
+          {link.createdByName}
         </p>
         {isOpen && link.isLocked && (
           <fetcher.Form method="post" className="mt-1 flex items-center gap-3">
             <input type="hidden" name="id" value={link.id} />
             <span role="status" className="font-semibold text-clay-deep">
-              Locked: a wrong passcode was given too often.
+              {shareLinksWords.lockedAWrongPasscodeWas}
             </span>
             <button type="submit" name="intent" value="unlock" className="btn btn-sm">
-              Unlock
+              {shareLinksWords.unlock}
             </button>
           </fetcher.Form>
         )}
       </div>
       <div className="flex items-center gap-4">
         <p className="text-right text-small">
-          {link.lastRead ? `last read ${shortDate(link.lastRead.on)}, ${link.lastRead.time}` : 'not opened yet'}
+          {link.lastRead
+            ? shareLinksWords.lastRead(shortDate(link.lastRead.on), link.lastRead.time)
+            : shareLinksWords.notOpenedYet}
           {link.readings > 0 && (
-            <span className="block text-ink-2">opened {counted(link.readings, 'time', 'times')}</span>
+            <span className="block text-ink-2">{shareLinksWords.opened(counted(link.readings, 'time', 'times'))}</span>
           )}
         </p>
         {isOpen && (
           <button
             type="button"
             className="btn"
-            aria-label={`Withdraw the share link of ${link.readerName}`}
+            aria-label={shareLinksWords.withdrawTheShareLinkOf(link.readerName)}
             onClick={() => setAsking(true)}
           >
-            Withdraw
+            {shareLinksWords.withdraw}
           </button>
         )}
       </div>
       {isOpen && (link.email !== null || !link.hasEmail) && <HowOften link={link} />}
       {isAsking && (
-        <Dialog title="Withdraw this share link?" onClose={() => setAsking(false)}>
+        <Dialog title={shareLinksWords.withdrawThisShareLink} onClose={() => setAsking(false)}>
           <fetcher.Form method="post" className="p-6" onSubmit={() => setAsking(false)}>
-            <h2 className="text-xl">Withdraw the share link of {link.readerName}?</h2>
-            <p className="mt-2">It stops opening at once. What was read stays written down. You can make a new one.</p>
+            <h2 className="text-xl">{shareLinksWords.withdrawTheShareLinkOf2(link.readerName)}</h2>
+            <p className="mt-2">{shareLinksWords.itStopsOpeningAtOnce}</p>
             <input type="hidden" name="id" value={link.id} />
             <div className="mt-5 flex justify-end gap-2">
               <button type="button" className="btn" onClick={() => setAsking(false)}>
-                Keep it
+                {shareLinksWords.keepIt}
               </button>
               <button type="submit" name="intent" value="withdraw" className="btn btn-primary">
-                Withdraw entry
+                {shareLinksWords.withdrawLink}
               </button>
             </div>
           </fetcher.Form>
@@ -293,20 +300,20 @@ function HowOften({ link }: { link: ShareLinkAddress }) {
   const fetcher = useFetcher<{ frequency?: Record<string, string[] | null> }>();
   const wrong = fetcher.data?.frequency?.email;
   const said = link.hasStopped
-    ? 'The reader has stopped messages.'
+    ? shareLinksWords.theReaderHasStoppedMessages
     : link.email
-      ? `Emails to ${link.email}, ${frequencyWords[link.frequency]}.`
-      : 'No emails.';
+      ? shareLinksWords.emailsTo(link.email, frequencyWords[link.frequency])
+      : shareLinksWords.noEmails;
   return (
     <details className="basis-full text-small">
       <summary className="tap py-1.5 text-ink-2">
-        {said} <span className="link">Change</span>
-        <span className="sr-only"> how {link.readerName} is told</span>
+        {said} <span className="link">{shareLinksWords.change}</span>
+        <span className="sr-only">{shareLinksWords.howIsTold(link.readerName)}</span>
       </summary>
       <fetcher.Form method="post" noValidate className="flex flex-wrap items-end gap-3 py-2">
         <input type="hidden" name="id" value={link.id} />
         <label className="grid gap-1">
-          <span className="font-semibold">Email</span>
+          <span className="font-semibold">{shareLinksWords.email}</span>
           <input
             name="email"
             type="email"
@@ -317,7 +324,7 @@ function HowOften({ link }: { link: ShareLinkAddress }) {
           />
         </label>
         <label className="grid gap-1">
-          <span className="font-semibold">Told</span>
+          <span className="font-semibold">{shareLinksWords.told}</span>
           <select name="frequency" key={link.frequency} defaultValue={link.frequency} className="select w-44">
             {frequencies.map((when) => (
               <option key={when} value={when}>
@@ -327,11 +334,11 @@ function HowOften({ link }: { link: ShareLinkAddress }) {
           </select>
         </label>
         <button type="submit" name="intent" value="frequency" className="btn" disabled={fetcher.state !== 'idle'}>
-          Save
+          {shareLinksWords.save}
         </button>
         {link.email && !link.hasStopped && (
           <Link to={`../../messages/new?to=${link.id}`} relative="path" className="btn">
-            Write to {link.readerName}
+            {shareLinksWords.writeTo(link.readerName)}
           </Link>
         )}
         <FieldMessage id={`${link.id}-email`} messages={wrong ?? undefined} />

@@ -1,13 +1,14 @@
 import { SubNav } from '../platform/ui/sub-nav';
+import { sharingNavWords } from './words';
 
 /** The pages about who reads a student’s report. */
 export function ReadersNav({ studentId }: { studentId: string }) {
   const of = `/students/${studentId}`;
   const views = [
-    { to: `${of}/sharing`, label: 'Who can see this' },
-    { to: `${of}/sharing/visibility`, label: 'What each reader sees' },
-    { to: `${of}/sharing/links`, label: 'Share links' },
-    { to: `${of}/sharing/access-log`, label: 'Access log' },
+    { to: `${of}/sharing`, label: sharingNavWords.whoCanSeeThis },
+    { to: `${of}/sharing/visibility`, label: sharingNavWords.whatEachReaderSees },
+    { to: `${of}/sharing/links`, label: sharingNavWords.shareLinks },
+    { to: `${of}/sharing/access-log`, label: sharingNavWords.accessLog },
   ];
-  return <SubNav label="About readers" views={views} />;
+  return <SubNav label={sharingNavWords.aboutReaders} views={views} />;
 }

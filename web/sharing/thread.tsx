@@ -6,6 +6,7 @@ import { answerable, type Comment, LONGEST_COMMENT } from '~/core/sharing/commen
 import type { ShownEntry } from '../entries/shown-entry';
 import { Dialog } from '../platform/ui/dialog';
 import { FieldMessage } from '../platform/ui/fields';
+import { threadWords } from './words';
 
 interface ThreadProps {
   entry: Pick<ShownEntry, 'id' | 'title' | 'on'>;
@@ -42,10 +43,10 @@ export function Thread({ entry, comments, mayAnswer, mayHide, word, seenBy }: Th
           <button
             type="button"
             className="no-print absolute top-2 right-2 tap px-1 text-small text-ink-2 link"
-            aria-label={`${word === 'reflection' ? 'Say something about' : 'Answer'} ${entry.title}, ${shortDate(entry.on)}`}
+            aria-label={`${word === 'reflection' ? threadWords.saySomethingAbout : threadWords.answer} ${entry.title}, ${shortDate(entry.on)}`}
             onClick={() => setOpen(true)}
           >
-            {word === 'reflection' ? 'Say something' : 'Answer'}
+            {word === 'reflection' ? threadWords.saySomething : threadWords.answer}
           </button>
         ))}
     </>
@@ -61,8 +62,8 @@ function Said({ comment, mayHide }: { comment: Comment; mayHide: boolean }) {
       <p className="text-small text-ink-2">
         <span className="font-semibold">{by.name}</span>
         {kind === 'reflection' && ', a reflection'}
-        {to && ` to ${to.name}`} · {shortDate(on)}, {time}
-        {hidden && ` · hidden by ${hidden.by}: ${hidden.reason}`}
+        {to && threadWords.to(to.name)} · {shortDate(on)}, {time}
+        {hidden && threadWords.hiddenBy(hidden.by, hidden.reason)}
       </p>
       <p className="whitespace-pre-line">{text}</p>
       {mayHide && (
@@ -75,19 +76,19 @@ function Said({ comment, mayHide }: { comment: Comment; mayHide: boolean }) {
                 name="intent"
                 value="show"
                 className="tap text-small text-ink-2 link"
-                aria-label={`Show again what ${by.name} said`}
+                aria-label={threadWords.showAgainWhatSaid(by.name)}
               >
-                Show again
+                {threadWords.showAgain}
               </button>
             </fetcher.Form>
           ) : (
             <button
               type="button"
               className="tap text-small text-ink-2 link"
-              aria-label={`Hide what ${by.name} said`}
+              aria-label={threadWords.hideWhatSaid(by.name)}
               onClick={() => setAsking(true)}
             >
-              Hide
+              {threadWords.hide}
             </button>
           )}
         </span>
@@ -108,24 +109,24 @@ function HideDialog({ comment, onClose }: { comment: Comment; onClose: () => voi
     if (isDone) onClose();
   }, [isDone, onClose]);
   return (
-    <Dialog title="Hide this?" onClose={onClose}>
+    <Dialog title={threadWords.hideThis} onClose={onClose}>
       <fetcher.Form method="post" className="grid gap-3 p-6">
-        <h2 className="text-xl">Hide what {comment.by.name} said?</h2>
-        <p>Readers no longer see it. It stays here for the team, with your reason, and can be shown again.</p>
+        <h2 className="text-xl">{threadWords.hideWhatSaid2(comment.by.name)}</h2>
+        <p>{threadWords.readersNoLongerSeeIt}</p>
         <input type="hidden" name="id" value={comment.id} />
         <div className="grid gap-1">
           <label htmlFor={reason} className="text-small font-semibold">
-            Why
+            {threadWords.why}
           </label>
           <input id={reason} name="reason" maxLength={300} className="input w-full" autoComplete="off" />
           <FieldMessage messages={fetcher.data?.messages?.reason ? [fetcher.data.messages.reason] : undefined} />
         </div>
         <div className="mt-2 flex justify-end gap-2">
           <button type="button" className="btn" onClick={onClose}>
-            Leave it
+            {threadWords.leaveIt}
           </button>
           <button type="submit" name="intent" value="hide" className="btn btn-primary">
-            Hide it
+            {threadWords.hideIt}
           </button>
         </div>
       </fetcher.Form>
@@ -159,19 +160,19 @@ export function AnswerForm({ entryId, word, to = [], seenBy, onDone }: AnswerFor
       {entryId && <input type="hidden" name="entryId" value={entryId} />}
       {to.length > 0 && (
         <label className="grid gap-1 text-small">
-          <span className="font-semibold">To</span>
+          <span className="font-semibold">{threadWords.to2}</span>
           <select name="answers" className="select w-full max-w-xs">
             {to.map(({ id: comment, name }) => (
               <option key={comment} value={comment}>
-                {name}, and the team
+                {threadWords.andTheTeam(name)}
               </option>
             ))}
-            <option value="everyone">Everyone who reads this entry</option>
+            <option value="everyone">{threadWords.everyoneWhoReadsThisEntry}</option>
           </select>
         </label>
       )}
       <label htmlFor={field} className="text-small font-semibold">
-        {word === 'reflection' ? 'What I think about it' : 'Your answer'}
+        {word === 'reflection' ? threadWords.whatIThinkAboutIt : threadWords.yourAnswer}
       </label>
       <textarea
         id={field}
@@ -187,10 +188,10 @@ export function AnswerForm({ entryId, word, to = [], seenBy, onDone }: AnswerFor
       {seenBy && to.length === 0 && <p className="text-small text-ink-2">{seenBy}</p>}
       <div className="flex gap-2">
         <button type="submit" name="intent" value="say" className="btn btn-primary" disabled={fetcher.state !== 'idle'}>
-          {word === 'reflection' ? 'Put it in my report' : 'Answer'}
+          {word === 'reflection' ? threadWords.putItInMyReport : threadWords.answer}
         </button>
         <button type="button" className="btn" onClick={onDone}>
-          Leave it
+          {threadWords.leaveIt}
         </button>
       </div>
     </fetcher.Form>

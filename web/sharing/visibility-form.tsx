@@ -3,9 +3,14 @@ import { Form, useFetcher, useNavigation } from 'react-router';
 import { type IsoDate, shortDate } from '~/core/calendar/iso-date';
 import { type ReaderKind, readerKinds, readerWords } from '~/core/sharing/reader-kind';
 import { fieldWords, groupings, layouts, reportFields, type VisibilityRule } from '~/core/sharing/visibility-rule';
+import { visibilityFormWords } from './words';
 
-const layoutWords = { sentences: 'Sentences', table: 'A table', cards: 'Cards' };
-const groupingWords = { week: 'By week', goal: 'By goal', none: 'Not grouped' };
+const layoutWords = { sentences: 'Sentences', table: visibilityFormWords.aTable, cards: 'Cards' };
+const groupingWords = {
+  week: visibilityFormWords.byWeek,
+  goal: visibilityFormWords.byGoal,
+  none: visibilityFormWords.notGrouped,
+};
 
 interface RulesFormProps {
   rules: Record<ReaderKind, VisibilityRule>;
@@ -27,7 +32,7 @@ export function RulesForm({ rules, own, onChange }: RulesFormProps) {
       onChange={() => form.current && onChange?.(new FormData(form.current))}
     >
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard */}
-      <section tabIndex={0} aria-label="What each reader sees" className="overflow-x-auto">
+      <section tabIndex={0} aria-label={visibilityFormWords.whatEachReaderSees} className="overflow-x-auto">
         <table className="table table-sm">
           <thead>
             <tr className="align-top text-ink-2">
@@ -36,7 +41,9 @@ export function RulesForm({ rules, own, onChange }: RulesFormProps) {
                 <th key={kind} scope="col" className="min-w-28 text-ink">
                   {readerWords[kind].label}
                   {own.includes(kind) && (
-                    <span className="block text-xs font-normal text-clay-deep">this student’s own</span>
+                    <span className="block text-xs font-normal text-clay-deep">
+                      {visibilityFormWords.thisStudentsOwn}
+                    </span>
                   )}
                 </th>
               ))}
@@ -53,7 +60,7 @@ export function RulesForm({ rules, own, onChange }: RulesFormProps) {
                   <td key={kind}>
                     <label className="grid size-11 place-items-center">
                       <span className="sr-only">
-                        {fieldWords[field].label} for {readerWords[kind].label}
+                        {visibilityFormWords.for(fieldWords[field].label, readerWords[kind].label)}
                       </span>
                       <input
                         type="checkbox"
@@ -69,26 +76,26 @@ export function RulesForm({ rules, own, onChange }: RulesFormProps) {
             ))}
             <ChoiceRow
               name="layout"
-              label="As"
+              label={visibilityFormWords.as}
               options={layouts}
               words={layoutWords}
               value={(kind) => rules[kind].layout}
             />
             <ChoiceRow
               name="grouping"
-              label="Grouped"
+              label={visibilityFormWords.grouped}
               options={groupings}
               words={groupingWords}
               value={(kind) => rules[kind].grouping}
             />
             <tr>
               <th scope="row" className="font-semibold">
-                Oldest first
+                {visibilityFormWords.oldestFirst}
               </th>
               {readerKinds.map((kind) => (
                 <td key={kind}>
                   <label className="grid size-11 place-items-center">
-                    <span className="sr-only">Oldest first for {readerWords[kind].label}</span>
+                    <span className="sr-only">{visibilityFormWords.oldestFirstFor(readerWords[kind].label)}</span>
                     <input
                       type="checkbox"
                       name={`${kind}.oldestFirst`}
@@ -103,7 +110,7 @@ export function RulesForm({ rules, own, onChange }: RulesFormProps) {
         </table>
       </section>
       <button type="submit" className="btn btn-primary mt-5 px-6" disabled={isBusy}>
-        Save what each reader sees
+        {visibilityFormWords.saveWhatEachReaderSees}
       </button>
     </Form>
   );
@@ -128,7 +135,7 @@ function ChoiceRow({ name, label, options, words, value }: ChoiceRowProps) {
           <select
             name={`${kind}.${name}`}
             defaultValue={value(kind)}
-            aria-label={`${label} for ${readerWords[kind].label}`}
+            aria-label={visibilityFormWords.for(label, readerWords[kind].label)}
             className="select select-sm w-full min-w-28"
           >
             {options.map((option) => (
@@ -176,7 +183,7 @@ export function PreviewMargin({ first, form }: { first: Preview; form: FormData 
   return (
     <>
       <label className="mb-4 grid gap-1">
-        <span className="display text-lg">As a reader sees it</span>
+        <span className="display text-lg">{visibilityFormWords.asAReaderSeesIt}</span>
         <select
           className="select w-full"
           defaultValue={first.kind}
@@ -193,8 +200,8 @@ export function PreviewMargin({ first, form }: { first: Preview; form: FormData 
         </select>
       </label>
       <div aria-live="polite">
-        {preview.entries.length === 0 && <p className="text-ink-2">Nothing of the report.</p>}
-        <ol aria-label={`The newest entries as seen by: ${readerWords[preview.kind].label}`}>
+        {preview.entries.length === 0 && <p className="text-ink-2">{visibilityFormWords.nothingOfTheReport}</p>}
+        <ol aria-label={visibilityFormWords.theNewestEntriesAsSeen(readerWords[preview.kind].label)}>
           {preview.entries.map((entry) => (
             <li key={entry.id} className="border-b border-dotted border-ink-3/50 py-3 first:pt-0">
               <p className="text-small text-ink-2">{[shortDate(entry.on), entry.about].filter(Boolean).join(' · ')}</p>

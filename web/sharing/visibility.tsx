@@ -21,6 +21,7 @@ import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/visibility';
 import { ReadersNav } from './sharing-nav';
 import { PreviewMargin, RulesForm } from './visibility-form';
+import { visibilityWords } from './words';
 
 const PREVIEWED = 6;
 
@@ -80,33 +81,27 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     saveVisibilityRules(database(), actor, studentId, input, now),
   );
   if (refused) return refused;
-  return data(
-    { result: undefined },
-    { headers: await sayNext({ text: 'Saved. Every reader sees the report so from now on.' }) },
-  );
+  return data({ result: undefined }, { headers: await sayNext({ text: visibilityWords.savedEveryReaderSeesThe }) });
 });
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `What each reader sees, for ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+  { title: visibilityWords.whatEachReaderSeesFor(loaderData?.student.shortName ?? 'a student') },
 ];
 
 export default function Rules({ loaderData: { student, rules, own, preview } }: Route.ComponentProps) {
   const [form, setForm] = useState<FormData | null>(null);
   return (
     <Page
-      marginName="As a reader sees it"
+      marginName={visibilityWords.asAReaderSeesIt}
       help="sharing"
       margin={<PreviewMargin key={student.id} first={preview} form={form} />}
     >
       <StudentHeader student={student} />
       <ReadersNav studentId={student.id} />
-      <h2 className="mt-5 text-2xl">What each reader sees</h2>
-      <p className="mt-1 max-w-2xl text-small text-ink-2">
-        Where nothing is this student’s own, the school’s table holds. A reader may lay the report out another way for
-        themselves; what is not ticked is not in their page at all.
-      </p>
+      <h2 className="mt-5 text-2xl">{visibilityWords.whatEachReaderSees}</h2>
+      <p className="mt-1 max-w-2xl text-small text-ink-2">{visibilityWords.whereNothingIsThisStudents}</p>
       <RulesForm key={`${student.id} ${JSON.stringify(rules)}`} rules={rules} own={own} onChange={setForm} />
       <div className="pb-20" />
     </Page>

@@ -19,6 +19,7 @@ import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/who';
 import { ReadersNav } from './sharing-nav';
+import { whoWords } from './words';
 
 export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
@@ -56,7 +57,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
     })),
     readers: open.map((way) => ({
       id: way.id,
-      name: discreet ? 'A reader' : way.readerName,
+      name: discreet ? whoWords.aReader : way.readerName,
       sentence: shareLinkSentence({ ...way, isLocked: way.lockedAt !== null && day === actor.today }, rules[way.kind]),
       lastRead: way.lastReadAt && wallTime(way.lastReadAt, school.timeZone).on,
     })),
@@ -65,7 +66,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Who can see ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+  { title: whoWords.pageTitle(loaderData?.student.shortName ?? 'a student') },
 ];
 
 export default function Who({ loaderData }: Route.ComponentProps) {
@@ -73,58 +74,48 @@ export default function Who({ loaderData }: Route.ComponentProps) {
   const isPast = day < today;
   return (
     <Page
-      marginName="Nobody else"
+      marginName={whoWords.nobodyElse}
       help="sharing"
       margin={
         <>
-          <MarginTitle>Nobody else</MarginTitle>
+          <MarginTitle>{whoWords.nobodyElse}</MarginTitle>
           <div className="grid gap-3 text-small text-ink-2">
-            <p>
-              Whoever is not on this page sees nothing of {student.shortName}: not the goals, not an entry, not the
-              report.
-            </p>
-            <p>
-              Who sets up the school sees the name, the grade and the groups on the roster, and nothing that was
-              observed.
-            </p>
-            <p>A reader from outside sees “a classmate” where a note names another child.</p>
+            <p>{whoWords.whoeverIsNotOnThis(student.shortName)}</p>
+            <p>{whoWords.whoSetsUpTheSchool}</p>
+            <p>{whoWords.aReaderFromOutsideSees}</p>
           </div>
         </>
       }
     >
       <PrintSheet
-        head={`${student.shortName} · ${isPast ? `who could see this on ${longDate(day)}` : 'who can see this'} · ${schoolName} · ${longDate(today)}`}
+        head={`${student.shortName} · ${isPast ? whoWords.whoCouldSeeThisOn(longDate(day)) : whoWords.whoCanSeeThis} · ${schoolName} · ${longDate(today)}`}
       >
         <StudentHeader student={student} />
         <ReadersNav studentId={student.id} />
         <div className="mt-5 flex flex-wrap items-end justify-between gap-3">
-          <h2 className="text-2xl">{isPast ? `Who could see this on ${longDate(day)}?` : 'Who can see this?'}</h2>
+          <h2 className="text-2xl">{isPast ? whoWords.whoCouldSeeThisOn2(longDate(day)) : whoWords.whoCanSeeThis2}</h2>
           <button type="button" className="btn no-print" onClick={() => window.print()}>
-            <Printer size={16} aria-hidden /> Print
+            <Printer size={16} aria-hidden />
+            {whoWords.print}
           </button>
         </div>
         <Form className="no-print mt-3 flex flex-wrap items-end gap-3">
           <label className="grid gap-1 text-small">
-            <span className="font-semibold">On another day</span>
+            <span className="font-semibold">{whoWords.onAnotherDay}</span>
             <input type="date" name="day" key={day} max={today} defaultValue={day} className="input w-40" />
           </label>
           <button type="submit" className="btn">
-            Show that day
+            {whoWords.showThatDay}
           </button>
           {isPast && (
             <Link to={`/students/${student.id}/sharing`} className="py-2.5 text-small link">
-              Back to today
+              {whoWords.backToToday}
             </Link>
           )}
         </Form>
-        {isPast && (
-          <p className="mt-3 text-small text-ink-2">
-            As it stood at the end of that day, by what was written down of teams, share links and what each reader
-            sees.
-          </p>
-        )}
-        <section aria-label="The support team" className="mt-5">
-          <h3 className="border-b border-rule pb-1.5 text-lg">The support team</h3>
+        {isPast && <p className="mt-3 text-small text-ink-2">{whoWords.asItStoodAtThe}</p>}
+        <section aria-label={whoWords.theSupportTeam} className="mt-5">
+          <h3 className="border-b border-rule pb-1.5 text-lg">{whoWords.theSupportTeam}</h3>
           <ul>
             {team.map(({ id, name, sentence }) => (
               <Person key={id} name={name} sentence={sentence} />
@@ -133,20 +124,20 @@ export default function Who({ loaderData }: Route.ComponentProps) {
           {manages && (
             <p className="no-print mt-3 text-small">
               <Link to={`/students/${student.id}/team`} className="link">
-                Change the team
+                {whoWords.changeTheTeam}
               </Link>
             </p>
           )}
         </section>
-        <section aria-label="Readers from outside" className="mt-8 pb-20 print:pb-0">
-          <h3 className="border-b border-rule pb-1.5 text-lg">Readers from outside</h3>
-          {readers.length === 0 && <p className="py-4 text-ink-2">Nobody.</p>}
+        <section aria-label={whoWords.readersFromOutside} className="mt-8 pb-20 print:pb-0">
+          <h3 className="border-b border-rule pb-1.5 text-lg">{whoWords.readersFromOutside}</h3>
+          {readers.length === 0 && <p className="py-4 text-ink-2">{whoWords.nobody}</p>}
           <ul>
             {readers.map(({ id, name, sentence, lastRead }) => (
               <Person
                 key={id}
                 name={name}
-                sentence={`${sentence} ${lastRead ? `Last read ${shortDate(lastRead)}.` : 'Not opened yet.'}`}
+                sentence={`${sentence} ${lastRead ? whoWords.lastRead(shortDate(lastRead)) : whoWords.notOpenedYet}`}
               />
             ))}
           </ul>

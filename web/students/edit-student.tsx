@@ -19,6 +19,7 @@ import { Rows } from '../platform/ui/rows';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/edit-student';
 import { StudentForm } from './student-form';
+import { editStudentWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
@@ -38,7 +39,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     handsOver,
     caseManager: caseManager?.name ?? 'nobody',
     handed: handed.map(({ at, from, to, by }) => ({
-      said: `${longDate(wallTime(at, school.timeZone).on)}: ${from ? `from ${from} ` : ''}to ${to}, by ${by}`,
+      said: `${longDate(wallTime(at, school.timeZone).on)}: ${from ? editStudentWords.from(from) : ''}to ${to}, by ${by}`,
     })),
     choices,
     plan,
@@ -55,37 +56,41 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
       savePlan(database(), actor, studentId, input, { newId: newId(), now }),
     );
     if (refused) return data({ of: 'plan' as const, result: refused.data.result }, { status: 400 });
-    return data({ of: 'plan' as const, result: undefined }, { headers: await sayNext({ text: 'The plan is saved.' }) });
+    return data(
+      { of: 'plan' as const, result: undefined },
+      { headers: await sayNext({ text: editStudentWords.thePlanIsSaved }) },
+    );
   }
   const { refused } = await submitted(form, studentInput, (input) =>
     editStudent(database(), actor, { ...input, id: studentId }, now),
   );
   if (refused) return data({ of: 'student' as const, result: refused.data.result }, { status: 400 });
-  return data({ of: 'student' as const, result: undefined }, { headers: await sayNext({ text: 'Saved.' }) });
+  return data(
+    { of: 'student' as const, result: undefined },
+    { headers: await sayNext({ text: editStudentWords.saved }) },
+  );
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `${loaderData?.title ?? 'A student'} on the roster · Gentle Margin` },
+  { title: editStudentWords.pageTitle(loaderData?.title ?? editStudentWords.aStudent) },
 ];
 
 export default function EditStudent({ loaderData, actionData }: Route.ComponentProps) {
-  if (!loaderData) return <Covered what="The roster" />;
+  if (!loaderData) return <Covered what={editStudentWords.theRoster} />;
   const { student, title, isMine, choices, plan, handsOver, caseManager, handed } = loaderData;
   return (
     <Page
-      marginName="The plan"
+      marginName={editStudentWords.thePlan}
       margin={
         isMine ? (
           <>
-            <MarginTitle about="The dates of the individualized education program, and when progress is reported.">
-              The plan
-            </MarginTitle>
+            <MarginTitle about={editStudentWords.theDatesOfTheIndividualized}>{editStudentWords.thePlan}</MarginTitle>
             <PlanForm key={student.id} plan={plan} result={actionData?.of === 'plan' ? actionData.result : undefined} />
           </>
         ) : (
           <>
-            <MarginTitle>The plan</MarginTitle>
-            <p className="text-small text-ink-2">Its dates and goals are the case manager’s to set.</p>
+            <MarginTitle>{editStudentWords.thePlan}</MarginTitle>
+            <p className="text-small text-ink-2">{editStudentWords.itsDatesAndGoalsAre}</p>
           </>
         )
       }
@@ -93,7 +98,7 @@ export default function EditStudent({ loaderData, actionData }: Route.ComponentP
       <p className="text-small">
         {isMine && (
           <Link to={`/students/${student.id}`} className="text-ink-2 link">
-            To the page of {title}
+            {editStudentWords.toThePageOf(title)}
           </Link>
         )}
       </p>
@@ -106,12 +111,10 @@ export default function EditStudent({ loaderData, actionData }: Route.ComponentP
         result={actionData?.of === 'student' ? actionData.result : undefined}
         backTo={isMine ? `/students/${student.id}` : '/roster'}
       />
-      <p className="mt-6 max-w-xl text-small text-ink-2">
-        With a new case manager, the one before stays on the support team as an educator.
-      </p>
+      <p className="mt-6 max-w-xl text-small text-ink-2">{editStudentWords.withANewCaseManager}</p>
       {handed.length > 0 && (
-        <section aria-label="Case managers so far" className="mt-6 max-w-xl text-small">
-          <h2 className="text-lg">Case managers so far</h2>
+        <section aria-label={editStudentWords.caseManagersSoFar} className="mt-6 max-w-xl text-small">
+          <h2 className="text-lg">{editStudentWords.caseManagersSoFar}</h2>
           <ul className="mt-1 grid gap-1 text-ink-2">
             {handed.map(({ said }) => (
               <li key={said}>{said}</li>
@@ -131,25 +134,25 @@ function PlanForm({ plan, result }: { plan: Plan | null; result: SubmissionResul
   });
   return (
     <SchemaForm form={form} intent="plan" className="grid gap-4">
-      <TextField field={fields.startsOn} label="Starts on" type="date" />
-      <TextField field={fields.endsOn} label="Ends on" type="date" />
+      <TextField field={fields.startsOn} label={editStudentWords.startsOn} type="date" />
+      <TextField field={fields.endsOn} label={editStudentWords.endsOn} type="date" />
       <fieldset>
-        <legend className="mb-1 text-small font-semibold">Reporting periods</legend>
+        <legend className="mb-1 text-small font-semibold">{editStudentWords.reportingPeriods}</legend>
         <Rows form={form} list={fields.periods} what="period" blank={() => ({ id: '', label: '', endsOn: '' })}>
           {(row) => {
             const { id, label, endsOn } = row.getFieldset();
             return (
               <div className="grid gap-2">
                 <input {...getInputProps(id, { type: 'hidden' })} key={id.key} />
-                <TextField field={label} label="Called" />
-                <TextField field={endsOn} label="Ends on" type="date" />
+                <TextField field={label} label={editStudentWords.called} />
+                <TextField field={endsOn} label={editStudentWords.endsOn} type="date" />
               </div>
             );
           }}
         </Rows>
       </fieldset>
       <button type="submit" className="btn btn-primary">
-        Save the plan
+        {editStudentWords.saveThePlan}
       </button>
     </SchemaForm>
   );

@@ -17,6 +17,7 @@ import { submitted, withoutSecrets } from '../platform/http/submitted';
 import { TextField } from '../platform/ui/form-fields';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/invited';
+import { invitedWords } from './words';
 
 /** Who stands at the door with an invitation: one that is over or used is a 404 and is counted. */
 async function invited({ params, context }: Route.LoaderArgs | Route.ActionArgs, { school }: Door) {
@@ -49,7 +50,7 @@ export const action = withErrorsAtDoor(async (args: Route.ActionArgs, at) => {
   const when = { today, now: instant };
   if (form.get('intent') === 'decline') {
     await declineInvitation(database(), door, actor, when);
-    const headers = await sayNext({ text: 'You will not join this team. Whoever asked you can see that.' });
+    const headers = await sayNext({ text: invitedWords.youWillNotJoinThis });
     throw redirect('/sign-in', { headers });
   }
   const to = `/students/${invitation.studentId}/individual-report`;
@@ -66,7 +67,7 @@ export const action = withErrorsAtDoor(async (args: Route.ActionArgs, at) => {
 });
 
 export const meta: Route.MetaFunction = () => [
-  { title: 'An invitation · Gentle Margin' },
+  { title: invitedWords.pageTitle },
   { name: 'robots', content: 'noindex, nofollow' },
 ];
 
@@ -76,31 +77,29 @@ export default function Invited({ loaderData, actionData }: Route.ComponentProps
     <main className="mx-auto max-w-md px-6 py-16">
       <div className="border-l-2 border-clay pl-6">
         <p className="text-small text-ink-2">{schoolName}</p>
-        <h1 className="text-2xl">Join a support team</h1>
-        <p className="mt-3">
-          {madeByName} asks you to join the support team of a student, as {role.toLowerCase()}.
-        </p>
+        <h1 className="text-2xl">{invitedWords.joinASupportTeam}</h1>
+        <p className="mt-3">{invitedWords.asksYouToJoinThe(madeByName, role.toLowerCase())}</p>
         {asks === 'account' && <AccountForm name={name} email={email} result={actionData?.result} />}
         {asks === 'signIn' && (
           <div className="mt-5 grid gap-3">
-            <p className="text-small text-ink-2">There is an account for {email}. Sign in with it to answer.</p>
+            <p className="text-small text-ink-2">{invitedWords.thereIsAnAccountFor(email)}</p>
             <Link to={`/sign-in?next=${encodeURIComponent(here)}`} className="btn btn-primary">
-              Sign in to answer
+              {invitedWords.signInToAnswer}
             </Link>
           </div>
         )}
         {asks === 'answer' && (
           <Form method="post" className="mt-5 grid gap-3">
-            <p className="text-small text-ink-2">You are signed in as {email}.</p>
+            <p className="text-small text-ink-2">{invitedWords.youAreSignedInAs(email)}</p>
             <button type="submit" name="intent" value="join" className="btn btn-primary">
-              Join the team
+              {invitedWords.joinTheTeam}
             </button>
           </Form>
         )}
         {asks !== 'signIn' && (
           <Form method="post" className="mt-3 grid">
             <button type="submit" name="intent" value="decline" className="btn btn-ghost">
-              I do not want to join
+              {invitedWords.iDoNotWantTo}
             </button>
           </Form>
         )}
@@ -122,12 +121,16 @@ function AccountForm({ name, email, result }: AccountFormProps) {
   });
   return (
     <SchemaForm form={form} className="mt-5 grid gap-4">
-      <p className="text-small text-ink-2">Your account, with which you sign in: {email}</p>
-      <TextField field={fields.name} label="Your name" />
-      <TextField field={fields.work} label="What you do, in a word or two" placeholder="Occupational specialist" />
+      <p className="text-small text-ink-2">{invitedWords.yourAccountWithWhichYou(email)}</p>
+      <TextField field={fields.name} label={invitedWords.yourName} />
+      <TextField
+        field={fields.work}
+        label={invitedWords.whatYouDoInA}
+        placeholder={invitedWords.occupationalSpecialist}
+      />
       <NewPassword password={fields.password} again={fields.again} />
       <button type="submit" className="btn btn-primary" disabled={isBusy}>
-        Make my account and join
+        {invitedWords.makeMyAccountAndJoin}
       </button>
     </SchemaForm>
   );

@@ -12,6 +12,7 @@ import { withErrors } from '../platform/http/with-errors';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/new-student';
 import { StudentForm } from './student-form';
+import { newStudentWords } from './words';
 
 export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   const { actor, person } = personOf(context);
@@ -30,28 +31,26 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   if (refused) return refused;
   return redirect(`/students/${done.id}`, {
     headers: await sayNext({
-      text: `${done.firstName} is on the roster.`,
-      link: { to: '/roster/new', label: 'Add another' },
+      text: newStudentWords.isOnTheRoster(done.firstName),
+      link: { to: '/roster/new', label: newStudentWords.addAnother },
     }),
   });
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'A new student · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: newStudentWords.pageTitle }];
 
 export default function NewStudent({ loaderData: { choices, personId, id }, actionData }: Route.ComponentProps) {
   return (
     <Page
-      marginName="About the roster"
+      marginName={newStudentWords.aboutTheRoster}
       margin={
         <>
-          <MarginTitle>A new page</MarginTitle>
-          <p className="text-small text-ink-2">
-            The student’s page exists as soon as you save, with a tab at the edge for the case manager. Goals come next.
-          </p>
+          <MarginTitle>{newStudentWords.aNewPage}</MarginTitle>
+          <p className="text-small text-ink-2">{newStudentWords.theStudentsPageExistsAs}</p>
         </>
       }
     >
-      <h1 className="text-3xl">A new student</h1>
+      <h1 className="text-3xl">{newStudentWords.aNewStudent}</h1>
       <StudentForm
         student={{ id, caseManagerId: personId }}
         choices={choices}

@@ -11,6 +11,7 @@ import { withErrors } from '../platform/http/with-errors';
 import { Dialog } from '../platform/ui/dialog';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/roster';
+import { rosterWords } from './words';
 
 const wanted = z.object({
   find: z.string().trim().max(100).default('').catch(''),
@@ -58,7 +59,7 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   return { ok: true };
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'Roster · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: rosterWords.pageTitle }];
 
 type Row = Route.ComponentProps['loaderData']['students'][number];
 
@@ -79,20 +80,18 @@ export default function Roster({ loaderData: { asked, counts, pages, students, g
   };
   return (
     <Page
-      marginName="About the roster"
+      marginName={rosterWords.aboutTheRoster}
       help="roster"
       margin={
         <>
-          <MarginTitle>About the roster</MarginTitle>
+          <MarginTitle>{rosterWords.aboutTheRoster}</MarginTitle>
           <div className="grid gap-3 text-small text-ink-2">
-            <p>A student has a page from the moment they are on the roster, before anything is observed.</p>
-            <p>
-              You see everybody’s name here because you set up the school. What was observed is for the support team.
-            </p>
-            <p>An archived student leaves every list. All that was recorded stays, and comes back with them.</p>
+            <p>{rosterWords.aStudentHasAPage}</p>
+            <p>{rosterWords.youSeeEverybodysNameHere}</p>
+            <p>{rosterWords.anArchivedStudentLeavesEvery}</p>
             <p>
               <Link to="/school" className="font-semibold link">
-                School days, groups and locations
+                {rosterWords.schoolDaysGroupsAndLocations}
               </Link>
             </p>
           </div>
@@ -101,31 +100,31 @@ export default function Roster({ loaderData: { asked, counts, pages, students, g
     >
       <header className="flex flex-wrap items-end justify-between gap-4">
         <div>
-          <h1 className="text-3xl">Roster</h1>
+          <h1 className="text-3xl">{rosterWords.roster}</h1>
           <p className="mt-1.5 text-small text-ink-2">{counted(counts.enrolled, 'student', 'students')}</p>
         </div>
         <Link to="/roster/new" className="btn btn-primary px-5 text-base">
-          Add a student
+          {rosterWords.addAStudent}
         </Link>
       </header>
       <Form role="search" className="mt-5 flex flex-wrap gap-3">
         <input
           type="search"
           name="find"
-          aria-label="Find in the roster"
-          placeholder="A name"
+          aria-label={rosterWords.findInTheRoster}
+          placeholder={rosterWords.aName}
           defaultValue={asked.find}
           onChange={(event) => askSoon(event.currentTarget.form, 250)}
           className="input w-56"
         />
         <select
           name="group"
-          aria-label="Class group"
+          aria-label={rosterWords.classGroup}
           defaultValue={asked.group}
           onChange={(event) => askSoon(event.currentTarget.form)}
           className="select w-52"
         >
-          <option value="">All groups</option>
+          <option value="">{rosterWords.allGroups}</option>
           {groups.map((name) => (
             <option key={name}>{name}</option>
           ))}
@@ -137,15 +136,13 @@ export default function Roster({ loaderData: { asked, counts, pages, students, g
             aria-current={isArchive ? 'true' : undefined}
             className={`btn ${isArchive ? 'btn-primary' : ''}`}
           >
-            Archived ({counts.archived})
+            {rosterWords.archived(counts.archived)}
           </Link>
         )}
       </Form>
       {students.length === 0 && (
         <p className="py-10 text-ink-2">
-          {counts.enrolled + counts.archived === 0
-            ? 'The roster is empty. Begin with the first student.'
-            : 'Nobody matches.'}
+          {counts.enrolled + counts.archived === 0 ? rosterWords.theRosterIsEmptyBegin : rosterWords.nobodyMatches}
         </p>
       )}
       <ul className="mt-4 pb-16">
@@ -154,18 +151,21 @@ export default function Roster({ loaderData: { asked, counts, pages, students, g
         ))}
       </ul>
       {pages > 1 && (
-        <nav aria-label="Pages of the roster" className="flex flex-wrap items-center gap-3 pb-16 text-small text-ink-2">
+        <nav
+          aria-label={rosterWords.pagesOfTheRoster}
+          className="flex flex-wrap items-center gap-3 pb-16 text-small text-ink-2"
+        >
           {asked.page > 1 && (
             <Link to={to(asked.page - 1)} rel="prev" className="btn">
-              ← Before
+              {rosterWords.before}
             </Link>
           )}
           <span>
-            Page {Math.min(asked.page, pages)} of {pages}, {counted(counts.found, 'student', 'students')}
+            {rosterWords.pageOf(Math.min(asked.page, pages), pages, counted(counts.found, 'student', 'students'))}
           </span>
           {asked.page < pages && (
             <Link to={to(asked.page + 1)} rel="next" className="btn">
-              Next →
+              {rosterWords.next}
             </Link>
           )}
         </nav>
@@ -191,8 +191,8 @@ function RosterRow({ student }: { student: Row }) {
         )}
       </span>
       <span className="w-20 text-small text-ink-2">{grade}</span>
-      <span className="min-w-40 grow text-small text-ink-2">{groups.join(', ') || 'no group yet'}</span>
-      <span className="w-40 text-small text-ink-2">{caseManager ?? 'no case manager'}</span>
+      <span className="min-w-40 grow text-small text-ink-2">{groups.join(', ') || rosterWords.noGroupYet}</span>
+      <span className="w-40 text-small text-ink-2">{caseManager ?? rosterWords.noCaseManager}</span>
       {isArchived ? (
         <change.Form method="post">
           <input type="hidden" name="id" value={id} />
@@ -200,29 +200,34 @@ function RosterRow({ student }: { student: Row }) {
             type="submit"
             name="intent"
             value="bringBack"
-            aria-label={`Bring ${name} back`}
+            aria-label={rosterWords.bringBack(name)}
             className="btn btn-sm"
           >
-            Bring back
+            {rosterWords.bringBack2}
           </button>
         </change.Form>
       ) : (
-        <button type="button" aria-label={`Archive ${name}`} onClick={() => setAsking(true)} className="btn btn-sm">
-          Archive
+        <button
+          type="button"
+          aria-label={rosterWords.archive(name)}
+          onClick={() => setAsking(true)}
+          className="btn btn-sm"
+        >
+          {rosterWords.archive2}
         </button>
       )}
       {isAsking && (
-        <Dialog title={`Archive ${name}?`} onClose={() => setAsking(false)}>
+        <Dialog title={rosterWords.archive3(name)} onClose={() => setAsking(false)}>
           <change.Form method="post" className="p-6" onSubmit={() => setAsking(false)}>
-            <h2 className="text-xl">Archive {name}?</h2>
-            <p className="mt-2">They leave every list and tab. All that was recorded stays; you can bring them back.</p>
+            <h2 className="text-xl">{rosterWords.archive3(name)}</h2>
+            <p className="mt-2">{rosterWords.theyLeaveEveryListAnd}</p>
             <input type="hidden" name="id" value={id} />
             <div className="mt-5 flex justify-end gap-2">
               <button type="button" className="btn" onClick={() => setAsking(false)}>
-                Keep on the roster
+                {rosterWords.keepOnTheRoster}
               </button>
               <button type="submit" name="intent" value="archive" className="btn btn-primary">
-                Archive
+                {rosterWords.archive2}
               </button>
             </div>
           </change.Form>

@@ -4,6 +4,7 @@ import { isoDateField } from '~/core/calendar/date-fields';
 import { type IsoDate, longDate } from '~/core/calendar/iso-date';
 import { TextField } from '../platform/ui/form-fields';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
+import { startFormWords } from './words';
 
 export const start = z.object({ from: isoDateField });
 
@@ -22,9 +23,9 @@ export function StartForm({ from, today, result }: StartFormProps) {
   });
   return (
     <SchemaForm form={form} intent="start" className="flex max-w-xl flex-wrap items-end gap-3 py-2">
-      <TextField field={fields.from} label={`On the team since (${longDate(today)} at the latest)`} type="date" />
+      <TextField field={fields.from} label={startFormWords.onTheTeamSinceAt(longDate(today))} type="date" />
       <button type="submit" className="btn">
-        Save the day
+        {startFormWords.saveTheDay}
       </button>
     </SchemaForm>
   );

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { type StudentInput, studentInput } from '~/core/students/student-input';
 import { CheckList, Question, SelectField, TextField } from '../platform/ui/form-fields';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
+import { studentFormWords } from './words';
 
 interface StudentFormProps {
   /** What the form begins with. */
@@ -26,45 +27,43 @@ export function StudentForm({ student, choices, caseManager, result, backTo }: S
       <input {...getInputProps(fields.id, { type: 'hidden' })} key={fields.id.key} />
       <input type="hidden" name="intent" value="student" />
       <div className="grid gap-4 sm:grid-cols-2">
-        <TextField field={fields.firstName} label="First name" />
-        <TextField field={fields.lastName} label="Last name" />
+        <TextField field={fields.firstName} label={studentFormWords.firstName} />
+        <TextField field={fields.lastName} label={studentFormWords.lastName} />
       </div>
       {/* Asked once, the question stays until it is answered. */}
       <Question
         field={fields.isSomeoneElse}
         question={result?.error?.isSomeoneElse}
-        answer="Yes, this is someone else"
+        answer={studentFormWords.yesThisIsSomeoneElse}
       />
       <div className="grid gap-4 sm:grid-cols-3">
-        <TextField field={fields.grade} label="Grade" />
-        <TextField field={fields.shortName} label="Called" />
-        <TextField field={fields.initials} label="Initials" />
+        <TextField field={fields.grade} label={studentFormWords.grade} />
+        <TextField field={fields.shortName} label={studentFormWords.called} />
+        <TextField field={fields.initials} label={studentFormWords.initials} />
       </div>
       {caseManager === undefined ? (
         <SelectField
           field={fields.caseManagerId}
-          label="Case manager"
-          none="Choose …"
+          label={studentFormWords.caseManager}
+          none={studentFormWords.choose}
           options={choices.people}
           className="w-full sm:w-72"
         />
       ) : (
         <p className="text-small">
           <input {...getInputProps(fields.caseManagerId, { type: 'hidden' })} key={fields.caseManagerId.key} />
-          <span className="block font-semibold">Case manager</span>
+          <span className="block font-semibold">{studentFormWords.caseManager}</span>
           {caseManager}
-          <span className="block text-ink-2">
-            Only the case manager, or who sets up the school, hands a student on.
-          </span>
+          <span className="block text-ink-2">{studentFormWords.onlyTheCaseManagerOr}</span>
         </p>
       )}
-      <CheckList field={fields.groupIds} legend="Class groups" options={choices.groups} />
+      <CheckList field={fields.groupIds} legend={studentFormWords.classGroups} options={choices.groups} />
       <div className="flex gap-2">
         <button type="submit" className="btn btn-primary px-6" disabled={isBusy}>
-          Save
+          {studentFormWords.save}
         </button>
         <Link to={backTo} className="btn">
-          Back
+          {studentFormWords.back}
         </Link>
       </div>
     </SchemaForm>

@@ -1,6 +1,7 @@
 import { Link, NavLink, useNavigate } from 'react-router';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { useKey } from '../platform/ui/use-key';
+import { studentHeaderWords } from './words';
 
 export interface HeaderStudent {
   id: string;
@@ -35,8 +36,10 @@ export function StudentHeader({ student, isBehavior = false }: { student: Header
   const facts = [
     grade,
     ...groups,
-    plan ? `Plan ${withoutWeekday(plan.startsOn)} – ${withoutWeekday(plan.endsOn)}` : 'No plan dates yet',
-    ...(plan?.nextReportOn ? [`Next report ${shortDate(plan.nextReportOn)}`] : []),
+    plan
+      ? studentHeaderWords.plan(withoutWeekday(plan.startsOn), withoutWeekday(plan.endsOn))
+      : studentHeaderWords.noPlanDatesYet,
+    ...(plan?.nextReportOn ? [studentHeaderWords.nextReport(shortDate(plan.nextReportOn))] : []),
   ];
   return (
     <header>
@@ -49,7 +52,7 @@ export function StudentHeader({ student, isBehavior = false }: { student: Header
               <>
                 {' · '}
                 <Link to={`/students/${id}/edit`} className="no-print link">
-                  edit
+                  {studentHeaderWords.edit}
                 </Link>
               </>
             )}
@@ -57,12 +60,19 @@ export function StudentHeader({ student, isBehavior = false }: { student: Header
         </div>
         {mayObserve && <MainActions studentId={id} isDiscreet={isDiscreet} isBehavior={isBehavior} />}
       </div>
-      <nav aria-label={`Views of ${shortName}`} className="tabs tabs-border no-print mt-4 gap-x-6 border-b border-rule">
-        {maySee && <View to={`/students/${id}`}>Goals</View>}
-        {maySee && <View to={`/students/${id}/behavior`}>{isDiscreet ? 'Notes' : 'Behavior'}</View>}
-        <View to={`/students/${id}/individual-report`}>Report</View>
-        {mayShare && <View to={`/students/${id}/sharing`}>Sharing</View>}
-        {mayShare && <View to={`/students/${id}/team`}>Team</View>}
+      <nav
+        aria-label={studentHeaderWords.viewsOf(shortName)}
+        className="tabs tabs-border no-print mt-4 gap-x-6 border-b border-rule"
+      >
+        {maySee && <View to={`/students/${id}`}>{studentHeaderWords.goals}</View>}
+        {maySee && (
+          <View to={`/students/${id}/behavior`}>
+            {isDiscreet ? studentHeaderWords.notes : studentHeaderWords.behavior}
+          </View>
+        )}
+        <View to={`/students/${id}/individual-report`}>{studentHeaderWords.report}</View>
+        {mayShare && <View to={`/students/${id}/sharing`}>{studentHeaderWords.sharing}</View>}
+        {mayShare && <View to={`/students/${id}/team`}>{studentHeaderWords.team}</View>}
       </nav>
     </header>
   );
@@ -88,9 +98,9 @@ interface MainActionsProps {
 
 /** What is done most, where the thumb is on a phone. */
 function MainActions({ studentId, isDiscreet, isBehavior }: MainActionsProps) {
-  const observe = { to: 'observe', label: 'Observe', key: 'O' };
-  const incident = { to: 'incidents/new', label: isDiscreet ? 'Note' : 'Record an incident', key: 'I' };
-  const count = { to: 'counts/new', label: 'Count', key: '' };
+  const observe = { to: 'observe', label: studentHeaderWords.observe, key: 'O' };
+  const incident = { to: 'incidents/new', label: isDiscreet ? 'Note' : studentHeaderWords.recordAnIncident, key: 'I' };
+  const count = { to: 'counts/new', label: studentHeaderWords.count, key: '' };
   const [first, ...others] = isBehavior ? [incident, count] : [observe, incident];
   return (
     <div className="no-print flex shrink-0 gap-2 max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20">

@@ -31,6 +31,7 @@ import type { Route } from './+types/student-team';
 import { headerStudent } from './header-student';
 import { StartForm, start } from './start-form';
 import { StudentHeader } from './student-header';
+import { studentTeamWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, discreet } = personOf(context);
@@ -75,7 +76,9 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     const { refused } = await submitted(form, withdrawal, ({ id }) =>
       withdrawInvitation(database(), actor, studentId, id, now),
     );
-    return refused ? answer(refused.data.result, 400) : answer(undefined, 200, 'The invitation is taken back.');
+    return refused
+      ? answer(refused.data.result, 400)
+      : answer(undefined, 200, studentTeamWords.theInvitationIsTakenBack);
   }
   if (intent === 'invite') {
     const { done, refused } = await submitted(form, invitationInput, async (input: InvitationInput) => {
@@ -91,18 +94,22 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     const { refused } = await submitted(form, start, ({ from }) =>
       setOwnStart(database(), actor, studentId, from, now),
     );
-    return refused ? answer(refused.data.result, 400) : answer({ initialValue: null }, 200, 'The day is changed.');
+    return refused
+      ? answer(refused.data.result, 400)
+      : answer({ initialValue: null }, 200, studentTeamWords.theDayIsChanged);
   }
   const { refused } = await submitted(form, memberInput, (input) =>
     saveMember(database(), actor, studentId, input, now),
   );
-  return refused ? answer(refused.data.result, 400) : answer({ initialValue: null }, 200, 'The team is changed.');
+  return refused
+    ? answer(refused.data.result, 400)
+    : answer({ initialValue: null }, 200, studentTeamWords.theTeamIsChanged);
 });
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOrStay(serverAction);
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Team of ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+  { title: studentTeamWords.pageTitle(loaderData?.student.shortName ?? 'a student') },
 ];
 
 const roleOptions = joinableRoles.map((id) => ({ id, name: roleWords[id] }));
@@ -114,34 +121,36 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
   const resultOf = (intent: string) => (answer?.intent === intent ? answer.result : undefined);
   return (
     <Page
-      marginName="Bring somebody in"
+      marginName={studentTeamWords.bringSomebodyIn}
       help="team"
       margin={
         manages ? (
           <div className="grid gap-10">
-            <section aria-label="Invite by email">
-              <MarginTitle about={`They get a link that works once, for ${INVITATION_DAYS} days.`}>
-                Invite by email
+            <section aria-label={studentTeamWords.inviteByEmail}>
+              <MarginTitle about={studentTeamWords.theyGetALinkThat(INVITATION_DAYS)}>
+                {studentTeamWords.inviteByEmail}
               </MarginTitle>
               <InvitationForm key={student.id} result={resultOf('invite')} />
             </section>
             {people.length > 0 && (
-              <section aria-label="From the school">
-                <MarginTitle about="Somebody who has an account already.">From the school</MarginTitle>
+              <section aria-label={studentTeamWords.fromTheSchool}>
+                <MarginTitle about={studentTeamWords.somebodyWhoHasAnAccount}>
+                  {studentTeamWords.fromTheSchool}
+                </MarginTitle>
                 <MemberForm key={student.id} id="add" people={people} from={today} result={resultOf('add')} />
               </section>
             )}
           </div>
         ) : (
           <>
-            <MarginTitle>About the team</MarginTitle>
-            <p className="text-small text-ink-2">The case manager says who is on it, and what each may do.</p>
+            <MarginTitle>{studentTeamWords.aboutTheTeam}</MarginTitle>
+            <p className="text-small text-ink-2">{studentTeamWords.theCaseManagerSaysWho}</p>
           </>
         )
       }
     >
       <StudentHeader student={student} />
-      <h2 className="mt-6 text-2xl">Support team</h2>
+      <h2 className="mt-6 text-2xl">{studentTeamWords.supportTeam}</h2>
       {answer?.invited && <Invited {...answer.invited} />}
       <ul className="mt-3">
         {members.map((member) => (
@@ -149,7 +158,7 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
             <div className="flex flex-wrap items-baseline justify-between gap-x-6">
               <h3 className="text-base">{member.name}</h3>
               <p className="text-small text-ink-2">
-                {member.isOver ? 'was on the team' : 'since'} {shortDate(member.from)}
+                {member.isOver ? studentTeamWords.wasOnTheTeam : 'since'} {shortDate(member.from)}
                 {member.until && ` – ${longDate(member.until)}`}
               </p>
             </div>
@@ -158,24 +167,27 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
                 member.roleWords,
                 member.work,
                 member.role === 'caseManager'
-                  ? 'may do everything'
+                  ? studentTeamWords.mayDoEverything
                   : member.rights.length > 0
-                    ? `may ${listed(member.rights.map((right) => grantedWords[right]))}`
-                    : 'reads the report only',
+                    ? studentTeamWords.may(listed(member.rights.map((right) => grantedWords[right])))
+                    : studentTeamWords.readsTheReportOnly,
               ]
                 .filter(Boolean)
                 .join(' · ')}
             </p>
             {manages && member.role === 'caseManager' && (
               <details className="mt-1">
-                <summary className="tap cursor-pointer text-small text-ink-2 link">Change since when</summary>
+                <summary className="tap cursor-pointer text-small text-ink-2 link">
+                  {studentTeamWords.changeSinceWhen}
+                </summary>
                 <StartForm key={member.from} from={member.from} today={today} result={resultOf('start')} />
               </details>
             )}
             {manages && member.role !== 'caseManager' && (
               <details className="mt-1">
                 <summary className="tap cursor-pointer text-small text-ink-2 link">
-                  Change<span className="sr-only"> what {member.name} may do</span>
+                  {studentTeamWords.change}
+                  <span className="sr-only">{studentTeamWords.whatMayDo(member.name)}</span>
                 </summary>
                 <MemberForm
                   key={JSON.stringify(member)}
@@ -190,8 +202,8 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
         ))}
       </ul>
       {invitations.length > 0 && (
-        <section aria-label="Invited" className="mt-8">
-          <h2 className="text-lg">Invited</h2>
+        <section aria-label={studentTeamWords.invited} className="mt-8">
+          <h2 className="text-lg">{studentTeamWords.invited}</h2>
           <ul>
             {invitations.map((invitation) => (
               <li
@@ -202,7 +214,9 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
                   <span className="font-semibold">{invitation.name}</span>
                   <span className="block text-small text-ink-2">
                     {invitation.roleWords} · {invitation.email} ·{' '}
-                    {invitation.isDeclined ? 'does not want to join' : `until ${shortDate(invitation.endsOn)}`}
+                    {invitation.isDeclined
+                      ? studentTeamWords.doesNotWantToJoin
+                      : studentTeamWords.until(shortDate(invitation.endsOn))}
                   </span>
                 </p>
                 <Form method="post">
@@ -212,9 +226,9 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
                     name="intent"
                     value="withdraw"
                     className="btn"
-                    aria-label={`Take back the invitation of ${invitation.name}`}
+                    aria-label={studentTeamWords.takeBackTheInvitationOf(invitation.name)}
                   >
-                    Take back
+                    {studentTeamWords.takeBack}
                   </button>
                 </Form>
               </li>
@@ -230,27 +244,24 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
 /** What becomes of an invitation: a message brings it; where no mail leaves, its link is passed on by hand. */
 function Invited({ name, link }: { name: string; link: string | null }) {
   return (
-    <section aria-label="The invitation" className="mt-4 rounded-box border border-fern bg-fern-wash p-4">
-      <h3 className="text-lg">{name} is invited</h3>
+    <section
+      aria-label={studentTeamWords.theInvitation}
+      className="mt-4 rounded-box border border-fern bg-fern-wash p-4"
+    >
+      <h3 className="text-lg">{studentTeamWords.isInvited(name)}</h3>
       {link ? (
         <>
-          <p className="mt-1 text-small">
-            No mail leaves this installation: pass this link on yourself. It is shown only now, and proves nothing of
-            the address.
-          </p>
+          <p className="mt-1 text-small">{studentTeamWords.noMailLeavesThisInstallation}</p>
           <input
             readOnly
-            aria-label="The link of the invitation"
+            aria-label={studentTeamWords.theLinkOfTheInvitation}
             value={link}
             onFocus={(event) => event.target.select()}
             className="input mt-3 w-full"
           />
         </>
       ) : (
-        <p className="mt-1 text-small">
-          A message brings the link to this address, and only there. Whoever answers it shows that the address is
-          theirs.
-        </p>
+        <p className="mt-1 text-small">{studentTeamWords.aMessageBringsTheLink}</p>
       )}
     </section>
   );
@@ -266,13 +277,13 @@ function InvitationForm({ result }: { result: SubmissionResult<string[]> | undef
   return (
     <SchemaForm form={form} intent="invite" className="grid gap-4">
       <input type="hidden" name="id" value={id} />
-      <TextField field={fields.name} label="Name" />
-      <TextField field={fields.email} label="Email" />
-      <SelectField field={fields.role} label="What they are to the student" options={roleOptions} />
-      <CheckList field={fields.rights} legend="They may" options={rightOptions} />
-      <TextField field={fields.until} label="Until, if it ends" type="date" />
+      <TextField field={fields.name} label={studentTeamWords.name} />
+      <TextField field={fields.email} label={studentTeamWords.email} />
+      <SelectField field={fields.role} label={studentTeamWords.whatTheyAreToThe} options={roleOptions} />
+      <CheckList field={fields.rights} legend={studentTeamWords.theyMay} options={rightOptions} />
+      <TextField field={fields.until} label={studentTeamWords.untilIfItEnds} type="date" />
       <button type="submit" className="btn btn-primary" disabled={isBusy || id === ''}>
-        Invite
+        {studentTeamWords.invite}
       </button>
     </SchemaForm>
   );
@@ -298,15 +309,26 @@ function MemberForm({ id, member, people, from, result }: MemberFormProps) {
   return (
     <SchemaForm form={form} intent={id} className="grid max-w-xl gap-4 py-2">
       {member && <input {...getInputProps(fields.personId, { type: 'hidden', value: false })} value={member.id} />}
-      {people && <SelectField field={fields.personId} label="Who" none="Choose …" options={people} />}
-      <SelectField field={fields.role} label="What they are to the student" options={roleOptions} />
-      <CheckList field={fields.rights} legend={member ? `${member.name} may` : 'They may'} options={rightOptions} />
+      {people && (
+        <SelectField
+          field={fields.personId}
+          label={studentTeamWords.who}
+          none={studentTeamWords.choose}
+          options={people}
+        />
+      )}
+      <SelectField field={fields.role} label={studentTeamWords.whatTheyAreToThe} options={roleOptions} />
+      <CheckList
+        field={fields.rights}
+        legend={member ? studentTeamWords.may2(member.name) : studentTeamWords.theyMay}
+        options={rightOptions}
+      />
       <div className="grid grid-cols-2 gap-3">
-        <TextField field={fields.from} label="From" type="date" />
-        <TextField field={fields.until} label="Until" type="date" />
+        <TextField field={fields.from} label={studentTeamWords.from} type="date" />
+        <TextField field={fields.until} label={studentTeamWords.until2} type="date" />
       </div>
       <button type="submit" className={`btn ${member ? '' : 'btn-primary'}`} disabled={isBusy}>
-        {member ? 'Save' : 'Put on the team'}
+        {member ? studentTeamWords.save : studentTeamWords.putOnTheTeam}
       </button>
     </SchemaForm>
   );

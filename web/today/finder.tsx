@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { useFetcher, useNavigate } from 'react-router';
 import { Dialog } from '../platform/ui/dialog';
 import type { loader } from './finder-entries';
+import { finderWords } from './words';
 
 /** Finds a student or a goal by a few letters. Loaded when it is first opened. */
 export default function Finder({ onClose }: { onClose: () => void }) {
@@ -37,22 +38,22 @@ export default function Finder({ onClose }: { onClose: () => void }) {
     </Command.Group>
   );
   return (
-    <Dialog title="Find a student or goal" onClose={onClose}>
-      <Command label="Find a student or goal" loop shouldFilter={false}>
+    <Dialog title={finderWords.findAStudentOrGoal} onClose={onClose}>
+      <Command label={finderWords.findAStudentOrGoal} loop shouldFilter={false}>
         <Command.Input
           autoFocus
           value={typed}
           onValueChange={setTyped}
-          placeholder="A name, a number or a word of a goal"
+          placeholder={finderWords.aNameANumberOr}
           className="h-14 w-full border-b border-rule bg-transparent px-5 text-lg outline-none placeholder:text-ink-3"
         />
         <Command.List className="max-h-[55vh] overflow-y-auto pt-2">
           {data?.typed === typed ? (
-            <Command.Empty className="px-5 py-4 text-ink-2">Nothing found. Try fewer letters.</Command.Empty>
+            <Command.Empty className="px-5 py-4 text-ink-2">{finderWords.nothingFoundTryFewerLetters}</Command.Empty>
           ) : null}
-          {!data && <p className="px-5 py-4 text-ink-2">Looking …</p>}
-          {data && group('Students', data.students)}
-          {data && group('Goals', data.goals)}
+          {!data && <p className="px-5 py-4 text-ink-2">{finderWords.looking}</p>}
+          {data && group(finderWords.students, data.students)}
+          {data && group(finderWords.goals, data.goals)}
         </Command.List>
       </Command>
     </Dialog>

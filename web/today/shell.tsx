@@ -13,6 +13,7 @@ import { useWaiting, WaitingProvider } from '../platform/offline/waiting';
 import { KeyHelp } from '../platform/ui/key-help';
 import { useKey } from '../platform/ui/use-key';
 import type { Route } from './+types/shell';
+import { shellWords } from './words';
 
 const Finder = lazy(() => import('./finder'));
 const loadWaitingDialog = () => import('../entries/waiting-dialog');
@@ -44,11 +45,11 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
 });
 
 const places = [
-  { to: '/', label: 'Today' },
-  { to: '/students', label: 'Students' },
-  { to: '/patterns', label: 'Patterns' },
-  { to: '/reports', label: 'Reports' },
-  { to: '/team', label: 'Team' },
+  { to: '/', label: shellWords.today },
+  { to: '/students', label: shellWords.students },
+  { to: '/patterns', label: shellWords.patterns },
+  { to: '/reports', label: shellWords.reports },
+  { to: '/team', label: shellWords.team },
 ];
 
 type Tab = Route.ComponentProps['loaderData']['tabs'][number];
@@ -70,14 +71,14 @@ function SignedIn({ tabs, discreet, person, schoolName, schools, schoolId }: Rou
   return (
     <div className="flex min-h-dvh flex-col">
       <a href="#page" className="btn btn-sm absolute left-2 -top-16 z-50 focus:top-2">
-        To the page
+        {shellWords.toThePage}
       </a>
       <header className="no-print flex h-13 shrink-0 items-center gap-1.5 border-b border-rule bg-sheet px-2 sm:gap-4 sm:px-4 lg:gap-6">
         <Link to="/" className="display flex items-center gap-2.5 text-xl whitespace-nowrap">
           <span aria-hidden className="h-6 w-[3px] rounded bg-clay max-sm:hidden" />
-          <span className="max-md:sr-only">Gentle Margin</span>
+          <span className="max-md:sr-only">{shellWords.gentleMargin}</span>
         </Link>
-        <nav aria-label="Places" className="min-w-0 overflow-x-auto text-small whitespace-nowrap">
+        <nav aria-label={shellWords.places} className="min-w-0 overflow-x-auto text-small whitespace-nowrap">
           {places.map(({ to, label }) => (
             <NavLink
               key={to}
@@ -99,7 +100,7 @@ function SignedIn({ tabs, discreet, person, schoolName, schools, schoolId }: Rou
           onClick={() => setOpen('finder')}
           className="flex h-9 shrink-0 items-center gap-3 rounded-field border border-rule bg-paper px-2.5 text-small text-ink-2 max-xl:ml-auto md:w-56"
         >
-          <span className="max-md:sr-only">Find a student or goal</span>
+          <span className="max-md:sr-only">{shellWords.findAStudentOrGoal}</span>
           <Search size={16} aria-hidden className="md:hidden" />
           <kbd className="keycap ml-auto max-md:hidden">/</kbd>
         </button>
@@ -107,7 +108,7 @@ function SignedIn({ tabs, discreet, person, schoolName, schools, schoolId }: Rou
         <DiscreetSwitch isOn={discreet} />
         <Link
           to="/account"
-          aria-label={`${person.initials}, account of ${person.name}`}
+          aria-label={shellWords.accountOf(person.initials, person.name)}
           className="grid size-8 shrink-0 place-items-center rounded-full bg-neutral text-xs font-bold text-neutral-content"
         >
           {person.initials}
@@ -142,7 +143,7 @@ function SchoolSwitch({ schools, schoolId }: { schools: { id: string; name: stri
     <fetcher.Form method="post" action="/school/switch" className="ml-auto max-w-40 shrink">
       <select
         name="school"
-        aria-label="School"
+        aria-label={shellWords.school}
         key={schoolId}
         defaultValue={schoolId}
         className="select w-full text-small"
@@ -156,7 +157,7 @@ function SchoolSwitch({ schools, schoolId }: { schools: { id: string; name: stri
       </select>
       <noscript>
         <button type="submit" className="btn btn-sm">
-          Go
+          {shellWords.go}
         </button>
       </noscript>
     </fetcher.Form>
@@ -180,7 +181,7 @@ function WaitingButton({ onPress }: { onPress: () => void }) {
       className="flex h-9 items-center gap-2 rounded-field bg-clay-wash px-2.5 text-small font-semibold whitespace-nowrap text-clay-deep"
     >
       <span aria-hidden className="size-2 rounded-full bg-clay" />
-      {all} <span className="max-sm:sr-only">waiting to be sent</span>
+      {all} <span className="max-sm:sr-only">{shellWords.waitingToBeSent}</span>
     </button>
   );
 }
@@ -191,14 +192,14 @@ function StillGoing({ tabs }: { tabs: Tab[] }) {
   const all = tabs.flatMap(({ id, name, going }) => going.map((note) => ({ ...note, studentId: id, name })));
   if (all.length === 0) return null;
   return (
-    <section aria-label="Still going" className="no-print border-b border-rule bg-clay-wash px-4">
+    <section aria-label={shellWords.stillGoing} className="no-print border-b border-rule bg-clay-wash px-4">
       <ul className="flex flex-wrap items-center gap-x-6">
         {all.map(({ id, studentId, name, on, time, version, isToday }) => {
           const page = `/students/${studentId}/incidents/${id}`;
           return (
             <li key={id} className="flex items-center gap-3 py-1 text-small">
               <Link to={page} className="link">
-                {name}: {isToday ? `since ${time}` : `since ${shortDate(on)}, without an end`}
+                {name}: {isToday ? shellWords.since(time) : shellWords.sinceWithoutAnEnd(shortDate(on))}
               </Link>
               {isToday && (
                 <fetcher.Form method="post" action={page}>
@@ -210,7 +211,7 @@ function StillGoing({ tabs }: { tabs: Tab[] }) {
                     disabled={fetcher.state !== 'idle'}
                     className="btn btn-sm"
                   >
-                    It has ended
+                    {shellWords.itHasEnded}
                   </button>
                 </fetcher.Form>
               )}
@@ -238,7 +239,7 @@ function DiscreetSwitch({ isOn }: { isOn: boolean }) {
         className={`flex h-9 min-w-9 items-center justify-center gap-1.5 rounded-field px-2 text-small whitespace-nowrap ${shown ? 'bg-fern-wash font-semibold text-fern' : 'text-ink-2'}`}
       >
         <EyeOff size={16} aria-hidden className={shown ? '' : 'sm:hidden'} />
-        <span className="max-sm:sr-only">{shown ? 'Discreet on' : 'Discreet off'}</span>
+        <span className="max-sm:sr-only">{shown ? shellWords.discreetOn : shellWords.discreetOff}</span>
       </button>
     </fetcher.Form>
   );
@@ -269,7 +270,7 @@ function StudentTabs({ tabs }: { tabs: Tab[] }) {
   return (
     <nav
       ref={row}
-      aria-label="Students, by tab"
+      aria-label={shellWords.studentsByTab}
       className="no-print flex shrink-0 gap-2 border-rule bg-wash sm:w-16 sm:flex-col sm:border-r sm:pt-3.5 sm:pb-8 max-sm:overflow-x-auto max-sm:border-b max-sm:px-3 max-sm:pt-2"
     >
       {tabs.map((tab) => {
@@ -279,7 +280,7 @@ function StudentTabs({ tabs }: { tabs: Tab[] }) {
             key={tab.id}
             to={sameViewOf(tab, pathname)}
             aria-current={isHere ? 'true' : undefined}
-            aria-label={[tab.initials, tab.name !== tab.initials && tab.name, tab.isDue && 'something due today']
+            aria-label={[tab.initials, tab.name !== tab.initials && tab.name, tab.isDue && shellWords.somethingDueToday]
               .filter(Boolean)
               .join(', ')}
             title={tab.name}
@@ -292,7 +293,7 @@ function StudentTabs({ tabs }: { tabs: Tab[] }) {
           </Link>
         );
       })}
-      {tabs.length === 0 && <p className="p-2 text-center text-xs text-ink-2">No students yet</p>}
+      {tabs.length === 0 && <p className="p-2 text-center text-xs text-ink-2">{shellWords.noStudentsYet}</p>}
     </nav>
   );
 }

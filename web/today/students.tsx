@@ -16,6 +16,7 @@ import { DecisionMark } from '../platform/ui/decision-mark';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/students';
 import { byGroup, type StudentSummary, summaryOf } from './summary';
+import { studentsWords } from './words';
 
 const NEWEST = 6;
 
@@ -39,7 +40,7 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
   };
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'Students · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: studentsWords.pageTitle }];
 
 export default function Students({ loaderData: { today, setsUp, summaries, names, entries } }: Route.ComponentProps) {
   const [search] = useSearchParams();
@@ -48,49 +49,47 @@ export default function Students({ loaderData: { today, setsUp, summaries, names
   const groups = byGroup(onlyAttention ? needing : summaries);
   return (
     <Page
-      marginName="What came in"
+      marginName={studentsWords.whatCameIn}
       help="students"
       margin={
         <>
-          <MarginTitle>What came in</MarginTitle>
+          <MarginTitle>{studentsWords.whatCameIn}</MarginTitle>
           <MarginEntries entries={entries} today={today} names={names} />
         </>
       }
     >
       <header className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
         <div>
-          <h1 className="text-3xl">Students</h1>
+          <h1 className="text-3xl">{studentsWords.students}</h1>
           <p className="mt-1.5 text-small text-ink-2">
             {counted(summaries.length, 'student', 'students')} ·{' '}
             {needing.length === 0
-              ? 'nobody needs a closer look'
-              : `${needing.length} with a goal that needs a closer look`}
+              ? studentsWords.nobodyNeedsACloserLook
+              : studentsWords.withAGoalThatNeeds(needing.length)}
             {setsUp && (
               <>
                 {' · '}
                 <Link to="/roster" className="link">
-                  the roster
+                  {studentsWords.theRoster}
                 </Link>
               </>
             )}
           </p>
         </div>
         {summaries.length > 0 && (
-          <nav aria-label="Which students" className="flex gap-1 rounded-field bg-wash p-1 text-small">
+          <nav aria-label={studentsWords.whichStudents} className="flex gap-1 rounded-field bg-wash p-1 text-small">
             <Choice to="/students" isChosen={!onlyAttention}>
-              Everyone
+              {studentsWords.everyone}
             </Choice>
             <Choice to="?show=attention" isChosen={onlyAttention}>
-              Needs a closer look
+              {studentsWords.needsACloserLook}
             </Choice>
           </nav>
         )}
       </header>
-      {summaries.length === 0 && (
-        <p className="py-10 text-ink-2">You are not on any student’s support team yet. A case manager can add you.</p>
-      )}
+      {summaries.length === 0 && <p className="py-10 text-ink-2">{studentsWords.youAreNotOnAny}</p>}
       {onlyAttention && needing.length === 0 && summaries.length > 0 && (
-        <p className="py-10 text-ink-2">No goal needs a closer look.</p>
+        <p className="py-10 text-ink-2">{studentsWords.noGoalNeedsACloser}</p>
       )}
       {groups.map(({ group, students }) => (
         <section key={group} className="mt-7">
@@ -143,10 +142,12 @@ function StudentRow({ student, today }: { student: StudentSummary; today: IsoDat
             </Link>
           </li>
         ))}
-        {goals.length === 0 && <li className="text-ink-3">No goals yet</li>}
+        {goals.length === 0 && <li className="text-ink-3">{studentsWords.noGoalsYet}</li>}
       </ul>
       <p className="text-small text-ink-2 md:text-right">
-        {lastOn === null ? 'Not observed yet' : `Seen ${lastOn === today ? 'today' : shortDate(lastOn)}`}
+        {lastOn === null
+          ? studentsWords.notObservedYet
+          : studentsWords.seen(lastOn === today ? 'today' : shortDate(lastOn))}
       </p>
     </li>
   );

@@ -5,6 +5,7 @@ import { type DecisionIs, decisionWords } from '~/core/progress/decision-words';
 import type { Goal } from '~/server/goals/goals';
 import type { Standing } from '~/server/progress/progress';
 import type { Student } from '~/server/students/students';
+import { summaryWords } from './words';
 
 export interface StudentSummary {
   id: string;
@@ -46,7 +47,7 @@ export function summaryOf(
 export function byGroup(summaries: readonly StudentSummary[]): { group: string; students: StudentSummary[] }[] {
   const groups = new Map<string, StudentSummary[]>();
   for (const summary of summaries) {
-    for (const group of summary.groups.length > 0 ? summary.groups : ['No group yet']) {
+    for (const group of summary.groups.length > 0 ? summary.groups : [summaryWords.noGroupYet]) {
       const list = groups.get(group);
       if (list) list.push(summary);
       else groups.set(group, [summary]);

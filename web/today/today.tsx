@@ -13,17 +13,24 @@ import { newestEntries } from '~/server/individual-report/entries-said';
 import { database } from '~/server/platform/db/current';
 import { newestDates } from '~/server/progress/coverage';
 import { standingOfGoals } from '~/server/progress/progress';
+import { requireSchoolAdmin } from '~/server/school/administrators';
+import { schoolBegun } from '~/server/school/first-steps';
 import { invitationsTo } from '~/server/students/invitations';
+import { can } from '~/server/students/rights';
 import { studentsOf } from '~/server/students/students';
 import { plannedOn } from '~/server/students/timetable';
+import { type PersonBegun, personBegun } from '~/server/today/first-steps';
 import { MarginEntries } from '../entries/margin-entries';
 import { shownEntries } from '../entries/shown-entry';
 import { withErrorsInTurn } from '../platform/http/in-turn';
 import { personOf } from '../platform/http/request-person';
 import { useWaiting } from '../platform/offline/waiting';
 import { DecisionMark } from '../platform/ui/decision-mark';
+import { type FirstStep, FirstSteps } from '../platform/ui/first-steps';
 import { MarginTitle, Page } from '../platform/ui/page';
+import { schoolFirstSteps } from '../school/first-steps';
 import type { Route } from './+types/today';
+import { todayWords } from './words';
 
 /** How many of the entries of a day stand in the margin. */
 const NEWEST = 12;
@@ -32,12 +39,14 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
   const { actor, person, school, wall, discreet } = personOf(context);
   const students = await studentsOf(database(), actor);
   const ids = students.map(({ id }) => id);
-  const [stored, newest, parts, rounds, invitations] = await Promise.all([
+  const [stored, newest, parts, rounds, invitations, begun, ofSchool] = await Promise.all([
     goalsOf(database(), ids),
     newestDates(database(), ids),
     plannedOn(database(), ids, wall.on),
     roundsOf(database(), actor),
     invitationsTo(database(), actor),
+    personBegun(database(), actor, ids),
+    person.isSchoolAdmin ? schoolBegun(database(), await requireSchoolAdmin(database(), actor)) : null,
   ]);
   const all = discreet ? stored.map(discreetGoal) : stored;
   const goals = goalsWorkedOn(all);
@@ -61,6 +70,10 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
     noSchool: noSchoolWords(wall.on, school.calendar),
     invitations: invitations.length,
     hasStudents: students.length > 0,
+    firstSteps: [
+      ...(ofSchool ? schoolFirstSteps(ofSchool) : []),
+      ...personSteps(students.find((student) => can(student, 'observe'))?.id, begun),
+    ],
     parts: plan.parts.map((part) => ({ ...part, students: part.students.map(shown) })),
     elsewhere: plan.elsewhere.map(shown),
     rounds: rounds
@@ -77,27 +90,38 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
   };
 });
 
+/** What to do first for somebody who has recorded nothing yet; nothing for who may record nothing. */
+function personSteps(studentId: string | undefined, { opened, recorded }: PersonBegun): FirstStep[] {
+  if (studentId === undefined || recorded) return [];
+  const here = `/students/${studentId}`;
+  return [
+    { label: todayWords.seeAStudentsGoals, to: here, isDone: opened },
+    { label: todayWords.recordYourFirstEntry, to: `${here}/observe`, isDone: false },
+  ];
+}
+
 const lineOf = ({ id, number, shortName }: Goal) => ({ id, number, shortName });
 
-export const meta: Route.MetaFunction = () => [{ title: 'Today · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: todayWords.pageTitle }];
 
 type Loaded = Route.ComponentProps['loaderData'];
 type Part = Loaded['parts'][number];
 type DueStudent = Part['students'][number];
 
 export default function Today({ loaderData }: Route.ComponentProps) {
-  const { wall, noSchool, invitations, hasStudents, parts, elsewhere, rounds, attention, entries, names } = loaderData;
+  const { wall, noSchool, invitations, hasStudents, firstSteps, parts, elsewhere, rounds, attention, entries, names } =
+    loaderData;
   const first = firstOf(parts);
   const waiting = useWaiting().list.length;
   return (
     <Page
-      marginName="What came in today"
+      marginName={todayWords.whatCameInToday}
       help="today"
       margin={
         <>
-          <MarginTitle>What came in today</MarginTitle>
+          <MarginTitle>{todayWords.whatCameInToday}</MarginTitle>
           {entries.length === 0 ? (
-            <p className="text-small text-ink-2">Nothing yet today.</p>
+            <p className="text-small text-ink-2">{todayWords.nothingYetToday}</p>
           ) : (
             <MarginEntries entries={entries} today={wall.on} names={names} />
           )}
@@ -105,32 +129,34 @@ export default function Today({ loaderData }: Route.ComponentProps) {
       }
     >
       <header>
-        <h1 className="text-3xl">Today</h1>
+        <h1 className="text-3xl">{todayWords.today}</h1>
         <p className="mt-1.5 text-small text-ink-2">
           {longDate(wall.on)} · {wall.time}
-          {waiting > 0 && ` · ${counted(waiting, 'record waits', 'records wait')} to be sent`}
+          {waiting > 0 && todayWords.toBeSent(counted(waiting, todayWords.recordWaits, todayWords.recordsWait))}
         </p>
       </header>
       {invitations > 0 && (
         <p className="mt-4 rounded-box bg-clay-wash px-4 py-3">
-          You are asked to join {counted(invitations, 'support team', 'support teams')}.{' '}
+          {todayWords.youAreAskedToJoin}
+          {counted(invitations, todayWords.supportTeam, todayWords.supportTeams)}.{' '}
           <Link to="/account" className="font-semibold link">
-            Answer
+            {todayWords.answer}
           </Link>
         </p>
       )}
+      <FirstSteps steps={firstSteps} />
       {!hasStudents ? (
-        <p className="py-10 text-ink-2">You are not on any student’s support team yet. A case manager can add you.</p>
+        <p className="py-10 text-ink-2">{todayWords.youAreNotOnAny}</p>
       ) : (
         <>
           {noSchool ? (
-            <p className="py-8 text-ink-2">No school today: {noSchool}.</p>
+            <p className="py-8 text-ink-2">{todayWords.noSchoolToday(noSchool)}</p>
           ) : (
             <Next parts={first} elsewhere={elsewhere} />
           )}
           {rounds.length > 0 && (
             <section className="mt-8">
-              <h2 className="border-b border-rule pb-2 text-lg">Your rounds today</h2>
+              <h2 className="border-b border-rule pb-2 text-lg">{todayWords.yourRoundsToday}</h2>
               <ul>
                 {rounds.map(({ id, name, startsAt, goals }) => (
                   <li key={id} className="flex items-center justify-between gap-3 border-b border-rule py-2.5">
@@ -147,7 +173,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
           )}
           <p className="mt-4 text-small">
             <Link to="/rounds" className="text-ink-2 link">
-              {rounds.length > 0 ? 'All rounds' : 'Make a round, to observe several in one go'}
+              {rounds.length > 0 ? todayWords.allRounds : todayWords.makeARoundToObserve}
             </Link>
           </p>
           {parts
@@ -157,7 +183,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
             ))}
           {elsewhere.length > 0 && parts.length > 0 && (
             <section className="mt-8">
-              <h2 className="border-b border-rule pb-2 text-lg">Due, when it fits</h2>
+              <h2 className="border-b border-rule pb-2 text-lg">{todayWords.dueWhenItFits}</h2>
               <DueList students={elsewhere} />
             </section>
           )}
@@ -177,11 +203,13 @@ function firstOf(parts: Part[]): Part[] {
 /** The answer in one look: what to do now, or next. */
 function Next({ parts, elsewhere }: Pick<Loaded, 'parts' | 'elsewhere'>) {
   const [part] = parts;
-  if (!part && elsewhere.length === 0) return <p className="py-8 text-ink-2">Nothing is due today.</p>;
+  if (!part && elsewhere.length === 0) return <p className="py-8 text-ink-2">{todayWords.nothingIsDueToday}</p>;
   const due = part ? parts.flatMap(({ students }) => students).filter((student) => student.due.length > 0) : elsewhere;
   return (
     <section className="mt-6 rounded-box border border-rule bg-sheet p-5">
-      <h2 className="text-xl">{part ? (part.isNow ? 'Now' : `Next, at ${part.from}`) : 'Due today'}</h2>
+      <h2 className="text-xl">
+        {part ? (part.isNow ? todayWords.now : todayWords.nextAt(part.from)) : todayWords.dueToday}
+      </h2>
       <GoThrough students={due} />
       {part ? (
         parts
@@ -200,7 +228,7 @@ const hasDue = ({ students }: Part) => students.some(({ due }) => due.length > 0
 function LaterPart({ part }: { part: Part }) {
   return (
     <section className="mt-8">
-      <h2 className="sr-only">{`${part.part}, at ${part.from}`}</h2>
+      <h2 className="sr-only">{todayWords.at(part.part, part.from)}</h2>
       <div className="border-b border-rule" />
       <PartBody part={part} />
     </section>
@@ -222,7 +250,7 @@ function PartBody({ part }: { part: Part }) {
       <DueList students={due} />
       {others.length > 0 && (
         <p className="mt-1 text-small text-ink-2">
-          {due.length === 0 ? 'Nothing is due: ' : 'Also here: '}
+          {due.length === 0 ? todayWords.nothingIsDue : todayWords.alsoHere}
           {others.map(({ studentId, name }, i) => (
             <span key={studentId}>
               {i > 0 && ', '}
@@ -239,8 +267,11 @@ function PartBody({ part }: { part: Part }) {
 
 function GoThrough({ students }: { students: DueStudent[] }) {
   const goals = students.flatMap(({ due }) => due.map(({ id }) => id));
-  if (goals.length === 0) return <p className="mt-1 text-ink-2">Nothing is due here.</p>;
-  const what = `${counted(goals.length, 'goal is', 'goals are')} due for ${counted(students.length, 'student', 'students')}`;
+  if (goals.length === 0) return <p className="mt-1 text-ink-2">{todayWords.nothingIsDueHere}</p>;
+  const what = todayWords.dueFor(
+    counted(goals.length, 'goal is', 'goals are'),
+    counted(students.length, 'student', 'students'),
+  );
   return (
     <div className="mt-2 mb-1 flex flex-wrap items-center justify-between gap-3">
       <p>{what}.</p>
@@ -249,7 +280,7 @@ function GoThrough({ students }: { students: DueStudent[] }) {
           to={`/rounds/once?goals=${goals.slice(0, MOST_IN_ROUND).join('.')}`}
           className="btn btn-primary px-5 text-base"
         >
-          Go through them
+          {todayWords.goThroughThem}
         </Link>
       )}
     </div>
@@ -272,10 +303,10 @@ function DueList({ students }: { students: DueStudent[] }) {
           </span>
           <Link
             to={`/students/${studentId}/observe?goal=${due[0]?.id ?? ''}`}
-            aria-label={`Observe ${name}`}
+            aria-label={todayWords.observe(name)}
             className="btn"
           >
-            Observe
+            {todayWords.observe2}
           </Link>
         </li>
       ))}
@@ -287,7 +318,7 @@ function Attention({ goals }: { goals: Loaded['attention'] }) {
   if (goals.length === 0) return null;
   return (
     <section className="mt-8 pb-16">
-      <h2 className="border-b border-rule pb-2 text-lg">Needs a closer look</h2>
+      <h2 className="border-b border-rule pb-2 text-lg">{todayWords.needsACloserLook}</h2>
       <ul>
         {goals.map(({ id, studentId, name, number, shortName, is, label, reason }) => (
           <li key={id} className="grid gap-x-4 border-b border-rule py-2.5 sm:grid-cols-[8rem_1fr_auto]">

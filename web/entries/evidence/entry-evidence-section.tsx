@@ -3,6 +3,7 @@ import { useFetcher } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { type Evidence, LARGEST_FILE, tooLargeWords } from '~/core/entries/evidence';
 import { EvidenceList } from './evidence-list';
+import { entryEvidenceSectionWords } from './words';
 
 interface EntryEvidenceProps {
   studentId: string;
@@ -35,8 +36,8 @@ export function EntryEvidence({ studentId, entryId, mayAdd }: EntryEvidenceProps
     if (input.current) input.current.value = '';
   };
   return (
-    <section aria-label="Pictures and files" className="no-print mt-6">
-      <h2 className="text-lg">Pictures and files</h2>
+    <section aria-label={entryEvidenceSectionWords.picturesAndFiles} className="no-print mt-6">
+      <h2 className="text-lg">{entryEvidenceSectionWords.picturesAndFiles}</h2>
       <EvidenceList evidence={evidence} base={`/students/${studentId}/evidence`} />
       {mayAdd && evidence.length > 0 && (
         <ul className="mt-2 flex flex-wrap gap-x-4 text-small">
@@ -45,7 +46,7 @@ export function EntryEvidence({ studentId, entryId, mayAdd }: EntryEvidenceProps
               <sending.Form method="post" action={path}>
                 <input type="hidden" name="id" value={id} />
                 <button type="submit" name="intent" value="withdraw" className="tap text-ink-2 link">
-                  Take out {name}
+                  {entryEvidenceSectionWords.takeOut(name)}
                 </button>
               </sending.Form>
             </li>
@@ -54,7 +55,7 @@ export function EntryEvidence({ studentId, entryId, mayAdd }: EntryEvidenceProps
       )}
       {mayAdd && (
         <label className="mt-3 grid w-fit gap-1 text-small">
-          <span className="font-semibold">Add a photograph or a PDF</span>
+          <span className="font-semibold">{entryEvidenceSectionWords.addAPhotographOrA}</span>
           <input
             ref={input}
             type="file"
@@ -72,11 +73,8 @@ export function EntryEvidence({ studentId, entryId, mayAdd }: EntryEvidenceProps
         className={`mt-1 text-small ${problem ? 'font-semibold text-clay-deep' : 'text-ink-2'}`}
       >
         {sending.state !== 'idle'
-          ? 'Being added …'
-          : (problem ??
-            (mayAdd
-              ? 'Where a picture was taken is removed from it. Readers see it only where What each reader sees says so.'
-              : ''))}
+          ? entryEvidenceSectionWords.beingAdded
+          : (problem ?? (mayAdd ? entryEvidenceSectionWords.whereAPictureWasTaken : ''))}
       </p>
     </section>
   );

@@ -9,6 +9,7 @@ import { formOf } from '../../platform/http/form-of';
 import { idFrom, personOf } from '../../platform/http/request-person';
 import { withErrors } from '../../platform/http/with-errors';
 import type { Route } from './+types/entry-evidence';
+import { entryEvidenceWords } from './words';
 
 /** What stands beside one entry. */
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
@@ -31,7 +32,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   const studentId = idFrom(params.studentId);
   await requireStudent(database(), actor, studentId, 'observe');
   const parsed = change.safeParse(Object.fromEntries(await formOf(request)));
-  if (!parsed.success) return data({ problem: 'Choose a photograph or a PDF.' }, { status: 400 });
+  if (!parsed.success) return data({ problem: entryEvidenceWords.chooseAPhotographOrA }, { status: 400 });
   try {
     if (parsed.data.intent === 'withdraw') await withdrawEvidence(database(), actor, studentId, parsed.data.id, now);
     else {
@@ -46,9 +47,10 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
       );
     }
   } catch (error) {
-    if (error instanceof Busy) return data({ problem: `${error.message} Try it again in a moment.` }, { status: 503 });
+    if (error instanceof Busy)
+      return data({ problem: entryEvidenceWords.tryItAgainInA(error.message) }, { status: 503 });
     if (!(error instanceof Invalid)) throw error;
-    return data({ problem: error.fields.file ?? 'This file cannot be kept.' }, { status: 400 });
+    return data({ problem: error.fields.file ?? entryEvidenceWords.thisFileCannotBeKept }, { status: 400 });
   }
   return data({ problem: null });
 });
@@ -57,6 +59,6 @@ export const clientAction = async ({ serverAction }: Route.ClientActionArgs) => 
   try {
     return await serverAction();
   } catch {
-    return data({ problem: 'The file did not get through. Try it again in a moment.' });
+    return data({ problem: entryEvidenceWords.theFileDidNotGet });
   }
 };

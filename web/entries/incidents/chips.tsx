@@ -5,6 +5,7 @@ import type { ChoiceKind } from '~/core/entries/incidents/choice';
 import type { TypedOther } from '~/core/entries/incidents/incident-input';
 import type { OfferedChoice } from '~/core/entries/waiting';
 import { FieldMessage } from '../../platform/ui/fields';
+import { chipsWords } from './words';
 
 interface ChipsProps {
   kind: ChoiceKind;
@@ -101,7 +102,8 @@ export function OtherField(props: {
         onClick={() => setText('')}
         className="flex min-h-11 items-center gap-1 self-start rounded-field border border-dashed border-ink-3/60 px-3 text-small text-ink-2"
       >
-        <Plus size={14} aria-hidden /> other
+        <Plus size={14} aria-hidden />
+        {chipsWords.other}
       </button>
     );
   }

@@ -15,6 +15,7 @@ import { FieldMessage } from '../../platform/ui/fields';
 import { CheckList, Question, SelectField, TextField } from '../../platform/ui/form-fields';
 import { Rows } from '../../platform/ui/rows';
 import { SchemaForm, useSchemaForm } from '../../platform/ui/schema-form';
+import { choicesFormWords } from './words';
 
 interface ChoicesFormProps {
   input: ChoicesInput;
@@ -26,16 +27,16 @@ interface ChoicesFormProps {
 }
 
 const lists: { kind: Exclude<ChoiceKind, 'behavior'>; about: string }[] = [
-  { kind: 'antecedent', about: 'What usually comes just before.' },
-  { kind: 'consequence', about: 'Whatever follows, not a punishment: peers laughing is one.' },
-  { kind: 'location', about: 'A location of the school is filled in from the timetable.' },
-  { kind: 'intensity', about: 'From least to most, each step with what it looks like.' },
-  { kind: 'function', about: 'What it may be for, as a guess: attention, escape, access, sensory.' },
+  { kind: 'antecedent', about: choicesFormWords.whatUsuallyComesJustBefore },
+  { kind: 'consequence', about: choicesFormWords.whateverFollowsNotAPunishment },
+  { kind: 'location', about: choicesFormWords.aLocationOfTheSchool },
+  { kind: 'intensity', about: choicesFormWords.fromLeastToMostEach },
+  { kind: 'function', about: choicesFormWords.whatItMayBeFor },
 ];
 
 const directions = [
-  { id: 'decrease', name: 'Should become less' },
-  { id: 'increase', name: 'Should become more' },
+  { id: 'decrease', name: choicesFormWords.shouldBecomeLess },
+  { id: 'increase', name: choicesFormWords.shouldBecomeMore },
 ];
 
 /** What incidents are described with. What is taken away here is retired: incidents that name it keep it. */
@@ -49,11 +50,11 @@ export function ChoicesForm({ input, result, locations, isForStudent, backTo }: 
     <SchemaForm form={form} intent="choices" className="mt-5 grid gap-8 pb-20">
       <section>
         <h2 className="mb-1 text-lg">{kindWords.behavior.many}</h2>
-        <p className="mb-2 text-small text-ink-2">Written so that two people who read it would count the same.</p>
+        <p className="mb-2 text-small text-ink-2">{choicesFormWords.writtenSoThatTwoPeople}</p>
         <Rows
           form={form}
           list={fields.behavior}
-          what="target behavior"
+          what={choicesFormWords.targetBehavior}
           canReorder
           isTall
           blank={() => ({ id: newId(), direction: 'decrease', abc: 'on' })}
@@ -75,16 +76,16 @@ export function ChoicesForm({ input, result, locations, isForStudent, backTo }: 
       {isForStudent && (
         <CheckList
           field={fields.leftOut}
-          legend="Fields left out of this student’s incidents"
+          legend={choicesFormWords.fieldsLeftOutOfThis}
           options={optionalFields.map((field) => ({ id: field, name: optionalFieldWords[field] }))}
         />
       )}
       <div className="flex gap-2">
         <button type="submit" className="btn btn-primary px-6" disabled={isBusy}>
-          Save
+          {choicesFormWords.save}
         </button>
         <Link to={backTo} className="btn">
-          Back
+          {choicesFormWords.back}
         </Link>
       </div>
     </SchemaForm>
@@ -94,24 +95,24 @@ export function ChoicesForm({ input, result, locations, isForStudent, backTo }: 
 function BehaviorFields({ row, result }: { row: FieldMetadata<BehaviorRow>; result: ChoicesFormProps['result'] }) {
   const { id, name, words, unlike, direction, abc, counted, timed } = row.getFieldset();
   const noted = [
-    { field: abc, label: 'Incident by incident (ABC)' },
-    { field: counted, label: 'Counted' },
-    { field: timed, label: 'Timed' },
+    { field: abc, label: choicesFormWords.incidentByIncidentAbc },
+    { field: counted, label: choicesFormWords.counted },
+    { field: timed, label: choicesFormWords.timed },
   ];
   return (
     <div className="grid gap-2 rounded-field bg-wash p-3">
       <input {...getInputProps(id, { type: 'hidden' })} key={id.key} />
       <div className="grid gap-2 sm:grid-cols-[1fr_14rem]">
-        <TextField field={name} label="Called" placeholder="Leaves the bench" />
-        <SelectField field={direction} label="Direction" options={directions} />
+        <TextField field={name} label={choicesFormWords.called} placeholder={choicesFormWords.leavesTheBench} />
+        <SelectField field={direction} label={choicesFormWords.direction} options={directions} />
       </div>
       <MeansSame row={row as unknown as FieldMetadata<ChoiceRow>} result={result} />
       <div className="grid gap-2 sm:grid-cols-2">
-        <TextArea field={words} label="What it looks like" />
-        <TextArea field={unlike} label="What it is not" />
+        <TextArea field={words} label={choicesFormWords.whatItLooksLike} />
+        <TextArea field={unlike} label={choicesFormWords.whatItIsNot} />
       </div>
       <fieldset>
-        <legend className="text-small font-semibold">Noted</legend>
+        <legend className="text-small font-semibold">{choicesFormWords.noted}</legend>
         <div className="flex flex-wrap gap-x-5">
           {noted.map(({ field, label }) => (
             <label key={field.name} className="flex tap items-center gap-2.5">
@@ -166,9 +167,9 @@ function ChoiceList({ form, list, kind, about, locations, result }: ChoiceListPr
                 {kind === 'intensity' && (
                   <TextField
                     field={words}
-                    label={`What step ${at + 1} looks like`}
+                    label={choicesFormWords.whatStepLooksLike(at + 1)}
                     hidesLabel
-                    placeholder="What it looks like"
+                    placeholder={choicesFormWords.whatItLooksLike}
                   />
                 )}
                 {kind === 'location' && (
@@ -196,7 +197,7 @@ function SelectLocation({
   return (
     <div>
       <label htmlFor={field.id} className="sr-only">
-        Place of location {at + 1}
+        {choicesFormWords.placeOfLocation(at + 1)}
       </label>
       <select
         id={field.id}
@@ -205,7 +206,7 @@ function SelectLocation({
         defaultValue={(field.initialValue as string | undefined) ?? ''}
         className="select w-full"
       >
-        <option value="">No location of the timetable</option>
+        <option value="">{choicesFormWords.noLocationOfTheTimetable}</option>
         {locations.map(({ id, name }) => (
           <option key={id} value={id}>
             {name}
@@ -221,5 +222,5 @@ function SelectLocation({
 function MeansSame({ row, result }: { row: FieldMetadata<ChoiceRow>; result: ChoicesFormProps['result'] }) {
   const { isDifferent } = row.getFieldset();
   const question = isDifferent.errors ?? result?.error?.[isDifferent.name];
-  return <Question field={isDifferent} question={question} answer="Yes, they mean different things" />;
+  return <Question field={isDifferent} question={question} answer={choicesFormWords.yesTheyMeanDifferentThings} />;
 }

@@ -6,6 +6,7 @@ import { FieldMessage } from '../../platform/ui/fields';
 import { chip } from './chips';
 import type { IncidentDraft } from './incident-draft';
 import type { IncidentWords } from './words';
+import { howLongWords } from './words';
 
 interface AmountProps {
   draft: IncidentDraft;
@@ -33,7 +34,8 @@ export function HowLong({ draft, onChange, words, message }: AmountProps) {
       <legend className="mb-1.5 text-small font-semibold">{words.howLong}</legend>
       <div className="flex flex-wrap items-center gap-1.5">
         <button type="button" aria-pressed={runs} onClick={press} className={chip}>
-          {runs ? 'Stop' : shown > 0 ? 'Go on' : 'Start'} <span className="tabular-nums">{stopwatch(shown)}</span>
+          {runs ? howLongWords.stop : shown > 0 ? howLongWords.goOn : howLongWords.start}{' '}
+          <span className="tabular-nums">{stopwatch(shown)}</span>
         </button>
         {QUICK_SECONDS.map((amount) => (
           <button
@@ -57,7 +59,7 @@ export function HowLong({ draft, onChange, words, message }: AmountProps) {
           onClick={() => onChange({ isGoing: !isGoing, seconds: null })}
           className={chip}
         >
-          Still going
+          {howLongWords.stillGoing}
         </button>
       </div>
       <FieldMessage messages={message ? [message] : undefined} />
@@ -72,7 +74,7 @@ function TypedLength(props: { value: number | null; label: string; onChange: (se
   const said = value === null || QUICK_SECONDS.includes(value) ? '' : lengthOfTime(value);
   return (
     <input
-      aria-label={`${label}, typed`}
+      aria-label={howLongWords.typed(label)}
       placeholder="1:30"
       value={text ?? said}
       onChange={(event) => setText(event.target.value)}
@@ -109,7 +111,7 @@ export function Resolved({ draft, onChange, words, message }: AmountProps) {
         ))}
         {resolved && (
           <>
-            <span className="text-small text-ink-2">after</span>
+            <span className="text-small text-ink-2">{howLongWords.after}</span>
             {[60, 300, 900].map((amount) => (
               <button
                 key={amount}
@@ -123,7 +125,7 @@ export function Resolved({ draft, onChange, words, message }: AmountProps) {
             ))}
             <TypedLength
               value={resolvedAfter}
-              label="After how long"
+              label={howLongWords.afterHowLong}
               onChange={(amount) => onChange({ resolvedAfter: amount })}
             />
           </>

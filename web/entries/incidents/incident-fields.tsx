@@ -7,7 +7,7 @@ import { Chips } from './chips';
 import { HowLong, Resolved } from './how-long';
 import type { IncidentDraft } from './incident-draft';
 import { When } from './when-fields';
-import { incidentWords } from './words';
+import { incidentFieldsWords, incidentWords } from './words';
 
 export interface IncidentFieldsProps {
   incidentScreen: IncidentScreen;
@@ -87,7 +87,7 @@ export function IncidentFields({
         onClick={() => setShowsMore(!showsMore)}
         className="min-h-11 justify-self-start text-small link sm:hidden"
       >
-        {showsMore ? 'Less' : words.more}
+        {showsMore ? incidentFieldsWords.less : words.more}
       </button>
       <div className={`grid gap-3.5 ${showsMore ? '' : 'max-sm:hidden'}`}>
         <div className="flex flex-wrap gap-x-8 gap-y-3">

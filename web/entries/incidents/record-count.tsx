@@ -26,6 +26,7 @@ import { useKeptDraft } from '../use-kept-draft';
 import type { Route } from './+types/record-count';
 import { NothingToChoose } from './record-incident';
 import { incidentScreenOf } from './recording';
+import { recordCountWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const asker = personOf(context);
@@ -36,7 +37,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   };
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'Count · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: recordCountWords.pageTitle }];
 
 /** What is counted of one behavior; null until it is touched. */
 const counting = z.object({ id: z.string(), count: z.number().nullable(), clock });
@@ -56,7 +57,7 @@ type CountDraft = z.infer<typeof countDraft>;
 export default function RecordCount({ loaderData: { incidentScreen, mayEditGoals } }: Route.ComponentProps) {
   const { student, offered } = incidentScreen;
   const behaviors = offered.behavior.filter(({ counted, timed }) => counted || timed);
-  if (behaviors.length === 0) return <NothingToChoose student={student} mayEditGoals={mayEditGoals} />;
+  if (behaviors.length === 0) return <NothingToChoose student={student} mayEditGoals={mayEditGoals} toCount />;
   return <CountScreen key={student.id} incidentScreen={incidentScreen} behaviors={behaviors} />;
 }
 
@@ -126,17 +127,12 @@ function CountScreen({ incidentScreen, behaviors }: { incidentScreen: IncidentSc
     messages[field] ?? Object.entries(messages).find(([name]) => name.endsWith(`.${field}`))?.[1];
   return (
     <Page
-      marginName="How it will read"
+      marginName={recordCountWords.howItWillRead}
       margin={
         <div className="flex flex-col lg:sticky lg:top-6 lg:h-[calc(100dvh-6.5rem)]">
-          <MarginTitle>{discreet ? 'In short' : 'How it will read'}</MarginTitle>
+          <MarginTitle>{discreet ? recordCountWords.inShort : recordCountWords.howItWillRead}</MarginTitle>
           <div aria-live="polite" className="grid gap-2">
-            {said.length === 0 && (
-              <p className="text-ink-2">
-                Nothing yet. “None occurred” counts too: it is what makes a rate a rate. What is not touched stays
-                blank.
-              </p>
-            )}
+            {said.length === 0 && <p className="text-ink-2">{recordCountWords.nothingYetNoneOccurredCounts}</p>}
             {said.map((sentence) => (
               <p key={sentence}>{sentence}</p>
             ))}
@@ -152,14 +148,15 @@ function CountScreen({ incidentScreen, behaviors }: { incidentScreen: IncidentSc
     >
       <header className="flex flex-wrap items-baseline gap-x-4">
         <h1 className="text-2xl">
-          Count <span className="text-ink-3">{student.shortName}</span>
+          {recordCountWords.count2}
+          <span className="text-ink-3">{student.shortName}</span>
         </h1>
         <KeptDraft kept={kept} onStartOver={() => setDraft(emptyCount(incidentScreen, behaviors))} />
       </header>
       <p className="mt-1 text-small text-ink-2">{draft.on && longDate(draft.on)}</p>
       <div className="flex flex-col max-sm:pb-28">
         <div className="mt-2 grid grid-cols-2 gap-3 rounded-box border border-rule bg-wash p-3 lg:grid-cols-6">
-          <Labelled label="Part of the day">
+          <Labelled label={recordCountWords.partOfTheDay}>
             <select
               className="select w-full"
               value={draft.part ?? ''}
@@ -172,20 +169,20 @@ function CountScreen({ incidentScreen, behaviors }: { incidentScreen: IncidentSc
                 );
               }}
             >
-              <option value="">Outside the day</option>
+              <option value="">{recordCountWords.outsideTheDay}</option>
               {[...new Set(today.map(({ part }) => part))].map((part) => (
                 <option key={part}>{part}</option>
               ))}
             </select>
           </Labelled>
           <LabelledInput
-            label="Minutes watched"
+            label={recordCountWords.minutesWatched}
             value={draft.minutes}
             message={messageOf('minutes')}
             onChange={(minutes) => change({ minutes })}
           />
           <LabelledInput
-            label="Date"
+            label={recordCountWords.date}
             type="date"
             max={incidentScreen.wall.on}
             value={draft.on}
@@ -193,23 +190,23 @@ function CountScreen({ incidentScreen, behaviors }: { incidentScreen: IncidentSc
             onChange={(on) => change({ on })}
           />
           <LabelledInput
-            label="From"
+            label={recordCountWords.from}
             type="time"
             value={draft.time}
             message={messageOf('time')}
             onChange={(time) => change({ time })}
           />
           <LabelledSelect
-            label="Observer"
+            label={recordCountWords.observer}
             value={draft.observerId}
             options={people}
             message={messageOf('observerId')}
             onChange={(id) => change({ observerId: id ?? '' })}
           />
           <LabelledSelect
-            label="Second observer beside"
+            label={recordCountWords.secondObserverBeside}
             value={draft.besideId}
-            none="Nobody"
+            none={recordCountWords.nobody}
             options={people.filter(({ id }) => id !== draft.observerId)}
             message={messageOf('besideId')}
             onChange={(besideId) => change({ besideId })}
@@ -255,7 +252,7 @@ function CountRow({ behavior, counting, now, message, onChange }: CountRowProps)
         onClick={() => onChange({ count: count === 0 ? null : 0 })}
         className="btn h-14 px-4 aria-pressed:bg-fern-wash"
       >
-        None occurred
+        {recordCountWords.noneOccurred}
       </button>
       {behavior.timed && (
         <button
@@ -269,24 +266,25 @@ function CountRow({ behavior, counting, now, message, onChange }: CountRowProps)
           }
           className="btn h-14 px-4"
         >
-          {runs ? 'Stop' : 'Time it'} <span className="tabular-nums">{stopwatch(secondsOn(clock, now))}</span>
+          {runs ? recordCountWords.stop : recordCountWords.timeIt}{' '}
+          <span className="tabular-nums">{stopwatch(secondsOn(clock, now))}</span>
         </button>
       )}
       <button
         type="button"
-        aria-label={`One less of ${behavior.name}`}
+        aria-label={recordCountWords.oneLessOf(behavior.name)}
         disabled={!count}
         onClick={() => onChange({ count: Math.max(0, (count ?? 0) - 1) })}
         className="btn h-14 w-14"
       >
         <Minus size={18} aria-hidden />
       </button>
-      <output aria-label={`Count of ${behavior.name}`} className="display w-12 text-center text-3xl">
+      <output aria-label={recordCountWords.countOf(behavior.name)} className="display w-12 text-center text-3xl">
         {count ?? '–'}
       </output>
       <button
         type="button"
-        aria-label={`One more of ${behavior.name}`}
+        aria-label={recordCountWords.oneMoreOf(behavior.name)}
         onClick={() => onChange({ count: (count ?? 0) + 1 })}
         className="btn btn-primary h-14 w-24 max-sm:grow"
       >
@@ -306,9 +304,12 @@ function useSaveCounts(incidentScreen: IncidentScreen, draftKey: string, said: s
   const isSaving = useRef(false);
   const save = async (counts: CountsInput) => {
     const missing = counts.counts.length === 0;
-    if (missing) return setMessages({ form: 'Nothing is counted yet. Count, or say that none occurred.' });
+    if (missing) return setMessages({ form: recordCountWords.nothingIsCountedYetCount });
     if (counts.counts.some(({ minutes }) => !(minutes > 0))) {
-      return setMessages({ minutes: 'Say how long you watched.', form: 'One thing is missing: how long you watched.' });
+      return setMessages({
+        minutes: recordCountWords.sayHowLongYouWatched,
+        form: recordCountWords.oneThingIsMissingHow,
+      });
     }
     if (isSaving.current) return;
     isSaving.current = true;

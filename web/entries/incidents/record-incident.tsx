@@ -32,7 +32,7 @@ import {
 } from './incident-draft';
 import { IncidentFields } from './incident-fields';
 import { incidentScreenOf } from './recording';
-import { incidentWords } from './words';
+import { incidentWords, recordIncidentWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const asker = personOf(context);
@@ -44,7 +44,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
 });
 
 // The tab says nothing of what is written, nor of whom.
-export const meta: Route.MetaFunction = () => [{ title: 'Note · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: recordIncidentWords.pageTitle }];
 
 export default function RecordIncident({ loaderData }: Route.ComponentProps) {
   const { incidentScreen, mayEditGoals } = loaderData;
@@ -59,21 +59,30 @@ export default function RecordIncident({ loaderData }: Route.ComponentProps) {
 export function NothingToChoose({
   student,
   mayEditGoals,
+  toCount = false,
 }: {
   student: IncidentScreen['student'];
   mayEditGoals: boolean;
+  /** There may be behaviors that are recorded incident by incident, but none that is counted. */
+  toCount?: boolean;
 }) {
+  const missing = toCount ? recordIncidentWords.noBehaviorIsCounted : recordIncidentWords.noTargetBehaviorIsSet;
   return (
-    <Page marginName="Why" margin={<MarginTitle>Nothing to record yet</MarginTitle>}>
+    <Page
+      marginName={recordIncidentWords.why}
+      margin={<MarginTitle>{recordIncidentWords.nothingToRecordYet}</MarginTitle>}
+    >
       <h1 className="text-3xl">{student.shortName}</h1>
       <p className="mt-4 max-w-xl text-ink-2">
-        No target behavior is set up for {student.firstName}.{' '}
-        {mayEditGoals ? 'It takes a minute, and begins from the school’s lists.' : 'The case manager sets them up.'}
+        {missing(
+          student.firstName,
+          mayEditGoals ? recordIncidentWords.itTakesAMinuteAnd : recordIncidentWords.theCaseManagerSetsThem,
+        )}
       </p>
       {mayEditGoals && (
         <p className="mt-4">
           <Link to={`/students/${student.id}/behavior/set-up`} className="btn btn-primary">
-            Set up behavior
+            {recordIncidentWords.setUpBehavior}
           </Link>
         </p>
       )}
@@ -159,7 +168,10 @@ function useSaveIncident(
   const save = async ({ another }: { another: boolean }) => {
     const incident = incidentInputFrom(draft, Date.now());
     if (incident.behaviors.length === 0 && !incident.others.some(({ kind }) => kind === 'behavior')) {
-      return setMessages({ behaviors: 'Say what happened.', form: 'One thing is missing: what happened.' });
+      return setMessages({
+        behaviors: recordIncidentWords.sayWhatHappened,
+        form: recordIncidentWords.oneThingIsMissingWhat,
+      });
     }
     if (isSaving.current) return;
     isSaving.current = true;
@@ -180,7 +192,7 @@ function useSaveIncident(
     isSaving.current = false;
     setBusy(false);
     if (sent?.is === 'refused') {
-      const form = 'It is not saved yet: something needs another look.';
+      const form = recordIncidentWords.itIsNotSavedYet;
       return setMessages({ form, ...sent.messages });
     }
     setMessages({});

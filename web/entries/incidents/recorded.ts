@@ -13,6 +13,7 @@ import { jsonOf, refusedWith } from '../../platform/http/json-of';
 import { idFrom, personOf } from '../../platform/http/request-person';
 import { withErrors } from '../../platform/http/with-errors';
 import type { Route } from './+types/recorded';
+import { recordedWords } from './words';
 
 const sent = z.object({
   personId: z.uuid(),
@@ -26,7 +27,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   const studentId = idFrom(params.studentId);
   await requireStudent(database(), actor, studentId, 'observe');
   const body = sent.safeParse(await jsonOf(request));
-  if (!body.success) return refusedWith({ form: 'This cannot be read.' });
+  if (!body.success) return refusedWith({ form: recordedWords.thisCannotBeRead });
   // Somebody else has signed in on this device since: what waits there is not theirs.
   if (body.data.personId !== actor.personId) return data(null, { status: 409 });
   const moment = { wall, now, timeZone: school.timeZone };
@@ -35,15 +36,15 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
       const input = readable(incidentInput).safeParse(body.data.incident);
       if (!input.success) return refusedWith(messagesIn(input.error));
       const { firstName, initials } = await recordIncident(database(), actor, studentId, input.data, moment);
-      const link = { to: `/students/${studentId}/incidents/${input.data.id}`, label: 'See it' };
-      const text = discreet ? `Saved for ${initials}.` : `Saved for ${firstName}: an ABC incident.`;
+      const link = { to: `/students/${studentId}/incidents/${input.data.id}`, label: recordedWords.seeIt };
+      const text = discreet ? recordedWords.savedFor(initials) : recordedWords.savedForAnAbcIncident(firstName);
       return data({ ids: [input.data.id] }, { headers: await sayNext({ text, link }) });
     }
     const input = readable(countsInput).safeParse(body.data.counts);
     if (!input.success) return refusedWith(messagesIn(input.error));
     const { firstName, initials } = await recordCounts(database(), actor, studentId, input.data, moment);
     const ids = input.data.counts.map(({ id }) => id);
-    const text = `Saved for ${discreet ? initials : firstName}: ${counted(ids.length, 'count', 'counts')}.`;
+    const text = recordedWords.savedFor2(discreet ? initials : firstName, counted(ids.length, 'count', 'counts'));
     return data({ ids }, { headers: await sayNext({ text }) });
   } catch (error) {
     if (error instanceof Invalid) return refusedWith(error.fields);
@@ -68,5 +69,5 @@ export function messagesIn(error: z.ZodError): Record<string, string> {
 }
 
 export const loader = withErrors(async () => {
-  throw new NotFound('There is only something to send here.');
+  throw new NotFound(recordedWords.thereIsOnlySomethingTo);
 });

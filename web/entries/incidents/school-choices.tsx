@@ -13,6 +13,7 @@ import { withErrors } from '../../platform/http/with-errors';
 import { MarginTitle, Page } from '../../platform/ui/page';
 import type { Route } from './+types/school-choices';
 import { ChoicesForm } from './choices-form';
+import { schoolChoicesWords } from './words';
 
 export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   const { actor } = personOf(context);
@@ -27,31 +28,31 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
     saveChoices(database(), actor, null, input, now),
   );
   if (refused) return refused;
-  return data({ result: undefined }, { headers: await sayNext({ text: 'The starting lists are saved.' }) });
+  return data({ result: undefined }, { headers: await sayNext({ text: schoolChoicesWords.theStartingListsAreSaved }) });
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'Starting lists · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: schoolChoicesWords.pageTitle }];
 
 export default function SchoolChoices({ loaderData: { input, locations }, actionData }: Route.ComponentProps) {
   return (
     <Page
-      marginName="What they are for"
+      marginName={schoolChoicesWords.whatTheyAreFor}
       margin={
         <>
-          <MarginTitle>What they are for</MarginTitle>
+          <MarginTitle>{schoolChoicesWords.whatTheyAreFor}</MarginTitle>
           <div className="grid gap-3 text-small text-ink-2">
-            <p>A student whose behavior begins to be followed begins with these lists, and then has their own.</p>
-            <p>A change here changes no student’s lists, and no incident recorded so far.</p>
+            <p>{schoolChoicesWords.aStudentWhoseBehaviorBegins}</p>
+            <p>{schoolChoicesWords.aChangeHereChangesNo}</p>
             <p>
               <Link to="/school" className="font-semibold link">
-                To the school
+                {schoolChoicesWords.toTheSchool}
               </Link>
             </p>
           </div>
         </>
       }
     >
-      <h1 className="text-3xl">Starting lists</h1>
+      <h1 className="text-3xl">{schoolChoicesWords.startingLists}</h1>
       <ChoicesForm
         input={input}
         locations={locations}

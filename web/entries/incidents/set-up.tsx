@@ -25,6 +25,7 @@ import { Rows } from '../../platform/ui/rows';
 import { SchemaForm, useSchemaForm } from '../../platform/ui/schema-form';
 import type { Route } from './+types/set-up';
 import { ChoicesForm } from './choices-form';
+import { setUpWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
@@ -71,7 +72,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
         { status: 400 },
       );
     }
-    const text = asked.data.intent === 'offer' ? 'It is a choice now.' : 'They are one now, in old incidents too.';
+    const text = asked.data.intent === 'offer' ? setUpWords.itIsAChoiceNow : setUpWords.theyAreOneNowIn;
     return data({ of: 'merge' as const, result: undefined, message: null }, { headers: await sayNext({ text }) });
   }
   if (form.get('intent') === 'timetable') {
@@ -81,7 +82,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     if (refused) return data({ of: 'timetable' as const, result: refused.data.result, message: null }, { status: 400 });
     return data(
       { of: 'timetable' as const, result: undefined, message: null },
-      { headers: await sayNext({ text: 'The timetable is saved.' }) },
+      { headers: await sayNext({ text: setUpWords.theTimetableIsSaved }) },
     );
   }
   const { refused } = await submitted(form, choicesInput, (input) =>
@@ -90,23 +91,23 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   if (refused) return data({ of: 'choices' as const, result: refused.data.result, message: null }, { status: 400 });
   return data(
     { of: 'choices' as const, result: undefined, message: null },
-    { headers: await sayNext({ text: 'The behavior setup is saved.' }) },
+    { headers: await sayNext({ text: setUpWords.theBehaviorSetupIsSaved }) },
   );
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Behavior setup of ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+  { title: setUpWords.pageTitle(loaderData?.student.shortName ?? 'a student') },
 ];
 
 type Loaded = NonNullable<Route.ComponentProps['loaderData']>;
 
 export default function SetUp({ loaderData, actionData }: Route.ComponentProps) {
-  if (!loaderData) return <Covered what="Behavior setup" />;
+  if (!loaderData) return <Covered what={setUpWords.behaviorSetup} />;
   const { student, isNew, input, besides, earlier, locations } = loaderData;
   const resultOf = (of: 'choices' | 'timetable') => (actionData?.of === of ? actionData.result : undefined);
   return (
     <Page
-      marginName="Besides"
+      marginName={setUpWords.besides}
       margin={
         <div className="grid gap-7">
           <Besides besides={besides} />
@@ -118,16 +119,11 @@ export default function SetUp({ loaderData, actionData }: Route.ComponentProps) 
     >
       <p className="text-small">
         <Link to={`/students/${student.id}/behavior`} className="text-ink-2 link">
-          {student.shortName} · Behavior
+          {setUpWords.behavior(student.shortName)}
         </Link>
       </p>
-      <h1 className="mt-1 text-3xl">Behavior setup</h1>
-      {isNew && (
-        <p className="mt-2 max-w-2xl text-ink-2">
-          These are the school’s starting lists. Keep what fits {student.shortName}, reword it, add to it. Nothing is
-          saved yet.
-        </p>
-      )}
+      <h1 className="mt-1 text-3xl">{setUpWords.behaviorSetup}</h1>
+      {isNew && <p className="mt-2 max-w-2xl text-ink-2">{setUpWords.theseAreTheSchoolsStarting(student.shortName)}</p>}
       <ChoicesForm
         key={`${student.id} ${isNew} ${besides.length}`}
         input={input}
@@ -144,13 +140,13 @@ export default function SetUp({ loaderData, actionData }: Route.ComponentProps) 
 function Besides({ besides }: Pick<Loaded, 'besides'>) {
   const fetcher = useFetcher();
   const groups = [
-    { state: 'other', title: 'Typed into incidents', does: 'Make it a choice' },
-    { state: 'retired', title: 'Retired', does: 'Bring it back' },
+    { state: 'other', title: setUpWords.typedIntoIncidents, does: setUpWords.makeItAChoice },
+    { state: 'retired', title: setUpWords.retired, does: setUpWords.bringItBack },
   ];
   return (
     <section>
-      <MarginTitle about="Incidents that name them keep them.">Not offered</MarginTitle>
-      {besides.length === 0 && <p className="text-small text-ink-2">Everything is offered.</p>}
+      <MarginTitle about={setUpWords.incidentsThatNameThemKeep}>{setUpWords.notOffered}</MarginTitle>
+      {besides.length === 0 && <p className="text-small text-ink-2">{setUpWords.everythingIsOffered}</p>}
       {groups.map(({ state, title, does }) => {
         const own = besides.filter((choice) => choice.state === state);
         return (
@@ -204,16 +200,16 @@ function Merge({ input, message }: { input: ChoicesInput; message: string | null
   ));
   return (
     <section>
-      <h2 className="text-lg">Two that mean the same</h2>
+      <h2 className="text-lg">{setUpWords.twoThatMeanTheSame}</h2>
       <Form method="post" className="mt-2 grid gap-2">
         <label className="grid gap-1">
-          <span className="text-small font-semibold">This one goes</span>
+          <span className="text-small font-semibold">{setUpWords.thisOneGoes}</span>
           <select name="from" className="select w-full">
             {options}
           </select>
         </label>
         <label className="grid gap-1">
-          <span className="text-small font-semibold">into this one</span>
+          <span className="text-small font-semibold">{setUpWords.intoThisOne}</span>
           <select name="into" className="select w-full">
             {options}
           </select>
@@ -224,7 +220,7 @@ function Merge({ input, message }: { input: ChoicesInput; message: string | null
           </p>
         )}
         <button type="submit" name="intent" value="merge" className="btn justify-self-start">
-          Make them one
+          {setUpWords.makeThemOne}
         </button>
       </Form>
     </section>
@@ -244,13 +240,13 @@ function OwnTimetable({ loaded, result }: { loaded: Loaded; result: SubmissionRe
   const week = weekdays.map((day) => ({ id: String(day), name: weekdayName(day).slice(0, 3) }));
   return (
     <section>
-      <h2 className="text-lg">Own parts of the day</h2>
-      <p className="mt-1 mb-2 text-small text-ink-2">They stand before those of the group and of the school.</p>
+      <h2 className="text-lg">{setUpWords.ownPartsOfTheDay}</h2>
+      <p className="mt-1 mb-2 text-small text-ink-2">{setUpWords.theyStandBeforeThoseOf}</p>
       <SchemaForm form={form} intent="timetable" className="grid gap-3">
         <Rows
           form={form}
           list={fields.dayParts}
-          what="part of the day"
+          what={setUpWords.partOfTheDay}
           isTall
           blank={() => ({ part: '', from: '', to: '', weekdays: asText(weekdays) })}
         >
@@ -258,19 +254,24 @@ function OwnTimetable({ loaded, result }: { loaded: Loaded; result: SubmissionRe
             const { part, from, to, locationId, weekdays: on } = row.getFieldset();
             return (
               <div className="grid gap-2 rounded-field bg-wash p-2.5">
-                <TextField field={part} label="Part of the day" />
+                <TextField field={part} label={setUpWords.partOfTheDay2} />
                 <div className="grid grid-cols-2 gap-2">
-                  <TextField field={from} label="From" type="time" />
-                  <TextField field={to} label="To" type="time" />
+                  <TextField field={from} label={setUpWords.from} type="time" />
+                  <TextField field={to} label={setUpWords.to} type="time" />
                 </div>
-                <SelectField field={locationId} label="Location" none="Not said" options={locations} />
-                <CheckList field={on} legend="On" options={week} />
+                <SelectField
+                  field={locationId}
+                  label={setUpWords.location}
+                  none={setUpWords.notSaid}
+                  options={locations}
+                />
+                <CheckList field={on} legend={setUpWords.on} options={week} />
               </div>
             );
           }}
         </Rows>
         <button type="submit" className="btn justify-self-start">
-          Save the timetable
+          {setUpWords.saveTheTimetable}
         </button>
       </SchemaForm>
     </section>
@@ -281,13 +282,10 @@ function OwnTimetable({ loaded, result }: { loaded: Loaded; result: SubmissionRe
 function Earlier({ earlier }: Pick<Loaded, 'earlier'>) {
   return (
     <details>
-      <summary className="tap py-1.5 text-small link">Earlier definitions</summary>
+      <summary className="tap py-1.5 text-small link">{setUpWords.earlierDefinitions}</summary>
       {earlier.map(({ choiceId, name, words, unlike, until, changedBy }) => (
         <p key={`${choiceId} ${until} ${name} ${words} ${unlike}`} className="mt-2 text-small text-ink-2">
-          <span className="text-ink-3">
-            Until {shortDate(until)}, changed by {changedBy}:
-          </span>{' '}
-          <b>{name}</b>
+          <span className="text-ink-3">{setUpWords.untilChangedBy(shortDate(until), changedBy)}</span> <b>{name}</b>
           {words && `, ${words}`}
           {unlike && ` Not: ${unlike}`}
         </p>

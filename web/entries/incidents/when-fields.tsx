@@ -4,6 +4,7 @@ import { LabelledInput, LabelledSelect } from '../../platform/ui/labelled';
 import { OtherField } from './chips';
 import { minutesBefore } from './incident-draft';
 import type { IncidentFieldsProps } from './incident-fields';
+import { whenFieldsWords } from './words';
 
 /** When, where and by whom; the time goes five minutes back with one tap. */
 export function When({ incidentScreen, draft, messages, onChange, mayBeSecond }: IncidentFieldsProps) {
@@ -22,23 +23,23 @@ export function When({ incidentScreen, draft, messages, onChange, mayBeSecond }:
           {[
             draft.on && draft.on !== wall.on && entryDay(draft.on, wall.on),
             draft.time,
-            usesSetting && (location ?? 'Location: choose'),
+            usesSetting && (location ?? whenFieldsWords.locationChoose),
             who.filter(Boolean).join(' '),
           ]
             .filter(Boolean)
             .join(' · ')}
         </span>
         <button type="button" onClick={() => onChange({ time: minutesBefore(draft.time, 5) })} className="btn btn-sm">
-          5 min earlier
+          {whenFieldsWords.fiveMinutesEarlier}
         </button>
         <button type="button" aria-expanded={isOpen || needsLook} onClick={() => setOpen(!isOpen)} className="tap link">
-          change
+          {whenFieldsWords.change}
         </button>
       </p>
       {(isOpen || needsLook) && (
         <div className="mt-1 grid grid-cols-2 gap-3 rounded-box border border-rule bg-wash p-3 lg:grid-cols-5">
           <LabelledInput
-            label="Date"
+            label={whenFieldsWords.date}
             type="date"
             max={wall.on}
             value={draft.on}
@@ -46,7 +47,7 @@ export function When({ incidentScreen, draft, messages, onChange, mayBeSecond }:
             onChange={(on) => onChange({ on })}
           />
           <LabelledInput
-            label="Time"
+            label={whenFieldsWords.time}
             type="time"
             value={draft.time}
             message={messages.time}
@@ -54,9 +55,9 @@ export function When({ incidentScreen, draft, messages, onChange, mayBeSecond }:
           />
           {usesSetting && (
             <LabelledSelect
-              label="Where"
+              label={whenFieldsWords.where}
               value={draft.locationId}
-              none="Not said"
+              none={whenFieldsWords.notSaid}
               options={offered.location}
               message={messages.locationId}
               onChange={(locationId) =>
@@ -65,7 +66,7 @@ export function When({ incidentScreen, draft, messages, onChange, mayBeSecond }:
             />
           )}
           <LabelledSelect
-            label="Observer"
+            label={whenFieldsWords.observer}
             value={draft.observerId}
             options={people}
             message={messages.observerId}
@@ -73,9 +74,9 @@ export function When({ incidentScreen, draft, messages, onChange, mayBeSecond }:
           />
           {mayBeSecond && (
             <LabelledSelect
-              label="Second observer beside"
+              label={whenFieldsWords.secondObserverBeside}
               value={draft.besideId}
-              none="Nobody: this is the only one"
+              none={whenFieldsWords.nobodyThisIsTheOnly}
               options={people.filter(({ id }) => id !== draft.observerId)}
               message={messages.besideId}
               onChange={(besideId) => onChange({ besideId })}
@@ -86,7 +87,7 @@ export function When({ incidentScreen, draft, messages, onChange, mayBeSecond }:
               kind="location"
               others={draft.others}
               onType={(others) => onChange({ others })}
-              label="Another place"
+              label={whenFieldsWords.anotherPlace}
             />
           )}
         </div>

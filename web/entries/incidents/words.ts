@@ -34,7 +34,7 @@ const inTheOpen: IncidentWords = {
 
 /** The same for a screen that a passing student may see: nothing that says what it is about. */
 const discreetly: IncidentWords = {
-  title: 'An incident',
+  title: 'A note',
   hints: {},
   asks: {
     behavior: 'Then',
@@ -54,3 +54,170 @@ const discreetly: IncidentWords = {
 };
 
 export const incidentWords = (discreet: boolean) => (discreet ? discreetly : inTheOpen);
+
+/** `chips.tsx` */
+export const chipsWords = {
+  other: ' other',
+};
+
+/** `how-long.tsx` */
+export const howLongWords = {
+  stop: 'Stop',
+  goOn: 'Go on',
+  start: 'Start',
+  stillGoing: 'Still going',
+  typed: (label: string) => `${label}, typed`,
+  after: 'after',
+  afterHowLong: 'After how long',
+};
+
+/** `when-fields.tsx` */
+export const whenFieldsWords = {
+  locationChoose: 'Location: choose',
+  fiveMinutesEarlier: '5 min earlier',
+  change: 'change',
+  date: 'Date',
+  time: 'Time',
+  where: 'Where',
+  notSaid: 'Not specified',
+  observer: 'Observer',
+  secondObserverBeside: 'Second observer beside',
+  nobodyThisIsTheOnly: 'Nobody: this is the only one',
+  anotherPlace: 'Another location',
+};
+
+/** `incident-fields.tsx` */
+export const incidentFieldsWords = {
+  less: 'Less',
+};
+
+/** `recorded.ts` */
+export const recordedWords = {
+  thisCannotBeRead: 'This cannot be read.',
+  seeIt: 'See it',
+  savedFor: (initials: string) => `Saved for ${initials}.`,
+  savedForAnAbcIncident: (firstName: string) => `Saved for ${firstName}: an ABC incident.`,
+  savedFor2: (discreet: string, n: string) => `Saved for ${discreet}: ${n}.`,
+  thereIsOnlySomethingTo: 'This address only takes entries.',
+};
+
+/** `choices-form.tsx` */
+export const choicesFormWords = {
+  whatUsuallyComesJustBefore: 'What usually comes just before.',
+  whateverFollowsNotAPunishment: 'Whatever follows, not a punishment: peers laughing is one.',
+  aLocationOfTheSchool: 'A location of the school is filled in from the timetable.',
+  fromLeastToMostEach: 'From least to most, each step with what it looks like.',
+  whatItMayBeFor: 'What it may be for, as a guess: attention, escape, access, sensory.',
+  shouldBecomeLess: 'Should become less',
+  shouldBecomeMore: 'Should become more',
+  writtenSoThatTwoPeople: 'Written so that two people who read it would count the same.',
+  targetBehavior: 'target behavior',
+  fieldsLeftOutOfThis: 'Fields left out of this student’s incidents',
+  save: 'Save',
+  back: 'Back',
+  incidentByIncidentAbc: 'Incident by incident (ABC)',
+  counted: 'Counted',
+  timed: 'Timed',
+  called: 'Called',
+  leavesTheBench: 'Leaves the bench',
+  direction: 'Direction',
+  whatItLooksLike: 'What it looks like',
+  whatItIsNot: 'What it is not',
+  noted: 'How it is recorded',
+  whatStepLooksLike: (at: number) => `What step ${at} looks like`,
+  placeOfLocation: (at: number) => `Place of location ${at}`,
+  noLocationOfTheTimetable: 'No location of the timetable',
+  yesTheyMeanDifferentThings: 'Yes, they mean different things',
+};
+
+/** `record-incident.tsx` */
+export const recordIncidentWords = {
+  pageTitle: 'Note · Gentle Margin',
+  why: 'Why',
+  nothingToRecordYet: 'Nothing to record yet',
+  noBehaviorIsCounted: (firstName: string, next: string) =>
+    `None of ${firstName}’s target behaviors is set up to be counted or timed. ${next}`,
+  noTargetBehaviorIsSet: (firstName: string, mayEditGoals: string) =>
+    `No target behavior is set up for ${firstName}. ${mayEditGoals}`,
+  itTakesAMinuteAnd: 'It takes a minute and starts from the school’s lists.',
+  theCaseManagerSetsThem: 'The case manager sets them up.',
+  setUpBehavior: 'Set up behavior',
+  sayWhatHappened: 'Say what happened.',
+  oneThingIsMissingWhat: 'One thing is missing: what happened.',
+  itIsNotSavedYet: 'It is not saved yet: something needs another look.',
+};
+
+/** `record-count.tsx` */
+export const recordCountWords = {
+  pageTitle: 'Count · Gentle Margin',
+  howItWillRead: 'How it will read',
+  inShort: 'In short',
+  nothingYetNoneOccurredCounts:
+    'Nothing yet. “None occurred” counts too: it is what makes a rate a rate. What is not touched stays blank.',
+  count2: 'Count ',
+  partOfTheDay: 'Part of the day',
+  outsideTheDay: 'Outside the day',
+  minutesWatched: 'Minutes watched',
+  date: 'Date',
+  from: 'From',
+  observer: 'Observer',
+  secondObserverBeside: 'Second observer beside',
+  nobody: 'Nobody',
+  noneOccurred: 'None occurred',
+  stop: 'Stop',
+  timeIt: 'Time it',
+  oneLessOf: (name: string) => `One less of ${name}`,
+  countOf: (name: string) => `Count of ${name}`,
+  oneMoreOf: (name: string) => `One more of ${name}`,
+  nothingIsCountedYetCount: 'Nothing is counted yet. Count, or say that none occurred.',
+  sayHowLongYouWatched: 'Say how long you watched.',
+  oneThingIsMissingHow: 'One thing is missing: how long you watched.',
+};
+
+/** `school-choices.tsx` */
+export const schoolChoicesWords = {
+  theStartingListsAreSaved: 'The starting lists are saved.',
+  pageTitle: 'Starting lists · Gentle Margin',
+  whatTheyAreFor: 'What they are for',
+  aStudentWhoseBehaviorBegins: 'When behavior tracking begins for a student, their lists start as a copy of these.',
+  aChangeHereChangesNo: 'A change here changes no student’s lists, and no incident recorded so far.',
+  toTheSchool: 'To the school',
+  startingLists: 'Starting lists',
+};
+
+/** `set-up.tsx` */
+export const setUpWords = {
+  itIsAChoiceNow: 'Added to the choices.',
+  theyAreOneNowIn: 'Merged, in earlier incidents too.',
+  theTimetableIsSaved: 'The timetable is saved.',
+  theBehaviorSetupIsSaved: 'The behavior setup is saved.',
+  pageTitle: (shortName: string) => `Behavior setup of ${shortName} · Gentle Margin`,
+  behaviorSetup: 'Behavior setup',
+  besides: 'Also',
+  behavior: (shortName: string) => `${shortName} · Behavior`,
+  theseAreTheSchoolsStarting: (shortName: string) =>
+    `These are the school’s starting lists. Keep what fits ${shortName}, reword it, add to it. Nothing is saved yet.`,
+  typedIntoIncidents: 'Typed into incidents',
+  makeItAChoice: 'Add to choices',
+  retired: 'Retired',
+  bringItBack: 'Bring it back',
+  incidentsThatNameThemKeep: 'Incidents that name them keep them.',
+  notOffered: 'Not offered',
+  everythingIsOffered: 'Everything is offered.',
+  twoThatMeanTheSame: 'Two that mean the same',
+  thisOneGoes: 'Merge this one',
+  intoThisOne: 'into this one',
+  makeThemOne: 'Merge them',
+  ownPartsOfTheDay: 'Own parts of the day',
+  theyStandBeforeThoseOf: 'They take the place of the group’s and the school’s.',
+  partOfTheDay: 'part of the day',
+  partOfTheDay2: 'Part of the day',
+  from: 'From',
+  to: 'To',
+  location: 'Location',
+  notSaid: 'Not specified',
+  on: 'On',
+  saveTheTimetable: 'Save the timetable',
+  earlierDefinitions: 'Earlier definitions',
+  untilChangedBy: (until: string, changedBy: string) => `Until ${until}, changed by ${changedBy}:`,
+};

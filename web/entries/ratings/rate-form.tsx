@@ -3,6 +3,7 @@ import { Form, useNavigation } from 'react-router';
 import { v4 as newId } from 'uuid';
 import type { RubricDefinition } from '~/core/measures/rubric/rubric';
 import { FieldMessage } from '../../platform/ui/fields';
+import { rateFormWords } from './words';
 
 interface RateFormProps {
   rubric: RubricDefinition;
@@ -47,7 +48,7 @@ export function RateForm({ rubric, intent, workSampleId, before, message }: Rate
         </fieldset>
       ))}
       <label className="grid gap-1">
-        <span className="font-semibold">In your own words</span>
+        <span className="font-semibold">{rateFormWords.inYourOwnWords}</span>
         <textarea
           name="words"
           rows={2}
@@ -58,7 +59,7 @@ export function RateForm({ rubric, intent, workSampleId, before, message }: Rate
       </label>
       <FieldMessage messages={message ? [message] : undefined} />
       <button type="submit" className="btn btn-primary w-fit px-6" disabled={isBusy}>
-        {before ? 'Change my rating' : 'Rate it'}
+        {before ? rateFormWords.changeMyRating : rateFormWords.rateIt}
       </button>
     </Form>
   );

@@ -8,6 +8,7 @@ import { formOf } from '../../platform/http/form-of';
 import type { Route } from './+types/rate';
 import { RateForm } from './rate-form';
 import { readRating } from './read-rating';
+import { rateWords } from './words';
 
 async function mustBeAsked({ params, context }: Route.LoaderArgs | Route.ActionArgs, { school }: Door) {
   const found = await findRating(database(), params.token, now());
@@ -32,7 +33,7 @@ export const action = withErrorsAtDoor(async (args: Route.ActionArgs, door) => {
 export const shouldRevalidate = () => false;
 
 export const meta: Route.MetaFunction = () => [
-  { title: 'Rate a work sample' },
+  { title: rateWords.rateAWorkSample },
   { name: 'robots', content: 'noindex, nofollow' },
 ];
 
@@ -45,7 +46,7 @@ export default function Rate({ loaderData: { title, rubric, schoolName }, action
         <h1 className="text-2xl">{title}</h1>
         {actionData?.isDone ? (
           <p role="status" className="mt-4">
-            Thank you. Your rating is in; you can close this page.
+            {rateWords.thankYouYourRatingIs}
           </p>
         ) : (
           <div className="mt-5">

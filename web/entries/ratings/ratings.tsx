@@ -17,6 +17,7 @@ import { MarginTitle, Page } from '../../platform/ui/page';
 import type { Route } from './+types/ratings';
 import { RateForm } from './rate-form';
 import { readRating } from './read-rating';
+import { ratingsWords } from './words';
 import { AskForm, EntryForm, WorkSampleForm } from './work-sample-forms';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
@@ -26,7 +27,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const workSamples = await workSamplesOf(database(), student, goal.id, now);
   return {
     student: { id: student.id, shortName: discreet ? student.initials : student.shortName },
-    goal: { id: goal.id, number: goal.number, shortName: discreet ? `Goal ${goal.number}` : goal.shortName },
+    goal: { id: goal.id, number: goal.number, shortName: discreet ? ratingsWords.goal(goal.number) : goal.shortName },
     today: actor.today,
     mayRate: can(student, 'observe') && goal.retired === null,
     workSamples: workSamples.map(({ rubric, ratings, ...workSample }) => {
@@ -68,7 +69,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     }
     const workSample = workSampleId.safeParse(of);
     const known = workSample.success && workSamples.find(({ id }) => id === workSample.data);
-    if (!known) throw new NotFound('No such work sample.');
+    if (!known) throw new NotFound(ratingsWords.noSuchWorkSample);
     if (intent === 'rate') {
       const read = readRating(form, known.rubric);
       if ('message' in read) return answer({ field: 'points', text: read.message });
@@ -82,21 +83,20 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
       return answer(null, token && `${config.PUBLIC_URL}/rate/${token}`);
     }
     const entry = workSampleId.safeParse(form.get('id'));
-    if (intent !== 'entry' || !entry.success) throw new NotFound('No such address.');
+    if (intent !== 'entry' || !entry.success) throw new NotFound(ratingsWords.noSuchAddress);
     await makeEntry(database(), actor, studentId, { workSampleId: known.id, entryId: entry.data }, { wall, now });
-    const headers = await sayNext({ text: 'The ratings are an entry of the goal now.' });
+    const headers = await sayNext({ text: ratingsWords.theRatingsAreAnEntry });
     return data({ intent, of, problem: null, link: null }, { headers });
   } catch (error) {
     if (error instanceof Invalid)
       return answer({ field: Object.keys(error.fields)[0] ?? '', text: Object.values(error.fields)[0] ?? '' });
-    if (error instanceof Conflict)
-      return answer({ field: '', text: 'This work sample is an entry already; it is not rated any more.' });
+    if (error instanceof Conflict) return answer({ field: '', text: ratingsWords.thisWorkSampleIsAn });
     throw error;
   }
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Rated by several, ${loaderData?.student.shortName ?? 'a student'} · Gentle Margin` },
+  { title: ratingsWords.pageTitle(loaderData?.student.shortName ?? 'a student') },
 ];
 
 type WorkSampleOf = Route.ComponentProps['loaderData']['workSamples'][number];
@@ -106,13 +106,11 @@ export default function Ratings({ loaderData, actionData }: Route.ComponentProps
   const { student, goal, today, mayRate, workSamples } = loaderData;
   return (
     <Page
-      marginName="Another work sample"
+      marginName={ratingsWords.anotherWorkSample}
       margin={
         mayRate ? (
           <>
-            <MarginTitle about="One work sample, rated by several people by the same rubric.">
-              Another work sample
-            </MarginTitle>
+            <MarginTitle about={ratingsWords.oneWorkSampleRatedBy}>{ratingsWords.anotherWorkSample}</MarginTitle>
             <WorkSampleForm
               key={workSamples.length}
               today={today}
@@ -120,7 +118,7 @@ export default function Ratings({ loaderData, actionData }: Route.ComponentProps
             />
           </>
         ) : (
-          <MarginTitle>Rated by several</MarginTitle>
+          <MarginTitle>{ratingsWords.ratedBySeveral}</MarginTitle>
         )
       }
     >
@@ -133,10 +131,8 @@ export default function Ratings({ loaderData, actionData }: Route.ComponentProps
           {goal.number} · {goal.shortName}
         </Link>
       </p>
-      <h1 className="mt-1 text-3xl">Rated by several</h1>
-      {workSamples.length === 0 && (
-        <p className="py-8 text-ink-2">No work sample has been rated by several people yet.</p>
-      )}
+      <h1 className="mt-1 text-3xl">{ratingsWords.ratedBySeveral}</h1>
+      {workSamples.length === 0 && <p className="py-8 text-ink-2">{ratingsWords.noWorkSampleHasBeen}</p>}
       <div className="pb-20">
         {workSamples.map((workSample) => (
           <WorkSampleSection
@@ -172,7 +168,7 @@ function WorkSampleSection({ workSample, studentId, mayRate, answer }: WorkSampl
           <>
             {' · '}
             <Link to={`/students/${studentId}/entries/${entryId}`} className="link">
-              its entry
+              {ratingsWords.itsEntry}
             </Link>
           </>
         )}
@@ -182,7 +178,7 @@ function WorkSampleSection({ workSample, studentId, mayRate, answer }: WorkSampl
         <div className="mt-4 grid gap-3">
           <details open={answer?.intent === 'rate' && answer.problem !== null}>
             <summary className="tap py-1.5 font-semibold">
-              {mine ? 'Change my rating' : 'Rate it myself'}
+              {mine ? ratingsWords.changeMyRating : ratingsWords.rateItMyself}
               <span className="sr-only">: {title}</span>
             </summary>
             <div className="mt-3 max-w-2xl">
@@ -198,7 +194,8 @@ function WorkSampleSection({ workSample, studentId, mayRate, answer }: WorkSampl
           </details>
           <details open={answer?.intent === 'ask'}>
             <summary className="tap py-1.5 font-semibold">
-              Ask a peer or the student<span className="sr-only"> to rate {title}</span>
+              {ratingsWords.askAPeerOrThe}
+              <span className="sr-only">{ratingsWords.toRate(title)}</span>
             </summary>
             <AskForm key={asked.length} workSampleId={id} answer={answer?.intent === 'ask' ? answer : undefined} />
           </details>
@@ -212,7 +209,7 @@ function WorkSampleSection({ workSample, studentId, mayRate, answer }: WorkSampl
 function SideBySide({ workSample: { title, raters, criteria } }: { workSample: WorkSampleOf }) {
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard
-    <section tabIndex={0} aria-label={`${title}, side by side`} className="mt-3 overflow-x-auto">
+    <section tabIndex={0} aria-label={ratingsWords.sideBySide(title)} className="mt-3 overflow-x-auto">
       <table className="table table-sm [&_td]:align-top [&_th]:align-top">
         <thead>
           <tr className="text-ink-2">
@@ -224,7 +221,7 @@ function SideBySide({ workSample: { title, raters, criteria } }: { workSample: W
               </th>
             ))}
             <th scope="col" className="min-w-32">
-              Together
+              {ratingsWords.together}
             </th>
           </tr>
         </thead>
@@ -241,7 +238,7 @@ function SideBySide({ workSample: { title, raters, criteria } }: { workSample: W
                       <span className="block text-xs text-ink-2">{cell.words}</span>
                     </>
                   ) : (
-                    <span className="text-ink-3">not rated</span>
+                    <span className="text-ink-3">{ratingsWords.notRated}</span>
                   )}
                 </td>
               ))}
@@ -250,7 +247,7 @@ function SideBySide({ workSample: { title, raters, criteria } }: { workSample: W
           ))}
           {raters.some(({ words }) => words) && (
             <tr>
-              <th scope="row">In their words</th>
+              <th scope="row">{ratingsWords.inTheirWords}</th>
               {raters.map(({ words }, i) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: a rater is their column
                 <td key={i} className="whitespace-pre-line">

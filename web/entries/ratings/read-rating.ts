@@ -1,5 +1,6 @@
 import { type RatingInput, ratingInput } from '~/core/entries/ratings/ratings';
 import type { RubricDefinition } from '~/core/measures/rubric/rubric';
+import { readRatingWords } from './words';
 
 /**
  * A rating as its form sends it.
@@ -12,5 +13,5 @@ export function readRating(form: FormData, rubric: RubricDefinition): { rating: 
   );
   const parsed = ratingInput(rubric).safeParse({ id: form.get('id'), points, words: form.get('words') ?? '' });
   if (parsed.success) return { rating: parsed.data };
-  return { message: parsed.error.issues[0]?.message ?? 'Rate at least one criterion.' };
+  return { message: parsed.error.issues[0]?.message ?? readRatingWords.rateAtLeastOneCriterion };
 }

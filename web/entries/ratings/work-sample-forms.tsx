@@ -3,6 +3,7 @@ import type { IsoDate } from '~/core/calendar/iso-date';
 import { RATING_LINK_HOURS } from '~/core/entries/ratings/ratings';
 import { FieldMessage } from '../../platform/ui/fields';
 import { useFreshId } from '../../platform/ui/use-fresh-id';
+import { workSampleFormsWords } from './words';
 
 interface Problem {
   field: string;
@@ -24,23 +25,23 @@ export function WorkSampleForm({ today, problem }: { today: IsoDate; problem: Pr
       <input type="hidden" name="intent" value="workSample" />
       <input type="hidden" name="id" value={id} />
       <label className="grid gap-1">
-        <span className="text-small font-semibold">What is rated</span>
+        <span className="text-small font-semibold">{workSampleFormsWords.whatIsRated}</span>
         <input
           name="title"
           maxLength={120}
           className="input w-full"
-          placeholder="The bird house, first coat"
+          placeholder={workSampleFormsWords.theBirdHouseFirstCoat}
           autoComplete="off"
         />
       </label>
       <FieldMessage messages={problem?.field === 'title' ? [problem.text] : undefined} />
       <label className="grid gap-1">
-        <span className="text-small font-semibold">Made on</span>
+        <span className="text-small font-semibold">{workSampleFormsWords.madeOn}</span>
         <input name="madeOn" type="date" max={today} defaultValue={today} className="input w-full" />
       </label>
       <FieldMessage messages={problem?.field === 'madeOn' ? [problem.text] : undefined} />
       <button type="submit" className="btn btn-primary" disabled={isBusy || id === ''}>
-        Begin
+        {workSampleFormsWords.begin}
       </button>
     </Form>
   );
@@ -57,10 +58,10 @@ export function AskForm({ workSampleId: of, answer }: { workSampleId: string; an
       <input type="hidden" name="workSampleId" value={of} />
       {answer?.link && (
         <div className="rounded-box border border-fern bg-fern-wash p-3">
-          <p className="text-small">The link works once, for {RATING_LINK_HOURS} hours. It is shown only now.</p>
+          <p className="text-small">{workSampleFormsWords.theLinkWorksOnceFor(RATING_LINK_HOURS)}</p>
           <input
             readOnly
-            aria-label="The rater’s link"
+            aria-label={workSampleFormsWords.theRatersLink}
             value={answer.link}
             onFocus={(event) => event.target.select()}
             className="input mt-2 w-full"
@@ -69,18 +70,18 @@ export function AskForm({ workSampleId: of, answer }: { workSampleId: string; an
       )}
       <div className="flex flex-wrap items-end gap-3">
         <label className="grid gap-1 text-small">
-          <span className="font-semibold">Who</span>
+          <span className="font-semibold">{workSampleFormsWords.who}</span>
           <select name="kind" className="select w-40">
-            <option value="peer">A peer</option>
-            <option value="student">The student</option>
+            <option value="peer">{workSampleFormsWords.aPeer}</option>
+            <option value="student">{workSampleFormsWords.theStudent}</option>
           </select>
         </label>
         <label className="grid gap-1 text-small">
-          <span className="font-semibold">Rater’s name (only people who manage sharing see it)</span>
+          <span className="font-semibold">{workSampleFormsWords.ratersNameOnlyPeopleWho}</span>
           <input name="label" maxLength={60} className="input w-48" autoComplete="off" />
         </label>
         <button type="submit" className="btn" disabled={isBusy || id === ''}>
-          Make the link
+          {workSampleFormsWords.makeTheLink}
         </button>
       </div>
       <FieldMessage messages={answer?.problem ? [answer.problem.text] : undefined} />
@@ -98,11 +99,10 @@ export function EntryForm({ workSampleId: of, title }: { workSampleId: string; t
       <input type="hidden" name="id" value={id} />
       <input type="hidden" name="workSampleId" value={of} />
       <button type="submit" className="btn" disabled={isBusy || id === ''}>
-        Make it an entry<span className="sr-only">: {title}</span>
+        {workSampleFormsWords.makeItAnEntry}
+        <span className="sr-only">: {title}</span>
       </button>
-      <span className="text-small text-ink-2">
-        Then it counts for the goal, by the staff’s ratings, and is not rated any more.
-      </span>
+      <span className="text-small text-ink-2">{workSampleFormsWords.thenItCountsForThe}</span>
     </Form>
   );
 }

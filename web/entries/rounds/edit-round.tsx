@@ -14,6 +14,7 @@ import { withErrors } from '../../platform/http/with-errors';
 import { MarginTitle, Page } from '../../platform/ui/page';
 import type { Route } from './+types/edit-round';
 import { RoundForm } from './round-form';
+import { editRoundWords } from './words';
 
 /** A round that is there, or a new one. */
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
@@ -51,33 +52,33 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     saveRound(database(), actor, { ...input, id: id ?? input.id }),
   );
   if (refused) return data({ result: refused.data.result }, { status: 400 });
-  return redirect('/rounds', { headers: await sayNext({ text: 'The round is kept.' }) });
+  return redirect('/rounds', { headers: await sayNext({ text: editRoundWords.theRoundIsKept }) });
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'A round · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: editRoundWords.pageTitle }];
 
 export default function EditRound({ loaderData, actionData }: Route.ComponentProps) {
   const { isNew, round, students } = loaderData;
   return (
     <Page
-      marginName="About rounds"
+      marginName={editRoundWords.aboutRounds}
       margin={
         <>
-          <MarginTitle>About rounds</MarginTitle>
+          <MarginTitle>{editRoundWords.aboutRounds}</MarginTitle>
           <div className="grid gap-3 text-small text-ink-2">
-            <p>A round takes several students and goals in one go: one after the other, or up to four side by side.</p>
-            <p>Not everything in it must be recorded. What you leave alone stays blank.</p>
-            <p>A round is yours; the entries are the students’, as always.</p>
+            <p>{editRoundWords.aRoundTakesSeveralStudents}</p>
+            <p>{editRoundWords.notEverythingInItMust}</p>
+            <p>{editRoundWords.aRoundIsYoursThe}</p>
           </div>
         </>
       }
     >
       <p className="text-small">
         <Link to="/rounds" className="text-ink-2 link">
-          Rounds
+          {editRoundWords.rounds}
         </Link>
       </p>
-      <h1 className="mt-1 text-3xl">{isNew ? 'A new round' : round.name}</h1>
+      <h1 className="mt-1 text-3xl">{isNew ? editRoundWords.aNewRound : round.name}</h1>
       <RoundForm key={round.id} round={round} students={students} result={actionData?.result} />
     </Page>
   );

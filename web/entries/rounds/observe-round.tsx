@@ -9,6 +9,7 @@ import { withErrors } from '../../platform/http/with-errors';
 import { observing, type WantedStudent } from '../load';
 import { ObservingPage } from '../observing-page';
 import type { Route } from './+types/observe-round';
+import { observeRoundWords } from './words';
 
 const goalIds = z
   .string()
@@ -24,9 +25,9 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
     return goThrough(round.goals, { asker, name: round.name, key: round.id });
   }
   const parsed = goalIds.safeParse(new URL(request.url).searchParams.get('goals'));
-  if (!parsed.success) throw new NotFound('No such goals.');
+  if (!parsed.success) throw new NotFound(observeRoundWords.noSuchGoals);
   const goals = await observable(database(), asker.actor, parsed.data);
-  return goThrough(goals, { asker, name: 'A round', key: goals.map(({ id }) => id).join('.') });
+  return goThrough(goals, { asker, name: observeRoundWords.aRound, key: goals.map(({ id }) => id).join('.') });
 });
 
 async function goThrough(
@@ -40,7 +41,7 @@ async function goThrough(
 }
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `${loaderData?.name ?? 'A round'} · Gentle Margin` },
+  { title: observeRoundWords.pageTitle(loaderData?.name ?? observeRoundWords.aRound) },
 ];
 
 export default function ObserveRound({ loaderData }: Route.ComponentProps) {
@@ -52,7 +53,7 @@ export default function ObserveRound({ loaderData }: Route.ComponentProps) {
       {...observing}
       title={
         students.length === 0
-          ? `${name}: nobody is in it now`
+          ? observeRoundWords.nobodyIsInItNow(name)
           : `${name}, ${counted(students.length, 'student', 'students')}`
       }
       draftKey={`${personId} round ${key}`}

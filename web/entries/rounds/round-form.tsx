@@ -5,6 +5,7 @@ import { type RoundInput, roundInput } from '~/core/entries/rounds/round-input';
 import { FieldMessage } from '../../platform/ui/fields';
 import { CheckList, SelectField, TextField } from '../../platform/ui/form-fields';
 import { SchemaForm, useSchemaForm } from '../../platform/ui/schema-form';
+import { roundFormWords } from './words';
 
 export interface RoundChoices {
   id: string;
@@ -37,27 +38,32 @@ export function RoundForm({ round, students, result }: RoundFormProps) {
     <SchemaForm form={form} className="mt-5 grid max-w-3xl gap-6 pb-24">
       <input {...getInputProps(fields.id, { type: 'hidden' })} key={fields.id.key} />
       <div className="grid gap-4 sm:grid-cols-[1fr_10rem_8rem]">
-        <TextField field={fields.name} label="Name" placeholder="Monday kitchen" />
-        <SelectField field={fields.weekday} label="Usually on" none="Any day" options={weekdays} />
-        <TextField field={fields.startsAt} label="At" type="time" />
+        <TextField field={fields.name} label={roundFormWords.name} placeholder={roundFormWords.mondayKitchen} />
+        <SelectField
+          field={fields.weekday}
+          label={roundFormWords.usuallyOn}
+          none={roundFormWords.anyDay}
+          options={weekdays}
+        />
+        <TextField field={fields.startsAt} label={roundFormWords.at} type="time" />
       </div>
       <section className="grid gap-4">
-        <h2 className="text-lg">Who, and what</h2>
+        <h2 className="text-lg">{roundFormWords.whoAndWhat}</h2>
         <FieldMessage id={fields.goalIds.errorId} messages={fields.goalIds.errors} />
         {students.map(({ id, name, goals }) => (
           <CheckList key={id} field={fields.goalIds} hidesMessage legend={name} options={goals} />
         ))}
-        {students.length === 0 && <p className="text-ink-2">You are not on any student’s support team yet.</p>}
+        {students.length === 0 && <p className="text-ink-2">{roundFormWords.youAreNotOnAny}</p>}
       </section>
       <div className="sticky bottom-0 -mx-2 flex flex-wrap gap-2 border-t border-rule bg-paper px-2 py-3">
         <button type="submit" className="btn btn-primary px-6" disabled={isBusy}>
-          Keep the round
+          {roundFormWords.keepTheRound}
         </button>
         <button type="button" className="btn" onClick={(event) => once(event.currentTarget.form)}>
-          Go through it once
+          {roundFormWords.goThroughItOnce}
         </button>
         <Link to="/rounds" className="btn">
-          Back
+          {roundFormWords.back}
         </Link>
       </div>
     </SchemaForm>

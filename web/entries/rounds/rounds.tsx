@@ -11,6 +11,7 @@ import { personOf } from '../../platform/http/request-person';
 import { withErrors } from '../../platform/http/with-errors';
 import { MarginTitle, Page } from '../../platform/ui/page';
 import type { Route } from './+types/rounds';
+import { roundsWords } from './words';
 
 export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   const { actor, discreet } = personOf(context);
@@ -38,43 +39,38 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   return { removed: intent === 'remove' ? id : null };
 });
 
-export const meta: Route.MetaFunction = () => [{ title: 'Rounds · Gentle Margin' }];
+export const meta: Route.MetaFunction = () => [{ title: roundsWords.pageTitle }];
 
 export default function Rounds({ loaderData: { rounds } }: Route.ComponentProps) {
   const fetcher = useFetcher<typeof action>();
   const removed = fetcher.data?.removed;
   return (
     <Page
-      marginName="About rounds"
+      marginName={roundsWords.aboutRounds}
       help="rounds"
       margin={
         <>
-          <MarginTitle>About rounds</MarginTitle>
-          <p className="text-small text-ink-2">
-            Several students and goals in one go, kept to be used again. A round with a day and a time comes up on
-            Today.
-          </p>
+          <MarginTitle>{roundsWords.aboutRounds}</MarginTitle>
+          <p className="text-small text-ink-2">{roundsWords.severalStudentsAndGoalsIn}</p>
         </>
       }
     >
       <header className="flex flex-wrap items-end justify-between gap-4">
-        <h1 className="text-3xl">Rounds</h1>
+        <h1 className="text-3xl">{roundsWords.rounds}</h1>
         <Link to="/rounds/new" className="btn btn-primary px-5 text-base">
-          Make a round
+          {roundsWords.makeARound}
         </Link>
       </header>
       {removed && (
         <fetcher.Form method="post" className="mt-4 flex items-center gap-3 text-small">
-          <p role="status">The round is taken away. What was observed in it stays.</p>
+          <p role="status">{roundsWords.theRoundIsTakenAway}</p>
           <input type="hidden" name="id" value={removed} />
           <button type="submit" name="intent" value="putBack" className="btn btn-sm">
-            Put it back
+            {roundsWords.putItBack}
           </button>
         </fetcher.Form>
       )}
-      {rounds.length === 0 && (
-        <p className="py-10 text-ink-2">No round is kept yet. Make one for a class or a part of the day.</p>
-      )}
+      {rounds.length === 0 && <p className="py-10 text-ink-2">{roundsWords.noRoundIsKeptYet}</p>}
       <ul className="mt-4 pb-16">
         {rounds.map(({ id, name, weekday, startsAt, goals, students }) => (
           <li key={id} className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule py-3">
@@ -88,16 +84,22 @@ export default function Rounds({ loaderData: { rounds } }: Route.ComponentProps)
                   .join(' · ')}
               </span>
             </span>
-            <Link to={`/rounds/${id}`} aria-label={`Go through ${name}`} className="btn btn-primary">
-              Go through it
+            <Link to={`/rounds/${id}`} aria-label={roundsWords.goThrough(name)} className="btn btn-primary">
+              {roundsWords.goThroughIt}
             </Link>
-            <Link to={`/rounds/${id}/edit`} aria-label={`Edit ${name}`} className="btn">
-              Edit
+            <Link to={`/rounds/${id}/edit`} aria-label={roundsWords.edit(name)} className="btn">
+              {roundsWords.edit2}
             </Link>
             <fetcher.Form method="post">
               <input type="hidden" name="id" value={id} />
-              <button type="submit" name="intent" value="remove" aria-label={`Take away ${name}`} className="btn">
-                Take away
+              <button
+                type="submit"
+                name="intent"
+                value="remove"
+                aria-label={roundsWords.takeAway(name)}
+                className="btn"
+              >
+                {roundsWords.takeAway2}
               </button>
             </fetcher.Form>
           </li>

@@ -6,6 +6,7 @@ import { type MeasureDefinition, measureOf } from '~/core/measures/measure';
 import type { GoalForm } from '../../measures/lists';
 import { FieldMessage } from '../../platform/ui/fields';
 import { TextField } from '../../platform/ui/form-fields';
+import { criterionFieldsWords } from './words';
 
 interface CriterionFieldsProps {
   form: GoalForm;
@@ -30,13 +31,17 @@ export function CriterionFields({ form, field, pointPer, measure, sentence, luck
   return (
     <div className="grid gap-4">
       <div className="flex flex-wrap items-center gap-x-2 gap-y-3 text-lg">
-        <Pick field={comparison} label="At least or at most" options={{ atLeast: 'At least', atMost: 'At most' }} />
-        <Blank field={value} label="Value of the criterion" />
+        <Pick
+          field={comparison}
+          label={criterionFieldsWords.atLeastOrAtMost}
+          options={{ atLeast: criterionFieldsWords.atLeast, atMost: criterionFieldsWords.atMost }}
+        />
+        <Blank field={value} label={criterionFieldsWords.valueOfTheCriterion} />
         {unit && <span>{unit},</span>}
         <Pick
           field={kind}
-          label="How often it must be reached"
-          options={{ ofLast: 'in so many of the last', inARow: 'in a row' }}
+          label={criterionFieldsWords.howOftenItMustBe}
+          options={{ ofLast: criterionFieldsWords.inSoManyOfThe, inARow: criterionFieldsWords.inARow }}
           onChange={(chosen) =>
             form.update({
               name: rule.name as 'criterion',
@@ -46,20 +51,27 @@ export function CriterionFields({ form, field, pointPer, measure, sentence, luck
         />
         {isOfLast && (
           <>
-            <Blank field={k} label="In how many" />
-            <span>of the last</span>
+            <Blank field={k} label={criterionFieldsWords.inHowMany} />
+            <span>{criterionFieldsWords.ofTheLast}</span>
           </>
         )}
-        <Blank field={n} label={isOfLast ? 'Of the last how many' : 'How many in a row'} />
-        <Pick field={pointPer} label="Days or sessions" options={{ day: 'days', session: 'sessions' }} />
+        <Blank
+          field={n}
+          label={isOfLast ? criterionFieldsWords.ofTheLastHowMany : criterionFieldsWords.howManyInARow}
+        />
+        <Pick
+          field={pointPer}
+          label={criterionFieldsWords.daysOrSessions}
+          options={{ day: 'days', session: 'sessions' }}
+        />
       </div>
       <FieldMessage id={value.errorId} messages={errors} />
       <p role="status" className="rounded-field bg-wash px-4 py-3">
-        {sentence ?? 'What is missing above, and the criterion is read out here.'}
+        {sentence ?? criterionFieldsWords.whatIsMissingAboveAnd}
       </p>
       {luck.length > 0 && (
         <div className="rounded-field border border-rule px-4 py-3 text-small">
-          <h3 className="font-semibold">How easily luck would meet it</h3>
+          <h3 className="font-semibold">{criterionFieldsWords.howEasilyLuckWouldMeet}</h3>
           {luck.map((sentence) => (
             <p key={sentence} className="mt-0.5 text-ink-2">
               {sentence}
@@ -70,12 +82,12 @@ export function CriterionFields({ form, field, pointPer, measure, sentence, luck
       <div className="grid gap-4 sm:grid-cols-3">
         <TextField
           field={minimumOpportunities}
-          label={`Counts with at least so many ${of ? of.weightNoun.many : 'opportunities'}`}
+          label={criterionFieldsWords.countsWithAtLeastSo(of ? of.weightNoun.many : 'opportunities')}
           type="figure"
           placeholder={of ? String(of.usualMinimum()) : undefined}
         />
-        <TextField field={distinctLocations} label="In each of so many locations" type="figure" />
-        <TextField field={distinctObservers} label="For each of so many observers" type="figure" />
+        <TextField field={distinctLocations} label={criterionFieldsWords.inEachOfSoMany} type="figure" />
+        <TextField field={distinctObservers} label={criterionFieldsWords.forEachOfSoMany} type="figure" />
       </div>
     </div>
   );

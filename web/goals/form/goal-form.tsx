@@ -24,6 +24,7 @@ import { SchemaForm, useSchemaForm } from '../../platform/ui/schema-form';
 import { NamesInNote } from '../../students/names-in-note';
 import { CriterionFields } from './criterion-fields';
 import { luckWhile } from './luck';
+import { goalFormWords } from './words';
 
 export interface GoalChoices {
   people: { id: string; name: string }[];
@@ -76,10 +77,10 @@ export function GoalForm({
   const isAnew = recorded !== null && measure !== null && !meansTheSame(recorded, measure);
   return (
     <Page
-      marginName="As the observer gets it"
+      marginName={goalFormWords.asTheObserverGetsIt}
       margin={
         <div className="lg:sticky lg:top-6">
-          <MarginTitle about="Try it: nothing here is saved.">As the observer gets it</MarginTitle>
+          <MarginTitle about={goalFormWords.tryItNothingHereIs}>{goalFormWords.asTheObserverGetsIt}</MarginTitle>
           {last && (
             <SheetPreview key={JSON.stringify(last)} measure={last} criterion={criterion ?? { ...usual, value: 0 }} />
           )}
@@ -93,9 +94,13 @@ export function GoalForm({
         <input {...getInputProps(fields.editedAt, { type: 'hidden' })} key={fields.editedAt.key} />
         <section className="grid gap-4">
           <div className="grid gap-4 sm:grid-cols-[6rem_1fr_1fr]">
-            <TextField field={fields.number} label="Number" />
-            <TextField field={fields.shortName} label="Short name" placeholder="Asks for a tool" />
-            <Field field={fields.area} label="Area">
+            <TextField field={fields.number} label={goalFormWords.number} />
+            <TextField
+              field={fields.shortName}
+              label={goalFormWords.shortName}
+              placeholder={goalFormWords.asksForATool}
+            />
+            <Field field={fields.area} label={goalFormWords.area}>
               <input
                 {...getInputProps(fields.area, { type: 'text' })}
                 key={fields.area.key}
@@ -110,7 +115,7 @@ export function GoalForm({
               </datalist>
             </Field>
           </div>
-          <Field field={fields.wording} label="The goal, word for word as the plan has it">
+          <Field field={fields.wording} label={goalFormWords.theGoalWordForWord}>
             <textarea
               {...getTextareaProps(fields.wording)}
               key={fields.wording.key}
@@ -120,26 +125,28 @@ export function GoalForm({
           </Field>
           <NamesInNote studentId={studentId} text={`${fields.shortName.value ?? ''}\n${fields.wording.value ?? ''}`} />
         </section>
-        <Part title="What do you want to know?">
+        <Part title={goalFormWords.whatDoYouWantTo}>
           <MeasureFields form={form} field={fields.measure} kind={kind} />
           {isAnew && (
             <div className="mt-5 alert alert-error alert-soft block">
               <p className="mb-3">
                 {recorded && measure && canBeCompared(recorded, measure)
-                  ? 'This changes what is recorded. Items that stay carry on, and the graph goes on as one.'
-                  : 'This changes what is recorded. Entries made before keep how they were measured, and the graph draws a line.'}
+                  ? goalFormWords.thisChangesWhatIsRecorded
+                  : goalFormWords.thisChangesWhatIsRecordedEntries}
               </p>
-              <TextField field={fields.newVersionFrom} label="Measured in this way from" type="date" className="w-44" />
+              <TextField
+                field={fields.newVersionFrom}
+                label={goalFormWords.measuredInThisWayFrom}
+                type="date"
+                className="w-44"
+              />
             </div>
           )}
           {recorded && !isAnew && (
-            <p className="mt-4 text-small text-ink-2">
-              Names and wordings may change any time. Another list of levels, items or steps, or another kind of measure
-              begins anew from a date.
-            </p>
+            <p className="mt-4 text-small text-ink-2">{goalFormWords.namesAndWordingsMayChange}</p>
           )}
         </Part>
-        <Part title="Reached when">
+        <Part title={goalFormWords.reachedWhen}>
           <CriterionFields
             form={form}
             field={fields.criterion}
@@ -158,36 +165,31 @@ export function GoalForm({
           <div className="mt-5 grid gap-4 sm:grid-cols-2">
             <TextField
               field={fields.baselineValue}
-              label="Baseline, where the plan states one"
+              label={goalFormWords.baselineWhereThePlanStates}
               type="figure"
               className="w-28"
             />
-            <TextField field={fields.baselineOn} label="Baseline taken on" type="date" />
-            <p className="text-small text-ink-2 sm:col-span-2">
-              Where does the student begin? Without a figure from the plan, mark a phase below as baseline and record
-              three scores in it, or take the first three when they are there.
-            </p>
-            <TextField field={fields.startsOn} label="Observed from" type="date" />
-            <TextField field={fields.targetOn} label="To be reached by" type="date" />
+            <TextField field={fields.baselineOn} label={goalFormWords.baselineTakenOn} type="date" />
+            <p className="text-small text-ink-2 sm:col-span-2">{goalFormWords.whereDoesTheStudentBegin}</p>
+            <TextField field={fields.startsOn} label={goalFormWords.observedFrom} type="date" />
+            <TextField field={fields.targetOn} label={goalFormWords.toBeReachedBy} type="date" />
           </div>
         </Part>
-        <Part title="How often, by whom, where">
+        <Part title={goalFormWords.howOftenByWhomWhere}>
           <div className="grid gap-5">
             <TextField
               field={fields.plannedGap}
-              label="At least once every"
+              label={goalFormWords.atLeastOnceEvery}
               type="figure"
-              unit="school days"
+              unit={goalFormWords.schoolDays}
               className="w-20"
             />
-            <CheckList field={fields.observerIds} legend="By, if the plan says" options={choices.people} />
-            <CheckList field={fields.locationIds} legend="In, if the plan says" options={choices.locations} />
+            <CheckList field={fields.observerIds} legend={goalFormWords.byIfThePlanSays} options={choices.people} />
+            <CheckList field={fields.locationIds} legend={goalFormWords.inIfThePlanSays} options={choices.locations} />
           </div>
         </Part>
-        <Part title="Phases">
-          <p className="mb-3 text-small text-ink-2">
-            A line in the graph where something was changed: another way of helping, another room.
-          </p>
+        <Part title={goalFormWords.phases}>
+          <p className="mb-3 text-small text-ink-2">{goalFormWords.aLineInTheGraph}</p>
           <Rows
             form={form}
             list={fields.phases}
@@ -198,15 +200,15 @@ export function GoalForm({
               const { label, startsOn, isBaseline } = row.getFieldset();
               return (
                 <div className="grid items-end gap-2 sm:grid-cols-[1fr_10rem_auto]">
-                  <TextField field={label} label="What begins" />
-                  <TextField field={startsOn} label="On" type="date" />
+                  <TextField field={label} label={goalFormWords.whatBegins} />
+                  <TextField field={startsOn} label={goalFormWords.on} type="date" />
                   <label className="flex min-h-10 items-center gap-2 text-small">
                     <input
                       {...getInputProps(isBaseline, { type: 'checkbox' })}
                       key={isBaseline.key}
                       className="checkbox checkbox-sm"
                     />
-                    baseline
+                    {goalFormWords.baseline}
                   </label>
                 </div>
               );
@@ -215,10 +217,10 @@ export function GoalForm({
         </Part>
         <div className="sticky bottom-0 z-10 -mx-2 flex gap-2 border-t border-rule bg-paper px-2 py-3">
           <button type="submit" className="btn btn-primary px-6" disabled={isBusy}>
-            Save the goal
+            {goalFormWords.saveTheGoal}
           </button>
           <Link to={backTo} className="btn">
-            Back
+            {goalFormWords.back}
           </Link>
         </div>
       </SchemaForm>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { CumulativeTotalData, CumulativeTotalDefinition } from '~/core/measures/cumulative-total/cumulative-total';
 import { figure, percent } from '~/core/words/counting';
 import { Live, NumberField, Pad, type SheetProps, TakeOut, usePads } from '../sheet';
+import { cumulativeTotalSheetWords } from './words';
 
 const QUICK = [0.5, 1, 2];
 
@@ -26,7 +27,7 @@ export function CumulativeTotalSheet(props: SheetProps<CumulativeTotalDefinition
     <>
       {categories.length > 0 && (
         <fieldset className="mb-2 flex flex-wrap gap-1.5 text-small">
-          <legend className="sr-only">What was it?</legend>
+          <legend className="sr-only">{cumulativeTotalSheetWords.whatWasIt}</legend>
           {categories.map(({ key, label }) => (
             <button
               key={key}
@@ -58,11 +59,13 @@ export function CumulativeTotalSheet(props: SheetProps<CumulativeTotalDefinition
               value={amount}
               onChange={(value) => change(at, value)}
             />
-            <TakeOut what={`amount ${at + 1}`} onPress={() => takeOut(at)} />
+            <TakeOut what={cumulativeTotalSheetWords.amount(at + 1)} onPress={() => takeOut(at)} />
           </span>
         ))}
         <Live figure={percent((100 * (before + sum)) / total)}>
-          {figure(before + sum)} of {figure(total)} {unit.many}
+          {figure(before + sum)}
+          {cumulativeTotalSheetWords.of}
+          {figure(total)} {unit.many}
           {pace && <span className="block text-ink-2">{pace}</span>}
         </Live>
       </div>

@@ -1,5 +1,6 @@
 import { SelectField } from '../../platform/ui/form-fields';
 import { type MeasureProps, Nouns } from '../lists';
+import { durationFieldsWords } from './words';
 
 export function DurationFields({ field }: MeasureProps<'duration'>) {
   const { of, unit, episode } = field.getFieldset();
@@ -9,16 +10,16 @@ export function DurationFields({ field }: MeasureProps<'duration'>) {
       <div className="grid gap-4 sm:grid-cols-2">
         <SelectField
           field={of}
-          label="The value is"
+          label={durationFieldsWords.theValueIs}
           options={[
-            { id: 'total', name: 'all episodes together' },
-            { id: 'episode', name: 'the mean of an episode' },
-            { id: 'share', name: 'the share of the session' },
+            { id: 'total', name: durationFieldsWords.allEpisodesTogether },
+            { id: 'episode', name: durationFieldsWords.theMeanOfAnEpisode },
+            { id: 'share', name: durationFieldsWords.theShareOfTheSession },
           ]}
         />
         <SelectField
           field={unit}
-          label="In"
+          label={durationFieldsWords.in}
           options={[
             { id: 'minutes', name: 'minutes' },
             { id: 'seconds', name: 'seconds' },

@@ -4,6 +4,7 @@ import { finishedOf } from '../finished';
 import { LengthField } from '../length-field';
 import { Live, needsOf, Pad, type SheetProps, TakeOut, usePads } from '../sheet';
 import { useNow } from '../use-now';
+import { durationSheetWords } from './words';
 
 const NOTHING: DurationData = { episodes: [], sessionSeconds: null };
 
@@ -36,11 +37,13 @@ export function DurationSheet(props: SheetProps<DurationDefinition, DurationData
           className={`min-w-48 flex-1 ${isRunning(clock) ? 'support-0' : 'support-3'}`}
         >
           <span className="display block text-3xl">{stopwatch(secondsOn(clock, now))}</span>
-          <span className="text-small font-normal">{isRunning(clock) ? `stop this ${one}` : `start the ${one}`}</span>
+          <span className="text-small font-normal">
+            {isRunning(clock) ? durationSheetWords.stopThis(one) : durationSheetWords.startThe(one)}
+          </span>
         </Pad>
         {data === null && !isRunning(clock) && (
           <Pad at={null} showsKey={false} onPress={() => onMark(NOTHING)}>
-            Watched, no {many}
+            {durationSheetWords.watchedNo(many)}
           </Pad>
         )}
       </div>
@@ -54,7 +57,7 @@ export function DurationSheet(props: SheetProps<DurationDefinition, DurationData
         ))}
         {data && (
           <LengthField
-            label="Session"
+            label={durationSheetWords.session}
             seconds={sessionSeconds}
             onChange={(value) => onMark({ episodes, sessionSeconds: value })}
           />

@@ -8,6 +8,7 @@ import { isRunning, secondsOn, stopped, stoppedClock, stopwatch } from '../clock
 import { finishedOf } from '../finished';
 import { Live, NumberField, needsOf, Pad, type SheetProps, TakeBack, TextButton, usePads } from '../sheet';
 import { useNow } from '../use-now';
+import { frequencySheetWords } from './words';
 
 /** A large count. The minutes come from the goal's own session, or from a clock that has run since the page was opened. */
 export function FrequencySheet(props: SheetProps<FrequencyDefinition, FrequencyData>) {
@@ -33,11 +34,11 @@ export function FrequencySheet(props: SheetProps<FrequencyDefinition, FrequencyD
       <div className="flex flex-wrap items-stretch gap-3">
         <Pad at={0} showsKey={isActive} onPress={() => add(1)} className="min-w-48 flex-1 support-0">
           <span className="display block text-4xl">{n}</span>
-          <span className="text-small font-normal">one more {one}</span>
+          <span className="text-small font-normal">{frequencySheetWords.oneMore(one)}</span>
         </Pad>
         {data === null && (
           <Pad at={null} showsKey={false} onPress={() => record(0)}>
-            Watched, no {many}
+            {frequencySheetWords.watchedNo(many)}
           </Pad>
         )}
       </div>
@@ -45,21 +46,22 @@ export function FrequencySheet(props: SheetProps<FrequencyDefinition, FrequencyD
         {data && n > 0 && <TakeBack showsKey={isActive} onPress={() => add(-1)} />}
         {isRunning(clock) ? (
           <p className="text-small text-ink-2">
-            Watching for <span className="display text-lg text-ink">{stopwatch(secondsOn(clock, now))}</span>{' '}
+            {frequencySheetWords.watchingFor}
+            <span className="display text-lg text-ink">{stopwatch(secondsOn(clock, now))}</span>{' '}
             <TextButton
               onPress={() => {
                 const still = stopped(clock, Date.now());
                 onMark(data && { ...data, minutes: Math.max(0.1, Math.round(still.before / 6) / 10) }, still);
               }}
             >
-              stop the clock
+              {frequencySheetWords.stopTheClock}
             </TextButton>
           </p>
         ) : (
           definition.per !== 'session' &&
           data && (
             <NumberField
-              label="Watched for"
+              label={frequencySheetWords.watchedFor}
               unit="minutes"
               step="any"
               value={data?.minutes || null}
@@ -67,7 +69,13 @@ export function FrequencySheet(props: SheetProps<FrequencyDefinition, FrequencyD
             />
           )
         )}
-        {definition.per === 'session' && <p className="text-small text-ink-2">in {fixed} minutes</p>}
+        {definition.per === 'session' && (
+          <p className="text-small text-ink-2">
+            {frequencySheetWords.in}
+            {fixed}
+            {frequencySheetWords.minutes}
+          </p>
+        )}
         <Live figure={score?.value == null ? null : frequency.said(definition, score.value)}>
           {needsOf(definition, criterion)}
         </Live>

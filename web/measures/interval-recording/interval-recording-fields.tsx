@@ -1,5 +1,6 @@
 import { SelectField, TextField } from '../../platform/ui/form-fields';
 import type { MeasureProps } from '../lists';
+import { intervalRecordingFieldsWords } from './words';
 
 export function IntervalRecordingFields({ field }: MeasureProps<'intervalRecording'>) {
   const { method, seconds, planned } = field.getFieldset();
@@ -7,15 +8,26 @@ export function IntervalRecordingFields({ field }: MeasureProps<'intervalRecordi
     <div className="grid gap-4 sm:grid-cols-3">
       <SelectField
         field={method}
-        label="Counts when it was there"
+        label={intervalRecordingFieldsWords.countsWhenItWasThere}
         options={[
-          { id: 'momentary', name: 'at the end of the interval' },
-          { id: 'partial', name: 'at any time in it' },
-          { id: 'whole', name: 'all through it' },
+          { id: 'momentary', name: intervalRecordingFieldsWords.atTheEndOfThe },
+          { id: 'partial', name: intervalRecordingFieldsWords.atAnyTimeInIt },
+          { id: 'whole', name: intervalRecordingFieldsWords.allThroughIt },
         ]}
       />
-      <TextField field={seconds} label="Length of an interval" type="figure" unit="seconds" className="w-24" />
-      <TextField field={planned} label="Intervals in a session" type="figure" className="w-24" />
+      <TextField
+        field={seconds}
+        label={intervalRecordingFieldsWords.lengthOfAnInterval}
+        type="figure"
+        unit="seconds"
+        className="w-24"
+      />
+      <TextField
+        field={planned}
+        label={intervalRecordingFieldsWords.intervalsInASession}
+        type="figure"
+        className="w-24"
+      />
     </div>
   );
 }

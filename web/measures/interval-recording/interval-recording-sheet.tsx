@@ -13,14 +13,15 @@ import { isRunning, secondsOn, started, stopped, stoppedClock } from '../clock';
 import { finishedOf } from '../finished';
 import { Live, needsOf, Pad, type SheetProps, TextButton, usePads } from '../sheet';
 import { useNow } from '../use-now';
+import { intervalRecordingSheetWords } from './words';
 
 const RADIUS = 40;
 const ROUND = 2 * Math.PI * RADIUS;
 
 const question: Record<IntervalRecordingDefinition['method'], string> = {
-  whole: 'Was it there the whole time?',
-  partial: 'Was it there at any moment?',
-  momentary: 'Was it there just now?',
+  whole: intervalRecordingSheetWords.wasItThereTheWhole,
+  partial: intervalRecordingSheetWords.wasItThereAtAny,
+  momentary: intervalRecordingSheetWords.wasItThereJustNow,
 };
 
 /** A soft tone and a short buzz, where the device has them. */
@@ -70,7 +71,12 @@ export function IntervalRecordingSheet(props: SheetProps<IntervalRecordingDefini
   return (
     <>
       <div className="flex flex-wrap items-center gap-4">
-        <svg viewBox="0 0 96 96" className="size-24 shrink-0" role="img" aria-label={`${ended} intervals have ended`}>
+        <svg
+          viewBox="0 0 96 96"
+          className="size-24 shrink-0"
+          role="img"
+          aria-label={intervalRecordingSheetWords.intervalsHaveEnded(ended)}
+        >
           <circle cx="48" cy="48" r={RADIUS} fill="none" strokeWidth="7" className="stroke-rule" />
           <circle
             cx="48"
@@ -91,8 +97,8 @@ export function IntervalRecordingSheet(props: SheetProps<IntervalRecordingDefini
           <div className="grid flex-1 grid-cols-2 gap-2">
             <p role="status" className="col-span-2 text-small text-ink-2">
               {asked < 0
-                ? `Watch: the first question comes after ${definition.seconds} seconds.`
-                : `Interval ${asked + 1}: ${question[definition.method]}`}
+                ? intervalRecordingSheetWords.watchTheFirstQuestionComes(definition.seconds)
+                : intervalRecordingSheetWords.interval(asked + 1, question[definition.method])}
             </p>
             <Pad
               at={0}
@@ -102,7 +108,7 @@ export function IntervalRecordingSheet(props: SheetProps<IntervalRecordingDefini
               onPress={() => answer(true)}
               className={intervals[asked] === true ? 'support-0' : 'support-3'}
             >
-              Yes
+              {intervalRecordingSheetWords.yes}
             </Pad>
             <Pad
               at={1}
@@ -112,22 +118,30 @@ export function IntervalRecordingSheet(props: SheetProps<IntervalRecordingDefini
               onPress={() => answer(false)}
               className={intervals[asked] === false ? 'border-2 border-ink' : 'outcome-incorrect'}
             >
-              No
+              {intervalRecordingSheetWords.no}
             </Pad>
           </div>
         ) : (
           <Pad at={0} showsKey={isActive} onPress={toggle} className="min-w-40 flex-1 support-3">
-            {data ? 'Start again from the beginning' : `Start: every ${definition.seconds} seconds`}
+            {data
+              ? intervalRecordingSheetWords.startAgainFromTheBeginning
+              : intervalRecordingSheetWords.startEverySeconds(definition.seconds)}
           </Pad>
         )}
       </div>
       <div className="mt-3 flex min-h-11 flex-wrap items-center gap-x-5 gap-y-2 text-small text-ink-2">
-        {isRunning(clock) && <TextButton onPress={toggle}>{isOver ? 'Finish' : 'Stop here'}</TextButton>}
+        {isRunning(clock) && (
+          <TextButton onPress={toggle}>
+            {isOver ? intervalRecordingSheetWords.finish : intervalRecordingSheetWords.stopHere}
+          </TextButton>
+        )}
         <label className="flex tap items-center gap-2">
-          <input type="checkbox" className="checkbox" checked={isLoud} onChange={() => setLoud(!isLoud)} /> soft tone
-          and buzz
+          <input type="checkbox" className="checkbox" checked={isLoud} onChange={() => setLoud(!isLoud)} />
+          {intervalRecordingSheetWords.softToneAndBuzz}
         </label>
-        {current && <span>{current.intervals.filter((one) => one === null).length} missed</span>}
+        {current && (
+          <span>{intervalRecordingSheetWords.missed(current.intervals.filter((one) => one === null).length)}</span>
+        )}
         <Live figure={score?.value == null ? null : percent(score.value)}>
           {methodWords[definition.method].label} · {needsOf(definition, criterion)}
         </Live>

@@ -2,12 +2,13 @@ import { type FieldMetadata, getInputProps } from '@conform-to/react';
 import type { DefinitionOf } from '~/core/measures/measure';
 import { usualLevels } from '~/core/measures/support-levels';
 import { Levels, type MeasureProps, NamedRows, Nouns, valuesOf } from '../lists';
+import { itemCheckFieldsWords } from './words';
 
 export function ItemCheckFields({ form, field }: MeasureProps<'itemCheck'>) {
   const { item, items, levels, mostSupport } = field.getFieldset();
   const keys = valuesOf(levels).map(({ key }) => key);
   const isPlain = keys.length === 1 && keys[0] === 'right';
-  const plain = [{ key: 'right', label: 'Right', words: 'right' }];
+  const plain = [{ key: 'right', label: itemCheckFieldsWords.right, words: 'right' }];
   const change = (noted: boolean) => {
     // Conform’s types cannot follow a name that is computed.
     form.update({ name: field.name as 'measure', value: { ...field.value, ...levelsFor(noted) } as never });
@@ -17,7 +18,7 @@ export function ItemCheckFields({ form, field }: MeasureProps<'itemCheck'>) {
   return (
     <>
       <Nouns field={item} what="item" />
-      <NamedRows form={form} list={items} stem="item" what="item" title="The items" />
+      <NamedRows form={form} list={items} stem="item" what="item" title={itemCheckFieldsWords.theItems} />
       <label className="flex tap items-center gap-2.5">
         <input
           type="checkbox"
@@ -25,7 +26,7 @@ export function ItemCheckFields({ form, field }: MeasureProps<'itemCheck'>) {
           onChange={(event) => change(event.target.checked)}
           className="checkbox checkbox-sm"
         />
-        Note how much help each one took
+        {itemCheckFieldsWords.noteHowMuchHelpEach}
       </label>
       {isPlain ? <PlainLevel field={field} /> : <Levels form={form} levels={levels} mostSupport={mostSupport} />}
     </>

@@ -3,6 +3,7 @@ import { outcomesOf } from '~/core/measures/support-levels';
 import { percent } from '~/core/words/counting';
 import { toneOf } from '../../platform/ui/outcome-tones';
 import { Live, needsOf, Pad, type SheetProps, TextButton, usePads } from '../sheet';
+import { itemCheckSheetWords } from './words';
 
 /** The outcome after the next tap: through the goal's levels, then what is no success, then blank again. */
 export function nextOutcome(definition: ItemCheckDefinition, outcome: string | null): string | null {
@@ -58,7 +59,7 @@ export function ItemCheckSheet({
       <div className="grid grid-cols-[repeat(auto-fill,minmax(6.5rem,1fr))] gap-2">
         {definition.items.map(({ key, label }, i) => {
           const outcome = outcomeOf(key);
-          const words = outcome === null ? 'not asked' : labels.get(outcome);
+          const words = outcome === null ? itemCheckSheetWords.notAsked : labels.get(outcome);
           return (
             <Pad
               key={key}
@@ -75,11 +76,13 @@ export function ItemCheckSheet({
       </div>
       <div className="mt-3 flex min-h-11 flex-wrap items-center gap-x-4">
         {data && data.items.length < definition.items.length && (
-          <TextButton onPress={() => onMark(restIncorrect(definition, data))}>The rest: incorrect</TextButton>
+          <TextButton onPress={() => onMark(restIncorrect(definition, data))}>
+            {itemCheckSheetWords.theRestIncorrect}
+          </TextButton>
         )}
-        {data && <TextButton onPress={() => onMark(null)}>Clear all</TextButton>}
+        {data && <TextButton onPress={() => onMark(null)}>{itemCheckSheetWords.clearAll}</TextButton>}
         <Live figure={score?.value == null ? null : percent(score.value)}>
-          {score?.value != null && `${score.amount} of ${score.weight} · `}
+          {score?.value != null && itemCheckSheetWords.of(score.amount, score.weight)}
           {needsOf(definition, criterion)}
         </Live>
       </div>

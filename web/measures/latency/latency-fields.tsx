@@ -1,5 +1,6 @@
 import { TextField } from '../../platform/ui/form-fields';
 import { type MeasureProps, Nouns } from '../lists';
+import { latencyFieldsWords } from './words';
 
 /** How long is too long is the criterion’s to say; the limit only says when nobody waits any longer. */
 export function LatencyFields({ field }: MeasureProps<'latency'>) {
@@ -7,7 +8,13 @@ export function LatencyFields({ field }: MeasureProps<'latency'>) {
   return (
     <>
       <Nouns field={cue} what="cue" />
-      <TextField field={limitSeconds} label="No response after" type="figure" unit="seconds" className="w-20" />
+      <TextField
+        field={limitSeconds}
+        label={latencyFieldsWords.noResponseAfter}
+        type="figure"
+        unit="seconds"
+        className="w-20"
+      />
     </>
   );
 }

@@ -4,6 +4,7 @@ import { isRunning, secondsOn, started, stoppedClock, stopwatch } from '../clock
 import { LengthField } from '../length-field';
 import { Live, needsOf, Pad, type SheetProps, TakeOut, usePads } from '../sheet';
 import { useNow } from '../use-now';
+import { latencySheetWords } from './words';
 
 /** The cue starts the clock, the response stops it; or none came. */
 export function LatencySheet(props: SheetProps<LatencyDefinition, LatencyData>) {
@@ -25,15 +26,15 @@ export function LatencySheet(props: SheetProps<LatencyDefinition, LatencyData>) 
           <>
             <Pad at={0} showsKey={isActive} onPress={answer} className="min-w-40 flex-1 support-0">
               <span className="display block text-3xl">{stopwatch(secondsOn(clock, now))}</span>
-              <span className="text-small font-normal">the response came</span>
+              <span className="text-small font-normal">{latencySheetWords.theResponseCame}</span>
             </Pad>
             <Pad at={1} showsKey={isActive} onPress={() => end(null)} className="outcome-noResponse">
-              No response
+              {latencySheetWords.noResponse}
             </Pad>
           </>
         ) : (
           <Pad at={0} showsKey={isActive} onPress={give} className="min-w-48 flex-1 support-3">
-            Give the {one}
+            {latencySheetWords.giveThe(one)}
           </Pad>
         )}
       </div>
@@ -42,7 +43,7 @@ export function LatencySheet(props: SheetProps<LatencyDefinition, LatencyData>) 
           // biome-ignore lint/suspicious/noArrayIndexKey: a response is its place
           <span key={`${at} of ${responses.length}`} className="flex items-center gap-1">
             {response === null ? (
-              <span className="text-small text-ink-2">{at + 1}. no response</span>
+              <span className="text-small text-ink-2">{latencySheetWords.noResponse2(at + 1)}</span>
             ) : (
               <LengthField label={`${at + 1}.`} seconds={response} onChange={(value) => value && change(at, value)} />
             )}

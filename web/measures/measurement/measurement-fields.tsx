@@ -1,5 +1,6 @@
 import { SelectField, TextField } from '../../platform/ui/form-fields';
 import { type MeasureProps, Nouns } from '../lists';
+import { measurementFieldsWords } from './words';
 
 export function MeasurementFields({ field }: MeasureProps<'measurement'>) {
   const { unit, of, reading } = field.getFieldset();
@@ -7,15 +8,15 @@ export function MeasurementFields({ field }: MeasureProps<'measurement'>) {
     <>
       <Nouns field={reading} what="measurement" />
       <div className="grid gap-4 sm:grid-cols-2">
-        <TextField field={unit} label="Unit, such as cm or kg" className="w-24" />
+        <TextField field={unit} label={measurementFieldsWords.unitSuchAsCmOr} className="w-24" />
         <SelectField
           field={of}
-          label="Of several, the value is"
+          label={measurementFieldsWords.ofSeveralTheValueIs}
           options={[
-            { id: 'mean', name: 'their mean' },
-            { id: 'highest', name: 'the highest' },
-            { id: 'lowest', name: 'the lowest' },
-            { id: 'last', name: 'the last' },
+            { id: 'mean', name: measurementFieldsWords.theirMean },
+            { id: 'highest', name: measurementFieldsWords.theHighest },
+            { id: 'lowest', name: measurementFieldsWords.theLowest },
+            { id: 'last', name: measurementFieldsWords.theLast },
           ]}
         />
       </div>

@@ -6,6 +6,7 @@ import {
   scoreMeasurement,
 } from '~/core/measures/measurement/measurement';
 import { Live, NumberField, needsOf, type SheetProps, TakeOut } from '../sheet';
+import { measurementSheetWords } from './words';
 
 type Fields = readonly (number | null)[];
 const filled = (fields: Fields) => fields.filter((value) => value !== null);
@@ -30,7 +31,11 @@ export function MeasurementSheet(props: SheetProps<MeasurementDefinition, Measur
         // biome-ignore lint/suspicious/noArrayIndexKey: a measurement is its place
         <span key={at} className="flex items-center gap-1">
           <NumberField
-            label={at === fields.length ? `${at === 0 ? 'The' : 'Another'} ${reading.one}` : `${at + 1}.`}
+            label={
+              at === fields.length
+                ? `${at === 0 ? measurementSheetWords.the : measurementSheetWords.another} ${reading.one}`
+                : `${at + 1}.`
+            }
             unit={unit}
             step="any"
             value={value}

@@ -12,6 +12,7 @@ import { finishedOf } from '../finished';
 import { LengthField } from '../length-field';
 import { Live, NumberField, needsOf, Pad, type SheetProps, TakeBack, usePads } from '../sheet';
 import { useNow } from '../use-now';
+import { oralReadingSheetWords } from './words';
 
 /** A timer, a tap for each error, and the words at the end. */
 export function OralReadingSheet(props: SheetProps<OralReadingDefinition, OralReadingData>) {
@@ -35,29 +36,31 @@ export function OralReadingSheet(props: SheetProps<OralReadingDefinition, OralRe
           <span className="display block text-3xl">
             {stopwatch(isRunning(clock) ? secondsOn(clock, now) : soFar.seconds)}
           </span>
-          <span className="text-small font-normal">{isRunning(clock) ? 'stop reading' : 'start reading'}</span>
+          <span className="text-small font-normal">
+            {isRunning(clock) ? oralReadingSheetWords.stopReading : oralReadingSheetWords.startReading}
+          </span>
         </Pad>
         <Pad at={1} showsKey={isActive} onPress={() => miss(1)}>
           <span className="display block text-3xl">{soFar.errors}</span>
-          <span className="text-small font-normal">one more error</span>
+          <span className="text-small font-normal">{oralReadingSheetWords.oneMoreError}</span>
         </Pad>
       </div>
       <div className="mt-3 flex min-h-11 flex-wrap items-center gap-x-5 gap-y-2">
         {soFar.errors > 0 && <TakeBack showsKey={isActive} onPress={() => miss(-1)} />}
         <NumberField
-          label="Words read"
+          label={oralReadingSheetWords.wordsRead}
           value={data ? data.words || null : null}
           onChange={(words) => onMark({ ...soFar, words: words ?? 0 })}
         />
         {!isRunning(clock) && (
           <LengthField
-            label="Time"
+            label={oralReadingSheetWords.time}
             seconds={soFar.seconds || null}
             onChange={(seconds) => onMark({ ...soFar, seconds: seconds ?? 0 }, stoppedClock)}
           />
         )}
         <Live figure={score?.value == null ? null : figure(score.value)}>
-          {score?.value != null && 'words correct per minute · '}
+          {score?.value != null && oralReadingSheetWords.wordsCorrectPerMinute}
           {accuracy && `${percent(accuracy.accuracy)}, ${bandWords[accuracy.band]} · `}
           {needsOf(definition, criterion)}
         </Live>

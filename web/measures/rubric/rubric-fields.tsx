@@ -4,6 +4,7 @@ import { rubric } from '~/core/measures/rubric/rubric';
 import { SelectField, TextField } from '../../platform/ui/form-fields';
 import { Rows } from '../../platform/ui/rows';
 import { keysOf, type MeasureProps, valuesOf } from '../lists';
+import { rubricFieldsWords } from './words';
 
 export function RubricFields({ form, field }: MeasureProps<'rubric'>) {
   const { criteria, of } = field.getFieldset();
@@ -11,7 +12,7 @@ export function RubricFields({ form, field }: MeasureProps<'rubric'>) {
   return (
     <>
       <fieldset>
-        <legend className="mb-1 text-small font-semibold">What is looked at, and what each level looks like</legend>
+        <legend className="mb-1 text-small font-semibold">{rubricFieldsWords.whatIsLookedAtAnd}</legend>
         <Rows
           form={form}
           list={criteria}
@@ -25,7 +26,7 @@ export function RubricFields({ form, field }: MeasureProps<'rubric'>) {
             return (
               <div className="grid gap-3 rounded-field bg-wash p-3">
                 <input {...getInputProps(key, { type: 'hidden' })} key={key.key} />
-                <TextField field={label} label="Criterion" />
+                <TextField field={label} label={rubricFieldsWords.criterion} />
                 <Rows
                   form={form}
                   list={levels}
@@ -36,8 +37,8 @@ export function RubricFields({ form, field }: MeasureProps<'rubric'>) {
                     const { points, words } = level.getFieldset();
                     return (
                       <div className="grid grid-cols-[5rem_1fr] gap-2">
-                        <TextField field={points} label="Points" hidesLabel={at > 0} type="figure" />
-                        <TextField field={words} label="What it looks like" hidesLabel={at > 0} />
+                        <TextField field={points} label={rubricFieldsWords.points} hidesLabel={at > 0} type="figure" />
+                        <TextField field={words} label={rubricFieldsWords.whatItLooksLike} hidesLabel={at > 0} />
                       </div>
                     );
                   }}
@@ -49,12 +50,12 @@ export function RubricFields({ form, field }: MeasureProps<'rubric'>) {
       </fieldset>
       <SelectField
         field={of}
-        label="The value is"
+        label={rubricFieldsWords.theValueIs}
         className="w-full sm:w-80"
         options={[
-          { id: 'mean', name: 'the mean of the criteria' },
-          { id: 'sum', name: 'the sum of their points' },
-          { id: 'percent', name: 'the share of the possible points' },
+          { id: 'mean', name: rubricFieldsWords.theMeanOfTheCriteria },
+          { id: 'sum', name: rubricFieldsWords.theSumOfTheirPoints },
+          { id: 'percent', name: rubricFieldsWords.theShareOfThePossible },
         ]}
       />
     </>

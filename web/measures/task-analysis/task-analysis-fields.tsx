@@ -1,19 +1,20 @@
 import { SelectField } from '../../platform/ui/form-fields';
 import { Levels, type MeasureProps, NamedRows } from '../lists';
+import { taskAnalysisFieldsWords } from './words';
 
 export function TaskAnalysisFields({ form, field }: MeasureProps<'taskAnalysis'>) {
   const { steps, chaining, levels, mostSupport } = field.getFieldset();
   return (
     <>
-      <NamedRows form={form} list={steps} stem="step" what="step" title="The steps, in order" />
+      <NamedRows form={form} list={steps} stem="step" what="step" title={taskAnalysisFieldsWords.theStepsInOrder} />
       <SelectField
         field={chaining}
-        label="Taught"
+        label={taskAnalysisFieldsWords.taught}
         className="w-full sm:w-80"
         options={[
-          { id: 'whole', name: 'all steps at once' },
-          { id: 'forward', name: 'from the first step on' },
-          { id: 'backward', name: 'from the last step back' },
+          { id: 'whole', name: taskAnalysisFieldsWords.allStepsAtOnce },
+          { id: 'forward', name: taskAnalysisFieldsWords.fromTheFirstStepOn },
+          { id: 'backward', name: taskAnalysisFieldsWords.fromTheLastStepBack },
         ]}
       />
       <Levels form={form} levels={levels} mostSupport={mostSupport} />

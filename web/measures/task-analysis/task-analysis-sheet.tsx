@@ -7,6 +7,7 @@ import {
 import { listed, percent } from '~/core/words/counting';
 import { toneOf } from '../../platform/ui/outcome-tones';
 import { Live, needsOf, Pad, type SheetProps, TakeBack, TextButton, usePads } from '../sheet';
+import { taskAnalysisSheetWords } from './words';
 
 /** Each step with its level; the digits mark the next one that is open. */
 export function TaskAnalysisSheet({
@@ -19,7 +20,7 @@ export function TaskAnalysisSheet({
   const outcomeOf = (key: string) => data?.steps.find(({ step }) => step === key)?.outcome ?? null;
   const levels = [
     ...definition.levels.map(({ key, label }) => ({ key, label })),
-    { key: 'notDone', label: 'Not done' },
+    { key: 'notDone', label: taskAnalysisSheetWords.notDone },
   ];
   const mark = (step: string, outcome: string | null) => {
     const steps = definition.steps.flatMap(({ key }) => {
@@ -83,8 +84,10 @@ export function TaskAnalysisSheet({
       </ol>
       <div className="mt-3 flex min-h-11 flex-wrap items-center gap-x-5 gap-y-2">
         {data && <TakeBack showsKey={isActive} onPress={takeBack} />}
-        {data && next && <TextButton onPress={restNotDone}>The rest: not done</TextButton>}
-        {toTeach.length > 0 && <p className="text-small text-ink-2">To teach next: {listed(toTeach)}</p>}
+        {data && next && <TextButton onPress={restNotDone}>{taskAnalysisSheetWords.theRestNotDone}</TextButton>}
+        {toTeach.length > 0 && (
+          <p className="text-small text-ink-2">{taskAnalysisSheetWords.toTeachNext(listed(toTeach))}</p>
+        )}
         <Live figure={score?.value == null ? null : percent(score.value)}>{needsOf(definition, criterion)}</Live>
       </div>
     </>

@@ -1,5 +1,6 @@
 import { SelectField, TextField } from '../../platform/ui/form-fields';
 import { Levels, type MeasureProps, Nouns } from '../lists';
+import { trialsFieldsWords } from './words';
 
 export function TrialsFields({ form, field }: MeasureProps<'trials'>) {
   const { planned, opportunity, refusalIsOpportunity, levels, mostSupport } = field.getFieldset();
@@ -7,13 +8,13 @@ export function TrialsFields({ form, field }: MeasureProps<'trials'>) {
     <>
       <Nouns field={opportunity} what="opportunity" />
       <div className="grid gap-4 sm:grid-cols-2">
-        <TextField field={planned} label="Planned in a session, if the goal says" type="figure" className="w-24" />
+        <TextField field={planned} label={trialsFieldsWords.plannedInASessionIf} type="figure" className="w-24" />
         <SelectField
           field={refusalIsOpportunity}
-          label="When the student refuses"
+          label={trialsFieldsWords.whenTheStudentRefuses}
           options={[
-            { id: 'off', name: 'no opportunity: left out' },
-            { id: 'on', name: 'an opportunity not taken: incorrect' },
+            { id: 'off', name: trialsFieldsWords.noOpportunityLeftOut },
+            { id: 'on', name: trialsFieldsWords.anOpportunityNotTakenIncorrect },
           ]}
         />
       </div>

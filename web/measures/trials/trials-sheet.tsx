@@ -5,6 +5,7 @@ import { type CountedTrials, scoreTrials, type TrialsData, type TrialsDefinition
 import { percent } from '~/core/words/counting';
 import { toneOf } from '../../platform/ui/outcome-tones';
 import { Live, NumberField, Pad, type SheetProps, TakeBack, TextButton, usePads } from '../sheet';
+import { trialsSheetWords } from './words';
 
 /** As many pads stand in one row. */
 const ONE_ROW = 7;
@@ -26,7 +27,7 @@ export function TrialsSheet(props: Sheet) {
       <MarksSheet {...props} trials={data?.trials ?? []} />
       {data === null && props.isActive && (
         <TextButton onPress={() => onMark({ counts: {}, opportunities: props.definition.planned ?? 0 })}>
-          Enter counts instead
+          {trialsSheetWords.enterCountsInstead}
         </TextButton>
       )}
     </>
@@ -65,7 +66,9 @@ function MarksSheet({
         className="grid grid-cols-3 gap-2 @lg:grid-cols-[repeat(var(--columns),minmax(0,1fr))]"
         style={{ '--columns': columns } as CSSProperties}
       >
-        <legend className="sr-only">{selected === null ? 'Next opportunity' : `Opportunity ${selected + 1}`}</legend>
+        <legend className="sr-only">
+          {selected === null ? trialsSheetWords.nextOpportunity : trialsSheetWords.opportunity(selected + 1)}
+        </legend>
         {pads.map(({ key, label }, i) => (
           <Pad key={key} at={i} showsKey={isActive} onPress={() => mark(key)} className={toneOf(definition, key)}>
             {label}
@@ -106,7 +109,7 @@ function MarksSheet({
         />
       </div>
       {selected !== null && (
-        <p className="text-small text-clay-deep">Opportunity {selected + 1} is chosen: the next tap replaces it.</p>
+        <p className="text-small text-clay-deep">{trialsSheetWords.opportunityIsChosenTheNext(selected + 1)}</p>
       )}
     </>
   );
@@ -129,14 +132,14 @@ function CountsSheet({ definition, criterion, data, onMark }: Sheet & { data: Co
       </div>
       <div className="mt-3 flex min-h-11 flex-wrap items-center gap-x-5 gap-y-2">
         <NumberField
-          label={`Of how many ${many}?`}
+          label={trialsSheetWords.ofHowMany(many)}
           value={data.opportunities || null}
           onChange={(n) => onMark({ ...data, opportunities: n ?? 0 })}
         />
         <p role="status" className="text-small text-ink-2">
-          {accounted} of {data.opportunities} accounted for
+          {trialsSheetWords.ofAccountedFor(accounted, data.opportunities)}
         </p>
-        <TextButton onPress={() => onMark(null)}>One by one instead</TextButton>
+        <TextButton onPress={() => onMark(null)}>{trialsSheetWords.oneByOneInstead}</TextButton>
         <SoFar definition={definition} criterion={criterion} data={accounted > 0 ? data : null} />
       </div>
     </>
@@ -148,12 +151,12 @@ function SoFar({ definition, criterion, data }: Pick<Sheet, 'definition' | 'crit
   const opportunities = Math.max(definition.planned ?? 0, score?.value != null ? score.weight : 0);
   const needs =
     opportunities > 0
-      ? `${asCount(criterion.value, opportunities, criterion.comparison)} of ${opportunities}`
+      ? trialsSheetWords.of(asCount(criterion.value, opportunities, criterion.comparison), opportunities)
       : `${criterion.value}%`;
   return (
     <Live figure={score?.value == null ? null : percent(score.value)}>
-      {score?.value != null && 'so far · '}
-      {criterion.comparison === 'atLeast' ? 'needs' : 'at most'} {needs}
+      {score?.value != null && trialsSheetWords.soFar}
+      {criterion.comparison === 'atLeast' ? 'needs' : trialsSheetWords.atMost} {needs}
     </Live>
   );
 }

@@ -1,4 +1,5 @@
-/** More fields than the largest form of ours has: a school's timetable of 200 parts with their weekdays. */
+import { formOfWords } from './words'; /** More fields than the largest form of ours has: a school's timetable of 200 parts with their weekdays. */
+
 const MOST_FIELDS = 4000;
 /** Higher than any list in a form of ours can count. */
 const HIGHEST_INDEX = 999;
@@ -9,7 +10,7 @@ const LONGEST_NAME = 200;
 const RESERVED = new Set(['__proto__', 'constructor', 'prototype']);
 
 const tooMuch = () =>
-  new Response('This form cannot be read: its fields are not those of any form here. Nothing was changed.', {
+  new Response(formOfWords.thisFormCannotBeRead, {
     status: 400,
     headers: { 'Content-Type': 'text/plain; charset=utf-8' },
   });

@@ -2,6 +2,7 @@ import PQueue from 'p-queue';
 import { Busy } from '~/server/platform/failures';
 import { withFailures } from './failure-answer';
 import { type Asked, inTransaction } from './with-errors';
+import { inTurnWords } from './words';
 
 /** Pages that read and compute much are answered so many at a time … */
 const AT_ONCE = 2;
@@ -9,7 +10,7 @@ const AT_ONCE = 2;
 const MOST_WAITING = 60;
 const PATIENCE = 15_000;
 
-const tooMany = () => new Busy('Many people are asking for large pages at the moment.');
+const tooMany = () => new Busy(inTurnWords.manyPeopleAreAskingFor);
 
 const queue = new PQueue({ concurrency: AT_ONCE });
 

@@ -10,6 +10,7 @@ import type { Actor, School } from '~/server/school/school';
 import { isRecorded, recordPages } from '~/server/sharing/access-log';
 import { preferencesOf, sessionCookie } from './cookies';
 import { failureAnswer } from './failure-answer';
+import { requestPersonWords } from './words';
 
 /** Who is asking, at which moment, and how they want to be shown things. */
 export interface RequestPerson {
@@ -112,6 +113,6 @@ const idInAddress = z.uuid();
  */
 export function idFrom(text: string | undefined): string {
   const parsed = idInAddress.safeParse(text);
-  if (!parsed.success) throw new NotFound('No such address.');
+  if (!parsed.success) throw new NotFound(requestPersonWords.noSuchAddress);
   return parsed.data;
 }

@@ -3,6 +3,7 @@ import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import helmet from 'helmet';
 import { createContext } from 'react-router';
 import { LARGEST_FILE } from '~/core/entries/evidence';
+import { securityWords } from './words';
 
 /** The nonce that this answer's inline scripts must carry. */
 export const nonceContext = createContext<string>('');
@@ -69,11 +70,11 @@ function refusal(request: Request, publicOrigin: string): [status: number, sente
   if (request.method === 'GET' || request.method === 'HEAD') return null;
   // A mail program that presses “unsubscribe” for its reader comes from nowhere: the address itself is the secret.
   if (!comesFromHere(request, publicOrigin) && !request.path.startsWith('/stop/'))
-    return [403, 'This was sent from another site. Nothing was changed.'];
+    return [403, securityWords.thisWasSentFromAnother];
   const length = request.headers['content-length'];
-  if (length === undefined) return [411, 'The length of what is sent must be given.'];
+  if (length === undefined) return [411, securityWords.theLengthOfWhatIs];
   const largest = EVIDENCE.test(request.path) ? LARGEST_UPLOAD : LARGEST_BODY;
-  if (Number(length) > largest) return [413, 'This is larger than an entry can be. Nothing was changed.'];
+  if (Number(length) > largest) return [413, securityWords.thisIsLargerThanAn];
   return null;
 }
 

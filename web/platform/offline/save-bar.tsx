@@ -1,6 +1,7 @@
 import { counted } from '~/core/words/counting';
 import { whyWords } from './send';
 import { useWaiting } from './waiting';
+import { saveBarWords } from './words';
 
 interface SaveBarProps {
   isBusy: boolean;
@@ -20,8 +21,11 @@ export function SaveBar({ isBusy, message, onSave, onSaveAndAnother }: SaveBarPr
     <div className="z-20 mt-auto pt-4 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:border-t max-lg:border-rule max-lg:bg-sheet max-lg:p-3">
       {waits > 0 && !isBusy && (
         <p role="status" className="mb-2 text-small font-semibold text-clay-deep">
-          {whyWords[why].happened} Nothing is lost: {counted(waits, 'record waits', 'records wait')} on this device.{' '}
-          {whyWords[why].next} You can go on.
+          {saveBarWords.nothingIsLostOnThis(
+            whyWords[why].happened,
+            counted(waits, saveBarWords.recordWaits, saveBarWords.recordsWait),
+            whyWords[why].next,
+          )}
         </p>
       )}
       {message && (
@@ -31,13 +35,13 @@ export function SaveBar({ isBusy, message, onSave, onSaveAndAnother }: SaveBarPr
       )}
       <div className="grid grid-cols-[1fr_auto] gap-2 lg:grid-cols-1">
         <button type="button" onClick={onSave} disabled={isBusy} className="btn btn-primary h-12.5 text-base">
-          {isBusy ? 'Saving …' : 'Save'} <kbd className="keycap">↵</kbd>
+          {isBusy ? saveBarWords.saving : saveBarWords.save} <kbd className="keycap">↵</kbd>
         </button>
         {onSaveAndAnother && (
           <button type="button" onClick={onSaveAndAnother} disabled={isBusy} className="btn h-12.5 px-3 lg:h-10">
-            <span className="max-lg:sr-only">Save and add another</span>
+            <span className="max-lg:sr-only">{saveBarWords.saveAndAddAnother}</span>
             <span aria-hidden className="lg:hidden">
-              + another
+              {saveBarWords.another}
             </span>
           </button>
         )}

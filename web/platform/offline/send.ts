@@ -1,4 +1,5 @@
 import type { WaitingItem } from '~/core/entries/waiting';
+import { sendWords } from './words';
 
 /**
  * Why something has not been sent yet. `unreachable`: there was nobody to ask. `signedOut`: nobody is signed in any more. `someoneElse`:
@@ -14,21 +15,21 @@ export const holdsAll = (why: Why): boolean => why === 'unreachable' || why === 
 
 /** What is said of each: what happened, and what is next. In between it is said that nothing is lost. */
 export const whyWords: Record<Why, { happened: string; next: string }> = {
-  unreachable: { happened: 'The server cannot be reached.', next: 'It is sent by itself as soon as it can be.' },
-  signedOut: { happened: 'You are signed out.', next: 'Sign in again on this device, and it is sent by itself.' },
+  unreachable: { happened: sendWords.theServerCannotBeReached, next: sendWords.itIsSentByItself },
+  signedOut: { happened: sendWords.youAreSignedOut, next: sendWords.signInAgainOnThis },
   someoneElse: {
-    happened: 'Somebody else is signed in on this device.',
-    next: 'It is sent when you sign in here again.',
+    happened: sendWords.somebodyElseIsSignedIn,
+    next: sendWords.itIsSentWhenYou,
   },
-  tooMany: { happened: 'The server asks for a pause.', next: 'It is sent by itself in a moment.' },
-  ours: { happened: 'The server failed on this one.', next: 'It is tried again; everything else goes on.' },
+  tooMany: { happened: sendWords.theServerAsksForA, next: sendWords.itIsSentByItselfIn },
+  ours: { happened: sendWords.theServerFailedOnThis, next: sendWords.itIsTriedAgainEverything },
 };
 
 const refusals: Record<number, string> = {
-  403: 'This is not yours to record.',
-  404: 'This student, or what it names, is not there for you any more.',
-  413: 'This is larger than an entry can be. Make the note shorter.',
-  422: 'Something in it cannot be kept. Change it, and it is sent again.',
+  403: sendWords.thisIsNotYoursTo,
+  404: sendWords.thisStudentOrWhatIt,
+  413: sendWords.thisIsLargerThanAn,
+  422: sendWords.somethingInItCannotBe,
 };
 
 /** Where something is sent, and what of it. */
@@ -70,7 +71,7 @@ async function sentAs(answer: Response): Promise<Sent> {
   if (status >= 500) return { is: 'waits', why: 'ours' };
   return {
     is: 'refused',
-    messages: (await messagesOf(answer)) ?? { form: refusals[status] ?? 'This cannot be read.' },
+    messages: (await messagesOf(answer)) ?? { form: refusals[status] ?? sendWords.thisCannotBeRead },
   };
 }
 

@@ -4,6 +4,7 @@ import { defined } from '~/core/defined';
 import type { WaitingItem } from '~/core/entries/waiting';
 import { type Unreadable, waitingStore } from './device-store';
 import { holdsAll, type Sent, send, type Why } from './send';
+import { waitingWords } from './words';
 
 /** Between two tries, in milliseconds: the first, and the longest it comes to by doubling. */
 const [FIRST_PAUSE, LONGEST_PAUSE] = [2000, 60_000];
@@ -49,7 +50,7 @@ function withWhy(before: Record<string, Why>, id: string, sent: Sent): Record<st
   return sent.is === 'waits' ? { ...others, [id]: sent.why } : others;
 }
 
-const nowhere = 'The server cannot be reached, and this browser keeps nothing. Leave this page open and save again.';
+const nowhere = waitingWords.theServerCannotBeReached;
 
 /** Keeps what one person saved until the server has it, and tries again, ever more slowly. */
 export function WaitingProvider({ personId, children }: { personId: string; children: ReactNode }) {

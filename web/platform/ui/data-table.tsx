@@ -11,6 +11,7 @@ import {
 import { useState } from 'react';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { counted } from '~/core/words/counting';
+import { dataTableWords } from './words';
 
 interface DataTableProps<Row> {
   rows: readonly Row[];
@@ -70,7 +71,7 @@ export function DataTable<Row extends { id: string; on: IsoDate }>(props: DataTa
                 value={filterOf(id)}
                 onChange={(event) => table.getColumn(id)?.setFilterValue(event.target.value || undefined)}
               >
-                <option value="">all</option>
+                <option value="">{dataTableWords.all}</option>
                 {choicesOf(id).map((choice) => (
                   <option key={choice}>{choice}</option>
                 ))}
@@ -78,7 +79,7 @@ export function DataTable<Row extends { id: string; on: IsoDate }>(props: DataTa
             </label>
           ))}
         <label className="flex items-center gap-2">
-          Since
+          {dataTableWords.since}
           <input
             type="date"
             className="input w-auto"
@@ -87,7 +88,7 @@ export function DataTable<Row extends { id: string; on: IsoDate }>(props: DataTa
           />
         </label>
         <p role="status">
-          {columnFilters.length === 0 ? counted(all, ...noun) : `${rows.length} of ${counted(all, ...noun)}`}
+          {columnFilters.length === 0 ? counted(all, ...noun) : dataTableWords.of(rows.length, counted(all, ...noun))}
         </p>
       </div>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard */}
@@ -141,7 +142,7 @@ export function DataTable<Row extends { id: string; on: IsoDate }>(props: DataTa
       </section>
       {shown.length < rows.length && (
         <button type="button" className="btn no-print mt-3" onClick={() => setShowsAll(true)}>
-          Show all {rows.length}
+          {dataTableWords.showAll(rows.length)}
         </button>
       )}
     </>

@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
 import { isRouteErrorResponse, Link } from 'react-router';
+import { failurePageWords } from './words';
 
 interface Words {
   title: string;
@@ -12,48 +13,52 @@ function wordsFor(error: unknown): Words {
   switch (status) {
     case 404:
       return {
-        title: 'There is nothing at this address',
-        happened: 'It may have been moved, withdrawn or mistyped, or it belongs to someone whose team you are not on.',
-        next: 'Go back to your students. If someone sent you a link, ask them for a new one.',
+        title: failurePageWords.thereIsNothingAtThis,
+        happened: failurePageWords.itMayHaveBeenMoved,
+        next: failurePageWords.goBackToYourStudents,
       };
     case 403:
       return {
-        title: 'This is not yours to change',
+        title: failurePageWords.thisIsNotYoursTo,
         happened:
-          isRouteErrorResponse(error) && typeof error.data === 'string' ? error.data : 'Your role does not allow this.',
-        next: 'Nothing was changed. The case manager can.',
+          isRouteErrorResponse(error) && typeof error.data === 'string'
+            ? error.data
+            : failurePageWords.yourRoleDoesNotAllow,
+        next: failurePageWords.nothingWasChangedTheCase,
       };
     case 422:
       return {
-        title: 'This cannot be kept',
+        title: failurePageWords.thisCannotBeKept,
         happened:
-          isRouteErrorResponse(error) && typeof error.data === 'string' ? error.data : 'Something was not readable.',
-        next: 'Nothing was changed. Go back: what you typed is still there.',
+          isRouteErrorResponse(error) && typeof error.data === 'string'
+            ? error.data
+            : failurePageWords.somethingWasNotReadable,
+        next: failurePageWords.nothingWasChangedGoBack,
       };
     case 429:
       return {
-        title: 'Too many tries from here',
-        happened: 'Addresses that lead nowhere were opened too often, so this door stays closed for a while.',
-        next: 'Wait a quarter of an hour, then open your link again.',
+        title: failurePageWords.tooManyTriesFromHere,
+        happened: failurePageWords.addressesThatLeadNowhereWere,
+        next: failurePageWords.waitAQuarterOfAn,
       };
     case 503:
       if (isRouteErrorResponse(error) && typeof error.data === 'string') {
         return {
-          title: 'Too much at once',
-          happened: `${error.data} Everything that was saved is safe.`,
-          next: 'Wait a few seconds, then try again. This page looks again by itself.',
+          title: failurePageWords.tooMuchAtOnce,
+          happened: failurePageWords.everythingThatWasSavedIs(error.data),
+          next: failurePageWords.waitAFewSecondsThen,
         };
       }
       return {
-        title: 'The database cannot be reached',
-        happened: 'Everything that was saved is safe, and what you were marking is kept on this device.',
-        next: 'This page looks again every few seconds and comes back by itself.',
+        title: failurePageWords.theDatabaseCannotBeReached,
+        happened: failurePageWords.everythingThatWasSavedIsSafe,
+        next: failurePageWords.thisPageLooksAgainEvery,
       };
     default:
       return {
-        title: 'Something went wrong on our side',
-        happened: 'What was saved is safe. The fault has been written down.',
-        next: 'Try again; if it stays, tell whoever looks after this installation.',
+        title: failurePageWords.somethingWentWrongOnOur,
+        happened: failurePageWords.whatWasSavedIsSafe,
+        next: failurePageWords.tryAgainIfItStays,
       };
   }
 }
@@ -76,14 +81,14 @@ export function FailurePage({ error }: { error: unknown }) {
   useReturn(isRouteErrorResponse(error) && error.status === 503);
   return (
     <main className="mx-auto max-w-xl px-6 py-20">
-      <title>{`${title} · Gentle Margin`}</title>
+      <title>{failurePageWords.gentleMargin(title)}</title>
       <div className="border-l-2 border-clay pl-6">
         <h1 className="text-2xl">{title}</h1>
         <p className="mt-4">{happened}</p>
         <p className="mt-2 text-ink-2">{next}</p>
         <p className="mt-6">
           <Link to="/students" className="btn">
-            To the students
+            {failurePageWords.toTheStudents}
           </Link>
         </p>
       </div>

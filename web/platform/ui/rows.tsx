@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { withArticle } from '~/core/words/counting';
 import { FieldMessage } from './fields';
 import { IconButton } from './icon-button';
+import { rowsWords } from './words';
 
 interface RowsProps<Row> {
   // biome-ignore lint/suspicious/noExplicitAny: rows stand in forms of every shape
@@ -46,14 +47,14 @@ export function Rows<Row>({
                 {canReorder && (
                   <>
                     <IconButton
-                      label={`Move ${named} up`}
+                      label={rowsWords.moveUp(named)}
                       isOff={at === 0}
                       onPress={() => form.reorder({ name: list.name, from: at, to: at - 1 })}
                     >
                       <ArrowUp size={16} aria-hidden />
                     </IconButton>
                     <IconButton
-                      label={`Move ${named} down`}
+                      label={rowsWords.moveDown(named)}
                       isOff={at === rows.length - 1}
                       onPress={() => form.reorder({ name: list.name, from: at, to: at + 1 })}
                     >
@@ -62,7 +63,10 @@ export function Rows<Row>({
                   </>
                 )}
                 {(mayRemove?.(row) ?? true) && (
-                  <IconButton label={`Take away ${named}`} onPress={() => form.remove({ name: list.name, index: at })}>
+                  <IconButton
+                    label={rowsWords.takeAway(named)}
+                    onPress={() => form.remove({ name: list.name, index: at })}
+                  >
                     <X size={16} aria-hidden />
                   </IconButton>
                 )}
@@ -77,7 +81,9 @@ export function Rows<Row>({
         className="btn btn-sm justify-self-start"
         onClick={() => form.insert({ name: list.name, defaultValue: blank() as never })}
       >
-        <Plus size={16} aria-hidden /> Add {withArticle(what)}
+        <Plus size={16} aria-hidden />
+        {rowsWords.add}
+        {withArticle(what)}
       </button>
     </div>
   );

@@ -3,6 +3,7 @@ import { X } from 'lucide-react';
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { Toast } from '../http/cookies';
+import { toastsWords } from './words';
 
 const SayContext = createContext<(text: string) => void>(() => {});
 
@@ -23,7 +24,7 @@ export function Toasts({ toast, children }: { toast: (Toast & { id: number }) | 
     setOpen(true);
   }, [toast]);
   return (
-    <RadixToast.Provider duration={6000} label="Done just now">
+    <RadixToast.Provider duration={6000} label={toastsWords.doneJustNow}>
       <SayContext value={say}>{children}</SayContext>
       {shown && (
         <RadixToast.Root
@@ -40,7 +41,7 @@ export function Toasts({ toast, children }: { toast: (Toast & { id: number }) | 
               </Link>
             </RadixToast.Action>
           )}
-          <RadixToast.Close aria-label="Close" className="rounded p-1">
+          <RadixToast.Close aria-label={toastsWords.close} className="rounded p-1">
             <X size={16} aria-hidden />
           </RadixToast.Close>
         </RadixToast.Root>

@@ -1,0 +1,59 @@
+// What the screens of this room say, together: to be read in one go, and one day translated.
+
+/** `read-rating.ts` */
+export const readRatingWords = {
+  rateAtLeastOneCriterion: 'Rate at least one criterion.',
+};
+
+/** `rate-form.tsx` */
+export const rateFormWords = {
+  inYourOwnWords: 'In your own words',
+  changeMyRating: 'Change my rating',
+  rateIt: 'Rate it',
+};
+
+/** `rate.tsx` */
+export const rateWords = {
+  rateAWorkSample: 'Rate a work sample',
+  thankYouYourRatingIs: 'Thank you. Your rating is in; you can close this page.',
+};
+
+/** `work-sample-forms.tsx` */
+export const workSampleFormsWords = {
+  whatIsRated: 'What is being rated',
+  theBirdHouseFirstCoat: 'The bird house, first coat',
+  madeOn: 'Made on',
+  begin: 'Begin',
+  theLinkWorksOnceFor: (hours: number) => `The link works once, for ${hours} hours. It is shown only now.`,
+  theRatersLink: 'The rater’s link',
+  who: 'Who',
+  aPeer: 'A peer',
+  theStudent: 'The student',
+  ratersNameOnlyPeopleWho: 'Rater’s name (only people who manage sharing see it)',
+  makeTheLink: 'Make the link',
+  makeItAnEntry: 'Save as an entry',
+  thenItCountsForThe: 'It then counts for the goal, from staff ratings only, and rating ends.',
+};
+
+/** `ratings.tsx` */
+export const ratingsWords = {
+  goal: (number: string) => `Goal ${number}`,
+  noSuchWorkSample: 'No such work sample.',
+  noSuchAddress: 'No such address.',
+  theRatingsAreAnEntry: 'The ratings are saved as an entry of the goal.',
+  thisWorkSampleIsAn: 'This work sample is an entry already; it is not rated any more.',
+  pageTitle: (shortName: string) => `Rated by several, ${shortName} · Gentle Margin`,
+  anotherWorkSample: 'Another work sample',
+  oneWorkSampleRatedBy: 'One work sample, rated by several people by the same rubric.',
+  ratedBySeveral: 'Rated by several',
+  noWorkSampleHasBeen: 'No work sample has been rated by several people yet.',
+  itsEntry: 'its entry',
+  changeMyRating: 'Change my rating',
+  rateItMyself: 'Rate it myself',
+  askAPeerOrThe: 'Ask a peer or the student',
+  toRate: (title: string) => ` to rate ${title}`,
+  sideBySide: (title: string) => `${title}, side by side`,
+  together: 'Together',
+  notRated: 'not rated',
+  inTheirWords: 'In their words',
+};

@@ -1,0 +1,74 @@
+// What the screens of this room say, together: to be read in one go, and one day translated.
+
+/** `retire.tsx` */
+export const retireWords = {
+  retire: (shortName: string) => `Retire ${shortName}`,
+  retire2: (number: string, shortName: string) => `Retire ${number} ${shortName}`,
+  why: 'Why',
+  theGoalThatTakesIts: 'The goal that takes its place',
+  on: 'On',
+  note: 'Note',
+  keepIt: 'Keep it',
+  retire3: 'Retire',
+  replacedBy: (replacedBy: string) => `replaced by ${replacedBy}`,
+  on2: (how: string, on: string) => `${how} on ${on}`,
+  bringBack: (number: string, shortName: string) => `Bring back ${number} ${shortName}`,
+  bringBack2: 'Bring back',
+};
+
+/** `arrange.tsx` */
+export const arrangeWords = {
+  theGoalIsRetiredAll: 'The goal is retired. All that was recorded stays, and it can be brought back.',
+  pageTitle: (shortName: string) => `Goals of ${shortName}, arranged · Gentle Margin`,
+  isPickedUpArrowKeys: (id: string) => `${id} is picked up. Arrow keys move it, Space puts it down.`,
+  isAtThePlaceOf: (id: string, id2: string) => `${id} is at the place of ${id2}.`,
+  isPutDown: (id: string) => `${id} is put down.`,
+  staysWhereItWas: (id: string) => `${id} stays where it was.`,
+  aboutTheOrder: 'About the order',
+  everyoneOnTheTeamSees: 'Everyone on the team sees the goals in this order, when they look and when they observe.',
+  aRetiredGoalIsNo:
+    'A retired goal is no longer observed and no longer due. Its entries stay in the report, and it can be brought back.',
+  goalsInOrder: 'Goals, in order',
+  addAGoal: 'Add a goal',
+  noGoalIsWorkedOn: 'No goal is worked on.',
+  retired: 'Retired',
+  drag: (named: string) => `Drag ${named}`,
+  moveUp: (named: string) => `Move ${named} up`,
+  moveDown: (named: string) => `Move ${named} down`,
+  retire: (named: string) => `Retire ${named}`,
+  retire2: 'Retire',
+};
+
+/** `edit-goal.tsx` */
+export const editGoalWords = {
+  goalIsInTheGoal: (number: string) => `Goal ${number} is in the goal bank.`,
+  thereAreNoThreeScores: 'There are no three scores to take a baseline from, or there is a baseline already.',
+  theBaselineIsEditThe: (goal: string) => `The baseline is ${goal}. “Edit the goal” changes it.`,
+  goalIsChanged: (number: string) => `Goal ${number} is changed.`,
+  editing: (number: string) => `Editing ${number}`,
+  aGoal: 'A goal',
+  editTheGoal: 'Edit the goal',
+  putItIntoTheSchools: 'Put it into the school’s goal bank',
+  everyoneWhoSetsUpGoals: (name: string) =>
+    `Everyone who sets up goals can begin from it then. It stands there as “${name}”, in these words; see that they name nobody:`,
+  inTheGoalBank: 'In the goal bank ✓',
+  putItThere: 'Put it there',
+};
+
+/** `new-goal.tsx` */
+export const newGoalWords = {
+  goalIsInThePlan: (number: string) => `Goal ${number} is in the plan.`,
+  pageTitle: 'A new goal · Gentle Margin',
+  aGoal: 'A goal',
+  aNewGoal: 'A new goal',
+  theWordingNames: (from: string, times: string) => `The wording names ${from} ${times}`,
+  forItWouldRead: (to: string) => `For ${to} it would read:`,
+  putIn: (to: string) => `Put ${to} in`,
+  keepTheWording: 'Keep the wording',
+  beginFromSomethingElse: 'Begin from something else',
+  beginFromAnotherGoalOr: 'Begin from another goal or from the goal bank',
+  fromTheGoalBank: 'From the goal bank',
+  takeOutOfTheGoal: (name: string) => `Remove ${name} from the goal bank`,
+  takeOff: 'Remove',
+  aGoalThatIsThere: 'A goal that is there',
+};

@@ -1,0 +1,14 @@
+// What the screens of this room say, together: to be read in one go, and one day translated.
+
+/** `cumulative-total-sheet.tsx` */
+export const cumulativeTotalSheetWords = {
+  whatWasIt: 'What was it?',
+  amount: (at: number) => `amount ${at}`,
+  of: ' of ',
+};
+
+/** `cumulative-total-fields.tsx` */
+export const cumulativeTotalFieldsWords = {
+  whatItShouldComeTo: 'What it should come to',
+  categoriesOptional: 'Categories (optional)',
+};

@@ -1,0 +1,16 @@
+// What the screens of this room say, together: to be read in one go, and one day translated.
+
+/** `item-check-sheet.tsx` */
+export const itemCheckSheetWords = {
+  notAsked: 'not asked',
+  theRestIncorrect: 'The rest: incorrect',
+  clearAll: 'Clear all',
+  of: (amount: number, weight: number) => `${amount} of ${weight} · `,
+};
+
+/** `item-check-fields.tsx` */
+export const itemCheckFieldsWords = {
+  right: 'Right',
+  theItems: 'The items',
+  noteHowMuchHelpEach: 'Note how much help each one took',
+};

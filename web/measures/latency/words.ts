@@ -1,0 +1,14 @@
+// What the screens of this room say, together: to be read in one go, and one day translated.
+
+/** `latency-sheet.tsx` */
+export const latencySheetWords = {
+  theResponseCame: 'the response came',
+  noResponse: 'No response',
+  giveThe: (one: string) => `Give the ${one}`,
+  noResponse2: (at: number) => `${at}. no response`,
+};
+
+/** `latency-fields.tsx` */
+export const latencyFieldsWords = {
+  noResponseAfter: 'No response after',
+};

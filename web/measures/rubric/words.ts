@@ -1,0 +1,13 @@
+// What the screens of this room say, together: to be read in one go, and one day translated.
+
+/** `rubric-fields.tsx` */
+export const rubricFieldsWords = {
+  whatIsLookedAtAnd: 'What is looked at, and what each level looks like',
+  criterion: 'Criterion',
+  points: 'Points',
+  whatItLooksLike: 'What it looks like',
+  theValueIs: 'The value is',
+  theMeanOfTheCriteria: 'the mean of the criteria',
+  theSumOfTheirPoints: 'the sum of their points',
+  theShareOfThePossible: 'the share of the possible points',
+};

@@ -1,0 +1,17 @@
+// What the screens of this room say, together: to be read in one go, and one day translated.
+
+/** `task-analysis-sheet.tsx` */
+export const taskAnalysisSheetWords = {
+  notDone: 'Not done',
+  theRestNotDone: 'The rest: not done',
+  toTeachNext: (toTeach: string) => `To teach next: ${toTeach}`,
+};
+
+/** `task-analysis-fields.tsx` */
+export const taskAnalysisFieldsWords = {
+  theStepsInOrder: 'The steps, in order',
+  taught: 'Taught',
+  allStepsAtOnce: 'all steps at once',
+  fromTheFirstStepOn: 'from the first step on',
+  fromTheLastStepBack: 'from the last step back',
+};

@@ -1,0 +1,30 @@
+// What the screens of this room say, together: to be read in one go, and one day translated.
+
+/** `sheet.tsx` */
+export const sheetWords = {
+  takeBack: ' Take back ',
+  takeOut: (what: string) => `Remove ${what}`,
+};
+
+/** `length-field.tsx` */
+export const lengthFieldWords = {
+  writeMinutesAndSecondsSuch: 'Write minutes and seconds, such as 1:30.',
+};
+
+/** `lists.tsx` */
+export const listsWords = {
+  nameForOne: 'Name for one',
+  nameForOne2: (what: string) => `Name for one ${what}`,
+  nameForSeveral: 'Name for several',
+  nameOf: (what: string, at: number) => `Name of ${what} ${at}`,
+  supportLevelsFromTheLeast: 'Support levels, from the least help to the most',
+  onItsButton: 'On its button',
+  inSentences: 'In sentences',
+  aGesture: 'a gesture',
+  countsAsASuccessUp: 'Counts as a success up to',
+};
+
+/** `measure-fields.tsx` */
+export const measureFieldsWords = {
+  whatDoYouWantTo: 'What do you want to know?',
+};

@@ -1,0 +1,82 @@
+// What the screens of this room say, together: to be read in one go, and one day translated.
+
+/** `account.tsx` */
+export const accountWords = {
+  youAreOnTheTeam: 'You are on the team.',
+  youWillNotJoinThis: 'You will not join this team. Whoever asked you can see that.',
+  pageTitle: 'Account · Gentle Margin',
+  aboutThisDevice: 'About this device',
+  onThisDevice: 'On this device',
+  theLookAndTheDiscreet:
+    'The look and the discreet view are kept on this device only. What you mark while observing is kept here too until the server has it, seen by nobody else who signs in on this device.',
+  invitations: 'Invitations',
+  asksYouToJoinThe: (madeByName: string, role: string) =>
+    `${madeByName} asks you to join the support team of a student, as ${role}.`,
+  joinTheTeam: 'Join the team',
+  decline: 'Decline',
+  look: 'Look',
+  keyboardShortcuts: 'Keyboard shortcuts',
+  singleKeysSuchAsO: 'Single keys such as O for Observe. Enter and the arrow keys always work.',
+  on: 'On',
+  off: 'Off',
+  leaving: 'Leaving',
+  signOut: 'Sign out',
+  signOutEverywhere: 'Sign out everywhere',
+  everywhereEndsTheSignIn: 'Everywhere ends the sign-in on every device at once.',
+  somethingWaitsToBeSent: 'Something waits to be sent',
+  everythingIsSentNow: 'Everything is sent now',
+  toBeSent: (n: string) => `${n} to be sent`,
+  recordWaits: 'record waits',
+  recordsWait: 'records wait',
+  whatWaitsStaysOnThis:
+    'What waits stays on this device, hidden from everybody else. It is sent when you sign in here again, not before.',
+  staySignedIn: 'Stay signed in',
+};
+
+/** `new-password.tsx` */
+export const newPasswordWords = {
+  aPasswordOf10Characters: 'A password, of 10 characters or more',
+  onceMore: 'Once more',
+};
+
+/** `set-up.tsx` */
+export const setUpWords = {
+  thereIsASchoolAlready: 'There is a school already.',
+  setUpTheSchoolGentle: 'Set up the school · Gentle Margin',
+  setUpTheSchool: 'Set up the school',
+  nobodyHasBegunHereYet:
+    'Nobody has begun here yet. The start command printed a code in its window; whoever types it here names the school and becomes its first administrator. Everything else can be changed later.',
+  codeFromTheStartCommand: 'Code from the start command',
+  theSchool: 'The school',
+  nameOfTheSchool: 'Name of the school',
+  timeZone: 'Time zone',
+  choose: 'Choose …',
+  youItsFirstAdministrator: 'You, its first administrator',
+  yourName: 'Your name',
+  whatYouDo: 'What you do',
+  specialEducationCoordinator: 'Special education coordinator',
+  emailWithWhichYouSign: 'Email, with which you sign in',
+};
+
+/** `sign-in.tsx` */
+export const signInWords = {
+  typeYourEmailAddress: 'Type your email address.',
+  typeYourPassword: 'Type your password.',
+  of: (roleWords: string, students: number) => `${roleWords} of ${students}`,
+  tooManyTriesWaitMin: (waitMinutes: number) => `Too many tries. Wait ${waitMinutes} min, then try again.`,
+  emailOrPasswordIsWrong: 'Email or password is wrong.',
+  theDatabaseCannotBeReached: 'The database cannot be reached at the moment. Try again shortly.',
+  signInGentleMargin: 'Sign in · Gentle Margin',
+  thisIsTheDemoWhich:
+    'This is the demo, which everyone can sign in to, and it is offered to other machines. Start it with DEMO=1 to allow that.',
+  gentleMargin: 'Gentle Margin',
+  whatWasSeenWhatIt: 'What was seen, what it adds up to, and who should know.',
+  emailAddress: 'Email address',
+  password: 'Password',
+  thisIsASharedTablet: 'This is a shared tablet ',
+  signsOutSooner: '(signs out sooner)',
+  signIn: 'Sign in',
+  demoPeople: 'Demo people',
+  lookAroundAs: 'Look around as',
+  thisInstallationRunsWithMade: 'This installation runs with made-up data. Everyone here is invented.',
+};

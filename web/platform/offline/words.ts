@@ -1,0 +1,38 @@
+// What the screens of this room say, together: to be read in one go, and one day translated.
+
+/** `send.ts` */
+export const sendWords = {
+  theServerCannotBeReached: 'The server cannot be reached.',
+  itIsSentByItself: 'It is sent by itself as soon as it can be.',
+  youAreSignedOut: 'You are signed out.',
+  signInAgainOnThis: 'Sign in again on this device, and it is sent by itself.',
+  somebodyElseIsSignedIn: 'Somebody else is signed in on this device.',
+  itIsSentWhenYou: 'It is sent when you sign in here again.',
+  theServerAsksForA: 'The server asks for a pause.',
+  itIsSentByItselfIn: 'It is sent by itself in a moment.',
+  theServerFailedOnThis: 'The server failed on this one.',
+  itIsTriedAgainEverything: 'It is tried again; everything else goes on.',
+  thisIsNotYoursTo: 'This is not yours to record.',
+  thisStudentOrWhatIt: 'This student, or what it names, is not there for you any more.',
+  thisIsLargerThanAn: 'This is larger than an entry can be. Make the note shorter.',
+  somethingInItCannotBe: 'Something in it cannot be kept. Change it, and it is sent again.',
+  thisCannotBeRead: 'This cannot be read.',
+};
+
+/** `waiting.tsx` */
+export const waitingWords = {
+  theServerCannotBeReached:
+    'The server cannot be reached, and this browser keeps nothing. Leave this page open and save again.',
+};
+
+/** `save-bar.tsx` */
+export const saveBarWords = {
+  nothingIsLostOnThis: (happened: string, waits: string, next: string) =>
+    `${happened} Nothing is lost: ${waits} on this device. ${next} You can go on.`,
+  recordWaits: 'record waits',
+  recordsWait: 'records wait',
+  saving: 'Saving …',
+  save: 'Save',
+  saveAndAddAnother: 'Save and add another',
+  another: '+ another',
+};

@@ -1,0 +1,136 @@
+// What the screens of this room say, together: to be read in one go, and one day translated.
+
+/** `breakdown.ts` */
+export const breakdownWords = {
+  soFar: 'So far',
+  neverRightYet: (stateWords: string) => `${stateWords}, never right yet`,
+};
+
+/** `goal-data-file.ts` */
+export const goalDataFileWords = {
+  dataOfGoalCsv: (number: string) => `Data of goal ${number} (CSV)`,
+  goal: (number: string) => `goal ${number}`,
+};
+
+/** `pooled-shares.tsx` */
+export const pooledSharesWords = {
+  over: 'Over',
+};
+
+/** `shares-chart.tsx` */
+export const sharesChartWords = {
+  theShareAtEachSupport: 'The share at each support level in each session; the table below holds the same numbers.',
+};
+
+/** `goal-tables.ts` */
+export const goalTablesWords = {
+  progressTowardTheTarget: 'Progress toward the target',
+  noneYet: 'none yet',
+  aWeek: (change: string) => `${change} a week`,
+  medianByDayOfThe: 'Median by day of the week',
+  medianByObserver: 'Median by observer',
+  medianByLocation: 'Median by location',
+  lastSchoolDays: (days: number) => `Last ${days} school days`,
+  allSoFar: 'All so far',
+  soFar: 'So far',
+};
+
+/** `goal-chart.tsx` */
+export const goalChartWords = {
+  graphTheArrowKeysGo: 'Graph. The arrow keys go from point to point.',
+  solidWhatWasMeasured: 'Solid: what was measured',
+};
+
+/** `breakdown-table.tsx` */
+export const breakdownTableWords = {
+  sessionBySession: 'Session by session',
+  what: 'What',
+  nothingRecorded: 'nothing recorded',
+};
+
+/** `coverage.tsx` */
+export const coverageWords = {
+  pageTitle: 'Team · Gentle Margin',
+  longestSinceTheLastEntry: 'Longest since the last entry',
+  schoolDaysByTheSchools: 'School days, by the school’s calendar.',
+  teamCoverage: 'Team: coverage',
+  everyGoalHasBeenObserved: 'Every goal has been observed as often as its plan wants.',
+  ofHadNothingForLonger: (n: number, n2: string, n3: string) =>
+    `${n} of ${n2} ${n3} had nothing for longer than planned`,
+  whichGoals: 'Which goals',
+  allGoals: 'All goals',
+  longerThanPlanned: 'Longer than planned',
+  noGoalIsWorkedOn: 'No goal is worked on yet.',
+  entriesByPerson: 'Entries by person',
+  nobodyHasWrittenAnythingDown: 'Nobody recorded anything in these weeks.',
+  entriesByPersonAndWeek: 'Entries by person and week',
+  everyGoalIsObservedAs: 'Every goal is observed as often as planned.',
+  entriesOfByGoalAnd: (name: string) => `Entries of ${name} by goal and week`,
+  nothingHasBeenWrittenDown: 'Nothing has been recorded yet.',
+  lastEntryAgo: (lastOn: string, schoolDays: string) => `Last entry: ${lastOn}, ${schoolDays} ago.`,
+  schoolDay: 'school day',
+  schoolDays: 'school days',
+  lastEntry: 'Last entry',
+  all: 'All',
+  noSchool: 'no school',
+};
+
+/** `how-computed.tsx` */
+export const howComputedWords = {
+  howThisIsComputed: 'How this is computed',
+  howEasilyLuckWouldMeet: 'How easily luck would meet it',
+  daysAreTakenToBe: 'Days are taken to be independent of each other.',
+  checkItYourself: 'Check it yourself',
+  dataOfThisPage: 'Data of this page',
+  csvAndTheCommandThat: '(CSV), and the command that gives the same figures from it:',
+};
+
+/** `same-numbers.tsx` */
+export const sameNumbersWords = {
+  hideTheTables: 'Hide the tables',
+  theSameNumbersAsTables: 'The same numbers as tables',
+  pointsOfTheGraph: 'Points of the graph',
+  date: 'Date',
+  phase: 'Phase',
+  from: 'From',
+  value: 'Value',
+  shareAtEachSupportLevel: 'Share at each support level, newest sessions',
+};
+
+/** `goal.tsx` */
+export const goalWords = {
+  pageTitle: (number: string, shortName: string) => `${number} · ${shortName} · Gentle Margin`,
+  whatItSays: 'What it says',
+  ratedBySeveral: 'rated by several',
+  editTheGoal: 'edit the goal',
+  observe: 'Observe ',
+  on: (retirementWords: string, on: string, note: string) => `${retirementWords} on ${on}${note}`,
+  earlierTextsOfThisGoal: 'Earlier texts of this goal',
+  untilChangedBy: (until: string, changedBy: string) => `Until ${until}, changed by ${changedBy}:`,
+  thereIsNoBaselineSo: 'There is no baseline, so there is no aim line to compare with.',
+  takeTheMedianOfThe: (offered: string) => `Take the median of the first three: ${offered}`,
+  nothingMeasuredYetSoThere: 'Nothing measured yet, so there is no graph.',
+  byWhomWhereAndWhen: 'By whom, where and when',
+  ioa: 'interobserver agreement (IOA)',
+  twoObservers: 'Two observers',
+  howMuchHelp: 'How much help',
+  sessionBySession: 'Session by session',
+  entries: 'Entries',
+  enterSeveralFromPaper: 'enter several from paper',
+};
+
+/** `goals.tsx` */
+export const goalsWords = {
+  ofReached: (reached: string, metOn: string) => `of ${reached} · reached ${metOn}`,
+  pageTitle: (shortName: string) => `${shortName} · Gentle Margin`,
+  inTheMargin: 'In the margin',
+  seeTheWholeReport: 'See the whole report →',
+  noGoalIsWorkedOn: 'No goal is worked on yet.',
+  noGoalsYetTheyCome: 'No goals yet. They come with the plan.',
+  addAGoal: 'Add a goal',
+  arrangeOrRetire: 'Arrange or retire',
+  retired: 'Retired',
+  on: (retirementWords: string, on: string) => `, ${retirementWords} on ${on}`,
+  solidLineThisStudentDotted:
+    'Solid line: this student · dotted line: the aim line from baseline to target · band: the target zone · dashed line: where the support changed',
+};

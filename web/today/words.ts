@@ -1,0 +1,96 @@
+// What the screens of this room say, together: to be read in one go, and one day translated.
+
+/** `finder.tsx` */
+export const finderWords = {
+  findAStudentOrGoal: 'Find a student or goal',
+  aNameANumberOr: 'A name, a number or a word of a goal',
+  nothingFoundTryFewerLetters: 'Nothing found. Try fewer letters.',
+  looking: 'Looking …',
+  students: 'Students',
+  goals: 'Goals',
+};
+
+/** `shell.tsx` */
+export const shellWords = {
+  today: 'Today',
+  students: 'Students',
+  patterns: 'Patterns',
+  reports: 'Reports',
+  team: 'Team',
+  toThePage: 'To the page',
+  gentleMargin: 'Gentle Margin',
+  places: 'Places',
+  findAStudentOrGoal: 'Find a student or goal',
+  accountOf: (initials: string, name: string) => `${initials}, account of ${name}`,
+  school: 'School',
+  go: 'Go',
+  waitingToBeSent: 'waiting to be sent',
+  stillGoing: 'Still going',
+  since: (time: string) => `since ${time}`,
+  sinceWithoutAnEnd: (on: string) => `since ${on}, without an end`,
+  itHasEnded: 'It has ended',
+  discreetOn: 'Discreet on',
+  discreetOff: 'Discreet off',
+  studentsByTab: 'Students, by tab',
+  somethingDueToday: 'something due today',
+  noStudentsYet: 'No students yet',
+};
+
+/** `summary.ts` */
+export const summaryWords = {
+  noGroupYet: 'No group yet',
+};
+
+/** `students.tsx` */
+export const studentsWords = {
+  pageTitle: 'Students · Gentle Margin',
+  whatCameIn: 'What came in',
+  students: 'Students',
+  nobodyNeedsACloserLook: 'nobody needs a closer look',
+  withAGoalThatNeeds: (n: number) => `${n} with a goal that needs a closer look`,
+  theRoster: 'the roster',
+  whichStudents: 'Which students',
+  everyone: 'Everyone',
+  needsACloserLook: 'Needs a closer look',
+  youAreNotOnAny: 'You are not on any student’s support team yet. A case manager can add you.',
+  noGoalNeedsACloser: 'No goal needs a closer look.',
+  noGoalsYet: 'No goals yet',
+  notObservedYet: 'Not observed yet',
+  seen: (lastOn: string) => `Seen ${lastOn}`,
+};
+
+/** `today.tsx` */
+export const todayWords = {
+  pageTitle: 'Today · Gentle Margin',
+  whatCameInToday: 'What came in today',
+  nothingYetToday: 'Nothing yet today.',
+  today: 'Today',
+  toBeSent: (waiting: string) => ` · ${waiting} to be sent`,
+  recordWaits: 'record waits',
+  recordsWait: 'records wait',
+  youAreAskedToJoin: 'You are asked to join ',
+  supportTeam: 'support team',
+  supportTeams: 'support teams',
+  answer: 'Answer',
+  youAreNotOnAny: 'You are not on any student’s support team yet. A case manager can add you.',
+  seeAStudentsGoals: 'See a student’s goals, and how each is measured',
+  recordYourFirstEntry: 'Record your first entry',
+  noSchoolToday: (noSchool: string) => `No school today: ${noSchool}.`,
+  yourRoundsToday: 'Your rounds today',
+  allRounds: 'All rounds',
+  makeARoundToObserve: 'Make a round, to observe several in one go',
+  dueWhenItFits: 'Due, when it fits',
+  nothingIsDueToday: 'Nothing is due today.',
+  now: 'Now',
+  nextAt: (from: string) => `Next, at ${from}`,
+  dueToday: 'Due today',
+  at: (part: string, from: string) => `${part}, at ${from}`,
+  nothingIsDue: 'Nothing is due: ',
+  alsoHere: 'Also here: ',
+  nothingIsDueHere: 'Nothing is due here.',
+  dueFor: (n: string, n2: string) => `${n} due for ${n2}`,
+  goThroughThem: 'Go through them',
+  observe: (name: string) => `Observe ${name}`,
+  observe2: 'Observe',
+  needsACloserLook: 'Needs a closer look',
+};
