@@ -171,7 +171,7 @@ function Table({ student, goal, people, locations, personId, wall }: Route.Compo
               type="button"
               onClick={save}
               disabled={saving.isBusy}
-              className="btn btn-primary h-12 w-full text-base"
+              className="btn btn-primary btn-lg w-full text-base"
             >
               {saving.isBusy
                 ? tableEntryWords.saving

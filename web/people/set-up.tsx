@@ -74,7 +74,7 @@ export default function SetUp({ loaderData: { zones }, actionData }: Route.Compo
             </div>
             <NewPassword password={fields.password} again={fields.again} />
           </fieldset>
-          <button type="submit" className="btn btn-primary h-12" disabled={isBusy}>
+          <button type="submit" className="btn btn-primary btn-lg text-base" disabled={isBusy}>
             {setUpWords.setUpTheSchool}
           </button>
         </SchemaForm>

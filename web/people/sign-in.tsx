@@ -137,7 +137,7 @@ export default function SignIn({ loaderData: { people, isClosed }, actionData }:
                 <span className="text-ink-2">{signInWords.signsOutSooner}</span>
               </span>
             </label>
-            <button type="submit" className="btn btn-primary h-12" disabled={isBusy || isClosed}>
+            <button type="submit" className="btn btn-primary btn-lg text-base" disabled={isBusy || isClosed}>
               {signInWords.signIn}
             </button>
           </SchemaForm>

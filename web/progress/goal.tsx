@@ -187,7 +187,7 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
         {mayObserve && (
           <Link
             to={observe}
-            className="btn btn-primary no-print px-5 text-base max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20 max-sm:h-13"
+            className="btn btn-primary no-print px-5 text-base max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20 max-sm:btn-lg"
           >
             {goalWords.observe}
             <kbd className="keycap">O</kbd>

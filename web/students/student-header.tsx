@@ -105,14 +105,14 @@ function MainActions({ studentId, isDiscreet, isBehavior }: MainActionsProps) {
   return (
     <div className="no-print flex shrink-0 gap-2 max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20">
       {others.map(({ to, label, key }) => (
-        <Link key={to} to={`/students/${studentId}/${to}`} className="btn px-4 text-base max-sm:h-13 max-sm:px-3">
+        <Link key={to} to={`/students/${studentId}/${to}`} className="btn px-4 text-base max-sm:btn-lg max-sm:px-3">
           {label} {key && <kbd className="keycap">{key}</kbd>}
         </Link>
       ))}
       {first && (
         <Link
           to={`/students/${studentId}/${first.to}`}
-          className="btn btn-primary px-5 text-base max-sm:h-13 max-sm:grow"
+          className="btn btn-primary px-5 text-base max-sm:btn-lg max-sm:grow"
         >
           {first.label} <kbd className="keycap">{first.key}</kbd>
         </Link>

@@ -250,7 +250,7 @@ function CountRow({ behavior, counting, now, message, onChange }: CountRowProps)
         type="button"
         aria-pressed={count === 0}
         onClick={() => onChange({ count: count === 0 ? null : 0 })}
-        className="btn h-14 px-4 aria-pressed:bg-fern-wash"
+        className="btn btn-xl px-4 text-base aria-pressed:bg-fern-wash"
       >
         {recordCountWords.noneOccurred}
       </button>
@@ -264,7 +264,7 @@ function CountRow({ behavior, counting, now, message, onChange }: CountRowProps)
               ...(!runs && { count: (count ?? 0) + 1 }),
             })
           }
-          className="btn h-14 px-4"
+          className="btn btn-xl px-4 text-base"
         >
           {runs ? recordCountWords.stop : recordCountWords.timeIt}{' '}
           <span className="tabular-nums">{stopwatch(secondsOn(clock, now))}</span>
@@ -275,7 +275,7 @@ function CountRow({ behavior, counting, now, message, onChange }: CountRowProps)
         aria-label={recordCountWords.oneLessOf(behavior.name)}
         disabled={!count}
         onClick={() => onChange({ count: Math.max(0, (count ?? 0) - 1) })}
-        className="btn h-14 w-14"
+        className="btn btn-xl btn-square"
       >
         <Minus size={18} aria-hidden />
       </button>
@@ -286,7 +286,7 @@ function CountRow({ behavior, counting, now, message, onChange }: CountRowProps)
         type="button"
         aria-label={recordCountWords.oneMoreOf(behavior.name)}
         onClick={() => onChange({ count: (count ?? 0) + 1 })}
-        className="btn btn-primary h-14 w-24 max-sm:grow"
+        className="btn btn-primary btn-xl w-24 max-sm:grow"
       >
         <Plus size={22} aria-hidden />
       </button>

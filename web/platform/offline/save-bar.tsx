@@ -34,11 +34,16 @@ export function SaveBar({ isBusy, message, onSave, onSaveAndAnother }: SaveBarPr
         </p>
       )}
       <div className="grid grid-cols-[1fr_auto] gap-2 lg:grid-cols-1">
-        <button type="button" onClick={onSave} disabled={isBusy} className="btn btn-primary h-12.5 text-base">
+        <button type="button" onClick={onSave} disabled={isBusy} className="btn btn-primary btn-lg text-base">
           {isBusy ? saveBarWords.saving : saveBarWords.save} <kbd className="keycap">↵</kbd>
         </button>
         {onSaveAndAnother && (
-          <button type="button" onClick={onSaveAndAnother} disabled={isBusy} className="btn h-12.5 px-3 lg:h-10">
+          <button
+            type="button"
+            onClick={onSaveAndAnother}
+            disabled={isBusy}
+            className="btn btn-lg px-3 text-base lg:btn-md"
+          >
             <span className="max-lg:sr-only">{saveBarWords.saveAndAddAnother}</span>
             <span aria-hidden className="lg:hidden">
               {saveBarWords.another}

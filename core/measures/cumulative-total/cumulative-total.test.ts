@@ -1,0 +1,35 @@
+import { describe, expect, it } from 'vitest';
+import { neededSentence } from '~/core/measures/cumulative-total/cumulative-total';
+import { measureOf } from '~/core/measures/measure';
+import { asCount, hours, message, score, sentence } from '~/tests/examples/measures';
+
+describe('cumulative total', () => {
+  const calendar = { weekdays: [1, 2, 3, 4, 5], closures: [] };
+  const when = { startsOn: '2026-09-01', targetOn: '2026-10-05', today: '2026-09-14', calendar };
+
+  it('adds up, with its categories in words', () => {
+    const data = {
+      amounts: [
+        { amount: 2.5, category: 'garden' },
+        { amount: 1, category: 'kitchen' },
+      ],
+    };
+    expect(score(hours, data)).toEqual({ value: 8.75, amount: 3.5, weight: 2 });
+    expect(measureOf(hours).sentence(data, 14)).toBe(
+      'garden 2.5 hours, kitchen 1 hour. That day 3.5; so far 14 of 40 hours (35%).',
+    );
+    const plain = { amounts: [{ amount: 3, category: null }] };
+    expect(measureOf(hours).sentence(plain, 14)).toBe('3 hours, 14 of 40 so far (35%).');
+    // While it is recorded, what came before is not at hand.
+    expect(sentence(hours, plain)).toBe('3 hours.');
+    expect(message(hours, { amounts: [{ amount: -1, category: null }] })).toContain('cannot be below nothing');
+    expect(asCount(hours, 90)).toBe('36 of 40 hours');
+  });
+
+  it('says what is needed a school day, and nothing at the end or after the last day', () => {
+    // Fifteen school days from 15 September to 5 October.
+    expect(neededSentence(hours, 25, when)).toBe('2 hours a school day needed; 15 school days are left');
+    expect(neededSentence(hours, 100, when)).toBeNull();
+    expect(neededSentence(hours, 25, { ...when, today: '2026-10-06' })).toBeNull();
+  });
+});
