@@ -40,7 +40,7 @@ function choiceRows(
   random: Random,
   studentId: string | null,
   behaviors: DemoFollowed['behaviors'],
-  { placeIds, schoolId }: Around,
+  { locationIds, schoolId }: Around,
 ): Row[] {
   const row = (kind: string, name: string, position: number, more: Row = {}): Row => ({
     ...{
@@ -62,7 +62,7 @@ function choiceRows(
     ...Object.entries(startingLists).flatMap(([kind, list]) =>
       list.map(([name, words], i) => row(kind, name, i, { words })),
     ),
-    ...locations.map((name, i) => row('location', name, i, { location_id: placeIds.get(name) })),
+    ...locations.map((name, i) => row('location', name, i, { location_id: locationIds.get(name) })),
   ];
 }
 
@@ -87,7 +87,7 @@ function followedRows(one: DemoFollowed, studentId: string, random: Random, arou
       for (let incident = 0; incident < often; incident++) {
         const part = weighted(random, partsOn(student, on, behavior.parts));
         if (part === null) continue;
-        const place = dayParts.find((one) => one.part === part && fits(student, one.group));
+        const dayPart = dayParts.find((one) => one.part === part && fits(student, one.group));
         const said = <K extends 'antecedents' | 'consequences' | 'functions'>(list: K, kind: string) =>
           several(random, behavior[list]).map((name) => idOf(kind, name));
         const seconds =
@@ -95,7 +95,7 @@ function followedRows(one: DemoFollowed, studentId: string, random: Random, arou
             ? Math.round(behavior.seconds * (0.4 + random.whole(0, 12) / 10))
             : null;
         const resolved = random.happens(0.8) ? random.happens(0.85) : null;
-        const time = timeIn(random, place);
+        const time = timeIn(random, dayPart);
         const id = random.uuid();
         const seen = whoSaw(random.pick(team), on, time);
         const choose = (facet: string, ids: string[]) =>
@@ -111,7 +111,7 @@ function followedRows(one: DemoFollowed, studentId: string, random: Random, arou
               option_id,
             });
           });
-        choose('location', place ? [idOf('location', place.place)] : []);
+        choose('location', dayPart ? [idOf('location', dayPart.location)] : []);
         choose('behavior', [idOf('behavior', behavior.name)]);
         choose('antecedent', said('antecedents', 'antecedent'));
         choose('consequence', said('consequences', 'consequence'));

@@ -52,26 +52,29 @@ export function generateDemo(today: IsoDate, passwordHash: string): DemoRows {
     closures: closures.map((closure) => ({ first: closure.first_day, last: closure.last_day })),
   };
   const schoolId = randomFrom(SEED - 7).uuid();
-  const placeIds = new Map(locations.map((name) => [name, random.uuid()]));
+  const locationIds = new Map(locations.map((name) => [name, random.uuid()]));
   const groupIds = new Map(classGroups.map((name) => [name, random.uuid()]));
   const staffIds = new Map((Object.keys(staff) as StaffKey[]).map((key) => [key, random.uuid()]));
   const perStudent = students.map((student) => {
-    return studentRows(student, { random, year, today, calendar, placeIds, groupIds, staffIds, schoolId });
+    return studentRows(student, { random, year, today, calendar, locationIds, groupIds, staffIds, schoolId });
   });
   const studentIds = new Map(students.map(({ first }, i) => [first, perStudent[i]?.students?.[0]?.id as string]));
-  const behavior = behaviorRows(studentIds, { year, today, calendar, placeIds, groupIds, staffIds, schoolId });
+  const behavior = behaviorRows(studentIds, { year, today, calendar, locationIds, groupIds, staffIds, schoolId });
   const together = (table: string): [string, Row[]] => [table, perStudent.flatMap((rows) => rows[table] ?? [])];
   return [
     ['schools', [{ id: schoolId, name: schoolName, time_zone: timeZone, weekdays, is_demo: true }]],
     ['closures', closures.map((closure) => ({ ...closure, school_id: schoolId }))],
-    ['locations', locations.map((name, position) => ({ id: placeIds.get(name), school_id: schoolId, name, position }))],
+    [
+      'locations',
+      locations.map((name, position) => ({ id: locationIds.get(name), school_id: schoolId, name, position })),
+    ],
     [
       'class_groups',
       classGroups.map((name, position) => ({ id: groupIds.get(name), school_id: schoolId, name, position })),
     ],
     ['people', peopleRows(staffIds, passwordHash, instantAt({ on: `${year}-09-01`, time: '08:00' }, timeZone))],
     ['school_staff', staffRows(staffIds, schoolId, `${year}-09-01`)],
-    ['timetable_blocks', timetableRows(groupIds, placeIds).map((block) => ({ ...block, school_id: schoolId }))],
+    ['timetable_blocks', timetableRows(groupIds, locationIds).map((block) => ({ ...block, school_id: schoolId }))],
     ...[
       'students',
       'student_groups',
@@ -144,9 +147,9 @@ function staffRows(ids: Map<StaffKey, string>, schoolId: string, from: IsoDate):
 }
 
 /** The same hours every school day: each group begins where it is at home. */
-function timetableRows(groupIds: Map<string, string>, placeIds: Map<string, string>): Row[] {
+function timetableRows(groupIds: Map<string, string>, locationIds: Map<string, string>): Row[] {
   const random = randomFrom(SEED - 1);
-  return dayParts.flatMap(({ group, part, from, to, place }) =>
+  return dayParts.flatMap(({ group, part, from, to, location }) =>
     weekdays.map((weekday) => ({
       id: random.uuid(),
       group_id: group ? groupIds.get(group) : null,
@@ -154,7 +157,7 @@ function timetableRows(groupIds: Map<string, string>, placeIds: Map<string, stri
       part,
       starts_at: from,
       ends_at: to,
-      location_id: placeIds.get(place),
+      location_id: locationIds.get(location),
     })),
   );
 }

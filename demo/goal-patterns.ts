@@ -1,5 +1,5 @@
 import type { SupportLevel } from '~/core/measures/support-levels';
-import type { Place } from './school';
+import type { LocationName } from './school';
 
 const alone = { key: 'independent', label: 'Independent', words: 'alone' };
 const gesture = { key: 'gesture', label: 'Gesture', words: 'a gesture' };
@@ -23,7 +23,7 @@ export interface GoalPattern {
   target: number;
   /** [k, n] for k of the last n; n alone for n in a row. */
   run: [number, number] | number;
-  place: Place;
+  location: LocationName;
 }
 
 /** The demo's goals, each in the words of a plan. */
@@ -39,7 +39,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 6,
     target: 80,
     run: [3, 4],
-    place: 'Workshop',
+    location: 'Workshop',
   },
   measuresBoard: {
     area: 'Math',
@@ -52,7 +52,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 5,
     target: 80,
     run: 3,
-    place: 'Workshop',
+    location: 'Workshop',
   },
   putsToolsBack: {
     area: 'Workshop',
@@ -65,7 +65,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 8,
     target: 90,
     run: [3, 4],
-    place: 'Workshop',
+    location: 'Workshop',
   },
   asksForTool: {
     area: 'Communication',
@@ -78,7 +78,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 5,
     target: 80,
     run: [3, 4],
-    place: 'Workshop',
+    location: 'Workshop',
   },
   readsSafetySigns: {
     area: 'Reading',
@@ -91,7 +91,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 10,
     target: 90,
     run: 2,
-    place: 'Workshop',
+    location: 'Workshop',
   },
   measuresIngredients: {
     area: 'Math',
@@ -104,7 +104,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 6,
     target: 80,
     run: [3, 4],
-    place: 'Kitchen',
+    location: 'Kitchen',
   },
   readsRecipe: {
     area: 'Reading',
@@ -117,7 +117,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 8,
     target: 80,
     run: 3,
-    place: 'Kitchen',
+    location: 'Kitchen',
   },
   setsTable: {
     area: 'Kitchen',
@@ -130,7 +130,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 6,
     target: 83,
     run: [3, 4],
-    place: 'Kitchen',
+    location: 'Kitchen',
   },
   countsCoins: {
     area: 'Math',
@@ -143,7 +143,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 10,
     target: 80,
     run: [2, 3],
-    place: 'Classroom',
+    location: 'Classroom',
   },
   washesHands: {
     area: 'Self-care',
@@ -156,7 +156,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 4,
     target: 90,
     run: 4,
-    place: 'Kitchen',
+    location: 'Kitchen',
   },
   plantsRow: {
     area: 'Garden',
@@ -169,7 +169,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 8,
     target: 80,
     run: [3, 4],
-    place: 'Garden',
+    location: 'Garden',
   },
   namesPlants: {
     area: 'Communication',
@@ -182,7 +182,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 5,
     target: 80,
     run: 3,
-    place: 'Garden',
+    location: 'Garden',
   },
   writesLog: {
     area: 'Writing',
@@ -195,7 +195,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 5,
     target: 80,
     run: [3, 4],
-    place: 'Garden',
+    location: 'Garden',
   },
   asksForPause: {
     area: 'Self-advocacy',
@@ -208,7 +208,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 5,
     target: 80,
     run: 3,
-    place: 'Classroom',
+    location: 'Classroom',
   },
   asksForHelp: {
     area: 'Self-advocacy',
@@ -221,7 +221,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 5,
     target: 80,
     run: [3, 4],
-    place: 'Classroom',
+    location: 'Classroom',
   },
   waitsForTurn: {
     area: 'Social',
@@ -234,7 +234,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 5,
     target: 80,
     run: [3, 4],
-    place: 'Classroom',
+    location: 'Classroom',
   },
   followsTwoSteps: {
     area: 'Listening',
@@ -247,7 +247,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 10,
     target: 80,
     run: [2, 3],
-    place: 'Classroom',
+    location: 'Classroom',
   },
   servesAtStall: {
     area: 'Work experience',
@@ -260,7 +260,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 10,
     target: 70,
     run: [3, 4],
-    place: 'Garden',
+    location: 'Garden',
   },
   fetchesFromShed: {
     area: 'Communication',
@@ -273,7 +273,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 10,
     target: 80,
     run: [3, 4],
-    place: 'Garden',
+    location: 'Garden',
   },
   laysOutJob: {
     area: 'Work habits',
@@ -286,7 +286,7 @@ export const goalPatterns: Record<string, GoalPattern> = {
     planned: 6,
     target: 80,
     run: [3, 4],
-    place: 'Workshop',
+    location: 'Workshop',
   },
 };
 

@@ -19,7 +19,7 @@ export interface Surroundings {
   year: number;
   today: IsoDate;
   calendar: SchoolCalendar;
-  placeIds: Map<string, string>;
+  locationIds: Map<string, string>;
   groupIds: Map<string, string>;
   staffIds: Map<StaffKey, string>;
   schoolId: string;
@@ -104,7 +104,7 @@ export function goalRows(
     ],
     goal_measures: [measureRow(id, definition)],
     goal_phases: phaseRows(id, definition),
-    goal_locations: [{ goal_id: id, location_id: around.placeIds.get(pattern.place) }],
+    goal_locations: [{ goal_id: id, location_id: around.locationIds.get(pattern.location) }],
     entries: observations,
   };
 }
@@ -157,11 +157,11 @@ function sessionRows(goal: GoalInTheMaking, around: Surroundings): Row[] {
 }
 
 function sessionRow(goal: GoalInTheMaking, on: IsoDate, session: number, share: number, around: Surroundings): Row {
-  const { random, placeIds, staffIds } = around;
+  const { random, locationIds, staffIds } = around;
   const { student, pattern } = goal;
   const team = Object.keys(student.team) as StaffKey[];
   const observerId = staffIds.get(random.pick(team));
-  const place = random.happens(0.8) ? pattern.place : random.pick(locations);
+  const location = random.happens(0.8) ? pattern.location : random.pick(locations);
   const hour = session === 0 ? random.whole(8, 10) : random.whole(11, 14);
   const minute = random.whole(0, 11) * 5;
   const time = `${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}`;
@@ -175,7 +175,7 @@ function sessionRow(goal: GoalInTheMaking, on: IsoDate, session: number, share: 
     on,
     time,
     observer: observerId,
-    place: placeIds.get(place),
+    location: locationIds.get(location),
     data,
     reason,
     note,
@@ -208,7 +208,7 @@ export function moreMeasureRows(
   position: number,
   around: InPlan,
 ): GoalRows {
-  const { year, today, calendar, placeIds, staffIds } = around;
+  const { year, today, calendar, locationIds, staffIds } = around;
   const random = randomFrom(SEED + 1 + moreMeasures.indexOf(more));
   const id = random.uuid();
   const days = schoolDays(`${year}-09-08`, today, calendar);
@@ -237,7 +237,7 @@ export function moreMeasureRows(
         on,
         time,
         observer,
-        place: placeIds.get(more.place) as string,
+        location: locationIds.get(more.location) as string,
         data: more.session(random, way),
         note: random.happens(0.25) ? random.pick(noteBank).replace('{name}', student.first) : '',
       });
@@ -257,7 +257,7 @@ export function moreMeasureRows(
     ],
     goal_measures: [measureRow(id, definition)],
     goal_phases: phaseRows(id, definition),
-    goal_locations: [{ goal_id: id, location_id: around.placeIds.get(more.place) }],
+    goal_locations: [{ goal_id: id, location_id: around.locationIds.get(more.location) }],
     entries: observations,
   };
 }

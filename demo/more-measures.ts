@@ -1,7 +1,7 @@
 import { type CriterionDefinition, usualCriterion } from '~/core/measures/criterion-definition';
 import type { MeasureData } from '~/core/measures/measure';
 import type { Random } from './random';
-import type { Place } from './school';
+import type { LocationName } from './school';
 
 /** A goal of the demo that is measured otherwise than by trials. */
 export interface MoreMeasures {
@@ -14,7 +14,7 @@ export interface MoreMeasures {
   criterion: CriterionDefinition;
   baseline: number;
   target: number;
-  place: Place;
+  location: LocationName;
   /** One session, with how much of the way is travelled, 0 … 1. */
   session: (random: Random, way: number) => MeasureData;
 }
@@ -40,7 +40,7 @@ export const moreMeasures: MoreMeasures[] = [
     criterion: usualCriterion('atLeast', 83),
     baseline: 33,
     target: 83,
-    place: 'Kitchen',
+    location: 'Kitchen',
     session: (random, way) => ({
       items: words.map(({ key }, i) => {
         // The later words come later.
@@ -59,7 +59,7 @@ export const moreMeasures: MoreMeasures[] = [
     criterion: usualCriterion('atMost', 3),
     baseline: 14,
     target: 3,
-    place: 'Workshop',
+    location: 'Workshop',
     session: (random, way) => ({ count: between(random, 4 - 3 * way, 9 - 7 * way), minutes: 5 * random.whole(6, 9) }),
   },
   {
@@ -71,7 +71,7 @@ export const moreMeasures: MoreMeasures[] = [
     criterion: usualCriterion('atLeast', 12),
     baseline: 4,
     target: 12,
-    place: 'Workshop',
+    location: 'Workshop',
     session: (random, way) => ({
       episodes: Array.from({ length: random.whole(1, 3) }, () => between(random, 70 + 120 * way, 190 + 240 * way)),
       sessionSeconds: 1500,
@@ -86,7 +86,7 @@ export const moreMeasures: MoreMeasures[] = [
     criterion: usualCriterion('atMost', 10),
     baseline: 42,
     target: 10,
-    place: 'Garden',
+    location: 'Garden',
     session: (random, way) => ({
       responses: Array.from({ length: random.whole(3, 5) }, () =>
         random.happens(0.1) ? null : between(random, 8, 46 - 32 * way),
@@ -103,7 +103,7 @@ export const moreMeasures: MoreMeasures[] = [
     criterion: usualCriterion('atLeast', 80),
     baseline: 40,
     target: 80,
-    place: 'Kitchen',
+    location: 'Kitchen',
     session: (random, way) => ({
       intervals: Array.from({ length: 20 }, () => (random.happens(0.04) ? null : random.happens(0.42 + 0.42 * way))),
     }),
@@ -141,7 +141,7 @@ export const moreMeasures: MoreMeasures[] = [
     criterion: usualCriterion('atLeast', 3),
     baseline: 1.5,
     target: 3,
-    place: 'Classroom',
+    location: 'Classroom',
     session: (random, way) => ({
       ratings: ['what', 'sentences'].map((criterion) => ({
         criterion,
@@ -164,7 +164,7 @@ export const moreMeasures: MoreMeasures[] = [
     criterion: { ...usualCriterion('atLeast', 100), rule: { kind: 'inARow', n: 1 } },
     baseline: 0,
     target: 100,
-    place: 'Garden',
+    location: 'Garden',
     session: (random) => ({
       amounts: [{ amount: random.pick([0.5, 0.5, 1]), category: random.pick(['garden', 'garden', 'kitchen']) }],
     }),
@@ -178,7 +178,7 @@ export const moreMeasures: MoreMeasures[] = [
     criterion: usualCriterion('atLeast', 100),
     baseline: 17,
     target: 100,
-    place: 'Kitchen',
+    location: 'Kitchen',
     session: (random, way) => ({
       steps: washing.map(({ key }, i) => {
         const isAlone = random.happens(Math.min(0.97, Math.max(0.05, 0.6 + way - i * 0.14)));
@@ -199,7 +199,7 @@ export const moreMeasures: MoreMeasures[] = [
     criterion: usualCriterion('atLeast', 70),
     baseline: 41,
     target: 70,
-    place: 'Garden',
+    location: 'Garden',
     session: (random, way) => {
       const read = between(random, 40 + 24 * way, 52 + 26 * way);
       return { words: read, errors: random.whole(1, Math.max(2, Math.round(6 - 4 * way))), seconds: 60 };
@@ -215,7 +215,7 @@ export const moreMeasures: MoreMeasures[] = [
     criterion: { ...usualCriterion('atLeast', 25), minimumOpportunities: 3 },
     baseline: 14,
     target: 25,
-    place: 'Garden',
+    location: 'Garden',
     session: (random, way) => ({
       readings: Array.from({ length: 3 }, () => between(random, 13 + 8 * way, 18 + 11 * way)),
     }),

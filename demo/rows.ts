@@ -43,7 +43,7 @@ interface ObservationInTheMaking {
   on: IsoDate;
   time: string;
   observer: string | undefined;
-  place: string | undefined;
+  location: string | undefined;
   data: object | null;
   reason?: string | null;
   note: string;
@@ -52,7 +52,7 @@ interface ObservationInTheMaking {
 
 /** An observation's row, as it was first recorded. */
 export function observationRow(id: string, made: ObservationInTheMaking): Row {
-  const { goal, on, time, observer, place, data, reason = null, note, recordedTime = time } = made;
+  const { goal, on, time, observer, location, data, reason = null, note, recordedTime = time } = made;
   return {
     id,
     kind: 'goal',
@@ -62,7 +62,7 @@ export function observationRow(id: string, made: ObservationInTheMaking): Row {
     observed_on: on,
     observed_time: time,
     observer_id: observer,
-    location_id: place,
+    location_id: location,
     data: data && JSON.stringify(data),
     reason,
     note,

@@ -6,7 +6,7 @@ export const schoolName = 'Quince Lane School';
 export const timeZone = 'America/New_York';
 export const weekdays = [1, 2, 3, 4, 5];
 export const locations = ['Workshop', 'Kitchen', 'Garden', 'Classroom', 'Hallway'] as const;
-export type Place = (typeof locations)[number];
+export type LocationName = (typeof locations)[number];
 export const classGroups = ['Workshop group', 'Kitchen group', 'Garden group'] as const;
 export type ClassGroup = (typeof classGroups)[number];
 
@@ -224,22 +224,22 @@ interface DemoDayPart {
   part: string;
   from: string;
   to: string;
-  place: Place;
+  location: LocationName;
 }
 
 /** The timetable of a school day. */
 export const dayParts: DemoDayPart[] = [
-  { group: null, part: 'Arrival', from: '08:15', to: '08:45', place: 'Hallway' },
-  { group: 'Workshop group', part: 'Workshop', from: '08:45', to: '10:45', place: 'Workshop' },
-  { group: 'Kitchen group', part: 'Kitchen', from: '08:45', to: '10:45', place: 'Kitchen' },
-  { group: 'Garden group', part: 'Garden', from: '08:45', to: '10:45', place: 'Garden' },
-  { group: 'Workshop group', part: 'Lessons', from: '11:00', to: '12:00', place: 'Classroom' },
-  { group: 'Kitchen group', part: 'Lessons', from: '11:00', to: '12:00', place: 'Classroom' },
-  { group: 'Garden group', part: 'Lessons', from: '11:00', to: '12:00', place: 'Classroom' },
-  { group: null, part: 'Lunch', from: '12:00', to: '12:45', place: 'Kitchen' },
-  { group: 'Workshop group', part: 'Afternoon work', from: '12:45', to: '14:45', place: 'Workshop' },
-  { group: 'Kitchen group', part: 'Afternoon work', from: '12:45', to: '14:45', place: 'Kitchen' },
-  { group: 'Garden group', part: 'Afternoon work', from: '12:45', to: '14:45', place: 'Garden' },
+  { group: null, part: 'Arrival', from: '08:15', to: '08:45', location: 'Hallway' },
+  { group: 'Workshop group', part: 'Workshop', from: '08:45', to: '10:45', location: 'Workshop' },
+  { group: 'Kitchen group', part: 'Kitchen', from: '08:45', to: '10:45', location: 'Kitchen' },
+  { group: 'Garden group', part: 'Garden', from: '08:45', to: '10:45', location: 'Garden' },
+  { group: 'Workshop group', part: 'Lessons', from: '11:00', to: '12:00', location: 'Classroom' },
+  { group: 'Kitchen group', part: 'Lessons', from: '11:00', to: '12:00', location: 'Classroom' },
+  { group: 'Garden group', part: 'Lessons', from: '11:00', to: '12:00', location: 'Classroom' },
+  { group: null, part: 'Lunch', from: '12:00', to: '12:45', location: 'Kitchen' },
+  { group: 'Workshop group', part: 'Afternoon work', from: '12:45', to: '14:45', location: 'Workshop' },
+  { group: 'Kitchen group', part: 'Afternoon work', from: '12:45', to: '14:45', location: 'Kitchen' },
+  { group: 'Garden group', part: 'Afternoon work', from: '12:45', to: '14:45', location: 'Garden' },
 ];
 
 /** The rounds that Hanneke keeps. */
