@@ -25,7 +25,7 @@ export interface BehaviorFigures {
   name: string;
   n: number;
   perSchoolDay: Rate;
-  /** Notes of days without school, or on which the student was away: in no rate. */
+  /** Incidents of days without school, or on which the student was away: in no rate. */
   onOtherDays: number;
   /** From stretches of watching, those without an occurrence among them. */
   perHourObserved: Rate;

@@ -6,7 +6,7 @@ export interface Chain {
   antecedent: string;
   behavior: string;
   consequence: string;
-  /** Notes that hold the whole chain. */
+  /** Incidents that hold the whole chain. */
   n: number;
   /** All incidents of the behavior. */
   of: number;

@@ -23,7 +23,7 @@ export interface FindingAbout {
 export interface Finding {
   about: FindingAbout;
   sentence: string;
-  /** Notes behind it, of how many. */
+  /** Incidents behind it, of how many. */
   n: number;
   of: number;
   /** How much of them luck brings on the average, 0 … 1. */

@@ -2,7 +2,7 @@ import type { Incident } from '../entries/incidents/incident';
 
 export interface FunctionWeight {
   name: string;
-  /** Notes that name it. */
+  /** Incidents that name it. */
   n: number;
   /** The same, where an incident with several counts as one shared among them. */
   weight: number;

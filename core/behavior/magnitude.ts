@@ -3,7 +3,7 @@ import { median } from '../statistics/median';
 import { largest, sum } from '../statistics/spread';
 
 export interface Durations {
-  /** Notes whose duration is known. */
+  /** Incidents whose duration is known. */
   n: number;
   medianSeconds: number;
   longestSeconds: number;
@@ -27,7 +27,7 @@ export function durationsOf(incidents: readonly Pick<Incident, 'seconds'>[]): Du
 }
 
 export interface Intensities {
-  /** Notes whose intensity is known. */
+  /** Incidents whose intensity is known. */
   n: number;
   median: number;
   /** How many incidents at each step of the scale that came up, in order. */

@@ -7,7 +7,7 @@ import { monthPair } from './rates';
 
 // Plain loops over typed arrays: each page draws millions of numbers.
 
-/** Notes this close to each other, in minutes, are one burst: they are not independent. */
+/** Incidents this close to each other, in minutes, are one burst: they are not independent. */
 const BURST_MINUTES = 15;
 export interface Dealt {
   weekday: Family;
@@ -47,7 +47,7 @@ export function dealt(
   };
 }
 
-/** Notes of one day that lie close to each other, in order of time. */
+/** Incidents of one day that lie close to each other, in order of time. */
 function burstsOf(incidents: readonly Incident[]): Incident[][] {
   const inOrder = incidents.toSorted((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : a.time < b.time ? -1 : 1));
   const bursts: Incident[][] = [];

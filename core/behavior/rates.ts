@@ -47,7 +47,7 @@ export interface MonthRate extends Rate {
 }
 
 /**
- * Notes by month, for each school day the student was there: months are compared by rate, not by count.
+ * Incidents by month, for each school day the student was there: months are compared by rate, not by count.
  *
  * @param dates  the incidents' dates
  * @returns every month with a school day or an incident, in order
@@ -74,7 +74,7 @@ export interface WeekRate extends Rate {
 }
 
 /**
- * Notes by week, for each school day of the week.
+ * Incidents by week, for each school day of the week.
  *
  * @returns every week with a school day or an incident, in order; a week of closures has no rate
  */
@@ -87,7 +87,7 @@ export interface WeekdayRate extends Rate {
   weekday: number;
 }
 
-/** Notes by day of the week, for each such school day. */
+/** Incidents by day of the week, for each such school day. */
 export function ratesByWeekday(dates: readonly IsoDate[], days: readonly IsoDate[]): WeekdayRate[] {
   return ratesBy(dates, days, (on) => String(weekday(on))).map(({ key, ...rate }) => ({
     weekday: Number(key),

@@ -8,7 +8,7 @@ export type Facet = 'antecedents' | 'consequences' | 'settings';
 
 export interface FacetShare {
   name: string;
-  /** Notes of the behavior that name it. */
+  /** Incidents of the behavior that name it. */
   n: number;
   /** All incidents of the behavior. */
   of: number;
@@ -16,7 +16,7 @@ export interface FacetShare {
   /** Wilson interval of the share. */
   low: number;
   high: number;
-  /** Notes of the student's other behaviors: how many name it, of how many. */
+  /** Incidents of the student's other behaviors: how many name it, of how many. */
   others: { n: number; of: number };
   /** How much likelier it is beside this behavior than beside others; null where there are no others. */
   oddsRatio: number | null;
@@ -48,7 +48,7 @@ export function countFacet(incidents: readonly Incident[], facet: Facet): FacetC
 
 /**
  * How often each antecedent, consequence or location stands beside a behavior, and how that compares with the student's
- * other behaviors. Notes exist only where a behavior occurred: a share says what tends to come before, not how likely the
+ * other behaviors. Incidents exist only where a behavior occurred: a share says what tends to come before, not how likely the
  * behavior is after it.
  *
  * @param own  the incidents of the behavior

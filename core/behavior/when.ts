@@ -16,7 +16,7 @@ interface Timed {
 export interface When {
   /** Every cell of the timetable. */
   cells: WhenCell[];
-  /** Notes that fall in no part of the day. */
+  /** Incidents that fall in no part of the day. */
   outside: number;
 }
 
@@ -61,7 +61,7 @@ export interface QuarterHour {
 }
 
 /**
- * Notes by quarter of an hour, over all weekdays.
+ * Incidents by quarter of an hour, over all weekdays.
  *
  * @returns only quarters with an incident, in order: `09:15` holds 09:15 to 09:29
  */

@@ -35,7 +35,7 @@ export interface MeasureKind<D, T extends object> {
   pool: (definition: D, sessions: readonly [T, ...T[]]) => T;
   /** Whether each point holds everything up to it, and not its own day only. */
   accumulates: boolean;
-  /** Whether the value is a share of like chances, of which it can be said how sure it is. */
+  /** Whether the value is a share of like opportunities, of which it can be said how sure it is. */
   isShare: boolean;
   score: (definition: D, data: T) => Score;
   breakdown: (definition: D, data: T) => BreakdownLine[];
@@ -91,7 +91,7 @@ export interface MeasureKind<D, T extends object> {
 /** What all measures in percent have in common. */
 export const percentAxis: Axis = { max: 100, unit: '%', change: 'points' };
 
-/** What measures have in common whose value is a share of like chances, in percent. */
+/** What measures have in common whose value is a share of like opportunities, in percent. */
 export const shareOfChances = {
   accumulates: false,
   isShare: true,

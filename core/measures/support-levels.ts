@@ -10,7 +10,7 @@ export const supportLevel = z.object({
 });
 export type SupportLevel = z.infer<typeof supportLevel>;
 
-/** What a chance can be besides a success at some support level. */
+/** What an opportunity can be besides a success at some support level. */
 export const unsupportedOutcomes = ['incorrect', 'noResponse', 'refused'] as const;
 export type UnsupportedOutcome = (typeof unsupportedOutcomes)[number];
 
@@ -56,7 +56,7 @@ export function checkSupport({ levels, mostSupport }: Support, context: z.core.$
   }
 }
 
-/** What a chance can come to: the goal's levels, then what is no success at any level. */
+/** What an opportunity can come to: the goal's levels, then what is no success at any level. */
 export function outcomesOf({ levels }: Pick<Support, 'levels'>): SupportLevel[] {
   return [...levels, ...unsupportedOutcomes.map((key) => ({ key, ...unsupportedWords[key] }))];
 }

@@ -28,7 +28,7 @@ export const trialsDefinition = z
     ...supportFields,
     /** Whether a refusal is an opportunity that was not taken (usual) or no opportunity at all. */
     refusalIsOpportunity: z.boolean().default(true),
-    /** How many chances a session is meant to hold, when the goal says. */
+    /** How many opportunities a session is meant to hold, when the goal says. */
     planned: z.number().int().min(1).max(40).nullable().default(null),
     /** More than this in one session is taken for a slip. */
     mostTrials: z.number().int().min(1).max(100).default(40),
