@@ -122,7 +122,7 @@ export function analyseSeries(rows: readonly SeriesRow[], options: SeriesOptions
   const { is, reason, trend: trendWords } = judgement.decision;
   const hasPhases = inOrder.some((row) => row.phase !== null);
   const named = names.map((name, i) => ({ name, points: points.filter(({ phase }) => phase === i) }));
-  const { phases, comparisons } = phaseAnalysis(named, direction, leastVarianceOf(aim.isShare, points));
+  const { phases, comparisons } = phaseAnalysis(named, direction, leastVarianceOf(aim.isShare, points), aim.isShare);
   const all = trendsOf(points);
   return {
     format: FORMAT,

@@ -75,5 +75,11 @@ describe('the hour of the clock change (tz database, New York 2026)', () => {
     // 1:50 and then 1:10: the clocks went back in between.
     expect(until('2026-11-01', '01:50', '01:10')).toBe(20 * 60);
     expect(until('2026-11-01', '00:50', '00:10')).toBeNull();
+    // On Lord Howe Island they go back by half an hour, at 2:00 on 5 April 2026; at Troll in Antarctica by two, at 3:00 on 25 October.
+    const elsewhere = (on: string, time: string, end: string, there: string) => secondsUntil({ on, time }, end, there);
+    expect(elsewhere('2026-04-05', '01:50', '01:40', 'Australia/Lord_Howe')).toBe(20 * 60);
+    expect(elsewhere('2026-04-05', '01:50', '01:10', 'Australia/Lord_Howe')).toBeNull();
+    expect(elsewhere('2026-10-25', '02:50', '01:10', 'Antarctica/Troll')).toBe(20 * 60);
+    expect(elsewhere('2026-11-01', '01:50', '01:40', zone)).toBe(50 * 60);
   });
 });

@@ -1,4 +1,4 @@
-import { TZDate } from '@date-fns/tz';
+import { TZDate, tzOffset } from '@date-fns/tz';
 import type { IsoDate } from './iso-date';
 
 /** A date and a time of day as calendar and clock on the school's wall show them. */
@@ -7,6 +7,8 @@ export interface WallTime {
   /** `HH:MM` */
   time: string;
 }
+
+const MS_PER_DAY = 86_400_000;
 
 const two = (n: number) => String(n).padStart(2, '0');
 
@@ -33,9 +35,12 @@ export function wallTime(instant: Date, zone: string): WallTime {
  * @example instantAt({ on: '2026-11-18', time: '09:30' }, 'America/New_York').toISOString() // '2026-11-18T14:30:00.000Z'
  */
 export function instantAt({ on, time }: WallTime, zone: string): Date {
-  const [year, month, day] = on.split('-').map(Number) as [number, number, number];
-  const [hour, minute] = time.split(':').map(Number) as [number, number];
-  return new Date(new TZDate(year, month - 1, day, hour, minute, zone).getTime());
+  const read = Date.parse(`${on}T${time}:00Z`);
+  // What a clock that is so many minutes ahead of UTC would mean by it: as it was set the day before, and as it is the day after.
+  const meant = (near: number) => new Date(read - 60_000 * tzOffset(zone, new Date(near)));
+  const [before, after] = [meant(read - MS_PER_DAY), meant(read + MS_PER_DAY)];
+  const shows = (instant: Date) => wallTime(instant, zone).on === on && wallTime(instant, zone).time === time;
+  return !shows(before) && shows(after) ? after : before;
 }
 
 /**
@@ -78,15 +83,11 @@ export function isSkipped(wall: WallTime, zone: string): boolean {
  * @example secondsUntil({ on: '2026-11-01', time: '01:50' }, '01:10', 'America/New_York') // 1200: the clocks went back
  */
 export function secondsUntil(from: WallTime, until: string, zone: string): number | null {
-  const began = instantAt(from, zone);
   const minutes = minutesBetween(from, { on: from.on, time: until }, zone);
   if (minutes >= 0) return 60 * minutes;
-  // The same reading an hour later, where there is one.
-  for (const later of [30, 60, 120]) {
-    const again = new Date(began.getTime() + (minutes + later) * 60_000);
-    if (minutes + later >= 0 && wallTime(again, zone).time === until && wallTime(again, zone).on === from.on) {
-      return 60 * (minutes + later);
-    }
-  }
-  return null;
+  // The same reading after the clocks went back that day, by as much as they did: an hour in most zones, half of one on Lord Howe Island.
+  const read = instantAt({ on: from.on, time: until }, zone);
+  const back = tzOffset(zone, read) - tzOffset(zone, new Date(read.getTime() + MS_PER_DAY));
+  const again = wallTime(new Date(read.getTime() + back * 60_000), zone);
+  return back > 0 && minutes + back >= 0 && again.time === until && again.on === from.on ? 60 * (minutes + back) : null;
 }

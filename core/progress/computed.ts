@@ -57,7 +57,8 @@ function phasesComputed(goal: GoalDefinition, { points }: Progress): Said[] {
   const measured = namedPhases(goal, points).filter((phase) => phase.points.length > 0);
   const [before, after] = measured.slice(-2);
   const last = measured.at(-1);
-  const figures = last && phaseFigures(last);
+  const { isShare, axis } = measureOf(goal.measure);
+  const figures = last && phaseFigures(last, isShare);
   const said: Said[] = [];
   if (figures && figures.stable !== null) {
     said.push({
@@ -66,7 +67,6 @@ function phasesComputed(goal: GoalDefinition, { points }: Progress): Said[] {
     });
   }
   if (!before || !after) return said;
-  const { isShare, axis } = measureOf(goal.measure);
   const found = comparePhases(before, after, directionOf(goal.criterion), leastVarianceOf(isShare, points));
   const dual = found.dualCriterion
     ? ` Conservative dual-criterion lines (Fisher, Kelley & Lomas 2003): ${found.dualCriterion.beyond} of ${after.points.length} scores lie beyond both, ${found.dualCriterion.needed} are needed.`

@@ -84,6 +84,9 @@ describe('one phase', () => {
     expect(phaseFigures(phase('A', [7.4, 10, 10, 12.5, 20]))?.stable).toBe(false);
     expect(phaseFigures(phase('A', [0, 0, 0, 0, 1]))?.stable).toBe(true);
     expect(phaseFigures(phase('A', [-7.5, -10, -10, -12.5]))?.stable).toBe(true);
+    // Near zero a quarter of the median leaves no room: of percentages one below 10 is taken for 10 (our own rule).
+    expect(phaseFigures(phase('A', [0, 0, 2, 2, 2.5]), true)).toMatchObject({ withinQuarter: 1, stable: true });
+    expect(phaseFigures(phase('A', [0, 0, 2, 2, 2.5]))).toMatchObject({ withinQuarter: 0.6, stable: false });
   });
 
   it('says nothing of the stability of two points, and is nothing without points', () => {

@@ -82,6 +82,8 @@ const POINTS_WITH_RESERVATIONS = 3;
 const POINTS_ENOUGH = 5;
 const QUARTER = 0.25;
 const STABLE_SHARE = 0.8;
+/** In percent: see `phaseFigures`. */
+const LEAST_SHARE = 10;
 const POINTS_AT_THE_LINE = 3;
 
 /**
@@ -97,15 +99,17 @@ export function enoughPoints(n: number): EnoughPoints {
 /**
  * What one phase comes to.
  *
+ * @param isShare  whether the values are percentages: then a median below 10% is taken for 10%, since a quarter of next to nothing leaves
+ *   no room (our own rule); of other figures with a median of 0 only those that are 0 too lie within
  * @returns null for a phase without points
  * @see stability within ±25% of the median for 80% of the points: common practice (Gast & Ledford, Single Case Research Methodology)
  * @example phaseFigures({ name: 'A', points: [8, 10, 10, 11, 20].map((value, day) => ({ day, value })) })?.stable // true: 4 of 5 lie from 7.5 to 12.5
  */
-export function phaseFigures({ name, points }: NamedPhase): PhaseFigures | null {
+export function phaseFigures({ name, points }: NamedPhase, isShare = false): PhaseFigures | null {
   if (points.length === 0) return null;
   const values = points.map((point) => point.value);
   const middle = median(values);
-  const room = QUARTER * Math.abs(middle);
+  const room = QUARTER * Math.max(Math.abs(middle), isShare ? LEAST_SHARE : 0);
   const within = values.filter((value) => Math.abs(value - middle) <= room + 1e-9).length;
   const withinQuarter = within / values.length;
   return {
@@ -171,10 +175,11 @@ export function phaseAnalysis(
   phases: readonly NamedPhase[],
   direction: Direction,
   least: LeastVariance,
+  isShare = false,
 ): PhaseAnalysis {
   const measured = phases.filter((phase) => phase.points.length > 0);
   return {
-    phases: measured.flatMap((phase) => phaseFigures(phase) ?? []),
+    phases: measured.flatMap((phase) => phaseFigures(phase, isShare) ?? []),
     comparisons: measured
       .slice(1)
       .map((phase, i): PhaseComparison => comparePhases(defined(measured[i]), phase, direction, least)),

@@ -121,8 +121,18 @@ describe('Sen’s interval', () => {
   });
 
   it('is the widest pair with three or four points, and says how little that is worth', () => {
-    expect(theilSen(weekly([1, 2, 9]))).toMatchObject({ low: 1, high: 7, confidence: 1 - 2 / 6 });
+    expect(theilSen(weekly([1, 2, 9]))).toMatchObject({ low: 1, high: 7 });
+    expect(theilSen(weekly([1, 2, 9]))?.confidence).toBeCloseTo(1 - 2 / 6, 12);
     expect(theilSen(weekly([0, 1, 3, 9]))?.confidence).toBeCloseTo(1 - 2 / 24, 12);
+    expect(theilSen(weekly([0, 1, 3, 9, 10]))?.confidence).toBe(0.95);
+    // Two pairs that share a day each: of 120 orders 2 · 2 have every slope going up.
+    const shared = [0, 0, 7, 7, 14].map((day, i) => ({ day, value: [0, 2, 3, 9, 10][i] as number }));
+    const line = theilSen(shared);
+    expect(line?.confidence).toBeCloseTo(1 - 8 / 120, 12);
+    const slopes = shared.flatMap((a, i) =>
+      shared.slice(i + 1).flatMap((b) => (b.day > a.day ? [b.value - a.value] : [])),
+    );
+    expect(line?.low).toBeCloseTo(Math.min(...slopes.map((rise, i) => rise / [1, 1, 2, 1, 1, 2, 1, 1][i]!)), 12);
   });
 
   it('is narrow where many points lie on a line, and nothing where all do', () => {

@@ -28,8 +28,9 @@ const Z_95 = 1.959963984540054;
  * The Theil–Sen line: the median of the slopes of all pairs of points, through the median of what each point leaves over,
  * with Sen's interval for the slope from the ranks of those slopes. Pairs on the same day have no slope and are left out.
  *
- * With fewer than five points no pair of ranks reaches 95%: the interval is then that of the flattest and the steepest
- * pair, and its true confidence is given (1 − 2 / n!).
+ * With few points no pair of ranks reaches 95%: the interval is then that of the flattest and the steepest pair, and its true
+ * confidence is given. Of the n! orders of distinct values without a trend, one has all pairs going up; where t points share a day, t! have:
+ * 1 − 2 ∏ t! / n!.
  *
  * @param points  in any order
  * @returns the line, or null with fewer than 3 points or when all lie on one day
@@ -41,7 +42,8 @@ export function theilSen(points: readonly DayValue[]): TheilSenLine | null {
   const columns = columnsOf(points.toSorted((a, b) => a.day - b.day));
   const dayTies = tiesAmong(columns.days);
   const pairs = pairCount(points.length, dayTies);
-  const ranks = senRanks(columns, pairs, dayTies);
+  const widest = widestConfidence(points.length, dayTies);
+  const ranks = widest < 0.95 ? { low: 0, high: pairs - 1 } : senRanks(columns, pairs, dayTies);
   // Four ranks in, four slopes out.
   const [low, below, above, high] = slopesAtRanks(columns, pairs, [
     ranks.low,
@@ -55,7 +57,7 @@ export function theilSen(points: readonly DayValue[]): TheilSenLine | null {
     ...lineOf((below + above) / 2),
     low: low * DAYS_PER_WEEK,
     high: high * DAYS_PER_WEEK,
-    confidence: confidenceOf(points.length),
+    confidence: Math.min(0.95, widest),
     lowLine: lineOf(low),
     highLine: lineOf(high),
   };
@@ -72,7 +74,13 @@ function senRanks({ values }: Columns, pairs: number, dayTies: readonly number[]
   };
 }
 
-/** Of n! orders without a trend, one has all pairs going up and one all going down. */
-function confidenceOf(n: number): number {
-  return n === 3 ? 1 - 2 / 6 : n === 4 ? 1 - 2 / 24 : 0.95;
+/** The confidence of the interval from the flattest pair to the steepest. */
+function widestConfidence(n: number, dayTies: readonly number[]): number {
+  return 1 - 2 * Math.exp(sumOver(dayTies, logFactorial) - logFactorial(n));
+}
+
+function logFactorial(n: number): number {
+  let sum = 0;
+  for (let i = 2; i <= n; i++) sum += Math.log(i);
+  return sum;
 }
