@@ -125,6 +125,8 @@ export function NumberField(props: {
   onChange: (value: number | null) => void;
   step?: number | 'any';
   unit?: string;
+  /** The least that may be typed; 0 where nothing is said, null for no least. */
+  least?: number | null;
 }) {
   return (
     <label className="flex items-center gap-2 text-small text-ink-2">
@@ -132,7 +134,7 @@ export function NumberField(props: {
       <input
         type="number"
         inputMode="decimal"
-        min={0}
+        min={props.least === undefined ? 0 : (props.least ?? undefined)}
         step={props.step ?? 1}
         value={props.value ?? ''}
         onChange={(event) => props.onChange(event.target.value === '' ? null : event.target.valueAsNumber)}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { neededSentence } from '~/core/measures/cumulative-total/cumulative-total';
+import { cumulativeTotalDefinition, neededSentence } from '~/core/measures/cumulative-total/cumulative-total';
 import { measureOf } from '~/core/measures/measure';
 import { asCount, hours, message, score, sentence } from '~/tests/examples/measures';
 
@@ -31,5 +31,19 @@ describe('cumulative total', () => {
     expect(neededSentence(hours, 25, when)).toBe('2 hours a school day needed; 15 school days are left');
     expect(neededSentence(hours, 100, when)).toBeNull();
     expect(neededSentence(hours, 25, { ...when, today: '2026-10-06' })).toBeNull();
+  });
+
+  it('may be a balance, from which something is taken off again', () => {
+    const balance = cumulativeTotalDefinition.parse({ ...hours, amounts: 'balance' });
+    const taken = { amounts: [{ amount: -1.5, category: null }] };
+    expect(message(hours, taken)).toBe('An amount cannot be below nothing; correct the entry that was too much.');
+    expect(message(balance, taken)).toBeUndefined();
+    const data = { amounts: [{ amount: 4, category: null }, ...taken.amounts] };
+    expect(score(balance, data)).toMatchObject({ amount: 2.5, value: 6.25 });
+    // A balance may stand below nothing, and says so.
+    expect(score(balance, taken)).toMatchObject({ amount: -1.5, value: -3.75 });
+    expect(measureOf(balance).sentence({ amounts: [{ amount: -2, category: null }] }, 12)).toBe(
+      '-2 hours, 12 of 40 so far (30%).',
+    );
   });
 });

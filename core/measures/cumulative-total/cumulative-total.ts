@@ -15,6 +15,8 @@ export const cumulativeTotalDefinition = z.object({
   unit: noun,
   /** What it should come to altogether, in the unit. */
   total: z.number().positive(),
+  /** Whether amounts are only added, or may be taken off too: then the total is a balance. */
+  amounts: z.enum(['added', 'balance']).default('added'),
   /** What the amounts are told apart by, when the goal does. */
   categories: z
     .array(named)
@@ -24,12 +26,19 @@ export const cumulativeTotalDefinition = z.object({
 });
 export type CumulativeTotalDefinition = z.infer<typeof cumulativeTotalDefinition>;
 
-/** The amounts of one session. An amount of 0 says that there was time for it and nothing was done. */
+/**
+ * The amounts of one session. An amount of 0 says that there was time for it and nothing was done; one below 0, in a balance, that it was
+ * taken off.
+ */
 export type CumulativeTotalData = { amounts: { amount: number; category: string | null }[] };
 
 const MOST = 1_000_000;
 
-function cumulativeTotalData({ unit, categories }: CumulativeTotalDefinition): z.ZodType<CumulativeTotalData> {
+function cumulativeTotalData({
+  unit,
+  categories,
+  amounts: kind,
+}: CumulativeTotalDefinition): z.ZodType<CumulativeTotalData> {
   const category = z.string().nullable();
   return z.object({
     amounts: z
@@ -37,7 +46,9 @@ function cumulativeTotalData({ unit, categories }: CumulativeTotalDefinition): z
         z.object({
           amount: z
             .number({ error: `Say how many ${unit.many}.` })
-            .min(0, { error: 'An amount cannot be below nothing; correct the entry that was too much.' })
+            .min(kind === 'balance' ? -MOST : 0, {
+              error: 'An amount cannot be below nothing; correct the entry that was too much.',
+            })
             .max(MOST, { error: `That is more than ${MOST.toLocaleString('en-US')} ${unit.many} in one entry.` }),
           category:
             categories.length === 0

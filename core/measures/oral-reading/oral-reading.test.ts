@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { accuracyOf } from '~/core/measures/oral-reading/oral-reading';
+import { accuracyOf, oralReadingDefinition } from '~/core/measures/oral-reading/oral-reading';
 import { message, pooled, reading, score, sentence } from '~/tests/examples/measures';
 
 describe('oral reading', () => {
@@ -22,5 +22,19 @@ describe('oral reading', () => {
     expect(sentence(reading, { words: 0, errors: 0, seconds: 60 })).toBe(
       '0 words in 1 min, no errors: 0 words correct per minute.',
     );
+  });
+
+  it('takes several passages of a day together, or the one in the middle (median of three: Shinn 1989, from memory)', () => {
+    const passages = [
+      { words: 60, errors: 0, seconds: 60 },
+      { words: 90, errors: 2, seconds: 60 },
+      { words: 70, errors: 5, seconds: 60 },
+    ] as const;
+    const median = oralReadingDefinition.parse({ kind: 'oralReading', passages: 'median' });
+    // 60, 88 and 65 words correct per minute.
+    expect(pooled(median, ...passages)).toMatchObject({ value: 65, amount: 65, weight: 60 });
+    expect(pooled(reading, ...passages)).toMatchObject({ value: 71, amount: 213, weight: 180 });
+    expect(pooled(median, passages[0], passages[1])).toMatchObject({ value: 60 });
+    expect(pooled(median, passages[1])).toMatchObject({ value: 88 });
   });
 });

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { defined } from '../../defined';
 import { counted, figure, lengthOfTime, percent } from '../../words/counting';
 import { totalAgreement } from '../agreement/pair';
 import { lengthCell, numberCell } from '../cells';
@@ -11,6 +12,8 @@ export const oralReadingDefinition = z.object({
   kind: z.literal('oralReading'),
   /** How long a reading is meant to take, when the goal says. */
   seconds: z.number().int().min(10).max(1800).nullable().default(null),
+  /** What several passages read on one day come to: all their words together, or the passage in the middle. */
+  passages: z.enum(['together', 'median']).default('together'),
 });
 export type OralReadingDefinition = z.infer<typeof oralReadingDefinition>;
 
@@ -106,6 +109,21 @@ export function oralReadingSentence(definition: OralReadingDefinition, data: Ora
   return `${head}: ${said(score.value)}.${level}`;
 }
 
+/**
+ * Several passages of one day as one: all their words together, or the passage with the median of words correct per minute (of an even
+ * number the lower of the two in the middle), which is the usual way with three.
+ *
+ * @see the median of three passages: Shinn (1989), Curriculum-Based Measurement; Hosp, Hosp & Howell, The ABCs of CBM (from memory)
+ */
+function poolReadings(definition: OralReadingDefinition, sessions: readonly [OralReadingData, ...OralReadingData[]]) {
+  if (definition.passages === 'median') {
+    const rate = (data: OralReadingData) => scoreOralReading(definition, data).value ?? 0;
+    return defined(sessions.toSorted((a, b) => rate(a) - rate(b))[(sessions.length - 1) >> 1]);
+  }
+  const sumOf = (key: keyof OralReadingData) => sessions.reduce((sum, session) => sum + session[key], 0);
+  return { words: sumOf('words'), errors: sumOf('errors'), seconds: sumOf('seconds') };
+}
+
 export const oralReading: MeasureKind<OralReadingDefinition, OralReadingData> = {
   question: 'Reading aloud',
   term: 'oral reading fluency',
@@ -113,11 +131,7 @@ export const oralReading: MeasureKind<OralReadingDefinition, OralReadingData> = 
   beginning: oralReadingDefinition.parse({ kind: 'oralReading', seconds: 60 }),
   holds: (data): data is OralReadingData => 'words' in data,
   data: oralReadingData,
-  pool: (_, sessions) => ({
-    words: sessions.reduce((sum, session) => sum + session.words, 0),
-    errors: sessions.reduce((sum, session) => sum + session.errors, 0),
-    seconds: sessions.reduce((sum, session) => sum + session.seconds, 0),
-  }),
+  pool: poolReadings,
   accumulates: false,
   isShare: false,
   score: scoreOralReading,
@@ -133,7 +147,7 @@ export const oralReading: MeasureKind<OralReadingDefinition, OralReadingData> = 
   axis: () => ({ max: null, unit: '', change: 'words correct per minute' }),
   discreet: (definition) => definition,
   defaultCriterion: () => usualCriterion('atLeast', 90),
-  meaning: () => [],
+  meaning: ({ passages }) => [passages === 'median'],
   table: {
     columns: () => [
       { key: 'words', label: 'Words', example: '92' },

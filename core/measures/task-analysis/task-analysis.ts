@@ -25,6 +25,8 @@ export const taskAnalysisDefinition = z
     ...supportFields,
     /** From which end the steps are taught, or all at once. */
     chaining: z.enum(['forward', 'backward', 'whole']).default('whole'),
+    /** Whether each step gets its own opportunity, or the chain ends with the first step that is not done: a single opportunity. */
+    opportunity: z.enum(['each', 'single']).default('each'),
   })
   .superRefine(checkSupport);
 export type TaskAnalysisDefinition = z.infer<typeof taskAnalysisDefinition>;
@@ -34,8 +36,28 @@ export type TaskAnalysisData = { steps: { step: string; outcome: string }[] };
 
 const NOT_DONE = 'notDone';
 
+/**
+ * A session of a single opportunity, whole: after the first step that was not done with the support that counts, the others count as not
+ * done, whatever was marked.
+ *
+ * @see single-opportunity method: Cooper, Heron & Heward, Applied Behavior Analysis, assessing a task analysis
+ */
+function endedAtError(definition: TaskAnalysisDefinition, { steps }: TaskAnalysisData): TaskAnalysisData {
+  if (definition.opportunity !== 'single') return { steps };
+  const right = successLevels(definition);
+  const marked = new Map(steps.map(({ step, outcome }) => [step, outcome]));
+  const error = definition.steps.findIndex(({ key }) => marked.has(key) && !right.has(defined(marked.get(key))));
+  if (error < 0) return { steps };
+  return {
+    steps: definition.steps.flatMap(({ key }, at) => {
+      const outcome = at > error ? NOT_DONE : marked.get(key);
+      return outcome === undefined ? [] : [{ step: key, outcome }];
+    }),
+  };
+}
+
 function taskAnalysisData(definition: TaskAnalysisDefinition): z.ZodType<TaskAnalysisData> {
-  return z.object({
+  const data = z.object({
     steps: z
       .array(
         z.object({
@@ -46,6 +68,7 @@ function taskAnalysisData(definition: TaskAnalysisDefinition): z.ZodType<TaskAna
       .min(1, { error: 'Mark at least one step, or say why there is no score.' })
       .max(300, { error: 'At most 300 steps fit in one entry.' }),
   });
+  return data.transform((given) => endedAtError(definition, given));
 }
 
 /**
@@ -124,7 +147,10 @@ export const taskAnalysis: MeasureKind<TaskAnalysisDefinition, TaskAnalysisData>
   weightNoun: () => ({ one: 'step', many: 'steps' }),
   discreet: (definition) => ({ ...definition, steps: unnamed(definition.steps, 'Step') }),
   defaultCriterion: () => usualCriterion('atLeast', 100),
-  meaning: ({ steps, levels, mostSupport }) => [keysOf(steps), keysOf(levels), mostSupport],
+  meaning: ({ steps, levels, mostSupport, opportunity }) => [
+    ...[keysOf(steps), keysOf(levels), mostSupport],
+    opportunity === 'single',
+  ],
   table: {
     columns: ({ steps, levels }) => steps.map(({ key, label }) => ({ key, label, example: markExample(levels) })),
     read: ({ steps, levels }, cells, take) => ({

@@ -5,11 +5,13 @@ import { Live, NumberField, Pad, type SheetProps, TakeOut, usePads } from '../sh
 import { cumulativeTotalSheetWords } from './words';
 
 const QUICK = [0.5, 1, 2];
+const QUICK_BALANCE = [1, 2, -1];
 
 /** How much this time, and of what; the sum so far stands beside it. */
 export function CumulativeTotalSheet(props: SheetProps<CumulativeTotalDefinition, CumulativeTotalData>) {
   const { definition, data, isActive, soFar, pace, onMark } = props;
   const { unit, total, categories } = definition;
+  const quick = definition.amounts === 'balance' ? QUICK_BALANCE : QUICK;
   const amounts = data?.amounts ?? [];
   const [category, setCategory] = useState<string | null>(categories[0]?.key ?? null);
   const add = (amount: number) => onMark({ amounts: [...amounts, { amount, category }] });
@@ -18,7 +20,7 @@ export function CumulativeTotalSheet(props: SheetProps<CumulativeTotalDefinition
   const takeOut = (at: number) => onMark(amounts.length === 1 ? null : { amounts: amounts.toSpliced(at, 1) });
   usePads(
     isActive,
-    QUICK.map((amount) => () => add(amount)),
+    quick.map((amount) => () => add(amount)),
     () => amounts.length > 0 && takeOut(amounts.length - 1),
   );
   const sum = amounts.reduce((all, { amount }) => all + amount, 0);
@@ -42,9 +44,9 @@ export function CumulativeTotalSheet(props: SheetProps<CumulativeTotalDefinition
         </fieldset>
       )}
       <div className="grid grid-cols-3 gap-2">
-        {QUICK.map((amount, i) => (
+        {quick.map((amount, i) => (
           <Pad key={amount} at={i} showsKey={isActive} onPress={() => add(amount)} className="support-3">
-            + {amount} {amount === 1 ? unit.one : unit.many}
+            {amount < 0 ? '−' : '+'} {Math.abs(amount)} {Math.abs(amount) === 1 ? unit.one : unit.many}
           </Pad>
         ))}
       </div>
@@ -56,6 +58,7 @@ export function CumulativeTotalSheet(props: SheetProps<CumulativeTotalDefinition
               label={categories.find((one) => one.key === key)?.label ?? `${at + 1}.`}
               unit={unit.many}
               step="any"
+              least={definition.amounts === 'balance' ? null : 0}
               value={amount}
               onChange={(value) => change(at, value)}
             />

@@ -10,5 +10,8 @@ export const cumulativeTotalSheetWords = {
 /** `cumulative-total-fields.tsx` */
 export const cumulativeTotalFieldsWords = {
   whatItShouldComeTo: 'What it should come to',
+  amountsAre: 'Amounts are',
+  onlyAdded: 'only added',
+  addedAndTakenOff: 'added and taken off (a balance)',
   categoriesOptional: 'Categories (optional)',
 };

@@ -12,5 +12,8 @@ export const oralReadingSheetWords = {
 
 /** `oral-reading-fields.tsx` */
 export const oralReadingFieldsWords = {
+  severalPassages: 'Several passages on one day',
+  together: 'all their words together',
+  median: 'the median passage',
   lengthOfAReadingIf: 'Length of a reading, if the goal says',
 };

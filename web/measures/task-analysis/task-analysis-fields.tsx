@@ -3,7 +3,7 @@ import { Levels, type MeasureProps, NamedRows } from '../lists';
 import { taskAnalysisFieldsWords } from './words';
 
 export function TaskAnalysisFields({ form, field }: MeasureProps<'taskAnalysis'>) {
-  const { steps, chaining, levels, mostSupport } = field.getFieldset();
+  const { steps, chaining, opportunity, levels, mostSupport } = field.getFieldset();
   return (
     <>
       <NamedRows form={form} list={steps} stem="step" what="step" title={taskAnalysisFieldsWords.theStepsInOrder} />
@@ -15,6 +15,15 @@ export function TaskAnalysisFields({ form, field }: MeasureProps<'taskAnalysis'>
           { id: 'whole', name: taskAnalysisFieldsWords.allStepsAtOnce },
           { id: 'forward', name: taskAnalysisFieldsWords.fromTheFirstStepOn },
           { id: 'backward', name: taskAnalysisFieldsWords.fromTheLastStepBack },
+        ]}
+      />
+      <SelectField
+        field={opportunity}
+        label={taskAnalysisFieldsWords.whenAStepIsNotDone}
+        className="w-full sm:w-80"
+        options={[
+          { id: 'each', name: taskAnalysisFieldsWords.theNextGetsItsOpportunity },
+          { id: 'single', name: taskAnalysisFieldsWords.theRestIsNotDone },
         ]}
       />
       <Levels form={form} levels={levels} mostSupport={mostSupport} />

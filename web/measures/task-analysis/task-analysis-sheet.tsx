@@ -85,6 +85,9 @@ export function TaskAnalysisSheet({
       <div className="mt-3 flex min-h-11 flex-wrap items-center gap-x-5 gap-y-2">
         {data && <TakeBack showsKey={isActive} onPress={takeBack} />}
         {data && next && <TextButton onPress={restNotDone}>{taskAnalysisSheetWords.theRestNotDone}</TextButton>}
+        {definition.opportunity === 'single' && (
+          <p className="w-full text-small text-ink-2">{taskAnalysisSheetWords.endsWithAnError}</p>
+        )}
         {toTeach.length > 0 && (
           <p className="text-small text-ink-2">{taskAnalysisSheetWords.toTeachNext(listed(toTeach))}</p>
         )}

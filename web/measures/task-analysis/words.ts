@@ -4,6 +4,7 @@
 export const taskAnalysisSheetWords = {
   notDone: 'Not done',
   theRestNotDone: 'The rest: not done',
+  endsWithAnError: 'A single opportunity: after a step that is not done, the rest counts as not done.',
   toTeachNext: (toTeach: string) => `To teach next: ${toTeach}`,
 };
 
@@ -11,6 +12,9 @@ export const taskAnalysisSheetWords = {
 export const taskAnalysisFieldsWords = {
   theStepsInOrder: 'The steps, in order',
   taught: 'Taught',
+  whenAStepIsNotDone: 'When a step is not done',
+  theNextGetsItsOpportunity: 'the next step still gets its opportunity',
+  theRestIsNotDone: 'the rest counts as not done (single opportunity)',
   allStepsAtOnce: 'all steps at once',
   fromTheFirstStepOn: 'from the first step on',
   fromTheLastStepBack: 'from the last step back',

@@ -46,7 +46,7 @@ describe('a form', () => {
 
   it('reads a measure as it stands in a form, and nothing of one that is not complete', () => {
     const measure = { kind: 'oralReading', seconds: '60' };
-    expect(readValue(measure, measureDefinition)).toEqual({ kind: 'oralReading', seconds: 60 });
+    expect(readValue(measure, measureDefinition)).toEqual({ kind: 'oralReading', seconds: 60, passages: 'together' });
     expect(readValue({ kind: 'intervalRecording', method: 'whole', seconds: '' }, measureDefinition)).toBeNull();
     expect(readValue(undefined, goalInput)).toBeNull();
   });
