@@ -48,6 +48,7 @@ export default [
     route('students/:studentId/sharing/access-log', 'sharing/access-log.tsx'),
     route('students/:studentId/sharing/access-log.csv', 'sharing/access-log-file.ts'),
     route('students/:studentId/team', 'students/student-team.tsx'),
+    route('students/:studentId/absences', 'students/absences.tsx'),
     route('students/:studentId/names', 'sharing/names.ts'),
     route('students/:studentId/observe', 'entries/observe.tsx'),
     route('students/:studentId/sessions', 'entries/sessions.ts'),

@@ -200,12 +200,25 @@ describe('patterns across students', () => {
   const early = (n: number) => range.slice(0, n).map((on) => incident({ on }));
   const late = (n: number) => range.slice(-n).map((on) => incident({ on, time: '11:10', antecedents: ['Noise'] }));
   const students = [
-    { id: 'more', incidents: [...early(2), ...late(12)], timetable },
-    { id: 'same', incidents: [...early(6), ...late(6)], timetable },
-    { id: 'few', incidents: late(3), timetable: [] },
-    { id: 'none', incidents: [incident({ on: '2026-01-01' })], timetable },
+    { id: 'more', incidents: [...early(2), ...late(12)], timetable, absences: [] },
+    { id: 'same', incidents: [...early(6), ...late(6)], timetable, absences: [] },
+    { id: 'few', incidents: late(3), timetable: [], absences: [] },
+    { id: 'none', incidents: [incident({ on: '2026-01-01' })], timetable, absences: [] },
   ];
   const patterns = patternsAcross(students, range, { recentDays: 15 });
+
+  it('take the days on which a student was away out of that student’s rates, and of nobody else’s', () => {
+    const [first = ''] = range;
+    const rateOf = (absences: string[]) =>
+      patternsAcross(
+        students.map((student) => ({ ...student, absences: student.id === 'same' ? absences : [] })),
+        range,
+        { recentDays: 15 },
+      ).students.map(({ id, weeks }) => [id, weeks[0]?.exposure] as const);
+    expect(rateOf([])).toContainEqual(['same', 5]);
+    expect(rateOf([first])).toContainEqual(['same', 4]);
+    expect(rateOf([first])).toContainEqual(['more', 5]);
+  });
 
   it('put weeks on one scale, and say whose rate changed beyond chance', () => {
     expect(patterns.students.map(({ id, n }) => [id, n])).toEqual([

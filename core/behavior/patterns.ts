@@ -1,5 +1,6 @@
 import type { IsoDate } from '../calendar/iso-date';
 import { hoursByCell, type Timetable } from '../calendar/timetable';
+import { defined } from '../defined';
 import { type Incident, LEAST_INCIDENTS } from '../entries/incidents/incident';
 import { sum } from '../statistics/spread';
 import { rateFigure } from '../words/counting';
@@ -12,6 +13,8 @@ export interface StudentIncidents {
   id: string;
   incidents: readonly Incident[];
   timetable: Timetable;
+  /** Days on which the student was away: in no rate. */
+  absences: readonly IsoDate[];
 }
 
 export interface StudentPattern {
@@ -71,13 +74,14 @@ export function patternsAcross(
     ...rest,
     incidents: incidents.filter(({ on }) => first <= on && on <= last),
   }));
-  const windows = students.map((student) => windowOf(student, days, recentDays));
+  const present = students.map(({ absences }) => daysPresent(days, absences));
+  const windows = students.map((student, i) => windowOf(student, defined(present[i]), recentDays));
   const chances = changesByChance(windows.map((window) => window ?? { counts: [], recent: 0 }));
   const patterns = inRange.map(({ id, incidents }, i): StudentPattern => {
     const dates = incidents.map(({ on }) => on);
     const window = windows[i];
     const change = window ? { ...window.comparison, chance: chances[i] ?? 1 } : null;
-    return { id, n: incidents.length, weeks: ratesByWeek(dates, days), change };
+    return { id, n: incidents.length, weeks: ratesByWeek(dates, defined(present[i])), change };
   });
   return {
     students: patterns,
@@ -88,6 +92,12 @@ export function patternsAcross(
     parts: partsAcross(inRange, days),
     antecedents: antecedentsAcross(inRange),
   };
+}
+
+function daysPresent(days: readonly IsoDate[], absences: readonly IsoDate[]): readonly IsoDate[] {
+  if (absences.length === 0) return days;
+  const away = new Set(absences);
+  return days.filter((day) => !away.has(day));
 }
 
 /** How often anybody may be said to have changed where nobody has. */
@@ -116,9 +126,10 @@ function windowOf({ incidents }: StudentIncidents, days: readonly IsoDate[], rec
   return { counts, recent, comparison };
 }
 
-function partsAcross(students: readonly StudentIncidents[], days: readonly IsoDate[]): PartAcross[] {
+function partsAcross(students: readonly StudentIncidents[], schoolDays: readonly IsoDate[]): PartAcross[] {
   const parts = new Map<string, PartAcross>();
-  for (const { incidents, timetable } of students) {
+  for (const { incidents, timetable, absences } of students) {
+    const days = daysPresent(schoolDays, absences);
     const own = new Map<string, { n: number; hours: number }>();
     for (const { part, hours } of hoursByCell(timetable, days)) {
       own.set(part, { n: 0, hours: (own.get(part)?.hours ?? 0) + hours });

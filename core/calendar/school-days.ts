@@ -7,6 +7,12 @@ export interface SchoolCalendar {
   closures: readonly { first: IsoDate; last: IsoDate; label?: string }[];
 }
 
+/** A calendar as one student has it: the days on which they were away are taken out like closures. */
+export const withoutDays = (calendar: SchoolCalendar, days: readonly IsoDate[]): SchoolCalendar =>
+  days.length === 0
+    ? calendar
+    : { ...calendar, closures: [...calendar.closures, ...days.map((day) => ({ first: day, last: day }))] };
+
 /** Whether school is held on a date. */
 export function isSchoolDay(date: IsoDate, calendar: SchoolCalendar): boolean {
   return (

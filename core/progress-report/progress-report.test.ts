@@ -68,7 +68,7 @@ const whole = (changes: Partial<ProgressReport> = {}): ProgressReport => ({
   student: { name: 'Ada Example', shortName: 'Ada E.', grade: 'Grade 4', groups: ['Garden group'] },
   ...{ schoolName: 'Test School', caseManager: 'H. Manager', plan: { startsOn: '2026-09-08', endsOn: '2027-06-11' } },
   period: { label: 'Quarter 1', ...PERIOD },
-  ...{ goals: [report(weekly(3, () => 5))], behavior: ['Leaves: noted 3 times.'], words: noWords },
+  ...{ goals: [report(weekly(3, () => 5))], behavior: ['Leaves: 3 times.'], words: noWords },
   ...changes,
 });
 
@@ -121,7 +121,7 @@ describe('a progress report as a document', () => {
 
   it('shows behavior to readers who are shown ABC notes', () => {
     const seen = (fields: Parameters<typeof shownFields>[0]) =>
-      textOf(progressReportDocument(progressReportFor(whole(), shownFields(fields)), null)).includes('Leaves: noted');
+      textOf(progressReportDocument(progressReportFor(whole(), shownFields(fields)), null)).includes('Leaves: 3 times');
     expect([seen(['numbers', 'abc']), seen(['numbers'])]).toEqual([true, false]);
   });
 
@@ -147,14 +147,14 @@ describe('behavior in brief', () => {
     const [leaves, shouts] = behaviorBrief(notes, period, before, when);
     // 2 on 5 school days against 4 on 5: half as many.
     expect(leaves).toMatch(
-      /^Leaves: noted 2 times on 5 school days, 0\.4 a day\. Against the period before, 0\.5 times as many a school day; likely /,
+      /^Leaves: 2 times in 5 school days, 0\.4 a day\. Against the period before, 0\.5 times as many a school day; likely /,
     );
-    expect(shouts).toBe('Shouts: noted 2 times on 5 school days, 0.4 a day.');
+    expect(shouts).toBe('Shouts: 2 times in 5 school days, 0.4 a day.');
   });
 
   it('says of what was noted only before that it was not noted, and nothing where nobody followed behavior', () => {
     const notes = [note('2026-09-08', 'Leaves')];
-    expect(behaviorBrief(notes, period, before, when)[0]).toMatch(/^Leaves: not noted on 5 school days, 0 a day\./);
+    expect(behaviorBrief(notes, period, before, when)[0]).toMatch(/^Leaves: none in 5 school days, 0 a day\./);
     expect(behaviorBrief([], period, before, { ...when, since: null })).toEqual([]);
     expect(behaviorBrief(notes, period, null, { ...when, since: '2026-10-01' })).toEqual([]);
   });
@@ -164,10 +164,10 @@ describe('behavior in brief', () => {
       ...when,
       calendar: { weekdays: [1, 2, 3, 4, 5], closures: [{ first: '2026-09-14', last: '2026-09-18' }] },
     };
-    expect(behaviorBrief([note('2026-09-15', 'Leaves')], period, null, holiday)).toEqual(['Leaves: noted 1 time.']);
+    expect(behaviorBrief([note('2026-09-15', 'Leaves')], period, null, holiday)).toEqual(['Leaves: 1 time.']);
     const late = { ...when, since: '2026-09-17' };
     expect(behaviorBrief([note('2026-09-17', 'Leaves')], period, null, late)).toEqual([
-      'Leaves: noted 1 time on 2 school days, 0.5 a day.',
+      'Leaves: 1 time in 2 school days, 0.5 a day.',
     ]);
   });
 });

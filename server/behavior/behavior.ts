@@ -9,6 +9,7 @@ import { type BehaviorCount, countsOf, watchedStretches } from '../entries/incid
 import { type Naming, namingOf } from '../entries/incidents/incidents';
 import { peopleById } from '../people/people';
 import type { Database } from '../platform/db/database';
+import { daysAway } from '../students/absences';
 import type { StudentAccess } from '../students/access';
 import { timetablesOf } from '../students/timetable';
 import { type AnalysedIncident, analysedIncidents } from './analysed';
@@ -29,6 +30,8 @@ export interface StudentBehavior {
   people: Map<string, string>;
   /** The day of the first incident or count: before it nothing could have been noted. */
   since: IsoDate | null;
+  /** Days on which the student was away: in no rate. */
+  absences: IsoDate[];
 }
 
 /**
@@ -44,12 +47,13 @@ export async function behaviorOf(
   const stored = await choicesOf(db, studentId);
   const choices = discreet ? discreetChoices(stored) : stored;
   const naming = namingOf(choices);
-  const [incidents, counts, timetables, phases, people] = await Promise.all([
+  const [incidents, counts, timetables, phases, people, away] = await Promise.all([
     analysedIncidents(db, new Map([[studentId, naming]])).then((found) => found.get(studentId) ?? []),
     countsOf(db, [studentId]),
     timetablesOf(db, [studentId]),
     phasesOf(db, studentId),
     peopleById(db),
+    daysAway(db, [studentId]),
   ]);
   const [since = null] = [incidents[0]?.on ?? [], counts.at(-1)?.on ?? []].flat().sort();
   return {
@@ -62,6 +66,7 @@ export async function behaviorOf(
     phases,
     people,
     since,
+    absences: away.get(studentId) ?? [],
   };
 }
 
@@ -73,13 +78,22 @@ export async function incidentsAcross(
   studentIds: readonly StudentAccess<'see'>[],
   { discreet }: { discreet: boolean },
 ): Promise<StudentIncidents[]> {
-  const [all, timetables] = await Promise.all([choicesOfAll(db, studentIds), timetablesOf(db, studentIds)]);
+  const [all, timetables, away] = await Promise.all([
+    choicesOfAll(db, studentIds),
+    timetablesOf(db, studentIds),
+    daysAway(db, studentIds),
+  ]);
   const followed = studentIds.filter((id) => (all.get(id)?.length ?? 0) > 0);
   const namings = new Map(
     [...all].map(([id, choices]) => [id, namingOf(discreet ? discreetChoices(choices) : choices)]),
   );
   const incidents = await analysedIncidents(db, namings);
-  return followed.map((id) => ({ id, incidents: incidents.get(id) ?? [], timetable: timetables.get(id) ?? [] }));
+  return followed.map((id) => ({
+    id,
+    incidents: incidents.get(id) ?? [],
+    timetable: timetables.get(id) ?? [],
+    absences: away.get(id) ?? [],
+  }));
 }
 
 /** A timetable whose places are called as the incidents call them. */

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { type ReportingPeriod, reportingPeriods } from '~/core/calendar/reporting-periods';
+import { withoutDays } from '~/core/calendar/school-days';
 import { behaviorBrief } from '~/core/progress-report/behavior-brief';
 import { goalReport, type ProgressReport } from '~/core/progress-report/content';
 import type { DraftInput, DraftWords } from '~/core/progress-report/input';
@@ -94,7 +95,11 @@ export async function draftOf(
       plan: { startsOn: student.plan.startsOn, endsOn: student.plan.endsOn },
       period: { label: current.label, ...stretch },
       goals: reports,
-      behavior: behaviorBrief(behavior.incidents, stretch, earlier, { ...when, since: behavior.since }),
+      behavior: behaviorBrief(behavior.incidents, stretch, earlier, {
+        ...when,
+        calendar: withoutDays(school.calendar, behavior.absences),
+        since: behavior.since,
+      }),
       words: words.whole,
     },
   };

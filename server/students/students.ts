@@ -94,7 +94,9 @@ export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[
             coalesce((select json_agg(json_build_object('startsOn', g.starts_on, 'plannedGap', g.planned_gap,
                         'observerIds', coalesce((select json_agg(go.person_id) from goal_observers go where go.goal_id = g.id), '[]'), 'lastOn',
                         (select max(o.observed_on) from entries o where o.student_id = s.id and o.goal_id = g.id and o.kind = 'goal' and not o.withdrawn)))
-                        from goals g where g.student_id = s.id and g.retired_on is null), '[]') as goals,
+                        from goals g where g.student_id = s.id and g.retired_on is null and not exists (
+                          select from absences a where a.student_id = s.id and a.day = $1 and a.part is null and a.withdrawn_at is null)
+                       ), '[]') as goals,
             coalesce((select json_agg(json_build_object('id', n.id, 'on', n.observed_on, 'version', n.version,
                         'time', to_char(n.observed_time, 'HH24:MI')) order by n.observed_on, n.observed_time)
                         from entries n where n.student_id = s.id and n.is_going and not n.withdrawn), '[]') as going

@@ -85,3 +85,34 @@ test('somebody without students is told so', async ({ app, page }) => {
     );
   }
 });
+
+test('who is away today has nothing due, and is out of the rates until the day is taken back', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  const student = await studentId(app.db, 'Hollis');
+  await page.goto('/');
+  const main = page.getByRole('main');
+  await expect(main.getByRole('link', { name: 'Observe Hollis B.' })).toBeVisible();
+  await page.goto(`/students/${student}/absences`);
+  await settled(page);
+  expect(await axeFindings(page)).toEqual([]);
+  // A weekend is refused at its field; what was typed stays.
+  await page.getByLabel('From').fill('2026-11-21');
+  await page.getByLabel('To, with this day').fill('2026-11-22');
+  await page.getByRole('button', { name: 'Save days away' }).click();
+  await expect(main).toContainText('There was no school then.');
+  await expect(page.getByLabel('From')).toHaveValue('2026-11-21');
+  await page.getByLabel('To, with this day').fill('2026-11-24');
+  await page.getByRole('button', { name: 'Save days away' }).click();
+  await expectToast(page, 'Saved: away on 2 school days.');
+  await page.goto('/');
+  await expect(main).toContainText('Away today: Hollis B.');
+  await expect(main.getByRole('link', { name: 'Observe Hollis B.' })).toHaveCount(0);
+  await main.getByRole('link', { name: 'Hollis B.', exact: true }).click();
+  await page.getByRole('button', { name: 'Remove Tue, Nov 24' }).click();
+  await expectToast(page, 'Removed: the student was there on that day.');
+  await page.goto('/');
+  await expect(main.getByRole('link', { name: 'Observe Hollis B.' })).toBeVisible();
+});

@@ -68,6 +68,7 @@ const of: StudentBehavior = {
     to: '10:00',
     location: null,
   })),
+  absences: [],
   people: new Map([
     [uuid(80), 'H. Bruun'],
     [uuid(81), 'N. Haddad'],

@@ -89,6 +89,7 @@ export function behaviorView(
     chosen: standing && { id: standing.id, name: standing.name, words: standing.words, unlike: standing.unlike },
     range,
     schoolDays: exposure.days.length,
+    daysAway: of.absences.filter((on) => range.from <= on && on <= range.to).length,
     incidents: figures?.n ?? 0,
     all: analysis.incidents,
     toAll: to({}),

@@ -3,6 +3,7 @@ import { v4 as newId } from 'uuid';
 import { z } from 'zod';
 import { isoDateField } from '~/core/calendar/date-fields';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
+import { withoutDays } from '~/core/calendar/school-days';
 import { phaseInput } from '~/core/entries/incidents/incident-input';
 import { behaviorOf } from '~/server/behavior/behavior';
 import { addPhase, removePhase } from '~/server/behavior/phases';
@@ -50,7 +51,10 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
     asked: { search: asked.search, phase: asked.phase, beside: asked.beside },
     newPhaseId: newId(),
     discreet,
-    view: behaviorView(of, asked, { calendar: school.calendar, today: actor.today }),
+    view: behaviorView(of, asked, {
+      calendar: withoutDays(school.calendar, of.absences),
+      today: actor.today,
+    }),
   };
 });
 
@@ -167,6 +171,7 @@ function Foot({ studentId, mayEditGoals }: { studentId: string; mayEditGoals: bo
     ...(mayEditGoals ? [['behavior/set-up', behaviorWords.behaviorSetup] as const] : []),
     ['incidents', behaviorWords.allIncidentsAsATable] as const,
     ['behavior/agreement', behaviorWords.twoObservers] as const,
+    ['absences', behaviorWords.daysAway] as const,
   ];
   return (
     <p className="no-print mt-8 flex flex-wrap gap-2 pb-20">

@@ -68,6 +68,7 @@ export function Filters({ view, asked }: FiltersProps) {
           {view.schoolDays > 0
             ? filtersWords.in(counted(view.schoolDays, filtersWords.schoolDay, filtersWords.schoolDays))
             : filtersWords.howLongWasWatchedIs}
+          {view.daysAway > 0 && filtersWords.daysAway(counted(view.daysAway, 'day away', 'days away'))}
           {view.schoolDays > 0 && figures && filtersWords.aDay(rateFigure(figures.perSchoolDay.rate))}
           {figures && figures.onOtherDays > 0 && `; ${figures.onOtherDays} more on days without school, in no rate`}
           {figures?.perHourObserved.rate != null &&

@@ -182,3 +182,22 @@ export const studentTeamWords = {
   save: 'Save',
   putOnTheTeam: 'Put on the team',
 };
+
+/** `absences.tsx` */
+export const absencesWords = {
+  pageTitle: (shortName: string) => `Days away, ${shortName} · Gentle Margin`,
+  daysAway: 'Days away',
+  whatTheyAreFor: 'What they are for',
+  takenOutOfRates:
+    'A day on which the student was away is taken out of every rate of behavior, and nothing is due on it. Incidents recorded on such a day are counted beside.',
+  ofOneGoal: 'Where only one goal could not be observed, say so with “Absent” on its data sheet.',
+  none: 'No day away has been recorded.',
+  from: 'From',
+  to: 'To, with this day',
+  save: 'Save days away',
+  saved: (days: string) => `Saved: away on ${days}.`,
+  removed: 'Removed: the student was there on that day.',
+  by: (name: string) => `recorded by ${name}`,
+  remove: 'Remove',
+  removeDay: (day: string) => `Remove ${day}`,
+};

@@ -1,3 +1,4 @@
+import { Fragment } from 'react';
 import { Link } from 'react-router';
 import { longDate, weekday } from '~/core/calendar/iso-date';
 import { noSchoolWords } from '~/core/calendar/school-days';
@@ -15,21 +16,23 @@ import { newestDates } from '~/server/progress/coverage';
 import { standingOfGoals } from '~/server/progress/progress';
 import { requireSchoolAdmin } from '~/server/school/administrators';
 import { schoolBegun } from '~/server/school/first-steps';
+import { daysAway } from '~/server/students/absences';
 import { invitationsTo } from '~/server/students/invitations';
 import { can } from '~/server/students/rights';
 import { studentsOf } from '~/server/students/students';
 import { plannedOn } from '~/server/students/timetable';
-import { type PersonBegun, personBegun } from '~/server/today/first-steps';
+import { personBegun } from '~/server/today/first-steps';
 import { MarginEntries } from '../entries/margin-entries';
 import { shownEntries } from '../entries/shown-entry';
 import { withErrorsInTurn } from '../platform/http/in-turn';
 import { personOf } from '../platform/http/request-person';
 import { useWaiting } from '../platform/offline/waiting';
-import { DecisionMark } from '../platform/ui/decision-mark';
-import { type FirstStep, FirstSteps } from '../platform/ui/first-steps';
+import { FirstSteps } from '../platform/ui/first-steps';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { schoolFirstSteps } from '../school/first-steps';
 import type { Route } from './+types/today';
+import { Attention } from './attention';
+import { personSteps } from './first-steps';
 import { todayWords } from './words';
 
 /** How many of the entries of a day stand in the margin. */
@@ -39,13 +42,14 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
   const { actor, person, school, wall, discreet } = personOf(context);
   const students = await studentsOf(database(), actor);
   const ids = students.map(({ id }) => id);
-  const [stored, newest, parts, rounds, invitations, begun, ofSchool] = await Promise.all([
+  const [stored, newest, parts, rounds, invitations, begun, away, ofSchool] = await Promise.all([
     goalsOf(database(), ids),
     newestDates(database(), ids),
     plannedOn(database(), ids, wall.on),
     roundsOf(database(), actor),
     invitationsTo(database(), actor),
     personBegun(database(), actor, ids),
+    daysAway(database(), ids),
     person.isSchoolAdmin ? schoolBegun(database(), await requireSchoolAdmin(database(), actor)) : null,
   ]);
   const all = discreet ? stored.map(discreetGoal) : stored;
@@ -57,7 +61,10 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
   const names = new Map<string, string>(
     students.map((student) => [student.id, (discreet ? discreetStudent(student) : student).shortName]),
   );
-  const planned = goals.map((goal) => ({ ...goal, lastOn: newest.get(goal.id) ?? null }));
+  const isAway = (id: string) => away.get(id)?.includes(actor.today) ?? false;
+  const planned = goals
+    .filter(({ studentId }) => !isAway(studentId))
+    .map((goal) => ({ ...goal, lastOn: newest.get(goal.id) ?? null }));
   const plan = dayPlan(parts, planned, { personId: person.id, wall, calendar: school.calendar });
   const byId = new Map(goals.map((goal) => [goal.id, goal]));
   const shown = ({ studentId, due }: { studentId: string; due: string[] }) => ({
@@ -70,6 +77,7 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
     noSchool: noSchoolWords(wall.on, school.calendar),
     invitations: invitations.length,
     hasStudents: students.length > 0,
+    away: ids.filter(isAway).map((id) => ({ id, name: names.get(id) ?? '' })),
     firstSteps: [
       ...(ofSchool ? schoolFirstSteps(ofSchool) : []),
       ...personSteps(students.find((student) => can(student, 'observe'))?.id, begun),
@@ -90,16 +98,6 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
   };
 });
 
-/** What to do first for somebody who has recorded nothing yet; nothing for who may record nothing. */
-function personSteps(studentId: string | undefined, { opened, recorded }: PersonBegun): FirstStep[] {
-  if (studentId === undefined || recorded) return [];
-  const here = `/students/${studentId}`;
-  return [
-    { label: todayWords.seeAStudentsGoals, to: here, isDone: opened },
-    { label: todayWords.recordYourFirstEntry, to: `${here}/observe`, isDone: false },
-  ];
-}
-
 const lineOf = ({ id, number, shortName }: Goal) => ({ id, number, shortName });
 
 export const meta: Route.MetaFunction = () => [{ title: todayWords.pageTitle }];
@@ -109,8 +107,20 @@ type Part = Loaded['parts'][number];
 type DueStudent = Part['students'][number];
 
 export default function Today({ loaderData }: Route.ComponentProps) {
-  const { wall, noSchool, invitations, hasStudents, firstSteps, parts, elsewhere, rounds, attention, entries, names } =
-    loaderData;
+  const {
+    wall,
+    noSchool,
+    invitations,
+    hasStudents,
+    firstSteps,
+    away,
+    parts,
+    elsewhere,
+    rounds,
+    attention,
+    entries,
+    names,
+  } = loaderData;
   const first = firstOf(parts);
   const waiting = useWaiting().list.length;
   return (
@@ -153,6 +163,19 @@ export default function Today({ loaderData }: Route.ComponentProps) {
             <p className="py-8 text-ink-2">{todayWords.noSchoolToday(noSchool)}</p>
           ) : (
             <Next parts={first} elsewhere={elsewhere} />
+          )}
+          {away.length > 0 && (
+            <p className="mt-4 text-small text-ink-2">
+              {todayWords.awayToday}
+              {away.map(({ id, name }, i) => (
+                <Fragment key={id}>
+                  {i > 0 && ', '}
+                  <Link to={`/students/${id}/absences`} className="link">
+                    {name}
+                  </Link>
+                </Fragment>
+              ))}
+            </p>
           )}
           {rounds.length > 0 && (
             <section className="mt-8">
@@ -311,30 +334,5 @@ function DueList({ students }: { students: DueStudent[] }) {
         </li>
       ))}
     </ul>
-  );
-}
-
-function Attention({ goals }: { goals: Loaded['attention'] }) {
-  if (goals.length === 0) return null;
-  return (
-    <section className="mt-8 pb-16">
-      <h2 className="border-b border-rule pb-2 text-lg">{todayWords.needsACloserLook}</h2>
-      <ul>
-        {goals.map(({ id, studentId, name, number, shortName, is, label, reason }) => (
-          <li key={id} className="grid gap-x-4 border-b border-rule py-2.5 sm:grid-cols-[8rem_1fr_auto]">
-            <span className="display text-lg">{name}</span>
-            <span>
-              <Link to={`/students/${studentId}/goals/${id}`} className="font-semibold hover:underline">
-                {number} · {shortName}
-              </Link>
-              <span className="block text-small text-ink-2">{reason}</span>
-            </span>
-            <span className="text-small">
-              <DecisionMark is={is} label={label} />
-            </span>
-          </li>
-        ))}
-      </ul>
-    </section>
   );
 }

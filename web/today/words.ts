@@ -75,6 +75,7 @@ export const todayWords = {
   youAreNotOnAny: 'You are not on any student’s support team yet. A case manager can add you.',
   seeAStudentsGoals: 'See a student’s goals, and how each is measured',
   recordYourFirstEntry: 'Record your first entry',
+  awayToday: 'Away today: ',
   noSchoolToday: (noSchool: string) => `No school today: ${noSchool}.`,
   yourRoundsToday: 'Your rounds today',
   allRounds: 'All rounds',
@@ -92,5 +93,9 @@ export const todayWords = {
   goThroughThem: 'Go through them',
   observe: (name: string) => `Observe ${name}`,
   observe2: 'Observe',
+};
+
+/** `attention.tsx` */
+export const attentionWords = {
   needsACloserLook: 'Needs a closer look',
 };

@@ -115,7 +115,7 @@ export function oralReadingSentence(definition: OralReadingDefinition, data: Ora
  *
  * @see the median of three passages: Shinn (1989), Curriculum-Based Measurement; Hosp, Hosp & Howell, The ABCs of CBM (from memory)
  */
-function poolReadings(definition: OralReadingDefinition, sessions: readonly [OralReadingData, ...OralReadingData[]]) {
+function poolPassages(definition: OralReadingDefinition, sessions: readonly [OralReadingData, ...OralReadingData[]]) {
   if (definition.passages === 'median') {
     const rate = (data: OralReadingData) => scoreOralReading(definition, data).value ?? 0;
     return defined(sessions.toSorted((a, b) => rate(a) - rate(b))[(sessions.length - 1) >> 1]);
@@ -131,7 +131,7 @@ export const oralReading: MeasureKind<OralReadingDefinition, OralReadingData> = 
   beginning: oralReadingDefinition.parse({ kind: 'oralReading', seconds: 60 }),
   holds: (data): data is OralReadingData => 'words' in data,
   data: oralReadingData,
-  pool: poolReadings,
+  pool: poolPassages,
   accumulates: false,
   isShare: false,
   score: scoreOralReading,
