@@ -72,6 +72,7 @@ export default [
     route('students/:studentId/behavior-entries', 'entries/incidents/recorded.ts'),
     route('students/:studentId/behavior', 'behavior/behavior.tsx'),
     route('students/:studentId/behavior/set-up', 'entries/incidents/set-up.tsx'),
+    route('students/:studentId/behavior/:what.csv', 'behavior/beside-file.ts'),
     route('students/:studentId/behavior/agreement', 'behavior/agreement.tsx'),
     route('students/:studentId/incidents', 'behavior/incidents.tsx'),
     route('students/:studentId/incidents.csv', 'behavior/incidents-file.ts'),

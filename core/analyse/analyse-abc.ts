@@ -2,8 +2,9 @@ import { analyseBehavior, type BehaviorAnalysis } from '../behavior/analysis';
 import { byQuarterHour } from '../behavior/when';
 import type { IsoDate } from '../calendar/iso-date';
 import { type SchoolCalendar, schoolDays } from '../calendar/school-days';
+import type { Timetable } from '../calendar/timetable';
 import { defined } from '../defined';
-import type { Incident } from '../entries/incidents/incident';
+import type { Incident, WatchedStretch } from '../entries/incidents/incident';
 
 export interface AbcFileAnalysis extends Omit<BehaviorAnalysis, 'incidents'> {
   /** How many incidents: the file calls them notes, and so does what is printed of it (docs/analyse.md). */
@@ -23,11 +24,15 @@ export interface AbcRange {
   closures?: SchoolCalendar['closures'];
   /** Stretches in which the student was away. */
   absences?: SchoolCalendar['closures'];
+  /** Where there is one, parts of the day have hours. */
+  timetable?: Timetable;
+  /** Observation windows, those without an occurrence too. */
+  watched?: readonly WatchedStretch[];
 }
 
 /**
- * ABC incidents from a file, analysed. School days are Monday to Friday, less the closures and absences that are given; without a timetable
- * there are no hours, so rates are per school day only.
+ * ABC incidents from a file, analysed. School days are Monday to Friday, less the closures and absences that are given. Without a
+ * timetable there are no hours, so rates are per school day only.
  *
  * @param incidents  at least one, in any order
  */
@@ -39,7 +44,11 @@ export function analyseAbc(incidents: readonly Incident[], range: AbcRange): Abc
     weekdays: [1, 2, 3, 4, 5],
     closures: [...(range.closures ?? []), ...(range.absences ?? [])],
   });
-  const { incidents: notes, ...analysis } = analyseBehavior(incidents, { days, timetable: [], watched: [] });
+  const { incidents: notes, ...analysis } = analyseBehavior(incidents, {
+    days,
+    timetable: range.timetable ?? [],
+    watched: (range.watched ?? []).filter(({ on }) => from <= on && on <= to),
+  });
   return {
     notes,
     from,

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, it } from 'vitest';
 import { nothingSet as none } from '~/core/analyse/analyse-series';
-import { analyseAbcFile, analyseAgreementFile, analyseSeriesFile } from './files';
+import { analyseAbcFile, analyseAgreementFile, analyseSeriesFile, timetableFrom, windowsFrom } from './files';
 import { Malformed, readTable, textOf } from './table';
 
 const project = fileURLToPath(new URL('../..', import.meta.url));
@@ -208,6 +208,40 @@ describe('a file of ABC incidents', () => {
     ]);
     expect(chains).toHaveLength(2);
     expect(analyseAbcFile(text, { from: '2026-08-31', to: '2026-09-04' }).behaviors[0]?.perSchoolDay.rate).toBe(0.4);
+  });
+
+  it('takes its hours from a timetable and its rate per hour from windows, as the page does', () => {
+    const text = lines(
+      'at,behavior,antecedent,consequence,location',
+      '2026-09-01T09:10,Leaving,Waiting,,Workshop',
+      '2026-09-02T12:10,Leaving,Waiting,,Kitchen',
+    );
+    const timetable = timetableFrom(
+      lines('weekday,part,from,to,location', '2,Bench,09:00,10:00,Workshop', '3,Lunch,12:00,12:30,Kitchen'),
+    );
+    const watched = windowsFrom(
+      lines(
+        'date,part,behavior,count,minutes',
+        '2026-09-01,Bench,Leaving,1,30',
+        '2026-09-02,,Leaving,0,30',
+        '2026-10-01,,Leaving,9,10',
+      ),
+    );
+    const [leaving] = analyseAbcFile(text, { from: '2026-08-31', to: '2026-09-04', timetable, watched }).behaviors;
+    // One of each weekday: an hour at the bench, half of one at lunch; one in the hour watched, what came later left out.
+    expect(leaving?.parts).toMatchObject([
+      { part: 'Bench', n: 1, exposure: 1, rate: 1 },
+      { part: 'Lunch', n: 1, exposure: 0.5, rate: 2 },
+    ]);
+    expect(leaving?.perHourObserved).toMatchObject({ n: 1, exposure: 1, rate: 1 });
+    expect(leaving?.settings.map(({ name }) => name)).toEqual(['Kitchen', 'Workshop']);
+    expect(() => timetableFrom(lines('weekday,part,from,to', '8,Bench,09:00,10:00'))).toThrow(
+      'Monday is 1, Sunday is 7.',
+    );
+    expect(() => timetableFrom(lines('weekday,part,from,to', '1,Bench,10:00,09:00'))).toThrow(Malformed);
+    expect(() => windowsFrom(lines('date,behavior,count,minutes', '2026-09-01,Leaving,1,0'))).toThrow(
+      'There must be some.',
+    );
   });
 
   it('takes what else a note may say, and leaves days without school out', () => {

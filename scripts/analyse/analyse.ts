@@ -12,6 +12,8 @@ import {
   analyseLatencyFile,
   analyseManySeries,
   analyseSeriesFile,
+  timetableFrom,
+  windowsFrom,
 } from './files';
 import { Malformed, textOf } from './table';
 
@@ -21,6 +23,7 @@ const USAGE = `Usage: npm run --silent analyse -- series FILE.csv [--direction i
        npm run --silent analyse -- latency FILE.csv [--limit SECONDS]
        npm run --silent analyse -- luck --k K --n N --value PERCENT --opportunities M --true PERCENT --days D
        npm run --silent analyse -- abc FILE.csv [--from D] [--to D] [--closures D,D..D] [--absences D,D..D]
+         [--timetable FILE.csv] [--windows FILE.csv]
        npm run --silent analyse -- agreement FILE.csv --kind ${agreementKinds.join('|')}`;
 
 class Misused extends Error {}
@@ -72,7 +75,11 @@ const closures = z
   )
   .transform((list) => list.map(([first, last = first]) => ({ first: first as string, last: last as string })))
   .default([]);
-const abcOptions = z.strictObject({ from: date, to: date, closures, absences: closures });
+const otherFile = z.string().nullable().default(null);
+const abcOptions = z.strictObject({
+  ...{ from: date, to: date, closures, absences: closures },
+  ...{ timetable: otherFile, windows: otherFile },
+});
 const agreementOptions = z.strictObject({
   kind: z.enum(agreementKinds, { error: `is one of ${agreementKinds.join(', ')}` }),
 });
@@ -121,8 +128,16 @@ function analyse(args: string[]): object {
     return analyseManySeries(read, options) ?? analyseSeriesFile(read, options);
   }
   if (what === 'abc') {
-    const options = optionsOf(abcOptions, values);
-    return analyseAbcFile(text(), options);
+    const { timetable, windows, ...range } = optionsOf(abcOptions, values);
+    const incidents = text();
+    const beside = <T>(other: string | null, from: (text: string) => T) => {
+      if (other === null) return undefined;
+      file = other;
+      return from(textOf(readFileSync(resolve(process.env.INIT_CWD ?? '.', other))));
+    };
+    const read = { timetable: beside(timetable, timetableFrom), watched: beside(windows, windowsFrom) };
+    file = path;
+    return analyseAbcFile(incidents, { ...range, ...read });
   }
   if (what === 'latency') {
     const { limit } = optionsOf(latencyOptions, values);

@@ -3,9 +3,10 @@ import { type AbcRange, analyseAbc } from '~/core/analyse/analyse-abc';
 import { type AgreementRows, type agreementKinds, analyseAgreement } from '~/core/analyse/analyse-agreement';
 import { analyseLatency } from '~/core/analyse/analyse-latency';
 import { analyseSeries, type SeriesOptions, type SeriesRow } from '~/core/analyse/analyse-series';
-import { isoDateField } from '~/core/calendar/date-fields';
+import { clockTimeField, isoDateField } from '~/core/calendar/date-fields';
+import { type Timetable, timetableDefinition } from '~/core/calendar/timetable';
 import { defined } from '~/core/defined';
-import { type Incident, incidentDefinition } from '~/core/entries/incidents/incident';
+import { type Incident, incidentDefinition, type WatchedStretch } from '~/core/entries/incidents/incident';
 import { type Cell, Malformed, type Row, readTable } from './table';
 
 const numberText = z
@@ -21,6 +22,7 @@ const dateText = z.unknown().transform((text, context) => {
   context.issues.push({ code: 'custom', message: `“${text}” is not a date such as 2026-03-02.`, input: text });
   return z.NEVER;
 });
+const weekdayText = numberText.refine((n) => [1, 2, 3, 4, 5, 6, 7].includes(n), { error: 'Monday is 1, Sunday is 7.' });
 const yesNoText = z
   .string()
   .toLowerCase()
@@ -127,7 +129,7 @@ export function analyseAbcFile(text: string, range: AbcRange) {
       behaviors,
       antecedents: severalIn(cellOf(row, 'antecedent')),
       consequences: severalIn(cellOf(row, 'consequence')),
-      location: row.setting?.text || null,
+      location: row.location?.text || row.setting?.text || null,
       observer: row.observer?.text || null,
       functions: row.function ? severalIn(row.function) : [],
       seconds: numberIn(row.seconds) || null,
@@ -135,6 +137,34 @@ export function analyseAbcFile(text: string, range: AbcRange) {
     };
   });
   return { kind: 'abc', ...analyseAbc(incidents, range) };
+}
+
+/** `weekday,part,from,to` and, where there is one, `location`: a timetable. */
+export function timetableFrom(text: string): Timetable {
+  const rows = readTable(text, ['weekday', 'part', 'from', 'to']);
+  const blocks = rows.map((row) => ({
+    weekday: read(cellOf(row, 'weekday'), weekdayText),
+    part: cellOf(row, 'part').text,
+    from: read(cellOf(row, 'from'), clockTimeField),
+    to: read(cellOf(row, 'to'), clockTimeField),
+    location: row.location?.text || null,
+  }));
+  const timetable = timetableDefinition.safeParse(blocks);
+  if (timetable.success) return timetable.data;
+  const { path, message } = defined(timetable.error.issues[0]);
+  const cell = defined(rows[Number(path[0] ?? 0)])[String(path[1] ?? 'part')];
+  throw new Malformed(cell?.line ?? 1, cell?.column ?? 1, message);
+}
+
+/** `date,behavior,count,minutes` and, where it is known, `part`: observation windows. */
+export function windowsFrom(text: string): WatchedStretch[] {
+  return readTable(text, ['date', 'behavior', 'count', 'minutes']).map((row) => ({
+    on: read(cellOf(row, 'date'), dateText),
+    part: row.part?.text || null,
+    behavior: cellOf(row, 'behavior').text,
+    count: read(cellOf(row, 'count'), countText),
+    minutes: read(cellOf(row, 'minutes'), opportunitiesText),
+  }));
 }
 
 /** `a,b`, one row for each thing that both looked at. A row that one of them left blank is left out, and counted. */

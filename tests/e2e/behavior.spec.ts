@@ -435,24 +435,21 @@ test('the page finds the demo’s patterns, and none where there is none; every 
   await expect(margin.getByRole('heading', { name: 'Since “Quiet corner”' })).toBeVisible();
 
   // The figures are those of the analysis of the file.
-  const file = await page.request.get(`/students/${student}/incidents.csv`);
-  const path = join(await mkdtemp(join(tmpdir(), 'notes-')), 'notes.csv');
-  await writeFile(path, await file.body());
-  const closures = '2026-10-12,2026-11-11';
-  const { stdout } = await run('npm', [
-    'run',
-    '--silent',
-    'analyse',
-    '--',
-    'abc',
-    path,
-    '--from',
-    '2026-09-08',
-    '--to',
-    '2026-11-24',
-    '--closures',
-    closures,
-  ]);
+  await page.goto(`/students/${student}/behavior?from=2026-09-08&to=2026-11-24`);
+  await page.getByText('Check it yourself').click();
+  const folder = await mkdtemp(join(tmpdir(), 'incidents-'));
+  for (const name of ['Incidents', 'Timetable', 'Observation windows']) {
+    const address = await page.getByRole('link', { name: `${name} (CSV)` }).getAttribute('href');
+    const called = /([a-z]+)\.csv/.exec(address ?? '')?.[1] as string;
+    await writeFile(join(folder, `${called}.csv`), await (await page.request.get(address ?? '')).body());
+  }
+  const command = (await page.locator('pre').textContent()) ?? '';
+  expect(command).toContain('--closures 2026-10-12,2026-11-11 --timetable timetable.csv');
+  const words = command.trim().split(' ').slice(1);
+  const { stdout } = await run(
+    'npm',
+    words.map((word) => (word.endsWith('.csv') ? join(folder, word) : word)),
+  );
   const analysis = JSON.parse(stdout);
   const leaves = analysis.behaviors.find(({ name }: { name: string }) => name === 'Leaves the bench');
   const body = page.getByRole('main');
@@ -467,6 +464,10 @@ test('the page finds the demo’s patterns, and none where there is none; every 
   }
   for (const { antecedent, consequence, n, of } of leaves.chains.slice(0, 3)) {
     await expect(body).toContainText(`${antecedent} → Leaves the bench → ${consequence}${n} of ${of}`);
+  }
+  // What stands out rests on the hours of the timetable: the same findings, in the same words.
+  for (const { sentence, about } of analysis.findings) {
+    if (about.behavior === 'Leaves the bench') await expect(margin).toContainText(sentence);
   }
   for (const { month, rate, exposure } of leaves.months) {
     await expect(

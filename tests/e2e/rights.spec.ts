@@ -89,6 +89,7 @@ const expected: Record<string, Record<string, number>> = {
   'students/:studentId/behavior': team,
   'students/:studentId/behavior/set-up': manager,
   'students/:studentId/behavior/agreement': team,
+  'students/:studentId/behavior/:what.csv': team,
   'students/:studentId/incidents': team,
   'students/:studentId/incidents.csv': team,
   'students/:studentId/incidents/:incidentId': team,
@@ -184,7 +185,7 @@ async function reportRows(app: App, { student, entry, hanneke }: Record<'student
   page.addPage();
   const pdf = Buffer.from(await page.save());
   await app.db('document_batch_parts').insert({ batch_id: batchId, student_id: student, position: 0, pages: 1, pdf });
-  return { issuedId, evidenceId, batchId, format: 'csv', period: '2026-12-04' };
+  return { issuedId, evidenceId, batchId, format: 'csv', what: 'timetable', period: '2026-12-04' };
 }
 
 test('the matrix names every route there is', async () => {
@@ -308,6 +309,7 @@ const needed: Record<string, [open: Needed, send: Needed | null]> = {
   '/behavior': ['see', 'editGoals'],
   '/behavior/set-up': ['editGoals', 'editGoals'],
   '/behavior/agreement': ['see', null],
+  '/behavior/:what.csv': ['see', null],
   '/incidents': ['see', null],
   '/incidents.csv': ['see', null],
   '/incidents/:incidentId': ['see', 'see'],

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { incidentsBehind } from '~/core/behavior/filter';
+import { withoutDays } from '~/core/calendar/school-days';
 import type { Choice, ChoiceKind } from '~/core/entries/incidents/choice';
 import { watchedStretch } from '~/core/entries/incidents/incident';
 import type { AnalysedIncident } from '~/server/behavior/analysed';
@@ -191,6 +192,24 @@ describe('the page of a student’s behavior', () => {
     expect(view({ behavior: shouts.id }).tooFew[0]).toBe('Too few to say: 1 incident of Shouts; 5 are needed.');
     const nothing = view({}, {}, { ...of, choices: [], naming: namingOf([]), incidents: [], watched: [], since: null });
     expect(nothing).toMatchObject({ chosen: undefined, figures: null, help: null, watched: null, behaviors: [] });
+  });
+
+  it('says how its figures are computed from its data: with what takes days out, and not where nobody knows who watched', () => {
+    const { check } = view({ from: '2026-09-08', to: '2026-10-09' });
+    expect(check).toEqual({
+      incidents: '/students/ada/incidents.csv?from=2026-09-08&to=2026-10-09',
+      options: '--from 2026-09-08 --to 2026-10-09 --timetable timetable.csv --windows windows.csv',
+    });
+    expect(view({ observer: uuid(81) }).check).toBeNull();
+    const away = { ...of, absences: ['2026-09-10', '2027-01-01'] };
+    const closures = [
+      { first: '2026-09-07', last: '2026-09-08' },
+      { first: '2026-12-21', last: '2027-01-01' },
+    ];
+    const calendar = withoutDays({ ...when.calendar, closures }, away.absences);
+    const shown = behaviorView(away, asked(), { ...when, calendar });
+    expect(shown.check?.options).toContain('--closures 2026-09-07..2026-09-08 --absences 2026-09-10 ');
+    expect(shown).toMatchObject({ daysAway: 1, schoolDays: view().schoolDays - 2 });
   });
 });
 

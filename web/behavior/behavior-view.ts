@@ -21,6 +21,7 @@ import type { Choice } from '~/core/entries/incidents/choice';
 import { coefficient, lengthOfTime, percent, rateFigure } from '~/core/words/counting';
 import type { StudentBehavior } from '~/server/behavior/behavior';
 import { keptAnalysis } from '~/server/behavior/kept-analysis';
+import { checkOf } from './check-options';
 import { filterFrom, type IncidentSearch, idsByName, searchText } from './search';
 import { behaviorViewWords } from './words';
 
@@ -72,7 +73,6 @@ export function behaviorView(
   const exposure = exposureUnder({ location, observer }, { days, timetable, watched });
   const analysis = keptAnalysis(of.incidents, inRange, exposure, [range, location, observer]);
   const figures = analysis.behaviors.find(({ name }) => name === standing?.name) ?? null;
-
   const base = { behavior: standing?.id, location: search.location, observer: search.observer, ...range };
   const to = (more: Partial<IncidentSearch>) =>
     `/students/${asked.studentId}/incidents?${searchText({ ...base, ...more })}`;
@@ -103,6 +103,7 @@ export function behaviorView(
       ? helpShown(of, standing, phases, asked.per, laterOf(since, helpBegins(phases, when.today)), when)
       : null,
     watched: watchedShown(of, standing?.name, range),
+    check: location || observer ? null : checkOf(asked.studentId, of, range, when.calendar),
     beside:
       asked.beside && standing
         ? besideShown(of, standing.name, { location, observer }, [range, asked.beside], when.calendar, to)

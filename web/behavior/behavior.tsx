@@ -20,6 +20,7 @@ import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/behavior';
 import { type BehaviorView, behaviorView } from './behavior-view';
+import { Check } from './check';
 import { DidItHelp } from './did-it-help-section';
 import { Beside, Figures, Watched } from './figures';
 import { Filters } from './filters';
@@ -111,6 +112,7 @@ export default function Behavior({ loaderData }: Route.ComponentProps) {
             {view.watched && <Watched watched={view.watched} studentId={student.id} />}
             {view.beside && <Beside beside={view.beside} />}
             {view.help && <Help loaderData={loaderData} help={view.help} chosen={chosen} />}
+            {view.check && <Check check={view.check} studentId={student.id} />}
             <Foot studentId={student.id} mayEditGoals={student.mayEditGoals} />
           </>
         )}

@@ -270,3 +270,19 @@ export const patternsWords = {
   noClearChangeForAnyone: 'No clear change for anyone.',
   thereIsNothingToCompare: 'There is nothing to compare.',
 };
+
+/** `beside-file.ts` */
+export const besideFileWords = {
+  noSuchFile: 'No such file.',
+  timetable: 'timetable (CSV)',
+  windows: 'observation windows (CSV)',
+};
+
+/** `check.tsx` */
+export const checkWords = {
+  checkItYourself: 'Check it yourself',
+  dataOfThisPage: 'Data of this page, and the command that gives the same figures from it:',
+  incidents: 'Incidents (CSV)',
+  timetable: 'Timetable (CSV)',
+  windows: 'Observation windows (CSV)',
+};
