@@ -643,7 +643,7 @@ test('by keyboard alone an incident is noted; the table of notes sorts and filte
 
   await expect(page.getByRole('link', { name: 'Behavior setup' })).toHaveCount(0);
   await expect(page.getByText('Something changed', { exact: true })).toHaveCount(0);
-  await expect(page.getByRole('button', { name: /^Take away/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Remove/ })).toHaveCount(0);
   await page.getByRole('link', { name: 'All incidents as a table' }).click();
   await settled(page);
   const table = page.getByRole('region', { name: 'Incidents, as a table' });

@@ -66,7 +66,7 @@ test('a photograph and a PDF stand beside an entry, for readers who are shown pi
   await reader.close();
 
   await page.goto(`/students/${student}/entries/${entry!.id}`);
-  await page.getByRole('button', { name: 'Take out bird house.jpg' }).click();
+  await page.getByRole('button', { name: 'Remove bird house.jpg' }).click();
   await expect(page.getByRole('img', { name: 'bird house.jpg' })).toHaveCount(0);
   expect((await page.request.get(`/students/${student}/evidence/${evidence}`)).status()).toBe(404);
 });

@@ -274,7 +274,7 @@ test('measurement: what is typed counts at once, can be mended, and an empty fie
   await expect(card).toContainText('25.8 cm');
   await card.getByLabel('2.').fill('20');
   await expect(card).toContainText('23.8 cmmean');
-  await card.getByRole('button', { name: 'Take out spot 2' }).click();
+  await card.getByRole('button', { name: 'Remove spot 2' }).click();
   await save(page, 'Hollis');
   expect((await newest(app))!.data).toEqual({ readings: [24, 27.5] });
 });
@@ -296,6 +296,22 @@ test('trials as counts: they must add up, and say so until they do', async ({ ap
     counts: { independent: 3, spoken: 2, incorrect: 1 },
     opportunities: 6,
   });
+});
+
+test('one support level for a whole session: how many went right with it, of how many', async ({ app, page }) => {
+  await signInAs(app, page);
+  await begin(app, page, 'Emrys', '1a');
+  const card = sheet(page, 'Measures ingredients');
+  await card.getByRole('button', { name: 'One support level for the session' }).click();
+  await card.getByRole('button', { name: 'Spoken' }).click();
+  await card.getByLabel('Right').fill('4');
+  await expect(page.getByRole('complementary')).toContainText('With a spoken prompt: 4.');
+  // Another level takes the same count along.
+  await card.getByRole('button', { name: 'Independent' }).click();
+  await expect(card.getByLabel('Right')).toHaveValue('4');
+  await card.getByRole('button', { name: 'Spoken' }).click();
+  await save(page, 'Emrys');
+  expect((await newest(app))!.data).toEqual({ counts: { spoken: 4, incorrect: 2 }, opportunities: 6 });
 });
 
 test('a goal’s entries are sorted and filtered, and its sessions told apart by day and by person', async ({

@@ -72,7 +72,7 @@ test('one entry: from the tap to the family’s page, its message, and the issue
   await settled(page);
   const row = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'Aunt Ida', exact: true }) });
   await row.getByText('Change').click();
-  await row.getByLabel('Told').selectOption('at each entry');
+  await row.getByLabel('How often').selectOption('at each entry');
   await row.getByRole('button', { name: 'Save' }).click();
   await expect(row.getByText('Without an address nothing can be sent.')).toBeVisible();
   await row.getByLabel('Email').fill('ida@home.example');

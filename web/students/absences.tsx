@@ -38,13 +38,13 @@ const removal = z.object({ intent: z.literal('remove'), day: isoDateField });
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
+  await requireStudent(database(), actor, studentId, 'observe');
   const form = await formOf(request);
   const toRemove = removal.safeParse(Object.fromEntries(form));
   if (toRemove.success) {
     await withdrawAbsence(database(), actor, studentId, toRemove.data.day, now);
     return data({ result: undefined }, { headers: await sayNext({ text: absencesWords.removed }) });
   }
-  await requireStudent(database(), actor, studentId, 'observe');
   const { done, refused } = await submitted(form, absenceInput, (input) =>
     recordAbsence(database(), actor, studentId, input, now),
   );

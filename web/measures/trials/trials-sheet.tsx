@@ -1,10 +1,11 @@
-import type { CSSProperties } from 'react';
+import { type CSSProperties, useState } from 'react';
 import { asCount } from '~/core/measures/score';
 import { outcomesOf } from '~/core/measures/support-levels';
 import { type CountedTrials, scoreTrials, type TrialsData, type TrialsDefinition } from '~/core/measures/trials/trials';
 import { percent } from '~/core/words/counting';
 import { toneOf } from '../../platform/ui/outcome-tones';
 import { Live, NumberField, Pad, type SheetProps, TakeBack, TextButton, usePads } from '../sheet';
+import { firstLevel, SessionLevelSheet } from './session-level-sheet';
 import { trialsSheetWords } from './words';
 
 /** As many pads stand in one row. */
@@ -20,15 +21,40 @@ type Sheet = SheetProps<TrialsDefinition, TrialsData>;
 
 /** Trial by trial as trial marks, or as counts that must add up. */
 export function TrialsSheet(props: Sheet) {
-  const { data, onMark } = props;
-  if (data && 'counts' in data) return <CountsSheet {...props} data={data} />;
+  const { definition, data, onMark } = props;
+  const [level, setLevel] = useState<string | null>(null);
+  const begin = { counts: {}, opportunities: definition.planned ?? 0 };
+  if (data && 'counts' in data) {
+    if (level === null) return <CountsSheet {...props} data={data} />;
+    return (
+      <>
+        <SessionLevelSheet definition={definition} level={level} data={data} onLevel={setLevel} onMark={onMark} />
+        <SoFar {...props} data={level in data.counts ? data : null} />
+      </>
+    );
+  }
   return (
     <>
       <MarksSheet {...props} trials={data?.trials ?? []} />
       {data === null && props.isActive && (
-        <TextButton onPress={() => onMark({ counts: {}, opportunities: props.definition.planned ?? 0 })}>
-          {trialsSheetWords.enterCountsInstead}
-        </TextButton>
+        <span className="flex flex-wrap gap-x-4">
+          <TextButton
+            onPress={() => {
+              setLevel(null);
+              onMark(begin);
+            }}
+          >
+            {trialsSheetWords.enterCountsInstead}
+          </TextButton>
+          <TextButton
+            onPress={() => {
+              setLevel(firstLevel(definition));
+              onMark(begin);
+            }}
+          >
+            {trialsSheetWords.oneLevelForTheSession}
+          </TextButton>
+        </span>
       )}
     </>
   );

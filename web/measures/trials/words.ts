@@ -3,6 +3,7 @@
 /** `trials-sheet.tsx` */
 export const trialsSheetWords = {
   enterCountsInstead: 'Enter counts instead',
+  oneLevelForTheSession: 'One support level for the session',
   nextOpportunity: 'Next opportunity',
   opportunity: (selected: number) => `Opportunity ${selected}`,
   opportunityIsChosenTheNext: (selected: number) => `Opportunity ${selected} is chosen: the next tap replaces it.`,
@@ -20,4 +21,12 @@ export const trialsFieldsWords = {
   whenTheStudentRefuses: 'When the student refuses',
   noOpportunityLeftOut: 'no opportunity: left out',
   anOpportunityNotTakenIncorrect: 'an opportunity not taken: incorrect',
+};
+
+/** `session-level-sheet.tsx` */
+export const sessionLevelSheetWords = {
+  supportLevel: 'Support level of the whole session',
+  right: 'Right',
+  ofHowMany: (many: string) => `Of how many ${many}?`,
+  oneByOneInstead: 'One by one instead',
 };
