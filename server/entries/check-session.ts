@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import { z } from 'zod';
 import { type IsoDate, longDate } from '~/core/calendar/iso-date';
 import type { WallTime } from '~/core/calendar/zone';
 import { defined } from '~/core/defined';
@@ -6,10 +6,11 @@ import type { sessionFields } from '~/core/entries/observation';
 import type { MeasureDefinition } from '~/core/measures/measure';
 import type { Goal } from '../goals/goals';
 import { type Database, preparedRows } from '../platform/db/database';
+import { written } from '../platform/db/rows';
 import { NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
 import { grant, type StudentAccess } from '../students/access';
-import { can, type Membership, type Right } from '../students/rights';
+import { can, membershipRow, type Right } from '../students/rights';
 
 /** What a session's clock may be ahead of the server's before it counts as the future, in minutes. */
 const CLOCK_SLACK = 5;
@@ -43,16 +44,18 @@ export interface SessionFacts {
 
 export type MeasuredGoal = Pick<Goal, 'version' | 'measure' | 'formerMeasures'>;
 
-interface FactsRow extends Membership {
-  firstName: string;
-  initials: string;
-  observerIsOnTeam: boolean;
-  settingIsKnown: boolean;
+const factsRow = membershipRow.extend({
+  firstName: z.string(),
+  initials: z.string(),
+  observerIsOnTeam: z.boolean(),
+  settingIsKnown: z.boolean(),
   /** Null where the session does not lie before the plan. */
-  planStartsOn: IsoDate | null;
-  goalStartsOn: IsoDate | null;
-  goals: Record<string, { version: number; measures: Record<string, MeasureDefinition> }> | null;
-}
+  planStartsOn: z.string().nullable(),
+  goalStartsOn: z.string().nullable(),
+  goals: z
+    .record(z.string(), z.object({ version: z.number(), measures: written<Record<string, MeasureDefinition>>() }))
+    .nullable(),
+});
 
 /**
  * Holds a session's date, observer and location against the school and the student's team, in one query: it stands
@@ -68,9 +71,10 @@ export async function checkSession(
   wall: WallTime,
 ): Promise<SessionFacts> {
   const { on, observerId, locationId } = session;
-  const [row] = await preparedRows<FactsRow>(
+  const [row] = await preparedRows(
     db,
     'check-session',
+    factsRow,
     `select m.role, m.rights, s.first_name as "firstName", s.initials,
             exists (select from team_members o where o.student_id = s.id and o.person_id = $3
                        and o.from_date <= $4 and coalesce(o.until_date, 'infinity') >= $4)
@@ -102,7 +106,7 @@ export async function checkSession(
   return { student, goals: measured(row.goals ?? {}), messages };
 }
 
-const measured = (goals: NonNullable<FactsRow['goals']>): Record<string, MeasuredGoal> =>
+const measured = (goals: NonNullable<z.infer<typeof factsRow>['goals']>): Record<string, MeasuredGoal> =>
   Object.fromEntries(
     Object.entries(goals).map(([id, { version, measures }]) => {
       const { [version]: measure, ...formerMeasures } = measures;

@@ -1,4 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
+import { z } from 'zod';
 import type { WallTime } from '~/core/calendar/zone';
 import { defined } from '~/core/defined';
 import { checkOutcome, entryField, type Outcome, type SessionInput } from '~/core/entries/observation';
@@ -114,9 +115,10 @@ export interface NewRow {
  * @returns the ids that were written now
  */
 async function insertOnce(db: Database, rows: NewRow[]): Promise<Set<string>> {
-  const written = await preparedRows<{ id: string }>(
+  const written = await preparedRows(
     db,
     'insert-goal-entries',
+    z.object({ id: z.string() }),
     `insert into entries (kind, ${columns})
      select 'goal', ${columns} from json_populate_recordset(null::entries, $1)
      on conflict (id) do nothing returning id`,

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { defined } from '~/core/defined';
 import { countSentence, incidentSentence } from '~/core/entries/incidents/incident-sentence';
@@ -107,9 +108,10 @@ export async function newestEntries(
   goals: readonly Goal[],
   { limit, on = null, discreet }: { limit: number; on?: IsoDate | null; discreet: boolean },
 ): Promise<ReportEntry[]> {
-  const newest = await preparedRows<{ id: string; kind: string }>(
+  const newest = await preparedRows(
     db,
     'newest-entries',
+    z.object({ id: z.string(), kind: z.string() }),
     // Student by student, so that each list comes out of its index in order and ends early.
     `select e.id, e.kind
        from unnest(cast($1 as uuid[])) as student (id)
@@ -133,9 +135,10 @@ export async function newestEntries(
 
 /** Whether the behavior of any of these students was ever noted: of most it never is, and then there is nothing to read. */
 async function anyFollowed(db: Database, studentIds: readonly string[]): Promise<boolean> {
-  const [row] = await preparedRows<{ any: boolean }>(
+  const [row] = await preparedRows(
     db,
     'any-followed',
+    z.object({ any: z.boolean() }),
     // Student by student and in the order of the index: else the plan reads through every note of the school.
     `select exists (
        select from unnest(cast($1 as uuid[])) as student (id)

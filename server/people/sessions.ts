@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
+import { z } from 'zod';
 import { type Database, preparedRows } from '../platform/db/database';
 import { NotFound } from '../platform/failures';
 import { writeChange } from '../school/changes';
-import { type Actor, type School, schoolJson } from '../school/school';
+import { type Actor, type School, schoolColumn, schoolJson } from '../school/school';
 import type { Person } from './people';
 import { hashToken, newToken } from './tokens';
 
@@ -58,16 +59,22 @@ export async function beginSession(
   return token;
 }
 
-interface SessionRow extends Omit<Person, 'setsUp'> {
-  session_id: string;
-  school: School;
-  staff_of: { id: string; name: string; isAdmin: boolean }[];
-  token_is_current: boolean;
-  created_at: Date;
-  rotated_at: Date;
-  seen_at: Date;
-  idle_minutes: number;
-}
+const sessionRow = z.object({
+  session_id: z.string(),
+  id: z.string(),
+  name: z.string(),
+  shortName: z.string(),
+  initials: z.string(),
+  work: z.string(),
+  email: z.string(),
+  school: schoolColumn,
+  staff_of: z.array(z.object({ id: z.string(), name: z.string(), isAdmin: z.boolean() })),
+  token_is_current: z.boolean(),
+  created_at: z.date(),
+  rotated_at: z.date(),
+  seen_at: z.date(),
+  idle_minutes: z.number(),
+});
 
 /** The day at a school, at the instant `$2`. */
 const dayAt = `cast(cast($2 as timestamptz) at time zone c.time_zone as date)`;
@@ -75,9 +82,10 @@ const dayAt = `cast(cast($2 as timestamptz) at time zone c.time_zone as date)`;
 /** Who carries this token: null when nobody, or no longer. Rotates the token when it is due. */
 export async function resumeSession(db: Database, token: string, now: Date): Promise<SignedIn | null> {
   const hash = hashToken(token);
-  const [row] = await preparedRows<SessionRow>(
+  const [row] = await preparedRows(
     db,
     'resume-session',
+    sessionRow,
     `select s.id as session_id, s.token_hash = $1 as token_is_current, s.created_at, s.rotated_at, s.seen_at,
             case when s.is_shared then at.shared_idle_minutes else at.idle_minutes end as idle_minutes,
             p.id, p.name, p.short_name as "shortName", p.initials, p.work, p.email,

@@ -1,26 +1,29 @@
+import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
-import type { Granted, Role } from '~/core/students/roles';
 import { type Database, preparedRows } from '../platform/db/database';
 import { NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
-import type { StudentAccess } from './access';
-import { can, type Membership, type Right } from './rights';
+import { readStudent, type StudentAccess } from './access';
+import { can, membershipRow, type Right } from './rights';
 
-export interface StudentTab {
-  id: string;
-  shortName: string;
-  initials: string;
-  firstName: string;
-  lastName: string;
-}
+const tabRow = z.object({
+  id: readStudent,
+  shortName: z.string(),
+  initials: z.string(),
+  firstName: z.string(),
+  lastName: z.string(),
+});
+export type StudentTab = Omit<z.infer<typeof tabRow>, 'id'> & { id: string };
+
+const studentRow = tabRow.extend({
+  ...membershipRow.shape,
+  grade: z.string(),
+  groups: z.array(z.string()),
+  plan: z.object({ startsOn: z.string(), endsOn: z.string(), nextReportOn: z.string().nullable() }).nullable(),
+});
 
 /** A student on whom the one who asks has a right. */
-export interface Student<R extends Right = 'read'> extends StudentTab, Membership {
-  id: StudentAccess<R>;
-  grade: string;
-  groups: string[];
-  plan: { startsOn: IsoDate; endsOn: IsoDate; nextReportOn: IsoDate | null } | null;
-}
+export type Student<R extends Right = 'read'> = Omit<z.infer<typeof studentRow>, 'id'> & { id: StudentAccess<R> };
 
 /** `$1` is the day on which it is asked. */
 const memberIsActive = `m.from_date <= $1 and coalesce(m.until_date, 'infinity') >= $1`;
@@ -53,43 +56,58 @@ export async function requireStudent<R extends Right>(
   studentId: string,
   right: R,
 ): Promise<Student<R>> {
-  const [student] = await preparedRows<Student<R>>(
+  const [student] = await preparedRows(
     db,
     'student-for',
+    studentRow,
     `select ${studentColumns}
        from students s join team_members m on m.student_id = s.id and m.person_id = $2 and ${memberIsActive}
       where s.id = $3 and s.school_id = $4 and s.archived_at is null`,
     [actor.today, actor.personId, studentId, actor.schoolId],
   );
   if (!student || !can(student, right)) throw new NotFound('No such student.');
-  return student;
+  // The right was found in the line above; a type has no trace at run time.
+  return student as Student<R>;
 }
 
 /** All students that the one who asks may see, by last name; not those whose report they may only read. */
 export async function studentsOf(db: Database, actor: Actor): Promise<Student<'see'>[]> {
-  const all = await preparedRows<Student<'see'>>(
+  const all = await preparedRows(
     db,
     'students-of',
+    studentRow,
     `select ${studentColumns}
        from students s join team_members m on m.student_id = s.id and m.person_id = $2 and ${memberIsActive}
       where s.school_id = $3 and s.archived_at is null
       order by s.last_name, s.first_name`,
     [actor.today, actor.personId, actor.schoolId],
   );
-  return all.filter((student) => can(student, 'see'));
+  // As above: of those who are left, the right was found.
+  return all.filter((student) => can(student, 'see')) as Student<'see'>[];
 }
 
-export interface TabFacts extends StudentTab, Membership {
-  goals: { lastOn: IsoDate | null; startsOn: IsoDate; plannedGap: number | null; observerIds: string[] }[];
+const tabFactsRow = tabRow.extend({
+  ...membershipRow.shape,
+  /** Those that may be observed today. */
+  goals: z.array(
+    z.object({
+      lastOn: z.string().nullable(),
+      startsOn: z.string(),
+      plannedGap: z.number().nullable(),
+      observerIds: z.array(z.string()),
+    }),
+  ),
   /** Incidents that have no end yet. */
-  going: { id: string; on: IsoDate; time: string; version: number }[];
-}
+  going: z.array(z.object({ id: z.string(), on: z.string(), time: z.string(), version: z.number() })),
+});
+export type TabFacts = z.infer<typeof tabFactsRow>;
 
 /** The students as index tabs, with what it takes to say whether something is due: for someone who only reads, no more than their names. */
 export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[]> {
-  const tabs = await preparedRows<TabFacts>(
+  const tabs = await preparedRows(
     db,
     'student-tabs',
+    tabFactsRow,
     `select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, m.role, m.rights,
             coalesce((select json_agg(json_build_object('startsOn', g.starts_on, 'plannedGap', g.planned_gap,
                         'observerIds', coalesce((select json_agg(go.person_id) from goal_observers go where go.goal_id = g.id), '[]'), 'lastOn',
@@ -108,13 +126,8 @@ export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[
   return tabs.map((tab) => (can(tab, 'see') ? tab : { ...tab, goals: [], going: [] }));
 }
 
-export interface TeamMember {
-  id: string;
-  name: string;
-  shortName: string;
-  role: Role;
-  rights: readonly Granted[] | null;
-}
+const teamMemberRow = membershipRow.extend({ id: z.string(), name: z.string(), shortName: z.string() });
+export type TeamMember = z.infer<typeof teamMemberRow>;
 
 /** The support team of a student on a day. */
 export async function supportTeam(
@@ -122,9 +135,10 @@ export async function supportTeam(
   studentId: StudentAccess<'read'>,
   today: IsoDate,
 ): Promise<TeamMember[]> {
-  return preparedRows<TeamMember>(
+  return preparedRows(
     db,
     'support-team',
+    teamMemberRow,
     `select p.id, p.name, p.short_name as "shortName", m.role, m.rights
        from team_members m join people p on p.id = m.person_id
       where m.student_id = $2 and ${memberIsActive}

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import knex, { type Knex } from 'knex';
 import { LRUCache } from 'lru-cache';
 import pg from 'pg';
+import { z } from 'zod';
 import { type DatabaseRole, roles } from './guard';
 
 export type Database = Knex;
@@ -112,13 +113,20 @@ const GONE = new Set([
  * under the name. Within a transaction it runs there.
  *
  * @param name  different for every different text
+ * @param row  what each row must be
  * @param sql  with `$1`, `$2` … for the values
+ * @throws ZodError when a row is not what the schema says: the query is wrong
  */
-export async function preparedRows<Row>(db: Database, name: string, sql: string, values: unknown[]): Promise<Row[]> {
+export async function preparedRows<S extends z.ZodType>(
+  db: Database,
+  name: string,
+  row: S,
+  sql: string,
+  values: unknown[],
+): Promise<z.output<S>[]> {
   const connection: pg.Client = await db.client.acquireConnection();
   try {
-    // The caller says what its own columns are, as with every raw query.
-    return (await connection.query({ name, text: sql, values })).rows as Row[];
+    return z.array(row).parse((await connection.query({ name, text: sql, values })).rows);
   } finally {
     await db.client.releaseConnection(connection);
   }
