@@ -3,12 +3,12 @@ import { goalFilterWords } from './words';
 interface GoalFilterProps {
   goals: readonly { id: string; number: string; shortName: string }[];
   chosen: string | null;
-  /** Whether there are ABC notes or counts to show alone. */
+  /** Whether there are incidents or counts to show alone. */
   hasBehavior: boolean;
   onChoose: (goalId: string | null) => void;
 }
 
-/** Chosen in place of a goal: ABC notes and counts. */
+/** Chosen in place of a goal: incidents and counts. */
 export const BEHAVIOR = 'behavior';
 
 /** Shows one goal's entries, those of behavior, or all. */

@@ -1,7 +1,7 @@
 import { SubNav } from '../platform/ui/sub-nav';
 import { reportViewsWords } from './words';
 
-/** The two reports of a student: the running one, and those of a period. */
+/** The two kinds of report of a student: the individual report, and those of a period. */
 export function ReportViews({ studentId }: { studentId: string }) {
   const views = [
     { to: `/students/${studentId}/individual-report`, label: reportViewsWords.individualReport },

@@ -55,7 +55,7 @@ export default function RecordIncident({ loaderData }: Route.ComponentProps) {
   return <RecordIncidentScreen key={student.id} incidentScreen={incidentScreen} />;
 }
 
-/** Before there is a behavior to incident. */
+/** Before there is a behavior to record. */
 export function NothingToChoose({
   student,
   mayEditGoals,
