@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
 
-/** A school day on which a student was away, from one day to another; the same day where it was one. */
+/** The days on which a student was away, from one to another, both included. */
 export const absenceInput = z
   .object({ from: isoDateField, to: isoDateField })
   .refine(({ from, to }) => from <= to, { error: 'It ends after it begins.', path: ['to'] });

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { defined } from '~/core/defined';
 import type { Database } from '../platform/db/database';
 import { rowsOf } from '../platform/db/rows';
 import type { SchoolAdmin } from './administrators';
@@ -24,5 +25,5 @@ export async function schoolBegun(db: Database, { schoolId, personId }: SchoolAd
             exists (select from school_staff where school_id = :schoolId and person_id <> :personId) as staff`,
     { schoolId, personId },
   );
-  return begun ?? { closures: false, locations: false, students: false, staff: false };
+  return defined(begun);
 }

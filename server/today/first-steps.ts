@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { defined } from '~/core/defined';
 import type { Database } from '../platform/db/database';
 import { rowsOf } from '../platform/db/rows';
 import type { Actor } from '../school/school';
@@ -23,5 +24,5 @@ export async function personBegun(
             exists (select from entries where student_id = any(:studentIds) and recorded_by = :personId) as recorded`,
     { personId, studentIds: [...studentIds] },
   );
-  return begun ?? { opened: false, recorded: false };
+  return defined(begun);
 }
