@@ -20,6 +20,10 @@ import { requireStudent } from '../students/students';
 import { draftOf, periodsOf, saveDraft } from './draft';
 
 /** An issued report as lists show it. */
+/** What the access log calls a progress report, with the format of the file that was taken away. */
+export const issuedNamed = (number: number, format?: 'pdf' | 'docx' | 'csv'): string =>
+  `progress report no. ${number}${format ? ` (${format.toUpperCase()})` : ''}`;
+
 export interface IssuedLine extends Issue {
   id: string;
   /** As it was when the report was issued; its id is null when the plan has lost it since. */
@@ -218,7 +222,7 @@ export async function issueReport(
       ...{ report_id: input.id, student_id: studentId, entry_id, version },
     }));
     if (from.length > 0) await trx.batchInsert('issued_report_entries', from, 1000);
-    const issued = { studentId, what: `progress report no. ${(last?.number ?? 0) + 1}`, how: 'issued' as const };
+    const issued = { studentId, what: issuedNamed((last?.number ?? 0) + 1), how: 'issued' as const };
     await recordAccess(trx, { personId: actor.personId }, issued, now);
     await tellReaders(trx, studentId, input, actor, now);
   });

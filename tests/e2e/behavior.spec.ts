@@ -269,7 +269,7 @@ test('counts make a rate, none occurred among them; two observers of a window ar
   await page.getByLabel('To', { exact: true }).fill('10:30');
   await page.getByRole('button', { name: 'Compare' }).click();
   const agree = page.getByRole('region', { name: 'How far they agree' });
-  await expect(agree).toContainText('H. Bruun noted it 2 times, P. Ibarra once, in 3 intervals.');
+  await expect(agree).toContainText('H. Bruun recorded it 2 times, P. Ibarra once, in 3 intervals.');
   await expect(agree).toContainText('Interval by interval67%');
   await expect(agree).toContainText('Total count50%');
   expect(await axeFindings(page)).toEqual([]);
@@ -436,6 +436,7 @@ test('the page finds the demo’s patterns, and none where there is none; every 
 
   // The figures are those of the analysis of the file.
   await page.goto(`/students/${student}/behavior?from=2026-09-08&to=2026-11-24`);
+  await settled(page);
   await page.getByText('Check it yourself').click();
   const folder = await mkdtemp(join(tmpdir(), 'incidents-'));
   for (const name of ['Incidents', 'Timetable', 'Observation windows']) {

@@ -182,12 +182,12 @@ function Watched({
   watched: NonNullable<Route.ComponentProps['loaderData']['watched']>;
 }) {
   const { counts, intervals, perInterval, kappa } = agreement;
-  const said = (share: number | null) => (share === null ? 'not defined' : percent(100 * share));
+  const said = (share: number | null) => (share === null ? agreementWords.notDefined : percent(100 * share));
   const figures: [string, string][] = [
     [agreementWords.intervalByInterval, said(agreement.occurrence)],
     [agreementWords.whereOneOrBothSaw, said(agreement.scored)],
     [agreementWords.whereOneOrBothDid, said(agreement.unscored)],
-    [agreementWords.cohens, kappa === null ? 'not defined' : coefficient(kappa)],
+    [agreementWords.cohens, kappa === null ? agreementWords.notDefined : coefficient(kappa)],
     [agreementWords.totalCount, said(agreement.total)],
     [agreementWords.countInEachInterval, said(agreement.meanPerInterval)],
     [agreementWords.sameCountInEachInterval, said(agreement.exactPerInterval)],
@@ -200,9 +200,7 @@ function Watched({
       {counts.a + counts.b === 0 ? (
         <p className="mt-1 text-ink-2">{agreementWords.neitherNotedItInThis}</p>
       ) : (
-        <p className="mt-1">
-          {`${a} noted it ${counts.a === 1 ? 'once' : agreementWords.times(counts.a)}, ${b} ${counts.b === 1 ? 'once' : agreementWords.times2(counts.b)}, in ${intervals} intervals.`}
-        </p>
+        <p className="mt-1">{agreementWords.bothCounted(a, counts.a, b, counts.b, intervals)}</p>
       )}
       <dl className="mt-2 grid max-w-xl grid-cols-[1fr_auto] gap-x-6 gap-y-1">
         {figures.map(([label, value]) => (

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { dayNumber, shortDate } from '~/core/calendar/iso-date';
-import { counted, rateFigure } from '~/core/words/counting';
+import { rateFigure } from '~/core/words/counting';
 import type { BehaviorView } from './behavior-view';
 import { barsWords } from './words';
 
@@ -55,22 +55,19 @@ export function Months({ months }: { months: Figures['months'] }) {
       <ul className="flex h-40 max-w-md items-end gap-4 border-b border-rule">
         {months.map(({ month, n, exposure, rate, to }) => {
           const name = monthFormat.format(Date.parse(`${month}-01T00:00:00Z`));
-          const said = barsWords.in(
-            counted(n, 'incident', 'incidents'),
-            counted(exposure, barsWords.schoolDay, barsWords.schoolDays),
-          );
+          const said = barsWords.month(name, n, exposure);
           return (
             <li key={month} className="flex h-full min-w-10 flex-1 flex-col justify-end text-center text-small">
-              <Link to={to} title={`${name}${said}`} className="flex h-full flex-col justify-end">
+              <Link to={to} title={said} className="flex h-full flex-col justify-end">
                 <span className="font-bold">{rateFigure(rate)}</span>
                 <span
                   className="bar mx-auto w-4/5 rounded-t-md bg-clay-deep"
                   style={{ height: `${(68 * (rate ?? 0)) / highest}%` }}
                 />
-                <span className="text-ink-2">
+                <span aria-hidden className="text-ink-2">
                   {name} · {n}
-                  <span className="sr-only">{said}</span>
                 </span>
+                <span className="sr-only">{said}</span>
               </Link>
             </li>
           );
@@ -108,7 +105,7 @@ export function Weeks({ weeks, phaseLines }: { weeks: Figures['weeks']; phaseLin
           0
         </text>
         {weeks.map(({ monday, n, exposure, rate, to }, i) => {
-          const said = `Week of ${shortDate(monday)}: ${counted(n, 'incident', 'incidents')} in ${counted(exposure, barsWords.schoolDay, barsWords.schoolDays)}${rate === null ? '' : barsWords.aDay(rateFigure(rate))}`;
+          const said = barsWords.week(shortDate(monday), n, exposure, rate === null ? null : rateFigure(rate));
           return (
             <g key={monday}>
               <Link to={to} aria-label={said}>

@@ -107,7 +107,7 @@ export function DidItHelp({ help, behavior, newPhaseId, mayEditGoals, today, per
 
 /** The days in stretches of one phase, as the graph of a goal draws them. */
 function graphOf({ points, phases, per }: Help, today: IsoDate): GoalGraph {
-  const unit = per === 'hour' ? 'an hour observed' : 'that day';
+  const unit = per === 'hour' ? didItHelpSectionWords.anHourObserved : didItHelpSectionWords.thatDay;
   const numbers = [...new Set(points.map(({ phase }) => phase))];
   return {
     runs: numbers.map((number) =>
@@ -157,9 +157,9 @@ function Changes({
                 name="intent"
                 value="removePhase"
                 className="btn btn-sm"
-                aria-label={didItHelpSectionWords.takeAway(label)}
+                aria-label={didItHelpSectionWords.removeNamed(label)}
               >
-                {didItHelpSectionWords.takeAway2}
+                {didItHelpSectionWords.remove}
               </button>
             </fetcher.Form>
           </li>

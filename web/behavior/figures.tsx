@@ -82,9 +82,7 @@ export function Watched({ watched, studentId }: { watched: NonNullable<BehaviorV
   return (
     <section className="mt-8">
       <h2 className="mb-1 text-lg">{figuresWords.whileSomebodyWatchedForIt}</h2>
-      <p>
-        {`${counted(watched.stretches, 'stretch', 'stretches')} of watching, ${watched.none} of them without an occurrence. It occurred in ${watched.base}.`}
-      </p>
+      <p>{figuresWords.windows(watched.stretches, watched.none, watched.base)}</p>
       <div className="mt-2 flex flex-wrap gap-x-10 gap-y-2 text-small">
         <ul>
           {watched.parts.map(({ part, said }) => (

@@ -68,9 +68,9 @@ export function Filters({ view, asked }: FiltersProps) {
           {view.schoolDays > 0
             ? filtersWords.in(counted(view.schoolDays, filtersWords.schoolDay, filtersWords.schoolDays))
             : filtersWords.howLongWasWatchedIs}
-          {view.daysAway > 0 && filtersWords.daysAway(counted(view.daysAway, 'day away', 'days away'))}
+          {view.daysAway > 0 && filtersWords.daysAway(view.daysAway)}
           {view.schoolDays > 0 && figures && filtersWords.aDay(rateFigure(figures.perSchoolDay.rate))}
-          {figures && figures.onOtherDays > 0 && `; ${figures.onOtherDays} more on days without school, in no rate`}
+          {figures && figures.onOtherDays > 0 && filtersWords.onOtherDays(figures.onOtherDays)}
           {figures?.perHourObserved.rate != null &&
             filtersWords.anHourObserved(rateFigure(figures.perHourObserved.rate))}
         </p>

@@ -91,13 +91,13 @@ function askedWords(search: IncidentSearch, nameOf: (id: string) => string): str
     intensity && incidentsWords.intensity(intensity),
     weekday && incidentsWords.onS(weekdayName(weekday)),
     part,
-    search.outside && 'outside the day',
+    search.outside && incidentsWords.outsideTheDay,
     quarter && incidentsWords.fromOnAQuarterOf(quarter),
     month && incidentsWords.in(month),
     week && incidentsWords.inTheWeekOf(shortDate(week)),
-    search.timed && 'with a length',
-    from && incidentsWords.from(shortDate(from)),
-    to && incidentsWords.to(shortDate(to)),
+    search.timed && incidentsWords.withALength,
+    from && incidentsWords.sinceDay(shortDate(from)),
+    to && incidentsWords.untilDay(shortDate(to)),
   ];
   return said.filter((one): one is string => Boolean(one));
 }
@@ -195,7 +195,7 @@ export default function Incidents({ loaderData }: Route.ComponentProps) {
           {asked.length > 0 && (
             <p className="mt-3">
               <Link to={`/students/${student.id}/incidents`} className="font-semibold text-ink-2 hover:underline">
-                {incidentsWords.allIncidents2}
+                {incidentsWords.toAllIncidents}
               </Link>
             </p>
           )}
@@ -203,7 +203,7 @@ export default function Incidents({ loaderData }: Route.ComponentProps) {
       }
     >
       <PrintSheet
-        head={incidentsWords.abcIncidents(
+        head={incidentsWords.printedHeading(
           student.shortName,
           asked.join(' · '),
           asked.length > 0 ? ' · ' : '',
@@ -217,7 +217,7 @@ export default function Incidents({ loaderData }: Route.ComponentProps) {
           </Link>
         </p>
         <div className="mt-1 mb-4 flex items-start justify-between gap-4">
-          <h1 className="text-2xl">{student.isDiscreet ? incidentsWords.notes : incidentsWords.abcIncidents2}</h1>
+          <h1 className="text-2xl">{student.isDiscreet ? incidentsWords.notes : incidentsWords.abcIncidents}</h1>
           <button type="button" className="btn no-print" onClick={() => window.print()}>
             <Printer size={16} aria-hidden />
             {incidentsWords.print}
@@ -262,8 +262,8 @@ function Range({ loaded: { search } }: { loaded: Route.ComponentProps['loaderDat
         ([name, value]) => value !== undefined && <input key={name} type="hidden" name={name} value={value} />,
       )}
       {[
-        { name: 'from', label: incidentsWords.from2, value: from },
-        { name: 'to', label: incidentsWords.to2, value: to },
+        { name: 'from', label: incidentsWords.from, value: from },
+        { name: 'to', label: incidentsWords.to, value: to },
       ].map(({ name, label, value }) => (
         <label key={name} className="flex items-center gap-2 text-ink-2">
           {label}

@@ -179,7 +179,7 @@ function SmallWeeks({ weeks, highest }: { weeks: WeekRate[]; highest: number }) 
   return (
     <svg
       role="img"
-      aria-label={`Weeks from ${shortDate(first.monday)} on; the newest ${rateFigure(newest?.rate ?? null)} a school day`}
+      aria-label={patternsWords.weeksFrom(shortDate(first.monday), rateFigure(newest?.rate ?? null))}
       viewBox={`0 0 ${GRAPH.width} ${GRAPH.height}`}
       className="mt-1 block h-auto w-full"
     >

@@ -1,4 +1,8 @@
+import { counted } from '~/core/words/counting';
+
 // What the screens of this room say, together: to be read in one go, and one day translated.
+
+const timesSaid = (n: number): string => (n === 1 ? 'once' : `${n} times`);
 
 /** `behavior-view.ts` */
 export const behaviorViewWords = {
@@ -20,6 +24,9 @@ export const incidentsFileWords = {
 
 /** `agreement.tsx` */
 export const agreementWords = {
+  notDefined: 'not defined',
+  bothCounted: (a: string, ofA: number, b: string, ofB: number, intervals: number) =>
+    `${a} recorded it ${timesSaid(ofA)}, ${b} ${timesSaid(ofB)}, in ${counted(intervals, 'interval', 'intervals')}.`,
   chooseABehavior: 'Choose a behavior.',
   sayHowManyMinutes: 'Say how many minutes.',
   chooseAnObserver: 'Choose an observer.',
@@ -55,20 +62,18 @@ export const agreementWords = {
   sameCountInEachInterval: 'Same count in each interval',
   howFarTheyAgree: 'How far they agree',
   neitherNotedItInThis: 'Neither noted it in this window. If both watched, they agree that it did not occur.',
-  times: (a: number) => `${a} times`,
-  times2: (b: number) => `${b} times`,
   inEachInterval: (a: string, a2: string, b: string, b2: string) => `In each interval: ${a} ${a2} · ${b} ${b2}`,
 };
 
 /** `bars.tsx` */
 export const barsWords = {
+  week: (monday: string, n: number, days: number, rate: string | null) =>
+    `Week of ${monday}: ${counted(n, 'incident', 'incidents')} in ${counted(days, 'school day', 'school days')}${rate === null ? '' : `, ${rate} a day`}`,
   byMonth: 'By month, ',
   incidentsAndAboveThemHow: 'incidents, and above them how many a school day',
-  in: (n: string, exposure: string) => `: ${n} in ${exposure}`,
-  schoolDay: 'school day',
-  schoolDays: 'school days',
+  month: (name: string, n: number, days: number) =>
+    `${name}: ${counted(n, 'incident', 'incidents')} in ${counted(days, 'school day', 'school days')}`,
   weeks: 'Weeks',
-  aDay: (rate: string) => `, ${rate} a day`,
   incidentsASchoolDayIn: 'Incidents a school day in each week',
   dashedUprightWhatChanged: ' · dashed line: what changed',
   aBarLeadsToIts: '. A bar leads to its incidents.',
@@ -76,6 +81,8 @@ export const barsWords = {
 
 /** `did-it-help-section.tsx` */
 export const didItHelpSectionWords = {
+  anHourObserved: 'an hour observed',
+  thatDay: 'that day',
   beforeAndAfter: 'Before and after',
   nothingHasBeenChangedYet: 'No change has been entered yet. When a new support begins, add it with the day it starts.',
   twoPhasesShowThatSomething:
@@ -90,8 +97,8 @@ export const didItHelpSectionWords = {
   howOftenInEachHour: 'How often in each hour somebody watched, day by day.',
   howManyIncidentsOnEach: 'How many incidents on each school day.',
   since: (label: string, startsOn: string) => `${label}, since ${startsOn}`,
-  takeAway: (label: string) => `Remove “${label}”`,
-  takeAway2: 'Remove',
+  removeNamed: (label: string) => `Remove “${label}”`,
+  remove: 'Remove',
   somethingChanged: 'Something changed',
   whatChanged: 'What changed',
   earDefenders: 'Ear defenders',
@@ -118,6 +125,8 @@ export const whenGridWords = {
 
 /** `figures.tsx` */
 export const figuresWords = {
+  windows: (n: number, none: number, occurredIn: string | null) =>
+    `${counted(n, 'observation window', 'observation windows')}, ${none} of them without an occurrence.${occurredIn === null ? '' : ` It occurred in ${occurredIn}.`}`,
   antecedents: 'Antecedents',
   noIncidentSaysWhatCame: 'No incident says what came before.',
   consequences: 'Consequences',
@@ -148,6 +157,7 @@ export const figuresWords = {
 
 /** `filters.tsx` */
 export const filtersWords = {
+  onOtherDays: (n: number) => `; ${n} more on days without school, in no rate`,
   where: 'Where',
   notedBy: 'Recorded by',
   phase: 'Phase',
@@ -159,7 +169,7 @@ export const filtersWords = {
   in: (schoolDays: string) => ` in ${schoolDays}`,
   schoolDay: 'school day',
   schoolDays: 'school days',
-  daysAway: (days: string) => ` (without ${days})`,
+  daysAway: (days: number) => ` (without ${counted(days, 'day away', 'days away')})`,
   howLongWasWatchedIs: '. How long they watched is not known for this choice, so there is no rate',
   aDay: (rate: string) => `: ${rate} a day`,
   anHourObserved: (rate: string) => `, ${rate} an hour observed`,
@@ -202,6 +212,8 @@ export const behaviorWords = {
 
 /** `incidents.tsx` */
 export const incidentsWords = {
+  outsideTheDay: 'outside the day',
+  withALength: 'with a length',
   after: (antecedent: string) => `after “${antecedent}”`,
   followedBy: (consequence: string) => `followed by “${consequence}”`,
   takenToBeFor: (n: string) => `possibly for ${n}`,
@@ -211,8 +223,8 @@ export const incidentsWords = {
   fromOnAQuarterOf: (quarter: string) => `from ${quarter} on, a quarter of an hour`,
   in: (month: string) => `in ${month}`,
   inTheWeekOf: (week: string) => `in the week of ${week}`,
-  from: (from: string) => `from ${from}`,
-  to: (to: string) => `to ${to}`,
+  sinceDay: (from: string) => `from ${from}`,
+  untilDay: (to: string) => `to ${to}`,
   notesGentleMargin: 'Notes · Gentle Margin',
   incidentsOfGentleMargin: (shortName: string) => `Incidents of ${shortName} · Gentle Margin`,
   secondObserver: ' · second observer',
@@ -227,23 +239,24 @@ export const incidentsWords = {
   asManyAsTheFigure: (all: string) => `${all}: as many as the figure counts.`,
   everyIncidentThatStandsWhat:
     'Every incident on record. Withdrawn ones are left out; second observers’ incidents count in no figure.',
-  allIncidents2: 'All incidents →',
-  abcIncidents: (shortName: string, asked: string, n: string, schoolName: string, today: string) =>
+  toAllIncidents: 'All incidents →',
+  printedHeading: (shortName: string, asked: string, n: string, schoolName: string, today: string) =>
     `${shortName} · ABC incidents · ${asked}${n}${schoolName} · ${today}`,
   notes: 'Notes',
-  abcIncidents2: 'ABC incidents',
+  abcIncidents: 'ABC incidents',
   print: ' Print',
   thereIsNoSuchIncident: 'There is no such incident.',
   noIncidentHasBeenRecorded: 'No incident has been recorded yet.',
   incidentsAsATable: 'Incidents, as a table',
   showTheEarlierOnesToo: 'Show the earlier ones too',
-  from2: 'From',
-  to2: 'To',
+  from: 'From',
+  to: 'To',
   showTheseDays: 'Show these days',
 };
 
 /** `patterns.tsx` */
 export const patternsWords = {
+  weeksFrom: (monday: string, rate: string) => `Weeks from ${monday} on; the newest ${rate} a school day`,
   pageTitle: 'Patterns · Gentle Margin',
   changedMost: 'Changed most',
   patterns: 'Patterns',

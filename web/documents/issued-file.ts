@@ -2,7 +2,7 @@ import { fileName } from '~/core/documents/file-name';
 import { progressReportDocument, progressReportFor, progressRows } from '~/core/documents/progress-report-document';
 import { everything, shownFields } from '~/core/sharing/visibility-rule';
 import { database } from '~/server/platform/db/current';
-import { issuedReport } from '~/server/progress-report/issued';
+import { issuedNamed, issuedReport } from '~/server/progress-report/issued';
 import { recordAccess } from '~/server/sharing/access-log';
 import { visibilityRules } from '~/server/sharing/visibility';
 import { can } from '~/server/students/rights';
@@ -23,7 +23,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     visibilityRules(database(), student.id),
   ]);
   const report = progressReportFor(issued.report, can(student, 'see') ? everything : shownFields(rules.team.shows));
-  const what = `progress report no. ${issued.number} (${format.toUpperCase()})`;
+  const what = issuedNamed(issued.number, format);
   await recordAccess(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'exported' }, now);
   return documentFile(
     format,

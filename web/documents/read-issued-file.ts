@@ -2,7 +2,7 @@ import { data } from 'react-router';
 import { fileName } from '~/core/documents/file-name';
 import { progressReportDocument, progressRows } from '~/core/documents/progress-report-document';
 import { database } from '~/server/platform/db/current';
-import { issuedOutside } from '~/server/progress-report/issued';
+import { issuedNamed, issuedOutside } from '~/server/progress-report/issued';
 import { recordAccess } from '~/server/sharing/access-log';
 import { readerBy, visit } from '../individual-report/visit';
 import { withErrorsAtDoor } from '../platform/http/at-door';
@@ -20,7 +20,7 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   const issued = await issuedOutside(database(), way.studentId, idFrom(args.params.issuedId), school, seen);
   const reading = {
     studentId: way.studentId,
-    what: `progress report no. ${issued.number} (PDF)`,
+    what: issuedNamed(issued.number, 'pdf'),
     how: 'exported' as const,
   };
   await recordAccess(database(), { linkId: way.id }, reading, instant);

@@ -79,8 +79,8 @@ export function GoalCard({ goal, draft, isActive, selected, openedAt, message, o
 
 function standing({ measure }: ObservedGoal, { data, clock, reason }: GoalDraft): string {
   if (reason !== null) return noScoreWords[reason].label;
-  if (isRunning(clock)) return 'the clock is running';
-  if (data === null) return 'nothing yet: stays blank, not zero';
+  if (isRunning(clock)) return goalCardWords.theClockIsRunning;
+  if (data === null) return goalCardWords.nothingYet;
   if (measure.kind === 'trials' && 'trials' in data) {
     const { planned, opportunity } = measure;
     const n = data.trials.length;
@@ -89,7 +89,7 @@ function standing({ measure }: ObservedGoal, { data, clock, reason }: GoalDraft)
       : `${n} ${n === 1 ? opportunity.one : opportunity.many}`;
   }
   const score = measureOf(measure).score(data);
-  return score.value === null ? 'no score yet' : measureOf(measure).basis(score);
+  return score.value === null ? goalCardWords.noScoreYet : measureOf(measure).basis(score);
 }
 
 /** A session can end without a score, for a reason that is kept apart from zero. */

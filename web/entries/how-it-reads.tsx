@@ -9,7 +9,7 @@ import { useNow } from '../measures/use-now';
 import { isMarked, type SessionDraft } from './draft';
 import { LastFive } from './last-five';
 import { sessionSummary } from './session-line';
-import { howItReadsWords } from './words';
+import { howItReadsWords, sessionLineWords } from './words';
 
 interface HowItReadsProps {
   goals: readonly ObservedGoal[];
@@ -23,7 +23,10 @@ export function HowItReads({ goals, draft, choices }: HowItReadsProps) {
   const marked = goals.filter(({ id }) => draft.goals[id] && isMarked(draft.goals[id]));
   if (marked.length === 0) return <p className="text-small text-ink-2">{howItReadsWords.nothingIsMarkedYetGoals}</p>;
   const { on, ...rest } = draft.session;
-  const about = sessionSummary({ on: '', ...rest }, choices).replace('no date', on ? shortDate(on) : 'no date');
+  const about = sessionSummary({ on: '', ...rest }, choices).replace(
+    sessionLineWords.noDate,
+    on ? shortDate(on) : sessionLineWords.noDate,
+  );
   return (
     <ol className="grid gap-4 overflow-y-auto">
       {marked.map((goal) => {

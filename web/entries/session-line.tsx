@@ -44,10 +44,10 @@ export function sessionSummary(
   { people, locations }: SessionChoices,
 ) {
   const place = locations.find(({ id }) => id === locationId)?.name ?? sessionLineWords.locationChoose;
-  const person = people.find(({ id }) => id === observerId)?.name ?? 'observer not said';
+  const person = people.find(({ id }) => id === observerId)?.name ?? sessionLineWords.observerNotSpecified;
   const first = people.find(({ id }) => id === besideId);
   const who = first ? sessionLineWords.beside(person, first.name) : person;
-  return [on ? longDate(on) : 'no date', time || 'no time', place, who].join(' · ');
+  return [on ? longDate(on) : sessionLineWords.noDate, time || sessionLineWords.noTime, place, who].join(' · ');
 }
 
 interface SessionEditorProps extends SessionLineProps {

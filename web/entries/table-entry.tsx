@@ -176,8 +176,8 @@ function Table({ student, goal, people, locations, personId, wall }: Route.Compo
               {saving.isBusy
                 ? tableEntryWords.saving
                 : rows.length > 0
-                  ? tableEntryWords.save(counted(rows.length, 'entry', 'entries'))
-                  : tableEntryWords.save2}
+                  ? tableEntryWords.saveRows(counted(rows.length, 'entry', 'entries'))
+                  : tableEntryWords.save}
             </button>
             <p role="status" className="text-small text-ink-2">
               {isKept && tableEntryWords.keptOnThisDevice}

@@ -2,6 +2,9 @@
 
 /** `goal-card.tsx` */
 export const goalCardWords = {
+  theClockIsRunning: 'the clock is running',
+  nothingYet: 'nothing yet: stays blank, not zero',
+  noScoreYet: 'no score yet',
   noteOn: (shortName: string) => `Note on ${shortName}`,
   noteOptional: 'Note (optional)',
   of: (n: number, planned: number, many: string) => `${n} of ${planned} ${many}`,
@@ -10,6 +13,9 @@ export const goalCardWords = {
 
 /** `session-line.tsx` */
 export const sessionLineWords = {
+  observerNotSpecified: 'observer not specified',
+  noDate: 'no date',
+  noTime: 'no time',
   change: 'change',
   locationChoose: 'Location: choose',
   beside: (person: string, name: string) => `${person} beside ${name}`,
@@ -170,8 +176,8 @@ export const tableEntryWords = {
   rowsNeed: 'rows need',
   thereIsNoRowTo: 'There is no row to save yet.',
   saving: 'Saving …',
-  save: (n: string) => `Save ${n}`,
-  save2: 'Save',
+  saveRows: (n: string) => `Save ${n}`,
+  save: 'Save',
   keptOnThisDevice: 'Kept on this device ✓',
   fromPaperInATable: 'From paper, in a table',
   oneRowForEachSession:

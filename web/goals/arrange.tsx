@@ -121,7 +121,7 @@ export default function Arrange({ loaderData: { student, goals, today } }: Route
   const context = useId();
   const placeOf = (id: UniqueIdentifier) => {
     const goal = current.find((one) => one.id === id);
-    return goal ? `${goal.number} ${goal.shortName}` : 'the goal';
+    return goal ? `${goal.number} ${goal.shortName}` : arrangeWords.theGoal;
   };
   const announcements: Announcements = {
     onDragStart: ({ active }) => arrangeWords.isPickedUpArrowKeys(placeOf(active.id)),
@@ -240,8 +240,13 @@ function GoalLine({ goal, studentId, today, others, isFirst, isLast, onMove }: G
         <IconButton label={arrangeWords.moveDown(named)} isOff={isLast} onPress={() => onMove(1)}>
           <ArrowDown size={16} aria-hidden />
         </IconButton>
-        <button type="button" aria-label={arrangeWords.retire(named)} onClick={() => setRetiring(true)} className="btn">
-          {arrangeWords.retire2}
+        <button
+          type="button"
+          aria-label={arrangeWords.retireNamed(named)}
+          onClick={() => setRetiring(true)}
+          className="btn"
+        >
+          {arrangeWords.retire}
         </button>
       </span>
       {isRetiring && <RetireDialog goal={goal} others={others} today={today} onClose={() => setRetiring(false)} />}

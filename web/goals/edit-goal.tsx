@@ -76,7 +76,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `${loaderData ? editGoalWords.editing(loaderData.goal.number) : editGoalWords.aGoal} · Gentle Margin` },
+  { title: editGoalWords.pageTitle(loaderData?.goal.number) },
 ];
 
 export default function EditGoal({ loaderData, actionData }: Route.ComponentProps) {

@@ -21,9 +21,9 @@ export function RetireDialog({ goal, others, today, onClose }: RetireDialogProps
   const messages = fetcher.data?.result?.error ?? {};
   const id = useId();
   return (
-    <Dialog title={retireWords.retire(goal.shortName)} onClose={onClose}>
+    <Dialog title={retireWords.dialogTitle(goal.shortName)} onClose={onClose}>
       <fetcher.Form method="post" className="grid gap-4 p-6">
-        <h2 className="text-xl">{retireWords.retire2(goal.number, goal.shortName)}</h2>
+        <h2 className="text-xl">{retireWords.heading(goal.number, goal.shortName)}</h2>
         <input type="hidden" name="intent" value="retire" />
         <input type="hidden" name="goalId" value={goal.id} />
         <fieldset className="grid gap-1">
@@ -76,7 +76,7 @@ export function RetireDialog({ goal, others, today, onClose }: RetireDialogProps
             {retireWords.keepIt}
           </button>
           <button type="submit" className="btn btn-primary" disabled={fetcher.state !== 'idle'}>
-            {retireWords.retire3}
+            {retireWords.retire}
           </button>
         </div>
       </fetcher.Form>
@@ -101,7 +101,7 @@ export function RetiredLine({ goal, studentId }: { goal: Line; studentId: string
           {shortName}
         </Link>
         <span className="block text-small text-ink-2">
-          {[retireWords.on2(how, longDate(retired.on)), retired.note].filter(Boolean).join(' · ')}
+          {[retireWords.howAndWhen(how, longDate(retired.on)), retired.note].filter(Boolean).join(' · ')}
         </span>
         <FieldMessage messages={messages.goalId ?? undefined} />
       </span>
@@ -111,10 +111,10 @@ export function RetiredLine({ goal, studentId }: { goal: Line; studentId: string
           type="submit"
           name="intent"
           value="bringBack"
-          aria-label={retireWords.bringBack(number, shortName)}
+          aria-label={retireWords.bringBackNamed(number, shortName)}
           className="btn"
         >
-          {retireWords.bringBack2}
+          {retireWords.bringBack}
         </button>
       </fetcher.Form>
     </li>

@@ -2,22 +2,23 @@
 
 /** `retire.tsx` */
 export const retireWords = {
-  retire: (shortName: string) => `Retire ${shortName}`,
-  retire2: (number: string, shortName: string) => `Retire ${number} ${shortName}`,
+  dialogTitle: (shortName: string) => `Retire ${shortName}`,
+  heading: (number: string, shortName: string) => `Retire ${number} ${shortName}`,
   why: 'Why',
   theGoalThatTakesIts: 'The goal that takes its place',
   on: 'On',
   note: 'Note',
   keepIt: 'Keep it',
-  retire3: 'Retire',
+  retire: 'Retire',
   replacedBy: (replacedBy: string) => `replaced by ${replacedBy}`,
-  on2: (how: string, on: string) => `${how} on ${on}`,
-  bringBack: (number: string, shortName: string) => `Bring back ${number} ${shortName}`,
-  bringBack2: 'Bring back',
+  howAndWhen: (how: string, on: string) => `${how} on ${on}`,
+  bringBackNamed: (number: string, shortName: string) => `Bring back ${number} ${shortName}`,
+  bringBack: 'Bring back',
 };
 
 /** `arrange.tsx` */
 export const arrangeWords = {
+  theGoal: 'the goal',
   theGoalIsRetiredAll: 'The goal is retired. All that was recorded stays, and it can be brought back.',
   pageTitle: (shortName: string) => `Goals of ${shortName}, arranged · Gentle Margin`,
   isPickedUpArrowKeys: (id: string) => `${id} is picked up. Arrow keys move it, Space puts it down.`,
@@ -35,18 +36,18 @@ export const arrangeWords = {
   drag: (named: string) => `Drag ${named}`,
   moveUp: (named: string) => `Move ${named} up`,
   moveDown: (named: string) => `Move ${named} down`,
-  retire: (named: string) => `Retire ${named}`,
-  retire2: 'Retire',
+  retireNamed: (named: string) => `Retire ${named}`,
+  retire: 'Retire',
 };
 
 /** `edit-goal.tsx` */
 export const editGoalWords = {
+  aGoal: 'A goal',
   goalIsInTheGoal: (number: string) => `Goal ${number} is in the goal bank.`,
   thereAreNoThreeScores: 'There are no three scores to take a baseline from, or there is a baseline already.',
   theBaselineIsEditThe: (goal: string) => `The baseline is ${goal}. “Edit the goal” changes it.`,
   goalIsChanged: (number: string) => `Goal ${number} is changed.`,
-  editing: (number: string) => `Editing ${number}`,
-  aGoal: 'A goal',
+  pageTitle: (number: string | undefined) => `${number ? `Editing ${number}` : 'A goal'} · Gentle Margin`,
   editTheGoal: 'Edit the goal',
   putItIntoTheSchools: 'Put it into the school’s goal bank',
   everyoneWhoSetsUpGoals: (name: string) =>

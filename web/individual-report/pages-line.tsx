@@ -27,13 +27,13 @@ export function PagesLine({ page, pages, total, isAll, oldestFirst }: PagesLineP
         <nav aria-label={pagesLineWords.pagesOfTheReport} className="no-print mb-3 flex flex-wrap items-center gap-2">
           {page > 1 && (
             <Link to={to(page - 1)} className="btn" rel="prev">
-              {pagesLineWords.entries(before)}
+              {pagesLineWords.entriesBefore(before)}
             </Link>
           )}
           {pages > 1 && <span className="px-2 text-ink-2">{pagesLineWords.pageOf(page, pages)}</span>}
           {page < pages && (
             <Link to={to(page + 1)} className="btn" rel="next">
-              {pagesLineWords.entries2(after)}
+              {pagesLineWords.entriesAfter(after)}
             </Link>
           )}
           <Link to={to(isAll ? 1 : ALL)} className="btn btn-ghost">

@@ -213,12 +213,12 @@ function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps)
           </>
         }
       >
-        <PrintSheet head={readWords.individualReport(shortName, schoolName, longDate(today))}>
+        <PrintSheet head={readWords.printedHeading(shortName, schoolName, longDate(today))}>
           <header>
             <p className="text-small text-ink-2">{schoolName}</p>
             <h1 className="text-3xl">{shortName}</h1>
             <p className="mt-1 text-small text-ink-2">
-              {readWords.individualReport2(counted(total, 'entry', 'entries'))}
+              {readWords.individualReport(counted(total, 'entry', 'entries'))}
             </p>
           </header>
           <ReportControls {...{ goals, goal, find, from, to, arrangement, today, hasBehavior: report.hasBehavior }} />

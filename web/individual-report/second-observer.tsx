@@ -66,11 +66,11 @@ export function SecondObserver({ student, entry, partner, candidates, mayPair }:
               <button
                 type="button"
                 className="btn btn-sm"
-                aria-label={secondObserverWords.ofTheSameSession(about)}
+                aria-label={secondObserverWords.ofTheSameSessionAbout(about)}
                 disabled={isBusy}
                 onClick={() => save({ intent: 'pair', otherId: id })}
               >
-                {secondObserverWords.ofTheSameSession2}
+                {secondObserverWords.ofTheSameSession}
               </button>
             </li>
           ))}

@@ -43,8 +43,8 @@ export const secondObserverWords = {
   thisEntryCounts: 'This entry counts',
   theOtherEntryCounts: 'The other entry counts',
   theyWereNotOfOne: 'They were not of one session',
-  ofTheSameSession: (about: string) => `Of the same session: ${about}`,
-  ofTheSameSession2: 'Of the same session',
+  ofTheSameSessionAbout: (about: string) => `Of the same session: ${about}`,
+  ofTheSameSession: 'Of the same session',
 };
 
 /** `entry.tsx` */
@@ -87,9 +87,9 @@ export const incidentWords = {
 /** `pages-line.tsx` */
 export const pagesLineWords = {
   pagesOfTheReport: 'Pages of the report',
-  entries: (before: string) => `← ${before} entries`,
+  entriesBefore: (before: string) => `← ${before} entries`,
   pageOf: (page: number, pages: number) => `Page ${page} of ${pages}`,
-  entries2: (after: string) => `${after} entries →`,
+  entriesAfter: (after: string) => `${after} entries →`,
   pageByPage: 'Page by page',
   allOnOnePage: 'All on one page',
   eachIsShownAsIt: (total: string) => `${total}. Each is shown as it stands now; what was withdrawn is left out.`,
@@ -157,9 +157,9 @@ export const readWords = {
   aFilledMarkIsA:
     'A filled mark is a try that went right: the darker, the less help it took. An outlined one had not come right yet.',
   progressReports: 'Progress reports',
-  individualReport: (shortName: string, schoolName: string, today: string) =>
+  printedHeading: (shortName: string, schoolName: string, today: string) =>
     `${shortName} · individual report · ${schoolName} · ${today}`,
-  individualReport2: (total: string) => `Individual report · ${total}`,
+  individualReport: (total: string) => `Individual report · ${total}`,
   nothingInTheReportIs: 'No entries match.',
   nothingHasBeenWrittenDown: 'Nothing has been recorded yet.',
   theTeamAndYourFamily: 'The team and your family see it.',

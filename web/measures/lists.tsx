@@ -21,7 +21,7 @@ export function Nouns({ field, what }: { field: FieldMetadata<{ one: string; man
   const { one, many } = field.getFieldset();
   return (
     <div className="grid grid-cols-2 gap-4">
-      <TextField field={one} label={what === 'unit' ? listsWords.nameForOne : listsWords.nameForOne2(what)} />
+      <TextField field={one} label={what === 'unit' ? listsWords.nameForOne : listsWords.nameForOneOf(what)} />
       <TextField field={many} label={listsWords.nameForSeveral} />
     </div>
   );

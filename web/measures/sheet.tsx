@@ -149,5 +149,5 @@ export function NumberField(props: {
 export function needsOf(measure: MeasureDefinition, { comparison, value }: CriterionDefinition): string {
   const of = measureOf(measure);
   const target = of.asCount(value, comparison) ?? of.said(value);
-  return `${comparison === 'atLeast' ? 'needs' : 'at most'} ${target}`;
+  return comparison === 'atLeast' ? sheetWords.needs(target) : sheetWords.atMost(target);
 }

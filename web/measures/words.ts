@@ -2,6 +2,8 @@
 
 /** `sheet.tsx` */
 export const sheetWords = {
+  needs: (target: string) => `needs ${target}`,
+  atMost: (target: string) => `at most ${target}`,
   takeBack: ' Take back ',
   takeOut: (what: string) => `Remove ${what}`,
 };
@@ -14,7 +16,7 @@ export const lengthFieldWords = {
 /** `lists.tsx` */
 export const listsWords = {
   nameForOne: 'Name for one',
-  nameForOne2: (what: string) => `Name for one ${what}`,
+  nameForOneOf: (what: string) => `Name for one ${what}`,
   nameForSeveral: 'Name for several',
   nameOf: (what: string, at: number) => `Name of ${what} ${at}`,
   supportLevelsFromTheLeast: 'Support levels, from the least help to the most',

@@ -61,8 +61,6 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
 
 export const meta: Route.MetaFunction = () => [{ title: testMailWords.pageTitle }];
 
-const doesWords = { bounce: 'sends it back', defer: 'takes it later', delay: 'takes it slowly' };
-
 export default function TestMail({ loaderData, actionData }: Route.ComponentProps) {
   if (!loaderData) return <Covered what={testMailWords.testMail} />;
   const { inbox, rules } = loaderData;
@@ -79,7 +77,7 @@ export default function TestMail({ loaderData, actionData }: Route.ComponentProp
                 className="flex items-center justify-between gap-3 border-b border-dotted border-ink-3/50 py-2 text-small"
               >
                 <span>
-                  <span className="font-semibold">{address}</span>: {doesWords[does]}
+                  <span className="font-semibold">{address}</span>: {testMailWords.does[does]}
                   {does === 'delay' && `, ${seconds} s`}
                   {words && `, “${words}”`}
                 </span>

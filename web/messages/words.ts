@@ -72,6 +72,7 @@ export const stopWords = {
 
 /** `test-mail.tsx` */
 export const testMailWords = {
+  does: { bounce: 'sends it back', defer: 'takes it later', delay: 'takes it slowly' },
   aRealMailServerHas: 'A real mail server has no inbox here.',
   typePartOfAnAddress: 'Type part of an address.',
   keepItTo100Characters: 'Keep it to 100 characters.',

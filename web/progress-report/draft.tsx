@@ -110,7 +110,7 @@ export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOr
 export const shouldRevalidate = () => false;
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: draftWords.draftOfAProgressReport(loaderData?.student.shortName ?? 'a student') },
+  { title: draftWords.pageTitle(loaderData?.student.shortName ?? 'a student') },
 ];
 
 /** What the page shows outside of the discreet view. */
@@ -212,7 +212,7 @@ function OpenDraft({ loaderData }: Opened) {
     >
       <WayBack student={student} />
       <PrintSheet head={paper.head}>
-        <h1 className="mt-1 text-3xl">{draftWords.draftOfAProgressReport2}</h1>
+        <h1 className="mt-1 text-3xl">{draftWords.heading}</h1>
         <EditedDocument paper={paper} studentId={student.id} goals={goals} words={words} onChange={change} />
       </PrintSheet>
       {isIssuing && (

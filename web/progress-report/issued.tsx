@@ -5,7 +5,7 @@ import { issueWords, progressReportDocument, progressReportFor } from '~/core/do
 import { readerWords } from '~/core/sharing/reader-kind';
 import { listed } from '~/core/words/counting';
 import { database } from '~/server/platform/db/current';
-import { issuedReport } from '~/server/progress-report/issued';
+import { issuedNamed, issuedReport } from '~/server/progress-report/issued';
 import { recordAccess } from '~/server/sharing/access-log';
 import { requireStudent } from '~/server/students/students';
 import { teamReader } from '../individual-report/team-reader';
@@ -29,7 +29,7 @@ export const loader = withErrorsAlone(async ({ params, context }: Route.LoaderAr
     issuedReport(database(), student.id, idFrom(params.issuedId), school),
     teamReader(student, false),
   ]);
-  const what = `progress report no. ${issued.number}`;
+  const what = issuedNamed(issued.number);
   await recordAccess(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'opened' }, now);
   const { report, ...line } = issued;
   return {

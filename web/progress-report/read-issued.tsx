@@ -2,7 +2,7 @@ import { Printer } from 'lucide-react';
 import { data, Link, redirect } from 'react-router';
 import { issueWords, progressReportDocument } from '~/core/documents/progress-report-document';
 import { database } from '~/server/platform/db/current';
-import { issuedOutside } from '~/server/progress-report/issued';
+import { issuedNamed, issuedOutside } from '~/server/progress-report/issued';
 import { recordAccess } from '~/server/sharing/access-log';
 import { readerBy, visit } from '../individual-report/visit';
 import { withErrorsAtDoor } from '../platform/http/at-door';
@@ -23,7 +23,7 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   const { kind } = way;
   const seen = { kind, shows: reader.shows };
   const issued = await issuedOutside(database(), way.studentId, idFrom(args.params.issuedId), school, seen);
-  const reading = { studentId: way.studentId, what: `progress report no. ${issued.number}`, how: 'opened' as const };
+  const reading = { studentId: way.studentId, what: issuedNamed(issued.number), how: 'opened' as const };
   await recordAccess(database(), { linkId: way.id }, reading, instant);
   return data({
     paper: shownDocument(progressReportDocument(issued.report, issued)),

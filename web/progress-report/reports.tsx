@@ -91,7 +91,7 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
               <li key={batch.id} className="border-b border-dotted border-ink-3/50 py-3 text-small">
                 <p className="font-semibold">
                   {batch.label},{' '}
-                  {batch.what === 'progress' ? reportsWords.progressReports : reportsWords.individualReports}
+                  {batch.what === 'progress' ? reportsWords.manyProgressReports : reportsWords.manyIndividualReports}
                 </p>
                 <p className="text-ink-2">{batch.at}</p>
                 {batch.state === 'ready' ? (
@@ -128,7 +128,7 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
       }
     >
       <ReportsNav setsUp={setsUp} />
-      <h1 className="text-3xl">{reportsWords.progressReports2}</h1>
+      <h1 className="text-3xl">{reportsWords.progressReports}</h1>
       <p className="mt-1.5 text-small text-ink-2">{reportsWords.ofTheStudentsWhoseReport}</p>
       {lines.length === 0 && <p className="py-8 text-ink-2">{reportsWords.thereIsNoStudentWhose}</p>}
       <ul className="mt-4 pb-20">
@@ -155,7 +155,7 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
               period && (
                 <Link to={`/students/${id}/progress-report/${period.last}`} className="btn">
                   {reportsWords.toTheDraft}
-                  <span className="sr-only">{reportsWords.of(name)}</span>
+                  <span className="sr-only">{reportsWords.ofStudent(name)}</span>
                 </Link>
               )
             )}
@@ -173,7 +173,7 @@ function BatchForm({ groups, error }: { groups: string[]; error: string | undefi
     <Form method="post" className="grid gap-3 text-small">
       <input type="hidden" name="id" value={id} />
       <label className="grid gap-1">
-        <span className="font-semibold">{reportsWords.of2}</span>
+        <span className="font-semibold">{reportsWords.of}</span>
         <select name="group" className="select w-full">
           <option value="">{reportsWords.allStudents}</option>
           {groups.map((group) => (
@@ -190,7 +190,7 @@ function BatchForm({ groups, error }: { groups: string[]; error: string | undefi
         <span className="font-semibold">{reportsWords.what}</span>
         <select name="what" className="select w-full">
           <option value="progress">{reportsWords.progressReportsOrTheirDrafts}</option>
-          <option value="running">{reportsWords.individualReports2}</option>
+          <option value="running">{reportsWords.individualReports}</option>
         </select>
       </label>
       <button type="submit" className="btn btn-primary" disabled={isBusy || id === ''}>

@@ -163,7 +163,7 @@ const mostOf = (rows: readonly { weeks: readonly number[] }[]) => Math.max(1, ..
 
 type SilenceShown = Loaded['students'][number]['goals'][number]['silence'];
 
-const silenceSaid = ({ lastOn }: SilenceShown): string => (lastOn === null ? 'none yet' : shortDate(lastOn));
+const silenceSaid = ({ lastOn }: SilenceShown): string => (lastOn === null ? coverageWords.noneYet : shortDate(lastOn));
 
 /** The few goals that have waited longest. */
 function Longest({ students }: { students: Loaded['students'] }) {

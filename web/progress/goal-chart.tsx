@@ -73,13 +73,13 @@ function legendOf({ aimLine, trend, target, dualCriterion, runs }: GoalGraph): s
   const points = runs.flat();
   const parts = [
     goalChartWords.solidWhatWasMeasured,
-    aimLine && 'dotted: the aim line',
-    trend && 'thin with its band: the trend of the present phase',
-    dualCriterion && 'long dashes: what the phase before would have led to',
-    points.some(({ isPartial }) => isPartial) && 'hollow: fewer than the criterion asks for',
-    points.some(({ isBeyond }) => isBeyond) && 'open arrow: longer than the limit',
-    target !== null && 'band: the target zone',
-    'dashed upright: a change of support',
+    aimLine && goalChartWords.dotted,
+    trend && goalChartWords.thin,
+    dualCriterion && goalChartWords.longDashes,
+    points.some(({ isPartial }) => isPartial) && goalChartWords.hollow,
+    points.some(({ isBeyond }) => isBeyond) && goalChartWords.openArrow,
+    target !== null && goalChartWords.band,
+    goalChartWords.dashedUpright,
   ];
   return `${parts.filter(Boolean).join(' · ')}.`;
 }

@@ -8,7 +8,6 @@ import { smallGraphShape } from '~/core/progress/graph/small-graph-shape';
 import { criterionSentence } from '~/core/progress/mastery';
 import type { Progress } from '~/core/progress/progress';
 import { nowText } from '~/core/progress/sentences';
-import { counted } from '~/core/words/counting';
 import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { newestEntries } from '~/server/individual-report/entries-said';
 import { database } from '~/server/platform/db/current';
@@ -83,7 +82,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
 function againstCriterion(goal: Goal, { mastery }: Progress): string {
   const reached = measureOf(goal.measure).said(goal.criterion.value);
   if (mastery.metOn) return goalsWords.ofReached(reached, shortDate(mastery.metOn).replace(' ', '\u00a0'));
-  return `of ${reached} · ${mastery.passing} of ${counted(mastery.needed, goal.pointPer, `${goal.pointPer}s`)}`;
+  return goalsWords.passing(reached, mastery.passing, mastery.needed, goal.pointPer);
 }
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [

@@ -1,3 +1,5 @@
+import { counted } from '~/core/words/counting';
+
 // What the screens of this room say, together: to be read in one go, and one day translated.
 
 /** `breakdown.ts` */
@@ -37,6 +39,13 @@ export const goalTablesWords = {
 
 /** `goal-chart.tsx` */
 export const goalChartWords = {
+  dotted: 'dotted: the aim line',
+  thin: 'thin with its band: the trend of the present phase',
+  longDashes: 'long dashes: what the phase before would have led to',
+  hollow: 'hollow: fewer than the criterion asks for',
+  openArrow: 'open arrow: longer than the limit',
+  band: 'band: the target zone',
+  dashedUpright: 'dashed upright: a change of support',
   graphTheArrowKeysGo: 'Graph. The arrow keys go from point to point.',
   solidWhatWasMeasured: 'Solid: what was measured',
 };
@@ -50,6 +59,7 @@ export const breakdownTableWords = {
 
 /** `coverage.tsx` */
 export const coverageWords = {
+  noneYet: 'none yet',
   pageTitle: 'Team · Gentle Margin',
   longestSinceTheLastEntry: 'Longest since the last entry',
   schoolDaysByTheSchools: 'School days, by the school’s calendar.',
@@ -121,6 +131,8 @@ export const goalWords = {
 
 /** `goals.tsx` */
 export const goalsWords = {
+  passing: (target: string, n: number, needed: number, point: string) =>
+    `of ${target} · ${n} of ${counted(needed, point, `${point}s`)}`,
   ofReached: (reached: string, metOn: string) => `of ${reached} · reached ${metOn}`,
   pageTitle: (shortName: string) => `${shortName} · Gentle Margin`,
   inTheMargin: 'In the margin',

@@ -103,8 +103,9 @@ export default function Changes({ loaderData }: Route.ComponentProps) {
         </p>
       )}
       {changes.length > 0 && (
-        <div className="mt-5 overflow-x-auto">
-          <table className="w-full text-left" aria-label={changesWords.changesNewestFirst}>
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: a part that scrolls is scrolled by key
+        <section aria-label={changesWords.changesNewestFirst} tabIndex={0} className="mt-5 overflow-x-auto">
+          <table className="w-full min-w-176 text-left" aria-label={changesWords.changesNewestFirst}>
             <thead className="text-small text-ink-2">
               <tr className="border-b border-rule">
                 <th scope="col" className="py-2 pr-4 font-semibold">
@@ -130,7 +131,7 @@ export default function Changes({ loaderData }: Route.ComponentProps) {
               ))}
             </tbody>
           </table>
-        </div>
+        </section>
       )}
       <Pages page={Math.min(wanted.page, pages)} pages={pages} total={total} />
     </Page>

@@ -151,7 +151,7 @@ export default function School({
           <Rows
             form={form}
             list={fields.dayParts}
-            what={schoolWords.partOfTheDay}
+            what={schoolWords.onePartOfTheDay}
             isTall
             blank={() => ({ part: '', from: '', to: '', weekdays: asText(school.weekdays) })}
           >
@@ -160,7 +160,7 @@ export default function School({
               return (
                 <div className="grid gap-2 rounded-field bg-wash p-3">
                   <div className="grid gap-2 sm:grid-cols-[1fr_1fr_1fr_8rem_8rem]">
-                    <TextField field={part} label={schoolWords.partOfTheDay2} />
+                    <TextField field={part} label={schoolWords.partOfTheDay} />
                     <SelectField
                       field={groupId}
                       label={schoolWords.for}

@@ -82,10 +82,10 @@ export default function AccessLog({ loaderData: { student, schoolName, today, ro
         </>
       }
     >
-      <PrintSheet head={accessLogWords.accessLog(student.shortName, schoolName, longDate(today))}>
+      <PrintSheet head={accessLogWords.printedHeading(student.shortName, schoolName, longDate(today))}>
         <StudentHeader student={student} />
         <ReadersNav studentId={student.id} />
-        <h2 className="mt-5 mb-4 text-2xl">{accessLogWords.accessLog2}</h2>
+        <h2 className="mt-5 mb-4 text-2xl">{accessLogWords.accessLog}</h2>
         {rows.length === 0 ? (
           <p className="py-6 text-ink-2">{accessLogWords.nobodyHasReadItYet}</p>
         ) : (
@@ -99,12 +99,12 @@ export default function AccessLog({ loaderData: { student, schoolName, today, ro
               { id: 'how', label: accessLogWords.how },
             ]}
             all={rows.length}
-            noun={['reading', 'readings']}
+            noun={['line', 'lines']}
             caption={accessLogWords.theAccessLog}
             first={50}
           />
         )}
-        <p className="mt-4 pb-20 text-small text-ink-3 print:pb-0">{counted(rows.length, 'reading', 'readings')}.</p>
+        <p className="mt-4 pb-20 text-small text-ink-3 print:pb-0">{counted(rows.length, 'line', 'lines')}.</p>
       </PrintSheet>
     </Page>
   );

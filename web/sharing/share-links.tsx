@@ -226,7 +226,9 @@ function ShareLinkRow({ link, today }: { link: ShareLinkAddress; today: IsoDate 
   const isOpen = link.withdrawnOn === null && link.endsOn >= today;
   const state = link.withdrawnOn
     ? shareLinksWords.withdrawn(shortDate(link.withdrawnOn))
-    : `${isOpen ? 'open until' : 'ended'} ${longDate(link.endsOn)}`;
+    : isOpen
+      ? shareLinksWords.isOpenUntil(longDate(link.endsOn))
+      : shareLinksWords.endedOn(longDate(link.endsOn));
   return (
     <li
       className={`flex flex-wrap items-center justify-between gap-x-6 gap-y-2 border-b border-rule py-4 ${isOpen ? '' : 'text-ink-3'}`}
@@ -266,7 +268,7 @@ function ShareLinkRow({ link, today }: { link: ShareLinkAddress; today: IsoDate 
           <button
             type="button"
             className="btn"
-            aria-label={shareLinksWords.withdrawTheShareLinkOf(link.readerName)}
+            aria-label={shareLinksWords.withdrawNamed(link.readerName)}
             onClick={() => setAsking(true)}
           >
             {shareLinksWords.withdraw}
@@ -277,7 +279,7 @@ function ShareLinkRow({ link, today }: { link: ShareLinkAddress; today: IsoDate 
       {isAsking && (
         <Dialog title={shareLinksWords.withdrawThisShareLink} onClose={() => setAsking(false)}>
           <fetcher.Form method="post" className="p-6" onSubmit={() => setAsking(false)}>
-            <h2 className="text-xl">{shareLinksWords.withdrawTheShareLinkOf2(link.readerName)}</h2>
+            <h2 className="text-xl">{shareLinksWords.withdrawQuestion(link.readerName)}</h2>
             <p className="mt-2">{shareLinksWords.itStopsOpeningAtOnce}</p>
             <input type="hidden" name="id" value={link.id} />
             <div className="mt-5 flex justify-end gap-2">

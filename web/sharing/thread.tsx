@@ -62,7 +62,7 @@ function Said({ comment, mayHide }: { comment: Comment; mayHide: boolean }) {
       <p className="text-small text-ink-2">
         <span className="font-semibold">{by.name}</span>
         {kind === 'reflection' && ', a reflection'}
-        {to && threadWords.to(to.name)} · {shortDate(on)}, {time}
+        {to && threadWords.toNamed(to.name)} · {shortDate(on)}, {time}
         {hidden && threadWords.hiddenBy(hidden.by, hidden.reason)}
       </p>
       <p className="whitespace-pre-line">{text}</p>
@@ -85,7 +85,7 @@ function Said({ comment, mayHide }: { comment: Comment; mayHide: boolean }) {
             <button
               type="button"
               className="tap text-small text-ink-2 link"
-              aria-label={threadWords.hideWhatSaid(by.name)}
+              aria-label={threadWords.hideNamed(by.name)}
               onClick={() => setAsking(true)}
             >
               {threadWords.hide}
@@ -111,7 +111,7 @@ function HideDialog({ comment, onClose }: { comment: Comment; onClose: () => voi
   return (
     <Dialog title={threadWords.hideThis} onClose={onClose}>
       <fetcher.Form method="post" className="grid gap-3 p-6">
-        <h2 className="text-xl">{threadWords.hideWhatSaid2(comment.by.name)}</h2>
+        <h2 className="text-xl">{threadWords.hideQuestion(comment.by.name)}</h2>
         <p>{threadWords.readersNoLongerSeeIt}</p>
         <input type="hidden" name="id" value={comment.id} />
         <div className="grid gap-1">
@@ -160,7 +160,7 @@ export function AnswerForm({ entryId, word, to = [], seenBy, onDone }: AnswerFor
       {entryId && <input type="hidden" name="entryId" value={entryId} />}
       {to.length > 0 && (
         <label className="grid gap-1 text-small">
-          <span className="font-semibold">{threadWords.to2}</span>
+          <span className="font-semibold">{threadWords.to}</span>
           <select name="answers" className="select w-full max-w-xs">
             {to.map(({ id: comment, name }) => (
               <option key={comment} value={comment}>

@@ -88,12 +88,12 @@ export default function Who({ loaderData }: Route.ComponentProps) {
       }
     >
       <PrintSheet
-        head={`${student.shortName} · ${isPast ? whoWords.whoCouldSeeThisOn(longDate(day)) : whoWords.whoCanSeeThis} · ${schoolName} · ${longDate(today)}`}
+        head={`${student.shortName} · ${isPast ? whoWords.couldSeeOn(longDate(day)) : whoWords.canSee} · ${schoolName} · ${longDate(today)}`}
       >
         <StudentHeader student={student} />
         <ReadersNav studentId={student.id} />
         <div className="mt-5 flex flex-wrap items-end justify-between gap-3">
-          <h2 className="text-2xl">{isPast ? whoWords.whoCouldSeeThisOn2(longDate(day)) : whoWords.whoCanSeeThis2}</h2>
+          <h2 className="text-2xl">{isPast ? whoWords.couldSeeOnQuestion(longDate(day)) : whoWords.canSeeQuestion}</h2>
           <button type="button" className="btn no-print" onClick={() => window.print()}>
             <Printer size={16} aria-hidden />
             {whoWords.print}

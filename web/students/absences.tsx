@@ -3,7 +3,6 @@ import { z } from 'zod';
 import { isoDateField } from '~/core/calendar/date-fields';
 import { longDate } from '~/core/calendar/iso-date';
 import { absenceInput } from '~/core/students/absence-input';
-import { counted } from '~/core/words/counting';
 import { database } from '~/server/platform/db/current';
 import { absencesOf, recordAbsence, withdrawAbsence } from '~/server/students/absences';
 import { can } from '~/server/students/rights';
@@ -49,7 +48,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     recordAbsence(database(), actor, studentId, input, now),
   );
   if (refused) return refused;
-  const text = absencesWords.saved(counted(done, 'school day', 'school days'));
+  const text = absencesWords.saved(done);
   return data({ result: undefined }, { headers: await sayNext({ text }) });
 });
 

@@ -39,7 +39,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     handsOver,
     caseManager: caseManager?.name ?? 'nobody',
     handed: handed.map(({ at, from, to, by }) => ({
-      said: `${longDate(wallTime(at, school.timeZone).on)}: ${from ? editStudentWords.from(from) : ''}to ${to}, by ${by}`,
+      said: editStudentWords.changed(longDate(wallTime(at, school.timeZone).on), from, to, by),
     })),
     choices,
     plan,

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { listed } from '~/core/words/counting';
+import { namesInNoteWords } from './words';
 
 /** After so long without a key the text is looked at. */
 const PAUSE = 700;
@@ -37,8 +38,7 @@ export function NamesInNote({ studentId, text }: { studentId: string; text: stri
   }, [studentId, text]);
   return (
     <p role="status" className="text-small text-clay-deep">
-      {names.length > 0 &&
-        `${listed(names.map((name) => `“${name}”`))}: another child? Readers from outside see “a classmate”.`}
+      {names.length > 0 && namesInNoteWords.anotherChild(listed(names.map((name) => `“${name}”`)))}
     </p>
   );
 }

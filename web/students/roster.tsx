@@ -200,26 +200,26 @@ function RosterRow({ student }: { student: Row }) {
             type="submit"
             name="intent"
             value="bringBack"
-            aria-label={rosterWords.bringBack(name)}
+            aria-label={rosterWords.bringBackNamed(name)}
             className="btn btn-sm"
           >
-            {rosterWords.bringBack2}
+            {rosterWords.bringBack}
           </button>
         </change.Form>
       ) : (
         <button
           type="button"
-          aria-label={rosterWords.archive(name)}
+          aria-label={rosterWords.archiveNamed(name)}
           onClick={() => setAsking(true)}
           className="btn btn-sm"
         >
-          {rosterWords.archive2}
+          {rosterWords.archive}
         </button>
       )}
       {isAsking && (
-        <Dialog title={rosterWords.archive3(name)} onClose={() => setAsking(false)}>
+        <Dialog title={rosterWords.archiveThem(name)} onClose={() => setAsking(false)}>
           <change.Form method="post" className="p-6" onSubmit={() => setAsking(false)}>
-            <h2 className="text-xl">{rosterWords.archive3(name)}</h2>
+            <h2 className="text-xl">{rosterWords.archiveThem(name)}</h2>
             <p className="mt-2">{rosterWords.theyLeaveEveryListAnd}</p>
             <input type="hidden" name="id" value={id} />
             <div className="mt-5 flex justify-end gap-2">
@@ -227,7 +227,7 @@ function RosterRow({ student }: { student: Row }) {
                 {rosterWords.keepOnTheRoster}
               </button>
               <button type="submit" name="intent" value="archive" className="btn btn-primary">
-                {rosterWords.archive2}
+                {rosterWords.archive}
               </button>
             </div>
           </change.Form>

@@ -169,7 +169,7 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
                 member.role === 'caseManager'
                   ? studentTeamWords.mayDoEverything
                   : member.rights.length > 0
-                    ? studentTeamWords.may(listed(member.rights.map((right) => grantedWords[right])))
+                    ? studentTeamWords.mayDo(listed(member.rights.map((right) => grantedWords[right])))
                     : studentTeamWords.readsTheReportOnly,
               ]
                 .filter(Boolean)
@@ -216,7 +216,7 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
                     {invitation.roleWords} · {invitation.email} ·{' '}
                     {invitation.isDeclined
                       ? studentTeamWords.doesNotWantToJoin
-                      : studentTeamWords.until(shortDate(invitation.endsOn))}
+                      : studentTeamWords.untilDay(shortDate(invitation.endsOn))}
                   </span>
                 </p>
                 <Form method="post">
@@ -320,12 +320,12 @@ function MemberForm({ id, member, people, from, result }: MemberFormProps) {
       <SelectField field={fields.role} label={studentTeamWords.whatTheyAreToThe} options={roleOptions} />
       <CheckList
         field={fields.rights}
-        legend={member ? studentTeamWords.may2(member.name) : studentTeamWords.theyMay}
+        legend={member ? studentTeamWords.may(member.name) : studentTeamWords.theyMay}
         options={rightOptions}
       />
       <div className="grid grid-cols-2 gap-3">
         <TextField field={fields.from} label={studentTeamWords.from} type="date" />
-        <TextField field={fields.until} label={studentTeamWords.until2} type="date" />
+        <TextField field={fields.until} label={studentTeamWords.until} type="date" />
       </div>
       <button type="submit" className={`btn ${member ? '' : 'btn-primary'}`} disabled={isBusy}>
         {member ? studentTeamWords.save : studentTeamWords.putOnTheTeam}

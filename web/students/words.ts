@@ -1,3 +1,5 @@
+import { counted } from '~/core/words/counting';
+
 // What the screens of this room say, together: to be read in one go, and one day translated.
 
 /** `student-header.tsx` */
@@ -45,7 +47,8 @@ export const studentFormWords = {
 
 /** `edit-student.tsx` */
 export const editStudentWords = {
-  from: (from: string) => `from ${from} `,
+  changed: (day: string, from: string | null, to: string, by: string) =>
+    `${day}: ${from ? `from ${from} ` : ''}to ${to}, by ${by}`,
   thePlanIsSaved: 'The plan is saved.',
   saved: 'Saved.',
   pageTitle: (title: string) => `${title} on the roster · Gentle Margin`,
@@ -120,11 +123,11 @@ export const rosterWords = {
   next: 'Next →',
   noGroupYet: 'no group yet',
   noCaseManager: 'no case manager',
-  bringBack: (name: string) => `Bring ${name} back`,
-  bringBack2: 'Bring back',
-  archive: (name: string) => `Archive ${name}`,
-  archive2: 'Archive',
-  archive3: (name: string) => `Archive ${name}?`,
+  bringBackNamed: (name: string) => `Bring ${name} back`,
+  bringBack: 'Bring back',
+  archiveNamed: (name: string) => `Archive ${name}`,
+  archive: 'Archive',
+  archiveThem: (name: string) => `Archive ${name}?`,
   theyLeaveEveryListAnd: 'They leave every list and tab. All that was recorded stays; you can bring them back.',
   keepOnTheRoster: 'Keep on the roster',
 };
@@ -151,14 +154,14 @@ export const studentTeamWords = {
   supportTeam: 'Support team',
   wasOnTheTeam: 'was on the team',
   mayDoEverything: 'may do everything',
-  may: (rights: string) => `may ${rights}`,
+  mayDo: (rights: string) => `may ${rights}`,
   readsTheReportOnly: 'reads the report only',
   changeSinceWhen: 'Change since when',
   change: 'Change',
   whatMayDo: (name: string) => ` what ${name} may do`,
   invited: 'Invited',
   doesNotWantToJoin: 'does not want to join',
-  until: (endsOn: string) => `until ${endsOn}`,
+  untilDay: (endsOn: string) => `until ${endsOn}`,
   takeBackTheInvitationOf: (name: string) => `Take back the invitation of ${name}`,
   takeBack: 'Take back',
   theInvitation: 'The invitation',
@@ -176,9 +179,9 @@ export const studentTeamWords = {
   invite: 'Invite',
   who: 'Who',
   choose: 'Choose …',
-  may2: (name: string) => `${name} may`,
+  may: (name: string) => `${name} may`,
   from: 'From',
-  until2: 'Until',
+  until: 'Until',
   save: 'Save',
   putOnTheTeam: 'Put on the team',
 };
@@ -195,9 +198,14 @@ export const absencesWords = {
   from: 'From',
   to: 'To, with this day',
   save: 'Save days away',
-  saved: (days: string) => `Saved: away on ${days}.`,
+  saved: (days: number) => `Saved: away on ${counted(days, 'school day', 'school days')}.`,
   removed: 'Removed: the student was there on that day.',
   by: (name: string) => `recorded by ${name}`,
   remove: 'Remove',
   removeDay: (day: string) => `Remove ${day}`,
+};
+
+/** `names-in-note.tsx` */
+export const namesInNoteWords = {
+  anotherChild: (named: string) => `${named}: another child? Readers from outside see “a classmate”.`,
 };

@@ -291,10 +291,7 @@ function PartBody({ part }: { part: Part }) {
 function GoThrough({ students }: { students: DueStudent[] }) {
   const goals = students.flatMap(({ due }) => due.map(({ id }) => id));
   if (goals.length === 0) return <p className="mt-1 text-ink-2">{todayWords.nothingIsDueHere}</p>;
-  const what = todayWords.dueFor(
-    counted(goals.length, 'goal is', 'goals are'),
-    counted(students.length, 'student', 'students'),
-  );
+  const what = todayWords.dueFor(todayWords.goalsAre(goals.length), counted(students.length, 'student', 'students'));
   return (
     <div className="mt-2 mb-1 flex flex-wrap items-center justify-between gap-3">
       <p>{what}.</p>
@@ -326,10 +323,10 @@ function DueList({ students }: { students: DueStudent[] }) {
           </span>
           <Link
             to={`/students/${studentId}/observe?goal=${due[0]?.id ?? ''}`}
-            aria-label={todayWords.observe(name)}
+            aria-label={todayWords.observeNamed(name)}
             className="btn"
           >
-            {todayWords.observe2}
+            {todayWords.observe}
           </Link>
         </li>
       ))}

@@ -1,3 +1,5 @@
+import { counted } from '~/core/words/counting';
+
 // What the screens of this room say, together: to be read in one go, and one day translated.
 
 /** `finder.tsx` */
@@ -61,6 +63,7 @@ export const studentsWords = {
 
 /** `today.tsx` */
 export const todayWords = {
+  goalsAre: (n: number) => counted(n, 'goal is', 'goals are'),
   pageTitle: 'Today · Gentle Margin',
   whatCameInToday: 'What came in today',
   nothingYetToday: 'Nothing yet today.',
@@ -91,8 +94,8 @@ export const todayWords = {
   nothingIsDueHere: 'Nothing is due here.',
   dueFor: (n: string, n2: string) => `${n} due for ${n2}`,
   goThroughThem: 'Go through them',
-  observe: (name: string) => `Observe ${name}`,
-  observe2: 'Observe',
+  observeNamed: (name: string) => `Observe ${name}`,
+  observe: 'Observe',
 };
 
 /** `attention.tsx` */

@@ -148,7 +148,7 @@ function CountScreen({ incidentScreen, behaviors }: { incidentScreen: IncidentSc
     >
       <header className="flex flex-wrap items-baseline gap-x-4">
         <h1 className="text-2xl">
-          {recordCountWords.count2}
+          {recordCountWords.count}
           <span className="text-ink-3">{student.shortName}</span>
         </h1>
         <KeptDraft kept={kept} onStartOver={() => setDraft(emptyCount(incidentScreen, behaviors))} />

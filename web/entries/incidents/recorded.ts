@@ -44,7 +44,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     if (!input.success) return refusedWith(messagesIn(input.error));
     const { firstName, initials } = await recordCounts(database(), actor, studentId, input.data, moment);
     const ids = input.data.counts.map(({ id }) => id);
-    const text = recordedWords.savedFor2(discreet ? initials : firstName, counted(ids.length, 'count', 'counts'));
+    const text = recordedWords.savedCountsFor(discreet ? initials : firstName, counted(ids.length, 'count', 'counts'));
     return data({ ids }, { headers: await sayNext({ text }) });
   } catch (error) {
     if (error instanceof Invalid) return refusedWith(error.fields);

@@ -246,7 +246,7 @@ function OwnTimetable({ loaded, result }: { loaded: Loaded; result: SubmissionRe
         <Rows
           form={form}
           list={fields.dayParts}
-          what={setUpWords.partOfTheDay}
+          what={setUpWords.onePartOfTheDay}
           isTall
           blank={() => ({ part: '', from: '', to: '', weekdays: asText(weekdays) })}
         >
@@ -254,7 +254,7 @@ function OwnTimetable({ loaded, result }: { loaded: Loaded; result: SubmissionRe
             const { part, from, to, locationId, weekdays: on } = row.getFieldset();
             return (
               <div className="grid gap-2 rounded-field bg-wash p-2.5">
-                <TextField field={part} label={setUpWords.partOfTheDay2} />
+                <TextField field={part} label={setUpWords.partOfTheDay} />
                 <div className="grid grid-cols-2 gap-2">
                   <TextField field={from} label={setUpWords.from} type="time" />
                   <TextField field={to} label={setUpWords.to} type="time" />

@@ -13,7 +13,10 @@ export function When({ incidentScreen, draft, messages, onChange, mayBeSecond }:
   const typedSetting = draft.others.find(({ kind }) => kind === 'location')?.name;
   const location = typedSetting ?? offered.location.find(({ id }) => id === draft.locationId)?.name;
   const nameOf = (id: string | null) => people.find((person) => person.id === id)?.name;
-  const who = [nameOf(draft.observerId) ?? 'observer not said', draft.besideId && `beside ${nameOf(draft.besideId)}`];
+  const who = [
+    nameOf(draft.observerId) ?? whenFieldsWords.observerNotSpecified,
+    draft.besideId && whenFieldsWords.beside(nameOf(draft.besideId) ?? ''),
+  ];
   const needsLook = ['on', 'time', 'locationId', 'observerId', 'besideId'].some((field) => messages[field]);
   const usesSetting = !leftOut.includes('location');
   return (

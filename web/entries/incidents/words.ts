@@ -73,6 +73,8 @@ export const howLongWords = {
 
 /** `when-fields.tsx` */
 export const whenFieldsWords = {
+  observerNotSpecified: 'observer not specified',
+  beside: (name: string) => `beside ${name}`,
   locationChoose: 'Location: choose',
   fiveMinutesEarlier: '5 min earlier',
   change: 'change',
@@ -97,7 +99,7 @@ export const recordedWords = {
   seeIt: 'See it',
   savedFor: (initials: string) => `Saved for ${initials}.`,
   savedForAnAbcIncident: (firstName: string) => `Saved for ${firstName}: an ABC incident.`,
-  savedFor2: (discreet: string, n: string) => `Saved for ${discreet}: ${n}.`,
+  savedCountsFor: (discreet: string, n: string) => `Saved for ${discreet}: ${n}.`,
   thereIsOnlySomethingTo: 'This address only takes entries.',
 };
 
@@ -154,7 +156,7 @@ export const recordCountWords = {
   inShort: 'In short',
   nothingYetNoneOccurredCounts:
     'Nothing yet. “None occurred” counts too: it is what makes a rate a rate. What is not touched stays blank.',
-  count2: 'Count ',
+  count: 'Count ',
   partOfTheDay: 'Part of the day',
   outsideTheDay: 'Outside the day',
   minutesWatched: 'Minutes watched',
@@ -210,8 +212,8 @@ export const setUpWords = {
   makeThemOne: 'Merge them',
   ownPartsOfTheDay: 'Own parts of the day',
   theyStandBeforeThoseOf: 'They take the place of the group’s and the school’s.',
-  partOfTheDay: 'part of the day',
-  partOfTheDay2: 'Part of the day',
+  onePartOfTheDay: 'part of the day',
+  partOfTheDay: 'Part of the day',
   from: 'From',
   to: 'To',
   location: 'Location',

@@ -163,7 +163,7 @@ function WorkSampleSection({ workSample, studentId, mayRate, answer }: WorkSampl
       <p className="mt-1 text-small text-ink-2">
         {longDate(madeOn)}
         {asked.length > 0 &&
-          ` · asked: ${asked.map(({ label, isOver }) => `${label}${isOver ? ' (the link is over)' : ''}`).join(', ')}`}
+          ratingsWords.asked(asked.map(({ label, isOver }) => (isOver ? ratingsWords.linkEnded(label) : label)))}
         {entryId && (
           <>
             {' · '}

@@ -37,6 +37,8 @@ export const workSampleFormsWords = {
 
 /** `ratings.tsx` */
 export const ratingsWords = {
+  asked: (labels: string[]) => ` · asked: ${labels.join(', ')}`,
+  linkEnded: (label: string) => `${label} (the link has ended)`,
   goal: (number: string) => `Goal ${number}`,
   noSuchWorkSample: 'No such work sample.',
   noSuchAddress: 'No such address.',

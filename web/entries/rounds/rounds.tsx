@@ -63,7 +63,7 @@ export default function Rounds({ loaderData: { rounds } }: Route.ComponentProps)
       </header>
       {removed && (
         <fetcher.Form method="post" className="mt-4 flex items-center gap-3 text-small">
-          <p role="status">{roundsWords.theRoundIsTakenAway}</p>
+          <p role="status">{roundsWords.theRoundIsRemoved}</p>
           <input type="hidden" name="id" value={removed} />
           <button type="submit" name="intent" value="putBack" className="btn btn-sm">
             {roundsWords.putItBack}
@@ -87,8 +87,8 @@ export default function Rounds({ loaderData: { rounds } }: Route.ComponentProps)
             <Link to={`/rounds/${id}`} aria-label={roundsWords.goThrough(name)} className="btn btn-primary">
               {roundsWords.goThroughIt}
             </Link>
-            <Link to={`/rounds/${id}/edit`} aria-label={roundsWords.edit(name)} className="btn">
-              {roundsWords.edit2}
+            <Link to={`/rounds/${id}/edit`} aria-label={roundsWords.editNamed(name)} className="btn">
+              {roundsWords.edit}
             </Link>
             <fetcher.Form method="post">
               <input type="hidden" name="id" value={id} />
@@ -96,10 +96,10 @@ export default function Rounds({ loaderData: { rounds } }: Route.ComponentProps)
                 type="submit"
                 name="intent"
                 value="remove"
-                aria-label={roundsWords.takeAway(name)}
+                aria-label={roundsWords.removeNamed(name)}
                 className="btn"
               >
-                {roundsWords.takeAway2}
+                {roundsWords.remove}
               </button>
             </fetcher.Form>
           </li>

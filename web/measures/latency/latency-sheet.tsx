@@ -43,7 +43,7 @@ export function LatencySheet(props: SheetProps<LatencyDefinition, LatencyData>) 
           // biome-ignore lint/suspicious/noArrayIndexKey: a response is its place
           <span key={`${at} of ${responses.length}`} className="flex items-center gap-1">
             {response === null ? (
-              <span className="text-small text-ink-2">{latencySheetWords.noResponse2(at + 1)}</span>
+              <span className="text-small text-ink-2">{latencySheetWords.noResponseAt(at + 1)}</span>
             ) : (
               <LengthField label={`${at + 1}.`} seconds={response} onChange={(value) => value && change(at, value)} />
             )}

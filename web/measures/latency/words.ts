@@ -5,7 +5,7 @@ export const latencySheetWords = {
   theResponseCame: 'the response came',
   noResponse: 'No response',
   giveThe: (one: string) => `Give the ${one}`,
-  noResponse2: (at: number) => `${at}. no response`,
+  noResponseAt: (at: number) => `${at}. no response`,
 };
 
 /** `latency-fields.tsx` */

@@ -108,7 +108,7 @@ function MarksSheet({
             <li key={at}>
               <button
                 type="button"
-                aria-label={`Opportunity ${at + 1}: ${labels.get(outcome)}. Change it`}
+                aria-label={trialsSheetWords.changeOpportunity(at + 1, labels.get(outcome) ?? '')}
                 aria-pressed={selected === at}
                 onMouseDown={(event) => event.preventDefault()}
                 onClick={() => onSelect(selected === at ? null : at)}

@@ -2,6 +2,7 @@
 
 /** `trials-sheet.tsx` */
 export const trialsSheetWords = {
+  changeOpportunity: (number: number, outcome: string) => `Opportunity ${number}: ${outcome}. Change it`,
   enterCountsInstead: 'Enter counts instead',
   oneLevelForTheSession: 'One support level for the session',
   nextOpportunity: 'Next opportunity',
