@@ -24,6 +24,8 @@ export interface GoalPattern {
   /** [k, n] for k of the last n; n alone for n in a row. */
   run: [number, number] | number;
   location: LocationName;
+  /** What adults do to help, where it has steps of its own. */
+  support?: { label: string; steps: string[] };
 }
 
 /** The demo's goals, each in the words of a plan. */
@@ -287,6 +289,10 @@ export const goalPatterns: Record<string, GoalPattern> = {
     target: 80,
     run: [3, 4],
     location: 'Workshop',
+    support: {
+      label: 'Job card',
+      steps: ['Card on the bench', 'Waits 5 seconds', 'Points to the next picture', 'Says what went right'],
+    },
   },
 };
 

@@ -1,5 +1,6 @@
 import { addDays, dayNumber, type IsoDate } from '~/core/calendar/iso-date';
 import { type SchoolCalendar, schoolDays } from '~/core/calendar/school-days';
+import { supportStepsOn } from '~/core/entries/fidelity';
 import { type GoalDefinition, goalDefinition } from '~/core/goals/goal';
 import { successLevels } from '~/core/measures/support-levels';
 import type { TrialsDefinition } from '~/core/measures/trials/trials';
@@ -59,6 +60,10 @@ export function goalRows(
   const statesBaseline = shape === 'tooEarly' || random.happens(0.25);
   const start = random.whole(25, 45);
   const supportFrom = addDays(startsOn, 10);
+  const support = {
+    label: pattern.support?.label ?? 'New support',
+    steps: (pattern.support?.steps ?? []).map((label, i) => ({ key: `step${i + 1}`, label })),
+  };
   const definition = goalDefinition.parse({
     measure: {
       kind: 'trials',
@@ -82,10 +87,10 @@ export function goalRows(
     startsOn,
     plannedGap: random.happens(0.3) ? 5 : null,
     phases: statesBaseline
-      ? [{ label: 'New support', startsOn, isBaseline: false }]
+      ? [{ ...support, startsOn, isBaseline: false }]
       : [
           { label: 'Baseline', startsOn, isBaseline: true },
-          { label: 'New support', startsOn: supportFrom, isBaseline: false },
+          { ...support, startsOn: supportFrom, isBaseline: false },
         ],
   });
   const observations = sessionRows({ student, studentId, goalId: id, pattern, shape, start, days, definition }, around);
@@ -180,7 +185,18 @@ function sessionRow(goal: GoalInTheMaking, on: IsoDate, session: number, share: 
     reason,
     note,
     recordedTime: recordedLater ? '15:10' : time,
+    fidelity: data && fidelityOn(goal, on, session, data.trials),
   });
+}
+
+/** Which steps of the support were done, where it has some. Its chance is its own, so that the rest of the demo stays as it is. */
+function fidelityOn({ definition }: GoalInTheMaking, on: IsoDate, session: number, trials: string[]) {
+  const random = randomFrom(SEED + 100 * dayNumber(on) + session);
+  const steps = supportStepsOn(definition.phases, on);
+  if (steps.length === 0 || random.happens(0.3)) return null;
+  // On a day that goes well there is more time for the support, too.
+  const hurried = random.happens(trials.filter((outcome) => outcome === 'incorrect').length > 1 ? 0.6 : 0.2);
+  return steps.map((step, i) => ({ ...step, isDone: !random.happens((hurried ? 0.45 : 0.08) + (i === 1 ? 0.15 : 0)) }));
 }
 
 function trialsOf({ definition, pattern }: GoalInTheMaking, share: number, random: Random): string[] {

@@ -1,5 +1,6 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { instantAt } from '~/core/calendar/zone';
+import type { FidelityMarks } from '~/core/entries/fidelity';
 import type { GoalDefinition } from '~/core/goals/goal';
 import { criterionColumns } from '~/server/goals/goals';
 import { timeZone } from './school';
@@ -33,6 +34,7 @@ export const phaseRows = (goalId: string, { phases }: GoalDefinition): Row[] =>
     label: phase.label,
     starts_on: phase.startsOn,
     is_baseline: phase.isBaseline,
+    steps: JSON.stringify(phase.steps ?? []),
   }));
 
 /** When something seen at a time on the school’s wall was written down: there and then. */
@@ -48,6 +50,7 @@ interface ObservationInTheMaking {
   reason?: string | null;
   note: string;
   recordedTime?: string;
+  fidelity?: FidelityMarks | null;
 }
 
 /** An observation's row, as it was first recorded. */
@@ -66,6 +69,7 @@ export function observationRow(id: string, made: ObservationInTheMaking): Row {
     data: data && JSON.stringify(data),
     reason,
     note,
+    fidelity: made.fidelity ? JSON.stringify(made.fidelity) : null,
     recorded_by: observer,
     recorded_at: recordedAt(on, recordedTime),
     version: 1,

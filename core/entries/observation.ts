@@ -3,6 +3,7 @@ import { clockTimeField, isoDateField } from '../calendar/date-fields';
 import type { IsoDate } from '../calendar/iso-date';
 import { type MeasureData, type MeasureDefinition, readData } from '../measures/measure';
 import { type NoScoreReason, noScoreReasons } from '../measures/score';
+import { fidelityMarks } from './fidelity';
 
 export const LONGEST_NOTE = 4000;
 
@@ -57,6 +58,8 @@ export const sessionInput = sessionFields.extend({
         goalVersion: z.number().int().min(1).optional(),
         outcome: rawOutcome,
         note: noteField,
+        /** Which steps of the support were done; blank where nobody said. */
+        fidelity: fidelityMarks.nullish(),
       }),
     )
     .min(1, { error: 'Nothing is marked yet. Mark at least one goal, or say why there is no score.' })
@@ -90,6 +93,8 @@ export const correctionInput = sessionFields.extend({
   version: z.number().int().min(1),
   outcome: rawOutcome,
   note: noteField,
+  /** As it was, where it is not in it. */
+  fidelity: fidelityMarks.nullish(),
   why: changeReasonField,
 });
 export type CorrectionInput = z.infer<typeof correctionInput>;

@@ -23,6 +23,8 @@ export const observedGoal = z.object({
   soFar: z.number().nullable(),
   /** How fast a cumulative total has to go on, in words. */
   pace: z.string().nullable(),
+  /** The steps of the support in place. */
+  supportSteps: z.array(z.object({ key: z.string(), label: z.string() })).optional(),
 });
 export type ObservedGoal = z.infer<typeof observedGoal>;
 

@@ -1,5 +1,7 @@
 import { defined } from '../defined';
 import { type MeasureDefinition, measureOf } from '../measures/measure';
+import { unnamed } from '../measures/named';
+import type { Phase } from './goal';
 
 interface NamedStudent {
   firstName: string;
@@ -21,6 +23,7 @@ interface NamedGoal {
   measure: MeasureDefinition;
   formerMeasures?: Record<number, MeasureDefinition>;
   retired?: { note: string } | null;
+  phases?: Phase[];
 }
 
 const discreetMeasure = (measure: MeasureDefinition) => measureOf(measure).discreet();
@@ -38,6 +41,9 @@ export function discreetGoal<T extends NamedGoal>(goal: T): T {
     ...discreetGoalName(goal),
     wording: '',
     measure: discreetMeasure(goal.measure),
+    ...(goal.phases && {
+      phases: goal.phases.map((phase) => ({ ...phase, steps: unnamed(phase.steps ?? [], 'Step') })),
+    }),
     ...(goal.retired && { retired: { ...goal.retired, note: '' } }),
     ...(goal.formerMeasures && { formerMeasures: mapValues(goal.formerMeasures, discreetMeasure) }),
   };

@@ -2,12 +2,15 @@ import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
 import { type CriterionDefinition, criterionDefinition } from '../measures/criterion-definition';
 import { measureDefinition } from '../measures/measure';
+import { hasDistinctKeys, named } from '../measures/named';
 
 export const phaseDefinition = z.object({
   label: z.string().trim().min(1).max(60),
   startsOn: isoDateField,
   /** The stretch before anything was changed; its points make the baseline and do not meet the criterion. */
   isBaseline: z.boolean().default(false),
+  /** What adults do in it, step by step, where it is a support whose fidelity is watched. */
+  steps: z.array(named).max(12).refine(hasDistinctKeys, { error: 'Two steps have the same key.' }).optional(),
 });
 export type Phase = z.infer<typeof phaseDefinition>;
 

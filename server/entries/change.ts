@@ -53,7 +53,7 @@ export async function correctObservation(
   input: CorrectionInput,
   { wall, now }: { wall: WallTime; now: Date },
 ): Promise<Observation> {
-  const { version, why, outcome: raw, ...session } = input;
+  const { version, why, outcome: raw, fidelity, ...session } = input;
   return changeEntry(db, actor, { studentId, entryId, version, why, now }, async (entry, trx) => {
     const goalIds = [entry.goalId];
     const { goals, messages } = await checkSession(trx, actor, { studentId, right: 'see', goalIds }, session, wall);
@@ -68,6 +68,7 @@ export async function correctObservation(
       data: checked.outcome.data,
       reason: checked.outcome.reason,
       note: session.note,
+      ...(fidelity !== undefined && { fidelity: fidelity && JSON.stringify(fidelity) }),
     };
   });
 }

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { entryField } from '~/core/entries/observation';
+import { reportFields, type Shows, shownFields } from '~/core/sharing/visibility-rule';
 import { freshDatabase } from '~/tests/database/fresh';
 import { rewriting } from '~/tests/database/rewriting';
 import {
@@ -205,6 +206,53 @@ describe('correcting', () => {
   });
 });
 
+describe('fidelity', () => {
+  const marks = (...done: boolean[]) =>
+    done.map((isDone, i) => ({ key: `step${i + 1}`, label: `Step ${i + 1}`, isDone }));
+  const recordWith = async (fidelity: ReturnType<typeof marks> | null) => {
+    const input = sessionOf(school, ['independent']);
+    const entries = input.entries.map((entry) => ({ ...entry, fidelity }));
+    return { input: { ...input, entries }, id: (await record({ ...input, entries })).ids[0] as string };
+  };
+
+  it('is kept as it was said, blank where nobody said anything, and a repeat has to say the same', async () => {
+    const { id, input } = await recordWith(marks(true, false));
+    expect((await observationOf(fresh.db, school.student, id)).fidelity).toEqual(marks(true, false));
+    expect((await observationOf(fresh.db, school.student, await recordOne())).fidelity).toBeNull();
+    await record(input);
+    const changed = input.entries.map((entry) => ({ ...entry, fidelity: marks(true, true) }));
+    expect(await messagesOf(record({ ...input, entries: changed }))).toEqual({
+      [entryField(school.goal)]: expect.stringContaining('says something else'),
+    });
+  });
+
+  it('stays in a correction that says nothing of it, and is replaced or taken back in one that does', async () => {
+    const { id } = await recordWith(marks(true, false));
+    const fidelityOfEntry = async () => (await observationOf(fresh.db, school.student, id)).fidelity;
+    await correct(id);
+    expect(await fidelityOfEntry()).toEqual(marks(true, false));
+    await correct(id, { version: 2, fidelity: marks(true, true) });
+    expect(await fidelityOfEntry()).toEqual(marks(true, true));
+    await correct(id, { version: 3, fidelity: null });
+    expect(await fidelityOfEntry()).toBeNull();
+    const history = await observationRevisions(fresh.db, id);
+    expect(history.map(({ fidelity }) => fidelity)).toEqual([
+      marks(true, false),
+      marks(true, false),
+      marks(true, true),
+    ]);
+  });
+
+  it('is read by the team beside the note, and by no reader from outside', async () => {
+    const { id } = await recordWith(marks(true, false));
+    const goals = await goalsOf(fresh.db, [school.student]);
+    const noteFor = async (shows?: Shows) =>
+      (await reportEntries(fresh.db, goals, { ids: [id], shows })).map(({ note }) => note);
+    expect(await noteFor()).toEqual(['1 of 2 support steps done (50%); not done: Step 2.']);
+    expect(await noteFor(shownFields(reportFields))).toEqual(['']);
+  });
+});
+
 describe('withdrawing', () => {
   it('takes the entry out of every figure and keeps it readable', async () => {
     const id = await recordOne();
@@ -250,6 +298,7 @@ describe('the database itself', () => {
     ['a goal’s entry without a goal', { goal_id: null, measure_version: null }],
     ['what belongs to an incident', { resolved: true }],
     ['what belongs to a count', { minutes: 20, count: 3 }],
+    ['steps of a support of which nothing is said', { fidelity: '[]' }],
   ])('refuses %s', async (_, changes) => {
     const row = {
       id: randomUUID(),

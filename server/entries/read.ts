@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { FidelityMarks } from '~/core/entries/fidelity';
 import type { ObservedSession, Outcome } from '~/core/entries/observation';
 import type { MeasureData } from '~/core/measures/measure';
 import type { NoScoreReason } from '~/core/measures/score';
@@ -23,6 +24,7 @@ const observationRow = recordedRow.extend({
   data,
   reason,
   note: z.string(),
+  fidelity: written<FidelityMarks | null>(),
   /** The first observer's entry of the same session, where this is the second's. */
   pairsWith: z.string().nullable(),
   /** Of a cumulative total: everything up to and with this entry; null for other measures, and for what an entry said before. */
@@ -44,7 +46,7 @@ function outcomeFrom(data: MeasureData | null, reason: NoScoreReason | null): Ou
 const columns = `
   ${recordedColumns('o')}, o.goal_id as "goalId", o.measure_version as "goalVersion", o.observed_on as "on",
   o.observed_time as "time", o.location_id as "locationId", st.name as "locationName", o.data, o.reason, o.note,
-  o.pairs_with as "pairsWith"`;
+  o.fidelity, o.pairs_with as "pairsWith"`;
 
 /** All that a cumulative total came to up to and with the entry `o`. */
 const soFar = `
@@ -134,7 +136,20 @@ export interface VersionedSession extends ObservedSession {
 const known = z.string().nullable();
 const sessionRow = z.tuple([z.string(), z.string(), data, reason, z.number(), known, known, known]);
 const text = z.string();
-const goalSessionRow = z.tuple([text, text, data, reason, z.number(), known, text, text, text, known, known]);
+const goalSessionRow = z.tuple([
+  text,
+  text,
+  data,
+  reason,
+  z.number(),
+  known,
+  text,
+  text,
+  text,
+  known,
+  known,
+  written<FidelityMarks | null>(),
+]);
 
 /**
  * What the computation needs of the entries of some goals, by goal, in order of date and time. Narrow on purpose:
@@ -200,6 +215,7 @@ export interface GoalSession extends VersionedSession {
   observerName: string;
   locationName: string | null;
   pairsWith: string | null;
+  fidelity: FidelityMarks | null;
 }
 
 /** All sessions of one goal in order of date and time, those of second observers too. */
@@ -212,14 +228,14 @@ export async function sessionsOfGoal(
     db,
     goalSessionRow,
     `select o.id, o.observed_on, o.data, o.reason, o.measure_version, o.location_id, o.observer_id, o.note, p.short_name,
-              st.name, o.pairs_with
+              st.name, o.pairs_with, o.fidelity
          from entries o join people p on p.id = o.observer_id left join locations st on st.id = o.location_id
         where o.student_id = ? and o.goal_id = ? and o.kind = 'goal' and not o.withdrawn
         order by o.observed_on, o.observed_time, o.recorded_at`,
     [studentId, goalId],
   );
   return found.map(
-    ([id, on, data, reason, version, location, observer, note, observerName, locationName, pairsWith]) => ({
+    ([id, on, data, reason, version, location, observer, note, observerName, locationName, pairsWith, fidelity]) => ({
       ...{
         id,
         on,
@@ -231,6 +247,7 @@ export async function sessionsOfGoal(
         observerName,
         locationName,
         pairsWith,
+        fidelity,
       },
     }),
   );

@@ -56,6 +56,7 @@ export async function recordTable(
       data: checked.ok ? checked.outcome.data : null,
       reason: checked.ok ? checked.outcome.reason : null,
       note,
+      fidelity: null,
       recorded_by: actor.personId,
       recorded_at: now,
     };

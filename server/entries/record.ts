@@ -2,6 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import { z } from 'zod';
 import type { WallTime } from '~/core/calendar/zone';
 import { defined } from '~/core/defined';
+import type { FidelityMarks } from '~/core/entries/fidelity';
 import { checkOutcome, entryField, type Outcome, type SessionInput } from '~/core/entries/observation';
 import type { MeasureDefinition } from '~/core/measures/measure';
 import { measureAt } from '../goals/goals';
@@ -57,6 +58,7 @@ export async function recordSession(
     data: defined(outcomes[i]).data,
     reason: defined(outcomes[i]).reason,
     note: entry.note,
+    fidelity: entry.fidelity ?? null,
     recorded_by: actor.personId,
     recorded_at: now,
   }));
@@ -91,7 +93,7 @@ export function versionOf(goal: MeasuredGoal, version: number): MeasureDefinitio
 }
 
 const columns = `id, goal_id, measure_version, student_id, observed_on, observed_time, observer_id, location_id, data, reason, note,
-  recorded_by, recorded_at`;
+  fidelity, recorded_by, recorded_at`;
 
 export interface NewRow {
   id: string;
@@ -105,6 +107,7 @@ export interface NewRow {
   data: Outcome['data'];
   reason: Outcome['reason'];
   note: string;
+  fidelity: FidelityMarks | null;
   recorded_by: string;
   recorded_at: Date;
 }
@@ -137,6 +140,7 @@ const content = (row: NewRow) => [
   row.data,
   row.reason,
   row.note,
+  row.fidelity,
 ];
 
 /**

@@ -192,11 +192,12 @@ async function checkChoices(
 async function setParts(db: Database, input: GoalInput, phases: Goal['phases']): Promise<void> {
   const goal_id = input.id;
   const parts = {
-    goal_phases: phases.map(({ label, startsOn, isBaseline }) => ({
+    goal_phases: phases.map(({ label, startsOn, isBaseline, steps = [] }) => ({
       goal_id,
       label,
       starts_on: startsOn,
       is_baseline: isBaseline,
+      steps: JSON.stringify(steps),
     })),
     goal_observers: [...new Set(input.observerIds)].map((person_id) => ({ goal_id, person_id })),
     goal_locations: [...new Set(input.locationIds)].map((location_id) => ({ goal_id, location_id })),

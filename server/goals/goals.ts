@@ -124,7 +124,7 @@ export const criterionColumns = ({ comparison, value, rule, ...more }: Criterion
 
 /** A goal’s row with what it has several of, from the row `g`. */
 const goalColumns = `g.*,
-  (select coalesce(json_agg(json_build_object('label', p.label, 'startsOn', p.starts_on, 'isBaseline', p.is_baseline)
+  (select coalesce(json_agg(json_build_object('label', p.label, 'startsOn', p.starts_on, 'isBaseline', p.is_baseline, 'steps', p.steps)
                             order by p.starts_on), '[]')
      from goal_phases p where p.goal_id = g.id) as phases,
   (select max(cast(r.changed_at at time zone 'UTC' as date)) from goal_revisions r

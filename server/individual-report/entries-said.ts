@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { defined } from '~/core/defined';
+import { noteWithFidelity } from '~/core/entries/fidelity';
 import { countSentence, incidentSentence } from '~/core/entries/incidents/incident-sentence';
 import { discreetChoices } from '~/core/goals/discreet';
 import {
@@ -59,7 +60,11 @@ export function reportEntryOf(observation: Observation, goal: Goal, shows: Shows
     time: observation.time,
     location: observation.locationName,
     observer: observation.observerName,
-    note: noteWithRemarks(observation.note, observation.outcome.data),
+    // How a support was carried out is of the adults: it is the team’s alone.
+    note: noteWithFidelity(
+      noteWithRemarks(observation.note, observation.outcome.data),
+      shows === everything ? observation.fidelity : null,
+    ),
     sentence: outcomeSaid(measureAt(goal, observation.goalVersion), observation.outcome, shows, observation.soFar),
     outcome: withoutRemarks(observation.outcome),
     version: observation.version,

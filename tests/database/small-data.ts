@@ -36,7 +36,8 @@ export async function fillSmall(db: Database) {
   const withdrawn = await record('2026-11-20', ['gesture']);
   const outcome = { data: { trials: ['independent', 'independent'] }, reason: null };
   const session = { on: '2026-11-19', time: '09:30', observerId: school.manager, locationId: school.kitchen };
-  const correction = { ...session, outcome, note: 'Counted anew.', version: 1, why: 'From paper.' };
+  const fidelity = [{ key: 'step1', label: 'Card on the bench', isDone: true }];
+  const correction = { ...session, outcome, note: 'Counted anew.', fidelity, version: 1, why: 'From paper.' };
   await correctObservation(db, manager, { studentId: student, entryId: corrected }, correction, { wall, now });
   const why = { version: 1, why: 'Another student’s.' };
   await withdrawObservation(db, manager, { studentId: student, entryId: withdrawn }, why, now);

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import type { FidelityMarks } from '~/core/entries/fidelity';
 import type { Outcome } from '~/core/entries/observation';
 import type { ObservedGoal, SessionChoices } from '~/core/entries/waiting';
 import { isRunning } from '../measures/clock';
@@ -11,13 +12,14 @@ import { Correction } from './correction';
 import type { SessionFields } from './draft';
 import { NoScore } from './goal-card';
 import { SessionEditor } from './session-line';
+import { SupportSteps } from './support-steps';
 import { correctionFormWords } from './words';
 
 interface CorrectionFormProps {
   action: string;
   studentId: string;
-  goal: Pick<ObservedGoal, 'measure' | 'criterion'>;
-  entry: { version: number; session: SessionFields; outcome: Outcome; note: string };
+  goal: Pick<ObservedGoal, 'measure' | 'criterion' | 'supportSteps'>;
+  entry: { version: number; session: SessionFields; outcome: Outcome; note: string; fidelity: FidelityMarks | null };
   choices: SessionChoices;
   onDone: () => void;
 }
@@ -29,10 +31,11 @@ export function CorrectionForm({ action, studentId, goal, entry, choices, onDone
   const { data, clock } = sheet;
   const [reason, setReason] = useState(entry.outcome.reason);
   const [note, setNote] = useState(entry.note);
+  const [fidelity, setFidelity] = useState(entry.fidelity);
   const content = () => {
     const now = finished(goal.measure, { data, clock }, Date.now());
     const outcome = reason === null ? { data: now, reason } : { data: null, reason };
-    return { ...session, outcome, note };
+    return { ...session, outcome, note, fidelity };
   };
   return (
     <Correction what="entry" action={action} version={entry.version} content={content} onDone={onDone}>
@@ -64,6 +67,9 @@ export function CorrectionForm({ action, studentId, goal, entry, choices, onDone
             onChange={(event) => setNote(event.target.value)}
             className="textarea mt-3 w-full field-sizing-content"
           />
+          {(goal.supportSteps ?? []).length > 0 && (
+            <SupportSteps steps={goal.supportSteps ?? []} marks={fidelity} onMark={setFidelity} />
+          )}
           <NamesInNote studentId={studentId} text={note} />
           <FieldMessage messages={messages.note ? [messages.note] : undefined} />
         </>

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { WallTime } from '~/core/calendar/zone';
+import { type FidelityMarks, fidelityMarks } from '~/core/entries/fidelity';
 import type { SessionInput } from '~/core/entries/observation';
 import { type MeasureData, type MeasureDefinition, measureData } from '~/core/measures/measure';
 import { type NoScoreReason, noScoreReasons } from '~/core/measures/score';
@@ -17,6 +18,8 @@ const goalDraft = z.object({
   clock,
   reason: z.enum(noScoreReasons).nullable(),
   note: z.string(),
+  /** Which steps of the support were done. */
+  fidelity: fidelityMarks.nullable().default(null),
   /** When its first mark was made, by the school's clock. */
   at: wallTime.nullable(),
 });
@@ -56,6 +59,7 @@ export type DraftChange =
   | { type: 'select'; goalId: string; at: number | null }
   | { type: 'reason'; goalId: string; reason: NoScoreReason | null }
   | { type: 'note'; goalId: string; note: string }
+  | { type: 'fidelity'; goalId: string; fidelity: FidelityMarks | null }
   | { type: 'session'; fields: Partial<SessionFields> }
   | { type: 'activate'; goalId: string }
   | { type: 'replace'; draft: SessionDraft };
@@ -67,6 +71,7 @@ export const untouched = (entryId: string): GoalDraft => ({
   clock: stoppedClock,
   reason: null,
   note: '',
+  fidelity: null,
   at: null,
 });
 
@@ -75,7 +80,7 @@ export const isMarked = ({ data, clock, reason }: Pick<GoalDraft, 'data' | 'cloc
 
 /** Whether anything at all would be lost with this draft. */
 export const isTouched = (draft: SessionDraft) =>
-  Object.values(draft.goals).some((goal) => isMarked(goal) || goal.note.trim() !== '');
+  Object.values(draft.goals).some((goal) => isMarked(goal) || goal.note.trim() !== '' || goal.fidelity !== null);
 
 function changeGoal(draft: SessionDraft, goalId: string, changes: Partial<GoalDraft>): SessionDraft {
   const goal = draft.goals[goalId];
@@ -103,6 +108,8 @@ export function draftReducer(draft: SessionDraft, change: DraftChange): SessionD
       return changeGoal({ ...draft, selected: null }, change.goalId, { reason: change.reason });
     case 'note':
       return changeGoal(draft, change.goalId, { note: change.note });
+    case 'fidelity':
+      return changeGoal(draft, change.goalId, { fidelity: change.fidelity });
     case 'session': {
       const timeIsChosen = draft.timeIsChosen || 'on' in change.fields || 'time' in change.fields;
       return { ...draft, timeIsChosen, session: { ...draft.session, ...change.fields } };
@@ -139,8 +146,8 @@ export function inputFrom(
   const entries = measured.flatMap(({ id: goalId, measure, version }): SessionInput['entries'] => {
     const goal = draft.goals[goalId];
     if (!goal) return [];
-    const { entryId: id, reason, note } = goal;
-    const what = { id, goalId, goalVersion: version, note };
+    const { entryId: id, reason, note, fidelity } = goal;
+    const what = { id, goalId, goalVersion: version, note, ...(fidelity && { fidelity }) };
     if (reason !== null) return [{ ...what, outcome: { data: null, reason } }];
     const data = finished(measure, goal, now);
     return data === null ? [] : [{ ...what, outcome: { data, reason: null } }];

@@ -8,6 +8,7 @@ import { DataSheet } from '../measures/data-sheet';
 import { FieldMessage } from '../platform/ui/fields';
 import { NamesInNote } from '../students/names-in-note';
 import { type DraftChange, type GoalDraft, isMarked } from './draft';
+import { SupportSteps } from './support-steps';
 import { goalCardWords } from './words';
 
 interface GoalCardProps {
@@ -66,6 +67,13 @@ export function GoalCard({ goal, draft, isActive, selected, openedAt, message, o
             onChange={(event) => onChange({ type: 'note', goalId, note: event.target.value })}
             className="textarea mt-3 min-h-11 w-full field-sizing-content"
           />
+          {(goal.supportSteps ?? []).length > 0 && draft.reason === null && (
+            <SupportSteps
+              steps={goal.supportSteps ?? []}
+              marks={draft.fidelity}
+              onMark={(fidelity) => onChange({ type: 'fidelity', goalId, fidelity })}
+            />
+          )}
           <NamesInNote studentId={goal.studentId} text={draft.note} />
           {draft.data === null && !isRunning(draft.clock) && (
             <NoScore chosen={draft.reason} onChoose={(reason) => onChange({ type: 'reason', goalId, reason })} />

@@ -1,5 +1,6 @@
 import { shortDate } from '~/core/calendar/iso-date';
 import { defined } from '~/core/defined';
+import { fidelitySentence } from '~/core/entries/fidelity';
 import type { ObservedGoal, SessionChoices } from '~/core/entries/waiting';
 import { outcomeSentence } from '~/core/individual-report/report';
 import { measureOf } from '~/core/measures/measure';
@@ -31,7 +32,7 @@ export function HowItReads({ goals, draft, choices }: HowItReadsProps) {
     <ol className="grid gap-4 overflow-y-auto">
       {marked.map((goal) => {
         const goalDraft = defined(draft.goals[goal.id]);
-        const { reason, note } = goalDraft;
+        const { reason, note, fidelity } = goalDraft;
         const data = finished(goal.measure, goalDraft, now);
         return (
           <li key={goal.id} className="border-l-2 border-fern pl-3.5">
@@ -46,6 +47,7 @@ export function HowItReads({ goals, draft, choices }: HowItReadsProps) {
                   ? howItReadsWords.theClockIsRunning
                   : outcomeSentence(goal.measure, { data, reason: null })}
             </p>
+            {fidelity && <p className="text-small text-ink-2">{fidelitySentence(fidelity)}</p>}
             {note.trim() && <p className="mt-1 text-small text-ink-2">{note}</p>}
           </li>
         );

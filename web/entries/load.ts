@@ -1,3 +1,4 @@
+import { supportStepsOn } from '~/core/entries/fidelity';
 import type { ObservedGoal } from '~/core/entries/waiting';
 import { discreetGoal, discreetStudent } from '~/core/goals/discreet';
 import { neededSentence } from '~/core/measures/cumulative-total/cumulative-total';
@@ -53,6 +54,7 @@ export async function observing(
       ...{ id, studentId, number, shortName, wording, measure, criterion, version },
       last: last.map(({ value }) => value),
       soFar: now,
+      supportSteps: supportStepsOn(goal.phases, wall.on),
       pace: measure.kind === 'cumulativeTotal' ? neededSentence(measure, now ?? 0, { targetOn, ...when }) : null,
     };
   };

@@ -225,9 +225,9 @@ function draftOf({ session, goals }: WaitingSession): SessionDraft {
     session: fields,
     timeIsChosen: true,
     goals: Object.fromEntries(
-      entries.map(({ id, goalId, outcome, note }) => [
+      entries.map(({ id, goalId, outcome, note, fidelity }) => [
         goalId,
-        { ...untouched(id), data: kept.parse(outcome.data), reason: outcome.reason, note },
+        { ...untouched(id), data: kept.parse(outcome.data), reason: outcome.reason, note, fidelity: fidelity ?? null },
       ]),
     ),
     openedAt: Date.now(),

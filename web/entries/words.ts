@@ -1,6 +1,14 @@
 // What the screens of this room say, together: to be read in one go, and one day translated.
 
 /** `goal-card.tsx` */
+/** `support-steps.tsx` */
+export const supportStepsWords = {
+  supportSteps: 'Support steps',
+  allDone: 'All done',
+  step: (label: string, isDone: boolean | undefined) =>
+    `${label}: ${isDone ? 'done' : isDone === false ? 'not done' : 'not marked'}`,
+};
+
 export const goalCardWords = {
   theClockIsRunning: 'the clock is running',
   nothingYet: 'nothing yet: stays blank, not zero',

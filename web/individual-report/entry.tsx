@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { defined } from '~/core/defined';
+import { noteWithFidelity, supportStepsOn } from '~/core/entries/fidelity';
 import { correctionInput, withdrawalInput } from '~/core/entries/observation';
 import { discreetGoal } from '~/core/goals/discreet';
 import { outcomeSentence } from '~/core/individual-report/report';
@@ -46,7 +47,7 @@ function versionOf(entry: Observation, goal: Goal, timeZone: string, discreet: b
     version: entry.version,
     about: [longDate(entry.on), entry.time, entry.locationName, entry.observerName].filter(Boolean).join(' · '),
     sentence: outcomeSentence(measure, entry.outcome),
-    note: discreet ? '' : noteWithRemarks(entry.note, entry.outcome.data),
+    note: discreet ? '' : noteWithFidelity(noteWithRemarks(entry.note, entry.outcome.data), entry.fidelity),
     tones: tonesOf(measure, entry.outcome),
     written: `${entry.changedByName ?? entry.recordedByName}, ${shortDate(on)} ${time}`,
     why: entry.changeReason,
@@ -77,12 +78,14 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   return {
     student: headerStudent(student, { discreet }),
     goal: { id, number, shortName, measure, criterion },
+    supportSteps: stepsToSay(goal, entry),
     entry: {
       id: entry.id,
       version: entry.version,
       session: { on: entry.on, time: entry.time, observerId: entry.observerId, locationId: entry.locationId },
       outcome: discreet ? withoutRemarks(entry.outcome) : entry.outcome,
       note: discreet ? '' : entry.note,
+      fidelity: entry.fidelity,
     },
     versions: [...history, entry].map((version) => versionOf(version, goal, school.timeZone, discreet)),
     choices: { people, locations, today: actor.today },
@@ -99,6 +102,13 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     isHiddenFromChange: mayChange && discreet,
   };
 });
+
+/** The steps that an entry can say: those it has said, as they were called then, and those of the support of its day. */
+function stepsToSay(goal: Goal, entry: Observation) {
+  const said = entry.fidelity ?? [];
+  const others = supportStepsOn(goal.phases, entry.on).filter(({ key }) => said.every((mark) => mark.key !== key));
+  return [...said.map(({ key, label }) => ({ key, label })), ...others];
+}
 
 /** Another observer's entry of the same session, in short. */
 const otherOf = ({ id, time, observerName, outcome }: Observation, measure: MeasureDefinition) => ({
@@ -197,7 +207,7 @@ export default function Entry({ loaderData }: Route.ComponentProps) {
             <CorrectionForm
               action={path}
               studentId={student.id}
-              goal={goal}
+              goal={{ ...goal, supportSteps: loaderData.supportSteps }}
               entry={entry}
               choices={choices}
               onDone={close}

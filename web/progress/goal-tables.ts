@@ -1,5 +1,6 @@
 import { addDays, type IsoDate, shortDate, weekdayName } from '~/core/calendar/iso-date';
 import { type SchoolCalendar, schoolDays } from '~/core/calendar/school-days';
+import { ENOUGH_FIDELITY, fidelityOf, type ObservedFidelity } from '~/core/entries/fidelity';
 import type { Outcome } from '~/core/entries/observation';
 import type { ReportEntry } from '~/core/individual-report/report';
 import { agreementByPhase, phaseAgreementSentence, usualAgreement } from '~/core/measures/agreement/over-sessions';
@@ -20,7 +21,7 @@ import { toneOf } from '../platform/ui/outcome-tones';
 import type { Medians } from './by-day-and-person';
 import type { PooledShares } from './pooled-shares';
 import type { Shares } from './shares-chart';
-import { goalTablesWords } from './words';
+import { fidelityWords, goalTablesWords } from './words';
 
 /** What the tables need of an entry; newest first. */
 type Seen = Pick<ReportEntry, 'on' | 'observer'> & { location: string | null; outcome: Outcome };
@@ -184,4 +185,42 @@ export function tableEntries(
       valueSaid: value === null ? '–' : measure.said(value),
     };
   });
+}
+
+/** The fidelity of the support in place, as the goal’s page shows it. */
+export interface FidelityShown {
+  head: string;
+  steps: { label: string; value: string; n: string }[];
+  outcomes: { label: string; value: string; n: string }[];
+}
+
+/**
+ * Fidelity beside outcome in the present phase.
+ *
+ * @param sessions  of the goal as it is measured now, second observers’ left out
+ * @returns null where the phase has no steps that anybody said anything of
+ */
+export function fidelityShown(goal: Goal, sessions: readonly ObservedFidelity[], today: IsoDate): FidelityShown | null {
+  const phase = goal.phases.findLast(({ startsOn }) => startsOn <= today);
+  const found =
+    phase &&
+    fidelityOf(
+      goal.measure,
+      sessions.filter(({ on }) => on >= phase.startsOn),
+    );
+  if (!found) return null;
+  const { said, of, share, steps, outcomes } = found;
+  return {
+    head: fidelityWords.head(phase.label, shortDate(phase.startsOn), said, of, percent(share)),
+    steps: steps.map((step) => ({
+      label: step.label,
+      value: percent((100 * step.done) / step.of),
+      n: fidelityWords.times(step.done, step.of),
+    })),
+    outcomes: outcomes.map(({ isEnough, sessions: n, value }) => ({
+      label: isEnough ? fidelityWords.enough(ENOUGH_FIDELITY) : fidelityWords.less,
+      value: value === null ? fidelityWords.noneYet : valueSaid(goal, value),
+      n: fidelityWords.sessions(n),
+    })),
+  };
 }

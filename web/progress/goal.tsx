@@ -32,8 +32,17 @@ import type { Route } from './+types/goal';
 import { breakdownOf } from './breakdown';
 import { BreakdownTable } from './breakdown-table';
 import { ByDayAndPerson } from './by-day-and-person';
+import { Fidelity } from './fidelity';
 import { GoalChart } from './goal-chart';
-import { agreementSaid, figuresOf, mediansOf, pooledShares, sharesOf, tableEntries } from './goal-tables';
+import {
+  agreementSaid,
+  fidelityShown,
+  figuresOf,
+  mediansOf,
+  pooledShares,
+  sharesOf,
+  tableEntries,
+} from './goal-tables';
 import { HowComputed } from './how-computed';
 import { PooledSharesBar } from './pooled-shares';
 import { SameNumbers } from './same-numbers';
@@ -56,8 +65,8 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const isCompared = comparableWith(goal.measure);
   const asNow = sessions
     .filter(({ version, pairsWith }) => pairsWith === null && isCompared(measureAt(goal, version)))
-    .map(({ on, observerName, locationName, outcome }) => ({
-      ...{ on, observer: observerName, location: locationName, outcome },
+    .map(({ on, observerName, locationName, outcome, fidelity }) => ({
+      ...{ on, observer: observerName, location: locationName, outcome, marks: fidelity },
     }))
     .reverse();
   const pointEntries = sessions.map(({ id, observerName, locationName, note, outcome }) => ({
@@ -99,6 +108,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     pooled: pooledShares(goal, asNow, when),
     breakdown: breakdownOf(goal.measure, asNow),
     medians: mediansOf(goal, asNow),
+    fidelity: discreet ? null : fidelityShown(goal, asNow, actor.today),
     agreement: agreementSaid(goal, pairsAmong(sessions), asNow),
     // The newest only: the table asks for the others when the page is there.
     entries: tableEntries(goal, newest, { discreet }),
@@ -132,8 +142,20 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 export default function GoalPage({ loaderData }: Route.ComponentProps) {
   const { student, goal, decision, said, graph, points, figures, shares, breakdown, medians, entries, mayObserve } =
     loaderData;
-  const { mayEditGoals, retired, earlier, agreement, allEntries, picture, computed, luck, command, pooled, offered } =
-    loaderData;
+  const {
+    mayEditGoals,
+    retired,
+    earlier,
+    agreement,
+    allEntries,
+    picture,
+    computed,
+    luck,
+    command,
+    pooled,
+    offered,
+    fidelity,
+  } = loaderData;
   const navigate = useNavigate();
   const observe = `/students/${student.id}/observe?goal=${goal.id}`;
   useKey('o', () => mayObserve && navigate(observe));
@@ -252,6 +274,7 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
           ))}
         </section>
       )}
+      {fidelity && <Fidelity fidelity={fidelity} />}
       {shares.sessions.length > 0 && (
         <section className="mt-8">
           <h2 className="mb-2 text-lg">{goalWords.howMuchHelp}</h2>

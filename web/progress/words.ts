@@ -146,3 +146,20 @@ export const goalsWords = {
   solidLineThisStudentDotted:
     'Solid line: this student · dotted line: the aim line from baseline to target · band: the target zone · dashed line: where the support changed',
 };
+
+/** `fidelity.tsx` */
+export const fidelityWords = {
+  fidelity: 'Fidelity',
+  hint: 'how far the support was carried out',
+  head: (support: string, since: string, said: number, of: number, share: string) =>
+    `“${support}”, since ${since}: ${said} of ${counted(of, 'session says', 'sessions say')} which steps were done; ${share} of those steps were.`,
+  stepByStep: 'Step by step',
+  times: (done: number, of: number) => `${done} of ${of}`,
+  whatTheStudentDid: 'What the student did',
+  enough: (limit: number) => `with at least ${limit}% of the steps`,
+  less: 'with fewer',
+  noneYet: 'no score',
+  sessions: (n: number) => counted(n, 'session', 'sessions'),
+  noProof:
+    'The two are compared as they came about: nobody dealt the sessions by chance, so a difference does not prove what the support does. 80% is common practice, no published limit.',
+};

@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { comparableWith } from '~/core/goals/same-meaning';
+import { measureOf } from '~/core/measures/measure';
 import { ratersSideBySide, rubricDefinition } from '~/core/measures/rubric/rubric';
 import { asCount, message, rubric, score, sentence } from '~/tests/examples/measures';
 
@@ -53,5 +55,37 @@ describe('rubric', () => {
     expect(message(rubric, { ratings: [...rate(3, 2).ratings, ...rate(2, null).ratings] })).toBe(
       '“Ideas” is rated twice by the same person.',
     );
+  });
+
+  it('has marks for the whole beside its criteria, on scales of their own, in no figure', () => {
+    const pride = { key: 'pride', label: 'Pride in it', isOverall: true };
+    const levels = [1, 5, 10].map((points) => ({ points, words: `Pride at ${points}` }));
+    const marked = rubricDefinition.parse({ ...rubric, criteria: [...rubric.criteria, { ...pride, levels }] });
+    const rated = { ratings: [...rate(3, 2).ratings, { criterion: 'pride', points: 10, rater: null }] };
+    expect(score(marked, rated)).toEqual(score(rubric, rate(3, 2)));
+    expect(asCount(marked, 2.75)).toBe('6 of 8 points');
+    expect(measureOf(marked).axis).toEqual(measureOf(rubric).axis);
+    expect(measureOf(marked).basis({ amount: 5, weight: 2, value: 2.5 })).toBe('5 of 8 points');
+    expect(sentence(marked, rated)).toBe(
+      'Average 2.5 out of 4 points (63%). Ideas: 3, “Ideas at 3”. Order: 2, “Order at 2”. Pride in it (overall): 10, “Pride at 10”.',
+    );
+    // It may be left out of a sum, but is no rating by itself, and a rubric is not made of marks alone.
+    const summed = { ...marked, of: 'sum' as const };
+    expect(message(summed, rate(3, 2))).toBeUndefined();
+    expect(score(summed, rated)).toMatchObject({ value: 5 });
+    expect(message(marked, { ratings: rated.ratings.slice(2) })).toMatch(/at least one criterion that counts/);
+    expect(rubricDefinition.safeParse({ ...rubric, criteria: [{ ...pride, levels }] }).success).toBe(false);
+  });
+
+  it('may be given a mark for the whole later: what was rated before stays comparable', () => {
+    const levels = [1, 2].map((points) => ({ points, words: `${points}` }));
+    const pride = { key: 'pride', label: 'Pride', isOverall: true, levels };
+    expect(comparableWith(rubric)(rubricDefinition.parse({ ...rubric, criteria: [...rubric.criteria, pride] }))).toBe(
+      true,
+    );
+    const counting = { ...pride, isOverall: false };
+    expect(
+      comparableWith(rubric)(rubricDefinition.parse({ ...rubric, criteria: [...rubric.criteria, counting] })),
+    ).toBe(false);
   });
 });

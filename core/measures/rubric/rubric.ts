@@ -29,11 +29,16 @@ export const rubricDefinition = z.object({
           .refine((levels) => levels.every(({ points }, i) => i === 0 || points > (levels[i - 1]?.points ?? 0)), {
             error: 'Each level needs more points than the one before.',
           }),
+        /** A mark for the whole, on a scale of its own: it stands beside the criteria and is in no figure. */
+        isOverall: z.boolean().optional(),
       }),
     )
     .min(1)
     .max(20)
-    .refine(hasDistinctKeys, { error: 'Two criteria have the same key.' }),
+    .refine(hasDistinctKeys, { error: 'Two criteria have the same key.' })
+    .refine((criteria) => criteria.some(({ isOverall }) => !isOverall), {
+      error: 'At least one criterion has to count: overall marks stand beside.',
+    }),
   /** What the value is: the mean of the criteria, their sum, or the percentage of the possible points. */
   of: z.enum(['mean', 'sum', 'percent']).default('mean'),
 });
@@ -96,20 +101,30 @@ function rubricData({ criteria, of }: RubricDefinition): z.ZodType<RubricData> {
         if (seen.has(who)) refuse(`“${label}” is rated twice by the same person.`);
         seen.add(who);
       }
+      const isOverall = new Map(criteria.map((one) => [one.key, one.isOverall]));
+      if (ratings.every(({ criterion }) => isOverall.get(criterion)))
+        refuse('Rate at least one criterion that counts: an overall mark stands beside.');
       if (of === 'mean') return;
       const missing = criteria.filter(
-        ({ key }) => !ratings.some(({ criterion, isBeside }) => criterion === key && !isBeside),
+        ({ key, isOverall }) =>
+          !isOverall && !ratings.some(({ criterion, isBeside }) => criterion === key && !isBeside),
       );
       if (missing.length > 0) refuse(`A sum needs every criterion; “${missing[0]?.label}” is not rated.`);
     });
 }
 
-const mostPoints = ({ levels }: RubricDefinition['criteria'][number]) => levels.at(-1)?.points ?? 0;
-const possible = ({ criteria }: RubricDefinition) => criteria.reduce((sum, one) => sum + mostPoints(one), 0);
+/** A criterion’s name; of a mark for the whole, said to be one. */
+export const criterionName = ({ label, isOverall }: RubricDefinition['criteria'][number]) =>
+  isOverall ? `${label} (overall)` : label;
 
-/** The mean points of each criterion that staff rated. */
-function byCriterion({ criteria }: RubricDefinition, ratings: RubricData['ratings']) {
-  return criteria.flatMap((criterion) => {
+const mostPoints = ({ levels }: RubricDefinition['criteria'][number]) => levels.at(-1)?.points ?? 0;
+/** The criteria that make the figure: overall marks do not. */
+const counting = ({ criteria }: RubricDefinition) => criteria.filter(({ isOverall }) => !isOverall);
+const possible = (definition: RubricDefinition) => counting(definition).reduce((sum, one) => sum + mostPoints(one), 0);
+
+/** The mean points of each criterion that counts and that staff rated. */
+function byCriterion(definition: RubricDefinition, ratings: RubricData['ratings']) {
+  return counting(definition).flatMap((criterion) => {
     const points = ratings
       .filter((rating) => rating.criterion === criterion.key && !rating.isBeside)
       .map((rating) => rating.points);
@@ -119,7 +134,7 @@ function byCriterion({ criteria }: RubricDefinition, ratings: RubricData['rating
 
 /**
  * The mean over the criteria, their sum, or the percentage of the possible points. Several ratings of one criterion (by
- * several people, or on one day) are averaged first, so that each criterion weighs the same. Only the staff’s count.
+ * several people, or on one day) are averaged first, so that each criterion weighs the same. Only the staff’s count, and no overall mark.
  *
  * @returns amount the points, weight the criteria rated
  */
@@ -138,17 +153,17 @@ const wordsOf = ({ levels }: RubricDefinition['criteria'][number], points: numbe
 
 function rubricLines(definition: RubricDefinition, { ratings }: RubricData): BreakdownLine[] {
   return definition.criteria.map((criterion) => {
-    const { key, label } = criterion;
+    const { key } = criterion;
     const of = ratings.filter((rating) => rating.criterion === key);
-    const counting = of.filter(({ isBeside }) => !isBeside);
+    const own = of.filter(({ isBeside }) => !isBeside);
     const said = of.map(({ points, rater }) => {
       const words = wordsOf(criterion, points);
       return `${figure(points)}${words ? `, “${words}”` : ''}${rater ? ` (${rater})` : ''}`;
     });
     return {
       key,
-      label,
-      value: counting.length === 0 ? null : mean(counting.map(({ points }) => points)),
+      label: criterionName(criterion),
+      value: own.length === 0 ? null : mean(own.map(({ points }) => points)),
       said: said.join('; ') || 'not rated',
     };
   });
@@ -228,19 +243,20 @@ export const rubric: MeasureKind<RubricDefinition, RubricData> = {
   sentence: rubricSentence,
   said: ({ of }, value) => (of === 'percent' ? percent(value) : figure(value)),
   basis: (definition, { amount, weight }) =>
-    weight === definition.criteria.length
+    weight === counting(definition).length
       ? `${figure(amount)} of ${figure(possible(definition))} points`
-      : `${figure(amount)} points on ${weight} of ${definition.criteria.length}`,
+      : `${figure(amount)} points on ${weight} of ${counting(definition).length}`,
   asCount: (definition, value, comparison) => {
-    const { of, criteria } = definition;
-    if (of === 'sum' || (of === 'mean' && criteria.length === 1)) return null;
-    const points = of === 'mean' ? value * criteria.length : (value * possible(definition)) / 100;
+    const { of } = definition;
+    const { length } = counting(definition);
+    if (of === 'sum' || (of === 'mean' && length === 1)) return null;
+    const points = of === 'mean' ? value * length : (value * possible(definition)) / 100;
     return `${wholeFor(points, comparison)} of ${figure(possible(definition))} points`;
   },
   weightNoun: () => ({ one: 'criterion', many: 'criteria' }),
   axis: (definition) => {
     if (definition.of === 'percent') return { max: 100, unit: '%', change: 'points' };
-    const most = definition.criteria.map(mostPoints);
+    const most = counting(definition).map(mostPoints);
     const max = definition.of === 'sum' ? possible(definition) : largest(most);
     return { max, unit: '', change: 'points' };
   },
@@ -253,10 +269,13 @@ export const rubric: MeasureKind<RubricDefinition, RubricData> = {
   }),
   defaultCriterion: (definition) => {
     if (definition.of === 'percent') return usualCriterion('atLeast', 80);
-    const share = definition.of === 'sum' ? possible(definition) : possible(definition) / definition.criteria.length;
+    const share = definition.of === 'sum' ? possible(definition) : possible(definition) / counting(definition).length;
     return usualCriterion('atLeast', Math.round(0.75 * share));
   },
-  meaning: ({ criteria, of }) => [criteria.map(({ key, levels }) => [key, levels.map(({ points }) => points)]), of],
+  meaning: (definition) => [
+    counting(definition).map(({ key, levels }) => [key, levels.map(({ points }) => points)]),
+    definition.of,
+  ],
   table: {
     columns: ({ criteria }) =>
       criteria.map(({ key, label, levels }) => ({

@@ -6,6 +6,7 @@ import { alone } from './lock';
 import * as beginning from './migrations/0001-beginning';
 import * as names from './migrations/0002-names';
 import * as terms from './migrations/0003-terms';
+import * as fidelity from './migrations/0004-fidelity';
 
 type Migration = { up: (db: Knex) => Promise<unknown> };
 
@@ -17,6 +18,7 @@ export const migrations: Record<string, Migration> = {
   '0001-beginning': beginning,
   '0002-names': names,
   '0003-terms': terms,
+  '0004-fidelity': fidelity,
 };
 
 const cannotGoBack = async () => {

@@ -166,6 +166,13 @@ describe('the step to', () => {
     await expect(db('changes').update({ what: 'plan' })).rejects.toThrow('is not removed');
   });
 
+  it('0004-fidelity says nothing of supports of what was recorded before', async () => {
+    await from('0003-terms.sql');
+    await migrate(urlOf(name));
+    expect(await db('entries').whereNotNull('fidelity').pluck('id')).toEqual([]);
+    expect(await db('goal_phases').whereRaw("steps <> '[]'").pluck('label')).toEqual([]);
+  });
+
   it('0003-terms renames what one time is called, a refused session, in what was corrected too, and an issued aim line', async () => {
     await from('0002-names.sql');
     const { id } = (await db('entries').where({ kind: 'goal', version: 1 }).first('id'))!;

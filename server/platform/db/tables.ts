@@ -179,6 +179,7 @@ export interface EntriesRow {
   part: string | null;
   minutes: number | null;
   count: number | null;
+  fidelity: unknown;
 }
 
 export interface EntryEventsRow {
@@ -247,6 +248,7 @@ export interface GoalPhasesRow {
   label: string;
   starts_on: string;
   is_baseline: boolean;
+  steps: unknown;
 }
 
 export interface GoalRevisionsRow {
@@ -695,7 +697,7 @@ interface AllTables {
   comments: Table<CommentsRow, 'seq' | 'entry_id' | 'person_id' | 'link_id' | 'answers' | 'hidden_by' | 'hidden_at' | 'hidden_reason'>;
   document_batch_parts: Table<DocumentBatchPartsRow, 'pages' | 'pdf' | 'left_out'>;
   document_batches: Table<DocumentBatchesRow, 'from_day' | 'to_day' | 'arrangement' | 'state' | 'problem' | 'attempts' | 'not_before'>;
-  entries: Table<EntriesRow, 'beside_id' | 'self_recorded' | 'location_id' | 'version' | 'changed_by' | 'changed_at' | 'change_reason' | 'withdrawn' | 'goal_id' | 'measure_version' | 'data' | 'reason' | 'pairs_with' | 'paired_by' | 'paired_at' | 'seconds' | 'is_going' | 'resolved' | 'resolved_after' | 'target_id' | 'part' | 'minutes' | 'count'>;
+  entries: Table<EntriesRow, 'beside_id' | 'self_recorded' | 'location_id' | 'version' | 'changed_by' | 'changed_at' | 'change_reason' | 'withdrawn' | 'goal_id' | 'measure_version' | 'data' | 'reason' | 'pairs_with' | 'paired_by' | 'paired_at' | 'seconds' | 'is_going' | 'resolved' | 'resolved_after' | 'target_id' | 'part' | 'minutes' | 'count' | 'fidelity'>;
   entry_events: Table<EntryEventsRow, 'seq' | 'is_collected'>;
   entry_revisions: Table<EntryRevisionsRow, never>;
   evidence: Table<EvidenceRow, 'thumbnail' | 'width' | 'height' | 'withdrawn_by' | 'withdrawn_at'>;
@@ -703,7 +705,7 @@ interface AllTables {
   goal_locations: Table<GoalLocationsRow, never>;
   goal_measures: Table<GoalMeasuresRow, never>;
   goal_observers: Table<GoalObserversRow, never>;
-  goal_phases: Table<GoalPhasesRow, never>;
+  goal_phases: Table<GoalPhasesRow, 'steps'>;
   goal_revisions: Table<GoalRevisionsRow, 'id'>;
   goals: Table<GoalsRow, 'plan_id' | 'continues' | 'measure_version' | 'baseline_value' | 'baseline_on' | 'planned_gap' | 'minimum_opportunities' | 'distinct_locations' | 'distinct_observers' | 'edited_at' | 'retired_on' | 'retired_how' | 'replaced_by' | 'retired_note'>;
   heartbeats: Table<HeartbeatsRow, never>;

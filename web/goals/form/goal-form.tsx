@@ -24,6 +24,7 @@ import { SchemaForm, useSchemaForm } from '../../platform/ui/schema-form';
 import { NamesInNote } from '../../students/names-in-note';
 import { CriterionFields } from './criterion-fields';
 import { luckWhile } from './luck';
+import { SupportStepRows } from './support-step-rows';
 import { goalFormWords } from './words';
 
 export interface GoalChoices {
@@ -197,19 +198,22 @@ export function GoalForm({
             blank={() => ({ label: '', startsOn: today, isBaseline: false })}
           >
             {(row) => {
-              const { label, startsOn, isBaseline } = row.getFieldset();
+              const { label, startsOn, isBaseline, steps } = row.getFieldset();
               return (
-                <div className="grid items-end gap-2 sm:grid-cols-[1fr_10rem_auto]">
-                  <TextField field={label} label={goalFormWords.whatBegins} />
-                  <TextField field={startsOn} label={goalFormWords.on} type="date" />
-                  <label className="flex min-h-10 items-center gap-2 text-small">
-                    <input
-                      {...getInputProps(isBaseline, { type: 'checkbox' })}
-                      key={isBaseline.key}
-                      className="checkbox checkbox-sm"
-                    />
-                    {goalFormWords.baseline}
-                  </label>
+                <div className="grid gap-2 rounded-field bg-wash p-3">
+                  <div className="grid items-end gap-2 sm:grid-cols-[1fr_10rem_auto]">
+                    <TextField field={label} label={goalFormWords.whatBegins} />
+                    <TextField field={startsOn} label={goalFormWords.on} type="date" />
+                    <label className="flex min-h-10 items-center gap-2 text-small">
+                      <input
+                        {...getInputProps(isBaseline, { type: 'checkbox' })}
+                        key={isBaseline.key}
+                        className="checkbox checkbox-sm"
+                      />
+                      {goalFormWords.baseline}
+                    </label>
+                  </div>
+                  <SupportStepRows form={form} steps={steps} />
                 </div>
               );
             }}

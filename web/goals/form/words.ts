@@ -57,3 +57,11 @@ export const goalFormWords = {
   saveTheGoal: 'Save the goal',
   back: 'Back',
 };
+
+/** `support-step-rows.tsx` */
+export const supportStepRowsWords = {
+  stepsOfTheSupport: 'Steps of the support (optional)',
+  whatTheyAreFor:
+    'What adults do in it. While observing one can tap which were done (fidelity), and the goal’s page shows it beside what the student did.',
+  whatTheAdultDoes: 'What the adult does',
+};

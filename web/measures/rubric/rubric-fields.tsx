@@ -22,11 +22,19 @@ export function RubricFields({ form, field }: MeasureProps<'rubric'>) {
           blank={() => ({ ...first.criteria[0], key: newKey('criterion', keysOf(criteria)), label: '' })}
         >
           {(row) => {
-            const { key, label, levels } = row.getFieldset();
+            const { key, label, levels, isOverall } = row.getFieldset();
             return (
               <div className="grid gap-3 rounded-field bg-wash p-3">
                 <input {...getInputProps(key, { type: 'hidden' })} key={key.key} />
                 <TextField field={label} label={rubricFieldsWords.criterion} />
+                <label className="flex min-h-10 items-center gap-2 text-small">
+                  <input
+                    {...getInputProps(isOverall, { type: 'checkbox' })}
+                    key={isOverall.key}
+                    className="checkbox checkbox-sm"
+                  />
+                  {rubricFieldsWords.overallMark}
+                </label>
                 <Rows
                   form={form}
                   list={levels}

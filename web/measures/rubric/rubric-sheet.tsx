@@ -1,4 +1,10 @@
-import { type RubricData, type RubricDefinition, rubric, scoreRubric } from '~/core/measures/rubric/rubric';
+import {
+  criterionName,
+  type RubricData,
+  type RubricDefinition,
+  rubric,
+  scoreRubric,
+} from '~/core/measures/rubric/rubric';
 import { Live, needsOf, Pad, type SheetProps, usePads } from '../sheet';
 
 /** The criteria with their levels as cards, each with its words. A second tap takes a rating back. */
@@ -29,9 +35,11 @@ export function RubricSheet({
   const score = data && scoreRubric(definition, data);
   return (
     <>
-      {definition.criteria.map(({ key, label, levels }) => (
+      {definition.criteria.map(({ key, levels, ...named }) => (
         <fieldset key={key} className="mb-3">
-          {definition.criteria.length > 1 && <legend className="mb-1.5 text-small font-semibold">{label}</legend>}
+          {definition.criteria.length > 1 && (
+            <legend className="mb-1.5 text-small font-semibold">{criterionName({ key, levels, ...named })}</legend>
+          )}
           <div className="grid gap-2 @lg:grid-cols-[repeat(auto-fit,minmax(9rem,1fr))]">
             {levels.map(({ points, words }, i) => (
               <Pad

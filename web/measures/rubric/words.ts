@@ -4,6 +4,7 @@
 export const rubricFieldsWords = {
   whatIsLookedAtAnd: 'What is looked at, and what each level looks like',
   criterion: 'Criterion',
+  overallMark: 'A mark for the whole: it stands beside the others and is not in the figure',
   points: 'Points',
   whatItLooksLike: 'What it looks like',
   theValueIs: 'The value is',
