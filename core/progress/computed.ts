@@ -3,7 +3,7 @@ import { directionOf, type GoalDefinition } from '../goals/goal';
 import { measureOf } from '../measures/measure';
 import { changeFigure, coefficient, counted, percent, signed } from '../words/counting';
 import { POINTS_FOR_DISTANCE } from './decision';
-import { luckOf, luckSentences, observationDays } from './luck';
+import { luckOf, luckSentences, observationDays, ofHundred } from './luck';
 import { comparePhases, type EnoughPoints, namedPhases, phaseFigures } from './phases/phases';
 import { leastVarianceOf, type Progress } from './progress';
 import type { Said } from './sentences';
@@ -93,4 +93,27 @@ export function luckSaid(goal: GoalDefinition, calendar: SchoolCalendar): string
   const days = observationDays(countSchoolDays(goal.startsOn, goal.targetOn, calendar), goal.plannedGap);
   const luck = luckOf(goal, days);
   return luck ? luckSentences(luck, goal) : [];
+}
+
+/** From this chance on a goal that is met is doubted where it is shown: our own rule. */
+const DOUBT = 0.2;
+
+/**
+ * What luck may have to do with a goal that is met: how likely a student short of the target would have met it in as many observation days.
+ *
+ * @returns null for a goal that is not met, where luck cannot be counted out, and where it is unlikely
+ */
+export function luckDoubt(
+  goal: GoalDefinition,
+  { mastery, points }: Pick<Progress, 'mastery' | 'points'>,
+): Said | null {
+  const { metOn } = mastery;
+  if (metOn === null) return null;
+  const luck = luckOf(goal, points.filter(({ on, isBaseline }) => !isBaseline && on <= metOn).length);
+  if (!luck || luck.chance < DOUBT) return null;
+  const days = counted(luck.days, 'observation day', 'observation days');
+  return {
+    title: 'Luck may have met it',
+    text: `Of 100 students who are truly at ${Math.round(luck.level)}%, ${ofHundred(luck.chance)} would have met it within these ${days}. See whether it holds before it is taken as met.`,
+  };
 }

@@ -1,7 +1,11 @@
 import fc from 'fast-check';
 import { jStat } from 'jstat';
 import { describe, expect, it } from 'vitest';
+import { schoolDays } from '~/core/calendar/school-days';
+import { calendar, goalOf, session } from '~/tests/examples/series';
+import { luckDoubt } from './computed';
 import { chanceMet, chanceOfDay } from './luck';
+import { progressOf } from './progress';
 
 const rule = { k: 3, n: 4, comparison: 'atLeast' as const, value: 80, opportunities: 5 };
 
@@ -60,5 +64,27 @@ describe('how easily luck would meet a criterion', () => {
     const down = { ...rule, comparison: 'atMost' as const, value: 20 };
     expect(chanceMet(down, 40, 57)).toBeCloseTo(chanceMet(rule, 60, 57), 12);
     expect(() => chanceMet({ ...rule, n: 21 }, 60, 10)).toThrow(RangeError);
+  });
+
+  it('is said of a goal that is met, over the days it took, and not where luck is unlikely', () => {
+    const day = (i: number) => schoolDays('2026-09-01', '2026-12-01', calendar)[i] as string;
+    const metAfter = (days: number, opportunities: number) => {
+      const measure = { ...goalOf().measure, planned: opportunities };
+      const goal = goalOf({ measure, criterion: { ...goalOf().criterion, minimumOpportunities: opportunities } });
+      const sessions = Array.from({ length: days }, (_, i) =>
+        session(day(i), i < days - 3 ? Math.round(0.4 * opportunities) : opportunities, opportunities),
+      );
+      return luckDoubt(goal, progressOf(goal, sessions, { calendar, today: day(days) }));
+    };
+    const share = Math.round(100 * chanceMet({ ...rule, opportunities: 5 }, 60, 30));
+    expect(share).toBeGreaterThan(20);
+    expect(metAfter(30, 5)?.text).toContain(
+      `truly at 60%, about ${share} would have met it within these 30 observation days`,
+    );
+    // Twenty opportunities a day, and met at once: hardly luck.
+    expect(metAfter(5, 20)).toBeNull();
+    // Not met: nothing to doubt.
+    const goal = goalOf();
+    expect(luckDoubt(goal, progressOf(goal, [session(day(0), 9)], { calendar, today: day(1) }))).toBeNull();
   });
 });

@@ -130,7 +130,7 @@ export function luckOf(
 }
 
 /** So many of a hundred: never none or all where it is not. */
-function ofHundred(chance: number): string {
+export function ofHundred(chance: number): string {
   const n = Math.round(100 * chance);
   if (n === 0) return chance === 0 ? 'none' : 'fewer than 1';
   return n === 100 && chance < 1 ? 'more than 99' : `about ${n}`;

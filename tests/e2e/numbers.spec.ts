@@ -1,7 +1,7 @@
 // What a goal's page says of its numbers, and how it can be checked.
 import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
-import { axeFindings, expect, goalId, settled, signInAs, studentId, test } from './fixtures';
+import { axeFindings, expect, expectToast, goalId, settled, signInAs, studentId, test } from './fixtures';
 
 test('the goal page says what it says in a sentence, how it is computed, and gives its data away', async ({
   app,
@@ -77,4 +77,65 @@ test('while a criterion is written it says how easily luck would meet it', async
   await expect(luck).toContainText(/more than 99|about 9\d/);
   await expect(page.getByText(/^With 10 tries a day instead of 5/)).toBeVisible();
   await expect(page.getByLabel('Counts with at least so many tries')).toHaveAttribute('placeholder', '3');
+});
+
+test('the steps of a support: written with the phase, tapped while observing, corrected, and beside what the student did', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  const student = await studentId(app.db, 'Ansel');
+  const goal = await goalId(app.db, 'Ansel', '1');
+  await page.goto(`/students/${student}/goals/${goal}/edit`);
+  await settled(page);
+  const phase = page
+    .getByRole('listitem')
+    .filter({ has: page.getByLabel('What begins') })
+    .last();
+  await phase.getByText('Steps of the support (optional)').click();
+  for (const [at, step] of ['Pencil line first', 'Counts aloud'].entries()) {
+    await phase.getByRole('button', { name: 'Add a step' }).click();
+    await phase.getByLabel('What the adult does').nth(at).fill(step);
+  }
+  await page.getByRole('button', { name: 'Save the goal' }).click();
+  await expectToast(page, 'Goal 1 is changed.');
+  const main = page.getByRole('main');
+  await settled(page);
+  await expect(main.getByRole('heading', { name: /^Fidelity/ })).toHaveCount(0);
+
+  await page.goto(`/students/${student}/observe?goal=${goal}`);
+  await settled(page);
+  await page.keyboard.press('1');
+  await page.getByRole('button', { name: 'All done' }).first().click();
+  const counts = page.getByRole('button', { name: /^Counts aloud/ });
+  await expect(counts).toHaveAccessibleName('Counts aloud: done');
+  await counts.click();
+  await expect(counts).toHaveAccessibleName('Counts aloud: not done');
+  const said = '1 of 2 support steps done (50%); not done: Counts aloud.';
+  await expect(page.getByText(said)).toBeVisible();
+  // It survives a reload, as all that is marked does.
+  await page.reload();
+  await settled(page);
+  await expect(counts).toHaveAccessibleName('Counts aloud: not done');
+  expect(await axeFindings(page)).toEqual([]);
+  await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
+  await expectToast(page, 'Saved for Ansel: 1 goal.');
+
+  await page.goto(`/students/${student}/goals/${goal}`);
+  await settled(page);
+  await expect(main.getByRole('heading', { name: /^Fidelity/ })).toBeVisible();
+  await expect(main).toContainText(/1 of \d+ sessions say which steps were done; 50% of those steps were\./);
+  await expect(main.getByRole('row', { name: 'Counts aloud 0 of 1 0%' })).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+
+  const entry = (await app.db('entries').whereNotNull('fidelity').where({ goal_id: goal }).first('id'))!.id;
+  await page.goto(`/students/${student}/entries/${entry}`);
+  await settled(page);
+  await expect(main).toContainText(said);
+  await page.getByRole('button', { name: 'Correct entry' }).click();
+  await page.getByRole('button', { name: /^Counts aloud/ }).click();
+  await page.getByLabel('Why is it corrected?').fill('It was never asked for.');
+  await page.getByRole('button', { name: 'Save the correction' }).click();
+  await expectToast(page, 'Corrected. What it said before is kept.');
+  await expect(main).toContainText('1 of 1 support step done (100%).');
 });

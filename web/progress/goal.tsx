@@ -7,7 +7,7 @@ import { comparableWith } from '~/core/goals/same-meaning';
 import { measureOf } from '~/core/measures/measure';
 import { noteWithRemarks } from '~/core/measures/rubric/rubric';
 import { offeredBaseline } from '~/core/progress/baseline';
-import { computedSaid, luckSaid } from '~/core/progress/computed';
+import { computedSaid, luckDoubt, luckSaid } from '~/core/progress/computed';
 import { optionsOfPage } from '~/core/progress/data-of-page';
 import { goalGraph } from '~/core/progress/graph/goal-graph';
 import { criterionSentence } from '~/core/progress/mastery';
@@ -91,7 +91,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
       hasRubric: goal.measure.kind === 'rubric',
     },
     decision: progress.decision,
-    said: progressSentences(goal, progress, when),
+    said: [...progressSentences(goal, progress, when), ...[luckDoubt(goal, progress)].flatMap((doubt) => doubt ?? [])],
     computed: computedSaid(goal, progress),
     luck: luckSaid(goal, school.calendar),
     command: optionsOfPage(goal, progress, actor.today).join(' '),

@@ -44,6 +44,7 @@ export const helpWords: Record<HelpPage, { about: readonly string[]; first: stri
     about: [
       'The graph shows each day’s figure. A dashed upright line marks a change of support; the dotted line leads from baseline to target; the shaded band is where the trend of the present phase likely runs.',
       'Below it stand the same numbers as tables, who recorded what where, and every entry. “How this is computed” has methods, figures and the data to check them.',
+      'A support may have steps (Edit the goal, Phases): while observing one taps which were done, and Fidelity shows it beside what the student did.',
     ],
     first: 'read “What it says” in the margin: it is the graph in words.',
   },
