@@ -42,8 +42,7 @@ export function dealt(
   return {
     ...inDays,
     ...inParts,
-    antecedent: byLabel(bursts, behaviors, 'antecedents', chance),
-    consequence: byLabel(bursts, behaviors, 'consequences', chance),
+    ...byLabel(bursts, behaviors, chance),
   };
 }
 
@@ -156,11 +155,13 @@ function byPart(
     [1, 2, 3, 4, 5, 6, 7].map((day) => {
       const blocks = timetable.filter((block) => block.weekday === day);
       let hours = 0;
-      const until = blocks.map((block) => {
+      const until = Float64Array.from(blocks, (block) => {
         hours += hoursOf(block);
         return hours;
       });
-      return [day, { slots: blocks.map((block) => defined(slots.get(block))), until, hours }];
+      const own = blocks.map((block) => defined(slots.get(block)));
+      const slotOf = (what: 'part' | 'location') => Int32Array.from(own, (slot) => slot[what]);
+      return [day, { parts: slotOf('part'), locations: slotOf('location'), until, last: blocks.length - 1, hours }];
     }),
   );
   const weights = placed.map(({ burst }) =>
@@ -172,6 +173,8 @@ function byPart(
       if (n > 0) into[at + k * slotsWide + slot] = (into[at + k * slotsWide + slot] ?? 0) + n;
     }
   };
+  const named = endToEnd(weights.map((weight) => weight.flatMap((n, k) => (n > 0 ? [k] : []))));
+  const often = endToEnd(weights.map((weight) => weight.filter((n) => n > 0)));
   const wide = parts.length;
   const [observed, drawn] = [new Float64Array(size), new Float64Array(size * DEALS)];
   const [observedPlace, drawnPlace] = [new Float64Array(placeSize), new Float64Array(placeSize * DEALS)];
@@ -188,15 +191,23 @@ function byPart(
   }
   const days = placed.map(({ block }) => defined(ofWeekday.get(block.weekday)));
   for (let deal = 0; deal < DEALS; deal++) {
-    for (let i = 0; i < placed.length; i++) {
-      const { slots: own, until, hours } = defined(days[i]);
-      const at = (chance(1 << 30) / (1 << 30)) * hours;
+    for (let i = 0; i < days.length; i++) {
+      const day = days[i];
+      if (!day) continue;
+      const at = (chance(1 << 30) / (1 << 30)) * day.hours;
       let k = 0;
-      while (k < until.length - 1 && at >= (until[k] ?? 0)) k++;
-      const { part, location } = defined(own[k]);
-      const weight = defined(weights[i]);
-      add(drawn, deal * size, weight, part, wide);
-      if (location >= 0) add(drawnPlace, deal * placeSize, weight, location, locations.length);
+      while (k < day.last && at >= (day.until[k] ?? 0)) k++;
+      const inPart = deal * size + (day.parts[k] ?? 0);
+      const location = day.locations[k] ?? -1;
+      const inPlace = deal * placeSize + location;
+      for (let x = named.starts[i] ?? 0; x < (named.starts[i + 1] ?? 0); x++) {
+        const [behavior, n] = [named.items[x] ?? 0, often.items[x] ?? 0];
+        const cell = inPart + behavior * wide;
+        drawn[cell] = (drawn[cell] ?? 0) + n;
+        if (location < 0) continue;
+        const place = inPlace + behavior * locations.length;
+        drawnPlace[place] = (drawnPlace[place] ?? 0) + n;
+      }
     }
   }
   const keys = behaviors.flatMap((name) => parts.map((part) => keyOf(name, part)));
@@ -217,51 +228,90 @@ const namesIn = (burst: readonly Incident[], of: 'antecedents' | 'consequences' 
   ...new Set(burst.flatMap((incident) => incident[of])),
 ];
 
-/** The bursts exchange their behaviors: how often each then comes with each name. */
+/** The bursts exchange their behaviors, the same way for what came before and after: how often each then comes with each name. */
 function byLabel(
   bursts: readonly Incident[][],
   behaviors: readonly string[],
-  of: 'antecedents' | 'consequences',
   chance: Chance,
-): Family {
-  const names = [...new Set(bursts.flatMap((burst) => namesIn(burst, of)))];
+): Pick<Dealt, 'antecedent' | 'consequence'> {
   const kinds = new Set(bursts.flatMap((burst) => namesIn(burst, 'behaviors')));
-  if (kinds.size < 2 || names.length === 0 || behaviors.length === 0) return nothing;
-  const labels = bursts.map((burst) =>
-    namesIn(burst, 'behaviors')
-      .map((name) => behaviors.indexOf(name))
-      .filter((at) => at >= 0),
+  if (kinds.size < 2 || behaviors.length === 0) return { antecedent: nothing, consequence: nothing };
+  const own = endToEnd(
+    bursts.map((burst) =>
+      namesIn(burst, 'behaviors')
+        .map((name) => behaviors.indexOf(name))
+        .filter((at) => at >= 0),
+    ),
   );
-  const carried = bursts.map((burst) => namesIn(burst, of).map((name) => names.indexOf(name)));
-  return exchanged(labels, carried, { rows: behaviors, columns: names }, chance);
+  const before = new Exchange(own, bursts, behaviors, 'antecedents');
+  const after = new Exchange(own, bursts, behaviors, 'consequences');
+  const order = Int32Array.from(bursts, (_, i) => i);
+  for (const one of [before, after]) one.countInto(one.observed, 0, order);
+  for (let deal = 0; deal < DEALS; deal++) {
+    shuffleFirst(order, order.length, chance);
+    before.countInto(before.drawn, deal, order);
+    after.countInto(after.drawn, deal, order);
+  }
+  return { antecedent: before.family(), consequence: after.family() };
 }
 
-/** Counts of rows with columns while the bursts exchange their rows and keep their columns. */
-function exchanged(
-  rows: readonly (readonly number[])[],
-  columns: readonly (readonly number[])[],
-  names: { rows: readonly string[]; columns: readonly string[] },
-  chance: Chance,
-): Family {
-  const wide = names.columns.length;
-  const size = names.rows.length * wide;
-  const order = Int32Array.from(rows, (_, i) => i);
-  const [observed, drawn] = [new Float64Array(size), new Float64Array(size * DEALS)];
-  const countInto = (into: Float64Array, at: number) => {
-    for (let i = 0; i < columns.length; i++) {
-      for (const row of rows[order[i] ?? 0] ?? []) {
-        for (const column of columns[i] ?? []) {
-          const cell = at + row * wide + column;
+interface EndToEnd {
+  starts: Int32Array;
+  items: Int32Array;
+}
+
+/** Lists of numbers laid end to end: those of list `i` are the items from its start to the next one's. */
+function endToEnd(lists: readonly (readonly number[])[]): EndToEnd {
+  const starts = new Int32Array(lists.length + 1);
+  lists.forEach((list, i) => {
+    starts[i + 1] = (starts[i] ?? 0) + list.length;
+  });
+  return { starts, items: Int32Array.from(lists.flat()) };
+}
+
+/** How often each behavior comes with each name of one facet, while the bursts exchange their behaviors and keep their names. */
+class Exchange {
+  readonly observed: Float64Array;
+  readonly drawn: Float64Array;
+  readonly #own: EndToEnd;
+  readonly #carried: EndToEnd;
+  readonly #keys: string[];
+  readonly #wide: number;
+
+  constructor(
+    own: EndToEnd,
+    bursts: readonly Incident[][],
+    behaviors: readonly string[],
+    of: 'antecedents' | 'consequences',
+  ) {
+    const names = [...new Set(bursts.flatMap((burst) => namesIn(burst, of)))];
+    const placeOf = new Map(names.map((name, i) => [name, i]));
+    this.#own = own;
+    this.#carried = endToEnd(bursts.map((burst) => namesIn(burst, of).map((name) => defined(placeOf.get(name)))));
+    this.#keys = behaviors.flatMap((behavior) => names.map((name) => keyOf(behavior, name)));
+    this.#wide = names.length;
+    this.observed = new Float64Array(this.#keys.length);
+    this.drawn = new Float64Array(this.#keys.length * DEALS);
+  }
+
+  /** Adds the counts of one deal: burst `i` has the behaviors of burst `order[i]`. */
+  countInto(into: Float64Array, deal: number, order: Int32Array): void {
+    const [own, carried, wide] = [this.#own, this.#carried, this.#wide];
+    const at = deal * this.#keys.length;
+    for (let i = 0; i < order.length; i++) {
+      const burst = order[i] ?? 0;
+      const [from, to] = [carried.starts[i] ?? 0, carried.starts[i + 1] ?? 0];
+      for (let x = own.starts[burst] ?? 0; x < (own.starts[burst + 1] ?? 0); x++) {
+        const row = at + (own.items[x] ?? 0) * wide;
+        for (let y = from; y < to; y++) {
+          const cell = row + (carried.items[y] ?? 0);
           into[cell] = (into[cell] ?? 0) + 1;
         }
       }
     }
-  };
-  countInto(observed, 0);
-  for (let deal = 0; deal < DEALS; deal++) {
-    shuffleFirst(order, order.length, chance);
-    countInto(drawn, deal * size);
   }
-  const keys = names.rows.flatMap((row) => names.columns.map((column) => keyOf(row, column)));
-  return familyOf(keys, observed, drawn);
+
+  family(): Family {
+    return this.#keys.length === 0 ? nothing : familyOf(this.#keys, this.observed, this.drawn);
+  }
 }

@@ -1,6 +1,7 @@
 import { defined } from '../../defined';
 import { type Direction, signOf } from '../../goals/goal';
 import { mean, standardDeviation } from '../../statistics/spread';
+import { sumOver, tiesAmong } from '../../statistics/ties';
 import { leastSquares } from '../trend/least-squares';
 import { mannKendall } from '../trend/mann-kendall';
 import { theilSen } from '../trend/theil-sen';
@@ -81,10 +82,7 @@ export function baselineCorrectedTau(
   const [before, after] = [a.map(rest), b.map(rest)];
   const all = [...before, ...after];
   const pairs = (all.length * (all.length - 1)) / 2;
-  let tied = 0;
-  all.forEach((one, i) => {
-    for (const other of all.slice(i + 1)) if (one === other) tied++;
-  });
+  const tied = sumOver(tiesAmong(all), (t) => (t * (t - 1)) / 2);
   const between = a.length * b.length;
   // τ_b: pairs within a phase are ties of the phase.
   const scale = Math.sqrt(between * (pairs - tied));

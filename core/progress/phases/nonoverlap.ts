@@ -1,3 +1,4 @@
+import { defined } from '../../defined';
 import { type Direction, signOf } from '../../goals/goal';
 import { kendallS } from '../trend/mann-kendall';
 
@@ -10,17 +11,18 @@ interface Pairs {
 
 function pairsOf(a: readonly number[], b: readonly number[], direction: Direction): Pairs {
   if (a.length === 0 || b.length === 0) throw new RangeError('Two phases are compared by their points; one has none.');
-  const pairs: Pairs = { improved: 0, tied: 0, worse: 0 };
-  const sign = signOf(direction);
-  for (const before of a) {
-    for (const after of b) {
-      const change = sign * (after - before);
-      if (change > 0) pairs.improved++;
-      else if (change < 0) pairs.worse++;
-      else pairs.tied++;
-    }
+  const [before, after] = [new Float64Array(a).sort(), new Float64Array(b).sort()];
+  // Both in order: for each point before, how many after lie below it and how many not above.
+  let [below, notAbove, higher, tied] = [0, 0, 0, 0];
+  for (const value of before) {
+    while (below < after.length && defined(after[below]) < value) below++;
+    while (notAbove < after.length && defined(after[notAbove]) <= value) notAbove++;
+    higher += after.length - notAbove;
+    tied += notAbove - below;
   }
-  return pairs;
+  const lower = before.length * after.length - higher - tied;
+  const [improved, worse] = signOf(direction) > 0 ? [higher, lower] : [lower, higher];
+  return { improved, tied, worse };
 }
 
 /**
