@@ -29,7 +29,32 @@ const levels = [
 const words = named('flour', 'knead', 'bowl', 'measure', 'oven', 'timer');
 const washing = named('Water on', 'Soap', 'Scrub inside', 'Scrub outside', 'Rinse', 'Rack');
 const between = (random: Random, from: number, to: number) => random.whole(Math.round(from), Math.round(to));
-/** One goal of each kind of measure besides trials. */
+/** The garden group’s logs of plants, each with a target of its own. */
+const potting = (
+  [
+    ['Ione', 140, 9],
+    ['Jory', 100, 4],
+    ['Kestrel', 120, 6],
+    ['Linnea', 80, 3],
+  ] as const
+).map(
+  ([student, total, most]): MoreMeasures => ({
+    ...{ student, area: 'Garden', shortName: 'Pots plants', baseline: 0, target: 100, location: 'Garden' },
+    wording: (n) => `By the end of the plan ${n} will have potted ${total} plants for the spring sale.`,
+    measure: {
+      kind: 'cumulativeTotal',
+      unit: { one: 'plant', many: 'plants' },
+      total,
+      categories: named('Herbs', 'Vegetables'),
+    },
+    criterion: { ...usualCriterion('atLeast', 100), rule: { kind: 'inARow', n: 1 } },
+    session: (random) => ({
+      amounts: [{ amount: random.whole(0, most), category: random.pick(['herbs', 'herbs', 'vegetables']) }],
+    }),
+  }),
+);
+
+/** One goal of each kind of measure besides trials, and a log that a whole group has. */
 export const moreMeasures: MoreMeasures[] = [
   {
     student: 'Fenna',
@@ -220,4 +245,5 @@ export const moreMeasures: MoreMeasures[] = [
       readings: Array.from({ length: 3 }, () => between(random, 13 + 8 * way, 18 + 11 * way)),
     }),
   },
+  ...potting,
 ];

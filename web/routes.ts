@@ -12,6 +12,8 @@ export default [
   route('stop/:token', 'messages/stop.tsx'),
   layout('today/shell.tsx', [
     index('today/today.tsx'),
+    route('class', 'progress/class-totals.tsx'),
+    route('class/totals.csv', 'progress/class-totals-file.ts'),
     route('team', 'progress/coverage.tsx'),
     route('account', 'people/account.tsx'),
     route('sign-out', 'people/sign-out.ts'),

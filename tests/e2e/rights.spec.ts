@@ -82,6 +82,8 @@ const expected: Record<string, Record<string, number>> = {
   'messages/templates': setsUp,
   'messages/test-mail': setsUp,
   patterns: everyone,
+  class: everyone,
+  'class/totals.csv': everyone,
   'school/choices': setsUp,
   'students/:studentId/incidents/new': team,
   'students/:studentId/counts/new': team,

@@ -7,11 +7,13 @@ import { agreementByPhase, phaseAgreementSentence, usualAgreement } from '~/core
 import { measureOf } from '~/core/measures/measure';
 import { own } from '~/core/measures/measure-of-goal';
 import { breakDownTrials, trials } from '~/core/measures/trials/trials';
+import { categoryTotals } from '~/core/progress/class-totals';
 import type { Progress } from '~/core/progress/progress';
 import { nowText, valueSaid } from '~/core/progress/sentences';
 import { phaseAt, phaseName } from '~/core/progress/series';
 import { mediansByWeekday, type SessionMedian, scoredSessions, sessionMedians } from '~/core/progress/session-medians';
-import { capitalised, counted, percent, signed } from '~/core/words/counting';
+import { sum } from '~/core/statistics/spread';
+import { capitalised, counted, figure, percent, signed } from '~/core/words/counting';
 import type { GoalSession, Observation } from '~/server/entries/read';
 import { type Goal, measureAt } from '~/server/goals/goals';
 import { reportEntryOf } from '~/server/individual-report/entries-said';
@@ -221,6 +223,29 @@ export function fidelityShown(goal: Goal, sessions: readonly ObservedFidelity[],
       label: isEnough ? fidelityWords.enough(ENOUGH_FIDELITY) : fidelityWords.less,
       value: value === null ? fidelityWords.noneYet : valueSaid(goal, value),
       n: fidelityWords.sessions(n),
+    })),
+  };
+}
+
+/**
+ * What a log came to by category, and altogether.
+ *
+ * @returns null for goals of other measures, and for logs that tell nothing apart
+ */
+export function byCategory(goal: Goal, sessions: readonly Pick<Seen, 'outcome'>[]): Medians | null {
+  const { measure } = goal;
+  if (measure.kind !== 'cumulativeTotal') return null;
+  const amounts = sessions.flatMap(({ outcome }) =>
+    outcome.data && 'amounts' in outcome.data ? outcome.data.amounts : [],
+  );
+  const totals = categoryTotals(amounts, measure);
+  if (totals.length === 0 || amounts.length === 0) return null;
+  const all = sum(totals.map(({ amount }) => amount));
+  return {
+    title: goalTablesWords.all(figure(all), figure(measure.total), measure.unit.many),
+    rows: totals.map(({ label, amount }) => ({
+      ...{ label, value: figure(amount) },
+      n: all === 0 ? '' : goalTablesWords.ofAll(percent((100 * amount) / all)),
     })),
   };
 }

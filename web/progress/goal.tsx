@@ -36,6 +36,7 @@ import { Fidelity } from './fidelity';
 import { GoalChart } from './goal-chart';
 import {
   agreementSaid,
+  byCategory,
   fidelityShown,
   figuresOf,
   mediansOf,
@@ -108,6 +109,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     pooled: pooledShares(goal, asNow, when),
     breakdown: breakdownOf(goal.measure, asNow),
     medians: mediansOf(goal, asNow),
+    categories: byCategory(goal, asNow),
     fidelity: discreet ? null : fidelityShown(goal, asNow, actor.today),
     agreement: agreementSaid(goal, pairsAmong(sessions), asNow),
     // The newest only: the table asks for the others when the page is there.
@@ -155,6 +157,7 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
     pooled,
     offered,
     fidelity,
+    categories,
   } = loaderData;
   const navigate = useNavigate();
   const observe = `/students/${student.id}/observe?goal=${goal.id}`;
@@ -258,6 +261,12 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
         <p className="py-8 text-ink-2">{goalWords.nothingMeasuredYetSoThere}</p>
       )}
       <SameNumbers points={points} shares={shares} />
+      {categories && (
+        <section className="mt-8">
+          <h2 className="mb-2 text-lg">{goalWords.byCategory}</h2>
+          <ByDayAndPerson tables={[categories]} />
+        </section>
+      )}
       {medians.length > 0 && (
         <section className="mt-8">
           <h2 className="mb-2 text-lg">{goalWords.byWhomWhereAndWhen}</h2>

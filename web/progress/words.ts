@@ -26,6 +26,8 @@ export const sharesChartWords = {
 
 /** `goal-tables.ts` */
 export const goalTablesWords = {
+  all: (amount: string, total: string, unit: string) => `${amount} of ${total} ${unit} altogether`,
+  ofAll: (share: string) => `${share} of all`,
   progressTowardTheTarget: 'Progress toward the target',
   noneYet: 'none yet',
   aWeek: (change: string) => `${change} a week`,
@@ -109,6 +111,7 @@ export const sameNumbersWords = {
 
 /** `goal.tsx` */
 export const goalWords = {
+  byCategory: 'By category',
   pageTitle: (number: string, shortName: string) => `${number} · ${shortName} · Gentle Margin`,
   whatItSays: 'What it says',
   ratedBySeveral: 'rated by several',
@@ -162,4 +165,51 @@ export const fidelityWords = {
   sessions: (n: number) => counted(n, 'session', 'sessions'),
   noProof:
     'The two are compared as they came about: nobody dealt the sessions by chance, so a difference does not prove what the support does. 80% is common practice, no published limit.',
+};
+
+/** `class-totals.tsx`, `class-totals-view.ts` */
+export const classTotalsWords = {
+  pageTitle: 'Class totals · Gentle Margin',
+  classTotals: 'Class totals',
+  printedHeading: (group: string, school: string, today: string) => `Class totals · ${group} · ${school} · ${today}`,
+  altogether: (logs: string, amount: string, unit: string) => `${logs}, ${amount} ${unit} altogether`,
+  everyone: 'everyone',
+  group: 'Group',
+  log: 'Log of',
+  logOf: (kind: string) => `log ${kind.charAt(0)}`,
+  show: 'Show',
+  noLogYet:
+    'Nobody in this group has a goal about how much altogether (hours, plants, trays). Give each student one, and their totals stand here side by side.',
+  chooseAStudent: 'Choose a student to add the goal to',
+  csv: 'These totals as a file (CSV)',
+  print: 'Print',
+  tableOf: (unit: string) => `Totals of ${unit}, as a table`,
+  student: 'Student',
+  soFar: 'So far',
+  share: 'Share of the target',
+  thisWeek: 'This week',
+  recently: 'Last 20 school days',
+  fullAbout: 'Full about',
+  allTogether: 'All together',
+  of: (amount: string, total: string) => `${amount} of ${total}`,
+  notPartOfIt: 'not part of this log',
+  nothingThisWeek: 'nothing this week',
+  there: 'reached',
+  notForeseen: 'not to be foreseen',
+  notByTheTarget: 'Not full by the target date',
+  byThePace: 'At the pace of the last 20 school days.',
+  everyoneIsOnTheWay: 'At this pace everyone is there in time.',
+  nothingToSay: 'Nothing yet.',
+  needs: (amount: string, days: number) => `Needs ${amount} in ${counted(days, 'school day', 'school days')}.`,
+  noPaceYet: 'No pace yet.',
+  targetOn: (day: string) => `Target date ${day}.`,
+  overTime: 'Over time',
+  eachOfItsTarget: 'dashed: the target of each',
+  since: (day: string) => `Since ${day}`,
+};
+
+/** `class-totals-file.ts` */
+export const classTotalsFileWords = {
+  noSuchFileInThe: 'No such file in the discreet view.',
+  what: 'Class totals (CSV)',
 };

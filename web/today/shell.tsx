@@ -47,6 +47,7 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
 const places = [
   { to: '/', label: shellWords.today },
   { to: '/students', label: shellWords.students },
+  { to: '/class', label: shellWords.class },
   { to: '/patterns', label: shellWords.patterns },
   { to: '/reports', label: shellWords.reports },
   { to: '/team', label: shellWords.team },

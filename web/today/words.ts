@@ -16,6 +16,7 @@ export const finderWords = {
 export const shellWords = {
   today: 'Today',
   students: 'Students',
+  class: 'Class',
   patterns: 'Patterns',
   reports: 'Reports',
   team: 'Team',

@@ -6,6 +6,7 @@ export type HelpPage =
   | 'observing'
   | 'incident'
   | 'behavior'
+  | 'class'
   | 'patterns'
   | 'report'
   | 'sharing'
@@ -68,6 +69,13 @@ export const helpWords: Record<HelpPage, { about: readonly string[]; first: stri
       'A rate needs to know how long somebody watched: counts in an observation window give one. Shares say what tends to come before, not what causes it.',
     ],
     first: 'choose a behavior and dates at the top. Every figure leads to the entries behind it.',
+  },
+  class: {
+    about: [
+      'Goals about how much altogether (hours, plants, trays), side by side: how far each student is, what came this week, and when the log is full at the pace of the last 20 school days.',
+      'Categories have a column each. “All together” adds up the class.',
+    ],
+    first: 'choose a group and what is counted; a name leads to the student’s goal.',
   },
   patterns: {
     about: ['What repeats across your students: weeks, antecedents, parts of the day.'],
