@@ -95,6 +95,7 @@ async function takeAll() {
   await picture(page, 'behavior', `/students/${followed!.id}/behavior`);
   await note(page, followed!.id);
   await picture(page, 'incident');
+  await picture(page, 'class', '/class?group=Garden+group');
   await picture(page, 'patterns', '/patterns');
   await picture(page, 'report', `/students/${followed!.id}/individual-report`);
   await picture(page, 'visibility', `/students/${followed!.id}/sharing/visibility`);
@@ -107,7 +108,6 @@ async function takeAll() {
   await page.keyboard.type('Ansel asks for what he needs now, and comes to the workshop gladly.');
   await page.getByText(/^Kept/).waitFor();
   await picture(page, 'draft');
-  await picture(page, 'message-templates', '/messages/templates');
   await page.goto(of('/sharing/links'));
   await page.waitForLoadState('networkidle');
   await page.getByLabel('Who will read').fill('Grandmother of Emrys');

@@ -2,7 +2,7 @@ import { behavior } from './behavior';
 import { measureCore } from './core';
 import { at, clear, cookie, databaseUrl, db, get, milliseconds, page, row, school, server } from './ground';
 import { caseload, cookieOf, pagesASecond } from './load';
-import { firstLoad, goalPage, lists, memory, studentPage } from './pages';
+import { classTotalsPage, firstLoad, goalPage, lists, memory, studentPage } from './pages';
 import { measureReports } from './reports';
 import { rowSecurity, saving, tableSave } from './saving';
 import { measureTaps } from './taps';
@@ -31,6 +31,8 @@ try {
       await pagesASecond(server.url, '/', theirs, 60),
     ],
     memory,
+    // Last of the pages: its thirty students are the caseload of who asks.
+    classTotalsPage,
     core: measureCore,
   };
   const named = process.argv.slice(2);

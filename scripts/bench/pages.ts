@@ -45,6 +45,41 @@ export async function goalPage() {
   return { entries: GOAL_ENTRIES, page: summary(times.page), ratio, atMost: 4 };
 }
 
+const CLASS = 30;
+const CLASS_ENTRIES = 200;
+
+/** The logs of a class of thirty, two hundred entries each, beside a signed-in page that reads nothing. */
+export async function classTotalsPage() {
+  const categories = ['herbs', 'vegetables'].map((key) => ({ key, label: key }));
+  const measure = {
+    kind: 'cumulativeTotal',
+    unit: { one: 'plant', many: 'plants' },
+    total: 900,
+    amounts: 'added',
+    categories,
+  };
+  for (let i = 0; i < CLASS; i++) {
+    const student = await addStudent(db, `Log ${i}`, [[school.manager, 'caseManager']]);
+    const goal = await addGoal(db, student, '1', { measure });
+    const rows = Array.from({ length: CLASS_ENTRIES }, (_, at) => ({
+      ...row(goal, at),
+      student_id: student,
+      data: JSON.stringify({ amounts: [{ amount: at % 9, category: at % 3 === 0 ? 'herbs' : 'vegetables' }] }),
+    }));
+    await db.batchInsert('entries', rows, 500);
+  }
+  await db.raw('analyze');
+  const path = '/class?kind=plant';
+  const times = { page: [] as number[], readsNothing: [] as number[] };
+  for (let i = 0; i < 100; i++) for (const one of [path, '/account']) await get(one)();
+  for (let i = 0; i < 60; i++) {
+    times.page.push(await milliseconds(get(path)));
+    times.readsNothing.push(await milliseconds(get('/account')));
+  }
+  const ratio = round(at(times.page, 0.5) / at(times.readsNothing, 0.5));
+  return { logs: CLASS, entries: CLASS * CLASS_ENTRIES, page: summary(times.page), ratio, atMost: 3 };
+}
+
 /** Compressed bytes of all scripts that the first load of the student's page asks for. */
 export async function firstLoad() {
   const html = (await ask(page)).body.toString();

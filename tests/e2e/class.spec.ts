@@ -14,6 +14,8 @@ test('a group’s logs stand side by side, sorted, added up, printed and taken a
   await expect(page.getByRole('heading', { name: 'Class totals' })).toBeVisible();
   expect(await axeFindings(page)).toEqual([]);
   await page.getByLabel('Group').selectOption('Garden group');
+  await expect(page).toHaveURL(/group=Garden/);
+  await settled(page);
   const table = page.getByRole('region', { name: 'Totals of plants, as a table' });
   const rows = table.getByRole('row');
   await expect(rows).toHaveCount(6);

@@ -16,6 +16,8 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const { actor, discreet, now } = personOf(context);
   const studentId = idFrom(params.studentId);
   const student = await requireStudent(database(), actor, studentId, 'see');
+  const { what = '' } = params;
+  if (!(what === 'timetable' || what === 'windows')) throw new NotFound(besideFileWords.noSuchFile);
   const { shortName } = headerStudent(student, { discreet });
   const of = await behaviorOf(database(), student.id, { discreet });
   const files = {
@@ -28,8 +30,6 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
       rows: of.watched.map(({ on, part, behavior, count, minutes }) => [on, part ?? '', behavior, count, minutes]),
     },
   };
-  const { what = '' } = params;
-  if (!(what === 'timetable' || what === 'windows')) throw new NotFound(besideFileWords.noSuchFile);
   const reading = { studentId, what: besideFileWords[what], how: 'exported' as const };
   await recordAccess(database(), { personId: actor.personId }, reading, now);
   return csvFile(fileName(shortName, what, actor.today), files[what].fields, files[what].rows);
