@@ -22,17 +22,23 @@ export async function loggedAmounts(
   return rowsOf(
     db,
     loggedRow,
-    `select o.goal_id as "goalId", one ->> 'category' as category,
-            to_char(date_trunc('week', o.observed_on), 'YYYY-MM-DD') as week, sum(cast(one ->> 'amount' as float)) as amount
-       from unnest(cast(:studentIds as uuid[]), cast(:goalIds as uuid[])) as goal (student_id, id)
-       join goals g on g.id = goal.id
-       join goal_measures present on present.goal_id = g.id and present.version = g.measure_version
-       join entries o on o.student_id = goal.student_id and o.goal_id = goal.id and o.kind = 'goal' and not o.withdrawn
-            and o.pairs_with is null and o.data is not null
-       join goal_measures made on made.goal_id = o.goal_id and made.version = o.measure_version
-            and made.measure -> 'unit' ->> 'one' = present.measure -> 'unit' ->> 'one'
+    // Which versions count the same is asked once for each, not for each entry.
+    `with alike as materialized (
+       select goal.student_id, g.id as goal_id, made.version
+         from unnest(cast(:studentIds as uuid[]), cast(:goalIds as uuid[])) as goal (student_id, id)
+         join goals g on g.id = goal.id
+         join goal_measures present on present.goal_id = g.id and present.version = g.measure_version
+         join goal_measures made on made.goal_id = g.id
+              and made.measure -> 'unit' ->> 'one' = present.measure -> 'unit' ->> 'one')
+     select o.goal_id as "goalId", one ->> 'category' as category,
+            to_char(o.week, 'YYYY-MM-DD') as week, sum(cast(one ->> 'amount' as float)) as amount
+       from alike
+      cross join lateral (
+        select e.goal_id, e.data, e.observed_on - cast(extract(isodow from e.observed_on) as int) + 1 as week from entries e
+         where e.student_id = alike.student_id and e.goal_id = alike.goal_id and e.kind = 'goal' and not e.withdrawn
+               and e.measure_version = alike.version and e.pairs_with is null and e.data is not null) o
       cross join jsonb_array_elements(o.data -> 'amounts') as one
-      group by 1, 2, 3`,
+      group by o.goal_id, o.week, 2`,
     { studentIds: goals.map(({ studentId }) => studentId), goalIds: goals.map(({ id }) => id) },
   );
 }
