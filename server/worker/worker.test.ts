@@ -53,7 +53,7 @@ const holders = async () => {
 
 describe('two workers', () => {
   it('are never at work at once; when the lock goes the one notices, and one of them goes on', {
-    timeout: 60_000,
+    timeout: 120_000,
   }, async () => {
     const wire = await cuttableWire(new URL(fresh.url).pathname.slice(1));
     const port = await freePort();
@@ -63,21 +63,25 @@ describe('two workers', () => {
     const waitFor = async (condition: () => boolean | Promise<boolean>) => {
       while (!(await condition())) await pause(50);
     };
-    await waitFor(() => turns.length === 1);
+    // On a machine that stands still for a while a turn may be lost and taken again between two looks.
+    const nextAfter = (before: number) => waitFor(() => turns.length > before);
+    await nextAfter(0);
     const [first] = await holders();
 
     // The lock's connection is ended from outside: another turn begins, by either of the two.
+    const beforeItEnded = turns.length;
     await fresh.db.raw('select pg_terminate_backend(?)', [first]);
-    await waitFor(() => turns.length === 2);
+    await nextAfter(beforeItEnded);
     expect(await holders()).toHaveLength(1);
     expect((await holders())[0]).not.toBe(first);
 
     // The database is gone for a while, as when it restarts.
+    const beforeTheCut = turns.length;
     wire.cut();
     await waitFor(async () => (await holders()).length === 0);
     await pause(500);
     wire.mend();
-    await waitFor(() => turns.length === 3);
+    await nextAfter(beforeTheCut);
     expect(await holders()).toHaveLength(1);
     expect(both.map(({ exitCode }) => exitCode)).toEqual([null, null]);
     const beat = await fresh.db('heartbeats').where({ process: 'worker' }).first('at');
