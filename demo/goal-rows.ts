@@ -1,7 +1,6 @@
 import { addDays, dayNumber, type IsoDate } from '~/core/calendar/iso-date';
 import { type SchoolCalendar, schoolDays } from '~/core/calendar/school-days';
-import { supportStepsOn } from '~/core/entries/fidelity';
-import { type GoalDefinition, goalDefinition } from '~/core/goals/goal';
+import { type GoalDefinition, goalDefinition, supportStepsOn } from '~/core/goals/goal';
 import { successLevels } from '~/core/measures/support-levels';
 import type { TrialsDefinition } from '~/core/measures/trials/trials';
 import { type GoalPattern, goalPatterns, noteBank } from './goal-patterns';

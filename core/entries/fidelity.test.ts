@@ -5,9 +5,9 @@ import {
   fidelityOf,
   fidelitySentence,
   noteWithFidelity,
-  supportStepsOn,
 } from '~/core/entries/fidelity';
 import type { Outcome } from '~/core/entries/observation';
+import { supportStepsOn } from '~/core/goals/goal';
 import { trialsDefinition } from '~/core/measures/trials/trials';
 import { calls, levels } from '~/tests/examples/measures';
 

@@ -1,8 +1,7 @@
 import { z } from 'zod';
 import type { IsoDate } from '../calendar/iso-date';
-import type { Phase } from '../goals/goal';
 import { type MeasureData, type MeasureDefinition, measureOf } from '../measures/measure';
-import { hasDistinctKeys, keyField, type Named } from '../measures/named';
+import { hasDistinctKeys, keyField } from '../measures/named';
 import { median } from '../statistics/median';
 import { counted, listed, percent } from '../words/counting';
 import type { Outcome } from './observation';
@@ -17,11 +16,6 @@ export const fidelityMarks = z
   .max(12)
   .refine(hasDistinctKeys, { error: 'A step of the support is said twice.' });
 export type FidelityMarks = z.infer<typeof fidelityMarks>;
-
-/** The steps of the support that is in place on a day: those of the phase that the day lies in. */
-export function supportStepsOn(phases: readonly Phase[], on: IsoDate): Named[] {
-  return phases.findLast(({ startsOn }) => startsOn <= on)?.steps ?? [];
-}
 
 /** The percentage of the steps said that were done. */
 export const fidelityShare = (marks: FidelityMarks): number =>
@@ -53,7 +47,7 @@ export interface FidelitySummary {
   of: number;
   /** The percentage of all steps said that were done. */
   share: number;
-  /** In the order in which the steps first came, by their present name. */
+  /** By the name that each step had in its first session of the list. */
   steps: { label: string; done: number; of: number }[];
   /** What the student did in sessions with enough fidelity and in those with less; null where there was none with a score. */
   outcomes: { isEnough: boolean; sessions: number; value: number | null }[];
@@ -63,6 +57,7 @@ export interface FidelitySummary {
  * Fidelity of one phase beside what the student did in it: sessions with at least `ENOUGH_FIDELITY` of the steps and those with less,
  * each pooled where the goal’s figure is a share, else by the median of the sessions. It compares what came about, not what a support does: nobody dealt the sessions at random.
  *
+ * @param sessions  newest first, so that steps have their present names
  * @returns null where no session says which steps were done
  */
 export function fidelityOf(measure: MeasureDefinition, sessions: readonly ObservedFidelity[]): FidelitySummary | null {

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
+import type { IsoDate } from '../calendar/iso-date';
 import { type CriterionDefinition, criterionDefinition } from '../measures/criterion-definition';
 import { measureDefinition } from '../measures/measure';
-import { hasDistinctKeys, named } from '../measures/named';
+import { hasDistinctKeys, type Named, named } from '../measures/named';
 
 export const phaseDefinition = z.object({
   label: z.string().trim().min(1).max(60),
@@ -13,6 +14,11 @@ export const phaseDefinition = z.object({
   steps: z.array(named).max(12).refine(hasDistinctKeys, { error: 'Two steps have the same key.' }).optional(),
 });
 export type Phase = z.infer<typeof phaseDefinition>;
+
+/** The steps of the support that is in place on a day: those of the phase that the day lies in. */
+export function supportStepsOn(phases: readonly Phase[], on: IsoDate): Named[] {
+  return phases.findLast(({ startsOn }) => startsOn <= on)?.steps ?? [];
+}
 
 /** What the computation needs to know of a goal. */
 export const goalDefinition = z.object({

@@ -114,6 +114,6 @@ export function luckDoubt(
   const days = counted(luck.days, 'observation day', 'observation days');
   return {
     title: 'Luck may have met it',
-    text: `Of 100 students who are truly at ${Math.round(luck.level)}%, ${ofHundred(luck.chance)} would have met it within these ${days}. See whether it holds before it is taken as met.`,
+    text: `Of 100 students who are truly at ${Math.round(luck.level)}%, ${ofHundred(luck.chance)} would have met it within these ${days}. What comes after that day tells more.`,
   };
 }

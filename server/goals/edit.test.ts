@@ -126,12 +126,24 @@ describe('a change that makes old data mean something else', () => {
     expect((await current()).version).toBe(1);
   });
 
+  it('leaves the support and its steps in place', async () => {
+    await record(['gesture', 'gesture', 'spoken', 'spoken']);
+    const steps = [{ key: 'step1', label: 'Card on the bench' }];
+    await edit({ phases: [{ label: 'Job card', startsOn: '2026-10-01', isBaseline: false, steps }] });
+    await edit({ measure: await withoutGesture(), newVersionFrom: today });
+    const { phases } = await current();
+    expect(phases.map(({ label, steps: own }) => [label, own])).toEqual([
+      ['Job card', steps],
+      ['Measurement changed', steps],
+    ]);
+  });
+
   it('begins a new version from a day; old entries keep theirs, also one that waited on a device', async () => {
     await record(['gesture', 'gesture', 'spoken', 'spoken']);
     expect(await fieldsOf(edit({ measure: await withoutGesture() }))).toEqual(['newVersionFrom']);
     await edit({ measure: await withoutGesture(), newVersionFrom: today });
     const goal = await current();
-    expect(goal).toMatchObject({ version: 2, phases: [{ label: 'Measured anew', startsOn: today }] });
+    expect(goal).toMatchObject({ version: 2, phases: [{ label: 'Measurement changed', startsOn: today }] });
     expect(await fieldsOf(record(['gesture'], 2))).toEqual([`goal.${school.goal}`]);
     const late = await record(['gesture', 'independent'], 1);
     expect(await fresh.db('entries').where({ id: late.ids[0] }).first('measure_version')).toEqual({

@@ -1,5 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
 import { type IsoDate, shortDate } from '~/core/calendar/iso-date';
+import { supportStepsOn } from '~/core/goals/goal';
 import { definitionFrom, type GoalInput } from '~/core/goals/goal-input';
 import type { RetirementInput } from '~/core/goals/retirement-input';
 import { meansTheSame } from '~/core/goals/same-meaning';
@@ -13,7 +14,7 @@ import { requireStudent } from '../students/students';
 import { criterionColumns, type Goal, goalOf, goalsOf, goalsWorkedOn, hasEntries, keepGoalRevision } from './goals';
 
 /** The label of the phase that begins where a goal is measured in another way. */
-const ANEW = 'Measured anew';
+const ANEW = 'Measurement changed';
 
 /**
  * Adds a goal to a student's plan, after the others. Sent twice, it is one goal.
@@ -170,7 +171,7 @@ async function planFor(db: Database, studentId: StudentAccess<'read'>, today: Is
 function phasesOf(input: GoalInput, from: IsoDate | undefined) {
   const { phases } = definitionFrom(input);
   if (!from || phases.some(({ startsOn }) => startsOn === from)) return phases;
-  return [...phases, { label: ANEW, startsOn: from, isBaseline: false }];
+  return [...phases, { label: ANEW, startsOn: from, isBaseline: false, steps: supportStepsOn(phases, from) }];
 }
 
 async function checkChoices(

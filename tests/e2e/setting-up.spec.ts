@@ -218,7 +218,7 @@ test('other levels begin a new version from a day; old entries and the old wordi
   await expect(page.getByText('Said in another way.')).toBeVisible();
   await page.getByText('Earlier texts of this goal').click();
   await expect(page.getByText(wording.split('\n')[0]!)).toBeVisible();
-  expect(await app.db('goal_phases').where({ goal_id: goal, label: 'Measured anew' })).toHaveLength(1);
+  expect(await app.db('goal_phases').where({ goal_id: goal, label: 'Measurement changed' })).toHaveLength(1);
   await expect(entries.getByRole('row').last()).toHaveText(oldest ?? '');
   expect(await axeFindings(page)).toEqual([]);
 

@@ -6,6 +6,7 @@ import { floors, root, sourcesOf } from '~/scripts/docs/house';
 /** What is said no more on any screen, in any message, document or error; see docs/words.md. */
 const retired: [phrase: RegExp, instead: string][] = [
   [/\bways? in(?:to)?\b(?! which)/i, 'share link'],
+  [/\bmeasured anew\b/i, 'measurement changed'],
   [/what whom/i, 'what each reader sees'],
   [/record of reading/i, 'access log'],
   [/\blet it stand\b/i, 'keep the name'],

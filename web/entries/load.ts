@@ -1,6 +1,6 @@
-import { supportStepsOn } from '~/core/entries/fidelity';
 import type { ObservedGoal } from '~/core/entries/waiting';
 import { discreetGoal, discreetStudent } from '~/core/goals/discreet';
+import { supportStepsOn } from '~/core/goals/goal';
 import { neededSentence } from '~/core/measures/cumulative-total/cumulative-total';
 import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import type { Database } from '~/server/platform/db/database';

@@ -9,12 +9,8 @@ interface SupportStepsProps {
   onMark: (marks: FidelityMarks | null) => void;
 }
 
-/** Done, then not done, then nothing said of it. */
-const AFTER = new Map<boolean | undefined, boolean | undefined>([
-  [undefined, true],
-  [true, false],
-  [false, undefined],
-]);
+/** What a tap makes of a step: done, then not done, then nothing said of it. */
+const after = (done: boolean | undefined) => (done === undefined ? true : done ? false : undefined);
 
 /** Which steps of the support the adult carried out: what nobody taps stays blank. */
 export function SupportSteps({ steps, marks, onMark }: SupportStepsProps) {
@@ -48,7 +44,7 @@ export function SupportSteps({ steps, marks, onMark }: SupportStepsProps) {
             key={key}
             type="button"
             aria-label={supportStepsWords.step(label, done)}
-            onClick={() => say(new Map<string, boolean | undefined>(isDone).set(key, AFTER.get(done)))}
+            onClick={() => say(new Map<string, boolean | undefined>(isDone).set(key, after(done)))}
             className={`flex min-h-8 items-center gap-1.5 rounded-full border px-3 pointer-coarse:min-h-11 ${look}`}
           >
             {done && <Check size={14} aria-hidden />}

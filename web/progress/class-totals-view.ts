@@ -71,7 +71,6 @@ export async function classTotalsView(
       number: goal.number,
       shortName: goal.shortName,
       share: percent((100 * row.amount) / row.total),
-      isThere: row.amount >= row.total,
       pace: pace?.said ?? null,
       projected: projectedSaid(row, pace),
       isLate: row.amount < row.total && !isInTime(pace, goal.targetOn),

@@ -1,3 +1,4 @@
+import { ByDayAndPerson } from './by-day-and-person';
 import type { FidelityShown } from './goal-tables';
 import { fidelityWords } from './words';
 
@@ -9,30 +10,15 @@ export function Fidelity({ fidelity }: { fidelity: FidelityShown }) {
         {fidelityWords.fidelity} <span className="text-small font-normal text-ink-2">{fidelityWords.hint}</span>
       </h2>
       <p className="max-w-3xl">{fidelity.head}</p>
-      <div className="mt-3 flex flex-wrap items-start gap-x-12 gap-y-4">
-        <Shares caption={fidelityWords.stepByStep} rows={fidelity.steps} />
-        <Shares caption={fidelityWords.whatTheStudentDid} rows={fidelity.outcomes} />
+      <div className="mt-3">
+        <ByDayAndPerson
+          tables={[
+            { title: fidelityWords.stepByStep, rows: fidelity.steps },
+            { title: fidelityWords.whatTheStudentDid, rows: fidelity.outcomes },
+          ]}
+        />
       </div>
       <p className="mt-2 max-w-3xl text-small text-ink-2">{fidelityWords.noProof}</p>
     </section>
-  );
-}
-
-function Shares({ caption, rows }: { caption: string; rows: FidelityShown['steps'] }) {
-  return (
-    <table className="table table-sm w-auto">
-      <caption className="text-left text-small text-ink-2">{caption}</caption>
-      <tbody>
-        {rows.map(({ label, value, n }) => (
-          <tr key={label}>
-            <th scope="row" className="font-normal">
-              {label}
-            </th>
-            <td className="text-right text-small text-ink-2">{n}</td>
-            <td className="display text-right text-lg">{value}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
   );
 }

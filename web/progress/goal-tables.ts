@@ -192,14 +192,14 @@ export function tableEntries(
 /** The fidelity of the support in place, as the goal’s page shows it. */
 export interface FidelityShown {
   head: string;
-  steps: { label: string; value: string; n: string }[];
-  outcomes: { label: string; value: string; n: string }[];
+  steps: Medians['rows'];
+  outcomes: Medians['rows'];
 }
 
 /**
  * Fidelity beside outcome in the present phase.
  *
- * @param sessions  of the goal as it is measured now, second observers’ left out
+ * @param sessions  of the goal as it is measured now, newest first, second observers’ left out
  * @returns null where the phase has no steps that anybody said anything of
  */
 export function fidelityShown(goal: Goal, sessions: readonly ObservedFidelity[], today: IsoDate): FidelityShown | null {
@@ -216,8 +216,8 @@ export function fidelityShown(goal: Goal, sessions: readonly ObservedFidelity[],
     head: fidelityWords.head(phase.label, shortDate(phase.startsOn), said, of, percent(share)),
     steps: steps.map((step) => ({
       label: step.label,
-      value: percent((100 * step.done) / step.of),
-      n: fidelityWords.times(step.done, step.of),
+      value: fidelityWords.times(step.done, step.of),
+      n: percent((100 * step.done) / step.of),
     })),
     outcomes: outcomes.map(({ isEnough, sessions: n, value }) => ({
       label: isEnough ? fidelityWords.enough(ENOUGH_FIDELITY) : fidelityWords.less,

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { isoDateField } from '../../calendar/date-fields';
 import { defined } from '../../defined';
-import type { RubricData, RubricDefinition } from '../../measures/rubric/rubric';
+import { criterionName, type RubricData, type RubricDefinition } from '../../measures/rubric/rubric';
 import { largest, mean, smallest } from '../../statistics/spread';
 import { figure } from '../../words/counting';
 
@@ -47,7 +47,9 @@ export function raterNames(ratings: readonly Pick<Rating, 'kind' | 'name'>[]): s
  * how far all lie apart. With a handful of raters the range says more than a standard deviation: common practice.
  */
 export function sideBySide({ criteria }: RubricDefinition, ratings: readonly Rating[]): RatedCriterion[] {
-  return criteria.map(({ key, label, levels }) => {
+  return criteria.map((criterion) => {
+    const { key, levels } = criterion;
+    const label = criterionName(criterion);
     const cells = ratings.map(({ points }) => {
       const given = points[key];
       if (given === undefined) return null;
@@ -131,7 +133,8 @@ export function ratingInput({ criteria }: RubricDefinition) {
         const criterion = criteria.find((one) => one.key === key);
         if (!criterion?.levels.some((level) => level.points === given)) refuse('Choose a level from the rubric.');
       }
-      if (Object.keys(points).length === 0) refuse('Rate at least one criterion.');
+      const rated = criteria.filter(({ key }) => key in points);
+      if (rated.every(({ isOverall }) => isOverall)) refuse('Rate at least one criterion.');
     }),
     words: z.string().trim().max(1000, { error: 'Keep it to 1,000 characters.' }).default(''),
   });

@@ -114,7 +114,10 @@ function rubricData({ criteria, of }: RubricDefinition): z.ZodType<RubricData> {
 }
 
 /** A criterion’s name; of a mark for the whole, said to be one. */
-export const criterionName = ({ label, isOverall }: RubricDefinition['criteria'][number]) =>
+export const criterionName = ({
+  label,
+  isOverall,
+}: Pick<RubricDefinition['criteria'][number], 'label' | 'isOverall'>): string =>
   isOverall ? `${label} (overall)` : label;
 
 const mostPoints = ({ levels }: RubricDefinition['criteria'][number]) => levels.at(-1)?.points ?? 0;

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Form, useNavigation } from 'react-router';
 import { v4 as newId } from 'uuid';
-import type { RubricDefinition } from '~/core/measures/rubric/rubric';
+import { criterionName, type RubricDefinition } from '~/core/measures/rubric/rubric';
 import { FieldMessage } from '../../platform/ui/fields';
 import { rateFormWords } from './words';
 
@@ -23,9 +23,9 @@ export function RateForm({ rubric, intent, workSampleId, before, message }: Rate
       <input type="hidden" name="intent" value={intent} />
       <input type="hidden" name="id" value={id} suppressHydrationWarning />
       {workSampleId && <input type="hidden" name="workSampleId" value={workSampleId} />}
-      {rubric.criteria.map(({ key, label, levels }) => (
+      {rubric.criteria.map(({ key, levels, ...named }) => (
         <fieldset key={key}>
-          <legend className="mb-1.5 font-bold">{label}</legend>
+          <legend className="mb-1.5 font-bold">{criterionName(named)}</legend>
           <div className="grid gap-2 sm:grid-cols-2">
             {levels.map(({ points, words }) => (
               <label

@@ -38,7 +38,7 @@ export function RubricSheet({
       {definition.criteria.map(({ key, levels, ...named }) => (
         <fieldset key={key} className="mb-3">
           {definition.criteria.length > 1 && (
-            <legend className="mb-1.5 text-small font-semibold">{criterionName({ key, levels, ...named })}</legend>
+            <legend className="mb-1.5 text-small font-semibold">{criterionName(named)}</legend>
           )}
           <div className="grid gap-2 @lg:grid-cols-[repeat(auto-fit,minmax(9rem,1fr))]">
             {levels.map(({ points, words }, i) => (
