@@ -127,7 +127,13 @@ function byDay(
   };
 }
 
-/** Each burst is dealt to a part of its own day, and to the place that the timetable has then. */
+/** Which part and which place of the lists a minute of the timetable belongs to; −1 where it has no place. */
+interface Slots {
+  part: number;
+  location: number;
+}
+
+/** Each burst is dealt to a minute of its own day's timetable: to its part, and to the place that it has then. */
 function byPart(
   bursts: readonly Incident[][],
   behaviors: readonly string[],
@@ -146,22 +152,18 @@ function byPart(
   const b = behaviors.length;
   const size = b * parts.length;
   const placeSize = b * locations.length;
-  const slotsOf = (block: TimetableBlock) => ({
+  const slotsOf = (block: TimetableBlock): Slots => ({
     part: parts.indexOf(block.part),
     location: block.location === null ? -1 : locations.indexOf(block.location),
   });
   const slots = new Map(timetable.map((block) => [block, slotsOf(block)]));
   const ofWeekday = new Map(
     [1, 2, 3, 4, 5, 6, 7].map((day) => {
-      const blocks = timetable.filter((block) => block.weekday === day);
-      let hours = 0;
-      const until = Float64Array.from(blocks, (block) => {
-        hours += hoursOf(block);
-        return hours;
-      });
-      const own = blocks.map((block) => defined(slots.get(block)));
-      const slotOf = (what: 'part' | 'location') => Int32Array.from(own, (slot) => slot[what]);
-      return [day, { parts: slotOf('part'), locations: slotOf('location'), until, last: blocks.length - 1, hours }];
+      const minutes = timetable
+        .filter((block) => block.weekday === day)
+        .flatMap((block) => Array<Slots>(Math.round(60 * hoursOf(block))).fill(defined(slots.get(block))));
+      const slotOf = (what: 'part' | 'location') => Int32Array.from(minutes, (slot) => slot[what]);
+      return [day, { parts: slotOf('part'), locations: slotOf('location') }];
     }),
   );
   const weights = placed.map(({ burst }) =>
@@ -194,11 +196,9 @@ function byPart(
     for (let i = 0; i < days.length; i++) {
       const day = days[i];
       if (!day) continue;
-      const at = (chance(1 << 30) / (1 << 30)) * day.hours;
-      let k = 0;
-      while (k < day.last && at >= (day.until[k] ?? 0)) k++;
-      const inPart = deal * size + (day.parts[k] ?? 0);
-      const location = day.locations[k] ?? -1;
+      const minute = chance(day.parts.length);
+      const inPart = deal * size + (day.parts[minute] ?? 0);
+      const location = day.locations[minute] ?? -1;
       const inPlace = deal * placeSize + location;
       for (let x = named.starts[i] ?? 0; x < (named.starts[i + 1] ?? 0); x++) {
         const [behavior, n] = [named.items[x] ?? 0, often.items[x] ?? 0];
@@ -234,25 +234,87 @@ function byLabel(
   behaviors: readonly string[],
   chance: Chance,
 ): Pick<Dealt, 'antecedent' | 'consequence'> {
-  const kinds = new Set(bursts.flatMap((burst) => namesIn(burst, 'behaviors')));
-  if (kinds.size < 2 || behaviors.length === 0) return { antecedent: nothing, consequence: nothing };
-  const own = endToEnd(
+  const named = new Set(bursts.flatMap((burst) => namesIn(burst, 'behaviors')));
+  if (named.size < 2 || behaviors.length === 0) return { antecedent: nothing, consequence: nothing };
+  const { kinds, kindOf } = kindsOf(
     bursts.map((burst) =>
       namesIn(burst, 'behaviors')
         .map((name) => behaviors.indexOf(name))
         .filter((at) => at >= 0),
     ),
   );
-  const before = new Exchange(own, bursts, behaviors, 'antecedents');
-  const after = new Exchange(own, bursts, behaviors, 'consequences');
-  const order = Int32Array.from(bursts, (_, i) => i);
-  for (const one of [before, after]) one.countInto(one.observed, 0, order);
+  const namesOf = (of: 'antecedents' | 'consequences') => [...new Set(bursts.flatMap((burst) => namesIn(burst, of)))];
+  const [before, after] = [namesOf('antecedents'), namesOf('consequences')];
+  const wide = before.length + after.length;
+  const beforeAt = new Map(before.map((name, i) => [name, i]));
+  const afterAt = new Map(after.map((name, i) => [name, before.length + i]));
+  const carried = endToEnd(
+    bursts.map((burst) => [
+      ...namesIn(burst, 'antecedents').map((name) => defined(beforeAt.get(name))),
+      ...namesIn(burst, 'consequences').map((name) => defined(afterAt.get(name))),
+    ]),
+  );
+  const size = behaviors.length * wide;
+  const [observed, drawn] = [new Float64Array(size), new Float64Array(size * DEALS)];
+  countTogether(observed, 0, wide, kindOf, kinds, carried);
   for (let deal = 0; deal < DEALS; deal++) {
-    shuffleFirst(order, order.length, chance);
-    before.countInto(before.drawn, deal, order);
-    after.countInto(after.drawn, deal, order);
+    shuffleFirst(kindOf, kindOf.length, chance);
+    countTogether(drawn, deal * size, wide, kindOf, kinds, carried);
   }
-  return { antecedent: before.family(), consequence: after.family() };
+  const familyFrom = (names: readonly string[], from: number): Family => {
+    const cells = behaviors.flatMap((_, k) => names.map((_, i) => k * wide + from + i));
+    if (cells.length === 0) return nothing;
+    const own = new Float64Array(cells.length * DEALS);
+    for (let deal = 0, at = 0; deal < DEALS; deal++) {
+      for (const cell of cells) own[at++] = drawn[deal * size + cell] ?? 0;
+    }
+    const keys = behaviors.flatMap((behavior) => names.map((name) => keyOf(behavior, name)));
+    return familyOf(
+      keys,
+      Float64Array.from(cells, (cell) => observed[cell] ?? 0),
+      own,
+    );
+  };
+  return { antecedent: familyFrom(before, 0), consequence: familyFrom(after, before.length) };
+}
+
+/**
+ * Adds how often each behavior comes with each name, each burst having the behaviors of its kind.
+ *
+ * @param into  from `at` on a row of `wide` names for each behavior
+ */
+function countTogether(
+  into: Float64Array,
+  at: number,
+  wide: number,
+  kindOf: Int32Array,
+  { starts, items }: EndToEnd,
+  carried: EndToEnd,
+): void {
+  let from = 0;
+  for (let i = 0; i < kindOf.length; i++) {
+    const kind = kindOf[i] ?? 0;
+    const to = carried.starts[i + 1] ?? 0;
+    const last = starts[kind + 1] ?? 0;
+    for (let x = starts[kind] ?? 0; x < last; x++) {
+      const row = at + (items[x] ?? 0) * wide;
+      for (let y = from; y < to; y++) {
+        const cell = row + (carried.items[y] ?? 0);
+        into[cell] = (into[cell] ?? 0) + 1;
+      }
+    }
+    from = to;
+  }
+}
+
+/** The different lists among some, and which of them each is. */
+function kindsOf(lists: readonly (readonly number[])[]): { kinds: EndToEnd; kindOf: Int32Array } {
+  const kinds = new Map(lists.map((list) => [keyOf(...list), list]));
+  const placeOf = new Map([...kinds.keys()].map((key, i) => [key, i]));
+  return {
+    kinds: endToEnd([...kinds.values()]),
+    kindOf: Int32Array.from(lists, (list) => defined(placeOf.get(keyOf(...list)))),
+  };
 }
 
 interface EndToEnd {
@@ -267,51 +329,4 @@ function endToEnd(lists: readonly (readonly number[])[]): EndToEnd {
     starts[i + 1] = (starts[i] ?? 0) + list.length;
   });
   return { starts, items: Int32Array.from(lists.flat()) };
-}
-
-/** How often each behavior comes with each name of one facet, while the bursts exchange their behaviors and keep their names. */
-class Exchange {
-  readonly observed: Float64Array;
-  readonly drawn: Float64Array;
-  readonly #own: EndToEnd;
-  readonly #carried: EndToEnd;
-  readonly #keys: string[];
-  readonly #wide: number;
-
-  constructor(
-    own: EndToEnd,
-    bursts: readonly Incident[][],
-    behaviors: readonly string[],
-    of: 'antecedents' | 'consequences',
-  ) {
-    const names = [...new Set(bursts.flatMap((burst) => namesIn(burst, of)))];
-    const placeOf = new Map(names.map((name, i) => [name, i]));
-    this.#own = own;
-    this.#carried = endToEnd(bursts.map((burst) => namesIn(burst, of).map((name) => defined(placeOf.get(name)))));
-    this.#keys = behaviors.flatMap((behavior) => names.map((name) => keyOf(behavior, name)));
-    this.#wide = names.length;
-    this.observed = new Float64Array(this.#keys.length);
-    this.drawn = new Float64Array(this.#keys.length * DEALS);
-  }
-
-  /** Adds the counts of one deal: burst `i` has the behaviors of burst `order[i]`. */
-  countInto(into: Float64Array, deal: number, order: Int32Array): void {
-    const [own, carried, wide] = [this.#own, this.#carried, this.#wide];
-    const at = deal * this.#keys.length;
-    for (let i = 0; i < order.length; i++) {
-      const burst = order[i] ?? 0;
-      const [from, to] = [carried.starts[i] ?? 0, carried.starts[i + 1] ?? 0];
-      for (let x = own.starts[burst] ?? 0; x < (own.starts[burst + 1] ?? 0); x++) {
-        const row = at + (own.items[x] ?? 0) * wide;
-        for (let y = from; y < to; y++) {
-          const cell = row + (carried.items[y] ?? 0);
-          into[cell] = (into[cell] ?? 0) + 1;
-        }
-      }
-    }
-  }
-
-  family(): Family {
-    return this.#keys.length === 0 ? nothing : familyOf(this.#keys, this.observed, this.drawn);
-  }
 }

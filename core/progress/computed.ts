@@ -52,6 +52,10 @@ const enoughWords: Record<EnoughPoints, string> = {
   tooFew: ' Fewer than 3 scores in one of them: too few to rely on.',
 };
 
+/** The table printed with the method, where it asks for another number. */
+const alsoPublished = ({ needed, published }: { needed: number; published: number | null }) =>
+  published === null || published === needed ? '' : ` by the exact binomial, ${published} by the published table`;
+
 /** The last two phases with scores, one against the other; and how steady the present one is. */
 function phasesComputed(goal: GoalDefinition, { points }: Progress): Said[] {
   const measured = namedPhases(goal, points).filter((phase) => phase.points.length > 0);
@@ -69,7 +73,7 @@ function phasesComputed(goal: GoalDefinition, { points }: Progress): Said[] {
   if (!before || !after) return said;
   const found = comparePhases(before, after, directionOf(goal.criterion), leastVarianceOf(isShare, points));
   const dual = found.dualCriterion
-    ? ` Conservative dual-criterion lines (Fisher, Kelley & Lomas 2003): ${found.dualCriterion.beyond} of ${after.points.length} scores lie beyond both, ${found.dualCriterion.needed} are needed.`
+    ? ` Conservative dual-criterion lines (Fisher, Kelley & Lomas 2003): ${found.dualCriterion.beyond} of ${after.points.length} scores lie beyond both, ${found.dualCriterion.needed} are needed${alsoPublished(found.dualCriterion)}.`
     : '';
   const level = found.levelChange
     ? ` At the line the level changes by ${signed(found.levelChange.value)} ${axis.change} (${range(found.levelChange.low, found.levelChange.high)})`

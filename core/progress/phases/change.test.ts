@@ -7,6 +7,7 @@ import {
   logResponseRatio,
   napInterval,
   neededByChance,
+  publishedNeed,
 } from './change';
 import { nonoverlapOfAllPairs, tau } from './nonoverlap';
 
@@ -17,6 +18,14 @@ describe('dual-criterion lines', () => {
     // One-sided tails: 5 of 5 .031; 6 of 6 .016; 7 of 7 .008 (6 of 7 .0625); 7 of 8 .035; 8 of 9 .020; 9 of 10 .011 (8 of 10 .055).
     expect([5, 6, 7, 8, 9, 10].map(neededByChance)).toEqual([5, 6, 7, 7, 8, 9]);
     expect(neededByChance(20)).toBe(15); // .0207; 14 of 20 is .0577
+  });
+
+  it('say where the published table asks for another number: for one fewer, never for more', () => {
+    const lengths = Array.from({ length: 19 }, (_, i) => i + 5);
+    const differs = lengths.filter((n) => publishedNeed(n) !== neededByChance(n));
+    expect(differs).toEqual([7, 10, 12, 17, 19, 20, 21, 22, 23]);
+    expect(differs.every((n) => publishedNeed(n) === neededByChance(n) - 1)).toBe(true);
+    expect([4, 24].map(publishedNeed)).toEqual([null, null]);
   });
 
   it('are the mean and the line of the first phase, a quarter of its SD beyond (Fisher, Kelley & Lomas 2003)', () => {

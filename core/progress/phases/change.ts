@@ -76,9 +76,8 @@ export function baselineCorrectedTau(
   b: readonly DayValue[],
   direction: Direction,
 ): { value: number; isCorrected: boolean } {
-  const line = theilSen(a);
-  const isCorrected = line !== null && (mannKendall(a)?.p ?? 1) < 0.05;
-  const rest = ({ day, value }: DayValue) => (isCorrected ? value - line.at(day) : value);
+  const line = (mannKendall(a)?.p ?? 1) < 0.05 ? theilSen(a) : null;
+  const rest = ({ day, value }: DayValue) => (line ? value - line.at(day) : value);
   const [before, after] = [a.map(rest), b.map(rest)];
   const all = [...before, ...after];
   const pairs = (all.length * (all.length - 1)) / 2;
@@ -86,7 +85,7 @@ export function baselineCorrectedTau(
   const between = a.length * b.length;
   // τ_b: pairs within a phase are ties of the phase.
   const scale = Math.sqrt(between * (pairs - tied));
-  return { value: scale === 0 ? 0 : (tau(before, after, direction) * between) / scale, isCorrected };
+  return { value: scale === 0 ? 0 : (tau(before, after, direction) * between) / scale, isCorrected: line !== null };
 }
 
 /** At least so many points a side make dual-criterion lines. */
@@ -98,6 +97,8 @@ export interface DualCriterion {
   /** Whether so many lie beyond both that chance brings it at most once in twenty. */
   pass: boolean;
   needed: number;
+  /** What the published table asks for; null beyond its lengths. */
+  published: number | null;
   beyond: number;
   /** The lines, in the second phase. */
   meanLine: number;
@@ -128,7 +129,21 @@ export function dualCriterion(
     ({ day, value }) => sign * (value - meanLine) > 1e-9 && sign * (value - lineAt(day)) > 1e-9,
   ).length;
   const needed = neededByChance(b.length);
-  return { pass: beyond >= needed, needed, beyond, meanLine, lineAt };
+  return { pass: beyond >= needed, needed, published: publishedNeed(b.length), beyond, meanLine, lineAt };
+}
+
+/** From five points of the second phase to twenty-three. */
+const PUBLISHED = [5, 6, 6, 7, 8, 8, 9, 9, 10, 11, 12, 12, 12, 13, 13, 14, 14, 15, 15];
+
+/**
+ * How many of n points the table printed with the method asks for. For some lengths it asks for one fewer than the exact binomial.
+ *
+ * @returns null for a length that the table does not have
+ * @see Fisher, Kelley & Lomas (2003), the table for the conservative dual-criterion method; from memory
+ * @example publishedNeed(10) // 8, where the exact binomial needs 9
+ */
+export function publishedNeed(n: number): number | null {
+  return PUBLISHED[n - POINTS_FOR_DUAL_CRITERION] ?? null;
 }
 
 /**

@@ -10,6 +10,7 @@ import {
   baselineCorrectedTau,
   type Change,
   changeAtLine,
+  type DualCriterion,
   dualCriterion,
   logResponseRatio,
   napInterval,
@@ -55,7 +56,7 @@ export interface PhaseComparison {
   /** Not oriented; null where a mean is not above 0. */
   logResponseRatio: { value: number; se: number } | null;
   /** Null with fewer than five points a side. */
-  dualCriterion: { pass: boolean; needed: number; beyond: number } | null;
+  dualCriterion: Pick<DualCriterion, 'pass' | 'needed' | 'published' | 'beyond'> | null;
   /** At the second phase’s first day, in the value’s unit, not oriented; with 95% intervals. */
   levelChange: Change | null;
   /** A week. */
@@ -158,7 +159,7 @@ export function comparePhases(
     immediate: direction === 'increase' ? change : 0 - change,
     baselineCorrectedTau: baselineCorrectedTau(a.points, b.points, direction).value,
     logResponseRatio: logResponseRatio(before, after),
-    dualCriterion: dual && { pass: dual.pass, needed: dual.needed, beyond: dual.beyond },
+    dualCriterion: dual && (({ pass, needed, published, beyond }) => ({ pass, needed, published, beyond }))(dual),
     ...changes,
     enough: enoughPoints(Math.min(before.length, after.length)),
   };

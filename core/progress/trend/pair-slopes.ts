@@ -1,3 +1,4 @@
+import { quickselect } from 'simple-statistics';
 import { defined } from '../../defined';
 import type { Columns } from './trend-line';
 
@@ -9,6 +10,8 @@ const SAMPLED_SHARE = 0.1;
 interface Bracket {
   low: number;
   high: number;
+  /** The most slopes that are looked for within it. */
+  room: number;
 }
 
 /**
@@ -33,16 +36,25 @@ export function slopesAtRanks(series: Columns, pairs: number, ranks: readonly nu
   const first = defined(ranks[0]);
   const last = defined(ranks.at(-1));
   if (pairs > MOST_PAIRS_KEPT) {
-    const { below, kept } = slopesWithin(series, sampledBracket(series, pairs, first, last), pairs);
-    if (below <= first && last < below + kept.length) return atRanks(kept, ranks, below);
+    const found = slopesWithin(series, sampledBracket(series, pairs, first, last));
+    if (found && found.below <= first && last < found.below + found.kept.length) {
+      return atRanks(found.kept, ranks, found.below);
+    }
   }
-  const all = { low: Number.NEGATIVE_INFINITY, high: Number.POSITIVE_INFINITY };
-  return atRanks(slopesWithin(series, all, pairs).kept, ranks, 0);
+  const all = { low: Number.NEGATIVE_INFINITY, high: Number.POSITIVE_INFINITY, room: pairs };
+  return atRanks(defined(slopesWithin(series, all)).kept, ranks, 0);
 }
 
+/** The slopes at ranks in ascending order: each puts what is below it before it, so that the next looks at the rest only. */
 function atRanks(slopes: Float64Array, ranks: readonly number[], below: number): number[] {
-  slopes.sort();
-  return ranks.map((rank) => defined(slopes[rank - below]));
+  let from = 0;
+  return ranks.map((rank) => {
+    const at = rank - below;
+    // It is written for lists, and takes any row of numbers.
+    quickselect(slopes as unknown as number[], at, from, slopes.length - 1);
+    from = at;
+    return defined(slopes[at]);
+  });
 }
 
 /** Between which slopes two ranks lie, with some room, from pairs spread evenly over the series. */
@@ -66,15 +78,16 @@ function sampledBracket({ days, values }: Columns, pairs: number, first: number,
   return {
     low: low < 0 ? Number.NEGATIVE_INFINITY : at(low),
     high: high > 1 ? Number.POSITIVE_INFINITY : at(high),
+    room: Math.ceil(pairs * Math.min(1, high - low + 2 * margin)),
   };
 }
 
-/** The slopes within a bracket, and how many lie below it. */
-function slopesWithin(series: Columns, bracket: Bracket, pairs: number): { below: number; kept: Float64Array } {
-  const kept = new Float64Array(pairs);
+/** The slopes within a bracket, and how many lie below it; null where more lie within than it has room for. */
+function slopesWithin(series: Columns, bracket: Bracket): { below: number; kept: Float64Array } | null {
+  const kept = new Float64Array(bracket.room);
   const found = { below: 0, kept: 0 };
   for (let i = 0; i < series.days.length; i++) slopesFrom(i, series, bracket, kept, found);
-  return { below: found.below, kept: kept.subarray(0, found.kept) };
+  return found.kept > bracket.room ? null : { below: found.below, kept: kept.subarray(0, found.kept) };
 }
 
 /** One point with all on later days. A function of its own: so the loop is compiled after its first few rounds. */

@@ -152,4 +152,15 @@ describe('slopes of many points', () => {
       expect(slopesAtRanks(columnsOf(points), all.length, ranks)).toEqual(ranks.map((rank) => all[rank]));
     }
   });
+
+  it('gives the slopes at ranks also where more pairs are alike than were looked for', () => {
+    // Of 200 points half are 0 and half 1, in turns: most slopes near the middle are alike.
+    const points = Array.from({ length: 200 }, (_, i) => ({ day: i, value: i % 2 }));
+    const slopes = points
+      .flatMap((a, i) => points.slice(i + 1).map((b) => (b.value - a.value) / (b.day - a.day)))
+      .sort((a, b) => a - b);
+    const ranks = [0, 4_900, 9_949, 9_950, 15_000, slopes.length - 1];
+    expect(slopesAtRanks(columnsOf(points), slopes.length, ranks)).toEqual(ranks.map((rank) => slopes[rank]));
+    expect(slopesAtRanks(columnsOf(points), slopes.length, [9_949, 9_950])).toEqual([0, 0]);
+  });
 });
