@@ -71,14 +71,16 @@ function byDay(
   const dates = [...new Set(incidents.map(({ on }) => on))];
   if (dates.length === 0 || behaviors.length === 0 || days.length < 2) return { weekday: nothing, month: nothing };
   const b = behaviors.length;
-  const counts = new Int32Array(dates.length * b);
+  const counts = dates.map(() => behaviors.map(() => 0));
   const rowOf = new Map(dates.map((on, i) => [on, i]));
   for (const { on, behaviors: names } of incidents) {
+    const row = defined(counts[defined(rowOf.get(on))]);
     for (const name of names) {
       const at = behaviors.indexOf(name);
-      if (at >= 0) counts[defined(rowOf.get(on)) * b + at] = (counts[defined(rowOf.get(on)) * b + at] ?? 0) + 1;
+      if (at >= 0) row[at] = (row[at] ?? 0) + 1;
     }
   }
+  const { named, often } = weighed(counts);
   const weekdays = Int32Array.from(days, (on) => weekday(on) - 1);
   const months = monthPair(days);
   // A month's part: its incidents a school day less those of the month before.
@@ -96,9 +98,8 @@ function byDay(
   const countInto = (place: Int32Array, into: Float64Array, at: number, monthly: Float64Array, monthAt: number) => {
     for (let row = 0; row < dates.length; row++) {
       const day = place[row] ?? 0;
-      for (let k = 0; k < b; k++) {
-        const n = counts[row * b + k] ?? 0;
-        if (n === 0) continue;
+      for (let x = named.starts[row] ?? 0; x < (named.starts[row + 1] ?? 0); x++) {
+        const [k, n] = [named.items[x] ?? 0, often.items[x] ?? 0];
         const cell = at + k * 7 + (weekdays[day] ?? 0);
         into[cell] = (into[cell] ?? 0) + n;
         monthly[monthAt + k] = (monthly[monthAt + k] ?? 0) + n * (shares[day] ?? 0);
@@ -175,8 +176,7 @@ function byPart(
       if (n > 0) into[at + k * slotsWide + slot] = (into[at + k * slotsWide + slot] ?? 0) + n;
     }
   };
-  const named = endToEnd(weights.map((weight) => weight.flatMap((n, k) => (n > 0 ? [k] : []))));
-  const often = endToEnd(weights.map((weight) => weight.filter((n) => n > 0)));
+  const { named, often } = weighed(weights);
   const wide = parts.length;
   const [observed, drawn] = [new Float64Array(size), new Float64Array(size * DEALS)];
   const [observedPlace, drawnPlace] = [new Float64Array(placeSize), new Float64Array(placeSize * DEALS)];
@@ -306,6 +306,12 @@ function countTogether(
     from = to;
   }
 }
+
+/** Of rows of counts those above 0: which they are, and how many. */
+const weighed = (rows: readonly (readonly number[])[]) => ({
+  named: endToEnd(rows.map((row) => row.flatMap((n, k) => (n > 0 ? [k] : [])))),
+  often: endToEnd(rows.map((row) => row.filter((n) => n > 0))),
+});
 
 /** The different lists among some, and which of them each is. */
 function kindsOf(lists: readonly (readonly number[])[]): { kinds: EndToEnd; kindOf: Int32Array } {
