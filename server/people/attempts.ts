@@ -17,6 +17,8 @@ const limits = {
   /** Openings of links from one address: unknown ones cost most, so that guessing is hopeless. */
   unknownLink: { points: 20, duration: QUARTER },
   opening: { points: 120, duration: 60 },
+  /** Cards that open nothing, from one address: a class has one address, and children mistype. */
+  unknownCard: { points: 100, duration: QUARTER },
   /** The code that opens the set-up of an empty installation. */
   setUp: { points: 10, duration: QUARTER },
   /** Texts that are searched for other children’s names while one person writes. */

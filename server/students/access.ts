@@ -21,6 +21,8 @@ interface OtherDoors {
   member: 'see';
   /** A share link that is open: for the report of the one student it was made for. */
   'share link': 'read';
+  /** A student's own card: for their desk. */
+  card: 'read';
   /** An administrator of the school, for the roster. */
   roster: 'read';
   /** A message to somebody who is told of the student's entries. */

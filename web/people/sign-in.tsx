@@ -7,13 +7,12 @@ import { type DemoPerson, demoPeople } from '~/server/people/people';
 import { beginSession, resumeSession } from '~/server/people/sessions';
 import { rememberDevice, signIn } from '~/server/people/sign-in';
 import { now } from '~/server/platform/clock';
-import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
 import { isDatabaseGone } from '~/server/platform/db/database';
 import { schoolIfAny } from '~/server/school/school';
 import { deviceCookie, sessionCookie } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
-import { isLoopback, localPath } from '../platform/http/local-path';
+import { demoIsOpen, localPath } from '../platform/http/local-path';
 import { addressContext } from '../platform/http/security';
 import { withErrors } from '../platform/http/with-errors';
 import { Field } from '../platform/ui/fields';
@@ -27,9 +26,6 @@ const credentials = z.object({
   shared: z.string().optional(),
 });
 const demoChoice = z.object({ demo: z.uuid() });
-
-/** The demo’s password is known to everyone: it is for this machine, unless somebody has said that it is for others too. */
-const demoIsOpen = config.DEMO === '1' || isLoopback(config.PUBLIC_URL);
 
 export const loader = withErrors(async ({ request }: Route.LoaderArgs) => {
   const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));

@@ -7,6 +7,7 @@ import { withErrorsInTurn } from '../platform/http/in-turn';
 import { personOf } from '../platform/http/request-person';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/class-totals';
+import { ClassNav } from './class-nav';
 import { classTotalsView, type Sorting } from './class-totals-view';
 import { classTotalsWords } from './words';
 
@@ -35,6 +36,7 @@ export default function ClassTotals({ loaderData }: Route.ComponentProps) {
             {rows.length > 0 &&
               classTotalsWords.altogether(counted(rows.length, 'log', 'logs'), figure(sum.amount), unit)}
           </p>
+          <ClassNav />
         </div>
         <Choose loaderData={loaderData} />
       </header>

@@ -213,3 +213,11 @@ export const classTotalsFileWords = {
   noSuchFileInThe: 'No such file in the discreet view.',
   what: 'Class totals (CSV)',
 };
+
+/** `class-nav.tsx` */
+export const classNavWords = {
+  class: 'Class',
+  totals: 'Totals',
+  works: 'Work and boards',
+  cards: 'Cards',
+};

@@ -55,6 +55,23 @@ export async function roundOf(db: Database, actor: Actor, id: string): Promise<R
  * @throws NotFound when there is none of them
  */
 export async function observable(db: Database, actor: Actor, goalIds: readonly string[]): Promise<Round['goals']> {
+  return observableWhere(db, actor, ({ id }) => goalIds.includes(id));
+}
+
+/**
+ * All goals of some students that the one who asks may observe now, student by student.
+ *
+ * @throws NotFound when there is none of them
+ */
+export async function observableOf(db: Database, actor: Actor, studentIds: readonly string[]): Promise<Round['goals']> {
+  return observableWhere(db, actor, ({ studentId }) => studentIds.includes(studentId));
+}
+
+async function observableWhere(
+  db: Database,
+  actor: Actor,
+  isWanted: (goal: { id: string; studentId: string }) => boolean,
+): Promise<Round['goals']> {
   const students = await studentsOf(db, actor);
   const goals = goalsWorkedOn(
     await goalsOf(
@@ -64,7 +81,7 @@ export async function observable(db: Database, actor: Actor, goalIds: readonly s
   );
   const order = new Map<string, number>(students.map(({ id }, at) => [id, at]));
   const found = goals
-    .filter(({ id }) => goalIds.includes(id))
+    .filter(isWanted)
     .toSorted((a, b) => (order.get(a.studentId) ?? 0) - (order.get(b.studentId) ?? 0))
     .map(({ id, studentId }) => ({ id, studentId }));
   if (found.length === 0) throw new NotFound('No such goals.');

@@ -45,7 +45,7 @@ export const visible: Record<string, string> = {
       ],
       ...['entry_revisions', 'kept_names', 'evidence', 'work_samples', 'share_links', 'access_log', 'comments'],
       ...['progress_report_drafts', 'issued_reports', 'issued_report_entries', 'document_batch_parts', 'entry_events'],
-      ...['messages', 'message_entries'],
+      ...['messages', 'message_entries', 'cards', 'desk_sessions', 'student_works', 'work_states', 'work_state_seen'],
     ].map((table) => [table, theirs]),
   ),
   reporting_periods: through('plan_id', 'plans'),
@@ -61,6 +61,9 @@ export const visible: Record<string, string> = {
   share_link_passes: through('link_id', 'share_links'),
   invitation_tokens: through('invitation_id', 'invitations'),
   message_stops: through('message_id', 'messages'),
+  // A piece of work is its maker's, and that of whoever knows a student who has it.
+  works: `made_by = asker() or ${through('id', '(select work_id as id from student_works) given')}`,
+  work_steps: through('work_id', 'works'),
 };
 
 /** Where everybody may write a line, whoever asks: what is refused here would be a change that nobody hears of. */
@@ -70,11 +73,12 @@ const addedByAll = ['changes', 'access_log'];
 export const writtenOnce = [
   ...['entry_revisions', 'incident_choices', 'goal_revisions', 'behavior_revisions', 'kept_names'],
   ...['access_log', 'changes', 'issued_reports', 'issued_report_entries', 'message_entries'],
+  ...['work_states', 'work_state_seen'],
 ];
 /** What is changed, and never taken away. */
 export const kept = [
   ...['entries', 'goals', 'goal_measures', 'behavior_targets', 'behavior_options', 'evidence', 'comments', 'messages'],
-  ...['work_sample_ratings', 'students', 'plans', 'share_links', 'people', 'schools'],
+  ...['work_sample_ratings', 'students', 'plans', 'share_links', 'people', 'schools', 'cards', 'works', 'work_steps'],
 ];
 
 /**
@@ -120,7 +124,11 @@ const functions = `
             union all
             select w.student_id from rating_links t join work_samples w on w.id = t.work_sample_id where t.token_hash = hash
             union all
-            select m.student_id from message_stops t join messages m on m.id = t.message_id where t.token_hash = hash) as door
+            select m.student_id from message_stops t join messages m on m.id = t.message_id where t.token_hash = hash
+            union all
+            select k.student_id from cards k where hash in (k.token_hash, k.code_hash)
+            union all
+            select d.student_id from desk_sessions d where d.token_hash = hash) as door
       join students s on s.id = door.student_id
   $$;
   -- The students to whose teams the one who asks is invited, by name.

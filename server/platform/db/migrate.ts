@@ -7,6 +7,7 @@ import * as beginning from './migrations/0001-beginning';
 import * as names from './migrations/0002-names';
 import * as terms from './migrations/0003-terms';
 import * as fidelity from './migrations/0004-fidelity';
+import * as desk from './migrations/0005-desk';
 
 type Migration = { up: (db: Knex) => Promise<unknown> };
 
@@ -19,6 +20,7 @@ export const migrations: Record<string, Migration> = {
   '0002-names': names,
   '0003-terms': terms,
   '0004-fidelity': fidelity,
+  '0005-desk': desk,
 };
 
 const cannotGoBack = async () => {

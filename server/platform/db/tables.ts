@@ -76,6 +76,16 @@ export interface BehaviorTargetsRow {
   merged_into: string | null;
 }
 
+export interface CardsRow {
+  id: string;
+  student_id: string;
+  token_hash: Buffer;
+  code_hash: Buffer;
+  made_by: string;
+  made_at: Date;
+  ended_at: Date | null;
+}
+
 export interface ChangesRow {
   id: string;
   school_id: string | null;
@@ -118,6 +128,16 @@ export interface CommentsRow {
   hidden_by: string | null;
   hidden_at: Date | null;
   hidden_reason: string | null;
+}
+
+export interface DeskSessionsRow {
+  id: string;
+  card_id: string;
+  student_id: string;
+  token_hash: Buffer;
+  began_at: Date;
+  seen_at: Date;
+  ended_at: Date | null;
 }
 
 export interface DocumentBatchPartsRow {
@@ -564,6 +584,14 @@ export interface StudentGroupsRow {
   school_id: string;
 }
 
+export interface StudentWorksRow {
+  student_id: string;
+  work_id: string;
+  given_by: string;
+  given_at: Date;
+  taken_at: Date | null;
+}
+
 export interface StudentsRow {
   id: string;
   school_id: string;
@@ -654,6 +682,43 @@ export interface WorkSamplesRow {
   entry_id: string | null;
 }
 
+export interface WorkStateSeenRow {
+  state_id: string;
+  student_id: string;
+  seen_by: string;
+  seen_at: Date;
+}
+
+export interface WorkStatesRow {
+  id: string;
+  student_id: string;
+  work_id: string;
+  step_id: string;
+  state: 'notBegun' | 'atIt' | 'stuck' | 'pleaseLook' | 'done';
+  word: string;
+  at: Date;
+  received_at: Date;
+  card_id: string;
+}
+
+export interface WorkStepsRow {
+  id: string;
+  work_id: string;
+  position: number;
+  title: string;
+  hint: string;
+  removed_at: Date | null;
+}
+
+export interface WorksRow {
+  id: string;
+  school_id: string;
+  made_by: string;
+  title: string;
+  made_at: Date;
+  closed_at: Date | null;
+}
+
 export interface BehaviorChoicesRow {
   id: string;
   school_id: string;
@@ -691,10 +756,12 @@ interface AllTables {
   behavior_phases: Table<BehaviorPhasesRow, 'target_id' | 'removed_at'>;
   behavior_revisions: Table<BehaviorRevisionsRow, 'id' | 'target_id' | 'option_id'>;
   behavior_targets: Table<BehaviorTargetsRow, 'student_id' | 'definition' | 'not_counted' | 'direction' | 'by_abc' | 'by_count' | 'by_time' | 'state' | 'merged_into'>;
+  cards: Table<CardsRow, 'ended_at'>;
   changes: Table<ChangesRow, 'id' | 'school_id' | 'student_id' | 'person_id' | 'before' | 'after' | 'changed_by'>;
   class_groups: Table<ClassGroupsRow, never>;
   closures: Table<ClosuresRow, never>;
   comments: Table<CommentsRow, 'seq' | 'entry_id' | 'person_id' | 'link_id' | 'answers' | 'hidden_by' | 'hidden_at' | 'hidden_reason'>;
+  desk_sessions: Table<DeskSessionsRow, 'ended_at'>;
   document_batch_parts: Table<DocumentBatchPartsRow, 'pages' | 'pdf' | 'left_out'>;
   document_batches: Table<DocumentBatchesRow, 'from_day' | 'to_day' | 'arrangement' | 'state' | 'problem' | 'attempts' | 'not_before'>;
   entries: Table<EntriesRow, 'beside_id' | 'self_recorded' | 'location_id' | 'version' | 'changed_by' | 'changed_at' | 'change_reason' | 'withdrawn' | 'goal_id' | 'measure_version' | 'data' | 'reason' | 'pairs_with' | 'paired_by' | 'paired_at' | 'seconds' | 'is_going' | 'resolved' | 'resolved_after' | 'target_id' | 'part' | 'minutes' | 'count' | 'fidelity'>;
@@ -737,6 +804,7 @@ interface AllTables {
   share_links: Table<ShareLinksRow, 'withdrawn_by' | 'withdrawn_at' | 'passcode_hash' | 'wrong_passcodes' | 'wrong_at' | 'locked_at' | 'email' | 'frequency' | 'stopped_at'>;
   sign_in_sessions: Table<SignInSessionsRow, 'school_id' | 'previous_hash' | 'is_shared'>;
   student_groups: Table<StudentGroupsRow, never>;
+  student_works: Table<StudentWorksRow, 'taken_at'>;
   students: Table<StudentsRow, 'archived_at'>;
   team_members: Table<TeamMembersRow, 'id' | 'rights' | 'until_date' | 'frequency' | 'stopped_at' | 'changed_by' | 'changed_at'>;
   test_mail_inbox: Table<TestMailInboxRow, 'id'>;
@@ -745,6 +813,10 @@ interface AllTables {
   visibility_rules: Table<VisibilityRulesRow, 'student_id'>;
   work_sample_ratings: Table<WorkSampleRatingsRow, 'person_id' | 'rating_link_id'>;
   work_samples: Table<WorkSamplesRow, 'entry_id'>;
+  work_state_seen: Table<WorkStateSeenRow, never>;
+  work_states: Table<WorkStatesRow, 'word'>;
+  work_steps: Table<WorkStepsRow, 'hint' | 'removed_at'>;
+  works: Table<WorksRow, 'closed_at'>;
   behavior_choices: Table<BehaviorChoicesRow, never>;
 }
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { MOST_IN_ROUND } from '~/core/entries/rounds/round-input';
 import { counted } from '~/core/words/counting';
-import { observable, type Round, roundOf } from '~/server/entries/rounds/rounds';
+import { observable, observableOf, type Round, roundOf } from '~/server/entries/rounds/rounds';
 import { database } from '~/server/platform/db/current';
 import { NotFound } from '~/server/platform/failures';
 import { idFrom, personOf, type RequestPerson } from '../../platform/http/request-person';
@@ -16,7 +16,12 @@ const goalIds = z
   .transform((text) => text.split('.'))
   .pipe(z.array(z.uuid()).min(1).max(MOST_IN_ROUND));
 
-/** A round that is kept, or one of the goals that the address names. */
+const studentIds = z
+  .string()
+  .transform((text) => text.split('.'))
+  .pipe(z.array(z.uuid()).min(1).max(MOST_IN_ROUND));
+
+/** A round that is kept, or one of the goals, or of all goals of the students, that the address names. */
 export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
   const asker = personOf(context);
   const { roundId } = params;
@@ -24,7 +29,13 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
     const round = await roundOf(database(), asker.actor, idFrom(roundId));
     return goThrough(round.goals, { asker, name: round.name, key: round.id });
   }
-  const parsed = goalIds.safeParse(new URL(request.url).searchParams.get('goals'));
+  const { searchParams } = new URL(request.url);
+  const whole = studentIds.safeParse(searchParams.get('students'));
+  if (whole.success) {
+    const all = await observableOf(database(), asker.actor, whole.data);
+    return goThrough(all.slice(0, MOST_IN_ROUND), { asker, name: observeRoundWords.aRound, key: whole.data.join('.') });
+  }
+  const parsed = goalIds.safeParse(searchParams.get('goals'));
   if (!parsed.success) throw new NotFound(observeRoundWords.noSuchGoals);
   const goals = await observable(database(), asker.actor, parsed.data);
   return goThrough(goals, { asker, name: observeRoundWords.aRound, key: goals.map(({ id }) => id).join('.') });

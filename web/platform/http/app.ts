@@ -10,9 +10,9 @@ import { addressContext, guardSubmissions, keepPrivate, nonceContext, securityHe
 
 const compress = compression();
 
-/** Pages and files are worth compressing; the few bytes that answer a submission are not. */
+/** Pages and files are worth compressing; the few bytes that answer a submission are not, and what is live would wait for more. */
 const compressPages: RequestHandler = (request, response, next) => {
-  if (request.method === 'GET') compress(request, response, next);
+  if (request.method === 'GET' && request.path !== '/live') compress(request, response, next);
   else next();
 };
 
@@ -28,7 +28,7 @@ export function makeApp(build: ServerBuild, { assets }: { assets: string }): Exp
   app.get('/health', health);
   app.use(securityHeaders({ isSecure: config.PUBLIC_URL.startsWith('https:') }), guardSubmissions(config.PUBLIC_URL));
   app.use(moved);
-  app.use(['/shared', '/invited', '/stop', '/rate'], keepPrivate);
+  app.use(['/shared', '/invited', '/stop', '/rate', '/desk'], keepPrivate);
   const getLoadContext = (request: express.Request, response: express.Response) => {
     const context = new RouterContextProvider();
     context.set(nonceContext, response.locals.nonce);

@@ -10,6 +10,9 @@ const host = isSecure ? '__Host-' : '';
 /** Carries a session's token. It has no end of its own: the session in the database has. */
 export const sessionCookie = createCookie(`${host}gm-session`, base);
 
+/** Carries the session of a student's desk: their own, and nobody's account. */
+export const deskCookie = createCookie(`${host}gm-desk`, base);
+
 /** Tells a browser in which somebody has signed in before. */
 export const deviceCookie = createCookie(`${host}gm-device`, { ...base, maxAge: 180 * 24 * 3600 });
 

@@ -1,3 +1,5 @@
+import { config } from '~/server/platform/config';
+
 /**
  * Whether an address leads to the machine it is opened on.
  *
@@ -24,3 +26,6 @@ export function localPath(text: string | null | undefined): string | null {
   const path = url?.origin === here ? url.pathname + url.search : null;
   return path && !path.startsWith('//') ? path : null;
 }
+
+/** The demo’s password and cards are known to everyone: it is for this machine, unless somebody has said that it is for others too. */
+export const demoIsOpen = config.DEMO === '1' || isLoopback(config.PUBLIC_URL);

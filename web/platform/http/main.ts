@@ -8,8 +8,10 @@ import { config } from '~/server/platform/config';
 import { closeDatabase } from '~/server/platform/db/current';
 import { isDatabaseGone } from '~/server/platform/db/database';
 import { migrate } from '~/server/platform/db/migrate';
+import { closeLive } from '~/server/platform/live';
 import { makeApp } from './app';
 import { log } from './log';
+import { endStreams } from './streams';
 
 /** Says why it cannot go on, and whether another start would help: see `scripts/setup/supervise.mjs`. */
 function giveUp(sentence: string, code = 1): never {
@@ -99,7 +101,9 @@ function serve(): void {
 
   /** Lets answers under way finish, then closes the pool. */
   async function stop() {
+    endStreams();
     server.close(async () => {
+      await closeLive();
       await closeDatabase();
       process.exit(0);
     });

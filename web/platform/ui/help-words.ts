@@ -7,6 +7,7 @@ export type HelpPage =
   | 'incident'
   | 'behavior'
   | 'class'
+  | 'board'
   | 'patterns'
   | 'report'
   | 'sharing'
@@ -76,6 +77,13 @@ export const helpWords: Record<HelpPage, { about: readonly string[]; first: stri
       'Categories have a column each. “All together” adds up the class.',
     ],
     first: 'choose a group and what is counted; a name leads to the student’s goal.',
+  },
+  board: {
+    about: [
+      'Each student says at their own desk how they stand with each step. The board changes by itself; only what needs somebody stands out.',
+      'What you mark as seen goes quiet until the student says something new.',
+    ],
+    first: 'choose the students who wait, and observe them together or mark them as seen.',
   },
   patterns: {
     about: ['What repeats across your students: weeks, antecedents, parts of the day.'],

@@ -1,0 +1,81 @@
+import type { Knex } from 'knex';
+
+/**
+ * The students' own desk: cards to get in with, pieces of work with their steps, and what students say of each step. What is said stays; the last
+ * of it counts.
+ */
+export async function up(db: Knex): Promise<void> {
+  await db.raw(`
+    create table cards (
+      id uuid primary key,
+      student_id uuid not null references students,
+      token_hash bytea not null unique,
+      code_hash bytea not null unique,
+      made_by uuid not null references people,
+      made_at timestamptz not null,
+      ended_at timestamptz
+    );
+    create unique index cards_one_a_student on cards (student_id) where ended_at is null;
+
+    create table desk_sessions (
+      id uuid primary key,
+      card_id uuid not null references cards,
+      student_id uuid not null references students,
+      token_hash bytea not null unique,
+      began_at timestamptz not null,
+      seen_at timestamptz not null,
+      ended_at timestamptz
+    );
+    create index desk_sessions_of on desk_sessions (student_id, began_at);
+
+    create table works (
+      id uuid primary key,
+      school_id uuid not null references schools,
+      made_by uuid not null references people,
+      title text not null check (length(title) between 1 and 80),
+      made_at timestamptz not null,
+      closed_at timestamptz
+    );
+    create index works_of on works (made_by);
+    create table work_steps (
+      id uuid primary key,
+      work_id uuid not null references works,
+      position int not null,
+      title text not null check (length(title) between 1 and 60),
+      hint text not null default '' check (length(hint) <= 160),
+      removed_at timestamptz,
+      unique (work_id, id)
+    );
+    create table student_works (
+      student_id uuid not null references students,
+      work_id uuid not null references works,
+      given_by uuid not null references people,
+      given_at timestamptz not null,
+      taken_at timestamptz,
+      primary key (student_id, work_id)
+    );
+    create index student_works_of on student_works (work_id);
+    create table work_states (
+      id uuid primary key,
+      student_id uuid not null,
+      work_id uuid not null,
+      step_id uuid not null,
+      state text not null check (state in ('notBegun', 'atIt', 'stuck', 'pleaseLook', 'done')),
+      word text not null default '' check (length(word) <= 200),
+      at timestamptz not null,
+      received_at timestamptz not null,
+      card_id uuid not null references cards,
+      unique (id, student_id),
+      foreign key (student_id, work_id) references student_works (student_id, work_id),
+      foreign key (work_id, step_id) references work_steps (work_id, id)
+    );
+    create index work_states_of on work_states (work_id, student_id, at);
+    create table work_state_seen (
+      state_id uuid primary key,
+      student_id uuid not null,
+      seen_by uuid not null references people,
+      seen_at timestamptz not null,
+      foreign key (state_id, student_id) references work_states (id, student_id)
+    );
+  `);
+}

@@ -1,0 +1,111 @@
+import { data, Form, redirect, useNavigation } from 'react-router';
+import { z } from 'zod';
+import { leaveDesk, openDesk } from '~/server/desk/cards';
+import { deskWorks } from '~/server/desk/steps';
+import { countTry, uncountTry } from '~/server/people/attempts';
+import { now } from '~/server/platform/clock';
+import { database } from '~/server/platform/db/current';
+import { deskCookie } from '../platform/http/cookies';
+import { formOf } from '../platform/http/form-of';
+import { addressContext } from '../platform/http/security';
+import type { Route } from './+types/desk';
+import { withErrorsAtDesk } from './at-desk';
+import { DeskSteps } from './desk-steps';
+import { deskWords } from './words';
+
+export const loader = withErrorsAtDesk(async ({ request }: Route.LoaderArgs, desk) => {
+  const card = new URL(request.url).searchParams.get('card');
+  const message = card === 'wait' ? deskWords.tooManyTries : card === 'unknown' ? deskWords.opensNothing : null;
+  if (!desk) return { desk: null, message };
+  const works = await deskWorks(database(), desk.studentId);
+  const { studentId, firstName, schoolName } = desk;
+  return { desk: { studentId, firstName, schoolName, works }, message };
+});
+
+const typed = z.object({ intent: z.literal('open'), words: z.string().trim().min(1).max(100) });
+
+/** Opens the desk by the words on a card, or puts it away. */
+export const action = withErrorsAtDesk(async ({ request, context }: Route.ActionArgs, desk) => {
+  const form = Object.fromEntries(await formOf(request));
+  if (form.intent === 'leave') {
+    if (desk) await leaveDesk(database(), desk, desk.now);
+    return redirect('/desk', { headers: { 'Set-Cookie': await deskCookie.serialize('', { maxAge: 0 }) } });
+  }
+  const parsed = typed.safeParse(form);
+  if (!parsed.success) return data({ message: deskWords.typeTheWords, words: '' }, { status: 400 });
+  const { words } = parsed.data;
+  const address = context.get(addressContext);
+  if ((await countTry(database(), 'unknownCard', address)) !== null) {
+    return data({ message: deskWords.tooManyTries, words }, { status: 429 });
+  }
+  const token = await openDesk(database(), { words }, now());
+  if (!token) return data({ message: deskWords.opensNothing, words }, { status: 400 });
+  await uncountTry(database(), 'unknownCard', address);
+  return redirect('/desk', { headers: { 'Set-Cookie': await deskCookie.serialize(token) } });
+});
+
+export const meta: Route.MetaFunction = () => [
+  { title: deskWords.pageTitle },
+  { name: 'robots', content: 'noindex, nofollow' },
+];
+
+/** A student's own pages: one thing to do, in large type, and nobody else's name. */
+export default function DeskPage({ loaderData: { desk, message }, actionData }: Route.ComponentProps) {
+  return (
+    <main className="mx-auto max-w-xl px-5 py-6 text-lg sm:py-10">
+      {desk ? (
+        <OpenDesk {...desk} />
+      ) : (
+        <CardForm message={actionData?.message ?? message} words={actionData?.words ?? ''} />
+      )}
+    </main>
+  );
+}
+
+function CardForm({ message, words }: { message: string | null; words: string }) {
+  const isBusy = useNavigation().state !== 'idle';
+  return (
+    <Form method="post" action="/desk" className="grid gap-5">
+      <h1 className="text-3xl">{deskWords.hello}</h1>
+      <input type="hidden" name="intent" value="open" />
+      <label className="grid gap-2">
+        <span className="font-semibold">{deskWords.wordsOnYourCard}</span>
+        <input
+          name="words"
+          required
+          defaultValue={words}
+          autoComplete="off"
+          autoCapitalize="none"
+          spellCheck={false}
+          aria-describedby="card-message"
+          aria-invalid={message ? true : undefined}
+          placeholder={deskWords.fourWords}
+          className="input h-16 w-full text-xl"
+        />
+      </label>
+      <p id="card-message" role="alert" className={message ? 'font-semibold text-clay-deep' : 'sr-only'}>
+        {message}
+      </p>
+      <button type="submit" disabled={isBusy} className="btn btn-primary h-16 text-lg">
+        {deskWords.openMyDesk}
+      </button>
+      <p className="text-base text-ink-2">{deskWords.orScan}</p>
+    </Form>
+  );
+}
+
+type Opened = NonNullable<Route.ComponentProps['loaderData']['desk']>;
+
+function OpenDesk({ studentId, firstName, works }: Opened) {
+  return (
+    <>
+      <DeskSteps key={studentId} studentId={studentId} firstName={firstName} works={works} />
+      <Form method="post" action="/desk" className="mt-10 border-t border-rule pt-5">
+        <input type="hidden" name="intent" value="leave" />
+        <button type="submit" className="btn h-14">
+          {deskWords.putAway}
+        </button>
+      </Form>
+    </>
+  );
+}

@@ -1,0 +1,57 @@
+/** Streams that stand open: they are ended when the server is. */
+const open = new Set<() => void>();
+
+/** How often a line is sent that says nothing: so that nobody between takes the stream for dead. */
+const BEAT = 15_000;
+/** Then the browser asks again, and it is looked up anew who may see what. */
+const LONGEST = 10 * 60_000;
+
+export const endStreams = () => {
+  for (const end of open) end();
+};
+
+interface Events {
+  /** Begins to listen; what it is given sends an event. Gives back what ends the listening. */
+  begin: (send: (event: object) => void) => Promise<() => void>;
+  signal: AbortSignal;
+}
+
+/** An answer of server-sent events, until the browser goes away, or for ten minutes. Never compressed. */
+export function eventStream({ begin, signal }: Events): Response {
+  const text = new TextEncoder();
+  let end = () => {};
+  const body = new ReadableStream<Uint8Array>({
+    async start(controller) {
+      let isOver = false;
+      let stopListening = () => {};
+      const write = (line: string) => {
+        if (!isOver) controller.enqueue(text.encode(line));
+      };
+      end = () => {
+        if (isOver) return;
+        isOver = true;
+        clearInterval(beat);
+        clearTimeout(longest);
+        open.delete(end);
+        stopListening();
+        controller.close();
+      };
+      const beat = setInterval(() => write('event: beat\ndata: {}\n\n'), BEAT);
+      const longest = setTimeout(() => end(), LONGEST);
+      open.add(end);
+      signal.addEventListener('abort', () => end());
+      write('retry: 2000\nevent: beat\ndata: {}\n\n');
+      try {
+        stopListening = await begin((event) => write(`data: ${JSON.stringify(event)}\n\n`));
+        if (isOver) stopListening();
+      } catch {
+        // The database cannot be listened to: the page asks by itself until it can.
+        end();
+      }
+    },
+    cancel: () => end(),
+  });
+  return new Response(body, {
+    headers: { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform' },
+  });
+}

@@ -1,0 +1,71 @@
+import { useEffect, useRef } from 'react';
+import { z } from 'zod';
+
+const changed = z.object({ studentId: z.string(), what: z.enum(['steps', 'entries']), isMine: z.boolean() });
+export type LiveChanged = z.infer<typeof changed>;
+
+const NAME = 'gentle-margin live';
+/** Where nothing was heard for this long, not even a beat, the page asks by itself … */
+const DEAF_AFTER = 40_000;
+/** … this often. */
+const ASK_EVERY = 20_000;
+/** Several changes at once are looked at once. */
+const TOGETHER = 120;
+
+/**
+ * Calls back when something changes that the page may show. All tabs of a browser share one stream: one of them holds it, and passes
+ * on what it hears. Where it breaks, each asks every 20 seconds.
+ *
+ * @param onChange  with what was heard; with nothing where it is not known whether anything has changed
+ */
+export function useLive(onChange: (heard: LiveChanged[]) => void): void {
+  const call = useRef(onChange);
+  useEffect(() => {
+    call.current = onChange;
+  });
+  useEffect(() => {
+    const channel = new BroadcastChannel(NAME);
+    const stop = new AbortController();
+    let heardAt = Date.now();
+    let waiting: LiveChanged[] = [];
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const hear = (data: unknown) => {
+      heardAt = Date.now();
+      const parsed = changed.safeParse(data);
+      if (!parsed.success) return;
+      waiting.push(parsed.data);
+      timer ??= setTimeout(() => {
+        const heard = waiting;
+        [waiting, timer] = [[], undefined];
+        call.current(heard);
+      }, TOGETHER);
+    };
+    channel.onmessage = ({ data }) => hear(data);
+    const hold = () =>
+      new Promise<void>((release) => {
+        const source = new EventSource('/live');
+        const pass = ({ data }: MessageEvent<string>) => {
+          const event: unknown = JSON.parse(data);
+          hear(event);
+          channel.postMessage(event);
+        };
+        source.addEventListener('message', pass);
+        source.addEventListener('beat', pass);
+        stop.signal.addEventListener('abort', () => {
+          source.close();
+          release();
+        });
+      });
+    // Who does not get the lock waits for it, and holds the stream when that tab is closed.
+    navigator.locks?.request(NAME, { signal: stop.signal }, hold).catch(() => {});
+    const asking = setInterval(() => {
+      if (Date.now() - heardAt > DEAF_AFTER) call.current([]);
+    }, ASK_EVERY);
+    return () => {
+      stop.abort();
+      channel.close();
+      clearInterval(asking);
+      clearTimeout(timer);
+    };
+  }, []);
+}

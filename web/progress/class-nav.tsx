@@ -1,0 +1,11 @@
+import { SubNav } from '../platform/ui/sub-nav';
+import { classNavWords } from './words';
+
+const views = [
+  { to: '/class', label: classNavWords.totals },
+  { to: '/class/works', label: classNavWords.works },
+  { to: '/class/cards', label: classNavWords.cards },
+];
+
+/** The pages about a class as a whole. */
+export const ClassNav = () => <SubNav label={classNavWords.class} views={views} />;
