@@ -4,6 +4,7 @@ import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vite';
 
 const loadedByName = [
+  'pg-listen',
   '@node-rs/argon2',
   'compression',
   'docx',

@@ -95,6 +95,7 @@ export async function setClassWork(db: Database, now: Date): Promise<void> {
     await db('student_works').insert({
       ...{ student_id: studentId, work_id: workId, given_by: teacher.id, given_at: before },
     });
+    await openGoals(db, studentId);
     for (const [step, state, ago, word = ''] of said[name] ?? []) {
       const at = new Date(now.getTime() - ago * MINUTE);
       await db('work_states').insert({
@@ -103,4 +104,20 @@ export async function setClassWork(db: Database, now: Date): Promise<void> {
       });
     }
   }
+}
+
+/** A log that is counted stands on the desk, and the first of the other goals as progress, both in plain words. */
+async function openGoals(db: Database, studentId: string): Promise<void> {
+  const goals = await db('goals as g')
+    .join('goal_measures as m', (on) => on.on('m.goal_id', 'g.id').andOn('m.version', 'g.measure_version'))
+    .where({ 'g.student_id': studentId, 'g.retired_on': null })
+    .orderBy('g.position')
+    .select('g.id', 'g.short_name', db.raw(`m.measure ->> 'kind' as kind`));
+  const log = goals.find(({ kind }) => kind === 'cumulativeTotal');
+  const other = goals.find(({ kind }) => kind !== 'cumulativeTotal');
+  const rows = [
+    ...(log ? [{ goal_id: log.id, shows: 'log' as const, plain: 'Plants I potted' }] : []),
+    ...(other ? [{ goal_id: other.id, shows: 'progress' as const, plain: other.short_name }] : []),
+  ];
+  if (rows.length > 0) await db('desk_goals').insert(rows.map((row) => ({ ...row, student_id: studentId })));
 }

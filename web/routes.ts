@@ -13,6 +13,9 @@ export default [
   route('desk', 'desk/desk.tsx'),
   route('desk/in/:token', 'desk/open-desk.ts'),
   route('desk/steps', 'desk/steps.ts'),
+  route('desk/log', 'desk/log.ts'),
+  route('desk/log/:goalId', 'desk/my-log.tsx'),
+  route('desk/progress', 'desk/my-progress.tsx'),
   route('live', 'desk/live.ts'),
   route('class/works/:workId/projected', 'desk/projected.tsx'),
   layout('today/shell.tsx', [
@@ -60,6 +63,7 @@ export default [
     route('students/:studentId/sharing/access-log', 'sharing/access-log.tsx'),
     route('students/:studentId/sharing/access-log.csv', 'sharing/access-log-file.ts'),
     route('students/:studentId/team', 'students/student-team.tsx'),
+    route('students/:studentId/desk', 'desk/student-desk.tsx'),
     route('students/:studentId/absences', 'students/absences.tsx'),
     route('students/:studentId/names', 'sharing/names.ts'),
     route('students/:studentId/observe', 'entries/observe.tsx'),

@@ -1,13 +1,29 @@
 import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { boardRows } from '~/core/desk/board';
+import { typedAmount } from '~/core/desk/log';
 import type { StepState, WorkInput } from '~/core/desk/steps';
 import { freshDatabase } from '~/tests/database/fresh';
-import { accessTo, actorOf, addStudent, now, type SmallSchool, smallSchool } from '~/tests/database/small-school';
+import {
+  accessTo,
+  actorOf,
+  addGoal,
+  addStudent,
+  now,
+  type SmallSchool,
+  smallSchool,
+  today,
+  wall,
+} from '~/tests/database/small-school';
+import { observationsOf, sessionsByGoal } from '../entries/read';
 import { hashToken, newToken } from '../people/tokens';
 import { Invalid, NotFound } from '../platform/failures';
+import { loggedAmounts } from '../progress/class-totals';
+import { weekCounts } from '../progress/coverage';
+import type { StudentAccess } from '../students/access';
 import { boardOf, markSeen } from './board';
 import { cardsOf, endCard, makeCards, resumeDesk } from './cards';
+import { deskGoals, saveDeskGoals, saveLog } from './log';
 import { deskWorks, sayStep } from './steps';
 import { saveWork, setWorkClosed, workOf, worksOf } from './works';
 
@@ -146,6 +162,108 @@ describe('a desk', () => {
   });
 });
 
+describe('a log that a student keeps', () => {
+  const plants = {
+    ...{ kind: 'cumulativeTotal', unit: { one: 'plant', many: 'plants' }, total: 140, amounts: 'added' },
+    categories: [
+      { key: 'herbs', label: 'Herbs' },
+      { key: 'beans', label: 'Beans' },
+    ],
+  };
+  const at = { wall, now, timeZone: 'America/New_York' };
+  const log = (goalId: string, changes: object = {}) => ({
+    ...{ id: randomUUID(), goalId, on: today, amount: 12, category: 'herbs', note: 'lemon thyme' },
+    ...changes,
+  });
+  const open = (goalId: string, selfCounts = true) => {
+    const choice = { goalId, shows: 'log' as const, plain: 'Plants I potted', selfCounts };
+    return saveDeskGoals(fresh.db, manager(), ben, [choice], now);
+  };
+  let goal: string;
+  let desk: { studentId: StudentAccess<'read'>; cardId: string };
+  beforeAll(async () => {
+    goal = await addGoal(fresh.db, ben, '9', { measure: plants });
+    desk = { studentId: accessTo(ben), cardId: (await cardOf(ben)).id };
+    await open(goal);
+  });
+  const total = async () => {
+    const [one] = (await deskGoals(fresh.db, accessTo(ben))).filter(({ goal: { id } }) => id === goal);
+    return (await loggedAmounts(fresh.db, [one!.goal])).reduce((sum, { amount }) => sum + amount, 0);
+  };
+
+  it('is marked as the student’s, counts once, and is corrected by them that day with its history', async () => {
+    const said = log(goal);
+    await Promise.all([saveLog(fresh.db, desk, said, at), saveLog(fresh.db, desk, said, at)]);
+    expect(await total()).toBe(12);
+    await saveLog(fresh.db, desk, { ...said, amount: 9 }, at);
+    expect(await total()).toBe(9);
+    const [entry] = await observationsOf(fresh.db, [accessTo(ben)], { ids: [said.id] });
+    expect(entry).toMatchObject({
+      observerName: 'Student',
+      recordedByName: 'Student',
+      version: 2,
+      isSelfRecorded: true,
+    });
+    expect(await fresh.db('entry_revisions').where({ entry_id: said.id }).pluck('version')).toEqual([1]);
+    const nextDay = { ...at, wall: { ...wall, on: '2026-11-25' }, now: new Date(now.getTime() + 86_400_000) };
+    await expect(saveLog(fresh.db, desk, { ...said, amount: 8 }, nextDay)).rejects.toThrow(Invalid);
+    // Sent again as it stands, it is there already.
+    await saveLog(fresh.db, desk, { ...said, amount: 9 }, nextDay);
+    expect(await weekCounts(fresh.db, [accessTo(ben)], '2026-09-01')).toEqual([]);
+  });
+
+  it('makes no figure where the case manager says so, and does again where they take it back', async () => {
+    const before = await total();
+    await saveLog(fresh.db, desk, log(goal, { amount: 5, category: null }), at);
+    expect(await total()).toBe(before + 5);
+    await open(goal, false);
+    expect(await total()).toBe(0);
+    const theirs = (await deskGoals(fresh.db, accessTo(ben))).find(({ goal: { id } }) => id === goal);
+    expect((await sessionsByGoal(fresh.db, [theirs!.goal], { inDetail: true })).get(goal)).toBeUndefined();
+    await open(goal);
+    expect(await total()).toBe(before + 5);
+    const kept = await fresh.db('changes').where({ what: 'visibility', student_id: ben }).orderBy('id').pluck('after');
+    expect(kept.at(-1)).toMatchObject({ goal: '9', desk: 'log', 'entries count': 'yes' });
+  });
+
+  it('refuses what cannot be, with a sentence at the field', async () => {
+    const fails = (changes: object) =>
+      saveLog(fresh.db, desk, log(goal, changes), at).then(
+        () => null,
+        (error) => error,
+      );
+    expect(await fails({ amount: 10_000 })).toMatchObject({
+      fields: { amount: expect.stringContaining('the whole 140') },
+    });
+    expect(await fails({ amount: -3 })).toMatchObject({ fields: { amount: expect.stringContaining('below nothing') } });
+    expect(await fails({ category: 'roses' })).toMatchObject({ fields: { amount: expect.any(String) } });
+    expect(await fails({ on: '2026-11-25' })).toMatchObject({ fields: { on: expect.stringContaining('to come') } });
+    expect(await fails({ on: '2026-11-01' })).toMatchObject({ fields: { on: expect.stringContaining('teacher') } });
+    expect(await fails({ goalId: school.goal })).toBeInstanceOf(NotFound);
+    // What somebody else recorded is not theirs to change.
+    const other = (await fresh.db('entries').whereNot({ student_id: ben }).first('id'))?.id ?? randomUUID();
+    if (await fresh.db('entries').where({ id: other }).first())
+      expect(await fails({ id: other })).toBeInstanceOf(NotFound);
+  });
+
+  it('is opened by whoever may share the report, for goals that take one number', async () => {
+    const trials = await addGoal(fresh.db, ben, '10');
+    const choice = { goalId: trials, shows: 'log' as const, plain: '', selfCounts: true };
+    await expect(saveDeskGoals(fresh.db, manager(), ben, [choice], now)).rejects.toThrow(Invalid);
+    const progress = { ...choice, shows: 'progress' as const };
+    await expect(saveDeskGoals(fresh.db, actorOf(school.aide), ben, [progress], now)).rejects.toThrow(NotFound);
+    await expect(saveDeskGoals(fresh.db, manager(), school.student, [progress], now)).rejects.toThrow(NotFound);
+    await saveDeskGoals(fresh.db, manager(), ben, [progress], now);
+    await expect(saveLog(fresh.db, desk, log(trials), at)).rejects.toThrow(NotFound);
+  });
+
+  it('reads a number as it is typed', () => {
+    expect(['12', ' 1,5 ', '-3', '0', '', 'a lot', '1e9', '12.'].map(typedAmount)).toEqual([
+      ...[12, 1.5, -3, 0, null, null, null, null],
+    ]);
+  });
+});
+
 describe('a card', () => {
   it('is one a student: a new one ends the one before, and who may not share makes none', async () => {
     const first = await cardOf(ben);
@@ -157,7 +275,8 @@ describe('a card', () => {
     const [stored] = await fresh.db('cards').where({ id: second.id });
     expect(JSON.stringify(stored)).not.toContain(second.code.split(' ')[0]);
     const changes = await fresh.db('changes').where({ what: 'card', student_id: ben }).orderBy('id').pluck('after');
-    expect(changes).toEqual([{ card: 'made' }, { card: 'renewed' }]);
+    expect(changes[0]).toEqual({ card: 'made' });
+    expect(changes.at(-1)).toEqual({ card: 'renewed' });
   });
 
   it('opens a desk that ends with the card, with its student, and when it rests too long', async () => {

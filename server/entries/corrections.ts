@@ -21,14 +21,22 @@ export const recordedRow = z.object({
   changedAt: z.date().nullable(),
   changeReason: z.string().nullable(),
   isWithdrawn: z.boolean(),
+  isSelfRecorded: z.boolean(),
 });
 export type Recorded = z.infer<typeof recordedRow>;
 
+/** What an entry that a student made at their own desk says of who it was. */
+const SELF = 'Student';
+
+/** The observer's name: an entry that the student made names them, and not the adult whose card opened the desk. */
+export const observerName = (row: string, person: string) =>
+  `case when ${row}.self_recorded then '${SELF}' else ${person}.short_name end`;
+
 /** The same as columns of an entry’s row, with the names that belong to it: see `recordedNames`. */
 export const recordedColumns = (row: string) => `
-  ${row}.id, ${row}.student_id as "studentId", ${row}.observer_id as "observerId", observer.short_name as "observerName",
-  ${row}.recorded_by as "recordedById", recorder.short_name as "recordedByName", ${row}.recorded_at as "recordedAt",
-  ${row}.version, changer.short_name as "changedByName", ${row}.changed_at as "changedAt",
+  ${row}.id, ${row}.student_id as "studentId", ${row}.observer_id as "observerId", ${observerName(row, 'observer')} as "observerName",
+  ${row}.recorded_by as "recordedById", ${observerName(row, 'recorder')} as "recordedByName", ${row}.recorded_at as "recordedAt",
+  ${row}.version, changer.short_name as "changedByName", ${row}.self_recorded as "isSelfRecorded", ${row}.changed_at as "changedAt",
   ${row}.change_reason as "changeReason", ${row}.withdrawn as "isWithdrawn"`;
 
 /** The people named by `recordedColumns`. */
@@ -42,7 +50,7 @@ const MS_PER_DAY = 86_400_000;
 /** Whether the one who asks may correct or withdraw this record. */
 export function canChangeEntry(student: Membership, actor: Actor, entry: Recorded, now: Date): boolean {
   return canChange(student, {
-    isOwn: entry.recordedById === actor.personId || entry.observerId === actor.personId,
+    isOwn: !entry.isSelfRecorded && (entry.recordedById === actor.personId || entry.observerId === actor.personId),
     ageInDays: (now.getTime() - entry.recordedAt.getTime()) / MS_PER_DAY,
   });
 }

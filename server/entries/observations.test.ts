@@ -258,9 +258,13 @@ describe('withdrawing', () => {
     const id = await recordOne();
     await withdraw(id);
     expect((await observationsOf(fresh.db, [school.student])).map((entry) => entry.id)).not.toContain(id);
-    const sessions = await sessionsByGoal(fresh.db, [{ id: school.goal, studentId: school.student }], {
-      inDetail: true,
-    });
+    const sessions = await sessionsByGoal(
+      fresh.db,
+      [{ id: school.goal, studentId: school.student, selfCounts: true }],
+      {
+        inDetail: true,
+      },
+    );
     expect([...sessions.values()].flat().map((session) => session.id)).not.toContain(id);
     expect(await observationOf(fresh.db, school.student, id)).toMatchObject({
       isWithdrawn: true,

@@ -7,7 +7,7 @@ import type { Database } from '../platform/db/database';
 import { rowsOf, written } from '../platform/db/rows';
 import { NotFound } from '../platform/failures';
 import type { StudentAccess } from '../students/access';
-import { recordedColumns, recordedNames, recordedRow, revisedEntries } from './corrections';
+import { observerName, recordedColumns, recordedNames, recordedRow, revisedEntries } from './corrections';
 
 /** What a measure recorded, or why there is no score: the database holds that one of the two is there, never both. */
 const data = written<MeasureData | null>();
@@ -55,6 +55,7 @@ const soFar = `
       from entries before cross join jsonb_array_elements(before.data -> 'amounts') as one
      where before.student_id = o.student_id and before.goal_id = o.goal_id and before.kind = 'goal' and not before.withdrawn
            and before.pairs_with is null
+           and (not before.self_recorded or coalesce((select d.self_counts from desk_goals d where d.goal_id = o.goal_id), true))
            and (before.observed_on, before.observed_time, before.recorded_at) <= (o.observed_on, o.observed_time, o.recorded_at))
   end as "soFar"`;
 
@@ -149,6 +150,7 @@ const goalSessionRow = z.tuple([
   known,
   known,
   written<FidelityMarks | null>(),
+  z.boolean(),
 ]);
 
 /**
@@ -159,21 +161,27 @@ const goalSessionRow = z.tuple([
  */
 export async function sessionsByGoal(
   db: Database,
-  goals: readonly { id: string; studentId: string }[],
+  goals: readonly { id: string; studentId: string; selfCounts: boolean }[],
   { inDetail }: { inDetail: boolean },
 ): Promise<Map<string, VersionedSession[]>> {
-  const details = ['id', 'location_id', 'observer_id'].map((column) => (inDetail ? `o.${column}` : 'null')).join(', ');
+  // A student at their own desk is no observer.
+  const details = inDetail
+    ? 'o.id, o.location_id, case when o.self_recorded then null else o.observer_id end'
+    : 'null, null, null';
   const found = await rowsOf(
     db,
     sessionRow,
     `select o.goal_id, o.observed_on, o.data, o.reason, o.measure_version, ${details}
-         from unnest(cast(:studentIds as uuid[]), cast(:goalIds as uuid[])) as goal (student_id, id)
+         from unnest(cast(:studentIds as uuid[]), cast(:goalIds as uuid[]), cast(:selfCounts as boolean[])) as goal (student_id, id, self_counts)
          cross join lateral (
            select * from entries x
             where x.student_id = goal.student_id and x.goal_id = goal.id and x.kind = 'goal' and not x.withdrawn
-                  and x.pairs_with is null
+                  and x.pairs_with is null and (goal.self_counts or not x.self_recorded)
             order by x.observed_on, x.observed_time, x.recorded_at) o`,
-    { studentIds: goals.map(({ studentId }) => studentId), goalIds: goals.map(({ id }) => id) },
+    {
+      ...{ studentIds: goals.map(({ studentId }) => studentId), goalIds: goals.map(({ id }) => id) },
+      selfCounts: goals.map(({ selfCounts }) => selfCounts),
+    },
   );
   const byGoal = new Map<string, VersionedSession[]>();
   for (const [goal, on, data, reason, version, id, location, observer] of found) {
@@ -216,6 +224,8 @@ export interface GoalSession extends VersionedSession {
   locationName: string | null;
   pairsWith: string | null;
   fidelity: FidelityMarks | null;
+  /** The student entered it at their own desk. */
+  isSelfRecorded: boolean;
 }
 
 /** All sessions of one goal in order of date and time, those of second observers too. */
@@ -227,15 +237,15 @@ export async function sessionsOfGoal(
   const found = await rowsOf(
     db,
     goalSessionRow,
-    `select o.id, o.observed_on, o.data, o.reason, o.measure_version, o.location_id, o.observer_id, o.note, p.short_name,
-              st.name, o.pairs_with, o.fidelity
+    `select o.id, o.observed_on, o.data, o.reason, o.measure_version, o.location_id, case when o.self_recorded then null else o.observer_id end, o.note,
+              ${observerName('o', 'p')}, st.name, o.pairs_with, o.fidelity, o.self_recorded
          from entries o join people p on p.id = o.observer_id left join locations st on st.id = o.location_id
         where o.student_id = ? and o.goal_id = ? and o.kind = 'goal' and not o.withdrawn
         order by o.observed_on, o.observed_time, o.recorded_at`,
     [studentId, goalId],
   );
   return found.map(
-    ([id, on, data, reason, version, location, observer, note, observerName, locationName, pairsWith, fidelity]) => ({
+    ([id, on, data, reason, version, location, observer, note, name, locationName, pairsWith, fidelity, isSelf]) => ({
       ...{
         id,
         on,
@@ -244,11 +254,11 @@ export async function sessionsOfGoal(
         location,
         observer,
         note,
-        observerName,
         locationName,
         pairsWith,
         fidelity,
       },
+      ...{ observerName: name, isSelfRecorded: isSelf },
     }),
   );
 }

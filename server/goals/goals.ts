@@ -26,6 +26,8 @@ export interface Goal extends GoalDefinition {
   locationIds: string[];
   retired: Retirement | null;
   editedAt: string | null;
+  /** Whether what the student enters at their own desk makes its figures. */
+  selfCounts: boolean;
 }
 
 export interface Retirement {
@@ -70,6 +72,7 @@ const goalRow = z.object({
   edited_at: z.union([z.date(), z.string()]).nullable(),
   /** Missing in what goals said before this was asked for. */
   target_since: z.string().nullish(),
+  self_counts: z.boolean().nullish(),
 });
 type GoalRow = z.infer<typeof goalRow>;
 
@@ -102,6 +105,7 @@ function goalFromRow(row: GoalRow): Goal {
         ? null
         : { on: row.retired_on, how: row.retired_how, replacedBy: row.replaced_by, note: row.retired_note },
     editedAt: row.edited_at === null ? null : new Date(row.edited_at).toISOString(),
+    selfCounts: row.self_counts ?? true,
   };
 }
 
@@ -130,6 +134,7 @@ const goalColumns = `g.*,
   (select max(cast(r.changed_at at time zone 'UTC' as date)) from goal_revisions r
     where r.goal_id = g.id and cast(r.row ->> 'criterion_value' as float) <> g.criterion_value) as target_since,
   (select json_object_agg(v.version, v.measure) from goal_measures v where v.goal_id = g.id) as measures,
+  (select d.self_counts from desk_goals d where d.goal_id = g.id) as self_counts,
   array(select person_id from goal_observers o where o.goal_id = g.id) as observer_ids,
   array(select location_id from goal_locations l where l.goal_id = g.id) as location_ids`;
 

@@ -47,7 +47,7 @@ describe('what logs took in', () => {
     const other = await addStudent(fresh.db, 'Ben', [[school.manager, 'caseManager']]);
     const elsewhere = { id: await addGoal(fresh.db, other, '1', { measure: log('plant') }), studentId: other };
     await took(elsewhere, '2026-11-16', [[40, 'herbs']]);
-    const found = await loggedAmounts(fresh.db, [goal]);
+    const found = await loggedAmounts(fresh.db, [{ ...goal, selfCounts: true }]);
     expect(found.sort((a, b) => `${a.week}${a.category}`.localeCompare(`${b.week}${b.category}`))).toEqual([
       { goalId: goal.id, category: 'herbs', week: '2026-11-09', amount: 4 },
       { goalId: goal.id, category: 'herbs', week: '2026-11-16', amount: 1 },
@@ -67,7 +67,8 @@ describe('what logs took in', () => {
     await took(goal, '2026-11-16', [], { data: null, reason: 'absent' });
     const paired = { pairs_with: first, paired_by: school.manager, paired_at: now, observer_id: school.aide };
     await took(goal, '2026-11-16', [[200, null]], paired);
-    const sums = async () => (await loggedAmounts(fresh.db, [goal])).map(({ amount }) => amount);
+    const sums = async () =>
+      (await loggedAmounts(fresh.db, [{ ...goal, selfCounts: true }])).map(({ amount }) => amount);
     expect(await sums()).toEqual([7]);
     // From now on it is hours; the plants of before are no hours.
     await fresh.db.transaction(async (trx) => {

@@ -26,7 +26,7 @@ export async function weekCounts(
     `select o.goal_id as "goalId", o.observer_id as "observerId", p.name as "observerName",
             to_char(date_trunc('week', o.observed_on), 'YYYY-MM-DD') as week, cast(count(*) as int) as n
        from entries o join people p on p.id = o.observer_id
-      where o.student_id = any(?) and o.kind = 'goal' and o.observed_on >= ? and not o.withdrawn
+      where o.student_id = any(?) and o.kind = 'goal' and o.observed_on >= ? and not o.withdrawn and not o.self_recorded
       group by 1, 2, 3, 4`,
     [[...studentIds], since],
   );

@@ -116,7 +116,9 @@ export function progressFrom(
   sessions: readonly GoalSession[],
   { school, today }: { school: School; today: IsoDate },
 ): Progress {
-  const counting = sessions.filter(({ pairsWith }) => pairsWith === null);
+  const counting = sessions.filter(
+    ({ pairsWith, isSelfRecorded }) => pairsWith === null && (goal.selfCounts || !isSelfRecorded),
+  );
   return progressOf(goal, sessionsOf(goal, counting), { calendar: school.calendar, today });
 }
 

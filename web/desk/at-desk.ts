@@ -1,7 +1,9 @@
 import { data, type RouterContextProvider } from 'react-router';
+import { type WallTime, wallTime } from '~/core/calendar/zone';
 import { type OpenDesk, resumeDesk } from '~/server/desk/cards';
 import { now } from '~/server/platform/clock';
 import { asking, database } from '~/server/platform/db/current';
+import type { School } from '~/server/school/school';
 import { doorOf } from '~/server/sharing/doors';
 import { deskCookie } from '../platform/http/cookies';
 import { withFailures } from '../platform/http/failure-answer';
@@ -14,7 +16,8 @@ interface AtDesk {
 
 /** The open desk, at this moment. */
 export interface Desk extends OpenDesk {
-  schoolName: string;
+  school: School;
+  wall: WallTime;
   now: Date;
 }
 
@@ -33,7 +36,8 @@ export const withErrorsAtDesk = <Args extends AtDesk, Result>(
     return asking({ doorTo: door.studentId }, async () => {
       const at = now();
       const open = await resumeDesk(database(), token, at);
-      return handler(args, open && { ...open, schoolName: door.school.name, now: at });
+      const { school } = door;
+      return handler(args, open && { ...open, school, wall: wallTime(at, school.timeZone), now: at });
     });
   });
 

@@ -1,15 +1,17 @@
 import { Check, Eye, Triangle, Volume2 } from 'lucide-react';
 import { type ReactNode, useEffect, useState } from 'react';
 import { useRevalidator } from 'react-router';
-import { type StepState, stepStateWords } from '~/core/desk/steps';
+import { type StepState, stepSaid, stepStateWords } from '~/core/desk/steps';
 import type { DeskWork } from '~/server/desk/steps';
-import { useKeptSteps } from './use-kept-steps';
+import { useKept } from './use-kept';
 import { deskWords } from './words';
 
 interface DeskStepsProps {
   studentId: string;
   firstName: string;
   works: DeskWork[];
+  /** Whether something else stands on the desk, where there is no work. */
+  hasMore: boolean;
 }
 
 type Step = DeskWork['steps'][number];
@@ -18,12 +20,13 @@ type Step = DeskWork['steps'][number];
 const LOOK_EVERY = 15_000;
 
 /** The student's work, at the step where they are. */
-export function DeskSteps({ studentId, firstName, works }: DeskStepsProps) {
-  const { waiting, message, say } = useKeptSteps(studentId);
+export function DeskSteps({ studentId, firstName, works, hasMore }: DeskStepsProps) {
+  const { waiting, message, say } = useKept(studentId);
+  const said = waiting.flatMap((one) => (one.to === 'steps' ? (stepSaid.safeParse(one.said).data ?? []) : []));
   const shown = works.map((work) => ({
     ...work,
     steps: work.steps.map((step): Step => {
-      const last = waiting.findLast(({ stepId }) => stepId === step.id);
+      const last = said.findLast(({ stepId }) => stepId === step.id);
       return last ? { ...step, state: last.state, word: last.word || step.word, isSeen: false } : step;
     }),
   }));
@@ -38,7 +41,7 @@ export function DeskSteps({ studentId, firstName, works }: DeskStepsProps) {
       {!first && (
         <>
           <h1 className="text-3xl">{deskWords.helloName(firstName)}</h1>
-          <p className="mt-3">{deskWords.nothingOpen}</p>
+          {!hasMore && <p className="mt-3">{deskWords.nothingOpen}</p>}
         </>
       )}
       {first && <WorkSteps work={first} heading={<Greeting firstName={firstName} work={first} />} say={say} />}
@@ -91,7 +94,7 @@ function Greeting({ firstName, work }: { firstName: string; work: DeskWork }) {
 interface WorkStepsProps {
   work: DeskWork;
   heading: ReactNode;
-  say: ReturnType<typeof useKeptSteps>['say'];
+  say: ReturnType<typeof useKept>['say'];
 }
 
 function WorkSteps({ work, heading, say }: WorkStepsProps) {
@@ -109,7 +112,7 @@ function WorkSteps({ work, heading, say }: WorkStepsProps) {
                 step={step}
                 at={i + 1}
                 onSay={(state, word = '') => {
-                  say({ workId: work.id, stepId: step.id, state, word });
+                  say('steps', { workId: work.id, stepId: step.id, state, word });
                   setOpened(state === 'done' ? null : step.id);
                 }}
               />

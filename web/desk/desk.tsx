@@ -1,4 +1,4 @@
-import { data, Form, redirect, useNavigation } from 'react-router';
+import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { z } from 'zod';
 import { leaveDesk, openDesk } from '~/server/desk/cards';
 import { deskWorks } from '~/server/desk/steps';
@@ -11,6 +11,7 @@ import { addressContext } from '../platform/http/security';
 import type { Route } from './+types/desk';
 import { withErrorsAtDesk } from './at-desk';
 import { DeskSteps } from './desk-steps';
+import { deskLogs } from './log-view';
 import { deskWords } from './words';
 
 export const loader = withErrorsAtDesk(async ({ request }: Route.LoaderArgs, desk) => {
@@ -18,8 +19,9 @@ export const loader = withErrorsAtDesk(async ({ request }: Route.LoaderArgs, des
   const message = card === 'wait' ? deskWords.tooManyTries : card === 'unknown' ? deskWords.opensNothing : null;
   if (!desk) return { desk: null, message };
   const works = await deskWorks(database(), desk.studentId);
-  const { studentId, firstName, schoolName } = desk;
-  return { desk: { studentId, firstName, schoolName, works }, message };
+  const { logs, hasProgress } = await deskLogs(database(), desk);
+  const { studentId, firstName } = desk;
+  return { desk: { studentId, firstName, works, logs, hasProgress }, message };
 });
 
 const typed = z.object({ intent: z.literal('open'), words: z.string().trim().min(1).max(100) });
@@ -94,12 +96,31 @@ function CardForm({ message, words }: { message: string | null; words: string })
   );
 }
 
+const moreClass =
+  'flex min-h-16 flex-wrap items-center justify-between gap-x-4 rounded-box border border-rule bg-sheet px-4 py-3';
+
 type Opened = NonNullable<Route.ComponentProps['loaderData']['desk']>;
 
-function OpenDesk({ studentId, firstName, works }: Opened) {
+function OpenDesk({ studentId, firstName, works, logs, hasProgress }: Opened) {
+  const more = logs.length > 0 || hasProgress;
   return (
     <>
-      <DeskSteps key={studentId} studentId={studentId} firstName={firstName} works={works} />
+      <DeskSteps key={studentId} studentId={studentId} firstName={firstName} works={works} hasMore={more} />
+      {more && (
+        <nav aria-label={deskWords.alsoHere} className="mt-10 grid gap-3">
+          {logs.map(({ goalId, plain, said }) => (
+            <Link key={goalId} to={`/desk/log/${goalId}`} className={moreClass}>
+              <span className="display text-xl">{plain}</span>
+              <span className="text-base text-ink-2">{said}</span>
+            </Link>
+          ))}
+          {hasProgress && (
+            <Link to="/desk/progress" className={moreClass}>
+              <span className="display text-xl">{deskWords.myProgress}</span>
+            </Link>
+          )}
+        </nav>
+      )}
       <Form method="post" action="/desk" className="mt-10 border-t border-rule pt-5">
         <input type="hidden" name="intent" value="leave" />
         <button type="submit" className="btn h-14">

@@ -27,6 +27,64 @@ export const deskWords = {
   seen: 'Your teacher has seen it.',
   readAloud: 'Read aloud',
   putAway: 'Put my desk away',
+  alsoHere: 'Also on my desk',
+  myProgress: 'My progress',
+  backToDesk: 'Back to my desk',
+};
+
+/** `my-log.tsx` */
+export const myLogWords = {
+  pageTitle: 'My log',
+  of: (total: string) => `of ${total}.`,
+  toGo: (left: string) => `${left} to go.`,
+  full: 'It is full.',
+  today: 'Today',
+  howMuch: (unit: string) => `How many ${unit}?`,
+  howHigh: 'What was it?',
+  which: 'Which kind?',
+  note: 'Which ones? (if you like)',
+  withThese: (amount: string, total: string) => `With these it will be ${amount} of ${total}.`,
+  save: (what: string) => `Save ${what}`,
+  change: (what: string) => `Change to ${what}`,
+  typeANumber: 'Type a number.',
+  saved: 'It is saved.',
+  mine: 'What I entered',
+  changeIt: 'Change',
+  setAside: 'Your teacher looks at these before they count.',
+  day: 'Day',
+  leaveIt: 'Leave it as it was',
+};
+
+/** `my-progress.tsx` */
+export const myProgressWords = {
+  pageTitle: 'My progress',
+  nothing: 'There is nothing to show yet.',
+  youAreAt: (now: string, target: string) => `You are at ${now}. The target is ${target}.`,
+  notYet: (target: string) => `No score yet. The target is ${target}.`,
+  reached: 'You have reached it.',
+  youHave: (amount: string, total: string) => `You have ${amount} of ${total}.`,
+  next: (criterion: string) => `What comes next: ${criterion}.`,
+  untilWhen: (day: string) => `There is time until ${day}.`,
+};
+
+/** `student-desk.tsx` */
+export const studentDeskWords = {
+  pageTitle: (name: string) => `Desk of ${name} · Gentle Margin`,
+  title: 'At the desk',
+  about: 'The student’s desk',
+  aboutWords:
+    'What stands here is what the student sees when they come in with their card, in the words that you choose.',
+  aboutLog: 'In a log they enter amounts or measurements themselves. Each entry says that it is the student’s.',
+  aboutCounts: 'Where their entries do not count, they are shown in the report and make no figure.',
+  goal: 'Goal',
+  shows: 'At the desk',
+  inWords: 'In plain words',
+  counts: 'Their entries count',
+  showsWords: { nothing: 'Not shown', progress: 'Progress', log: 'Progress and a log' },
+  save: 'Save',
+  saved: 'The desk is kept.',
+  noGoals: 'There is no goal yet.',
+  cards: 'Make a card',
 };
 
 /** `works.tsx` */
@@ -102,8 +160,9 @@ export const classBoardWords = {
   whoAndStep: (name: string, step: string) => `${name} · ${step}`,
   quoted: (word: string) => `“${word}”`,
   stuckFor: (minutes: number, times: number) =>
-    `Stuck for ${counted(minutes, 'minute', 'minutes')}${times > 1 ? `; ${times} times at this step so far` : ''}.`,
-  asksFor: (minutes: number) => `Has asked you to look for ${counted(minutes, 'minute', 'minutes')}.`,
+    `${minutes === 0 ? 'Stuck just now' : `Stuck for ${counted(minutes, 'minute', 'minutes')}`}${times > 1 ? `; ${times} times at this step so far` : ''}.`,
+  asksFor: (minutes: number) =>
+    minutes === 0 ? 'Asks you to look.' : `Asked you to look ${counted(minutes, 'minute', 'minutes')} ago.`,
   justNow: 'Just now',
   finished: (name: string, step: string) => `${name} finished ${step}.`,
   began: (name: string, step: string) => `${name} began ${step}.`,
@@ -112,7 +171,7 @@ export const classBoardWords = {
 /** `board-cell.tsx` */
 export const boardCellWords = {
   seen: ' · seen',
-  minutes: (count: number) => ` · ${count} min`,
+  minutes: (count: number) => (count === 0 ? ' · now' : ` · ${count} min`),
 };
 
 /** `projected.tsx` */

@@ -8,6 +8,7 @@ export function ReadersNav({ studentId }: { studentId: string }) {
     { to: `${of}/sharing`, label: sharingNavWords.whoCanSeeThis },
     { to: `${of}/sharing/visibility`, label: sharingNavWords.whatEachReaderSees },
     { to: `${of}/sharing/links`, label: sharingNavWords.shareLinks },
+    { to: `${of}/desk`, label: sharingNavWords.desk },
     { to: `${of}/sharing/access-log`, label: sharingNavWords.accessLog },
   ];
   return <SubNav label={sharingNavWords.aboutReaders} views={views} />;

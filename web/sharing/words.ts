@@ -38,6 +38,7 @@ export const sharingNavWords = {
   shareLinks: 'Share links',
   accessLog: 'Access log',
   aboutReaders: 'About readers',
+  desk: 'The student’s desk',
 };
 
 /** `access-log.tsx` */

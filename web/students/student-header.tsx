@@ -1,6 +1,7 @@
 import { Link, NavLink, useNavigate } from 'react-router';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { useKey } from '../platform/ui/use-key';
+import { NewEntries } from './new-entries';
 import { studentHeaderWords } from './words';
 
 export interface HeaderStudent {
@@ -74,6 +75,7 @@ export function StudentHeader({ student, isBehavior = false }: { student: Header
         {mayShare && <View to={`/students/${id}/sharing`}>{studentHeaderWords.sharing}</View>}
         {mayShare && <View to={`/students/${id}/team`}>{studentHeaderWords.team}</View>}
       </nav>
+      <NewEntries key={id} studentId={id} />
     </header>
   );
 }

@@ -209,3 +209,8 @@ export const absencesWords = {
 export const namesInNoteWords = {
   anotherChild: (named: string) => `${named}: another child? Readers from outside see “a classmate”.`,
 };
+
+/** `new-entries.tsx` */
+export const newEntriesWords = {
+  show: (count: number) => `Show ${counted(count, 'new entry', 'new entries')}`,
+};

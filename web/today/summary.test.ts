@@ -20,6 +20,7 @@ const student: Student = {
   rights: null,
 };
 const goal = (id: string, changes: object = {}): Goal => ({
+  selfCounts: true,
   ...goalOf({ baseline: { value: 20, on: '2026-09-01' }, targetOn: '2026-10-31', ...changes }),
   id,
   studentId: accessTo('s1'),

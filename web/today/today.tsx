@@ -1,5 +1,5 @@
-import { Fragment } from 'react';
-import { Link } from 'react-router';
+import { Fragment, useCallback } from 'react';
+import { Link, useRevalidator } from 'react-router';
 import { longDate, weekday } from '~/core/calendar/iso-date';
 import { noSchoolWords } from '~/core/calendar/school-days';
 import { defined } from '~/core/defined';
@@ -29,6 +29,7 @@ import { personOf } from '../platform/http/request-person';
 import { useWaiting } from '../platform/offline/waiting';
 import { FirstSteps } from '../platform/ui/first-steps';
 import { MarginTitle, Page } from '../platform/ui/page';
+import { useLive } from '../platform/ui/use-live';
 import { schoolFirstSteps } from '../school/first-steps';
 import type { Route } from './+types/today';
 import { Attention } from './attention';
@@ -107,6 +108,15 @@ type Part = Loaded['parts'][number];
 type DueStudent = Part['students'][number];
 
 export default function Today({ loaderData }: Route.ComponentProps) {
+  const { revalidate } = useRevalidator();
+  useLive(
+    useCallback(
+      (heard) => {
+        if (heard.some(({ what, isMine }) => what === 'entries' && !isMine)) void revalidate();
+      },
+      [revalidate],
+    ),
+  );
   const {
     wall,
     noSchool,

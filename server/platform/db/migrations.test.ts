@@ -166,6 +166,16 @@ describe('the step to', () => {
     await expect(db('changes').update({ what: 'plan' })).rejects.toThrow('is not removed');
   });
 
+  it('0005-desk leaves every entry as it was: none is a student’s own, and none is set aside', async () => {
+    await from('0004-fidelity.sql');
+    const before = await db('entries').orderBy('id').select('id', 'data', 'version');
+    expect(before.length).toBeGreaterThan(0);
+    await migrate(urlOf(name));
+    expect(await db('entries').orderBy('id').select('id', 'data', 'version')).toEqual(before);
+    expect(await db('entries').where({ self_recorded: true }).pluck('id')).toEqual([]);
+    expect(await db('desk_goals').pluck('goal_id')).toEqual([]);
+  });
+
   it('0004-fidelity says nothing of supports of what was recorded before', async () => {
     await from('0003-terms.sql');
     await migrate(urlOf(name));

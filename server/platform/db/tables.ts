@@ -130,6 +130,14 @@ export interface CommentsRow {
   hidden_reason: string | null;
 }
 
+export interface DeskGoalsRow {
+  goal_id: string;
+  student_id: string;
+  shows: 'nothing' | 'progress' | 'log';
+  plain: string;
+  self_counts: boolean;
+}
+
 export interface DeskSessionsRow {
   id: string;
   card_id: string;
@@ -761,6 +769,7 @@ interface AllTables {
   class_groups: Table<ClassGroupsRow, never>;
   closures: Table<ClosuresRow, never>;
   comments: Table<CommentsRow, 'seq' | 'entry_id' | 'person_id' | 'link_id' | 'answers' | 'hidden_by' | 'hidden_at' | 'hidden_reason'>;
+  desk_goals: Table<DeskGoalsRow, 'plain' | 'self_counts'>;
   desk_sessions: Table<DeskSessionsRow, 'ended_at'>;
   document_batch_parts: Table<DocumentBatchPartsRow, 'pages' | 'pdf' | 'left_out'>;
   document_batches: Table<DocumentBatchesRow, 'from_day' | 'to_day' | 'arrangement' | 'state' | 'problem' | 'attempts' | 'not_before'>;

@@ -72,6 +72,16 @@ CREATE FUNCTION public.refuse_removal() RETURNS trigger
     end
   $$;
 
+CREATE FUNCTION public.tell_live_of_entries() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+      begin
+        perform pg_notify('live', json_build_object('studentId', student_id, 'what', 'entries', 'by', by)::text)
+           from (select distinct student_id, case when self_recorded then null else recorded_by end as by from added) as told;
+        return null;
+      end
+    $$;
+
 CREATE FUNCTION public.tell_worker() RETURNS trigger
     LANGUAGE plpgsql
     AS $$
@@ -312,6 +322,16 @@ ALTER TABLE public.comments ALTER COLUMN seq ADD GENERATED ALWAYS AS IDENTITY (
     NO MINVALUE
     NO MAXVALUE
     CACHE 1
+);
+
+CREATE TABLE public.desk_goals (
+    goal_id uuid NOT NULL,
+    student_id uuid NOT NULL,
+    shows text NOT NULL,
+    plain text DEFAULT ''::text NOT NULL,
+    self_counts boolean DEFAULT true NOT NULL,
+    CONSTRAINT desk_goals_plain_check CHECK ((length(plain) <= 80)),
+    CONSTRAINT desk_goals_shows_check CHECK ((shows = ANY (ARRAY['nothing'::text, 'progress'::text, 'log'::text])))
 );
 
 CREATE TABLE public.desk_sessions (
@@ -1142,88 +1162,88 @@ ALTER TABLE ONLY public.knex_migrations ALTER COLUMN id SET DEFAULT nextval('pub
 
 ALTER TABLE ONLY public.knex_migrations_lock ALTER COLUMN index SET DEFAULT nextval('public.knex_migrations_lock_index_seq'::regclass);
 
-INSERT INTO public.access_log OVERRIDING SYSTEM VALUE VALUES (1, '092cd19c-d040-4e22-8984-84fcd6001591', '5464f764-2146-4547-b49f-c193702db54f', NULL, 'progress report no. 1', 'issued', '2026-11-24 15:00:00+00', '2026-11-24');
+INSERT INTO public.access_log OVERRIDING SYSTEM VALUE VALUES (1, '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', NULL, 'progress report no. 1', 'issued', '2026-11-24 15:00:00+00', '2026-11-24');
 
-INSERT INTO public.behavior_fields VALUES ('092cd19c-d040-4e22-8984-84fcd6001591', '{}');
+INSERT INTO public.behavior_fields VALUES ('7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', '{}');
 
-INSERT INTO public.behavior_options VALUES ('5d9ea5be-7aa7-471b-9c8d-3d9d529ef303', '5c400100-0000-4000-8000-000000000001', '092cd19c-d040-4e22-8984-84fcd6001591', 'antecedent', 'Noise', '', 0, 'offered', NULL, NULL);
-INSERT INTO public.behavior_options VALUES ('71f8fbd7-9841-48a4-9c21-e6bcec03bb77', '5c400100-0000-4000-8000-000000000001', '092cd19c-d040-4e22-8984-84fcd6001591', 'antecedent', 'Waiting', '', 1, 'offered', NULL, NULL);
-INSERT INTO public.behavior_options VALUES ('34a3f972-3597-4ef0-b126-48402b25dc12', '5c400100-0000-4000-8000-000000000001', '092cd19c-d040-4e22-8984-84fcd6001591', 'consequence', 'A break', '', 0, 'offered', NULL, NULL);
-INSERT INTO public.behavior_options VALUES ('c00fc8ec-e3c4-4ae8-909e-6acab155f105', '5c400100-0000-4000-8000-000000000001', '092cd19c-d040-4e22-8984-84fcd6001591', 'location', 'Kitchen', '', 0, 'offered', NULL, '01d57ccc-5d69-4382-906b-789d28cdcbdf');
-INSERT INTO public.behavior_options VALUES ('d2d36146-ca62-41a6-b99c-877d4ba3701f', '5c400100-0000-4000-8000-000000000001', '092cd19c-d040-4e22-8984-84fcd6001591', 'intensity', '1', 'quiet', 0, 'offered', NULL, NULL);
-INSERT INTO public.behavior_options VALUES ('f5e3a4b0-3083-42c7-b318-bdd022868d4a', '5c400100-0000-4000-8000-000000000001', '092cd19c-d040-4e22-8984-84fcd6001591', 'intensity', '2', 'loud', 1, 'offered', NULL, NULL);
-INSERT INTO public.behavior_options VALUES ('cd411deb-9280-43a0-b80b-9b79ce6ebb54', '5c400100-0000-4000-8000-000000000001', '092cd19c-d040-4e22-8984-84fcd6001591', 'function', 'escape', '', 0, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('28b5b05f-d001-42e7-b454-658ee909531d', '5c400100-0000-4000-8000-000000000001', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'antecedent', 'Noise', '', 0, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('1ccd953d-d681-4aea-98b9-319138a7fda5', '5c400100-0000-4000-8000-000000000001', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'antecedent', 'Waiting', '', 1, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('4cf30125-ceee-4353-bf62-47d631d143a8', '5c400100-0000-4000-8000-000000000001', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'consequence', 'A break', '', 0, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('9ebbe741-b38c-4c94-9e6b-8c69d8e217a8', '5c400100-0000-4000-8000-000000000001', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'location', 'Kitchen', '', 0, 'offered', NULL, 'b3056797-fb25-42b5-b6df-d6839b5027f5');
+INSERT INTO public.behavior_options VALUES ('2489c2b7-c363-40b2-9fd9-fe673fadb886', '5c400100-0000-4000-8000-000000000001', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'intensity', '1', 'quiet', 0, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('c45b727e-e739-4ac8-875e-6be15dd8aec0', '5c400100-0000-4000-8000-000000000001', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'intensity', '2', 'loud', 1, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('4e6f0455-82c1-4c61-905d-6e771843cbed', '5c400100-0000-4000-8000-000000000001', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'function', 'escape', '', 0, 'offered', NULL, NULL);
 
-INSERT INTO public.behavior_targets VALUES ('e4d04227-0cb1-4269-abe0-a36f49d8f91e', '5c400100-0000-4000-8000-000000000001', '092cd19c-d040-4e22-8984-84fcd6001591', 'Leaves', '', '', 'decrease', true, true, false, 0, 'offered', NULL);
-INSERT INTO public.behavior_targets VALUES ('207213ef-9025-4455-9404-6113007af951', '5c400100-0000-4000-8000-000000000001', '092cd19c-d040-4e22-8984-84fcd6001591', 'Shouts', '', '', 'decrease', true, true, false, 1, 'offered', NULL);
+INSERT INTO public.behavior_targets VALUES ('c2152e79-daff-4864-b9be-11dd2c1d6ba6', '5c400100-0000-4000-8000-000000000001', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'Leaves', '', '', 'decrease', true, true, false, 0, 'offered', NULL);
+INSERT INTO public.behavior_targets VALUES ('69943fed-d919-420a-81ec-120872b58fb5', '5c400100-0000-4000-8000-000000000001', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'Shouts', '', '', 'decrease', true, true, false, 1, 'offered', NULL);
 
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (1, '5c400100-0000-4000-8000-000000000001', '092cd19c-d040-4e22-8984-84fcd6001591', NULL, 'plan', NULL, '{"endsOn": "2027-06-11", "periods": [{"label": "Quarter 1", "endsOn": "2026-12-04"}], "startsOn": "2026-09-08"}', '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (2, '5c400100-0000-4000-8000-000000000001', '092cd19c-d040-4e22-8984-84fcd6001591', NULL, 'share link', NULL, '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "b4536601-b9e4-423a-9556-e1871216573e", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (3, '5c400100-0000-4000-8000-000000000001', '092cd19c-d040-4e22-8984-84fcd6001591', NULL, 'share link', '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "b4536601-b9e4-423a-9556-e1871216573e", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '{"kind": "family", "email": "ida@home.example", "endsOn": "2027-06-11", "linkId": "b4536601-b9e4-423a-9556-e1871216573e", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "daily", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (4, '5c400100-0000-4000-8000-000000000001', '092cd19c-d040-4e22-8984-84fcd6001591', NULL, 'visibility', '{}', '{"family": {"shows": ["numbers", "note"], "layout": "sentences", "grouping": "week", "oldestFirst": false}}', '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (1, '5c400100-0000-4000-8000-000000000001', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', NULL, 'plan', NULL, '{"endsOn": "2027-06-11", "periods": [{"label": "Quarter 1", "endsOn": "2026-12-04"}], "startsOn": "2026-09-08"}', '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (2, '5c400100-0000-4000-8000-000000000001', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', NULL, 'share link', NULL, '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "41d20984-6630-4352-ac30-700068ecef4e", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (3, '5c400100-0000-4000-8000-000000000001', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', NULL, 'share link', '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "41d20984-6630-4352-ac30-700068ecef4e", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '{"kind": "family", "email": "ida@home.example", "endsOn": "2027-06-11", "linkId": "41d20984-6630-4352-ac30-700068ecef4e", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "daily", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (4, '5c400100-0000-4000-8000-000000000001', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', NULL, 'visibility', '{}', '{"family": {"shows": ["numbers", "note"], "layout": "sentences", "grouping": "week", "oldestFirst": false}}', '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.comments OVERRIDING SYSTEM VALUE VALUES ('61c68030-86f0-43e4-bd82-b57e5e630800', 1, '092cd19c-d040-4e22-8984-84fcd6001591', 'e6b9ce27-ef60-443d-9ed3-80f39ec0d78e', 'comment', NULL, 'b4536601-b9e4-423a-9556-e1871216573e', NULL, '2026-11-24', '10:00:00', 'Well done.', '2026-11-24 15:00:00+00', NULL, NULL, NULL);
+INSERT INTO public.comments OVERRIDING SYSTEM VALUE VALUES ('409a3ddf-5ee4-4a78-a359-dafb89b8aa86', 1, '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'b71adba4-4605-4b9f-8e41-b01aa8d61f13', 'comment', NULL, '41d20984-6630-4352-ac30-700068ecef4e', NULL, '2026-11-24', '10:00:00', 'Well done.', '2026-11-24 15:00:00+00', NULL, NULL, NULL);
 
-INSERT INTO public.entries VALUES ('e6b9ce27-ef60-443d-9ed3-80f39ec0d78e', '092cd19c-d040-4e22-8984-84fcd6001591', 'goal', '2026-11-18', '09:30:00', '5464f764-2146-4547-b49f-c193702db54f', NULL, '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00', false, '01d57ccc-5d69-4382-906b-789d28cdcbdf', '', 1, NULL, NULL, NULL, false, '2795db49-98a0-4d94-a2ec-00e82522232c', 1, '{"trials": ["independent", "gesture", "incorrect"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('0e91fa6b-33aa-4730-bd0b-6f1ea25f4ab4', '092cd19c-d040-4e22-8984-84fcd6001591', 'goal', '2026-11-19', '09:30:00', '5464f764-2146-4547-b49f-c193702db54f', NULL, '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00', false, '01d57ccc-5d69-4382-906b-789d28cdcbdf', 'Counted anew.', 2, '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00', 'From paper.', false, '2795db49-98a0-4d94-a2ec-00e82522232c', 1, '{"trials": ["independent", "independent"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, '[{"key": "step1", "label": "Card on the bench", "isDone": true}]');
-INSERT INTO public.entries VALUES ('9d3116a1-0b95-4d9b-b449-7df72f208d69', '092cd19c-d040-4e22-8984-84fcd6001591', 'goal', '2026-11-20', '09:30:00', '5464f764-2146-4547-b49f-c193702db54f', NULL, '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00', false, '01d57ccc-5d69-4382-906b-789d28cdcbdf', '', 2, '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00', 'Another student’s.', true, '2795db49-98a0-4d94-a2ec-00e82522232c', 1, '{"trials": ["gesture"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('569e578e-982e-4d6a-bd4e-b89707e71ef3', '092cd19c-d040-4e22-8984-84fcd6001591', 'incident', '2026-11-24', '09:30:00', '5464f764-2146-4547-b49f-c193702db54f', NULL, '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00', false, NULL, 'By the door.', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, 40, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('1ce16860-89fa-400b-bd6c-2c4eb8a44cc0', '092cd19c-d040-4e22-8984-84fcd6001591', 'count', '2026-11-24', '09:00:00', '5464f764-2146-4547-b49f-c193702db54f', NULL, '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00', false, NULL, '', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, 'e4d04227-0cb1-4269-abe0-a36f49d8f91e', NULL, 30, 0, NULL);
+INSERT INTO public.entries VALUES ('b71adba4-4605-4b9f-8e41-b01aa8d61f13', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'goal', '2026-11-18', '09:30:00', '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', NULL, '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00', false, 'b3056797-fb25-42b5-b6df-d6839b5027f5', '', 1, NULL, NULL, NULL, false, '7d133c14-aba3-4902-b0cf-1708eeedd6cc', 1, '{"trials": ["independent", "gesture", "incorrect"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('1d92eef1-6e93-4008-9733-785d1c02c31f', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'goal', '2026-11-19', '09:30:00', '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', NULL, '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00', false, 'b3056797-fb25-42b5-b6df-d6839b5027f5', 'Counted anew.', 2, '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00', 'From paper.', false, '7d133c14-aba3-4902-b0cf-1708eeedd6cc', 1, '{"trials": ["independent", "independent"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, '[{"key": "step1", "label": "Card on the bench", "isDone": true}]');
+INSERT INTO public.entries VALUES ('f21be928-d1d6-4f69-b129-884182356fae', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'goal', '2026-11-20', '09:30:00', '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', NULL, '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00', false, 'b3056797-fb25-42b5-b6df-d6839b5027f5', '', 2, '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00', 'Another student’s.', true, '7d133c14-aba3-4902-b0cf-1708eeedd6cc', 1, '{"trials": ["gesture"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('1616babf-2124-4533-b983-5aa479dd646a', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'incident', '2026-11-24', '09:30:00', '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', NULL, '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00', false, NULL, 'By the door.', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, 40, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('659feb21-228e-432a-ab7a-db0f2b041ce3', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'count', '2026-11-24', '09:00:00', '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', NULL, '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00', false, NULL, '', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, 'c2152e79-daff-4864-b9be-11dd2c1d6ba6', NULL, 30, 0, NULL);
 
-INSERT INTO public.entry_revisions VALUES ('0e91fa6b-33aa-4730-bd0b-6f1ea25f4ab4', 1, '092cd19c-d040-4e22-8984-84fcd6001591', '{"id": "0e91fa6b-33aa-4730-bd0b-6f1ea25f4ab4", "data": {"trials": ["independent", "spoken"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "goal_id": "2795db49-98a0-4d94-a2ec-00e82522232c", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "092cd19c-d040-4e22-8984-84fcd6001591", "location_id": "01d57ccc-5d69-4382-906b-789d28cdcbdf", "observed_on": "2026-11-19", "observer_id": "5464f764-2146-4547-b49f-c193702db54f", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "5464f764-2146-4547-b49f-c193702db54f", "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00', 'From paper.');
-INSERT INTO public.entry_revisions VALUES ('9d3116a1-0b95-4d9b-b449-7df72f208d69', 1, '092cd19c-d040-4e22-8984-84fcd6001591', '{"id": "9d3116a1-0b95-4d9b-b449-7df72f208d69", "data": {"trials": ["gesture"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "goal_id": "2795db49-98a0-4d94-a2ec-00e82522232c", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "092cd19c-d040-4e22-8984-84fcd6001591", "location_id": "01d57ccc-5d69-4382-906b-789d28cdcbdf", "observed_on": "2026-11-20", "observer_id": "5464f764-2146-4547-b49f-c193702db54f", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "5464f764-2146-4547-b49f-c193702db54f", "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00', 'Another student’s.');
+INSERT INTO public.entry_revisions VALUES ('1d92eef1-6e93-4008-9733-785d1c02c31f', 1, '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', '{"id": "1d92eef1-6e93-4008-9733-785d1c02c31f", "data": {"trials": ["independent", "spoken"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "goal_id": "7d133c14-aba3-4902-b0cf-1708eeedd6cc", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "7cd8ac8f-0abc-45a9-9250-5fa3c49180c4", "location_id": "b3056797-fb25-42b5-b6df-d6839b5027f5", "observed_on": "2026-11-19", "observer_id": "68f06b10-9cfa-47e7-b3fb-9baa37f00c57", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "68f06b10-9cfa-47e7-b3fb-9baa37f00c57", "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00', 'From paper.');
+INSERT INTO public.entry_revisions VALUES ('f21be928-d1d6-4f69-b129-884182356fae', 1, '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', '{"id": "f21be928-d1d6-4f69-b129-884182356fae", "data": {"trials": ["gesture"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "goal_id": "7d133c14-aba3-4902-b0cf-1708eeedd6cc", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "7cd8ac8f-0abc-45a9-9250-5fa3c49180c4", "location_id": "b3056797-fb25-42b5-b6df-d6839b5027f5", "observed_on": "2026-11-20", "observer_id": "68f06b10-9cfa-47e7-b3fb-9baa37f00c57", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "68f06b10-9cfa-47e7-b3fb-9baa37f00c57", "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00', 'Another student’s.');
 
-INSERT INTO public.goal_measures VALUES ('2795db49-98a0-4d94-a2ec-00e82522232c', 1, '{"kind": "trials", "levels": [{"key": "independent", "label": "Independent", "words": "alone"}, {"key": "gesture", "label": "Gesture", "words": "a gesture"}, {"key": "spoken", "label": "Spoken", "words": "a spoken prompt"}], "planned": 5, "mostTrials": 40, "mostSupport": "gesture", "opportunity": {"one": "seedling", "many": "seedlings"}, "refusalIsOpportunity": true}', '2026-09-08');
+INSERT INTO public.goal_measures VALUES ('7d133c14-aba3-4902-b0cf-1708eeedd6cc', 1, '{"kind": "trials", "levels": [{"key": "independent", "label": "Independent", "words": "alone"}, {"key": "gesture", "label": "Gesture", "words": "a gesture"}, {"key": "spoken", "label": "Spoken", "words": "a spoken prompt"}], "planned": 5, "mostTrials": 40, "mostSupport": "gesture", "opportunity": {"one": "seedling", "many": "seedlings"}, "refusalIsOpportunity": true}', '2026-09-08');
 
-INSERT INTO public.goals VALUES ('2795db49-98a0-4d94-a2ec-00e82522232c', '092cd19c-d040-4e22-8984-84fcd6001591', 'a345a9a2-6d00-442d-800e-e5cabc042f7c', NULL, '1', 'Garden', 'Plants a row', 'Plants along a string.', 0, 1, 'day', NULL, NULL, 80, '2027-06-11', '2026-09-08', NULL, 'atLeast', 80, 'ofLast', 3, 4, 1, 1, 1, NULL, NULL, NULL, NULL, '');
+INSERT INTO public.goals VALUES ('7d133c14-aba3-4902-b0cf-1708eeedd6cc', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'ae4494b8-e05c-456e-be02-00a32cfa9083', NULL, '1', 'Garden', 'Plants a row', 'Plants along a string.', 0, 1, 'day', NULL, NULL, 80, '2027-06-11', '2026-09-08', NULL, 'atLeast', 80, 'ofLast', 3, 4, 1, 1, 1, NULL, NULL, NULL, NULL, '');
 
-INSERT INTO public.incident_choices VALUES ('569e578e-982e-4d6a-bd4e-b89707e71ef3', 1, 'behavior', 1, '092cd19c-d040-4e22-8984-84fcd6001591', 'e4d04227-0cb1-4269-abe0-a36f49d8f91e', NULL);
-INSERT INTO public.incident_choices VALUES ('569e578e-982e-4d6a-bd4e-b89707e71ef3', 1, 'antecedent', 1, '092cd19c-d040-4e22-8984-84fcd6001591', NULL, '5d9ea5be-7aa7-471b-9c8d-3d9d529ef303');
+INSERT INTO public.incident_choices VALUES ('1616babf-2124-4533-b983-5aa479dd646a', 1, 'behavior', 1, '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'c2152e79-daff-4864-b9be-11dd2c1d6ba6', NULL);
+INSERT INTO public.incident_choices VALUES ('1616babf-2124-4533-b983-5aa479dd646a', 1, 'antecedent', 1, '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', NULL, '28b5b05f-d001-42e7-b454-658ee909531d');
 
-INSERT INTO public.issued_report_entries VALUES ('1e57ce9a-429c-4458-b40d-f554dd50eb1e', '092cd19c-d040-4e22-8984-84fcd6001591', '569e578e-982e-4d6a-bd4e-b89707e71ef3', 1);
-INSERT INTO public.issued_report_entries VALUES ('1e57ce9a-429c-4458-b40d-f554dd50eb1e', '092cd19c-d040-4e22-8984-84fcd6001591', '0e91fa6b-33aa-4730-bd0b-6f1ea25f4ab4', 2);
-INSERT INTO public.issued_report_entries VALUES ('1e57ce9a-429c-4458-b40d-f554dd50eb1e', '092cd19c-d040-4e22-8984-84fcd6001591', 'e6b9ce27-ef60-443d-9ed3-80f39ec0d78e', 1);
+INSERT INTO public.issued_report_entries VALUES ('223b7318-8138-4245-a936-18b574b50ee1', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', '1616babf-2124-4533-b983-5aa479dd646a', 1);
+INSERT INTO public.issued_report_entries VALUES ('223b7318-8138-4245-a936-18b574b50ee1', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', '1d92eef1-6e93-4008-9733-785d1c02c31f', 2);
+INSERT INTO public.issued_report_entries VALUES ('223b7318-8138-4245-a936-18b574b50ee1', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'b71adba4-4605-4b9f-8e41-b01aa8d61f13', 1);
 
-INSERT INTO public.issued_reports VALUES ('1e57ce9a-429c-4458-b40d-f554dd50eb1e', '092cd19c-d040-4e22-8984-84fcd6001591', 1, 'e31c1820-51aa-456d-a646-a4556c0ab1f3', 'Quarter 1', '2026-09-08', '2026-12-04', '{"plan": {"endsOn": "2027-06-11", "startsOn": "2026-09-08"}, "goals": [{"now": "83%", "way": null, "graph": {"to": "2026-12-17", "max": 100, "from": "2026-09-08", "isUp": true, "runs": [[{"on": "2026-11-18", "said": "Wed, Nov 18, 2026: 2 of 3, 67%", "value": 66.66666666666667}, {"on": "2026-11-19", "said": "Thu, Nov 19, 2026: 2 of 2, 100%", "value": 100}]], "unit": "%", "trend": null, "phases": [], "target": 80, "aimLine": null, "caption": "2 scores from Nov 18 to Nov 19; now 83%, target 80%."}, "words": {"type": "doc", "content": []}, "goalId": "2795db49-98a0-4d94-a2ec-00e82522232c", "number": "1", "target": "80%, by Jun 11, 2027", "wording": "Plants along a string.", "baseline": null, "decision": {"mark": "…", "label": "Too early to tell", "sentence": "There is no baseline yet, so there is no aim line to compare with. Trend: 2 scores over 0 weeks so far; a trend needs 8 over 3 weeks."}, "evidence": "2 observations by 1 person since the plan began, 2 of them in this period.", "inPeriod": 2, "criterion": "Goal: 4 of 5 (80%) on 3 of 4 days.", "shortName": "Plants a row"}], "words": {"type": "doc", "content": []}, "period": {"to": "2026-12-04", "from": "2026-09-08", "label": "Quarter 1"}, "student": {"name": "Ada Example", "grade": "Grade 4", "groups": [], "shortName": "Ada E."}, "behavior": ["Leaves: 1 time in 1 school day, 1 a day."], "schoolName": "Test School", "caseManager": "manager"}', '{family}', '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00', NULL);
+INSERT INTO public.issued_reports VALUES ('223b7318-8138-4245-a936-18b574b50ee1', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 1, 'dd9d777d-f03d-4b8a-99ff-d42d2f525a15', 'Quarter 1', '2026-09-08', '2026-12-04', '{"plan": {"endsOn": "2027-06-11", "startsOn": "2026-09-08"}, "goals": [{"now": "83%", "way": null, "graph": {"to": "2026-12-17", "max": 100, "from": "2026-09-08", "isUp": true, "runs": [[{"on": "2026-11-18", "said": "Wed, Nov 18, 2026: 2 of 3, 67%", "value": 66.66666666666667}, {"on": "2026-11-19", "said": "Thu, Nov 19, 2026: 2 of 2, 100%", "value": 100}]], "unit": "%", "trend": null, "phases": [], "target": 80, "aimLine": null, "caption": "2 scores from Nov 18 to Nov 19; now 83%, target 80%."}, "words": {"type": "doc", "content": []}, "goalId": "7d133c14-aba3-4902-b0cf-1708eeedd6cc", "number": "1", "target": "80%, by Jun 11, 2027", "wording": "Plants along a string.", "baseline": null, "decision": {"mark": "…", "label": "Too early to tell", "sentence": "There is no baseline yet, so there is no aim line to compare with. Trend: 2 scores over 0 weeks so far; a trend needs 8 over 3 weeks."}, "evidence": "2 observations by 1 person since the plan began, 2 of them in this period.", "inPeriod": 2, "criterion": "Goal: 4 of 5 (80%) on 3 of 4 days.", "shortName": "Plants a row"}], "words": {"type": "doc", "content": []}, "period": {"to": "2026-12-04", "from": "2026-09-08", "label": "Quarter 1"}, "student": {"name": "Ada Example", "grade": "Grade 4", "groups": [], "shortName": "Ada E."}, "behavior": ["Leaves: 1 time in 1 school day, 1 a day."], "schoolName": "Test School", "caseManager": "manager"}', '{family}', '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00', NULL);
 
-INSERT INTO public.knex_migrations VALUES (1, '0001-beginning', 1, '2026-11-28 11:32:48.771+00');
-INSERT INTO public.knex_migrations VALUES (2, '0002-names', 1, '2026-11-28 11:32:48.779+00');
-INSERT INTO public.knex_migrations VALUES (3, '0003-terms', 1, '2026-11-28 11:32:48.785+00');
-INSERT INTO public.knex_migrations VALUES (4, '0004-fidelity', 1, '2026-11-28 11:32:48.788+00');
-INSERT INTO public.knex_migrations VALUES (5, '0005-desk', 1, '2026-11-28 11:32:48.825+00');
+INSERT INTO public.knex_migrations VALUES (1, '0001-beginning', 1, '2026-11-28 11:55:14.601+00');
+INSERT INTO public.knex_migrations VALUES (2, '0002-names', 1, '2026-11-28 11:55:14.61+00');
+INSERT INTO public.knex_migrations VALUES (3, '0003-terms', 1, '2026-11-28 11:55:14.617+00');
+INSERT INTO public.knex_migrations VALUES (4, '0004-fidelity', 1, '2026-11-28 11:55:14.621+00');
+INSERT INTO public.knex_migrations VALUES (5, '0005-desk', 1, '2026-11-28 11:55:14.675+00');
 
 INSERT INTO public.knex_migrations_lock VALUES (1, 0);
 
-INSERT INTO public.locations VALUES ('01d57ccc-5d69-4382-906b-789d28cdcbdf', '5c400100-0000-4000-8000-000000000001', 'Kitchen', 0);
+INSERT INTO public.locations VALUES ('b3056797-fb25-42b5-b6df-d6839b5027f5', '5c400100-0000-4000-8000-000000000001', 'Kitchen', 0);
 
-INSERT INTO public.messages OVERRIDING SYSTEM VALUE VALUES ('fcfb6023-3b59-54de-820f-804626f326e6', 1, 'issued:1e57ce9a-429c-4458-b40d-f554dd50eb1e:b4536601-b9e4-423a-9556-e1871216573e', 'issued', '092cd19c-d040-4e22-8984-84fcd6001591', 'b4536601-b9e4-423a-9556-e1871216573e', NULL, NULL, 'Aunt Ida', 'ida@home.example', NULL, NULL, NULL, NULL, 'waiting', NULL, '2026-11-24 15:00:00+00', 0, '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00', NULL, NULL);
+INSERT INTO public.messages OVERRIDING SYSTEM VALUE VALUES ('5fd59679-b703-51bd-b223-46bca5467105', 1, 'issued:223b7318-8138-4245-a936-18b574b50ee1:41d20984-6630-4352-ac30-700068ecef4e', 'issued', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', '41d20984-6630-4352-ac30-700068ecef4e', NULL, NULL, 'Aunt Ida', 'ida@home.example', NULL, NULL, NULL, NULL, 'waiting', NULL, '2026-11-24 15:00:00+00', 0, '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00', NULL, NULL);
 
-INSERT INTO public.people VALUES ('5464f764-2146-4547-b49f-c193702db54f', 'manager', 'manager', 'ma', 'Teacher', 'manager@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
-INSERT INTO public.people VALUES ('4175b72e-f133-429d-80fe-174affcef349', 'aide', 'aide', 'ai', 'Teacher', 'aide@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
-INSERT INTO public.people VALUES ('51a88989-4fb4-4d34-8d10-9f10b32271d1', 'stranger', 'stranger', 'st', 'Teacher', 'stranger@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
+INSERT INTO public.people VALUES ('68f06b10-9cfa-47e7-b3fb-9baa37f00c57', 'manager', 'manager', 'ma', 'Teacher', 'manager@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
+INSERT INTO public.people VALUES ('e1da083b-716a-4457-82fd-22aa46862e85', 'aide', 'aide', 'ai', 'Teacher', 'aide@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
+INSERT INTO public.people VALUES ('85b811f6-9770-4b1e-89f4-6ae7e996ad25', 'stranger', 'stranger', 'st', 'Teacher', 'stranger@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
 
-INSERT INTO public.plans VALUES ('a345a9a2-6d00-442d-800e-e5cabc042f7c', '092cd19c-d040-4e22-8984-84fcd6001591', '2026-09-08', '2027-06-11', '');
+INSERT INTO public.plans VALUES ('ae4494b8-e05c-456e-be02-00a32cfa9083', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', '2026-09-08', '2027-06-11', '');
 
-INSERT INTO public.progress_report_drafts VALUES ('e31c1820-51aa-456d-a646-a4556c0ab1f3', '092cd19c-d040-4e22-8984-84fcd6001591', '{"goals": {}, "whole": {"type": "doc", "content": []}}', 1, '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00');
+INSERT INTO public.progress_report_drafts VALUES ('dd9d777d-f03d-4b8a-99ff-d42d2f525a15', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', '{"goals": {}, "whole": {"type": "doc", "content": []}}', 1, '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.reporting_periods VALUES ('e31c1820-51aa-456d-a646-a4556c0ab1f3', 'a345a9a2-6d00-442d-800e-e5cabc042f7c', 'Quarter 1', '2026-12-04', NULL);
+INSERT INTO public.reporting_periods VALUES ('dd9d777d-f03d-4b8a-99ff-d42d2f525a15', 'ae4494b8-e05c-456e-be02-00a32cfa9083', 'Quarter 1', '2026-12-04', NULL);
 
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '5464f764-2146-4547-b49f-c193702db54f', false, '2026-09-01', NULL);
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '4175b72e-f133-429d-80fe-174affcef349', false, '2026-09-01', NULL);
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '51a88989-4fb4-4d34-8d10-9f10b32271d1', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', 'e1da083b-716a-4457-82fd-22aa46862e85', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '85b811f6-9770-4b1e-89f4-6ae7e996ad25', false, '2026-09-01', NULL);
 
 INSERT INTO public.schools VALUES ('5c400100-0000-4000-8000-000000000001', 'Test School', 'America/New_York', '{1,2,3,4,5}', 720, 60, 1500, false);
 
-INSERT INTO public.share_link_tokens VALUES ('\xcfdb9add23d261e95f7b6e180944a246f4f5178dbf210bc1f6c1374a0fdc110a', 'b4536601-b9e4-423a-9556-e1871216573e', '2026-11-24 15:00:00+00');
+INSERT INTO public.share_link_tokens VALUES ('\x78795cde380cf506ef22b8f919b948b4bf0898f426a1bb660f70847fdc7610ea', '41d20984-6630-4352-ac30-700068ecef4e', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.share_links VALUES ('b4536601-b9e4-423a-9556-e1871216573e', '092cd19c-d040-4e22-8984-84fcd6001591', 'Aunt Ida', 'family', 'To follow their child’s progress', '2027-06-11', '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00', NULL, NULL, NULL, 0, NULL, NULL, 'ida@home.example', 'daily', NULL);
+INSERT INTO public.share_links VALUES ('41d20984-6630-4352-ac30-700068ecef4e', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'Aunt Ida', 'family', 'To follow their child’s progress', '2027-06-11', '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00', NULL, NULL, NULL, 0, NULL, NULL, 'ida@home.example', 'daily', NULL);
 
-INSERT INTO public.students VALUES ('092cd19c-d040-4e22-8984-84fcd6001591', '5c400100-0000-4000-8000-000000000001', 'Ada', 'Example', 'Ada E.', 'AE', 'Grade 4', NULL);
+INSERT INTO public.students VALUES ('7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', '5c400100-0000-4000-8000-000000000001', 'Ada', 'Example', 'Ada E.', 'AE', 'Grade 4', NULL);
 
-INSERT INTO public.team_members VALUES ('e3b2fa32-fcee-4692-a14b-a3fc653be897', '092cd19c-d040-4e22-8984-84fcd6001591', '5464f764-2146-4547-b49f-c193702db54f', 'caseManager', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
-INSERT INTO public.team_members VALUES ('edb61634-3688-4d4b-8b4f-7ce0c8a85b36', '092cd19c-d040-4e22-8984-84fcd6001591', '4175b72e-f133-429d-80fe-174affcef349', 'paraprofessional', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
+INSERT INTO public.team_members VALUES ('3e608e7a-5901-42c4-a29e-eb4c1dd998e8', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', 'caseManager', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
+INSERT INTO public.team_members VALUES ('504ca534-c84a-4209-b35c-f99bf926aeb5', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'e1da083b-716a-4457-82fd-22aa46862e85', 'paraprofessional', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
 
-INSERT INTO public.visibility_rules VALUES ('5c400100-0000-4000-8000-000000000001', '092cd19c-d040-4e22-8984-84fcd6001591', 'family', '{numbers,note}', 'sentences', 'week', false, '5464f764-2146-4547-b49f-c193702db54f', '2026-11-24 15:00:00+00');
+INSERT INTO public.visibility_rules VALUES ('5c400100-0000-4000-8000-000000000001', '7cd8ac8f-0abc-45a9-9250-5fa3c49180c4', 'family', '{numbers,note}', 'sentences', 'week', false, '68f06b10-9cfa-47e7-b3fb-9baa37f00c57', '2026-11-24 15:00:00+00');
 
 SELECT pg_catalog.setval('public.access_log_id_seq', 1, true);
 
@@ -1295,6 +1315,9 @@ ALTER TABLE ONLY public.closures
 
 ALTER TABLE ONLY public.comments
     ADD CONSTRAINT comments_pkey PRIMARY KEY (id);
+
+ALTER TABLE ONLY public.desk_goals
+    ADD CONSTRAINT desk_goals_pkey PRIMARY KEY (goal_id);
 
 ALTER TABLE ONLY public.desk_sessions
     ADD CONSTRAINT desk_sessions_pkey PRIMARY KEY (id);
@@ -1582,6 +1605,8 @@ CREATE INDEX comments_entry ON public.comments USING btree (entry_id) WHERE (ent
 
 CREATE INDEX comments_student ON public.comments USING btree (student_id, said_at);
 
+CREATE INDEX desk_goals_of ON public.desk_goals USING btree (student_id);
+
 CREATE INDEX desk_sessions_of ON public.desk_sessions USING btree (student_id, began_at);
 
 CREATE INDEX document_batches_made_by ON public.document_batches USING btree (made_by, made_at DESC);
@@ -1699,6 +1724,8 @@ CREATE TRIGGER comments_stay BEFORE DELETE ON public.comments FOR EACH ROW EXECU
 CREATE TRIGGER comments_stay_all BEFORE TRUNCATE ON public.comments FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_removal();
 
 CREATE TRIGGER document_batches_wake AFTER INSERT ON public.document_batches FOR EACH STATEMENT EXECUTE FUNCTION public.tell_worker();
+
+CREATE TRIGGER entries_are_live AFTER INSERT ON public.entries REFERENCING NEW TABLE AS added FOR EACH STATEMENT EXECUTE FUNCTION public.tell_live_of_entries();
 
 CREATE TRIGGER entries_revised BEFORE UPDATE ON public.entries FOR EACH ROW EXECUTE FUNCTION public.keep_revision();
 
@@ -1887,6 +1914,12 @@ ALTER TABLE ONLY public.comments
 
 ALTER TABLE ONLY public.comments
     ADD CONSTRAINT comments_student_id_fkey FOREIGN KEY (student_id) REFERENCES public.students(id);
+
+ALTER TABLE ONLY public.desk_goals
+    ADD CONSTRAINT desk_goals_goal_id_student_id_fkey FOREIGN KEY (goal_id, student_id) REFERENCES public.goals(id, student_id);
+
+ALTER TABLE ONLY public.desk_goals
+    ADD CONSTRAINT desk_goals_student_id_fkey FOREIGN KEY (student_id) REFERENCES public.students(id);
 
 ALTER TABLE ONLY public.desk_sessions
     ADD CONSTRAINT desk_sessions_card_id_fkey FOREIGN KEY (card_id) REFERENCES public.cards(id);

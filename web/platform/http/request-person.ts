@@ -69,7 +69,8 @@ async function findPerson(request: Request, context: Readonly<RouterContextProvi
     const session = typeof token === 'string' ? await resumeSession(database(), token, instant) : null;
     // What waits on a device is sent without anybody looking: it is told that there is nobody, and stays where it is.
     const isSent = request.method !== 'GET' && request.headers.get('Content-Type')?.startsWith('application/json');
-    if (!session && isSent) throw data(null, { status: 401 });
+    const isLive = request.headers.get('Accept') === 'text/event-stream';
+    if (!session && (isSent || isLive)) throw data(null, { status: 401 });
     if (!session) throw redirect(signInAddress(request));
     const { person, school, schools, sessionId } = session;
     const { discreet } = await preferencesOf(request);

@@ -28,6 +28,17 @@ export async function up(db: Knex): Promise<void> {
     );
     create index desk_sessions_of on desk_sessions (student_id, began_at);
 
+    -- Which goals stand on the desk, in which words, and whether what the student enters makes the goal's figure.
+    create table desk_goals (
+      goal_id uuid primary key,
+      student_id uuid not null references students,
+      shows text not null check (shows in ('nothing', 'progress', 'log')),
+      plain text not null default '' check (length(plain) <= 80),
+      self_counts boolean not null default true,
+      foreign key (goal_id, student_id) references goals (id, student_id)
+    );
+    create index desk_goals_of on desk_goals (student_id);
+
     create table works (
       id uuid primary key,
       school_id uuid not null references schools,
@@ -77,5 +88,16 @@ export async function up(db: Knex): Promise<void> {
       seen_at timestamptz not null,
       foreign key (state_id, student_id) references work_states (id, student_id)
     );
+
+    -- Whoever looks at a student's page hears that there is a new entry: of whom and by whom, and nothing of what it says.
+    create function tell_live_of_entries() returns trigger language plpgsql as $$
+      begin
+        perform pg_notify('live', json_build_object('studentId', student_id, 'what', 'entries', 'by', by)::text)
+           from (select distinct student_id, case when self_recorded then null else recorded_by end as by from added) as told;
+        return null;
+      end
+    $$;
+    create trigger entries_are_live after insert on entries referencing new table as added
+      for each statement execute function tell_live_of_entries();
   `);
 }

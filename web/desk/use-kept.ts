@@ -2,26 +2,29 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { useRevalidator } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { z } from 'zod';
-import { type StepSaid, stepSaid } from '~/core/desk/steps';
 import { draftStore } from '../platform/offline/device-store';
 import { deskWords } from './words';
 
-const kept = z.array(stepSaid);
+/** Something a student said, and where it goes. It carries its own id. */
+const keptItem = z.object({ to: z.enum(['steps', 'log']), said: z.looseObject({ id: z.uuid() }) });
+export type KeptItem = z.infer<typeof keptItem>;
+
+const kept = z.array(keptItem);
 const RETRY_EVERY = 4000;
 
-interface KeptSteps {
-  /** What was tapped and is not with the server yet, in order. */
-  waiting: StepSaid[];
+interface Kept {
+  /** What was said and is not with the server yet, in order. */
+  waiting: KeptItem[];
   /** Why the server will not take something, or why it waits. */
   message: string | null;
-  say: (said: Omit<StepSaid, 'id' | 'at'>) => void;
+  say: (to: KeptItem['to'], said: Record<string, unknown> & { id?: string }) => void;
 }
 
 const nobodyAnswers = null;
 
-async function sendStep(said: StepSaid): Promise<Response | null> {
+async function sendItem({ to, said }: KeptItem): Promise<Response | null> {
   try {
-    return await fetch('/desk/steps', {
+    return await fetch(`/desk/${to}`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify(said),
@@ -31,24 +34,24 @@ async function sendStep(said: StepSaid): Promise<Response | null> {
   }
 }
 
-const refusal = z.object({ messages: z.object({ form: z.string() }) });
+const refusal = z.object({ messages: z.record(z.string(), z.string()) });
 
 async function refusalOf(answer: Response): Promise<string> {
   const parsed = refusal.safeParse(await answer.json().catch(() => null));
-  return parsed.success ? parsed.data.messages.form : deskWords.cannotBeRead;
+  return (parsed.success && Object.values(parsed.data.messages)[0]) || deskWords.cannotBeRead;
 }
 
-/** What a student taps is kept on this device until the server has it, and sent once, in order. */
-export function useKeptSteps(studentId: string): KeptSteps {
+/** What a student says is kept on this device until the server has it, and sent once, in order. */
+export function useKept(studentId: string): Kept {
   const key = `desk ${studentId}`;
-  const [waiting, setWaiting] = useState<StepSaid[]>([]);
+  const [waiting, setWaiting] = useState<KeptItem[]>([]);
   const [message, setMessage] = useState<string | null>(null);
-  const list = useRef<StepSaid[]>([]);
+  const list = useRef<KeptItem[]>([]);
   const isSending = useRef(false);
   const { revalidate } = useRevalidator();
 
   const set = useCallback(
-    async (next: StepSaid[]) => {
+    async (next: KeptItem[]) => {
       list.current = next;
       setWaiting(next);
       if (next.length > 0) await draftStore.keep(key, next);
@@ -63,12 +66,12 @@ export function useKeptSteps(studentId: string): KeptSteps {
     try {
       let [first] = list.current;
       while (first) {
-        const answer = await sendStep(first);
+        const answer = await sendItem(first);
         if (!answer || answer.status >= 500) return setMessage(deskWords.keptHere);
         if (answer.status === 401) return setMessage(deskWords.scanAgain);
         setMessage(answer.ok ? null : await refusalOf(answer));
         const sent = first;
-        await set(list.current.filter(({ id }) => id !== sent.id));
+        await set(list.current.filter((one) => one !== sent));
         [first] = list.current;
         if (!first) await revalidate();
       }
@@ -80,7 +83,7 @@ export function useKeptSteps(studentId: string): KeptSteps {
   useEffect(() => {
     void draftStore.read(key, kept).then(async (before) => {
       if (!before) return;
-      await set([...before, ...list.current.filter(({ id }) => before.every((one) => one.id !== id))]);
+      await set([...before, ...list.current.filter(({ said }) => before.every((one) => one.said.id !== said.id))]);
       await send();
     });
     const timer = setInterval(() => void send(), RETRY_EVERY);
@@ -93,8 +96,8 @@ export function useKeptSteps(studentId: string): KeptSteps {
   }, [key, set, send]);
 
   const say = useCallback(
-    (said: Omit<StepSaid, 'id' | 'at'>) => {
-      const one = { ...said, id: newId(), at: Date.now() };
+    (to: KeptItem['to'], said: Record<string, unknown> & { id?: string }) => {
+      const one = { to, said: { ...said, id: said.id ?? newId(), at: Date.now() } };
       void set([...list.current, one]).then(send);
     },
     [set, send],

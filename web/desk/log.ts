@@ -1,0 +1,29 @@
+import { data } from 'react-router';
+import { logSaid } from '~/core/desk/log';
+import { readable } from '~/core/words/readable';
+import { saveLog } from '~/server/desk/log';
+import { database } from '~/server/platform/db/current';
+import { Invalid, NotFound } from '~/server/platform/failures';
+import { jsonOf, refusedWith } from '../platform/http/json-of';
+import type { Route } from './+types/log';
+import { noDesk, withErrorsAtDesk } from './at-desk';
+import { deskWords } from './words';
+
+/** Takes what a student enters in their log, at once or from a device on which it waited. */
+export const action = withErrorsAtDesk(async ({ request }: Route.ActionArgs, desk) => {
+  if (!desk) throw noDesk();
+  const parsed = readable(logSaid).safeParse(await jsonOf(request));
+  if (!parsed.success) return refusedWith({ form: parsed.error.issues[0]?.message ?? deskWords.cannotBeRead });
+  try {
+    const { wall, now, school } = desk;
+    await saveLog(database(), desk, parsed.data, { wall, now, timeZone: school.timeZone });
+    return data({ id: parsed.data.id });
+  } catch (error) {
+    if (error instanceof Invalid) return refusedWith(error.fields);
+    throw error;
+  }
+});
+
+export const loader = withErrorsAtDesk(async () => {
+  throw new NotFound('There is only something to send here.');
+});
