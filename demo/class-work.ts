@@ -1,8 +1,10 @@
 import { v5 as idFrom } from 'uuid';
+import { wallTime } from '~/core/calendar/zone';
 import { typedCode } from '~/core/desk/card-code';
 import type { StepState } from '~/core/desk/steps';
 import { hashToken } from '~/server/people/tokens';
 import type { Database } from '~/server/platform/db/database';
+import { timeZone } from './school';
 
 /** Ids that are the same in every demo. */
 const SPACE = '6f0f6a1c-98f1-4c6a-9d7b-64c8e4a1d001';
@@ -96,6 +98,7 @@ export async function setClassWork(db: Database, now: Date): Promise<void> {
       ...{ student_id: studentId, work_id: workId, given_by: teacher.id, given_at: before },
     });
     await openGoals(db, studentId);
+    await beginSample(db, studentId, teacher.id, now);
     for (const [step, state, ago, word = ''] of said[name] ?? []) {
       const at = new Date(now.getTime() - ago * MINUTE);
       await db('work_states').insert({
@@ -120,4 +123,18 @@ async function openGoals(db: Database, studentId: string): Promise<void> {
     ...(other ? [{ goal_id: other.id, shows: 'progress' as const, plain: other.short_name }] : []),
   ];
   if (rows.length > 0) await db('desk_goals').insert(rows.map((row) => ({ ...row, student_id: studentId })));
+}
+
+/** A piece that waits for what the student thinks of it, where a goal of theirs is rated by a rubric. */
+async function beginSample(db: Database, studentId: string, teacherId: string, now: Date): Promise<void> {
+  const goal = await db('goals as g')
+    .join('goal_measures as m', (on) => on.on('m.goal_id', 'g.id').andOn('m.version', 'g.measure_version'))
+    .where({ 'g.student_id': studentId, 'g.retired_on': null })
+    .whereRaw(`m.measure ->> 'kind' = 'rubric'`)
+    .first('g.id', 'm.version');
+  if (!goal) return;
+  await db('work_samples').insert({
+    ...{ id: id('sample', studentId), student_id: studentId, goal_id: goal.id, measure_version: goal.version },
+    ...{ title: 'Today’s page', made_on: wallTime(now, timeZone).on, made_by: teacherId, made_at: now },
+  });
 }

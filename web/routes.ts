@@ -16,6 +16,7 @@ export default [
   route('desk/log', 'desk/log.ts'),
   route('desk/log/:goalId', 'desk/my-log.tsx'),
   route('desk/progress', 'desk/my-progress.tsx'),
+  route('desk/rate/:workSampleId', 'desk/how-i-did.tsx'),
   route('live', 'desk/live.ts'),
   route('class/works/:workId/projected', 'desk/projected.tsx'),
   layout('today/shell.tsx', [

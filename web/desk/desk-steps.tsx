@@ -169,7 +169,7 @@ interface OpenStepProps {
 function OpenStep({ step, at, onSay }: OpenStepProps) {
   return (
     <>
-      <h3 className="text-xl font-semibold">{deskWords.step(at, step.title)}</h3>
+      <p className="display text-xl">{deskWords.step(at, step.title)}</p>
       {step.hint && <p className="text-base text-ink-2">{step.hint}</p>}
       <div className="mt-3 grid grid-cols-2 gap-3">
         {offered.map((state) => {

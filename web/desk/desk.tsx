@@ -2,6 +2,7 @@ import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { z } from 'zod';
 import { leaveDesk, openDesk } from '~/server/desk/cards';
 import { deskWorks } from '~/server/desk/steps';
+import { ownWorkSamples } from '~/server/entries/ratings/own';
 import { countTry, uncountTry } from '~/server/people/attempts';
 import { now } from '~/server/platform/clock';
 import { database } from '~/server/platform/db/current';
@@ -14,14 +15,19 @@ import { DeskSteps } from './desk-steps';
 import { deskLogs } from './log-view';
 import { deskWords } from './words';
 
+/** Pieces that a student is asked about at once. */
+const MOST_SAMPLES = 3;
+
 export const loader = withErrorsAtDesk(async ({ request }: Route.LoaderArgs, desk) => {
   const card = new URL(request.url).searchParams.get('card');
   const message = card === 'wait' ? deskWords.tooManyTries : card === 'unknown' ? deskWords.opensNothing : null;
   if (!desk) return { desk: null, message };
   const works = await deskWorks(database(), desk.studentId);
   const { logs, hasProgress } = await deskLogs(database(), desk);
+  const samples = await ownWorkSamples(database(), desk.studentId, desk.wall.on);
+  const rated = samples.slice(0, MOST_SAMPLES).map(({ id, title, own }) => ({ id, title, isRated: own !== null }));
   const { studentId, firstName } = desk;
-  return { desk: { studentId, firstName, works, logs, hasProgress }, message };
+  return { desk: { studentId, firstName, works, logs, rated, hasProgress }, message };
 });
 
 const typed = z.object({ intent: z.literal('open'), words: z.string().trim().min(1).max(100) });
@@ -101,8 +107,8 @@ const moreClass =
 
 type Opened = NonNullable<Route.ComponentProps['loaderData']['desk']>;
 
-function OpenDesk({ studentId, firstName, works, logs, hasProgress }: Opened) {
-  const more = logs.length > 0 || hasProgress;
+function OpenDesk({ studentId, firstName, works, logs, rated, hasProgress }: Opened) {
+  const more = logs.length > 0 || rated.length > 0 || hasProgress;
   return (
     <>
       <DeskSteps key={studentId} studentId={studentId} firstName={firstName} works={works} hasMore={more} />
@@ -112,6 +118,12 @@ function OpenDesk({ studentId, firstName, works, logs, hasProgress }: Opened) {
             <Link key={goalId} to={`/desk/log/${goalId}`} className={moreClass}>
               <span className="display text-xl">{plain}</span>
               <span className="text-base text-ink-2">{said}</span>
+            </Link>
+          ))}
+          {rated.map(({ id, title, isRated }) => (
+            <Link key={id} to={`/desk/rate/${id}`} className={moreClass}>
+              <span className="display text-xl">{deskWords.howIDid(title)}</span>
+              <span className="text-base text-ink-2">{isRated ? deskWords.bothSides : deskWords.tellUs}</span>
             </Link>
           ))}
           {hasProgress && (

@@ -85,9 +85,8 @@ export async function progressView(db: Database, { studentId, school, wall }: De
     { school, today: wall.on },
   );
   return shown.map((one) => ({
-    ...one,
+    goal: one.goal,
     plain: plainOf(one),
     progress: defined(progress.get(one.goal.id)),
-    said: valueSaid,
   }));
 }

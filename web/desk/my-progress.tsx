@@ -61,7 +61,7 @@ export default function MyProgress({ loaderData: { goals } }: Route.ComponentPro
             </div>
           )}
           <p className="mt-2 text-base text-ink-2">
-            {isReached ? myProgressWords.reached : `${myProgressWords.next(next)} ${myProgressWords.untilWhen(until)}`}
+            {isReached ? myProgressWords.reached : `${next} ${myProgressWords.untilWhen(until)}`}
           </p>
         </section>
       ))}

@@ -38,6 +38,7 @@ const choice = z.object({
 
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
+  const { id } = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
   const form = await formOf(request);
   const choices = form.getAll('goalId').map((goalId) => ({
     ...{ goalId, shows: form.get(`shows ${goalId}`), plain: form.get(`plain ${goalId}`) ?? '' },
@@ -45,7 +46,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   }));
   const parsed = z.array(choice).safeParse(choices);
   if (!parsed.success) return data(null, { status: 400 });
-  await saveDeskGoals(database(), actor, idFrom(params.studentId), parsed.data, now);
+  await saveDeskGoals(database(), actor, id, parsed.data, now);
   return data(null, { headers: await sayNext({ text: studentDeskWords.saved }) });
 });
 

@@ -28,6 +28,9 @@ export const deskWords = {
   readAloud: 'Read aloud',
   putAway: 'Put my desk away',
   alsoHere: 'Also on my desk',
+  howIDid: (title: string) => `How I did: ${title}`,
+  tellUs: 'Say what you think',
+  bothSides: 'Both side by side',
   myProgress: 'My progress',
   backToDesk: 'Back to my desk',
 };
@@ -55,6 +58,20 @@ export const myLogWords = {
   leaveIt: 'Leave it as it was',
 };
 
+/** `how-i-did.tsx` */
+export const howIDidWords = {
+  pageTitle: 'How I did',
+  about: (title: string, madeOn: string) => `How I did · ${title} · ${madeOn}`,
+  whatDoYouThink: 'What do you think, before you see your teacher’s?',
+  bothSides: 'What I think, and what my teacher thinks',
+  notYet: 'Your teacher has not rated it yet.',
+  saidAlready: 'You have said already what you think.',
+  i: 'I',
+  myTeacher: 'My teacher',
+  level: (points: number, words: string) => `${points} · ${words}`,
+  leftOut: 'left out',
+};
+
 /** `my-progress.tsx` */
 export const myProgressWords = {
   pageTitle: 'My progress',
@@ -63,7 +80,6 @@ export const myProgressWords = {
   notYet: (target: string) => `No score yet. The target is ${target}.`,
   reached: 'You have reached it.',
   youHave: (amount: string, total: string) => `You have ${amount} of ${total}.`,
-  next: (criterion: string) => `What comes next: ${criterion}.`,
   untilWhen: (day: string) => `There is time until ${day}.`,
 };
 

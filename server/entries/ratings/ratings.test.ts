@@ -2,12 +2,22 @@ import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { everything, type Shows, shownFields } from '~/core/sharing/visibility-rule';
 import { freshDatabase } from '~/tests/database/fresh';
-import { actorOf, addStudent, now, type SmallSchool, smallSchool, today, wall } from '~/tests/database/small-school';
+import {
+  accessTo,
+  actorOf,
+  addStudent,
+  now,
+  type SmallSchool,
+  smallSchool,
+  today,
+  wall,
+} from '~/tests/database/small-school';
 import { goalsOf } from '../../goals/goals';
 import { entriesAsSeen } from '../../individual-report/individual-report';
 import { Conflict, Invalid, NotFound } from '../../platform/failures';
 import { requireStudent } from '../../students/students';
 import { observationOf } from '../read';
+import { ownWorkSamples, rateOwn } from './own';
 import { addWorkSample, askRater, findRating, makeEntry, rateAsStaff, rateByLink, workSamplesOf } from './ratings';
 
 const fresh = freshDatabase();
@@ -135,5 +145,35 @@ describe('one work sample, rated by several', () => {
     await expect(addWorkSample(fresh.db, actorOf(school.aide), ids(), tomorrow, now)).rejects.toThrow(Invalid);
     expect(await ask(workSample, '7f0f2c1e-5a0f-4d0c-8a43-999999999999')).toHaveLength(43);
     expect(await ask(workSample, '7f0f2c1e-5a0f-4d0c-8a43-999999999999')).toBeNull();
+  });
+
+  it('asks the student first: what staff said is not shown before, and what they said stays beside the score', async () => {
+    const card = { id: randomUUID(), student_id: school.student, made_by: school.manager, made_at: now };
+    await fresh.db('cards').insert({ ...card, token_hash: Buffer.from('t'), code_hash: Buffer.from('c') });
+    const desk = { studentId: school.student, cardId: card.id };
+    const workSample = await begin();
+    await rate(school.manager, workSample, 3);
+    const seen = async () =>
+      (await ownWorkSamples(fresh.db, school.student, today)).find(({ id }) => id === workSample);
+    expect(await seen()).toMatchObject({ own: null, staff: [] });
+    const key = (await seen())!.rubric.criteria[0]!.key;
+    const own = { id: randomUUID(), points: { [key]: 1 }, words: 'I rushed.' };
+    await Promise.all([rateOwn(fresh.db, desk, workSample, own, now), rateOwn(fresh.db, desk, workSample, own, now)]);
+    expect(await seen()).toMatchObject({ own: { points: own.points, kind: 'student' }, staff: [{ name: null }] });
+    await expect(rateOwn(fresh.db, desk, workSample, { ...own, id: randomUUID() }, now)).rejects.toThrow(Conflict);
+    const strange = { ...desk, studentId: accessTo(await addStudent(fresh.db, 'Ida', [])) };
+    await expect(rateOwn(fresh.db, strange, workSample, { ...own, id: randomUUID() }, now)).rejects.toThrow(NotFound);
+    expect(await ownWorkSamples(fresh.db, strange.studentId, today)).toEqual([]);
+    // Old pieces are not asked about any more.
+    expect(await ownWorkSamples(fresh.db, school.student, '2027-06-01')).toEqual([]);
+    const [listed] = (
+      await workSamplesOf(
+        fresh.db,
+        await requireStudent(fresh.db, actorOf(school.manager), school.student, 'see'),
+        school.goal,
+        now,
+      )
+    ).filter(({ id }) => id === workSample);
+    expect(listed?.ratings.map(({ kind }) => kind).sort()).toEqual(['staff', 'student']);
   });
 });

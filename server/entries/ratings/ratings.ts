@@ -33,7 +33,8 @@ export interface WorkSample {
   asked: { id: string; kind: 'peer' | 'student'; label: string; isOver: boolean }[];
 }
 
-async function rubricOf(
+/** @throws NotFound for a goal that has no rubric */
+export async function rubricOf(
   db: Database,
   studentId: StudentAccess<'read'>,
   goalId: string,
@@ -96,10 +97,12 @@ async function workSampleFrom(db: Database, student: Student, row: WorkSampleRow
   };
 }
 
-async function ratingsOf(db: Database, workSampleId: string, showsNames: boolean): Promise<Rating[]> {
+/** What was rated of a work sample: staff first; peers and the student by name only where that is shown. */
+export async function ratingsOf(db: Database, workSampleId: string, showsNames: boolean): Promise<Rating[]> {
   const rows: { id: string; kind: RaterKind; name: string; points: Rating['points']; words: string }[] = (
     await db.raw(
-      `select r.id, coalesce(l.kind, 'staff') as kind, coalesce(p.short_name, l.label) as name, r.points, r.words
+      `select r.id, case when r.card_id is not null then 'student' else coalesce(l.kind, 'staff') end as kind,
+              coalesce(p.short_name, l.label) as name, r.points, r.words
          from work_sample_ratings r left join people p on p.id = r.person_id left join rating_links l on l.id = r.rating_link_id
         where r.work_sample_id = ? order by l.kind is not null, l.kind desc, r.rated_at`,
       [workSampleId],
@@ -131,7 +134,7 @@ export async function addWorkSample(
 }
 
 /** @throws NotFound for a work sample that is not this student’s; Conflict once it is an entry */
-async function openWorkSample(db: Database, studentId: string, workSampleId: string): Promise<WorkSampleRow> {
+export async function openWorkSample(db: Database, studentId: string, workSampleId: string): Promise<WorkSampleRow> {
   const row = await db('work_samples').where({ id: workSampleId, student_id: studentId }).forUpdate().first();
   if (!row) throw new NotFound('No such work sample.');
   if (row.entry_id) throw new Conflict({ entryId: row.entry_id });

@@ -676,6 +676,7 @@ export interface WorkSampleRatingsRow {
   points: unknown;
   words: string;
   rated_at: Date;
+  card_id: string | null;
 }
 
 export interface WorkSamplesRow {
@@ -820,7 +821,7 @@ interface AllTables {
   test_mail_rules: Table<TestMailRulesRow, 'seconds' | 'words'>;
   timetable_blocks: Table<TimetableBlocksRow, 'group_id' | 'student_id' | 'location_id'>;
   visibility_rules: Table<VisibilityRulesRow, 'student_id'>;
-  work_sample_ratings: Table<WorkSampleRatingsRow, 'person_id' | 'rating_link_id'>;
+  work_sample_ratings: Table<WorkSampleRatingsRow, 'person_id' | 'rating_link_id' | 'card_id'>;
   work_samples: Table<WorkSamplesRow, 'entry_id'>;
   work_state_seen: Table<WorkStateSeenRow, never>;
   work_states: Table<WorkStatesRow, 'word'>;

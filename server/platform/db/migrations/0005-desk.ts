@@ -89,6 +89,12 @@ export async function up(db: Knex): Promise<void> {
       foreign key (state_id, student_id) references work_states (id, student_id)
     );
 
+    -- A student rates their own work at their desk, by their card.
+    alter table work_sample_ratings add column card_id uuid references cards;
+    alter table work_sample_ratings drop constraint work_sample_ratings_check;
+    alter table work_sample_ratings add check (num_nonnulls(person_id, rating_link_id, card_id) = 1);
+    create unique index work_sample_ratings_own on work_sample_ratings (work_sample_id) where card_id is not null;
+
     -- Whoever looks at a student's page hears that there is a new entry: of whom and by whom, and nothing of what it says.
     create function tell_live_of_entries() returns trigger language plpgsql as $$
       begin
