@@ -140,10 +140,18 @@ async function beginDesk(shown: string, now: Date): Promise<string | null> {
     .whereNull('k.ended_at')
     .whereNull('s.archived_at')
     .first('k.id', 'k.student_id');
-  if (!card) return null;
+  return card ? beginSession(db, { cardId: card.id, studentId: card.student_id }, now) : null;
+}
+
+/** Begins a session at a student's desk, and gives its token. To be asked at the student's own door. */
+export async function beginSession(
+  db: Database,
+  { cardId, studentId }: { cardId: string; studentId: string },
+  now: Date,
+): Promise<string> {
   const token = newToken();
   await db('desk_sessions').insert({
-    ...{ id: randomUUID(), card_id: card.id, student_id: card.student_id, token_hash: hashToken(token) },
+    ...{ id: randomUUID(), card_id: cardId, student_id: studentId, token_hash: hashToken(token) },
     ...{ began_at: now, seen_at: now },
   });
   return token;

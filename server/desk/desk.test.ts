@@ -25,6 +25,7 @@ import { boardOf, markSeen } from './board';
 import { cardsOf, endCard, makeCards, resumeDesk } from './cards';
 import { deskGoals, saveDeskGoals, saveLog } from './log';
 import { deskWorks, sayStep } from './steps';
+import { openTurn, takeTurn, turnOf } from './turns';
 import { saveWork, setWorkClosed, workOf, worksOf } from './works';
 
 const fresh = freshDatabase();
@@ -307,5 +308,20 @@ describe('a card', () => {
     await endCard(fresh.db, manager(), school.student, now);
     expect(await resumeDesk(fresh.db, twice, now)).toBeNull();
     expect(await listed()).toBeNull();
+  });
+});
+
+describe('a shared tablet', () => {
+  it('lets those sit down who have a card and were named, for its time, and nobody else', async () => {
+    await cardOf(ben);
+    await endCard(fresh.db, manager(), school.student, now);
+    const token = await openTurn(fresh.db, manager(), { studentIds: [ben, school.student], minutes: 30 }, now);
+    const later = new Date(now.getTime() + 29 * 60_000);
+    expect((await turnOf(fresh.db, token, later)).map(({ studentId }) => studentId)).toEqual([ben]);
+    expect(await takeTurn(fresh.db, token, school.student, later)).toBeNull();
+    expect(await turnOf(fresh.db, token, new Date(now.getTime() + 31 * 60_000))).toEqual([]);
+    expect(await turnOf(fresh.db, 'guessed', now)).toEqual([]);
+    const aide = openTurn(fresh.db, actorOf(school.aide), { studentIds: [school.student], minutes: 30 }, now);
+    await expect(aide).rejects.toThrow(NotFound);
   });
 });

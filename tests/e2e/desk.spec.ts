@@ -272,3 +272,28 @@ test('a card that opens nothing says so; tries are counted, and a desk opens no 
   await ione.context().close();
   await context.close();
 });
+
+test('on a shared tablet that a teacher opens, students take turns by their initials, and the teacher is signed out', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  await page.goto('/class/cards');
+  await settled(page);
+  const chosen = page.getByRole('checkbox', { checked: true });
+  while ((await chosen.count()) > 0) await chosen.first().uncheck();
+  await page.getByRole('button', { name: 'Whose turn? on this device' }).click();
+  await expect(page.getByText('Choose at least one student.')).toBeVisible();
+  for (const name of ['Ione', 'Jory']) await page.getByRole('checkbox', { name: new RegExp(name) }).check();
+  await page.getByRole('button', { name: 'Whose turn? on this device' }).click();
+  await expect(page.getByRole('heading', { name: 'Whose turn?' })).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+  await expect(page.getByText('Ione')).toHaveCount(0);
+  await page.getByRole('button', { name: 'It is IC’s turn' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Hello Ione.');
+  await page.getByRole('button', { name: 'Put my desk away' }).click();
+  await page.getByRole('button', { name: 'It is JW’s turn' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Hello Jory.');
+  await page.goto('/students');
+  await expect(page).toHaveURL(/sign-in/);
+});

@@ -1,5 +1,5 @@
 import { Printer } from 'lucide-react';
-import { data, Form, useNavigation } from 'react-router';
+import { data, Form, redirect, useNavigation } from 'react-router';
 import { renderSVG } from 'uqr';
 import { z } from 'zod';
 import { shortDate } from '~/core/calendar/iso-date';
@@ -8,9 +8,11 @@ import { MOST_STUDENTS } from '~/core/desk/steps';
 import { discreetStudent } from '~/core/goals/discreet';
 import { counted } from '~/core/words/counting';
 import { cardsOf, endCard, makeCards } from '~/server/desk/cards';
+import { openTurn, TURN_MINUTES } from '~/server/desk/turns';
+import { endSession } from '~/server/people/sessions';
 import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
-import { sayNext } from '../platform/http/cookies';
+import { sayNext, sessionCookie, turnCookie } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
@@ -23,6 +25,7 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   const { actor, now, school, discreet } = personOf(context);
   const students = await cardsOf(database(), actor, now);
   return {
+    minutes: TURN_MINUTES,
     students: students.map(({ studentId, shortName, initials, groups, card }) => ({
       ...{ studentId, groups },
       name: discreet ? discreetStudent({ shortName, initials, firstName: '', lastName: '' }).shortName : shortName,
@@ -36,6 +39,11 @@ const making = z.object({
   studentIds: z.array(z.uuid()).min(1, { error: cardsWords.chooseSomebody }).max(MOST_STUDENTS),
   shows: z.enum(['name', 'initials']),
 });
+const turning = z.object({
+  intent: z.literal('turn'),
+  studentIds: z.array(z.uuid()).min(1).max(MOST_STUDENTS),
+  minutes: z.coerce.number().refine((minutes) => TURN_MINUTES.some((one) => one === minutes)),
+});
 const ending = z.object({ intent: z.literal('end'), studentId: z.uuid() });
 
 /** Makes cards, whose codes are in this answer and nowhere else; or ends one. */
@@ -46,6 +54,17 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   if (end.success) {
     await endCard(database(), actor, end.data.studentId, now);
     return data({ made: [], address: '', message: null }, { headers: await sayNext({ text: cardsWords.ended }) });
+  }
+  const turn = turning.safeParse({ ...Object.fromEntries(form), studentIds: form.getAll('studentIds') });
+  if (turn.success) {
+    const token = await openTurn(database(), actor, turn.data, now);
+    // A tablet that goes from hand to hand is nobody's account any more.
+    const session: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
+    if (typeof session === 'string') await endSession(database(), session);
+    const headers = new Headers();
+    headers.append('Set-Cookie', await turnCookie.serialize(token));
+    headers.append('Set-Cookie', await sessionCookie.serialize('', { maxAge: 0 }));
+    return redirect('/desk', { headers });
   }
   const make = making.safeParse({ ...Object.fromEntries(form), studentIds: form.getAll('studentIds') });
   if (!make.success) return data({ made: [], address: '', message: cardsWords.chooseSomebody }, { status: 400 });
@@ -64,7 +83,7 @@ type Made = NonNullable<Route.ComponentProps['actionData']>['made'];
 type Student = Route.ComponentProps['loaderData']['students'][number];
 
 /** The cards with which students come to their own desk. */
-export default function Cards({ loaderData: { students }, actionData }: Route.ComponentProps) {
+export default function Cards({ loaderData: { students, minutes }, actionData }: Route.ComponentProps) {
   const made = actionData?.made ?? [];
   return (
     <Page
@@ -88,7 +107,7 @@ export default function Cards({ loaderData: { students }, actionData }: Route.Co
       {students.length === 0 ? (
         <p className="no-print max-w-xl py-10 text-ink-2">{cardsWords.nobody}</p>
       ) : (
-        <StudentCards students={students} message={actionData?.message ?? null} />
+        <StudentCards students={students} minutes={minutes} message={actionData?.message ?? null} />
       )}
     </Page>
   );
@@ -123,7 +142,13 @@ function NewCards({ made, address }: { made: Made; address: string }) {
   );
 }
 
-function StudentCards({ students, message }: { students: Student[]; message: string | null }) {
+interface StudentCardsProps {
+  students: Student[];
+  minutes: readonly number[];
+  message: string | null;
+}
+
+function StudentCards({ students, minutes, message }: StudentCardsProps) {
   const isBusy = useNavigation().state !== 'idle';
   return (
     <div className="no-print mt-6 max-w-3xl pb-20">
@@ -160,7 +185,6 @@ function StudentCards({ students, message }: { students: Student[]; message: str
         ))}
       </ul>
       <Form method="post" id="make-cards" className="mt-5 flex flex-wrap items-end gap-4">
-        <input type="hidden" name="intent" value="make" />
         <label className="grid gap-1 text-small font-semibold">
           {cardsWords.onTheCard}
           <select name="shows" className="select w-48 font-normal">
@@ -168,9 +192,24 @@ function StudentCards({ students, message }: { students: Student[]; message: str
             <option value="initials">{cardsWords.initials}</option>
           </select>
         </label>
-        <button type="submit" disabled={isBusy} className="btn btn-primary">
+        <button type="submit" name="intent" value="make" disabled={isBusy} className="btn btn-primary">
           {cardsWords.make}
         </button>
+        <p className="basis-full text-small text-ink-2">{cardsWords.oldOnesEnd}</p>
+        <label className="mt-3 grid gap-1 text-small font-semibold">
+          {cardsWords.forHowLong}
+          <select name="minutes" className="select w-48 font-normal">
+            {minutes.map((count) => (
+              <option key={count} value={count}>
+                {cardsWords.minutes(count)}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button type="submit" name="intent" value="turn" disabled={isBusy} className="btn">
+          {cardsWords.whoseTurn}
+        </button>
+        <p className="basis-full text-small text-ink-2">{cardsWords.signsOut}</p>
         <p role="alert" className={message ? 'font-semibold text-clay-deep' : 'sr-only'}>
           {message}
         </p>

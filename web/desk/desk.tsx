@@ -2,12 +2,14 @@ import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { z } from 'zod';
 import { leaveDesk, openDesk } from '~/server/desk/cards';
 import { deskWorks } from '~/server/desk/steps';
+import { takeTurn, turnOf } from '~/server/desk/turns';
 import { ownWorkSamples } from '~/server/entries/ratings/own';
 import { countTry, uncountTry } from '~/server/people/attempts';
 import { now } from '~/server/platform/clock';
 import { database } from '~/server/platform/db/current';
-import { deskCookie } from '../platform/http/cookies';
+import { deskCookie, readCookie, turnCookie } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
+import { demoIsOpen } from '../platform/http/local-path';
 import { addressContext } from '../platform/http/security';
 import type { Route } from './+types/desk';
 import { withErrorsAtDesk } from './at-desk';
@@ -15,29 +17,47 @@ import { DeskSteps } from './desk-steps';
 import { deskLogs } from './log-view';
 import { deskWords } from './words';
 
+/** Who may sit down at this tablet by their initials, where a teacher has opened it. */
+async function turnAt(request: Request) {
+  const token = await readCookie(request, turnCookie, z.string().min(1));
+  const found = token === null ? [] : await turnOf(database(), token, now());
+  return found
+    .filter(({ isDemo }) => !isDemo || demoIsOpen)
+    .map(({ studentId, initials }) => ({ studentId, initials }));
+}
+
 /** Pieces that a student is asked about at once. */
 const MOST_SAMPLES = 3;
 
 export const loader = withErrorsAtDesk(async ({ request }: Route.LoaderArgs, desk) => {
   const card = new URL(request.url).searchParams.get('card');
   const message = card === 'wait' ? deskWords.tooManyTries : card === 'unknown' ? deskWords.opensNothing : null;
-  if (!desk) return { desk: null, message };
+  if (!desk) return { desk: null, message, turn: await turnAt(request) };
   const works = await deskWorks(database(), desk.studentId);
   const { logs, hasProgress } = await deskLogs(database(), desk);
   const samples = await ownWorkSamples(database(), desk.studentId, desk.wall.on);
   const rated = samples.slice(0, MOST_SAMPLES).map(({ id, title, own }) => ({ id, title, isRated: own !== null }));
   const { studentId, firstName } = desk;
-  return { desk: { studentId, firstName, works, logs, rated, hasProgress }, message };
+  return { desk: { studentId, firstName, works, logs, rated, hasProgress }, message, turn: [] };
 });
 
 const typed = z.object({ intent: z.literal('open'), words: z.string().trim().min(1).max(100) });
 
-/** Opens the desk by the words on a card, or puts it away. */
+const taken = z.object({ turn: z.uuid() });
+
+/** Opens the desk by the words on a card or in turn, or puts it away. */
 export const action = withErrorsAtDesk(async ({ request, context }: Route.ActionArgs, desk) => {
   const form = Object.fromEntries(await formOf(request));
   if (form.intent === 'leave') {
     if (desk) await leaveDesk(database(), desk, desk.now);
     return redirect('/desk', { headers: { 'Set-Cookie': await deskCookie.serialize('', { maxAge: 0 }) } });
+  }
+  const turn = taken.safeParse(form);
+  if (turn.success) {
+    const kept = await readCookie(request, turnCookie, z.string().min(1));
+    const opened = kept === null ? null : await takeTurn(database(), kept, turn.data.turn, now());
+    if (!opened) return data({ message: deskWords.opensNothing, words: '' }, { status: 400 });
+    return redirect('/desk', { headers: { 'Set-Cookie': await deskCookie.serialize(opened) } });
   }
   const parsed = typed.safeParse(form);
   if (!parsed.success) return data({ message: deskWords.typeTheWords, words: '' }, { status: 400 });
@@ -58,23 +78,60 @@ export const meta: Route.MetaFunction = () => [
 ];
 
 /** A student's own pages: one thing to do, in large type, and nobody else's name. */
-export default function DeskPage({ loaderData: { desk, message }, actionData }: Route.ComponentProps) {
+export default function DeskPage({ loaderData: { desk, message, turn }, actionData }: Route.ComponentProps) {
   return (
     <main className="mx-auto max-w-xl px-5 py-6 text-lg sm:py-10">
       {desk ? (
         <OpenDesk {...desk} />
       ) : (
-        <CardForm message={actionData?.message ?? message} words={actionData?.words ?? ''} />
+        <>
+          {turn.length > 0 && <WhoseTurn turn={turn} />}
+          <CardForm
+            isSecond={turn.length > 0}
+            message={actionData?.message ?? message}
+            words={actionData?.words ?? ''}
+          />
+        </>
       )}
     </main>
   );
 }
 
-function CardForm({ message, words }: { message: string | null; words: string }) {
+/** On a tablet that goes from hand to hand: initials, and nobody's name. */
+function WhoseTurn({ turn }: { turn: { studentId: string; initials: string }[] }) {
+  return (
+    <Form method="post" action="/desk" className="mb-12 grid gap-5">
+      <h1 className="text-3xl">{deskWords.whoseTurn}</h1>
+      <div className="grid grid-cols-3 gap-3">
+        {turn.map(({ studentId, initials }) => (
+          <button
+            key={studentId}
+            type="submit"
+            name="turn"
+            value={studentId}
+            aria-label={deskWords.itIs(initials)}
+            className="btn h-20 border border-rule bg-sheet text-2xl"
+          >
+            {initials}
+          </button>
+        ))}
+      </div>
+    </Form>
+  );
+}
+
+interface CardFormProps {
+  message: string | null;
+  words: string;
+  /** Whether something else stands above it. */
+  isSecond: boolean;
+}
+
+function CardForm({ message, words, isSecond }: CardFormProps) {
   const isBusy = useNavigation().state !== 'idle';
   return (
     <Form method="post" action="/desk" className="grid gap-5">
-      <h1 className="text-3xl">{deskWords.hello}</h1>
+      {isSecond ? <h2 className="text-2xl">{deskWords.withACard}</h2> : <h1 className="text-3xl">{deskWords.hello}</h1>}
       <input type="hidden" name="intent" value="open" />
       <label className="grid gap-2">
         <span className="font-semibold">{deskWords.wordsOnYourCard}</span>

@@ -9,6 +9,9 @@ export const deskWords = {
   wordsOnYourCard: 'The four words on your card',
   fourWords: 'fern otter lamp moon',
   openMyDesk: 'Open my desk',
+  whoseTurn: 'Whose turn?',
+  itIs: (initials: string) => `It is ${initials}’s turn`,
+  withACard: 'Or with a card',
   orScan: 'Or scan the square on your card with the camera.',
   typeTheWords: 'Type the four words on your card.',
   opensNothing: 'These words open nothing. Look at your card once more, or ask your teacher for a new one.',
@@ -222,4 +225,10 @@ export const cardsWords = {
   initials: 'Initials',
   make: 'Make cards',
   chooseSomebody: 'Choose at least one student.',
+  oldOnesEnd: 'Whoever has a card already gets a new one; the old one opens nothing any more.',
+  forHowLong: 'A shared tablet, for',
+  minutes: (count: number) => (count < 120 ? `${count} minutes` : `${count / 60} hours`),
+  whoseTurn: 'Whose turn? on this device',
+  signsOut:
+    'The chosen students who have a card sit down by tapping their initials. You are signed out on this device.',
 };

@@ -51,6 +51,7 @@ export const visible: Record<string, string> = {
         'cards',
         'desk_sessions',
         'desk_goals',
+        'desk_turn_students',
         'student_works',
         'work_states',
         'work_state_seen',
@@ -70,6 +71,7 @@ export const visible: Record<string, string> = {
   share_link_passes: through('link_id', 'share_links'),
   invitation_tokens: through('invitation_id', 'invitations'),
   message_stops: through('message_id', 'messages'),
+  desk_turns: 'opened_by = asker()',
   // A piece of work is its maker's, and that of whoever knows a student who has it.
   works: `made_by = asker() or ${through('id', '(select work_id as id from student_works) given')}`,
   work_steps: through('work_id', 'works'),
@@ -139,6 +141,17 @@ const functions = `
             union all
             select d.student_id from desk_sessions d where d.token_hash = hash) as door
       join students s on s.id = door.student_id
+  $$;
+  -- Who may sit down at a shared tablet that was opened with this token, by initials: those who have a card.
+  create or replace function students_at_turn(hash bytea, at timestamptz)
+    returns table (student_id uuid, initials text, card_id uuid, is_demo boolean)
+    language sql stable security definer set search_path = public as $$
+    select s.id, s.initials, k.id, c.is_demo
+      from desk_turns t join desk_turn_students m on m.turn_id = t.id
+      join students s on s.id = m.student_id and s.archived_at is null
+      join schools c on c.id = s.school_id
+      join cards k on k.student_id = s.id and k.ended_at is null
+     where t.token_hash = hash and t.ends_at > at
   $$;
   -- The students to whose teams the one who asks is invited, by name.
   create or replace function invited_students() returns table (id uuid, short_name text, archived_at timestamptz)

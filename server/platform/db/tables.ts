@@ -148,6 +148,19 @@ export interface DeskSessionsRow {
   ended_at: Date | null;
 }
 
+export interface DeskTurnStudentsRow {
+  turn_id: string;
+  student_id: string;
+}
+
+export interface DeskTurnsRow {
+  id: string;
+  token_hash: Buffer;
+  opened_by: string;
+  opened_at: Date;
+  ends_at: Date;
+}
+
 export interface DocumentBatchPartsRow {
   batch_id: string;
   student_id: string;
@@ -772,6 +785,8 @@ interface AllTables {
   comments: Table<CommentsRow, 'seq' | 'entry_id' | 'person_id' | 'link_id' | 'answers' | 'hidden_by' | 'hidden_at' | 'hidden_reason'>;
   desk_goals: Table<DeskGoalsRow, 'plain' | 'self_counts'>;
   desk_sessions: Table<DeskSessionsRow, 'ended_at'>;
+  desk_turn_students: Table<DeskTurnStudentsRow, never>;
+  desk_turns: Table<DeskTurnsRow, never>;
   document_batch_parts: Table<DocumentBatchPartsRow, 'pages' | 'pdf' | 'left_out'>;
   document_batches: Table<DocumentBatchesRow, 'from_day' | 'to_day' | 'arrangement' | 'state' | 'problem' | 'attempts' | 'not_before'>;
   entries: Table<EntriesRow, 'beside_id' | 'self_recorded' | 'location_id' | 'version' | 'changed_by' | 'changed_at' | 'change_reason' | 'withdrawn' | 'goal_id' | 'measure_version' | 'data' | 'reason' | 'pairs_with' | 'paired_by' | 'paired_at' | 'seconds' | 'is_going' | 'resolved' | 'resolved_after' | 'target_id' | 'part' | 'minutes' | 'count' | 'fidelity'>;

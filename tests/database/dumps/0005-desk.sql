@@ -344,6 +344,20 @@ CREATE TABLE public.desk_sessions (
     ended_at timestamp with time zone
 );
 
+CREATE TABLE public.desk_turn_students (
+    turn_id uuid NOT NULL,
+    student_id uuid NOT NULL
+);
+
+CREATE TABLE public.desk_turns (
+    id uuid NOT NULL,
+    token_hash bytea NOT NULL,
+    opened_by uuid NOT NULL,
+    opened_at timestamp with time zone NOT NULL,
+    ends_at timestamp with time zone NOT NULL,
+    CONSTRAINT desk_turns_check CHECK ((ends_at > opened_at))
+);
+
 CREATE TABLE public.document_batch_parts (
     batch_id uuid NOT NULL,
     student_id uuid NOT NULL,
@@ -1163,88 +1177,88 @@ ALTER TABLE ONLY public.knex_migrations ALTER COLUMN id SET DEFAULT nextval('pub
 
 ALTER TABLE ONLY public.knex_migrations_lock ALTER COLUMN index SET DEFAULT nextval('public.knex_migrations_lock_index_seq'::regclass);
 
-INSERT INTO public.access_log OVERRIDING SYSTEM VALUE VALUES (1, '516c93ce-10a9-4c38-8c2b-ca381694529e', '9d69e19a-a565-4115-9cc4-b632438d6085', NULL, 'progress report no. 1', 'issued', '2026-11-24 15:00:00+00', '2026-11-24');
+INSERT INTO public.access_log OVERRIDING SYSTEM VALUE VALUES (1, '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', NULL, 'progress report no. 1', 'issued', '2026-11-24 15:00:00+00', '2026-11-24');
 
-INSERT INTO public.behavior_fields VALUES ('516c93ce-10a9-4c38-8c2b-ca381694529e', '{}');
+INSERT INTO public.behavior_fields VALUES ('2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', '{}');
 
-INSERT INTO public.behavior_options VALUES ('eb75dd6a-88da-48f6-8092-621929697afd', '5c400100-0000-4000-8000-000000000001', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'antecedent', 'Noise', '', 0, 'offered', NULL, NULL);
-INSERT INTO public.behavior_options VALUES ('e589a329-d9b9-42d3-8393-5388883c8ca0', '5c400100-0000-4000-8000-000000000001', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'antecedent', 'Waiting', '', 1, 'offered', NULL, NULL);
-INSERT INTO public.behavior_options VALUES ('7e181a39-41ad-40eb-8fe9-f9fbebb4753c', '5c400100-0000-4000-8000-000000000001', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'consequence', 'A break', '', 0, 'offered', NULL, NULL);
-INSERT INTO public.behavior_options VALUES ('b2a4cf7f-fb8d-470f-a8d6-1b9326bde2bf', '5c400100-0000-4000-8000-000000000001', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'location', 'Kitchen', '', 0, 'offered', NULL, '3452262c-4918-41be-a93d-cc7b5afa3c90');
-INSERT INTO public.behavior_options VALUES ('54e5df37-042b-443a-aab0-f3dd859e9aee', '5c400100-0000-4000-8000-000000000001', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'intensity', '1', 'quiet', 0, 'offered', NULL, NULL);
-INSERT INTO public.behavior_options VALUES ('f067dc24-3d82-4194-8441-dc0f9acaa3bb', '5c400100-0000-4000-8000-000000000001', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'intensity', '2', 'loud', 1, 'offered', NULL, NULL);
-INSERT INTO public.behavior_options VALUES ('6486e91c-a6a8-42a7-b938-6df4bfc92df4', '5c400100-0000-4000-8000-000000000001', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'function', 'escape', '', 0, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('b25ece68-6577-4762-95c7-bb2814e55458', '5c400100-0000-4000-8000-000000000001', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'antecedent', 'Noise', '', 0, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('7fb8a8e6-f125-4d3c-99d2-512f427bbd73', '5c400100-0000-4000-8000-000000000001', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'antecedent', 'Waiting', '', 1, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('444adc37-8ce7-4bae-9393-98d738ee97cd', '5c400100-0000-4000-8000-000000000001', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'consequence', 'A break', '', 0, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('3ddb2a3f-7f66-4fa6-859d-e43a58531142', '5c400100-0000-4000-8000-000000000001', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'location', 'Kitchen', '', 0, 'offered', NULL, '639e5a23-0dd2-430c-a805-ce452098fa7b');
+INSERT INTO public.behavior_options VALUES ('307c59f7-0645-4eaa-b70b-09c3a43bde87', '5c400100-0000-4000-8000-000000000001', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'intensity', '1', 'quiet', 0, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('acf56607-2bf5-4e5d-8871-ccad98c9e650', '5c400100-0000-4000-8000-000000000001', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'intensity', '2', 'loud', 1, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('860db56b-027c-4373-9392-8e49ad136268', '5c400100-0000-4000-8000-000000000001', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'function', 'escape', '', 0, 'offered', NULL, NULL);
 
-INSERT INTO public.behavior_targets VALUES ('c43220f7-225b-4de9-9971-68eb167a3d81', '5c400100-0000-4000-8000-000000000001', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'Leaves', '', '', 'decrease', true, true, false, 0, 'offered', NULL);
-INSERT INTO public.behavior_targets VALUES ('b75978cb-4c14-49de-b97a-2990dedf75fc', '5c400100-0000-4000-8000-000000000001', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'Shouts', '', '', 'decrease', true, true, false, 1, 'offered', NULL);
+INSERT INTO public.behavior_targets VALUES ('9839acb0-607a-43ef-ad86-75248bebf5dd', '5c400100-0000-4000-8000-000000000001', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'Leaves', '', '', 'decrease', true, true, false, 0, 'offered', NULL);
+INSERT INTO public.behavior_targets VALUES ('983e87d6-ba99-4355-a7e9-4e74084047d9', '5c400100-0000-4000-8000-000000000001', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'Shouts', '', '', 'decrease', true, true, false, 1, 'offered', NULL);
 
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (1, '5c400100-0000-4000-8000-000000000001', '516c93ce-10a9-4c38-8c2b-ca381694529e', NULL, 'plan', NULL, '{"endsOn": "2027-06-11", "periods": [{"label": "Quarter 1", "endsOn": "2026-12-04"}], "startsOn": "2026-09-08"}', '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (2, '5c400100-0000-4000-8000-000000000001', '516c93ce-10a9-4c38-8c2b-ca381694529e', NULL, 'share link', NULL, '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "207a5fbb-9830-466e-8034-3d781a746ddd", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (3, '5c400100-0000-4000-8000-000000000001', '516c93ce-10a9-4c38-8c2b-ca381694529e', NULL, 'share link', '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "207a5fbb-9830-466e-8034-3d781a746ddd", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '{"kind": "family", "email": "ida@home.example", "endsOn": "2027-06-11", "linkId": "207a5fbb-9830-466e-8034-3d781a746ddd", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "daily", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (4, '5c400100-0000-4000-8000-000000000001', '516c93ce-10a9-4c38-8c2b-ca381694529e', NULL, 'visibility', '{}', '{"family": {"shows": ["numbers", "note"], "layout": "sentences", "grouping": "week", "oldestFirst": false}}', '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (1, '5c400100-0000-4000-8000-000000000001', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', NULL, 'plan', NULL, '{"endsOn": "2027-06-11", "periods": [{"label": "Quarter 1", "endsOn": "2026-12-04"}], "startsOn": "2026-09-08"}', 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (2, '5c400100-0000-4000-8000-000000000001', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', NULL, 'share link', NULL, '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "4833b314-a5c5-4001-a1e6-ce33e67f0c3b", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (3, '5c400100-0000-4000-8000-000000000001', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', NULL, 'share link', '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "4833b314-a5c5-4001-a1e6-ce33e67f0c3b", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '{"kind": "family", "email": "ida@home.example", "endsOn": "2027-06-11", "linkId": "4833b314-a5c5-4001-a1e6-ce33e67f0c3b", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "daily", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (4, '5c400100-0000-4000-8000-000000000001', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', NULL, 'visibility', '{}', '{"family": {"shows": ["numbers", "note"], "layout": "sentences", "grouping": "week", "oldestFirst": false}}', 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.comments OVERRIDING SYSTEM VALUE VALUES ('b8019dc0-7b4b-4027-9ed0-1565bbfa56f8', 1, '516c93ce-10a9-4c38-8c2b-ca381694529e', 'e208d297-e5a4-49aa-8aa7-00780e66080b', 'comment', NULL, '207a5fbb-9830-466e-8034-3d781a746ddd', NULL, '2026-11-24', '10:00:00', 'Well done.', '2026-11-24 15:00:00+00', NULL, NULL, NULL);
+INSERT INTO public.comments OVERRIDING SYSTEM VALUE VALUES ('686f6631-30a2-4c40-ae61-5a15f3e55a58', 1, '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', '595ca614-7b9c-42db-865b-e8eb88f0c284', 'comment', NULL, '4833b314-a5c5-4001-a1e6-ce33e67f0c3b', NULL, '2026-11-24', '10:00:00', 'Well done.', '2026-11-24 15:00:00+00', NULL, NULL, NULL);
 
-INSERT INTO public.entries VALUES ('e208d297-e5a4-49aa-8aa7-00780e66080b', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'goal', '2026-11-18', '09:30:00', '9d69e19a-a565-4115-9cc4-b632438d6085', NULL, '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00', false, '3452262c-4918-41be-a93d-cc7b5afa3c90', '', 1, NULL, NULL, NULL, false, '0f0f3b81-9812-45be-895a-49b3a638d963', 1, '{"trials": ["independent", "gesture", "incorrect"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('f9d8306c-4e92-4cbe-9358-329c4cb66cd6', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'goal', '2026-11-19', '09:30:00', '9d69e19a-a565-4115-9cc4-b632438d6085', NULL, '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00', false, '3452262c-4918-41be-a93d-cc7b5afa3c90', 'Counted anew.', 2, '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00', 'From paper.', false, '0f0f3b81-9812-45be-895a-49b3a638d963', 1, '{"trials": ["independent", "independent"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, '[{"key": "step1", "label": "Card on the bench", "isDone": true}]');
-INSERT INTO public.entries VALUES ('4d77013f-dbe6-4b41-997c-9cac78d0498c', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'goal', '2026-11-20', '09:30:00', '9d69e19a-a565-4115-9cc4-b632438d6085', NULL, '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00', false, '3452262c-4918-41be-a93d-cc7b5afa3c90', '', 2, '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00', 'Another student’s.', true, '0f0f3b81-9812-45be-895a-49b3a638d963', 1, '{"trials": ["gesture"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('61086202-7748-47b9-8d45-ef9cd0539de0', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'incident', '2026-11-24', '09:30:00', '9d69e19a-a565-4115-9cc4-b632438d6085', NULL, '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00', false, NULL, 'By the door.', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, 40, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('1db69c14-4cd4-491c-b21a-c0924693c922', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'count', '2026-11-24', '09:00:00', '9d69e19a-a565-4115-9cc4-b632438d6085', NULL, '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00', false, NULL, '', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, 'c43220f7-225b-4de9-9971-68eb167a3d81', NULL, 30, 0, NULL);
+INSERT INTO public.entries VALUES ('595ca614-7b9c-42db-865b-e8eb88f0c284', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'goal', '2026-11-18', '09:30:00', 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', NULL, 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00', false, '639e5a23-0dd2-430c-a805-ce452098fa7b', '', 1, NULL, NULL, NULL, false, '58765197-04b8-4b53-8cc9-7334bc12ad92', 1, '{"trials": ["independent", "gesture", "incorrect"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('da0abb57-96ef-4ca4-9d2e-5f9defc34044', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'goal', '2026-11-19', '09:30:00', 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', NULL, 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00', false, '639e5a23-0dd2-430c-a805-ce452098fa7b', 'Counted anew.', 2, 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00', 'From paper.', false, '58765197-04b8-4b53-8cc9-7334bc12ad92', 1, '{"trials": ["independent", "independent"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, '[{"key": "step1", "label": "Card on the bench", "isDone": true}]');
+INSERT INTO public.entries VALUES ('670e3d3d-7496-4558-a324-5f38fefcc708', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'goal', '2026-11-20', '09:30:00', 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', NULL, 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00', false, '639e5a23-0dd2-430c-a805-ce452098fa7b', '', 2, 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00', 'Another student’s.', true, '58765197-04b8-4b53-8cc9-7334bc12ad92', 1, '{"trials": ["gesture"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('a1802c49-f842-4597-a119-ee5f14c5222a', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'incident', '2026-11-24', '09:30:00', 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', NULL, 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00', false, NULL, 'By the door.', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, 40, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('4f0f13f0-71e7-4ab2-a838-2340a3d8d614', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'count', '2026-11-24', '09:00:00', 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', NULL, 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00', false, NULL, '', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, '9839acb0-607a-43ef-ad86-75248bebf5dd', NULL, 30, 0, NULL);
 
-INSERT INTO public.entry_revisions VALUES ('f9d8306c-4e92-4cbe-9358-329c4cb66cd6', 1, '516c93ce-10a9-4c38-8c2b-ca381694529e', '{"id": "f9d8306c-4e92-4cbe-9358-329c4cb66cd6", "data": {"trials": ["independent", "spoken"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "goal_id": "0f0f3b81-9812-45be-895a-49b3a638d963", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "516c93ce-10a9-4c38-8c2b-ca381694529e", "location_id": "3452262c-4918-41be-a93d-cc7b5afa3c90", "observed_on": "2026-11-19", "observer_id": "9d69e19a-a565-4115-9cc4-b632438d6085", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "9d69e19a-a565-4115-9cc4-b632438d6085", "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00', 'From paper.');
-INSERT INTO public.entry_revisions VALUES ('4d77013f-dbe6-4b41-997c-9cac78d0498c', 1, '516c93ce-10a9-4c38-8c2b-ca381694529e', '{"id": "4d77013f-dbe6-4b41-997c-9cac78d0498c", "data": {"trials": ["gesture"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "goal_id": "0f0f3b81-9812-45be-895a-49b3a638d963", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "516c93ce-10a9-4c38-8c2b-ca381694529e", "location_id": "3452262c-4918-41be-a93d-cc7b5afa3c90", "observed_on": "2026-11-20", "observer_id": "9d69e19a-a565-4115-9cc4-b632438d6085", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "9d69e19a-a565-4115-9cc4-b632438d6085", "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00', 'Another student’s.');
+INSERT INTO public.entry_revisions VALUES ('da0abb57-96ef-4ca4-9d2e-5f9defc34044', 1, '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', '{"id": "da0abb57-96ef-4ca4-9d2e-5f9defc34044", "data": {"trials": ["independent", "spoken"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "goal_id": "58765197-04b8-4b53-8cc9-7334bc12ad92", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35", "location_id": "639e5a23-0dd2-430c-a805-ce452098fa7b", "observed_on": "2026-11-19", "observer_id": "f0b4f058-1724-4ca4-b152-0c20d2e74e01", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "f0b4f058-1724-4ca4-b152-0c20d2e74e01", "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00', 'From paper.');
+INSERT INTO public.entry_revisions VALUES ('670e3d3d-7496-4558-a324-5f38fefcc708', 1, '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', '{"id": "670e3d3d-7496-4558-a324-5f38fefcc708", "data": {"trials": ["gesture"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "goal_id": "58765197-04b8-4b53-8cc9-7334bc12ad92", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35", "location_id": "639e5a23-0dd2-430c-a805-ce452098fa7b", "observed_on": "2026-11-20", "observer_id": "f0b4f058-1724-4ca4-b152-0c20d2e74e01", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "f0b4f058-1724-4ca4-b152-0c20d2e74e01", "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00', 'Another student’s.');
 
-INSERT INTO public.goal_measures VALUES ('0f0f3b81-9812-45be-895a-49b3a638d963', 1, '{"kind": "trials", "levels": [{"key": "independent", "label": "Independent", "words": "alone"}, {"key": "gesture", "label": "Gesture", "words": "a gesture"}, {"key": "spoken", "label": "Spoken", "words": "a spoken prompt"}], "planned": 5, "mostTrials": 40, "mostSupport": "gesture", "opportunity": {"one": "seedling", "many": "seedlings"}, "refusalIsOpportunity": true}', '2026-09-08');
+INSERT INTO public.goal_measures VALUES ('58765197-04b8-4b53-8cc9-7334bc12ad92', 1, '{"kind": "trials", "levels": [{"key": "independent", "label": "Independent", "words": "alone"}, {"key": "gesture", "label": "Gesture", "words": "a gesture"}, {"key": "spoken", "label": "Spoken", "words": "a spoken prompt"}], "planned": 5, "mostTrials": 40, "mostSupport": "gesture", "opportunity": {"one": "seedling", "many": "seedlings"}, "refusalIsOpportunity": true}', '2026-09-08');
 
-INSERT INTO public.goals VALUES ('0f0f3b81-9812-45be-895a-49b3a638d963', '516c93ce-10a9-4c38-8c2b-ca381694529e', '9cc9777d-58b4-4565-adef-bf6d52638764', NULL, '1', 'Garden', 'Plants a row', 'Plants along a string.', 0, 1, 'day', NULL, NULL, 80, '2027-06-11', '2026-09-08', NULL, 'atLeast', 80, 'ofLast', 3, 4, 1, 1, 1, NULL, NULL, NULL, NULL, '');
+INSERT INTO public.goals VALUES ('58765197-04b8-4b53-8cc9-7334bc12ad92', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'c4923310-7fd2-4ded-9ef7-71251939ea22', NULL, '1', 'Garden', 'Plants a row', 'Plants along a string.', 0, 1, 'day', NULL, NULL, 80, '2027-06-11', '2026-09-08', NULL, 'atLeast', 80, 'ofLast', 3, 4, 1, 1, 1, NULL, NULL, NULL, NULL, '');
 
-INSERT INTO public.incident_choices VALUES ('61086202-7748-47b9-8d45-ef9cd0539de0', 1, 'behavior', 1, '516c93ce-10a9-4c38-8c2b-ca381694529e', 'c43220f7-225b-4de9-9971-68eb167a3d81', NULL);
-INSERT INTO public.incident_choices VALUES ('61086202-7748-47b9-8d45-ef9cd0539de0', 1, 'antecedent', 1, '516c93ce-10a9-4c38-8c2b-ca381694529e', NULL, 'eb75dd6a-88da-48f6-8092-621929697afd');
+INSERT INTO public.incident_choices VALUES ('a1802c49-f842-4597-a119-ee5f14c5222a', 1, 'behavior', 1, '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', '9839acb0-607a-43ef-ad86-75248bebf5dd', NULL);
+INSERT INTO public.incident_choices VALUES ('a1802c49-f842-4597-a119-ee5f14c5222a', 1, 'antecedent', 1, '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', NULL, 'b25ece68-6577-4762-95c7-bb2814e55458');
 
-INSERT INTO public.issued_report_entries VALUES ('cd040994-c01d-4c6a-8ac8-8864ccccdc65', '516c93ce-10a9-4c38-8c2b-ca381694529e', '61086202-7748-47b9-8d45-ef9cd0539de0', 1);
-INSERT INTO public.issued_report_entries VALUES ('cd040994-c01d-4c6a-8ac8-8864ccccdc65', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'f9d8306c-4e92-4cbe-9358-329c4cb66cd6', 2);
-INSERT INTO public.issued_report_entries VALUES ('cd040994-c01d-4c6a-8ac8-8864ccccdc65', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'e208d297-e5a4-49aa-8aa7-00780e66080b', 1);
+INSERT INTO public.issued_report_entries VALUES ('3d212d2b-7f77-40ba-afee-6dddc6cd834c', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'a1802c49-f842-4597-a119-ee5f14c5222a', 1);
+INSERT INTO public.issued_report_entries VALUES ('3d212d2b-7f77-40ba-afee-6dddc6cd834c', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'da0abb57-96ef-4ca4-9d2e-5f9defc34044', 2);
+INSERT INTO public.issued_report_entries VALUES ('3d212d2b-7f77-40ba-afee-6dddc6cd834c', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', '595ca614-7b9c-42db-865b-e8eb88f0c284', 1);
 
-INSERT INTO public.issued_reports VALUES ('cd040994-c01d-4c6a-8ac8-8864ccccdc65', '516c93ce-10a9-4c38-8c2b-ca381694529e', 1, '197971f8-314f-4e87-8baf-c5b576d200e0', 'Quarter 1', '2026-09-08', '2026-12-04', '{"plan": {"endsOn": "2027-06-11", "startsOn": "2026-09-08"}, "goals": [{"now": "83%", "way": null, "graph": {"to": "2026-12-17", "max": 100, "from": "2026-09-08", "isUp": true, "runs": [[{"on": "2026-11-18", "said": "Wed, Nov 18, 2026: 2 of 3, 67%", "value": 66.66666666666667}, {"on": "2026-11-19", "said": "Thu, Nov 19, 2026: 2 of 2, 100%", "value": 100}]], "unit": "%", "trend": null, "phases": [], "target": 80, "aimLine": null, "caption": "2 scores from Nov 18 to Nov 19; now 83%, target 80%."}, "words": {"type": "doc", "content": []}, "goalId": "0f0f3b81-9812-45be-895a-49b3a638d963", "number": "1", "target": "80%, by Jun 11, 2027", "wording": "Plants along a string.", "baseline": null, "decision": {"mark": "…", "label": "Too early to tell", "sentence": "There is no baseline yet, so there is no aim line to compare with. Trend: 2 scores over 0 weeks so far; a trend needs 8 over 3 weeks."}, "evidence": "2 observations by 1 person since the plan began, 2 of them in this period.", "inPeriod": 2, "criterion": "Goal: 4 of 5 (80%) on 3 of 4 days.", "shortName": "Plants a row"}], "words": {"type": "doc", "content": []}, "period": {"to": "2026-12-04", "from": "2026-09-08", "label": "Quarter 1"}, "student": {"name": "Ada Example", "grade": "Grade 4", "groups": [], "shortName": "Ada E."}, "behavior": ["Leaves: 1 time in 1 school day, 1 a day."], "schoolName": "Test School", "caseManager": "manager"}', '{family}', '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00', NULL);
+INSERT INTO public.issued_reports VALUES ('3d212d2b-7f77-40ba-afee-6dddc6cd834c', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 1, '5af62f7b-4c2b-4162-8e52-8b91d5d697b6', 'Quarter 1', '2026-09-08', '2026-12-04', '{"plan": {"endsOn": "2027-06-11", "startsOn": "2026-09-08"}, "goals": [{"now": "83%", "way": null, "graph": {"to": "2026-12-17", "max": 100, "from": "2026-09-08", "isUp": true, "runs": [[{"on": "2026-11-18", "said": "Wed, Nov 18, 2026: 2 of 3, 67%", "value": 66.66666666666667}, {"on": "2026-11-19", "said": "Thu, Nov 19, 2026: 2 of 2, 100%", "value": 100}]], "unit": "%", "trend": null, "phases": [], "target": 80, "aimLine": null, "caption": "2 scores from Nov 18 to Nov 19; now 83%, target 80%."}, "words": {"type": "doc", "content": []}, "goalId": "58765197-04b8-4b53-8cc9-7334bc12ad92", "number": "1", "target": "80%, by Jun 11, 2027", "wording": "Plants along a string.", "baseline": null, "decision": {"mark": "…", "label": "Too early to tell", "sentence": "There is no baseline yet, so there is no aim line to compare with. Trend: 2 scores over 0 weeks so far; a trend needs 8 over 3 weeks."}, "evidence": "2 observations by 1 person since the plan began, 2 of them in this period.", "inPeriod": 2, "criterion": "Goal: 4 of 5 (80%) on 3 of 4 days.", "shortName": "Plants a row"}], "words": {"type": "doc", "content": []}, "period": {"to": "2026-12-04", "from": "2026-09-08", "label": "Quarter 1"}, "student": {"name": "Ada Example", "grade": "Grade 4", "groups": [], "shortName": "Ada E."}, "behavior": ["Leaves: 1 time in 1 school day, 1 a day."], "schoolName": "Test School", "caseManager": "manager"}', '{family}', 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00', NULL);
 
-INSERT INTO public.knex_migrations VALUES (1, '0001-beginning', 1, '2026-11-28 12:12:59.885+00');
-INSERT INTO public.knex_migrations VALUES (2, '0002-names', 1, '2026-11-28 12:12:59.892+00');
-INSERT INTO public.knex_migrations VALUES (3, '0003-terms', 1, '2026-11-28 12:12:59.896+00');
-INSERT INTO public.knex_migrations VALUES (4, '0004-fidelity', 1, '2026-11-28 12:12:59.899+00');
-INSERT INTO public.knex_migrations VALUES (5, '0005-desk', 1, '2026-11-28 12:12:59.931+00');
+INSERT INTO public.knex_migrations VALUES (1, '0001-beginning', 1, '2026-11-28 12:20:14.947+00');
+INSERT INTO public.knex_migrations VALUES (2, '0002-names', 1, '2026-11-28 12:20:14.954+00');
+INSERT INTO public.knex_migrations VALUES (3, '0003-terms', 1, '2026-11-28 12:20:14.959+00');
+INSERT INTO public.knex_migrations VALUES (4, '0004-fidelity', 1, '2026-11-28 12:20:14.963+00');
+INSERT INTO public.knex_migrations VALUES (5, '0005-desk', 1, '2026-11-28 12:20:15.04+00');
 
 INSERT INTO public.knex_migrations_lock VALUES (1, 0);
 
-INSERT INTO public.locations VALUES ('3452262c-4918-41be-a93d-cc7b5afa3c90', '5c400100-0000-4000-8000-000000000001', 'Kitchen', 0);
+INSERT INTO public.locations VALUES ('639e5a23-0dd2-430c-a805-ce452098fa7b', '5c400100-0000-4000-8000-000000000001', 'Kitchen', 0);
 
-INSERT INTO public.messages OVERRIDING SYSTEM VALUE VALUES ('12536d71-85f2-55e5-b7f8-f9c2fbe558be', 1, 'issued:cd040994-c01d-4c6a-8ac8-8864ccccdc65:207a5fbb-9830-466e-8034-3d781a746ddd', 'issued', '516c93ce-10a9-4c38-8c2b-ca381694529e', '207a5fbb-9830-466e-8034-3d781a746ddd', NULL, NULL, 'Aunt Ida', 'ida@home.example', NULL, NULL, NULL, NULL, 'waiting', NULL, '2026-11-24 15:00:00+00', 0, '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00', NULL, NULL);
+INSERT INTO public.messages OVERRIDING SYSTEM VALUE VALUES ('2576d9f2-b128-532a-98be-882c1a18a804', 1, 'issued:3d212d2b-7f77-40ba-afee-6dddc6cd834c:4833b314-a5c5-4001-a1e6-ce33e67f0c3b', 'issued', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', '4833b314-a5c5-4001-a1e6-ce33e67f0c3b', NULL, NULL, 'Aunt Ida', 'ida@home.example', NULL, NULL, NULL, NULL, 'waiting', NULL, '2026-11-24 15:00:00+00', 0, 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00', NULL, NULL);
 
-INSERT INTO public.people VALUES ('9d69e19a-a565-4115-9cc4-b632438d6085', 'manager', 'manager', 'ma', 'Teacher', 'manager@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
-INSERT INTO public.people VALUES ('4e259b5c-818d-4c7c-8005-531f70638e27', 'aide', 'aide', 'ai', 'Teacher', 'aide@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
-INSERT INTO public.people VALUES ('0e3c22ce-9529-4fd8-831d-025817f500f6', 'stranger', 'stranger', 'st', 'Teacher', 'stranger@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
+INSERT INTO public.people VALUES ('f0b4f058-1724-4ca4-b152-0c20d2e74e01', 'manager', 'manager', 'ma', 'Teacher', 'manager@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
+INSERT INTO public.people VALUES ('df11beb9-ed9a-4163-b05d-1dd6fc17fe59', 'aide', 'aide', 'ai', 'Teacher', 'aide@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
+INSERT INTO public.people VALUES ('e0bae5da-845b-4eb3-b52f-9ac5a396f2fc', 'stranger', 'stranger', 'st', 'Teacher', 'stranger@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
 
-INSERT INTO public.plans VALUES ('9cc9777d-58b4-4565-adef-bf6d52638764', '516c93ce-10a9-4c38-8c2b-ca381694529e', '2026-09-08', '2027-06-11', '');
+INSERT INTO public.plans VALUES ('c4923310-7fd2-4ded-9ef7-71251939ea22', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', '2026-09-08', '2027-06-11', '');
 
-INSERT INTO public.progress_report_drafts VALUES ('197971f8-314f-4e87-8baf-c5b576d200e0', '516c93ce-10a9-4c38-8c2b-ca381694529e', '{"goals": {}, "whole": {"type": "doc", "content": []}}', 1, '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00');
+INSERT INTO public.progress_report_drafts VALUES ('5af62f7b-4c2b-4162-8e52-8b91d5d697b6', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', '{"goals": {}, "whole": {"type": "doc", "content": []}}', 1, 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.reporting_periods VALUES ('197971f8-314f-4e87-8baf-c5b576d200e0', '9cc9777d-58b4-4565-adef-bf6d52638764', 'Quarter 1', '2026-12-04', NULL);
+INSERT INTO public.reporting_periods VALUES ('5af62f7b-4c2b-4162-8e52-8b91d5d697b6', 'c4923310-7fd2-4ded-9ef7-71251939ea22', 'Quarter 1', '2026-12-04', NULL);
 
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '9d69e19a-a565-4115-9cc4-b632438d6085', false, '2026-09-01', NULL);
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '4e259b5c-818d-4c7c-8005-531f70638e27', false, '2026-09-01', NULL);
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '0e3c22ce-9529-4fd8-831d-025817f500f6', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', 'df11beb9-ed9a-4163-b05d-1dd6fc17fe59', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', 'e0bae5da-845b-4eb3-b52f-9ac5a396f2fc', false, '2026-09-01', NULL);
 
 INSERT INTO public.schools VALUES ('5c400100-0000-4000-8000-000000000001', 'Test School', 'America/New_York', '{1,2,3,4,5}', 720, 60, 1500, false);
 
-INSERT INTO public.share_link_tokens VALUES ('\x9a3e313ec3156296bbe67453e25e7ad187695cec372cd41d449720a98ab433f6', '207a5fbb-9830-466e-8034-3d781a746ddd', '2026-11-24 15:00:00+00');
+INSERT INTO public.share_link_tokens VALUES ('\xaba363ec6f15a2a2240c25f889fa54c804084aa969786f8d356949505071fadd', '4833b314-a5c5-4001-a1e6-ce33e67f0c3b', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.share_links VALUES ('207a5fbb-9830-466e-8034-3d781a746ddd', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'Aunt Ida', 'family', 'To follow their child’s progress', '2027-06-11', '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00', NULL, NULL, NULL, 0, NULL, NULL, 'ida@home.example', 'daily', NULL);
+INSERT INTO public.share_links VALUES ('4833b314-a5c5-4001-a1e6-ce33e67f0c3b', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'Aunt Ida', 'family', 'To follow their child’s progress', '2027-06-11', 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00', NULL, NULL, NULL, 0, NULL, NULL, 'ida@home.example', 'daily', NULL);
 
-INSERT INTO public.students VALUES ('516c93ce-10a9-4c38-8c2b-ca381694529e', '5c400100-0000-4000-8000-000000000001', 'Ada', 'Example', 'Ada E.', 'AE', 'Grade 4', NULL);
+INSERT INTO public.students VALUES ('2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', '5c400100-0000-4000-8000-000000000001', 'Ada', 'Example', 'Ada E.', 'AE', 'Grade 4', NULL);
 
-INSERT INTO public.team_members VALUES ('96a963da-7abc-4b2d-8d85-bcdfb05b6115', '516c93ce-10a9-4c38-8c2b-ca381694529e', '9d69e19a-a565-4115-9cc4-b632438d6085', 'caseManager', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
-INSERT INTO public.team_members VALUES ('740a87b8-1d70-4e52-8065-c3b9201c3d0b', '516c93ce-10a9-4c38-8c2b-ca381694529e', '4e259b5c-818d-4c7c-8005-531f70638e27', 'paraprofessional', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
+INSERT INTO public.team_members VALUES ('1898ad71-ec79-4f0a-b661-d65a0aad4a3f', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', 'caseManager', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
+INSERT INTO public.team_members VALUES ('c84b36b6-9120-4e8f-877d-309f3b9be5cc', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'df11beb9-ed9a-4163-b05d-1dd6fc17fe59', 'paraprofessional', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
 
-INSERT INTO public.visibility_rules VALUES ('5c400100-0000-4000-8000-000000000001', '516c93ce-10a9-4c38-8c2b-ca381694529e', 'family', '{numbers,note}', 'sentences', 'week', false, '9d69e19a-a565-4115-9cc4-b632438d6085', '2026-11-24 15:00:00+00');
+INSERT INTO public.visibility_rules VALUES ('5c400100-0000-4000-8000-000000000001', '2e838ba0-5352-4ccb-8c2a-b1d8ea4fec35', 'family', '{numbers,note}', 'sentences', 'week', false, 'f0b4f058-1724-4ca4-b152-0c20d2e74e01', '2026-11-24 15:00:00+00');
 
 SELECT pg_catalog.setval('public.access_log_id_seq', 1, true);
 
@@ -1325,6 +1339,15 @@ ALTER TABLE ONLY public.desk_sessions
 
 ALTER TABLE ONLY public.desk_sessions
     ADD CONSTRAINT desk_sessions_token_hash_key UNIQUE (token_hash);
+
+ALTER TABLE ONLY public.desk_turn_students
+    ADD CONSTRAINT desk_turn_students_pkey PRIMARY KEY (turn_id, student_id);
+
+ALTER TABLE ONLY public.desk_turns
+    ADD CONSTRAINT desk_turns_pkey PRIMARY KEY (id);
+
+ALTER TABLE ONLY public.desk_turns
+    ADD CONSTRAINT desk_turns_token_hash_key UNIQUE (token_hash);
 
 ALTER TABLE ONLY public.document_batch_parts
     ADD CONSTRAINT document_batch_parts_pkey PRIMARY KEY (batch_id, student_id);
@@ -1929,6 +1952,15 @@ ALTER TABLE ONLY public.desk_sessions
 
 ALTER TABLE ONLY public.desk_sessions
     ADD CONSTRAINT desk_sessions_student_id_fkey FOREIGN KEY (student_id) REFERENCES public.students(id);
+
+ALTER TABLE ONLY public.desk_turn_students
+    ADD CONSTRAINT desk_turn_students_student_id_fkey FOREIGN KEY (student_id) REFERENCES public.students(id);
+
+ALTER TABLE ONLY public.desk_turn_students
+    ADD CONSTRAINT desk_turn_students_turn_id_fkey FOREIGN KEY (turn_id) REFERENCES public.desk_turns(id);
+
+ALTER TABLE ONLY public.desk_turns
+    ADD CONSTRAINT desk_turns_opened_by_fkey FOREIGN KEY (opened_by) REFERENCES public.people(id);
 
 ALTER TABLE ONLY public.document_batch_parts
     ADD CONSTRAINT document_batch_parts_batch_id_fkey FOREIGN KEY (batch_id) REFERENCES public.document_batches(id);

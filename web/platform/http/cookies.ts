@@ -13,6 +13,9 @@ export const sessionCookie = createCookie(`${host}gm-session`, base);
 /** Carries the session of a student's desk: their own, and nobody's account. */
 export const deskCookie = createCookie(`${host}gm-desk`, base);
 
+/** Tells a shared tablet that a teacher has opened for the students of a lesson. */
+export const turnCookie = createCookie(`${host}gm-turn`, base);
+
 /** Tells a browser in which somebody has signed in before. */
 export const deviceCookie = createCookie(`${host}gm-device`, { ...base, maxAge: 180 * 24 * 3600 });
 

@@ -28,6 +28,21 @@ export async function up(db: Knex): Promise<void> {
     );
     create index desk_sessions_of on desk_sessions (student_id, began_at);
 
+    -- A shared tablet on which the students of a lesson sit down by their initials, for a time.
+    create table desk_turns (
+      id uuid primary key,
+      token_hash bytea not null unique,
+      opened_by uuid not null references people,
+      opened_at timestamptz not null,
+      ends_at timestamptz not null,
+      check (ends_at > opened_at)
+    );
+    create table desk_turn_students (
+      turn_id uuid not null references desk_turns,
+      student_id uuid not null references students,
+      primary key (turn_id, student_id)
+    );
+
     -- Which goals stand on the desk, in which words, and whether what the student enters makes the goal's figure.
     create table desk_goals (
       goal_id uuid primary key,
