@@ -9,6 +9,7 @@ import {
 } from '../measures/measure';
 import { criterionSentence } from '../progress/mastery';
 import { beginFromGoal, beginFromTemplate, blankGoal, templateOf } from './begin';
+import { goalForAnother, pastedTargets, typedTarget } from './for-group';
 import { goalBank } from './goal-bank';
 import { definitionFrom, goalInput } from './goal-input';
 import { newKey, withLines } from './keys';
@@ -189,5 +190,29 @@ describe('what a goal begins from', () => {
       shortName: 'Asks for a tool',
       wording: 'Bo will ask.',
     });
+  });
+});
+
+describe('a goal for a group', () => {
+  const source = {
+    ...blankGoal('a2f1f5b0-0000-4000-8000-000000000001', { today: '2026-11-24', planEndsOn: null, numbers: [] }),
+    wording: 'Ione will pot 140 plants (1,140 in all her years). Ione’s herbs count.',
+    measure: {
+      ...{ kind: 'cumulativeTotal' as const, unit: { one: 'plant', many: 'plants' }, total: 140 },
+      ...{ amounts: 'added' as const, categories: [] },
+    },
+  };
+  const names = { from: 'Ione', to: 'Jory' };
+
+  it('names the other student and says their own target, where the first one stood as a number of its own', () => {
+    const goal = goalForAnother(source, source, { names, target: 80 });
+    expect(goal.wording).toBe('Jory will pot 80 plants (1,140 in all her years). Jory’s herbs count.');
+    expect(typedTarget(goal)).toBe(80);
+    expect(goalForAnother(source, source, { names, target: 140 }).wording).toContain('pot 140 plants');
+    expect(goal.phases).toEqual([]);
+  });
+
+  it('reads targets as they are pasted from a column', () => {
+    expect(pastedTargets('140\r\n80,5\n\n–\n120%\tJory\n')).toEqual(['140', '80.5', '', '', '120']);
   });
 });

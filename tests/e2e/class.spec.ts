@@ -1,6 +1,6 @@
 // The class as a whole: logs of a group side by side, and what they come to.
 import Papa from 'papaparse';
-import { axeFindings, expect, settled, signInAs, test } from './fixtures';
+import { axeFindings, expect, expectToast, settled, signInAs, test } from './fixtures';
 import { printedPages } from './printed';
 
 test('a group’s logs stand side by side, sorted, added up, printed and taken along; a new entry counts at once', async ({
@@ -79,4 +79,45 @@ test('a class without logs says what to do; the discreet view has initials, and 
   await expect(page.getByRole('table')).not.toContainText(/Ione|Herbs|plants/);
   await expect(page.getByRole('link', { name: /CSV/ })).toHaveCount(0);
   expect((await page.request.get('/class/totals.csv')).status()).toBe(404);
+});
+
+test('one goal is given to a group in one step, with targets pasted as a column', async ({ app, page }) => {
+  await signInAs(app, page);
+  await page.goto('/class');
+  await page.getByRole('link', { name: 'A goal for a group' }).click();
+  await settled(page);
+  const label = await page.getByRole('option', { name: /^Ione C\.: .*Pots plants/ }).textContent();
+  await page.getByLabel('The goal to give').selectOption({ label: label ?? '' });
+  await settled(page);
+  const boxes = page.getByRole('textbox', { name: /^Target of/ });
+  const names = await page.getByRole('checkbox').evaluateAll((all) => all.map((box) => box.parentElement?.textContent));
+  expect(names).toHaveLength(11);
+  await boxes.first().evaluate((box) => {
+    const pasted = new DataTransfer();
+    pasted.setData('text', '60\n75\nmany');
+    box.dispatchEvent(new ClipboardEvent('paste', { clipboardData: pasted, bubbles: true, cancelable: true }));
+  });
+  await expect(boxes.nth(1)).toHaveValue('75');
+  await expect(boxes.nth(2)).toHaveValue('');
+  expect(await axeFindings(page)).toEqual([]);
+  for (const box of await page.getByRole('checkbox').all()) await box.setChecked(false);
+  for (const at of [0, 1, 2]) await page.getByRole('checkbox').nth(at).check();
+  const before = await app.db('goals');
+  await page.getByRole('button', { name: 'Add the goals' }).click();
+  await expect(page.getByText('Type the target as a number.')).toBeVisible();
+  // All of them or none.
+  expect(await app.db('goals')).toHaveLength(before.length);
+  await boxes.nth(2).fill('90');
+  await page.getByRole('button', { name: 'Add the goals' }).click();
+  await expectToast(page, '3 goals are in the plan.');
+  const added = (await app.db('goals').orderBy('target_on')).filter(({ id }) => before.every((one) => one.id !== id));
+  expect(added).toHaveLength(3);
+  const measures = await app
+    .db('goal_measures')
+    .whereIn(
+      'goal_id',
+      added.map(({ id }) => id),
+    )
+    .pluck('measure');
+  expect(measures.map((measure) => (measure as { total: number }).total).sort()).toEqual([60, 75, 90]);
 });

@@ -73,3 +73,25 @@ export const newGoalWords = {
   takeOff: 'Remove',
   aGoalThatIsThere: 'A goal that is there',
 };
+
+/** `for-group.tsx` */
+export const forGroupWords = {
+  pageTitle: 'A goal for a group · Gentle Margin',
+  title: 'A goal for a group',
+  aGoal: 'A goal for a group',
+  class: 'Class',
+  about: 'One goal, many students',
+  aboutCopies:
+    'Each chosen student gets the goal under the next number of their plan, with their own name in it and a target of their own.',
+  aboutPasting: 'Copy a column of targets in a spreadsheet and paste it into the first box: it fills the boxes below.',
+  aboutPast: 'Nothing of the first student’s past comes along: no baseline, no phases, no entries.',
+  whichGoal: 'The goal to give',
+  choose: 'choose',
+  show: 'Show',
+  goalOf: (student: string, number: string, name: string) => `${student}: ${number} ${name}`,
+  targetOf: (student: string) => `Target of ${student}`,
+  hasIt: 'Has a goal of this name already.',
+  give: 'Add the goals',
+  given: (count: number) => `${count === 1 ? 'The goal is' : `${count} goals are`} in the plan.`,
+  back: 'Back',
+};

@@ -43,9 +43,12 @@ export default function ClassTotals({ loaderData }: Route.ComponentProps) {
       {rows.length === 0 ? (
         <div className="max-w-2xl py-10 text-ink-2">
           <p>{classTotalsWords.noLogYet}</p>
-          <p className="mt-2">
+          <p className="mt-2 flex gap-5">
             <Link to="/students" className="link">
               {classTotalsWords.chooseAStudent}
+            </Link>
+            <Link to="/class/goal" className="link">
+              {classTotalsWords.goalForAGroup}
             </Link>
           </p>
         </div>
@@ -61,6 +64,9 @@ export default function ClassTotals({ loaderData }: Route.ComponentProps) {
             <button type="button" onClick={() => window.print()} className="flex tap items-center gap-1.5 link">
               <Printer size={14} aria-hidden /> {classTotalsWords.print}
             </button>
+            <Link to="/class/goal" className="tap link">
+              {classTotalsWords.goalForAGroup}
+            </Link>
           </p>
           <OverTime loaderData={loaderData} />
         </>

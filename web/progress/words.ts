@@ -181,6 +181,7 @@ export const classTotalsWords = {
   noLogYet:
     'Nobody in this group has a goal about how much altogether (hours, plants, trays). Give each student one, and their totals stand here side by side.',
   chooseAStudent: 'Choose a student to add the goal to',
+  goalForAGroup: 'A goal for a group',
   csv: 'These totals as a file (CSV)',
   print: 'Print',
   tableOf: (unit: string) => `Totals of ${unit}, as a table`,
