@@ -1,6 +1,7 @@
 import { behavior } from './behavior';
 import { measureCore } from './core';
 import { at, clear, cookie, databaseUrl, db, get, milliseconds, page, row, school, server } from './ground';
+import { live } from './live';
 import { caseload, cookieOf, pagesASecond } from './load';
 import { classTotalsPage, firstLoad, goalPage, lists, memory, studentPage } from './pages';
 import { measureReports } from './reports';
@@ -33,6 +34,7 @@ try {
     memory,
     // Last of the pages: its thirty students are the caseload of who asks.
     classTotalsPage,
+    live,
     core: measureCore,
   };
   const named = process.argv.slice(2);

@@ -3,10 +3,10 @@ import { z } from 'zod';
 import { codeFrom, typedCode } from '~/core/desk/card-code';
 import { hashToken, newToken } from '../people/tokens';
 import { asking, database } from '../platform/db/current';
-import type { Database } from '../platform/db/database';
+import { type Database, preparedRows } from '../platform/db/database';
 import { rowsOf } from '../platform/db/rows';
 import { writeChange } from '../school/changes';
-import type { Actor } from '../school/school';
+import { type Actor, schoolColumn, schoolJson } from '../school/school';
 import { doorOf } from '../sharing/doors';
 import { grant, type StudentAccess } from '../students/access';
 import { can } from '../students/rights';
@@ -163,9 +163,22 @@ const deskRow = z.object({
   studentId: z.string(),
   firstName: z.string(),
   seenAt: z.date(),
+  school: schoolColumn,
 });
 /** The desk of one student, opened by their card. */
 export type OpenDesk = Omit<z.infer<typeof deskRow>, 'studentId'> & { studentId: StudentAccess<'read'> };
+
+/** At whose desk a session is, so that the door to that student can be opened; null for a session that there never was. */
+export async function studentAtDesk(db: Database, token: string): Promise<string | null> {
+  const [found] = await preparedRows(
+    db,
+    'student-at-desk',
+    z.object({ id: z.string().nullable() }),
+    'select student_at_desk($1) as id',
+    [hashToken(token)],
+  );
+  return found?.id ?? null;
+}
 
 /**
  * Whose desk this is. To be asked at the student's own door.
@@ -176,7 +189,8 @@ export async function resumeDesk(db: Database, token: string, now: Date): Promis
   const [desk] = await rowsOf(
     db,
     deskRow,
-    `select d.id as "sessionId", d.card_id as "cardId", d.student_id as "studentId", s.first_name as "firstName", d.seen_at as "seenAt"
+    `select d.id as "sessionId", d.card_id as "cardId", d.student_id as "studentId", s.first_name as "firstName", d.seen_at as "seenAt",
+            ${schoolJson('c')} as school
        from desk_sessions d
        join cards k on k.id = d.card_id and k.ended_at is null
        join students s on s.id = d.student_id and s.archived_at is null

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { type StepSaid, stepStates, tappedAt } from '~/core/desk/steps';
-import type { Database } from '../platform/db/database';
+import { type Database, preparedRows } from '../platform/db/database';
 import { rowsOf } from '../platform/db/rows';
 import { Invalid, NotFound } from '../platform/failures';
-import { tellLive } from '../platform/live';
+import { CHANNEL, toldAs } from '../platform/live';
 import type { StudentAccess } from '../students/access';
 
 const deskWorkRow = z.object({
@@ -56,25 +56,39 @@ export async function sayStep(
   said: StepSaid,
   now: Date,
 ): Promise<void> {
-  await db.transaction(async (trx) => {
-    const given = await trx('student_works as g')
-      .join('works as w', 'w.id', 'g.work_id')
-      .join('work_steps as t', 't.work_id', 'w.id')
-      .where({ 'g.student_id': studentId, 'g.work_id': said.workId, 't.id': said.stepId })
-      .first('g.taken_at', 'w.closed_at', 't.removed_at');
-    if (!given) throw new NotFound('No such step.');
-    if (given.removed_at)
-      throw new Invalid({ form: 'Your teacher has taken this step away. Go on with the next one.' });
-    if (given.taken_at || given.closed_at) throw new Invalid({ form: 'This work is put away. Ask your teacher.' });
-    const { id, workId, stepId, state, word } = said;
-    await trx('work_states')
-      .insert({
-        ...{ id, student_id: studentId, work_id: workId, step_id: stepId, state, card_id: cardId },
-        word: state === 'stuck' ? word : '',
-        ...{ at: tappedAt(said.at, now), received_at: now },
-      })
-      .onConflict('id')
-      .ignore();
-    await tellLive(trx, { studentId, what: 'steps', by: null });
+  const { id, workId, stepId, state } = said;
+  const word = state === 'stuck' ? said.word : '';
+  const told = toldAs({ studentId, what: 'steps', by: null });
+  // One statement: thirty desks may change at once.
+  const written = await preparedRows(
+    db,
+    'say-step',
+    z.object({ id: z.string() }),
+    `with said as (
+       insert into work_states (id, student_id, work_id, step_id, state, word, at, received_at, card_id)
+       select $1, g.student_id, g.work_id, t.id, $5, $6, $7, $8, $9
+         from student_works g
+         join works w on w.id = g.work_id and w.closed_at is null
+         join work_steps t on t.work_id = w.id and t.removed_at is null
+        where g.student_id = $2 and g.work_id = $3 and t.id = $4 and g.taken_at is null
+       on conflict (id) do nothing returning id)
+     select id, pg_notify('${CHANNEL}', $10) from said`,
+    [id, studentId, workId, stepId, state, word, tappedAt(said.at, now), now, cardId, told],
+  );
+  if (written.length === 0) await expectSaid(db, studentId, said);
+}
+
+/** What was not written was said before, or cannot be said any more. */
+async function expectSaid(db: Database, studentId: string, { id, workId, stepId }: StepSaid): Promise<void> {
+  if (await db('work_states').where({ id, student_id: studentId }).first('id')) return;
+  const given = await db('student_works as g')
+    .join('work_steps as t', 't.work_id', 'g.work_id')
+    .where({ 'g.student_id': studentId, 'g.work_id': workId, 't.id': stepId })
+    .first('t.removed_at');
+  if (!given) throw new NotFound('No such step.');
+  throw new Invalid({
+    form: given.removed_at
+      ? 'Your teacher has taken this step away. Go on with the next one.'
+      : 'This work is put away. Ask your teacher.',
   });
 }

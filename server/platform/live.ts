@@ -7,11 +7,14 @@ import type { Database } from './db/database';
 const change = z.object({ studentId: z.uuid(), what: z.enum(['steps', 'entries']), by: z.string().nullable() });
 export type LiveChange = z.infer<typeof change>;
 
-const CHANNEL = 'live';
+export const CHANNEL = 'live';
+
+/** A change as it is told on the channel. */
+export const toldAs = (changed: LiveChange): string => JSON.stringify(changed);
 
 /** Tells all processes of a change, once the transaction stands. */
 export async function tellLive(db: Database, changed: LiveChange): Promise<void> {
-  await db.raw('select pg_notify(?, ?)', [CHANNEL, JSON.stringify(changed)]);
+  await db.raw('select pg_notify(?, ?)', [CHANNEL, toldAs(changed)]);
 }
 
 type Listener = (changed: LiveChange) => void;

@@ -1,10 +1,8 @@
 import { data, type RouterContextProvider } from 'react-router';
 import { type WallTime, wallTime } from '~/core/calendar/zone';
-import { type OpenDesk, resumeDesk } from '~/server/desk/cards';
+import { type OpenDesk, resumeDesk, studentAtDesk } from '~/server/desk/cards';
 import { now } from '~/server/platform/clock';
 import { asking, database } from '~/server/platform/db/current';
-import type { School } from '~/server/school/school';
-import { doorOf } from '~/server/sharing/doors';
 import { deskCookie } from '../platform/http/cookies';
 import { withFailures } from '../platform/http/failure-answer';
 import { demoIsOpen } from '../platform/http/local-path';
@@ -16,7 +14,6 @@ interface AtDesk {
 
 /** The open desk, at this moment. */
 export interface Desk extends OpenDesk {
-  school: School;
   wall: WallTime;
   now: Date;
 }
@@ -31,13 +28,14 @@ export const withErrorsAtDesk = <Args extends AtDesk, Result>(
 ): ((args: Args) => Promise<Result>) =>
   withFailures(async (args: Args) => {
     const token: unknown = await deskCookie.parse(args.request.headers.get('Cookie'));
-    const door = typeof token === 'string' && token !== '' ? await doorOf(database(), token) : null;
-    if (!door || typeof token !== 'string' || (door.school.isDemo && !demoIsOpen)) return handler(args, null);
-    return asking({ doorTo: door.studentId }, async () => {
+    const studentId = typeof token === 'string' && token !== '' ? await studentAtDesk(database(), token) : null;
+    if (!studentId || typeof token !== 'string') return handler(args, null);
+    return asking({ doorTo: studentId }, async () => {
       const at = now();
       const open = await resumeDesk(database(), token, at);
-      const { school } = door;
-      return handler(args, open && { ...open, school, wall: wallTime(at, school.timeZone), now: at });
+      // Whoever knows the demo's cards may sit down only where the demo is open.
+      if (!open || (open.school.isDemo && !demoIsOpen)) return handler(args, null);
+      return handler(args, { ...open, wall: wallTime(at, open.school.timeZone), now: at });
     });
   });
 
