@@ -1,5 +1,6 @@
 // One picture of each main view, from the demo on a fixed day: docs/screenshots/.
 import { chromium as browserType, type Page } from '@playwright/test';
+import { demoCards } from '~/demo/class-work';
 import { loadDemo } from '~/demo/load';
 import { connect } from '~/server/platform/db/database';
 import { migrate } from '~/server/platform/db/migrate';
@@ -30,11 +31,10 @@ try {
   await dropDatabase(name);
 }
 
-async function newPage(viewport: typeof laptop, colorScheme: 'light' | 'dark' = 'light'): Promise<Page> {
+async function newPage(viewport: typeof laptop): Promise<Page> {
   const isHeld = viewport === phone;
   const context = await browser.newContext({
     viewport,
-    colorScheme,
     baseURL: server.url,
     hasTouch: isHeld,
     isMobile: isHeld,
@@ -46,16 +46,22 @@ async function newPage(viewport: typeof laptop, colorScheme: 'light' | 'dark' = 
   return page;
 }
 
+/** A page that listens for what is new is never quiet: when it is drawn and its graphs are there, it is ready. */
+async function ready(page: Page) {
+  await page.waitForLoadState('load');
+  await page.waitForTimeout(900);
+}
+
 async function picture(page: Page, file: string, path?: string) {
   if (path) await page.goto(path);
-  await page.waitForLoadState('networkidle');
+  await ready(page);
   await page.screenshot({ path: `${folder}/${file}.png` });
   console.log(`${folder}/${file}.png`);
 }
 
 async function observe(page: Page, path: string, goal: string) {
   await page.goto(path);
-  await page.waitForLoadState('networkidle');
+  await ready(page);
   const sheet = page.getByRole('region', { name: goal });
   for (const level of ['Independent', 'Independent', 'Spoken', 'Gesture']) {
     await sheet.getByRole('button', { name: level, exact: true }).click();
@@ -65,7 +71,7 @@ async function observe(page: Page, path: string, goal: string) {
 /** Marks an incident, unsaved. */
 async function note(page: Page, student: string) {
   await page.goto(`/students/${student}/incidents/new`);
-  await page.waitForLoadState('networkidle');
+  await ready(page);
   for (const name of ['A tool started nearby', 'Leaves the bench', 'A walk away from the task']) {
     await page.getByRole('button', { name, exact: true }).click();
   }
@@ -87,7 +93,7 @@ async function takeAll() {
   await picture(page, 'goal-form', of(`/goals/${goal!.id}/edit`));
   const round = await db('rounds').where({ name: 'Monday kitchen' }).first('id');
   await page.goto(`/rounds/${round!.id}`);
-  await page.waitForLoadState('networkidle');
+  await ready(page);
   await page.getByRole('button', { name: 'Side by side' }).click();
   for (const key of ['1', '1', '2']) await page.keyboard.press(key);
   await picture(page, 'round');
@@ -96,9 +102,10 @@ async function takeAll() {
   await note(page, followed!.id);
   await picture(page, 'incident');
   await picture(page, 'class', '/class?group=Garden+group');
+  const work = await db('works').first('id');
+  await picture(page, 'board', `/class/works/${work!.id}`);
   await picture(page, 'patterns', '/patterns');
   await picture(page, 'report', `/students/${followed!.id}/individual-report`);
-  await picture(page, 'visibility', `/students/${followed!.id}/sharing/visibility`);
   await page.goto(`/students/${followed!.id}/progress-report`);
   await page
     .getByRole('link', { name: /To the draft/ })
@@ -109,7 +116,7 @@ async function takeAll() {
   await page.getByText(/^Kept/).waitFor();
   await picture(page, 'draft');
   await page.goto(of('/sharing/links'));
-  await page.waitForLoadState('networkidle');
+  await ready(page);
   await page.getByLabel('Who will read').fill('Grandmother of Emrys');
   await page.getByRole('button', { name: 'Make the link' }).click();
   const link = page.getByLabel('The link', { exact: true });
@@ -121,6 +128,9 @@ async function takeAll() {
   await held.evaluate(() => window.scrollTo(0, 0));
   await picture(held, 'observe-phone');
 
-  const night = await newPage(laptop, 'dark');
-  await picture(night, 'student-dark', of());
+  await held.goto('/desk');
+  await held.getByLabel('The four words on your card').fill(demoCards.Linnea ?? '');
+  await held.getByRole('button', { name: 'Open my desk' }).click();
+  await held.getByRole('heading', { name: /^Hello Linnea/ }).waitFor();
+  await picture(held, 'desk');
 }
