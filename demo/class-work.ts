@@ -1,7 +1,7 @@
 import { v5 as idFrom } from 'uuid';
 import { wallTime } from '~/core/calendar/zone';
 import { typedCode } from '~/core/desk/card-code';
-import type { StepState } from '~/core/desk/steps';
+import type { StepState } from '~/core/school/step-words';
 import { hashToken } from '~/server/people/tokens';
 import type { Database } from '~/server/platform/db/database';
 import { timeZone } from './school';

@@ -1,6 +1,6 @@
 import { defined } from '../defined';
+import type { StepState } from '../school/step-words';
 import { median } from '../statistics/median';
-import type { StepState } from './steps';
 
 /** Something that was said of one step, as the board needs it. */
 export interface StateSaid {

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { type StepState, stepStates, stepWordsFrom } from '../school/step-words';
 import { boardRows, needsSomebody, orderedRows, type StateSaid, stepSummaries, stuckSpells } from './board';
 import { codeFrom, typedCode } from './card-code';
-import { type StepState, stepSaid, stepStates, tappedAt, workInput } from './steps';
+import { stepSaid, tappedAt, workInput } from './steps';
 
 const clock = (time: string) => new Date(`2026-11-24T${time}:00Z`);
 let count = 0;
@@ -121,6 +122,13 @@ describe('a card', () => {
     expect(new Set(all).size).toBe(256);
     expect(all.every((word) => /^[a-z]{3,9}$/.test(word ?? ''))).toBe(true);
     expect(typedCode(' Acorn-AMBER  anchor, swan. ')).toBe('acorn amber anchor swan');
+  });
+});
+
+describe('a school’s own words', () => {
+  it('stand for the meanings for which there are some; the others are called as usual', () => {
+    expect(stepWordsFrom({ stuck: 'I need help', done: '' })).toMatchObject({ stuck: 'I need help', done: 'Done' });
+    expect(Object.keys(stepWordsFrom({}))).toEqual([...stepStates]);
   });
 });
 

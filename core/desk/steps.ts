@@ -1,17 +1,5 @@
 import { z } from 'zod';
-
-/** How a student stands with one step of their work: five meanings, and no sixth. */
-export const stepStates = ['notBegun', 'atIt', 'stuck', 'pleaseLook', 'done'] as const;
-export type StepState = (typeof stepStates)[number];
-
-/** What each is called where a school has no words of its own. */
-export const stepStateWords: Record<StepState, string> = {
-  notBegun: 'Not begun',
-  atIt: 'At it',
-  stuck: 'Stuck',
-  pleaseLook: 'Please look',
-  done: 'Done',
-};
+import { stepStates } from '../school/step-words';
 
 /** Steps that a piece of work may have. */
 export const MOST_STEPS = 20;

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { clockTimeField, isoDateField } from '../calendar/date-fields';
 import { timetableDefinition } from '../calendar/timetable';
 import { isTimeZone } from '../calendar/zone';
+import { ownStepWords } from './step-words';
 
 const nameField = (message: string) => z.string({ error: message }).trim().min(1, { error: message }).max(60);
 
@@ -52,6 +53,7 @@ export const schoolInput = z
     /** Minutes after which a sign-in that nobody uses ends: on a tablet that others use too, and elsewhere. */
     sharedIdleMinutes: idleMinutes.default(60),
     idleMinutes: idleMinutes.default(720),
+    stepWords: ownStepWords.default(ownStepWords.parse({})),
     closures: z
       .array(z.object({ first: isoDateField, last: isoDateField, label: nameField('Say what it is.') }))
       .max(100)

@@ -22,6 +22,13 @@ export const rooms: Rooms = [
   { title: 'Readers, answers, access and changes', tables: tablesIn(sharing) },
   { title: 'Progress reports and documents', tables: tablesIn(reports) },
   { title: 'Messages', tables: tablesIn(messages) },
+  {
+    title: 'The students’ own desk',
+    tables: [
+      ...['cards', 'desk_sessions', 'desk_turns', 'desk_turn_students', 'desk_goals'],
+      ...['works', 'work_steps', 'student_works', 'work_states', 'work_state_seen'],
+    ],
+  },
 ];
 
 /** What stands above the diagrams. */

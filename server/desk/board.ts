@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { StateSaid } from '~/core/desk/board';
-import { stepStates } from '~/core/desk/steps';
+import { stepStates } from '~/core/school/step-words';
 import type { Database } from '../platform/db/database';
 import { rowsOf } from '../platform/db/rows';
 import { tellLive } from '../platform/live';

@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { boardRows } from '~/core/desk/board';
 import { typedAmount } from '~/core/desk/log';
-import type { StepState, WorkInput } from '~/core/desk/steps';
+import type { WorkInput } from '~/core/desk/steps';
+import type { StepState } from '~/core/school/step-words';
 import { freshDatabase } from '~/tests/database/fresh';
 import {
   accessTo,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { type StepSaid, stepStates, tappedAt } from '~/core/desk/steps';
+import { type StepSaid, tappedAt } from '~/core/desk/steps';
+import { stepStates } from '~/core/school/step-words';
 import { type Database, preparedRows } from '../platform/db/database';
 import { rowsOf } from '../platform/db/rows';
 import { Invalid, NotFound } from '../platform/failures';

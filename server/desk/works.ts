@@ -1,10 +1,17 @@
 import { z } from 'zod';
 import type { WorkInput } from '~/core/desk/steps';
+import { ownStepWords, type StepWords, stepWordsFrom } from '~/core/school/step-words';
 import type { Database } from '../platform/db/database';
 import { rowsOf } from '../platform/db/rows';
 import { NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
 import { requireStudent } from '../students/students';
+
+/** What the five meanings are called at a school. */
+export async function stepWordsOf(db: Database, schoolId: string): Promise<StepWords> {
+  const row = await db('schools').where({ id: schoolId }).first('step_words');
+  return stepWordsFrom(ownStepWords.partial().parse(row?.step_words ?? {}));
+}
 
 const stepRow = z.object({ id: z.string(), title: z.string(), hint: z.string() });
 export type WorkStep = z.infer<typeof stepRow>;

@@ -1,5 +1,6 @@
 import { v4 as newId } from 'uuid';
 import type { DayPart, SchoolInput } from '~/core/school/school-input';
+import { ownStepWords } from '~/core/school/step-words';
 import type { Database } from '../platform/db/database';
 import { existing, Invalid, NotFound } from '../platform/failures';
 import type { SchoolAdmin } from './administrators';
@@ -15,7 +16,7 @@ export async function schoolInForm(db: Database, actor: SchoolAdmin): Promise<Sc
   const here = { id: { id: actor.schoolId }, school: { school_id: actor.schoolId } };
   const [school, idle, closures, groups, locations, blocks] = await Promise.all([
     schoolOf(db, actor.schoolId),
-    db('schools').where(here.id).first('idle_minutes', 'shared_idle_minutes'),
+    db('schools').where(here.id).first('idle_minutes', 'shared_idle_minutes', 'step_words'),
     db('closures').where(here.school).orderBy('first_day').select('first_day as first', 'last_day as last', 'label'),
     db('class_groups').where(here.school).orderBy('position').select('id', 'name'),
     locationsOf(db, actor.schoolId),
@@ -38,6 +39,7 @@ export async function schoolInForm(db: Database, actor: SchoolAdmin): Promise<Sc
     weekdays: [...calendar.weekdays],
     idleMinutes: existing(idle).idle_minutes,
     sharedIdleMinutes: existing(idle).shared_idle_minutes,
+    stepWords: ownStepWords.parse(existing(idle).step_words),
     closures,
     groups,
     locations,
@@ -57,7 +59,7 @@ export async function saveSchool(db: Database, actor: SchoolAdmin, input: School
     const idle = { idle_minutes: input.idleMinutes, shared_idle_minutes: input.sharedIdleMinutes };
     await trx('schools')
       .where({ id: actor.schoolId })
-      .update({ name, time_zone: timeZone, weekdays, ...idle });
+      .update({ name, time_zone: timeZone, weekdays, ...idle, step_words: JSON.stringify(input.stepWords) });
     const here = { school_id: actor.schoolId };
     await trx('closures').where(here).delete();
     await insertAll(

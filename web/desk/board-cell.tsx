@@ -1,6 +1,6 @@
 import { Check, Eye, Triangle } from 'lucide-react';
 import type { Cell } from '~/core/desk/board';
-import { type StepState, stepStateWords } from '~/core/desk/steps';
+import type { StepState, StepWords } from '~/core/school/step-words';
 import { boardCellWords } from './words';
 
 const box = 'flex h-full min-h-11 items-center gap-1.5 rounded-field border px-3 text-small whitespace-nowrap';
@@ -15,10 +15,10 @@ const cellLook: Record<StepState, string> = {
 };
 const seenLook = `${box} border-rule bg-sheet text-ink-2`;
 
-type BoardCellProps = Pick<Cell, 'state' | 'isSeen' | 'word'> & { minutes: number };
+type BoardCellProps = Pick<Cell, 'state' | 'isSeen' | 'word'> & { minutes: number; words: StepWords };
 
 /** One step of one student on the board. */
-export function BoardCell({ state, isSeen, minutes, word }: BoardCellProps) {
+export function BoardCell({ state, isSeen, minutes, word, words }: BoardCellProps) {
   const waits = state === 'stuck' || state === 'pleaseLook';
   const look = waits && isSeen ? seenLook : cellLook[state];
   return (
@@ -26,7 +26,7 @@ export function BoardCell({ state, isSeen, minutes, word }: BoardCellProps) {
       {state === 'stuck' && <Triangle size={12} fill="currentColor" aria-hidden />}
       {state === 'pleaseLook' && <Eye size={14} aria-hidden />}
       {state === 'done' && <Check size={14} aria-hidden />}
-      {stepStateWords[state]}
+      {words[state]}
       {waits && (isSeen ? boardCellWords.seen : boardCellWords.minutes(minutes))}
     </span>
   );

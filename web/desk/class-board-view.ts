@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { type BoardOrder, boardRows, needsSomebody, orderedRows, stepSummaries } from '~/core/desk/board';
 import { discreetStudent } from '~/core/goals/discreet';
 import { boardOf } from '~/server/desk/board';
+import { stepWordsOf } from '~/server/desk/works';
 import type { Database } from '~/server/platform/db/database';
 import type { RequestPerson } from '../platform/http/request-person';
 
@@ -18,6 +19,7 @@ const asked = z.object({
 /** A class board as a page shows it, with minutes counted at this moment. */
 export async function classBoardView(db: Database, asker: RequestPerson, workId: string, search: URLSearchParams) {
   const { work, students, said } = await boardOf(db, asker.actor, workId);
+  const words = await stepWordsOf(db, asker.actor.schoolId);
   const { by, step } = asked.parse({ by: search.get('by'), step: search.get('step') });
   const stepIds = work.steps.map(({ id }) => id);
   const rows = boardRows(
@@ -60,7 +62,7 @@ export async function classBoardView(db: Database, asker: RequestPerson, workId:
   const worst = summaries.toSorted((a, b) => b.stuckStudents - a.stuckStudents)[0];
   return {
     work: { id: work.id, title: work.title, isMine: work.isMine, isClosed: work.closedAt !== null },
-    ...{ by, step, rows: shown, justNow },
+    ...{ by, step, rows: shown, justNow, words },
     steps: shownSteps.map(({ id, title }) => ({ id, title: titleOf.get(id) ?? title })),
     allSteps: work.steps.map(({ id, title }) => ({ id, title: titleOf.get(id) ?? title })),
     waiting: waiting.map(({ studentId, name, at, state, word, minutes: since, timesStuck, saidId, stepId }) => ({

@@ -187,7 +187,7 @@ interface GridProps {
   onChoose: (studentId: string) => void;
 }
 
-function Grid({ loaderData: { rows, steps, work }, chosen, onChoose }: GridProps) {
+function Grid({ loaderData: { rows, steps, work, words }, chosen, onChoose }: GridProps) {
   const { search } = useLocation();
   const toStep = (id: string) => {
     const wanted = new URLSearchParams(search);
@@ -228,7 +228,7 @@ function Grid({ loaderData: { rows, steps, work }, chosen, onChoose }: GridProps
               </th>
               {cells.map((cell) => (
                 <td key={cell.stepId} className="h-11 min-w-28 p-0">
-                  <BoardCell {...cell} />
+                  <BoardCell {...cell} words={words} />
                 </td>
               ))}
             </tr>

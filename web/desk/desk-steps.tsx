@@ -1,7 +1,8 @@
 import { Check, Eye, Triangle, Volume2 } from 'lucide-react';
 import { type ReactNode, useEffect, useState } from 'react';
 import { useRevalidator } from 'react-router';
-import { type StepState, stepSaid, stepStateWords } from '~/core/desk/steps';
+import { stepSaid } from '~/core/desk/steps';
+import type { StepState, StepWords } from '~/core/school/step-words';
 import type { DeskWork } from '~/server/desk/steps';
 import { useKept } from './use-kept';
 import { deskWords } from './words';
@@ -10,6 +11,7 @@ interface DeskStepsProps {
   studentId: string;
   firstName: string;
   works: DeskWork[];
+  words: StepWords;
   /** Whether something else stands on the desk, where there is no work. */
   hasMore: boolean;
 }
@@ -20,7 +22,7 @@ type Step = DeskWork['steps'][number];
 const LOOK_EVERY = 15_000;
 
 /** The student's work, at the step where they are. */
-export function DeskSteps({ studentId, firstName, works, hasMore }: DeskStepsProps) {
+export function DeskSteps({ studentId, firstName, works, words, hasMore }: DeskStepsProps) {
   const { waiting, message, say } = useKept(studentId);
   const said = waiting.flatMap((one) => (one.to === 'steps' ? (stepSaid.safeParse(one.said).data ?? []) : []));
   const shown = works.map((work) => ({
@@ -44,10 +46,12 @@ export function DeskSteps({ studentId, firstName, works, hasMore }: DeskStepsPro
           {!hasMore && <p className="mt-3">{deskWords.nothingOpen}</p>}
         </>
       )}
-      {first && <WorkSteps work={first} heading={<Greeting firstName={firstName} work={first} />} say={say} />}
+      {first && (
+        <WorkSteps work={first} heading={<Greeting firstName={firstName} work={first} />} words={words} say={say} />
+      )}
       {others.map((work) => (
         <div key={work.id} className="mt-12">
-          <WorkSteps work={work} heading={<h2 className="text-2xl">{work.title}</h2>} say={say} />
+          <WorkSteps work={work} heading={<h2 className="text-2xl">{work.title}</h2>} words={words} say={say} />
         </div>
       ))}
     </>
@@ -94,10 +98,11 @@ function Greeting({ firstName, work }: { firstName: string; work: DeskWork }) {
 interface WorkStepsProps {
   work: DeskWork;
   heading: ReactNode;
+  words: StepWords;
   say: ReturnType<typeof useKept>['say'];
 }
 
-function WorkSteps({ work, heading, say }: WorkStepsProps) {
+function WorkSteps({ work, heading, words, say }: WorkStepsProps) {
   const present = presentStep(work.steps);
   const [opened, setOpened] = useState<string | null>(null);
   const openId = opened ?? present?.id;
@@ -109,6 +114,7 @@ function WorkSteps({ work, heading, say }: WorkStepsProps) {
           step.id === openId ? (
             <li key={step.id} className="rounded-box border-2 border-primary bg-sheet p-4">
               <OpenStep
+                words={words}
                 step={step}
                 at={i + 1}
                 onSay={(state, word = '') => {
@@ -125,7 +131,7 @@ function WorkSteps({ work, heading, say }: WorkStepsProps) {
                 className="flex min-h-16 w-full items-center justify-between gap-3 rounded-box border border-rule bg-sheet px-4 text-left text-ink-2"
               >
                 <span className="font-semibold">{deskWords.step(i + 1, step.title)}</span>
-                <StateMark state={step.state} />
+                <StateMark state={step.state} word={words[step.state]} />
               </button>
             </li>
           ),
@@ -136,7 +142,7 @@ function WorkSteps({ work, heading, say }: WorkStepsProps) {
   );
 }
 
-function StateMark({ state }: { state: StepState }) {
+function StateMark({ state, word }: { state: StepState; word: string }) {
   const marks: Record<StepState, ReactNode> = {
     notBegun: null,
     atIt: null,
@@ -146,7 +152,7 @@ function StateMark({ state }: { state: StepState }) {
   };
   return (
     <span className="flex shrink-0 items-center gap-1.5 text-base">
-      {marks[state]} {stepStateWords[state]}
+      {marks[state]} {word}
     </span>
   );
 }
@@ -161,12 +167,13 @@ const looks: Record<(typeof offered)[number], string> = {
 };
 
 interface OpenStepProps {
+  words: StepWords;
   step: Step;
   at: number;
   onSay: (state: StepState, word?: string) => void;
 }
 
-function OpenStep({ step, at, onSay }: OpenStepProps) {
+function OpenStep({ words, step, at, onSay }: OpenStepProps) {
   return (
     <>
       <p className="display text-xl">{deskWords.step(at, step.title)}</p>
@@ -183,7 +190,7 @@ function OpenStep({ step, at, onSay }: OpenStepProps) {
               onClick={() => onSay(isOn ? 'notBegun' : state)}
               className={`btn h-16 border border-rule text-lg ${look}`}
             >
-              <StateMark state={state} />
+              <StateMark state={state} word={words[state]} />
             </button>
           );
         })}

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { leaveDesk, openDesk } from '~/server/desk/cards';
 import { deskWorks } from '~/server/desk/steps';
 import { takeTurn, turnOf } from '~/server/desk/turns';
+import { stepWordsOf } from '~/server/desk/works';
 import { ownWorkSamples } from '~/server/entries/ratings/own';
 import { countTry, uncountTry } from '~/server/people/attempts';
 import { now } from '~/server/platform/clock';
@@ -34,11 +35,12 @@ export const loader = withErrorsAtDesk(async ({ request }: Route.LoaderArgs, des
   const message = card === 'wait' ? deskWords.tooManyTries : card === 'unknown' ? deskWords.opensNothing : null;
   if (!desk) return { desk: null, message, turn: await turnAt(request) };
   const works = await deskWorks(database(), desk.studentId);
+  const words = await stepWordsOf(database(), desk.school.id);
   const { logs, hasProgress } = await deskLogs(database(), desk);
   const samples = await ownWorkSamples(database(), desk.studentId, desk.wall.on);
   const rated = samples.slice(0, MOST_SAMPLES).map(({ id, title, own }) => ({ id, title, isRated: own !== null }));
   const { studentId, firstName } = desk;
-  return { desk: { studentId, firstName, works, logs, rated, hasProgress }, message, turn: [] };
+  return { desk: { studentId, firstName, works, words, logs, rated, hasProgress }, message, turn: [] };
 });
 
 const typed = z.object({ intent: z.literal('open'), words: z.string().trim().min(1).max(100) });
@@ -164,11 +166,18 @@ const moreClass =
 
 type Opened = NonNullable<Route.ComponentProps['loaderData']['desk']>;
 
-function OpenDesk({ studentId, firstName, works, logs, rated, hasProgress }: Opened) {
+function OpenDesk({ studentId, firstName, works, words, logs, rated, hasProgress }: Opened) {
   const more = logs.length > 0 || rated.length > 0 || hasProgress;
   return (
     <>
-      <DeskSteps key={studentId} studentId={studentId} firstName={firstName} works={works} hasMore={more} />
+      <DeskSteps
+        key={studentId}
+        studentId={studentId}
+        firstName={firstName}
+        works={works}
+        words={words}
+        hasMore={more}
+      />
       {more && (
         <nav aria-label={deskWords.alsoHere} className="mt-10 grid gap-3">
           {logs.map(({ goalId, plain, said }) => (

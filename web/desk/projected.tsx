@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { stepStates, stepStateWords } from '~/core/desk/steps';
+import { stepStates } from '~/core/school/step-words';
 import { database } from '~/server/platform/db/current';
 import { idFrom, personOf, signedIn } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
@@ -14,7 +14,7 @@ export const middleware: Route.MiddlewareFunction[] = [signedIn];
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const view = await classBoardView(database(), personOf(context), idFrom(params.workId), new URLSearchParams());
   return {
-    ...{ id: view.work.id, title: view.work.title, stepCounts: view.stepCounts, done: view.done },
+    ...{ id: view.work.id, title: view.work.title, stepCounts: view.stepCounts, done: view.done, words: view.words },
     studentIds: view.rows.map(({ studentId }) => studentId),
   };
 });
@@ -23,7 +23,9 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: projectedWords.pageTitle(loaderData?.title ?? '') },
 ];
 
-export default function Projected({ loaderData: { id, title, stepCounts, done, studentIds } }: Route.ComponentProps) {
+export default function Projected({
+  loaderData: { id, title, stepCounts, done, words, studentIds },
+}: Route.ComponentProps) {
   useLiveBoard(studentIds);
   return (
     <main className="min-h-dvh px-10 py-8 text-2xl">
@@ -39,7 +41,7 @@ export default function Projected({ loaderData: { id, title, stepCounts, done, s
             </th>
             {stepStates.map((state) => (
               <th key={state} scope="col" className="py-3 text-right font-semibold">
-                {stepStateWords[state]}
+                {words[state]}
               </th>
             ))}
           </tr>

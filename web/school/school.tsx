@@ -3,6 +3,7 @@ import { data, Link } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { weekdayName } from '~/core/calendar/iso-date';
 import { type SchoolInput, schoolInput } from '~/core/school/school-input';
+import { stepStates, stepWordsFrom } from '~/core/school/step-words';
 import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
 import { requireSchoolAdmin } from '~/server/school/administrators';
@@ -66,6 +67,7 @@ export default function School({
     result: actionData?.result,
     defaultValue: inForm(school),
   });
+  const stepFields = fields.stepWords.getFieldset();
   const isStored = (list: SchoolInput['groups'], row: NameField) =>
     list.some(({ id }) => id === row.getFieldset().id.initialValue);
   return (
@@ -201,6 +203,19 @@ export default function School({
             />
           </div>
         </Section>
+        <Section title={schoolWords.stepsOfTheirWork}>
+          <p className="mb-3 text-small text-ink-2">{schoolWords.fiveMeanings}</p>
+          <div className="grid gap-4 sm:grid-cols-3 lg:grid-cols-5">
+            {stepStates.map((state) => (
+              <TextField
+                key={state}
+                field={stepFields[state]}
+                label={usualWords[state]}
+                placeholder={usualWords[state]}
+              />
+            ))}
+          </div>
+        </Section>
         <div className="sticky bottom-0 -mx-2 border-t border-rule bg-paper px-2 py-3">
           <button type="submit" className="btn btn-primary px-6" disabled={isBusy}>
             {schoolWords.saveTheSchool}
@@ -210,6 +225,8 @@ export default function School({
     </Page>
   );
 }
+
+const usualWords = stepWordsFrom({});
 
 function Section({ title, children }: { title: string; children: React.ReactNode }) {
   return (

@@ -44,6 +44,9 @@ export const changesWords = {
 /** `school.tsx` */
 export const schoolWords = {
   theSchoolIsSaved: 'The school is saved.',
+  stepsOfTheirWork: 'How students say where they are',
+  fiveMeanings:
+    'At their desk students say of each step of their work how they stand with it: five meanings. Type words of your own where they suit your students better.',
   pageTitle: 'School · Gentle Margin',
   whatItIsFor: 'What it is for',
   schoolDaysAndClosuresSay:

@@ -547,6 +547,7 @@ export interface SchoolsRow {
   shared_idle_minutes: number;
   daily_message_limit: number;
   is_demo: boolean;
+  step_words: unknown;
 }
 
 export interface SetUpCodesRow {
@@ -822,7 +823,7 @@ interface AllTables {
   round_goals: Table<RoundGoalsRow, never>;
   rounds: Table<RoundsRow, 'weekday' | 'starts_at' | 'removed_at'>;
   school_staff: Table<SchoolStaffRow, 'is_admin' | 'until_date'>;
-  schools: Table<SchoolsRow, 'idle_minutes' | 'shared_idle_minutes' | 'daily_message_limit' | 'is_demo'>;
+  schools: Table<SchoolsRow, 'idle_minutes' | 'shared_idle_minutes' | 'daily_message_limit' | 'is_demo' | 'step_words'>;
   set_up_codes: Table<SetUpCodesRow, 'only_one'>;
   share_link_passes: Table<ShareLinkPassesRow, never>;
   share_link_tokens: Table<ShareLinkTokensRow, never>;

@@ -61,6 +61,7 @@ export const howThisWorksWords = {
 
 /** `rows.tsx` */
 export const rowsWords = {
+  drag: (named: string) => `Drag ${named}`,
   moveUp: (named: string) => `Move ${named} up`,
   moveDown: (named: string) => `Move ${named} down`,
   takeAway: (named: string) => `Remove ${named}`,

@@ -6,6 +6,9 @@ import type { Knex } from 'knex';
  */
 export async function up(db: Knex): Promise<void> {
   await db.raw(`
+    -- A school's own words for how a student stands with a step.
+    alter table schools add column step_words jsonb not null default '{}' check (jsonb_typeof(step_words) = 'object');
+
     create table cards (
       id uuid primary key,
       student_id uuid not null references students,
