@@ -23,6 +23,7 @@ export default [
     index('today/today.tsx'),
     route('class', 'progress/class-totals.tsx'),
     route('class/totals.csv', 'progress/class-totals-file.ts'),
+    route('class/totals.xlsx', 'progress/class-totals-file.ts', { id: 'class/totals.xlsx' }),
     route('class/goal', 'goals/for-group.tsx'),
     route('class/works', 'desk/works.tsx'),
     route('class/works/new', 'desk/edit-work.tsx', { id: 'works/new' }),

@@ -92,7 +92,7 @@ export async function live() {
   const change = async (desk: Desk, state: string) => {
     const said = { id: randomUUID(), workId, stepId, state, at: Date.now() };
     pending.set(said.id, { began: performance.now() });
-    const { status } = await ask('/desk/steps', { body: JSON.stringify(said), as: desk.cookie });
+    const { status } = await ask(`/desk/steps?of=${desk.student}`, { body: JSON.stringify(said), as: desk.cookie });
     if (status !== 200) throw new Error(`The desk was answered ${status}.`);
   };
   for (let turn = 0; turn < ROUNDS; turn++) {
@@ -135,7 +135,7 @@ async function oneChange(desk: Desk, workId: string, stepId: string) {
   };
   const save = async () => {
     const said = { id: randomUUID(), workId, stepId, state: 'atIt', at: Date.now() };
-    const { status } = await ask('/desk/steps', { body: JSON.stringify(said), as: desk.cookie });
+    const { status } = await ask(`/desk/steps?of=${desk.student}`, { body: JSON.stringify(said), as: desk.cookie });
     if (status !== 200) throw new Error(`The desk was answered ${status}.`);
   };
   const times = { bare: [] as number[], save: [] as number[] };

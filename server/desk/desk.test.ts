@@ -299,6 +299,12 @@ describe('a card', () => {
     expect(await resumeDesk(fresh.db, resting, later(2 * idle - 2))).not.toBeNull();
     expect(await resumeDesk(fresh.db, resting, later(3 * idle + 2))).toBeNull();
 
+    const leaver = await addStudent(fresh.db, 'Lena', [[school.manager, 'caseManager']]);
+    const leaving = await open(leaver);
+    expect(await resumeDesk(fresh.db, leaving, now)).toMatchObject({ firstName: 'Lena' });
+    await fresh.db('students').where({ id: leaver }).update({ archived_at: now });
+    expect(await resumeDesk(fresh.db, leaving, now)).toBeNull();
+
     const twice = await open(school.student);
     const listed = async () =>
       (await cardsOf(fresh.db, manager(), now)).find(({ studentId }) => studentId === school.student)?.card;

@@ -261,7 +261,10 @@ test('a card that opens nothing says so; tries are counted, and a desk opens no 
   expect((await get(`/desk/log/${others?.goal_id}`)).status()).toBe(404);
   const send = (path: string, data: unknown) =>
     ione.request.post(path, { data: data as object, headers: { origin: app.url } }).then((answer) => answer.status());
-  expect(await send('/desk/steps', { id: 'x' })).toBe(400);
+  const own = await studentId(app.db, 'Ione');
+  expect(await send(`/desk/steps?of=${own}`, { id: 'x' })).toBe(400);
+  // Said by somebody else, who sat at this tablet before: it is not taken for hers.
+  expect(await send(`/desk/steps?of=${await studentId(app.db, 'Jory')}`, { id: 'x' })).toBe(401);
   expect(
     await context.request.post('/desk/steps', { data: {}, headers: { origin: app.url } }).then((a) => a.status()),
   ).toBe(401);
@@ -292,6 +295,8 @@ test('on a shared tablet that a teacher opens, students take turns by their init
   await page.getByRole('button', { name: 'It is IC’s turn' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Hello Ione.');
   await page.getByRole('button', { name: 'Put my desk away' }).click();
+  await expect(page.getByRole('heading', { name: 'Whose turn?' })).toBeVisible();
+  expect(await app.db('desk_sessions').where({ ended_at: null })).toHaveLength(0);
   await page.getByRole('button', { name: 'It is JW’s turn' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Hello Jory.');
   await page.goto('/students');

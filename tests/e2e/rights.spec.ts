@@ -84,6 +84,7 @@ const expected: Record<string, Record<string, number>> = {
   patterns: everyone,
   class: everyone,
   'class/totals.csv': everyone,
+  'class/totals.xlsx': everyone,
   'class/goal': everyone,
   'class/works': everyone,
   'class/works/new': everyone,

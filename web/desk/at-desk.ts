@@ -1,6 +1,6 @@
 import { data, type RouterContextProvider } from 'react-router';
 import { type WallTime, wallTime } from '~/core/calendar/zone';
-import { type OpenDesk, resumeDesk, studentAtDesk } from '~/server/desk/cards';
+import { leaveDesk, type OpenDesk, resumeDesk, studentAtDesk } from '~/server/desk/cards';
 import { now } from '~/server/platform/clock';
 import { asking, database } from '~/server/platform/db/current';
 import { deskCookie } from '../platform/http/cookies';
@@ -39,5 +39,18 @@ export const withErrorsAtDesk = <Args extends AtDesk, Result>(
     });
   });
 
-/** The answer where no desk is open. */
-export const noDesk = () => data(null, { status: 401 });
+/**
+ * The desk to which something is sent, which says whose it is.
+ *
+ * @throws 401 where no desk is open, or somebody else's
+ */
+export function deskFor(request: Request, desk: Desk | null): Desk {
+  const of = new URL(request.url).searchParams.get('of');
+  if (!desk || desk.studentId !== of) throw data(null, { status: 401 });
+  return desk;
+}
+
+/** Puts the desk away that stands open in this browser, if one does: whoever sits down next, the one before has got up. */
+export const leaveOpenDesk = withErrorsAtDesk(async (_: AtDesk, desk) => {
+  if (desk) await leaveDesk(database(), desk, desk.now);
+});

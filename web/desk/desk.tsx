@@ -1,6 +1,6 @@
 import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { z } from 'zod';
-import { leaveDesk, openDesk } from '~/server/desk/cards';
+import { openDesk } from '~/server/desk/cards';
 import { deskWorks } from '~/server/desk/steps';
 import { takeTurn, turnOf } from '~/server/desk/turns';
 import { stepWordsOf } from '~/server/desk/works';
@@ -9,11 +9,12 @@ import { countTry, uncountTry } from '~/server/people/attempts';
 import { now } from '~/server/platform/clock';
 import { database } from '~/server/platform/db/current';
 import { deskCookie, readCookie, turnCookie } from '../platform/http/cookies';
+import { withFailures } from '../platform/http/failure-answer';
 import { formOf } from '../platform/http/form-of';
 import { demoIsOpen } from '../platform/http/local-path';
 import { addressContext } from '../platform/http/security';
 import type { Route } from './+types/desk';
-import { withErrorsAtDesk } from './at-desk';
+import { leaveOpenDesk, withErrorsAtDesk } from './at-desk';
 import { DeskSteps } from './desk-steps';
 import { deskLogs } from './log-view';
 import { deskWords } from './words';
@@ -48,16 +49,18 @@ const typed = z.object({ intent: z.literal('open'), words: z.string().trim().min
 const taken = z.object({ turn: z.uuid() });
 
 /** Opens the desk by the words on a card or in turn, or puts it away. */
-export const action = withErrorsAtDesk(async ({ request, context }: Route.ActionArgs, desk) => {
+export const action = withFailures(async (args: Route.ActionArgs) => {
+  const { request, context } = args;
   const form = Object.fromEntries(await formOf(request));
   if (form.intent === 'leave') {
-    if (desk) await leaveDesk(database(), desk, desk.now);
+    await leaveOpenDesk(args);
     return redirect('/desk', { headers: { 'Set-Cookie': await deskCookie.serialize('', { maxAge: 0 }) } });
   }
   const turn = taken.safeParse(form);
   if (turn.success) {
     const kept = await readCookie(request, turnCookie, z.string().min(1));
     const opened = kept === null ? null : await takeTurn(database(), kept, turn.data.turn, now());
+    await leaveOpenDesk(args);
     if (!opened) return data({ message: deskWords.opensNothing, words: '' }, { status: 400 });
     return redirect('/desk', { headers: { 'Set-Cookie': await deskCookie.serialize(opened) } });
   }
@@ -70,6 +73,7 @@ export const action = withErrorsAtDesk(async ({ request, context }: Route.Action
   }
   const token = await openDesk(database(), { words }, now());
   if (!token) return data({ message: deskWords.opensNothing, words }, { status: 400 });
+  await leaveOpenDesk(args);
   await uncountTry(database(), 'unknownCard', address);
   return redirect('/desk', { headers: { 'Set-Cookie': await deskCookie.serialize(token) } });
 });

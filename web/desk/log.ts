@@ -6,12 +6,12 @@ import { database } from '~/server/platform/db/current';
 import { Invalid, NotFound } from '~/server/platform/failures';
 import { jsonOf, refusedWith } from '../platform/http/json-of';
 import type { Route } from './+types/log';
-import { noDesk, withErrorsAtDesk } from './at-desk';
+import { deskFor, withErrorsAtDesk } from './at-desk';
 import { deskWords } from './words';
 
 /** Takes what a student enters in their log, at once or from a device on which it waited. */
-export const action = withErrorsAtDesk(async ({ request }: Route.ActionArgs, desk) => {
-  if (!desk) throw noDesk();
+export const action = withErrorsAtDesk(async ({ request }: Route.ActionArgs, open) => {
+  const desk = deskFor(request, open);
   const parsed = readable(logSaid).safeParse(await jsonOf(request));
   if (!parsed.success) return refusedWith({ form: parsed.error.issues[0]?.message ?? deskWords.cannotBeRead });
   try {

@@ -22,9 +22,10 @@ interface Kept {
 
 const nobodyAnswers = null;
 
-async function sendItem({ to, said }: KeptItem): Promise<Response | null> {
+/** It says whose it is: in another tab of this browser somebody else may have sat down meanwhile. */
+async function sendItem(studentId: string, { to, said }: KeptItem): Promise<Response | null> {
   try {
-    return await fetch(`/desk/${to}`, {
+    return await fetch(`/desk/${to}?of=${studentId}`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify(said),
@@ -66,7 +67,7 @@ export function useKept(studentId: string): Kept {
     try {
       let [first] = list.current;
       while (first) {
-        const answer = await sendItem(first);
+        const answer = await sendItem(studentId, first);
         if (!answer || answer.status >= 500) return setMessage(deskWords.keptHere);
         if (answer.status === 401) return setMessage(deskWords.scanAgain);
         setMessage(answer.ok ? null : await refusalOf(answer));
@@ -78,7 +79,7 @@ export function useKept(studentId: string): Kept {
     } finally {
       isSending.current = false;
     }
-  }, [set, revalidate]);
+  }, [studentId, set, revalidate]);
 
   useEffect(() => {
     void draftStore.read(key, kept).then(async (before) => {
@@ -98,7 +99,8 @@ export function useKept(studentId: string): Kept {
   const say = useCallback(
     (to: KeptItem['to'], said: Record<string, unknown> & { id?: string }) => {
       const one = { to, said: { ...said, id: said.id ?? newId(), at: Date.now() } };
-      void set([...list.current, one]).then(send);
+      // Also where the device keeps nothing it is sent.
+      void set([...list.current, one]).then(send, send);
     },
     [set, send],
   );

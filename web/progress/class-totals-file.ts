@@ -5,11 +5,12 @@ import { recordAccess } from '~/server/sharing/access-log';
 import { csvFile } from '../platform/http/csv';
 import { personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
+import { xlsxFile } from '../platform/http/xlsx';
 import type { Route } from './+types/class-totals-file';
 import { classTotalsView } from './class-totals-view';
 import { classTotalsFileWords } from './words';
 
-/** The class's totals as comma-separated text: a row for each log, in numbers. */
+/** The class's totals as comma-separated text or as a spreadsheet: a row for each log, in numbers. */
 export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) => {
   const asking = personOf(context);
   const { actor, now, discreet } = asking;
@@ -20,21 +21,25 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
     asking,
     new URL(request.url).searchParams,
   );
+  const isSpreadsheet = new URL(request.url).pathname.endsWith('.xlsx');
   for (const studentId of new Set(rows.map((row) => row.studentId))) {
-    const taken = { studentId, what: classTotalsFileWords.what, how: 'exported' } as const;
+    const taken = {
+      studentId,
+      what: classTotalsFileWords.what(isSpreadsheet ? 'XLSX' : 'CSV'),
+      how: 'exported',
+    } as const;
     await recordAccess(database(), { personId: actor.personId }, taken, now);
   }
-  return csvFile(
-    fileName(schoolName, 'class totals', today),
-    ['student', 'goal', 'unit', 'so far', 'target', 'percent', 'this week', 'target date', ...categories],
-    rows.map((row) => [
-      ...[row.student, `${row.number} ${row.shortName}`, unit, row.amount, row.total],
-      ...[
-        (100 * row.amount) / row.total,
-        row.thisWeek ?? '',
-        row.targetOn,
-        ...row.categories.map((amount) => amount ?? ''),
-      ],
-    ]),
-  );
+  const name = fileName(schoolName, 'class totals', today);
+  const fields = ['student', 'goal', 'unit', 'so far', 'target', 'percent', 'this week', 'target date', ...categories];
+  const cells = rows.map((row) => [
+    ...[row.student, `${row.number} ${row.shortName}`, unit, row.amount, row.total],
+    ...[
+      (100 * row.amount) / row.total,
+      row.thisWeek ?? '',
+      row.targetOn,
+      ...row.categories.map((amount) => amount ?? ''),
+    ],
+  ]);
+  return isSpreadsheet ? xlsxFile(name, fields, cells) : csvFile(name, fields, cells);
 });

@@ -61,6 +61,11 @@ export default function ClassTotals({ loaderData }: Route.ComponentProps) {
                 {classTotalsWords.csv}
               </a>
             )}
+            {!discreet && (
+              <a href={`/class/totals.xlsx${search}`} download className="tap link">
+                {classTotalsWords.xlsx}
+              </a>
+            )}
             <button type="button" onClick={() => window.print()} className="flex tap items-center gap-1.5 link">
               <Printer size={14} aria-hidden /> {classTotalsWords.print}
             </button>

@@ -183,6 +183,7 @@ export const classTotalsWords = {
   chooseAStudent: 'Choose a student to add the goal to',
   goalForAGroup: 'A goal for a group',
   csv: 'These totals as a file (CSV)',
+  xlsx: 'as a spreadsheet (XLSX)',
   print: 'Print',
   tableOf: (unit: string) => `Totals of ${unit}, as a table`,
   student: 'Student',
@@ -212,7 +213,7 @@ export const classTotalsWords = {
 /** `class-totals-file.ts` */
 export const classTotalsFileWords = {
   noSuchFileInThe: 'No such file in the discreet view.',
-  what: 'Class totals (CSV)',
+  what: (format: string) => `Class totals (${format})`,
 };
 
 /** `class-nav.tsx` */
