@@ -225,6 +225,7 @@ function Grid({ loaderData: { rows, steps, work, words }, chosen, onChoose }: Gr
                   />
                   <span className="display text-lg">{name}</span>
                 </label>
+                <WaitingAt cells={cells} steps={steps} />
               </th>
               {cells.map((cell) => (
                 <td key={cell.stepId} className="h-11 min-w-28 p-0">
@@ -236,6 +237,23 @@ function Grid({ loaderData: { rows, steps, work, words }, chosen, onChoose }: Gr
         </tbody>
       </table>
     </section>
+  );
+}
+
+interface WaitingAtProps {
+  cells: Loaded['rows'][number]['cells'];
+  steps: Loaded['steps'];
+}
+
+/** Where the steps do not fit beside each other, the one that waits stands below the name. */
+function WaitingAt({ cells, steps }: WaitingAtProps) {
+  const at = cells.findIndex(({ needs }) => needs);
+  const step = steps[at];
+  if (!step) return null;
+  return (
+    <span aria-hidden className="block pl-7 text-small font-bold text-clay-deep lg:hidden">
+      {step.title}
+    </span>
   );
 }
 

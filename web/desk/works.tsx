@@ -102,7 +102,7 @@ function WorkList({ works }: { works: Listed[] }) {
               )}
             </span>
           </span>
-          <span className="flex items-center gap-4 text-small">
+          <span className="flex items-baseline gap-4 text-small">
             {work.isMine && (
               <Link to={`/class/works/${work.id}/edit`} className="tap link">
                 {worksWords.change}
