@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useState } from 'react';
-import { data, Form, Link, useLocation, useRevalidator } from 'react-router';
+import { data, Form, Link, useLocation } from 'react-router';
 import { z } from 'zod';
 import { counted } from '~/core/words/counting';
 import { markSeen } from '~/server/desk/board';
@@ -9,7 +9,7 @@ import { formOf } from '../platform/http/form-of';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import { MarginTitle, Page } from '../platform/ui/page';
-import { useLive } from '../platform/ui/use-live';
+import { useAskAnew, useLive } from '../platform/ui/use-live';
 import type { Route } from './+types/class-board';
 import { BoardCell } from './board-cell';
 import { classBoardView } from './class-board-view';
@@ -39,19 +39,19 @@ const TICK = 30_000;
 
 /** Shows what changes by itself, and counts minutes on. */
 export function useLiveBoard(studentIds: readonly string[]) {
-  const { revalidate } = useRevalidator();
+  const askAnew = useAskAnew();
   useLive(
     useCallback(
       (heard) => {
-        if (heard.length === 0 || heard.some(({ studentId }) => studentIds.includes(studentId))) void revalidate();
+        if (heard.length === 0 || heard.some(({ studentId }) => studentIds.includes(studentId))) askAnew();
       },
-      [revalidate, studentIds],
+      [askAnew, studentIds],
     ),
   );
   useEffect(() => {
-    const timer = setInterval(() => void revalidate(), TICK);
+    const timer = setInterval(askAnew, TICK);
     return () => clearInterval(timer);
-  }, [revalidate]);
+  }, [askAnew]);
 }
 
 type Loaded = Route.ComponentProps['loaderData'];

@@ -1,5 +1,5 @@
 import { Fragment, useCallback } from 'react';
-import { Link, useRevalidator } from 'react-router';
+import { Link } from 'react-router';
 import { longDate, weekday } from '~/core/calendar/iso-date';
 import { noSchoolWords } from '~/core/calendar/school-days';
 import { defined } from '~/core/defined';
@@ -29,7 +29,7 @@ import { personOf } from '../platform/http/request-person';
 import { useWaiting } from '../platform/offline/waiting';
 import { FirstSteps } from '../platform/ui/first-steps';
 import { MarginTitle, Page } from '../platform/ui/page';
-import { useLive } from '../platform/ui/use-live';
+import { useAskAnew, useLive } from '../platform/ui/use-live';
 import { schoolFirstSteps } from '../school/first-steps';
 import type { Route } from './+types/today';
 import { Attention } from './attention';
@@ -108,13 +108,13 @@ type Part = Loaded['parts'][number];
 type DueStudent = Part['students'][number];
 
 export default function Today({ loaderData }: Route.ComponentProps) {
-  const { revalidate } = useRevalidator();
+  const askAnew = useAskAnew();
   useLive(
     useCallback(
       (heard) => {
-        if (heard.some(({ what, isMine }) => what === 'entries' && !isMine)) void revalidate();
+        if (heard.some(({ what, isMine }) => what === 'entries' && !isMine)) askAnew();
       },
-      [revalidate],
+      [askAnew],
     ),
   );
   const {

@@ -1,4 +1,5 @@
-import { useEffect, useRef } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
+import { useNavigation, useRevalidator } from 'react-router';
 import { z } from 'zod';
 
 const changed = z.object({ studentId: z.string(), what: z.enum(['steps', 'entries']), isMine: z.boolean() });
@@ -68,4 +69,24 @@ export function useLive(onChange: (heard: LiveChanged[]) => void): void {
       clearTimeout(timer);
     };
   }, []);
+}
+
+/** A page on its way is let come to an end first: asked for anew in the middle, it would not say what has just been done. */
+const AFTER_NAVIGATION = 200;
+
+/** Asks the page anew, once nothing else is on its way. */
+export function useAskAnew(): () => void {
+  const { revalidate } = useRevalidator();
+  const { state } = useNavigation();
+  const isIdle = useRef(true);
+  useEffect(() => {
+    isIdle.current = state === 'idle';
+  }, [state]);
+  return useCallback(() => {
+    const ask = () => {
+      if (isIdle.current) void revalidate();
+      else setTimeout(ask, AFTER_NAVIGATION);
+    };
+    ask();
+  }, [revalidate]);
 }
