@@ -2,6 +2,8 @@ import { defined } from '../defined';
 import type { StepState } from '../school/step-words';
 import { median } from '../statistics/median';
 
+const MINUTE = 60_000;
+
 /** Something that was said of one step, as the board needs it. */
 export interface StateSaid {
   id: string;
@@ -132,7 +134,7 @@ export function stepSummaries(
     );
     const minutes = byStudent
       .flat()
-      .map(({ from, until }) => ((until ?? now).getTime() - from.getTime()) / 60_000)
+      .map(({ from, until }) => ((until ?? now).getTime() - from.getTime()) / MINUTE)
       .filter((length) => length >= 0);
     return {
       stepId,
@@ -170,3 +172,42 @@ function waitsSince({ cells }: BoardRow): number {
   if (stuck !== Number.POSITIVE_INFINITY) return stuck - 1e15;
   return since('pleaseLook');
 }
+
+/** Where somebody waits, with where it stands among the steps. */
+export interface WaitingCell extends Cell {
+  studentId: string;
+  /** Of the steps, from 0. */
+  at: number;
+}
+
+/** Every step that waits for somebody, by the order in which their students are seen to. */
+export const waitingCells = (rows: readonly BoardRow[]): WaitingCell[] =>
+  orderedRows(rows, 'need').flatMap(({ studentId, cells }) =>
+    cells.flatMap((cell, at) => (needsSomebody(cell) ? [{ ...cell, studentId, at }] : [])),
+  );
+
+/** What changed within this time is “just now”. */
+const JUST_NOW = 15 * MINUTE;
+const MOST_JUST_NOW = 5;
+
+/** What was begun and finished just now, the newest first; what waits for somebody stands elsewhere. */
+export const justNow = (said: readonly StateSaid[], now: Date): StateSaid[] =>
+  inOrder(said)
+    .filter(({ at, state }) => (state === 'done' || state === 'atIt') && now.getTime() - at.getTime() < JUST_NOW)
+    .slice(-MOST_JUST_NOW)
+    .reverse();
+
+/** Whole minutes since something; 0 where nobody has touched it, and where a clock was ahead. */
+export const minutesSince = (since: Date | null, now: Date): number =>
+  since === null ? 0 : Math.max(0, Math.floor((now.getTime() - since.getTime()) / MINUTE));
+
+/** How many of all steps of all students are done. */
+export const doneOf = (rows: readonly BoardRow[]): { count: number; of: number } => ({
+  count: rows.reduce((sum, row) => sum + doneCount(row), 0),
+  of: rows.reduce((sum, { cells }) => sum + cells.length, 0),
+});
+
+/** The step at which most students were stuck, the first of several; null where nobody was. */
+export const mostStuckStep = (summaries: readonly StepSummary[]): StepSummary | null =>
+  summaries.filter(({ stuckStudents }) => stuckStudents > 0).toSorted((a, b) => b.stuckStudents - a.stuckStudents)[0] ??
+  null;

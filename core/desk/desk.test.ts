@@ -1,9 +1,22 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type StepState, stepStates, stepWordsFrom } from '../school/step-words';
-import { boardRows, needsSomebody, orderedRows, type StateSaid, stepSummaries, stuckSpells } from './board';
+import {
+  boardRows,
+  doneOf,
+  justNow,
+  minutesSince,
+  mostStuckStep,
+  needsSomebody,
+  orderedRows,
+  type StateSaid,
+  stepSummaries,
+  stuckSpells,
+  waitingCells,
+} from './board';
 import { codeFrom, typedCode } from './card-code';
 import { stepSaid, tappedAt, workInput } from './steps';
+import { turnNames } from './turn-names';
 
 const clock = (time: string) => new Date(`2026-11-24T${time}:00Z`);
 let count = 0;
@@ -110,6 +123,80 @@ describe('a class board', () => {
         for (const { counts } of stepSummaries(rows, ['1', '2'], said, clock('10:00'))) {
           expect(Object.values(counts).reduce((a, b) => a + b)).toBe(3);
         }
+      }),
+    );
+  });
+});
+
+describe('what the board says beside its cells', () => {
+  const said = [
+    say('a', '1', 'done', '09:00'),
+    say('a', '2', 'stuck', '09:10', { word: 'The lid.' }),
+    say('b', '1', 'pleaseLook', '09:05'),
+    say('c', '1', 'stuck', '09:02', { seenAt: clock('09:03') }),
+    say('c', '2', 'atIt', '08:30'),
+  ];
+  const rows = boardRows(['a', 'b', 'c'], ['1', '2'], said);
+
+  it('names what waits, stuck before what only asks for a look, and not what was seen', () => {
+    expect(waitingCells(rows).map(({ studentId, stepId, at, word }) => [studentId, stepId, at, word])).toEqual([
+      ['a', '2', 1, 'The lid.'],
+      ['b', '1', 0, ''],
+    ]);
+  });
+
+  it('tells what was begun and finished within a quarter of an hour, newest first, five of it at most', () => {
+    expect(justNow(said, clock('09:12')).map(({ stepId }) => stepId)).toEqual(['1']);
+    // At 09:15 the first is fifteen minutes old: it is no longer just now.
+    expect(justNow(said, clock('09:15'))).toEqual([]);
+    const many = Array.from({ length: 8 }, (_, i) => say('a', String(i), 'done', `09:0${i}`));
+    expect(justNow(many, clock('09:08')).map(({ stepId }) => stepId)).toEqual(['7', '6', '5', '4', '3']);
+  });
+
+  it('counts whole minutes, none where nobody touched it or a clock was ahead', () => {
+    expect(minutesSince(clock('09:00'), new Date(clock('09:06').getTime() - 1))).toBe(5);
+    expect(minutesSince(clock('09:00'), clock('09:06'))).toBe(6);
+    expect([minutesSince(null, clock('09:00')), minutesSince(clock('09:01'), clock('09:00'))]).toEqual([0, 0]);
+  });
+
+  it('counts what is done of all, and says where most were stuck, if anybody was', () => {
+    expect(doneOf(rows)).toEqual({ count: 1, of: 6 });
+    expect(doneOf([])).toEqual({ count: 0, of: 0 });
+    const summaries = stepSummaries(rows, ['1', '2'], said, clock('09:12'));
+    // One at each: the first of them. From 09:02 to 09:12 are ten minutes.
+    expect(mostStuckStep(summaries)).toMatchObject({ stepId: '1', stuckStudents: 1, stuckMinutes: 10 });
+    const more = [...said, say('b', '2', 'stuck', '09:11')];
+    expect(mostStuckStep(stepSummaries(rows, ['1', '2'], more, clock('09:12')))?.stepId).toBe('2');
+    expect(mostStuckStep(stepSummaries(rows, ['1', '2'], [], clock('09:12')))).toBeNull();
+  });
+});
+
+describe('a shared tablet', () => {
+  const at = (studentId: string, firstName: string, initials: string) => ({ studentId, firstName, initials });
+  const named = (...all: ReturnType<typeof at>[]) => turnNames(all).map(({ name }) => name);
+
+  it('names students by initials, and by as much of the first name as tells them apart', () => {
+    expect(named(at('1', 'Ione', 'IC'), at('2', 'Jory', 'JW'))).toEqual(['IC', 'JW']);
+    expect(named(at('1', 'Ada', 'AD'), at('2', 'Ansel', 'AD'), at('3', 'Bo', 'BD'))).toEqual(['Ad D', 'An D', 'BD']);
+    expect(named(at('1', 'Anna', 'AD'), at('2', 'Ansel', 'AD'))).toEqual(['Ann D', 'Ans D']);
+    expect(named(at('1', 'Ann', 'AD'), at('2', 'Anna', 'AD'))[1]).toBe('Anna D');
+  });
+
+  it('never calls two by the same name', () => {
+    const child = fc.record({
+      firstName: fc.constantFrom('Ann', 'Anna', 'Annabel', 'Bo'),
+      last: fc.constantFrom('D', 'E'),
+    });
+    fc.assert(
+      fc.property(fc.array(child, { maxLength: 8 }), (children) => {
+        const names = turnNames(
+          children.map(({ firstName, last }, i) => ({
+            studentId: String(i),
+            firstName,
+            initials: `${firstName.charAt(0)}${last}`,
+          })),
+        ).map(({ name }) => name);
+        expect(new Set(names).size).toBe(names.length);
       }),
     );
   });

@@ -55,14 +55,3 @@ export function checkLog(
   }
   return checkOutcome(measure, { data: { amounts: [{ amount, category }] }, reason: null });
 }
-
-/**
- * A number as a student types it: “12”, “1,5”, “1.5”.
- *
- * @returns null where it is none
- * @example typedAmount('1,5') // 1.5
- */
-export function typedAmount(text: string): number | null {
-  const tidy = text.trim().replace(',', '.');
-  return /^-?\d{1,9}(\.\d{1,3})?$/.test(tidy) ? Number(tidy) : null;
-}

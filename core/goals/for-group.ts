@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { figure } from '../words/counting';
+import { typedNumber } from '../words/typed-number';
 import { beginFromGoal } from './begin';
 import type { GoalInput } from './goal-input';
 import { templateFor } from './other-student';
@@ -57,5 +58,5 @@ export const pastedTargets = (text: string): string[] =>
     .replace(/\r\n?/g, '\n')
     .replace(/\n+$/, '')
     .split('\n')
-    .map((line) => line.split('\t')[0]?.trim().replace(',', '.') ?? '')
-    .map((line) => (/^\d+(\.\d+)?%?$/.test(line) ? line.replace('%', '') : ''));
+    .map((line) => typedNumber((line.split('\t')[0] ?? '').replace('%', '')))
+    .map((number) => (number === null ? '' : String(number)));

@@ -21,7 +21,7 @@ const saidRow = z.object({
 /** A piece of work with the students of one's own who have it, by name, and all that they said of its steps. */
 export interface Board {
   work: Work;
-  students: { id: string; firstName: string; shortName: string; initials: string }[];
+  students: { id: string; firstName: string; lastName: string; shortName: string; initials: string }[];
   said: StateSaid[];
 }
 
@@ -35,7 +35,7 @@ export async function boardOf(db: Database, actor: Actor, workId: string): Promi
   const all = await studentsOf(db, actor);
   const students = all
     .filter(({ id }) => work.studentIds.includes(id))
-    .map(({ id, firstName, shortName, initials }) => ({ id, firstName, shortName, initials }));
+    .map(({ id, firstName, lastName, shortName, initials }) => ({ id, firstName, lastName, shortName, initials }));
   const said = await rowsOf(
     db,
     saidRow,

@@ -4,6 +4,7 @@ import { addDays, type IsoDate } from '~/core/calendar/iso-date';
 import { type WallTime, wallTime } from '~/core/calendar/zone';
 import { canBeLogged, checkLog, type DeskShows, deskShows, type LogSaid } from '~/core/desk/log';
 import type { MeasureData } from '~/core/measures/measure';
+import { CHANGED_BY_STUDENT } from '../entries/corrections';
 import { type Goal, goalsOf } from '../goals/goals';
 import type { Database } from '../platform/db/database';
 import { rowsOf, written } from '../platform/db/rows';
@@ -114,7 +115,6 @@ export async function ownEntries(
 
 /** A day further back than this is for the teacher to enter. */
 const MOST_DAYS_BACK = 14;
-const CHANGED_BY_STUDENT = 'The student changed it, the same day.';
 
 interface AtDesk {
   studentId: StudentAccess<'read'>;

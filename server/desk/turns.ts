@@ -14,7 +14,13 @@ const MINUTE = 60_000;
 /** For how many minutes a shared tablet may be opened. */
 export const TURN_MINUTES = [30, 60, 120, 360] as const;
 
-const atTurnRow = z.object({ studentId: z.string(), initials: z.string(), cardId: z.string(), isDemo: z.boolean() });
+const atTurnRow = z.object({
+  studentId: z.string(),
+  firstName: z.string(),
+  initials: z.string(),
+  cardId: z.string(),
+  isDemo: z.boolean(),
+});
 /** Somebody who may sit down at a shared tablet. */
 export type AtTurn = z.infer<typeof atTurnRow>;
 
@@ -49,8 +55,8 @@ export async function turnOf(db: Database, token: string, now: Date): Promise<At
   return rowsOf(
     db,
     atTurnRow,
-    `select student_id as "studentId", initials, card_id as "cardId", is_demo as "isDemo"
-       from students_at_turn(:hash, :now) order by initials, student_id`,
+    `select student_id as "studentId", first_name as "firstName", initials, card_id as "cardId", is_demo as "isDemo"
+       from students_at_turn(:hash, :now) order by initials, first_name, student_id`,
     { hash: hashToken(token), now },
   );
 }

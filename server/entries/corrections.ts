@@ -27,6 +27,8 @@ export type Recorded = z.infer<typeof recordedRow>;
 
 /** What an entry that a student made at their own desk says of who it was. */
 const SELF = 'Student';
+/** Why an entry was changed, where the student did it themselves. */
+export const CHANGED_BY_STUDENT = 'The student changed it, the same day.';
 
 /** The observer's name: an entry that the student made names them, and not the adult whose card opened the desk. */
 export const observerName = (row: string, person: string) =>
@@ -36,7 +38,8 @@ export const observerName = (row: string, person: string) =>
 export const recordedColumns = (row: string) => `
   ${row}.id, ${row}.student_id as "studentId", ${row}.observer_id as "observerId", ${observerName(row, 'observer')} as "observerName",
   ${row}.recorded_by as "recordedById", ${observerName(row, 'recorder')} as "recordedByName", ${row}.recorded_at as "recordedAt",
-  ${row}.version, changer.short_name as "changedByName", ${row}.self_recorded as "isSelfRecorded", ${row}.changed_at as "changedAt",
+  ${row}.version, case when ${row}.self_recorded and ${row}.change_reason = '${CHANGED_BY_STUDENT}' then '${SELF}' else changer.short_name end as "changedByName",
+  ${row}.self_recorded as "isSelfRecorded", ${row}.changed_at as "changedAt",
   ${row}.change_reason as "changeReason", ${row}.withdrawn as "isWithdrawn"`;
 
 /** The people named by `recordedColumns`. */

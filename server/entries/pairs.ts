@@ -16,10 +16,15 @@ export async function partnerOf(db: Database, entry: Observation): Promise<Obser
 export async function pairable(db: Database, entry: Observation): Promise<Observation[]> {
   const all = await observationsOf(db, [entry.studentId], { goalId: entry.goalId });
   const taken = new Set(all.flatMap(({ id, pairsWith }) => (pairsWith === null ? [] : [id, pairsWith])));
-  if (taken.has(entry.id) || entry.isWithdrawn) return [];
+  // A student at their own desk is no observer.
+  if (taken.has(entry.id) || entry.isWithdrawn || entry.isSelfRecorded) return [];
   return all.filter(
-    ({ id, on, observerId, goalVersion }) =>
-      on === entry.on && observerId !== entry.observerId && goalVersion === entry.goalVersion && !taken.has(id),
+    ({ id, on, observerId, goalVersion, isSelfRecorded }) =>
+      on === entry.on &&
+      observerId !== entry.observerId &&
+      goalVersion === entry.goalVersion &&
+      !isSelfRecorded &&
+      !taken.has(id),
   );
 }
 

@@ -305,3 +305,97 @@ test('on a shared tablet that a teacher opens, students take turns by their init
   await page.goto('/students');
   await expect(page).toHaveURL(/sign-in/);
 });
+
+test('a board’s other sides: one step, by name, a round of the chosen, a copy, put away; in the school’s own words', async ({
+  app,
+  page,
+  browser,
+}) => {
+  await signInAs(app, page);
+  await page.goto('/class/works');
+  await page.getByRole('link', { name: 'Potting, week 4' }).click();
+  await settled(page);
+  const names = async () => (await page.getByRole('rowheader').allInnerTexts()).map((text) => text.split('\n')[0]);
+  expect((await names()).slice(0, 3)).toEqual(['Ansel', 'Jory', 'Kestrel']);
+  await page.getByRole('link', { name: 'By name' }).click();
+  await expect(page.getByRole('link', { name: 'By name' })).toHaveAttribute('aria-current', 'true');
+  // By last name, as everywhere: Ansel Dorsey after Ione and Kestrel.
+  await expect.poll(async () => (await names())[0]).toBe('Kestrel');
+  await page.getByRole('columnheader', { name: '3 Set the plant' }).getByRole('link').click();
+  await expect(page.getByRole('columnheader')).toHaveCount(2);
+  await page.getByRole('link', { name: 'All 5 steps' }).click();
+  await expect(page.getByRole('columnheader')).toHaveCount(6);
+  await expect(page.getByText('Most were stuck at 2 Fill it (3 of 6 students, median 5 min).')).toBeVisible();
+
+  await page.getByRole('checkbox', { name: 'Ansel' }).check();
+  await page.getByRole('checkbox', { name: 'Jory' }).check();
+  await expect(page.getByText('2 chosen: ')).toBeVisible();
+  await page.getByRole('link', { name: 'Observe these 2' }).click();
+  await expect(page.getByRole('heading', { name: 'A round, 2 students' })).toBeVisible();
+
+  // A copy has the steps, and nothing of what was said of them; its steps are put in order by hand.
+  await page.goto('/class/works');
+  await settled(page);
+  await page.getByRole('link', { name: 'Copy' }).click();
+  await settled(page);
+  await expect(page.getByLabel('Name of the work')).toHaveValue('Potting, week 4');
+  await page.getByLabel('Name of the work').fill('Potting, week 5');
+  const from = (await page.getByTitle('Drag step 4').boundingBox())!;
+  const to = (await page.getByTitle('Drag step 1').boundingBox())!;
+  await page.mouse.move(from.x + 10, from.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 10, from.y - 20, { steps: 4 });
+  await page.mouse.move(to.x + 10, to.y + 5, { steps: 12 });
+  await page.mouse.up();
+  await expect(page.getByLabel('Step 1', { exact: true })).toHaveValue('Press and water');
+  await page.getByRole('button', { name: 'Save work' }).click();
+  await expect(page.getByText('Nobody has this work yet.')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Potting, week 5' })).toBeVisible();
+
+  // Put away, the first stands on no desk; taken out again, it does, as it was.
+  const linnea = await sitDown(browser, app, demoCards.Linnea ?? '');
+  await expect(linnea.getByRole('heading', { level: 1 })).toContainText('You are at step 3.');
+  await page.goto('/class/works');
+  await settled(page);
+  const first = page.getByRole('listitem').filter({ hasText: 'Potting, week 4' });
+  await first.getByRole('button', { name: 'Put away' }).click();
+  await expectToast(page, 'The work is put away. It stands on no desk any more.');
+  await linnea.getByRole('button', { name: 'Done', exact: true }).click();
+  await expect(linnea.getByText('This work is put away. Ask your teacher.')).toBeVisible();
+  await expect(linnea.getByRole('heading', { level: 1 })).toHaveText('Hello Linnea.');
+  await page.getByText('1 put away').click();
+  await first.getByRole('button', { name: 'Take out again' }).click();
+  await expectToast(page, 'The work is on the desks again.');
+
+  // A school may say “I need help”; the meaning stays.
+  await page.goto('/school');
+  await settled(page);
+  await page.getByLabel('Stuck').fill('I need help');
+  await page.getByRole('button', { name: 'Save the school' }).click();
+  await expectToast(page, 'The school is saved.');
+  await linnea.reload();
+  await linnea.getByRole('button', { name: 'I need help' }).click();
+  await page.goto('/class/works');
+  await page.getByRole('link', { name: 'Potting, week 4' }).click();
+  await expect(page.getByRole('row').filter({ hasText: 'Linnea' })).toContainText('I need help · now');
+  await linnea.context().close();
+});
+
+test('in the discreet view a board has initials only, and who is not on a team sees nothing of it', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  const { id } = (await app.db('works').first('id'))!;
+  await page.goto(`/class/works/${id}`);
+  await settled(page);
+  await page.getByRole('button', { name: 'Discreet off' }).click();
+  await expect(page.getByRole('rowheader').first()).toContainText('AD');
+  for (const name of Object.keys(demoCards)) await expect(page.getByText(name)).toHaveCount(0);
+  expect(await axeFindings(page)).toEqual([]);
+  // Lotte is on the teams of two of the six.
+  await signInAs(app, page, 'Lotte Varga');
+  await page.goto(`/class/works/${id}`);
+  await settled(page);
+  await expect(page.getByRole('rowheader')).toHaveCount(2);
+});

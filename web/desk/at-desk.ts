@@ -7,7 +7,8 @@ import { deskCookie } from '../platform/http/cookies';
 import { withFailures } from '../platform/http/failure-answer';
 import { demoIsOpen } from '../platform/http/local-path';
 
-interface AtDesk {
+/** What a loader or action of the desk is given. */
+export interface AtDesk {
   request: Request;
   context: Readonly<RouterContextProvider>;
 }

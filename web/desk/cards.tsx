@@ -1,4 +1,5 @@
 import { Printer } from 'lucide-react';
+import { useRef } from 'react';
 import { data, Form, redirect, useNavigation } from 'react-router';
 import { renderSVG } from 'uqr';
 import { z } from 'zod';
@@ -16,6 +17,7 @@ import { sayNext, sessionCookie, turnCookie } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
+import { GroupButtons } from '../platform/ui/group-buttons';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { ClassNav } from '../progress/class-nav';
 import type { Route } from './+types/cards';
@@ -27,7 +29,7 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   return {
     minutes: TURN_MINUTES,
     students: students.map(({ studentId, shortName, initials, groups, card }) => ({
-      ...{ studentId, groups },
+      ...{ id: studentId, groups },
       name: discreet ? discreetStudent({ shortName, initials, firstName: '', lastName: '' }).shortName : shortName,
       card: card && { madeOn: wallTime(card.madeAt, school.timeZone).on, devices: card.devices },
     })),
@@ -150,17 +152,19 @@ interface StudentCardsProps {
 
 function StudentCards({ students, minutes, message }: StudentCardsProps) {
   const isBusy = useNavigation().state !== 'idle';
+  const list = useRef<HTMLDivElement>(null);
   return (
-    <div className="no-print mt-6 max-w-3xl pb-20">
+    <div ref={list} className="no-print mt-6 max-w-3xl pb-20">
+      <GroupButtons students={students} within={list} />
       <ul>
-        {students.map(({ studentId, name, card }) => (
-          <li key={studentId} className="flex items-center gap-4 border-b border-dotted border-ink-3/50 py-1.5">
+        {students.map(({ id, name, card }) => (
+          <li key={id} className="flex items-center gap-4 border-b border-dotted border-ink-3/50 py-1.5">
             <label className="flex tap min-w-44 grow items-center gap-3">
               <input
                 form="make-cards"
                 type="checkbox"
                 name="studentIds"
-                value={studentId}
+                value={id}
                 defaultChecked={card === null}
                 className="checkbox checkbox-sm"
               />
@@ -176,7 +180,7 @@ function StudentCards({ students, minutes, message }: StudentCardsProps) {
             {card ? (
               <Form method="post">
                 <input type="hidden" name="intent" value="end" />
-                <button type="submit" name="studentId" value={studentId} className="tap link text-small">
+                <button type="submit" name="studentId" value={id} className="tap link text-small">
                   {cardsWords.end(name)}
                 </button>
               </Form>

@@ -1,5 +1,6 @@
 import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { z } from 'zod';
+import { turnNames } from '~/core/desk/turn-names';
 import { openDesk } from '~/server/desk/cards';
 import { deskWorks } from '~/server/desk/steps';
 import { takeTurn, turnOf } from '~/server/desk/turns';
@@ -23,9 +24,7 @@ import { deskWords } from './words';
 async function turnAt(request: Request) {
   const token = await readCookie(request, turnCookie, z.string().min(1));
   const found = token === null ? [] : await turnOf(database(), token, now());
-  return found
-    .filter(({ isDemo }) => !isDemo || demoIsOpen)
-    .map(({ studentId, initials }) => ({ studentId, initials }));
+  return turnNames(found.filter(({ isDemo }) => !isDemo || demoIsOpen));
 }
 
 /** Pieces that a student is asked about at once. */
@@ -61,7 +60,7 @@ export const action = withFailures(async (args: Route.ActionArgs) => {
     const kept = await readCookie(request, turnCookie, z.string().min(1));
     const opened = kept === null ? null : await takeTurn(database(), kept, turn.data.turn, now());
     await leaveOpenDesk(args);
-    if (!opened) return data({ message: deskWords.opensNothing, words: '' }, { status: 400 });
+    if (!opened) return data({ message: deskWords.turnIsOver, words: '' }, { status: 400 });
     return redirect('/desk', { headers: { 'Set-Cookie': await deskCookie.serialize(opened) } });
   }
   const parsed = typed.safeParse(form);
@@ -104,21 +103,21 @@ export default function DeskPage({ loaderData: { desk, message, turn }, actionDa
 }
 
 /** On a tablet that goes from hand to hand: initials, and nobody's name. */
-function WhoseTurn({ turn }: { turn: { studentId: string; initials: string }[] }) {
+function WhoseTurn({ turn }: { turn: { studentId: string; name: string }[] }) {
   return (
     <Form method="post" action="/desk" className="mb-12 grid gap-5">
       <h1 className="text-3xl">{deskWords.whoseTurn}</h1>
       <div className="grid grid-cols-3 gap-3">
-        {turn.map(({ studentId, initials }) => (
+        {turn.map(({ studentId, name }) => (
           <button
             key={studentId}
             type="submit"
             name="turn"
             value={studentId}
-            aria-label={deskWords.itIs(initials)}
+            aria-label={deskWords.itIs(name)}
             className="btn h-20 border border-rule bg-sheet text-2xl"
           >
-            {initials}
+            {name}
           </button>
         ))}
       </div>

@@ -1,4 +1,5 @@
 import { addDays } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
 import { defined } from '~/core/defined';
 import { canBeLogged, type LogMeasure } from '~/core/desk/log';
 import type { MeasureData } from '~/core/measures/measure';
@@ -49,14 +50,12 @@ function amountOf(data: MeasureData): { amount: number; category: string | null 
  *
  * @throws NotFound for a goal of which they keep none
  */
-export async function logView(db: Database, { studentId, wall, school, now }: Desk, goalId: string) {
+export async function logView(db: Database, { studentId, wall, school }: Desk, goalId: string) {
   const opened = (await deskGoals(db, studentId)).find(({ goal }) => goal.id === goalId);
   const measure = opened?.goal.measure;
   if (opened?.shows !== 'log' || !measure || !canBeLogged(measure)) throw new NotFound('No such log.');
   const amounts = await loggedAmounts(db, [opened.goal]);
   const entries = await ownEntries(db, studentId, goalId, addDays(wall.on, -DAYS_SHOWN));
-  const dayOf = new Intl.DateTimeFormat('en-CA', { timeZone: school.timeZone });
-  const today = dayOf.format(now);
   return {
     ...{ studentId, goalId, plain: plainOf(opened), today: wall.on, selfCounts: opened.selfCounts },
     measure: measure satisfies LogMeasure,
@@ -70,7 +69,7 @@ export async function logView(db: Database, { studentId, wall, school, now }: De
         : null,
     entries: entries.map(({ id, on, data, note, recordedAt }) => ({
       ...{ id, on, note, ...amountOf(data) },
-      canChange: dayOf.format(recordedAt) === today,
+      canChange: wallTime(recordedAt, school.timeZone).on === wall.on,
     })),
   };
 }

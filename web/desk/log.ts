@@ -1,29 +1,11 @@
-import { data } from 'react-router';
 import { logSaid } from '~/core/desk/log';
-import { readable } from '~/core/words/readable';
 import { saveLog } from '~/server/desk/log';
 import { database } from '~/server/platform/db/current';
-import { Invalid, NotFound } from '~/server/platform/failures';
-import { jsonOf, refusedWith } from '../platform/http/json-of';
-import type { Route } from './+types/log';
-import { deskFor, withErrorsAtDesk } from './at-desk';
-import { deskWords } from './words';
+import { onlySent, takes } from './takes';
 
-/** Takes what a student enters in their log, at once or from a device on which it waited. */
-export const action = withErrorsAtDesk(async ({ request }: Route.ActionArgs, open) => {
-  const desk = deskFor(request, open);
-  const parsed = readable(logSaid).safeParse(await jsonOf(request));
-  if (!parsed.success) return refusedWith({ form: parsed.error.issues[0]?.message ?? deskWords.cannotBeRead });
-  try {
-    const { wall, now, school } = desk;
-    await saveLog(database(), desk, parsed.data, { wall, now, timeZone: school.timeZone });
-    return data({ id: parsed.data.id });
-  } catch (error) {
-    if (error instanceof Invalid) return refusedWith(error.fields);
-    throw error;
-  }
-});
+/** Takes what a student enters in their log. */
+export const action = takes(logSaid, (desk, said) =>
+  saveLog(database(), desk, said, { wall: desk.wall, now: desk.now, timeZone: desk.school.timeZone }),
+);
 
-export const loader = withErrorsAtDesk(async () => {
-  throw new NotFound('There is only something to send here.');
-});
+export const loader = onlySent;

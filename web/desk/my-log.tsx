@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { Link, redirect } from 'react-router';
 import { longDate, shortDate } from '~/core/calendar/iso-date';
-import { checkLog, logUnit, typedAmount } from '~/core/desk/log';
+import { checkLog, logUnit } from '~/core/desk/log';
 import { figure } from '~/core/words/counting';
+import { typedNumber } from '~/core/words/typed-number';
 import { database } from '~/server/platform/db/current';
 import { idFrom } from '../platform/http/request-person';
 import type { Route } from './+types/my-log';
@@ -129,7 +130,7 @@ function LogForm({ loaderData: { measure, goalId, total, today }, changing, onSa
   const [note, setNote] = useState(changing?.note ?? '');
   const [on, setOn] = useState(changing?.on ?? today);
   const [problem, setProblem] = useState<string | null>(null);
-  const amount = typedAmount(typed);
+  const amount = typedNumber(typed);
   const categories = measure.kind === 'cumulativeTotal' ? measure.categories : [];
   const will = total && amount !== null ? total.soFar - (changing?.amount ?? 0) + amount : null;
   const what = amount === null ? '' : `${figure(amount)} ${logUnit(measure, amount)}`;

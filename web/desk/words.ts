@@ -10,7 +10,8 @@ export const deskWords = {
   fourWords: 'fern otter lamp moon',
   openMyDesk: 'Open my desk',
   whoseTurn: 'Whose turn?',
-  itIs: (initials: string) => `It is ${initials}’s turn`,
+  turnIsOver: 'The time of this tablet is over. Ask your teacher.',
+  itIs: (name: string) => `It is ${name}’s turn`,
   withACard: 'Or with a card',
   orScan: 'Or scan the square on your card with the camera.',
   typeTheWords: 'Type the four words on your card.',
@@ -146,7 +147,6 @@ export const workFormWords = {
   step: (at: number) => `Step ${at}`,
   hint: 'Hint (optional)',
   who: 'Who has it',
-  wholeGroup: 'Choose a whole group:',
   keep: 'Save work',
   back: 'Back',
 };

@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { workInput } from '~/core/desk/steps';
 import { CheckList, TextField } from '../platform/ui/form-fields';
+import { GroupButtons } from '../platform/ui/group-buttons';
 import { Rows } from '../platform/ui/rows';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import { workFormWords } from './words';
@@ -21,13 +22,6 @@ export const newStep = () => ({ id: newId(), title: '', hint: '' });
 export function WorkForm({ work, students, result }: WorkFormProps) {
   const { form, fields, isBusy } = useSchemaForm(workInput, { id: 'work', result, defaultValue: work });
   const chosen = useRef<HTMLDivElement>(null);
-  const groups = [...new Set(students.flatMap((student) => student.groups))].sort();
-  const chooseGroup = (group: string) => {
-    const ids = new Set(students.filter((student) => student.groups.includes(group)).map(({ id }) => id));
-    for (const box of chosen.current?.querySelectorAll<HTMLInputElement>('input[type=checkbox]') ?? []) {
-      if (ids.has(box.value)) box.checked = true;
-    }
-  };
   return (
     <SchemaForm form={form} className="mt-5 grid max-w-3xl gap-6 pb-24">
       <input {...getInputProps(fields.id, { type: 'hidden' })} key={fields.id.key} />
@@ -49,16 +43,7 @@ export function WorkForm({ work, students, result }: WorkFormProps) {
       </section>
       <section ref={chosen} className="grid gap-3">
         <CheckList field={fields.studentIds} legend={workFormWords.who} options={students} />
-        {groups.length > 0 && (
-          <p className="flex flex-wrap items-center gap-2 text-small">
-            {workFormWords.wholeGroup}
-            {groups.map((group) => (
-              <button key={group} type="button" className="btn btn-sm" onClick={() => chooseGroup(group)}>
-                {group}
-              </button>
-            ))}
-          </p>
-        )}
+        <GroupButtons students={students} within={chosen} />
       </section>
       <div className="sticky bottom-0 -mx-2 flex flex-wrap gap-2 border-t border-rule bg-paper px-2 py-3">
         <button type="submit" className="btn btn-primary px-6" disabled={isBusy}>

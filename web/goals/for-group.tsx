@@ -1,8 +1,9 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { data, Form, Link, redirect, useNavigation, useSubmit } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { forGroupInput, goalForAnother, pastedTargets, typedTarget } from '~/core/goals/for-group';
 import { figure } from '~/core/words/counting';
+import { typedNumber } from '~/core/words/typed-number';
 import { inputOf } from '~/server/goals/edit';
 import { giveToGroup } from '~/server/goals/for-group';
 import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
@@ -15,6 +16,7 @@ import { formOf } from '../platform/http/form-of';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
+import { GroupButtons } from '../platform/ui/group-buttons';
 import { MarginTitle, Page } from '../platform/ui/page';
 import type { Route } from './+types/for-group';
 import { forGroupWords } from './words';
@@ -52,10 +54,9 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   const form = await formOf(request);
   const goalId = idFrom(String(form.get('goal')));
   const rows = form.getAll('studentId').map((studentId) => {
-    const typed = String(form.get(`target ${studentId}`) ?? '').trim();
     return {
       ...{ studentId, id: form.get(`id ${studentId}`) },
-      target: typed === '' ? undefined : Number(typed.replace(',', '.')),
+      target: typedNumber(String(form.get(`target ${studentId}`) ?? '')),
     };
   });
   const parsed = forGroupInput.safeParse({ rows });
@@ -141,6 +142,7 @@ function Targets({ loaderData: { students }, source, messages }: TargetsProps) {
   const first = figure(typedTarget(source.goal));
   const [typed, setTyped] = useState<Record<string, string>>({});
   const isBusy = useNavigation().state !== 'idle';
+  const list = useRef<HTMLUListElement>(null);
   const pasteFrom = (at: number, text: string) => {
     const targets = pastedTargets(text);
     const filled = students.slice(at, at + targets.length).map(({ id }, i) => [id, targets[i] ?? '']);
@@ -152,14 +154,14 @@ function Targets({ loaderData: { students }, source, messages }: TargetsProps) {
       <p role="alert" className={messages.form ? 'mb-2 font-semibold text-clay-deep' : 'sr-only'}>
         {messages.form}
       </p>
-      <ul>
+      <GroupButtons students={students} within={list} />
+      <ul ref={list}>
         {students.map((student, at) => {
           const value = typed[student.id] ?? first;
-          const target = Number(value.replace(',', '.'));
           const names = { from: source.firstName, to: student.firstName };
           const reads = goalForAnother(source.goal, source.goal, {
             names,
-            target: value.trim() === '' || Number.isNaN(target) ? typedTarget(source.goal) : target,
+            target: typedNumber(value) ?? typedTarget(source.goal),
           });
           return (
             <li

@@ -146,11 +146,11 @@ const functions = `
       return (select student_id from public.desk_sessions where token_hash = hash);
     end
   $$;
-  -- Who may sit down at a shared tablet that was opened with this token, by initials: those who have a card.
+  -- Who may sit down at a shared tablet that was opened with this token: those who have a card.
   create or replace function students_at_turn(hash bytea, at timestamptz)
-    returns table (student_id uuid, initials text, card_id uuid, is_demo boolean)
+    returns table (student_id uuid, first_name text, initials text, card_id uuid, is_demo boolean)
     language sql stable security definer set search_path = public as $$
-    select s.id, s.initials, k.id, c.is_demo
+    select s.id, s.first_name, s.initials, k.id, c.is_demo
       from desk_turns t join desk_turn_students m on m.turn_id = t.id
       join students s on s.id = m.student_id and s.archived_at is null
       join schools c on c.id = s.school_id

@@ -11,12 +11,8 @@ import { ObservingPage } from '../observing-page';
 import type { Route } from './+types/observe-round';
 import { observeRoundWords } from './words';
 
-const goalIds = z
-  .string()
-  .transform((text) => text.split('.'))
-  .pipe(z.array(z.uuid()).min(1).max(MOST_IN_ROUND));
-
-const studentIds = z
+/** Ids as an address has several of them. */
+const ids = z
   .string()
   .transform((text) => text.split('.'))
   .pipe(z.array(z.uuid()).min(1).max(MOST_IN_ROUND));
@@ -30,12 +26,14 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
     return goThrough(round.goals, { asker, name: round.name, key: round.id });
   }
   const { searchParams } = new URL(request.url);
-  const whole = studentIds.safeParse(searchParams.get('students'));
+  const whole = ids.safeParse(searchParams.get('students'));
   if (whole.success) {
     const all = await observableOf(database(), asker.actor, whole.data);
-    return goThrough(all.slice(0, MOST_IN_ROUND), { asker, name: observeRoundWords.aRound, key: whole.data.join('.') });
+    const name =
+      all.length > MOST_IN_ROUND ? observeRoundWords.theFirst(MOST_IN_ROUND, all.length) : observeRoundWords.aRound;
+    return goThrough(all.slice(0, MOST_IN_ROUND), { asker, name, key: whole.data.join('.') });
   }
-  const parsed = goalIds.safeParse(searchParams.get('goals'));
+  const parsed = ids.safeParse(searchParams.get('goals'));
   if (!parsed.success) throw new NotFound(observeRoundWords.noSuchGoals);
   const goals = await observable(database(), asker.actor, parsed.data);
   return goThrough(goals, { asker, name: observeRoundWords.aRound, key: goals.map(({ id }) => id).join('.') });

@@ -31,6 +31,7 @@ export const editRoundWords = {
 export const observeRoundWords = {
   noSuchGoals: 'No such goals.',
   aRound: 'A round',
+  theFirst: (count: number, all: number) => `A round of the first ${count} of ${all} goals`,
   pageTitle: (name: string) => `${name} · Gentle Margin`,
   nobodyIsInItNow: (name: string) => `${name}: nobody is in it now`,
 };

@@ -1,3 +1,5 @@
+import { logFailure } from './log';
+
 /** Streams that stand open: they are ended when the server is. */
 const open = new Set<() => void>();
 
@@ -44,8 +46,9 @@ export function eventStream({ begin, signal }: Events): Response {
       try {
         stopListening = await begin((event) => write(`data: ${JSON.stringify(event)}\n\n`));
         if (isOver) stopListening();
-      } catch {
+      } catch (error) {
         // The database cannot be listened to: the page asks by itself until it can.
+        logFailure(error, '/live');
         end();
       }
     },

@@ -89,3 +89,8 @@ export const firstStepsWords = {
   firstSteps: 'First steps',
   done: '(done)',
 };
+
+/** `group-buttons.tsx` */
+export const groupButtonsWords = {
+  wholeGroup: 'Choose a whole group:',
+};

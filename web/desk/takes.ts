@@ -1,0 +1,35 @@
+import { data } from 'react-router';
+import type { z } from 'zod';
+import { readable } from '~/core/words/readable';
+import { Invalid, NotFound } from '~/server/platform/failures';
+import { jsonOf, refusedWith } from '../platform/http/json-of';
+import { type AtDesk, type Desk, deskFor, withErrorsAtDesk } from './at-desk';
+import { deskWords } from './words';
+
+/**
+ * An action that takes what a student says at their desk, at once or from a device on which it waited. What it cannot take comes back
+ * with a sentence.
+ *
+ * @param save  keeps it; sent twice, it is there once
+ */
+export const takes = <Schema extends z.ZodType<{ id: string }>>(
+  schema: Schema,
+  save: (desk: Desk, said: z.output<Schema>) => Promise<void>,
+) =>
+  withErrorsAtDesk(async ({ request }: AtDesk, open) => {
+    const desk = deskFor(request, open);
+    const parsed = readable(schema).safeParse(await jsonOf(request));
+    if (!parsed.success) return refusedWith({ form: parsed.error.issues[0]?.message ?? deskWords.cannotBeRead });
+    try {
+      await save(desk, parsed.data);
+      return data({ id: parsed.data.id });
+    } catch (error) {
+      if (error instanceof Invalid) return refusedWith(error.fields);
+      throw error;
+    }
+  });
+
+/** Nothing to be opened: there is only something to send. */
+export const onlySent = withErrorsAtDesk(async () => {
+  throw new NotFound('There is only something to send here.');
+});
