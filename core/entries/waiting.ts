@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { timetableBlock } from '../calendar/timetable';
 import { criterionDefinition } from '../measures/criterion-definition';
 import { measureDefinition } from '../measures/measure';
+import { noteInput } from './forms/note-input';
 import { choiceKinds, optionalFields } from './incidents/choice';
 import { countsInput, incidentInput } from './incidents/incident-input';
 import { sessionInput } from './observation';
@@ -105,11 +106,20 @@ const waitingCounts = waitingFor.extend({
 });
 export type WaitingCounts = z.infer<typeof waitingCounts>;
 
-export const waitingItem = z.discriminatedUnion('kind', [waitingSession, waitingIncident, waitingCounts]);
+/** A form that was answered about the student, as it will read. */
+const waitingNote = waitingFor.extend({
+  kind: z.literal('note'),
+  note: noteInput,
+  title: z.string(),
+  said: z.string(),
+});
+export type WaitingNote = z.infer<typeof waitingNote>;
+
+export const waitingItem = z.discriminatedUnion('kind', [waitingSession, waitingIncident, waitingCounts, waitingNote]);
 export type WaitingItem = z.infer<typeof waitingItem>;
 
 /** What of an item is for the server to take or to refuse. */
-const contents: readonly PropertyKey[] = ['session', 'incident', 'counts'];
+const contents: readonly PropertyKey[] = ['session', 'incident', 'counts', 'note'];
 
 /**
  * What a device gives back. What the server would only refuse (a note that is too long, a day in the future) is still read: it can be

@@ -9,7 +9,7 @@ import { everything, type Shows } from '../sharing/visibility-rule';
 export interface ReportEntry {
   id: string;
   studentId: string;
-  kind: 'observation' | 'incident' | 'count' | 'reflection';
+  kind: 'observation' | 'incident' | 'count' | 'note' | 'reflection';
   /** What it is of: “2a · Asks for a pause”, “Left the bench”. */
   title: string;
   /** Of an observation; else null. */

@@ -11,6 +11,7 @@ export const reportFields = [
   'abc',
   'function',
   'intensity',
+  'forms',
   'pictures',
 ] as const;
 export type ReportField = (typeof reportFields)[number];
@@ -24,6 +25,7 @@ export const fieldWords: Record<ReportField, { label: string; about: string }> =
   abc: { label: 'Behavior', about: 'incidents (ABC) and counts' },
   function: { label: 'Function', about: 'what a behavior may have been for' },
   intensity: { label: 'Intensity', about: 'how strong an incident was' },
+  forms: { label: 'Forms', about: 'answers to forms; texts only with Note' },
   pictures: { label: 'Pictures', about: 'photographs and files' },
 };
 

@@ -23,6 +23,13 @@ export const rooms: Rooms = [
   { title: 'Progress reports and documents', tables: tablesIn(reports) },
   { title: 'Messages', tables: tablesIn(messages) },
   {
+    title: 'Forms, and feedback among classmates',
+    tables: [
+      ...['forms', 'form_versions', 'student_forms', 'round_forms', 'presentations'],
+      ...['presentation_members', 'presentation_seats', 'feedback_answers', 'feedback_said'],
+    ],
+  },
+  {
     title: 'The students’ own desk',
     tables: [
       ...['cards', 'desk_sessions', 'desk_turns', 'desk_turn_students', 'desk_goals'],

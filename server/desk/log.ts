@@ -175,16 +175,29 @@ async function changeOwn(
   const { observed_on, data, note } = before;
   if (isDeepStrictEqual([observed_on, data, note], [content.observed_on, JSON.parse(content.data), content.note]))
     return;
-  if (before.change_reason && before.change_reason !== CHANGED_BY_STUDENT) {
-    throw new Invalid({ form: 'Your teacher has changed this entry. Ask them.' });
-  }
-  if (wallTime(before.recorded_at, timeZone).on !== wall.on) {
-    throw new Invalid({ form: 'You can change an entry on the day you made it. Ask your teacher.' });
-  }
+  mustBeChangeable(before, wall.on, timeZone);
   await trx('entries')
     .where({ id: said.id })
     .update({
       ...content,
       ...{ version: before.version + 1, changed_by: by, changed_at: now, change_reason: CHANGED_BY_STUDENT },
     });
+}
+
+/**
+ * Whether a student may still change what they entered themselves.
+ *
+ * @throws Invalid with why not
+ */
+export function mustBeChangeable(
+  before: { recorded_at: Date; change_reason: string | null },
+  today: IsoDate,
+  timeZone: string,
+): void {
+  if (before.change_reason && before.change_reason !== CHANGED_BY_STUDENT) {
+    throw new Invalid({ form: 'Your teacher has changed this entry. Ask them.' });
+  }
+  if (wallTime(before.recorded_at, timeZone).on !== today) {
+    throw new Invalid({ form: 'You can change an entry on the day you made it. Ask your teacher.' });
+  }
 }

@@ -25,20 +25,20 @@ export const recordedRow = z.object({
 });
 export type Recorded = z.infer<typeof recordedRow>;
 
-/** What an entry that a student made at their own desk says of who it was. */
-const SELF = 'Student';
+/** What an entry that a student made at their own desk, or a classmate of theirs, says of who it was. */
+const bySelf = (row: string) => `case when ${row}.giver_id is null then 'Student' else 'Classmate' end`;
 /** Why an entry was changed, where the student did it themselves. */
 export const CHANGED_BY_STUDENT = 'The student changed it, the same day.';
 
 /** The observer's name: an entry that the student made names them, and not the adult whose card opened the desk. */
 export const observerName = (row: string, person: string) =>
-  `case when ${row}.self_recorded then '${SELF}' else ${person}.short_name end`;
+  `case when ${row}.self_recorded then ${bySelf(row)} else ${person}.short_name end`;
 
 /** The same as columns of an entry’s row, with the names that belong to it: see `recordedNames`. */
 export const recordedColumns = (row: string) => `
   ${row}.id, ${row}.student_id as "studentId", ${row}.observer_id as "observerId", ${observerName(row, 'observer')} as "observerName",
   ${row}.recorded_by as "recordedById", ${observerName(row, 'recorder')} as "recordedByName", ${row}.recorded_at as "recordedAt",
-  ${row}.version, case when ${row}.self_recorded and ${row}.change_reason = '${CHANGED_BY_STUDENT}' then '${SELF}' else changer.short_name end as "changedByName",
+  ${row}.version, case when ${row}.self_recorded and ${row}.change_reason = '${CHANGED_BY_STUDENT}' then ${bySelf(row)} else changer.short_name end as "changedByName",
   ${row}.self_recorded as "isSelfRecorded", ${row}.changed_at as "changedAt",
   ${row}.change_reason as "changeReason", ${row}.withdrawn as "isWithdrawn"`;
 

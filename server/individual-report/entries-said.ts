@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { defined } from '~/core/defined';
 import { noteWithFidelity } from '~/core/entries/fidelity';
+import { answersSentence } from '~/core/entries/forms/form';
 import { countSentence, incidentSentence } from '~/core/entries/incidents/incident-sentence';
 import { discreetChoices } from '~/core/goals/discreet';
 import {
@@ -13,6 +14,7 @@ import {
 } from '~/core/individual-report/report';
 import { noteWithRemarks, withoutRemarks } from '~/core/measures/rubric/rubric';
 import { everything, type Shows } from '~/core/sharing/visibility-rule';
+import { notesOf } from '../entries/forms/notes';
 import { choicesOfAll } from '../entries/incidents/choices';
 import { type BehaviorCount, countsOf } from '../entries/incidents/counts';
 import {
@@ -122,19 +124,42 @@ export async function newestEntries(
        from unnest(cast($1 as uuid[])) as student (id)
        cross join lateral (
          select * from entries x
-          where x.student_id = student.id and x.kind in ('goal', 'incident', 'count') and not x.withdrawn
+          where x.student_id = student.id and x.kind in ('goal', 'incident', 'count', 'note') and not x.withdrawn
                 and (cast($2 as date) is null or x.observed_on = $2)
           order by x.observed_on desc, x.observed_time desc, x.recorded_at desc limit $3) e
       order by e.observed_on desc, e.observed_time desc, e.recorded_at desc limit $3`,
     [[...studentIds], on, limit],
   );
   const ofGoals = newest.flatMap(({ id, kind }) => (kind === 'goal' ? [id] : []));
-  const ofBehavior = newest.flatMap(({ id, kind }) => (kind === 'goal' ? [] : [id]));
+  const ofBehavior = newest.flatMap(({ id, kind }) => (kind === 'incident' || kind === 'count' ? [id] : []));
+  const ofForms = newest.flatMap(({ id, kind }) => (kind === 'note' ? [id] : []));
   return newestFirst(
     await Promise.all([
       ofGoals.length > 0 ? reportEntries(db, goals, { ids: ofGoals }) : [],
       ofBehavior.length > 0 ? behaviorEntries(db, studentIds, { ids: ofBehavior, discreet }) : [],
+      ofForms.length > 0 ? noteEntries(db, studentIds, { ids: ofForms, discreet }) : [],
     ]),
+  );
+}
+
+/**
+ * What was noted of some students by forms, as the report says it, newest first: without texts where notes are not shown, or
+ * somebody could read over the shoulder.
+ */
+export async function noteEntries(
+  db: Database,
+  studentIds: readonly StudentAccess<'read'>[],
+  { shows = everything, ids, discreet }: EntriesWanted & { discreet: boolean },
+): Promise<ReportEntry[]> {
+  if (!shows.has('forms')) return [];
+  return (await notesOf(db, studentIds, { ids })).map((note) =>
+    asSeenBy(
+      {
+        ...{ ...shared({ ...note, note: '', besideId: null }), kind: 'note', title: note.form.title, location: null },
+        sentence: answersSentence(note.form.questions, note.answers, { words: shows.has('note') && !discreet }),
+      },
+      shows,
+    ),
   );
 }
 
@@ -148,23 +173,18 @@ async function anyFollowed(db: Database, studentIds: readonly string[]): Promise
     `select exists (
        select from unnest(cast($1 as uuid[])) as student (id)
          cross join lateral (
-           select from entries e where e.student_id = student.id and e.kind <> 'goal' and not e.withdrawn limit 1) as newest) as any`,
+           select from entries e where e.student_id = student.id and e.kind <> 'goal' and e.kind <> 'note' and not e.withdrawn limit 1) as newest) as any`,
     [[...studentIds]],
   );
   return row?.any ?? false;
 }
 
 /** What notes and counts have in common with an observation. */
-const shared = ({
-  id,
-  studentId,
-  on,
-  time,
-  observerName,
-  note,
-  version,
-  besideId,
-}: StoredIncident | BehaviorCount) => ({
+type InCommon = Pick<
+  StoredIncident | BehaviorCount,
+  'id' | 'studentId' | 'on' | 'time' | 'observerName' | 'note' | 'version' | 'besideId'
+>;
+const shared = ({ id, studentId, on, time, observerName, note, version, besideId }: InCommon) => ({
   ...{ id, studentId, on, time, note, goalId: null, goalVersion: 1, outcome: null },
   observer: observerName,
   version,

@@ -13,7 +13,7 @@ import { rowsOf } from '../platform/db/rows';
 import { commentsOf } from '../sharing/comments';
 import { withoutOtherChildren } from '../sharing/other-children';
 import type { StudentAccess } from '../students/access';
-import { behaviorEntries, reportEntries } from './entries-said';
+import { behaviorEntries, noteEntries, reportEntries } from './entries-said';
 
 /** Entries on one page of the report. */
 export const PAGE_SIZE = 40;
@@ -134,6 +134,9 @@ interface Slice {
   offset: number;
 }
 
+/** Goals, incidents, counts and notes. */
+const MOST_KINDS = 4;
+
 /** The parts of which a report’s list is made, as SQL: what stands of a student that this reader may see. */
 function partsOf({ shows, kind }: Reader, { only, from, to }: ReportWanted): string[] {
   const within = (day: string) => `${from ? `and ${day} >= :from` : ''} ${to ? `and ${day} <= :to` : ''}`;
@@ -141,9 +144,14 @@ function partsOf({ shows, kind }: Reader, { only, from, to }: ReportWanted): str
   const seesBehavior = shows.has('abc') && !isOneGoal;
   // What has not ended yet is for those who work with it.
   const ended = seesBehavior && shows !== everything ? 'and not is_going' : '';
-  const kinds = seesBehavior ? (only === 'behavior' ? `and kind <> 'goal'` : '') : `and kind = 'goal'`;
+  const kinds = [
+    ...(only === 'behavior' ? [] : ['goal']),
+    ...(seesBehavior ? ['incident', 'count'] : []),
+    ...(shows.has('forms') && only === null ? ['note'] : []),
+  ];
+  const ofKinds = kinds.length === MOST_KINDS ? '' : `and kind in (${kinds.map((one) => `'${one}'`).join(', ')})`;
   const recorded = `select id, observed_on as "on", observed_time as "time", recorded_at as written from entries
-      where student_id = :studentId and not withdrawn ${kinds} ${ended} ${isOneGoal ? 'and goal_id = :goalId' : ''} ${within('observed_on')}`;
+      where student_id = :studentId and not withdrawn ${ofKinds} ${ended} ${isOneGoal ? 'and goal_id = :goalId' : ''} ${within('observed_on')}`;
   // A reflection is the student’s own: the team and the family read it too.
   const reflections = `select id, said_on as "on", said_time as "time", said_at as written from comments
       where student_id = :studentId and entry_id is null and (${kind === 'team' ? 'true' : 'hidden_at is null'})
@@ -208,6 +216,7 @@ export async function entriesAsSeen(
   const lists = await Promise.all([
     reportEntries(db, goals, { ids, shows }),
     behaviorEntries(db, [studentId], { ids, shows, discreet }),
+    noteEntries(db, [studentId], { ids, shows, discreet }),
     reflectionEntries(db, studentId, ids),
   ]);
   const entries = inOrder(lists, { oldestFirst });

@@ -56,13 +56,13 @@ interface Noted {
   id: string;
   version: number;
   note: string | null;
-  /** Of an ABC note or a count title and sentence are typed words too; of an observation they are the goal’s own. */
+  /** Of an ABC note, a count or an answered form title and sentence are typed words too; of an observation they are the goal’s own. */
   kind?: string;
   title?: string;
   sentence?: string;
 }
 
-const isTyped = ({ kind }: Noted) => kind === 'incident' || kind === 'count';
+const isTyped = ({ kind }: Noted) => kind === 'incident' || kind === 'count' || kind === 'note';
 
 /** All of an entry in which somebody could have named another child. */
 const textOf = (entry: Noted) =>

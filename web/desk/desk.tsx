@@ -2,6 +2,7 @@ import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { z } from 'zod';
 import { turnNames } from '~/core/desk/turn-names';
 import { openDesk } from '~/server/desk/cards';
+import { deskForms } from '~/server/desk/own-notes';
 import { deskWorks } from '~/server/desk/steps';
 import { takeTurn, turnOf } from '~/server/desk/turns';
 import { stepWordsOf } from '~/server/desk/works';
@@ -40,7 +41,10 @@ export const loader = withErrorsAtDesk(async ({ request }: Route.LoaderArgs, des
   const samples = await ownWorkSamples(database(), desk.studentId, desk.wall.on);
   const rated = samples.slice(0, MOST_SAMPLES).map(({ id, title, own }) => ({ id, title, isRated: own !== null }));
   const { studentId, firstName } = desk;
-  return { desk: { studentId, firstName, works, words, logs, rated, hasProgress }, message, turn: [] };
+  const forms = (await deskForms(database(), studentId, desk.wall.on)).map(({ id, title, timesToday }) => ({
+    ...{ id, title, isAnswered: timesToday > 0 },
+  }));
+  return { desk: { studentId, firstName, works, words, logs, forms, rated, hasProgress }, message, turn: [] };
 });
 
 const typed = z.object({ intent: z.literal('open'), words: z.string().trim().min(1).max(100) });
@@ -169,8 +173,8 @@ const moreClass =
 
 type Opened = NonNullable<Route.ComponentProps['loaderData']['desk']>;
 
-function OpenDesk({ studentId, firstName, works, words, logs, rated, hasProgress }: Opened) {
-  const more = logs.length > 0 || rated.length > 0 || hasProgress;
+function OpenDesk({ studentId, firstName, works, words, logs, forms, rated, hasProgress }: Opened) {
+  const more = logs.length > 0 || forms.length > 0 || rated.length > 0 || hasProgress;
   return (
     <>
       <DeskSteps
@@ -187,6 +191,12 @@ function OpenDesk({ studentId, firstName, works, words, logs, rated, hasProgress
             <Link key={goalId} to={`/desk/log/${goalId}`} className={moreClass}>
               <span className="display text-xl">{plain}</span>
               <span className="text-base text-ink-2">{said}</span>
+            </Link>
+          ))}
+          {forms.map(({ id, title, isAnswered }) => (
+            <Link key={id} to={`/desk/form/${id}`} className={moreClass}>
+              <span className="display text-xl">{title}</span>
+              <span className="text-base text-ink-2">{isAnswered ? deskWords.answeredToday : deskWords.tellUs}</span>
             </Link>
           ))}
           {rated.map(({ id, title, isRated }) => (

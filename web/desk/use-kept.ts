@@ -6,7 +6,7 @@ import { draftStore } from '../platform/offline/device-store';
 import { deskWords } from './words';
 
 /** Something a student said, and where it goes. It carries its own id. */
-const keptItem = z.object({ to: z.enum(['steps', 'log']), said: z.looseObject({ id: z.uuid() }) });
+const keptItem = z.object({ to: z.enum(['steps', 'log', 'note', 'feedback']), said: z.looseObject({ id: z.uuid() }) });
 export type KeptItem = z.infer<typeof keptItem>;
 
 const kept = z.array(keptItem);

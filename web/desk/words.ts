@@ -33,6 +33,7 @@ export const deskWords = {
   putAway: 'Put my desk away',
   alsoHere: 'Also on my desk',
   howIDid: (title: string) => `How I did: ${title}`,
+  answeredToday: 'answered today',
   tellUs: 'Say what you think',
   bothSides: 'Both side by side',
   myProgress: 'My progress',

@@ -24,6 +24,8 @@ import {
   sessionDraft,
   untouched,
 } from './draft';
+import { RoundNote } from './forms/round-note';
+import type { NoteForm } from './forms/use-note';
 import { GoalCard } from './goal-card';
 import { BesideLastFive, HowItReads } from './how-it-reads';
 import { KeptDraft } from './kept-draft';
@@ -40,6 +42,8 @@ interface ObservingProps extends Observing {
   draftKey: string;
   /** Where to go when everything is saved. */
   doneTo: string;
+  /** Forms that are filled in for each student, besides their goals. */
+  forms?: readonly NoteForm[];
 }
 
 function emptyDraft({ students, wall, personId, locationId }: ObservingProps): SessionDraft {
@@ -56,7 +60,7 @@ function emptyDraft({ students, wall, personId, locationId }: ObservingProps): S
 
 /** One student, or several in one go: passed from one to the next, or side by side. */
 export function ObservingPage(props: ObservingProps) {
-  const { students, choices, wall, title, draftKey } = props;
+  const { students, choices, wall, title, draftKey, forms = [] } = props;
   const goals = students.flatMap((student) => student.goals);
   const [draft, change] = useReducer(draftReducer, props, emptyDraft);
   const [isBeside, setBeside] = useState(false);
@@ -168,6 +172,13 @@ export function ObservingPage(props: ObservingProps) {
               })}
             </div>
             {student.goals.length === 0 && <p className="py-8 text-ink-2">{observingPageWords.thereIsNoGoalTo}</p>}
+            {forms.map((form) => (
+              <RoundNote
+                key={form.id}
+                form={form}
+                screen={{ student, wall, personId: props.personId, people: choices.people }}
+              />
+            ))}
           </section>
         ))}
         {students.length > 1 && !isBeside && here && students.at(-1) !== here && (

@@ -56,21 +56,23 @@ export function WithdrawnNotice({ now }: { now: EntryVersion }) {
 interface RecordChangesProps {
   action: string;
   version: number;
-  /** The form that corrects it. */
-  correcting: (close: () => void) => ReactNode;
+  /** The form that corrects it; null for what is not put otherwise. */
+  correcting: ((close: () => void) => ReactNode) | null;
 }
 
 /** What can be done to a record: to correct it, or to take it out of every figure. */
 export function RecordChanges({ action, version, correcting }: RecordChangesProps) {
   const [open, setOpen] = useState<'correct' | 'withdraw' | null>(null);
   const close = () => setOpen(null);
-  if (open === 'correct') return correcting(close);
+  if (open === 'correct' && correcting) return correcting(close);
   if (open === 'withdraw') return <WithdrawalForm action={action} version={version} onDone={close} />;
   return (
     <div className="no-print mt-6 flex gap-2">
-      <button type="button" className="btn" onClick={() => setOpen('correct')}>
-        {recordChangesWords.correctEntry}
-      </button>
+      {correcting && (
+        <button type="button" className="btn" onClick={() => setOpen('correct')}>
+          {recordChangesWords.correctEntry}
+        </button>
+      )}
       <button type="button" className="btn" onClick={() => setOpen('withdraw')}>
         {recordChangesWords.withdrawEntry}
       </button>

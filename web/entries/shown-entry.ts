@@ -20,7 +20,7 @@ export function shownEntries(
   });
 }
 
-const pages = { observation: 'entries', incident: 'incidents', count: 'counts' };
+const pages = { observation: 'entries', incident: 'incidents', count: 'counts', note: 'notes' };
 
 /** Where an entry’s own page is; a reflection stands in the report. */
 export const pageOf = ({ id, studentId, kind }: Pick<ReportEntry, 'id' | 'studentId' | 'kind'>) =>

@@ -70,7 +70,7 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
                     </p>
                   ) : (
                     <p className="mt-2 flex gap-2">
-                      {waiting.kind !== 'counts' && (
+                      {(waiting.kind === 'session' || waiting.kind === 'incident') && (
                         <button type="button" className="btn btn-sm" onClick={() => setChanging(waiting)}>
                           {waitingDialogWords.change}
                         </button>
@@ -161,6 +161,15 @@ function WhatWaits({ waiting }: { waiting: WaitingItem }) {
             {sentence}
           </p>
         ))}
+      </>
+    );
+  }
+  if (waiting.kind === 'note') {
+    const { note, title, said } = waiting;
+    return (
+      <>
+        <p className="text-small text-ink-2">{`${longDate(note.on)} · ${note.time} · ${title}`}</p>
+        <p className="mt-1 text-small">{said}</p>
       </>
     );
   }

@@ -32,6 +32,22 @@ export const countWords = {
   minutesWatched: 'Minutes watched',
 };
 
+/** `note.tsx` */
+export const noteWords = {
+  thisCannotBeRead: 'This cannot be read.',
+  corrected: 'Corrected. What it said before is kept.',
+  withdrawn: 'Withdrawn. It stands in no report any more.',
+  pageTitle: 'Note · Gentle Margin',
+  history: 'History',
+  report: 'Report',
+  leftOpen: 'left open',
+  theirWords: 'A student said this: it stays in their words. It can be withdrawn.',
+  date: 'Date',
+  time: 'Time',
+  observer: 'Observer',
+  leaveOpen: 'Save and leave open what is open',
+};
+
 /** `second-observer.tsx` */
 export const secondObserverWords = {
   ioa: 'interobserver agreement (IOA)',

@@ -4,6 +4,7 @@ import { classNavWords } from './words';
 const views = [
   { to: '/class', label: classNavWords.totals },
   { to: '/class/works', label: classNavWords.works },
+  { to: '/class/forms', label: classNavWords.forms },
   { to: '/class/cards', label: classNavWords.cards },
 ];
 

@@ -221,5 +221,6 @@ export const classNavWords = {
   class: 'Class',
   totals: 'Totals',
   works: 'Work and boards',
+  forms: 'Forms',
   cards: 'Cards',
 };

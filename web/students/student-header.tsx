@@ -34,6 +34,9 @@ export function StudentHeader({ student, isBehavior = false }: { student: Header
   useKey('i', () => {
     if (mayObserve) void navigate(`/students/${id}/incidents/new`);
   });
+  useKey('n', () => {
+    if (mayObserve) void navigate(`/students/${id}/notes/new`);
+  });
   const facts = [
     grade,
     ...groups,
@@ -103,7 +106,8 @@ function MainActions({ studentId, isDiscreet, isBehavior }: MainActionsProps) {
   const observe = { to: 'observe', label: studentHeaderWords.observe, key: 'O' };
   const incident = { to: 'incidents/new', label: isDiscreet ? 'Note' : studentHeaderWords.recordAnIncident, key: 'I' };
   const count = { to: 'counts/new', label: studentHeaderWords.count, key: '' };
-  const [first, ...others] = isBehavior ? [incident, count] : [observe, incident];
+  const note = { to: 'notes/new', label: studentHeaderWords.note(isDiscreet), key: 'N' };
+  const [first, ...others] = isBehavior ? [incident, count] : [observe, incident, note];
   return (
     <div className="no-print flex shrink-0 gap-2 max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20">
       {others.map(({ to, label, key }) => (

@@ -17,6 +17,7 @@ export const studentHeaderWords = {
   team: 'Team',
   observe: 'Observe',
   recordAnIncident: 'Record an incident',
+  note: (isDiscreet: boolean) => (isDiscreet ? 'Form' : 'Note'),
   count: 'Count',
 };
 

@@ -130,20 +130,42 @@ export async function addEvidence(
   await requireStudent(db, actor, studentId, 'observe');
   await mustStand(db, studentId, entryId);
   const prepared = await prepareEvidence(content);
-  await db.transaction(async (trx) => {
-    await trx('students').where({ id: studentId }).forUpdate().first('id');
-    const there = await trx('evidence').where({ entry_id: entryId, withdrawn_at: null }).select('id');
-    if (there.some((one) => one.id === id)) return;
-    if (there.length >= MOST_AT_ENTRY)
-      throw new Invalid({ file: `There are ${MOST_AT_ENTRY} already: more is an album.` });
-    await trx('evidence')
-      .insert({
-        ...{ id, student_id: studentId, entry_id: entryId, name: name.slice(0, 120) || 'file', ...prepared },
-        ...{ bytes: prepared.content.length, added_by: actor.personId, added_at: now },
-      })
-      .onConflict('id')
-      .ignore();
-  });
+  await db.transaction((trx) =>
+    insertEvidence(trx, { id, studentId, entryId, name, by: actor.personId }, prepared, now),
+  );
+}
+
+interface NewEvidence {
+  id: string;
+  studentId: string;
+  entryId: string;
+  name: string;
+  by: string;
+}
+
+/**
+ * Writes a file down beside an entry of which the caller knows that it stands. Sent twice it is there once.
+ *
+ * @throws Invalid where there are too many
+ */
+export async function insertEvidence(
+  trx: Database,
+  { id, studentId, entryId, name, by }: NewEvidence,
+  prepared: Prepared,
+  now: Date,
+): Promise<void> {
+  await trx('students').where({ id: studentId }).forUpdate().first('id');
+  const there = await trx('evidence').where({ entry_id: entryId, withdrawn_at: null }).select('id');
+  if (there.some((one) => one.id === id)) return;
+  if (there.length >= MOST_AT_ENTRY)
+    throw new Invalid({ file: `There are ${MOST_AT_ENTRY} already: more is an album.` });
+  await trx('evidence')
+    .insert({
+      ...{ id, student_id: studentId, entry_id: entryId, name: name.slice(0, 120) || 'file', ...prepared },
+      ...{ bytes: prepared.content.length, added_by: by, added_at: now },
+    })
+    .onConflict('id')
+    .ignore();
 }
 
 /** Takes it out of every view; it stays written down who did. */

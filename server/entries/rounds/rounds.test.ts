@@ -26,7 +26,14 @@ beforeAll(async () => {
 });
 const manager = () => actorOf(school.manager);
 const round = (changes: object = {}) => ({
-  ...{ id: randomUUID(), name: 'Monday kitchen', weekday: 1, startsAt: '09:00', goalIds: [bens, school.goal] },
+  ...{
+    id: randomUUID(),
+    name: 'Monday kitchen',
+    weekday: 1,
+    startsAt: '09:00',
+    goalIds: [bens, school.goal],
+    formIds: [],
+  },
   ...changes,
 });
 

@@ -6,6 +6,7 @@ import { rowsOf } from '../../platform/db/rows';
 import { Invalid, NotFound, nullIf } from '../../platform/failures';
 import type { Actor } from '../../school/school';
 import { studentsOf } from '../../students/students';
+import { staffForms } from '../forms/forms';
 
 /** A round as the one who made it can go through it now. */
 const roundRow = z.object({
@@ -15,6 +16,8 @@ const roundRow = z.object({
   startsAt: z.string().nullable(),
   /** In the order in which they come up; without what may no longer be observed. */
   goals: z.array(z.object({ id: z.string(), studentId: z.string() })),
+  /** Those forms that are still in use. */
+  formIds: z.array(z.string()),
 });
 export type Round = z.infer<typeof roundRow>;
 
@@ -26,7 +29,9 @@ const roundsQuery = `
             join students s on s.id = rg.student_id and s.archived_at is null
             join team_members m on m.student_id = s.id and m.person_id = r.made_by
              and m.from_date <= :today and coalesce(m.until_date, 'infinity') >= :today
-           where rg.round_id = r.id) as goals
+           where rg.round_id = r.id) as goals,
+         (select coalesce(json_agg(rf.form_id order by rf.position), '[]')
+            from round_forms rf join forms f on f.id = rf.form_id and f.closed_at is null where rf.round_id = r.id) as "formIds"
     from rounds r
    where r.made_by = :personId and r.school_id = :schoolId and r.removed_at is null`;
 
@@ -96,6 +101,10 @@ async function observableWhere(
 export async function saveRound(db: Database, actor: Actor, input: RoundInput): Promise<void> {
   const goals = (await nullIf(NotFound, observable(db, actor, input.goalIds))) ?? [];
   if (goals.length !== new Set(input.goalIds).size) throw new Invalid({ goalIds: 'Choose goals from the list.' });
+  const forms = await staffForms(db, actor);
+  if (!input.formIds.every((formId) => forms.some((form) => form.id === formId))) {
+    throw new Invalid({ formIds: 'Choose forms from the list.' });
+  }
   const { id, name, weekday, startsAt } = input;
   await db.transaction(async (trx) => {
     const known = await trx('rounds').where({ id }).forUpdate().first('made_by');
@@ -105,6 +114,12 @@ export async function saveRound(db: Database, actor: Actor, input: RoundInput): 
       .insert({ id, made_by: actor.personId, school_id: actor.schoolId, ...columns })
       .onConflict('id')
       .merge(columns);
+    await trx('round_forms').where({ round_id: id }).delete();
+    if (input.formIds.length > 0) {
+      await trx('round_forms').insert(
+        [...new Set(input.formIds)].map((form_id, position) => ({ round_id: id, form_id, position })),
+      );
+    }
     await trx('round_goals').where({ round_id: id }).delete();
     await trx('round_goals').insert(
       goals.map((goal, position) => ({ round_id: id, goal_id: goal.id, student_id: goal.studentId, position })),

@@ -55,6 +55,9 @@ export const visible: Record<string, string> = {
         'student_works',
         'work_states',
         'work_state_seen',
+        'student_forms',
+        'presentation_members',
+        'presentation_seats',
       ],
     ].map((table) => [table, theirs]),
   ),
@@ -75,6 +78,11 @@ export const visible: Record<string, string> = {
   // A piece of work is its maker's, and that of whoever knows a student who has it.
   works: `made_by = asker() or ${through('id', '(select work_id as id from student_works) given')}`,
   work_steps: through('work_id', 'works'),
+  presentations: `made_by = asker() or ${through('id', '(select presentation_id as id from presentation_members) member')}`,
+  // What a classmate says is theirs, and the staff's of whom it is about; the one who presented reads it in their notes.
+  feedback_answers: `giver_id = any((select visible_students())::uuid[])
+    or (asker() is not null and presenter_id = any((select visible_students())::uuid[]))`,
+  feedback_said: through('answer_id', 'feedback_answers'),
 };
 
 /** Where everybody may write a line, whoever asks: what is refused here would be a change that nobody hears of. */
@@ -84,12 +92,13 @@ const addedByAll = ['changes', 'access_log'];
 export const writtenOnce = [
   ...['entry_revisions', 'incident_choices', 'goal_revisions', 'behavior_revisions', 'kept_names'],
   ...['access_log', 'changes', 'issued_reports', 'issued_report_entries', 'message_entries'],
-  ...['work_states', 'work_state_seen'],
+  ...['work_states', 'work_state_seen', 'form_versions', 'feedback_said'],
 ];
 /** What is changed, and never taken away. */
 export const kept = [
   ...['entries', 'goals', 'goal_measures', 'behavior_targets', 'behavior_options', 'evidence', 'comments', 'messages'],
   ...['work_sample_ratings', 'students', 'plans', 'share_links', 'people', 'schools', 'cards', 'works', 'work_steps'],
+  ...['forms', 'presentations', 'presentation_members', 'feedback_answers'],
 ];
 
 /**
@@ -156,6 +165,39 @@ const functions = `
       join schools c on c.id = s.school_id
       join cards k on k.student_id = s.id and k.ended_at is null
      where t.token_hash = hash and t.ends_at > at
+  $$;
+  -- Who may answer for presenters on a device that was opened with this token, while it is not closed.
+  create or replace function students_presenting(hash bytea)
+    returns table (presentation_id uuid, student_id uuid, first_name text, initials text, is_demo boolean)
+    language sql stable security definer set search_path = public as $$
+    select p.id, s.id, s.first_name, s.initials, c.is_demo
+      from presentations p join presentation_members m on m.presentation_id = p.id
+      join students s on s.id = m.student_id and s.archived_at is null
+      join schools c on c.id = s.school_id
+     where p.token_hash = hash and p.closed_at is null
+  $$;
+  -- Whose a device is on which somebody answers.
+  create or replace function student_in_seat(hash bytea) returns uuid language plpgsql stable security definer as $$
+    begin
+      return (select student_id from public.presentation_seats where token_hash = hash);
+    end
+  $$;
+  -- Who presents, by first name, to those who are in it with them.
+  create or replace function presenters_of(presentation uuid) returns table (student_id uuid, first_name text, initials text, place int)
+    language sql stable security definer set search_path = public as $$
+    select s.id, s.first_name, s.initials, m.place
+      from presentation_members m join students s on s.id = m.student_id
+     where m.presentation_id = presentation and m.place is not null and s.archived_at is null
+       and exists (select from presentation_members own
+                    where own.presentation_id = presentation and own.student_id = any((select visible_students())::uuid[]))
+  $$;
+  -- First names of classmates who gave a student feedback, where it was said that they are told.
+  create or replace function givers_of(presenter uuid) returns table (entry_id uuid, first_name text)
+    language sql stable security definer set search_path = public as $$
+    select a.id, s.first_name
+      from feedback_answers a join presentations p on p.id = a.presentation_id and p.shows_names
+      join students s on s.id = a.giver_id
+     where a.presenter_id = presenter and a.presenter_id = any((select visible_students())::uuid[])
   $$;
   -- The students to whose teams the one who asks is invited, by name.
   create or replace function invited_students() returns table (id uuid, short_name text, archived_at timestamptz)

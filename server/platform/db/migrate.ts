@@ -8,6 +8,7 @@ import * as names from './migrations/0002-names';
 import * as terms from './migrations/0003-terms';
 import * as fidelity from './migrations/0004-fidelity';
 import * as desk from './migrations/0005-desk';
+import * as forms from './migrations/0006-forms';
 
 type Migration = { up: (db: Knex) => Promise<unknown> };
 
@@ -21,6 +22,7 @@ export const migrations: Record<string, Migration> = {
   '0003-terms': terms,
   '0004-fidelity': fidelity,
   '0005-desk': desk,
+  '0006-forms': forms,
 };
 
 const cannotGoBack = async () => {

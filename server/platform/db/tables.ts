@@ -190,7 +190,7 @@ export interface DocumentBatchesRow {
 export interface EntriesRow {
   id: string;
   student_id: string;
-  kind: 'goal' | 'incident' | 'count';
+  kind: 'goal' | 'incident' | 'count' | 'note';
   observed_on: string;
   observed_time: string;
   observer_id: string;
@@ -221,6 +221,10 @@ export interface EntriesRow {
   minutes: number | null;
   count: number | null;
   fidelity: unknown;
+  form_id: string | null;
+  form_version: number | null;
+  answers: unknown;
+  giver_id: string | null;
 }
 
 export interface EntryEventsRow {
@@ -256,6 +260,41 @@ export interface EvidenceRow {
   added_at: Date;
   withdrawn_by: string | null;
   withdrawn_at: Date | null;
+}
+
+export interface FeedbackAnswersRow {
+  id: string;
+  presentation_id: string;
+  presenter_id: string;
+  giver_id: string;
+  held_by: string | null;
+  held_at: Date | null;
+}
+
+export interface FeedbackSaidRow {
+  id: string;
+  answer_id: string;
+  answers: unknown;
+  said_at: Date;
+}
+
+export interface FormVersionsRow {
+  form_id: string;
+  version: number;
+  title: string;
+  hint: string;
+  questions: unknown;
+  made_by: string;
+  made_at: Date;
+}
+
+export interface FormsRow {
+  id: string;
+  school_id: string;
+  side: 'staff' | 'self' | 'classmates';
+  made_by: string;
+  made_at: Date;
+  closed_at: Date | null;
 }
 
 export interface GoalBankRow {
@@ -480,6 +519,34 @@ export interface PlansRow {
   label: string;
 }
 
+export interface PresentationMembersRow {
+  presentation_id: string;
+  student_id: string;
+  place: number | null;
+}
+
+export interface PresentationSeatsRow {
+  id: string;
+  presentation_id: string;
+  student_id: string;
+  token_hash: Buffer;
+  began_at: Date;
+}
+
+export interface PresentationsRow {
+  id: string;
+  school_id: string;
+  form_id: string;
+  form_version: number;
+  title: string;
+  shows_names: boolean;
+  looks_through: boolean;
+  token_hash: Buffer;
+  made_by: string;
+  made_at: Date;
+  closed_at: Date | null;
+}
+
 export interface ProgressReportDraftsRow {
   period_id: string;
   student_id: string;
@@ -511,6 +578,12 @@ export interface ReportingPeriodsRow {
   label: string;
   ends_on: string;
   removed_at: Date | null;
+}
+
+export interface RoundFormsRow {
+  round_id: string;
+  form_id: string;
+  position: number;
 }
 
 export interface RoundGoalsRow {
@@ -598,6 +671,14 @@ export interface SignInSessionsRow {
   created_at: Date;
   rotated_at: Date;
   seen_at: Date;
+}
+
+export interface StudentFormsRow {
+  student_id: string;
+  form_id: string;
+  given_by: string;
+  given_at: Date;
+  taken_at: Date | null;
 }
 
 export interface StudentGroupsRow {
@@ -790,10 +871,14 @@ interface AllTables {
   desk_turns: Table<DeskTurnsRow, never>;
   document_batch_parts: Table<DocumentBatchPartsRow, 'pages' | 'pdf' | 'left_out'>;
   document_batches: Table<DocumentBatchesRow, 'from_day' | 'to_day' | 'arrangement' | 'state' | 'problem' | 'attempts' | 'not_before'>;
-  entries: Table<EntriesRow, 'beside_id' | 'self_recorded' | 'location_id' | 'version' | 'changed_by' | 'changed_at' | 'change_reason' | 'withdrawn' | 'goal_id' | 'measure_version' | 'data' | 'reason' | 'pairs_with' | 'paired_by' | 'paired_at' | 'seconds' | 'is_going' | 'resolved' | 'resolved_after' | 'target_id' | 'part' | 'minutes' | 'count' | 'fidelity'>;
+  entries: Table<EntriesRow, 'beside_id' | 'self_recorded' | 'location_id' | 'version' | 'changed_by' | 'changed_at' | 'change_reason' | 'withdrawn' | 'goal_id' | 'measure_version' | 'data' | 'reason' | 'pairs_with' | 'paired_by' | 'paired_at' | 'seconds' | 'is_going' | 'resolved' | 'resolved_after' | 'target_id' | 'part' | 'minutes' | 'count' | 'fidelity' | 'form_id' | 'form_version' | 'answers' | 'giver_id'>;
   entry_events: Table<EntryEventsRow, 'seq' | 'is_collected'>;
   entry_revisions: Table<EntryRevisionsRow, never>;
   evidence: Table<EvidenceRow, 'thumbnail' | 'width' | 'height' | 'withdrawn_by' | 'withdrawn_at'>;
+  feedback_answers: Table<FeedbackAnswersRow, 'held_by' | 'held_at'>;
+  feedback_said: Table<FeedbackSaidRow, never>;
+  form_versions: Table<FormVersionsRow, 'hint'>;
+  forms: Table<FormsRow, 'closed_at'>;
   goal_bank: Table<GoalBankRow, 'removed_at'>;
   goal_locations: Table<GoalLocationsRow, never>;
   goal_measures: Table<GoalMeasuresRow, never>;
@@ -816,10 +901,14 @@ interface AllTables {
   messages: Table<MessagesRow, 'seq' | 'link_id' | 'person_id' | 'invitation_id' | 'own_subject' | 'own_body' | 'sent_subject' | 'sent_body' | 'reason' | 'attempts' | 'made_by' | 'sent_at' | 'again_of'>;
   people: Table<PeopleRow, 'email_proven_at' | 'demo_order'>;
   plans: Table<PlansRow, 'label'>;
+  presentation_members: Table<PresentationMembersRow, 'place'>;
+  presentation_seats: Table<PresentationSeatsRow, never>;
+  presentations: Table<PresentationsRow, 'closed_at'>;
   progress_report_drafts: Table<ProgressReportDraftsRow, never>;
   rate_limits: Table<RateLimitsRow, 'points' | 'expire'>;
   rating_links: Table<RatingLinksRow, 'withdrawn_at'>;
   reporting_periods: Table<ReportingPeriodsRow, 'id' | 'removed_at'>;
+  round_forms: Table<RoundFormsRow, never>;
   round_goals: Table<RoundGoalsRow, never>;
   rounds: Table<RoundsRow, 'weekday' | 'starts_at' | 'removed_at'>;
   school_staff: Table<SchoolStaffRow, 'is_admin' | 'until_date'>;
@@ -829,6 +918,7 @@ interface AllTables {
   share_link_tokens: Table<ShareLinkTokensRow, never>;
   share_links: Table<ShareLinksRow, 'withdrawn_by' | 'withdrawn_at' | 'passcode_hash' | 'wrong_passcodes' | 'wrong_at' | 'locked_at' | 'email' | 'frequency' | 'stopped_at'>;
   sign_in_sessions: Table<SignInSessionsRow, 'school_id' | 'previous_hash' | 'is_shared'>;
+  student_forms: Table<StudentFormsRow, 'taken_at'>;
   student_groups: Table<StudentGroupsRow, never>;
   student_works: Table<StudentWorksRow, 'taken_at'>;
   students: Table<StudentsRow, 'archived_at'>;

@@ -2,6 +2,7 @@ import { data, Link, redirect } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { roundInput } from '~/core/entries/rounds/round-input';
 import { discreetGoal, discreetStudent } from '~/core/goals/discreet';
+import { staffForms } from '~/server/entries/forms/forms';
 import { roundOf, saveRound } from '~/server/entries/rounds/rounds';
 import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';
@@ -28,7 +29,10 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     ),
   );
   const goals = discreet ? all.map(discreetGoal) : all;
-  const { goals: inRound, ...rest } = round ?? { id: newId(), name: '', weekday: null, startsAt: null, goals: [] };
+  const { goals: inRound, ...rest } = round ?? {
+    ...{ id: newId(), name: '', weekday: null },
+    ...{ startsAt: null, goals: [], formIds: [] },
+  };
   return {
     isNew: round === null,
     round: { ...rest, goalIds: inRound.map(({ id }) => id) },
@@ -42,6 +46,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
           .map((goal) => ({ id: goal.id, name: `${goal.number} ${goal.shortName}` })),
       }))
       .filter((student) => student.goals.length > 0),
+    forms: (await staffForms(database(), actor)).map(({ id, title }) => ({ id, name: title })),
   };
 });
 
@@ -58,7 +63,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
 export const meta: Route.MetaFunction = () => [{ title: editRoundWords.pageTitle }];
 
 export default function EditRound({ loaderData, actionData }: Route.ComponentProps) {
-  const { isNew, round, students } = loaderData;
+  const { isNew, round, students, forms } = loaderData;
   return (
     <Page
       marginName={editRoundWords.aboutRounds}
@@ -79,7 +84,7 @@ export default function EditRound({ loaderData, actionData }: Route.ComponentPro
         </Link>
       </p>
       <h1 className="mt-1 text-3xl">{isNew ? editRoundWords.aNewRound : round.name}</h1>
-      <RoundForm key={round.id} round={round} students={students} result={actionData?.result} />
+      <RoundForm key={round.id} round={round} students={students} forms={forms} result={actionData?.result} />
     </Page>
   );
 }

@@ -1,11 +1,13 @@
 import { z } from 'zod';
 import { MOST_IN_ROUND } from '~/core/entries/rounds/round-input';
 import { counted } from '~/core/words/counting';
+import { type Form, staffForms } from '~/server/entries/forms/forms';
 import { observable, observableOf, type Round, roundOf } from '~/server/entries/rounds/rounds';
 import { database } from '~/server/platform/db/current';
 import { NotFound } from '~/server/platform/failures';
 import { idFrom, personOf, type RequestPerson } from '../../platform/http/request-person';
 import { withErrors } from '../../platform/http/with-errors';
+import type { NoteForm } from '../forms/use-note';
 import { observing, type WantedStudent } from '../load';
 import { ObservingPage } from '../observing-page';
 import type { Route } from './+types/observe-round';
@@ -23,7 +25,9 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   const { roundId } = params;
   if (roundId !== undefined) {
     const round = await roundOf(database(), asker.actor, idFrom(roundId));
-    return goThrough(round.goals, { asker, name: round.name, key: round.id });
+    const all = round.formIds.length > 0 ? await staffForms(database(), asker.actor) : [];
+    const forms = round.formIds.flatMap((id) => all.find((form) => form.id === id) ?? []).map(asNoteForm);
+    return goThrough(round.goals, { asker, name: round.name, key: round.id, forms });
   }
   const { searchParams } = new URL(request.url);
   const whole = ids.safeParse(searchParams.get('students'));
@@ -39,14 +43,26 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   return goThrough(goals, { asker, name: observeRoundWords.aRound, key: goals.map(({ id }) => id).join('.') });
 });
 
-async function goThrough(
-  goals: Round['goals'],
-  { asker, name, key }: { asker: RequestPerson; name: string; key: string },
-) {
+const asNoteForm = ({ id, version, title, hint, questions }: Form): NoteForm => ({
+  id,
+  version,
+  title,
+  hint,
+  questions,
+});
+
+interface GoThrough {
+  asker: RequestPerson;
+  name: string;
+  key: string;
+  forms?: NoteForm[];
+}
+
+async function goThrough(goals: Round['goals'], { asker, name, key, forms = [] }: GoThrough) {
   const wanted = new Map<string, string[]>();
   for (const { id, studentId } of goals) wanted.set(studentId, [...(wanted.get(studentId) ?? []), id]);
   const students = [...wanted].map(([studentId, ids]): WantedStudent => ({ studentId, goalIds: ids }));
-  return { ...(await observing(database(), asker, students)), name, key };
+  return { ...(await observing(database(), asker, students)), name, key, forms };
 }
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [

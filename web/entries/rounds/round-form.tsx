@@ -16,13 +16,15 @@ export interface RoundChoices {
 interface RoundFormProps {
   round: Partial<RoundInput> & { id: string };
   students: RoundChoices[];
+  /** The school’s forms for staff. */
+  forms: { id: string; name: string }[];
   result: SubmissionResult<string[]> | undefined;
 }
 
 const weekdays = [1, 2, 3, 4, 5, 6, 7].map((day) => ({ id: String(day), name: weekdayName(day) }));
 
 /** Who and what is in a round, and when it is usually gone through. */
-export function RoundForm({ round, students, result }: RoundFormProps) {
+export function RoundForm({ round, students, forms, result }: RoundFormProps) {
   const { form, fields, isBusy } = useSchemaForm(roundInput, {
     id: 'round',
     result,
@@ -55,6 +57,7 @@ export function RoundForm({ round, students, result }: RoundFormProps) {
         ))}
         {students.length === 0 && <p className="text-ink-2">{roundFormWords.youAreNotOnAny}</p>}
       </section>
+      {forms.length > 0 && <CheckList field={fields.formIds} legend={roundFormWords.forms} options={forms} />}
       <div className="sticky bottom-0 -mx-2 flex flex-wrap gap-2 border-t border-rule bg-paper px-2 py-3">
         <button type="submit" className="btn btn-primary px-6" disabled={isBusy}>
           {roundFormWords.keepTheRound}

@@ -7,6 +7,7 @@ export const roundFormWords = {
   usuallyOn: 'Usually on',
   anyDay: 'Any day',
   at: 'At',
+  forms: 'Forms to fill in for each student (optional)',
   whoAndWhat: 'Who, and what',
   youAreNotOnAny: 'You are not on any student’s support team yet.',
   keepTheRound: 'Save the round',

@@ -58,6 +58,9 @@ export const keepPrivate: RequestHandler = (_request, response, next) => {
 /** Where a photograph or a file is sent to, which is larger than all else. */
 const EVIDENCE = /^\/students\/[^/]+\/evidence\/of\//;
 const LARGEST_UPLOAD = LARGEST_FILE + 64 * 1024;
+/** Answers to a form, which may bring a photograph along that their device made smaller. */
+const NOTE = /^\/(students\/[^/]+\/notes|desk\/note)(\.data)?$/;
+const LARGEST_NOTE = 5 * 1024 * 1024;
 
 /** From a page of ours: of the address that people type, or of the one that this was sent to. */
 function comesFromHere({ headers }: Request, publicOrigin: string): boolean {
@@ -73,7 +76,8 @@ function refusal(request: Request, publicOrigin: string): [status: number, sente
     return [403, securityWords.thisWasSentFromAnother];
   const length = request.headers['content-length'];
   if (length === undefined) return [411, securityWords.theLengthOfWhatIs];
-  const largest = EVIDENCE.test(request.path) ? LARGEST_UPLOAD : LARGEST_BODY;
+  const isNote = NOTE.test(request.path);
+  const largest = EVIDENCE.test(request.path) ? LARGEST_UPLOAD : isNote ? LARGEST_NOTE : LARGEST_BODY;
   if (Number(length) > largest) return [413, securityWords.thisIsLargerThanAn];
   return null;
 }

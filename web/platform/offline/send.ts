@@ -36,6 +36,7 @@ const refusals: Record<number, string> = {
 function addressed(item: WaitingItem): [path: string, content: object] {
   if (item.kind === 'incident') return ['behavior-entries', { incident: item.incident }];
   if (item.kind === 'counts') return ['behavior-entries', { counts: item.counts }];
+  if (item.kind === 'note') return ['notes', { note: item.note }];
   return ['sessions', { session: item.session }];
 }
 

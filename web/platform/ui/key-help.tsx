@@ -6,6 +6,7 @@ const keys: [string[], string][] = [
   [['?'], keyHelpWords.thisList],
   [['O'], keyHelpWords.observeOnAStudentsOr],
   [['I'], keyHelpWords.recordAnIncidentOnA],
+  [['N'], keyHelpWords.writeANote],
   [['1', '…', '9'], keyHelpWords.whileObservingMarkTheNext],
   [['U'], keyHelpWords.whileObservingTakeTheLast],
   [['N'], keyHelpWords.whileObservingGoToThe],

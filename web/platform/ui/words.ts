@@ -40,6 +40,7 @@ export const keyHelpWords = {
   findAStudentOrA: 'Find a student or a goal',
   thisList: 'This list',
   observeOnAStudentsOr: 'Observe, on a student’s or a goal’s page',
+  writeANote: 'Write a note, on a student’s page',
   recordAnIncidentOnA: 'Record an incident, on a student’s page',
   whileObservingMarkTheNext: 'While observing: mark the next opportunity at this level',
   whileObservingTakeTheLast: 'While observing: take the last one back',

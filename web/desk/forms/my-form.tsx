@@ -1,0 +1,189 @@
+import { useCallback, useRef, useState } from 'react';
+import { Link, redirect } from 'react-router';
+import { v4 as newId } from 'uuid';
+import { z } from 'zod';
+import {
+  type Answers,
+  answersSchema,
+  answersSentence,
+  checkAnswers,
+  openWords,
+  questionField,
+} from '~/core/entries/forms/form';
+import { ownNotesToday } from '~/server/desk/own-notes';
+import { database } from '~/server/platform/db/current';
+import { AnswerFields } from '../../entries/forms/answer-fields';
+import { answersToSend } from '../../entries/forms/use-answers';
+import { useKeptDraft } from '../../entries/use-kept-draft';
+import { idFrom } from '../../platform/http/request-person';
+import { draftStore } from '../../platform/offline/device-store';
+import { withErrorsAtDesk } from '../at-desk';
+import { useKept } from '../use-kept';
+import { deskWords } from '../words';
+import type { Route } from './+types/my-form';
+import { myFormWords } from './words';
+
+export const loader = withErrorsAtDesk(async ({ params }: Route.LoaderArgs, desk) => {
+  if (!desk) throw redirect('/desk');
+  const { studentId, wall } = desk;
+  const { form, notes } = await ownNotesToday(database(), studentId, idFrom(params.formId), wall.on);
+  const { id, version, title, hint, questions } = form;
+  return {
+    ...{ studentId, form: { id, version, title, hint, questions } },
+    notes: notes.map((note) => ({
+      ...{
+        id: note.id,
+        time: note.time,
+        answers: note.answers,
+        version: note.formVersion,
+        questions: note.form.questions,
+      },
+      said: answersSentence(note.form.questions, note.answers),
+    })),
+  };
+});
+
+export const meta: Route.MetaFunction = () => [
+  { title: myFormWords.pageTitle },
+  { name: 'robots', content: 'noindex, nofollow' },
+];
+
+type Loaded = Route.ComponentProps['loaderData'];
+
+/** A form that a student answers about themselves, as often as they like, and what they answered today. */
+export default function MyForm({ loaderData: { studentId, form, notes } }: Route.ComponentProps) {
+  const { waiting, message, say } = useKept(studentId);
+  const [changing, setChanging] = useState<Loaded['notes'][number] | null>(null);
+  const [saved, setSaved] = useState(0);
+  const keptAs = `desk ${studentId} form ${form.id} ${changing?.id ?? form.version}`;
+  const done = saved > 0 && waiting.length === 0 && !message;
+  return (
+    <main className="mx-auto max-w-xl px-5 py-6 text-lg sm:py-10">
+      <Link to="/desk" className="tap text-base text-ink-2 link">
+        {deskWords.backToDesk}
+      </Link>
+      <h1 className="mt-1 text-3xl">{form.title}</h1>
+      {form.hint && <p className="mt-1 text-ink-2">{form.hint}</p>}
+      <p role="status" className={message || done ? 'mt-4 rounded-box bg-wash p-4 text-base' : 'sr-only'}>
+        {message ?? (done ? myFormWords.saved : '')}
+      </p>
+      <Fill
+        key={`${changing?.id} ${saved}`}
+        keptAs={keptAs}
+        questions={changing?.questions ?? form.questions}
+        begun={changing?.answers ?? {}}
+        isChange={changing !== null}
+        onLeave={() => setChanging(null)}
+        onSay={(said) => {
+          say('note', {
+            ...said,
+            ...{ id: changing?.id ?? newId(), formId: form.id, formVersion: changing?.version ?? form.version },
+          });
+          void draftStore.forget(keptAs).catch(() => {});
+          setChanging(null);
+          setSaved((count) => count + 1);
+          window.scrollTo(0, 0);
+        }}
+      />
+      {notes.length > 0 && (
+        <section className="mt-10">
+          <h2 className="text-xl">{myFormWords.today}</h2>
+          <ul>
+            {notes.map((note) => (
+              <li key={note.id} className="border-b border-dotted border-ink-3/50 py-3 text-base">
+                <span className="text-ink-2">{note.time}</span> {note.said}{' '}
+                <button type="button" className="tap link" onClick={() => setChanging(note)}>
+                  {myFormWords.changeIt}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </main>
+  );
+}
+
+const fillDraft = z.object({ answers: answersSchema, photograph: z.string().nullable() });
+type FillDraft = z.infer<typeof fillDraft>;
+const isTouched = ({ answers, photograph }: FillDraft) => Object.keys(answers).length > 0 || photograph !== null;
+
+interface FillProps {
+  /** Under which what is answered is kept on the device until it is saved. */
+  keptAs: string;
+  questions: Loaded['form']['questions'];
+  begun: Answers;
+  isChange: boolean;
+  onSay: (said: { answers: Answers; photograph: string | null; leavesOpen: boolean }) => void;
+  onLeave: () => void;
+}
+
+function Fill({ keptAs, questions, begun, isChange, onSay, onLeave }: FillProps) {
+  const [draft, setDraft] = useState<FillDraft>({ answers: begun, photograph: null });
+  const { answers, photograph } = draft;
+  const bringBack = useCallback((found: FillDraft) => setDraft(found), []);
+  useKeptDraft(keptAs, fillDraft, draft, isTouched, bringBack);
+  const [messages, setMessages] = useState<Record<string, string>>({});
+  const fields = useRef<HTMLFormElement>(null);
+  const save = ({ leavesOpen = false } = {}) => {
+    const sent = answersToSend(questions, answers);
+    // What it says already keeps its photograph.
+    const checked = checkAnswers(questions, sent, photograph !== null || isChange);
+    const isEmpty = Object.keys(checked.answers).length === 0 && photograph === null;
+    const open = leavesOpen ? [] : checked.open;
+    const found = {
+      ...checked.messages,
+      ...Object.fromEntries(open.map((id) => [questionField(id), myFormWords.stillOpen])),
+      ...(open.length > 0 && { open: openWords(open.length) }),
+      ...(isEmpty && { form: myFormWords.nothingYet }),
+    };
+    setMessages(found);
+    if (Object.keys(found).length === 0) return onSay({ answers: checked.answers, photograph, leavesOpen });
+    requestAnimationFrame(() =>
+      fields.current?.querySelector<HTMLElement>('[role=alert]')?.scrollIntoView({ block: 'center' }),
+    );
+  };
+  return (
+    <form
+      ref={fields}
+      noValidate
+      className="mt-7 grid gap-8"
+      onSubmit={(event) => {
+        event.preventDefault();
+        save();
+      }}
+    >
+      <AnswerFields
+        questions={questions}
+        answers={answers}
+        photograph={photograph}
+        messages={messages}
+        isLarge
+        hidesPhotograph={isChange}
+        onAnswer={(next) => setDraft({ ...draft, answers: next })}
+        onPhotograph={(next) => setDraft({ ...draft, photograph: next })}
+      />
+      {messages.form && (
+        <p role="alert" className="text-base font-semibold text-clay-deep">
+          {messages.form}
+        </p>
+      )}
+      {messages.open && (
+        <p role="alert" className="grid gap-2 text-base font-semibold text-clay-deep">
+          {messages.open}
+          <button type="button" className="btn h-14" onClick={() => save({ leavesOpen: true })}>
+            {myFormWords.leaveOpen}
+          </button>
+        </p>
+      )}
+      <button type="submit" className="btn btn-primary h-16 text-lg">
+        {isChange ? myFormWords.keepChange : myFormWords.save}
+      </button>
+      {isChange && (
+        <button type="button" className="btn h-14" onClick={onLeave}>
+          {myFormWords.leaveIt}
+        </button>
+      )}
+    </form>
+  );
+}
