@@ -4,7 +4,11 @@ import { config } from './config';
 import type { Database } from './db/database';
 
 /** Something has changed that somebody may be looking at: of whom, and what. Nothing of what it says. */
-const change = z.object({ studentId: z.uuid(), what: z.enum(['steps', 'entries']), by: z.string().nullable() });
+const change = z.object({
+  studentId: z.uuid(),
+  what: z.enum(['steps', 'entries', 'feedback']),
+  by: z.string().nullable(),
+});
 export type LiveChange = z.infer<typeof change>;
 
 export const CHANNEL = 'live';

@@ -23,6 +23,8 @@ interface OtherDoors {
   'share link': 'read';
   /** A student's own card: for their desk. */
   card: 'read';
+  /** The code of a presentation: for answering in it, and nothing else. */
+  'class code': 'read';
   /** An administrator of the school, for the roster. */
   roster: 'read';
   /** A message to somebody who is told of the student's entries. */

@@ -2,6 +2,7 @@ import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { z } from 'zod';
 import { turnNames } from '~/core/desk/turn-names';
 import { openDesk } from '~/server/desk/cards';
+import { hasFeedback, presentationsFor } from '~/server/desk/feedback';
 import { deskForms } from '~/server/desk/own-notes';
 import { deskWorks } from '~/server/desk/steps';
 import { takeTurn, turnOf } from '~/server/desk/turns';
@@ -44,7 +45,10 @@ export const loader = withErrorsAtDesk(async ({ request }: Route.LoaderArgs, des
   const forms = (await deskForms(database(), studentId, desk.wall.on)).map(({ id, title, timesToday }) => ({
     ...{ id, title, isAnswered: timesToday > 0 },
   }));
-  return { desk: { studentId, firstName, works, words, logs, forms, rated, hasProgress }, message, turn: [] };
+  const presentations = await presentationsFor(database(), studentId);
+  const isSaidTo = await hasFeedback(database(), studentId);
+  const open = { studentId, firstName, works, words, logs, forms, presentations, rated, isSaidTo, hasProgress };
+  return { desk: open, message, turn: [] };
 });
 
 const typed = z.object({ intent: z.literal('open'), words: z.string().trim().min(1).max(100) });
@@ -173,8 +177,9 @@ const moreClass =
 
 type Opened = NonNullable<Route.ComponentProps['loaderData']['desk']>;
 
-function OpenDesk({ studentId, firstName, works, words, logs, forms, rated, hasProgress }: Opened) {
-  const more = logs.length > 0 || forms.length > 0 || rated.length > 0 || hasProgress;
+function OpenDesk(props: Opened) {
+  const { studentId, firstName, works, words, logs, forms, presentations, rated, isSaidTo, hasProgress } = props;
+  const more = [logs, forms, presentations, rated].some((list) => list.length > 0) || isSaidTo || hasProgress;
   return (
     <>
       <DeskSteps
@@ -199,6 +204,17 @@ function OpenDesk({ studentId, firstName, works, words, logs, forms, rated, hasP
               <span className="text-base text-ink-2">{isAnswered ? deskWords.answeredToday : deskWords.tellUs}</span>
             </Link>
           ))}
+          {presentations.map(({ id, title }) => (
+            <Link key={id} to={`/desk/feedback/${id}`} className={moreClass}>
+              <span className="display text-xl">{title}</span>
+              <span className="text-base text-ink-2">{deskWords.feedbackFor}</span>
+            </Link>
+          ))}
+          {isSaidTo && (
+            <Link to="/desk/said" className={moreClass}>
+              <span className="display text-xl">{deskWords.saidToMe}</span>
+            </Link>
+          )}
           {rated.map(({ id, title, isRated }) => (
             <Link key={id} to={`/desk/rate/${id}`} className={moreClass}>
               <span className="display text-xl">{deskWords.howIDid(title)}</span>

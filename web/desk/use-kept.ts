@@ -20,12 +20,15 @@ interface Kept {
   say: (to: KeptItem['to'], said: Record<string, unknown> & { id?: string }) => void;
 }
 
+/** Where a student is: at their own desk, or with their class's code. */
+type Place = 'desk' | 'seat';
+
 const nobodyAnswers = null;
 
 /** It says whose it is: in another tab of this browser somebody else may have sat down meanwhile. */
-async function sendItem(studentId: string, { to, said }: KeptItem): Promise<Response | null> {
+async function sendItem(place: Place, studentId: string, { to, said }: KeptItem): Promise<Response | null> {
   try {
-    return await fetch(`/desk/${to}?of=${studentId}`, {
+    return await fetch(`/${place}/${to}?of=${studentId}`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify(said),
@@ -43,8 +46,8 @@ async function refusalOf(answer: Response): Promise<string> {
 }
 
 /** What a student says is kept on this device until the server has it, and sent once, in order. */
-export function useKept(studentId: string): Kept {
-  const key = `desk ${studentId}`;
+export function useKept(studentId: string, place: Place = 'desk'): Kept {
+  const key = `${place} ${studentId}`;
   const [waiting, setWaiting] = useState<KeptItem[]>([]);
   const [message, setMessage] = useState<string | null>(null);
   const list = useRef<KeptItem[]>([]);
@@ -67,7 +70,7 @@ export function useKept(studentId: string): Kept {
     try {
       let [first] = list.current;
       while (first) {
-        const answer = await sendItem(studentId, first);
+        const answer = await sendItem(place, studentId, first);
         if (!answer || answer.status >= 500) return setMessage(deskWords.keptHere);
         if (answer.status === 401) return setMessage(deskWords.scanAgain);
         setMessage(answer.ok ? null : await refusalOf(answer));
@@ -79,7 +82,7 @@ export function useKept(studentId: string): Kept {
     } finally {
       isSending.current = false;
     }
-  }, [studentId, set, revalidate]);
+  }, [place, studentId, set, revalidate]);
 
   useEffect(() => {
     void draftStore.read(key, kept).then(async (before) => {

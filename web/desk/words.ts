@@ -34,6 +34,8 @@ export const deskWords = {
   alsoHere: 'Also on my desk',
   howIDid: (title: string) => `How I did: ${title}`,
   answeredToday: 'answered today',
+  feedbackFor: 'feedback for classmates',
+  saidToMe: 'What my classmates said',
   tellUs: 'Say what you think',
   bothSides: 'Both side by side',
   myProgress: 'My progress',

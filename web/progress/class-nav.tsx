@@ -5,6 +5,7 @@ const views = [
   { to: '/class', label: classNavWords.totals },
   { to: '/class/works', label: classNavWords.works },
   { to: '/class/forms', label: classNavWords.forms },
+  { to: '/class/feedback', label: classNavWords.feedback },
   { to: '/class/cards', label: classNavWords.cards },
 ];
 

@@ -222,5 +222,6 @@ export const classNavWords = {
   totals: 'Totals',
   works: 'Work and boards',
   forms: 'Forms',
+  feedback: 'Feedback',
   cards: 'Cards',
 };

@@ -11,3 +11,18 @@ export async function tell(trx: Knex.Transaction, asking: Asking): Promise<void>
     await trx.raw(`select set_config('app.person', ?, true), set_config('app.today', ?, true)`, [personId, today]);
   }
 }
+
+/**
+ * Does something at the door of another student, within the transaction of one who came by their own: what a classmate says of who
+ * presents is written among the presenter's rows. The caller has checked that the one has to do with the other.
+ */
+export async function throughDoor(
+  trx: Knex,
+  { to, from }: { to: string; from: string },
+  work: () => Promise<void>,
+): Promise<void> {
+  const door = (student: string) => trx.raw(`select set_config('app.door', ?, true)`, [student]);
+  await door(to);
+  await work();
+  await door(from);
+}

@@ -98,7 +98,7 @@ export const writtenOnce = [
 export const kept = [
   ...['entries', 'goals', 'goal_measures', 'behavior_targets', 'behavior_options', 'evidence', 'comments', 'messages'],
   ...['work_sample_ratings', 'students', 'plans', 'share_links', 'people', 'schools', 'cards', 'works', 'work_steps'],
-  ...['forms', 'presentations', 'presentation_members', 'feedback_answers'],
+  ...['forms', 'presentations', 'feedback_answers'],
 ];
 
 /**
@@ -190,6 +190,15 @@ const functions = `
      where m.presentation_id = presentation and m.place is not null and s.archived_at is null
        and exists (select from presentation_members own
                     where own.presentation_id = presentation and own.student_id = any((select visible_students())::uuid[]))
+  $$;
+  -- What is to be carried over into a presenter's notes: what a classmate said to them last.
+  create or replace function feedback_to_carry(answer uuid)
+    returns table ("presenterId" uuid, "giverId" uuid, "formId" uuid, "formVersion" int, "madeBy" uuid, "isHeld" boolean, answers jsonb, "saidAt" timestamptz)
+    language sql stable security definer set search_path = public as $$
+    select a.presenter_id, a.giver_id, p.form_id, p.form_version, p.made_by, a.held_at is not null, s.answers, s.said_at
+      from feedback_answers a join presentations p on p.id = a.presentation_id
+      join lateral (select x.answers, x.said_at from feedback_said x where x.answer_id = a.id order by x.said_at desc, x.id desc limit 1) s on true
+     where a.id = answer and a.presenter_id = any((select visible_students())::uuid[])
   $$;
   -- First names of classmates who gave a student feedback, where it was said that they are told.
   create or replace function givers_of(presenter uuid) returns table (entry_id uuid, first_name text)

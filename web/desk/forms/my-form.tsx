@@ -1,26 +1,15 @@
-import { useCallback, useRef, useState } from 'react';
+import { useState } from 'react';
 import { Link, redirect } from 'react-router';
 import { v4 as newId } from 'uuid';
-import { z } from 'zod';
-import {
-  type Answers,
-  answersSchema,
-  answersSentence,
-  checkAnswers,
-  openWords,
-  questionField,
-} from '~/core/entries/forms/form';
+import { answersSentence } from '~/core/entries/forms/form';
 import { ownNotesToday } from '~/server/desk/own-notes';
 import { database } from '~/server/platform/db/current';
-import { AnswerFields } from '../../entries/forms/answer-fields';
-import { answersToSend } from '../../entries/forms/use-answers';
-import { useKeptDraft } from '../../entries/use-kept-draft';
 import { idFrom } from '../../platform/http/request-person';
-import { draftStore } from '../../platform/offline/device-store';
 import { withErrorsAtDesk } from '../at-desk';
 import { useKept } from '../use-kept';
 import { deskWords } from '../words';
 import type { Route } from './+types/my-form';
+import { FillForm } from './fill-form';
 import { myFormWords } from './words';
 
 export const loader = withErrorsAtDesk(async ({ params }: Route.LoaderArgs, desk) => {
@@ -67,7 +56,7 @@ export default function MyForm({ loaderData: { studentId, form, notes } }: Route
       <p role="status" className={message || done ? 'mt-4 rounded-box bg-wash p-4 text-base' : 'sr-only'}>
         {message ?? (done ? myFormWords.saved : '')}
       </p>
-      <Fill
+      <FillForm
         key={`${changing?.id} ${saved}`}
         keptAs={keptAs}
         questions={changing?.questions ?? form.questions}
@@ -79,7 +68,6 @@ export default function MyForm({ loaderData: { studentId, form, notes } }: Route
             ...said,
             ...{ id: changing?.id ?? newId(), formId: form.id, formVersion: changing?.version ?? form.version },
           });
-          void draftStore.forget(keptAs).catch(() => {});
           setChanging(null);
           setSaved((count) => count + 1);
           window.scrollTo(0, 0);
@@ -101,89 +89,5 @@ export default function MyForm({ loaderData: { studentId, form, notes } }: Route
         </section>
       )}
     </main>
-  );
-}
-
-const fillDraft = z.object({ answers: answersSchema, photograph: z.string().nullable() });
-type FillDraft = z.infer<typeof fillDraft>;
-const isTouched = ({ answers, photograph }: FillDraft) => Object.keys(answers).length > 0 || photograph !== null;
-
-interface FillProps {
-  /** Under which what is answered is kept on the device until it is saved. */
-  keptAs: string;
-  questions: Loaded['form']['questions'];
-  begun: Answers;
-  isChange: boolean;
-  onSay: (said: { answers: Answers; photograph: string | null; leavesOpen: boolean }) => void;
-  onLeave: () => void;
-}
-
-function Fill({ keptAs, questions, begun, isChange, onSay, onLeave }: FillProps) {
-  const [draft, setDraft] = useState<FillDraft>({ answers: begun, photograph: null });
-  const { answers, photograph } = draft;
-  const bringBack = useCallback((found: FillDraft) => setDraft(found), []);
-  useKeptDraft(keptAs, fillDraft, draft, isTouched, bringBack);
-  const [messages, setMessages] = useState<Record<string, string>>({});
-  const fields = useRef<HTMLFormElement>(null);
-  const save = ({ leavesOpen = false } = {}) => {
-    const sent = answersToSend(questions, answers);
-    // What it says already keeps its photograph.
-    const checked = checkAnswers(questions, sent, photograph !== null || isChange);
-    const isEmpty = Object.keys(checked.answers).length === 0 && photograph === null;
-    const open = leavesOpen ? [] : checked.open;
-    const found = {
-      ...checked.messages,
-      ...Object.fromEntries(open.map((id) => [questionField(id), myFormWords.stillOpen])),
-      ...(open.length > 0 && { open: openWords(open.length) }),
-      ...(isEmpty && { form: myFormWords.nothingYet }),
-    };
-    setMessages(found);
-    if (Object.keys(found).length === 0) return onSay({ answers: checked.answers, photograph, leavesOpen });
-    requestAnimationFrame(() =>
-      fields.current?.querySelector<HTMLElement>('[role=alert]')?.scrollIntoView({ block: 'center' }),
-    );
-  };
-  return (
-    <form
-      ref={fields}
-      noValidate
-      className="mt-7 grid gap-8"
-      onSubmit={(event) => {
-        event.preventDefault();
-        save();
-      }}
-    >
-      <AnswerFields
-        questions={questions}
-        answers={answers}
-        photograph={photograph}
-        messages={messages}
-        isLarge
-        hidesPhotograph={isChange}
-        onAnswer={(next) => setDraft({ ...draft, answers: next })}
-        onPhotograph={(next) => setDraft({ ...draft, photograph: next })}
-      />
-      {messages.form && (
-        <p role="alert" className="text-base font-semibold text-clay-deep">
-          {messages.form}
-        </p>
-      )}
-      {messages.open && (
-        <p role="alert" className="grid gap-2 text-base font-semibold text-clay-deep">
-          {messages.open}
-          <button type="button" className="btn h-14" onClick={() => save({ leavesOpen: true })}>
-            {myFormWords.leaveOpen}
-          </button>
-        </p>
-      )}
-      <button type="submit" className="btn btn-primary h-16 text-lg">
-        {isChange ? myFormWords.keepChange : myFormWords.save}
-      </button>
-      {isChange && (
-        <button type="button" className="btn h-14" onClick={onLeave}>
-          {myFormWords.leaveIt}
-        </button>
-      )}
-    </form>
   );
 }

@@ -128,13 +128,17 @@ export const formAnswersWords = {
 /** `my-form.tsx` */
 export const myFormWords = {
   pageTitle: 'My answers · Gentle Margin',
+  saved: 'Saved. Thank you.',
+  today: 'Today',
+  changeIt: 'Change',
+};
+
+/** `fill-form.tsx` */
+export const fillFormWords = {
   save: 'Save my answers',
   keepChange: 'Keep the change',
   leaveIt: 'Leave it as it was',
   leaveOpen: 'Save and leave open',
-  saved: 'Saved. Thank you.',
-  today: 'Today',
-  changeIt: 'Change',
   stillOpen: 'This one is still open.',
   nothingYet: 'Nothing is answered yet.',
 };

@@ -16,6 +16,9 @@ export const deskCookie = createCookie(`${host}gm-desk`, base);
 /** Tells a shared tablet that a teacher has opened for the students of a lesson. */
 export const turnCookie = createCookie(`${host}gm-turn`, base);
 
+/** Carries the seat of one of a class who answers for presenters, without a desk. */
+export const seatCookie = createCookie(`${host}gm-seat`, base);
+
 /** Tells a browser in which somebody has signed in before. */
 export const deviceCookie = createCookie(`${host}gm-device`, { ...base, maxAge: 180 * 24 * 3600 });
 

@@ -2,7 +2,11 @@ import { useCallback, useEffect, useRef } from 'react';
 import { useNavigation, useRevalidator } from 'react-router';
 import { z } from 'zod';
 
-const changed = z.object({ studentId: z.string(), what: z.enum(['steps', 'entries']), isMine: z.boolean() });
+const changed = z.object({
+  studentId: z.string(),
+  what: z.enum(['steps', 'entries', 'feedback']),
+  isMine: z.boolean(),
+});
 export type LiveChanged = z.infer<typeof changed>;
 
 const NAME = 'gentle-margin live';
