@@ -71,7 +71,7 @@ export async function givingOf(db: Database, studentId: StudentAccess<'read'>, i
     db,
     z.object({ presenterId: z.string(), answers: answersSchema }),
     `select a.presenter_id as "presenterId", s.answers from feedback_answers a
-       join lateral (select * from feedback_said x where x.answer_id = a.id order by x.said_at desc, x.id desc limit 1) s on true
+       join lateral (select * from feedback_said x where x.answer_id = a.id order by x.seq desc limit 1) s on true
       where a.presentation_id = :id and a.giver_id = :studentId`,
     { id, studentId },
   );

@@ -212,7 +212,7 @@ export async function feedbackAnswers(db: Database, actor: Actor, id: string): P
             (select count(*)::int from feedback_said x where x.answer_id = a.id) as times, a.held_at is not null as "isHeld",
             coalesce(e.answers = s.answers and not e.withdrawn, false) as "isHandedOn", coalesce(e.withdrawn, false) as "isWithdrawn"
        from feedback_answers a join presentations p on p.id = a.presentation_id
-       join lateral (select * from feedback_said x where x.answer_id = a.id order by x.said_at desc, x.id desc limit 1) s on true
+       join lateral (select * from feedback_said x where x.answer_id = a.id order by x.seq desc limit 1) s on true
        left join entries e on e.id = a.id
       where a.presentation_id = :id and p.made_by = :personId order by s.said_at, a.id`,
     { id, ...actor },

@@ -31,6 +31,7 @@ describe('access to a student is given in few places', () => {
   it('by requireStudent and studentsOf, and where another door has been checked', () => {
     expect(filesWith('server', /\bgrant\(/).sort()).toEqual([
       'server/desk/cards.ts',
+      'server/desk/seats.ts',
       'server/entries/check-session.ts',
       'server/messages/deliver.ts',
       'server/sharing/share-links.ts',

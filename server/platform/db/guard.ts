@@ -197,7 +197,7 @@ const functions = `
     language sql stable security definer set search_path = public as $$
     select a.presenter_id, a.giver_id, p.form_id, p.form_version, p.made_by, a.held_at is not null, s.answers, s.said_at
       from feedback_answers a join presentations p on p.id = a.presentation_id
-      join lateral (select x.answers, x.said_at from feedback_said x where x.answer_id = a.id order by x.said_at desc, x.id desc limit 1) s on true
+      join lateral (select x.answers, x.said_at from feedback_said x where x.answer_id = a.id order by x.seq desc limit 1) s on true
      where a.id = answer and a.presenter_id = any((select visible_students())::uuid[])
   $$;
   -- First names of classmates who gave a student feedback, where it was said that they are told.

@@ -166,6 +166,20 @@ describe('the step to', () => {
     await expect(db('changes').update({ what: 'plan' })).rejects.toThrow('is not removed');
   });
 
+  it('0006-forms leaves every entry as it was, and the team sees forms where it saw everything', async () => {
+    await from('0005-desk.sql');
+    const kinds = ['id', 'kind', 'data', 'version'];
+    const before = await db('entries').orderBy('id').select(kinds);
+    const family = await db('visibility_rules').where({ kind: 'family' }).select('fields');
+    await migrate(urlOf(name));
+    expect(await db('entries').orderBy('id').select(kinds)).toEqual(before);
+    expect(await db('entries').whereNotNull('form_id').pluck('id')).toEqual([]);
+    for (const { fields } of await db('visibility_rules').where({ kind: 'team' }).select('fields')) {
+      expect(fields).toContain('forms');
+    }
+    expect(await db('visibility_rules').where({ kind: 'family' }).select('fields')).toEqual(family);
+  });
+
   it('0005-desk leaves every entry as it was: none is a student’s own, and none is set aside', async () => {
     await from('0004-fidelity.sql');
     const before = await db('entries').orderBy('id').select('id', 'data', 'version');

@@ -273,6 +273,7 @@ export interface FeedbackAnswersRow {
 
 export interface FeedbackSaidRow {
   id: string;
+  seq: string;
   answer_id: string;
   answers: unknown;
   said_at: Date;
@@ -876,7 +877,7 @@ interface AllTables {
   entry_revisions: Table<EntryRevisionsRow, never>;
   evidence: Table<EvidenceRow, 'thumbnail' | 'width' | 'height' | 'withdrawn_by' | 'withdrawn_at'>;
   feedback_answers: Table<FeedbackAnswersRow, 'held_by' | 'held_at'>;
-  feedback_said: Table<FeedbackSaidRow, never>;
+  feedback_said: Table<FeedbackSaidRow, 'seq'>;
   form_versions: Table<FormVersionsRow, 'hint'>;
   forms: Table<FormsRow, 'closed_at'>;
   goal_bank: Table<GoalBankRow, 'removed_at'>;

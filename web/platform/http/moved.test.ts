@@ -18,8 +18,6 @@ describe('an old address', () => {
     ['/students/1/readings.csv', '/students/1/sharing/access-log.csv'],
     ['/students/1/write?to=2', '/students/1/messages/new?to=2'],
     ['/students/1/note', '/students/1/incidents/new'],
-    ['/students/1/notes/2', '/students/1/incidents/2'],
-    ['/students/1/notes.csv', '/students/1/incidents.csv'],
     ['/students/1/tally', '/students/1/counts/new'],
     ['/students/1/tallies/2', '/students/1/counts/2'],
     ['/students/1/caught', '/students/1/behavior-entries'],

@@ -19,7 +19,6 @@ const moves: [RegExp, string][] = (
     [`${student}/readings(\\.csv)?${end}`, '$1/sharing/access-log$2'],
     [`${student}/write${end}`, '$1/messages/new'],
     [`${student}/note${end}`, '$1/incidents/new'],
-    [`${student}/notes(\\.csv)?${end}`, '$1/incidents$2'],
     [`${student}/tally${end}`, '$1/counts/new'],
     [`${student}/tallies${end}`, '$1/counts'],
     [`${student}/caught${end}`, '$1/behavior-entries'],

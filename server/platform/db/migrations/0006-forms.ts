@@ -132,10 +132,11 @@ export async function up(db: Knex): Promise<void> {
     -- What was said, each time; the last counts.
     create table feedback_said (
       id uuid primary key,
+      seq bigint generated always as identity,
       answer_id uuid not null references feedback_answers,
       answers jsonb not null check (jsonb_typeof(answers) = 'object'),
       said_at timestamptz not null
     );
-    create index feedback_said_of on feedback_said (answer_id, said_at);
+    create index feedback_said_of on feedback_said (answer_id, seq);
   `);
 }
