@@ -6,6 +6,7 @@ import { hashPassword } from '~/server/people/passwords';
 import type { Database } from '~/server/platform/db/database';
 import { requireStudent } from '~/server/students/students';
 import { answerSomeEntries } from './answers';
+import { setClassForms } from './class-forms';
 import { setClassWork } from './class-work';
 import { generateDemo } from './generate';
 import { demoPassword, timeZone } from './school';
@@ -20,6 +21,7 @@ export async function loadDemo(db: Database, now: Date): Promise<void> {
     await changeSomeEntries(trx, now);
     await answerSomeEntries(trx, now);
     await setClassWork(trx, now);
+    await setClassForms(trx, now);
   });
 }
 

@@ -30,6 +30,10 @@ export const rooms: Rooms = [
     ],
   },
   {
+    title: 'Stacks that several people rate',
+    tables: ['stacks', 'stack_raters', 'stack_turns', 'work_sample_files', 'rating_revisions'],
+  },
+  {
     title: 'The students’ own desk',
     tables: [
       ...['cards', 'desk_sessions', 'desk_turns', 'desk_turn_students', 'desk_goals'],

@@ -25,6 +25,8 @@ interface OtherDoors {
   card: 'read';
   /** The code of a presentation: for answering in it, and nothing else. */
   'class code': 'read';
+  /** A rater's link, on whose list the student's work is: for its rubric. */
+  'rating link': 'read';
   /** An administrator of the school, for the roster. */
   roster: 'read';
   /** A message to somebody who is told of the student's entries. */

@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import type { IsoDate } from '~/core/calendar/iso-date';
 import { defined } from '~/core/defined';
 import { nearDuplicates } from '~/core/students/near-duplicates';
 import { type StudentInput, usualNames } from '~/core/students/student-input';
@@ -12,6 +11,7 @@ import type { Actor } from '../school/school';
 import { grant, type StudentAccess } from './access';
 import { changeRole } from './stays';
 import { requireStudent } from './students';
+import { staffOf } from './team';
 
 /** A student as the roster shows them: names, not what was observed. */
 const rosterStudentRow = z.object({
@@ -117,14 +117,6 @@ export async function rosterStudent(
   if (!student) throw new NotFound('No such student.');
   return { ...student, id: grant(student.id, 'roster') };
 }
-
-/** The people who work at a school, each with an address that is proven to be theirs. */
-const staffOf = (db: Database, schoolId: string, today: IsoDate) =>
-  db('people as p')
-    .join('school_staff as a', 'a.person_id', 'p.id')
-    .where({ 'a.school_id': schoolId })
-    .whereRaw(`coalesce(a.until_date, 'infinity') >= ?`, [today])
-    .whereNotNull('p.email_proven_at');
 
 async function mayEdit(db: Database, actor: Actor, studentId: string): Promise<void> {
   const theirs = await nullIf(NotFound, requireStudent(db, actor, studentId, 'editGoals'));

@@ -50,6 +50,18 @@ export async function membersOn(db: Database, actor: Actor, studentId: string, d
   );
 }
 
+/** The people who work at a school, each with an address that is proven to be theirs. */
+export const staffOf = (db: Database, schoolId: string, today: IsoDate) =>
+  db('people as p')
+    .join('school_staff as a', 'a.person_id', 'p.id')
+    .where({ 'a.school_id': schoolId })
+    .whereRaw(`coalesce(a.until_date, 'infinity') >= ?`, [today])
+    .whereNotNull('p.email_proven_at');
+
+/** The people who work at one's school, oneself too, by name. */
+export const colleaguesOf = (db: Database, { schoolId, today }: Actor): Promise<{ id: string; name: string }[]> =>
+  staffOf(db, schoolId, today).orderBy('p.name').distinct('p.id', 'p.name');
+
 /** The people of the school, each with an address that is proven to be theirs, who are not on this team yet. For the case manager. */
 export async function peopleToAdd(
   db: Database,
@@ -57,11 +69,7 @@ export async function peopleToAdd(
   studentId: string,
 ): Promise<{ id: string; name: string }[]> {
   await requireStudent(db, actor, studentId, 'manage');
-  return db('people as p')
-    .join('school_staff as a', 'a.person_id', 'p.id')
-    .where({ 'a.school_id': actor.schoolId })
-    .whereRaw(`coalesce(a.until_date, 'infinity') >= ?`, [actor.today])
-    .whereNotNull('p.email_proven_at')
+  return staffOf(db, actor.schoolId, actor.today)
     .whereNotExists(db('team_members').where({ student_id: studentId }).whereRaw('person_id = p.id'))
     .orderBy('p.name')
     .select('p.id', 'p.name');

@@ -33,6 +33,7 @@ describe('access to a student is given in few places', () => {
       'server/desk/cards.ts',
       'server/desk/seats.ts',
       'server/entries/check-session.ts',
+      'server/entries/ratings/stack-rater.ts',
       'server/messages/deliver.ts',
       'server/sharing/share-links.ts',
       'server/students/roster.ts',

@@ -70,8 +70,7 @@ describe('a word that was replaced', () => {
     const routes = readFileSync(join(root, 'web/routes.ts'), 'utf8');
     const addresses = [...routes.matchAll(/route\('([^']+)'/g)].map((match) => match[1] as string);
     expect(addresses.length).toBeGreaterThan(60);
-    const old =
-      /(^|\/)(read|post|ways-in|readers|readings|wordings|carrier|tally|tallies|caught|write)(\/|\.|$)/;
+    const old = /(^|\/)(read|post|ways-in|readers|readings|wordings|carrier|tally|tallies|caught|write)(\/|\.|$)/;
     expect(addresses.filter((address) => old.test(address))).toEqual([]);
   });
 

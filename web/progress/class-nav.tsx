@@ -6,6 +6,7 @@ const views = [
   { to: '/class/works', label: classNavWords.works },
   { to: '/class/forms', label: classNavWords.forms },
   { to: '/class/feedback', label: classNavWords.feedback },
+  { to: '/class/work-samples', label: classNavWords.workSamples },
   { to: '/class/cards', label: classNavWords.cards },
 ];
 

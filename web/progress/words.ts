@@ -223,5 +223,6 @@ export const classNavWords = {
   works: 'Work and boards',
   forms: 'Forms',
   feedback: 'Feedback',
+  workSamples: 'Work samples',
   cards: 'Cards',
 };

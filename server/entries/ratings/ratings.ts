@@ -101,10 +101,15 @@ async function workSampleFrom(db: Database, student: Student, row: WorkSampleRow
 export async function ratingsOf(db: Database, workSampleId: string, showsNames: boolean): Promise<Rating[]> {
   const rows: { id: string; kind: RaterKind; name: string; points: Rating['points']; words: string }[] = (
     await db.raw(
-      `select r.id, case when r.card_id is not null then 'student' else coalesce(l.kind, 'staff') end as kind,
-              coalesce(p.short_name, l.label) as name, r.points, r.words
-         from work_sample_ratings r left join people p on p.id = r.person_id left join rating_links l on l.id = r.rating_link_id
-        where r.work_sample_id = ? order by l.kind is not null, l.kind desc, r.rated_at`,
+      // A classmate's name is found where the one who asks is on that student's team too.
+      `select * from (
+         select r.id, case when r.card_id is not null then 'student' when k.student_id is not null then 'peer'
+                           else coalesce(l.kind, 'staff') end as kind,
+                coalesce(p.short_name, l.label, s.short_name) as name, r.points, r.words, r.rated_at
+           from work_sample_ratings r left join stack_raters k on k.id = r.stack_rater_id
+           left join people p on p.id = coalesce(r.person_id, k.person_id) left join rating_links l on l.id = r.rating_link_id
+           left join students s on s.id = k.student_id
+          where r.work_sample_id = ?) as rated order by kind <> 'staff', kind desc, rated_at`,
       [workSampleId],
     )
   ).rows;

@@ -4,7 +4,7 @@ import type { Knex } from 'knex';
 export type Asking = { personId: string; today: string } | { doorTo: string };
 
 /** Tells a transaction who asks: the database's policies then show what they may see. */
-export async function tell(trx: Knex.Transaction, asking: Asking): Promise<void> {
+export async function tell(trx: Knex, asking: Asking): Promise<void> {
   if ('doorTo' in asking) await trx.raw(`select set_config('app.door', ?, true)`, [asking.doorTo]);
   else {
     const { personId, today } = asking;

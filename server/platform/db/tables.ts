@@ -573,6 +573,14 @@ export interface RatingLinksRow {
   withdrawn_at: Date | null;
 }
 
+export interface RatingRevisionsRow {
+  rating_id: string;
+  seq: string;
+  points: unknown;
+  words: string;
+  rated_at: Date;
+}
+
 export interface ReportingPeriodsRow {
   id: string;
   plan_id: string;
@@ -674,6 +682,30 @@ export interface SignInSessionsRow {
   seen_at: Date;
 }
 
+export interface StackRatersRow {
+  id: string;
+  stack_id: string;
+  person_id: string | null;
+  student_id: string | null;
+  token_hash: Buffer;
+}
+
+export interface StackTurnsRow {
+  rater_id: string;
+  stack_id: string;
+  work_sample_id: string;
+}
+
+export interface StacksRow {
+  id: string;
+  school_id: string;
+  title: string;
+  each_rated_by: number;
+  made_by: string;
+  made_at: Date;
+  closed_at: Date | null;
+}
+
 export interface StudentFormsRow {
   student_id: string;
   form_id: string;
@@ -764,6 +796,15 @@ export interface VisibilityRulesRow {
   changed_at: Date;
 }
 
+export interface WorkSampleFilesRow {
+  work_sample_id: string;
+  type: 'image/jpeg' | 'application/pdf';
+  bytes: number;
+  content: Buffer;
+  added_by: string;
+  added_at: Date;
+}
+
 export interface WorkSampleRatingsRow {
   id: string;
   work_sample_id: string;
@@ -773,6 +814,7 @@ export interface WorkSampleRatingsRow {
   words: string;
   rated_at: Date;
   card_id: string | null;
+  stack_rater_id: string | null;
 }
 
 export interface WorkSamplesRow {
@@ -785,6 +827,8 @@ export interface WorkSamplesRow {
   made_by: string;
   made_at: Date;
   entry_id: string | null;
+  stack_id: string | null;
+  work_text: string | null;
 }
 
 export interface WorkStateSeenRow {
@@ -908,6 +952,7 @@ interface AllTables {
   progress_report_drafts: Table<ProgressReportDraftsRow, never>;
   rate_limits: Table<RateLimitsRow, 'points' | 'expire'>;
   rating_links: Table<RatingLinksRow, 'withdrawn_at'>;
+  rating_revisions: Table<RatingRevisionsRow, 'seq'>;
   reporting_periods: Table<ReportingPeriodsRow, 'id' | 'removed_at'>;
   round_forms: Table<RoundFormsRow, never>;
   round_goals: Table<RoundGoalsRow, never>;
@@ -919,6 +964,9 @@ interface AllTables {
   share_link_tokens: Table<ShareLinkTokensRow, never>;
   share_links: Table<ShareLinksRow, 'withdrawn_by' | 'withdrawn_at' | 'passcode_hash' | 'wrong_passcodes' | 'wrong_at' | 'locked_at' | 'email' | 'frequency' | 'stopped_at'>;
   sign_in_sessions: Table<SignInSessionsRow, 'school_id' | 'previous_hash' | 'is_shared'>;
+  stack_raters: Table<StackRatersRow, 'person_id' | 'student_id'>;
+  stack_turns: Table<StackTurnsRow, never>;
+  stacks: Table<StacksRow, 'closed_at'>;
   student_forms: Table<StudentFormsRow, 'taken_at'>;
   student_groups: Table<StudentGroupsRow, never>;
   student_works: Table<StudentWorksRow, 'taken_at'>;
@@ -928,8 +976,9 @@ interface AllTables {
   test_mail_rules: Table<TestMailRulesRow, 'seconds' | 'words'>;
   timetable_blocks: Table<TimetableBlocksRow, 'group_id' | 'student_id' | 'location_id'>;
   visibility_rules: Table<VisibilityRulesRow, 'student_id'>;
-  work_sample_ratings: Table<WorkSampleRatingsRow, 'person_id' | 'rating_link_id' | 'card_id'>;
-  work_samples: Table<WorkSamplesRow, 'entry_id'>;
+  work_sample_files: Table<WorkSampleFilesRow, never>;
+  work_sample_ratings: Table<WorkSampleRatingsRow, 'person_id' | 'rating_link_id' | 'card_id' | 'stack_rater_id'>;
+  work_samples: Table<WorkSamplesRow, 'entry_id' | 'stack_id' | 'work_text'>;
   work_state_seen: Table<WorkStateSeenRow, never>;
   work_states: Table<WorkStatesRow, 'word'>;
   work_steps: Table<WorkStepsRow, 'hint' | 'removed_at'>;

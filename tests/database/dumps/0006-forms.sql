@@ -33,6 +33,17 @@ CREATE FUNCTION public.expect_periods_in_plan() RETURNS trigger
     end
   $$;
 
+CREATE FUNCTION public.keep_rating() RETURNS trigger
+    LANGUAGE plpgsql
+    AS $$
+      begin
+        if (old.points, old.words) is distinct from (new.points, new.words) then
+          insert into rating_revisions (rating_id, points, words, rated_at) values (old.id, old.points, old.words, old.rated_at);
+        end if;
+        return new;
+      end
+    $$;
+
 CREATE FUNCTION public.keep_revision() RETURNS trigger
     LANGUAGE plpgsql
     AS $$
@@ -972,6 +983,23 @@ CREATE TABLE public.rating_links (
     CONSTRAINT rating_links_token_hash_check CHECK ((octet_length(token_hash) = 32))
 );
 
+CREATE TABLE public.rating_revisions (
+    rating_id uuid NOT NULL,
+    seq bigint NOT NULL,
+    points jsonb NOT NULL,
+    words text NOT NULL,
+    rated_at timestamp with time zone NOT NULL
+);
+
+ALTER TABLE public.rating_revisions ALTER COLUMN seq ADD GENERATED ALWAYS AS IDENTITY (
+    SEQUENCE NAME public.rating_revisions_seq_seq
+    START WITH 1
+    INCREMENT BY 1
+    NO MINVALUE
+    NO MAXVALUE
+    CACHE 1
+);
+
 CREATE TABLE public.reporting_periods (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
     plan_id uuid NOT NULL,
@@ -1097,6 +1125,33 @@ CREATE TABLE public.sign_in_sessions (
     CONSTRAINT sign_in_sessions_token_hash_check CHECK ((octet_length(token_hash) = 32))
 );
 
+CREATE TABLE public.stack_raters (
+    id uuid NOT NULL,
+    stack_id uuid NOT NULL,
+    person_id uuid,
+    student_id uuid,
+    token_hash bytea NOT NULL,
+    CONSTRAINT stack_raters_check CHECK ((num_nonnulls(person_id, student_id) = 1))
+);
+
+CREATE TABLE public.stack_turns (
+    rater_id uuid NOT NULL,
+    stack_id uuid NOT NULL,
+    work_sample_id uuid NOT NULL
+);
+
+CREATE TABLE public.stacks (
+    id uuid NOT NULL,
+    school_id uuid NOT NULL,
+    title text NOT NULL,
+    each_rated_by integer NOT NULL,
+    made_by uuid NOT NULL,
+    made_at timestamp with time zone NOT NULL,
+    closed_at timestamp with time zone,
+    CONSTRAINT stacks_each_rated_by_check CHECK (((each_rated_by >= 1) AND (each_rated_by <= 6))),
+    CONSTRAINT stacks_title_check CHECK (((length(title) >= 1) AND (length(title) <= 80)))
+);
+
 CREATE TABLE public.student_forms (
     student_id uuid NOT NULL,
     form_id uuid NOT NULL,
@@ -1214,6 +1269,17 @@ CREATE TABLE public.visibility_rules (
     CONSTRAINT visibility_rules_layout_check CHECK ((layout = ANY (ARRAY['sentences'::text, 'table'::text, 'cards'::text])))
 );
 
+CREATE TABLE public.work_sample_files (
+    work_sample_id uuid NOT NULL,
+    type text NOT NULL,
+    bytes integer NOT NULL,
+    content bytea NOT NULL,
+    added_by uuid NOT NULL,
+    added_at timestamp with time zone NOT NULL,
+    CONSTRAINT work_sample_files_bytes_check CHECK ((bytes > 0)),
+    CONSTRAINT work_sample_files_type_check CHECK ((type = ANY (ARRAY['image/jpeg'::text, 'application/pdf'::text])))
+);
+
 CREATE TABLE public.work_sample_ratings (
     id uuid NOT NULL,
     work_sample_id uuid NOT NULL,
@@ -1223,7 +1289,8 @@ CREATE TABLE public.work_sample_ratings (
     words text NOT NULL,
     rated_at timestamp with time zone NOT NULL,
     card_id uuid,
-    CONSTRAINT work_sample_ratings_check CHECK ((num_nonnulls(person_id, rating_link_id, card_id) = 1)),
+    stack_rater_id uuid,
+    CONSTRAINT work_sample_ratings_by CHECK ((num_nonnulls(person_id, rating_link_id, card_id, stack_rater_id) = 1)),
     CONSTRAINT work_sample_ratings_points_check CHECK ((jsonb_typeof(points) = 'object'::text)),
     CONSTRAINT work_sample_ratings_words_check CHECK ((char_length(words) <= 1000))
 );
@@ -1238,7 +1305,10 @@ CREATE TABLE public.work_samples (
     made_by uuid NOT NULL,
     made_at timestamp with time zone NOT NULL,
     entry_id uuid,
-    CONSTRAINT work_samples_title_check CHECK (((char_length(title) >= 1) AND (char_length(title) <= 120)))
+    stack_id uuid,
+    work_text text,
+    CONSTRAINT work_samples_title_check CHECK (((char_length(title) >= 1) AND (char_length(title) <= 120))),
+    CONSTRAINT work_samples_work_text_check CHECK (((length(work_text) >= 1) AND (length(work_text) <= 20000)))
 );
 
 CREATE TABLE public.work_state_seen (
@@ -1287,89 +1357,89 @@ ALTER TABLE ONLY public.knex_migrations ALTER COLUMN id SET DEFAULT nextval('pub
 
 ALTER TABLE ONLY public.knex_migrations_lock ALTER COLUMN index SET DEFAULT nextval('public.knex_migrations_lock_index_seq'::regclass);
 
-INSERT INTO public.access_log OVERRIDING SYSTEM VALUE VALUES (1, 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'f8605855-fe71-43ad-a901-a21527e1903a', NULL, 'progress report no. 1', 'issued', '2026-11-24 15:00:00+00', '2026-11-24');
+INSERT INTO public.access_log OVERRIDING SYSTEM VALUE VALUES (1, '748d2736-d12f-4fda-980f-75f9842eb99c', 'cb779555-7dab-449b-9eae-9b36a496a1fe', NULL, 'progress report no. 1', 'issued', '2026-11-24 15:00:00+00', '2026-11-24');
 
-INSERT INTO public.behavior_fields VALUES ('a7b292d6-8f77-49e0-a642-b864635cc0cc', '{}');
+INSERT INTO public.behavior_fields VALUES ('748d2736-d12f-4fda-980f-75f9842eb99c', '{}');
 
-INSERT INTO public.behavior_options VALUES ('3432fc38-3c60-4e03-9de1-3f2ece48d6d5', '5c400100-0000-4000-8000-000000000001', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'antecedent', 'Noise', '', 0, 'offered', NULL, NULL);
-INSERT INTO public.behavior_options VALUES ('bdeee733-8375-4591-9ef1-58234ac19b95', '5c400100-0000-4000-8000-000000000001', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'antecedent', 'Waiting', '', 1, 'offered', NULL, NULL);
-INSERT INTO public.behavior_options VALUES ('80b11565-a328-4d1b-a6cb-c6be4f5832ea', '5c400100-0000-4000-8000-000000000001', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'consequence', 'A break', '', 0, 'offered', NULL, NULL);
-INSERT INTO public.behavior_options VALUES ('3572e350-b9db-47e1-adfb-b12bb487d03d', '5c400100-0000-4000-8000-000000000001', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'location', 'Kitchen', '', 0, 'offered', NULL, '7554962d-6b37-4f78-90e9-124244ca7d5d');
-INSERT INTO public.behavior_options VALUES ('31552576-c1c2-4f8f-9552-53d39dd5afa7', '5c400100-0000-4000-8000-000000000001', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'intensity', '1', 'quiet', 0, 'offered', NULL, NULL);
-INSERT INTO public.behavior_options VALUES ('172fcfef-bf09-4fe4-98c8-195a8231c9f2', '5c400100-0000-4000-8000-000000000001', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'intensity', '2', 'loud', 1, 'offered', NULL, NULL);
-INSERT INTO public.behavior_options VALUES ('f10157ef-95ba-42ee-a73c-7ae79c599935', '5c400100-0000-4000-8000-000000000001', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'function', 'escape', '', 0, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('ebce25e2-7045-4522-8bd5-ce74cf229e66', '5c400100-0000-4000-8000-000000000001', '748d2736-d12f-4fda-980f-75f9842eb99c', 'antecedent', 'Noise', '', 0, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('75505fd5-f479-4ed9-8451-6864c8bc7b05', '5c400100-0000-4000-8000-000000000001', '748d2736-d12f-4fda-980f-75f9842eb99c', 'antecedent', 'Waiting', '', 1, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('9dc59fbd-fb4c-4262-a5d7-030fd53a62f9', '5c400100-0000-4000-8000-000000000001', '748d2736-d12f-4fda-980f-75f9842eb99c', 'consequence', 'A break', '', 0, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('8b9d7298-b4e6-4480-87ff-6e6b42aed65a', '5c400100-0000-4000-8000-000000000001', '748d2736-d12f-4fda-980f-75f9842eb99c', 'location', 'Kitchen', '', 0, 'offered', NULL, '4e0be183-5613-4af0-af95-45d62c18f794');
+INSERT INTO public.behavior_options VALUES ('e94c3e59-ff53-4ade-a04f-112049bf8ed9', '5c400100-0000-4000-8000-000000000001', '748d2736-d12f-4fda-980f-75f9842eb99c', 'intensity', '1', 'quiet', 0, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('858d3227-df27-4272-8a47-3ec28101d540', '5c400100-0000-4000-8000-000000000001', '748d2736-d12f-4fda-980f-75f9842eb99c', 'intensity', '2', 'loud', 1, 'offered', NULL, NULL);
+INSERT INTO public.behavior_options VALUES ('e779bd15-54e6-4f68-a287-44840a7a3d87', '5c400100-0000-4000-8000-000000000001', '748d2736-d12f-4fda-980f-75f9842eb99c', 'function', 'escape', '', 0, 'offered', NULL, NULL);
 
-INSERT INTO public.behavior_targets VALUES ('725c9c31-0d05-418e-97cf-2e42598649d3', '5c400100-0000-4000-8000-000000000001', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'Leaves', '', '', 'decrease', true, true, false, 0, 'offered', NULL);
-INSERT INTO public.behavior_targets VALUES ('9e70df45-ca19-4291-a101-96ad57547f54', '5c400100-0000-4000-8000-000000000001', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'Shouts', '', '', 'decrease', true, true, false, 1, 'offered', NULL);
+INSERT INTO public.behavior_targets VALUES ('4a0ce13c-34e3-40ea-89e3-a197689fc1c9', '5c400100-0000-4000-8000-000000000001', '748d2736-d12f-4fda-980f-75f9842eb99c', 'Leaves', '', '', 'decrease', true, true, false, 0, 'offered', NULL);
+INSERT INTO public.behavior_targets VALUES ('b11e5f9f-a15b-4a1c-bef4-248515381df6', '5c400100-0000-4000-8000-000000000001', '748d2736-d12f-4fda-980f-75f9842eb99c', 'Shouts', '', '', 'decrease', true, true, false, 1, 'offered', NULL);
 
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (1, '5c400100-0000-4000-8000-000000000001', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', NULL, 'plan', NULL, '{"endsOn": "2027-06-11", "periods": [{"label": "Quarter 1", "endsOn": "2026-12-04"}], "startsOn": "2026-09-08"}', 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (2, '5c400100-0000-4000-8000-000000000001', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', NULL, 'share link', NULL, '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "49cb5193-a842-409d-972b-f117d0c4fe20", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (3, '5c400100-0000-4000-8000-000000000001', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', NULL, 'share link', '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "49cb5193-a842-409d-972b-f117d0c4fe20", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '{"kind": "family", "email": "ida@home.example", "endsOn": "2027-06-11", "linkId": "49cb5193-a842-409d-972b-f117d0c4fe20", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "daily", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (4, '5c400100-0000-4000-8000-000000000001', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', NULL, 'visibility', '{}', '{"family": {"shows": ["numbers", "note"], "layout": "sentences", "grouping": "week", "oldestFirst": false}}', 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (1, '5c400100-0000-4000-8000-000000000001', '748d2736-d12f-4fda-980f-75f9842eb99c', NULL, 'plan', NULL, '{"endsOn": "2027-06-11", "periods": [{"label": "Quarter 1", "endsOn": "2026-12-04"}], "startsOn": "2026-09-08"}', 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (2, '5c400100-0000-4000-8000-000000000001', '748d2736-d12f-4fda-980f-75f9842eb99c', NULL, 'share link', NULL, '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "94dd23d8-8cf1-48a5-866e-5a6ecb0d5b81", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (3, '5c400100-0000-4000-8000-000000000001', '748d2736-d12f-4fda-980f-75f9842eb99c', NULL, 'share link', '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "94dd23d8-8cf1-48a5-866e-5a6ecb0d5b81", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '{"kind": "family", "email": "ida@home.example", "endsOn": "2027-06-11", "linkId": "94dd23d8-8cf1-48a5-866e-5a6ecb0d5b81", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "daily", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (4, '5c400100-0000-4000-8000-000000000001', '748d2736-d12f-4fda-980f-75f9842eb99c', NULL, 'visibility', '{}', '{"family": {"shows": ["numbers", "note"], "layout": "sentences", "grouping": "week", "oldestFirst": false}}', 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.comments OVERRIDING SYSTEM VALUE VALUES ('d7cbd40d-4a2b-4afe-9382-1a4f0ac7f257', 1, 'a7b292d6-8f77-49e0-a642-b864635cc0cc', '1dfba3eb-9c5a-4585-92b1-2ad371771da0', 'comment', NULL, '49cb5193-a842-409d-972b-f117d0c4fe20', NULL, '2026-11-24', '10:00:00', 'Well done.', '2026-11-24 15:00:00+00', NULL, NULL, NULL);
+INSERT INTO public.comments OVERRIDING SYSTEM VALUE VALUES ('4f6e80c2-6130-4550-bcfc-8783443e6c08', 1, '748d2736-d12f-4fda-980f-75f9842eb99c', '64b5386b-6de9-4eb1-88d5-cbf070d1005c', 'comment', NULL, '94dd23d8-8cf1-48a5-866e-5a6ecb0d5b81', NULL, '2026-11-24', '10:00:00', 'Well done.', '2026-11-24 15:00:00+00', NULL, NULL, NULL);
 
-INSERT INTO public.entries VALUES ('1dfba3eb-9c5a-4585-92b1-2ad371771da0', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'goal', '2026-11-18', '09:30:00', 'f8605855-fe71-43ad-a901-a21527e1903a', NULL, 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00', false, '7554962d-6b37-4f78-90e9-124244ca7d5d', '', 1, NULL, NULL, NULL, false, '57ede820-122d-453c-bb15-53c142b76c95', 1, '{"trials": ["independent", "gesture", "incorrect"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('babb46ca-bf89-4e4b-9342-868b2e7631eb', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'goal', '2026-11-19', '09:30:00', 'f8605855-fe71-43ad-a901-a21527e1903a', NULL, 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00', false, '7554962d-6b37-4f78-90e9-124244ca7d5d', 'Counted anew.', 2, 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00', 'From paper.', false, '57ede820-122d-453c-bb15-53c142b76c95', 1, '{"trials": ["independent", "independent"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, '[{"key": "step1", "label": "Card on the bench", "isDone": true}]', NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('bfaf366e-bc8a-4fc3-b781-c4ef3fcfcbd2', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'goal', '2026-11-20', '09:30:00', 'f8605855-fe71-43ad-a901-a21527e1903a', NULL, 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00', false, '7554962d-6b37-4f78-90e9-124244ca7d5d', '', 2, 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00', 'Another student’s.', true, '57ede820-122d-453c-bb15-53c142b76c95', 1, '{"trials": ["gesture"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('db98a835-ec40-4568-a8b6-c62e337c6871', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'incident', '2026-11-24', '09:30:00', 'f8605855-fe71-43ad-a901-a21527e1903a', NULL, 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00', false, NULL, 'By the door.', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, 40, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('195c4ce4-a0d1-4acd-bbba-7c92cb0a90df', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'count', '2026-11-24', '09:00:00', 'f8605855-fe71-43ad-a901-a21527e1903a', NULL, 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00', false, NULL, '', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, '725c9c31-0d05-418e-97cf-2e42598649d3', NULL, 30, 0, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('64b5386b-6de9-4eb1-88d5-cbf070d1005c', '748d2736-d12f-4fda-980f-75f9842eb99c', 'goal', '2026-11-18', '09:30:00', 'cb779555-7dab-449b-9eae-9b36a496a1fe', NULL, 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00', false, '4e0be183-5613-4af0-af95-45d62c18f794', '', 1, NULL, NULL, NULL, false, '9a0c14c5-3620-4e33-8fc6-df21b0d08a0b', 1, '{"trials": ["independent", "gesture", "incorrect"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('c891a4b0-b828-4dd5-a121-dad1c0f9c2d8', '748d2736-d12f-4fda-980f-75f9842eb99c', 'goal', '2026-11-19', '09:30:00', 'cb779555-7dab-449b-9eae-9b36a496a1fe', NULL, 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00', false, '4e0be183-5613-4af0-af95-45d62c18f794', 'Counted anew.', 2, 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00', 'From paper.', false, '9a0c14c5-3620-4e33-8fc6-df21b0d08a0b', 1, '{"trials": ["independent", "independent"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, '[{"key": "step1", "label": "Card on the bench", "isDone": true}]', NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('752805e5-98e1-4d44-88f2-f636550e516f', '748d2736-d12f-4fda-980f-75f9842eb99c', 'goal', '2026-11-20', '09:30:00', 'cb779555-7dab-449b-9eae-9b36a496a1fe', NULL, 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00', false, '4e0be183-5613-4af0-af95-45d62c18f794', '', 2, 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00', 'Another student’s.', true, '9a0c14c5-3620-4e33-8fc6-df21b0d08a0b', 1, '{"trials": ["gesture"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('6f10bdfc-dec0-43d8-a2fc-f9f0302da100', '748d2736-d12f-4fda-980f-75f9842eb99c', 'incident', '2026-11-24', '09:30:00', 'cb779555-7dab-449b-9eae-9b36a496a1fe', NULL, 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00', false, NULL, 'By the door.', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, 40, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('9208140c-3ee9-4541-a77f-4131441f57ad', '748d2736-d12f-4fda-980f-75f9842eb99c', 'count', '2026-11-24', '09:00:00', 'cb779555-7dab-449b-9eae-9b36a496a1fe', NULL, 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00', false, NULL, '', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, '4a0ce13c-34e3-40ea-89e3-a197689fc1c9', NULL, 30, 0, NULL, NULL, NULL, NULL, NULL);
 
-INSERT INTO public.entry_revisions VALUES ('babb46ca-bf89-4e4b-9342-868b2e7631eb', 1, 'a7b292d6-8f77-49e0-a642-b864635cc0cc', '{"id": "babb46ca-bf89-4e4b-9342-868b2e7631eb", "data": {"trials": ["independent", "spoken"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "57ede820-122d-453c-bb15-53c142b76c95", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "a7b292d6-8f77-49e0-a642-b864635cc0cc", "location_id": "7554962d-6b37-4f78-90e9-124244ca7d5d", "observed_on": "2026-11-19", "observer_id": "f8605855-fe71-43ad-a901-a21527e1903a", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "f8605855-fe71-43ad-a901-a21527e1903a", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00', 'From paper.');
-INSERT INTO public.entry_revisions VALUES ('bfaf366e-bc8a-4fc3-b781-c4ef3fcfcbd2', 1, 'a7b292d6-8f77-49e0-a642-b864635cc0cc', '{"id": "bfaf366e-bc8a-4fc3-b781-c4ef3fcfcbd2", "data": {"trials": ["gesture"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "57ede820-122d-453c-bb15-53c142b76c95", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "a7b292d6-8f77-49e0-a642-b864635cc0cc", "location_id": "7554962d-6b37-4f78-90e9-124244ca7d5d", "observed_on": "2026-11-20", "observer_id": "f8605855-fe71-43ad-a901-a21527e1903a", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "f8605855-fe71-43ad-a901-a21527e1903a", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00', 'Another student’s.');
+INSERT INTO public.entry_revisions VALUES ('c891a4b0-b828-4dd5-a121-dad1c0f9c2d8', 1, '748d2736-d12f-4fda-980f-75f9842eb99c', '{"id": "c891a4b0-b828-4dd5-a121-dad1c0f9c2d8", "data": {"trials": ["independent", "spoken"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "9a0c14c5-3620-4e33-8fc6-df21b0d08a0b", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "748d2736-d12f-4fda-980f-75f9842eb99c", "location_id": "4e0be183-5613-4af0-af95-45d62c18f794", "observed_on": "2026-11-19", "observer_id": "cb779555-7dab-449b-9eae-9b36a496a1fe", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "cb779555-7dab-449b-9eae-9b36a496a1fe", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00', 'From paper.');
+INSERT INTO public.entry_revisions VALUES ('752805e5-98e1-4d44-88f2-f636550e516f', 1, '748d2736-d12f-4fda-980f-75f9842eb99c', '{"id": "752805e5-98e1-4d44-88f2-f636550e516f", "data": {"trials": ["gesture"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "9a0c14c5-3620-4e33-8fc6-df21b0d08a0b", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "748d2736-d12f-4fda-980f-75f9842eb99c", "location_id": "4e0be183-5613-4af0-af95-45d62c18f794", "observed_on": "2026-11-20", "observer_id": "cb779555-7dab-449b-9eae-9b36a496a1fe", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "cb779555-7dab-449b-9eae-9b36a496a1fe", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00', 'Another student’s.');
 
-INSERT INTO public.goal_measures VALUES ('57ede820-122d-453c-bb15-53c142b76c95', 1, '{"kind": "trials", "levels": [{"key": "independent", "label": "Independent", "words": "alone"}, {"key": "gesture", "label": "Gesture", "words": "a gesture"}, {"key": "spoken", "label": "Spoken", "words": "a spoken prompt"}], "planned": 5, "mostTrials": 40, "mostSupport": "gesture", "opportunity": {"one": "seedling", "many": "seedlings"}, "refusalIsOpportunity": true}', '2026-09-08');
+INSERT INTO public.goal_measures VALUES ('9a0c14c5-3620-4e33-8fc6-df21b0d08a0b', 1, '{"kind": "trials", "levels": [{"key": "independent", "label": "Independent", "words": "alone"}, {"key": "gesture", "label": "Gesture", "words": "a gesture"}, {"key": "spoken", "label": "Spoken", "words": "a spoken prompt"}], "planned": 5, "mostTrials": 40, "mostSupport": "gesture", "opportunity": {"one": "seedling", "many": "seedlings"}, "refusalIsOpportunity": true}', '2026-09-08');
 
-INSERT INTO public.goals VALUES ('57ede820-122d-453c-bb15-53c142b76c95', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'edbe537b-d339-491c-90da-f535ea2f24eb', NULL, '1', 'Garden', 'Plants a row', 'Plants along a string.', 0, 1, 'day', NULL, NULL, 80, '2027-06-11', '2026-09-08', NULL, 'atLeast', 80, 'ofLast', 3, 4, 1, 1, 1, NULL, NULL, NULL, NULL, '');
+INSERT INTO public.goals VALUES ('9a0c14c5-3620-4e33-8fc6-df21b0d08a0b', '748d2736-d12f-4fda-980f-75f9842eb99c', 'a6bad9dd-1240-450a-9252-8f7e1d9306c4', NULL, '1', 'Garden', 'Plants a row', 'Plants along a string.', 0, 1, 'day', NULL, NULL, 80, '2027-06-11', '2026-09-08', NULL, 'atLeast', 80, 'ofLast', 3, 4, 1, 1, 1, NULL, NULL, NULL, NULL, '');
 
-INSERT INTO public.incident_choices VALUES ('db98a835-ec40-4568-a8b6-c62e337c6871', 1, 'behavior', 1, 'a7b292d6-8f77-49e0-a642-b864635cc0cc', '725c9c31-0d05-418e-97cf-2e42598649d3', NULL);
-INSERT INTO public.incident_choices VALUES ('db98a835-ec40-4568-a8b6-c62e337c6871', 1, 'antecedent', 1, 'a7b292d6-8f77-49e0-a642-b864635cc0cc', NULL, '3432fc38-3c60-4e03-9de1-3f2ece48d6d5');
+INSERT INTO public.incident_choices VALUES ('6f10bdfc-dec0-43d8-a2fc-f9f0302da100', 1, 'behavior', 1, '748d2736-d12f-4fda-980f-75f9842eb99c', '4a0ce13c-34e3-40ea-89e3-a197689fc1c9', NULL);
+INSERT INTO public.incident_choices VALUES ('6f10bdfc-dec0-43d8-a2fc-f9f0302da100', 1, 'antecedent', 1, '748d2736-d12f-4fda-980f-75f9842eb99c', NULL, 'ebce25e2-7045-4522-8bd5-ce74cf229e66');
 
-INSERT INTO public.issued_report_entries VALUES ('0eb60de7-30f7-49e2-8dde-24864c57bd68', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'db98a835-ec40-4568-a8b6-c62e337c6871', 1);
-INSERT INTO public.issued_report_entries VALUES ('0eb60de7-30f7-49e2-8dde-24864c57bd68', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'babb46ca-bf89-4e4b-9342-868b2e7631eb', 2);
-INSERT INTO public.issued_report_entries VALUES ('0eb60de7-30f7-49e2-8dde-24864c57bd68', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', '1dfba3eb-9c5a-4585-92b1-2ad371771da0', 1);
+INSERT INTO public.issued_report_entries VALUES ('bb78b053-c8df-475f-a8a8-f71535dd3ac1', '748d2736-d12f-4fda-980f-75f9842eb99c', '6f10bdfc-dec0-43d8-a2fc-f9f0302da100', 1);
+INSERT INTO public.issued_report_entries VALUES ('bb78b053-c8df-475f-a8a8-f71535dd3ac1', '748d2736-d12f-4fda-980f-75f9842eb99c', 'c891a4b0-b828-4dd5-a121-dad1c0f9c2d8', 2);
+INSERT INTO public.issued_report_entries VALUES ('bb78b053-c8df-475f-a8a8-f71535dd3ac1', '748d2736-d12f-4fda-980f-75f9842eb99c', '64b5386b-6de9-4eb1-88d5-cbf070d1005c', 1);
 
-INSERT INTO public.issued_reports VALUES ('0eb60de7-30f7-49e2-8dde-24864c57bd68', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 1, '4626d2d8-5cce-4c13-9479-bf162e5e9c50', 'Quarter 1', '2026-09-08', '2026-12-04', '{"plan": {"endsOn": "2027-06-11", "startsOn": "2026-09-08"}, "goals": [{"now": "83%", "way": null, "graph": {"to": "2026-12-17", "max": 100, "from": "2026-09-08", "isUp": true, "runs": [[{"on": "2026-11-18", "said": "Wed, Nov 18, 2026: 2 of 3, 67%", "value": 66.66666666666667}, {"on": "2026-11-19", "said": "Thu, Nov 19, 2026: 2 of 2, 100%", "value": 100}]], "unit": "%", "trend": null, "phases": [], "target": 80, "aimLine": null, "caption": "2 scores from Nov 18 to Nov 19; now 83%, target 80%."}, "words": {"type": "doc", "content": []}, "goalId": "57ede820-122d-453c-bb15-53c142b76c95", "number": "1", "target": "80%, by Jun 11, 2027", "wording": "Plants along a string.", "baseline": null, "decision": {"mark": "…", "label": "Too early to tell", "sentence": "There is no baseline yet, so there is no aim line to compare with. Trend: 2 scores over 0 weeks so far; a trend needs 8 over 3 weeks."}, "evidence": "2 observations by 1 person since the plan began, 2 of them in this period.", "inPeriod": 2, "criterion": "Goal: 4 of 5 (80%) on 3 of 4 days.", "shortName": "Plants a row"}], "words": {"type": "doc", "content": []}, "period": {"to": "2026-12-04", "from": "2026-09-08", "label": "Quarter 1"}, "student": {"name": "Ada Example", "grade": "Grade 4", "groups": [], "shortName": "Ada E."}, "behavior": ["Leaves: 1 time in 1 school day, 1 a day."], "schoolName": "Test School", "caseManager": "manager"}', '{family}', 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00', NULL);
+INSERT INTO public.issued_reports VALUES ('bb78b053-c8df-475f-a8a8-f71535dd3ac1', '748d2736-d12f-4fda-980f-75f9842eb99c', 1, 'ffa2e16f-3972-457d-bde4-e6fd324a9f74', 'Quarter 1', '2026-09-08', '2026-12-04', '{"plan": {"endsOn": "2027-06-11", "startsOn": "2026-09-08"}, "goals": [{"now": "83%", "way": null, "graph": {"to": "2026-12-17", "max": 100, "from": "2026-09-08", "isUp": true, "runs": [[{"on": "2026-11-18", "said": "Wed, Nov 18, 2026: 2 of 3, 67%", "value": 66.66666666666667}, {"on": "2026-11-19", "said": "Thu, Nov 19, 2026: 2 of 2, 100%", "value": 100}]], "unit": "%", "trend": null, "phases": [], "target": 80, "aimLine": null, "caption": "2 scores from Nov 18 to Nov 19; now 83%, target 80%."}, "words": {"type": "doc", "content": []}, "goalId": "9a0c14c5-3620-4e33-8fc6-df21b0d08a0b", "number": "1", "target": "80%, by Jun 11, 2027", "wording": "Plants along a string.", "baseline": null, "decision": {"mark": "…", "label": "Too early to tell", "sentence": "There is no baseline yet, so there is no aim line to compare with. Trend: 2 scores over 0 weeks so far; a trend needs 8 over 3 weeks."}, "evidence": "2 observations by 1 person since the plan began, 2 of them in this period.", "inPeriod": 2, "criterion": "Goal: 4 of 5 (80%) on 3 of 4 days.", "shortName": "Plants a row"}], "words": {"type": "doc", "content": []}, "period": {"to": "2026-12-04", "from": "2026-09-08", "label": "Quarter 1"}, "student": {"name": "Ada Example", "grade": "Grade 4", "groups": [], "shortName": "Ada E."}, "behavior": ["Leaves: 1 time in 1 school day, 1 a day."], "schoolName": "Test School", "caseManager": "manager"}', '{family}', 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00', NULL);
 
-INSERT INTO public.knex_migrations VALUES (1, '0001-beginning', 1, '2026-11-28 15:07:33.025+00');
-INSERT INTO public.knex_migrations VALUES (2, '0002-names', 1, '2026-11-28 15:07:33.033+00');
-INSERT INTO public.knex_migrations VALUES (3, '0003-terms', 1, '2026-11-28 15:07:33.039+00');
-INSERT INTO public.knex_migrations VALUES (4, '0004-fidelity', 1, '2026-11-28 15:07:33.042+00');
-INSERT INTO public.knex_migrations VALUES (5, '0005-desk', 1, '2026-11-28 15:07:33.091+00');
-INSERT INTO public.knex_migrations VALUES (6, '0006-forms', 1, '2026-11-28 15:07:33.163+00');
+INSERT INTO public.knex_migrations VALUES (1, '0001-beginning', 1, '2026-11-28 15:25:21.011+00');
+INSERT INTO public.knex_migrations VALUES (2, '0002-names', 1, '2026-11-28 15:25:21.017+00');
+INSERT INTO public.knex_migrations VALUES (3, '0003-terms', 1, '2026-11-28 15:25:21.023+00');
+INSERT INTO public.knex_migrations VALUES (4, '0004-fidelity', 1, '2026-11-28 15:25:21.027+00');
+INSERT INTO public.knex_migrations VALUES (5, '0005-desk', 1, '2026-11-28 15:25:21.058+00');
+INSERT INTO public.knex_migrations VALUES (6, '0006-forms', 1, '2026-11-28 15:25:21.106+00');
 
 INSERT INTO public.knex_migrations_lock VALUES (1, 0);
 
-INSERT INTO public.locations VALUES ('7554962d-6b37-4f78-90e9-124244ca7d5d', '5c400100-0000-4000-8000-000000000001', 'Kitchen', 0);
+INSERT INTO public.locations VALUES ('4e0be183-5613-4af0-af95-45d62c18f794', '5c400100-0000-4000-8000-000000000001', 'Kitchen', 0);
 
-INSERT INTO public.messages OVERRIDING SYSTEM VALUE VALUES ('747a680c-6611-515b-a940-8f686c10a2d8', 1, 'issued:0eb60de7-30f7-49e2-8dde-24864c57bd68:49cb5193-a842-409d-972b-f117d0c4fe20', 'issued', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', '49cb5193-a842-409d-972b-f117d0c4fe20', NULL, NULL, 'Aunt Ida', 'ida@home.example', NULL, NULL, NULL, NULL, 'waiting', NULL, '2026-11-24 15:00:00+00', 0, 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00', NULL, NULL);
+INSERT INTO public.messages OVERRIDING SYSTEM VALUE VALUES ('b511eaad-dca2-5ad0-8191-3feb98f0d82d', 1, 'issued:bb78b053-c8df-475f-a8a8-f71535dd3ac1:94dd23d8-8cf1-48a5-866e-5a6ecb0d5b81', 'issued', '748d2736-d12f-4fda-980f-75f9842eb99c', '94dd23d8-8cf1-48a5-866e-5a6ecb0d5b81', NULL, NULL, 'Aunt Ida', 'ida@home.example', NULL, NULL, NULL, NULL, 'waiting', NULL, '2026-11-24 15:00:00+00', 0, 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00', NULL, NULL);
 
-INSERT INTO public.people VALUES ('f8605855-fe71-43ad-a901-a21527e1903a', 'manager', 'manager', 'ma', 'Teacher', 'manager@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
-INSERT INTO public.people VALUES ('66c4ac40-2f05-4146-907c-3e7a3f2ecad4', 'aide', 'aide', 'ai', 'Teacher', 'aide@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
-INSERT INTO public.people VALUES ('a141aecf-2b49-4451-8b34-ea915cfda129', 'stranger', 'stranger', 'st', 'Teacher', 'stranger@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
+INSERT INTO public.people VALUES ('cb779555-7dab-449b-9eae-9b36a496a1fe', 'manager', 'manager', 'ma', 'Teacher', 'manager@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
+INSERT INTO public.people VALUES ('706b4933-0f78-4f69-993d-e494632b2b9f', 'aide', 'aide', 'ai', 'Teacher', 'aide@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
+INSERT INTO public.people VALUES ('4ed03f7e-e15a-406f-bd42-f5c6258c5b47', 'stranger', 'stranger', 'st', 'Teacher', 'stranger@school.example', '2026-11-24 15:00:00+00', 'none', NULL);
 
-INSERT INTO public.plans VALUES ('edbe537b-d339-491c-90da-f535ea2f24eb', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', '2026-09-08', '2027-06-11', '');
+INSERT INTO public.plans VALUES ('a6bad9dd-1240-450a-9252-8f7e1d9306c4', '748d2736-d12f-4fda-980f-75f9842eb99c', '2026-09-08', '2027-06-11', '');
 
-INSERT INTO public.progress_report_drafts VALUES ('4626d2d8-5cce-4c13-9479-bf162e5e9c50', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', '{"goals": {}, "whole": {"type": "doc", "content": []}}', 1, 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00');
+INSERT INTO public.progress_report_drafts VALUES ('ffa2e16f-3972-457d-bde4-e6fd324a9f74', '748d2736-d12f-4fda-980f-75f9842eb99c', '{"goals": {}, "whole": {"type": "doc", "content": []}}', 1, 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.reporting_periods VALUES ('4626d2d8-5cce-4c13-9479-bf162e5e9c50', 'edbe537b-d339-491c-90da-f535ea2f24eb', 'Quarter 1', '2026-12-04', NULL);
+INSERT INTO public.reporting_periods VALUES ('ffa2e16f-3972-457d-bde4-e6fd324a9f74', 'a6bad9dd-1240-450a-9252-8f7e1d9306c4', 'Quarter 1', '2026-12-04', NULL);
 
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', 'f8605855-fe71-43ad-a901-a21527e1903a', false, '2026-09-01', NULL);
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '66c4ac40-2f05-4146-907c-3e7a3f2ecad4', false, '2026-09-01', NULL);
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', 'a141aecf-2b49-4451-8b34-ea915cfda129', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', 'cb779555-7dab-449b-9eae-9b36a496a1fe', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '706b4933-0f78-4f69-993d-e494632b2b9f', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '4ed03f7e-e15a-406f-bd42-f5c6258c5b47', false, '2026-09-01', NULL);
 
 INSERT INTO public.schools VALUES ('5c400100-0000-4000-8000-000000000001', 'Test School', 'America/New_York', '{1,2,3,4,5}', 720, 60, 1500, false, '{}');
 
-INSERT INTO public.share_link_tokens VALUES ('\x5765e58f36c9ff82b5060261aa78fdb970b096b0caaba9a2e74950aaf9616c0a', '49cb5193-a842-409d-972b-f117d0c4fe20', '2026-11-24 15:00:00+00');
+INSERT INTO public.share_link_tokens VALUES ('\x8f399e84f07aeb4adc056de3c124a483f9d7a3012806853922445faa7116a21c', '94dd23d8-8cf1-48a5-866e-5a6ecb0d5b81', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.share_links VALUES ('49cb5193-a842-409d-972b-f117d0c4fe20', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'Aunt Ida', 'family', 'To follow their child’s progress', '2027-06-11', 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00', NULL, NULL, NULL, 0, NULL, NULL, 'ida@home.example', 'daily', NULL);
+INSERT INTO public.share_links VALUES ('94dd23d8-8cf1-48a5-866e-5a6ecb0d5b81', '748d2736-d12f-4fda-980f-75f9842eb99c', 'Aunt Ida', 'family', 'To follow their child’s progress', '2027-06-11', 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00', NULL, NULL, NULL, 0, NULL, NULL, 'ida@home.example', 'daily', NULL);
 
-INSERT INTO public.students VALUES ('a7b292d6-8f77-49e0-a642-b864635cc0cc', '5c400100-0000-4000-8000-000000000001', 'Ada', 'Example', 'Ada E.', 'AE', 'Grade 4', NULL);
+INSERT INTO public.students VALUES ('748d2736-d12f-4fda-980f-75f9842eb99c', '5c400100-0000-4000-8000-000000000001', 'Ada', 'Example', 'Ada E.', 'AE', 'Grade 4', NULL);
 
-INSERT INTO public.team_members VALUES ('b59ceb23-5acd-4279-99d4-e12a3a017bf6', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'f8605855-fe71-43ad-a901-a21527e1903a', 'caseManager', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
-INSERT INTO public.team_members VALUES ('08f3db54-79eb-47ec-8af9-1a311fa1e137', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', '66c4ac40-2f05-4146-907c-3e7a3f2ecad4', 'paraprofessional', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
+INSERT INTO public.team_members VALUES ('4e15f204-965c-4737-a5af-3d8bcae7a36a', '748d2736-d12f-4fda-980f-75f9842eb99c', 'cb779555-7dab-449b-9eae-9b36a496a1fe', 'caseManager', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
+INSERT INTO public.team_members VALUES ('6302f2c6-f478-42f2-a170-8d937af67e88', '748d2736-d12f-4fda-980f-75f9842eb99c', '706b4933-0f78-4f69-993d-e494632b2b9f', 'paraprofessional', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
 
-INSERT INTO public.visibility_rules VALUES ('5c400100-0000-4000-8000-000000000001', 'a7b292d6-8f77-49e0-a642-b864635cc0cc', 'family', '{numbers,note}', 'sentences', 'week', false, 'f8605855-fe71-43ad-a901-a21527e1903a', '2026-11-24 15:00:00+00');
+INSERT INTO public.visibility_rules VALUES ('5c400100-0000-4000-8000-000000000001', '748d2736-d12f-4fda-980f-75f9842eb99c', 'family', '{numbers,note}', 'sentences', 'week', false, 'cb779555-7dab-449b-9eae-9b36a496a1fe', '2026-11-24 15:00:00+00');
 
 SELECT pg_catalog.setval('public.access_log_id_seq', 1, true);
 
@@ -1390,6 +1460,8 @@ SELECT pg_catalog.setval('public.knex_migrations_id_seq', 6, true);
 SELECT pg_catalog.setval('public.knex_migrations_lock_index_seq', 1, true);
 
 SELECT pg_catalog.setval('public.messages_seq_seq', 1, true);
+
+SELECT pg_catalog.setval('public.rating_revisions_seq_seq', 1, false);
 
 SELECT pg_catalog.setval('public.test_mail_inbox_id_seq', 1, false);
 
@@ -1636,6 +1708,9 @@ ALTER TABLE ONLY public.rating_links
 ALTER TABLE ONLY public.rating_links
     ADD CONSTRAINT rating_links_pkey PRIMARY KEY (token_hash);
 
+ALTER TABLE ONLY public.rating_revisions
+    ADD CONSTRAINT rating_revisions_pkey PRIMARY KEY (rating_id, seq);
+
 ALTER TABLE ONLY public.reporting_periods
     ADD CONSTRAINT reporting_periods_pkey PRIMARY KEY (id);
 
@@ -1678,6 +1753,27 @@ ALTER TABLE ONLY public.sign_in_sessions
 ALTER TABLE ONLY public.sign_in_sessions
     ADD CONSTRAINT sign_in_sessions_token_hash_key UNIQUE (token_hash);
 
+ALTER TABLE ONLY public.stack_raters
+    ADD CONSTRAINT stack_raters_id_stack_id_key UNIQUE (id, stack_id);
+
+ALTER TABLE ONLY public.stack_raters
+    ADD CONSTRAINT stack_raters_pkey PRIMARY KEY (id);
+
+ALTER TABLE ONLY public.stack_raters
+    ADD CONSTRAINT stack_raters_stack_id_person_id_key UNIQUE (stack_id, person_id);
+
+ALTER TABLE ONLY public.stack_raters
+    ADD CONSTRAINT stack_raters_stack_id_student_id_key UNIQUE (stack_id, student_id);
+
+ALTER TABLE ONLY public.stack_raters
+    ADD CONSTRAINT stack_raters_token_hash_key UNIQUE (token_hash);
+
+ALTER TABLE ONLY public.stack_turns
+    ADD CONSTRAINT stack_turns_pkey PRIMARY KEY (rater_id, work_sample_id);
+
+ALTER TABLE ONLY public.stacks
+    ADD CONSTRAINT stacks_pkey PRIMARY KEY (id);
+
 ALTER TABLE ONLY public.student_forms
     ADD CONSTRAINT student_forms_pkey PRIMARY KEY (student_id, form_id);
 
@@ -1713,6 +1809,9 @@ ALTER TABLE ONLY public.timetable_blocks
 
 ALTER TABLE ONLY public.visibility_rules
     ADD CONSTRAINT visibility_rules_school_id_student_id_kind_key UNIQUE NULLS NOT DISTINCT (school_id, student_id, kind);
+
+ALTER TABLE ONLY public.work_sample_files
+    ADD CONSTRAINT work_sample_files_pkey PRIMARY KEY (work_sample_id);
 
 ALTER TABLE ONLY public.work_sample_ratings
     ADD CONSTRAINT work_sample_ratings_pkey PRIMARY KEY (id);
@@ -1866,6 +1965,10 @@ CREATE INDEX share_links_told ON public.share_links USING btree (student_id) WHE
 
 CREATE INDEX sign_in_sessions_person ON public.sign_in_sessions USING btree (person_id);
 
+CREATE INDEX stack_turns_sample ON public.stack_turns USING btree (work_sample_id);
+
+CREATE INDEX stacks_of ON public.stacks USING btree (made_by);
+
 CREATE INDEX student_forms_of ON public.student_forms USING btree (form_id);
 
 CREATE INDEX student_groups_group ON public.student_groups USING btree (group_id);
@@ -1886,7 +1989,11 @@ CREATE INDEX timetable_blocks_student ON public.timetable_blocks USING btree (st
 
 CREATE UNIQUE INDEX work_sample_ratings_own ON public.work_sample_ratings USING btree (work_sample_id) WHERE (card_id IS NOT NULL);
 
+CREATE UNIQUE INDEX work_sample_ratings_stack ON public.work_sample_ratings USING btree (work_sample_id, stack_rater_id) WHERE (stack_rater_id IS NOT NULL);
+
 CREATE INDEX work_samples_goal ON public.work_samples USING btree (student_id, goal_id, made_on DESC);
+
+CREATE INDEX work_samples_stack ON public.work_samples USING btree (stack_id) WHERE (stack_id IS NOT NULL);
 
 CREATE INDEX work_states_of ON public.work_states USING btree (work_id, student_id, at);
 
@@ -1987,6 +2094,8 @@ CREATE CONSTRAINT TRIGGER plans_around_periods AFTER UPDATE ON public.plans DEFE
 CREATE TRIGGER plans_stay BEFORE DELETE ON public.plans FOR EACH ROW EXECUTE FUNCTION public.refuse_removal();
 
 CREATE TRIGGER plans_stay_all BEFORE TRUNCATE ON public.plans FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_removal();
+
+CREATE TRIGGER ratings_kept BEFORE UPDATE ON public.work_sample_ratings FOR EACH ROW EXECUTE FUNCTION public.keep_rating();
 
 CREATE CONSTRAINT TRIGGER reporting_periods_in_plan AFTER INSERT OR UPDATE ON public.reporting_periods DEFERRABLE INITIALLY DEFERRED FOR EACH ROW EXECUTE FUNCTION public.expect_periods_in_plan();
 
@@ -2384,6 +2493,9 @@ ALTER TABLE ONLY public.progress_report_drafts
 ALTER TABLE ONLY public.rating_links
     ADD CONSTRAINT rating_links_work_sample_id_fkey FOREIGN KEY (work_sample_id) REFERENCES public.work_samples(id);
 
+ALTER TABLE ONLY public.rating_revisions
+    ADD CONSTRAINT rating_revisions_rating_id_fkey FOREIGN KEY (rating_id) REFERENCES public.work_sample_ratings(id);
+
 ALTER TABLE ONLY public.reporting_periods
     ADD CONSTRAINT reporting_periods_plan_id_fkey FOREIGN KEY (plan_id) REFERENCES public.plans(id);
 
@@ -2431,6 +2543,27 @@ ALTER TABLE ONLY public.sign_in_sessions
 
 ALTER TABLE ONLY public.sign_in_sessions
     ADD CONSTRAINT sign_in_sessions_school_id_fkey FOREIGN KEY (school_id) REFERENCES public.schools(id);
+
+ALTER TABLE ONLY public.stack_raters
+    ADD CONSTRAINT stack_raters_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.people(id);
+
+ALTER TABLE ONLY public.stack_raters
+    ADD CONSTRAINT stack_raters_stack_id_fkey FOREIGN KEY (stack_id) REFERENCES public.stacks(id);
+
+ALTER TABLE ONLY public.stack_raters
+    ADD CONSTRAINT stack_raters_student_id_fkey FOREIGN KEY (student_id) REFERENCES public.students(id);
+
+ALTER TABLE ONLY public.stack_turns
+    ADD CONSTRAINT stack_turns_rater_id_stack_id_fkey FOREIGN KEY (rater_id, stack_id) REFERENCES public.stack_raters(id, stack_id);
+
+ALTER TABLE ONLY public.stack_turns
+    ADD CONSTRAINT stack_turns_work_sample_id_fkey FOREIGN KEY (work_sample_id) REFERENCES public.work_samples(id);
+
+ALTER TABLE ONLY public.stacks
+    ADD CONSTRAINT stacks_made_by_fkey FOREIGN KEY (made_by) REFERENCES public.people(id);
+
+ALTER TABLE ONLY public.stacks
+    ADD CONSTRAINT stacks_school_id_fkey FOREIGN KEY (school_id) REFERENCES public.schools(id);
 
 ALTER TABLE ONLY public.student_forms
     ADD CONSTRAINT student_forms_form_id_fkey FOREIGN KEY (form_id) REFERENCES public.forms(id);
@@ -2489,6 +2622,12 @@ ALTER TABLE ONLY public.visibility_rules
 ALTER TABLE ONLY public.visibility_rules
     ADD CONSTRAINT visibility_rules_student_id_school_id_fkey FOREIGN KEY (student_id, school_id) REFERENCES public.students(id, school_id);
 
+ALTER TABLE ONLY public.work_sample_files
+    ADD CONSTRAINT work_sample_files_added_by_fkey FOREIGN KEY (added_by) REFERENCES public.people(id);
+
+ALTER TABLE ONLY public.work_sample_files
+    ADD CONSTRAINT work_sample_files_work_sample_id_fkey FOREIGN KEY (work_sample_id) REFERENCES public.work_samples(id);
+
 ALTER TABLE ONLY public.work_sample_ratings
     ADD CONSTRAINT work_sample_ratings_card_id_fkey FOREIGN KEY (card_id) REFERENCES public.cards(id);
 
@@ -2497,6 +2636,9 @@ ALTER TABLE ONLY public.work_sample_ratings
 
 ALTER TABLE ONLY public.work_sample_ratings
     ADD CONSTRAINT work_sample_ratings_rating_link_id_fkey FOREIGN KEY (rating_link_id) REFERENCES public.rating_links(id);
+
+ALTER TABLE ONLY public.work_sample_ratings
+    ADD CONSTRAINT work_sample_ratings_stack_rater_id_fkey FOREIGN KEY (stack_rater_id) REFERENCES public.stack_raters(id);
 
 ALTER TABLE ONLY public.work_sample_ratings
     ADD CONSTRAINT work_sample_ratings_work_sample_id_fkey FOREIGN KEY (work_sample_id) REFERENCES public.work_samples(id);
@@ -2512,6 +2654,9 @@ ALTER TABLE ONLY public.work_samples
 
 ALTER TABLE ONLY public.work_samples
     ADD CONSTRAINT work_samples_made_by_fkey FOREIGN KEY (made_by) REFERENCES public.people(id);
+
+ALTER TABLE ONLY public.work_samples
+    ADD CONSTRAINT work_samples_stack_id_fkey FOREIGN KEY (stack_id) REFERENCES public.stacks(id);
 
 ALTER TABLE ONLY public.work_state_seen
     ADD CONSTRAINT work_state_seen_seen_by_fkey FOREIGN KEY (seen_by) REFERENCES public.people(id);

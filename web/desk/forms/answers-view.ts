@@ -42,12 +42,15 @@ export async function answersView(db: Database, person: RequestPerson, formId: s
   const everyone = (await studentsOf(db, actor)).filter((student) => can(student, 'see'));
   const groups = [...new Set(everyone.flatMap((student) => student.groups))].sort();
   const group = groups.find((name) => name === wanted) ?? null;
-  const students = group === null ? everyone : everyone.filter((student) => student.groups.includes(group));
+  const inGroup = group === null ? everyone : everyone.filter((student) => student.groups.includes(group));
   const found = await notesOf(
     db,
-    students.map(({ id }) => id),
+    inGroup.map(({ id }) => id),
     { formId },
   );
+  // Staff may write of everybody; who has no such form at their desk, or did not present, is not missing.
+  const has = new Set([...form.studentIds, ...found.map(({ studentId }) => studentId as string)]);
+  const students = form.side === 'staff' ? inGroup : inGroup.filter(({ id }) => has.has(id));
   const days = [...new Set(found.map((note) => note.on))].slice(0, MOST_DAYS);
   const notes = on === null ? found : found.filter((note) => note.on === on);
   const answered = notes.map(answeredFrom);

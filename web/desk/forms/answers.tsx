@@ -75,7 +75,7 @@ export default function Answers({ loaderData }: Route.ComponentProps) {
         </span>
       </header>
       <Choose view={loaderData} />
-      {summary.of === 0 && <p className="mt-6 text-ink-2">{formAnswersWords.nobody}</p>}
+      {summary.of === 0 && <p className="mt-6 max-w-xl text-ink-2">{formAnswersWords.nobody[form.side]}</p>}
       {summary.of > 0 && rows.length === 0 && <p className="mt-6 text-ink-2">{formAnswersWords.nothingOut}</p>}
       {rows.length > 0 && <Table view={loaderData} search={search} />}
     </Page>

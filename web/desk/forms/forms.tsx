@@ -73,7 +73,7 @@ export default function Forms({ loaderData: { forms, shipped } }: Route.Componen
       <ul className="mt-1 max-w-3xl">
         {shipped.map(({ key, title, side, about }) => (
           <li key={key} className={rowClass}>
-            <span className="min-w-60 grow">
+            <span className="min-w-60 flex-1">
               <span className="display text-lg">{title}</span>
               <span className="block text-small text-ink-2">
                 {sideWords[side]} · {about}
@@ -102,7 +102,7 @@ function FormList({ forms }: { forms: Loaded['forms'] }) {
     <ul className="mt-5 max-w-3xl">
       {forms.map((form) => (
         <li key={form.id} className={rowClass}>
-          <span className="min-w-60 grow">
+          <span className="min-w-60 flex-1">
             <Link to={`/class/forms/${form.id}`} className="display text-lg hover:underline">
               {form.title}
             </Link>

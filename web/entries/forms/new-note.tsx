@@ -8,6 +8,7 @@ import { idFrom, personOf } from '../../platform/http/request-person';
 import { withErrors } from '../../platform/http/with-errors';
 import { SaveBar } from '../../platform/offline/save-bar';
 import { MarginTitle, Page } from '../../platform/ui/page';
+import { useKey } from '../../platform/ui/use-key';
 import { KeptDraft } from '../kept-draft';
 import type { Route } from './+types/new-note';
 import { NoteFields } from './note-fields';
@@ -81,6 +82,10 @@ function FillIn({ screen, form }: { screen: NoteScreen; form: NoteForm }) {
   const { student } = screen;
   const note = useNote(screen, form, (sent) => {
     if (sent.is === 'saved') void navigate(`/students/${student.id}/individual-report`);
+  });
+  useKey('Enter', () => {
+    // On a control that has the focus, Enter is that control's.
+    if (!document.activeElement?.closest('button, a, summary')) void note.save();
   });
   return (
     <Page

@@ -2,7 +2,7 @@
 
 /** `answer-fields.tsx` */
 export const answerFieldsWords = {
-  wanted: '(wanted)',
+  wanted: '(required)',
 };
 
 /** `photograph-field.tsx` */

@@ -59,3 +59,27 @@ export const ratingsWords = {
   notRated: 'not rated',
   inTheirWords: 'In their words',
 };
+
+/** `stack-list.tsx` */
+export const stackListWords = {
+  pageTitle: 'Work samples to rate · Gentle Margin',
+  rated: (n: number, of: number) => `${n} of ${of} rated`,
+  sample: (n: number) => `Work sample ${n}`,
+  isRated: 'rated · change',
+  open: 'rate',
+  closed: 'It is closed: nothing is rated any more. Thank you.',
+  thanks: 'All are rated. Thank you. You can change a rating until it is closed.',
+};
+
+/** `stack-sample.tsx` */
+export const stackSampleWords = {
+  allOf: (title: string) => `${title} · all`,
+  notKept: 'This rating could not be kept.',
+};
+
+/** `the-work.tsx` */
+export const theWorkWords = {
+  photograph: 'The work, as a photograph',
+  openPdf: 'Open the work (PDF)',
+  none: 'The work itself is not here. You have it before you.',
+};

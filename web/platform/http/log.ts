@@ -13,7 +13,9 @@ const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/gi;
  */
 export function loggedPath(url: string): string {
   const [path = ''] = url.split('?');
-  return path.replace(UUID, ':id').replace(/^\/(shared|invited|stop|rate|desk\/in|seat\/in)\/[^/]+/, '/$1/:token');
+  return path
+    .replace(UUID, ':id')
+    .replace(/^\/(shared|invited|stop|rate|stack|desk\/in|seat\/in)\/[^/]+/, '/$1/:token');
 }
 
 /** One line for each answer: method, kind of address, status, milliseconds. Nothing of any student. */

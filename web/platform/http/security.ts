@@ -56,7 +56,7 @@ export const keepPrivate: RequestHandler = (_request, response, next) => {
 };
 
 /** Where a photograph or a file is sent to, which is larger than all else. */
-const EVIDENCE = /^\/students\/[^/]+\/evidence\/of\//;
+const EVIDENCE = /^\/(students\/[^/]+\/evidence\/of\/|class\/work-samples\/[^/]+(\.data)?$)/;
 const LARGEST_UPLOAD = LARGEST_FILE + 64 * 1024;
 /** Answers to a form, which may bring a photograph along that their device made smaller. */
 const NOTE = /^\/(students\/[^/]+\/notes|desk\/note)(\.data)?$/;

@@ -2,7 +2,7 @@ import type { Knex } from 'knex';
 
 /**
  * Forms: questions made once and answered as often as wanted. An answer is an entry of its student, a note. Feedback among classmates
- * is answered by such a form too, and becomes notes of the one who presented.
+ * is answered by such a form too, and becomes notes of the one who presented. And stacks of work samples that several people rate.
  */
 export async function up(db: Knex): Promise<void> {
   await db.raw(`
@@ -138,5 +138,72 @@ export async function up(db: Knex): Promise<void> {
       said_at timestamptz not null
     );
     create index feedback_said_of on feedback_said (answer_id, seq);
+
+    -- A stack of work samples, one of each student, that several people rate; each of them has one link.
+    create table stacks (
+      id uuid primary key,
+      school_id uuid not null references schools,
+      title text not null check (length(title) between 1 and 80),
+      each_rated_by int not null check (each_rated_by between 1 and 6),
+      made_by uuid not null references people,
+      made_at timestamptz not null,
+      closed_at timestamptz
+    );
+    create index stacks_of on stacks (made_by);
+    create table stack_raters (
+      id uuid primary key,
+      stack_id uuid not null references stacks,
+      person_id uuid references people,
+      student_id uuid references students,
+      token_hash bytea not null unique,
+      unique (stack_id, person_id),
+      unique (stack_id, student_id),
+      unique (id, stack_id),
+      check (num_nonnulls(person_id, student_id) = 1)
+    );
+    alter table work_samples
+      add column stack_id uuid references stacks,
+      add column work_text text check (length(work_text) between 1 and 20000);
+    create index work_samples_stack on work_samples (stack_id) where stack_id is not null;
+    -- The work itself, where it is no text: a photograph or a PDF, for those who rate it.
+    create table work_sample_files (
+      work_sample_id uuid primary key references work_samples,
+      type text not null check (type in ('image/jpeg', 'application/pdf')),
+      bytes int not null check (bytes > 0),
+      content bytea not null,
+      added_by uuid not null references people,
+      added_at timestamptz not null
+    );
+    create table stack_turns (
+      rater_id uuid not null,
+      stack_id uuid not null,
+      work_sample_id uuid not null references work_samples,
+      primary key (rater_id, work_sample_id),
+      foreign key (rater_id, stack_id) references stack_raters (id, stack_id)
+    );
+    create index stack_turns_sample on stack_turns (work_sample_id);
+    alter table work_sample_ratings add column stack_rater_id uuid references stack_raters;
+    alter table work_sample_ratings drop constraint work_sample_ratings_check;
+    alter table work_sample_ratings
+      add constraint work_sample_ratings_by check (num_nonnulls(person_id, rating_link_id, card_id, stack_rater_id) = 1);
+    create unique index work_sample_ratings_stack on work_sample_ratings (work_sample_id, stack_rater_id) where stack_rater_id is not null;
+    -- What a rating said before each change.
+    create table rating_revisions (
+      rating_id uuid not null references work_sample_ratings,
+      seq bigint generated always as identity,
+      points jsonb not null,
+      words text not null,
+      rated_at timestamptz not null,
+      primary key (rating_id, seq)
+    );
+    create function keep_rating() returns trigger language plpgsql as $$
+      begin
+        if (old.points, old.words) is distinct from (new.points, new.words) then
+          insert into rating_revisions (rating_id, points, words, rated_at) values (old.id, old.points, old.words, old.rated_at);
+        end if;
+        return new;
+      end
+    $$;
+    create trigger ratings_kept before update on work_sample_ratings for each row execute function keep_rating();
   `);
 }

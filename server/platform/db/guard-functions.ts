@@ -1,0 +1,171 @@
+/**
+ * Who asks is said once for a transaction: `app.person` and `app.today`, or `app.door`, the student to whom a link leads. What they
+ * may see is looked up by functions of the owner, since a policy that read the table that it guards would ask itself.
+ */
+export const functions = `
+  create or replace function asker() returns uuid language sql stable as
+    $$ select nullif(current_setting('app.person', true), '')::uuid $$;
+  create or replace function asked_on() returns date language sql stable as
+    $$ select coalesce(nullif(current_setting('app.today', true), '')::date, current_date) $$;
+
+  -- In plpgsql, which keeps its plans for the connection, and with every name in full, so that no path has to be set: these are asked by
+  -- every query.
+  create or replace function visible_students() returns uuid[] language plpgsql stable security definer as $$
+    declare
+      door text := nullif(current_setting('app.door', true), '');
+    begin
+      if door is not null then return array[door::uuid]; end if;
+      return coalesce((select array_agg(student_id) from public.team_members
+         where person_id = public.asker() and from_date <= public.asked_on() and coalesce(until_date, 'infinity') >= public.asked_on()), '{}');
+    end
+  $$;
+  create or replace function administered_schools() returns uuid[] language plpgsql stable security definer as $$
+    begin
+      return coalesce((select array_agg(school_id) from public.school_staff
+         where person_id = public.asker() and is_admin and from_date <= public.asked_on() and coalesce(until_date, 'infinity') >= public.asked_on()), '{}');
+    end
+  $$;
+  create or replace function asker_email() returns text language plpgsql stable security definer as $$
+    begin
+      return (select lower(email) from public.people where id = public.asker() and email_proven_at is not null);
+    end
+  $$;
+
+  -- To whom a link from outside leads; it tells no more than that.
+  create or replace function student_behind(hash bytea) returns table (student_id uuid, school_id uuid)
+    language sql stable security definer set search_path = public as $$
+    select s.id, s.school_id
+      from (select l.student_id from share_link_tokens t join share_links l on l.id = t.link_id where t.token_hash = hash
+            union all
+            select i.student_id from invitation_tokens t join invitations i on i.id = t.invitation_id where t.token_hash = hash
+            union all
+            select w.student_id from rating_links t join work_samples w on w.id = t.work_sample_id where t.token_hash = hash
+            union all
+            select m.student_id from message_stops t join messages m on m.id = t.message_id where t.token_hash = hash
+            union all
+            select k.student_id from cards k where hash in (k.token_hash, k.code_hash)) as door
+      join students s on s.id = door.student_id
+  $$;
+  -- Whose desk a session is at: asked with every tap.
+  create or replace function student_at_desk(hash bytea) returns uuid language plpgsql stable security definer as $$
+    begin
+      return (select student_id from public.desk_sessions where token_hash = hash);
+    end
+  $$;
+  -- Who may sit down at a shared tablet that was opened with this token: those who have a card.
+  create or replace function students_at_turn(hash bytea, at timestamptz)
+    returns table (student_id uuid, first_name text, initials text, card_id uuid, is_demo boolean)
+    language sql stable security definer set search_path = public as $$
+    select s.id, s.first_name, s.initials, k.id, c.is_demo
+      from desk_turns t join desk_turn_students m on m.turn_id = t.id
+      join students s on s.id = m.student_id and s.archived_at is null
+      join schools c on c.id = s.school_id
+      join cards k on k.student_id = s.id and k.ended_at is null
+     where t.token_hash = hash and t.ends_at > at
+  $$;
+  -- Who may answer for presenters on a device that was opened with this token, while it is not closed.
+  create or replace function students_presenting(hash bytea)
+    returns table (presentation_id uuid, student_id uuid, first_name text, initials text, is_demo boolean)
+    language sql stable security definer set search_path = public as $$
+    select p.id, s.id, s.first_name, s.initials, c.is_demo
+      from presentations p join presentation_members m on m.presentation_id = p.id
+      join students s on s.id = m.student_id and s.archived_at is null
+      join schools c on c.id = s.school_id
+     where p.token_hash = hash and p.closed_at is null
+  $$;
+  -- Which work samples the holder of a link rates, whose each is, and whether they have.
+  create or replace function stack_behind(hash bytea)
+    returns table (stack_id uuid, rater_id uuid, title text, is_closed boolean, is_demo boolean, work_sample_id uuid, student_id uuid, is_rated boolean)
+    language sql stable security definer set search_path = public as $$
+    select k.id, r.id, k.title, k.closed_at is not null, c.is_demo, t.work_sample_id, w.student_id,
+           exists (select from work_sample_ratings g where g.work_sample_id = w.id and g.stack_rater_id = r.id)
+      from stack_raters r join stacks k on k.id = r.stack_id join schools c on c.id = k.school_id
+      join stack_turns t on t.rater_id = r.id
+      join work_samples w on w.id = t.work_sample_id and w.entry_id is null
+      join students s on s.id = w.student_id and s.archived_at is null
+     where r.token_hash = hash order by t.work_sample_id
+  $$;
+  -- Whose a device is on which somebody answers.
+  create or replace function student_in_seat(hash bytea) returns uuid language plpgsql stable security definer as $$
+    begin
+      return (select student_id from public.presentation_seats where token_hash = hash);
+    end
+  $$;
+  -- Who presents, by first name, to those who are in it with them.
+  create or replace function presenters_of(presentation uuid) returns table (student_id uuid, first_name text, initials text, place int)
+    language sql stable security definer set search_path = public as $$
+    select s.id, s.first_name, s.initials, m.place
+      from presentation_members m join students s on s.id = m.student_id
+     where m.presentation_id = presentation and m.place is not null and s.archived_at is null
+       and exists (select from presentation_members own
+                    where own.presentation_id = presentation and own.student_id = any((select visible_students())::uuid[]))
+  $$;
+  -- What is to be carried over into a presenter's notes: what a classmate said to them last.
+  create or replace function feedback_to_carry(answer uuid)
+    returns table ("presenterId" uuid, "giverId" uuid, "formId" uuid, "formVersion" int, "madeBy" uuid, "isHeld" boolean, answers jsonb, "saidAt" timestamptz)
+    language sql stable security definer set search_path = public as $$
+    select a.presenter_id, a.giver_id, p.form_id, p.form_version, p.made_by, a.held_at is not null, s.answers, s.said_at
+      from feedback_answers a join presentations p on p.id = a.presentation_id
+      join lateral (select x.answers, x.said_at from feedback_said x where x.answer_id = a.id order by x.seq desc limit 1) s on true
+     where a.id = answer and a.presenter_id = any((select visible_students())::uuid[])
+  $$;
+  -- First names of classmates who gave a student feedback, where it was said that they are told.
+  create or replace function givers_of(presenter uuid) returns table (entry_id uuid, first_name text)
+    language sql stable security definer set search_path = public as $$
+    select a.id, s.first_name
+      from feedback_answers a join presentations p on p.id = a.presentation_id and p.shows_names
+      join students s on s.id = a.giver_id
+     where a.presenter_id = presenter and a.presenter_id = any((select visible_students())::uuid[])
+  $$;
+  -- The students to whose teams the one who asks is invited, by name.
+  create or replace function invited_students() returns table (id uuid, short_name text, archived_at timestamptz)
+    language sql stable security definer set search_path = public as $$
+    select s.id, s.short_name, s.archived_at from students s
+     where s.id in (select i.student_id from invitations i where lower(i.email) = asker_email())
+  $$;
+  -- Opens the door to the student of an invitation to the one who asks, for this transaction; whether there is one.
+  create or replace function open_invitation(invitation uuid) returns boolean
+    language sql volatile security definer set search_path = public as $$
+    select set_config('app.door', i.student_id::text, true) is not null from invitations i
+     where i.id = invitation and lower(i.email) = asker_email()
+  $$;
+  -- The names on the roster of a student's school, for whoever hides other children's names from readers.
+  create or replace function roster_names(of_student uuid)
+    returns table (id uuid, school_id uuid, first_name text, last_name text, short_name text, initials text, grade text, archived_at timestamptz)
+    language sql stable security definer set search_path = public as $$
+    select s.id, s.school_id, s.first_name, s.last_name, s.short_name, s.initials, s.grade, s.archived_at
+      from students o join students s on s.school_id = o.school_id where o.id = of_student
+  $$;
+  -- The same for whoever puts somebody on it: a namesake is asked about. For staff of that school.
+  create or replace function names_at_school(of_school uuid)
+    returns table (id uuid, first_name text, last_name text, grade text, archived_at timestamptz)
+    language sql stable security definer set search_path = public as $$
+    select s.id, s.first_name, s.last_name, s.grade, s.archived_at from students s
+     where s.school_id = of_school and (current_setting('role') = 'none' or exists (
+       select from school_staff a where a.school_id = of_school and a.person_id = asker()))
+  $$;
+  -- Whether any of the names on it has changed.
+  create or replace function roster_state(of_student uuid) returns table (school_id uuid, state text)
+    language sql stable security definer set search_path = public as $$
+    select school_id, concat(count(*), ' ', sum(hashtextextended(
+             concat_ws(e'\\n', id, first_name, last_name, short_name, initials, archived_at is null), 0)))
+      from students where school_id = (select o.school_id from students o where o.id = of_student) group by school_id
+  $$;
+  -- Of some students those that the one who asks may know of while they write about another: of their teams, of the same class groups,
+  -- and for an administrator all.
+  create or replace function known_children(of_student uuid, children uuid[]) returns setof uuid
+    language sql stable security definer set search_path = public as $$
+    select s.id from students s
+     where s.id = any(children)
+       and (s.id = any(visible_students()) or s.school_id = any(administered_schools())
+            or exists (select from student_groups a join student_groups b on b.group_id = a.group_id
+                        where a.student_id = s.id and b.student_id = of_student))
+  $$;
+  -- What the people of the demo are to how many students: for its sign-in page only.
+  create or replace function demo_roles() returns table (person_id uuid, role text, students int)
+    language sql stable security definer set search_path = public as $$
+    select m.person_id, m.role, count(*)::int
+      from team_members m join students s on s.id = m.student_id join schools c on c.id = s.school_id
+     where c.is_demo group by m.person_id, m.role
+  $$;
+`;
