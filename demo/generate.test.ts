@@ -21,9 +21,9 @@ describe('the demo', () => {
     expect(once === dayAfter).toBe(false);
   });
 
-  it('is a small school of 14 students, 59 goals of all eleven kinds, 8 staff and about 2,900 entries', () => {
+  it('is a small school of 14 students, 61 goals of all eleven kinds, 8 staff and about 2,900 entries', () => {
     const sizes = Object.fromEntries(generateDemo('2026-11-24', 'hash').map(([table, rows]) => [table, rows.length]));
-    expect(sizes).toMatchObject({ students: 14, goals: 59, people: 8, class_groups: 3 });
+    expect(sizes).toMatchObject({ students: 14, goals: 61, people: 8, class_groups: 3 });
     expect(sizes.entries).toBeGreaterThan(2500);
     expect(sizes.entries).toBeLessThan(3500);
     const kinds = rowsOf('2026-11-24', 'goal_measures').map((row) => JSON.parse(row.measure as string).kind);

@@ -7,6 +7,7 @@ import type { Database } from '~/server/platform/db/database';
 import { requireStudent } from '~/server/students/students';
 import { answerSomeEntries } from './answers';
 import { setClassForms } from './class-forms';
+import { setClassStack } from './class-stack';
 import { setClassWork } from './class-work';
 import { generateDemo } from './generate';
 import { demoPassword, timeZone } from './school';
@@ -22,6 +23,7 @@ export async function loadDemo(db: Database, now: Date): Promise<void> {
     await answerSomeEntries(trx, now);
     await setClassWork(trx, now);
     await setClassForms(trx, now);
+    await setClassStack(trx, now);
   });
 }
 

@@ -54,6 +54,49 @@ const potting = (
   }),
 );
 
+/** The same rubric for several: their pages are rated as one stack. */
+const writesUpTheDay: Omit<MoreMeasures, 'student'> = {
+  area: 'Writing',
+  shortName: 'Writes up the day',
+  wording: (n) => `${n} will write up the day's work with a mean of 3 on the rubric, in 3 of the last 4 pieces.`,
+  measure: {
+    kind: 'rubric',
+    criteria: [
+      {
+        key: 'what',
+        label: 'What was done',
+        levels: [
+          { points: 1, words: 'names one thing' },
+          { points: 2, words: 'names what was done' },
+          { points: 3, words: 'tells it in order' },
+          { points: 4, words: 'in order, with why' },
+        ],
+      },
+      {
+        key: 'sentences',
+        label: 'Sentences',
+        levels: [
+          { points: 1, words: 'single words' },
+          { points: 2, words: 'some sentences' },
+          { points: 3, words: 'whole sentences' },
+          { points: 4, words: 'sentences that join' },
+        ],
+      },
+    ],
+  },
+  criterion: usualCriterion('atLeast', 3),
+  baseline: 1.5,
+  target: 3,
+  location: 'Classroom',
+  session: (random, way) => ({
+    ratings: ['what', 'sentences'].map((criterion) => ({
+      criterion,
+      points: Math.min(4, Math.max(1, between(random, 1 + 1.5 * way, 2.2 + 1.5 * way))),
+      rater: null,
+    })),
+  }),
+};
+
 /** One goal of each kind of measure besides trials, and a log that a whole group has. */
 export const moreMeasures: MoreMeasures[] = [
   {
@@ -133,48 +176,7 @@ export const moreMeasures: MoreMeasures[] = [
       intervals: Array.from({ length: 20 }, () => (random.happens(0.04) ? null : random.happens(0.42 + 0.42 * way))),
     }),
   },
-  {
-    student: 'Linnea',
-    area: 'Writing',
-    shortName: 'Writes up the day',
-    wording: (n) => `${n} will write up the day's work with a mean of 3 on the rubric, in 3 of the last 4 pieces.`,
-    measure: {
-      kind: 'rubric',
-      criteria: [
-        {
-          key: 'what',
-          label: 'What was done',
-          levels: [
-            { points: 1, words: 'names one thing' },
-            { points: 2, words: 'names what was done' },
-            { points: 3, words: 'tells it in order' },
-            { points: 4, words: 'in order, with why' },
-          ],
-        },
-        {
-          key: 'sentences',
-          label: 'Sentences',
-          levels: [
-            { points: 1, words: 'single words' },
-            { points: 2, words: 'some sentences' },
-            { points: 3, words: 'whole sentences' },
-            { points: 4, words: 'sentences that join' },
-          ],
-        },
-      ],
-    },
-    criterion: usualCriterion('atLeast', 3),
-    baseline: 1.5,
-    target: 3,
-    location: 'Classroom',
-    session: (random, way) => ({
-      ratings: ['what', 'sentences'].map((criterion) => ({
-        criterion,
-        points: Math.min(4, Math.max(1, between(random, 1 + 1.5 * way, 2.2 + 1.5 * way))),
-        rater: null,
-      })),
-    }),
-  },
+  { student: 'Linnea', ...writesUpTheDay },
   {
     student: 'Marlow',
     area: 'Work experience',
@@ -246,4 +248,7 @@ export const moreMeasures: MoreMeasures[] = [
     }),
   },
   ...potting,
+  // Last, so that the days of those above stay what they are.
+  { student: 'Gideon', ...writesUpTheDay },
+  { student: 'Kestrel', ...writesUpTheDay },
 ];

@@ -93,6 +93,25 @@ const expected: Record<string, Record<string, number>> = {
   'class/works/:workId/edit': mine,
   'class/works/:workId/projected': team,
   'class/cards': everyone,
+  'class/forms': everyone,
+  'class/forms/new': everyone,
+  // The school's, of Hanneke's making; what is in them is seen by whoever is on the teams.
+  'class/forms/:formId': everyone,
+  'class/forms/:formId/edit': mine,
+  'class/forms/:formId/answers.csv': everyone,
+  'class/forms/:formId/answers.xlsx': everyone,
+  'class/forms/:formId/students/:studentId': team,
+  'class/feedback': everyone,
+  'class/feedback/new': everyone,
+  'class/feedback/:presentationId': mine,
+  'class/feedback/:presentationId/edit': mine,
+  'class/work-samples': everyone,
+  'class/work-samples/new': everyone,
+  'class/work-samples/:stackId': mine,
+  'class/work-samples/:stackId/pages': mine,
+  'students/:studentId/notes': nobody,
+  'students/:studentId/notes/new': team,
+  'students/:studentId/notes/:noteId': team,
   'students/:studentId/desk': manager,
   'school/choices': setsUp,
   'students/:studentId/incidents/new': team,
@@ -125,6 +144,17 @@ const elsewhere = [
   'desk/log/:goalId',
   'desk/progress',
   'desk/rate/:workSampleId',
+  'desk/note',
+  'desk/form/:formId',
+  'desk/feedback',
+  'desk/feedback/:presentationId',
+  'desk/said',
+  'seat',
+  'seat/feedback',
+  'seat/in/:token',
+  'stack/:token',
+  'stack/:token/:sampleId',
+  'stack/:token/:sampleId/file',
   'live',
   'sign-out',
   'preferences',
@@ -144,7 +174,7 @@ async function addressesOf(app: App) {
   const round = { id: randomUUID(), name: 'Tuesday workshop', made_by: hanneke, school_id: await schoolId(app.db) };
   await app.db('rounds').insert(round);
   await app.db('round_goals').insert({ round_id: round.id, goal_id: goal, student_id: student, position: 0 });
-  const { id: noteId } = (await app.db('entries').where({ student_id: student, kind: 'incident' }).first('id'))!;
+  const { id: incidentId } = (await app.db('entries').where({ student_id: student, kind: 'incident' }).first('id'))!;
   const whose = { student_id: student, observer_id: hanneke, recorded_by: hanneke, recorded_at: new Date() };
   const { id: behavior } = (await app
     .db('behavior_choices')
@@ -168,11 +198,26 @@ async function addressesOf(app: App) {
     goalId: goal,
     entryId: entry!.id,
     roundId: round.id,
-    incidentId: noteId,
+    incidentId,
     countId: count.id,
     workId: (await app.db('works').first('id'))!.id,
+    ...(await formRows(app, { student, hanneke })),
   };
   return (path: string) => `/${path.replace(/:(\w+)/g, (_, name: keyof typeof ids) => ids[name])}`;
+}
+
+/** A note by the school's form, and what else is answered and rated by several. */
+async function formRows(app: App, { student, hanneke }: Record<'student' | 'hanneke', string>) {
+  const { id: formId } = (await app.db('forms').where({ side: 'staff' }).first('id'))!;
+  const noteId = randomUUID();
+  await app.db('entries').insert({
+    ...{ id: noteId, student_id: student, kind: 'note', form_id: formId, form_version: 1, answers: {}, note: '' },
+    ...{ observed_on: '2026-11-24', observed_time: '09:00', observer_id: hanneke, recorded_by: hanneke },
+    recorded_at: new Date(),
+  });
+  const { id: presentationId } = (await app.db('presentations').first('id'))!;
+  const { id: stackId } = (await app.db('stacks').first('id'))!;
+  return { formId, noteId, presentationId, stackId };
 }
 
 /** An issued report, a picture and the papers of a group, as rows. */
@@ -327,6 +372,9 @@ const needed: Record<string, [open: Needed, send: Needed | null]> = {
   '/evidence/of/:entryId': ['see', 'observe'],
   '/incidents/new': ['observe', null],
   '/counts/new': ['observe', null],
+  '/notes': ['nobody', 'observe'],
+  '/notes/new': ['observe', null],
+  '/notes/:noteId': ['see', 'see'],
   '/behavior-entries': ['nobody', 'observe'],
   '/behavior': ['see', 'editGoals'],
   '/behavior/set-up': ['editGoals', 'editGoals'],

@@ -41,7 +41,7 @@ export default function Pages({ loaderData: { id, title, schoolName, pages } }: 
           <h1 className="text-2xl">{page.name}</h1>
           <table className="table mt-3 table-sm [&_td]:align-top [&_th]:align-top">
             <thead>
-              <tr>
+              <tr className="text-ink-2">
                 <th scope="col">{pagesWords.criterion}</th>
                 {page.raters.map((rater) => (
                   <th key={rater} scope="col">

@@ -1,4 +1,4 @@
-import { Link, redirect, useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { z } from 'zod';
 import { discreetStudent } from '~/core/goals/discreet';
 import { staffForms } from '~/server/entries/forms/forms';
@@ -22,9 +22,8 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   const { id, shortName, firstName } = discreet ? discreetStudent(found) : found;
   const forms = await staffForms(database(), actor);
   const chosen = z.uuid().safeParse(new URL(request.url).searchParams.get('form'));
-  const form = forms.find((one) => one.id === chosen.data) ?? null;
-  const [only] = forms;
-  if (!form && only && forms.length === 1) throw redirect(`/students/${id}/notes/new?form=${only.id}`);
+  // Of one there is nothing to choose.
+  const form = forms.find((one) => one.id === chosen.data) ?? (forms.length === 1 ? forms[0] : undefined) ?? null;
   const team = await supportTeam(database(), found.id, actor.today);
   const screen: NoteScreen = {
     ...{ student: { id, shortName, firstName }, personId: person.id, wall },
