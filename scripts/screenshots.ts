@@ -91,12 +91,6 @@ async function takeAll() {
   await picture(page, 'observe');
   await picture(page, 'goal', of(`/goals/${goal!.id}`));
   await picture(page, 'goal-form', of(`/goals/${goal!.id}/edit`));
-  const round = await db('rounds').where({ name: 'Monday kitchen' }).first('id');
-  await page.goto(`/rounds/${round!.id}`);
-  await ready(page);
-  await page.getByRole('button', { name: 'Side by side' }).click();
-  for (const key of ['1', '1', '2']) await page.keyboard.press(key);
-  await picture(page, 'round');
   const followed = await db('students').where({ first_name: 'Ansel' }).first('id');
   await picture(page, 'behavior', `/students/${followed!.id}/behavior`);
   await note(page, followed!.id);
@@ -104,6 +98,8 @@ async function takeAll() {
   await picture(page, 'class', '/class?group=Garden+group');
   const work = await db('works').first('id');
   await picture(page, 'board', `/class/works/${work!.id}`);
+  const form = await db('forms').where({ side: 'self' }).first('id');
+  await picture(page, 'answers', `/class/forms/${form!.id}`);
   await picture(page, 'patterns', '/patterns');
   await picture(page, 'report', `/students/${followed!.id}/individual-report`);
   await page.goto(`/students/${followed!.id}/progress-report`);

@@ -40,7 +40,7 @@ describe('what whom', () => {
 describe('who can see this, in words', () => {
   it('says what is shown and what is not', () => {
     expect(shownWords({ shows: ['numbers', 'breakdown'] })).toBe(
-      'numbers and breakdown; not note, observer, location, behavior, function, intensity or pictures',
+      'numbers and breakdown; not note, observer, location, behavior, function, intensity, forms or pictures',
     );
     expect(shownWords({ shows: [...reportFields] })).toBe('everything in the report');
     expect(shownWords({ shows: ['intensity'] })).toBe('only on which day each goal was observed');

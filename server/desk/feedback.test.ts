@@ -238,6 +238,26 @@ describe('the code of a class', () => {
     expect(await app.transaction((trx) => studentInSeat(trx, 'no seat'))).toBeNull();
   });
 
+  it('shows at a seat what was said at it, since anybody with the code may sit down as anybody', async () => {
+    const { input, said, good } = await presentation();
+    const [seatId, other] = [randomUUID(), randomUUID()];
+    for (const id of [seatId, other]) {
+      const seat = { id, presentation_id: input.id, student_id: cem, began_at: now };
+      await at(cem, (db) => db('presentation_seats').insert({ ...seat, token_hash: Buffer.from(id) }));
+    }
+    await at(cem, (db) => sayFeedback(db, { studentId: accessTo(cem), seatId }, said(ada, 'The roof.'), when));
+    const shown = async (seat?: string) =>
+      (await at(cem, (db) => givingOf(db, accessTo(cem), input.id, seat))).presenters.find(
+        ({ studentId }) => studentId === ada,
+      );
+    expect((await shown(seatId))?.answers?.[good]).toBe('The roof.');
+    expect(await shown(other)).toMatchObject({ answers: null, isAnswered: true });
+    // At their own desk, to which they came by their own card, it is theirs.
+    expect((await shown())?.answers?.[good]).toBe('The roof.');
+    const { members } = await teacher((db) => presentationOf(db, manager(), input.id));
+    expect(members.find(({ studentId }) => studentId === cem)?.seats).toBe(2);
+  });
+
   it('shows one student’s door nothing of what others said', async () => {
     const { say, said } = await presentation();
     await say(cem, said(ada, 'The roof.'));

@@ -40,15 +40,25 @@ const givingRow = z.object({
 export interface Giving extends z.infer<typeof givingRow> {
   form: FormVersion;
   /** Those who present besides oneself, in their order, each with what one said to them last. */
-  presenters: (z.infer<typeof presenterRow> & { answers: z.infer<typeof answersSchema> | null })[];
+  presenters: (z.infer<typeof presenterRow> & {
+    /** Null where nothing was said yet, or where somebody else may sit before it now. */
+    answers: z.infer<typeof answersSchema> | null;
+    isAnswered: boolean;
+  })[];
 }
 
 /**
  * What one of the class answers in a presentation, and has answered.
  *
+ * @param seatId  the seat at which they say who they are; there only what was said at it is shown: anybody with the class's code could sit down as them
  * @throws NotFound for one in which they are not
  */
-export async function givingOf(db: Database, studentId: StudentAccess<'read'>, id: string): Promise<Giving> {
+export async function givingOf(
+  db: Database,
+  studentId: StudentAccess<'read'>,
+  id: string,
+  seatId?: string,
+): Promise<Giving> {
   const [found] = await rowsOf(
     db,
     givingRow,
@@ -69,14 +79,21 @@ export async function givingOf(db: Database, studentId: StudentAccess<'read'>, i
   );
   const own = await rowsOf(
     db,
-    z.object({ presenterId: z.string(), answers: answersSchema }),
-    `select a.presenter_id as "presenterId", s.answers from feedback_answers a
+    z.object({ presenterId: z.string(), answers: answersSchema, seatId: z.string().nullable() }),
+    `select a.presenter_id as "presenterId", s.answers, s.seat_id as "seatId" from feedback_answers a
        join lateral (select * from feedback_said x where x.answer_id = a.id order by x.seq desc limit 1) s on true
       where a.presentation_id = :id and a.giver_id = :studentId`,
     { id, studentId },
   );
-  const said = new Map(own.map(({ presenterId, answers }) => [presenterId, answers]));
-  return { ...found, presenters: presenters.map((one) => ({ ...one, answers: said.get(one.studentId) ?? null })) };
+  const said = new Map(own.map((one) => [one.presenterId, one]));
+  return {
+    ...found,
+    presenters: presenters.map((one) => {
+      const last = said.get(one.studentId);
+      const isShown = last !== undefined && (seatId === undefined || last.seatId === seatId);
+      return { ...one, answers: isShown ? last.answers : null, isAnswered: last !== undefined };
+    }),
+  };
 }
 
 interface When {
@@ -92,7 +109,7 @@ interface When {
  */
 export async function sayFeedback(
   db: Database,
-  { studentId }: { studentId: StudentAccess<'read'> },
+  { studentId, seatId = null }: { studentId: StudentAccess<'read'>; seatId?: string | null },
   { id, presentationId, presenterId, ...answered }: FeedbackSaid,
   when: When,
 ): Promise<void> {
@@ -111,7 +128,7 @@ export async function sayFeedback(
     const answer = await trx('feedback_answers').where(pair).first('id');
     if (!answer) throw new NotFound('No such presentation.');
     await trx('feedback_said')
-      .insert({ id, answer_id: answer.id, answers, said_at: when.now })
+      .insert({ id, answer_id: answer.id, answers, seat_id: seatId, said_at: when.now })
       .onConflict('id')
       .ignore();
     if (!giving.looksThrough) {

@@ -62,6 +62,7 @@ export async function studentInSeat(db: Database, token: string): Promise<string
 }
 
 const seatRow = z.object({
+  seatId: z.string(),
   presentationId: z.string(),
   studentId: z.string(),
   firstName: z.string(),
@@ -75,7 +76,7 @@ export async function resumeSeat(db: Database, token: string, now: Date): Promis
   const [seat] = await rowsOf(
     db,
     seatRow,
-    `select t.presentation_id as "presentationId", t.student_id as "studentId", s.first_name as "firstName", ${schoolJson('c')} as school
+    `select t.id as "seatId", t.presentation_id as "presentationId", t.student_id as "studentId", s.first_name as "firstName", ${schoolJson('c')} as school
        from presentation_seats t join students s on s.id = t.student_id and s.archived_at is null
        join schools c on c.id = s.school_id
       where t.token_hash = :hash and t.began_at > cast(:now as timestamptz) - make_interval(hours => ${SEAT_HOURS})`,

@@ -111,6 +111,11 @@ export default function ClassBoard({ loaderData }: Route.ComponentProps) {
                 {classBoardWords.observeThese(here.length)}
               </Link>
             )}
+            {here.length === 1 && here[0] && (
+              <Link to={`/students/${here[0].studentId}/notes/new`} className="btn">
+                {classBoardWords.writeNote}
+              </Link>
+            )}
             {toSee.length > 0 && (
               <button type="submit" className="btn">
                 {classBoardWords.markAsSeen}

@@ -171,6 +171,7 @@ export const classBoardWords = {
   boardOf: (title: string) => `Board of ${title}`,
   student: 'Student',
   observeThese: (count: number) => (count === 1 ? 'Observe this student' : `Observe these ${count}`),
+  writeNote: 'Write a note',
   markAsSeen: 'Mark as seen',
   markedAsSeen: 'Marked as seen.',
   chosen: (count: number, names: string) => `${count} chosen: ${names}`,

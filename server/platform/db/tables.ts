@@ -276,6 +276,7 @@ export interface FeedbackSaidRow {
   seq: string;
   answer_id: string;
   answers: unknown;
+  seat_id: string | null;
   said_at: Date;
 }
 
@@ -921,7 +922,7 @@ interface AllTables {
   entry_revisions: Table<EntryRevisionsRow, never>;
   evidence: Table<EvidenceRow, 'thumbnail' | 'width' | 'height' | 'withdrawn_by' | 'withdrawn_at'>;
   feedback_answers: Table<FeedbackAnswersRow, 'held_by' | 'held_at'>;
-  feedback_said: Table<FeedbackSaidRow, 'seq'>;
+  feedback_said: Table<FeedbackSaidRow, 'seq' | 'seat_id'>;
   form_versions: Table<FormVersionsRow, 'hint'>;
   forms: Table<FormsRow, 'closed_at'>;
   goal_bank: Table<GoalBankRow, 'removed_at'>;

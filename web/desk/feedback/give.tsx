@@ -52,7 +52,7 @@ export function Give({ studentId, giving, place }: GiveProps) {
           <p className="mt-3">{isClosed ? giveWords.closed : giveWords.whoPresents}</p>
           {presenters.length === 0 && <p className="mt-3">{giveWords.nobodyElse}</p>}
           <ul className="mt-5 grid gap-3">
-            {presenters.map(({ studentId: presenterId, firstName, answers }) => (
+            {presenters.map(({ studentId: presenterId, firstName, isAnswered }) => (
               <li key={presenterId}>
                 <button
                   type="button"
@@ -64,7 +64,7 @@ export function Give({ studentId, giving, place }: GiveProps) {
                   className="btn h-auto min-h-16 w-full justify-between border border-rule bg-sheet px-4 py-2 text-lg font-normal"
                 >
                   <span className="display text-xl">{firstName}</span>
-                  <span className="text-base text-ink-2">{answers ? giveWords.answered : giveWords.open}</span>
+                  <span className="text-base text-ink-2">{isAnswered ? giveWords.answered : giveWords.open}</span>
                 </button>
               </li>
             ))}

@@ -7,8 +7,8 @@ import { giveWords, seatWords } from './words';
 
 export const loader = withErrorsInSeat(async (_: Route.LoaderArgs, seat) => {
   if (!seat) return { seat: null };
-  const { studentId, firstName, presentationId } = seat;
-  return { seat: { studentId, firstName, giving: await givingOf(database(), studentId, presentationId) } };
+  const { studentId, firstName, presentationId, seatId } = seat;
+  return { seat: { studentId, firstName, giving: await givingOf(database(), studentId, presentationId, seatId) } };
 });
 
 export const meta: Route.MetaFunction = () => [

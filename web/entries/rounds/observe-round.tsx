@@ -35,7 +35,9 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
     const all = await observableOf(database(), asker.actor, whole.data);
     const name =
       all.length > MOST_IN_ROUND ? observeRoundWords.theFirst(MOST_IN_ROUND, all.length) : observeRoundWords.aRound;
-    return goThrough(all.slice(0, MOST_IN_ROUND), { asker, name, key: whole.data.join('.') });
+    // Whoever was pulled together is noted down in words as often as by a goal.
+    const forms = (await staffForms(database(), asker.actor)).map(asNoteForm);
+    return goThrough(all.slice(0, MOST_IN_ROUND), { asker, name, key: whole.data.join('.'), forms });
   }
   const parsed = ids.safeParse(searchParams.get('goals'));
   if (!parsed.success) throw new NotFound(observeRoundWords.noSuchGoals);

@@ -135,6 +135,8 @@ export async function up(db: Knex): Promise<void> {
       seq bigint generated always as identity,
       answer_id uuid not null references feedback_answers,
       answers jsonb not null check (jsonb_typeof(answers) = 'object'),
+      -- At which seat; null at one's own desk.
+      seat_id uuid references presentation_seats,
       said_at timestamptz not null
     );
     create index feedback_said_of on feedback_said (answer_id, seq);
