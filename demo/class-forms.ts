@@ -133,5 +133,6 @@ async function setTalks(db: Database, { actor, studentOf, members }: Talks, now:
   }
   await db.raw(`select set_config('app.door', '', true)`);
   await tell(db, actor);
-  await handOn(db, actor, { id: presentationId, presenterId: studentOf('Kestrel') }, { now, timeZone });
+  const looked = { now: new Date(now.getTime() - 2 * MINUTE), timeZone };
+  await handOn(db, actor, { id: presentationId, presenterId: studentOf('Kestrel') }, looked);
 }

@@ -45,7 +45,7 @@ describe('who can see this, in words', () => {
     expect(shownWords({ shows: [...reportFields] })).toBe('everything in the report');
     expect(shownWords({ shows: ['intensity'] })).toBe('only on which day each goal was observed');
     const all = reportFields.filter((field) => field !== 'pictures');
-    expect(shownWords({ shows: [...all] })).toMatch(/and intensity; not pictures$/);
+    expect(shownWords({ shows: [...all] })).toMatch(/intensity and forms; not pictures$/);
   });
 
   it('says it of a member and of a way in', () => {

@@ -7,6 +7,30 @@ import { rewriting } from '../database/rewriting';
 import { type App, expect, expectToast, goalId, settled, signInAs, studentId, test } from './fixtures';
 import { startServer } from './server';
 
+test('the finder takes letters from the first moment, and Enter means what was typed', async ({ app, page }) => {
+  await signInAs(app, page);
+  await page.goto('/students');
+  await settled(page);
+  // What it finds comes late, as over a bad network.
+  await page.route(/\/finder/, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 700));
+    await route.continue();
+  });
+  await page.keyboard.press('/');
+  await page.keyboard.type('fenna', { delay: 0 });
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Fenna O.');
+  // Nothing was typed: nothing is opened.
+  await page.keyboard.press('/');
+  const finder = page.getByRole('dialog', { name: 'Find a student or goal' });
+  await expect(finder.getByRole('option').first()).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(finder).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(finder).toHaveCount(0);
+});
+
 test('the finder leads to a student or a goal by a few letters', async ({ app, page }) => {
   await signInAs(app, page);
   await page.goto('/students');

@@ -349,7 +349,7 @@ test('with the discreet view on, nothing on the note’s screen or its tab says 
   await settled(page);
   const told =
     /Ansel|Leaves|bench|Covers|shouts|tool|walk|Reminded|laughed|incident|behavior|antecedent|consequence|what happened|strong|resolved|escape|attention|sensory|look up/i;
-  for (const view of ['note', 'counts/new', 'behavior', 'notes', 'behavior/agreement']) {
+  for (const view of ['note', 'counts/new', 'behavior', 'incidents', 'behavior/agreement']) {
     await page.goto(`/students/${student}/${view}`);
     await settled(page);
     expect(await page.title(), view).not.toMatch(told);
@@ -568,7 +568,7 @@ test('across students: one scale, who changed, a group; on paper each page holds
 
   const student = await studentId(app.db, 'Ansel');
   const { id: note } = (await app.db('entries').where({ student_id: student, kind: 'incident' }).first('id'))!;
-  for (const view of ['behavior', `notes/${note}`]) {
+  for (const view of ['behavior', `incidents/${note}`]) {
     await page.goto(`/students/${student}/${view}`);
     await settled(page);
     for (const text of await printedPages(page)) {

@@ -196,7 +196,7 @@ test('a student keeps a log; it is marked as theirs, counts at once, and can be 
   await amount.fill('4');
   await desk.getByRole('button', { name: 'Change to 4 plants' }).click();
   await expect(desk.locator('.text-5xl')).toHaveText(String(soFar + 4));
-  expect(await app.db('entries').where({ self_recorded: true })).toHaveLength(1);
+  expect(await app.db('entries').where({ self_recorded: true, kind: 'goal' })).toHaveLength(1);
 
   // The case manager sets what she enters aside.
   await page.getByRole('link', { name: 'Sharing' }).click();

@@ -319,6 +319,7 @@ test('a stack: raters spread evenly, one link each, the work in view, agreement,
   await settled(second);
   expect(await axeFindings(second)).toEqual([]);
   await rate(second, 4, 'On a second look.');
+  await expect(second.getByText('3 of 3 rated')).toBeVisible();
 
   await page.reload();
   await expect(page.getByRole('listitem').filter({ hasText: 'P. Ibarra' })).toContainText('3 of 3 rated');

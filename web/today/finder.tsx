@@ -1,23 +1,51 @@
 import { Command } from 'cmdk';
-import { useEffect, useState } from 'react';
+import { type KeyboardEvent, useCallback, useEffect, useState } from 'react';
 import { useFetcher, useNavigate } from 'react-router';
-import { Dialog } from '../platform/ui/dialog';
 import type { loader } from './finder-entries';
 import { finderWords } from './words';
 
-/** Finds a student or a goal by a few letters. Loaded when it is first opened. */
-export default function Finder({ onClose }: { onClose: () => void }) {
+interface FinderProps {
+  /** What is typed; letters come in while this is still being fetched. */
+  typed: string;
+  /** Whether Enter was pressed before this was there. */
+  isEntered: boolean;
+  onType: (typed: string) => void;
+  onClose: () => void;
+}
+
+/** Finds a student or a goal by a few letters. Fetched when it is first opened. */
+export default function Finder({ typed, isEntered, onType, onClose }: FinderProps) {
   const { data, load } = useFetcher<typeof loader>();
   const navigate = useNavigate();
-  const [typed, setTyped] = useState('');
+  const [hasMoved, setMoved] = useState(false);
+  const [isWanted, setWanted] = useState(isEntered);
   // What is typed is asked for a moment later; the first look is at what there is.
   useEffect(() => {
     const soon = setTimeout(() => load(`/finder?${new URLSearchParams({ find: typed })}`), typed === '' ? 0 : 120);
     return () => clearTimeout(soon);
   }, [typed, load]);
-  const go = (to: string) => {
-    onClose();
-    void navigate(to);
+  const go = useCallback(
+    (to: string) => {
+      onClose();
+      void navigate(to);
+    },
+    [onClose, navigate],
+  );
+  const isFresh = data?.typed === typed;
+  // Enter means what was typed: where that is still looked for, it is waited for.
+  useEffect(() => {
+    if (!isWanted || !isFresh) return;
+    setWanted(false);
+    const first = [...data.students, ...data.goals][0];
+    if (first) go(first.to);
+  }, [isWanted, isFresh, data, go]);
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key.startsWith('Arrow')) setMoved(true);
+    if (event.key !== 'Enter') return;
+    const isNothing = typed.trim() === '' && !hasMoved;
+    if (!isNothing && isFresh) return;
+    event.preventDefault();
+    setWanted(!isNothing);
   };
   const group = (heading: string, entries: NonNullable<typeof data>['goals']) => (
     <Command.Group
@@ -38,24 +66,28 @@ export default function Finder({ onClose }: { onClose: () => void }) {
     </Command.Group>
   );
   return (
-    <Dialog title={finderWords.findAStudentOrGoal} onClose={onClose}>
-      <Command label={finderWords.findAStudentOrGoal} loop shouldFilter={false}>
-        <Command.Input
-          autoFocus
-          value={typed}
-          onValueChange={setTyped}
-          placeholder={finderWords.aNameANumberOr}
-          className="h-14 w-full border-b border-rule bg-transparent px-5 text-lg outline-none placeholder:text-ink-3"
-        />
-        <Command.List className="max-h-[55vh] overflow-y-auto pt-2">
-          {data?.typed === typed ? (
-            <Command.Empty className="px-5 py-4 text-ink-2">{finderWords.nothingFoundTryFewerLetters}</Command.Empty>
-          ) : null}
-          {!data && <p className="px-5 py-4 text-ink-2">{finderWords.looking}</p>}
-          {data && group(finderWords.students, data.students)}
-          {data && group(finderWords.goals, data.goals)}
-        </Command.List>
-      </Command>
-    </Dialog>
+    <Command label={finderWords.findAStudentOrGoal} loop shouldFilter={false} onKeyDown={onKeyDown}>
+      <Command.Input
+        autoFocus
+        value={typed}
+        onValueChange={(next) => {
+          setMoved(false);
+          onType(next);
+        }}
+        onFocus={({ currentTarget: { value }, currentTarget }) =>
+          currentTarget.setSelectionRange(value.length, value.length)
+        }
+        placeholder={finderWords.aNameANumberOr}
+        className="h-14 w-full border-b border-rule bg-transparent px-5 text-lg outline-none placeholder:text-ink-3"
+      />
+      <Command.List className="max-h-[55vh] overflow-y-auto pt-2">
+        {isFresh ? (
+          <Command.Empty className="px-5 py-4 text-ink-2">{finderWords.nothingFoundTryFewerLetters}</Command.Empty>
+        ) : null}
+        {!data && <p className="px-5 py-4 text-ink-2">{finderWords.looking}</p>}
+        {data && group(finderWords.students, data.students)}
+        {data && group(finderWords.goals, data.goals)}
+      </Command.List>
+    </Command>
   );
 }

@@ -10,6 +10,7 @@ import { studentTabs } from '~/server/students/students';
 import { personOf, signedIn } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import { useWaiting, WaitingProvider } from '../platform/offline/waiting';
+import { Dialog } from '../platform/ui/dialog';
 import { KeyHelp } from '../platform/ui/key-help';
 import { useKey } from '../platform/ui/use-key';
 import type { Route } from './+types/shell';
@@ -122,11 +123,7 @@ function SignedIn({ tabs, discreet, person, schoolName, schools, schoolId }: Rou
           <Outlet />
         </div>
       </div>
-      {open === 'finder' && (
-        <Suspense>
-          <Finder onClose={close} />
-        </Suspense>
-      )}
+      {open === 'finder' && <FindDialog onClose={close} />}
       {open === 'waiting' && (
         <Suspense>
           <WaitingDialog onClose={close} />
@@ -134,6 +131,30 @@ function SignedIn({ tabs, discreet, person, schoolName, schools, schoolId }: Rou
       )}
       {open === 'keys' && <KeyHelp onClose={close} />}
     </div>
+  );
+}
+
+/** The field takes letters from the first moment; what it finds is fetched meanwhile. */
+function FindDialog({ onClose }: { onClose: () => void }) {
+  const [typed, setTyped] = useState('');
+  const [isEntered, setEntered] = useState(false);
+  return (
+    <Dialog title={shellWords.findAStudentOrGoal} onClose={onClose}>
+      <Suspense
+        fallback={
+          <input
+            autoFocus
+            aria-label={shellWords.findAStudentOrGoal}
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+            onKeyDown={(event) => setEntered(event.key === 'Enter' && typed.trim() !== '')}
+            className="h-14 w-full border-b border-rule bg-transparent px-5 text-lg outline-none"
+          />
+        }
+      >
+        <Finder typed={typed} isEntered={isEntered} onType={setTyped} onClose={onClose} />
+      </Suspense>
+    </Dialog>
   );
 }
 
@@ -253,7 +274,7 @@ const forSharing = new Set(['sharing', 'sharing/visibility', 'sharing/links', 's
 function sameViewOf(tab: Tab, pathname: string): string {
   if (!tab.maySee) return `/students/${tab.id}/individual-report`;
   const view =
-    /^\/students\/[^/]+\/(individual-report|sharing(?:\/(?:visibility|links|access-log))?|team|observe|behavior|incidents|incidents\/new|counts\/new)$/.exec(
+    /^\/students\/[^/]+\/(individual-report|sharing(?:\/(?:visibility|links|access-log))?|team|observe|behavior|incidents|incidents\/new|counts\/new|notes\/new)$/.exec(
       pathname,
     )?.[1];
   const keeps = view && (tab.mayShare || !forSharing.has(view));
