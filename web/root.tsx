@@ -5,6 +5,7 @@ import './app.css';
 import { type Preferences, preferencesOf, readCookie, type Toast, toast, toastCookie } from './platform/http/cookies';
 import { FailurePage } from './platform/ui/failure-page';
 import { useNonce } from './platform/ui/nonce';
+import { OnItsWay } from './platform/ui/on-its-way';
 import { Toasts } from './platform/ui/toasts';
 
 interface RootData extends Preferences {
@@ -50,6 +51,7 @@ export function Layout({ children }: { children: ReactNode }) {
 export default function Root({ loaderData }: Route.ComponentProps) {
   return (
     <Toasts toast={loaderData.toast}>
+      <OnItsWay />
       <Outlet />
     </Toasts>
   );

@@ -114,6 +114,7 @@ export default [
     route('school/choices', 'entries/incidents/school-choices.tsx'),
     route('students/:studentId/incidents/new', 'entries/incidents/record-incident.tsx'),
     route('students/:studentId/counts/new', 'entries/incidents/record-count.tsx'),
+    route('students/:studentId/undo', 'entries/undo.ts'),
     route('students/:studentId/notes', 'entries/forms/notes.ts'),
     route('students/:studentId/notes/new', 'entries/forms/new-note.tsx'),
     route('students/:studentId/notes/:noteId', 'individual-report/note.tsx'),

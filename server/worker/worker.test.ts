@@ -53,7 +53,7 @@ const holders = async () => {
 
 describe('two workers', () => {
   it('are never at work at once; when the lock goes the one notices, and one of them goes on', {
-    timeout: 120_000,
+    timeout: 240_000,
   }, async () => {
     const wire = await cuttableWire(new URL(fresh.url).pathname.slice(1));
     const port = await freePort();

@@ -71,6 +71,68 @@ test('in the dark', async ({ app, page }) => {
   await lookAtEverything(app, page, ['color-contrast', 'link-in-text-block']);
 });
 
+/** How a colour stands out from another, by the formula of WCAG 2.2; the browser turns both into sRGB. */
+const contrasts = (page: Page) =>
+  page.evaluate(() => {
+    const canvas = document.createElement('canvas').getContext('2d', { willReadFrequently: true })!;
+    const luminance = (colour: string) => {
+      canvas.fillStyle = colour;
+      canvas.fillRect(0, 0, 1, 1);
+      const [r = 0, g = 0, b = 0] = [...canvas.getImageData(0, 0, 1, 1).data].map((part) => {
+        const share = part / 255;
+        return share <= 0.03928 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
+      });
+      return 0.2126 * r + 0.7152 * g + 0.0722 * b;
+    };
+    const paper = luminance(getComputedStyle(document.body).backgroundColor);
+    const against = (colour: string) => {
+      const [low, high] = [luminance(colour), paper].sort((one, other) => one - other) as [number, number];
+      return (high + 0.05) / (low + 0.05);
+    };
+    const fields = [...document.querySelectorAll('.input, .select, .textarea, .checkbox:not(:checked), .radio')];
+    return fields.map((field) => ({
+      what: field.className,
+      edge: against(getComputedStyle(field).borderTopColor),
+      hint: against(getComputedStyle(field, '::placeholder').color),
+    }));
+  });
+
+test('fields can be told by their edges, and what an empty one says can be read, by day and in the dark', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  for (const colorScheme of ['light', 'dark'] as const) {
+    await page.emulateMedia({ colorScheme });
+    for (const path of ['/class/forms/new', '/class/feedback/new', '/rounds/new']) {
+      await page.goto(path);
+      await settled(page);
+      const found = await contrasts(page);
+      expect(found.length, path).toBeGreaterThan(3);
+      expect(found.filter(({ edge }) => edge < 3)).toEqual([]);
+      expect(found.filter(({ what, hint }) => /input|textarea/.test(what) && hint < 4.5)).toEqual([]);
+    }
+  }
+});
+
+test('a page that takes its time says that it is on its way; one that is there at once does not', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  await page.goto('/students');
+  await settled(page);
+  const sign = page.getByRole('progressbar', { name: 'On its way' });
+  await page.route(/patterns\.data/, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await route.continue();
+  });
+  await page.getByRole('link', { name: 'Patterns' }).click();
+  await expect(sign).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Patterns' })).toBeVisible();
+  await expect(sign).toHaveCount(0);
+});
+
 test('at 200% on a small laptop nothing is cut off, and the first tab stop leads past the bars', async ({
   app,
   page,

@@ -55,6 +55,25 @@ test('everything by keyboard: next goal, marks, save; goals left alone stay blan
   });
 });
 
+test('what was saved is taken back with one tap, and says so on its page; every goal has “no score today” at hand', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  await observe(app, page, 'Gideon');
+  const cards = page.locator('section[aria-labelledby^="goal-"]');
+  await expect(page.getByRole('group', { name: 'No score today' })).toHaveCount(await cards.count());
+  await page.keyboard.press('n');
+  await page.keyboard.press('1');
+  await page.keyboard.press('Enter');
+  await expectToast(page, 'Saved for Gideon: 1 goal.');
+  const saved = (await newest(app))!;
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expectToast(page, 'Undone: 1 entry. Withdrawn, and counted nowhere.');
+  await page.goto(`/students/${await studentId(app.db, 'Gideon')}/entries/${saved.id}`);
+  await expect(page.getByText('Undone right after saving.').first()).toBeVisible();
+});
+
 test('date, time, place and observer are filled in and can be changed', async ({ app, page }) => {
   await signInAs(app, page);
   await observe(app, page, 'Gideon');

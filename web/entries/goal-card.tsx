@@ -75,10 +75,10 @@ export function GoalCard({ goal, draft, isActive, selected, openedAt, message, o
             />
           )}
           <NamesInNote studentId={goal.studentId} text={draft.note} />
-          {draft.data === null && !isRunning(draft.clock) && (
-            <NoScore chosen={draft.reason} onChoose={(reason) => onChange({ type: 'reason', goalId, reason })} />
-          )}
         </>
+      )}
+      {draft.data === null && !isRunning(draft.clock) && (
+        <NoScore chosen={draft.reason} onChoose={(reason) => onChange({ type: 'reason', goalId, reason })} />
       )}
       <FieldMessage id={`goal-${goalId}-message`} messages={message ? [message] : undefined} />
     </section>

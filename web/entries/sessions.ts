@@ -8,7 +8,7 @@ import { recordSession } from '~/server/entries/record';
 import { database } from '~/server/platform/db/current';
 import { Invalid, NotFound } from '~/server/platform/failures';
 import { requireStudent } from '~/server/students/students';
-import { sayNext } from '../platform/http/cookies';
+import { sayNext, undoOf } from '../platform/http/cookies';
 import { jsonOf, refusedWith } from '../platform/http/json-of';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
@@ -44,7 +44,10 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     const text = sessionsWords.savedFor(name, counted(ids.length, 'goal', 'goals'), pairedSaid(paired, ids.length));
     const link = { to: `/students/${studentId}/entries/${ids[0]}`, label: sessionsWords.seeIt };
     if (body.data.isQuiet) return data({ ids });
-    return data({ ids }, { headers: await sayNext(ids.length === 1 ? { text, link } : { text }) });
+    return data(
+      { ids },
+      { headers: await sayNext({ text, ...(ids.length === 1 && { link }), ...undoOf(studentId, ids) }) },
+    );
   } catch (error) {
     if (error instanceof Invalid) return refusedWith(error.fields);
     throw error;

@@ -199,3 +199,8 @@ export const tableEntryWords = {
   row: (label: string, at: number) => `${label}, row ${at}`,
   takeAwayRow: (at: number) => `Remove row ${at}`,
 };
+
+/** `undo.ts` */
+export const undoWords = {
+  undone: (entries: string) => `Undone: ${entries}. Withdrawn, and counted nowhere.`,
+};

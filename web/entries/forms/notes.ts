@@ -6,7 +6,7 @@ import { recordNote } from '~/server/entries/forms/notes';
 import { database } from '~/server/platform/db/current';
 import { Busy, Invalid, NotFound } from '~/server/platform/failures';
 import { requireStudent } from '~/server/students/students';
-import { sayNext } from '../../platform/http/cookies';
+import { sayNext, undoOf } from '../../platform/http/cookies';
 import { jsonOf, refusedWith } from '../../platform/http/json-of';
 import { idFrom, personOf } from '../../platform/http/request-person';
 import { withErrors } from '../../platform/http/with-errors';
@@ -38,7 +38,10 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     const { firstName, initials } = await recordNote(database(), actor, studentId, input.data, moment);
     const link = { to: `/students/${studentId}/notes/${input.data.id}`, label: notesWords.seeIt };
     const text = notesWords.savedFor(discreet ? initials : firstName);
-    return data({ ids: [input.data.id] }, { headers: await sayNext({ text, link }) });
+    return data(
+      { ids: [input.data.id] },
+      { headers: await sayNext({ text, link, ...undoOf(studentId, [input.data.id]) }) },
+    );
   } catch (error) {
     if (error instanceof Busy) return data(null, { status: 503 });
     if (error instanceof Invalid) return refusedWith(error.fields);

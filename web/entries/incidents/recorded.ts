@@ -8,7 +8,7 @@ import { recordIncident } from '~/server/entries/incidents/record-incident';
 import { database } from '~/server/platform/db/current';
 import { Invalid, NotFound } from '~/server/platform/failures';
 import { requireStudent } from '~/server/students/students';
-import { sayNext } from '../../platform/http/cookies';
+import { sayNext, undoOf } from '../../platform/http/cookies';
 import { jsonOf, refusedWith } from '../../platform/http/json-of';
 import { idFrom, personOf } from '../../platform/http/request-person';
 import { withErrors } from '../../platform/http/with-errors';
@@ -38,14 +38,17 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
       const { firstName, initials } = await recordIncident(database(), actor, studentId, input.data, moment);
       const link = { to: `/students/${studentId}/incidents/${input.data.id}`, label: recordedWords.seeIt };
       const text = discreet ? recordedWords.savedFor(initials) : recordedWords.savedForAnAbcIncident(firstName);
-      return data({ ids: [input.data.id] }, { headers: await sayNext({ text, link }) });
+      return data(
+        { ids: [input.data.id] },
+        { headers: await sayNext({ text, link, ...undoOf(studentId, [input.data.id]) }) },
+      );
     }
     const input = readable(countsInput).safeParse(body.data.counts);
     if (!input.success) return refusedWith(messagesIn(input.error));
     const { firstName, initials } = await recordCounts(database(), actor, studentId, input.data, moment);
     const ids = input.data.counts.map(({ id }) => id);
     const text = recordedWords.savedCountsFor(discreet ? initials : firstName, counted(ids.length, 'count', 'counts'));
-    return data({ ids }, { headers: await sayNext({ text }) });
+    return data({ ids }, { headers: await sayNext({ text, ...undoOf(studentId, ids) }) });
   } catch (error) {
     if (error instanceof Invalid) return refusedWith(error.fields);
     throw error;

@@ -36,7 +36,7 @@ export function TrialsSheet(props: Sheet) {
   return (
     <>
       <MarksSheet {...props} trials={data?.trials ?? []} />
-      {data === null && props.isActive && (
+      {data === null && (
         <span className="flex flex-wrap gap-x-4">
           <TextButton
             onPress={() => {

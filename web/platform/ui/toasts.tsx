@@ -1,7 +1,7 @@
 import * as RadixToast from '@radix-ui/react-toast';
 import { X } from 'lucide-react';
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSubmit } from 'react-router';
 import type { Toast } from '../http/cookies';
 import { toastsWords } from './words';
 
@@ -9,6 +9,9 @@ const SayContext = createContext<(text: string) => void>(() => {});
 
 /** Says a sentence that only the page knows, as the server’s are said. */
 export const useSay = () => useContext(SayContext);
+
+/** In milliseconds: long enough to read it, and to take it back. */
+const SHOWN_FOR = 10_000;
 
 /** Says what has just been done, for a few seconds, out of the way of the hands. */
 export function Toasts({ toast, children }: { toast: (Toast & { id: number }) | null; children: ReactNode }) {
@@ -24,7 +27,7 @@ export function Toasts({ toast, children }: { toast: (Toast & { id: number }) | 
     setOpen(true);
   }, [toast]);
   return (
-    <RadixToast.Provider duration={6000} label={toastsWords.doneJustNow}>
+    <RadixToast.Provider duration={SHOWN_FOR} label={toastsWords.doneJustNow}>
       <SayContext value={say}>{children}</SayContext>
       {shown && (
         <RadixToast.Root
@@ -41,6 +44,7 @@ export function Toasts({ toast, children }: { toast: (Toast & { id: number }) | 
               </Link>
             </RadixToast.Action>
           )}
+          {shown.undo && <Undo {...shown.undo} onDone={() => setOpen(false)} />}
           <RadixToast.Close aria-label={toastsWords.close} className="rounded p-1">
             <X size={16} aria-hidden />
           </RadixToast.Close>
@@ -48,5 +52,19 @@ export function Toasts({ toast, children }: { toast: (Toast & { id: number }) | 
       )}
       <RadixToast.Viewport className="no-print fixed bottom-4 left-4 z-50 m-0 flex max-w-[92vw] list-none flex-col gap-2 p-0 max-sm:bottom-24" />
     </RadixToast.Provider>
+  );
+}
+
+/** Takes back what was saved just now. Its own sentence takes the place of this one. */
+function Undo({ studentId, ids, onDone }: NonNullable<Toast['undo']> & { onDone: () => void }) {
+  const submit = useSubmit();
+  const undo = () => {
+    void submit({ ids: ids.join('.') }, { method: 'post', action: `/students/${studentId}/undo`, navigate: false });
+    onDone();
+  };
+  return (
+    <button type="button" className="font-semibold link" onClick={undo}>
+      {toastsWords.undo}
+    </button>
   );
 }

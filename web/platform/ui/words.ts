@@ -32,6 +32,7 @@ export const failurePageWords = {
 /** `toasts.tsx` */
 export const toastsWords = {
   doneJustNow: 'Done just now',
+  undo: 'Undo',
   close: 'Close',
 };
 
@@ -94,4 +95,9 @@ export const firstStepsWords = {
 /** `group-buttons.tsx` */
 export const groupButtonsWords = {
   wholeGroup: 'Choose a whole group:',
+};
+
+/** `on-its-way.tsx` */
+export const onItsWayWords = {
+  onItsWay: 'On its way',
 };

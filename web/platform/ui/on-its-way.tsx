@@ -1,0 +1,24 @@
+import { useEffect, useState } from 'react';
+import { useNavigation } from 'react-router';
+import { onItsWayWords } from './words';
+
+/** From when on a wait is felt, in milliseconds: what comes sooner needs no sign. */
+const FELT_AFTER = 150;
+
+/** Says that a page or a save is on its way, when it takes longer than a moment. */
+export function OnItsWay() {
+  const isIdle = useNavigation().state === 'idle';
+  const [isFelt, setFelt] = useState(false);
+  useEffect(() => {
+    if (isIdle) return setFelt(false);
+    const timer = setTimeout(() => setFelt(true), FELT_AFTER);
+    return () => clearTimeout(timer);
+  }, [isIdle]);
+  if (!isFelt) return null;
+  return (
+    <progress
+      aria-label={onItsWayWords.onItsWay}
+      className="progress progress-accent no-print fixed inset-x-0 top-0 z-50 h-1 rounded-none"
+    />
+  );
+}
