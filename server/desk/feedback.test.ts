@@ -195,6 +195,24 @@ describe('what a classmate says', () => {
     expect(await at(cem, (db) => giversOf(db, accessTo(ben)))).toEqual(new Map());
   });
 
+  it('is told of at once to whoever is told of each new entry, also where a classmate’s tap made it', async () => {
+    const link = {
+      id: randomUUID(),
+      student_id: ada,
+      reader_name: 'Ada',
+      kind: 'student' as const,
+      purpose: 'Their own',
+    };
+    const told = { email: 'ada@school.example', frequency: 'entry' as const, ends_on: '2027-06-11' };
+    await fresh.db('share_links').insert({ ...link, ...told, created_by: school.manager, created_at: now });
+    const { say, said } = await presentation({ looksThrough: false });
+    await say(cem, said(ada, 'The roof.'));
+    const [note] = await notesAbout(ada);
+    const events = await fresh.db('entry_events').where({ student_id: ada }).pluck('entry_id');
+    expect(events).toContain(note!.id);
+    await fresh.db('share_links').where({ id: link.id }).update({ frequency: 'byHand' });
+  });
+
   it('that is held back goes on to nobody, until it is let go', async () => {
     const { input, say, said, answers } = await presentation();
     await say(cem, said(ada, 'Ben’s was better.'));

@@ -85,7 +85,7 @@ test('a form is begun from one that ships, changed while it is answered, answere
   page,
   browser,
 }) => {
-  test.setTimeout(90_000);
+  test.setTimeout(180_000);
   await signInAs(app, page);
   await page.goto('/class/forms');
   expect(await axeFindings(page)).toEqual([]);
@@ -172,7 +172,7 @@ test('classmates answer for who presents, by one code and at a desk; looked thro
   page,
   browser,
 }) => {
-  test.setTimeout(90_000);
+  test.setTimeout(180_000);
   await signInAs(app, page);
   await page.goto('/class/feedback');
   expect(await axeFindings(page)).toEqual([]);
@@ -274,7 +274,7 @@ test('a stack: raters spread evenly, one link each, the work in view, agreement,
   page,
   browser,
 }) => {
-  test.setTimeout(90_000);
+  test.setTimeout(180_000);
   await signInAs(app, page);
   await page.goto('/class/work-samples');
   expect(await axeFindings(page)).toEqual([]);
