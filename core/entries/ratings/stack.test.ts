@@ -66,6 +66,10 @@ describe('how far raters of a stack agree', () => {
     expect(line).toMatchObject({ pairs: 4, same: 1 / 4, near: 3 / 4 });
     expect(agreementWords(line!)).toBe('1 of 4 pairs the same (25%), 3 within one level (75%)');
     expect(edge).toMatchObject({ pairs: 0, same: null, near: null, alpha: null });
+    // Of four pairs a coefficient would say more than it knows.
+    expect(line!.alpha).toBeNull();
+    const many = Array.from({ length: 12 }, (_, i) => [rated(i % 2 === 0 ? 0 : 4), rated(i % 2 === 0 ? 0 : 4)]);
+    expect(stackAgreement(rubric, many)[0]).toMatchObject({ pairs: 12, same: 1, alpha: 1 });
     expect(agreementWords(edge!)).toBe('no two have rated the same one yet');
   });
 });

@@ -111,6 +111,9 @@ function evened(
   }
 }
 
+/** Of fewer pairs a coefficient says more than it knows: our own choice. */
+export const LEAST_PAIRS = 10;
+
 export interface CriterionAgreement {
   key: string;
   label: string;
@@ -119,7 +122,7 @@ export interface CriterionAgreement {
   /** The share of them that gave the same level, and the same or a neighbouring one; null where there are no pairs. */
   same: number | null;
   near: number | null;
-  /** Krippendorff's alpha for ordered levels; null where nothing could have differed. */
+  /** Krippendorff's alpha for ordered levels; null of few pairs, and where nothing could have differed. */
   alpha: number | null;
 }
 
@@ -144,7 +147,7 @@ export function stackAgreement(
       apart.length === 0 ? null : mean(apart.map((distance) => Number(distance <= most)));
     return {
       ...{ key, label: criterionName(criterion), pairs: apart.length, same: share(0), near: share(1) },
-      alpha: krippendorffAlpha(places, 'ordinal'),
+      alpha: apart.length < LEAST_PAIRS ? null : krippendorffAlpha(places, 'ordinal'),
     };
   });
 }

@@ -58,7 +58,7 @@ export const stackWords = {
   agreement: 'How far raters agree',
   alpha: (alpha: string) => `Krippendorff’s alpha ${alpha}`,
   aboutAgreement:
-    'All pairs of raters of the same work sample. Alpha takes out what chance would bring: 1 is full agreement, 0 is chance; 0.8 is usual for firm conclusions (common practice). With few pairs it says little.',
+    'All pairs of raters of the same work sample. Alpha takes out what chance would bring: 1 is full agreement, 0 is chance; 0.8 is usual for firm conclusions (common practice). It is said from ten pairs on (our own choice).',
 };
 
 /** `put-work.tsx` */
