@@ -11,6 +11,8 @@ describe('what the log may know', () => {
     expect(loggedPath('/shared/Zm9vYmFy?goal=2a')).toBe('/shared/:token');
     expect(loggedPath('/shared/Zm9vYmFy.data')).toBe('/shared/:token');
     expect(loggedPath('/desk/in/Zm9vYmFy')).toBe('/desk/in/:token');
+    expect(loggedPath('/seat/in/Zm9vYmFy')).toBe('/seat/in/:token');
+    expect(loggedPath('/stack/Zm9vYmFy/7f0f2c1e-5a0f-4d0c-8a43-222222222222')).toBe('/stack/:token/:id');
     expect(loggedPath('/desk/steps?of=7f0f2c1e-5a0f-4d0c-8a43-222222222222')).toBe('/desk/steps');
     expect(loggedPath('/students/7f0f2c1e-5a0f-4d0c-8a43-222222222222/individual-report?q=Ada')).toBe(
       '/students/:id/individual-report',
