@@ -113,7 +113,6 @@ const waitingNote = waitingFor.extend({
   title: z.string(),
   said: z.string(),
 });
-export type WaitingNote = z.infer<typeof waitingNote>;
 
 export const waitingItem = z.discriminatedUnion('kind', [waitingSession, waitingIncident, waitingCounts, waitingNote]);
 export type WaitingItem = z.infer<typeof waitingItem>;

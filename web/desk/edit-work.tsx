@@ -2,18 +2,16 @@ import { data, Link, redirect } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { z } from 'zod';
 import { workInput } from '~/core/desk/steps';
-import { discreetStudent } from '~/core/goals/discreet';
 import { saveWork, workOf } from '~/server/desk/works';
 import { database } from '~/server/platform/db/current';
 import { NotFound } from '~/server/platform/failures';
-import { can } from '~/server/students/rights';
-import { studentsOf } from '~/server/students/students';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
 import { MarginTitle, Page } from '../platform/ui/page';
+import { choosableStudents } from '../students/choosable';
 import type { Route } from './+types/edit-work';
 import { editWorkWords } from './words';
 import { newStep, WorkForm } from './work-form';
@@ -25,7 +23,6 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   const known = params.workId ? await workOf(database(), actor, idFrom(params.workId)) : null;
   if (known && !known.isMine) throw new NotFound('No such work.');
   const copied = !known && from.success ? await workOf(database(), actor, from.data) : null;
-  const students = (await studentsOf(database(), actor)).filter((student) => can(student, 'observe'));
   const steps = (known ?? copied)?.steps ?? [];
   return {
     isNew: known === null,
@@ -35,10 +32,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
       steps: steps.length === 0 ? [newStep()] : steps.map((step) => (known ? step : { ...step, id: newId() })),
       studentIds: known?.studentIds ?? [],
     },
-    students: students.map((student) => {
-      const { id, shortName } = discreet ? discreetStudent(student) : student;
-      return { id, name: shortName, groups: student.groups };
-    }),
+    students: await choosableStudents(database(), { actor, discreet }),
   };
 });
 

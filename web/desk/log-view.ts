@@ -73,7 +73,6 @@ export async function logView(db: Database, { studentId, wall, school }: Desk, g
     })),
   };
 }
-export type LogView = Awaited<ReturnType<typeof logView>>;
 
 /** Each goal that is opened to the student, with where they are and where it leads. */
 export async function progressView(db: Database, { studentId, school, wall }: Desk) {

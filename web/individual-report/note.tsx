@@ -6,6 +6,7 @@ import { wallTime } from '~/core/calendar/zone';
 import { defined } from '~/core/defined';
 import { answersSentence, answerWords } from '~/core/entries/forms/form';
 import { noteCorrection } from '~/core/entries/forms/note-input';
+import { answersToSend, textsIn } from '~/core/entries/forms/typed-answers';
 import { withdrawalInput } from '~/core/entries/observation';
 import { readable } from '~/core/words/readable';
 import { canChangeEntry } from '~/server/entries/corrections';
@@ -18,13 +19,12 @@ import { Correction } from '../entries/correction';
 import { EntryEvidence } from '../entries/evidence/entry-evidence-section';
 import { AnswerFields } from '../entries/forms/answer-fields';
 import { noteMessages } from '../entries/forms/notes';
-import { answersToSend, textsIn } from '../entries/forms/use-answers';
+import { WhenInputs } from '../entries/forms/when-inputs';
 import { HowItCameAbout, RecordChanges, WithdrawnNotice } from '../entries/record-changes';
 import { sayNext } from '../platform/http/cookies';
 import { jsonOf, refusedWith } from '../platform/http/json-of';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
-import { LabelledInput, LabelledSelect } from '../platform/ui/labelled';
 import { Page } from '../platform/ui/page';
 import { saveOrStay } from '../platform/ui/use-saving';
 import { headerStudent } from '../students/header-student';
@@ -65,6 +65,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     toCorrect:
       mayChange && !isSelfRecorded ? { on, time, observerId, answers: note.answers, questions: form.questions } : null,
     mayChange,
+    today: actor.today,
     people: team.map((member) => ({ id: member.id, name: member.shortName })),
     versions: [...history, note].map((version) => versionOf(version, school.timeZone, discreet)),
   };
@@ -101,7 +102,7 @@ export const clientAction = ({ serverAction }: Route.ClientActionArgs) => saveOr
 export const meta: Route.MetaFunction = () => [{ title: noteWords.pageTitle }];
 
 export default function NotePage({ loaderData }: Route.ComponentProps) {
-  const { student, title, said, note, toCorrect, mayChange, people, versions } = loaderData;
+  const { student, title, said, note, toCorrect, mayChange, people, today, versions } = loaderData;
   const now = defined(versions.at(-1));
   const path = `/students/${student.id}/notes/${note.id}`;
   const lineClass = now.isWithdrawn ? 'border-rule text-ink-3 line-through' : 'border-clay';
@@ -139,7 +140,7 @@ export default function NotePage({ loaderData }: Route.ComponentProps) {
             toCorrect &&
             ((close) => (
               <CorrectNote
-                {...{ action: path, studentId: student.id, version: note.version, people, onDone: close }}
+                {...{ action: path, studentId: student.id, version: note.version, people, today, onDone: close }}
                 note={toCorrect}
               />
             ))
@@ -155,11 +156,12 @@ interface CorrectNoteProps {
   studentId: string;
   version: number;
   people: { id: string; name: string }[];
+  today: string;
   note: NonNullable<Route.ComponentProps['loaderData']['toCorrect']>;
   onDone: () => void;
 }
 
-function CorrectNote({ action, studentId, version, people, note, onDone }: CorrectNoteProps) {
+function CorrectNote({ action, studentId, version, people, today, note, onDone }: CorrectNoteProps) {
   const { questions, ...content } = note;
   const [fields, setFields] = useState(content);
   const [leavesOpen, setLeavesOpen] = useState(false);
@@ -170,27 +172,7 @@ function CorrectNote({ action, studentId, version, people, note, onDone }: Corre
       {(messages) => (
         <div className="grid gap-5">
           <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
-            <LabelledInput
-              label={noteWords.date}
-              type="date"
-              value={fields.on}
-              message={messages.on}
-              onChange={(on) => change({ on })}
-            />
-            <LabelledInput
-              label={noteWords.time}
-              type="time"
-              value={fields.time}
-              message={messages.time}
-              onChange={(time) => change({ time })}
-            />
-            <LabelledSelect
-              label={noteWords.observer}
-              value={fields.observerId}
-              options={people}
-              message={messages.observerId}
-              onChange={(observerId) => change({ observerId: observerId ?? '' })}
-            />
+            <WhenInputs when={fields} people={people} latest={today} messages={messages} onChange={change} />
           </div>
           <AnswerFields
             questions={questions}

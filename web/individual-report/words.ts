@@ -42,9 +42,6 @@ export const noteWords = {
   report: 'Report',
   leftOpen: 'left open',
   theirWords: 'A student said this: it stays in their words. It can be withdrawn.',
-  date: 'Date',
-  time: 'Time',
-  observer: 'Observer',
   leaveOpen: 'Save and leave open what is open',
 };
 

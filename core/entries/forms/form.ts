@@ -143,9 +143,35 @@ function readNumber({ least, most }: Question, given: number): number | { messag
   return given;
 }
 
-/** “2 required questions are open.” */
+/** “2 questions are still open. Answer, or save and leave them open.” */
 export const openWords = (open: number): string =>
   `${counted(open, 'question is', 'questions are')} still open. Answer, or save and leave ${open === 1 ? 'it' : 'them'} open.`;
+
+interface Given {
+  leavesOpen: boolean;
+  hasPhotograph: boolean;
+}
+
+/**
+ * The same, as it is said to who answers: required questions that are open are asked about, unless they are to be left open, and nothing at all is no
+ * answer.
+ *
+ * @returns what is kept, or messages by field: under `open` what is asked, under `form` what concerns the whole
+ */
+export function fittingAnswers(
+  questions: readonly Question[],
+  raw: Answers,
+  { leavesOpen, hasPhotograph }: Given,
+): { answers: Answers } | { messages: Record<string, string> } {
+  const { answers, messages, open } = checkAnswers(questions, raw, hasPhotograph);
+  if (Object.keys(messages).length > 0) return { messages };
+  if (open.length > 0 && !leavesOpen) {
+    const at = open.map((id) => [questionField(id), 'This one is still open.']);
+    return { messages: { ...Object.fromEntries(at), open: openWords(open.length) } };
+  }
+  if (Object.keys(answers).length === 0 && !hasPhotograph) return { messages: { form: 'Nothing is answered yet.' } };
+  return { answers };
+}
 
 /** An answer in the form's own words; empty where it was left open. */
 export function answerWords(question: Question, answer: Answer | undefined): string {

@@ -2,10 +2,8 @@ import { z } from 'zod';
 import {
   type Answers,
   answersSchema,
-  checkAnswers,
   type FormVersion,
-  openWords,
-  questionField,
+  fittingAnswers,
   questionsSchema,
 } from '~/core/entries/forms/form';
 import type { NoteCorrection, NoteInput } from '~/core/entries/forms/note-input';
@@ -95,14 +93,9 @@ interface Answered {
  * @throws Invalid with a message at each question; of open ones, that they are open, unless that was said
  */
 export function mustFit(form: FormVersion, { answers: raw, leavesOpen }: Answered, hasPhotograph: boolean): Answers {
-  const { answers, messages, open } = checkAnswers(form.questions, raw, hasPhotograph);
-  if (Object.keys(messages).length > 0) throw new Invalid(messages);
-  if (open.length > 0 && !leavesOpen) {
-    const at = open.map((id) => [questionField(id), 'This one is still open.']);
-    throw new Invalid({ ...Object.fromEntries(at), open: openWords(open.length) });
-  }
-  if (Object.keys(answers).length === 0 && !hasPhotograph) throw new Invalid({ form: 'Nothing is answered yet.' });
-  return answers;
+  const fitting = fittingAnswers(form.questions, raw, { leavesOpen, hasPhotograph });
+  if ('messages' in fitting) throw new Invalid(fitting.messages);
+  return fitting.answers;
 }
 
 /** A photograph as it arrived, made ready to be kept. */

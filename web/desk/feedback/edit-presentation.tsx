@@ -3,12 +3,9 @@ import { useRef } from 'react';
 import { data, Link, redirect } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { type PresentationInput, presentationInput } from '~/core/desk/feedback';
-import { discreetStudent } from '~/core/goals/discreet';
 import { presentationOf, savePresentation } from '~/server/desk/presentations';
 import { formsOf } from '~/server/entries/forms/forms';
 import { database } from '~/server/platform/db/current';
-import { can } from '~/server/students/rights';
-import { studentsOf } from '~/server/students/students';
 import { sayNext } from '../../platform/http/cookies';
 import { formOf as postedForm } from '../../platform/http/form-of';
 import { idFrom, personOf } from '../../platform/http/request-person';
@@ -18,6 +15,7 @@ import { CheckList, SelectField, TextField } from '../../platform/ui/form-fields
 import { GroupButtons } from '../../platform/ui/group-buttons';
 import { MarginTitle, Page } from '../../platform/ui/page';
 import { SchemaForm, useSchemaForm } from '../../platform/ui/schema-form';
+import { choosableStudents } from '../../students/choosable';
 import type { Route } from './+types/edit-presentation';
 import { editPresentationWords, presentationsWords } from './words';
 
@@ -28,7 +26,6 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const forms = (await formsOf(database(), actor)).filter(
     ({ id, side, isClosed }) => side === 'classmates' && (!isClosed || id === known?.formId),
   );
-  const students = (await studentsOf(database(), actor)).filter((student) => can(student, 'observe'));
   const members = known?.members ?? [];
   const presenting = members.filter(({ place }) => place !== null);
   return {
@@ -40,10 +37,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
       studentIds: members.map(({ studentId }) => studentId),
       presenterIds: presenting.map(({ studentId }) => studentId),
     },
-    students: students.map((student) => {
-      const { id, shortName } = discreet ? discreetStudent(student) : student;
-      return { id, name: shortName, groups: student.groups };
-    }),
+    students: await choosableStudents(database(), { actor, discreet }),
   };
 });
 

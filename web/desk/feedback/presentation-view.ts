@@ -1,11 +1,11 @@
 import { defined } from '~/core/defined';
 import { answersSentence } from '~/core/entries/forms/form';
+import { textsIn } from '~/core/entries/forms/typed-answers';
 import { discreetStudent } from '~/core/goals/discreet';
 import { feedbackAnswers, presentationOf } from '~/server/desk/presentations';
 import type { Database } from '~/server/platform/db/database';
 import { rosterFinder } from '~/server/sharing/other-children';
 import { studentsOf } from '~/server/students/students';
-import { textsIn } from '../../entries/forms/use-answers';
 import type { RequestPerson } from '../../platform/http/request-person';
 
 /**

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { dateSeenFrom } from '~/core/calendar/iso-date';
 import { defined } from '~/core/defined';
 import { type AnsweredForm, answerCounts, answerRows, hasColumn } from '~/core/desk/form-answers';
+import { textsIn } from '~/core/entries/forms/typed-answers';
 import { discreetStudent } from '~/core/goals/discreet';
 import { formOf } from '~/server/entries/forms/forms';
 import { type Note, notesOf } from '~/server/entries/forms/notes';
@@ -9,7 +10,6 @@ import type { Database } from '~/server/platform/db/database';
 import { rosterFinder } from '~/server/sharing/other-children';
 import { can } from '~/server/students/rights';
 import { studentsOf } from '~/server/students/students';
-import { textsIn } from '../../entries/forms/use-answers';
 import type { RequestPerson } from '../../platform/http/request-person';
 
 const asked = z.object({

@@ -4,19 +4,17 @@ import { z } from 'zod';
 import type { FormSide, Question } from '~/core/entries/forms/form';
 import { formInput, questionToChange } from '~/core/entries/forms/form-input';
 import { shippedForm } from '~/core/entries/forms/shipped';
-import { discreetStudent } from '~/core/goals/discreet';
 import { formOf, saveForm } from '~/server/entries/forms/forms';
 import { database } from '~/server/platform/db/current';
 import { NotFound } from '~/server/platform/failures';
 import type { Actor } from '~/server/school/school';
-import { can } from '~/server/students/rights';
-import { studentsOf } from '~/server/students/students';
 import { sayNext } from '../../platform/http/cookies';
 import { formOf as postedForm } from '../../platform/http/form-of';
 import { idFrom, personOf } from '../../platform/http/request-person';
 import { submitted } from '../../platform/http/submitted';
 import { withErrors } from '../../platform/http/with-errors';
 import { MarginTitle, Page } from '../../platform/ui/page';
+import { choosableStudents } from '../../students/choosable';
 import type { Route } from './+types/edit-form';
 import { FormForm, newQuestion } from './form-form';
 import { editFormWords } from './words';
@@ -41,7 +39,6 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   const known = params.formId ? await formOf(database(), actor, idFrom(params.formId)) : null;
   if (known && !known.isMine) throw new NotFound('No such form.');
   const begun = known ? null : await begunFrom(actor, new URL(request.url).searchParams);
-  const students = (await studentsOf(database(), actor)).filter((student) => can(student, 'observe'));
   const copied = begun?.questions.map((question) => questionToChange({ ...question, id: newId() })) ?? [newQuestion()];
   return {
     isNew: known === null,
@@ -53,10 +50,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
       questions: known ? known.questions.map(questionToChange) : copied,
       studentIds: known?.studentIds ?? [],
     },
-    students: students.map((student) => {
-      const { id, shortName } = discreet ? discreetStudent(student) : student;
-      return { id, name: shortName, groups: student.groups };
-    }),
+    students: await choosableStudents(database(), { actor, discreet }),
   };
 });
 

@@ -1,15 +1,8 @@
 import { useCallback, useRef, useState } from 'react';
 import { z } from 'zod';
-import {
-  type Answers,
-  answersSchema,
-  checkAnswers,
-  openWords,
-  type Question,
-  questionField,
-} from '~/core/entries/forms/form';
+import { type Answers, answersSchema, fittingAnswers, type Question } from '~/core/entries/forms/form';
+import { answersToSend } from '~/core/entries/forms/typed-answers';
 import { AnswerFields } from '../../entries/forms/answer-fields';
-import { answersToSend } from '../../entries/forms/use-answers';
 import { useKeptDraft } from '../../entries/use-kept-draft';
 import { draftStore } from '../../platform/offline/device-store';
 import { fillFormWords } from './words';
@@ -39,20 +32,13 @@ export function FillForm({ keptAs, questions, begun, isChange, onSay, onLeave }:
   const save = ({ leavesOpen = false } = {}) => {
     const sent = answersToSend(questions, answers);
     // What it says already keeps its photograph.
-    const checked = checkAnswers(questions, sent, photograph !== null || isChange);
-    const isEmpty = Object.keys(checked.answers).length === 0 && photograph === null;
-    const open = leavesOpen ? [] : checked.open;
-    const found = {
-      ...checked.messages,
-      ...Object.fromEntries(open.map((id) => [questionField(id), fillFormWords.stillOpen])),
-      ...(open.length > 0 && { open: openWords(open.length) }),
-      ...(isEmpty && { form: fillFormWords.nothingYet }),
-    };
-    setMessages(found);
-    if (Object.keys(found).length === 0) {
+    const given = { leavesOpen, hasPhotograph: photograph !== null || isChange };
+    const fitting = fittingAnswers(questions, sent, given);
+    if ('answers' in fitting) {
       void draftStore.forget(keptAs).catch(() => {});
-      return onSay({ answers: checked.answers, photograph, leavesOpen });
+      return onSay({ answers: fitting.answers, photograph, leavesOpen });
     }
+    setMessages(fitting.messages);
     requestAnimationFrame(() =>
       fields.current?.querySelector<HTMLElement>('[role=alert]')?.scrollIntoView({ block: 'center' }),
     );

@@ -94,7 +94,6 @@ export const formAnswersWords = {
   onlyOut: 'Only what stands out',
   student: 'Student',
   when: 'When',
-  by: 'By',
   noAnswer: 'no answer yet',
   leftOpen: '–',
   notAsked: 'not asked then',
@@ -143,6 +142,4 @@ export const fillFormWords = {
   keepChange: 'Keep the change',
   leaveIt: 'Leave it as it was',
   leaveOpen: 'Save and leave open',
-  stillOpen: 'This one is still open.',
-  nothingYet: 'Nothing is answered yet.',
 };

@@ -3,12 +3,10 @@ import { useRef } from 'react';
 import { data, Link, redirect } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { MOST_EACH, stackInput } from '~/core/entries/ratings/stack';
-import { discreetGoal, discreetStudent } from '~/core/goals/discreet';
+import { discreetGoal } from '~/core/goals/discreet';
 import { makeStack } from '~/server/entries/ratings/stacks';
 import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';
-import { can } from '~/server/students/rights';
-import { studentsOf } from '~/server/students/students';
 import { colleaguesOf } from '~/server/students/team';
 import { sayNext } from '../../platform/http/cookies';
 import { formOf } from '../../platform/http/form-of';
@@ -19,20 +17,17 @@ import { CheckList, SelectField, TextField } from '../../platform/ui/form-fields
 import { GroupButtons } from '../../platform/ui/group-buttons';
 import { MarginTitle, Page } from '../../platform/ui/page';
 import { SchemaForm, useSchemaForm } from '../../platform/ui/schema-form';
+import { choosableStudents } from '../../students/choosable';
 import type { Route } from './+types/new-stack';
 import { newStackWords, stacksWords } from './words';
 
 export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   const { actor, discreet } = personOf(context);
-  const students = (await studentsOf(database(), actor)).filter((student) => can(student, 'observe'));
-  const named = students.map((student) => {
-    const { id, shortName } = discreet ? discreetStudent(student) : student;
-    return { id, name: shortName, groups: student.groups };
-  });
+  const named = await choosableStudents(database(), { actor, discreet });
   const goals = goalsWorkedOn(
     await goalsOf(
       database(),
-      students.map(({ id }) => id),
+      named.map(({ id }) => id),
     ),
   ).filter(({ measure }) => measure.kind === 'rubric');
   return {

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { entryDay } from '~/core/calendar/iso-date';
-import { LabelledInput, LabelledSelect } from '../../platform/ui/labelled';
+import { textsIn } from '~/core/entries/forms/typed-answers';
 import { NamesInNote } from '../../students/names-in-note';
 import { AnswerFields } from './answer-fields';
-import { textsIn } from './use-answers';
 import type { NoteForm, NoteScreen, useNote } from './use-note';
+import { WhenInputs } from './when-inputs';
 import { noteFieldsWords } from './words';
 
 interface NoteFieldsProps {
@@ -53,28 +53,7 @@ function NoteWhen({ screen: { people, wall }, draft, messages, onChange }: NoteW
       </p>
       {(isOpen || needsLook) && (
         <div className="mt-1 grid grid-cols-2 gap-3 rounded-box border border-rule bg-wash p-3 lg:grid-cols-3">
-          <LabelledInput
-            label={noteFieldsWords.date}
-            type="date"
-            max={wall.on}
-            value={draft.on}
-            message={messages.on}
-            onChange={(on) => onChange({ on })}
-          />
-          <LabelledInput
-            label={noteFieldsWords.time}
-            type="time"
-            value={draft.time}
-            message={messages.time}
-            onChange={(time) => onChange({ time })}
-          />
-          <LabelledSelect
-            label={noteFieldsWords.observer}
-            value={draft.observerId}
-            options={people}
-            message={messages.observerId}
-            onChange={(observerId) => onChange({ observerId: observerId ?? '' })}
-          />
+          <WhenInputs when={draft} people={people} latest={wall.on} messages={messages} onChange={onChange} />
         </div>
       )}
     </div>

@@ -2,11 +2,11 @@ import { useCallback, useRef, useState } from 'react';
 import { v4 as newId } from 'uuid';
 import { z } from 'zod';
 import { type Answers, answersSchema, answersSentence, type FormVersion } from '~/core/entries/forms/form';
+import { answersToSend } from '~/core/entries/forms/typed-answers';
 import { draftStore } from '../../platform/offline/device-store';
 import type { Sent } from '../../platform/offline/send';
 import { useWaiting } from '../../platform/offline/waiting';
 import { useKeptDraft } from '../use-kept-draft';
-import { answersToSend } from './use-answers';
 
 /** A form that is filled in about a student. */
 export interface NoteForm extends FormVersion {

@@ -17,6 +17,10 @@ export const photographFieldWords = {
 /** `note-fields.tsx` */
 export const noteFieldsWords = {
   change: 'Change',
+};
+
+/** `when-inputs.tsx` */
+export const whenInputsWords = {
   date: 'Date',
   time: 'Time',
   observer: 'Observer',

@@ -1,5 +1,5 @@
-import { type Answers, type Question, questionField } from '~/core/entries/forms/form';
-import { typedNumber } from '~/core/words/typed-number';
+import { typedNumber } from '../../words/typed-number';
+import type { Answers, Question } from './form';
 
 /** Answers as they are sent: a number that was typed becomes one; what is none stays as it was typed, and is said so at its question. */
 export function answersToSend(questions: readonly Question[], answers: Answers): Answers {
@@ -17,7 +17,3 @@ export const textsIn = (questions: readonly Question[], answers: Answers): strin
   questions
     .flatMap(({ id, kind }) => (kind === 'text' && typeof answers[id] === 'string' ? [answers[id]] : []))
     .join('\n');
-
-/** The first question that has a message, so that it can be brought into sight. */
-export const firstMessage = (questions: readonly Question[], messages: Record<string, string>) =>
-  questions.find(({ id }) => messages[questionField(id)]);
