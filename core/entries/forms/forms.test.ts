@@ -5,6 +5,7 @@ import {
   answersSentence,
   answerWords,
   checkAnswers,
+  fittingAnswers,
   openWords,
   type Question,
   questionField,
@@ -12,6 +13,7 @@ import {
 } from './form';
 import { formInput, optionsFrom, optionsText, questionFrom, questionToChange } from './form-input';
 import { shippedForm, shippedForms } from './shipped';
+import { answersToSend, textsIn } from './typed-answers';
 
 const question = (changes: Partial<Question>): Question => ({
   ...{ id: randomUUID(), kind: 'text', ask: 'What helped?', hint: '', isRequired: false, options: [] },
@@ -76,6 +78,32 @@ describe('answers to a form', () => {
     expect(checkAnswers(wanted, { [went.id]: 0 }, true).open).toEqual([]);
     expect(openWords(1)).toContain('leave it open');
     expect(openWords(2)).toContain('leave them open');
+  });
+
+  it('fit where nothing is wrong; what is open is asked about, once, and nothing at all is no answer', () => {
+    const given = { leavesOpen: false, hasPhotograph: false };
+    expect(fittingAnswers(all, { [went.id]: 1 }, given)).toEqual({ answers: { [went.id]: 1 } });
+    expect(fittingAnswers(all, { [sure.id]: 1 }, given)).toEqual({
+      messages: { [questionField(went.id)]: 'This one is still open.', open: openWords(1) },
+    });
+    expect(fittingAnswers(all, { [sure.id]: 1 }, { ...given, leavesOpen: true })).toEqual({
+      answers: { [sure.id]: 1 },
+    });
+    expect(fittingAnswers(all, {}, { ...given, leavesOpen: true })).toEqual({
+      messages: { form: 'Nothing is answered yet.' },
+    });
+    expect(fittingAnswers(all, {}, { leavesOpen: true, hasPhotograph: true })).toEqual({ answers: {} });
+    // What is wrong is said before what is open.
+    expect(fittingAnswers(all, { [minutes.id]: -3 }, given)).toEqual({
+      messages: { [questionField(minutes.id)]: 'It cannot be less than 0.' },
+    });
+  });
+
+  it('become numbers where numbers were typed; what is none stays as it was typed', () => {
+    const typed = { [minutes.id]: '2,5', [helped.id]: '3', [went.id]: 1 };
+    expect(answersToSend(all, typed)).toEqual({ [minutes.id]: 2.5, [helped.id]: '3', [went.id]: 1 });
+    expect(answersToSend(all, { [minutes.id]: 'many' })).toEqual({ [minutes.id]: 'many' });
+    expect(textsIn(all, typed)).toBe('3');
   });
 
   it('read as sentences, in the form’s own words; texts only where they are shown', () => {
