@@ -1,3 +1,5 @@
+import { once } from 'node:events';
+import { type AddressInfo, createServer } from 'node:net';
 import { describe, expect, it } from 'vitest';
 import { freshDatabase } from '~/tests/database/fresh';
 import { readConfig } from '../config';
@@ -28,6 +30,17 @@ describe('a database that is gone', () => {
     const mistake = await fresh.db.raw('select nonsense').catch((caught) => caught);
     expect(isDatabaseGone(mistake)).toBe(false);
     expect(isDatabaseGone('no error at all')).toBe(false);
+  });
+
+  it('is one, too, that takes the call and never says a word', async () => {
+    const silent = createServer(() => {}).listen(0, '127.0.0.1');
+    await once(silent, 'listening');
+    const { port } = silent.address() as AddressInfo;
+    const db = connect(`postgres://nobody@127.0.0.1:${port}/none`, { poolSize: 1 });
+    const error = await db.raw('select 1').catch((caught) => caught);
+    await db.destroy();
+    silent.close();
+    expect(isDatabaseGone(error)).toBe(true);
   });
 });
 

@@ -80,7 +80,7 @@ export function connect(url: string, { poolSize = 10, longest = 20_000, as }: Po
   return knex({
     client: 'pg',
     connection: {
-      ...{ connectionString: url, connectionTimeoutMillis: 3000, statement_timeout: longest },
+      ...{ connectionString: url, connectionTimeoutMillis: 6000, statement_timeout: longest },
       ...(as && { options: `-c role=${roles[as]}` }),
     },
     pool: {
@@ -164,7 +164,7 @@ export function isDatabaseGone(error: unknown): boolean {
   return (
     (typeof code === 'string' && (GONE.has(code) || code.startsWith('08'))) ||
     error.name === 'KnexTimeoutError' ||
-    /Connection terminated|timeout exceeded when trying to connect|Connection ended unexpectedly/i.test(
+    /Connection terminated|timeout expired|timeout exceeded when trying to connect|Connection ended unexpectedly/i.test(
       error.message,
     ) ||
     (error instanceof AggregateError && error.errors.some(isDatabaseGone))
