@@ -3,6 +3,8 @@ import { data, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderDa
 import type { Route } from './+types/root';
 import './app.css';
 import { type Preferences, preferencesOf, readCookie, type Toast, toast, toastCookie } from './platform/http/cookies';
+import { listen } from './platform/offline/connection';
+import { staysWhenUnreachable } from './platform/offline/unreachable';
 import { FailurePage } from './platform/ui/failure-page';
 import { useNonce } from './platform/ui/nonce';
 import { OnItsWay } from './platform/ui/on-its-way';
@@ -20,6 +22,14 @@ export async function loader({ request }: Route.LoaderArgs) {
   return data(answer, { headers });
 }
 
+/** Paper by day and by night, as `app.css` has them: what stands around the page of an installed application. */
+const themeColors = { light: '#faf9f4', dark: '#151d1e' };
+
+/** Whatever is sent from any page. */
+export const clientMiddleware: Route.ClientMiddlewareFunction[] = [staysWhenUnreachable];
+
+listen();
+
 export const meta: Route.MetaFunction = () => [{ title: 'Gentle Margin' }];
 
 export function Layout({ children }: { children: ReactNode }) {
@@ -36,6 +46,10 @@ export function Layout({ children }: { children: ReactNode }) {
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <link rel="icon" href="/mark.svg" type="image/svg+xml" />
+        <link rel="manifest" href="/manifest.webmanifest" />
+        <link rel="apple-touch-icon" href="/icons/apple-touch-icon.png" />
+        <meta name="theme-color" content={themeColors.light} media="(prefers-color-scheme: light)" />
+        <meta name="theme-color" content={themeColors.dark} media="(prefers-color-scheme: dark)" />
         <Meta />
         <Links />
       </head>

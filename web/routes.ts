@@ -60,6 +60,9 @@ export default [
     route('account', 'people/account.tsx'),
     route('sign-out', 'people/sign-out.ts'),
     route('finder', 'today/finder-entries.ts'),
+    route('kept', 'today/kept.ts'),
+    route('unseal', 'people/unseal.ts'),
+    route('incidents/new', 'today/record-for.tsx'),
     route('school', 'school/school.tsx'),
     route('school/switch', 'school/switch.ts'),
     route('school/changes', 'school/changes.tsx'),
@@ -129,5 +132,6 @@ export default [
     route('students/:studentId/counts/:countId', 'individual-report/count.tsx'),
   ]),
   route('preferences', 'people/preferences.ts'),
+  route('opening', 'platform/offline/opening.tsx'),
   route('*', 'platform/ui/unknown.tsx'),
 ] satisfies RouteConfig;

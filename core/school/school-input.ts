@@ -42,6 +42,13 @@ const idleMinutes = z
   .min(5, { error: 'At least 5 minutes.' })
   .max(1440, { error: 'At most a day, 1,440 minutes.' });
 
+/** How many days a device may keep what it needs without network; 0 keeps nothing. */
+const daysOnDevices = z
+  .number({ error: 'Type a number of days, or 0 to keep nothing.' })
+  .int({ error: 'Type whole days.' })
+  .min(0, { error: 'Type 0 to keep nothing.' })
+  .max(30, { error: 'At most 30 days.' });
+
 /** The school as an administrator sees it: its calendar, groups, places and timetable. */
 export const schoolInput = z
   .object({
@@ -53,6 +60,7 @@ export const schoolInput = z
     /** Minutes after which a sign-in that nobody uses ends: on a tablet that others use too, and elsewhere. */
     sharedIdleMinutes: idleMinutes.default(60),
     idleMinutes: idleMinutes.default(720),
+    daysOnDevices: daysOnDevices.default(7),
     stepWords: ownStepWords.default(ownStepWords.parse({})),
     closures: z
       .array(z.object({ first: isoDateField, last: isoDateField, label: nameField('Say what it is.') }))

@@ -67,6 +67,7 @@ const labels: Record<string, string> = {
   timeZone: 'time zone',
   idleMinutes: 'minutes until a sign-in ends',
   sharedIdleMinutes: 'minutes until a sign-in ends on a shared tablet',
+  daysOnDevices: 'days that devices keep what they need without network',
   dailyLimit: 'messages a day',
   dayParts: 'parts of the day',
   locations: 'locations',

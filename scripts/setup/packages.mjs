@@ -50,13 +50,19 @@ function* filesBelow(folder) {
 
 /** Builds the application, when its sources have changed. */
 export async function ensureBuild() {
-  const sources = ['core', 'server', 'web', 'demo'].flatMap((folder) => [...filesBelow(join(projectFolder, folder))]);
-  sources.push(...['package-lock.json', 'vite.config.ts', 'react-router.config.ts'].map((f) => join(projectFolder, f)));
+  const sources = ['core', 'server', 'web', 'demo', 'public'].flatMap((folder) => [
+    ...filesBelow(join(projectFolder, folder)),
+  ]);
+  sources.push(
+    ...['package-lock.json', 'vite.config.ts', 'react-router.config.ts', 'scripts/build.mjs'].map((f) =>
+      join(projectFolder, f),
+    ),
+  );
   const facts = sources.sort().map((path) => `${path} ${statSync(path).size} ${statSync(path).mtimeMs}`);
   const isThere = existsSync(join(projectFolder, 'build', 'server', 'index.js'));
   await onceFor('build', hashOf(facts.join('\n')), isThere, async () => {
     console.log('Building …');
-    const built = quietly('react-router', ['build'], { cwd: projectFolder, env: environment() });
+    const built = quietly('node', ['scripts/build.mjs'], { cwd: projectFolder, env: environment() });
     if (!built.ok) giveUp(`The application could not be built:\n${built.output}`);
   });
 }

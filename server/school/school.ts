@@ -3,7 +3,7 @@ import type { IsoDate } from '~/core/calendar/iso-date';
 import type { SchoolCalendar } from '~/core/calendar/school-days';
 import type { Database } from '../platform/db/database';
 import { rowsOf } from '../platform/db/rows';
-import { NotFound } from '../platform/failures';
+import { existing, NotFound } from '../platform/failures';
 
 export interface School {
   id: string;
@@ -46,6 +46,11 @@ export async function allSchools(db: Database): Promise<School[]> {
 /** The first school of this installation, for a page that comes before anybody has signed in; null while none has been set up. */
 export async function schoolIfAny(db: Database): Promise<School | null> {
   return (await allSchools(db))[0] ?? null;
+}
+
+/** For how many days a school’s devices may keep what they need without network; 0 for not at all. */
+export async function daysOnDevices(db: Database, schoolId: string): Promise<number> {
+  return existing(await db('schools').where({ id: schoolId }).first('days_on_devices')).days_on_devices;
 }
 
 /**

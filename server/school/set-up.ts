@@ -16,7 +16,7 @@ export async function schoolInForm(db: Database, actor: SchoolAdmin): Promise<Sc
   const here = { id: { id: actor.schoolId }, school: { school_id: actor.schoolId } };
   const [school, idle, closures, groups, locations, blocks] = await Promise.all([
     schoolOf(db, actor.schoolId),
-    db('schools').where(here.id).first('idle_minutes', 'shared_idle_minutes', 'step_words'),
+    db('schools').where(here.id).first('idle_minutes', 'shared_idle_minutes', 'days_on_devices', 'step_words'),
     db('closures').where(here.school).orderBy('first_day').select('first_day as first', 'last_day as last', 'label'),
     db('class_groups').where(here.school).orderBy('position').select('id', 'name'),
     locationsOf(db, actor.schoolId),
@@ -39,6 +39,7 @@ export async function schoolInForm(db: Database, actor: SchoolAdmin): Promise<Sc
     weekdays: [...calendar.weekdays],
     idleMinutes: existing(idle).idle_minutes,
     sharedIdleMinutes: existing(idle).shared_idle_minutes,
+    daysOnDevices: existing(idle).days_on_devices,
     stepWords: ownStepWords.parse(existing(idle).step_words),
     closures,
     groups,
@@ -56,7 +57,11 @@ export async function saveSchool(db: Database, actor: SchoolAdmin, input: School
   await db.transaction(async (trx) => {
     const before = await schoolInForm(trx, actor);
     const { name, timeZone, weekdays } = input;
-    const idle = { idle_minutes: input.idleMinutes, shared_idle_minutes: input.sharedIdleMinutes };
+    const idle = {
+      idle_minutes: input.idleMinutes,
+      shared_idle_minutes: input.sharedIdleMinutes,
+      days_on_devices: input.daysOnDevices,
+    };
     await trx('schools')
       .where({ id: actor.schoolId })
       .update({ name, time_zone: timeZone, weekdays, ...idle, step_words: JSON.stringify(input.stepWords) });

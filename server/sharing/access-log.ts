@@ -8,8 +8,8 @@ import { requireStudent } from '../students/students';
 /** Who read: a member of the team, or whoever came by a share link. */
 export type ReadBy = { personId: string } | { linkId: string };
 
-/** Looked at, taken away as a file, sent in a message, or frozen for its readers. */
-const readHows = ['opened', 'exported', 'sent', 'issued'] as const;
+/** Looked at, taken away as a file, sent in a message, frozen for its readers, or kept by a device for when there is no network. */
+const readHows = ['opened', 'exported', 'sent', 'issued', 'kept'] as const;
 export type ReadHow = (typeof readHows)[number];
 
 /** For a reader from outside, looking at the same thing again within this time is one reading: a page that is redrawn was not opened again. */
@@ -41,16 +41,26 @@ export async function recordAccess(
 /** Whose pages were opened by whom on which day, as far as this process has written it down: asked at every page, written once. */
 const opened = new LRUCache<string, true>({ max: 20_000 });
 
-const openedKey = ({ personId, today }: Actor, studentId: string) => `${personId} ${studentId} ${today}`;
+/** How pages leave us: somebody opens them, or their device fetches them for when there is no network. */
+export type PagesHow = Extract<ReadHow, 'opened' | 'kept'>;
 
-/** Whether this process knows already that who asks has opened the student’s pages today. */
-export const isRecorded = (actor: Actor, studentId: string) => opened.has(openedKey(actor, studentId));
+const openedKey = ({ personId, today }: Actor, studentId: string, how: PagesHow) =>
+  `${personId} ${studentId} ${today} ${how}`;
+
+/** Whether this process knows already that who asks has opened the student’s pages today, or their device has kept them. */
+export const isRecorded = (actor: Actor, studentId: string, how: PagesHow) =>
+  opened.has(openedKey(actor, studentId, how));
 
 /** Writes down that a member of the team or an administrator has opened a student’s pages, once a day. */
-export async function recordPages(db: Database, actor: Actor, studentId: string, now: Date): Promise<void> {
+export async function recordPages(
+  db: Database,
+  actor: Actor,
+  { studentId, how }: { studentId: string; how: PagesHow },
+  now: Date,
+): Promise<void> {
   const { personId } = actor;
-  await recordAccess(db, { personId }, { studentId, what: 'the student’s pages', how: 'opened' }, now);
-  opened.set(openedKey(actor, studentId), true);
+  await recordAccess(db, { personId }, { studentId, what: 'the student’s pages', how }, now);
+  opened.set(openedKey(actor, studentId, how), true);
 }
 
 const accessLogEntryRow = z.object({

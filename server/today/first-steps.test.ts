@@ -30,9 +30,11 @@ describe('first steps', () => {
     const { aide, manager, student } = school;
     const begun = () => personBegun(db, actorOf(aide), [student]);
     expect(await begun()).toEqual({ opened: false, recorded: false });
-    await recordPages(db, actorOf(manager), student, now);
+    await recordPages(db, actorOf(manager), { studentId: student, how: 'opened' }, now);
     expect(await begun()).toEqual({ opened: false, recorded: false });
-    await recordPages(db, actorOf(aide), student, now);
+    await recordPages(db, actorOf(aide), { studentId: student, how: 'kept' }, now);
+    expect(await begun()).toEqual({ opened: false, recorded: false });
+    await recordPages(db, actorOf(aide), { studentId: student, how: 'opened' }, now);
     expect(await begun()).toEqual({ opened: true, recorded: false });
     const session = sessionOf(school, ['independent'], { observerId: aide });
     await recordSession(db, actorOf(aide), student, session as never, { wall, now });

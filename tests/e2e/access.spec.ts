@@ -2,14 +2,17 @@
 import type { Page } from '@playwright/test';
 import { type App, axeFindings, expect, goalId, newestEntry, settled, signInAs, studentId, test } from './fixtures';
 
-async function look(page: Page, what: string, rules?: string[]) {
-  expect(await axeFindings(page, rules), what).toEqual([]);
+/** By day with every rule, then in the dark with those that its colours could break. */
+async function look(page: Page, what: string) {
+  expect(await axeFindings(page), what).toEqual([]);
+  await page.emulateMedia({ colorScheme: 'dark' });
+  expect(await axeFindings(page, ['color-contrast', 'link-in-text-block']), `${what}, in the dark`).toEqual([]);
+  await page.emulateMedia({ colorScheme: 'light' });
 }
 
-/** @param rules  all of them, unless it is said */
-async function lookAtEverything(app: App, page: Page, rules?: string[]) {
+async function lookAtEverything(app: App, page: Page) {
   await page.goto('/sign-in');
-  await look(page, 'sign-in', rules);
+  await look(page, 'sign-in');
   await signInAs(app, page);
   const [student, goal] = [await studentId(app.db, 'Ansel'), await goalId(app.db, 'Ansel', '2a')];
   const entry = await newestEntry(app.db, goal);
@@ -22,13 +25,13 @@ async function lookAtEverything(app: App, page: Page, rules?: string[]) {
     '/nowhere',
   ]) {
     await page.goto(view);
-    await look(page, view, rules);
+    await look(page, view);
   }
   const readers = ['/individual-report', '/sharing/visibility', '/sharing/links', '/progress-report'];
   for (const view of ['', ...readers, `/goals/${goal}`, `/entries/${entry!.id}`, '/observe']) {
     await page.goto(`/students/${student}${view}`);
     await settled(page);
-    await look(page, view || 'goals', rules);
+    await look(page, view || 'goals');
   }
 
   // States that only come with use.
@@ -36,39 +39,32 @@ async function lookAtEverything(app: App, page: Page, rules?: string[]) {
   await page.keyboard.press('7');
   await page.getByRole('button', { name: /^Opportunity 1/ }).click();
   await page.getByRole('button', { name: 'change', exact: true }).click();
-  await look(page, 'observing, with marks', rules);
+  await look(page, 'observing, with marks');
   await page.keyboard.press('?');
-  await look(page, 'keys', rules);
+  await look(page, 'keys');
   await page.keyboard.press('Escape');
   await page.keyboard.press('/');
   await expect(page.getByRole('dialog').getByRole('option').first()).toBeVisible();
-  await look(page, 'finder', rules);
+  await look(page, 'finder');
   await page.keyboard.press('Escape');
   await page.goto(`/students/${student}/entries/${entry!.id}`);
   await settled(page);
   await page.getByRole('button', { name: 'Correct entry' }).click();
-  await look(page, 'correcting', rules);
+  await look(page, 'correcting');
   await page.goto(`/students/${student}/sharing/links`);
   await settled(page);
   await page.getByLabel('Who will read').fill('Aunt Ida');
   await page.getByRole('button', { name: 'Make the link' }).click();
   const link = await page.getByLabel('The link', { exact: true }).inputValue();
-  await look(page, 'a new link', rules);
+  await look(page, 'a new link');
   await page.goto(new URL(link).pathname);
-  await look(page, 'reader', rules);
+  await look(page, 'reader');
 }
 
-test('by day', async ({ app, page }) => {
-  test.setTimeout(150_000);
+test('on the pages of a student, of a reader and of oneself, by day and in the dark', async ({ app, page }) => {
+  test.setTimeout(180_000);
   await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
   await lookAtEverything(app, page);
-});
-
-test('in the dark', async ({ app, page }) => {
-  test.setTimeout(150_000);
-  await page.emulateMedia({ colorScheme: 'dark', reducedMotion: 'reduce' });
-  // The same pages in other colours: what else could be wrong was looked at by day.
-  await lookAtEverything(app, page, ['color-contrast', 'link-in-text-block']);
 });
 
 /** How a colour stands out from another, by the formula of WCAG 2.2; the browser turns both into sRGB. */

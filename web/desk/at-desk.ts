@@ -4,8 +4,8 @@ import { leaveDesk, type OpenDesk, resumeDesk, studentAtDesk } from '~/server/de
 import { now } from '~/server/platform/clock';
 import { asking, database } from '~/server/platform/db/current';
 import { deskCookie } from '../platform/http/cookies';
+import { demoIsOpen } from '../platform/http/demo-open';
 import { withFailures } from '../platform/http/failure-answer';
-import { demoIsOpen } from '../platform/http/local-path';
 
 /** What a loader or action of the desk is given. */
 export interface AtDesk {

@@ -1,10 +1,11 @@
-import { type Dispatch, memo, useCallback, useReducer, useRef, useState } from 'react';
+import { type Dispatch, memo, useCallback, useMemo, useReducer, useRef, useState } from 'react';
 import { useNavigate, useRevalidator } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { entryField } from '~/core/entries/observation';
 import type { WaitingSession } from '~/core/entries/waiting';
 import { measureOf } from '~/core/measures/measure';
 import { counted, listed } from '~/core/words/counting';
+import { useWallNow } from '../platform/offline/connection';
 import { draftStore } from '../platform/offline/device-store';
 import { SaveBar } from '../platform/offline/save-bar';
 import type { Sent } from '../platform/offline/send';
@@ -59,8 +60,12 @@ function emptyDraft({ students, wall, personId, locationId }: ObservingProps): S
 }
 
 /** One student, or several in one go: passed from one to the next, or side by side. */
-export function ObservingPage(props: ObservingProps) {
-  const { students, choices, wall, title, draftKey, forms = [] } = props;
+export function ObservingPage(loaded: ObservingProps) {
+  const wall = useWallNow(loaded.wall);
+  // On a page that was kept yesterday, today is another day.
+  const choices = useMemo(() => ({ ...loaded.choices, today: wall.on }), [loaded.choices, wall.on]);
+  const props = { ...loaded, wall, choices };
+  const { students, title, draftKey, forms = [] } = props;
   const goals = students.flatMap((student) => student.goals);
   const [draft, change] = useReducer(draftReducer, props, emptyDraft);
   const [isBeside, setBeside] = useState(false);

@@ -25,7 +25,7 @@ import { waitingDialogWords } from './words';
 
 /** What waits on this device: read, changed, taken away, sent now. */
 export default function WaitingDialog({ onClose }: { onClose: () => void }) {
-  const { list, unreadable, whys, sendNow, remove } = useWaiting();
+  const { list, unreadable, sealed, whys, sendNow, remove } = useWaiting();
   const [changing, setChanging] = useState<Changeable | null>(null);
   const [removing, setRemoving] = useState<string | null>(null);
   return (
@@ -39,10 +39,11 @@ export default function WaitingDialog({ onClose }: { onClose: () => void }) {
         ) : (
           <>
             <p className="mt-1 text-small text-ink-2">
-              {list.length + unreadable.length === 0
+              {list.length + unreadable.length + sealed === 0
                 ? waitingDialogWords.nothingWaitsTheServerHas
                 : waitingDialogWords.itIsKeptOnThis}
             </p>
+            {sealed > 0 && <p className="mt-2 text-small">{waitingDialogWords.moreAreSealed(sealed)}</p>}
             <ul className="mt-3">
               {list.map((waiting) => (
                 <li key={waiting.id} className="border-t border-rule py-3">

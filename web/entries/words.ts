@@ -41,6 +41,8 @@ export const waitingDialogWords = {
   waitingToBeSent: 'Waiting to be sent',
   nothingWaitsTheServerHas: 'Nothing waits: the server has everything.',
   itIsKeptOnThis: 'It is kept on this device until the server has it.',
+  moreAreSealed: (count: number) =>
+    `${count} of them ${count === 1 ? 'is' : 'are'} sealed since you signed out here: read and sent as soon as the server is reached.`,
   itHasNotBeenSent: 'It has not been sent and will be lost.',
   takeItAway: 'Remove it',
   keepIt: 'Keep it',

@@ -9,6 +9,7 @@ import { preferencesOf, sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
+import { KeptHere } from '../platform/offline/kept-here';
 import { useWaiting } from '../platform/offline/waiting';
 import { Dialog } from '../platform/ui/dialog';
 import { MarginTitle, Page } from '../platform/ui/page';
@@ -18,12 +19,12 @@ import { accountWords } from './words';
 export const loader = withErrors(async ({ context, request }: Route.LoaderArgs) => {
   const { actor, person, school } = personOf(context);
   const { name, work, email } = person;
-  const [invitations, { theme, shortcuts }] = await Promise.all([
+  const [invitations, { theme, shortcuts, keepsPages }] = await Promise.all([
     invitationsTo(database(), actor),
     preferencesOf(request),
   ]);
   return {
-    ...{ name, work, email, schoolName: school.name, theme, shortcuts },
+    ...{ name, work, email, schoolName: school.name, theme, shortcuts, keepsPages },
     invitations: invitations.map(({ id, role, madeByName }) => ({ id, role: roleWords[role], madeByName })),
   };
 });
@@ -51,7 +52,7 @@ const themes = [
 ] as const;
 
 export default function Account({ loaderData }: Route.ComponentProps) {
-  const { name, work, email, schoolName, theme, shortcuts, invitations } = loaderData;
+  const { name, work, email, schoolName, theme, shortcuts, keepsPages, invitations } = loaderData;
   return (
     <Page
       marginName={accountWords.aboutThisDevice}
@@ -105,24 +106,11 @@ export default function Account({ loaderData }: Route.ComponentProps) {
       </Form>
       <h2 className="mt-8 text-lg">{accountWords.keyboardShortcuts}</h2>
       <p className="mt-1 text-small text-ink-2">{accountWords.singleKeysSuchAsO}</p>
-      <Form method="post" action="/preferences" className="mt-3 flex flex-wrap gap-2">
-        <input type="hidden" name="from" value="/account" />
-        {(['on', 'off'] as const).map((key) => {
-          const isChosen = shortcuts === (key === 'on');
-          return (
-            <button
-              type="submit"
-              key={key}
-              name="shortcuts"
-              value={key}
-              aria-pressed={isChosen}
-              className={`btn ${isChosen ? 'btn-primary' : ''}`}
-            >
-              {key === 'on' ? accountWords.on : accountWords.off}
-            </button>
-          );
-        })}
-      </Form>
+      <OnOff name="shortcuts" isOn={shortcuts} />
+      <h2 className="mt-8 text-lg">{accountWords.withoutNetwork}</h2>
+      <p className="mt-1 text-small text-ink-2">{accountWords.whatYouNeedToGoOn}</p>
+      <KeptHere isOn={keepsPages} />
+      <OnOff name="keepsPages" isOn={keepsPages} />
       <h2 className="mt-8 text-lg">{accountWords.leaving}</h2>
       <div className="mt-3 flex flex-wrap gap-2">
         <SignOut>{accountWords.signOut}</SignOut>
@@ -130,6 +118,30 @@ export default function Account({ loaderData }: Route.ComponentProps) {
       </div>
       <p className="mt-2 text-small text-ink-2">{accountWords.everywhereEndsTheSignIn}</p>
     </Page>
+  );
+}
+
+/** What this device prefers, on or off. */
+function OnOff({ name, isOn }: { name: 'shortcuts' | 'keepsPages'; isOn: boolean }) {
+  return (
+    <Form method="post" action="/preferences" className="mt-3 flex flex-wrap gap-2">
+      <input type="hidden" name="from" value="/account" />
+      {(['on', 'off'] as const).map((key) => {
+        const isChosen = isOn === (key === 'on');
+        return (
+          <button
+            type="submit"
+            key={key}
+            name={name}
+            value={key}
+            aria-pressed={isChosen}
+            className={`btn ${isChosen ? 'btn-primary' : ''}`}
+          >
+            {key === 'on' ? accountWords.on : accountWords.off}
+          </button>
+        );
+      })}
+    </Form>
   );
 }
 

@@ -1,5 +1,6 @@
 import { getInputProps } from '@conform-to/react';
 import { parseWithZod } from '@conform-to/zod/v4';
+import { useEffect } from 'react';
 import { data, Form, redirect } from 'react-router';
 import { z } from 'zod';
 import { roleWords } from '~/core/students/roles';
@@ -11,10 +12,12 @@ import { database } from '~/server/platform/db/current';
 import { isDatabaseGone } from '~/server/platform/db/database';
 import { schoolIfAny } from '~/server/school/school';
 import { deviceCookie, sessionCookie } from '../platform/http/cookies';
+import { demoIsOpen } from '../platform/http/demo-open';
 import { formOf } from '../platform/http/form-of';
-import { demoIsOpen, localPath } from '../platform/http/local-path';
+import { localPath } from '../platform/http/local-path';
 import { addressContext } from '../platform/http/security';
 import { withErrors } from '../platform/http/with-errors';
+import { forgetHere } from '../platform/offline/connection';
 import { Field } from '../platform/ui/fields';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/sign-in';
@@ -94,6 +97,8 @@ export const meta: Route.MetaFunction = () => [{ title: signInWords.signInGentle
 const closedWords = signInWords.thisIsTheDemoWhich;
 
 export default function SignIn({ loaderData: { people, isClosed }, actionData }: Route.ComponentProps) {
+  // Nobody is signed in here: what could be read without network goes.
+  useEffect(() => void forgetHere(), []);
   const { form, fields, isBusy } = useSchemaForm(credentials, {
     result: actionData,
   });

@@ -6,6 +6,9 @@ export const accountWords = {
   youWillNotJoinThis: 'You will not join this team. Whoever asked you can see that.',
   pageTitle: 'Account · Gentle Margin',
   aboutThisDevice: 'About this device',
+  withoutNetwork: 'Without network',
+  whatYouNeedToGoOn:
+    'This device keeps what you need to go on recording where there is no network. On one that others use too, you may want it to keep nothing.',
   onThisDevice: 'On this device',
   theLookAndTheDiscreet:
     'The look and the discreet view are kept on this device only. What you mark while observing is kept here too until the server has it, seen by nobody else who signs in on this device.',

@@ -203,6 +203,16 @@ export default function School({
             />
           </div>
         </Section>
+        <Section title={schoolWords.withoutNetwork}>
+          <p className="mb-3 text-small text-ink-2">{schoolWords.devicesKeepWhatTheyNeed}</p>
+          <TextField
+            field={fields.daysOnDevices}
+            label={schoolWords.keptForAtMost}
+            type="figure"
+            unit="days"
+            className="w-24"
+          />
+        </Section>
         <Section title={schoolWords.stepsOfTheirWork}>
           <p className="mb-3 text-small text-ink-2">{schoolWords.fiveMeanings}</p>
           <div className="grid gap-4 sm:grid-cols-3 lg:grid-cols-5">

@@ -82,6 +82,10 @@ export const schoolWords = {
   on: 'On',
   signingOutByItself: 'Signing out by itself',
   whenNobodyUsesASign: 'When nobody uses a sign-in for this long, it ends.',
+  withoutNetwork: 'Without network',
+  devicesKeepWhatTheyNeed:
+    'The devices of your staff keep what they need to go on recording without network: locked, of their own students, until they sign out. 0 days keeps nothing.',
+  keptForAtMost: 'Kept for at most',
   onASharedTablet: 'On a shared tablet',
   elsewhere: 'Elsewhere',
   saveTheSchool: 'Save the school',

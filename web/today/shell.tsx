@@ -9,6 +9,7 @@ import { can } from '~/server/students/rights';
 import { studentTabs } from '~/server/students/students';
 import { personOf, signedIn } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
+import { KeptStrip } from '../platform/offline/kept-strip';
 import { useWaiting, WaitingProvider } from '../platform/offline/waiting';
 import { Dialog } from '../platform/ui/dialog';
 import { KeyHelp } from '../platform/ui/key-help';
@@ -116,6 +117,7 @@ function SignedIn({ tabs, discreet, person, schoolName, schools, schoolId }: Rou
           {person.initials}
         </Link>
       </header>
+      <KeptStrip />
       <StillGoing tabs={tabs} />
       <div className="flex grow max-sm:flex-col">
         <StudentTabs tabs={tabs} />
@@ -188,8 +190,8 @@ function SchoolSwitch({ schools, schoolId }: { schools: { id: string; name: stri
 
 /** How much waits on this device; nothing to see while the server has everything. */
 function WaitingButton({ onPress }: { onPress: () => void }) {
-  const { list, unreadable } = useWaiting();
-  const all = list.length + unreadable.length;
+  const { list, unreadable, sealed } = useWaiting();
+  const all = list.length + unreadable.length + sealed;
   useEffect(() => {
     // While it can still be fetched: it will be needed without the server.
     const timer = setTimeout(() => loadWaitingDialog().catch(() => {}), 3000);

@@ -103,3 +103,13 @@ export const todayWords = {
 export const attentionWords = {
   needsACloserLook: 'Needs a closer look',
 };
+
+/** `record-for.tsx` */
+export const recordForWords = {
+  pageTitle: 'Record an incident · Gentle Margin',
+  recordAnIncident: 'Record an incident',
+  ofWhom: 'Of whom?',
+  youMayObserveNobody: 'There is no student whom you observe.',
+  whatComesNext: 'What comes next',
+  dateTimeAndObserver: 'Date, time and observer are filled in; what happened is a few taps.',
+};

@@ -106,6 +106,7 @@ describe('a row of a student', () => {
           'rounds',
           'school_staff',
           'schools',
+          'sealing_keys',
         ],
         ...['set_up_codes', 'sign_in_sessions', 'test_mail_rules'],
       ].sort(),

@@ -9,6 +9,7 @@ import * as terms from './migrations/0003-terms';
 import * as fidelity from './migrations/0004-fidelity';
 import * as desk from './migrations/0005-desk';
 import * as forms from './migrations/0006-forms';
+import * as devices from './migrations/0007-devices';
 
 type Migration = { up: (db: Knex) => Promise<unknown> };
 
@@ -23,6 +24,7 @@ export const migrations: Record<string, Migration> = {
   '0004-fidelity': fidelity,
   '0005-desk': desk,
   '0006-forms': forms,
+  '0007-devices': devices,
 };
 
 const cannotGoBack = async () => {

@@ -18,7 +18,7 @@ export interface AccessLogRow {
   person_id: string | null;
   link_id: string | null;
   what: string;
-  how: 'opened' | 'exported' | 'sent' | 'issued';
+  how: 'opened' | 'exported' | 'sent' | 'issued' | 'kept';
   at: Date;
   day: string;
 }
@@ -631,6 +631,14 @@ export interface SchoolsRow {
   daily_message_limit: number;
   is_demo: boolean;
   step_words: unknown;
+  days_on_devices: number;
+}
+
+export interface SealingKeysRow {
+  id: string;
+  public_key: unknown;
+  private_key: unknown;
+  made_at: Date;
 }
 
 export interface SetUpCodesRow {
@@ -959,7 +967,8 @@ interface AllTables {
   round_goals: Table<RoundGoalsRow, never>;
   rounds: Table<RoundsRow, 'weekday' | 'starts_at' | 'removed_at'>;
   school_staff: Table<SchoolStaffRow, 'is_admin' | 'until_date'>;
-  schools: Table<SchoolsRow, 'idle_minutes' | 'shared_idle_minutes' | 'daily_message_limit' | 'is_demo' | 'step_words'>;
+  schools: Table<SchoolsRow, 'idle_minutes' | 'shared_idle_minutes' | 'daily_message_limit' | 'is_demo' | 'step_words' | 'days_on_devices'>;
+  sealing_keys: Table<SealingKeysRow, never>;
   set_up_codes: Table<SetUpCodesRow, 'only_one'>;
   share_link_passes: Table<ShareLinkPassesRow, never>;
   share_link_tokens: Table<ShareLinkTokensRow, never>;

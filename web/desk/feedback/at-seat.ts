@@ -4,8 +4,8 @@ import { resumeSeat, type Seat, studentInSeat } from '~/server/desk/seats';
 import { now } from '~/server/platform/clock';
 import { asking, database } from '~/server/platform/db/current';
 import { seatCookie } from '../../platform/http/cookies';
+import { demoIsOpen } from '../../platform/http/demo-open';
 import { withFailures } from '../../platform/http/failure-answer';
-import { demoIsOpen } from '../../platform/http/local-path';
 import type { AtDesk } from '../at-desk';
 
 /** The seat, at this moment. */

@@ -1,11 +1,11 @@
-import { Link, useNavigate } from 'react-router';
-import { z } from 'zod';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { discreetStudent } from '~/core/goals/discreet';
 import { staffForms } from '~/server/entries/forms/forms';
 import { database } from '~/server/platform/db/current';
 import { requireStudent, supportTeam } from '~/server/students/students';
 import { idFrom, personOf } from '../../platform/http/request-person';
 import { withErrors } from '../../platform/http/with-errors';
+import { useWallNow } from '../../platform/offline/connection';
 import { SaveBar } from '../../platform/offline/save-bar';
 import { MarginTitle, Page } from '../../platform/ui/page';
 import { useKey } from '../../platform/ui/use-key';
@@ -16,14 +16,11 @@ import { OpenQuestions } from './open-questions';
 import { type NoteForm, type NoteScreen, useNote } from './use-note';
 import { newNoteWords } from './words';
 
-export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, person, wall, discreet } = personOf(context);
   const found = await requireStudent(database(), actor, idFrom(params.studentId), 'observe');
   const { id, shortName, firstName } = discreet ? discreetStudent(found) : found;
   const forms = await staffForms(database(), actor);
-  const chosen = z.uuid().safeParse(new URL(request.url).searchParams.get('form'));
-  // Of one there is nothing to choose.
-  const form = forms.find((one) => one.id === chosen.data) ?? (forms.length === 1 ? forms[0] : undefined) ?? null;
   const team = await supportTeam(database(), found.id, actor.today);
   const screen: NoteScreen = {
     ...{ student: { id, shortName, firstName }, personId: person.id, wall },
@@ -31,14 +28,17 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   };
   return {
     screen,
-    form: form && { id: form.id, version: form.version, title: form.title, hint: form.hint, questions: form.questions },
-    forms: forms.map((one) => ({ id: one.id, title: one.title, hint: one.hint })),
+    forms: forms.map(({ id, version, title, hint, questions }): NoteForm => ({ id, version, title, hint, questions })),
   };
 });
 
 export const meta: Route.MetaFunction = () => [{ title: newNoteWords.pageTitle }];
 
-export default function NewNote({ loaderData: { screen, form, forms } }: Route.ComponentProps) {
+export default function NewNote({ loaderData: { screen: loaded, forms } }: Route.ComponentProps) {
+  const [search] = useSearchParams();
+  const screen = { ...loaded, wall: useWallNow(loaded.wall) };
+  // Of one there is nothing to choose.
+  const form = forms.find(({ id }) => id === search.get('form')) ?? (forms.length === 1 ? forms[0] : undefined);
   if (form) return <FillIn key={`${screen.student.id} ${form.id}`} screen={screen} form={form} />;
   return (
     <Page marginName={newNoteWords.about} margin={<Margin />}>

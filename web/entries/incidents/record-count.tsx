@@ -26,6 +26,7 @@ import { useKeptDraft } from '../use-kept-draft';
 import type { Route } from './+types/record-count';
 import { NothingToChoose } from './record-incident';
 import { incidentScreenOf } from './recording';
+import { useScreenNow } from './use-screen-now';
 import { recordCountWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
@@ -54,7 +55,8 @@ const countDraft = z.object({
 });
 type CountDraft = z.infer<typeof countDraft>;
 
-export default function RecordCount({ loaderData: { incidentScreen, mayEditGoals } }: Route.ComponentProps) {
+export default function RecordCount({ loaderData: { incidentScreen: loaded, mayEditGoals } }: Route.ComponentProps) {
+  const incidentScreen = useScreenNow(loaded);
   const { student, offered } = incidentScreen;
   const behaviors = offered.behavior.filter(({ counted, timed }) => counted || timed);
   if (behaviors.length === 0) return <NothingToChoose student={student} mayEditGoals={mayEditGoals} toCount />;

@@ -32,6 +32,7 @@ import {
 } from './incident-draft';
 import { IncidentFields } from './incident-fields';
 import { incidentScreenOf } from './recording';
+import { useScreenNow } from './use-screen-now';
 import { incidentWords, recordIncidentWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
@@ -47,7 +48,8 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
 export const meta: Route.MetaFunction = () => [{ title: recordIncidentWords.pageTitle }];
 
 export default function RecordIncident({ loaderData }: Route.ComponentProps) {
-  const { incidentScreen, mayEditGoals } = loaderData;
+  const { mayEditGoals } = loaderData;
+  const incidentScreen = useScreenNow(loaderData.incidentScreen);
   const { student, offered } = incidentScreen;
   if (!offered.behavior.some(({ abc }) => abc))
     return <NothingToChoose student={student} mayEditGoals={mayEditGoals} />;

@@ -3,8 +3,8 @@ import { type BehindStack, stackBehind } from '~/server/entries/ratings/stack-ra
 import { canOpenLink } from '~/server/people/attempts';
 import { asking, database } from '~/server/platform/db/current';
 import { closed } from '../../platform/http/at-door';
+import { demoIsOpen } from '../../platform/http/demo-open';
 import { withFailures } from '../../platform/http/failure-answer';
-import { demoIsOpen } from '../../platform/http/local-path';
 import { addressContext } from '../../platform/http/security';
 
 interface AtStack {

@@ -23,6 +23,8 @@ export function makeApp(build: ServerBuild, { assets }: { assets: string }): Exp
   app.set('trust proxy', /^\d+$/.test(config.TRUST_PROXY) ? Number(config.TRUST_PROXY) : config.TRUST_PROXY);
   app.use(compressPages);
   app.use('/assets', express.static(`${assets}/assets`, { immutable: true, maxAge: '1y', index: false }));
+  // A browser asks for these again and again: whether there is a newer program, and what it is called.
+  app.get(['/worker.js', '/manifest.webmanifest'], express.static(assets, { maxAge: 0, index: false }));
   app.get(/\.\w+$/, express.static(assets, { maxAge: '1h', index: false }));
   app.use(logRequests);
   app.get('/health', health);

@@ -30,6 +30,8 @@ const preferences = z.object({
   discreet: z.boolean().catch(false),
   /** Whether single keys do something (WCAG 2.1.4). */
   shortcuts: z.boolean().catch(true),
+  /** Whether this device keeps pages for when there is no network. */
+  keepsPages: z.boolean().catch(true),
 });
 export type Preferences = z.infer<typeof preferences>;
 

@@ -1,5 +1,3 @@
-import { config } from '~/server/platform/config';
-
 /**
  * Whether an address leads to the machine it is opened on.
  *
@@ -26,6 +24,3 @@ export function localPath(text: string | null | undefined): string | null {
   const path = url?.origin === here ? url.pathname + url.search : null;
   return path && !path.startsWith('//') ? path : null;
 }
-
-/** The demo’s password and cards are known to everyone: it is for this machine, unless somebody has said that it is for others too. */
-export const demoIsOpen = config.DEMO === '1' || isLoopback(config.PUBLIC_URL);

@@ -44,19 +44,22 @@ export const signedIn: MiddlewareFunction<Response> = async ({ request, context 
   await writePages(request, context, response.status);
   if (asker.newToken) response.headers.append('Set-Cookie', await sessionCookie.serialize(asker.newToken));
   response.headers.set('Cache-Control', 'no-store');
+  // A device keeps pages of nobody but whoever has it.
+  response.headers.set('X-Person', asker.person.id);
   return response;
 };
 
 const studentPages = /^\/students\/([0-9a-f-]{36})(?:\/|\.data|$)/;
 
-/** What is opened of a student stands in the access log, once a day and person. */
+/** What is opened of a student, or kept by a device for later, stands in the access log: once a day and person. */
 async function writePages(request: Request, context: Readonly<RouterContextProvider>, status: number): Promise<void> {
   const studentId = studentPages.exec(new URL(request.url).pathname)?.[1];
   if (request.method !== 'GET' || status >= 400 || !studentId || !z.uuid().safeParse(studentId).success) return;
   const { actor, now: at } = personOf(context);
-  if (isRecorded(actor, studentId)) return;
+  const how = request.headers.has('X-Kept') ? 'kept' : 'opened';
+  if (isRecorded(actor, studentId, how)) return;
   try {
-    await asking(actor, () => recordPages(database(), actor, studentId, at));
+    await asking(actor, () => recordPages(database(), actor, { studentId, how }, at));
   } catch (error) {
     throw failureAnswer(error);
   }

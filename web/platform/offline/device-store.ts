@@ -1,9 +1,10 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { z } from 'zod';
 import { readWaiting, type WaitingItem } from '~/core/entries/waiting';
+import { isLockable, type Lockable, lock, opened as openedOf } from './locked';
 
-/** What stands in the store; what else it says is known only when it is read. */
-type Stored = Pick<WaitingItem, 'id' | 'personId' | 'savedAt' | 'problem'>;
+/** What stands in the store beside its content; what that says is known only when it is opened. */
+type Stored = Pick<WaitingItem, 'id' | 'personId' | 'savedAt' | 'problem'> & { content?: Lockable };
 
 interface Schema extends DBSchema {
   drafts: { key: string; value: unknown };
@@ -22,15 +23,34 @@ function store() {
   return opened;
 }
 
-/** What is being marked, kept on this device. One draft for each person and each thing they observe. */
+/** Whose draft it is: its key begins with the person. A student at a desk has no account, and nothing to lock with. */
+const personOf = (key: string): string | null => /^[0-9a-f-]{36}(?= )/.exec(key)?.[0] ?? null;
+
+let written: Promise<unknown> = Promise.resolve();
+
+/** Locking takes a moment: what is kept later must not be written over by what was kept before. */
+function inTurn<Result>(work: () => Promise<Result>): Promise<Result> {
+  const turn = written.then(work, work);
+  written = turn.catch(() => {});
+  return turn;
+}
+
+/** What is being marked, kept on this device: one draft for each person and each thing they observe. */
 export const draftStore = {
   /** The draft; null where there is none, or one of another version that its schema does not take. */
   read: async <Draft>(key: string, schema: z.ZodType<Draft>): Promise<Draft | null> => {
-    const parsed = schema.safeParse(await (await store()).get('drafts', key));
+    const kept = await (await store()).get('drafts', key);
+    const person = personOf(key);
+    const draft = person && isLockable(kept) ? (await openedOf(person, kept))?.value : kept;
+    const parsed = schema.safeParse(draft);
     return parsed.success ? parsed.data : null;
   },
-  keep: async (key: string, draft: unknown) => void (await (await store()).put('drafts', draft, key)),
-  forget: async (key: string) => (await store()).delete('drafts', key),
+  keep: (key: string, draft: unknown) =>
+    inTurn(async () => {
+      const person = personOf(key);
+      await (await store()).put('drafts', person ? await lock(person, draft) : draft, key);
+    }),
+  forget: (key: string) => inTurn(async () => (await store()).delete('drafts', key)),
 };
 
 /** What was kept here by another version and cannot be read by this one. It stays until its owner has taken it away. */
@@ -41,21 +61,40 @@ export interface Unreadable {
   raw: unknown;
 }
 
+/** What waits of a person: what can be read, what cannot, and how many are sealed until the server is reached. */
+interface Kept {
+  list: WaitingItem[];
+  unreadable: Unreadable[];
+  sealed: number;
+}
+
 /** What is saved, kept on this device until the server has it. */
 export const waitingStore = {
   /** What waits of one person, the oldest first. */
-  of: async (personId: string) => {
+  of: async (personId: string): Promise<Kept> => {
     const all = await (await store()).getAllFromIndex('waiting', 'personId', personId);
-    const list: WaitingItem[] = [];
-    const unreadable: Unreadable[] = [];
-    for (const raw of all.toSorted((a, b) => a.savedAt - b.savedAt)) {
+    const kept: Kept = { list: [], unreadable: [], sealed: 0 };
+    for (const stored of all.toSorted((a, b) => a.savedAt - b.savedAt)) {
+      const { content, ...beside } = stored;
+      const open = content ? await openedOf(personId, content) : { value: stored, byServer: false };
+      if (!open) {
+        kept.sealed++;
+        continue;
+      }
+      // Whoever had sealed it is here again: from now on this device can read it by itself.
+      if (open.byServer) await (await store()).put('waiting', { ...stored, content: await lock(personId, open.value) });
+      const raw = typeof open.value === 'object' ? { ...open.value, ...beside } : open.value;
       const item = readWaiting(raw);
-      if (item) list.push(item);
-      else unreadable.push({ id: raw.id, savedAt: raw.savedAt, raw });
+      if (item) kept.list.push(item);
+      else kept.unreadable.push({ id: stored.id, savedAt: stored.savedAt, raw });
     }
-    return { list, unreadable };
+    return kept;
   },
-  keep: async (item: WaitingItem) => void (await (await store()).put('waiting', item)),
+  keep: async (item: WaitingItem) => {
+    const { id, personId, savedAt, problem } = item;
+    const content = await lock(personId, item);
+    await (await store()).put('waiting', { id, personId, savedAt, problem, content });
+  },
   remove: async (id: string) => (await store()).delete('waiting', id),
   /**
    * What came of sending it: it is done with, or it stays with its problem. When it was changed while it was under

@@ -14,6 +14,8 @@ interface Waiting {
   list: WaitingItem[];
   /** What an older version kept here that this one cannot read. */
   unreadable: Unreadable[];
+  /** How many more lie here sealed: they are read, and sent, as soon as the server is reached. */
+  sealed: number;
   /** Why each of them has not been sent yet, by its id; nothing of those not tried here. */
   whys: Readonly<Record<string, Why>>;
   /** Keeps what was saved on this device and sends it; what the server refuses is handed back. */
@@ -56,6 +58,7 @@ const nowhere = waitingWords.theServerCannotBeReached;
 export function WaitingProvider({ personId, children }: { personId: string; children: ReactNode }) {
   const [list, setList] = useState<WaitingItem[]>([]);
   const [unreadable, setUnreadable] = useState<Unreadable[]>([]);
+  const [sealed, setSealed] = useState(0);
   const [whys, setWhys] = useState<Record<string, Why>>({});
   const { revalidate } = useRevalidator();
   const pause = useRef(FIRST_PAUSE);
@@ -63,10 +66,11 @@ export function WaitingProvider({ personId, children }: { personId: string; chil
   const isSending = useRef(false);
 
   const look = useCallback(async () => {
-    const found = await waitingStore.of(personId).catch(() => ({ list: [], unreadable: [] }));
+    const found = await waitingStore.of(personId).catch(() => ({ list: [], unreadable: [], sealed: 0 }));
     setList(found.list);
     setUnreadable(found.unreadable);
-    return found.list;
+    setSealed(found.sealed);
+    return found;
   }, [personId]);
 
   const sendAll = useCallback(async () => {
@@ -74,7 +78,7 @@ export function WaitingProvider({ personId, children }: { personId: string; chil
     isSending.current = true;
     try {
       let hasSaved = false;
-      for (const item of (await look()).filter(({ problem }) => problem === null)) {
+      for (const item of (await look()).list.filter(({ problem }) => problem === null)) {
         const sent = await send(item);
         setWhys((before) => withWhy(before, item.id, sent));
         if (sent.is === 'waits') {
@@ -92,7 +96,7 @@ export function WaitingProvider({ personId, children }: { personId: string; chil
     }
     const left = await look();
     clearTimeout(timer.current);
-    if (!left.some(({ problem }) => problem === null)) return;
+    if (left.sealed === 0 && !left.list.some(({ problem }) => problem === null)) return;
     timer.current = setTimeout(sendAll, pause.current);
     pause.current = Math.min(LONGEST_PAUSE, 2 * pause.current);
   }, [look, revalidate]);
@@ -115,13 +119,14 @@ export function WaitingProvider({ personId, children }: { personId: string; chil
     () => ({
       list,
       unreadable,
+      sealed,
       whys,
       save: async (items) => {
         const results = await Promise.all(items.map((item) => keepAndSend(item, { isQuiet: items.length > 1 })));
         setWhys((before) => results.reduce((all, sent, at) => withWhy(all, defined(items[at]).id, sent), before));
         const left = await look();
         clearTimeout(timer.current);
-        if (left.length > 0) timer.current = setTimeout(sendAll, pause.current);
+        if (left.list.length > 0) timer.current = setTimeout(sendAll, pause.current);
         return results;
       },
       change: async (item) => {
@@ -135,7 +140,7 @@ export function WaitingProvider({ personId, children }: { personId: string; chil
       },
       sendNow,
     }),
-    [list, unreadable, whys, look, sendAll, sendNow],
+    [list, unreadable, sealed, whys, look, sendAll, sendNow],
   );
   return <WaitingContext value={waiting}>{children}</WaitingContext>;
 }

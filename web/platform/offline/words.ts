@@ -36,3 +36,29 @@ export const saveBarWords = {
   saveAndAddAnother: 'Save and add another',
   another: '+ another',
 };
+
+/** `opening.tsx` */
+export const openingWords = {
+  pageTitle: 'Gentle Margin',
+  gentleMargin: 'Gentle Margin',
+  openingWhatIsKept: 'Opening what is kept on this device …',
+  goOn: 'Go on',
+};
+
+/** `kept-strip.tsx` */
+export const keptStripWords = {
+  noConnection: 'No connection.',
+  thisIsAsOf: (moment: string) =>
+    `This page is as it was at ${moment}. What you record is kept on this device, and sent by itself later.`,
+  tryAgain: 'Try again',
+  aNewVersionIsReady: 'A new version is ready. What you are writing is kept.',
+  useItNow: 'Use it now',
+};
+
+/** `kept-here.tsx` */
+export const keptHereWords = {
+  thisBrowserCannot: 'This browser keeps nothing: it needs a secure address (https).',
+  nothing: 'Nothing is kept on this device at the moment.',
+  pages: (count: number, size: string) =>
+    `${count} ${count === 1 ? 'page' : 'pages'} of your students, locked (${size}). They go when you sign out.`,
+};

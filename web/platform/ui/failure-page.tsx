@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
-import { isRouteErrorResponse, Link } from 'react-router';
+import { isRouteErrorResponse, Link, useRevalidator } from 'react-router';
+import { isUnreachable } from '../offline/unreachable';
 import { failurePageWords } from './words';
 
 interface Words {
@@ -9,6 +10,13 @@ interface Words {
 }
 
 function wordsFor(error: unknown): Words {
+  if (isUnreachable(error)) {
+    return {
+      title: failurePageWords.noConnection,
+      happened: failurePageWords.thisPageIsNotKept,
+      next: failurePageWords.whatYouRecordedIsSafe,
+    };
+  }
   const status = isRouteErrorResponse(error) ? error.status : 500;
   switch (status) {
     case 404:
@@ -78,7 +86,9 @@ function useReturn(isWaiting: boolean) {
 /** What a page says when it cannot be shown: what happened, what is safe, what to do next. */
 export function FailurePage({ error }: { error: unknown }) {
   const { title, happened, next } = wordsFor(error);
-  useReturn(isRouteErrorResponse(error) && error.status === 503);
+  const isOut = isUnreachable(error);
+  const { revalidate, state } = useRevalidator();
+  useReturn(isOut || (isRouteErrorResponse(error) && error.status === 503));
   return (
     <main className="mx-auto max-w-xl px-6 py-20">
       <title>{failurePageWords.gentleMargin(title)}</title>
@@ -86,9 +96,19 @@ export function FailurePage({ error }: { error: unknown }) {
         <h1 className="text-2xl">{title}</h1>
         <p className="mt-4">{happened}</p>
         <p className="mt-2 text-ink-2">{next}</p>
-        <p className="mt-6">
-          <Link to="/students" className="btn">
-            {failurePageWords.toTheStudents}
+        <p className="mt-6 flex flex-wrap gap-2">
+          {isOut && (
+            <button
+              type="button"
+              className="btn btn-primary"
+              disabled={state !== 'idle'}
+              onClick={() => void revalidate()}
+            >
+              {failurePageWords.tryAgain}
+            </button>
+          )}
+          <Link to={isOut ? '/' : '/students'} className="btn">
+            {isOut ? failurePageWords.toToday : failurePageWords.toTheStudents}
           </Link>
         </p>
       </div>

@@ -16,9 +16,8 @@ export function OnItsWay() {
   }, [isIdle]);
   if (!isFelt) return null;
   return (
-    <progress
-      aria-label={onItsWayWords.onItsWay}
-      className="progress progress-accent no-print fixed inset-x-0 top-0 z-50 h-1 rounded-none"
-    />
+    <div role="status" className="no-print fixed inset-x-0 top-0 z-50">
+      <progress aria-label={onItsWayWords.onItsWay} className="progress progress-accent block h-1 rounded-none" />
+    </div>
   );
 }

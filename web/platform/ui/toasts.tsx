@@ -3,6 +3,7 @@ import { X } from 'lucide-react';
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useState } from 'react';
 import { Link, useSubmit } from 'react-router';
 import type { Toast } from '../http/cookies';
+import { NOT_SENT } from '../offline/unreachable';
 import { toastsWords } from './words';
 
 const SayContext = createContext<(text: string) => void>(() => {});
@@ -21,6 +22,11 @@ export function Toasts({ toast, children }: { toast: (Toast & { id: number }) | 
     setShown({ text, id: Date.now() });
     setOpen(true);
   }, []);
+  useEffect(() => {
+    const sayNotSent = () => say(toastsWords.notSent);
+    addEventListener(NOT_SENT, sayNotSent);
+    return () => removeEventListener(NOT_SENT, sayNotSent);
+  }, [say]);
   useEffect(() => {
     if (!toast) return;
     setShown(toast);

@@ -1,5 +1,6 @@
 import { useCallback, useEffect } from 'react';
 import { data, isRouteErrorResponse, type SubmitTarget, useFetcher } from 'react-router';
+import { isUnreachable } from '../offline/unreachable';
 
 /** What a save answers: where it leads, what needs another look, or that the server cannot be reached. */
 export type SaveAnswer = { savedTo: string } | { messages: Record<string, string> } | { unreachable: true };
@@ -11,7 +12,7 @@ export async function saveOrStay<T>(serverAction: () => Promise<T>) {
   try {
     return await serverAction();
   } catch (error) {
-    const isGone = error instanceof TypeError || (isRouteErrorResponse(error) && error.status === 503);
+    const isGone = isUnreachable(error) || (isRouteErrorResponse(error) && error.status === 503);
     if (!isGone) throw error;
     return data({ unreachable: true as const }, { status: 503 });
   }

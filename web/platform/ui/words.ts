@@ -25,6 +25,11 @@ export const failurePageWords = {
   somethingWentWrongOnOur: 'Something went wrong on our side',
   whatWasSavedIsSafe: 'What was saved is safe. The fault has been written down.',
   tryAgainIfItStays: 'Try again; if it stays, tell whoever looks after this installation.',
+  noConnection: 'No connection',
+  thisPageIsNotKept: 'The server cannot be reached, and this page is not kept on this device.',
+  whatYouRecordedIsSafe: 'What you recorded is safe: it is kept here, and sent by itself later.',
+  tryAgain: 'Try again',
+  toToday: 'To Today',
   gentleMargin: (title: string) => `${title} · Gentle Margin`,
   toTheStudents: 'To the students',
 };
@@ -32,6 +37,7 @@ export const failurePageWords = {
 /** `toasts.tsx` */
 export const toastsWords = {
   doneJustNow: 'Done just now',
+  notSent: 'No connection: this was not sent. What you typed is still here; send it again when there is one.',
   undo: 'Undo',
   close: 'Close',
 };

@@ -1,0 +1,76 @@
+import { useEffect } from 'react';
+import { useLocation, useRevalidator } from 'react-router';
+import { useKeptAt, useWorker } from './connection';
+import { useWaiting } from './waiting';
+import { keptStripWords } from './words';
+
+/** While there is no connection: how often it is looked whether there is one again, in milliseconds. */
+const LOOK_AGAIN = 10_000;
+
+/** Where something is being recorded, nothing is replaced under the hands. */
+const RECORDING = /\/(observe|new|table|edit)$|^\/rounds\/./;
+
+/** Says that what is shown was kept on this device, and that a newer version has come. */
+export function KeptStrip() {
+  const keptAt = useKeptAt();
+  const takeOver = useWorker();
+  const { pathname } = useLocation();
+  const { revalidate, state } = useRevalidator();
+  const { sendNow } = useWaiting();
+  useEffect(() => {
+    if (keptAt === null) return;
+    const look = async () => {
+      const answer = await fetch('/health').catch(() => null);
+      if (!answer?.ok) return;
+      sendNow();
+      void revalidate();
+    };
+    const timer = setInterval(look, LOOK_AGAIN);
+    addEventListener('online', look);
+    return () => {
+      clearInterval(timer);
+      removeEventListener('online', look);
+    };
+  }, [keptAt, revalidate, sendNow]);
+  if (keptAt !== null) {
+    return (
+      <Strip>
+        <span>
+          <strong>{keptStripWords.noConnection}</strong> {keptStripWords.thisIsAsOf(momentOf(keptAt))}
+        </span>
+        <button type="button" className="btn btn-sm" disabled={state !== 'idle'} onClick={() => revalidate()}>
+          {keptStripWords.tryAgain}
+        </button>
+      </Strip>
+    );
+  }
+  if (!takeOver || RECORDING.test(pathname)) return null;
+  return (
+    <Strip>
+      <span>{keptStripWords.aNewVersionIsReady}</span>
+      <button type="button" className="btn btn-sm" onClick={takeOver}>
+        {keptStripWords.useItNow}
+      </button>
+    </Strip>
+  );
+}
+
+function Strip({ children }: { children: React.ReactNode }) {
+  return (
+    <div
+      role="status"
+      className="no-print flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule bg-wash px-4 py-1.5 text-small"
+    >
+      {children}
+    </div>
+  );
+}
+
+function momentOf(at: number): string {
+  const then = new Date(at);
+  const time = then.toLocaleTimeString('en-US', { hour: 'numeric', minute: '2-digit' });
+  const isToday = then.toDateString() === new Date().toDateString();
+  return isToday
+    ? time
+    : `${then.toLocaleDateString('en-US', { weekday: 'short', month: 'short', day: 'numeric' })}, ${time}`;
+}

@@ -1,0 +1,30 @@
+import { useEffect } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { localPath } from '../http/local-path';
+import type { Route } from './+types/opening';
+import { openingWords } from './words';
+
+export const meta: Route.MetaFunction = () => [{ title: openingWords.pageTitle }];
+
+/** What a device shows first when there is no network: kept with the program, it leads on to the page that was asked for. */
+export default function Opening() {
+  const [search] = useSearchParams();
+  const to = localPath(search.get('to')) ?? '/';
+  const navigate = useNavigate();
+  useEffect(() => {
+    void navigate(to, { replace: true });
+  }, [navigate, to]);
+  return (
+    <main className="mx-auto max-w-xl px-6 py-20 text-ink-2">
+      <h1 className="text-2xl text-ink">{openingWords.gentleMargin}</h1>
+      <p className="mt-4">{openingWords.openingWhatIsKept}</p>
+      <noscript>
+        <p className="mt-4">
+          <Link to={to} className="link">
+            {openingWords.goOn}
+          </Link>
+        </p>
+      </noscript>
+    </main>
+  );
+}
