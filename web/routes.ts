@@ -60,6 +60,7 @@ export default [
     route('account', 'people/account.tsx'),
     route('sign-out', 'people/sign-out.ts'),
     route('finder', 'today/finder-entries.ts'),
+    route('setup', 'today/setup.tsx'),
     route('kept', 'today/kept.ts'),
     route('unseal', 'people/unseal.ts'),
     route('incidents/new', 'today/record-for.tsx'),

@@ -88,6 +88,8 @@ export async function studentsOf(db: Database, actor: Actor): Promise<Student<'s
 
 const tabFactsRow = tabRow.extend({
   ...membershipRow.shape,
+  /** The first of their groups, as the school orders them. */
+  group: z.string().nullable(),
   /** Those that may be observed today. */
   goals: z.array(
     z.object({
@@ -109,6 +111,7 @@ export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[
     'student-tabs',
     tabFactsRow,
     `select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, m.role, m.rights,
+            own.group,
             coalesce((select json_agg(json_build_object('startsOn', g.starts_on, 'plannedGap', g.planned_gap,
                         'observerIds', coalesce((select json_agg(go.person_id) from goal_observers go where go.goal_id = g.id), '[]'), 'lastOn',
                         (select max(o.observed_on) from entries o where o.student_id = s.id and o.goal_id = g.id and o.kind = 'goal' and not o.withdrawn)))
@@ -119,8 +122,11 @@ export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[
                         'time', to_char(n.observed_time, 'HH24:MI')) order by n.observed_on, n.observed_time)
                         from entries n where n.student_id = s.id and n.is_going and not n.withdrawn), '[]') as going
        from students s join team_members m on m.student_id = s.id and m.person_id = $2 and ${memberIsActive}
+            left join lateral (
+              select g.name as group, g.position from student_groups sg join class_groups g on g.id = sg.group_id
+               where sg.student_id = s.id order by g.position limit 1) own on true
       where s.school_id = $3 and s.archived_at is null
-      order by s.last_name, s.first_name`,
+      order by own.position nulls last, s.last_name, s.first_name`,
     [actor.today, actor.personId, actor.schoolId],
   );
   return tabs.map((tab) => (can(tab, 'see') ? tab : { ...tab, goals: [], going: [] }));

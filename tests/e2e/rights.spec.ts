@@ -38,6 +38,9 @@ const expected: Record<string, Record<string, number>> = {
   students: everyone,
   account: everyone,
   finder: everyone,
+  kept: everyone,
+  setup: everyone,
+  'incidents/new': everyone,
   'students/:studentId': team,
   'students/:studentId/edit': setsUp,
   'students/:studentId/individual-report': team,
@@ -159,6 +162,8 @@ const elsewhere = [
   'live',
   'sign-out',
   'preferences',
+  'opening',
+  'unseal',
   'school/switch',
   '*',
 ];

@@ -210,13 +210,12 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
           </h1>
         </div>
         {mayObserve && (
-          <Link
-            to={observe}
-            className="btn btn-primary no-print px-5 text-base max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20 max-sm:btn-lg"
-          >
-            {goalWords.observe}
-            <kbd className="keycap">O</kbd>
-          </Link>
+          <div className="under-thumb no-print flex">
+            <Link to={observe} className="btn btn-primary px-5 text-base max-sm:h-12 max-sm:grow">
+              {goalWords.observe}
+              <kbd className="keycap">O</kbd>
+            </Link>
+          </div>
         )}
       </header>
       {goal.wording && <p className="mt-2 max-w-3xl whitespace-pre-line text-ink-2">{goal.wording}</p>}

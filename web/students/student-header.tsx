@@ -109,16 +109,20 @@ function MainActions({ studentId, isDiscreet, isBehavior }: MainActionsProps) {
   const note = { to: 'notes/new', label: studentHeaderWords.note(isDiscreet), key: 'N' };
   const [first, ...others] = isBehavior ? [incident, count] : [observe, incident, note];
   return (
-    <div className="no-print flex shrink-0 gap-2 max-sm:fixed max-sm:inset-x-4 max-sm:bottom-4 max-sm:z-20">
+    <div className="under-thumb no-print flex shrink-0 gap-2">
       {others.map(({ to, label, key }) => (
-        <Link key={to} to={`/students/${studentId}/${to}`} className="btn px-4 text-base max-sm:btn-lg max-sm:px-3">
+        <Link
+          key={to}
+          to={`/students/${studentId}/${to}`}
+          className="btn px-4 text-base max-sm:h-12 max-sm:shrink max-sm:px-2.5 max-sm:text-small max-sm:leading-tight"
+        >
           {label} {key && <kbd className="keycap">{key}</kbd>}
         </Link>
       ))}
       {first && (
         <Link
           to={`/students/${studentId}/${first.to}`}
-          className="btn btn-primary px-5 text-base max-sm:btn-lg max-sm:grow"
+          className="btn btn-primary px-5 text-base max-sm:h-12 max-sm:grow max-sm:px-3"
         >
           {first.label} <kbd className="keycap">{first.key}</kbd>
         </Link>

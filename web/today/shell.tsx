@@ -1,6 +1,6 @@
 import { EyeOff, Search } from 'lucide-react';
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
-import { Link, NavLink, Outlet, useFetcher, useLocation } from 'react-router';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { Link, Outlet, useFetcher, useLocation } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
 import { discreetStudent } from '~/core/goals/discreet';
 import { isDueFor } from '~/core/progress/due';
@@ -9,12 +9,14 @@ import { can } from '~/server/students/rights';
 import { studentTabs } from '~/server/students/students';
 import { personOf, signedIn } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
-import { KeptStrip } from '../platform/offline/kept-strip';
+import { isRecording, KeptStrip } from '../platform/offline/kept-strip';
 import { useWaiting, WaitingProvider } from '../platform/offline/waiting';
 import { Dialog } from '../platform/ui/dialog';
 import { KeyHelp } from '../platform/ui/key-help';
 import { useKey } from '../platform/ui/use-key';
 import type { Route } from './+types/shell';
+import { Places, ThumbBar } from './places';
+import { StudentTabs } from './student-tabs';
 import { shellWords } from './words';
 
 const Finder = lazy(() => import('./finder'));
@@ -27,13 +29,23 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   const { person, actor, school, schools, discreet } = personOf(context);
   const tabs = (await studentTabs(database(), actor)).map((tab) => {
     const { id, initials, shortName } = discreet ? discreetStudent(tab) : tab;
+    const { group } = tab;
     const due =
       can(tab, 'see') &&
       tab.goals.some((goal) =>
         isDueFor(goal, { calendar: school.calendar, today: actor.today, personId: actor.personId }),
       );
     const going = tab.going.map((note) => ({ ...note, isToday: note.on === actor.today }));
-    return { id, initials, name: shortName, isDue: due, maySee: can(tab, 'see'), mayShare: can(tab, 'share'), going };
+    return {
+      id,
+      initials,
+      name: shortName,
+      group,
+      isDue: due,
+      maySee: can(tab, 'see'),
+      mayShare: can(tab, 'share'),
+      going,
+    };
   });
   const { id, initials, shortName } = person;
   return {
@@ -46,16 +58,7 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   };
 });
 
-const places = [
-  { to: '/', label: shellWords.today },
-  { to: '/students', label: shellWords.students },
-  { to: '/class', label: shellWords.class },
-  { to: '/patterns', label: shellWords.patterns },
-  { to: '/reports', label: shellWords.reports },
-  { to: '/team', label: shellWords.team },
-];
-
-type Tab = Route.ComponentProps['loaderData']['tabs'][number];
+export type Tab = Route.ComponentProps['loaderData']['tabs'][number];
 
 export default function Shell({ loaderData }: Route.ComponentProps) {
   const { id } = loaderData.person;
@@ -70,42 +73,32 @@ function SignedIn({ tabs, discreet, person, schoolName, schools, schoolId }: Rou
   const [open, setOpen] = useState<'finder' | 'keys' | 'waiting' | null>(null);
   useKey('/', () => setOpen('finder'), { takesOver: true });
   useKey('?', () => setOpen('keys'), { takesOver: true });
+  const { pathname } = useLocation();
   const close = () => setOpen(null);
   return (
     <div className="flex min-h-dvh flex-col">
       <a href="#page" className="btn btn-sm absolute left-2 -top-16 z-50 focus:top-2">
         {shellWords.toThePage}
       </a>
-      <header className="no-print flex h-13 shrink-0 items-center gap-1.5 border-b border-rule bg-sheet px-2 sm:gap-4 sm:px-4 lg:gap-6">
+      <header className="no-print flex h-13 shrink-0 items-center gap-1.5 border-b border-rule bg-sheet px-2 sm:gap-3 sm:px-4 xl:gap-6">
         <Link to="/" className="display flex items-center gap-2.5 text-xl whitespace-nowrap">
-          <span aria-hidden className="h-6 w-[3px] rounded bg-clay max-sm:hidden" />
-          <span className="max-md:sr-only">{shellWords.gentleMargin}</span>
+          <span aria-hidden className="h-6 w-[3px] rounded bg-clay max-sm:ml-2" />
+          <span className="sm:max-xl:sr-only">{shellWords.gentleMargin}</span>
         </Link>
-        <nav aria-label={shellWords.places} className="min-w-0 overflow-x-auto text-small whitespace-nowrap">
-          {places.map(({ to, label }) => (
-            <NavLink
-              key={to}
-              to={to}
-              end={to === '/'}
-              className="px-[3px] py-2 text-ink-2 sm:px-2.5 aria-[current=page]:font-bold aria-[current=page]:text-ink"
-            >
-              {label}
-            </NavLink>
-          ))}
-        </nav>
+        <Places />
         {schools.length > 1 ? (
           <SchoolSwitch schools={schools} schoolId={schoolId} />
         ) : (
-          <span className="ml-auto hidden text-small text-ink-3 xl:block">{schoolName}</span>
+          <span className="ml-auto hidden text-small text-ink-3 2xl:block">{schoolName}</span>
         )}
         <button
           type="button"
           onClick={() => setOpen('finder')}
-          className="flex h-9 shrink-0 items-center gap-3 rounded-field border border-rule bg-paper px-2.5 text-small text-ink-2 max-xl:ml-auto md:w-56"
+          className={`tap flex shrink-0 items-center gap-3 rounded-field border-edge bg-paper px-2.5 text-small text-ink-2 sm:border xl:w-52 ${schools.length > 1 ? '' : 'max-2xl:ml-auto'}`}
         >
-          <span className="max-md:sr-only">{shellWords.findAStudentOrGoal}</span>
-          <Search size={16} aria-hidden className="md:hidden" />
-          <kbd className="keycap ml-auto max-md:hidden">/</kbd>
+          <span className="max-xl:sr-only">{shellWords.findAStudentOrGoal}</span>
+          <Search size={16} aria-hidden className="xl:hidden" />
+          <kbd className="keycap ml-auto max-xl:hidden">/</kbd>
         </button>
         <WaitingButton onPress={() => setOpen('waiting')} />
         <DiscreetSwitch isOn={discreet} />
@@ -125,6 +118,7 @@ function SignedIn({ tabs, discreet, person, schoolName, schools, schoolId }: Rou
           <Outlet />
         </div>
       </div>
+      {!isRecording(pathname) && <ThumbBar />}
       {open === 'finder' && <FindDialog onClose={close} />}
       {open === 'waiting' && (
         <Suspense>
@@ -266,58 +260,5 @@ function DiscreetSwitch({ isOn }: { isOn: boolean }) {
         <span className="max-sm:sr-only">{shown ? shellWords.discreetOn : shellWords.discreetOff}</span>
       </button>
     </fetcher.Form>
-  );
-}
-
-/** Views for those who may share. */
-const forSharing = new Set(['sharing', 'sharing/visibility', 'sharing/links', 'sharing/access-log', 'team']);
-
-/** Where a tab leads: to the same view of another student. */
-function sameViewOf(tab: Tab, pathname: string): string {
-  if (!tab.maySee) return `/students/${tab.id}/individual-report`;
-  const view =
-    /^\/students\/[^/]+\/(individual-report|sharing(?:\/(?:visibility|links|access-log))?|team|observe|behavior|incidents|incidents\/new|counts\/new|notes\/new)$/.exec(
-      pathname,
-    )?.[1];
-  const keeps = view && (tab.mayShare || !forSharing.has(view));
-  return `/students/${tab.id}${keeps ? `/${view}` : ''}`;
-}
-
-/** The students as the index tabs of a notebook. */
-function StudentTabs({ tabs }: { tabs: Tab[] }) {
-  const { pathname } = useLocation();
-  const row = useRef<HTMLElement>(null);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: on a phone the tabs scroll sideways; each page shows its own
-  useEffect(() => {
-    row.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
-  }, [pathname]);
-  return (
-    <nav
-      ref={row}
-      aria-label={shellWords.studentsByTab}
-      className="no-print flex shrink-0 gap-2 border-rule bg-wash sm:w-16 sm:flex-col sm:border-r sm:pt-3.5 sm:pb-8 max-sm:overflow-x-auto max-sm:border-b max-sm:px-3 max-sm:pt-2"
-    >
-      {tabs.map((tab) => {
-        const isHere = pathname.startsWith(`/students/${tab.id}`);
-        return (
-          <Link
-            key={tab.id}
-            to={sameViewOf(tab, pathname)}
-            aria-current={isHere ? 'true' : undefined}
-            aria-label={[tab.initials, tab.name !== tab.initials && tab.name, tab.isDue && shellWords.somethingDueToday]
-              .filter(Boolean)
-              .join(', ')}
-            title={tab.name}
-            className={`relative grid h-10.5 place-items-center border border-rule text-small font-bold max-sm:min-w-12 max-sm:rounded-t-xl max-sm:border-b-0 sm:rounded-l-xl sm:border-r-0 ${
-              isHere ? 'z-10 bg-paper text-ink sm:-mr-px sm:ml-1.5' : 'bg-sheet/60 text-ink-2 sm:ml-3'
-            }`}
-          >
-            {tab.isDue && <span aria-hidden className="absolute top-1.5 left-1.5 size-1.5 rounded-full bg-clay" />}
-            {tab.initials}
-          </Link>
-        );
-      })}
-      {tabs.length === 0 && <p className="p-2 text-center text-xs text-ink-2">{shellWords.noStudentsYet}</p>}
-    </nav>
   );
 }

@@ -10,6 +10,9 @@ const LOOK_AGAIN = 10_000;
 /** Where something is being recorded, nothing is replaced under the hands. */
 const RECORDING = /\/(observe|new|table|edit)$|^\/rounds\/./;
 
+/** Whether something is written on a page, with its own bar to save it. */
+export const isRecording = (path: string): boolean => RECORDING.test(path) && path !== '/incidents/new';
+
 /** Says that what is shown was kept on this device, and that a newer version has come. */
 export function KeptStrip() {
   const keptAt = useKeptAt();
@@ -44,7 +47,7 @@ export function KeptStrip() {
       </Strip>
     );
   }
-  if (!takeOver || RECORDING.test(pathname)) return null;
+  if (!takeOver || isRecording(pathname)) return null;
   return (
     <Strip>
       <span>{keptStripWords.aNewVersionIsReady}</span>

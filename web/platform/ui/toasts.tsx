@@ -56,7 +56,7 @@ export function Toasts({ toast, children }: { toast: (Toast & { id: number }) | 
           </RadixToast.Close>
         </RadixToast.Root>
       )}
-      <RadixToast.Viewport className="no-print fixed bottom-4 left-4 z-50 m-0 flex max-w-[92vw] list-none flex-col gap-2 p-0 max-sm:bottom-24" />
+      <RadixToast.Viewport className="no-print fixed bottom-4 left-4 z-50 m-0 flex max-w-[92vw] list-none flex-col gap-2 p-0 max-sm:bottom-[calc(var(--thumb)+5.5rem)]" />
     </RadixToast.Provider>
   );
 }
