@@ -5,6 +5,7 @@ import './app.css';
 import { type Preferences, preferencesOf, readCookie, type Toast, toast, toastCookie } from './platform/http/cookies';
 import { listen } from './platform/offline/connection';
 import { staysWhenUnreachable } from './platform/offline/unreachable';
+import { Announced } from './platform/ui/announced';
 import { FailurePage } from './platform/ui/failure-page';
 import { useNonce } from './platform/ui/nonce';
 import { OnItsWay } from './platform/ui/on-its-way';
@@ -66,6 +67,7 @@ export default function Root({ loaderData }: Route.ComponentProps) {
   return (
     <Toasts toast={loaderData.toast}>
       <OnItsWay />
+      <Announced />
       <Outlet />
     </Toasts>
   );

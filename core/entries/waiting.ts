@@ -114,11 +114,26 @@ const waitingNote = waitingFor.extend({
   said: z.string(),
 });
 
-export const waitingItem = z.discriminatedUnion('kind', [waitingSession, waitingIncident, waitingCounts, waitingNote]);
+/** A change to what was recorded before: corrected, withdrawn, or an incident that has ended. It names the version that it replaces. */
+const waitingChange = waitingFor.extend({
+  kind: z.literal('change'),
+  /** The page of the record that is changed. */
+  to: z.string().startsWith('/students/'),
+  change: z.looseObject({ intent: z.enum(['correct', 'withdraw', 'end']), version: z.number() }),
+});
+export type WaitingChange = z.infer<typeof waitingChange>;
+
+export const waitingItem = z.discriminatedUnion('kind', [
+  waitingSession,
+  waitingIncident,
+  waitingCounts,
+  waitingNote,
+  waitingChange,
+]);
 export type WaitingItem = z.infer<typeof waitingItem>;
 
 /** What of an item is for the server to take or to refuse. */
-const contents: readonly PropertyKey[] = ['session', 'incident', 'counts', 'note'];
+const contents: readonly PropertyKey[] = ['session', 'incident', 'counts', 'note', 'change'];
 
 /**
  * What a device gives back. What the server would only refuse (a note that is too long, a day in the future) is still read: it can be

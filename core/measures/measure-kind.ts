@@ -38,6 +38,8 @@ export interface MeasureKind<D, T extends object> {
   /** Whether the value is a share of like opportunities, of which it can be said how sure it is. */
   isShare: boolean;
   score: (definition: D, data: T) => Score;
+  /** The names of the parts that a session should hold and does not; left out where a session has no such parts. */
+  required?: (definition: D, data: T) => string[];
   breakdown: (definition: D, data: T) => BreakdownLine[];
   /**
    * The session as the report says it.

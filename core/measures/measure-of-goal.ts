@@ -50,6 +50,10 @@ export class MeasureOfGoal<D extends MeasureDefinition, T extends MeasureData> {
   score(data: MeasureData): Score {
     return this.#kind.score(this.#definition, this.#own(data));
   }
+  /** The parts that the goal asks for and a session leaves open. */
+  required(data: MeasureData): string[] {
+    return this.#kind.required?.(this.#definition, this.#own(data)) ?? [];
+  }
   breakdown(data: MeasureData): BreakdownLine[] {
     return this.#kind.breakdown(this.#definition, this.#own(data));
   }

@@ -129,6 +129,68 @@ test('a page that takes its time says that it is on its way; one that is there a
   await expect(sign).toHaveCount(0);
 });
 
+/** The eight screens on which most is done. */
+async function mainScreens(app: App) {
+  const student = `/students/${await studentId(app.db, 'Ansel')}`;
+  const goal = `${student}/goals/${await goalId(app.db, 'Ansel', '1')}`;
+  const recorded = [`${student}/observe`, `${student}/incidents/new`];
+  return ['/', '/students', student, goal, ...recorded, `${student}/behavior`, `${student}/individual-report`];
+}
+
+test('with forced colors, more contrast and text of double size the eight main screens keep what they say', async ({
+  app,
+  page,
+}) => {
+  test.setTimeout(180_000);
+  await signInAs(app, page);
+  const screens = await mainScreens(app);
+  for (const path of screens) {
+    await page.goto(path);
+    await settled(page);
+    await page.emulateMedia({ contrast: 'more' });
+    const quiet = await page.evaluate(() => {
+      const ink = getComputedStyle(document.body).color;
+      const all = [...document.querySelectorAll('.text-ink-2, .text-ink-3')];
+      return all.filter((one) => getComputedStyle(one).color !== ink).map((one) => one.className);
+    });
+    expect(quiet, `${path}, with more contrast`).toEqual([]);
+    expect(await axeFindings(page, ['color-contrast-enhanced']), path).toEqual([]);
+    await page.emulateMedia({ contrast: 'no-preference', forcedColors: 'active' });
+    // What is marked by a tone keeps it; everything else takes the colors that were chosen.
+    const lost = await page.evaluate(() => {
+      const tones = [...document.querySelectorAll('[class*="support-"], [class*="outcome-"], .trial-mark')];
+      return tones.filter((one) => getComputedStyle(one).forcedColorAdjust !== 'none').map((one) => one.className);
+    });
+    expect(lost, `${path}, with forced colors`).toEqual([]);
+    await page.emulateMedia({ forcedColors: 'none' });
+    await page.evaluate(() => {
+      document.documentElement.style.fontSize = '200%';
+    });
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    expect(wide, `${path}, with text of double size`).toBeLessThanOrEqual(0);
+  }
+  // The response buttons can still be told apart, each by its own color.
+  await page.emulateMedia({ forcedColors: 'active' });
+  await page.goto(screens[4] ?? '');
+  await settled(page);
+  const colors = await page
+    .getByRole('region', { name: 'Sands to the line' })
+    .getByRole('button', { name: /^(Independent|Gesture|Spoken|Shown how)/ })
+    .evaluateAll((all) => all.map((one) => getComputedStyle(one).backgroundColor));
+  expect(new Set(colors).size).toBe(4);
+});
+
+test('a page that has come is said, and the focus is never lost on the way', async ({ app, page }) => {
+  await signInAs(app, page);
+  await page.goto('/');
+  await settled(page);
+  await page.getByRole('link', { name: 'Students', exact: true }).click();
+  await expect(page.locator('[data-announced]')).toHaveText('Students · Gentle Margin');
+  await page.getByRole('main').getByRole('link', { name: 'Ansel' }).click();
+  await expect(page.locator('[data-announced]')).toContainText('Ansel');
+  await expect(page.locator('#page')).toBeFocused();
+});
+
 test('at 200% on a small laptop nothing is cut off, and the first tab stop leads past the bars', async ({
   app,
   page,

@@ -53,8 +53,10 @@ test('single keys can be switched off; Enter goes on saving', async ({ app, page
   await signInAs(app, page);
   await page.goto('/account');
   await settled(page);
-  await page.getByRole('button', { name: 'Off', exact: true }).click();
-  await expect(page.getByRole('button', { name: 'Off', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('form', { name: 'Keyboard shortcuts' }).getByRole('button', { name: 'Off' }).click();
+  await expect(
+    page.getByRole('form', { name: 'Keyboard shortcuts' }).getByRole('button', { name: 'Off' }),
+  ).toHaveAttribute('aria-pressed', 'true');
   await page.goto(`/students/${await studentId(app.db, 'Jory')}/observe`);
   await settled(page);
   await expect(page.locator('kbd:visible')).toHaveCount(0);

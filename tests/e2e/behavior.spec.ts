@@ -144,7 +144,11 @@ test('a note is caught on one screen without scrolling; from memory four in a ro
   const going = page.getByRole('region', { name: 'Still going' });
   await expect(going).toContainText('Ansel D.: since 15:3');
   expect(await axeFindings(page)).toEqual([]);
+  // Without the server the end waits too, with the time at which it was said.
+  app.wire.cut();
   await going.getByRole('button', { name: 'It has ended' }).click();
+  await expect(going).toContainText('Ended; waits to be sent', { timeout: 20_000 });
+  app.wire.mend();
   await expectToast(page, 'It has an end now.');
   await expect(going).toBeHidden();
   const [closed] = await newest(app);

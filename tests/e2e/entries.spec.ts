@@ -122,7 +122,7 @@ test('whoever may not change an entry is not offered to', async ({ app, page }) 
   await expect(page.getByRole('button', { name: /Correct|Withdraw/ })).toHaveCount(0);
 });
 
-test('with the database gone a correction stays as it is typed, and is saved by itself once', async ({ app, page }) => {
+test('with the database gone a correction waits on the device, and is saved by itself once', async ({ app, page }) => {
   await signInAs(app, page);
   const [student, goal] = [await studentId(app.db, 'Casimir'), await goalId(app.db, 'Casimir', '2')];
   const { id } = (await newestEntry(app.db, goal))!;
@@ -133,14 +133,42 @@ test('with the database gone a correction stays as it is typed, and is saved by 
   await page.getByLabel('Why is it corrected?').fill('A word was missing.');
   app.wire.cut();
   await page.getByRole('button', { name: 'Save the correction' }).click();
-  await expect(page.getByText('What you typed is still here and is sent again by itself')).toBeVisible({
-    timeout: 20_000,
-  });
+  await expectToast(page, 'No connection: the correction waits on this device, and is sent by itself.');
+  await page.getByRole('button', { name: '1 waiting to be sent' }).click();
+  await expect(page.getByRole('dialog')).toContainText('Why: A word was missing.');
+  await page.keyboard.press('Escape');
   app.wire.mend();
   await expectToast(page, 'Corrected. What it said before is kept.');
   expect(await app.db('entries').where({ id }).first('note', 'version')).toEqual({
     note: 'Kept through it all.',
     version: 2,
+  });
+});
+
+test('a change that waited finds its record changed meanwhile: it is told, and nothing is overwritten', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  const [student, goal] = [await studentId(app.db, 'Casimir'), await goalId(app.db, 'Casimir', '2')];
+  const { id } = (await newestEntry(app.db, goal))!;
+  await page.goto(`/students/${student}/entries/${id}`);
+  await settled(page);
+  await page.getByRole('button', { name: 'Withdraw entry' }).click();
+  await page.getByLabel('Why is it withdrawn?').fill('Counted twice.');
+  app.wire.cut();
+  await page.getByRole('region').getByRole('button', { name: 'Withdraw entry' }).click();
+  await expectToast(page, 'No connection: the withdrawal waits on this device, and is sent by itself.');
+  await rewriting(app.db, (trx) => trx('entries').where({ id }).update({ version: 2, note: 'By somebody else.' }));
+  app.wire.mend();
+  await page.getByRole('button', { name: '1 waiting to be sent' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Waiting to be sent' });
+  await expect(dialog.getByRole('alert')).toContainText('Nothing was overwritten', { timeout: 30_000 });
+  await dialog.getByRole('link', { name: 'Open the record' }).click();
+  await expect(page).toHaveURL(new RegExp(id));
+  expect(await app.db('entries').where({ id }).first('note', 'withdrawn')).toEqual({
+    note: 'By somebody else.',
+    withdrawn: false,
   });
 });
 

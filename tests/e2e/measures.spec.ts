@@ -29,21 +29,30 @@ async function save(page: Page, firstName: string) {
   await expectToast(page, `Saved for ${firstName}: 1 goal.`);
 }
 
-test('items: a chip for each, taken round by taps and keys; what is not tapped was not asked', async ({
+test('items: one tap for any outcome of any; what is open is named, asked about where all are wanted, and stays blank', async ({
   app,
   page,
 }) => {
   await signInAs(app, page);
+  const every = JSON.stringify({ requiresAll: true });
+  await app
+    .db('goal_measures')
+    .where({ goal_id: await goalId(app.db, 'Fenna', '4') })
+    .update({ measure: app.db.raw('measure || cast(? as jsonb)', [every]) });
   const { student, goal } = await begin(app, page, 'Fenna', '4');
   const card = sheet(page, 'Reads recipe words');
-  await card.getByRole('button', { name: 'flour not asked' }).click();
-  await card.getByRole('button', { name: 'knead not asked' }).click();
-  await card.getByRole('button', { name: 'knead Right' }).click();
-  await page.keyboard.press('3');
+  await item(card, 'flour', 'Right').click();
+  await item(card, 'knead', 'Incorrect').click();
+  await page.keyboard.press('1');
+  await expect(card).toContainText('Still open: measure, oven and timer');
   await expect(card).toContainText('67%');
   await expect(card).toContainText('2 of 3');
   await expect(card).toContainText('needs 5 of 6');
   await expect(page.getByRole('complementary')).toContainText('2 of 3 words right (67%). Incorrect: knead.');
+  await page.keyboard.press('Enter');
+  await expect(card).toContainText(
+    'Still open: measure, oven and timer. Mark them, or save again to leave them blank.',
+  );
   await save(page, 'Fenna');
   expect((await newest(app))!.data).toEqual({
     items: [
@@ -72,13 +81,27 @@ test('items: a chip for each, taken round by taps and keys; what is not tapped w
   await expect(page.getByRole('heading', { name: 'How much help, session by session' })).toHaveCount(0);
 });
 
+const item = (card: Locator, name: string, outcome: string) =>
+  card.getByRole('group', { name, exact: true }).getByRole('button', { name: outcome });
+
 const words = ['flour', 'knead', 'bowl', 'measure', 'oven', 'timer'];
 /** What is tapped between “Observe” and “Save”, and how many taps it may be altogether. */
-const tapped: [what: string, student: string, goal: string, taps: (string | RegExp)[], all: number][] = [
-  ['an item check of six words', 'Fenna', 'Reads recipe words', words.map((word) => `${word} not asked`), 8],
-  ['ten trials', 'Emrys', 'Measures ingredients', Array(10).fill('Independent'), 12],
-  ['a count of five', 'Hollis', 'Calls across the room', Array(5).fill(/one more/), 7],
-  ['a rubric of one criterion', 'Linnea', 'Writes up the day', [/^3/], 3],
+type Find = (card: Locator) => Locator;
+const named =
+  (name: string | RegExp): Find =>
+  (card) =>
+    card.getByRole('button', { name }).first();
+const tapped: [what: string, student: string, goal: string, taps: Find[], all: number][] = [
+  [
+    'an item check of six words',
+    'Fenna',
+    'Reads recipe words',
+    words.map((word) => (card) => item(card, word, 'Right')),
+    8,
+  ],
+  ['ten trials', 'Emrys', 'Measures ingredients', Array(10).fill(named('Independent')), 12],
+  ['a count of five', 'Hollis', 'Calls across the room', Array(5).fill(named(/one more/)), 7],
+  ['a rubric of one criterion', 'Linnea', 'Writes up the day', [named(/^3/)], 3],
 ];
 
 test('few taps from the student’s page: an item check 8, ten trials 12, a count of five 7, one rating 3', async ({
@@ -90,13 +113,13 @@ test('few taps from the student’s page: an item check 8, ten trials 12, a coun
     await page.goto(`/students/${await studentId(app.db, student)}`);
     await settled(page);
     let count = 0;
-    const tap = async (name: string | RegExp, within: Page | Locator = page) => {
-      await within.getByRole('button', { name }).or(within.getByRole('link', { name })).first().click();
+    const tap = async (where: Locator) => {
+      await where.click();
       count++;
     };
-    await tap(/^Observe/);
-    for (const name of taps) await tap(name, page.getByRole('region', { name: goal, exact: true }));
-    await tap(/^Save( ↵)?$/);
+    await tap(page.getByRole('link', { name: /^Observe/ }).first());
+    for (const find of taps) await tap(find(page.getByRole('region', { name: goal, exact: true })));
+    await tap(page.getByRole('button', { name: /^Save( ↵)?$/ }));
     await expectToast(page, `Saved for ${student}: 1 goal.`);
     expect([what, count]).toEqual([what, all]);
   }

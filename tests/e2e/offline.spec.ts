@@ -168,6 +168,12 @@ test('a device that is told to keep nothing keeps nothing, and a school may forb
   const log = await app.db('access_log').where({ how: 'kept' }).countDistinct('student_id').first();
   expect(Number(log?.count)).toBeGreaterThan(1);
 
+  // What waits for one person is sent by nobody else.
+  const { id: samir } = (await app.db('people').where({ name: 'Samir Tadesse' }).first('id'))!;
+  const headers = { origin: app.url, 'X-For': samir, 'content-type': 'application/json' };
+  const address = `${app.url}/students/${await studentId(app.db, 'Jory')}/entries/${samir}.data`;
+  expect((await page.request.post(address, { headers, data: {} })).status()).toBe(401);
+
   await app.db('schools').update({ days_on_devices: 0 });
   const list = await page.request.get(`${app.url}/kept?pages`);
   expect(await list.json()).toMatchObject({ days: 0, pages: [] });

@@ -1,8 +1,9 @@
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import { FieldMessage } from '../platform/ui/fields';
-import { useRetry, useSaving } from '../platform/ui/use-saving';
+import { useSay } from '../platform/ui/toasts';
 import type { ChangeAnswer } from './change-messages';
 import { ChangeMessages, messagesOf, versionToReplace } from './change-messages';
+import { useChange } from './use-change';
 import { WhyField } from './withdrawal-form';
 import { correctionWords } from './words';
 
@@ -22,7 +23,8 @@ interface CorrectionProps {
 /** A record open to change: its fields, why it is changed, and what stands in the way. What it says now is kept beside. */
 export function Correction({ what, action, version, content, onDone, children }: CorrectionProps) {
   const [why, setWhy] = useState('');
-  const { answer, isBusy, isUnreachable, save } = useSaving<ChangeAnswer>(action);
+  const { answer, isBusy, isUnreachable, waits, save } = useChange<ChangeAnswer>(action);
+  const say = useSay();
   const messages = messagesOf(answer);
   const latest = useRef(content);
   useEffect(() => {
@@ -31,7 +33,11 @@ export function Correction({ what, action, version, content, onDone, children }:
   const submit = useCallback(() => {
     save({ ...latest.current(), intent: 'correct', version: versionToReplace(version, answer), why });
   }, [save, answer, version, why]);
-  useRetry({ isUnreachable, isBusy }, submit);
+  useEffect(() => {
+    if (!waits) return;
+    say(correctionWords.itWaits);
+    onDone();
+  }, [waits, say, onDone]);
   useEffect(() => {
     if (answer && 'saved' in answer) onDone();
   }, [answer, onDone]);

@@ -4,7 +4,7 @@ import { type MeasureDefinition, measureDefinition } from '~/core/measures/measu
 import { outcomesOf } from '~/core/measures/support-levels';
 import { type Clock, secondsFrom, secondsOn, started, stopped, stoppedClock, stopwatch } from '../measures/clock';
 import { finished } from '../measures/finished';
-import { nextOutcome, restIncorrect, withItem } from '../measures/item-check/item-check-sheet';
+import { restIncorrect, withItem } from '../measures/item-check/item-check-sheet';
 import { withTrial } from '../measures/trials/trials-sheet';
 import { type DraftChange, draftReducer, inputFrom, isTouched, momentOf, type SessionDraft, untouched } from './draft';
 import { fieldMessages } from './field-messages';
@@ -144,13 +144,6 @@ describe('items', () => {
     kind: 'itemCheck',
     items: ['a', 'b', 'c'].map((key) => ({ key, label: key })),
   }) as Extract<MeasureDefinition, { kind: 'itemCheck' }>;
-
-  it('go round from blank through every outcome to blank', () => {
-    const round: (string | null)[] = [];
-    for (let at: string | null = nextOutcome(definition, null); at !== null; at = nextOutcome(definition, at))
-      round.push(at);
-    expect(round).toEqual(['right', 'incorrect', 'noResponse', 'refused']);
-  });
 
   it('stay in the goal’s order, and leave nothing behind where the last is blank again', () => {
     const two = withItem(definition, withItem(definition, null, 'c', 'right'), 'a', 'incorrect');

@@ -2,8 +2,9 @@ import { type Dispatch, memo, useCallback, useMemo, useReducer, useRef, useState
 import { useNavigate, useRevalidator } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { entryField } from '~/core/entries/observation';
-import type { WaitingSession } from '~/core/entries/waiting';
+import type { ObservedGoal, WaitingSession } from '~/core/entries/waiting';
 import { measureOf } from '~/core/measures/measure';
+import { openNamed } from '~/core/measures/open-parts';
 import { counted, listed } from '~/core/words/counting';
 import { useWallNow } from '../platform/offline/connection';
 import { draftStore } from '../platform/offline/device-store';
@@ -267,6 +268,24 @@ export function severalSaved(
     .join(' ');
 }
 
+/**
+ * What stands at each goal that asks for all of its parts, and has some open.
+ *
+ * @param asked  what was asked about before; it is added to
+ */
+function openWords(goals: readonly ObservedGoal[], draft: SessionDraft, asked: Set<string>): Record<string, string> {
+  return Object.fromEntries(
+    goals.flatMap(({ id, measure }) => {
+      const data = draft.goals[id]?.data ?? null;
+      const open = data === null ? [] : measureOf(measure).required(data);
+      const about = `${id} ${open.join()}`;
+      if (open.length === 0 || asked.has(about)) return [];
+      asked.add(about);
+      return [[entryField(id), observingPageWords.stillOpenSaveAgain(openNamed(open))]];
+    }),
+  );
+}
+
 /** Saves what is marked, student by student: each is one session. What cannot be sent now waits on the device. */
 function useSave(props: ObservingProps, draft: SessionDraft, change: Dispatch<DraftChange>) {
   const { students, choices, personId, draftKey, doneTo } = props;
@@ -277,6 +296,7 @@ function useSave(props: ObservingProps, draft: SessionDraft, change: Dispatch<Dr
   const [messages, setMessages] = useState<Record<string, string>>({});
   const [isBusy, setBusy] = useState(false);
   const isSaving = useRef(false);
+  const asked = useRef(new Set<string>());
   const save = useCallback(
     async ({ another }: { another: boolean }) => {
       const all = students.flatMap((student) => student.goals);
@@ -305,8 +325,11 @@ function useSave(props: ObservingProps, draft: SessionDraft, change: Dispatch<Dr
       if (loose.length === 0 && sessions.length === 0) {
         missing.form = observingPageWords.nothingIsMarkedYetMark;
       }
+      // What the goal asks for and is still open is asked about once: saved again, it stays blank.
+      if (Object.keys(missing).length === 0) Object.assign(missing, openWords(all, draft, asked.current));
       setMessages(missing);
       if (Object.keys(missing).length > 0 || isSaving.current) return;
+      asked.current = new Set();
       isSaving.current = true;
       setBusy(true);
       const results = await waiting.save(sessions);

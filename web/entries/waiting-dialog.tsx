@@ -1,4 +1,5 @@
 import { useReducer, useState } from 'react';
+import { Link } from 'react-router';
 import { longDate } from '~/core/calendar/iso-date';
 import { defined } from '~/core/defined';
 import { checkOutcome } from '~/core/entries/observation';
@@ -162,6 +163,22 @@ function WhatWaits({ waiting }: { waiting: WaitingItem }) {
             {sentence}
           </p>
         ))}
+      </>
+    );
+  }
+  if (waiting.kind === 'change') {
+    const { intent, why, time } = waiting.change;
+    return (
+      <>
+        <p className="text-small text-ink-2">
+          {[waitingDialogWords.changes[intent], typeof time === 'string' && intent === 'end' && time]
+            .filter(Boolean)
+            .join(' · ')}
+        </p>
+        {typeof why === 'string' && <p className="mt-1 text-small">{waitingDialogWords.why(why)}</p>}
+        <Link to={waiting.to} className="text-small link">
+          {waitingDialogWords.openTheRecord}
+        </Link>
       </>
     );
   }

@@ -1,19 +1,25 @@
 import { useCallback, useEffect, useState } from 'react';
 import { FieldMessage } from '../platform/ui/fields';
-import { useRetry, useSaving } from '../platform/ui/use-saving';
+import { useSay } from '../platform/ui/toasts';
 import type { ChangeAnswer } from './change-messages';
 import { ChangeMessages, messagesOf, versionToReplace } from './change-messages';
+import { useChange } from './use-change';
 import { withdrawalFormWords } from './words';
 
 /** Takes an entry out of every figure and report; it stays readable, with the reason. */
 export function WithdrawalForm(props: { action: string; version: number; onDone: () => void }) {
   const { action, version, onDone } = props;
   const [why, setWhy] = useState('');
-  const { answer, isBusy, isUnreachable, save } = useSaving<ChangeAnswer>(action);
+  const { answer, isBusy, isUnreachable, waits, save } = useChange<ChangeAnswer>(action);
+  const say = useSay();
   const submit = useCallback(() => {
     save({ intent: 'withdraw', version: versionToReplace(version, answer), why });
   }, [save, answer, version, why]);
-  useRetry({ isUnreachable, isBusy }, submit);
+  useEffect(() => {
+    if (!waits) return;
+    say(withdrawalFormWords.itWaits);
+    onDone();
+  }, [waits, say, onDone]);
   useEffect(() => {
     if (answer && 'saved' in answer) onDone();
   }, [answer, onDone]);

@@ -38,6 +38,9 @@ export const sessionLineWords = {
 
 /** `waiting-dialog.tsx` */
 export const waitingDialogWords = {
+  changes: { correct: 'A correction', withdraw: 'A withdrawal', end: 'The end of an incident' },
+  why: (why: string) => `Why: ${why}`,
+  openTheRecord: 'Open the record',
   waitingToBeSent: 'Waiting to be sent',
   nothingWaitsTheServerHas: 'Nothing waits: the server has everything.',
   itIsKeptOnThis: 'It is kept on this device until the server has it.',
@@ -85,6 +88,7 @@ export const keptDraftWords = {
 
 /** `observing-page.tsx` */
 export const observingPageWords = {
+  stillOpenSaveAgain: (names: string) => `Still open: ${names}. Mark them, or save again to leave them blank.`,
   howItWillRead: 'How it will read',
   inSReport: (firstName: string) => `in ${firstName}’s report`,
   thereIsNoGoalTo: 'There is no goal to observe yet.',
@@ -128,6 +132,7 @@ export const changeMessagesWords = {
 
 /** `withdrawal-form.tsx` */
 export const withdrawalFormWords = {
+  itWaits: 'No connection: the withdrawal waits on this device, and is sent by itself.',
   withdrawThisEntry: 'Withdraw this entry',
   itWillCountInNo:
     'It will count in no figure and stand in no report. Nothing is deleted: it stays readable here, with your reason.',
@@ -138,6 +143,7 @@ export const withdrawalFormWords = {
 
 /** `correction.tsx` */
 export const correctionWords = {
+  itWaits: 'No connection: the correction waits on this device, and is sent by itself.',
   correctThis: (what: string) => `Correct this ${what}`,
   whyIsItCorrected: 'Why is it corrected?',
   saveTheCorrection: 'Save the correction',

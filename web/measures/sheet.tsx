@@ -2,6 +2,7 @@ import { Undo2, X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { CriterionDefinition } from '~/core/measures/criterion-definition';
 import { type MeasureDefinition, measureOf } from '~/core/measures/measure';
+import { openNamed } from '~/core/measures/open-parts';
 import { useKey } from '../platform/ui/use-key';
 import type { Clock } from './clock';
 import { sheetWords } from './words';
@@ -106,6 +107,12 @@ export function TakeOut({ what, onPress }: { what: string; onPress: () => void }
       <X size={15} aria-hidden />
     </button>
   );
+}
+
+/** What is still open, named while it is little. It stays blank, unless somebody says otherwise. */
+export function StillOpen({ names }: { names: readonly string[] }) {
+  if (names.length === 0) return null;
+  return <p className="text-small text-ink-2">{sheetWords.stillOpen(openNamed(names))}</p>;
 }
 
 /** What a data sheet says live, at its foot: the figure so far, and what the criterion needs. */

@@ -2,6 +2,7 @@
 
 /** `sheet.tsx` */
 export const sheetWords = {
+  stillOpen: (names: string) => `Still open: ${names}`,
   needs: (target: string) => `needs ${target}`,
   atMost: (target: string) => `at most ${target}`,
   takeBack: ' Take back ',

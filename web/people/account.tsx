@@ -106,11 +106,11 @@ export default function Account({ loaderData }: Route.ComponentProps) {
       </Form>
       <h2 className="mt-8 text-lg">{accountWords.keyboardShortcuts}</h2>
       <p className="mt-1 text-small text-ink-2">{accountWords.singleKeysSuchAsO}</p>
-      <OnOff name="shortcuts" isOn={shortcuts} />
+      <OnOff name="shortcuts" label={accountWords.keyboardShortcuts} isOn={shortcuts} />
       <h2 className="mt-8 text-lg">{accountWords.withoutNetwork}</h2>
       <p className="mt-1 text-small text-ink-2">{accountWords.whatYouNeedToGoOn}</p>
       <KeptHere isOn={keepsPages} />
-      <OnOff name="keepsPages" isOn={keepsPages} />
+      <OnOff name="keepsPages" label={accountWords.withoutNetwork} isOn={keepsPages} />
       <h2 className="mt-8 text-lg">{accountWords.leaving}</h2>
       <div className="mt-3 flex flex-wrap gap-2">
         <SignOut>{accountWords.signOut}</SignOut>
@@ -122,9 +122,9 @@ export default function Account({ loaderData }: Route.ComponentProps) {
 }
 
 /** What this device prefers, on or off. */
-function OnOff({ name, isOn }: { name: 'shortcuts' | 'keepsPages'; isOn: boolean }) {
+function OnOff({ name, label, isOn }: { name: 'shortcuts' | 'keepsPages'; label: string; isOn: boolean }) {
   return (
-    <Form method="post" action="/preferences" className="mt-3 flex flex-wrap gap-2">
+    <Form method="post" action="/preferences" aria-label={label} className="mt-3 flex flex-wrap gap-2">
       <input type="hidden" name="from" value="/account" />
       {(['on', 'off'] as const).map((key) => {
         const isChosen = isOn === (key === 'on');

@@ -1,14 +1,19 @@
 import { EyeOff, Search } from 'lucide-react';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Link, Outlet, useFetcher, useLocation } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
+import type { WallTime } from '~/core/calendar/zone';
 import { discreetStudent } from '~/core/goals/discreet';
 import { isDueFor } from '~/core/progress/due';
 import { database } from '~/server/platform/db/current';
 import { can } from '~/server/students/rights';
 import { studentTabs } from '~/server/students/students';
+import type { ChangeAnswer } from '../entries/change-messages';
+import { useChange } from '../entries/use-change';
+import { useWallClock } from '../entries/use-wall-clock';
 import { personOf, signedIn } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
+import { useWallNow } from '../platform/offline/connection';
 import { isRecording, KeptStrip } from '../platform/offline/kept-strip';
 import { useWaiting, WaitingProvider } from '../platform/offline/waiting';
 import { Dialog } from '../platform/ui/dialog';
@@ -26,7 +31,7 @@ const WaitingDialog = lazy(loadWaitingDialog);
 export const middleware: Route.MiddlewareFunction[] = [signedIn];
 
 export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
-  const { person, actor, school, schools, discreet } = personOf(context);
+  const { person, actor, school, schools, discreet, wall } = personOf(context);
   const tabs = (await studentTabs(database(), actor)).map((tab) => {
     const { id, initials, shortName } = discreet ? discreetStudent(tab) : tab;
     const { group } = tab;
@@ -50,6 +55,7 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   const { id, initials, shortName } = person;
   return {
     tabs,
+    wall,
     discreet,
     person: { id, initials, name: shortName },
     schoolName: school.name,
@@ -62,14 +68,16 @@ export type Tab = Route.ComponentProps['loaderData']['tabs'][number];
 
 export default function Shell({ loaderData }: Route.ComponentProps) {
   const { id } = loaderData.person;
+  const { tabs } = loaderData;
+  const names = useMemo(() => Object.fromEntries(tabs.map((tab) => [tab.id, tab.name])), [tabs]);
   return (
-    <WaitingProvider key={id} personId={id}>
+    <WaitingProvider key={id} personId={id} names={names}>
       <SignedIn {...loaderData} />
     </WaitingProvider>
   );
 }
 
-function SignedIn({ tabs, discreet, person, schoolName, schools, schoolId }: Route.ComponentProps['loaderData']) {
+function SignedIn({ tabs, wall, discreet, person, schoolName, schools, schoolId }: Route.ComponentProps['loaderData']) {
   const [open, setOpen] = useState<'finder' | 'keys' | 'waiting' | null>(null);
   useKey('/', () => setOpen('finder'), { takesOver: true });
   useKey('?', () => setOpen('keys'), { takesOver: true });
@@ -111,7 +119,7 @@ function SignedIn({ tabs, discreet, person, schoolName, schools, schoolId }: Rou
         </Link>
       </header>
       <KeptStrip />
-      <StillGoing tabs={tabs} />
+      <StillGoing tabs={tabs} wall={wall} />
       <div className="flex grow max-sm:flex-col">
         <StudentTabs tabs={tabs} />
         <div className="min-w-0 grow">
@@ -205,8 +213,8 @@ function WaitingButton({ onPress }: { onPress: () => void }) {
 }
 
 /** Incidents without an end: closed with one tap, from anywhere; one of another day leads to its page. */
-function StillGoing({ tabs }: { tabs: Tab[] }) {
-  const fetcher = useFetcher();
+function StillGoing({ tabs, wall }: { tabs: Tab[]; wall: WallTime }) {
+  const timeNow = useWallClock(useWallNow(wall));
   const all = tabs.flatMap(({ id, name, going }) => going.map((note) => ({ ...note, studentId: id, name })));
   if (all.length === 0) return null;
   return (
@@ -219,25 +227,25 @@ function StillGoing({ tabs }: { tabs: Tab[] }) {
               <Link to={page} className="link">
                 {name}: {isToday ? shellWords.since(time) : shellWords.sinceWithoutAnEnd(shortDate(on))}
               </Link>
-              {isToday && (
-                <fetcher.Form method="post" action={page}>
-                  <input type="hidden" name="version" value={version} />
-                  <button
-                    type="submit"
-                    name="intent"
-                    value="end"
-                    disabled={fetcher.state !== 'idle'}
-                    className="btn btn-sm"
-                  >
-                    {shellWords.itHasEnded}
-                  </button>
-                </fetcher.Form>
-              )}
+              {isToday && <EndIncident action={page} version={version} timeNow={timeNow} />}
             </li>
           );
         })}
       </ul>
     </section>
+  );
+}
+
+/** Ends an incident now; without the server the end waits, with the time at which it was said. */
+function EndIncident(props: { action: string; version: number; timeNow: () => WallTime }) {
+  const { action, version, timeNow } = props;
+  const { isBusy, waits, save } = useChange<ChangeAnswer>(action);
+  if (waits) return <span className="font-semibold">{shellWords.endedAndWaits}</span>;
+  const end = () => save({ intent: 'end', version, time: timeNow().time, seconds: null });
+  return (
+    <button type="button" disabled={isBusy} className="btn btn-sm" onClick={end}>
+      {shellWords.itHasEnded}
+    </button>
   );
 }
 

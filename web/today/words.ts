@@ -36,6 +36,7 @@ export const shellWords = {
   since: (time: string) => `since ${time}`,
   sinceWithoutAnEnd: (on: string) => `since ${on}, without an end`,
   itHasEnded: 'It has ended',
+  endedAndWaits: 'Ended; waits to be sent',
   discreetOn: 'Discreet on',
   discreetOff: 'Discreet off',
   studentsByTab: 'Students, by tab',

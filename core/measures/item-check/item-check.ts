@@ -27,6 +27,8 @@ export const itemCheckDefinition = z
     levels: supportFields.levels.default([{ key: 'right', label: 'Right', words: 'right' }]),
     mostSupport: supportFields.mostSupport.default('right'),
     item: noun.default({ one: 'item', many: 'items' }),
+    /** Whether every item is to be asked: before one is left open, it is asked about. */
+    requiresAll: z.boolean().default(false),
   })
   .superRefine(checkSupport);
 export type ItemCheckDefinition = z.infer<typeof itemCheckDefinition>;
@@ -66,6 +68,10 @@ export function scoreItemCheck(definition: ItemCheckDefinition, { items }: ItemC
   const successes = items.filter(({ outcome }) => right.has(outcome)).length;
   return { value: (100 * successes) / items.length, amount: successes, weight: items.length };
 }
+
+/** The items that were not asked, by name. */
+export const openItems = (definition: ItemCheckDefinition, { items }: ItemCheckData): string[] =>
+  definition.items.filter(({ key }) => !items.some(({ item }) => item === key)).map(({ label }) => label);
 
 function itemLines(definition: ItemCheckDefinition, data: ItemCheckData): BreakdownLine[] {
   const right = successLevels(definition);
@@ -178,6 +184,7 @@ export const itemCheck: MeasureKind<ItemCheckDefinition, ItemCheckData> = {
   data: itemCheckData,
   pool: (_, sessions) => ({ items: sessions.flatMap((session) => session.items) }),
   score: scoreItemCheck,
+  required: (definition, data) => (definition.requiresAll ? openItems(definition, data) : []),
   breakdown: itemLines,
   sentence: itemCheckSentence,
   asCount: (definition, value, comparison) =>

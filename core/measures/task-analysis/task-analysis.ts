@@ -27,6 +27,8 @@ export const taskAnalysisDefinition = z
     chaining: z.enum(['forward', 'backward', 'whole']).default('whole'),
     /** Whether each step gets its own opportunity, or the chain ends with the first step that is not done: a single opportunity. */
     opportunity: z.enum(['each', 'single']).default('each'),
+    /** Whether every step is to be looked at: before one is left open, it is asked about. */
+    requiresAll: z.boolean().default(false),
   })
   .superRefine(checkSupport);
 export type TaskAnalysisDefinition = z.infer<typeof taskAnalysisDefinition>;
@@ -69,6 +71,12 @@ function taskAnalysisData(definition: TaskAnalysisDefinition): z.ZodType<TaskAna
       .max(300, { error: 'At most 300 steps fit in one entry.' }),
   });
   return data.transform((given) => endedAtError(definition, given));
+}
+
+/** The steps that were not looked at, by name; none after the error that ends a single opportunity. */
+export function openSteps(definition: TaskAnalysisDefinition, data: TaskAnalysisData): string[] {
+  const marked = new Set(endedAtError(definition, data).steps.map(({ step }) => step));
+  return definition.steps.filter(({ key }) => !marked.has(key)).map(({ label }) => label);
 }
 
 /**
@@ -139,6 +147,7 @@ export const taskAnalysis: MeasureKind<TaskAnalysisDefinition, TaskAnalysisData>
   data: taskAnalysisData,
   pool: (_, sessions) => ({ steps: sessions.flatMap((session) => session.steps) }),
   score: scoreTaskAnalysis,
+  required: (definition, data) => (definition.requiresAll ? openSteps(definition, data) : []),
   breakdown: stepLines,
   sentence: taskAnalysisSentence,
   asCount: (definition, value, comparison) =>

@@ -1,11 +1,12 @@
 import { type FieldMetadata, getInputProps } from '@conform-to/react';
 import type { DefinitionOf } from '~/core/measures/measure';
 import { usualLevels } from '~/core/measures/support-levels';
+import { CheckField } from '../../platform/ui/form-fields';
 import { Levels, type MeasureProps, NamedRows, Nouns, valuesOf } from '../lists';
 import { itemCheckFieldsWords } from './words';
 
 export function ItemCheckFields({ form, field }: MeasureProps<'itemCheck'>) {
-  const { item, items, levels, mostSupport } = field.getFieldset();
+  const { item, items, levels, mostSupport, requiresAll } = field.getFieldset();
   const keys = valuesOf(levels).map(({ key }) => key);
   const isPlain = keys.length === 1 && keys[0] === 'right';
   const plain = [{ key: 'right', label: itemCheckFieldsWords.right, words: 'right' }];
@@ -28,6 +29,7 @@ export function ItemCheckFields({ form, field }: MeasureProps<'itemCheck'>) {
         />
         {itemCheckFieldsWords.noteHowMuchHelpEach}
       </label>
+      <CheckField field={requiresAll} label={itemCheckFieldsWords.everyItem} />
       {isPlain ? <PlainLevel field={field} /> : <Levels form={form} levels={levels} mostSupport={mostSupport} />}
     </>
   );

@@ -2,7 +2,6 @@
 
 /** `item-check-sheet.tsx` */
 export const itemCheckSheetWords = {
-  notAsked: 'not asked',
   theRestIncorrect: 'The rest: incorrect',
   clearAll: 'Clear all',
   of: (amount: number, weight: number) => `${amount} of ${weight} · `,
@@ -12,5 +11,6 @@ export const itemCheckSheetWords = {
 export const itemCheckFieldsWords = {
   right: 'Right',
   theItems: 'The items',
+  everyItem: 'Every item is asked: saving asks first when one is open',
   noteHowMuchHelpEach: 'Note how much help each one took',
 };

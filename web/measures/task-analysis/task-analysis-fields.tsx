@@ -1,9 +1,9 @@
-import { SelectField } from '../../platform/ui/form-fields';
+import { CheckField, SelectField } from '../../platform/ui/form-fields';
 import { Levels, type MeasureProps, NamedRows } from '../lists';
 import { taskAnalysisFieldsWords } from './words';
 
 export function TaskAnalysisFields({ form, field }: MeasureProps<'taskAnalysis'>) {
-  const { steps, chaining, opportunity, levels, mostSupport } = field.getFieldset();
+  const { steps, chaining, opportunity, levels, mostSupport, requiresAll } = field.getFieldset();
   return (
     <>
       <NamedRows form={form} list={steps} stem="step" what="step" title={taskAnalysisFieldsWords.theStepsInOrder} />
@@ -26,6 +26,7 @@ export function TaskAnalysisFields({ form, field }: MeasureProps<'taskAnalysis'>
           { id: 'single', name: taskAnalysisFieldsWords.theRestIsNotDone },
         ]}
       />
+      <CheckField field={requiresAll} label={taskAnalysisFieldsWords.everyStep} />
       <Levels form={form} levels={levels} mostSupport={mostSupport} />
     </>
   );

@@ -1,4 +1,5 @@
 import {
+  openSteps,
   scoreTaskAnalysis,
   stepsToTeach,
   type TaskAnalysisData,
@@ -6,7 +7,8 @@ import {
 } from '~/core/measures/task-analysis/task-analysis';
 import { listed, percent } from '~/core/words/counting';
 import { toneOf } from '../../platform/ui/outcome-tones';
-import { Live, needsOf, Pad, type SheetProps, TakeBack, TextButton, usePads } from '../sheet';
+import { LevelGrid } from '../level-grid';
+import { Live, needsOf, type SheetProps, StillOpen, TakeBack, TextButton, usePads } from '../sheet';
 import { taskAnalysisSheetWords } from './words';
 
 /** Each step with its level; the digits mark the next one that is open. */
@@ -47,44 +49,19 @@ export function TaskAnalysisSheet({
   const toTeach = data ? stepsToTeach(definition, data).map(({ label }) => label) : [];
   return (
     <>
-      <ol className="grid gap-2">
-        {definition.steps.map(({ key, label }, at) => (
-          <li key={key}>
-            <fieldset className="flex flex-wrap items-center gap-2">
-              <legend className="sr-only">{label}</legend>
-              <span aria-hidden className="w-full text-small @lg:w-40">
-                {at + 1}. {label}
-              </span>
-              <span className="grid w-full grid-cols-[repeat(auto-fit,minmax(6rem,1fr))] gap-1.5 @lg:w-auto @lg:flex-1">
-                {levels.map((level, i) => {
-                  const isChosen = outcomeOf(key) === level.key;
-                  return (
-                    <Pad
-                      key={level.key}
-                      at={i}
-                      showsKey={isActive && next?.key === key}
-                      isPressed={isChosen}
-                      onPress={() => mark(key, isChosen ? null : level.key)}
-                      className={
-                        !isChosen
-                          ? 'border border-rule text-ink-2'
-                          : level.key === 'notDone'
-                            ? 'outcome-incorrect'
-                            : toneOf(definition, level.key)
-                      }
-                    >
-                      {level.label}
-                    </Pad>
-                  );
-                })}
-              </span>
-            </fieldset>
-          </li>
-        ))}
-      </ol>
+      <LevelGrid
+        parts={definition.steps}
+        isNumbered
+        outcomes={levels}
+        outcomeOf={outcomeOf}
+        toneOf={(outcome) => (outcome === 'notDone' ? 'outcome-incorrect' : toneOf(definition, outcome))}
+        next={isActive ? (next?.key ?? null) : null}
+        onMark={mark}
+      />
       <div className="mt-3 flex min-h-11 flex-wrap items-center gap-x-5 gap-y-2">
         {data && <TakeBack showsKey={isActive} onPress={takeBack} />}
         {data && next && <TextButton onPress={restNotDone}>{taskAnalysisSheetWords.theRestNotDone}</TextButton>}
+        {data && <StillOpen names={openSteps(definition, data)} />}
         {definition.opportunity === 'single' && (
           <p className="w-full text-small text-ink-2">{taskAnalysisSheetWords.endsWithAnError}</p>
         )}

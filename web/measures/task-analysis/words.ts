@@ -10,6 +10,7 @@ export const taskAnalysisSheetWords = {
 
 /** `task-analysis-fields.tsx` */
 export const taskAnalysisFieldsWords = {
+  everyStep: 'Every step is looked at: saving asks first when one is open',
   theStepsInOrder: 'The steps, in order',
   taught: 'Taught',
   whenAStepIsNotDone: 'When a step is not done',

@@ -75,6 +75,9 @@ async function findPerson(request: Request, context: Readonly<RouterContextProvi
     const isLive = request.headers.get('Accept') === 'text/event-stream';
     if (!session && (isSent || isLive)) throw data(null, { status: 401 });
     if (!session) throw redirect(signInAddress(request));
+    // What waited on a device for somebody is sent by nobody else.
+    const isFor = request.headers.get('X-For');
+    if (isFor !== null && isFor !== session.person.id) throw data(null, { status: 401 });
     const { person, school, schools, sessionId } = session;
     const { discreet } = await preferencesOf(request);
     const wall = wallTime(instant, school.timeZone);

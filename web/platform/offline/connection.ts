@@ -63,7 +63,9 @@ export function useWorker(): (() => void) | null {
     if (!container) return;
     const first = setTimeout(() => {
       void container.register('/worker.js').then(
-        async (registration) => {
+        async (registration: ServiceWorkerRegistration | undefined) => {
+          // Where somebody has switched workers off, there is none.
+          if (!registration) return;
           const look = () => registration.waiting && container.controller && setWaiting(registration.waiting);
           look();
           registration.addEventListener('updatefound', () => {

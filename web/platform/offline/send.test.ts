@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import type { WaitingSession } from '~/core/entries/waiting';
+import type { WaitingChange, WaitingSession } from '~/core/entries/waiting';
 
 import { holdsAll, send, type Why, whyWords } from './send';
 
@@ -48,6 +48,26 @@ describe('sending what waits', () => {
       ['/students/s/behavior-entries', { personId: 'p', incident: { id: 'n' } }],
       ['/students/s/behavior-entries', { personId: 'p', counts: { counts: [] } }],
     ]);
+  });
+
+  it('sends a change to the page of its record, for whoever made it, and hands it back where that was changed meanwhile', async () => {
+    const change: WaitingChange = {
+      ...{ kind: 'change', id: 'w', personId: 'p', student: { id: 's', shortName: 'Ada E.' }, savedAt: 0 },
+      ...{ problem: null, to: '/students/s/entries/e', change: { intent: 'withdraw', version: 3, why: 'Twice.' } },
+    };
+    const fetching = answer(200, []);
+    expect(await send(change)).toEqual({ is: 'saved' });
+    const [path, init] = fetching.mock.calls[0] as [string, RequestInit];
+    expect([path, new Headers(init.headers).get('X-For'), JSON.parse(String(init.body)).version]).toEqual([
+      ...['/students/s/entries/e.data', 'p', 3],
+    ]);
+    for (const status of [400, 409, 422]) {
+      answer(status, []);
+      const sent = await send(change);
+      expect(sent.is === 'refused' && sent.messages.form?.length, `${status}`).toBeGreaterThan(20);
+    }
+    answer(202);
+    expect(await send(change)).toEqual({ is: 'waits', why: 'signedOut' });
   });
 
   it('hands back what the server will not take, with its messages, or why in words', async () => {

@@ -1,4 +1,4 @@
-import type { WaitingItem } from '~/core/entries/waiting';
+import type { WaitingChange, WaitingItem } from '~/core/entries/waiting';
 import { sendWords } from './words';
 
 /**
@@ -33,7 +33,7 @@ const refusals: Record<number, string> = {
 };
 
 /** Where something is sent, and what of it. */
-function addressed(item: WaitingItem): [path: string, content: object] {
+function addressed(item: Exclude<WaitingItem, WaitingChange>): [path: string, content: object] {
   if (item.kind === 'incident') return ['behavior-entries', { incident: item.incident }];
   if (item.kind === 'counts') return ['behavior-entries', { counts: item.counts }];
   if (item.kind === 'note') return ['notes', { note: item.note }];
@@ -46,6 +46,7 @@ function addressed(item: WaitingItem): [path: string, content: object] {
  * @param isQuiet  whether the page says itself what was saved: of several sent in one go
  */
 export async function send(item: WaitingItem, { isQuiet = false } = {}): Promise<Sent> {
+  if (item.kind === 'change') return sendChange(item);
   const [path, content] = addressed(item);
   let answer: Response;
   try {
@@ -59,6 +60,27 @@ export async function send(item: WaitingItem, { isQuiet = false } = {}): Promise
   } catch {
     return { is: 'waits', why: 'unreachable' };
   }
+  return sentAs(answer);
+}
+
+/** A change goes to the page of its record, which refuses one to a version that is not the newest any more. */
+async function sendChange({ to, change, personId }: WaitingChange): Promise<Sent> {
+  let answer: Response;
+  try {
+    answer = await fetch(`${to}.data`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', 'X-For': personId },
+      body: JSON.stringify(change),
+      redirect: 'manual',
+    });
+  } catch {
+    return { is: 'waits', why: 'unreachable' };
+  }
+  // What it answers is for its page to read; here its status says enough. A redirect there leads to the sign-in.
+  if (answer.status === 202) return { is: 'waits', why: 'signedOut' };
+  if (answer.status === 409) return { is: 'refused', messages: { form: sendWords.itWasChangedMeanwhile } };
+  if (answer.status >= 400 && answer.status < 500 && !(answer.status in refusals) && answer.status !== 401)
+    return { is: 'refused', messages: { form: sendWords.thisChangeCannotBe } };
   return sentAs(answer);
 }
 

@@ -1,7 +1,8 @@
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import { useRevalidator } from 'react-router';
+import { v4 as newId } from 'uuid';
 import { defined } from '~/core/defined';
-import type { WaitingItem } from '~/core/entries/waiting';
+import type { WaitingChange, WaitingItem } from '~/core/entries/waiting';
 import { type Unreadable, waitingStore } from './device-store';
 import { holdsAll, type Sent, send, type Why } from './send';
 import { waitingWords } from './words';
@@ -20,6 +21,8 @@ interface Waiting {
   whys: Readonly<Record<string, Why>>;
   /** Keeps what was saved on this device and sends it; what the server refuses is handed back. */
   save: (items: readonly WaitingItem[]) => Promise<Sent[]>;
+  /** Keeps a change to a record that could not be sent: of whom it is, the record’s page says. */
+  saveChange: (change: Pick<WaitingChange, 'to' | 'change'>) => Promise<void>;
   /** Puts what was changed in the place of what waits, to be sent anew. */
   change: (item: WaitingItem) => Promise<void>;
   remove: (id: string) => Promise<void>;
@@ -54,8 +57,15 @@ function withWhy(before: Record<string, Why>, id: string, sent: Sent): Record<st
 
 const nowhere = waitingWords.theServerCannotBeReached;
 
+interface WaitingProviderProps {
+  personId: string;
+  /** What the students are called, by id: what waits is told by its student. */
+  names: Readonly<Record<string, string>>;
+  children: ReactNode;
+}
+
 /** Keeps what one person saved until the server has it, and tries again, ever more slowly. */
-export function WaitingProvider({ personId, children }: { personId: string; children: ReactNode }) {
+export function WaitingProvider({ personId, names, children }: WaitingProviderProps) {
   const [list, setList] = useState<WaitingItem[]>([]);
   const [unreadable, setUnreadable] = useState<Unreadable[]>([]);
   const [sealed, setSealed] = useState(0);
@@ -129,6 +139,15 @@ export function WaitingProvider({ personId, children }: { personId: string; chil
         if (left.list.length > 0) timer.current = setTimeout(sendAll, pause.current);
         return results;
       },
+      saveChange: async (change) => {
+        const id = change.to.split('/')[2] ?? '';
+        const student = { id, shortName: names[id] ?? '' };
+        await waitingStore.keep({
+          ...{ kind: 'change', id: newId(), personId, student, savedAt: Date.now(), problem: null },
+          ...change,
+        });
+        await sendAll();
+      },
       change: async (item) => {
         await waitingStore.keep({ ...item, savedAt: Date.now(), problem: null });
         await sendAll();
@@ -140,7 +159,7 @@ export function WaitingProvider({ personId, children }: { personId: string; chil
       },
       sendNow,
     }),
-    [list, unreadable, sealed, whys, look, sendAll, sendNow],
+    [list, unreadable, sealed, whys, personId, names, look, sendAll, sendNow],
   );
   return <WaitingContext value={waiting}>{children}</WaitingContext>;
 }

@@ -17,6 +17,9 @@ export const sendWords = {
   thisIsLargerThanAn: 'This is larger than an entry can be. Make the note shorter.',
   somethingInItCannotBe: 'Something in it cannot be kept. Change it, and it is sent again.',
   thisCannotBeRead: 'This cannot be read.',
+  itWasChangedMeanwhile:
+    'Somebody changed this record in the meantime. Nothing was overwritten: open it, see what it says now, and change it there.',
+  thisChangeCannotBe: 'This change is not taken as it is. Open the record, and change it there.',
 };
 
 /** `waiting.tsx` */

@@ -47,6 +47,16 @@ export function TextField({
   );
 }
 
+/** Something that is so or not. */
+export function CheckField({ field, label }: { field: FieldMetadata<boolean>; label: string }) {
+  return (
+    <label className="flex tap items-center gap-2.5">
+      <input {...getInputProps(field, { type: 'checkbox' })} key={field.key} className="checkbox checkbox-sm" />
+      {label}
+    </label>
+  );
+}
+
 interface SelectFieldProps {
   field: AnyField;
   label: string;

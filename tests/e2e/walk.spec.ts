@@ -1,0 +1,79 @@
+// Every page there is, at four widths: nothing sticks out, nothing lies over what is tapped, and what has the focus shows it.
+import type { Page } from '@playwright/test';
+import { addressesOf, pathsOf } from './addresses';
+import { expect, settled, signInAs, test } from './fixtures';
+
+/** Files, actions, what leads elsewhere, and doors that have no page without a code. */
+const noPage =
+  /\.(csv|xlsx)$|\/as\/|evidence|^batches|^shared|^stack|^seat|^invited|^rate|^stop|^desk|^live$|^kept$|^unseal$|^opening$|^finder$|sign-|set-up$|^preferences$|switch$|once$|sessions$|behavior-entries$|\/undo$|\/names$|notes$|goals\/:goalId\/entries$|\*/;
+
+const WIDTHS = [320, 390, 768, 1280];
+
+/** What is wrong with a page at the width it has, in a line each. */
+const findings = (page: Page) =>
+  page.evaluate(() => {
+    const found: string[] = [];
+    const over = document.documentElement.scrollWidth - innerWidth;
+    if (over > 0) found.push(`sticks out by ${over} px`);
+    const said = (one: Element) =>
+      `${one.tagName.toLowerCase()} “${(one.getAttribute('aria-label') ?? one.textContent ?? '').trim().slice(0, 40)}”`;
+    const controls = [...document.querySelectorAll<HTMLElement>('a[href], button, input, select, textarea, summary')];
+    for (const one of controls) {
+      if (!one.checkVisibility({ visibilityProperty: true }) || one.matches(':disabled, [type=hidden], .sr-only'))
+        continue;
+      if (one.closest('[aria-hidden=true], [inert], .sr-only')) continue;
+      one.scrollIntoView({ block: 'center', inline: 'center' });
+      const box = one.getBoundingClientRect();
+      if (box.width < 2 || box.height < 2 || box.bottom < 0) continue;
+      // Within a line of text a link is as high as its line (WCAG 2.5.8).
+      const isInline = getComputedStyle(one).display === 'inline';
+      const label = one.closest('label');
+      const target = label ? label.getBoundingClientRect() : box;
+      if (!isInline && (target.height < 24 || target.width < 24)) found.push(`${said(one)} is too small`);
+      const line = one.getClientRects()[0] ?? box;
+      const at = document.elementFromPoint(line.x + line.width / 2, line.y + line.height / 2);
+      const isThere = at && (one.contains(at) || at.contains(one) || label?.contains(at));
+      if (!isThere) found.push(`${said(one)} lies under ${at ? said(at) : 'the edge'}`);
+    }
+    scrollTo(0, 0);
+    return found;
+  });
+
+/** Controls that have the focus and do not show it. */
+const unseen = (page: Page) =>
+  page.evaluate(() => {
+    const focusable = [...document.querySelectorAll<HTMLElement>('a[href], button, input, select, textarea, summary')];
+    return focusable.flatMap((one) => {
+      if (!one.checkVisibility() || one.matches(':disabled, [type=hidden]')) return [];
+      one.focus();
+      if (document.activeElement !== one) return [];
+      const { outlineStyle, outlineWidth, boxShadow } = getComputedStyle(one);
+      const shows = (outlineStyle !== 'none' && Number.parseFloat(outlineWidth) >= 2) || boxShadow !== 'none';
+      return shows ? [] : [`${one.tagName.toLowerCase()} ${one.className}`];
+    });
+  });
+
+const parts = 4;
+for (let part = 0; part < parts; part++) {
+  test(`pages, part ${part + 1} of ${parts}`, async ({ app, page }) => {
+    test.setTimeout(240_000);
+    const { default: routes } = await import('~/web/routes');
+    const pages = pathsOf(await routes).filter((path) => !noPage.test(path));
+    expect(pages.length).toBeGreaterThan(60);
+    const addressOf = await addressesOf(app);
+    await signInAs(app, page);
+    const wrong: string[] = [];
+    for (const path of pages.filter((_, at) => at % parts === part)) {
+      await page.setViewportSize({ width: 1280, height: 800 });
+      await page.goto(addressOf(path));
+      await settled(page);
+      await page.keyboard.press('Tab');
+      for (const line of await unseen(page)) wrong.push(`/${path}: the focus does not show on ${line}`);
+      for (const width of WIDTHS) {
+        await page.setViewportSize({ width, height: 800 });
+        for (const line of await findings(page)) wrong.push(`/${path} at ${width}: ${line}`);
+      }
+    }
+    expect(wrong).toEqual([]);
+  });
+}
