@@ -159,7 +159,13 @@ test('a change that waited finds its record changed meanwhile: it is told, and n
   app.wire.cut();
   await page.getByRole('region').getByRole('button', { name: 'Withdraw entry' }).click();
   await expectToast(page, 'No connection: the withdrawal waits on this device, and is sent by itself.');
-  await rewriting(app.db, (trx) => trx('entries').where({ id }).update({ version: 2, note: 'By somebody else.' }));
+  const { id: lotte } = (await app.db('people').where({ name: 'Lotte Varga' }).first('id'))!;
+  const changed = { changed_by: lotte, changed_at: new Date(), change_reason: 'Seen otherwise.' };
+  await rewriting(app.db, (trx) =>
+    trx('entries')
+      .where({ id })
+      .update({ version: 2, note: 'By somebody else.', ...changed }),
+  );
   app.wire.mend();
   await page.getByRole('button', { name: '1 waiting to be sent' }).click();
   const dialog = page.getByRole('dialog', { name: 'Waiting to be sent' });

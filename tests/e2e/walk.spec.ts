@@ -14,9 +14,16 @@ const findings = (page: Page) =>
   page.evaluate(() => {
     const found: string[] = [];
     const over = document.documentElement.scrollWidth - innerWidth;
-    if (over > 0) found.push(`sticks out by ${over} px`);
     const said = (one: Element) =>
       `${one.tagName.toLowerCase()} “${(one.getAttribute('aria-label') ?? one.textContent ?? '').trim().slice(0, 40)}”`;
+    if (over > 0) {
+      const widest = [...document.body.querySelectorAll('*')].filter((one) => {
+        const scrolls = (up: Element | null): boolean =>
+          up !== null && (/auto|scroll|hidden/.test(getComputedStyle(up).overflowX) || scrolls(up.parentElement));
+        return one.getBoundingClientRect().right > innerWidth && !scrolls(one.parentElement);
+      });
+      found.push(`sticks out by ${over} px: ${widest.slice(-1).map((one) => `${said(one)} .${one.className}`)}`);
+    }
     const controls = [...document.querySelectorAll<HTMLElement>('a[href], button, input, select, textarea, summary')];
     for (const one of controls) {
       if (!one.checkVisibility({ visibilityProperty: true }) || one.matches(':disabled, [type=hidden], .sr-only'))

@@ -158,7 +158,7 @@ function Orders({ loaderData: { by, step, allSteps, work } }: { loaderData: Load
   };
   return (
     <div className="no-print flex flex-wrap items-center gap-4 text-small">
-      <nav aria-label={classBoardWords.order} className="join">
+      <nav aria-label={classBoardWords.order} className="join flex-wrap">
         {orders.map((order) => {
           const orderClass = `btn join-item ${by === order.by ? 'btn-neutral' : ''}`;
           return (

@@ -28,7 +28,7 @@ export default function Projected({
 }: Route.ComponentProps) {
   useLiveBoard(studentIds);
   return (
-    <main className="min-h-dvh px-10 py-8 text-2xl">
+    <main className="min-h-dvh overflow-x-auto px-4 py-8 text-2xl sm:px-10">
       <header className="flex items-baseline justify-between gap-6">
         <h1 className="text-5xl">{title}</h1>
         <p className="text-ink-2">{projectedWords.done(done.count, done.of)}</p>

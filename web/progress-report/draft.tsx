@@ -199,9 +199,14 @@ function OpenDraft({ loaderData }: Opened) {
           >
             {draftWords.issueIt}
           </button>
-          <p className="mt-3 flex gap-4 text-small">
+          <p className="mt-3 flex items-center gap-4 text-small">
             {formats.map((format) => (
-              <Link key={format} to={`${path}/as/${format}`} reloadDocument className="link">
+              <Link
+                key={format}
+                to={`${path}/as/${format}`}
+                reloadDocument
+                className="inline-flex tap items-center link"
+              >
                 {format.toUpperCase()}
               </Link>
             ))}

@@ -78,7 +78,7 @@ function OpenIssued({ loaderData: { student, paper, issued } }: Opened) {
                   key={format}
                   to={`/students/${student.id}/issued/${issued.id}/as/${format}`}
                   reloadDocument
-                  className="font-semibold link"
+                  className="inline-flex tap items-center font-semibold link"
                 >
                   {format.toUpperCase()}
                 </Link>

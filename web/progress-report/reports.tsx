@@ -144,7 +144,10 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
               </span>
             </p>
             {issued ? (
-              <Link to={`/students/${id}/issued/${issued.id}`} className="text-small font-semibold link">
+              <Link
+                to={`/students/${id}/issued/${issued.id}`}
+                className="inline-flex tap items-center text-small font-semibold link"
+              >
                 <span aria-hidden>● </span>
                 {reportsWords.no}
                 {issued.number}

@@ -54,7 +54,7 @@ export function GoalChart({ graph, picture }: { graph: GoalGraph; picture?: stri
         tabIndex={0}
         aria-label={goalChartWords.graphTheArrowKeysGo}
         onKeyDown={onKeyDown}
-        className="relative h-80"
+        className="relative h-80 overflow-hidden"
       >
         {picture && !isDrawn && <img src={picture} alt="" className="absolute inset-0 size-full" />}
         <canvas ref={canvas} role="img" aria-label={graph.caption} />

@@ -304,12 +304,12 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
         data={`/students/${student.id}/goals/${goal.id}/data.csv`}
       />
       <section className="mt-8 pb-20">
-        <h2 className="mb-2 flex items-baseline justify-between gap-4 text-lg">
+        <h2 className="mb-2 flex items-center justify-between gap-4 text-lg">
           {goalWords.entries}
           {mayObserve && (
             <Link
               to={`/students/${student.id}/goals/${goal.id}/table`}
-              className="no-print font-sans text-small text-ink-2 link"
+              className="no-print inline-flex tap items-center font-sans text-small text-ink-2 link"
             >
               {goalWords.enterSeveralFromPaper}
             </Link>

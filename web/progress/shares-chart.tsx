@@ -17,7 +17,7 @@ export function SharesChart({ shares }: { shares: Shares }) {
   const { canvas } = useChart(configure);
   return (
     <figure>
-      <div className="h-44">
+      <div className="relative h-44 overflow-hidden">
         <canvas ref={canvas} role="img" aria-label={sharesChartWords.theShareAtEachSupport} />
       </div>
       <figcaption className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-small text-ink-2">

@@ -89,7 +89,7 @@ function SignedIn({ tabs, wall, discreet, person, schoolName, schools, schoolId 
         {shellWords.toThePage}
       </a>
       <header className="no-print flex h-13 shrink-0 items-center gap-1.5 border-b border-rule bg-sheet px-2 sm:gap-3 sm:px-4 xl:gap-6">
-        <Link to="/" className="display flex items-center gap-2.5 text-xl whitespace-nowrap">
+        <Link to="/" className="display flex tap min-w-6 items-center gap-2.5 text-xl whitespace-nowrap">
           <span aria-hidden className="h-6 w-[3px] rounded bg-clay max-sm:ml-2" />
           <span className="sm:max-xl:sr-only">{shellWords.gentleMargin}</span>
         </Link>

@@ -130,7 +130,11 @@ function StudentRow({ student, today }: { student: StudentSummary; today: IsoDat
       <ul className="flex flex-wrap gap-x-5 gap-y-1 text-small">
         {goals.map((goal) => (
           <li key={goal.id}>
-            <Link to={`/students/${id}/goals/${goal.id}`} title={goal.reason} className="group inline-block py-0.5">
+            <Link
+              to={`/students/${id}/goals/${goal.id}`}
+              title={goal.reason}
+              className="group inline-block py-[3px] pointer-coarse:py-2.5"
+            >
               <span className="mr-1 text-ink-3 group-hover:underline">{goal.number}</span>
               {decisionWords[goal.decision].needsAttention ? (
                 <span className="-my-0.5 rounded bg-clay-wash px-1.5 py-0.5">

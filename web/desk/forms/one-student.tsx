@@ -103,7 +103,7 @@ export default function OneStudent({ loaderData }: Route.ComponentProps) {
             {student.shortName}
           </Link>
         </h1>
-        <nav aria-label={formAnswersWords.about} className="flex gap-2">
+        <nav aria-label={formAnswersWords.about} className="flex flex-wrap gap-2">
           <Step to={before && pathOf(before)} word={formAnswersWords.previous} cap="[" />
           <Step to={after && pathOf(after)} word={formAnswersWords.next} cap="]" />
         </nav>

@@ -39,32 +39,34 @@ export default function Pages({ loaderData: { id, title, schoolName, pages } }: 
         <article key={page.id} className="mt-8 break-after-page border-t border-rule pt-5 last:break-after-auto">
           <p className="text-small text-ink-2">{[schoolName, title].join(' · ')}</p>
           <h1 className="text-2xl">{page.name}</h1>
-          <table className="table mt-3 table-sm [&_td]:align-top [&_th]:align-top">
-            <thead>
-              <tr className="text-ink-2">
-                <th scope="col">{pagesWords.criterion}</th>
-                {page.raters.map((rater) => (
-                  <th key={rater} scope="col">
-                    {rater}
-                  </th>
-                ))}
-                <th scope="col">{pagesWords.together}</th>
-              </tr>
-            </thead>
-            <tbody>
-              {page.criteria.map(({ key, label, cells, said }) => (
-                <tr key={key}>
-                  <th scope="row">{label}</th>
-                  {cells.map((cell, i) => (
-                    <td key={page.raters[i]}>
-                      {cell ? pagesWords.level(cell.points, cell.words) : pagesWords.leftOut}
-                    </td>
+          <div className="mt-3 overflow-x-auto print:overflow-visible">
+            <table className="table table-sm [&_td]:align-top [&_th]:align-top">
+              <thead>
+                <tr className="text-ink-2">
+                  <th scope="col">{pagesWords.criterion}</th>
+                  {page.raters.map((rater) => (
+                    <th key={rater} scope="col">
+                      {rater}
+                    </th>
                   ))}
-                  <td>{said}</td>
+                  <th scope="col">{pagesWords.together}</th>
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                {page.criteria.map(({ key, label, cells, said }) => (
+                  <tr key={key}>
+                    <th scope="row">{label}</th>
+                    {cells.map((cell, i) => (
+                      <td key={page.raters[i]}>
+                        {cell ? pagesWords.level(cell.points, cell.words) : pagesWords.leftOut}
+                      </td>
+                    ))}
+                    <td>{said}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
           {page.words.map(({ id: ratingId, by, words }) => (
             <p key={ratingId} className="mt-3 whitespace-pre-line">
               <strong>{by}</strong> {words}

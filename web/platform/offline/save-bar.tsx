@@ -18,7 +18,7 @@ export function SaveBar({ isBusy, message, onSave, onSaveAndAnother }: SaveBarPr
   const waits = waiting.length;
   const why = waiting.map(({ id }) => whys[id]).find(Boolean) ?? 'unreachable';
   return (
-    <div className="z-20 mt-auto pt-4 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:border-t max-lg:border-rule max-lg:bg-sheet max-lg:p-3 max-lg:pb-[calc(env(safe-area-inset-bottom)+0.75rem)]">
+    <div className="save-bar z-20 mt-auto pt-4 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:border-t max-lg:border-rule max-lg:bg-sheet max-lg:p-3 max-lg:pb-[calc(env(safe-area-inset-bottom)+0.75rem)]">
       {waits > 0 && !isBusy && (
         <p role="status" className="mb-2 text-small font-semibold text-clay-deep">
           {saveBarWords.nothingIsLostOnThis(

@@ -26,7 +26,7 @@ export function Announced() {
     return () => clearTimeout(timer);
   }, [pathname, isIdle]);
   return (
-    <p role="status" data-announced className="sr-only">
+    <p aria-live="polite" data-announced className="sr-only">
       {said}
     </p>
   );
