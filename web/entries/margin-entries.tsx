@@ -1,7 +1,8 @@
 import { Link } from 'react-router';
 import { type IsoDate, shortDate } from '~/core/calendar/iso-date';
 import { TrialMarks } from '../platform/ui/trial-marks';
-import { pageOf, type ShownEntry } from './shown-entry';
+import { pageOf } from './page-of';
+import type { ShownEntry } from './shown-entry';
 import { marginEntriesWords } from './words';
 
 /** The newest entries, as the margin tells them. */

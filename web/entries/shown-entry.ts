@@ -19,11 +19,3 @@ export function shownEntries(
     return { ...rest, tones: goal && outcome ? tonesOf(measureAt(goal, entry.goalVersion), outcome) : [] };
   });
 }
-
-const pages = { observation: 'entries', incident: 'incidents', count: 'counts', note: 'notes' };
-
-/** Where an entry’s own page is; a reflection stands in the report. */
-export const pageOf = ({ id, studentId, kind }: Pick<ReportEntry, 'id' | 'studentId' | 'kind'>) =>
-  kind === 'reflection'
-    ? `/students/${studentId}/individual-report#${id}`
-    : `/students/${studentId}/${pages[kind]}/${id}`;

@@ -1,7 +1,7 @@
 import { useId, useState } from 'react';
 import { Link, useFetcher } from 'react-router';
 import { type IsoDate, longDate } from '~/core/calendar/iso-date';
-import { retirementWords } from '~/core/goals/retirement-input';
+import { retirementWords } from '~/core/goals/retirement-words';
 import { Dialog } from '../platform/ui/dialog';
 import { FieldMessage } from '../platform/ui/fields';
 import type { action, Line } from './arrange';

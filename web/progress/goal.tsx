@@ -2,7 +2,7 @@ import { Form, Link, useNavigate } from 'react-router';
 import { longDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { discreetGoal } from '~/core/goals/discreet';
-import { retirementWords } from '~/core/goals/retirement-input';
+import { retirementWords } from '~/core/goals/retirement-words';
 import { comparableWith } from '~/core/goals/same-meaning';
 import { measureOf } from '~/core/measures/measure';
 import { noteWithRemarks } from '~/core/measures/rubric/rubric';

@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
 import { defined } from '~/core/defined';
 import { discreetGoal } from '~/core/goals/discreet';
-import { retirementWords } from '~/core/goals/retirement-input';
+import { retirementWords } from '~/core/goals/retirement-words';
 import { measureOf } from '~/core/measures/measure';
 import { smallGraphShape } from '~/core/progress/graph/small-graph-shape';
 import { criterionSentence } from '~/core/progress/mastery';

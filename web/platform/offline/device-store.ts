@@ -1,6 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { z } from 'zod';
-import { readWaiting, type WaitingItem } from '~/core/entries/waiting';
+import type { WaitingItem } from '~/core/entries/waiting';
 import { isLockable, type Lockable, lock, opened as openedOf } from './locked';
 
 /** What stands in the store beside its content; what that says is known only when it is opened. */
@@ -68,12 +68,17 @@ interface Kept {
   sealed: number;
 }
 
+/** What tells an item from everything else: it knows every measure, which a page that only shows something need not load. */
+export const loadReading = () => import('~/core/entries/waiting');
+
 /** What is saved, kept on this device until the server has it. */
 export const waitingStore = {
   /** What waits of one person, the oldest first. */
   of: async (personId: string): Promise<Kept> => {
     const all = await (await store()).getAllFromIndex('waiting', 'personId', personId);
     const kept: Kept = { list: [], unreadable: [], sealed: 0 };
+    if (all.length === 0) return kept;
+    const { readWaiting } = await loadReading();
     for (const stored of all.toSorted((a, b) => a.savedAt - b.savedAt)) {
       const { content, ...beside } = stored;
       const open = content ? await openedOf(personId, content) : { value: stored, byServer: false };

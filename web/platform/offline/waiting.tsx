@@ -3,12 +3,15 @@ import { useRevalidator } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { defined } from '~/core/defined';
 import type { WaitingChange, WaitingItem } from '~/core/entries/waiting';
-import { type Unreadable, waitingStore } from './device-store';
+import { loadReading, type Unreadable, waitingStore } from './device-store';
 import { holdsAll, type Sent, send, type Why } from './send';
 import { waitingWords } from './words';
 
 /** Between two tries, in milliseconds: the first, and the longest it comes to by doubling. */
 const [FIRST_PAUSE, LONGEST_PAUSE] = [2000, 60_000];
+
+/** In milliseconds: once the page that one came for is there. */
+const SOON = 500;
 
 interface Waiting {
   /** What this person saved on this device and the server does not have yet, the oldest first. */
@@ -110,6 +113,12 @@ export function WaitingProvider({ personId, names, children }: WaitingProviderPr
     timer.current = setTimeout(sendAll, pause.current);
     pause.current = Math.min(LONGEST_PAUSE, 2 * pause.current);
   }, [look, revalidate]);
+
+  useEffect(() => {
+    // While it can still be fetched: what waits is read without the server.
+    const timer = setTimeout(() => loadReading().catch(() => {}), SOON);
+    return () => clearTimeout(timer);
+  }, []);
 
   const sendNow = useCallback(() => {
     pause.current = FIRST_PAUSE;

@@ -1,13 +1,8 @@
 import { useCallback, useEffect, useRef } from 'react';
 import { useNavigation, useRevalidator } from 'react-router';
-import { z } from 'zod';
+import type { LiveChanged } from './live-changed';
 
-const changed = z.object({
-  studentId: z.string(),
-  what: z.enum(['steps', 'entries', 'feedback']),
-  isMine: z.boolean(),
-});
-export type LiveChanged = z.infer<typeof changed>;
+export type { LiveChanged };
 
 const NAME = 'gentle-margin live';
 /** Where nothing was heard for this long, not even a beat, the page asks by itself … */
@@ -34,9 +29,11 @@ export function useLive(onChange: (heard: LiveChanged[]) => void): void {
     let heardAt = Date.now();
     let waiting: LiveChanged[] = [];
     let timer: ReturnType<typeof setTimeout> | undefined;
-    const hear = (data: unknown) => {
+    const hear = async (data: unknown) => {
       heardAt = Date.now();
-      const parsed = changed.safeParse(data);
+      // Nothing is heard on most pages: what reads it is loaded with the first word.
+      const { liveChanged } = await import('./live-changed');
+      const parsed = liveChanged.safeParse(data);
       if (!parsed.success) return;
       waiting.push(parsed.data);
       timer ??= setTimeout(() => {
@@ -45,13 +42,13 @@ export function useLive(onChange: (heard: LiveChanged[]) => void): void {
         call.current(heard);
       }, TOGETHER);
     };
-    channel.onmessage = ({ data }) => hear(data);
+    channel.onmessage = ({ data }) => void hear(data);
     const hold = () =>
       new Promise<void>((release) => {
         const source = new EventSource('/live');
         const pass = ({ data }: MessageEvent<string>) => {
           const event: unknown = JSON.parse(data);
-          hear(event);
+          void hear(event);
           channel.postMessage(event);
         };
         source.addEventListener('message', pass);
