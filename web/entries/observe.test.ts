@@ -8,7 +8,7 @@ import { restIncorrect, withItem } from '../measures/item-check/item-check-sheet
 import { withTrial } from '../measures/trials/trials-sheet';
 import { type DraftChange, draftReducer, inputFrom, isTouched, momentOf, type SessionDraft, untouched } from './draft';
 import { fieldMessages } from './field-messages';
-import { severalSaved } from './observing-page';
+import { severalSaved } from './use-save-session';
 
 const id = (digit: number) => `7f0f2c1e-5a0f-4d0c-8a43-${String(digit).repeat(12)}`;
 const empty: SessionDraft = {

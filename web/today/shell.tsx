@@ -14,7 +14,7 @@ import { useWallClock } from '../entries/use-wall-clock';
 import { personOf, signedIn } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import { useWallNow } from '../platform/offline/connection';
-import { isRecording, KeptStrip } from '../platform/offline/kept-strip';
+import { isRecording, KeptNotice } from '../platform/offline/kept-notice';
 import { useWaiting, WaitingProvider } from '../platform/offline/waiting';
 import { Dialog } from '../platform/ui/dialog';
 import { KeyHelp } from '../platform/ui/key-help';
@@ -118,7 +118,7 @@ function SignedIn({ tabs, wall, discreet, person, schoolName, schools, schoolId 
           {person.initials}
         </Link>
       </header>
-      <KeptStrip />
+      <KeptNotice />
       <StillGoing tabs={tabs} wall={wall} />
       <div className="flex grow max-sm:flex-col">
         <StudentTabs tabs={tabs} />

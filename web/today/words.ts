@@ -136,7 +136,7 @@ export const setupWords = {
   visibility: 'What each reader sees',
   visibilityIs: 'Which fields family, students and others get, unless a student has rules of their own',
   templates: 'Message templates',
-  templatesIs: 'Subject and text of what is sent by e-mail',
+  templatesIs: 'Subject and text of what is sent by email',
   testMail: 'Test mail server',
   testMailIs: 'What would have been sent, in a school that only tries it out',
   changes: 'Changes',

@@ -5,7 +5,7 @@ import { database } from '~/server/platform/db/current';
 import { requireStudent, supportTeam } from '~/server/students/students';
 import { idFrom, personOf } from '../../platform/http/request-person';
 import { withErrors } from '../../platform/http/with-errors';
-import { useWallNow } from '../../platform/offline/connection';
+import { useScreenNow } from '../../platform/offline/connection';
 import { SaveBar } from '../../platform/offline/save-bar';
 import { MarginTitle, Page } from '../../platform/ui/page';
 import { useKey } from '../../platform/ui/use-key';
@@ -36,7 +36,7 @@ export const meta: Route.MetaFunction = () => [{ title: newNoteWords.pageTitle }
 
 export default function NewNote({ loaderData: { screen: loaded, forms } }: Route.ComponentProps) {
   const [search] = useSearchParams();
-  const screen = { ...loaded, wall: useWallNow(loaded.wall) };
+  const screen = useScreenNow(loaded);
   // Of one there is nothing to choose.
   const form = forms.find(({ id }) => id === search.get('form')) ?? (forms.length === 1 ? forms[0] : undefined);
   if (form) return <FillIn key={`${screen.student.id} ${form.id}`} screen={screen} form={form} />;

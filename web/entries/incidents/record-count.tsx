@@ -15,6 +15,7 @@ import { clock, isRunning, secondsOn, started, stopped, stoppedClock, stopwatch 
 import { useNow } from '../../measures/use-now';
 import { idFrom, personOf } from '../../platform/http/request-person';
 import { withErrors } from '../../platform/http/with-errors';
+import { useScreenNow } from '../../platform/offline/connection';
 import { draftStore } from '../../platform/offline/device-store';
 import { SaveBar } from '../../platform/offline/save-bar';
 import { useWaiting } from '../../platform/offline/waiting';
@@ -26,7 +27,6 @@ import { useKeptDraft } from '../use-kept-draft';
 import type { Route } from './+types/record-count';
 import { NothingToChoose } from './record-incident';
 import { incidentScreenOf } from './recording';
-import { useScreenNow } from './use-screen-now';
 import { recordCountWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {

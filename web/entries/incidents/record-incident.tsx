@@ -10,6 +10,7 @@ import { isRunning } from '../../measures/clock';
 import { useNow } from '../../measures/use-now';
 import { idFrom, personOf } from '../../platform/http/request-person';
 import { withErrors } from '../../platform/http/with-errors';
+import { useScreenNow } from '../../platform/offline/connection';
 import { draftStore } from '../../platform/offline/device-store';
 import { SaveBar } from '../../platform/offline/save-bar';
 import { useWaiting } from '../../platform/offline/waiting';
@@ -32,7 +33,6 @@ import {
 } from './incident-draft';
 import { IncidentFields } from './incident-fields';
 import { incidentScreenOf } from './recording';
-import { useScreenNow } from './use-screen-now';
 import { incidentWords, recordIncidentWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {

@@ -1,15 +1,4 @@
 /**
- * Whether an address leads to the machine it is opened on.
- *
- * @example isLoopback('http://localhost:4310') // true
- * @example isLoopback('https://margin.school.example') // false
- */
-export function isLoopback(address: string): boolean {
-  const { hostname } = new URL(address);
-  return hostname === 'localhost' || hostname === '[::1]' || /^127(\.\d{1,3}){3}$/.test(hostname);
-}
-
-/**
  * A path of this site, or null for anything that would lead elsewhere.
  *
  * @example localPath('/students?x=1') // '/students?x=1'

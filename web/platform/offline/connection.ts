@@ -1,7 +1,7 @@
-import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import type { WallTime } from '~/core/calendar/zone';
 import { release } from './device';
-import type { FromWorker, ToWorker } from './worker/messages';
+import type { FromWorker, ToWorker } from './kept-list';
 
 /** When what is shown was kept, by this device’s clock; null while it is the server’s. */
 let keptAt: number | null = null;
@@ -37,6 +37,12 @@ export function useWallNow(wall: WallTime): WallTime {
   const at = useKeptAt();
   const [opened] = useState(() => Date.now());
   return at === null ? wall : laterBy(wall, opened - at);
+}
+
+/** What something is recorded on, by the clock as it is now. */
+export function useScreenNow<Screen extends { wall: WallTime }>(screen: Screen): Screen {
+  const { on, time } = useWallNow(screen.wall);
+  return useMemo(() => ({ ...screen, wall: { on, time } }), [screen, on, time]);
 }
 
 /** A wall clock so many milliseconds later. */

@@ -48,8 +48,8 @@ export const openingWords = {
   goOn: 'Go on',
 };
 
-/** `kept-strip.tsx` */
-export const keptStripWords = {
+/** `kept-notice.tsx` */
+export const keptNoticeWords = {
   noConnection: 'No connection.',
   thisIsAsOf: (moment: string) =>
     `This page is as it was at ${moment}. What you record is kept on this device, and sent by itself later.`,

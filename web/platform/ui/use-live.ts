@@ -32,10 +32,10 @@ export function useLive(onChange: (heard: LiveChanged[]) => void): void {
     const hear = async (data: unknown) => {
       heardAt = Date.now();
       // Nothing is heard on most pages: what reads it is loaded with the first word.
-      const { liveChanged } = await import('./live-changed');
-      const parsed = liveChanged.safeParse(data);
-      if (!parsed.success) return;
-      waiting.push(parsed.data);
+      const { readLive } = await import('./live-changed');
+      const changed = readLive(data);
+      if (!changed) return;
+      waiting.push(changed);
       timer ??= setTimeout(() => {
         const heard = waiting;
         [waiting, timer] = [[], undefined];

@@ -1,9 +1,8 @@
 import { type PrecacheEntry, precacheAndRoute } from 'workbox-precaching';
 import { registerRoute } from 'workbox-routing';
 import { keptPage } from '../device';
-import { isKeepable, pageOf } from '../kept-list';
+import { type FromWorker, isKeepable, pageOf, type ToWorker } from '../kept-list';
 import { keepAnswer, keepListed } from './keep';
-import type { FromWorker, ToWorker } from './messages';
 
 declare const self: ServiceWorkerGlobalScope & { __WB_MANIFEST: PrecacheEntry[] };
 

@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { useLocation, useRevalidator } from 'react-router';
 import { useKeptAt, useWorker } from './connection';
 import { useWaiting } from './waiting';
-import { keptStripWords } from './words';
+import { keptNoticeWords } from './words';
 
 /** While there is no connection: how often it is looked whether there is one again, in milliseconds. */
 const LOOK_AGAIN = 10_000;
@@ -14,7 +14,7 @@ const RECORDING = /\/(observe|new|table|edit)$|^\/rounds\/./;
 export const isRecording = (path: string): boolean => RECORDING.test(path) && path !== '/incidents/new';
 
 /** Says that what is shown was kept on this device, and that a newer version has come. */
-export function KeptStrip() {
+export function KeptNotice() {
   const keptAt = useKeptAt();
   const takeOver = useWorker();
   const { pathname } = useLocation();
@@ -37,28 +37,28 @@ export function KeptStrip() {
   }, [keptAt, revalidate, sendNow]);
   if (keptAt !== null) {
     return (
-      <Strip>
+      <Notice>
         <span>
-          <strong>{keptStripWords.noConnection}</strong> {keptStripWords.thisIsAsOf(momentOf(keptAt))}
+          <strong>{keptNoticeWords.noConnection}</strong> {keptNoticeWords.thisIsAsOf(momentOf(keptAt))}
         </span>
         <button type="button" className="btn btn-sm" disabled={state !== 'idle'} onClick={() => revalidate()}>
-          {keptStripWords.tryAgain}
+          {keptNoticeWords.tryAgain}
         </button>
-      </Strip>
+      </Notice>
     );
   }
   if (!takeOver || isRecording(pathname)) return null;
   return (
-    <Strip>
-      <span>{keptStripWords.aNewVersionIsReady}</span>
+    <Notice>
+      <span>{keptNoticeWords.aNewVersionIsReady}</span>
       <button type="button" className="btn btn-sm" onClick={takeOver}>
-        {keptStripWords.useItNow}
+        {keptNoticeWords.useItNow}
       </button>
-    </Strip>
+    </Notice>
   );
 }
 
-function Strip({ children }: { children: React.ReactNode }) {
+function Notice({ children }: { children: React.ReactNode }) {
   return (
     <div
       role="status"
