@@ -17,7 +17,9 @@ interface RootData extends Preferences {
 
 export async function loader({ request }: Route.LoaderArgs) {
   const preferences = await preferencesOf(request);
-  const said = await readCookie(request, toastCookie, toast);
+  // What has just been done is said to people, not to a device that keeps pages for later.
+  const isForLater = request.headers.has('X-Kept') || new URL(request.url).pathname === '/opening';
+  const said = isForLater ? null : await readCookie(request, toastCookie, toast);
   const answer: RootData = { ...preferences, toast: said && { ...said, id: Date.now() } };
   const headers = said ? { 'Set-Cookie': await toastCookie.serialize('', { maxAge: 0 }) } : undefined;
   return data(answer, { headers });

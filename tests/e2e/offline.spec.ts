@@ -151,8 +151,19 @@ test('signing out leaves nothing to read; what waits is sealed, and goes when it
   expect(Number((await app.db('entries').count().first())?.count)).toBe(Number(saved?.count) + 1);
 });
 
-test('a device that is told to keep nothing keeps nothing, and a school may forbid it', async ({ app, page }) => {
+test('names that are hidden are hidden without network too; a device that is told to keep nothing keeps nothing', async ({
+  app,
+  page,
+}) => {
   await kept(app, page, await studentId(app.db, 'Jory'));
+  await page.getByRole('button', { name: 'Discreet off' }).click();
+  await expect(page.getByRole('button', { name: 'Discreet on' })).toBeVisible();
+  await expect.poll(() => keptPages(page), { timeout: 30_000 }).toContain('/rounds');
+  await page.context().setOffline(true);
+  await page.goto('/students');
+  await expect(page.getByRole('main')).toContainText('JW');
+  await expect(page.getByRole('main')).not.toContainText('Jory');
+  await page.context().setOffline(false);
   await page.goto('/account');
   await settled(page);
   await expect(page.getByText(/pages of your students, locked \(\d+ kB\)/)).toBeVisible();

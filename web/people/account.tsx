@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { data, Form } from 'react-router';
+import { data, Form, useSubmit } from 'react-router';
 import { z } from 'zod';
 import { roleWords } from '~/core/students/roles';
 import { counted } from '~/core/words/counting';
@@ -147,7 +147,8 @@ function OnOff({ name, label, isOn }: { name: 'shortcuts' | 'keepsPages'; label:
 
 /** Ends this sign-in, or all of this person's; warns while something waits to be sent. */
 function SignOut({ everywhere = false, children }: { everywhere?: boolean; children: string }) {
-  const { list, sendNow } = useWaiting();
+  const { list, sendNow, count } = useWaiting();
+  const submit = useSubmit();
   const [isWarning, setWarning] = useState(false);
   return (
     <>
@@ -155,10 +156,13 @@ function SignOut({ everywhere = false, children }: { everywhere?: boolean; child
         method="post"
         action="/sign-out"
         onSubmit={(event) => {
-          if (list.length === 0 || isWarning) return;
           event.preventDefault();
-          setWarning(true);
-          sendNow();
+          const form = event.currentTarget;
+          void count().then((waits) => {
+            if (waits === 0) return submit(form);
+            setWarning(true);
+            sendNow();
+          });
         }}
       >
         {everywhere && <input type="hidden" name="everywhere" value="yes" />}

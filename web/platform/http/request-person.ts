@@ -8,7 +8,7 @@ import { asking, database } from '~/server/platform/db/current';
 import { NotFound } from '~/server/platform/failures';
 import type { Actor, School } from '~/server/school/school';
 import { isRecorded, recordPages } from '~/server/sharing/access-log';
-import { preferencesOf, sessionCookie } from './cookies';
+import { preferencesOf, sessionCookie, toastCookie } from './cookies';
 import { failureAnswer } from './failure-answer';
 import { requestPersonWords } from './words';
 
@@ -46,6 +46,8 @@ export const signedIn: MiddlewareFunction<Response> = async ({ request, context 
   response.headers.set('Cache-Control', 'no-store');
   // A device keeps pages of nobody but whoever has it.
   response.headers.set('X-Person', asker.person.id);
+  // Nor a page that says what has just been done: it would say so again.
+  if (request.headers.get('Cookie')?.includes(`${toastCookie.name}=`)) response.headers.set('X-Said', '1');
   return response;
 };
 

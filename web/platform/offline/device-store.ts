@@ -69,7 +69,24 @@ interface Kept {
 }
 
 /** What tells an item from everything else: it knows every measure, which a page that only shows something need not load. */
-export const loadReading = () => import('~/core/entries/waiting');
+type Read = (raw: unknown) => WaitingItem | null;
+
+let reading: Read | undefined;
+
+/** Pages on which something is recorded bring it along: there it must be at hand without network. */
+export function provideReading(provided: Read): void {
+  reading = provided;
+}
+
+/** What was kept here by this version is taken as it was kept, where nothing can be fetched any more. */
+const asKept: Read = (raw) => raw as WaitingItem;
+
+export const loadReading = async (): Promise<Read> =>
+  reading ??
+  import('~/core/entries/waiting').then(
+    ({ readWaiting }) => readWaiting,
+    () => asKept,
+  );
 
 /** What is saved, kept on this device until the server has it. */
 export const waitingStore = {
@@ -78,7 +95,7 @@ export const waitingStore = {
     const all = await (await store()).getAllFromIndex('waiting', 'personId', personId);
     const kept: Kept = { list: [], unreadable: [], sealed: 0 };
     if (all.length === 0) return kept;
-    const { readWaiting } = await loadReading();
+    const read = await loadReading();
     for (const stored of all.toSorted((a, b) => a.savedAt - b.savedAt)) {
       const { content, ...beside } = stored;
       const open = content ? await openedOf(personId, content) : { value: stored, byServer: false };
@@ -89,12 +106,14 @@ export const waitingStore = {
       // Whoever had sealed it is here again: from now on this device can read it by itself.
       if (open.byServer) await (await store()).put('waiting', { ...stored, content: await lock(personId, open.value) });
       const raw = typeof open.value === 'object' ? { ...open.value, ...beside } : open.value;
-      const item = readWaiting(raw);
+      const item = read(raw);
       if (item) kept.list.push(item);
       else kept.unreadable.push({ id: stored.id, savedAt: stored.savedAt, raw });
     }
     return kept;
   },
+  /** How many wait of one person, without opening them. */
+  count: async (personId: string): Promise<number> => (await store()).countFromIndex('waiting', 'personId', personId),
   keep: async (item: WaitingItem) => {
     const { id, personId, savedAt, problem } = item;
     const content = await lock(personId, item);

@@ -34,11 +34,23 @@ async function holderFor(personId: string): Promise<Holder | null> {
   return now?.personId === personId ? now : askedHolder(personId);
 }
 
-/** Locks something of a person who is signed in. */
+type Sealing = Pick<typeof import('jose'), 'CompactEncrypt' | 'importJWK'>;
+
+let sealing: Sealing | undefined;
+
+/** Pages on which something is recorded bring along what seals it: there it must be at hand without network. */
+export function provideSealing(provided: Sealing): void {
+  sealing = provided;
+}
+
+/** What seals; null where it cannot be fetched any more. */
+const loadSealing = async (): Promise<Sealing | null> => sealing ?? (await import('jose').catch(() => null));
+
+/** Locks something of a person who is signed in. Where it cannot be locked it is kept as it is: to lose it would be worse. */
 export async function lock(personId: string, value: unknown): Promise<Lockable> {
-  const holder = await holderFor(personId);
-  if (!holder) return { plain: value };
-  const { CompactEncrypt, importJWK } = await import('jose');
+  const [holder, seals] = await Promise.all([holderFor(personId), loadSealing()]);
+  if (!holder || !seals) return { plain: value };
+  const { CompactEncrypt, importJWK } = seals;
   const bytes = new TextEncoder().encode(JSON.stringify({ personId, value }));
   const [copy, sealed] = await Promise.all([
     lockBytes(holder, bytes),

@@ -1,4 +1,5 @@
 import { counted } from '~/core/words/counting';
+import './at-hand';
 import { whyWords } from './send';
 import { useWaiting } from './waiting';
 import { saveBarWords } from './words';

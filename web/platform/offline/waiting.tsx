@@ -30,6 +30,8 @@ interface Waiting {
   change: (item: WaitingItem) => Promise<void>;
   remove: (id: string) => Promise<void>;
   sendNow: () => void;
+  /** How many wait as the device has it, also before they have been read. */
+  count: () => Promise<number>;
 }
 
 const WaitingContext = createContext<Waiting | null>(null);
@@ -167,6 +169,7 @@ export function WaitingProvider({ personId, names, children }: WaitingProviderPr
         await look();
       },
       sendNow,
+      count: () => waitingStore.count(personId).catch(() => 0),
     }),
     [list, unreadable, sealed, whys, personId, names, look, sendAll, sendNow],
   );

@@ -8,7 +8,18 @@ const SayContext = createContext<(text: string) => void>(() => {});
 /** Says a sentence that only the page knows, as the server’s are said. */
 export const useSay = () => useContext(SayContext);
 
-const loadView = () => import('./toast-view');
+/** Without network its look may not be there yet: the sentence is said all the same. */
+function PlainToast({ toast, isOpen }: { toast: Toast; isOpen: boolean }) {
+  if (!isOpen) return <span hidden />;
+  return (
+    <p role="status" className={plainLook}>
+      {toast.text}
+    </p>
+  );
+}
+const plainLook = 'no-print fixed bottom-24 left-4 z-50 rounded-box bg-neutral px-4 py-3 text-neutral-content';
+
+const loadView = () => import('./toast-view').catch(() => ({ default: PlainToast }));
 const ToastView = lazy(loadView);
 /** In milliseconds: once the page that one came for is there. */
 const SOON = 1500;
@@ -33,7 +44,7 @@ export function Toasts({ toast, children }: { toast: (Toast & { id: number }) | 
   }, [toast]);
   useEffect(() => {
     // While it can still be fetched: what is said without the server is said by it too.
-    const timer = setTimeout(() => loadView().catch(() => {}), SOON);
+    const timer = setTimeout(() => loadView(), SOON);
     return () => clearTimeout(timer);
   }, []);
   return (

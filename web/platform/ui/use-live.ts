@@ -32,8 +32,8 @@ export function useLive(onChange: (heard: LiveChanged[]) => void): void {
     const hear = async (data: unknown) => {
       heardAt = Date.now();
       // Nothing is heard on most pages: what reads it is loaded with the first word.
-      const { readLive } = await import('./live-changed');
-      const changed = readLive(data);
+      const reader = await import('./live-changed').catch(() => null);
+      const changed = reader?.readLive(data);
       if (!changed) return;
       waiting.push(changed);
       timer ??= setTimeout(() => {

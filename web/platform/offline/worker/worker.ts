@@ -2,7 +2,7 @@ import { type PrecacheEntry, precacheAndRoute } from 'workbox-precaching';
 import { registerRoute } from 'workbox-routing';
 import { keptPage } from '../device';
 import { type FromWorker, isKeepable, pageOf, type ToWorker } from '../kept-list';
-import { keepAnswer, keepListed } from './keep';
+import { keepAllAnew, keepAnew, keepAnswer, keepListed } from './keep';
 
 declare const self: ServiceWorkerGlobalScope & { __WB_MANIFEST: PrecacheEntry[] };
 
@@ -13,6 +13,9 @@ precacheAndRoute(self.__WB_MANIFEST, { ignoreURLParametersMatching: [/^to$/], cl
 const PATIENCE = 5000;
 /** A page waits no longer than this to hear where its answer comes from. */
 const HEARD_WITHIN = 300;
+
+/** After these every page is another: its names are hidden or shown, or it is of another school. */
+const CHANGES_ALL = new Set(['/preferences.data', '/school/switch.data']);
 
 /** What stands between us and a server that is not there. */
 const UNREACHABLE = new Set([502, 503, 504]);
@@ -64,7 +67,8 @@ registerRoute(
     const { clientId } = event as FetchEvent;
     if (answer && !(kept && UNREACHABLE.has(answer.status))) {
       const isWhole = url.search === '' && isKeepable(page);
-      if (isWhole) event.waitUntil(keepAnswer(page, answer.clone()));
+      const isSaid = answer.headers.has('X-Said');
+      if (isWhole) event.waitUntil(isSaid ? keepAnew(page) : keepAnswer(page, answer.clone()));
       await tell(clientId, { is: 'fresh', at: Date.now() });
       return answer;
     }
@@ -77,8 +81,11 @@ registerRoute(
 /** What is sent while there is nobody to send it to: the page says so, and keeps what was typed. */
 registerRoute(
   ({ url, sameOrigin }) => sameOrigin && url.pathname.endsWith('.data'),
-  async ({ request }) =>
-    (await fetched(request, null)) ?? new Response(null, { status: 504, statusText: 'No connection' }),
+  async ({ request, url, event }) => {
+    const answer = await fetched(request, null);
+    if (answer && CHANGES_ALL.has(url.pathname)) event.waitUntil(keepAllAnew());
+    return answer ?? new Response(null, { status: 504, statusText: 'No connection' });
+  },
   'POST',
 );
 
