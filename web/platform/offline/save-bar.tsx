@@ -1,8 +1,15 @@
+import { CompactEncrypt, importJWK } from 'jose';
+import { readWaiting } from '~/core/entries/waiting';
 import { counted } from '~/core/words/counting';
-import './at-hand';
+import { provideReading } from './device-store';
+import { provideSealing } from './locked';
 import { whyWords } from './send';
 import { useWaiting } from './waiting';
 import { saveBarWords } from './words';
+
+// What keeps an entry without network has to be there before the network goes: with the bar that saves it.
+provideSealing({ CompactEncrypt, importJWK });
+provideReading(readWaiting);
 
 interface SaveBarProps {
   isBusy: boolean;
