@@ -6,9 +6,9 @@ import { sealingKey, unseal } from './sealing';
 const fresh = freshDatabase();
 
 /** As a device seals: RFC 7516, compact form. */
-async function sealed(content: unknown, key?: object): Promise<string> {
+async function sealed(content: unknown, key?: object, text = JSON.stringify(content)): Promise<string> {
   const publicKey = await importJWK(key ?? (await sealingKey(fresh.db)), 'ECDH-ES');
-  const bytes = new TextEncoder().encode(JSON.stringify(content));
+  const bytes = new TextEncoder().encode(text);
   return new CompactEncrypt(bytes).setProtectedHeader({ alg: 'ECDH-ES', enc: 'A256GCM' }).encrypt(publicKey);
 }
 
@@ -26,7 +26,14 @@ describe('what a device seals', () => {
     const { generateKeyPair, exportJWK } = await import('jose');
     const { publicKey } = await generateKeyPair('ECDH-ES', { extractable: true });
     const foreign = await sealed({ personId: 'ada', value: 1 }, await exportJWK(publicKey));
-    for (const wrong of ['', 'letters', changed, foreign, await sealed('no object')])
+    for (const wrong of [
+      '',
+      'letters',
+      changed,
+      foreign,
+      await sealed('no object'),
+      await sealed(null, undefined, '{ no JSON'),
+    ])
       expect(await unseal(fresh.db, 'ada', wrong)).toBeNull();
   });
 

@@ -29,6 +29,18 @@ export async function sealingKey(db: Database): Promise<JWK> {
 
 /** What is inside of a seal: whose it is, and what they kept. */
 const inside = z.object({ personId: z.string(), value: z.unknown() });
+/** Anybody can seal: what is inside need not be JSON. */
+const insideText = z
+  .string()
+  .transform((text, context) => {
+    try {
+      return JSON.parse(text) as unknown;
+    } catch {
+      context.addIssue({ code: 'custom', message: 'This is no JSON.' });
+      return z.NEVER;
+    }
+  })
+  .pipe(inside);
 
 /**
  * What a person’s device sealed.
@@ -41,7 +53,7 @@ export async function unseal(db: Database, personId: string, sealed: string): Pr
   if (!key) return null;
   const text = await plaintext(sealed, jwk.parse(key.private_key));
   if (text === null) return null;
-  const parsed = inside.safeParse(JSON.parse(text));
+  const parsed = insideText.safeParse(text);
   return parsed.success && parsed.data.personId === personId ? { value: parsed.data.value } : null;
 }
 

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef } from 'react';
+import { laterBy } from '~/core/calendar/later';
 import type { WallTime } from '~/core/calendar/zone';
 
 /** The school's wall clock, moved on by the time this page has been open. */
@@ -7,9 +8,6 @@ export function useWallClock(wall: WallTime): () => WallTime {
   useEffect(() => {
     opened.current = performance.now();
   }, []);
-  return useCallback(() => {
-    const start = Date.parse(`${wall.on}T${wall.time}:00Z`);
-    const text = new Date(start + performance.now() - opened.current).toISOString();
-    return { on: text.slice(0, 10), time: text.slice(11, 16) };
-  }, [wall.on, wall.time]);
+  const { on, time } = wall;
+  return useCallback(() => laterBy({ on, time }, performance.now() - opened.current), [on, time]);
 }

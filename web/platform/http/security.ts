@@ -61,6 +61,8 @@ const LARGEST_UPLOAD = LARGEST_FILE + 64 * 1024;
 /** Answers to a form, which may bring a photograph along that their device made smaller. */
 const NOTE = /^\/(students\/[^/]+\/notes|desk\/note)(\.data)?$/;
 const LARGEST_NOTE = 5 * 1024 * 1024;
+/** The same once more, as a device had sealed it: letters for bytes take a third more room. */
+const LARGEST_SEALED = 2 * LARGEST_NOTE;
 
 /** From a page of ours: of the address that people type, or of the one that this was sent to. */
 function comesFromHere({ headers }: Request, publicOrigin: string): boolean {
@@ -77,7 +79,9 @@ function refusal(request: Request, publicOrigin: string): [status: number, sente
   const length = request.headers['content-length'];
   if (length === undefined) return [411, securityWords.theLengthOfWhatIs];
   const isNote = NOTE.test(request.path);
-  const largest = EVIDENCE.test(request.path) ? LARGEST_UPLOAD : isNote ? LARGEST_NOTE : LARGEST_BODY;
+  const isSealed = request.path === '/unseal';
+  const larger = isSealed ? LARGEST_SEALED : isNote ? LARGEST_NOTE : LARGEST_BODY;
+  const largest = EVIDENCE.test(request.path) ? LARGEST_UPLOAD : larger;
   if (Number(length) > largest) return [413, securityWords.thisIsLargerThanAn];
   return null;
 }

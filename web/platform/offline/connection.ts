@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import { laterBy } from '~/core/calendar/later';
 import type { WallTime } from '~/core/calendar/zone';
 import { release } from './device';
 import type { FromWorker, ToWorker } from './kept-list';
@@ -43,12 +44,6 @@ export function useWallNow(wall: WallTime): WallTime {
 export function useScreenNow<Screen extends { wall: WallTime }>(screen: Screen): Screen {
   const { on, time } = useWallNow(screen.wall);
   return useMemo(() => ({ ...screen, wall: { on, time } }), [screen, on, time]);
-}
-
-/** A wall clock so many milliseconds later. */
-export function laterBy({ on, time }: WallTime, ms: number): WallTime {
-  const text = new Date(Date.parse(`${on}T${time}:00Z`) + ms).toISOString();
-  return { on: text.slice(0, 10), time: text.slice(11, 16) };
 }
 
 const tellWorker = (message: ToWorker) => workers()?.controller?.postMessage(message);

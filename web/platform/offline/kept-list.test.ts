@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { laterBy } from './connection';
+import { laterBy } from '~/core/calendar/later';
 import { dataOf, isKeepable, OBSERVED_VIEWS, pageOf } from './kept-list';
 
 const id = '4f1e2d3c-0000-4000-8000-123456789abc';

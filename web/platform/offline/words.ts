@@ -54,7 +54,7 @@ export const keptNoticeWords = {
   thisIsAsOf: (moment: string) =>
     `This page is as it was at ${moment}. What you record is kept on this device, and sent by itself later.`,
   tryAgain: 'Try again',
-  aNewVersionIsReady: 'A new version is ready. What you are writing is kept.',
+  aNewVersionIsReady: 'A new version is ready. This page is loaded anew with it.',
   useItNow: 'Use it now',
 };
 
