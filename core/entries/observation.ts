@@ -4,6 +4,7 @@ import type { IsoDate } from '../calendar/iso-date';
 import { type MeasureData, type MeasureDefinition, readData } from '../measures/measure';
 import { type NoScoreReason, noScoreReasons } from '../measures/score';
 import { fidelityMarks } from './fidelity';
+import { photographsField } from './photograph';
 
 export const LONGEST_NOTE = 4000;
 
@@ -60,6 +61,7 @@ export const sessionInput = sessionFields.extend({
         note: noteField,
         /** Which steps of the support were done; blank where nobody said. */
         fidelity: fidelityMarks.nullish(),
+        photographs: photographsField,
       }),
     )
     .min(1, { error: 'Nothing is marked yet. Mark at least one goal, or say why there is no score.' })

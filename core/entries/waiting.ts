@@ -7,6 +7,7 @@ import { noteInput } from './forms/note-input';
 import { choiceKinds, optionalFields } from './incidents/choice';
 import { countsInput, incidentInput } from './incidents/incident-input';
 import { sessionInput } from './observation';
+import { photographInput } from './photograph';
 
 /** A goal as it stands before the one who observes it. */
 export const observedGoal = z.object({
@@ -114,12 +115,18 @@ const waitingNote = waitingFor.extend({
   said: z.string(),
 });
 
-/** A change to what was recorded before: corrected, withdrawn, or an incident that has ended. It names the version that it replaces. */
+/**
+ * A change to what was recorded before: corrected, withdrawn, an incident that has ended, each naming the version that it replaces; or a
+ * photograph put beside it.
+ */
 const waitingChange = waitingFor.extend({
   kind: z.literal('change'),
   /** The page of the record that is changed. */
   to: z.string().startsWith('/students/'),
-  change: z.looseObject({ intent: z.enum(['correct', 'withdraw', 'end']), version: z.number() }),
+  change: z.discriminatedUnion('intent', [
+    z.looseObject({ intent: z.literal(['correct', 'withdraw', 'end']), version: z.number() }),
+    photographInput.extend({ intent: z.literal('photograph'), name: z.string() }),
+  ]),
 });
 export type WaitingChange = z.infer<typeof waitingChange>;
 

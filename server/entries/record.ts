@@ -10,6 +10,7 @@ import { type Database, preparedRows } from '../platform/db/database';
 import { Invalid, NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
 import { checkSession, type MeasuredGoal, type SessionFacts } from './check-session';
+import { insertPhotographs, type PreparedPhotograph, photographsFrom } from './evidence/add';
 
 /**
  * Records what was observed of one student in one go. Goals that were not touched are not in it and stay blank.
@@ -45,6 +46,9 @@ export async function recordSession(
     else messages[entryField(entry.goalId)] = checked.message;
   }
   if (Object.keys(messages).length > 0) throw new Invalid(messages);
+  const photographs: PreparedPhotograph[] = [];
+  for (const { id, goalId, photographs: taken } of input.entries)
+    photographs.push(...(await photographsFrom(id, taken, entryField(goalId))));
 
   const rows = input.entries.map((entry, i) => ({
     id: entry.id,
@@ -62,23 +66,30 @@ export async function recordSession(
     recorded_by: actor.personId,
     recorded_at: now,
   }));
-  await writeEntries(db, actor, rows);
+  await writeEntries(db, actor, rows, photographs);
   return { ids: rows.map((row) => row.id), student };
 }
 
 /**
- * Writes entries, all or none. Those that this person has sent before are passed over.
+ * Writes entries with their photographs, all or none. Those that this person has sent before are passed over.
  *
  * @throws NotFound, Invalid where an id is there already and says something else
  */
-export async function writeEntries(db: Database, actor: Actor, rows: NewRow[]): Promise<void> {
+export async function writeEntries(
+  db: Database,
+  actor: Actor,
+  rows: NewRow[],
+  photographs: readonly PreparedPhotograph[] = [],
+): Promise<void> {
   const write = async (trx: Database) => {
     const written = await insertOnce(trx, rows);
     const repeated = rows.filter((row) => !written.has(row.id));
     if (repeated.length > 0) await expectSame(trx, actor, repeated);
+    const { student_id: studentId, recorded_at: now } = defined(rows[0]);
+    if (photographs.length > 0) await insertPhotographs(trx, { studentId, by: actor.personId }, photographs, now);
   };
   // A single row is written or not: only several need to be held together.
-  if (rows.length > 1) await db.transaction(write);
+  if (rows.length + photographs.length > 1) await db.transaction(write);
   else await write(db);
 }
 

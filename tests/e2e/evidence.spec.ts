@@ -71,6 +71,59 @@ test('a photograph and a PDF stand beside an entry, for readers who are shown pi
   expect((await page.request.get(`/students/${student}/evidence/${evidence}`)).status()).toBe(404);
 });
 
+test('a photograph is taken while observing, or put beside an entry later, without network: both land once', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  const student = await studentId(app.db, 'Jory');
+  const buffer = await sharp({ create: { width: 2400, height: 1200, channels: 3, background: 'teal' } })
+    .jpeg()
+    .toBuffer();
+  const file = { name: 'seedling.jpg', mimeType: 'image/jpeg', buffer };
+  const photographs = () => app.db('evidence').join('entries', 'entries.id', 'entry_id').where('added_by', hanneke!.id);
+  const hanneke = await app.db('people').where({ name: 'Hanneke Bruun' }).first('id');
+  await page.goto(`/students/${student}/observe`);
+  await settled(page);
+  const first = page.getByRole('region').filter({ has: page.getByRole('heading', { level: 2 }) });
+  await first
+    .getByLabel(/^Photograph of /)
+    .first()
+    .setInputFiles(file);
+  await expect(page.getByRole('img', { name: 'Photograph 1' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('There is a note or a photograph at this goal but nothing is marked.')).toBeVisible();
+  await expect(page.getByText('Kept on this device')).toBeVisible();
+  // What is taken is there again when the page is opened anew.
+  await page.reload();
+  await settled(page);
+  await expect(page.getByRole('img', { name: 'Photograph 1' })).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+  await page.keyboard.press('1');
+  // What opens the list is loaded a moment after the page.
+  await page.waitForTimeout(3500);
+  await page.context().setOffline(true);
+  await page.getByRole('button', { name: /^Save( ↵)?$/ }).click();
+  await page.getByRole('button', { name: '1 waiting to be sent' }).click();
+  await expect(page.getByRole('dialog').getByText('1 photograph')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.context().setOffline(false);
+  await expectToast(page, 'Saved for Jory: 1 goal.');
+  const [taken] = await photographs().select('entry_id', 'width', 'height', 'goal_id');
+  expect(taken).toMatchObject({ width: 1600, height: 800, goal_id: expect.any(String) });
+
+  await page.goto(`/students/${student}/entries/${taken!.entry_id}`);
+  await settled(page);
+  await expect(page.getByRole('img', { name: 'photograph.jpg' })).toBeVisible();
+  await page.context().setOffline(true);
+  await page.getByLabel('Add a photograph or a PDF').setInputFiles({ ...file, name: 'later.jpg' });
+  await expect(page.getByText('The photograph is kept on this device, and sent by itself.')).toBeVisible();
+  await page.context().setOffline(false);
+  await expect
+    .poll(async () => (await photographs().select('evidence.name')).map(({ name }) => name).toSorted())
+    .toEqual(['later.jpg', 'photograph.jpg']);
+});
+
 test('a piece of work is rated by staff and by a peer’s link, stands side by side, and becomes an entry', async ({
   app,
   page,

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { WallTime } from '~/core/calendar/zone';
 import { type FidelityMarks, fidelityMarks } from '~/core/entries/fidelity';
 import type { SessionInput } from '~/core/entries/observation';
+import type { PhotographInput } from '~/core/entries/photograph';
 import { type MeasureData, type MeasureDefinition, measureData } from '~/core/measures/measure';
 import { type NoScoreReason, noScoreReasons } from '~/core/measures/score';
 import { type Clock, clock, isRunning, stoppedClock } from '../measures/clock';
@@ -136,18 +137,25 @@ export function momentOf({ session, timeIsChosen, goals }: SessionDraft, goalIds
  * What is sent for one student: only the goals that were marked, their clocks read now.
  *
  * @param measured  how each goal of the student is measured, and since which version
+ * @param photographsOf  those taken at a goal, by its id
  * @returns null where nothing is marked
  */
 export function inputFrom(
   draft: SessionDraft,
   measured: readonly { id: string; measure: MeasureDefinition; version: number }[],
   now: number,
+  photographsOf: (goalId: string) => readonly PhotographInput[],
 ): SessionInput | null {
   const entries = measured.flatMap(({ id: goalId, measure, version }): SessionInput['entries'] => {
     const goal = draft.goals[goalId];
     if (!goal) return [];
     const { entryId: id, reason, note, fidelity } = goal;
-    const what = { id, goalId, goalVersion: version, note, ...(fidelity && { fidelity }) };
+    const photographs = [...photographsOf(goalId)];
+    const what = {
+      ...{ id, goalId, goalVersion: version, note },
+      ...(fidelity && { fidelity }),
+      ...(photographs.length > 0 && { photographs }),
+    };
     if (reason !== null) return [{ ...what, outcome: { data: null, reason } }];
     const data = finished(measure, goal, now);
     return data === null ? [] : [{ ...what, outcome: { data, reason: null } }];

@@ -8,6 +8,8 @@ import { DataSheet } from '../measures/data-sheet';
 import { FieldMessage } from '../platform/ui/fields';
 import { NamesInNote } from '../students/names-in-note';
 import { type DraftChange, type GoalDraft, isMarked } from './draft';
+import { Photographs } from './evidence/photographs';
+import type { Photographs as Taken } from './evidence/use-photographs';
 import { SupportSteps } from './support-steps';
 import { goalCardWords } from './words';
 
@@ -20,12 +22,17 @@ interface GoalCardProps {
   message: string | undefined;
   onChange: Dispatch<DraftChange>;
   timeNow: () => WallTime;
+  /** Where photographs can be taken. */
+  taken?: Taken;
+  discreet?: boolean;
 }
 
 /** One goal while observing: its pads, its trial marks, and a word about it. */
-export function GoalCard({ goal, draft, isActive, selected, openedAt, message, onChange, timeNow }: GoalCardProps) {
+export function GoalCard(props: GoalCardProps) {
+  const { goal, draft, isActive, selected, openedAt, message, onChange, timeNow, taken, discreet = false } = props;
   const { id: goalId, measure, criterion } = goal;
-  const isOpen = isActive || isMarked(draft) || draft.note !== '';
+  const photographs = taken?.of(goalId) ?? [];
+  const isOpen = isActive || isMarked(draft) || draft.note !== '' || photographs.length > 0;
   return (
     <section
       aria-labelledby={`goal-${goalId}`}
@@ -75,6 +82,17 @@ export function GoalCard({ goal, draft, isActive, selected, openedAt, message, o
             />
           )}
           <NamesInNote studentId={goal.studentId} text={draft.note} />
+          {taken && (
+            <div className="mt-2.5">
+              <Photographs
+                of={goal.shortName}
+                photographs={photographs}
+                onChange={(some) => taken.change(goalId, some)}
+                hasRoomFor={taken.hasRoomFor}
+                discreet={discreet}
+              />
+            </div>
+          )}
         </>
       )}
       {draft.data === null && !isRunning(draft.clock) && (

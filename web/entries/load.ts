@@ -79,6 +79,7 @@ export async function observing(
     locationId: placesNow.size === 1 ? ([...placesNow][0] ?? null) : null,
     personId: person.id,
     wall,
+    discreet,
   };
 }
 export type Observing = Awaited<ReturnType<typeof observing>>;

@@ -37,6 +37,7 @@ const sent = (draft: SessionDraft, now = 0, measure: MeasureDefinition = trials)
     draft,
     [id(2), id(3)].map((goalId) => ({ id: goalId, measure, version: 2 })),
     now,
+    () => [],
   );
 
 describe('a session in the making', () => {

@@ -8,6 +8,7 @@ import { HowThisWorks } from '../platform/ui/how-this-works';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { useKey } from '../platform/ui/use-key';
 import { draftReducer, isMarked, isTouched, momentOf, type SessionDraft, sessionDraft, untouched } from './draft';
+import { usePhotographs } from './evidence/use-photographs';
 import { RoundNote } from './forms/round-note';
 import type { NoteForm } from './forms/use-note';
 import { GoalCard } from './goal-card';
@@ -72,8 +73,13 @@ export function ObservingPage(loaded: ObservingProps) {
     change({ type: 'replace', draft: { ...found, goals, activeGoal, selected: null } });
   }, []);
   const kept = useKeptDraft(draftKey, sessionDraft, draft, isTouched, bringBack);
-  const { save: saveAnd, isBusy, messages } = useSaveSession(props, draft, change);
+  const taken = usePhotographs(draftKey);
+  const { save: saveAnd, isBusy, messages } = useSaveSession(props, draft, change, taken);
   const save = () => saveAnd({ another: false });
+  const startOver = () => {
+    taken.forget(Object.keys(draft.goals));
+    change({ type: 'replace', draft: emptyDraft(props) });
+  };
 
   const active = goals.find(({ id }) => id === draft.activeGoal) ?? goals[0];
   const here = students.find(({ id }) => id === active?.studentId) ?? students[0];
@@ -112,7 +118,7 @@ export function ObservingPage(loaded: ObservingProps) {
     >
       <header className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <h1 className="text-2xl">{title}</h1>
-        <KeptDraft kept={kept} onStartOver={() => change({ type: 'replace', draft: emptyDraft(props) })} />
+        <KeptDraft kept={kept === 'none' ? taken.kept : kept} onStartOver={startOver} />
       </header>
       <SessionLine
         session={{
@@ -156,6 +162,8 @@ export function ObservingPage(loaded: ObservingProps) {
                     message={messages[entryField(goal.id)]}
                     onChange={change}
                     timeNow={timeNow}
+                    taken={taken}
+                    discreet={props.discreet}
                   />
                 ) : null;
               })}

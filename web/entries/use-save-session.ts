@@ -11,6 +11,7 @@ import type { Sent } from '../platform/offline/send';
 import { useWaiting } from '../platform/offline/waiting';
 import { useSay } from '../platform/ui/toasts';
 import { type DraftChange, inputFrom, isMarked, type SessionDraft, untouched } from './draft';
+import type { Photographs } from './evidence/use-photographs';
 import type { ObservedStudent, Observing } from './load';
 import { observingPageWords } from './words';
 
@@ -58,7 +59,12 @@ function openWords(goals: readonly ObservedGoal[], draft: SessionDraft, asked: S
 }
 
 /** Saves what is marked, student by student: each is one session. What cannot be sent now waits on the device. */
-export function useSaveSession(props: SaveProps, draft: SessionDraft, change: Dispatch<DraftChange>) {
+export function useSaveSession(
+  props: SaveProps,
+  draft: SessionDraft,
+  change: Dispatch<DraftChange>,
+  { of: photographsOf, forget: forgetPhotographs }: Photographs,
+) {
   const { students, choices, personId, draftKey, doneTo } = props;
   const waiting = useWaiting();
   const say = useSay();
@@ -71,11 +77,15 @@ export function useSaveSession(props: SaveProps, draft: SessionDraft, change: Di
   const save = useCallback(
     async ({ another }: { another: boolean }) => {
       const all = students.flatMap((student) => student.goals);
-      const loose = all.filter(({ id }) => draft.goals[id]?.note.trim() && !isMarked(draft.goals[id]));
+      const loose = all.filter(({ id }) => {
+        const goal = draft.goals[id];
+        if (!goal || isMarked(goal)) return false;
+        return goal.note.trim() !== '' || photographsOf(id).length > 0;
+      });
       const words = observingPageWords.thereIsANoteOn;
       const missing = Object.fromEntries(loose.map(({ id }) => [entryField(id), words]));
       const sessions = students.flatMap((student): WaitingSession[] => {
-        const session = inputFrom(draft, student.goals, Date.now());
+        const session = inputFrom(draft, student.goals, Date.now(), photographsOf);
         if (!session) return [];
         const { id, shortName } = student;
         const marked = student.goals.filter((goal) => session.entries.some(({ goalId }) => goalId === goal.id));
@@ -108,7 +118,9 @@ export function useSaveSession(props: SaveProps, draft: SessionDraft, change: Di
       setBusy(false);
       const refusals = results.flatMap((sent) => (sent.is === 'refused' ? [sent.messages] : []));
       const done = sessions.filter((_, i) => results[i]?.is !== 'refused').flatMap(({ goals }) => goals);
-      if (refusals.length === 0) await draftStore.forget(draftKey).catch(() => {});
+      forgetPhotographs(done.map(({ id }) => id));
+      if (refusals.length === 0)
+        await Promise.all([draftStore.forget(draftKey), draftStore.forget(`${draftKey} photographs`)]).catch(() => {});
       // Each answer says whom it saved; of several, one sentence names everyone.
       if (results.length > 1) say(severalSaved(sessions, results));
       if (results.every(({ is }) => is === 'saved')) {
@@ -121,7 +133,21 @@ export function useSaveSession(props: SaveProps, draft: SessionDraft, change: Di
       const marks = { ...draft.goals, ...left };
       change({ type: 'replace', draft: { ...draft, goals: marks, openedAt: Date.now(), selected: null } });
     },
-    [students, draft, choices, personId, draftKey, doneTo, waiting.save, navigate, revalidate, change, say],
+    [
+      students,
+      draft,
+      choices,
+      personId,
+      draftKey,
+      doneTo,
+      waiting.save,
+      navigate,
+      revalidate,
+      change,
+      say,
+      photographsOf,
+      forgetPhotographs,
+    ],
   );
   return { save, isBusy, messages };
 }

@@ -12,6 +12,7 @@ import { whyWords } from '../platform/offline/send';
 import { useWaiting } from '../platform/offline/waiting';
 import { Dialog } from '../platform/ui/dialog';
 import { draftReducer, inputFrom, type SessionDraft, untouched } from './draft';
+import { photographsWords } from './evidence/words';
 import { GoalCard } from './goal-card';
 import {
   changedIncident,
@@ -150,6 +151,7 @@ function WhatWaits({ waiting }: { waiting: WaitingItem }) {
       <>
         <p className="text-small text-ink-2">{`${longDate(on)} · ${time} · Incident`}</p>
         <p className="mt-1 text-small">{draftSentence(waiting.incidentScreen, incidentDraftOf(waiting), 0)}</p>
+        <PhotographCount photographs={waiting.incident.photographs} />
       </>
     );
   }
@@ -167,6 +169,9 @@ function WhatWaits({ waiting }: { waiting: WaitingItem }) {
     );
   }
   if (waiting.kind === 'change') {
+    if (waiting.change.intent === 'photograph') {
+      return <p className="text-small text-ink-2">{waitingDialogWords.aPhotograph(waiting.change.name)}</p>;
+    }
     const { intent, why, time } = waiting.change;
     return (
       <>
@@ -208,8 +213,14 @@ function WhatWaits({ waiting }: { waiting: WaitingItem }) {
           )
         );
       })}
+      <PhotographCount photographs={entries.flatMap(({ photographs }) => photographs ?? [])} />
     </>
   );
+}
+
+function PhotographCount({ photographs = [] }: { photographs?: readonly unknown[] | undefined }) {
+  if (photographs.length === 0) return null;
+  return <p className="mt-1 text-small text-ink-2">{photographsWords.counted(photographs.length)}</p>;
 }
 
 function sentenceOf(measure: MeasureDefinition, raw: WaitingSession['session']['entries'][number]['outcome']): string {
@@ -230,6 +241,8 @@ function ChangeIncident({ waiting, onDone }: { waiting: WaitingIncident; onDone:
   const [draft, setDraft] = useState(() => incidentDraftOf(waiting));
   const incident = incidentInputFrom(draft, 0);
   const isWhole = draftSentence(waiting.incidentScreen, draft, 0) !== null;
+  const { photographs } = waiting.incident;
+  const withPhotographs = photographs && { photographs };
   return (
     <div className="mt-2 grid gap-3">
       <p>{waiting.student.shortName}</p>
@@ -239,7 +252,11 @@ function ChangeIncident({ waiting, onDone }: { waiting: WaitingIncident; onDone:
         messages={isWhole ? {} : { behaviors: waitingDialogWords.sayWhatHappened }}
         onChange={(changes) => setDraft((before) => changedIncident(waiting.incidentScreen, before, changes, null))}
       />
-      <ChangeButtons isWhole={isWhole} onLeave={onDone} onKeep={() => change({ ...waiting, incident }).then(onDone)} />
+      <ChangeButtons
+        isWhole={isWhole}
+        onLeave={onDone}
+        onKeep={() => change({ ...waiting, incident: { ...incident, ...withPhotographs } }).then(onDone)}
+      />
     </div>
   );
 }
@@ -267,7 +284,12 @@ function ChangeWaiting({ waiting, onDone }: { waiting: WaitingSession; onDone: (
   const { change } = useWaiting();
   const [draft, dispatch] = useReducer(draftReducer, waiting, draftOf);
   const { goals, choices, student } = waiting;
-  const session = inputFrom(draft, goals, Date.now());
+  const session = inputFrom(
+    draft,
+    goals,
+    Date.now(),
+    (goalId) => waiting.session.entries.find((entry) => entry.goalId === goalId)?.photographs ?? [],
+  );
   return (
     <div className="mt-2 grid gap-3">
       <p>{student.shortName}</p>

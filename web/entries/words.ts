@@ -44,6 +44,7 @@ export const waitingDialogWords = {
   waitingToBeSent: 'Waiting to be sent',
   nothingWaitsTheServerHas: 'Nothing waits: the server has everything.',
   itIsKeptOnThis: 'It is kept on this device until the server has it.',
+  aPhotograph: (name: string) => `A photograph beside an entry: ${name}`,
   moreAreSealed: (count: number) =>
     `${count} of them ${count === 1 ? 'is' : 'are'} sealed since you signed out here: read and sent as soon as the server is reached.`,
   itHasNotBeenSent: 'It has not been sent and will be lost.',
@@ -97,7 +98,8 @@ export const observingPageWords = {
   sideBySide: 'Side by side',
   savedFor: (saved: string, goals: string) => `Saved for ${saved}: ${goals}.`,
   onThisDeviceUntilIt: (waits: string) => `On this device until it can be sent: ${waits}`,
-  thereIsANoteOn: 'There is a note on this goal but nothing is marked. Mark it, or say why there is no score.',
+  thereIsANoteOn:
+    'There is a note or a photograph at this goal but nothing is marked. Mark it, or say why there is no score.',
   nothingIsMarkedYetMark: 'Nothing is marked yet. Mark at least one goal, or say why there is no score.',
 };
 

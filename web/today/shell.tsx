@@ -26,7 +26,8 @@ import { shellWords } from './words';
 
 const Finder = lazy(() => import('./finder'));
 const loadWaitingDialog = () => import('../entries/waiting-dialog');
-const WaitingDialog = lazy(loadWaitingDialog);
+/** Where it cannot be fetched any more, the network being gone, that is said: the page itself stays. */
+const WaitingDialog = lazy(() => loadWaitingDialog().catch(() => ({ default: NotHere })));
 
 export const middleware: Route.MiddlewareFunction[] = [signedIn];
 
@@ -268,5 +269,13 @@ function DiscreetSwitch({ isOn }: { isOn: boolean }) {
         <span className="max-sm:sr-only">{shown ? shellWords.discreetOn : shellWords.discreetOff}</span>
       </button>
     </fetcher.Form>
+  );
+}
+
+function NotHere({ onClose }: { onClose: () => void }) {
+  return (
+    <Dialog title={shellWords.noConnection} onClose={onClose}>
+      <p className="p-6">{shellWords.whatWaitsIsSafe}</p>
+    </Dialog>
   );
 }

@@ -21,6 +21,9 @@ export const shellWords = {
   reports: 'Reports',
   team: 'Team',
   setup: 'Setup',
+  noConnection: 'No connection',
+  whatWaitsIsSafe:
+    'What waits is kept on this device, and sent by itself. It can be read here as soon as the server is reached.',
   more: 'More',
   rounds: 'Rounds',
   recordAnIncident: 'Record an incident',

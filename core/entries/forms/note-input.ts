@@ -1,10 +1,8 @@
 import { z } from 'zod';
 import { clockTimeField, isoDateField } from '../../calendar/date-fields';
 import { changeReasonField } from '../observation';
+import { photographContent } from '../photograph';
 import { answersSchema } from './form';
-
-/** A photograph as a device made it smaller: the longest that is sent, in characters of base64. */
-const LONGEST_PHOTOGRAPH = 4_000_000;
 
 const idField = z.uuid({ error: 'This is not a known item.' });
 
@@ -17,12 +15,7 @@ const answered = {
 /** The version of the form that whoever answered had before them. */
 const ofForm = { formId: idField, formVersion: z.number().int().min(1) };
 
-const photograph = z
-  .string()
-  .max(LONGEST_PHOTOGRAPH, { error: 'This photograph is too large.' })
-  .regex(/^[A-Za-z0-9+/]*={0,2}$/, { error: 'This photograph cannot be read.' })
-  .nullable()
-  .default(null);
+const photograph = photographContent.nullable().default(null);
 
 const when = { on: isoDateField, time: clockTimeField, observerId: idField };
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { clockTimeField, isoDateField } from '../../calendar/date-fields';
 import { changeReasonField, noteField } from '../observation';
+import { photographsField } from '../photograph';
 
 const idField = z.uuid({ error: 'This is not a known item.' });
 const ids = z
@@ -65,6 +66,7 @@ export const incidentInput = fitsTogether(
     id: idField,
     /** Whose watch it was that a second observer sat beside: such an incident is for agreement and counts in no figure. */
     besideId: idField.nullable().optional(),
+    photographs: photographsField,
   }),
 );
 export type IncidentInput = z.infer<typeof incidentInput>;

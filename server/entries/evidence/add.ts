@@ -3,6 +3,7 @@ import PQueue from 'p-queue';
 import { EncryptedPDFError, PDFDict, PDFDocument, PDFName, PDFRef, PDFStream } from 'pdf-lib';
 import sharp from 'sharp';
 import { LARGEST_FILE, MOST_AT_ENTRY, tooLargeWords } from '~/core/entries/evidence';
+import type { PhotographInput } from '~/core/entries/photograph';
 import type { Database } from '../../platform/db/database';
 import { Busy, Invalid, NotFound } from '../../platform/failures';
 import type { Actor } from '../../school/school';
@@ -166,6 +167,46 @@ export async function insertEvidence(
     })
     .onConflict('id')
     .ignore();
+}
+
+/** A photograph that came along with an entry, made ready to be kept. */
+export interface PreparedPhotograph {
+  id: string;
+  entryId: string;
+  prepared: Prepared;
+}
+
+/**
+ * Makes the photographs ready that come along with an entry, before anything is written.
+ *
+ * @param field  where its message belongs, should one be broken
+ * @throws Invalid for what is no picture; Busy when too many are added at once
+ */
+export async function photographsFrom(
+  entryId: string,
+  photographs: readonly PhotographInput[] | undefined,
+  field: string,
+): Promise<PreparedPhotograph[]> {
+  const ready: PreparedPhotograph[] = [];
+  for (const { id, content } of photographs ?? []) {
+    try {
+      ready.push({ id, entryId, prepared: await prepareEvidence(Buffer.from(content, 'base64')) });
+    } catch (error) {
+      throw error instanceof Invalid && error.fields.file ? new Invalid({ [field]: error.fields.file }) : error;
+    }
+  }
+  return ready;
+}
+
+/** Writes down the photographs that came along with entries written just now, in the same transaction. */
+export async function insertPhotographs(
+  trx: Database,
+  of: { studentId: string; by: string },
+  photographs: readonly PreparedPhotograph[],
+  now: Date,
+): Promise<void> {
+  for (const { id, entryId, prepared } of photographs)
+    await insertEvidence(trx, { ...of, id, entryId, name: 'photograph.jpg' }, prepared, now);
 }
 
 /** Takes it out of every view; it stays written down who did. */

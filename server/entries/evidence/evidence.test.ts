@@ -4,6 +4,7 @@ import { PDFDocument, PDFName } from 'pdf-lib';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { fileSize, LARGEST_FILE } from '~/core/entries/evidence';
+import { entryField } from '~/core/entries/observation';
 import { freshDatabase } from '~/tests/database/fresh';
 import { accessTo, actorOf, now, type SmallSchool, smallSchool, today, wall } from '~/tests/database/small-school';
 import { textOfPdf } from '~/tests/examples/pdf-text';
@@ -85,6 +86,35 @@ const refusal = (content: Buffer) =>
     () => null,
     (error) => error.fields?.file,
   );
+
+describe('a photograph that comes along with what is recorded', () => {
+  const withPhotographs = (contents: string[], entry = randomUUID()) => {
+    const outcome = { data: { trials: ['independent'] }, reason: null };
+    const session = { on: today, time: '09:30', observerId: school.manager, locationId: null };
+    const photographs = contents.map((content) => ({ id: randomUUID(), content }));
+    return { ...session, entries: [{ id: entry, goalId: school.goal, outcome, note: '', photographs }] };
+  };
+  const record = (input: ReturnType<typeof withPhotographs>) =>
+    recordSession(fresh.db, actorOf(school.manager), school.student, input, { wall, now });
+
+  it('stands beside its entry once, however often it is sent', async () => {
+    const content = (await photo()).toString('base64');
+    const input = withPhotographs([content, content]);
+    await record(input);
+    await record(input);
+    const [entry] = input.entries;
+    const listed = await evidenceOf(fresh.db, await accessTo(school.student), [entry!.id]);
+    expect(listed[entry!.id]?.map(({ id }) => id).toSorted()).toEqual(entry!.photographs.map(({ id }) => id).toSorted());
+  });
+
+  it('is refused at its goal when it is no picture, and then nothing is written', async () => {
+    const input = withPhotographs([Buffer.from('no picture').toString('base64')]);
+    await expect(record(input)).rejects.toMatchObject({
+      fields: { [entryField(school.goal)]: expect.stringContaining('no photograph') },
+    });
+    expect(await fresh.db('entries').where({ id: input.entries[0]!.id })).toEqual([]);
+  });
+});
 
 describe('a file that is to stand beside an entry', () => {
   it('is told by its content, whatever it is called', async () => {

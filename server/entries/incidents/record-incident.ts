@@ -12,6 +12,7 @@ import type { Actor } from '../../school/school';
 import type { StudentAccess } from '../../students/access';
 import { checkSession, notOnTeamWords, type SessionFacts } from '../check-session';
 import { type Changes, changeRecord, revisedEntries } from '../corrections';
+import { insertPhotographs, photographsFrom } from '../evidence/add';
 import { choicesOf } from './choices';
 import { insertChoice } from './edit-choices';
 import { incidentOf, type StoredIncident } from './incidents';
@@ -70,6 +71,7 @@ export async function recordIncident(
   input: IncidentInput,
   moment: Moment,
 ): Promise<SessionFacts['student']> {
+  const photographs = await photographsFrom(input.id, input.photographs, 'form');
   return db.transaction(async (trx) => {
     const asked = { studentId, right: 'observe', besideId: input.besideId } as const;
     const { student, messages } = await checkWhen(trx, actor, asked, input, moment);
@@ -87,6 +89,7 @@ export async function recordIncident(
     };
     if (await insertOnce(trx, row)) await writeChoices(trx, row, 1, choices);
     else if (!isDeepStrictEqual(await choicesAt(trx, input.id, 1), choices)) throw saidOtherwise();
+    await insertPhotographs(trx, { studentId, by: actor.personId }, photographs, moment.now);
     return student;
   });
 }

@@ -1,11 +1,13 @@
 import { data } from 'react-router';
 import { z } from 'zod';
+import { photographInput } from '~/core/entries/photograph';
 import { addEvidence, withdrawEvidence } from '~/server/entries/evidence/add';
 import { evidenceOf } from '~/server/entries/evidence/list';
 import { database } from '~/server/platform/db/current';
 import { Busy, Invalid } from '~/server/platform/failures';
 import { requireStudent } from '~/server/students/students';
 import { formOf } from '../../platform/http/form-of';
+import { jsonOf } from '../../platform/http/json-of';
 import { idFrom, personOf } from '../../platform/http/request-person';
 import { withErrors } from '../../platform/http/with-errors';
 import type { Route } from './+types/entry-evidence';
@@ -22,6 +24,8 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
 });
 
 const change = z.discriminatedUnion('intent', [
+  // From a device on which it waited.
+  photographInput.extend({ intent: z.literal('photograph'), name: z.string() }),
   z.object({ intent: z.literal('add'), id: z.uuid(), file: z.instanceof(File) }),
   z.object({ intent: z.literal('withdraw'), id: z.uuid() }),
 ]);
@@ -31,20 +35,15 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   const { actor, now } = personOf(context);
   const studentId = idFrom(params.studentId);
   await requireStudent(database(), actor, studentId, 'observe');
-  const parsed = change.safeParse(Object.fromEntries(await formOf(request)));
+  const isJson = request.headers.get('Content-Type')?.startsWith('application/json');
+  const parsed = change.safeParse(isJson ? await jsonOf(request) : Object.fromEntries(await formOf(request)));
   if (!parsed.success) return data({ problem: entryEvidenceWords.chooseAPhotographOrA }, { status: 400 });
   try {
     if (parsed.data.intent === 'withdraw') await withdrawEvidence(database(), actor, studentId, parsed.data.id, now);
     else {
-      const { id, file } = parsed.data;
-      const content = Buffer.from(await file.arrayBuffer());
-      await addEvidence(
-        database(),
-        actor,
-        studentId,
-        { id, entryId: idFrom(params.entryId), name: file.name, content },
-        now,
-      );
+      const { id } = parsed.data;
+      const { name, content } = await fileOf(parsed.data);
+      await addEvidence(database(), actor, studentId, { id, entryId: idFrom(params.entryId), name, content }, now);
     }
   } catch (error) {
     if (error instanceof Busy)
@@ -55,10 +54,18 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   return data({ problem: null });
 });
 
+type Sent = Exclude<z.infer<typeof change>, { intent: 'withdraw' }>;
+
+async function fileOf(sent: Sent): Promise<{ name: string; content: Buffer }> {
+  if (sent.intent === 'photograph') return { name: sent.name, content: Buffer.from(sent.content, 'base64') };
+  return { name: sent.file.name, content: Buffer.from(await sent.file.arrayBuffer()) };
+}
+
 export const clientAction = async ({ serverAction }: Route.ClientActionArgs) => {
   try {
     return await serverAction();
   } catch {
-    return data({ problem: entryEvidenceWords.theFileDidNotGet });
+    // With this status the page stays as it is: nothing of it can be loaded anew.
+    return data({ problem: entryEvidenceWords.theFileDidNotGet, isUnreachable: true }, { status: 503 });
   }
 };

@@ -1,23 +1,8 @@
-import { Camera } from 'lucide-react';
 import { type ReactNode, useId, useState } from 'react';
 import { FieldMessage } from '../../platform/ui/fields';
+import { CameraButton } from '../evidence/camera-button';
+import { madeSmaller } from '../evidence/made-smaller';
 import { photographFieldWords } from './words';
-
-/** A photograph's longer side is made no longer than this, in dots: it is readable, and small enough to wait on the device. */
-const LONGEST_SIDE = 1600;
-const QUALITY = 0.82;
-
-/** A picture made smaller on the device, as base64. */
-async function smaller(file: File): Promise<string> {
-  const picture = await createImageBitmap(file);
-  const scale = Math.min(1, LONGEST_SIDE / Math.max(picture.width, picture.height));
-  const canvas = document.createElement('canvas');
-  canvas.width = Math.round(picture.width * scale);
-  canvas.height = Math.round(picture.height * scale);
-  canvas.getContext('2d')?.drawImage(picture, 0, 0, canvas.width, canvas.height);
-  picture.close();
-  return canvas.toDataURL('image/jpeg', QUALITY).replace(/^data:[^,]*,/, '');
-}
 
 interface PhotographFieldProps {
   name: string;
@@ -32,10 +17,9 @@ interface PhotographFieldProps {
 export function PhotographField({ name, photograph, isLarge, onChange, children }: PhotographFieldProps) {
   const id = useId();
   const [problem, setProblem] = useState<string | null>(null);
-  const take = async (file: File | undefined) => {
-    if (!file) return;
+  const take = async (file: File) => {
     try {
-      onChange(await smaller(file));
+      onChange(await madeSmaller(file));
       setProblem(null);
     } catch {
       setProblem(photographFieldWords.cannotBeRead);
@@ -55,21 +39,9 @@ export function PhotographField({ name, photograph, isLarge, onChange, children 
         />
       )}
       <span className="flex flex-wrap gap-2">
-        <span className={`btn relative ${size}`}>
-          <Camera size={18} aria-hidden />
+        <CameraButton id={id} onTake={take} className={size}>
           {photograph === null ? photographFieldWords.take : photographFieldWords.another}
-          <input
-            id={id}
-            type="file"
-            accept="image/jpeg,image/png,image/webp"
-            capture="environment"
-            onChange={(event) => {
-              void take(event.target.files?.[0]);
-              event.target.value = '';
-            }}
-            className="absolute inset-0 cursor-pointer opacity-0"
-          />
-        </span>
+        </CameraButton>
         {photograph !== null && (
           <button type="button" className={`btn ${size}`} onClick={() => onChange(null)}>
             {photographFieldWords.without}

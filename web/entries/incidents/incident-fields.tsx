@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { TypedOther } from '~/core/entries/incidents/incident-input';
 import type { IncidentScreen } from '~/core/entries/waiting';
 import { Labelled } from '../../platform/ui/labelled';
@@ -16,6 +16,8 @@ export interface IncidentFieldsProps {
   onChange: (changes: Partial<IncidentDraft>) => void;
   /** Whether it can be said that somebody else watches too. */
   mayBeSecond?: boolean;
+  /** Where photographs are taken; absent where none can be. */
+  photographs?: ReactNode;
 }
 
 /** Beside each other where there is room: behaviors are few, so how strong it was stands below them. */
@@ -34,6 +36,7 @@ export function IncidentFields({
   messages,
   onChange,
   mayBeSecond = false,
+  photographs,
 }: IncidentFieldsProps) {
   const { offered, leftOut, discreet } = incidentScreen;
   const words = incidentWords(discreet);
@@ -119,6 +122,7 @@ export function IncidentFields({
               />
             </Labelled>
             {!discreet && <NamesInNote studentId={incidentScreen.student.id} text={draft.note} />}
+            {photographs && <div className="mt-2">{photographs}</div>}
           </div>
         </div>
       </div>

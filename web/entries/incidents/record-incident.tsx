@@ -17,6 +17,8 @@ import { useWaiting } from '../../platform/offline/waiting';
 import { HowThisWorks } from '../../platform/ui/how-this-works';
 import { MarginTitle, Page } from '../../platform/ui/page';
 import { useKey } from '../../platform/ui/use-key';
+import { Photographs } from '../evidence/photographs';
+import { type Photographs as Taken, usePhotographs } from '../evidence/use-photographs';
 import { KeptDraft } from '../kept-draft';
 import { useKeptDraft } from '../use-kept-draft';
 import { useWallClock } from '../use-wall-clock';
@@ -102,7 +104,12 @@ function RecordIncidentScreen({ incidentScreen }: { incidentScreen: IncidentScre
   const kept = useKeptDraft(draftKey, incidentDraft, draft, isIncidentTouched, bringBack);
   const change = (changes: Partial<IncidentDraft>) =>
     setDraft((before) => changedIncident(incidentScreen, before, changes, timeNow()));
-  const { save, isBusy, messages } = useSaveIncident(incidentScreen, draft, setDraft, draftKey);
+  const taken = usePhotographs(draftKey);
+  const { save, isBusy, messages } = useSaveIncident(incidentScreen, draft, setDraft, draftKey, taken);
+  const startOver = () => {
+    taken.forget([student.id]);
+    setDraft(emptyIncident(incidentScreen, newId(), timeNow()));
+  };
   useKey('enter', () => {
     // On a control that has the focus, Enter is that control's.
     if (!document.activeElement?.closest('button, a, summary')) void save({ another: false });
@@ -138,7 +145,7 @@ function RecordIncidentScreen({ incidentScreen }: { incidentScreen: IncidentScre
             <Repeat2 size={16} aria-hidden /> <span className="max-sm:sr-only">{words.again}</span>
           </button>
         )}
-        <KeptDraft kept={kept} onStartOver={() => setDraft(emptyIncident(incidentScreen, newId(), timeNow()))} />
+        <KeptDraft kept={kept === 'none' ? taken.kept : kept} onStartOver={startOver} />
       </header>
       <div className="max-lg:pb-24">
         <IncidentFields
@@ -147,6 +154,15 @@ function RecordIncidentScreen({ incidentScreen }: { incidentScreen: IncidentScre
           messages={messages}
           onChange={change}
           mayBeSecond
+          photographs={
+            <Photographs
+              of={words.title}
+              photographs={taken.of(student.id)}
+              onChange={(some) => taken.change(student.id, some)}
+              hasRoomFor={taken.hasRoomFor}
+              discreet={discreet}
+            />
+          }
         />
       </div>
     </Page>
@@ -159,6 +175,7 @@ function useSaveIncident(
   draft: IncidentDraft,
   setDraft: (draft: IncidentDraft) => void,
   draftKey: string,
+  taken: Taken,
 ) {
   const { student, personId } = incidentScreen;
   const waiting = useWaiting();
@@ -169,6 +186,7 @@ function useSaveIncident(
   const isSaving = useRef(false);
   const save = async ({ another }: { another: boolean }) => {
     const incident = incidentInputFrom(draft, Date.now());
+    const photographs = taken.of(student.id);
     if (incident.behaviors.length === 0 && !incident.others.some(({ kind }) => kind === 'behavior')) {
       return setMessages({
         behaviors: recordIncidentWords.sayWhatHappened,
@@ -185,7 +203,7 @@ function useSaveIncident(
         id: newId(),
         personId,
         student: { id, shortName },
-        incident,
+        incident: { ...incident, ...(photographs.length > 0 && { photographs: [...photographs] }) },
         incidentScreen,
         savedAt: Date.now(),
         problem: null,
@@ -198,7 +216,8 @@ function useSaveIncident(
       return setMessages({ form, ...sent.messages });
     }
     setMessages({});
-    await draftStore.forget(draftKey).catch(() => {});
+    taken.forget([student.id]);
+    await Promise.all([draftStore.forget(draftKey), draftStore.forget(`${draftKey} photographs`)]).catch(() => {});
     if (sent?.is === 'saved' && !another) return navigate(`/students/${student.id}/behavior`);
     if (sent?.is === 'saved') void revalidate();
     setDraft(

@@ -58,11 +58,11 @@ export const keepPrivate: RequestHandler = (_request, response, next) => {
 /** Where a photograph or a file is sent to, which is larger than all else. */
 const EVIDENCE = /^\/(students\/[^/]+\/evidence\/of\/|class\/work-samples\/[^/]+(\.data)?$)/;
 const LARGEST_UPLOAD = LARGEST_FILE + 64 * 1024;
-/** Answers to a form, which may bring a photograph along that their device made smaller. */
-const NOTE = /^\/(students\/[^/]+\/notes|desk\/note)(\.data)?$/;
-const LARGEST_NOTE = 5 * 1024 * 1024;
+/** What may bring photographs along that their device made smaller: what is observed, and answers to a form. */
+const WITH_PHOTOGRAPHS = /^\/(students\/[^/]+\/(sessions|behavior-entries|notes)|desk\/note)(\.data)?$/;
+const LARGEST_WITH_PHOTOGRAPHS = 5 * 1024 * 1024;
 /** The same once more, as a device had sealed it: letters for bytes take a third more room. */
-const LARGEST_SEALED = 2 * LARGEST_NOTE;
+const LARGEST_SEALED = 2 * LARGEST_WITH_PHOTOGRAPHS;
 
 /** From a page of ours: of the address that people type, or of the one that this was sent to. */
 function comesFromHere({ headers }: Request, publicOrigin: string): boolean {
@@ -78,9 +78,9 @@ function refusal(request: Request, publicOrigin: string): [status: number, sente
     return [403, securityWords.thisWasSentFromAnother];
   const length = request.headers['content-length'];
   if (length === undefined) return [411, securityWords.theLengthOfWhatIs];
-  const isNote = NOTE.test(request.path);
+  const bringsPhotographs = WITH_PHOTOGRAPHS.test(request.path);
   const isSealed = request.path === '/unseal';
-  const larger = isSealed ? LARGEST_SEALED : isNote ? LARGEST_NOTE : LARGEST_BODY;
+  const larger = isSealed ? LARGEST_SEALED : bringsPhotographs ? LARGEST_WITH_PHOTOGRAPHS : LARGEST_BODY;
   const largest = EVIDENCE.test(request.path) ? LARGEST_UPLOAD : larger;
   if (Number(length) > largest) return [413, securityWords.thisIsLargerThanAn];
   return null;
