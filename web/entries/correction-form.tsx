@@ -52,6 +52,7 @@ export function CorrectionForm({ action, studentId, goal, entry, choices, onDone
               definition={goal.measure}
               criterion={goal.criterion}
               {...sheet}
+              isActive
               onMark={(changed, changedClock) => {
                 sheet.onMark(changed, changedClock);
                 if (changed !== null) setReason(null);

@@ -1,6 +1,7 @@
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import { FieldMessage } from '../platform/ui/fields';
 import { useSay } from '../platform/ui/toasts';
+import { useSaveKey } from '../platform/ui/use-save-key';
 import type { ChangeAnswer } from './change-messages';
 import { ChangeMessages, messagesOf, versionToReplace } from './change-messages';
 import { useChange } from './use-change';
@@ -33,6 +34,7 @@ export function Correction({ what, action, version, content, onDone, children }:
   const submit = useCallback(() => {
     save({ ...latest.current(), intent: 'correct', version: versionToReplace(version, answer), why });
   }, [save, answer, version, why]);
+  useSaveKey(submit);
   useEffect(() => {
     if (!waits) return;
     say(correctionWords.itWaits);
@@ -48,7 +50,13 @@ export function Correction({ what, action, version, content, onDone, children }:
     >
       <h2 className="mb-3 text-lg">{correctionWords.correctThis(what)}</h2>
       {children(messages)}
-      <WhyField label={correctionWords.whyIsItCorrected} value={why} onChange={setWhy} message={messages.why} />
+      <WhyField
+        label={correctionWords.whyIsItCorrected}
+        value={why}
+        onChange={setWhy}
+        message={messages.why}
+        onEnter={submit}
+      />
       <FieldMessage messages={messages.form ? [messages.form] : undefined} />
       <ChangeMessages answer={answer} isUnreachable={isUnreachable} />
       <div className="mt-4 flex gap-2">

@@ -1,5 +1,6 @@
 import { type ReactNode, useState } from 'react';
 import { MarginTitle } from '../platform/ui/page';
+import { useKey } from '../platform/ui/use-key';
 import type { EntryVersion } from './change-messages';
 import { WithdrawalForm } from './withdrawal-form';
 import { recordChangesWords } from './words';
@@ -64,13 +65,18 @@ interface RecordChangesProps {
 export function RecordChanges({ action, version, correcting }: RecordChangesProps) {
   const [open, setOpen] = useState<'correct' | 'withdraw' | null>(null);
   const close = () => setOpen(null);
+  // What the key opens, it must not write into.
+  useKey('c', () => correcting && open === null && setOpen('correct'), { takesOver: true });
   if (open === 'correct' && correcting) return correcting(close);
   if (open === 'withdraw') return <WithdrawalForm action={action} version={version} onDone={close} />;
   return (
     <div className="no-print mt-6 flex gap-2">
       {correcting && (
         <button type="button" className="btn" onClick={() => setOpen('correct')}>
-          {recordChangesWords.correctEntry}
+          {recordChangesWords.correctEntry}{' '}
+          <kbd aria-hidden className="keycap">
+            C
+          </kbd>
         </button>
       )}
       <button type="button" className="btn" onClick={() => setOpen('withdraw')}>

@@ -1,6 +1,7 @@
 import type { Dispatch } from 'react';
 import type { ObservedGoal } from '~/core/entries/waiting';
 import { useKey } from '../platform/ui/use-key';
+import { useSaveKey } from '../platform/ui/use-save-key';
 import type { DraftChange, SessionDraft } from './draft';
 
 interface ObservingKeys {
@@ -22,8 +23,5 @@ export function useObservingKeys({ goals, draft, change, save }: ObservingKeys) 
     change({ type: 'activate', goalId: next.id });
     document.getElementById(`goal-${next.id}`)?.scrollIntoView({ block: 'nearest' });
   });
-  useKey('enter', () => {
-    // On a control that has the focus, Enter is that control's.
-    if (!document.activeElement?.closest('button, a, summary')) save();
-  });
+  useSaveKey(save);
 }

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { FieldMessage } from '../platform/ui/fields';
 import { useSay } from '../platform/ui/toasts';
 import type { ChangeAnswer } from './change-messages';
@@ -34,6 +34,7 @@ export function WithdrawalForm(props: { action: string; version: number; onDone:
         label={withdrawalFormWords.whyIsItWithdrawn}
         value={why}
         onChange={setWhy}
+        onEnter={submit}
         message={messagesOf(answer).why}
       />
       <ChangeMessages answer={answer} isUnreachable={isUnreachable} />
@@ -50,6 +51,8 @@ export function WithdrawalForm(props: { action: string; version: number; onDone:
 }
 
 interface WhyFieldProps {
+  /** Enter in it saves: it is the last thing asked. */
+  onEnter: () => void;
   label: string;
   value: string;
   onChange: (why: string) => void;
@@ -57,14 +60,21 @@ interface WhyFieldProps {
 }
 
 /** Every change to what was recorded says why. */
-export function WhyField({ label, value, onChange, message }: WhyFieldProps) {
+export function WhyField({ label, value, onChange, message, onEnter }: WhyFieldProps) {
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (message) field.current?.focus();
+  }, [message]);
   return (
     <div className="mt-3 grid gap-1">
       <label htmlFor="why" className="text-small font-semibold">
         {label}
       </label>
       <input
+        ref={field}
         id="why"
+        aria-invalid={message !== undefined}
+        onKeyDown={(event) => event.key === 'Enter' && !event.ctrlKey && !event.metaKey && onEnter()}
         value={value}
         onChange={(event) => onChange(event.target.value)}
         aria-describedby="why-message"

@@ -8,7 +8,7 @@ import { withErrors } from '../../platform/http/with-errors';
 import { useScreenNow } from '../../platform/offline/connection';
 import { SaveBar } from '../../platform/offline/save-bar';
 import { MarginTitle, Page } from '../../platform/ui/page';
-import { useKey } from '../../platform/ui/use-key';
+import { useSaveKey } from '../../platform/ui/use-save-key';
 import { KeptDraft } from '../kept-draft';
 import type { Route } from './+types/new-note';
 import { NoteFields } from './note-fields';
@@ -82,10 +82,7 @@ function FillIn({ screen, form }: { screen: NoteScreen; form: NoteForm }) {
   const note = useNote(screen, form, (sent) => {
     if (sent.is === 'saved') void navigate(`/students/${student.id}/individual-report`);
   });
-  useKey('Enter', () => {
-    // On a control that has the focus, Enter is that control's.
-    if (!document.activeElement?.closest('button, a, summary')) void note.save();
-  });
+  useSaveKey(() => void note.save());
   return (
     <Page
       marginName={newNoteWords.howItWillRead}

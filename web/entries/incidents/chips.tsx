@@ -1,9 +1,11 @@
+import * as RovingFocus from '@radix-ui/react-roving-focus';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { v4 as newId } from 'uuid';
 import type { ChoiceKind } from '~/core/entries/incidents/choice';
 import type { TypedOther } from '~/core/entries/incidents/incident-input';
 import type { OfferedChoice } from '~/core/entries/waiting';
+import { padKeys } from '../../measures/sheet';
 import { FieldMessage } from '../../platform/ui/fields';
 import { chipsWords } from './words';
 
@@ -20,6 +22,9 @@ interface ChipsProps {
   /** One below the other where there is room. */
   isColumn?: boolean;
   className?: string;
+  /** Whether the digit keys go to it; nothing where there are none. */
+  isActive?: boolean;
+  onActivate?: () => void;
 }
 
 /** How something to tap looks, pressed or not. */
@@ -27,53 +32,55 @@ export const chip =
   'min-h-11 rounded-field border px-2.5 py-1.5 sm:px-3 text-left leading-tight aria-pressed:border-fern-deep aria-pressed:bg-fern-deep aria-pressed:font-semibold aria-pressed:text-primary-content border-rule bg-sheet';
 
 /** Choices to tap. */
-export function Chips({
-  kind,
-  legend,
-  hint,
-  choices,
-  chosen,
-  onToggle,
-  message,
-  typed,
-  isColumn = false,
-  className = '',
-}: ChipsProps) {
+export function Chips(props: ChipsProps) {
+  const { kind, legend, hint, choices, chosen, onToggle, message, typed, isColumn = false, className = '' } = props;
+  const { isActive = false, onActivate } = props;
   return (
-    <fieldset className={`min-w-0 ${className}`}>
+    <fieldset className={`min-w-0 ${className}`} onFocus={onActivate}>
       <legend className="mb-1 text-small font-semibold">
         {legend}
         {hint && <span className="ml-1.5 font-normal text-ink-2">{hint}</span>}
       </legend>
-      <div className={`flex flex-wrap gap-1 sm:gap-1.5 ${isColumn ? 'sm:flex-col' : ''}`}>
-        {choices.map(({ id, name, words }) => (
-          <button
-            key={id}
-            type="button"
-            aria-pressed={chosen.includes(id)}
-            title={words || undefined}
-            onClick={() => onToggle(id)}
-            className={chip}
-          >
-            {name}
-            {kind === 'intensity' && words && <span className="block text-small font-normal opacity-85">{words}</span>}
-          </button>
+      <RovingFocus.Root loop className={`flex flex-wrap gap-1 sm:gap-1.5 ${isColumn ? 'sm:flex-col' : ''}`}>
+        {choices.map(({ id, name, words }, at) => (
+          <RovingFocus.Item key={id} asChild active={chosen.includes(id)}>
+            <button
+              type="button"
+              aria-pressed={chosen.includes(id)}
+              title={words || undefined}
+              // A tap leaves the focus where it was, so that Enter goes on meaning “save”.
+              onMouseDown={(event) => event.preventDefault()}
+              onClick={() => onToggle(id)}
+              className={`relative ${chip}`}
+            >
+              {name}
+              {kind === 'intensity' && words && (
+                <span className="block text-small font-normal opacity-85">{words}</span>
+              )}
+              {isActive && at < padKeys.length && (
+                <kbd aria-hidden className="keycap absolute -top-1.5 right-1.5">
+                  {padKeys[at]}
+                </kbd>
+              )}
+            </button>
+          </RovingFocus.Item>
         ))}
         {typed?.others
           .filter((other) => other.kind === kind)
           .map((other) => (
-            <button
-              key={other.id}
-              type="button"
-              aria-pressed
-              onClick={() => typed.onType(typed.others.filter(({ id }) => id !== other.id))}
-              className={chip}
-            >
-              {other.name}
-            </button>
+            <RovingFocus.Item key={other.id} asChild active>
+              <button
+                type="button"
+                aria-pressed
+                onClick={() => typed.onType(typed.others.filter(({ id }) => id !== other.id))}
+                className={chip}
+              >
+                {other.name}
+              </button>
+            </RovingFocus.Item>
           ))}
         {typed && <OtherField kind={kind as TypedOther['kind']} {...typed} label={`Other: ${legend.toLowerCase()}`} />}
-      </div>
+      </RovingFocus.Root>
       <FieldMessage messages={message ? [message] : undefined} />
     </fieldset>
   );

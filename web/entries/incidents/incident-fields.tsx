@@ -6,6 +6,7 @@ import { NamesInNote } from '../../students/names-in-note';
 import { Chips } from './chips';
 import { HowLong, Resolved } from './how-long';
 import type { IncidentDraft } from './incident-draft';
+import { useGroupKeys } from './use-group-keys';
 import { When } from './when-fields';
 import { incidentFieldsWords, incidentWords } from './words';
 
@@ -27,6 +28,8 @@ const columns = {
   consequence: 'sm:col-start-3 sm:row-span-2 sm:row-start-1',
 };
 
+const columnKinds = ['antecedent', 'behavior', 'consequence'] as const;
+
 const lists = { antecedent: 'antecedents', behavior: 'behaviors', consequence: 'consequences' } as const;
 
 /** Everything an ABC incident says, on one screen: what is tapped once is marked, tapped again it is not. */
@@ -46,6 +49,20 @@ export function IncidentFields({
   const typed = { others: draft.others, onType: (others: TypedOther[]) => onChange({ others }) };
   const uses = (field: (typeof leftOut)[number]) => !leftOut.includes(field);
   const behaviors = offered.behavior.filter(({ abc, id }) => abc || draft.behaviors.includes(id));
+  const chooseIntensity = (id: string) => onChange({ intensityId: draft.intensityId === id ? null : id });
+  const groupProps = useGroupKeys([
+    ...columnKinds.map((kind) => ({
+      kind,
+      choices: kind === 'behavior' ? behaviors : offered[kind],
+      onToggle: (id: string) => toggle(lists[kind], id),
+    })),
+    ...(uses('intensity')
+      ? [{ kind: 'intensity' as const, choices: offered.intensity, onToggle: chooseIntensity }]
+      : []),
+    ...(uses('function')
+      ? [{ kind: 'function' as const, choices: offered.function, onToggle: (id: string) => toggle('functions', id) }]
+      : []),
+  ]);
   return (
     <div className="grid gap-3.5">
       <When
@@ -56,15 +73,14 @@ export function IncidentFields({
         mayBeSecond={mayBeSecond}
       />
       <div className="grid gap-x-6 gap-y-2.5 sm:grid-cols-3 sm:grid-rows-[auto_1fr]">
-        {(['antecedent', 'behavior', 'consequence'] as const).map((kind) => (
+        {columnKinds.map((kind) => (
           <Chips
             key={kind}
             kind={kind}
             legend={words.asks[kind]}
             hint={words.hints[kind]}
-            choices={kind === 'behavior' ? behaviors : offered[kind]}
+            {...groupProps(kind)}
             chosen={draft[lists[kind]]}
-            onToggle={(id) => toggle(lists[kind], id)}
             message={messages[lists[kind]]}
             typed={typed}
             isColumn
@@ -76,9 +92,8 @@ export function IncidentFields({
             kind="intensity"
             legend={words.asks.intensity}
             hint={words.hints.intensity}
-            choices={offered.intensity}
+            {...groupProps('intensity')}
             chosen={draft.intensityId ? [draft.intensityId] : []}
-            onToggle={(id) => onChange({ intensityId: draft.intensityId === id ? null : id })}
             message={messages.intensityId}
             className="sm:col-start-2 sm:row-start-2"
           />
@@ -105,9 +120,8 @@ export function IncidentFields({
               kind="function"
               legend={words.asks.function}
               hint={words.hints.function}
-              choices={offered.function}
+              {...groupProps('function')}
               chosen={draft.functions}
-              onToggle={(id) => toggle('functions', id)}
               message={messages.functions}
               typed={typed}
             />

@@ -22,6 +22,7 @@ import { useWaiting } from '../../platform/offline/waiting';
 import { HowThisWorks } from '../../platform/ui/how-this-works';
 import { Labelled, LabelledInput, LabelledSelect } from '../../platform/ui/labelled';
 import { MarginTitle, Page } from '../../platform/ui/page';
+import { useSaveKey } from '../../platform/ui/use-save-key';
 import { KeptDraft } from '../kept-draft';
 import { useKeptDraft } from '../use-kept-draft';
 import type { Route } from './+types/record-count';
@@ -124,6 +125,7 @@ function CountScreen({ incidentScreen, behaviors }: { incidentScreen: IncidentSc
   const { save, isBusy, messages } = useSaveCounts(incidentScreen, draftKey, said, () =>
     setDraft(emptyCount(incidentScreen, behaviors)),
   );
+  useSaveKey(() => void save(countsFrom(draft, behaviors, Date.now())));
   const today = timetable.filter((block) => draft.on !== '' && block.weekday === weekday(draft.on));
   const messageOf = (field: string) =>
     messages[field] ?? Object.entries(messages).find(([name]) => name.endsWith(`.${field}`))?.[1];

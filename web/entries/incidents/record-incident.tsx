@@ -16,7 +16,7 @@ import { SaveBar } from '../../platform/offline/save-bar';
 import { useWaiting } from '../../platform/offline/waiting';
 import { HowThisWorks } from '../../platform/ui/how-this-works';
 import { MarginTitle, Page } from '../../platform/ui/page';
-import { useKey } from '../../platform/ui/use-key';
+import { useSaveKey } from '../../platform/ui/use-save-key';
 import { Photographs } from '../evidence/photographs';
 import { type Photographs as Taken, usePhotographs } from '../evidence/use-photographs';
 import { KeptDraft } from '../kept-draft';
@@ -110,10 +110,7 @@ function RecordIncidentScreen({ incidentScreen }: { incidentScreen: IncidentScre
     taken.forget([student.id]);
     setDraft(emptyIncident(incidentScreen, newId(), timeNow()));
   };
-  useKey('enter', () => {
-    // On a control that has the focus, Enter is that control's.
-    if (!document.activeElement?.closest('button, a, summary')) void save({ another: false });
-  });
+  useSaveKey(() => void save({ another: false }));
   const now = useNow(isRunning(draft.clock));
   const sentence = draftSentence(incidentScreen, draft, now);
   return (

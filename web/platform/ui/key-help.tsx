@@ -12,6 +12,8 @@ const keys: [string[], string][] = [
   [['N'], keyHelpWords.whileObservingGoToThe],
   [['[', ']'], keyHelpWords.inARoundToThe],
   [['Enter'], keyHelpWords.whileObservingSave],
+  [['C'], keyHelpWords.correctARecord],
+  [['F8'], keyHelpWords.toWhatWasSaid],
   [['T'], keyHelpWords.onAGoalsPageThe],
   [['←', '→'], keyHelpWords.onAGraphFromPoint],
   [['Esc'], keyHelpWords.closeWhatIsOpen],
