@@ -7,6 +7,7 @@ import { listen } from './platform/offline/connection';
 import { staysWhenUnreachable } from './platform/offline/unreachable';
 import { Announced } from './platform/ui/announced';
 import { FailurePage } from './platform/ui/failure-page';
+import { FocusKept } from './platform/ui/focus-kept';
 import { useNonce } from './platform/ui/nonce';
 import { OnItsWay } from './platform/ui/on-its-way';
 import { Toasts } from './platform/ui/toasts';
@@ -70,6 +71,7 @@ export default function Root({ loaderData }: Route.ComponentProps) {
     <Toasts toast={loaderData.toast}>
       <OnItsWay />
       <Announced />
+      <FocusKept />
       <Outlet />
     </Toasts>
   );

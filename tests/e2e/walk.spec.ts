@@ -84,3 +84,49 @@ for (let part = 0; part < parts; part++) {
     expect(wrong).toEqual([]);
   });
 }
+
+/** Controls that a finger cannot hit: 44 px each way where it is coarse, or a line of text. */
+const tooSmallForAFinger = (page: Page) =>
+  page.evaluate(() => {
+    const controls = [...document.querySelectorAll<HTMLElement>('button, input, select, textarea, summary, a[href]')];
+    return controls.flatMap((one) => {
+      if (!one.checkVisibility({ visibilityProperty: true }) || one.matches(':disabled, [type=hidden], .sr-only'))
+        return [];
+      if (one.closest('[aria-hidden=true], [inert], .sr-only')) return [];
+      // Links within text are as high as their line (WCAG 2.5.5).
+      if (one.matches('a') && getComputedStyle(one).display.startsWith('inline')) return [];
+      const { width, height } = (one.closest('label') ?? one).getBoundingClientRect();
+      if (width < 2 || height < 2 || (width >= 44 && height >= 44)) return [];
+      const said = (one.getAttribute('aria-label') ?? one.textContent ?? '').trim().slice(0, 40);
+      return [`${one.tagName.toLowerCase()} “${said}” is ${Math.round(width)} by ${Math.round(height)} px`];
+    });
+  });
+
+test('with a finger everything that is tapped is 44 px, and fields are 16 px', async ({ app, browser }) => {
+  test.setTimeout(240_000);
+  const { default: routes } = await import('~/web/routes');
+  const addressOf = await addressesOf(app);
+  const phone = await browser.newContext({
+    ...{ baseURL: app.url, viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true },
+    serviceWorkers: 'block',
+  });
+  const page = await phone.newPage();
+  await signInAs(app, page);
+  const wrong: string[] = [];
+  for (const path of pathsOf(await routes).filter((one) => !noPage.test(one))) {
+    await page.goto(addressOf(path));
+    await settled(page);
+    const small = await page.evaluate(() =>
+      [
+        ...document.querySelectorAll<HTMLElement>(
+          'input:not([type=hidden], [type=checkbox], [type=radio], [type=file]), select, textarea',
+        ),
+      ]
+        .filter((one) => one.checkVisibility() && Number.parseFloat(getComputedStyle(one).fontSize) < 16)
+        .map((one) => `${one.tagName.toLowerCase()} ${one.getAttribute('name') ?? ''} has small letters`),
+    );
+    for (const line of [...new Set([...small, ...(await tooSmallForAFinger(page))])]) wrong.push(`/${path}: ${line}`);
+  }
+  await phone.close();
+  expect(wrong).toEqual([]);
+});

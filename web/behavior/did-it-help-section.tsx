@@ -93,7 +93,7 @@ export function DidItHelp({ help, behavior, newPhaseId, mayEditGoals, today, per
               to={perLinks[per]}
               preventScrollReset
               aria-current={help.per === per ? 'true' : undefined}
-              className="py-2 link aria-[current]:font-bold aria-[current]:no-underline"
+              className="flex tap items-center link aria-[current]:font-bold aria-[current]:no-underline"
             >
               {per === 'hour' ? didItHelpSectionWords.perHourObserved : didItHelpSectionWords.perSchoolDay}
             </Link>

@@ -44,7 +44,11 @@ export function WhenGrid({ figures }: { figures: Figures }) {
                   </th>
                   {cells.map((cell, i) => (
                     <td key={weekdays[i]} className="p-0">
-                      {cell ? <Cell part={part} cell={cell} /> : <span className="block h-9 text-center text-ink-3" />}
+                      {cell ? (
+                        <Cell part={part} cell={cell} />
+                      ) : (
+                        <span className="block h-9 pointer-coarse:h-11 text-center text-ink-3" />
+                      )}
                     </td>
                   ))}
                   <td className="pl-2 text-right text-ink-2">{figure(hours)}</td>
@@ -86,7 +90,11 @@ type FilledCell = NonNullable<Figures['when'][number]['cells'][number]>;
 
 function Cell({ part, cell: { weekday, heat, n, hours, rate, to } }: { part: string; cell: FilledCell }) {
   if (n === 0) {
-    return <span className="grid h-9 place-items-center rounded-field border border-rule text-ink-3">–</span>;
+    return (
+      <span className="grid h-9 pointer-coarse:h-11 place-items-center rounded-field border border-rule text-ink-3">
+        –
+      </span>
+    );
   }
   const rated = rate === null ? '' : whenGridWords.inHoursAnHour(figure(hours), rateFigure(rate));
   const said = whenGridWords.onS(part, weekdayName(weekday), counted(n, 'incident', 'incidents'), rated);
@@ -95,7 +103,7 @@ function Cell({ part, cell: { weekday, heat, n, hours, rate, to } }: { part: str
       to={to}
       aria-label={said}
       title={said}
-      className={`${heat === null ? 'border border-rule' : `heat-${heat}`} grid h-9 place-items-center rounded-field font-bold`}
+      className={`${heat === null ? 'border border-rule' : `heat-${heat}`} grid h-9 pointer-coarse:h-11 place-items-center rounded-field font-bold`}
     >
       {n}
     </Link>

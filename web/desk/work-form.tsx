@@ -23,7 +23,7 @@ export function WorkForm({ work, students, result }: WorkFormProps) {
   const { form, fields, isBusy } = useSchemaForm(workInput, { id: 'work', result, defaultValue: work });
   const chosen = useRef<HTMLDivElement>(null);
   return (
-    <SchemaForm form={form} className="mt-5 grid max-w-3xl gap-6 pb-24">
+    <SchemaForm isLong form={form} className="mt-5 grid max-w-3xl gap-6 pb-24">
       <input {...getInputProps(fields.id, { type: 'hidden' })} key={fields.id.key} />
       <TextField field={fields.title} label={workFormWords.title} placeholder={workFormWords.titleExample} />
       <section className="grid gap-2">

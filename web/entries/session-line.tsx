@@ -58,7 +58,7 @@ interface SessionEditorProps extends SessionLineProps {
 /** The fields themselves. */
 export function SessionEditor({ session, choices, messages, onChange, mayBeSecond = false }: SessionEditorProps) {
   return (
-    <div className="mt-1 mb-2 grid grid-cols-2 gap-3 rounded-box border border-rule bg-wash p-3 sm:grid-cols-4">
+    <div className="mt-1 mb-2 grid grid-cols-[repeat(auto-fit,minmax(9.5rem,1fr))] gap-3 rounded-box border border-rule bg-wash p-3">
       <Labelled label={sessionLineWords.date} name="on" message={messages.on}>
         <input
           id="session-on"

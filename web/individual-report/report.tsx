@@ -144,7 +144,7 @@ export default function Report({ loaderData }: Route.ComponentProps) {
                 key={format}
                 to={`/students/${student.id}/individual-report/as/${format}?${search}`}
                 reloadDocument
-                className="py-2 text-ink-2 link"
+                className="flex tap items-center text-ink-2 link"
               >
                 {format.toUpperCase()}
               </Link>

@@ -2,7 +2,7 @@ import { type FieldMetadata, type FormMetadata, getInputProps } from '@conform-t
 import type { GoalInput } from '~/core/goals/goal-input';
 import { linesOf, newKey, withLines } from '~/core/goals/keys';
 import type { DefinitionOf, Kind } from '~/core/measures/measure';
-import type { SupportLevel } from '~/core/measures/support-levels';
+import { type SupportLevel, usualLevels } from '~/core/measures/support-levels';
 import { FieldMessage } from '../platform/ui/fields';
 import { SelectField, TextField } from '../platform/ui/form-fields';
 import { Rows } from '../platform/ui/rows';
@@ -84,7 +84,7 @@ interface LevelsProps {
 }
 
 /** The goal's own ordered support levels, and how much help still counts. */
-export function Levels({ form, levels, mostSupport }: LevelsProps) {
+function Levels({ form, levels, mostSupport }: LevelsProps) {
   const named = valuesOf(levels).map(({ key, label }) => ({ id: key, name: String(label || '…') }));
   return (
     <fieldset className="grid gap-3">
@@ -99,7 +99,7 @@ export function Levels({ form, levels, mostSupport }: LevelsProps) {
         {(row, at) => {
           const { key, label, words } = row.getFieldset();
           return (
-            <div className="grid grid-cols-2 gap-2">
+            <div className="grid grid-cols-2 gap-x-2 gap-y-1">
               <input {...getInputProps(key, { type: 'hidden' })} key={key.key} />
               <TextField field={label} label={listsWords.onItsButton} hidesLabel={at > 0} />
               <TextField
@@ -108,6 +108,9 @@ export function Levels({ form, levels, mostSupport }: LevelsProps) {
                 hidesLabel={at > 0}
                 placeholder={listsWords.aGesture}
               />
+              <p className="col-start-2 text-small text-ink-2">
+                {listsWords.reads(String(words.value || '…'), at === 0)}
+              </p>
             </div>
           );
         }}
@@ -119,5 +122,57 @@ export function Levels({ form, levels, mostSupport }: LevelsProps) {
         className="w-full sm:w-72"
       />
     </fieldset>
+  );
+}
+
+interface SupportProps {
+  form: GoalForm;
+  /** The definition that has levels. */
+  field: { name: string; value?: unknown };
+  levels: FieldMetadata<SupportLevel[]>;
+  mostSupport: FieldMetadata<string>;
+}
+
+const PLAIN = 'right';
+const plainLevel: SupportLevel = { key: PLAIN, label: listsWords.right, words: PLAIN };
+
+/** Plain right or wrong, or how much help each one took. */
+export function SupportOrPlain({ form, field, levels, mostSupport }: SupportProps) {
+  const keys = keysOf(levels);
+  const isPlain = keys.length === 1 && keys[0] === PLAIN;
+  const change = (notesHelp: boolean) => {
+    const chosen = notesHelp
+      ? { levels: usualLevels, mostSupport: usualLevels[0]?.key }
+      : { levels: [plainLevel], mostSupport: PLAIN };
+    // Conform’s types cannot follow a name that is computed.
+    form.update({ name: field.name as 'measure', value: { ...(field.value as object), ...chosen } as never });
+  };
+  const level = levels.getFieldList()[0]?.getFieldset();
+  return (
+    <>
+      <fieldset className="grid gap-1">
+        <legend className="mb-1 text-small font-semibold">{listsWords.whatIsNoted}</legend>
+        {[false, true].map((notesHelp) => (
+          <label key={String(notesHelp)} className="flex tap items-center gap-2.5">
+            <input
+              type="radio"
+              name={`${field.name}-notes-help`}
+              form=""
+              checked={isPlain !== notesHelp}
+              onChange={() => change(notesHelp)}
+              className="radio radio-sm"
+            />
+            {notesHelp ? listsWords.howMuchHelp : listsWords.rightOrWrong}
+          </label>
+        ))}
+      </fieldset>
+      {isPlain && level ? (
+        [level.key, level.label, level.words, mostSupport].map((one) => (
+          <input {...getInputProps(one, { type: 'hidden' })} key={one.key} />
+        ))
+      ) : (
+        <Levels form={form} levels={levels} mostSupport={mostSupport} />
+      )}
+    </>
   );
 }

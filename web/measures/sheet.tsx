@@ -134,6 +134,8 @@ export function NumberField(props: {
   unit?: string;
   /** The least that may be typed; 0 where nothing is said, null for no least. */
   least?: number | null;
+  /** When it is typed to its end: Enter, or the field is left. */
+  onTaken?: () => void;
 }) {
   return (
     <label className="flex items-center gap-2 text-small text-ink-2">
@@ -145,6 +147,8 @@ export function NumberField(props: {
         step={props.step ?? 1}
         value={props.value ?? ''}
         onChange={(event) => props.onChange(event.target.value === '' ? null : event.target.valueAsNumber)}
+        onBlur={props.onTaken}
+        onKeyDown={(event) => event.key === 'Enter' && props.onTaken?.()}
         className="input w-24"
       />
       {props.unit}

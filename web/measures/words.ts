@@ -24,6 +24,11 @@ export const listsWords = {
   onItsButton: 'On its button',
   inSentences: 'In sentences',
   aGesture: 'a gesture',
+  reads: (words: string, isAlone: boolean) => (isAlone ? `“5 of 8 ${words}.”` : `“5 of 8 with ${words} or less help.”`),
+  right: 'Right',
+  whatIsNoted: 'What is noted of each one',
+  rightOrWrong: 'right or wrong',
+  howMuchHelp: 'how much help it took',
   countsAsASuccessUp: 'Counts as a success up to',
 };
 

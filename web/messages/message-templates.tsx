@@ -204,7 +204,7 @@ function TemplateForm({ template, values, isUsual, result, children }: TemplateF
       }
     >
       {children}
-      <SchemaForm form={form} className="mt-5 grid max-w-2xl gap-4">
+      <SchemaForm isLong form={form} className="mt-5 grid max-w-2xl gap-4">
         <Field field={fields.subject} label={messageTemplatesWords.subject}>
           <input {...getInputProps(fields.subject, { type: 'text' })} className="input w-full" />
         </Field>

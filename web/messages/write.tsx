@@ -123,7 +123,7 @@ function OpenWrite({ loaderData, actionData }: Opened) {
           .
         </p>
       ) : (
-        <SchemaForm form={form} className="mt-4 grid max-w-2xl gap-4 pb-20">
+        <SchemaForm isLong form={form} className="mt-4 grid max-w-2xl gap-4 pb-20">
           <input type="hidden" name="id" value={id} />
           <SelectField field={fields.linkId} label={writeWords.to} options={readers} />
           <Field field={fields.subject} label={writeWords.subject}>

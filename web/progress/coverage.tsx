@@ -103,7 +103,7 @@ export default function Coverage({ loaderData: { weeks, students, people } }: Ro
               key={to}
               to={to}
               aria-current={isChosen ? 'true' : undefined}
-              className={`flex min-h-8 items-center rounded-field px-3 ${isChosen ? 'bg-sheet font-semibold' : 'text-ink-2'}`}
+              className={`flex min-h-8 pointer-coarse:min-h-11 items-center rounded-field px-3 ${isChosen ? 'bg-sheet font-semibold' : 'text-ink-2'}`}
             >
               {label}
             </Link>

@@ -110,7 +110,7 @@ export default function School({
     >
       <h1 className="text-3xl">{schoolWords.school}</h1>
       <FirstSteps steps={firstSteps} />
-      <SchemaForm form={form} className="mt-5 grid gap-8 pb-20">
+      <SchemaForm isLong form={form} className="mt-5 grid gap-8 pb-20">
         <div className="grid max-w-2xl gap-4 sm:grid-cols-2">
           <TextField field={fields.name} label={schoolWords.name} />
           <SelectField

@@ -133,7 +133,7 @@ function PlanForm({ plan, result }: { plan: Plan | null; result: SubmissionResul
     defaultValue: plan ?? { periods: [] },
   });
   return (
-    <SchemaForm form={form} intent="plan" className="grid gap-4">
+    <SchemaForm isLong form={form} intent="plan" className="grid gap-4">
       <TextField field={fields.startsOn} label={editStudentWords.startsOn} type="date" />
       <TextField field={fields.endsOn} label={editStudentWords.endsOn} type="date" />
       <fieldset>

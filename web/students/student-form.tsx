@@ -23,7 +23,7 @@ export function StudentForm({ student, choices, caseManager, result, backTo }: S
     defaultValue: student,
   });
   return (
-    <SchemaForm form={form} className="mt-6 grid max-w-2xl gap-5">
+    <SchemaForm isLong form={form} className="mt-6 grid max-w-2xl gap-5">
       <input {...getInputProps(fields.id, { type: 'hidden' })} key={fields.id.key} />
       <input type="hidden" name="intent" value="student" />
       <div className="grid gap-4 sm:grid-cols-2">

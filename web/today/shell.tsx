@@ -114,7 +114,7 @@ function SignedIn({ tabs, wall, discreet, person, schoolName, schools, schoolId 
         <Link
           to="/account"
           aria-label={shellWords.accountOf(person.initials, person.name)}
-          className="grid size-8 shrink-0 place-items-center rounded-full bg-neutral text-xs font-bold text-neutral-content"
+          className="grid size-8 shrink-0 place-items-center rounded-full pointer-coarse:size-11 bg-neutral text-xs font-bold text-neutral-content"
         >
           {person.initials}
         </Link>
@@ -263,7 +263,7 @@ function DiscreetSwitch({ isOn }: { isOn: boolean }) {
         name="discreet"
         value={shown ? 'off' : 'on'}
         aria-pressed={shown}
-        className={`flex h-9 min-w-9 items-center justify-center gap-1.5 rounded-field px-2 text-small whitespace-nowrap ${shown ? 'bg-fern-wash font-semibold text-fern' : 'text-ink-2'}`}
+        className={`flex h-9 min-w-9 pointer-coarse:min-w-11 items-center justify-center gap-1.5 rounded-field px-2 text-small whitespace-nowrap ${shown ? 'bg-fern-wash font-semibold text-fern' : 'text-ink-2'}`}
       >
         <EyeOff size={16} aria-hidden className={shown ? '' : 'sm:hidden'} />
         <span className="max-sm:sr-only">{shown ? shellWords.discreetOn : shellWords.discreetOff}</span>

@@ -193,7 +193,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
               <ul>
                 {rounds.map(({ id, name, startsAt, goals }) => (
                   <li key={id} className="flex items-center justify-between gap-3 border-b border-rule py-2.5">
-                    <Link to={`/rounds/${id}`} className="display text-lg hover:underline">
+                    <Link to={`/rounds/${id}`} className="flex grow tap items-center display text-lg hover:underline">
                       {name}
                     </Link>
                     <span className="text-small text-ink-2">
@@ -325,7 +325,7 @@ function DueList({ students }: { students: DueStudent[] }) {
           key={studentId}
           className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule py-2.5 last:border-b-0"
         >
-          <Link to={`/students/${studentId}`} className="display w-32 text-lg hover:underline">
+          <Link to={`/students/${studentId}`} className="flex tap items-center display w-32 text-lg hover:underline">
             {name}
           </Link>
           <span className="min-w-0 grow basis-60 text-small text-ink-2">

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { addDays, type IsoDate } from '../../calendar/iso-date';
 import { countSchoolDays, type SchoolCalendar } from '../../calendar/school-days';
+import { defined } from '../../defined';
 import { changeFigure, counted, figure, percent } from '../../words/counting';
 import { totalAgreement } from '../agreement/pair';
 import { choiceCell, numberCell } from '../cells';
@@ -77,6 +78,31 @@ export function scoreCumulativeTotal({ total }: CumulativeTotalDefinition, data:
 /** An amount in the goal’s unit: “3.5 hours”. */
 export const amountSaid = (amount: number, { one, many }: CumulativeTotalDefinition['unit']) =>
   `${figure(amount)} ${amount === 1 ? one : many}`;
+
+/** Units of which halves are done as well. */
+const HALVED = /^(hour|mile|kilomet(er|re)|cup|page)s?$/i;
+
+/**
+ * The amounts that are one tap away: as large as such an amount usually is, about a fortieth of the whole.
+ *
+ * @returns three amounts in the unit; of a balance, the last is taken off
+ * @example of 40 hours: 0.5, 1, 2; of 60 trays: 1, 2, 5; of 1,000 words: 20, 50, 100
+ */
+export function quickAmounts({ unit, total, amounts }: CumulativeTotalDefinition): number[] {
+  const usual = total / 40;
+  // 1, 2 and 5 in each power of ten are the steps that scales are divided by.
+  const steps = [0.5, ...[1, 10, 100, 1000, 10_000].flatMap((ten) => [ten, 2 * ten, 5 * ten])];
+  const from = HALVED.test(unit.one) ? 0 : 1;
+  const at = Math.max(
+    from,
+    Math.min(
+      steps.length - 3,
+      steps.findLastIndex((step) => step <= usual),
+    ),
+  );
+  const quick = steps.slice(at, at + 3);
+  return amounts === 'balance' ? [...quick.slice(0, 2), -defined(quick[0])] : quick;
+}
 
 /** How much and how often, by category; what has none comes last. */
 function amountLines(

@@ -104,7 +104,9 @@ describe('a photograph that comes along with what is recorded', () => {
     await record(input);
     const [entry] = input.entries;
     const listed = await evidenceOf(fresh.db, await accessTo(school.student), [entry!.id]);
-    expect(listed[entry!.id]?.map(({ id }) => id).toSorted()).toEqual(entry!.photographs.map(({ id }) => id).toSorted());
+    expect(listed[entry!.id]?.map(({ id }) => id).toSorted()).toEqual(
+      entry!.photographs.map(({ id }) => id).toSorted(),
+    );
   });
 
   it('is refused at its goal when it is no picture, and then nothing is written', async () => {

@@ -110,7 +110,7 @@ function PresentationForm({ presentation, forms, students, result }: Presentatio
     </label>
   );
   return (
-    <SchemaForm form={form} className="mt-5 grid max-w-3xl gap-6 pb-24">
+    <SchemaForm isLong form={form} className="mt-5 grid max-w-3xl gap-6 pb-24">
       <input {...getInputProps(fields.id, { type: 'hidden' })} key={fields.id.key} />
       <div className="grid gap-4 sm:grid-cols-2">
         <TextField

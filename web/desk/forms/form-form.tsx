@@ -33,7 +33,7 @@ export function FormForm({ isNew, form: content, students, result }: FormFormPro
   const chosen = useRef<HTMLDivElement>(null);
   const side = isNew ? fields.side.value : content.side;
   return (
-    <SchemaForm form={form} className="mt-5 grid max-w-3xl gap-6 pb-24">
+    <SchemaForm isLong form={form} className="mt-5 grid max-w-3xl gap-6 pb-24">
       <input {...getInputProps(fields.id, { type: 'hidden' })} key={fields.id.key} />
       <div className="grid gap-4 sm:grid-cols-[1fr_16rem]">
         <TextField field={fields.title} label={formFormWords.title} placeholder={formFormWords.titleExample} />

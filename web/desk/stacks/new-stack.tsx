@@ -106,7 +106,7 @@ function StackForm({ id, goals, staff, students, result }: StackFormProps) {
   const { form, fields, isBusy } = useSchemaForm(stackInput, { id: 'stack', result, defaultValue });
   const classmates = useRef<HTMLDivElement>(null);
   return (
-    <SchemaForm form={form} className="mt-5 grid max-w-3xl gap-6 pb-24">
+    <SchemaForm isLong form={form} className="mt-5 grid max-w-3xl gap-6 pb-24">
       <input {...getInputProps(fields.id, { type: 'hidden' })} key={fields.id.key} />
       <div className="grid gap-4 sm:grid-cols-[1fr_14rem]">
         <TextField field={fields.title} label={newStackWords.title} placeholder={newStackWords.titleExample} />

@@ -58,7 +58,10 @@ export function Chips(props: ChipsProps) {
                 <span className="block text-small font-normal opacity-85">{words}</span>
               )}
               {isActive && at < padKeys.length && (
-                <kbd aria-hidden className="keycap absolute -top-1.5 right-1.5">
+                <kbd
+                  aria-hidden
+                  className={`keycap absolute right-2 max-sm:hidden ${isColumn ? 'top-1/2 -translate-y-1/2' : '-top-2'}`}
+                >
                   {padKeys[at]}
                 </kbd>
               )}

@@ -47,7 +47,7 @@ export function ChoicesForm({ input, result, locations, isForStudent, backTo }: 
     defaultValue: input,
   });
   return (
-    <SchemaForm form={form} intent="choices" className="mt-5 grid gap-8 pb-20">
+    <SchemaForm isLong form={form} intent="choices" className="mt-5 grid gap-8 pb-20">
       <section>
         <h2 className="mb-1 text-lg">{kindWords.behavior.many}</h2>
         <p className="mb-2 text-small text-ink-2">{choicesFormWords.writtenSoThatTwoPeople}</p>

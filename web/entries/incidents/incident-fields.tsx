@@ -114,7 +114,7 @@ export function IncidentFields({
             <Resolved draft={draft} onChange={onChange} words={words} message={messages.resolvedAfter} />
           )}
         </div>
-        <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
+        <div className="flex flex-wrap items-start gap-x-8 gap-y-3">
           {uses('function') && offered.function.length > 0 && (
             <Chips
               kind="function"

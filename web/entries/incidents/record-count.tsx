@@ -159,7 +159,7 @@ function CountScreen({ incidentScreen, behaviors }: { incidentScreen: IncidentSc
       </header>
       <p className="mt-1 text-small text-ink-2">{draft.on && longDate(draft.on)}</p>
       <div className="flex flex-col max-sm:pb-28">
-        <div className="mt-2 grid grid-cols-2 gap-3 rounded-box border border-rule bg-wash p-3 lg:grid-cols-6">
+        <div className="mt-2 grid grid-cols-[repeat(auto-fit,minmax(9.5rem,1fr))] gap-3 rounded-box border border-rule bg-wash p-3">
           <Labelled label={recordCountWords.partOfTheDay}>
             <select
               className="select w-full"

@@ -242,7 +242,7 @@ function OwnTimetable({ loaded, result }: { loaded: Loaded; result: SubmissionRe
     <section>
       <h2 className="text-lg">{setUpWords.ownPartsOfTheDay}</h2>
       <p className="mt-1 mb-2 text-small text-ink-2">{setUpWords.theyStandBeforeThoseOf}</p>
-      <SchemaForm form={form} intent="timetable" className="grid gap-3">
+      <SchemaForm isLong form={form} intent="timetable" className="grid gap-3">
         <Rows
           form={form}
           list={fields.dayParts}

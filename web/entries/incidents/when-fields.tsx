@@ -40,7 +40,7 @@ export function When({ incidentScreen, draft, messages, onChange, mayBeSecond }:
         </button>
       </p>
       {(isOpen || needsLook) && (
-        <div className="mt-1 grid grid-cols-2 gap-3 rounded-box border border-rule bg-wash p-3 lg:grid-cols-5">
+        <div className="mt-1 grid grid-cols-[repeat(auto-fit,minmax(9.5rem,1fr))] gap-3 rounded-box border border-rule bg-wash p-3">
           <LabelledInput
             label={whenFieldsWords.date}
             type="date"

@@ -90,7 +90,7 @@ export function GoalForm({
       }
     >
       {children}
-      <SchemaForm form={form} className="mt-6 grid max-w-3xl gap-9 pb-24">
+      <SchemaForm isLong form={form} className="mt-6 grid max-w-3xl gap-9 pb-24">
         <input {...getInputProps(fields.id, { type: 'hidden' })} key={fields.id.key} />
         <input {...getInputProps(fields.editedAt, { type: 'hidden' })} key={fields.editedAt.key} />
         <section className="grid gap-4">
@@ -204,7 +204,7 @@ export function GoalForm({
                   <div className="grid items-end gap-2 sm:grid-cols-[1fr_10rem_auto]">
                     <TextField field={label} label={goalFormWords.whatBegins} />
                     <TextField field={startsOn} label={goalFormWords.on} type="date" />
-                    <label className="flex min-h-10 items-center gap-2 text-small">
+                    <label className="flex tap items-center gap-2 text-small">
                       <input
                         {...getInputProps(isBaseline, { type: 'checkbox' })}
                         key={isBaseline.key}

@@ -1,17 +1,18 @@
 import { useState } from 'react';
-import type { CumulativeTotalData, CumulativeTotalDefinition } from '~/core/measures/cumulative-total/cumulative-total';
+import {
+  type CumulativeTotalData,
+  type CumulativeTotalDefinition,
+  quickAmounts,
+} from '~/core/measures/cumulative-total/cumulative-total';
 import { figure, percent } from '~/core/words/counting';
 import { Live, NumberField, Pad, type SheetProps, TakeOut, usePads } from '../sheet';
 import { cumulativeTotalSheetWords } from './words';
-
-const QUICK = [0.5, 1, 2];
-const QUICK_BALANCE = [1, 2, -1];
 
 /** How much this time, and of what; the sum so far stands beside it. */
 export function CumulativeTotalSheet(props: SheetProps<CumulativeTotalDefinition, CumulativeTotalData>) {
   const { definition, data, isActive, soFar, pace, onMark } = props;
   const { unit, total, categories } = definition;
-  const quick = definition.amounts === 'balance' ? QUICK_BALANCE : QUICK;
+  const quick = quickAmounts(definition);
   const amounts = data?.amounts ?? [];
   const [category, setCategory] = useState<string | null>(categories[0]?.key ?? null);
   const add = (amount: number) => onMark({ amounts: [...amounts, { amount, category }] });
@@ -65,6 +66,7 @@ export function CumulativeTotalSheet(props: SheetProps<CumulativeTotalDefinition
             <TakeOut what={cumulativeTotalSheetWords.amount(at + 1)} onPress={() => takeOut(at)} />
           </span>
         ))}
+        <NewAmount unit={unit.many} onAdd={add} isBalance={definition.amounts === 'balance'} />
         <Live figure={percent((100 * (before + sum)) / total)}>
           {figure(before + sum)}
           {cumulativeTotalSheetWords.of}
@@ -73,5 +75,25 @@ export function CumulativeTotalSheet(props: SheetProps<CumulativeTotalDefinition
         </Live>
       </div>
     </>
+  );
+}
+
+/** Another amount, typed: it is taken with Enter, or when the field is left. */
+function NewAmount({ unit, isBalance, onAdd }: { unit: string; isBalance: boolean; onAdd: (amount: number) => void }) {
+  const [amount, setAmount] = useState<number | null>(null);
+  const take = () => {
+    if (amount !== null) onAdd(amount);
+    setAmount(null);
+  };
+  return (
+    <NumberField
+      label={cumulativeTotalSheetWords.another}
+      unit={unit}
+      step="any"
+      least={isBalance ? null : 0}
+      value={amount}
+      onChange={setAmount}
+      onTaken={take}
+    />
   );
 }

@@ -5,6 +5,7 @@ export const cumulativeTotalSheetWords = {
   whatWasIt: 'What was it?',
   amount: (at: number) => `amount ${at}`,
   of: ' of ',
+  another: 'Amount',
 };
 
 /** `cumulative-total-fields.tsx` */

@@ -9,8 +9,6 @@ export const itemCheckSheetWords = {
 
 /** `item-check-fields.tsx` */
 export const itemCheckFieldsWords = {
-  right: 'Right',
   theItems: 'The items',
   everyItem: 'Every item is asked: saving asks first when one is open',
-  noteHowMuchHelpEach: 'Note how much help each one took',
 };

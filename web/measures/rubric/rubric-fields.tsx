@@ -9,6 +9,13 @@ import { rubricFieldsWords } from './words';
 export function RubricFields({ form, field }: MeasureProps<'rubric'>) {
   const { criteria, of } = field.getFieldset();
   const first = rubric.beginning;
+  /** The levels of one criterion become those of all: most rubrics have one scale. */
+  const copyLevels = (from: string) => {
+    const rows = valuesOf(criteria);
+    const levels = rows.find(({ key }) => key === from)?.levels;
+    // Conform’s types cannot follow a name that is computed.
+    form.update({ name: criteria.name as 'measure', value: rows.map((row) => ({ ...row, levels })) as never });
+  };
   return (
     <>
       <fieldset>
@@ -27,7 +34,7 @@ export function RubricFields({ form, field }: MeasureProps<'rubric'>) {
               <div className="grid gap-3 rounded-field bg-wash p-3">
                 <input {...getInputProps(key, { type: 'hidden' })} key={key.key} />
                 <TextField field={label} label={rubricFieldsWords.criterion} />
-                <label className="flex min-h-10 items-center gap-2 text-small">
+                <label className="flex tap items-center gap-2 text-small">
                   <input
                     {...getInputProps(isOverall, { type: 'checkbox' })}
                     key={isOverall.key}
@@ -51,6 +58,15 @@ export function RubricFields({ form, field }: MeasureProps<'rubric'>) {
                     );
                   }}
                 </Rows>
+                {valuesOf(criteria).length > 1 && (
+                  <button
+                    type="button"
+                    className="tap justify-self-start text-small link"
+                    onClick={() => copyLevels(String(key.value))}
+                  >
+                    {rubricFieldsWords.sameLevels}
+                  </button>
+                )}
               </div>
             );
           }}

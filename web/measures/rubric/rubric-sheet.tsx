@@ -6,6 +6,10 @@ import {
   scoreRubric,
 } from '~/core/measures/rubric/rubric';
 import { Live, needsOf, Pad, type SheetProps, usePads } from '../sheet';
+import { rubricSheetWords } from './words';
+
+/** Where it is narrow, a criterion is one row of points, and the words of what is chosen stand below it. */
+const oneRow = 'grid-cols-[repeat(auto-fit,minmax(2.75rem,1fr))]';
 
 /** The criteria with their levels as cards, each with its words. A second tap takes a rating back. */
 export function RubricSheet({
@@ -33,6 +37,7 @@ export function RubricSheet({
     ),
   );
   const score = data && scoreRubric(definition, data);
+  const isOnly = definition.criteria.length === 1;
   return (
     <>
       {definition.criteria.map(({ key, levels, ...named }) => (
@@ -40,7 +45,7 @@ export function RubricSheet({
           {definition.criteria.length > 1 && (
             <legend className="mb-1.5 text-small font-semibold">{criterionName(named)}</legend>
           )}
-          <div className="grid gap-2 @lg:grid-cols-[repeat(auto-fit,minmax(9rem,1fr))]">
+          <div className={`grid gap-2 ${isOnly ? '' : oneRow} @lg:grid-cols-[repeat(auto-fit,minmax(9rem,1fr))]`}>
             {levels.map(({ points, words }, i) => (
               <Pad
                 key={points}
@@ -48,13 +53,18 @@ export function RubricSheet({
                 showsKey={isActive && next?.key === key}
                 isPressed={pointsOf(key) === points}
                 onPress={() => rate(key, points)}
-                className={`py-2 text-left ${pointsOf(key) === points ? 'support-0' : 'border border-rule'}`}
+                className={`py-2 @lg:text-left ${isOnly ? 'text-left' : 'text-center'} ${pointsOf(key) === points ? 'support-0' : 'border border-rule'}`}
               >
-                <span className="display mr-2 text-xl">{points}</span>
-                <span className="text-small font-normal">{words}</span>
+                <span className={`display text-xl @lg:mr-2 ${isOnly ? 'mr-2' : ''}`}>{points}</span>
+                <span className={`text-small font-normal ${isOnly ? '' : 'sr-only @lg:not-sr-only'}`}>{words}</span>
               </Pad>
             ))}
           </div>
+          {!isOnly && (
+            <p className="mt-1 text-small text-ink-2 @lg:hidden">
+              {levels.find(({ points }) => points === pointsOf(key))?.words ?? rubricSheetWords.from(levels)}
+            </p>
+          )}
         </fieldset>
       ))}
       <div className="flex tap items-center">

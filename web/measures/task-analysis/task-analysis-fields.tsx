@@ -1,5 +1,5 @@
 import { CheckField, SelectField } from '../../platform/ui/form-fields';
-import { Levels, type MeasureProps, NamedRows } from '../lists';
+import { type MeasureProps, NamedRows, SupportOrPlain } from '../lists';
 import { taskAnalysisFieldsWords } from './words';
 
 export function TaskAnalysisFields({ form, field }: MeasureProps<'taskAnalysis'>) {
@@ -27,7 +27,7 @@ export function TaskAnalysisFields({ form, field }: MeasureProps<'taskAnalysis'>
         ]}
       />
       <CheckField field={requiresAll} label={taskAnalysisFieldsWords.everyStep} />
-      <Levels form={form} levels={levels} mostSupport={mostSupport} />
+      <SupportOrPlain form={form} field={field} levels={levels} mostSupport={mostSupport} />
     </>
   );
 }

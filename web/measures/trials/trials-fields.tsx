@@ -1,5 +1,5 @@
 import { SelectField, TextField } from '../../platform/ui/form-fields';
-import { Levels, type MeasureProps, Nouns } from '../lists';
+import { type MeasureProps, Nouns, SupportOrPlain } from '../lists';
 import { trialsFieldsWords } from './words';
 
 export function TrialsFields({ form, field }: MeasureProps<'trials'>) {
@@ -18,7 +18,7 @@ export function TrialsFields({ form, field }: MeasureProps<'trials'>) {
           ]}
         />
       </div>
-      <Levels form={form} levels={levels} mostSupport={mostSupport} />
+      <SupportOrPlain form={form} field={field} levels={levels} mostSupport={mostSupport} />
     </>
   );
 }

@@ -89,7 +89,7 @@ function MarksSheet({
   return (
     <>
       <fieldset
-        className="grid grid-cols-3 gap-2 @lg:grid-cols-[repeat(var(--columns),minmax(0,1fr))]"
+        className="grid grid-cols-3 gap-2 @lg:grid-cols-4 @2xl:grid-cols-[repeat(var(--columns),minmax(0,1fr))]"
         style={{ '--columns': columns } as CSSProperties}
       >
         <legend className="sr-only">
@@ -151,7 +151,7 @@ function CountsSheet({ definition, criterion, data, onMark }: Sheet & { data: Co
   const { many } = definition.opportunity;
   return (
     <>
-      <div className="grid grid-cols-2 gap-x-6 gap-y-2 @lg:grid-cols-3">
+      <div className="grid justify-items-end gap-x-6 gap-y-2 @sm:grid-cols-2 @sm:justify-items-start @lg:grid-cols-3">
         {outcomesOf(definition).map(({ key, label }) => (
           <NumberField key={key} label={label} value={data.counts[key] ?? null} onChange={(n) => set(key, n)} />
         ))}

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { useNavigation } from 'react-router';
+import { useFetchers, useNavigation } from 'react-router';
 import { onItsWayWords } from './words';
 
 /** From when on a wait is felt, in milliseconds: what comes sooner needs no sign. */
@@ -7,7 +7,8 @@ const FELT_AFTER = 150;
 
 /** Says that a page or a save is on its way, when it takes longer than a moment. */
 export function OnItsWay() {
-  const isIdle = useNavigation().state === 'idle';
+  const isSending = useFetchers().some(({ state }) => state === 'submitting');
+  const isIdle = useNavigation().state === 'idle' && !isSending;
   const [isFelt, setFelt] = useState(false);
   useEffect(() => {
     if (isIdle) return setFelt(false);

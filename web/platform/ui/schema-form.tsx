@@ -1,9 +1,11 @@
 import { type DefaultValue, type FormMetadata, getFormProps, type SubmissionResult, useForm } from '@conform-to/react';
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { Form, useNavigation } from 'react-router';
 import type { z } from 'zod';
+import { NOT_SENT } from '../offline/unreachable';
 import { FormMessage } from './fields';
 import { readForm } from './read-form';
+import { Unsaved } from './unsaved';
 
 interface SchemaFormOptions<Shape> {
   id?: string;
@@ -35,14 +37,40 @@ interface SchemaFormProps<Shape extends Record<string, unknown>> {
   className?: string;
   /** React Router’s form, or that of a fetcher where the page stays as it is. */
   as?: typeof Form;
+  /** Whether so much is typed into it that one is asked before leaving it. */
+  isLong?: boolean;
   children: ReactNode;
 }
 
 /** A form that is posted, with what is wrong with it as a whole at its head. */
 export function SchemaForm<Shape extends Record<string, unknown>>(props: SchemaFormProps<Shape>) {
-  const { form, intent, className, as: As = Form, children } = props;
+  const { form, intent, className, as: As = Form, isLong = false, children } = props;
+  const { onSubmit, ...formProps } = getFormProps(form);
+  const [isUnsaved, setUnsaved] = useState(false);
+  const isRefused = form.status === 'error';
+  const wasSent = useRef(false);
+  useEffect(() => {
+    const typed = () => setUnsaved(true);
+    // What was sent and refused, or did not get through, is not saved.
+    if (isRefused) typed();
+    const notSent = () => wasSent.current && typed();
+    addEventListener(NOT_SENT, notSent);
+    return () => removeEventListener(NOT_SENT, notSent);
+  }, [isRefused]);
   return (
-    <As method="post" {...getFormProps(form)} className={className}>
+    <As
+      method="post"
+      {...formProps}
+      className={className}
+      onInput={() => setUnsaved(true)}
+      onSubmit={(event) => {
+        onSubmit(event);
+        // What is held back changes the form itself: a row more, or a message at a field.
+        setUnsaved(event.defaultPrevented);
+        wasSent.current = !event.defaultPrevented;
+      }}
+    >
+      {isLong && <Unsaved isUnsaved={isUnsaved} />}
       {intent && <input type="hidden" name="intent" value={intent} />}
       <FormMessage form={form} />
       {children}

@@ -63,6 +63,19 @@ export const keyHelpWords = {
   close: 'Close',
 };
 
+/** `unsaved.tsx` */
+export const unsavedWords = {
+  leave: 'Leave without saving?',
+  itIsNotSaved: 'What you changed on this page is not saved yet.',
+  leaveWithout: 'Leave without saving',
+  stay: 'Stay here',
+};
+
+/** `page.tsx` */
+export const pageWords = {
+  closeTheMargin: 'Close',
+};
+
 /** `how-this-works.tsx` */
 export const howThisWorksWords = {
   howThisWorks: 'How this works',
