@@ -10,7 +10,7 @@ import { setClassForms } from './class-forms';
 import { setClassStack } from './class-stack';
 import { setClassWork } from './class-work';
 import { generateDemo } from './generate';
-import { demoPassword, timeZone } from './school';
+import { demoPassword, demoPin, timeZone } from './school';
 
 /** Fills an empty, migrated database with the demo, as it stands at an instant. */
 export async function loadDemo(db: Database, now: Date): Promise<void> {
@@ -19,6 +19,7 @@ export async function loadDemo(db: Database, now: Date): Promise<void> {
     for (const [table, content] of rows) {
       if (content.length > 0) await trx.batchInsert(table, content, 500);
     }
+    await trx('people').update({ pin_hash: await hashPassword(demoPin) });
     await changeSomeEntries(trx, now);
     await answerSomeEntries(trx, now);
     await setClassWork(trx, now);

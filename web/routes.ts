@@ -3,6 +3,8 @@ import { index, layout, type RouteConfig, route } from '@react-router/dev/routes
 export default [
   route('sign-in', 'people/sign-in.tsx'),
   route('set-up', 'people/set-up.tsx'),
+  route('locked', 'people/locked.tsx'),
+  route('device', 'people/device.tsx'),
   route('shared/:token', 'individual-report/read.tsx'),
   route('shared/:token/evidence/:evidenceId', 'individual-report/read-evidence.ts'),
   route('shared/:token/issued/:issuedId', 'progress-report/read-issued.tsx'),
@@ -58,6 +60,7 @@ export default [
     route('class/cards', 'desk/cards.tsx'),
     route('team', 'progress/coverage.tsx'),
     route('account', 'people/account.tsx'),
+    route('setup/devices', 'people/open-device.tsx'),
     route('sign-out', 'people/sign-out.ts'),
     route('finder', 'today/finder-entries.ts'),
     route('setup', 'today/setup.tsx'),

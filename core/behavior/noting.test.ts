@@ -49,11 +49,12 @@ describe('choices', () => {
       'É',
     ]);
     const shown = discreetChoices([
-      { kind: 'behavior', name: 'Leaves the bench', words: 'Steps away', unlike: 'A pause' },
-      { kind: 'antecedent', name: 'Long task begun', words: '', unlike: '' },
+      { kind: 'behavior', name: 'Leaves the bench', words: 'Steps away', unlike: 'A pause', discreetWord: '' },
+      { kind: 'behavior', name: 'Shouts', words: '', unlike: '', discreetWord: 'Red' },
+      { kind: 'antecedent', name: 'Long task begun', words: '', unlike: '', discreetWord: '' },
     ]);
     expect(JSON.stringify(shown)).not.toMatch(/Leaves|bench|Steps|pause|task/);
-    expect(shown.map(({ name }) => name)).toEqual(['Ltb', 'Ltb']);
+    expect(shown.map(({ name }) => name)).toEqual(['Ltb', 'Red', 'Ltb']);
   });
 });
 

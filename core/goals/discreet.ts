@@ -75,15 +75,20 @@ export function discreetWords(names: readonly string[]): string[] {
   });
 }
 
-/** Choices as a passing classmate may see them: first letters, and no words of a definition. */
-export function discreetChoices<T extends { kind: string; name: string; words: string; unlike: string }>(
-  choices: readonly T[],
-): T[] {
+/** Choices as a passing classmate may see them: the short word of their team, else first letters, and no words of a definition. */
+export function discreetChoices<
+  T extends { kind: string; name: string; words: string; unlike: string; discreetWord: string },
+>(choices: readonly T[]): T[] {
   const kinds = [...new Set(choices.map(({ kind }) => kind))];
   const short = new Map<T, string>();
   for (const kind of kinds) {
     const own = choices.filter((choice) => choice.kind === kind);
     for (const [i, name] of discreetWords(own.map(({ name }) => name)).entries()) short.set(defined(own[i]), name);
   }
-  return choices.map((choice) => ({ ...choice, name: short.get(choice) ?? '', words: '', unlike: '' }));
+  return choices.map((choice) => ({
+    ...choice,
+    name: choice.discreetWord || (short.get(choice) ?? ''),
+    words: '',
+    unlike: '',
+  }));
 }

@@ -42,6 +42,14 @@ const idleMinutes = z
   .min(5, { error: 'At least 5 minutes.' })
   .max(1440, { error: 'At most a day, 1,440 minutes.' });
 
+/** After how many minutes a device that nobody uses locks itself; blank where it does not. */
+const lockMinutes = z
+  .number({ error: 'Type a number of minutes, or nothing.' })
+  .int({ error: 'Type whole minutes.' })
+  .min(1, { error: 'At least 1 minute.' })
+  .max(60, { error: 'At most 60 minutes.' })
+  .nullable();
+
 /** How many days a device may keep what it needs without network; 0 keeps nothing. */
 const daysOnDevices = z
   .number({ error: 'Type a number of days, or 0 to keep nothing.' })
@@ -61,6 +69,7 @@ export const schoolInput = z
     sharedIdleMinutes: idleMinutes.default(60),
     idleMinutes: idleMinutes.default(720),
     daysOnDevices: daysOnDevices.default(7),
+    lockMinutes: lockMinutes.default(null),
     stepWords: ownStepWords.default(ownStepWords.parse({})),
     closures: z
       .array(z.object({ first: isoDateField, last: isoDateField, label: nameField('Say what it is.') }))

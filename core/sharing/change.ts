@@ -68,6 +68,7 @@ const labels: Record<string, string> = {
   idleMinutes: 'minutes until a sign-in ends',
   sharedIdleMinutes: 'minutes until a sign-in ends on a shared tablet',
   daysOnDevices: 'days that devices keep what they need without network',
+  lockMinutes: 'minutes until a device locks itself',
   dailyLimit: 'messages a day',
   dayParts: 'parts of the day',
   locations: 'locations',

@@ -33,7 +33,7 @@ export const rooms: Rooms = [
     title: 'Stacks that several people rate',
     tables: ['stacks', 'stack_raters', 'stack_turns', 'work_sample_files', 'rating_revisions'],
   },
-  { title: 'What devices keep', tables: ['sealing_keys'] },
+  { title: 'What devices keep', tables: ['sealing_keys', 'opened_devices'] },
   {
     title: 'The students’ own desk',
     tables: [

@@ -123,7 +123,10 @@ describe('choices', () => {
           school.student,
           {
             ...without,
-            antecedent: [...without.antecedent, { id: randomUUID(), name, words: '', locationId: null, isDifferent }],
+            antecedent: [
+              ...without.antecedent,
+              { id: randomUUID(), name, words: '', discreetWord: '', locationId: null, isDifferent },
+            ],
           },
           now,
         ),

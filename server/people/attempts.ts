@@ -19,6 +19,8 @@ const limits = {
   opening: { points: 120, duration: 60 },
   /** Cards that open nothing, from one address: a class has one address, and children mistype. */
   unknownCard: { points: 100, duration: QUARTER },
+  /** A PIN is short: for one person at one device, or one locked sign-in. */
+  pin: { points: 5, duration: QUARTER },
   /** The code that opens the set-up of an empty installation. */
   setUp: { points: 10, duration: QUARTER },
   /** Texts that are searched for other children’s names while one person writes. */

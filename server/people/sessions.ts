@@ -27,6 +27,12 @@ export interface SignedIn {
   schools: { id: string; name: string }[];
   /** A token to set in the cookie in place of the old one, when it was time to rotate. */
   newToken: string | null;
+  /** Nothing is shown in it until its person has opened it again. */
+  isLocked: boolean;
+  /** That it has not been used for so long: it may have been, with nothing to ask the server. */
+  isStale: boolean;
+  /** After how many minutes a device locks itself; null where it does not. */
+  lockMinutes: number | null;
 }
 
 /**
@@ -74,6 +80,8 @@ const sessionRow = z.object({
   rotated_at: z.date(),
   seen_at: z.date(),
   idle_minutes: z.number(),
+  locked_at: z.date().nullable(),
+  lock_minutes: z.number().nullable(),
 });
 
 /** The day at a school, at the instant `$2`. */
@@ -88,6 +96,7 @@ export async function resumeSession(db: Database, token: string, now: Date): Pro
     sessionRow,
     `select s.id as session_id, s.token_hash = $1 as token_is_current, s.created_at, s.rotated_at, s.seen_at,
             case when s.is_shared then at.shared_idle_minutes else at.idle_minutes end as idle_minutes,
+            s.locked_at, at.lock_minutes,
             p.id, p.name, p.short_name as "shortName", p.initials, p.work, p.email,
             staff.of as staff_of, ${schoolJson('at')} as school
        from sign_in_sessions s join people p on p.id = s.person_id
@@ -115,11 +124,17 @@ export async function resumeSession(db: Database, token: string, now: Date): Pro
     email: row.email,
     isSchoolAdmin: row.staff_of.some(({ id, isAdmin }) => id === school.id && isAdmin),
   };
+  const lockMinutes = row.lock_minutes;
+  const isLocked = row.locked_at !== null;
+  const isStale = lockMinutes !== null && age(row.seen_at) > lockMinutes * MINUTE;
+  const found = { sessionId, person, school, schools, lockMinutes, isLocked, isStale };
+  // What is locked is not used.
+  if (isLocked) return { ...found, newToken: null };
   if (row.token_is_current && age(row.rotated_at) > ROTATE_AFTER) {
-    return { sessionId, person, school, schools, newToken: await rotate(db, sessionId, hash, now) };
+    return { ...found, newToken: await rotate(db, sessionId, hash, now) };
   }
   if (age(row.seen_at) > SEEN_EVERY) await db('sign_in_sessions').where({ id: sessionId }).update({ seen_at: now });
-  return { sessionId, person, school, schools, newToken: null };
+  return { ...found, newToken: null };
 }
 
 /** Of several requests at once only one rotates: the others find the token already replaced. */

@@ -16,7 +16,9 @@ export async function schoolInForm(db: Database, actor: SchoolAdmin): Promise<Sc
   const here = { id: { id: actor.schoolId }, school: { school_id: actor.schoolId } };
   const [school, idle, closures, groups, locations, blocks] = await Promise.all([
     schoolOf(db, actor.schoolId),
-    db('schools').where(here.id).first('idle_minutes', 'shared_idle_minutes', 'days_on_devices', 'step_words'),
+    db('schools')
+      .where(here.id)
+      .first('idle_minutes', 'shared_idle_minutes', 'days_on_devices', 'lock_minutes', 'step_words'),
     db('closures').where(here.school).orderBy('first_day').select('first_day as first', 'last_day as last', 'label'),
     db('class_groups').where(here.school).orderBy('position').select('id', 'name'),
     locationsOf(db, actor.schoolId),
@@ -40,6 +42,7 @@ export async function schoolInForm(db: Database, actor: SchoolAdmin): Promise<Sc
     idleMinutes: existing(idle).idle_minutes,
     sharedIdleMinutes: existing(idle).shared_idle_minutes,
     daysOnDevices: existing(idle).days_on_devices,
+    lockMinutes: existing(idle).lock_minutes,
     stepWords: ownStepWords.parse(existing(idle).step_words),
     closures,
     groups,
@@ -61,6 +64,7 @@ export async function saveSchool(db: Database, actor: SchoolAdmin, input: School
       idle_minutes: input.idleMinutes,
       shared_idle_minutes: input.sharedIdleMinutes,
       days_on_devices: input.daysOnDevices,
+      lock_minutes: input.lockMinutes,
     };
     await trx('schools')
       .where({ id: actor.schoolId })

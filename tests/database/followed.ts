@@ -10,7 +10,7 @@ import { actorOf, now, type SmallSchool, today, wall } from './small-school';
 export const moment: Moment = { wall, now, timeZone: 'America/New_York' };
 
 export const choiceRow = (name: string, more: object = {}) => ({
-  ...{ id: randomUUID(), name, words: '', locationId: null, isDifferent: false, ...more },
+  ...{ id: randomUUID(), name, words: '', discreetWord: '', locationId: null, isDifferent: false, ...more },
 });
 
 export const behaviorRow = (name: string, more: object = {}) => ({

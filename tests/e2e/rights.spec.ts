@@ -39,6 +39,7 @@ const expected: Record<string, Record<string, number>> = {
   finder: everyone,
   kept: everyone,
   setup: everyone,
+  'setup/devices': everyone,
   'incidents/new': everyone,
   'students/:studentId': team,
   'students/:studentId/edit': setsUp,
@@ -133,6 +134,8 @@ const expected: Record<string, Record<string, number>> = {
 const elsewhere = [
   'sign-in',
   'set-up',
+  'locked',
+  'device',
   'shared/:token',
   'shared/:token/evidence/:evidenceId',
   'shared/:token/issued/:issuedId',

@@ -19,6 +19,7 @@ const choice = (kind: ChoiceKind, name: string, more: Partial<Choice> = {}): Cho
     name,
     words: '',
     unlike: '',
+    discreetWord: '',
     direction: 'decrease',
     abc: true,
     counted: true,

@@ -1,46 +1,60 @@
+import { getInputProps, type SubmissionResult } from '@conform-to/react';
 import { useState } from 'react';
 import { data, Form, useSubmit } from 'react-router';
 import { z } from 'zod';
+import { pinInput } from '~/core/people/pin-input';
 import { roleWords } from '~/core/students/roles';
 import { counted } from '~/core/words/counting';
+import { hasPin, savePin } from '~/server/people/pins';
 import { database } from '~/server/platform/db/current';
 import { acceptInvitation, declineInvitation, invitationsTo } from '~/server/students/invitations';
 import { preferencesOf, sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { personOf } from '../platform/http/request-person';
+import { submitted, withoutSecrets } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
 import { KeptHere } from '../platform/offline/kept-here';
 import { useWaiting } from '../platform/offline/waiting';
 import { Dialog } from '../platform/ui/dialog';
+import { Field } from '../platform/ui/fields';
 import { MarginTitle, Page } from '../platform/ui/page';
+import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/account';
 import { accountWords } from './words';
 
 export const loader = withErrors(async ({ context, request }: Route.LoaderArgs) => {
   const { actor, person, school } = personOf(context);
   const { name, work, email } = person;
-  const [invitations, { theme, shortcuts, keepsPages }] = await Promise.all([
+  const [invitations, pin, { theme, shortcuts, keepsPages }] = await Promise.all([
     invitationsTo(database(), actor),
+    hasPin(database(), actor.personId),
     preferencesOf(request),
   ]);
   return {
-    ...{ name, work, email, schoolName: school.name, theme, shortcuts, keepsPages },
+    ...{ name, work, email, schoolName: school.name, theme, shortcuts, keepsPages, hasPin: pin },
     invitations: invitations.map(({ id, role, madeByName }) => ({ id, role: roleWords[role], madeByName })),
   };
 });
 
 const reply = z.object({ intent: z.enum(['join', 'decline']), id: z.uuid() });
+const answered = (result?: SubmissionResult<string[]>) => ({ result });
 
 export const action = withErrors(async ({ context, request }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
-  const parsed = reply.safeParse(Object.fromEntries(await formOf(request)));
-  if (!parsed.success) return data(null, { status: 400 });
+  const form = await formOf(request);
+  if (form.get('intent') === 'pin') {
+    const { refused } = await submitted(form, pinInput, (input) => savePin(database(), actor.personId, input, now));
+    if (refused) return data(answered(withoutSecrets(refused.data.result)), { status: 400 });
+    return data(answered(), { headers: await sayNext({ text: accountWords.pinSaved }) });
+  }
+  const parsed = reply.safeParse(Object.fromEntries(form));
+  if (!parsed.success) return data(answered(), { status: 400 });
   const { intent, id } = parsed.data;
   const when = { today: actor.today, now };
   if (intent === 'join') await acceptInvitation(database(), { id }, { account: null, actor }, when);
   else await declineInvitation(database(), { id }, actor, when);
   const text = intent === 'join' ? accountWords.youAreOnTheTeam : accountWords.youWillNotJoinThis;
-  return data(null, { headers: await sayNext({ text }) });
+  return data(answered(), { headers: await sayNext({ text }) });
 });
 
 export const meta: Route.MetaFunction = () => [{ title: accountWords.pageTitle }];
@@ -51,7 +65,7 @@ const themes = [
   ['dark', 'Dark'],
 ] as const;
 
-export default function Account({ loaderData }: Route.ComponentProps) {
+export default function Account({ loaderData, actionData }: Route.ComponentProps) {
   const { name, work, email, schoolName, theme, shortcuts, keepsPages, invitations } = loaderData;
   return (
     <Page
@@ -111,6 +125,8 @@ export default function Account({ loaderData }: Route.ComponentProps) {
       <p className="mt-1 text-small text-ink-2">{accountWords.whatYouNeedToGoOn}</p>
       <KeptHere isOn={keepsPages} />
       <OnOff name="keepsPages" label={accountWords.withoutNetwork} isOn={keepsPages} />
+      <h2 className="mt-8 text-lg">{accountWords.pin}</h2>
+      <Pin hasPin={loaderData.hasPin} result={actionData?.result} />
       <h2 className="mt-8 text-lg">{accountWords.leaving}</h2>
       <div className="mt-3 flex flex-wrap gap-2">
         <SignOut>{accountWords.signOut}</SignOut>
@@ -118,6 +134,39 @@ export default function Account({ loaderData }: Route.ComponentProps) {
       </div>
       <p className="mt-2 text-small text-ink-2">{accountWords.everywhereEndsTheSignIn}</p>
     </Page>
+  );
+}
+
+function Pin({ hasPin, result }: { hasPin: boolean; result: SubmissionResult<string[]> | undefined }) {
+  const { form, fields, isBusy } = useSchemaForm(pinInput, { id: 'pin', result });
+  return (
+    <>
+      <p className="mt-1 max-w-xl text-small text-ink-2">
+        {accountWords.pinIsFor} {hasPin && accountWords.youHaveOne}
+      </p>
+      <SchemaForm form={form} intent="pin" className="mt-3 flex flex-wrap items-start gap-3">
+        <Field field={fields.pin} label={accountWords.newPin}>
+          <input
+            {...getInputProps(fields.pin, { type: 'password' })}
+            key={fields.pin.key}
+            inputMode="numeric"
+            autoComplete="new-password"
+            className="input w-36"
+          />
+        </Field>
+        <Field field={fields.password} label={accountWords.yourPassword}>
+          <input
+            {...getInputProps(fields.password, { type: 'password' })}
+            key={fields.password.key}
+            autoComplete="current-password"
+            className="input w-56"
+          />
+        </Field>
+        <button type="submit" className="btn mt-6" disabled={isBusy}>
+          {accountWords.savePin}
+        </button>
+      </SchemaForm>
+    </>
   );
 }
 

@@ -2,6 +2,14 @@
 
 /** `account.tsx` */
 export const accountWords = {
+  pin: 'PIN',
+  pinIsFor:
+    'Four to eight digits. With them you open a device that has locked itself, and begin on one that was opened for several adults.',
+  youHaveOne: 'You have a PIN. A new one takes its place.',
+  newPin: 'New PIN',
+  yourPassword: 'Your password',
+  savePin: 'Save the PIN',
+  pinSaved: 'Your PIN is saved.',
   youAreOnTheTeam: 'You are on the team.',
   youWillNotJoinThis: 'You will not join this team. Whoever asked you can see that.',
   pageTitle: 'Account · Gentle Margin',
@@ -82,4 +90,50 @@ export const signInWords = {
   demoPeople: 'Demo people',
   lookAroundAs: 'Look around as',
   thisInstallationRunsWithMade: 'This installation runs with made-up data. Everyone here is invented.',
+};
+
+/** `locked.tsx` and `lock-cover.tsx` */
+export const lockedWords = {
+  pageTitle: 'Locked · Gentle Margin',
+  title: 'Locked',
+  itIs: (name: string) => `Nobody used this device for a while. It is ${name}’s. What is being recorded is kept.`,
+  secret: 'PIN, or password',
+  open: 'Open',
+  somebodyElse: 'Somebody else',
+  type: 'Type your PIN, or your password.',
+  wrong: 'This is neither your PIN nor your password.',
+  notWithoutNetwork: 'The server cannot be reached, and this device does not know your PIN yet.',
+  tooOften: 'Too many tries without network. It opens again when the server is reached.',
+};
+
+/** `device.tsx` */
+export const deviceWords = {
+  pageTitle: 'Who is it? · Gentle Margin',
+  who: 'Who is it?',
+  nobodyYet: 'Nobody has a PIN yet. Each sets one on their account page, signed in on a device of their own.',
+  pin: 'PIN',
+  begin: 'Begin',
+  type: 'Tap your name, and type your PIN.',
+  wrong: 'This is not the PIN of whom you tapped.',
+  wait: (minutes: number) => `Too many tries. Wait ${minutes} min, or sign in on a device of your own.`,
+};
+
+/** `open-device.tsx` */
+export const openDeviceWords = {
+  pageTitle: 'A device for several adults · Gentle Margin',
+  title: 'A device for several adults',
+  about:
+    'For a tablet that stays in the room. It offers the names of the staff; whoever takes it taps theirs and types their PIN, and is the observer from then on.',
+  youHaveNoPin: 'You have no PIN yet: set one on your account page first, or you cannot begin here yourself.',
+  howItWorks: 'How it works',
+  howItWorksWords:
+    'You are signed out here, and nobody is filled in until somebody says who they are. “Hand over” at the top makes room for the next one; so does a while without use. Each sees their own students, no others.',
+  forWhom: 'Whose staff it offers',
+  allOf: (school: string) => `All of ${school}`,
+  open: 'Open this device',
+  openNow: 'Open now',
+  none: 'No device is open.',
+  by: (name: string, since: string) => `opened by ${name} on ${since}`,
+  close: 'Close',
+  closed: 'The device is closed: nobody begins there any more.',
 };

@@ -201,6 +201,13 @@ export default function School({
               unit="minutes"
               className="w-24"
             />
+            <TextField
+              field={fields.lockMinutes}
+              label={schoolWords.locksItselfAfter}
+              type="figure"
+              unit="minutes"
+              className="w-24"
+            />
           </div>
         </Section>
         <Section title={schoolWords.withoutNetwork}>

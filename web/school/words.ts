@@ -87,6 +87,7 @@ export const schoolWords = {
     'The devices of your staff keep what they need to go on recording without network: locked, of their own students, until they sign out. 0 days keeps nothing.',
   keptForAtMost: 'Kept for at most',
   onASharedTablet: 'On a shared tablet',
+  locksItselfAfter: 'A device locks itself after (blank: never)',
   elsewhere: 'Elsewhere',
   saveTheSchool: 'Save the school',
   nameOf: (what: string, at: number) => `Name of ${what} ${at}`,

@@ -28,6 +28,7 @@ const ofOnesOwn: Item[] = [
   ['/class/forms', setupWords.forms, setupWords.formsIs],
   ['/class/cards', setupWords.cards, setupWords.cardsIs],
   ['/messages', setupWords.messages, setupWords.messagesIs],
+  ['/setup/devices', setupWords.devices, setupWords.devicesAre],
   ['/account', setupWords.account, setupWords.accountIs],
 ];
 

@@ -1,6 +1,6 @@
 import { EyeOff, Search } from 'lucide-react';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
-import { Link, Outlet, useFetcher, useLocation } from 'react-router';
+import { Form, Link, Outlet, useFetcher, useLocation } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
 import type { WallTime } from '~/core/calendar/zone';
 import { discreetStudent } from '~/core/goals/discreet';
@@ -11,7 +11,8 @@ import { studentTabs } from '~/server/students/students';
 import type { ChangeAnswer } from '../entries/change-messages';
 import { useChange } from '../entries/use-change';
 import { useWallClock } from '../entries/use-wall-clock';
-import { personOf, signedIn } from '../platform/http/request-person';
+import { LockWatch } from '../people/lock-watch';
+import { isOfSeveral, personOf, signedIn } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import { useWallNow } from '../platform/offline/connection';
 import { isRecording, KeptNotice } from '../platform/offline/kept-notice';
@@ -31,8 +32,8 @@ const WaitingDialog = lazy(() => loadWaitingDialog().catch(() => ({ default: Not
 
 export const middleware: Route.MiddlewareFunction[] = [signedIn];
 
-export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
-  const { person, actor, school, schools, discreet, wall } = personOf(context);
+export const loader = withErrors(async ({ context, request }: Route.LoaderArgs) => {
+  const { person, actor, school, schools, discreet, wall, lockMinutes } = personOf(context);
   const tabs = (await studentTabs(database(), actor)).map((tab) => {
     const { id, initials, shortName } = discreet ? discreetStudent(tab) : tab;
     const { group } = tab;
@@ -58,6 +59,8 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
     tabs,
     wall,
     discreet,
+    lockMinutes,
+    isOfSeveral: await isOfSeveral(request),
     person: { id, initials, name: shortName },
     schoolName: school.name,
     schools,
@@ -78,7 +81,8 @@ export default function Shell({ loaderData }: Route.ComponentProps) {
   );
 }
 
-function SignedIn({ tabs, wall, discreet, person, schoolName, schools, schoolId }: Route.ComponentProps['loaderData']) {
+function SignedIn(props: Route.ComponentProps['loaderData']) {
+  const { tabs, wall, discreet, person, schoolName, schools, schoolId, lockMinutes, isOfSeveral } = props;
   const [open, setOpen] = useState<'finder' | 'keys' | 'waiting' | null>(null);
   useKey('/', () => setOpen('finder'), { takesOver: true });
   useKey('?', () => setOpen('keys'), { takesOver: true });
@@ -110,6 +114,7 @@ function SignedIn({ tabs, wall, discreet, person, schoolName, schools, schoolId 
           <kbd className="keycap ml-auto max-xl:hidden">/</kbd>
         </button>
         <WaitingButton onPress={() => setOpen('waiting')} />
+        {isOfSeveral && <HandOver />}
         <DiscreetSwitch isOn={discreet} />
         <Link
           to="/account"
@@ -135,6 +140,7 @@ function SignedIn({ tabs, wall, discreet, person, schoolName, schools, schoolId 
         </Suspense>
       )}
       {open === 'keys' && <KeyHelp onClose={close} />}
+      {lockMinutes !== null && <LockWatch minutes={lockMinutes} personId={person.id} name={person.name} />}
     </div>
   );
 }
@@ -247,6 +253,17 @@ function EndIncident(props: { action: string; version: number; timeNow: () => Wa
     <button type="button" disabled={isBusy} className="btn btn-sm" onClick={end}>
       {shellWords.itHasEnded}
     </button>
+  );
+}
+
+/** On a device of several: the next one takes it. What waits stays, sealed, until whose it is takes it again. */
+function HandOver() {
+  return (
+    <Form method="post" action="/sign-out">
+      <button type="submit" className="btn btn-sm">
+        {shellWords.handOver}
+      </button>
+    </Form>
   );
 }
 

@@ -21,6 +21,7 @@ export const shellWords = {
   reports: 'Reports',
   team: 'Team',
   setup: 'Setup',
+  handOver: 'Hand over',
   noConnection: 'No connection',
   whatWaitsIsSafe:
     'What waits is kept on this device, and sent by itself. It can be read here as soon as the server is reached.',
@@ -153,5 +154,7 @@ export const setupWords = {
   messages: 'Messages',
   messagesIs: 'What was sent to whom, and what came back',
   account: 'Account',
+  devices: 'A device for several adults',
+  devicesAre: 'A tablet that stays in the room: who takes it taps their name',
   accountIs: 'Look, keys and what this device keeps; signing out',
 };

@@ -40,6 +40,8 @@ export interface Choice {
   name: string;
   /** What it looks like; of an intensity its descriptor. */
   words: string;
+  /** What it is called in the discreet view: a short word that its team knows; blank for its first letters. */
+  discreetWord: string;
   /** What it is not: of behaviors. */
   unlike: string;
   direction: 'decrease' | 'increase';
@@ -69,6 +71,7 @@ const choiceRow = z.object({
   name: nameField,
   words: wordsField,
   locationId: z.uuid().nullable().default(null),
+  discreetWord: z.string().trim().max(14, { error: 'Keep it to 14 letters.' }).default(''),
   /** It was asked whether it means the same as one with nearly its name, and it does not. */
   isDifferent: flag,
 });

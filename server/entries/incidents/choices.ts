@@ -5,7 +5,7 @@ import { rowsOf } from '../../platform/db/rows';
 import type { StudentAccess } from '../../students/access';
 
 const columns = `id, kind, name, words, unlike, direction, abc, counted, timed, state, merged_into as "mergedInto",
-  location_id as "locationId"`;
+  location_id as "locationId", discreet_word as "discreetWord"`;
 
 /** Whose lists these are: one student’s, or those that a school begins from (`studentId` null). */
 export interface ListsOf {
@@ -28,6 +28,7 @@ const choiceRow = z.object({
   kind: z.enum(choiceKinds),
   name: z.string(),
   words: z.string(),
+  discreetWord: z.string(),
   unlike: z.string(),
   direction: z.enum(['decrease', 'increase']),
   abc: z.boolean(),

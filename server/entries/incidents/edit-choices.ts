@@ -26,11 +26,12 @@ async function requireLists(db: Database, actor: Actor, studentId: string | null
   return { schoolId, studentId: null };
 }
 
-const rowOf = ({ id, name, words, locationId }: Choice): ChoiceRow => ({
+const rowOf = ({ id, name, words, locationId, discreetWord }: Choice): ChoiceRow => ({
   id,
   name,
   words,
   locationId,
+  discreetWord,
   isDifferent: false,
 });
 
@@ -72,6 +73,7 @@ export async function choicesInForm(db: Database, actor: Actor, studentId: strin
       name,
       words: '',
       locationId: id,
+      discreetWord: '',
       isDifferent: false,
     }));
   }
@@ -132,12 +134,12 @@ export async function saveChoices(
 }
 
 function choiceFrom(kind: ChoiceKind, row: ChoiceRow | BehaviorRow): Choice {
-  const { id, name, words, locationId } = row;
+  const { id, name, words, locationId, discreetWord } = row;
   const asBehavior =
     'direction' in row
       ? { unlike: row.unlike, direction: row.direction, abc: row.abc, counted: row.counted, timed: row.timed }
       : ({ unlike: '', direction: 'decrease', abc: true, counted: false, timed: false } as const);
-  return { id, kind, name, words, ...asBehavior, state: 'offered', mergedInto: null, locationId };
+  return { id, kind, name, words, discreetWord, ...asBehavior, state: 'offered', mergedInto: null, locationId };
 }
 
 /** A choice as columns of its table. */
@@ -154,8 +156,9 @@ function columnsOf({
   state,
   mergedInto,
   locationId,
+  discreetWord,
 }: Choice) {
-  const shared = { id, state, merged_into: mergedInto };
+  const shared = { id, state, merged_into: mergedInto, discreet_word: discreetWord };
   return kind === 'behavior'
     ? {
         ...{ ...shared, name, definition: words, not_counted: unlike, direction },
@@ -178,7 +181,7 @@ export async function insertChoice(
   { kind, ...typed }: Pick<Choice, 'id' | 'kind' | 'name' | 'state'>,
 ): Promise<boolean> {
   const row = {
-    ...choiceFrom(kind, { ...typed, words: '', locationId: null, isDifferent: false }),
+    ...choiceFrom(kind, { ...typed, words: '', locationId: null, discreetWord: '', isDifferent: false }),
     state: typed.state,
   };
   const written = await anyRow(db, kind)

@@ -99,6 +99,7 @@ describe('a row of a student', () => {
           'locations',
           'message_templates',
           'people',
+          'opened_devices',
           'rate_limits',
           'forms',
           'form_versions',

@@ -10,6 +10,7 @@ import * as fidelity from './migrations/0004-fidelity';
 import * as desk from './migrations/0005-desk';
 import * as forms from './migrations/0006-forms';
 import * as devices from './migrations/0007-devices';
+import * as devicesOfSeveral from './migrations/0008-devices-of-several';
 
 type Migration = { up: (db: Knex) => Promise<unknown> };
 
@@ -25,6 +26,7 @@ export const migrations: Record<string, Migration> = {
   '0005-desk': desk,
   '0006-forms': forms,
   '0007-devices': devices,
+  '0008-devices-of-several': devicesOfSeveral,
 };
 
 const cannotGoBack = async () => {

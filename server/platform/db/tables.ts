@@ -39,6 +39,7 @@ export interface BehaviorOptionsRow {
   state: 'offered' | 'other' | 'retired';
   merged_into: string | null;
   location_id: string | null;
+  discreet_word: string;
 }
 
 export interface BehaviorPhasesRow {
@@ -74,6 +75,7 @@ export interface BehaviorTargetsRow {
   position: number;
   state: 'offered' | 'other' | 'retired';
   merged_into: string | null;
+  discreet_word: string;
 }
 
 export interface CardsRow {
@@ -501,6 +503,16 @@ export interface MessagesRow {
   again_of: string | null;
 }
 
+export interface OpenedDevicesRow {
+  id: string;
+  school_id: string;
+  group_id: string | null;
+  token_hash: Buffer;
+  opened_by: string;
+  opened_at: Date;
+  closed_at: Date | null;
+}
+
 export interface PeopleRow {
   id: string;
   name: string;
@@ -511,6 +523,7 @@ export interface PeopleRow {
   email_proven_at: Date | null;
   password_hash: string;
   demo_order: number | null;
+  pin_hash: string | null;
 }
 
 export interface PlansRow {
@@ -632,6 +645,7 @@ export interface SchoolsRow {
   is_demo: boolean;
   step_words: unknown;
   days_on_devices: number;
+  lock_minutes: number | null;
 }
 
 export interface SealingKeysRow {
@@ -689,6 +703,7 @@ export interface SignInSessionsRow {
   created_at: Date;
   rotated_at: Date;
   seen_at: Date;
+  locked_at: Date | null;
 }
 
 export interface StackRatersRow {
@@ -893,6 +908,7 @@ export interface BehaviorChoicesRow {
   state: string;
   merged_into: string;
   location_id: string;
+  discreet_word: string;
 }
 
 /** A row as it is read; as it is inserted, what has a default may be left out; as it is changed, anything may. */
@@ -910,10 +926,10 @@ interface AllTables {
   absences: Table<AbsencesRow, 'part' | 'withdrawn_by' | 'withdrawn_at'>;
   access_log: Table<AccessLogRow, 'id' | 'person_id' | 'link_id'>;
   behavior_fields: Table<BehaviorFieldsRow, never>;
-  behavior_options: Table<BehaviorOptionsRow, 'student_id' | 'description' | 'state' | 'merged_into' | 'location_id'>;
+  behavior_options: Table<BehaviorOptionsRow, 'student_id' | 'description' | 'state' | 'merged_into' | 'location_id' | 'discreet_word'>;
   behavior_phases: Table<BehaviorPhasesRow, 'target_id' | 'removed_at'>;
   behavior_revisions: Table<BehaviorRevisionsRow, 'id' | 'target_id' | 'option_id'>;
-  behavior_targets: Table<BehaviorTargetsRow, 'student_id' | 'definition' | 'not_counted' | 'direction' | 'by_abc' | 'by_count' | 'by_time' | 'state' | 'merged_into'>;
+  behavior_targets: Table<BehaviorTargetsRow, 'student_id' | 'definition' | 'not_counted' | 'direction' | 'by_abc' | 'by_count' | 'by_time' | 'state' | 'merged_into' | 'discreet_word'>;
   cards: Table<CardsRow, 'ended_at'>;
   changes: Table<ChangesRow, 'id' | 'school_id' | 'student_id' | 'person_id' | 'before' | 'after' | 'changed_by'>;
   class_groups: Table<ClassGroupsRow, never>;
@@ -953,7 +969,8 @@ interface AllTables {
   message_stops: Table<MessageStopsRow, never>;
   message_templates: Table<MessageTemplatesRow, never>;
   messages: Table<MessagesRow, 'seq' | 'link_id' | 'person_id' | 'invitation_id' | 'own_subject' | 'own_body' | 'sent_subject' | 'sent_body' | 'reason' | 'attempts' | 'made_by' | 'sent_at' | 'again_of'>;
-  people: Table<PeopleRow, 'email_proven_at' | 'demo_order'>;
+  opened_devices: Table<OpenedDevicesRow, 'group_id' | 'closed_at'>;
+  people: Table<PeopleRow, 'email_proven_at' | 'demo_order' | 'pin_hash'>;
   plans: Table<PlansRow, 'label'>;
   presentation_members: Table<PresentationMembersRow, 'place'>;
   presentation_seats: Table<PresentationSeatsRow, never>;
@@ -967,13 +984,13 @@ interface AllTables {
   round_goals: Table<RoundGoalsRow, never>;
   rounds: Table<RoundsRow, 'weekday' | 'starts_at' | 'removed_at'>;
   school_staff: Table<SchoolStaffRow, 'is_admin' | 'until_date'>;
-  schools: Table<SchoolsRow, 'idle_minutes' | 'shared_idle_minutes' | 'daily_message_limit' | 'is_demo' | 'step_words' | 'days_on_devices'>;
+  schools: Table<SchoolsRow, 'idle_minutes' | 'shared_idle_minutes' | 'daily_message_limit' | 'is_demo' | 'step_words' | 'days_on_devices' | 'lock_minutes'>;
   sealing_keys: Table<SealingKeysRow, never>;
   set_up_codes: Table<SetUpCodesRow, 'only_one'>;
   share_link_passes: Table<ShareLinkPassesRow, never>;
   share_link_tokens: Table<ShareLinkTokensRow, never>;
   share_links: Table<ShareLinksRow, 'withdrawn_by' | 'withdrawn_at' | 'passcode_hash' | 'wrong_passcodes' | 'wrong_at' | 'locked_at' | 'email' | 'frequency' | 'stopped_at'>;
-  sign_in_sessions: Table<SignInSessionsRow, 'school_id' | 'previous_hash' | 'is_shared'>;
+  sign_in_sessions: Table<SignInSessionsRow, 'school_id' | 'previous_hash' | 'is_shared' | 'locked_at'>;
   stack_raters: Table<StackRatersRow, 'person_id' | 'student_id'>;
   stack_turns: Table<StackTurnsRow, never>;
   stacks: Table<StacksRow, 'closed_at'>;

@@ -11,6 +11,7 @@ import {
   optionalFields,
   optionalFieldWords,
 } from '~/core/entries/incidents/choice';
+import { discreetWords } from '~/core/goals/discreet';
 import { FieldMessage } from '../../platform/ui/fields';
 import { CheckList, Question, SelectField, TextField } from '../../platform/ui/form-fields';
 import { Rows } from '../../platform/ui/rows';
@@ -93,7 +94,7 @@ export function ChoicesForm({ input, result, locations, isForStudent, backTo }: 
 }
 
 function BehaviorFields({ row, result }: { row: FieldMetadata<BehaviorRow>; result: ChoicesFormProps['result'] }) {
-  const { id, name, words, unlike, direction, abc, counted, timed } = row.getFieldset();
+  const { id, name, words, unlike, direction, abc, counted, timed, discreetWord } = row.getFieldset();
   const noted = [
     { field: abc, label: choicesFormWords.incidentByIncidentAbc },
     { field: counted, label: choicesFormWords.counted },
@@ -102,8 +103,9 @@ function BehaviorFields({ row, result }: { row: FieldMetadata<BehaviorRow>; resu
   return (
     <div className="grid gap-2 rounded-field bg-wash p-3">
       <input {...getInputProps(id, { type: 'hidden' })} key={id.key} />
-      <div className="grid gap-2 sm:grid-cols-[1fr_14rem]">
+      <div className="grid gap-2 sm:grid-cols-[1fr_10rem_14rem]">
         <TextField field={name} label={choicesFormWords.called} placeholder={choicesFormWords.leavesTheBench} />
+        <DiscreetWord field={discreetWord} name={name} />
         <SelectField field={direction} label={choicesFormWords.direction} options={directions} />
       </div>
       <MeansSame row={row as unknown as FieldMetadata<ChoiceRow>} result={result} />
@@ -124,6 +126,20 @@ function BehaviorFields({ row, result }: { row: FieldMetadata<BehaviorRow>; resu
         <FieldMessage id={abc.errorId} messages={abc.errors} />
       </fieldset>
     </div>
+  );
+}
+
+/** What it is called in the discreet view; without a word of its own, by its first letters. */
+function DiscreetWord(props: { field: FieldMetadata<string>; name: FieldMetadata<string>; hidesLabel?: boolean }) {
+  const { field, name, hidesLabel = false } = props;
+  const called = String(name.value ?? '');
+  return (
+    <TextField
+      field={field}
+      label={hidesLabel ? choicesFormWords.discreetOf(called) : choicesFormWords.discreet}
+      hidesLabel={hidesLabel}
+      placeholder={called && choicesFormWords.discreetly(discreetWords([called])[0] ?? '')}
+    />
   );
 }
 
@@ -157,12 +173,12 @@ function ChoiceList({ form, list, kind, about, locations, result }: ChoiceListPr
       <p className="mb-2 text-small text-ink-2">{about}</p>
       <Rows form={form} list={list} what={kindWords[kind].one} canReorder blank={() => ({ id: newId() })}>
         {(row, at) => {
-          const { id, name, words, locationId } = row.getFieldset();
+          const { id, name, words, locationId, discreetWord } = row.getFieldset();
           const second = kind === 'intensity' || kind === 'location';
           return (
             <div className="grid gap-1">
               <input {...getInputProps(id, { type: 'hidden' })} key={id.key} />
-              <div className={`grid gap-2 ${second ? 'sm:grid-cols-2' : ''}`}>
+              <div className={`grid gap-2 ${second ? 'sm:grid-cols-[1fr_1fr_10rem]' : 'sm:grid-cols-[1fr_10rem]'}`}>
                 <TextField field={name} label={`${kindWords[kind].one} ${at + 1}`} hidesLabel />
                 {kind === 'intensity' && (
                   <TextField
@@ -175,6 +191,7 @@ function ChoiceList({ form, list, kind, about, locations, result }: ChoiceListPr
                 {kind === 'location' && (
                   <SelectLocation field={locationId as FieldMetadata<string>} locations={locations} at={at} />
                 )}
+                <DiscreetWord field={discreetWord} name={name} hidesLabel />
               </div>
               <MeansSame row={row} result={result} />
             </div>

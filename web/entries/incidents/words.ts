@@ -105,6 +105,9 @@ export const recordedWords = {
 
 /** `choices-form.tsx` */
 export const choicesFormWords = {
+  discreet: 'In the discreet view',
+  discreetOf: (name: string) => `In the discreet view: ${name}`,
+  discreetly: (letters: string) => `discreet: ${letters}`,
   whatUsuallyComesJustBefore: 'What usually comes just before.',
   whateverFollowsNotAPunishment: 'Whatever follows, not a punishment: peers laughing is one.',
   aLocationOfTheSchool: 'A location of the school is filled in from the timetable.',

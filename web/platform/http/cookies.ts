@@ -10,6 +10,9 @@ const host = isSecure ? '__Host-' : '';
 /** Carries a session's token. It has no end of its own: the session in the database has. */
 export const sessionCookie = createCookie(`${host}gm-session`, base);
 
+/** Tells a device that was opened for several adults: each begins there with their name and PIN. */
+export const openedCookie = createCookie(`${host}gm-opened`, { ...base, maxAge: 180 * 24 * 3600 });
+
 /** Carries the session of a student's desk: their own, and nobody's account. */
 export const deskCookie = createCookie(`${host}gm-desk`, base);
 

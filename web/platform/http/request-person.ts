@@ -1,6 +1,8 @@
 import { createContext, data, type MiddlewareFunction, type RouterContextProvider, redirect } from 'react-router';
 import { z } from 'zod';
 import { type WallTime, wallTime } from '~/core/calendar/zone';
+import { openedDevice } from '~/server/people/devices';
+import { lockSession } from '~/server/people/locks';
 import type { Person } from '~/server/people/people';
 import { resumeSession } from '~/server/people/sessions';
 import { now } from '~/server/platform/clock';
@@ -8,7 +10,7 @@ import { asking, database } from '~/server/platform/db/current';
 import { NotFound } from '~/server/platform/failures';
 import type { Actor, School } from '~/server/school/school';
 import { isRecorded, recordPages } from '~/server/sharing/access-log';
-import { preferencesOf, sessionCookie, toastCookie } from './cookies';
+import { openedCookie, preferencesOf, readCookie, sessionCookie, toastCookie } from './cookies';
 import { failureAnswer } from './failure-answer';
 import { requestPersonWords } from './words';
 
@@ -23,6 +25,8 @@ export interface RequestPerson {
   now: Date;
   wall: WallTime;
   discreet: boolean;
+  /** After how many minutes this device locks itself; null where it does not. */
+  lockMinutes: number | null;
 }
 
 const personContext = createContext<RequestPerson | null>(null);
@@ -76,15 +80,32 @@ async function findPerson(request: Request, context: Readonly<RouterContextProvi
     const isSent = request.method !== 'GET' && request.headers.get('Content-Type')?.startsWith('application/json');
     const isLive = request.headers.get('Accept') === 'text/event-stream';
     if (!session && (isSent || isLive)) throw data(null, { status: 401 });
-    if (!session) throw redirect(signInAddress(request));
+    if (!session) throw redirect(await doorFor(request));
+    const { isLocked, isStale } = session;
+    // A page that is loaded whole, after a device has lain there: whoever opened it may be somebody else.
+    const isWhole = request.method === 'GET' && request.headers.get('Accept')?.includes('text/html');
+    const isLaidDown = isStale && isWhole;
+    if (isLaidDown && !isLocked) await lockSession(database(), session.sessionId, instant);
+    if ((isLocked || isLaidDown) && (isSent || isLive)) throw data(null, { status: 401 });
+    if (isLocked || isLaidDown) throw redirect(lockedAddress(request));
     // What waited on a device for somebody is sent by nobody else.
     const isFor = request.headers.get('X-For');
     if (isFor !== null && isFor !== session.person.id) throw data(null, { status: 401 });
-    const { person, school, schools, sessionId } = session;
+    const { person, school, schools, sessionId, lockMinutes } = session;
     const { discreet } = await preferencesOf(request);
     const wall = wallTime(instant, school.timeZone);
     const actor = { personId: person.id, schoolId: school.id, today: wall.on };
-    context.set(personContext, { person, actor, school, schools, sessionId, now: instant, wall, discreet });
+    context.set(personContext, {
+      person,
+      actor,
+      school,
+      schools,
+      sessionId,
+      now: instant,
+      wall,
+      discreet,
+      lockMinutes,
+    });
     return session;
   } catch (error) {
     throw failureAnswer(error);
@@ -96,6 +117,7 @@ export async function visitorOf(request: Request): Promise<Actor | null> {
   const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
   const instant = now();
   const session = typeof token === 'string' ? await resumeSession(database(), token, instant) : null;
+  if (session?.isLocked) return null;
   return (
     session && {
       personId: session.person.id,
@@ -104,6 +126,17 @@ export async function visitorOf(request: Request): Promise<Actor | null> {
     }
   );
 }
+
+/** Whether this device was opened for several adults, and is open still. */
+export async function isOfSeveral(request: Request): Promise<boolean> {
+  const token = await readCookie(request, openedCookie, z.string().min(1));
+  return token !== null && (await openedDevice(database(), token)) !== null;
+}
+
+/** Where one begins on this device: with a name and a PIN where it was opened for several, else by signing in. */
+const doorFor = async (request: Request) => ((await isOfSeveral(request)) ? '/device' : signInAddress(request));
+
+const lockedAddress = (request: Request) => signInAddress(request).replace(/^\/sign-in/, '/locked');
 
 function signInAddress(request: Request): string {
   const { pathname, searchParams } = new URL(request.url);

@@ -102,4 +102,11 @@ export function useWorker(): (() => void) | null {
 export const keepNow = () => tellWorker({ is: 'keep' });
 
 /** Forgets what could be read here: somebody signs out. */
-export const forgetHere = (): Promise<void> => release().catch(() => {});
+export function forgetHere(): Promise<void> {
+  for (const key of [ACTIVE_KEY, PIN_KEY]) localStorage.removeItem(key);
+  return release().catch(() => {});
+}
+
+/** Under which this device keeps when somebody last used it, and what tells their PIN. */
+export const ACTIVE_KEY = 'gm-active';
+export const PIN_KEY = 'gm-pin';
