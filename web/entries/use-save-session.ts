@@ -113,7 +113,7 @@ export function useSaveSession(
       asked.current = new Set();
       isSaving.current = true;
       setBusy(true);
-      const results = await waiting.save(sessions);
+      const results = await waiting.save(sessions, [draftKey, `${draftKey} photographs`]);
       isSaving.current = false;
       setBusy(false);
       const refusals = results.flatMap((sent) => (sent.is === 'refused' ? [sent.messages] : []));

@@ -57,12 +57,15 @@ export function useNote(screen: NoteScreen, form: NoteForm, onDone: (sent: Sent)
     setBusy(true);
     const note = { ...draft, formId: form.id, formVersion: form.version, answers, leavesOpen };
     const { id, shortName } = student;
-    const [sent] = await waiting.save([
-      {
-        ...{ kind: 'note', id: newId(), personId, student: { id, shortName }, savedAt: Date.now(), problem: null },
-        ...{ note, title: form.title, said: saidOf(form, answers) },
-      },
-    ]);
+    const [sent] = await waiting.save(
+      [
+        {
+          ...{ kind: 'note', id: newId(), personId, student: { id, shortName }, savedAt: Date.now(), problem: null },
+          ...{ note, title: form.title, said: saidOf(form, answers) },
+        },
+      ],
+      [key],
+    );
     isSaving.current = false;
     setBusy(false);
     if (!sent) return;

@@ -320,7 +320,7 @@ function useSaveCounts(incidentScreen: IncidentScreen, draftKey: string, said: s
     setBusy(true);
     const { id, shortName } = student;
     const whose = { id: newId(), personId, student: { id, shortName }, savedAt: Date.now(), problem: null };
-    const [sent] = await waiting.save([{ kind: 'counts', counts, said, ...whose }]);
+    const [sent] = await waiting.save([{ kind: 'counts', counts, said, ...whose }], [draftKey]);
     isSaving.current = false;
     setBusy(false);
     if (sent?.is === 'refused') return setMessages(sent.messages);

@@ -194,18 +194,21 @@ function useSaveIncident(
     isSaving.current = true;
     setBusy(true);
     const { id, shortName } = student;
-    const [sent] = await waiting.save([
-      {
-        kind: 'incident',
-        id: newId(),
-        personId,
-        student: { id, shortName },
-        incident: { ...incident, ...(photographs.length > 0 && { photographs: [...photographs] }) },
-        incidentScreen,
-        savedAt: Date.now(),
-        problem: null,
-      },
-    ]);
+    const [sent] = await waiting.save(
+      [
+        {
+          kind: 'incident',
+          id: newId(),
+          personId,
+          student: { id, shortName },
+          incident: { ...incident, ...(photographs.length > 0 && { photographs: [...photographs] }) },
+          incidentScreen,
+          savedAt: Date.now(),
+          problem: null,
+        },
+      ],
+      [draftKey, `${draftKey} photographs`],
+    );
     isSaving.current = false;
     setBusy(false);
     if (sent?.is === 'refused') {

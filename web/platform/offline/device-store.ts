@@ -51,6 +51,24 @@ export const draftStore = {
       await (await store()).put('drafts', person ? await lock(person, draft) : draft, key);
     }),
   forget: (key: string) => inTurn(async () => (await store()).delete('drafts', key)),
+  /** Takes drafts away whose content is kept as what waits now; they can be put back as they were. */
+  take: (keys: readonly string[]): Promise<[key: string, kept: unknown][]> =>
+    inTurn(async () => {
+      const { store: drafts, done } = (await store()).transaction('drafts', 'readwrite');
+      const taken: [string, unknown][] = [];
+      for (const key of keys) {
+        const kept = await drafts.get(key);
+        if (kept === undefined) continue;
+        taken.push([key, kept]);
+        await drafts.delete(key);
+      }
+      await done;
+      return taken;
+    }),
+  putBack: (taken: readonly (readonly [key: string, kept: unknown])[]) =>
+    inTurn(async () => {
+      for (const [key, kept] of taken) await (await store()).put('drafts', kept, key);
+    }),
 };
 
 /** What was kept here by another version and cannot be read by this one. It stays until its owner has taken it away. */

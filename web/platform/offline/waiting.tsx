@@ -3,7 +3,7 @@ import { useRevalidator } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { defined } from '~/core/defined';
 import type { WaitingChange, WaitingItem } from '~/core/entries/waiting';
-import { loadReading, type Unreadable, waitingStore } from './device-store';
+import { draftStore, loadReading, type Unreadable, waitingStore } from './device-store';
 import { holdsAll, type Sent, send, type Why } from './send';
 import { waitingWords } from './words';
 
@@ -22,8 +22,12 @@ interface Waiting {
   sealed: number;
   /** Why each of them has not been sent yet, by its id; nothing of those not tried here. */
   whys: Readonly<Record<string, Why>>;
-  /** Keeps what was saved on this device and sends it; what the server refuses is handed back. */
-  save: (items: readonly WaitingItem[]) => Promise<Sent[]>;
+  /**
+   * Keeps what was saved on this device and sends it; what the server refuses is handed back.
+   *
+   * @param drafts  the keys of the drafts that it was made from
+   */
+  save: (items: readonly WaitingItem[], drafts: readonly string[]) => Promise<Sent[]>;
   /** Keeps a change to a record that could not be sent: of whom it is, the record’s page says. */
   saveChange: (change: Pick<WaitingChange, 'to' | 'change'>) => Promise<void>;
   /** Puts what was changed in the place of what waits, to be sent anew. */
@@ -43,16 +47,29 @@ export function useWaiting(): Waiting {
   return waiting;
 }
 
-/** Keeps what was saved on this device and sends it; without the server and without a place to keep it, it is handed back. */
-async function keepAndSend(item: WaitingItem, { isQuiet }: { isQuiet: boolean }): Promise<Sent> {
-  const isKept = await waitingStore.keep(item).then(
+const isSaved = (work: Promise<unknown>) =>
+  work.then(
     () => true,
     () => false,
   );
-  const sent = await send(item, { isQuiet });
-  if (sent.is !== 'waits') await waitingStore.settle(item, null).catch(() => {});
-  else if (!isKept) return { is: 'refused', messages: { form: nowhere } };
-  return sent;
+
+/**
+ * Keeps what was saved on this device, and sends it. From the moment it is kept it is no draft any more: a page that is killed in between
+ * must not bring the same marks back. Without the server and without a place to keep it, it is handed back.
+ */
+async function keepAndSend(items: readonly WaitingItem[], drafts: readonly string[]): Promise<Sent[]> {
+  const kept = await Promise.all(items.map((item) => isSaved(waitingStore.keep(item))));
+  const taken = kept.every(Boolean) ? await draftStore.take(drafts).catch(() => []) : [];
+  const results = await Promise.all(items.map((item) => send(item, { isQuiet: items.length > 1 })));
+  // What is refused stays on its page as it was typed, and as its draft.
+  if (results.some(({ is }) => is === 'refused')) await draftStore.putBack(taken).catch(() => {});
+  return Promise.all(
+    results.map(async (sent, at): Promise<Sent> => {
+      if (sent.is !== 'waits') await waitingStore.settle(defined(items[at]), null).catch(() => {});
+      else if (!kept[at]) return { is: 'refused', messages: { form: nowhere } };
+      return sent;
+    }),
+  );
 }
 
 function withWhy(before: Record<string, Why>, id: string, sent: Sent): Record<string, Why> {
@@ -142,8 +159,8 @@ export function WaitingProvider({ personId, names, children }: WaitingProviderPr
       unreadable,
       sealed,
       whys,
-      save: async (items) => {
-        const results = await Promise.all(items.map((item) => keepAndSend(item, { isQuiet: items.length > 1 })));
+      save: async (items, drafts) => {
+        const results = await keepAndSend(items, drafts);
         setWhys((before) => results.reduce((all, sent, at) => withWhy(all, defined(items[at]).id, sent), before));
         const left = await look();
         clearTimeout(timer.current);
