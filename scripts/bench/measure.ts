@@ -6,7 +6,7 @@ import { caseload, cookieOf, pagesASecond } from './load';
 import { classTotalsPage, firstLoad, goalPage, lists, memory, studentPage } from './pages';
 import { measureReports } from './reports';
 import { rowSecurity, saving, tableSave } from './saving';
-import { measureTaps } from './taps';
+import { measureOffline, measureTaps } from './taps';
 
 // All that is measured, in this order, or the parts that are named: `npm run bench -- studentPage core`.
 try {
@@ -36,6 +36,8 @@ try {
     classTotalsPage,
     live,
     core: measureCore,
+    // The very last: it stops the server.
+    offline: () => measureOffline(server.url, theirs, { stop: server.stop, students: 30 }),
   };
   const named = process.argv.slice(2);
   const unknown = named.filter((name) => !(name in parts));

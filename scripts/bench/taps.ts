@@ -44,3 +44,58 @@ export async function measureTaps(url: string, cookie: string, path: string) {
     await browser.close();
   }
 }
+
+/** With no network from the home screen: until there is something to tap; and what of so many students lies on the device. */
+export async function measureOffline(
+  url: string,
+  cookie: string,
+  { stop, students }: { stop: () => Promise<void>; students: number },
+) {
+  const browser = await browserType.launch(chromium);
+  try {
+    const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, baseURL: url });
+    const [name = '', value = ''] = cookie.split('=');
+    await context.addCookies([{ name, value, url }]);
+    const page = await context.newPage();
+    await page.goto('/');
+    await page.evaluate('globalThis.__name = (named) => named');
+    const kept = () =>
+      page.evaluate(async () => {
+        const nothing = { pages: 0, bytes: 0 };
+        const device = 'gentle-margin-device';
+        // To open it would make it, without what belongs into it.
+        if (!(await indexedDB.databases()).some((one) => one.name === device)) return nothing;
+        return new Promise<typeof nothing>((resolve) => {
+          const opening = indexedDB.open(device);
+          opening.onsuccess = () => {
+            const all = opening.result.transaction('pages').objectStore('pages').getAll();
+            all.onsuccess = () => {
+              opening.result.close();
+              const pages = all.result as { bytes: ArrayBuffer }[];
+              resolve({ pages: pages.length, bytes: pages.reduce((sum, { bytes }) => sum + bytes.byteLength, 0) });
+            };
+          };
+        });
+      });
+    const wanted = 4 + students * 5;
+    for (let tries = 0; tries < 300 && (await kept()).pages < wanted; tries++) await page.waitForTimeout(1000);
+    const { pages, bytes } = await kept();
+    await page.close();
+    await stop();
+    const cold = await context.newPage();
+    const devtools = await context.newCDPSession(cold);
+    await devtools.send('Emulation.setCPUThrottlingRate', { rate: SLOWER });
+    const began = performance.now();
+    await cold.goto('/');
+    await cold.getByRole('heading', { name: 'Today', exact: true }).waitFor();
+    // It answers to taps once it is hydrated.
+    await cold.waitForFunction('Object.keys(document.documentElement).some((key) => key.startsWith("__reactFiber"))');
+    const usableMs = Math.round(performance.now() - began);
+    return {
+      ...{ slower: SLOWER, usableMs, usableAtMostMs: 2000 },
+      ...{ students, pages, keptMB: Math.round(bytes / 10_000) / 100, keptAtMostMB: 10 },
+    };
+  } finally {
+    await browser.close();
+  }
+}

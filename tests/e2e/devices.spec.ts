@@ -98,6 +98,10 @@ test('a tablet of the room: nobody is filled in until somebody taps their name a
   await settled(page);
   await expect(page.getByText(/S\. Tadesse/).first()).toBeVisible();
 
+  for (const width of [320, 390, 768, 1024, 1280]) {
+    await page.setViewportSize({ width, height: 800 });
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth), `at ${width}`).toBe(0);
+  }
   await page.getByRole('button', { name: 'Hand over' }).click();
   await expect(page).toHaveURL('/device');
   await settled(page);

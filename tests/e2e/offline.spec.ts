@@ -65,36 +65,71 @@ async function kept(app: App, page: Page, student: string) {
 const startAgain = (app: App) =>
   startServer({ DATABASE_URL: app.wire.url, CLOCK: '2026-11-24T16:30:00-05:00', PORT: new URL(app.url).port });
 
-test('the application opens with no network at all, is recorded on, and sends everything once', async ({
+test('it opens with no network at all, at every width, by keys or by touch, is recorded on, and sends everything once', async ({
   app,
   page,
   context,
 }) => {
+  test.setTimeout(240_000);
   const jory = await studentId(app.db, 'Jory');
+  const ansel = await studentId(app.db, 'Ansel');
   await kept(app, page, jory);
+  await expect.poll(() => keptAt(page, `/students/${ansel}/incidents/new`), { timeout: 60_000 }).toBeGreaterThan(0);
   await page.close();
   await app.stop();
+  let waits = 0;
+  const waiting = (tab: Page) => expect(tab.getByRole('button', { name: `${waits} waiting to be sent` })).toBeVisible();
+  for (const width of [390, 768, 820, 1024, 1280]) {
+    // A cold start: nothing of the page before is left but what the device keeps.
+    const tab = await context.newPage();
+    await tab.setViewportSize({ width, height: width < 1000 ? 1024 : 800 });
+    await tab.goto('/');
+    await expect(tab.getByRole('heading', { name: 'Today', exact: true })).toBeVisible();
+    await expect(tab.getByRole('status').filter({ hasText: 'No connection.' })).toContainText('This page is as it was');
+    expect(new URL(tab.url()).pathname).toBe('/');
+    await settled(tab);
+    await tab.getByRole('link', { name: 'Students', exact: true }).click();
+    await expect(tab.getByRole('heading', { name: 'Students', exact: true })).toBeVisible();
+    await tab.getByRole('main').getByRole('link', { name: /^Jory/ }).first().click();
+    await expect(tab.getByRole('heading', { level: 1 })).toContainText('Jory');
+    await settled(tab);
+    // By keys where there are some, by touch elsewhere.
+    const isWide = width >= 1024;
+    const save = () =>
+      isWide ? tab.keyboard.press('Control+Enter') : tab.getByRole('button', { name: /^Save( ↵)?$/ }).click();
+    if (isWide) await tab.keyboard.press('o');
+    else
+      await tab
+        .getByRole('link', { name: /^Observe/ })
+        .first()
+        .click();
+    await expect(tab.getByRole('heading', { level: 1 })).toContainText('Observing');
+    await settled(tab);
+    if (isWide) await tab.keyboard.press('1');
+    else
+      await tab
+        .getByRole('button', { name: /^Independent/ })
+        .first()
+        .click();
+    await save();
+    waits++;
+    await waiting(tab);
 
-  // A cold start: nothing of the page before is left but what the device keeps.
-  const later = await context.newPage();
-  await later.goto('/');
-  await expect(later.getByRole('heading', { name: 'Today', exact: true })).toBeVisible();
-  await expect(later.getByRole('status').filter({ hasText: 'No connection.' })).toContainText('This page is as it was');
-  expect(new URL(later.url()).pathname).toBe('/');
-
-  await later.getByRole('link', { name: 'Students', exact: true }).click();
-  await expect(later.getByRole('heading', { name: 'Students', exact: true })).toBeVisible();
-  await later.goto(`/students/${jory}`);
-  await expect(later.getByRole('heading', { level: 1 })).toContainText('Jory');
-  await later.goto(`/students/${jory}/observe`);
-  await expect(later.getByRole('heading', { level: 1 })).toContainText('Observing');
-  await settled(later);
-  await later.keyboard.press('1');
-  await later.keyboard.press('1');
-  await later.getByRole('button', { name: /^Save( ↵)?$/ }).click();
-  await expect(later.getByRole('button', { name: '1 waiting to be sent' })).toBeVisible();
+    await tab.goto(`/students/${ansel}/incidents/new`);
+    await settled(tab);
+    for (const group of [/^Antecedent/, /^Behavior/]) {
+      await tab.getByRole('group', { name: group }).getByRole('button').first().click();
+    }
+    await save();
+    waits++;
+    await waiting(tab);
+    const sticksOut = await tab.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    expect(sticksOut, `at ${width}`).toBeLessThanOrEqual(0);
+    await tab.close();
+  }
 
   // What cannot be had says so in our words, keeps the way back, and offers to try again.
+  const later = await context.newPage();
   await later.goto('/school');
   await expect(later.getByRole('heading', { name: 'No connection' })).toBeVisible();
   await later.getByRole('button', { name: 'Try again' }).click();
@@ -105,14 +140,18 @@ test('the application opens with no network at all, is recorded on, and sends ev
   // Nothing of a student can be read in what lies on the device.
   expect(await onDevice(later)).not.toContain('Jory');
 
+  const before = Number((await app.db('entries').count().first())?.count);
   const again = await startAgain(app);
-  await expectToast(later, 'Saved for Jory: 1 goal.');
-  await expect(later.getByText('No connection.')).toHaveCount(0);
+  await expect(later.getByText('No connection.')).toHaveCount(0, { timeout: 30_000 });
+  await expect
+    .poll(async () => Number((await app.db('entries').count().first())?.count), { timeout: 30_000 })
+    .toBe(before + waits);
+  await expect(later.getByRole('button', { name: /waiting to be sent/ })).toHaveCount(0);
   const landed = await app
     .db('entries')
-    .where({ goal_id: await goalId(app.db, 'Jory', '1'), observed_on: '2026-11-24' });
-  const mine = landed.filter(({ recorded_at }) => recorded_at > new Date('2026-11-24T20:29Z'));
-  expect(mine.map(({ data }) => (data as { trials: string[] }).trials)).toEqual([['independent', 'independent']]);
+    .where({ goal_id: await goalId(app.db, 'Jory', '1') })
+    .where('recorded_at', '>', '2026-11-24T20:29:00Z');
+  expect(landed.map(({ data }) => (data as { trials: string[] }).trials)).toEqual(Array(5).fill(['independent']));
   await again.stop();
 });
 

@@ -1,4 +1,4 @@
-import { EyeOff, Search } from 'lucide-react';
+import { EyeOff, Search, UserRoundPen } from 'lucide-react';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Form, Link, Outlet, useFetcher, useLocation } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
@@ -93,7 +93,7 @@ function SignedIn(props: Route.ComponentProps['loaderData']) {
       <a href="#page" className="btn btn-sm absolute left-2 -top-16 z-50 focus:top-2">
         {shellWords.toThePage}
       </a>
-      <header className="no-print flex h-13 shrink-0 items-center gap-1.5 border-b border-rule bg-sheet px-2 sm:gap-3 sm:px-4 xl:gap-6">
+      <header className="no-print flex h-13 shrink-0 items-center gap-1.5 border-b border-rule bg-sheet px-2 sm:gap-1.5 lg:gap-3 sm:px-4 xl:gap-6">
         <Link to="/" className="display flex tap min-w-6 items-center gap-2.5 text-xl whitespace-nowrap">
           <span aria-hidden className="h-6 w-[3px] rounded bg-clay max-sm:ml-2" />
           <span className="sm:max-xl:sr-only">{shellWords.gentleMargin}</span>
@@ -214,7 +214,7 @@ function WaitingButton({ onPress }: { onPress: () => void }) {
       className="flex h-9 items-center gap-2 rounded-field bg-clay-wash px-2.5 text-small font-semibold whitespace-nowrap text-clay-deep"
     >
       <span aria-hidden className="size-2 rounded-full bg-clay" />
-      {all} <span className="max-sm:sr-only">{shellWords.waitingToBeSent}</span>
+      {all} <span className="max-xl:sr-only">{shellWords.waitingToBeSent}</span>
     </button>
   );
 }
@@ -261,7 +261,8 @@ function HandOver() {
   return (
     <Form method="post" action="/sign-out">
       <button type="submit" className="btn btn-sm">
-        {shellWords.handOver}
+        <UserRoundPen size={16} aria-hidden className="xl:hidden" />
+        <span className="max-xl:sr-only">{shellWords.handOver}</span>
       </button>
     </Form>
   );
@@ -282,8 +283,8 @@ function DiscreetSwitch({ isOn }: { isOn: boolean }) {
         aria-pressed={shown}
         className={`flex h-9 min-w-9 pointer-coarse:min-w-11 items-center justify-center gap-1.5 rounded-field px-2 text-small whitespace-nowrap ${shown ? 'bg-fern-wash font-semibold text-fern' : 'text-ink-2'}`}
       >
-        <EyeOff size={16} aria-hidden className={shown ? '' : 'sm:hidden'} />
-        <span className="max-sm:sr-only">{shown ? shellWords.discreetOn : shellWords.discreetOff}</span>
+        <EyeOff size={16} aria-hidden className={shown ? '' : 'lg:hidden'} />
+        <span className="max-lg:sr-only">{shown ? shellWords.discreetOn : shellWords.discreetOff}</span>
       </button>
     </fetcher.Form>
   );
