@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect } from 'react';
 import { data, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from 'react-router';
 import type { Route } from './+types/root';
 import './app.css';
@@ -7,7 +7,6 @@ import { listen } from './platform/offline/connection';
 import { staysWhenUnreachable } from './platform/offline/unreachable';
 import { Announced } from './platform/ui/announced';
 import { FailurePage } from './platform/ui/failure-page';
-import { FocusKept } from './platform/ui/focus-kept';
 import { useNonce } from './platform/ui/nonce';
 import { OnItsWay } from './platform/ui/on-its-way';
 import { Toasts } from './platform/ui/toasts';
@@ -67,11 +66,15 @@ export function Layout({ children }: { children: ReactNode }) {
 }
 
 export default function Root({ loaderData }: Route.ComponentProps) {
+  useEffect(() => {
+    // Once the page stands: nobody works by keyboard before that.
+    const kept = import('./platform/ui/focus-kept').then(({ keepFocus }) => keepFocus());
+    return () => void kept.then((letGo) => letGo()).catch(() => {});
+  }, []);
   return (
     <Toasts toast={loaderData.toast}>
       <OnItsWay />
       <Announced />
-      <FocusKept />
       <Outlet />
     </Toasts>
   );

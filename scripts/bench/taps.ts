@@ -77,7 +77,7 @@ export async function measureOffline(
           };
         });
       });
-    const wanted = 4 + students * 5;
+    const { length: wanted } = ((await (await context.request.get('/kept?pages')).json()) as { pages: string[] }).pages;
     for (let tries = 0; tries < 300 && (await kept()).pages < wanted; tries++) await page.waitForTimeout(1000);
     const { pages, bytes } = await kept();
     await page.close();

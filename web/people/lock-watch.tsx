@@ -16,7 +16,7 @@ function lastActive(): number | null {
 const useBeforePaint = typeof window === 'undefined' ? useEffect : useLayoutEffect;
 
 /** Locks this device when nobody has used it for a while: the page is covered, and the server shows no more of it either. */
-export function LockWatch({ minutes, personId, name }: { minutes: number; personId: string; name: string }) {
+export default function LockWatch({ minutes, personId, name }: { minutes: number; personId: string; name: string }) {
   const [isLocked, setLocked] = useState(false);
   useBeforePaint(() => {
     const look = () => {

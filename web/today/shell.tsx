@@ -11,7 +11,6 @@ import { studentTabs } from '~/server/students/students';
 import type { ChangeAnswer } from '../entries/change-messages';
 import { useChange } from '../entries/use-change';
 import { useWallClock } from '../entries/use-wall-clock';
-import { LockWatch } from '../people/lock-watch';
 import { isOfSeveral, personOf, signedIn } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import { useWallNow } from '../platform/offline/connection';
@@ -26,6 +25,7 @@ import { StudentTabs } from './student-tabs';
 import { shellWords } from './words';
 
 const Finder = lazy(() => import('./finder'));
+const LockWatch = lazy(() => import('../people/lock-watch'));
 const loadWaitingDialog = () => import('../entries/waiting-dialog');
 /** Where it cannot be fetched any more, the network being gone, that is said: the page itself stays. */
 const WaitingDialog = lazy(() => loadWaitingDialog().catch(() => ({ default: NotHere })));
@@ -140,7 +140,11 @@ function SignedIn(props: Route.ComponentProps['loaderData']) {
         </Suspense>
       )}
       {open === 'keys' && <KeyHelp onClose={close} />}
-      {lockMinutes !== null && <LockWatch minutes={lockMinutes} personId={person.id} name={person.name} />}
+      {lockMinutes !== null && (
+        <Suspense>
+          <LockWatch minutes={lockMinutes} personId={person.id} name={person.name} />
+        </Suspense>
+      )}
     </div>
   );
 }

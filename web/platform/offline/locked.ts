@@ -46,15 +46,24 @@ export function provideSealing(provided: Sealing): void {
 /** What seals; null where it cannot be fetched any more. */
 const loadSealing = async (): Promise<Sealing | null> => sealing ?? (await import('jose').catch(() => null));
 
+let imported: { seal: string; key: ReturnType<typeof import('jose').importJWK> } | undefined;
+
+/** The server’s public key as it seals: it is the same for each tap. */
+function sealKey({ importJWK }: Sealing, seal: object) {
+  const text = JSON.stringify(seal);
+  if (imported?.seal !== text) imported = { seal: text, key: importJWK(seal, 'ECDH-ES') };
+  return imported.key;
+}
+
 /** Locks something of a person who is signed in. Where it cannot be locked it is kept as it is: to lose it would be worse. */
 export async function lock(personId: string, value: unknown): Promise<Lockable> {
   const [holder, seals] = await Promise.all([holderFor(personId), loadSealing()]);
   if (!holder || !seals) return { plain: value };
-  const { CompactEncrypt, importJWK } = seals;
+  const { CompactEncrypt } = seals;
   const bytes = new TextEncoder().encode(JSON.stringify({ personId, value }));
   const [copy, sealed] = await Promise.all([
     lockBytes(holder, bytes),
-    importJWK(holder.seal, 'ECDH-ES').then((key) =>
+    sealKey(seals, holder.seal).then((key) =>
       new CompactEncrypt(bytes).setProtectedHeader({ alg: 'ECDH-ES', enc: 'A256GCM' }).encrypt(key),
     ),
   ]);
