@@ -4,6 +4,26 @@ import { localPath } from '../http/local-path';
 import type { Route } from './+types/opening';
 import { openingWords } from './words';
 
+interface RouteFiles {
+  module: string;
+  imports?: string[];
+}
+
+/** What the first page needs is asked for at once, while this one is still coming to life: it is a cold start. */
+function askAhead(): void {
+  const { __reactRouterManifest: manifest } = window as unknown as {
+    __reactRouterManifest?: { routes: Record<string, RouteFiles | undefined> };
+  };
+  for (const route of ['today/shell', 'today/today'].map((id) => manifest?.routes[id])) {
+    for (const href of route ? [route.module, ...(route.imports ?? [])] : []) {
+      const link = document.createElement('link');
+      Object.assign(link, { rel: 'modulepreload', href });
+      document.head.append(link);
+    }
+  }
+}
+if (typeof window !== 'undefined') askAhead();
+
 export const meta: Route.MetaFunction = () => [{ title: openingWords.pageTitle }];
 
 /** What a device shows first when there is no network: kept with the program, it leads on to the page that was asked for. */
