@@ -14,6 +14,8 @@ export default defineConfig({
   workers: 2,
   // Generous: a machine of two cores can stand still for a while, and a test that is right must not fail of it.
   timeout: 120_000,
+  // What fails is tried once more, and named as flaky in the report: a machine that stood still is no fault of the program.
+  retries: 1,
   expect: { timeout: 20_000 },
   reporter: [['list']],
   use: {

@@ -135,6 +135,26 @@ const kinds: [question: string, set: (page: Page) => Promise<void>, criterion: s
   ],
 ];
 
+test('a long form asks before it is left with something that is not saved, and no more once it is', async ({
+  app,
+  page,
+}) => {
+  await signInAs(app, page);
+  const student = await studentId(app.db, 'Jory');
+  await page.goto(`/students/${student}/goals/${await goalId(app.db, 'Jory', '1')}/edit`);
+  await settled(page);
+  await page.getByRole('textbox', { name: 'Short name' }).fill('Plants one row');
+  await page.getByRole('link', { name: 'Today', exact: true }).click();
+  const question = page.getByRole('dialog', { name: 'Leave without saving?' });
+  expect(await axeFindings(page)).toEqual([]);
+  await question.getByRole('button', { name: 'Stay here' }).click();
+  await expect(page.getByRole('textbox', { name: 'Short name' })).toHaveValue('Plants one row');
+  await page.getByRole('button', { name: 'Save the goal' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Plants one row');
+  await page.getByRole('link', { name: 'Today', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Today', exact: true })).toBeVisible();
+});
+
 test('a goal that names another child says so while it is written', async ({ app, page }) => {
   await signInAs(app, page);
   await page.goto(`/students/${await studentId(app.db, 'Ansel')}/goals/new`);

@@ -58,6 +58,14 @@ function openWords(goals: readonly ObservedGoal[], draft: SessionDraft, asked: S
   );
 }
 
+/** Leads to the first goal at which something is missing: the digits go there, and it is in sight. */
+function leadTo(goals: readonly ObservedGoal[], missing: Record<string, string>, change: Dispatch<DraftChange>): void {
+  const first = goals.find(({ id }) => entryField(id) in missing);
+  if (!first) return;
+  change({ type: 'activate', goalId: first.id });
+  document.getElementById(`goal-${first.id}`)?.scrollIntoView({ block: 'nearest' });
+}
+
 /** Saves what is marked, student by student: each is one session. What cannot be sent now waits on the device. */
 export function useSaveSession(
   props: SaveProps,
@@ -109,6 +117,7 @@ export function useSaveSession(
       // What the goal asks for and is still open is asked about once: saved again, it stays blank.
       if (Object.keys(missing).length === 0) Object.assign(missing, openWords(all, draft, asked.current));
       setMessages(missing);
+      leadTo(all, missing, change);
       if (Object.keys(missing).length > 0 || isSaving.current) return;
       asked.current = new Set();
       isSaving.current = true;

@@ -37,7 +37,7 @@ export function RoundForm({ round, students, forms, result }: RoundFormProps) {
     else void navigate(`/rounds/once?goals=${chosen.join('.')}`);
   };
   return (
-    <SchemaForm isLong form={form} className="mt-5 grid max-w-3xl gap-6 pb-24">
+    <SchemaForm form={form} className="mt-5 grid max-w-3xl gap-6 pb-24">
       <input {...getInputProps(fields.id, { type: 'hidden' })} key={fields.id.key} />
       <div className="grid gap-4 sm:grid-cols-[1fr_10rem_8rem]">
         <TextField field={fields.name} label={roundFormWords.name} placeholder={roundFormWords.mondayKitchen} />
