@@ -3,6 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { freshDatabase } from '~/tests/database/fresh';
 import { actorOf, now, type SmallSchool, smallSchool, today } from '~/tests/database/small-school';
 import { Invalid, NotFound } from '../platform/failures';
+import type { Actor } from '../school/school';
 import { adultsAt, beginAtDevice, closeDevice, openDevice, openDevices, openedDevice } from './devices';
 import { lockSession, unlockSession } from './locks';
 import { hashPassword } from './passwords';
@@ -31,6 +32,12 @@ describe('a PIN', () => {
     const written = JSON.stringify(await fresh.db('changes').where({ person_id: school.manager }));
     expect(written).toContain('a new one');
     expect(written).not.toContain(PIN);
+  });
+
+  it('is not given to who guesses at the password', async () => {
+    const guess = (password: string) => savePin(fresh.db, school.aide, { pin: '1357', password }, now);
+    for (let i = 0; i < 5; i++) await expect(guess(`guess ${i}`)).rejects.toThrow(Invalid);
+    await expect(guess(PASSWORD)).rejects.toMatchObject({ fields: { password: expect.stringContaining('Wait') } });
   });
 
   it('is nobody’s who has none', async () => {
@@ -85,6 +92,19 @@ describe('a device of several adults', () => {
     expect(row?.person_id).toBe(school.manager);
   });
 
+  it('is one device when it is sent twice, and nobody else’s', async () => {
+    const id = randomUUID();
+    const tokenOf = (person: string) => openDevice(fresh.db, actorOf(person), { id, groupId: null }, now);
+    const [first, again, foreign] = [
+      await tokenOf(school.manager),
+      await tokenOf(school.manager),
+      await tokenOf(school.aide),
+    ];
+    expect(await openedDevice(fresh.db, first)).toBeNull();
+    expect((await openedDevice(fresh.db, again))?.id).toBe(id);
+    expect(await openedDevice(fresh.db, foreign)).toBeNull();
+  });
+
   it('holds off who guesses, at that device alone', async () => {
     const [one, other] = [await open(), await open()];
     const guess = (device: typeof one, pin: string) =>
@@ -98,8 +118,10 @@ describe('a device of several adults', () => {
     const token = await openDevice(fresh.db, actorOf(school.manager), { id: randomUUID(), groupId: null }, now);
     const { id } = (await openedDevice(fresh.db, token))!;
     const elsewhere = { ...actorOf(school.manager), schoolId: randomUUID() };
-    await expect(closeDevice(fresh.db, elsewhere, id, now)).rejects.toThrow(NotFound);
-    await closeDevice(fresh.db, actorOf(school.manager), id, now);
+    const close = (actor: Actor, isAdmin = false) => closeDevice(fresh.db, actor, { id, isAdmin }, now);
+    await expect(close(elsewhere, true)).rejects.toThrow(NotFound);
+    await expect(close(actorOf(school.aide))).rejects.toThrow(NotFound);
+    await close(actorOf(school.manager));
     expect(await openedDevice(fresh.db, token)).toBeNull();
     const open = await openDevices(fresh.db, actorOf(school.manager));
     expect(open.map((device) => device.id)).not.toContain(id);

@@ -34,10 +34,15 @@ export async function openDevice(
   const group = groupId && (await db('class_groups').where({ id: groupId, school_id: actor.schoolId }).first('id'));
   if (groupId && !group) throw new NotFound('No such group.');
   const token = newToken();
-  await db('opened_devices').insert({
-    ...{ id, school_id: actor.schoolId, group_id: groupId, token_hash: hashToken(token) },
-    ...{ opened_by: actor.personId, opened_at: now },
-  });
+  // Sent twice it is one device, with the token that came last; somebody else's is left alone.
+  await db('opened_devices')
+    .insert({
+      ...{ id, school_id: actor.schoolId, group_id: groupId, token_hash: hashToken(token) },
+      ...{ opened_by: actor.personId, opened_at: now },
+    })
+    .onConflict('id')
+    .merge(['token_hash'])
+    .where('opened_devices.opened_by', actor.personId);
   return token;
 }
 
@@ -127,10 +132,17 @@ export async function openDevices(db: Database, { schoolId, personId }: Actor) {
 /**
  * Closes a device: nobody begins there any more. Whoever is signed in there stays so, until they leave.
  *
- * @throws NotFound for another school's
+ * @throws NotFound for another school's, and for who neither opened it nor is an administrator
  */
-export async function closeDevice(db: Database, { schoolId }: Actor, id: string, now: Date): Promise<void> {
-  const closed = await db('opened_devices').where({ id, school_id: schoolId }).update({ closed_at: now });
+export async function closeDevice(
+  db: Database,
+  { schoolId, personId }: Actor,
+  { id, isAdmin }: { id: string; isAdmin: boolean },
+  now: Date,
+): Promise<void> {
+  const closed = await db('opened_devices')
+    .where({ id, school_id: schoolId, ...(!isAdmin && { opened_by: personId }) })
+    .update({ closed_at: now });
   if (closed === 0) throw new NotFound('No such device.');
 }
 

@@ -1,6 +1,7 @@
 import type { Database } from '../platform/db/database';
 import { existing, Invalid } from '../platform/failures';
 import { writeChange } from '../school/changes';
+import { countTry, uncountTry } from './attempts';
 import { hashPassword, passwordIsRight } from './passwords';
 
 /** Whether somebody has a PIN. */
@@ -11,7 +12,7 @@ export async function hasPin(db: Database, personId: string): Promise<boolean> {
 /**
  * Gives somebody a PIN in place of the one before. Who asks for it says their password: whoever merely finds a device open does not.
  *
- * @throws Invalid where the password is wrong
+ * @throws Invalid where the password is wrong, or was too often
  */
 export async function savePin(
   db: Database,
@@ -19,10 +20,13 @@ export async function savePin(
   { pin, password }: { pin: string; password: string },
   now: Date,
 ): Promise<void> {
+  const waitMinutes = await countTry(db, 'pin', 'saved', personId);
+  if (waitMinutes !== null) throw new Invalid({ password: `Too many tries. Wait ${waitMinutes} min.` });
   const { password_hash, pin_hash } = existing(
     await db('people').where({ id: personId }).first('password_hash', 'pin_hash'),
   );
   if (!(await passwordIsRight(password_hash, password))) throw new Invalid({ password: 'This is not your password.' });
+  await uncountTry(db, 'pin', 'saved', personId);
   const hash = await hashPassword(pin);
   await db.transaction(async (trx) => {
     await trx('people').where({ id: personId }).update({ pin_hash: hash });

@@ -40,11 +40,11 @@ const asked = z.discriminatedUnion('intent', [
 
 /** Opens this device for several adults, and signs out on it; or closes one. */
 export const action = withErrors(async ({ context, request }: Route.ActionArgs) => {
-  const { actor, now } = personOf(context);
+  const { actor, person, now } = personOf(context);
   const parsed = asked.safeParse(Object.fromEntries(await formOf(request)));
   if (!parsed.success) return null;
   if (parsed.data.intent === 'close') {
-    await closeDevice(database(), actor, parsed.data.id, now);
+    await closeDevice(database(), actor, { id: parsed.data.id, isAdmin: person.isSchoolAdmin }, now);
     return redirect('/setup/devices', { headers: await sayNext({ text: openDeviceWords.closed }) });
   }
   const { id, groupId } = parsed.data;
