@@ -1,4 +1,4 @@
-import type { Dispatch } from 'react';
+import { type Dispatch, memo } from 'react';
 import type { WallTime } from '~/core/calendar/zone';
 import type { ObservedGoal } from '~/core/entries/waiting';
 import { measureOf } from '~/core/measures/measure';
@@ -27,18 +27,20 @@ interface GoalCardProps {
   discreet?: boolean;
 }
 
+const NONE: ReturnType<Taken['of']> = [];
+
 /** One goal while observing: its pads, its trial marks, and a word about it. */
 export function GoalCard(props: GoalCardProps) {
   const { goal, draft, isActive, selected, openedAt, message, onChange, timeNow, taken, discreet = false } = props;
   const { id: goalId, measure, criterion } = goal;
-  const photographs = taken?.of(goalId) ?? [];
+  const photographs = taken?.of(goalId) ?? NONE;
   const isOpen = isActive || isMarked(draft) || draft.note !== '' || photographs.length > 0;
   return (
     <section
       aria-labelledby={`goal-${goalId}`}
       data-active={isActive || undefined}
       onFocus={() => onChange({ type: 'activate', goalId })}
-      className={`rounded-box border bg-sheet p-4 ${isActive ? 'border-ink-3' : 'border-rule'}`}
+      className={`contain-content rounded-box border bg-sheet p-4 ${isActive ? 'border-ink-3' : 'border-rule'}`}
     >
       <header className="mb-3 flex flex-wrap items-baseline gap-x-3">
         <span className="display text-xl text-ink-3">{goal.number}</span>
@@ -82,17 +84,7 @@ export function GoalCard(props: GoalCardProps) {
             />
           )}
           <NamesInNote studentId={goal.studentId} text={draft.note} />
-          {taken && (
-            <div className="mt-2.5">
-              <Photographs
-                of={goal.shortName}
-                photographs={photographs}
-                onChange={(some) => taken.change(goalId, some)}
-                hasRoomFor={taken.hasRoomFor}
-                discreet={discreet}
-              />
-            </div>
-          )}
+          {taken && <PhotographsOf goal={goal} photographs={photographs} taken={taken} discreet={discreet} />}
         </>
       )}
       {draft.data === null && !isRunning(draft.clock) && (
@@ -102,6 +94,24 @@ export function GoalCard(props: GoalCardProps) {
     </section>
   );
 }
+
+/** They stay as they are while marks are tapped. */
+const PhotographsOf = memo(function PhotographsOf(
+  props: Required<Pick<GoalCardProps, 'goal' | 'taken' | 'discreet'>> & { photographs: ReturnType<Taken['of']> },
+) {
+  const { goal, photographs, taken, discreet } = props;
+  return (
+    <div className="mt-2.5">
+      <Photographs
+        of={goal.shortName}
+        photographs={photographs}
+        onChange={(some) => taken.change(goal.id, some)}
+        hasRoomFor={taken.hasRoomFor}
+        discreet={discreet}
+      />
+    </div>
+  );
+});
 
 function standing({ measure }: ObservedGoal, { data, clock, reason }: GoalDraft): string {
   if (reason !== null) return noScoreWords[reason].label;

@@ -1,13 +1,24 @@
 import { memo, useCallback, useMemo, useReducer, useRef, useState } from 'react';
 import { v4 as newId } from 'uuid';
 import { entryField } from '~/core/entries/observation';
+import type { ObservedGoal, SessionChoices } from '~/core/entries/waiting';
 import { measureOf } from '~/core/measures/measure';
 import { useWallNow } from '../platform/offline/connection';
 import { SaveBar } from '../platform/offline/save-bar';
 import { HowThisWorks } from '../platform/ui/how-this-works';
 import { MarginTitle, Page } from '../platform/ui/page';
+import { useDrawnAfter } from '../platform/ui/use-drawn-after';
 import { useKey } from '../platform/ui/use-key';
-import { draftReducer, isMarked, isTouched, momentOf, type SessionDraft, sessionDraft, untouched } from './draft';
+import {
+  draftReducer,
+  isMarked,
+  isTouched,
+  momentOf,
+  type SessionDraft,
+  type SessionFields,
+  sessionDraft,
+  untouched,
+} from './draft';
 import { usePhotographs } from './evidence/use-photographs';
 import { RoundNote } from './forms/round-note';
 import type { NoteForm } from './forms/use-note';
@@ -81,6 +92,15 @@ export function ObservingPage(loaded: ObservingProps) {
     change({ type: 'replace', draft: emptyDraft(props) });
   };
 
+  const { on, time } =
+    students.length === 1
+      ? momentOf(
+          draft,
+          goals.map(({ id }) => id),
+        )
+      : draft.session;
+  const session = useMemo(() => ({ ...draft.session, on, time }), [draft.session, on, time]);
+  const changeSession = useCallback((fields: Partial<SessionFields>) => change({ type: 'session', fields }), []);
   const active = goals.find(({ id }) => id === draft.activeGoal) ?? goals[0];
   const here = students.find(({ id }) => id === active?.studentId) ?? students[0];
   const shown = isBeside ? students : students.filter((student) => student === here);
@@ -104,8 +124,7 @@ export function ObservingPage(loaded: ObservingProps) {
               {observingPageWords.howItWillRead}
             </MarginTitle>
           )}
-          <HowItReads goals={here?.goals ?? []} draft={draft} choices={choices} />
-          {active && <BesideLastFive goal={active} draft={draft} />}
+          <Reading goals={here?.goals ?? NO_GOALS} active={active} draft={draft} choices={choices} />
           <HowThisWorks of="observing" />
           <SaveBar
             isBusy={isBusy}
@@ -120,19 +139,7 @@ export function ObservingPage(loaded: ObservingProps) {
         <h1 className="text-2xl">{title}</h1>
         <KeptDraft kept={kept === 'none' ? taken.kept : kept} onStartOver={startOver} />
       </header>
-      <SessionLine
-        session={{
-          ...draft.session,
-          ...(students.length === 1 &&
-            momentOf(
-              draft,
-              goals.map(({ id }) => id),
-            )),
-        }}
-        choices={choices}
-        messages={messages}
-        onChange={(fields) => change({ type: 'session', fields })}
-      />
+      <Line session={session} choices={choices} messages={messages} onChange={changeSession} />
       {students.length > 1 && (
         <StudentSwitch
           students={students}
@@ -193,6 +200,29 @@ const besideColumns = 'grid items-start gap-4 md:grid-cols-2 2xl:grid-cols-4';
 
 /** Only the goal that is tapped is drawn anew. */
 const Card = memo(GoalCard);
+const Line = memo(SessionLine);
+const InWords = memo(HowItReads);
+const LastFiveBeside = memo(BesideLastFive);
+
+const NO_GOALS: readonly ObservedGoal[] = [];
+
+interface ReadingProps {
+  goals: readonly ObservedGoal[];
+  active: ObservedGoal | undefined;
+  draft: SessionDraft;
+  choices: SessionChoices;
+}
+
+/** How it will read follows right after the mark: a tap does not wait for its sentence. */
+function Reading({ goals, active, draft, choices }: ReadingProps) {
+  const drawn = useDrawnAfter(draft);
+  return (
+    <>
+      <InWords goals={goals} draft={drawn} choices={choices} />
+      {active && <LastFiveBeside goal={active} draft={drawn} />}
+    </>
+  );
+}
 
 interface StudentSwitchProps {
   students: ObservedStudent[];

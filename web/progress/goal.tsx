@@ -24,6 +24,7 @@ import { requireStudent } from '~/server/students/students';
 import { EntriesTable, FIRST_ROWS } from '../entries/entries-table';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
+import { UnderThumb } from '../platform/ui/at-foot';
 import { DecisionMark } from '../platform/ui/decision-mark';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { useKey } from '../platform/ui/use-key';
@@ -210,12 +211,12 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
           </h1>
         </div>
         {mayObserve && (
-          <div className="under-thumb no-print flex">
+          <UnderThumb>
             <Link to={observe} className="btn btn-primary px-5 text-base max-sm:h-12 max-sm:grow">
               {goalWords.observe}
               <kbd className="keycap">O</kbd>
             </Link>
-          </div>
+          </UnderThumb>
         )}
       </header>
       {goal.wording && <p className="mt-2 max-w-3xl whitespace-pre-line text-ink-2">{goal.wording}</p>}

@@ -1,5 +1,6 @@
 import { Link, NavLink, useNavigate } from 'react-router';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
+import { UnderThumb } from '../platform/ui/at-foot';
 import { useKey } from '../platform/ui/use-key';
 import { NewEntries } from './new-entries';
 import { studentHeaderWords } from './words';
@@ -109,7 +110,7 @@ function MainActions({ studentId, isDiscreet, isBehavior }: MainActionsProps) {
   const note = { to: 'notes/new', label: studentHeaderWords.note(isDiscreet), key: 'N' };
   const [first, ...others] = isBehavior ? [incident, count] : [observe, incident, note];
   return (
-    <div className="under-thumb no-print flex shrink-0 gap-2">
+    <UnderThumb>
       {others.map(({ to, label, key }) => (
         <Link
           key={to}
@@ -127,6 +128,6 @@ function MainActions({ studentId, isDiscreet, isBehavior }: MainActionsProps) {
           {first.label} <kbd className="keycap">{first.key}</kbd>
         </Link>
       )}
-    </div>
+    </UnderThumb>
   );
 }

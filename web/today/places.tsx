@@ -1,6 +1,7 @@
 import { Ellipsis, LayoutGrid, type LucideIcon, NotebookText, Sun, Users } from 'lucide-react';
 import { useState } from 'react';
 import { NavLink } from 'react-router';
+import { useAtFoot } from '../platform/ui/at-foot';
 import { Dialog } from '../platform/ui/dialog';
 import { shellWords } from './words';
 
@@ -39,6 +40,7 @@ const placeLink =
 
 /** The main places where the thumb is, on a phone. */
 export function ThumbBar() {
+  useAtFoot('thumb-bar');
   const [isOpen, setOpen] = useState(false);
   return (
     <>

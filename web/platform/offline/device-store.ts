@@ -35,6 +35,16 @@ function inTurn<Result>(work: () => Promise<Result>): Promise<Result> {
   return turn;
 }
 
+/** Until what was tapped is drawn; without a picture, as in a tab that is hidden, but a moment. */
+const drawn = () =>
+  new Promise<void>((resolve) => {
+    requestAnimationFrame(() => setTimeout(resolve));
+    setTimeout(resolve, 100);
+  });
+
+/** What each draft is to say when its turn comes: of several taps in a row the last is locked, not each. */
+const latest = new Map<string, unknown>();
+
 /** What is being marked, kept on this device: one draft for each person and each thing they observe. */
 export const draftStore = {
   /** The draft; null where there is none, or one of another version that its schema does not take. */
@@ -45,12 +55,20 @@ export const draftStore = {
     const parsed = schema.safeParse(draft);
     return parsed.success ? parsed.data : null;
   },
-  keep: (key: string, draft: unknown) =>
-    inTurn(async () => {
+  /** Once it is drawn: nobody waits for a lock to see what they tapped. */
+  keep: (key: string, draft: unknown) => {
+    latest.set(key, draft);
+    return inTurn(async () => {
+      await drawn();
+      if (latest.get(key) !== draft) return;
       const person = personOf(key);
       await (await store()).put('drafts', person ? await lock(person, draft) : draft, key);
-    }),
-  forget: (key: string) => inTurn(async () => (await store()).delete('drafts', key)),
+    });
+  },
+  forget: (key: string) => {
+    latest.delete(key);
+    return inTurn(async () => (await store()).delete('drafts', key));
+  },
   /** Takes drafts away whose content is kept as what waits now; they can be put back as they were. */
   take: (keys: readonly string[]): Promise<[key: string, kept: unknown][]> =>
     inTurn(async () => {

@@ -1,6 +1,7 @@
 import { CompactEncrypt, importJWK } from 'jose';
 import { readWaiting } from '~/core/entries/waiting';
 import { counted } from '~/core/words/counting';
+import { useAtFoot } from '../ui/at-foot';
 import { provideReading } from './device-store';
 import { provideSealing } from './locked';
 import { whyWords } from './send';
@@ -21,6 +22,7 @@ interface SaveBarProps {
 
 /** Where the thumb is on a phone, at the foot of the margin elsewhere. */
 export function SaveBar({ isBusy, message, onSave, onSaveAndAnother }: SaveBarProps) {
+  useAtFoot('save-bar');
   const { list, whys } = useWaiting();
   const waiting = list.filter(({ problem }) => problem === null);
   const waits = waiting.length;

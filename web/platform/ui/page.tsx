@@ -1,5 +1,6 @@
 import { PanelBottomOpen } from 'lucide-react';
 import { type ReactNode, useCallback, useEffect, useId, useRef, useState } from 'react';
+import { useAtFoot } from './at-foot';
 import type { HelpPage } from './help-words';
 import { HowThisWorks } from './how-this-works';
 import { pageWords } from './words';
@@ -19,6 +20,7 @@ interface PageProps {
 export function Page({ margin, marginName, help, children }: PageProps) {
   const { isOpen, aside, handle, open, close } = useDrawer();
   const id = useId();
+  useAtFoot('margin-handle');
   return (
     <div className="grid min-h-full grid-cols-1 lg:grid-cols-[minmax(0,1fr)_20.25rem] print:block">
       <main id="page" tabIndex={-1} className="min-w-0 px-4 py-5 outline-none sm:px-8 print:p-0">
