@@ -12,7 +12,7 @@ import {
   outcomeSaid,
   type ReportEntry,
 } from '~/core/individual-report/report';
-import { noteWithRemarks, withoutRemarks } from '~/core/measures/rubric/rubric';
+import { noteWithDataWords, withoutDataWords } from '~/core/measures/words-in-data';
 import { everything, type Shows } from '~/core/sharing/visibility-rule';
 import { notesOf } from '../entries/forms/notes';
 import { choicesOfAll } from '../entries/incidents/choices';
@@ -64,11 +64,11 @@ export function reportEntryOf(observation: Observation, goal: Goal, shows: Shows
     observer: observation.observerName,
     // How a support was carried out is of the adults: it is the team’s alone.
     note: noteWithFidelity(
-      noteWithRemarks(observation.note, observation.outcome.data),
+      noteWithDataWords(observation.note, observation.outcome.data),
       shows === everything ? observation.fidelity : null,
     ),
     sentence: outcomeSaid(measureAt(goal, observation.goalVersion), observation.outcome, shows, observation.soFar),
-    outcome: withoutRemarks(observation.outcome),
+    outcome: withoutDataWords(observation.outcome),
     version: observation.version,
     isCorrected: observation.version > 1,
     isSecond: observation.pairsWith !== null,

@@ -57,7 +57,9 @@ export const test = base.extend<TestOptions, { shared: () => Promise<Home> }>({
   app: async ({ ownServer, shared }, use) => {
     const home = ownServer ? await startHome() : await shared();
     if (!ownServer) {
-      if (home.process.exitCode !== null) throw new Error(`The server had ended: ${home.log().slice(-4000)}`);
+      const { exitCode, signalCode, connected } = home.process;
+      if (!connected)
+        throw new Error(`The server had ended with ${exitCode ?? signalCode}: ${home.log().slice(-4000)}`);
       home.wire.mend();
       await dropDatabase(home.name);
       await makeDatabase(home.name, process.env.DEMO_TEMPLATE);

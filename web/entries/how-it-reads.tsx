@@ -4,6 +4,7 @@ import { fidelitySentence } from '~/core/entries/fidelity';
 import type { ObservedGoal, SessionChoices } from '~/core/entries/waiting';
 import { outcomeSentence } from '~/core/individual-report/report';
 import { measureOf } from '~/core/measures/measure';
+import { noteWithDataWords } from '~/core/measures/words-in-data';
 import { isRunning } from '../measures/clock';
 import { finished } from '../measures/finished';
 import { useNow } from '../measures/use-now';
@@ -34,6 +35,7 @@ export function HowItReads({ goals, draft, choices }: HowItReadsProps) {
         const goalDraft = defined(draft.goals[goal.id]);
         const { reason, note, fidelity } = goalDraft;
         const data = finished(goal.measure, goalDraft, now);
+        const words = noteWithDataWords(note.trim(), data);
         return (
           <li key={goal.id} className="border-l-2 border-fern pl-3.5">
             <p className="text-small text-ink-2">{about}</p>
@@ -48,7 +50,7 @@ export function HowItReads({ goals, draft, choices }: HowItReadsProps) {
                   : outcomeSentence(goal.measure, { data, reason: null })}
             </p>
             {fidelity && <p className="text-small text-ink-2">{fidelitySentence(fidelity)}</p>}
-            {note.trim() && <p className="mt-1 text-small text-ink-2">{note}</p>}
+            {words && <p className="mt-1 text-small whitespace-pre-line text-ink-2">{words}</p>}
           </li>
         );
       })}

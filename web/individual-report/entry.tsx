@@ -9,7 +9,7 @@ import { discreetGoal } from '~/core/goals/discreet';
 import { supportStepsOn } from '~/core/goals/goal';
 import { outcomeSentence } from '~/core/individual-report/report';
 import { type MeasureDefinition, measureOf } from '~/core/measures/measure';
-import { noteWithRemarks, withoutRemarks } from '~/core/measures/rubric/rubric';
+import { noteWithDataWords, withoutDataWords } from '~/core/measures/words-in-data';
 import { percent } from '~/core/words/counting';
 import { readable } from '~/core/words/readable';
 import { correctObservation, withdrawObservation } from '~/server/entries/change';
@@ -48,7 +48,7 @@ function versionOf(entry: Observation, goal: Goal, timeZone: string, discreet: b
     version: entry.version,
     about: [longDate(entry.on), entry.time, entry.locationName, entry.observerName].filter(Boolean).join(' · '),
     sentence: outcomeSentence(measure, entry.outcome),
-    note: discreet ? '' : noteWithFidelity(noteWithRemarks(entry.note, entry.outcome.data), entry.fidelity),
+    note: discreet ? '' : noteWithFidelity(noteWithDataWords(entry.note, entry.outcome.data), entry.fidelity),
     tones: tonesOf(measure, entry.outcome),
     written: `${entry.changedByName ?? entry.recordedByName}, ${shortDate(on)} ${time}`,
     why: entry.changeReason,
@@ -84,7 +84,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
       id: entry.id,
       version: entry.version,
       session: { on: entry.on, time: entry.time, observerId: entry.observerId, locationId: entry.locationId },
-      outcome: discreet ? withoutRemarks(entry.outcome) : entry.outcome,
+      outcome: discreet ? withoutDataWords(entry.outcome) : entry.outcome,
       note: discreet ? '' : entry.note,
       fidelity: entry.fidelity,
     },

@@ -5,7 +5,7 @@ import { discreetGoal } from '~/core/goals/discreet';
 import { retirementWords } from '~/core/goals/retirement-words';
 import { comparableWith } from '~/core/goals/same-meaning';
 import { measureOf } from '~/core/measures/measure';
-import { noteWithRemarks } from '~/core/measures/rubric/rubric';
+import { noteWithDataWords } from '~/core/measures/words-in-data';
 import { offeredBaseline } from '~/core/progress/baseline';
 import { computedSaid, luckDoubt, luckSaid } from '~/core/progress/computed';
 import { optionsOfPage } from '~/core/progress/data-of-page';
@@ -76,7 +76,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
       id,
       observer: observerName,
       location: locationName,
-      note: discreet ? null : noteWithRemarks(note, outcome.data),
+      note: discreet ? null : noteWithDataWords(note, outcome.data),
     },
   }));
   const graph = goalGraph(goal, progress, pointEntries, actor.today);

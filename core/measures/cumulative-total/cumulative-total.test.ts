@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { cumulativeTotalDefinition, neededSentence } from '~/core/measures/cumulative-total/cumulative-total';
 import { measureOf } from '~/core/measures/measure';
+import { noteWithDataWords, withoutDataWords } from '~/core/measures/words-in-data';
 import { asCount, hours, message, score, sentence } from '~/tests/examples/measures';
 
 describe('cumulative total', () => {
@@ -24,6 +25,26 @@ describe('cumulative total', () => {
     expect(sentence(hours, plain)).toBe('3 hours.');
     expect(message(hours, { amounts: [{ amount: -1, category: null }] })).toContain('cannot be below nothing');
     expect(asCount(hours, 90)).toBe('36 of 40 hours');
+  });
+
+  it('keeps what an amount was for in the words of the note, and out of the sentence', () => {
+    const data = {
+      amounts: [
+        { amount: 2.5, category: 'garden', title: 'Dug the east bed' },
+        { amount: 1, category: null },
+      ],
+    };
+    expect(message(hours, data)).toBeUndefined();
+    expect(sentence(hours, data)).not.toContain('Dug');
+    expect(noteWithDataWords('Worked alone.', data)).toBe('Worked alone.\nDug the east bed: 2.5');
+    expect(noteWithDataWords('', { amounts: [{ amount: 1, category: null }] })).toBe('');
+    expect(withoutDataWords({ data, reason: null }).data).toEqual({
+      amounts: [
+        { amount: 2.5, category: 'garden' },
+        { amount: 1, category: null },
+      ],
+    });
+    expect(message(hours, { amounts: [{ amount: 1, category: null, title: 'x'.repeat(81) }] })).toContain('80');
   });
 
   it('says what is needed a school day, and nothing at the end or after the last day', () => {

@@ -29,9 +29,12 @@ export type CumulativeTotalDefinition = z.infer<typeof cumulativeTotalDefinition
 
 /**
  * The amounts of one session. An amount of 0 says that there was time for it and nothing was done; one below 0, in a balance, that it was
- * taken off.
+ * taken off. A
+ * title says what an amount was for, in words of one's own; it reads as a note.
  */
-export type CumulativeTotalData = { amounts: { amount: number; category: string | null }[] };
+export type CumulativeTotalData = {
+  amounts: { amount: number; category: string | null; title?: string | undefined }[];
+};
 
 const MOST = 1_000_000;
 
@@ -55,6 +58,7 @@ function cumulativeTotalData({
             categories.length === 0
               ? category.refine((key) => key === null, { error: 'This goal has no categories.' })
               : oneOf(categories, 'This is not one of the goal’s categories.').nullable(),
+          title: z.string().trim().max(80, { error: 'A title has at most 80 characters.' }).optional(),
         }),
       )
       .min(1, { error: `Say how many ${unit.many}, or say why there is no score.` })
@@ -197,12 +201,14 @@ export const cumulativeTotal: MeasureKind<CumulativeTotalDefinition, CumulativeT
     columns: ({ unit, categories }) => [
       { key: 'amount', label: unit.many, example: '1.5' },
       ...(categories.length > 0 ? [{ key: 'category', label: 'Of', example: categories[0]?.label ?? '' }] : []),
+      { key: 'title', label: 'Title', example: '' },
     ],
     read: ({ categories }, cells, take) => {
       const category = cells.category ? take('category', (text) => choiceCell(text, categories)) : null;
-      return { amounts: [{ amount: take('amount', numberCell) ?? undefined, category }] };
+      const { title } = cells;
+      return { amounts: [{ amount: take('amount', numberCell) ?? undefined, category, ...(title && { title }) }] };
     },
-    columnOf: (_, path) => (path.at(-1) === 'category' ? 'category' : 'amount'),
+    columnOf: (_, path) => ['category', 'title'].find((key) => key === path.at(-1)) ?? 'amount',
   },
   agreement: (_, a, b) => totalAgreement(sumOf(a), sumOf(b), 'the amounts'),
 };

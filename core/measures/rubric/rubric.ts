@@ -54,23 +54,6 @@ export type RubricData = {
   remarks?: { rater: string; text: string }[] | undefined;
 };
 
-/**
- * The note of an entry with what raters said besides their points, a line each: it is shown to whom notes are shown.
- *
- * @param data  of an entry of any kind of measure
- */
-export function noteWithRemarks(note: string, data: object | null): string {
-  const remarks = data && 'remarks' in data ? ((data as RubricData).remarks ?? []) : [];
-  return [note, ...remarks.map(({ rater, text }) => `${rater}: ${text}`)].filter(Boolean).join('\n');
-}
-
-/** An outcome without what raters said in words: that stands in the note, and is shown with it or not at all. */
-export function withoutRemarks<Said extends { data: object | null }>(outcome: Said): Said {
-  if (!outcome.data || !('remarks' in outcome.data)) return outcome;
-  const { remarks: _, ...data } = outcome.data;
-  return { ...outcome, data };
-}
-
 function rubricData({ criteria, of }: RubricDefinition): z.ZodType<RubricData> {
   return z
     .object({

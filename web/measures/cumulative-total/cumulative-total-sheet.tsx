@@ -16,8 +16,8 @@ export function CumulativeTotalSheet(props: SheetProps<CumulativeTotalDefinition
   const amounts = data?.amounts ?? [];
   const [category, setCategory] = useState<string | null>(categories[0]?.key ?? null);
   const add = (amount: number) => onMark({ amounts: [...amounts, { amount, category }] });
-  const change = (at: number, amount: number | null) =>
-    onMark({ amounts: amounts.with(at, { category: amounts[at]?.category ?? null, amount: amount ?? 0 }) });
+  const change = (at: number, changes: Partial<CumulativeTotalData['amounts'][number]>) =>
+    onMark({ amounts: amounts.map((amount, i) => (i === at ? { ...amount, ...changes } : amount)) });
   const takeOut = (at: number) => onMark(amounts.length === 1 ? null : { amounts: amounts.toSpliced(at, 1) });
   usePads(
     isActive,
@@ -52,16 +52,24 @@ export function CumulativeTotalSheet(props: SheetProps<CumulativeTotalDefinition
         ))}
       </div>
       <div className="mt-3 flex min-h-11 flex-wrap items-center gap-x-5 gap-y-2">
-        {amounts.map(({ amount, category: key }, at) => (
+        {amounts.map(({ amount, category: key, title }, at) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: an amount is its place
-          <span key={`${at} of ${amounts.length}`} className="flex items-center gap-1">
+          <span key={`${at} of ${amounts.length}`} className="flex flex-wrap items-center gap-1">
             <NumberField
               label={categories.find((one) => one.key === key)?.label ?? `${at + 1}.`}
               unit={unit.many}
               step="any"
               least={definition.amounts === 'balance' ? null : 0}
               value={amount}
-              onChange={(value) => change(at, value)}
+              onChange={(value) => change(at, { amount: value ?? 0 })}
+            />
+            <input
+              aria-label={cumulativeTotalSheetWords.title(at + 1)}
+              placeholder={cumulativeTotalSheetWords.titleShort}
+              maxLength={80}
+              value={title ?? ''}
+              onChange={(event) => change(at, { title: event.target.value || undefined })}
+              className="input w-40"
             />
             <TakeOut what={cumulativeTotalSheetWords.amount(at + 1)} onPress={() => takeOut(at)} />
           </span>

@@ -6,6 +6,8 @@ export const cumulativeTotalSheetWords = {
   amount: (at: number) => `amount ${at}`,
   of: ' of ',
   another: 'Amount',
+  title: (at: number) => `Title of amount ${at} (optional)`,
+  titleShort: 'Title (optional)',
 };
 
 /** `cumulative-total-fields.tsx` */
