@@ -1,9 +1,10 @@
 // Every page there is, at four widths: nothing sticks out, nothing lies over what is tapped, and what has the focus shows it.
 import type { Page } from '@playwright/test';
 import { addressesOf, pathsOf } from './addresses';
+import { doorsOf } from './doors';
 import { expect, settled, signInAs, test } from './fixtures';
 
-/** Files, actions, what leads elsewhere, and doors that have no page without a code. */
+/** Files, actions, what leads elsewhere, and doors that have no page without a code: those are walked by themselves. */
 const noPage =
   /\.(csv|xlsx)$|\/as\/|evidence|^batches|^shared|^stack|^seat|^invited|^rate|^stop|^desk|^live$|^kept$|^unseal$|^opening$|^locked$|^device$|^finder$|sign-|set-up$|^preferences$|switch$|once$|sessions$|behavior-entries$|\/undo$|\/names$|notes$|goals\/:goalId\/entries$|\*/;
 
@@ -60,6 +61,19 @@ const unseen = (page: Page) =>
     });
   });
 
+/** What is wrong with the page that is open: how it shows the focus, and its controls at every width. */
+async function walked(page: Page): Promise<string[]> {
+  const wrong: string[] = [];
+  await settled(page);
+  await page.keyboard.press('Tab');
+  for (const line of await unseen(page)) wrong.push(`does not show the focus on ${line}`);
+  for (const width of WIDTHS) {
+    await page.setViewportSize({ width, height: 800 });
+    for (const line of await findings(page)) wrong.push(`at ${width}: ${line}`);
+  }
+  return wrong;
+}
+
 const parts = 4;
 for (let part = 0; part < parts; part++) {
   test(`pages, part ${part + 1} of ${parts}`, async ({ app, page }) => {
@@ -73,17 +87,55 @@ for (let part = 0; part < parts; part++) {
     for (const path of pages.filter((_, at) => at % parts === part)) {
       await page.setViewportSize({ width: 1280, height: 800 });
       await page.goto(addressOf(path));
-      await settled(page);
-      await page.keyboard.press('Tab');
-      for (const line of await unseen(page)) wrong.push(`/${path}: the focus does not show on ${line}`);
-      for (const width of WIDTHS) {
-        await page.setViewportSize({ width, height: 800 });
-        for (const line of await findings(page)) wrong.push(`/${path} at ${width}: ${line}`);
-      }
+      for (const line of await walked(page)) wrong.push(`/${path} ${line}`);
     }
     expect(wrong).toEqual([]);
   });
 }
+
+/** Behind a door that needs no sign-in: where one can go on from a page. */
+const onwards = (page: Page) =>
+  page.evaluate(() =>
+    [...document.querySelectorAll<HTMLAnchorElement>('main a[href], nav a[href]')]
+      .filter(({ href, target }) => new URL(href).origin === location.origin && target === '')
+      .map(({ href }) => new URL(href).pathname)
+      .filter((path) => /^\/(desk|shared|stack|seat)\b/.test(path) && !/\/(pdf|file|evidence)\b/.test(path)),
+  );
+
+test('pages behind a code or a link of one’s own', async ({ app, browser }) => {
+  test.setTimeout(240_000);
+  const { links, desks } = await doorsOf(app);
+  const wrong: string[] = [];
+  const seen = new Set<string>();
+  /** Walks a page, and what is reached from it; one page of each kind is enough. */
+  const walk = async (page: Page, path: string) => {
+    const kind = path.replace(/[0-9a-f-]{36}/, ':id');
+    if (seen.has(kind)) return;
+    seen.add(kind);
+    await page.setViewportSize({ width: 1280, height: 800 });
+    const answer = await page.goto(path);
+    expect(answer?.status(), path).toBe(200);
+    for (const line of await walked(page)) wrong.push(`${kind} ${line}`);
+    for (const next of await onwards(page)) await walk(page, next);
+  };
+  for (const words of desks) {
+    const desk = await browser.newPage({ baseURL: app.url });
+    await desk.goto('/desk');
+    await desk.getByLabel('The four words on your card').fill(words);
+    await desk.getByRole('button', { name: 'Open my desk' }).click();
+    await expect(desk.getByRole('heading', { level: 1 })).toHaveText(/Hello \w/);
+    seen.delete('/desk');
+    await walk(desk, '/desk');
+    await desk.context().close();
+  }
+  const anybody = await browser.newPage({ baseURL: app.url });
+  for (const link of links) await walk(anybody, link);
+  await anybody.context().close();
+  expect(wrong).toEqual([]);
+  // What a card opens, and every link: none of them is left out because it was not found.
+  for (const page of ['/desk', '/desk/log/:id', '/desk/progress', '/desk/rate/:id', '/desk/form/:id', ...links])
+    expect([...seen], page).toContain(page);
+});
 
 /** Controls that a finger cannot hit: 44 px each way where it is coarse, or a line of text. */
 const tooSmallForAFinger = (page: Page) =>
