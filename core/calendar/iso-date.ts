@@ -57,14 +57,18 @@ export function mondayOf(date: IsoDate): IsoDate {
   return addDays(date, 1 - weekday(date));
 }
 
-const shortFormat = new Intl.DateTimeFormat('en-US', { month: 'short', day: 'numeric', timeZone: 'UTC' });
-const longFormat = new Intl.DateTimeFormat('en-US', {
-  weekday: 'short',
-  month: 'short',
-  day: 'numeric',
-  year: 'numeric',
-  timeZone: 'UTC',
-});
+/** How a date is put into words, made when the first one is: it takes a browser some milliseconds. */
+function dateWords(options: Intl.DateTimeFormatOptions): (date: IsoDate) => string {
+  let format: Intl.DateTimeFormat | undefined;
+  return (date) => {
+    format ??= new Intl.DateTimeFormat('en-US', { month: 'short', day: 'numeric', timeZone: 'UTC', ...options });
+    return format.format(dayNumber(date) * MS_PER_DAY);
+  };
+}
+
+const inShort = dateWords({});
+const withYear = dateWords({ year: 'numeric' });
+const inFull = dateWords({ weekday: 'short', year: 'numeric' });
 
 /**
  * A date as sentences and lists say it.
@@ -72,15 +76,8 @@ const longFormat = new Intl.DateTimeFormat('en-US', {
  * @example shortDate('2026-11-18') // 'Nov 18'
  */
 export function shortDate(date: IsoDate): string {
-  return shortFormat.format(dayNumber(date) * MS_PER_DAY);
+  return inShort(date);
 }
-
-const yearFormat = new Intl.DateTimeFormat('en-US', {
-  month: 'short',
-  day: 'numeric',
-  year: 'numeric',
-  timeZone: 'UTC',
-});
 
 /**
  * A date as sentences say it, with its year unless that is the present one.
@@ -88,7 +85,7 @@ const yearFormat = new Intl.DateTimeFormat('en-US', {
  * @example dateSeenFrom('2027-02-03', '2026-11-18') // 'Feb 3, 2027'
  */
 export function dateSeenFrom(date: IsoDate, today: IsoDate): string {
-  return date.slice(0, 4) === today.slice(0, 4) ? shortDate(date) : yearFormat.format(dayNumber(date) * MS_PER_DAY);
+  return date.slice(0, 4) === today.slice(0, 4) ? shortDate(date) : withYear(date);
 }
 
 const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
@@ -119,5 +116,5 @@ export function entryDay(date: IsoDate, today: IsoDate = date): string {
  * @example longDate('2026-11-18') // 'Wed, Nov 18, 2026'
  */
 export function longDate(date: IsoDate): string {
-  return longFormat.format(dayNumber(date) * MS_PER_DAY);
+  return inFull(date);
 }

@@ -7,6 +7,14 @@ const TAPS = 100;
 const REST = 100;
 /** In milliseconds: until the pages that are kept for a time without network have come. */
 const SETTLED = 15_000;
+const COLD_STARTS = 7;
+
+/** Today is there, and answers: it is hydrated. Asked of the page itself, as to look for a heading by its role is work for the page. */
+const isUsable = () => {
+  const main = document.querySelector('main');
+  const isToday = main?.querySelector('h1')?.textContent?.startsWith('Today') ?? false;
+  return isToday && Object.keys(main ?? {}).some((key) => key.startsWith('__reactFiber'));
+};
 
 /** Five trials, and four of them taken back: the session goes on growing. */
 const A_SESSION = [...Array(5).fill('Independent'), ...Array(4).fill('Take back')];
@@ -108,15 +116,18 @@ export async function measureOffline(
     const { pages, bytes } = await kept();
     await page.close();
     await stop();
-    const cold = await context.newPage();
-    const devtools = await context.newCDPSession(cold);
-    await devtools.send('Emulation.setCPUThrottlingRate', { rate: SLOWER });
-    const began = performance.now();
-    await cold.goto('/');
-    await cold.getByRole('heading', { name: 'Today', exact: true }).waitFor();
-    // It answers to taps once it is hydrated.
-    await cold.waitForFunction('Object.keys(document.documentElement).some((key) => key.startsWith("__reactFiber"))');
-    const usableMs = Math.round(performance.now() - began);
+    const times: number[] = [];
+    for (let i = 0; i < COLD_STARTS; i++) {
+      const cold = await context.newPage();
+      const devtools = await context.newCDPSession(cold);
+      await devtools.send('Emulation.setCPUThrottlingRate', { rate: SLOWER });
+      const began = performance.now();
+      await cold.goto('/', { waitUntil: 'commit' });
+      await cold.waitForFunction(isUsable);
+      times.push(Math.round(performance.now() - began));
+      await cold.close();
+    }
+    const [usableMs] = times.toSorted((a, b) => a - b).slice(COLD_STARTS / 2);
     return {
       ...{ slower: SLOWER, usableMs, usableAtMostMs: 2000 },
       ...{ students, pages, keptMB: Math.round(bytes / 10_000) / 100, keptAtMostMB: 10 },

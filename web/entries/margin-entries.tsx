@@ -3,7 +3,7 @@ import { type IsoDate, shortDate } from '~/core/calendar/iso-date';
 import { TrialMarks } from '../platform/ui/trial-marks';
 import { pageOf } from './page-of';
 import type { ShownEntry } from './shown-entry';
-import { marginEntriesWords } from './words';
+import { marginEntriesWords } from './margin-words';
 
 /** The newest entries, as the margin tells them. */
 export function MarginEntries({

@@ -158,12 +158,6 @@ export const correctionFormWords = {
   noteOptional: 'Note (optional)',
 };
 
-/** `margin-entries.tsx` */
-export const marginEntriesWords = {
-  nothingHasBeenWrittenDown: 'Nothing has been recorded yet.',
-  today: 'Today',
-};
-
 /** `observe.tsx` */
 export const observeWords = {
   pageTitle: (shortName: string) => `Observing ${shortName} · Gentle Margin`,
