@@ -14,12 +14,12 @@ function askAhead(): void {
   const { __reactRouterManifest: manifest } = window as unknown as {
     __reactRouterManifest?: { routes: Record<string, RouteFiles | undefined> };
   };
+  const ask = (what: Partial<HTMLLinkElement>) =>
+    document.head.append(Object.assign(document.createElement('link'), what));
+  const isForToday = (new URLSearchParams(location.search).get('to') ?? '/') === '/';
+  if (isForToday) ask({ rel: 'preload', as: 'fetch', crossOrigin: 'anonymous', href: '/_root.data' });
   for (const route of ['today/shell', 'today/today'].map((id) => manifest?.routes[id])) {
-    for (const href of route ? [route.module, ...(route.imports ?? [])] : []) {
-      const link = document.createElement('link');
-      Object.assign(link, { rel: 'modulepreload', href });
-      document.head.append(link);
-    }
+    for (const href of route ? [route.module, ...(route.imports ?? [])] : []) ask({ rel: 'modulepreload', href });
   }
 }
 if (typeof window !== 'undefined') askAhead();
