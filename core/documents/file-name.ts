@@ -19,5 +19,5 @@ export function fileName(whose: string, what: string, on: IsoDate): string {
 }
 
 /** The files that a report can be taken away as. */
-export const formats = ['pdf', 'docx', 'csv'] as const;
+export const formats = ['pdf', 'docx', 'xlsx', 'csv'] as const;
 export type Format = (typeof formats)[number];

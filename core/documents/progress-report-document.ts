@@ -3,6 +3,7 @@ import type { GoalReport, ProgressReport } from '../progress-report/content';
 import type { Shows } from '../sharing/visibility-rule';
 import { isEmptyText, plainText, type RichText } from '../words/rich-text';
 import type { DocumentBlock, ReportDocument } from './document';
+import type { Table } from './table';
 
 /** What an issued report carries besides what it says; null for a draft. */
 export interface Issue {
@@ -131,8 +132,9 @@ function goalBlocks(goal: GoalReport): DocumentBlock[] {
 }
 
 /** A progress report as rows, one for each goal: for a file of comma-separated text. */
-export function progressRows(report: ProgressReport): { fields: string[]; rows: string[][] } {
+export function progressTable(report: ProgressReport): Table {
   return {
+    name: 'Progress report',
     fields: ['goal', 'name', 'wording', 'criterion', 'baseline', 'now', 'target', 'way', 'decision', 'why', 'evidence'],
     rows: report.goals.map((goal) => [
       goal.number,

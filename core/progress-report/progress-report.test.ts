@@ -4,7 +4,7 @@ import {
   issueWords,
   progressReportDocument,
   progressReportFor,
-  progressRows,
+  progressTable,
 } from '../documents/progress-report-document';
 import { shownFields } from '../sharing/visibility-rule';
 import { noWords, type RichText } from '../words/rich-text';
@@ -126,7 +126,7 @@ describe('a progress report as a document', () => {
   });
 
   it('is a row for each goal in a file', () => {
-    const { fields, rows } = progressRows(whole());
+    const { fields, rows } = progressTable(whole());
     expect(rows).toHaveLength(1);
     expect(rows[0]).toHaveLength(fields.length);
     expect(rows[0]?.[fields.indexOf('now')]).toBe('50%');

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
+import type { Format } from '~/core/documents/file-name';
 import { type Issue, progressReportOutside, typedTexts } from '~/core/documents/progress-report-document';
 import type { ProgressReport } from '~/core/progress-report/content';
 import type { IssueInput } from '~/core/progress-report/input';
@@ -21,7 +22,7 @@ import { draftOf, periodsOf, saveDraft } from './draft';
 
 /** An issued report as lists show it. */
 /** What the access log calls a progress report, with the format of the file that was taken away. */
-export const issuedNamed = (number: number, format?: 'pdf' | 'docx' | 'csv'): string =>
+export const issuedNamed = (number: number, format?: Format): string =>
   `progress report no. ${number}${format ? ` (${format.toUpperCase()})` : ''}`;
 
 export interface IssuedLine extends Issue {

@@ -2,6 +2,7 @@
 
 import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
+import JSZip from 'jszip';
 import Papa from 'papaparse';
 import { rewriting } from '../database/rewriting';
 import { type App, expect, expectToast, goalId, settled, signInAs, studentId, test } from './fixtures';
@@ -188,13 +189,23 @@ test('files follow the page: its filter, its order and its groups; they are call
   expect(one).toHaveLength(Number(count));
   expect(one.length).toBeLessThan(all.length);
   expect(new Set(one.map(({ of }) => of)).size).toBe(1);
-  const days = one.map(({ at }) => at as string);
+  const days = one.map(({ date, time }) => `${date} ${time}`);
   expect(days).toEqual(days.toSorted());
   const byGoal = await csvOf('by=goal');
-  const seen = byGoal.map(({ of, kind }) => (kind === 'observation' ? of : kind));
+  const seen = byGoal.map(({ of, kind }) => (kind === 'goal' ? of : kind));
   expect(new Set(seen.filter((of, i) => seen.indexOf(of) < i && seen[i - 1] !== of && /·/.test(of ?? ''))).size).toBe(
     0,
   );
+  // As a spreadsheet it has a sheet for all of it, and one for each goal.
+  const file = await page.request.get(`/students/${student}/individual-report/as/xlsx?goal=${goal}`);
+  const workbook = await JSZip.loadAsync(await file.body());
+  const names = (await workbook.file('xl/workbook.xml')?.async('text')) ?? '';
+  expect([...names.matchAll(/<sheet [^>]*name="([^"]+)"/g)].map(([, name]) => name)).toEqual([
+    'Entries',
+    expect.stringMatching(/^2a /),
+  ]);
+  const sheet = (await workbook.file('xl/worksheets/sheet2.xml')?.async('text')) ?? '';
+  expect(sheet.match(/<row /g)).toHaveLength(one.length + 1);
   // The page’s own links carry what it shows.
   await page.goto(`/students/${student}/individual-report?goal=${goal}&order=oldest`);
   await expect(page.getByRole('link', { name: 'PDF' })).toHaveAttribute(

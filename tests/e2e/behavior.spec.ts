@@ -735,7 +735,7 @@ test('a note of several behaviors is found under each of them, and its file has 
   }
   const [head, ...rows] = (await (await page.request.get(`/students/${student}/incidents.csv`)).text()).split('\r\n');
   expect(head).toBe(
-    'at,behavior,antecedent,consequence,location,observer,function,seconds,intensity,going,resolved,resolvedAfterSeconds,note,recordedBy,recordedAt,version,changedBecause',
+    '\uFEFFat,behavior,antecedent,consequence,location,observer,function,seconds,intensity,going,resolved,resolvedAfterSeconds,note,recordedBy,recordedAt,version,changedBecause',
   );
   expect(rows.find((row) => row.includes('Both at once.'))).toMatch(
     new RegExp(`${one.name}\\|${other.name}.*,yes,,Both at once\\.`),

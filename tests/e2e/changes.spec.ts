@@ -28,7 +28,7 @@ test('an administrator reads what was changed, narrows it down, and takes it awa
   const file = await page.request.get(`/school/changes.csv?about=ansel`);
   expect(file.headers()['content-type']).toContain('text/csv');
   const text = await file.text();
-  expect(text).toMatch(/^at,what,student,person,by,said,before,after\r\n/);
+  expect(text).toMatch(/^\uFEFFat,what,student,person,by,said,before,after\r\n/);
   expect(text).toContain('What each reader sees,Ansel Dorsey');
   expect(text).not.toContain('Snow day');
   // That it was taken away is written down too.
@@ -110,7 +110,7 @@ test.describe('what a server remembers of openings', () => {
     );
     expect(await axeFindings(page)).toEqual([]);
     const csv = await (await page.request.get(`/students/${student}/sharing/access-log.csv`)).text();
-    expect(csv).toMatch(/^at,who,by,what,how,purpose\r\n/);
+    expect(csv).toMatch(/^\uFEFFat,who,by,what,how,purpose\r\n/);
   });
 });
 

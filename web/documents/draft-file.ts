@@ -1,6 +1,6 @@
 import { isoDateField } from '~/core/calendar/date-fields';
 import { fileName } from '~/core/documents/file-name';
-import { progressReportDocument, progressRows } from '~/core/documents/progress-report-document';
+import { progressReportDocument, progressTable } from '~/core/documents/progress-report-document';
 import { database } from '~/server/platform/db/current';
 import { NotFound } from '~/server/platform/failures';
 import { draftOf } from '~/server/progress-report/draft';
@@ -31,6 +31,6 @@ export const loader = withErrorsInTurn(async ({ params, context }: Route.LoaderA
     format,
     fileName(headerStudent(student, { discreet }).shortName, 'progress report draft', actor.today),
     progressReportDocument(report, null),
-    progressRows(report),
+    [progressTable(report)],
   );
 });

@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import type { ReportDocument } from '~/core/documents/document';
 import { type Format, formats } from '~/core/documents/file-name';
+import { cellText, type Table } from '~/core/documents/table';
 import { NotFound } from '~/server/platform/failures';
 import { csvFile } from '../platform/http/csv';
+import { xlsxFile } from '../platform/http/xlsx';
 import { fileAnswerWords } from './words';
 
 const types = {
@@ -28,14 +30,25 @@ export function fileAnswer(content: Uint8Array, type: string, name: string): Res
   });
 }
 
-/** A document in the format that was asked for. */
+/**
+ * A document in the format that was asked for.
+ *
+ * @param tables  what is computed with: a sheet each, of which comma-separated text holds the first
+ */
 export async function documentFile(
   format: Format,
   name: string,
   paper: ReportDocument,
-  rows: { fields: string[]; rows: string[][] },
+  tables: readonly [Table, ...Table[]],
 ): Promise<Response> {
-  if (format === 'csv') return csvFile(name, rows.fields, rows.rows);
+  if (format === 'xlsx') return xlsxFile(name, tables);
+  const [{ fields, rows }] = tables;
+  if (format === 'csv')
+    return csvFile(
+      name,
+      fields,
+      rows.map((row) => row.map(cellText)),
+    );
   // What makes documents is large, and is loaded when the first one is asked for.
   const content =
     format === 'pdf'

@@ -1,5 +1,5 @@
 import { fileName } from '~/core/documents/file-name';
-import { progressReportDocument, progressReportFor, progressRows } from '~/core/documents/progress-report-document';
+import { progressReportDocument, progressReportFor, progressTable } from '~/core/documents/progress-report-document';
 import { everything, shownFields } from '~/core/sharing/visibility-rule';
 import { database } from '~/server/platform/db/current';
 import { issuedNamed, issuedReport } from '~/server/progress-report/issued';
@@ -29,6 +29,6 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     format,
     fileName(headerStudent(student, { discreet }).shortName, `progress report ${issued.number}`, issued.issuedOn),
     progressReportDocument(report, issued),
-    progressRows(report),
+    [progressTable(report)],
   );
 });

@@ -1,6 +1,6 @@
 import { data } from 'react-router';
 import { fileName } from '~/core/documents/file-name';
-import { progressReportDocument, progressRows } from '~/core/documents/progress-report-document';
+import { progressReportDocument, progressTable } from '~/core/documents/progress-report-document';
 import { database } from '~/server/platform/db/current';
 import { issuedNamed, issuedOutside } from '~/server/progress-report/issued';
 import { recordAccess } from '~/server/sharing/access-log';
@@ -29,6 +29,6 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
     'pdf',
     fileName(way.shortName, `progress report ${issued.number}`, issued.issuedOn),
     progressReportDocument(report, issued),
-    progressRows(report),
+    [progressTable(report)],
   );
 });

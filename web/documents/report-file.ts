@@ -1,5 +1,6 @@
 import { redirect } from 'react-router';
 import { v5 as nameId } from 'uuid';
+import { entryTables } from '~/core/documents/entry-tables';
 import { fileName } from '~/core/documents/file-name';
 import { entryLines, individualReportDocument } from '~/core/documents/individual-report-document';
 import { discreetEntry, discreetGoal } from '~/core/goals/discreet';
@@ -7,7 +8,7 @@ import { groupEntries } from '~/core/individual-report/groups';
 import { stretchWords } from '~/core/individual-report/report';
 import { counted } from '~/core/words/counting';
 import { askForReport } from '~/server/documents/batches';
-import { goalsOf } from '~/server/goals/goals';
+import { goalsOf, measureAt } from '~/server/goals/goals';
 import { individualReport, reportSize } from '~/server/individual-report/individual-report';
 import { database } from '~/server/platform/db/current';
 import { recordAccess } from '~/server/sharing/access-log';
@@ -46,7 +47,7 @@ export const loader = withErrorsInTurn(async ({ params, request, context }: Rout
     reader.rule,
     chosen ?? {},
   );
-  const isWhole = wanted.only === null && find.trim() === '' && !discreet && format !== 'csv';
+  const isWhole = wanted.only === null && find.trim() === '' && !discreet && (format === 'pdf' || format === 'docx');
   if (isWhole && can(student, 'share')) {
     const size = await reportSize(database(), student.id, reader, wanted);
     if (size > MOST_AT_ONCE) {
@@ -73,25 +74,23 @@ export const loader = withErrorsInTurn(async ({ params, request, context }: Rout
   const what = reportFileWords.report(format.toUpperCase());
   await recordAccess(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'exported' }, now);
   const { shortName } = headerStudent(student, { discreet });
+  const said = discreet ? {} : threads;
   const paper = individualReportDocument({
     ...{ studentShortName: shortName, schoolName: school.name, today: actor.today },
-    ...{ groups, threads: discreet ? {} : threads, about: about.filter(Boolean).join(' · ') },
+    ...{ groups, threads: said, about: about.filter(Boolean).join(' · ') },
     layout: arrangement.layout,
   });
-  const rows = {
-    fields: ['at', 'kind', 'of', 'said', 'note', 'location', 'observer', 'answers'],
-    rows: groups
-      .flatMap((group) => group.entries)
-      .map((entry) => [
-        `${entry.on}T${entry.time}`,
-        entry.kind,
-        entry.title,
-        entry.sentence,
-        entry.note ?? '',
-        entry.location ?? '',
-        entry.observer ?? '',
-        entryLines({ ...entry, sentence: '', note: null }, (discreet ? {} : threads)[entry.id] ?? []).join('\n'),
-      ]),
-  };
-  return documentFile(format, fileName(shortName, 'individual report', actor.today), paper, rows);
+  const goalOf = new Map(goals.map((one) => [one.id, one]));
+  const tables = entryTables(
+    groups.flatMap((group) => group.entries),
+    {
+      goals,
+      measureAt: ({ goalId, goalVersion }) => {
+        const of = goalId === null ? undefined : goalOf.get(goalId);
+        return of ? measureAt(of, goalVersion) : null;
+      },
+      answersTo: (entry) => entryLines({ ...entry, sentence: '', note: null }, said[entry.id] ?? []),
+    },
+  );
+  return documentFile(format, fileName(shortName, 'individual report', actor.today), paper, tables);
 });

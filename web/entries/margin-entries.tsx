@@ -1,9 +1,9 @@
 import { Link } from 'react-router';
 import { type IsoDate, shortDate } from '~/core/calendar/iso-date';
 import { TrialMarks } from '../platform/ui/trial-marks';
+import { marginEntriesWords } from './margin-words';
 import { pageOf } from './page-of';
 import type { ShownEntry } from './shown-entry';
-import { marginEntriesWords } from './margin-words';
 
 /** The newest entries, as the margin tells them. */
 export function MarginEntries({

@@ -41,5 +41,5 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
       ...row.categories.map((amount) => amount ?? ''),
     ],
   ]);
-  return isSpreadsheet ? xlsxFile(name, fields, cells) : csvFile(name, fields, cells);
+  return isSpreadsheet ? xlsxFile(name, [{ name: 'Class totals', fields, rows: cells }]) : csvFile(name, fields, cells);
 });

@@ -47,5 +47,5 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   ]);
   const head = ['student', 'date', 'time', 'answered by', 'answers', ...fields];
   const name = fileName(form.title, 'answers', today);
-  return isSpreadsheet ? xlsxFile(name, head, cells) : csvFile(name, head, cells);
+  return isSpreadsheet ? xlsxFile(name, [{ name: form.title, fields: head, rows: cells }]) : csvFile(name, head, cells);
 });

@@ -1,21 +1,36 @@
 import writeExcelFile from 'write-excel-file/node';
+import { sheetNames, spreadsheetDay, spreadsheetTime, type Table, type TableCell } from '~/core/documents/table';
+
+const number = (value: number, format?: string) => ({ value, type: Number, ...(format && { format }) });
+
+function cellOf(cell: TableCell) {
+  if (cell === null || cell === '') return null;
+  if (typeof cell === 'number') return number(cell);
+  if (typeof cell === 'string') return { value: cell, type: String };
+  return 'on' in cell ? number(spreadsheetDay(cell.on), 'yyyy-mm-dd') : number(spreadsheetTime(cell.time), 'hh:mm');
+}
+
+/** What is wide enough to be read without dragging, in characters. */
+const widthOf = (field: string) => ({ width: { note: 40, answers: 40, sentence: 60, of: 24, parts: 30 }[field] ?? 13 });
 
 /**
- * Rows as a spreadsheet file. Numbers are numbers there, to be computed with; a text is a text, whatever it begins with.
+ * Tables as a spreadsheet file, a sheet each, whose headings stay in sight. Numbers, dates and times are what they are there, to be computed
+ * with; a text is a text, whatever it begins with.
  *
  * @param name  of the file, without its ending
  */
-export async function xlsxFile(
-  name: string,
-  fields: readonly string[],
-  rows: readonly (string | number | null)[][],
-): Promise<Response> {
-  const cell = (value: string | number | null) => {
-    if (value === null || value === '') return null;
-    return typeof value === 'number' ? { value, type: Number } : { value, type: String };
-  };
-  const head = fields.map((value) => ({ value, type: String, fontWeight: 'bold' as const }));
-  const file = await writeExcelFile([head, ...rows.map((row) => row.map(cell))]).toBuffer();
+export async function xlsxFile(name: string, tables: readonly Table[]): Promise<Response> {
+  const names = sheetNames(tables.map((table) => table.name));
+  const sheets = tables.map(({ fields, rows }, at) => ({
+    data: [
+      fields.map((value) => ({ value, type: String, fontWeight: 'bold' as const })),
+      ...rows.map((row) => row.map(cellOf)),
+    ],
+    sheet: names[at],
+    stickyRowsCount: 1,
+    columns: fields.map(widthOf),
+  }));
+  const file = await writeExcelFile(sheets).toBuffer();
   return new Response(new Uint8Array(file), {
     headers: {
       'Content-Type': 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',

@@ -1,0 +1,63 @@
+import { dayNumber, type IsoDate } from '../calendar/iso-date';
+
+/** What stands in a cell: a text, a number, a date, a time of day; null where nothing was said. */
+export type TableCell = string | number | null | { on: IsoDate } | { time: string };
+
+/** A table for those who compute: what is a number is one, what was not said is blank and no zero. */
+export interface Table {
+  /** What a spreadsheet calls it. */
+  name: string;
+  fields: readonly string[];
+  rows: readonly (readonly TableCell[])[];
+}
+
+/** A cell as a file of comma-separated text says it: dates as in ISO 8601, numbers with a decimal point. */
+export function cellText(cell: TableCell): string | number {
+  if (cell === null) return '';
+  if (typeof cell !== 'object') return cell;
+  return 'on' in cell ? cell.on : cell.time;
+}
+
+/** Days from 30 December 1899, from which spreadsheets count (ECMA-376, 18.17.4.1, the 1900 date base), to 1 January 1970. */
+const SPREADSHEET_EPOCH = 25_569;
+
+/**
+ * A date as a spreadsheet keeps it.
+ *
+ * @example spreadsheetDay('2026-11-24') // 46350
+ */
+export const spreadsheetDay = (date: IsoDate): number => dayNumber(date) + SPREADSHEET_EPOCH;
+
+/**
+ * A time of day as a spreadsheet keeps it: a share of the day.
+ *
+ * @example spreadsheetTime('18:00') // 0.75
+ */
+export function spreadsheetTime(time: string): number {
+  const [hours = 0, minutes = 0] = time.split(':').map(Number);
+  return (60 * hours + minutes) / 1440;
+}
+
+/** At most this many characters name a sheet, none of them one of these (ECMA-376, 18.2.19, and common practice of spreadsheet programs). */
+const LONGEST_NAME = 31;
+const REFUSED = /[\\/?*[\]:]/g;
+
+/**
+ * Names that a spreadsheet takes for its sheets: short, without what is refused, and no two alike.
+ *
+ * @example sheetNames(['1 Asks', '1 asks']) // ['1 Asks', '1 asks 2']
+ */
+export function sheetNames(names: readonly string[]): string[] {
+  const taken = new Set<string>();
+  return names.map((name) => {
+    const plain =
+      name
+        .replace(REFUSED, ' ')
+        .replace(/^'+|'+$/g, '')
+        .trim() || 'Sheet';
+    let made = plain.slice(0, LONGEST_NAME).trim();
+    for (let at = 2; taken.has(made.toLowerCase()); at++) made = `${plain.slice(0, LONGEST_NAME - 4).trim()} ${at}`;
+    taken.add(made.toLowerCase());
+    return made;
+  });
+}
