@@ -3,7 +3,6 @@ import { data, Link, useFetcher, useSearchParams } from 'react-router';
 import { z } from 'zod';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
-import { formats } from '~/core/documents/file-name';
 import { discreetGoal } from '~/core/goals/discreet';
 import { readerWords } from '~/core/sharing/reader-kind';
 import { type Frequency, frequencies, frequencyWords } from '~/core/sharing/share-link';
@@ -25,6 +24,7 @@ import { arrangementCookie, readCookie, rememberArrangement, texts } from '../pl
 import { formOf } from '../platform/http/form-of';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { withErrors, withErrorsAlone } from '../platform/http/with-errors';
+import { FileLinks } from '../platform/ui/file-links';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
 import { answerComments } from '../sharing/comment-actions';
@@ -139,16 +139,7 @@ export default function Report({ loaderData }: Route.ComponentProps) {
         <div className="flex flex-wrap items-end justify-between gap-x-3">
           <ReportControls {...{ goals, goal, find, from, to, arrangement, today, hasBehavior: rest.hasBehavior }} />
           <div className="no-print mt-4 flex items-center gap-3 text-small">
-            {formats.map((format) => (
-              <Link
-                key={format}
-                to={`/students/${student.id}/individual-report/as/${format}?${search}`}
-                reloadDocument
-                className="flex tap items-center text-ink-2 link"
-              >
-                {format.toUpperCase()}
-              </Link>
-            ))}
+            <FileLinks of={`/students/${student.id}/individual-report`} search={search.toString()} />
             <button type="button" className="btn" onClick={() => window.print()}>
               <Printer size={16} aria-hidden />
               {reportWords.print}

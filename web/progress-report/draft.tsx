@@ -2,7 +2,6 @@ import { useState } from 'react';
 import { data, Link, redirect } from 'react-router';
 import { z } from 'zod';
 import { isoDateField } from '~/core/calendar/date-fields';
-import { formats } from '~/core/documents/file-name';
 import { progressReportDocument } from '~/core/documents/progress-report-document';
 import { missingIn } from '~/core/progress-report/content';
 import { type DraftWords, draftInput, issueInput } from '~/core/progress-report/input';
@@ -19,6 +18,7 @@ import { jsonOf } from '../platform/http/json-of';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
+import { FileLinks } from '../platform/ui/file-links';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
 import { saveOrStay } from '../platform/ui/use-saving';
@@ -199,19 +199,10 @@ function OpenDraft({ loaderData }: Opened) {
           >
             {draftWords.issueIt}
           </button>
-          <p className="mt-3 flex items-center gap-4 text-small">
-            {formats.map((format) => (
-              <Link
-                key={format}
-                to={`${path}/as/${format}`}
-                reloadDocument
-                className="inline-flex tap items-center link"
-              >
-                {format.toUpperCase()}
-              </Link>
-            ))}
+          <div className="mt-3 flex flex-wrap items-center gap-4 text-small">
+            <FileLinks of={path} />
             <span className="text-ink-2">{draftWords.ofTheDraft}</span>
-          </p>
+          </div>
         </>
       }
     >

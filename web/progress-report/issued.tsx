@@ -1,6 +1,4 @@
 import { Printer } from 'lucide-react';
-import { Link } from 'react-router';
-import { formats } from '~/core/documents/file-name';
 import { issueWords, progressReportDocument, progressReportFor } from '~/core/documents/progress-report-document';
 import { readerWords } from '~/core/sharing/reader-kind';
 import { listed } from '~/core/words/counting';
@@ -12,6 +10,7 @@ import { teamReader } from '../individual-report/team-reader';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { withErrorsAlone } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
+import { FileLinks } from '../platform/ui/file-links';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
 import type { Route } from './+types/issued';
@@ -72,18 +71,7 @@ function OpenIssued({ loaderData: { student, paper, issued } }: Opened) {
                 issuedWords.and(listed(issued.readers.map((kind) => readerWords[kind].label.toLowerCase())))}
               {issuedWords.itDoesNotChangeAny}
             </p>
-            <p className="flex gap-4">
-              {formats.map((format) => (
-                <Link
-                  key={format}
-                  to={`/students/${student.id}/issued/${issued.id}/as/${format}`}
-                  reloadDocument
-                  className="inline-flex tap items-center font-semibold link"
-                >
-                  {format.toUpperCase()}
-                </Link>
-              ))}
-            </p>
+            <FileLinks of={`/students/${student.id}/issued/${issued.id}`} />
             <button type="button" className="btn w-fit" onClick={() => window.print()}>
               <Printer size={16} aria-hidden />
               {issuedWords.print}

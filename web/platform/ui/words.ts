@@ -122,3 +122,8 @@ export const groupButtonsWords = {
 export const onItsWayWords = {
   onItsWay: 'On its way',
 };
+
+/** `file-links.tsx` */
+export const fileLinksWords = {
+  takeItAwayAs: 'Take it away as',
+};
