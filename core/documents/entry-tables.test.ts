@@ -83,6 +83,7 @@ describe('a table', () => {
       '2a Asks for a tool with a word, or two',
       'x'.repeat(40),
     ]);
+    expect(sheetNames([`'${'y'.repeat(29)}' and more`])).toEqual(['y'.repeat(29)]);
     expect(long.every((name) => name.length <= 31)).toBe(true);
     expect(new Set(long).size).toBe(3);
   });

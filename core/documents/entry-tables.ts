@@ -22,7 +22,7 @@ const kinds: Record<ReportEntry['kind'], string> = {
   observation: 'goal',
   incident: 'incident',
   count: 'count',
-  note: 'form',
+  note: 'note',
   reflection: 'reflection',
 };
 

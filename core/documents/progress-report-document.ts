@@ -131,7 +131,7 @@ function goalBlocks(goal: GoalReport): DocumentBlock[] {
   ];
 }
 
-/** A progress report as rows, one for each goal: for a file of comma-separated text. */
+/** A progress report as a table, a row for each goal. */
 export function progressTable(report: ProgressReport): Table {
   return {
     name: 'Progress report',

@@ -50,13 +50,14 @@ const REFUSED = /[\\/?*[\]:]/g;
 export function sheetNames(names: readonly string[]): string[] {
   const taken = new Set<string>();
   return names.map((name) => {
-    const plain =
+    // A name neither begins nor ends with an apostrophe or a space, also where it is cut.
+    const cut = (to: number) =>
       name
         .replace(REFUSED, ' ')
-        .replace(/^'+|'+$/g, '')
-        .trim() || 'Sheet';
-    let made = plain.slice(0, LONGEST_NAME).trim();
-    for (let at = 2; taken.has(made.toLowerCase()); at++) made = `${plain.slice(0, LONGEST_NAME - 4).trim()} ${at}`;
+        .slice(0, to)
+        .replace(/^['\s]+|['\s]+$/g, '') || 'Sheet';
+    let made = cut(LONGEST_NAME);
+    for (let at = 2; taken.has(made.toLowerCase()); at++) made = `${cut(LONGEST_NAME - 4)} ${at}`;
     taken.add(made.toLowerCase());
     return made;
   });

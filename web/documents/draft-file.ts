@@ -30,7 +30,6 @@ export const loader = withErrorsInTurn(async ({ params, context }: Route.LoaderA
   return documentFile(
     format,
     fileName(headerStudent(student, { discreet }).shortName, 'progress report draft', actor.today),
-    progressReportDocument(report, null),
-    [progressTable(report)],
+    { paper: () => progressReportDocument(report, null), tables: () => [progressTable(report)] },
   );
 });

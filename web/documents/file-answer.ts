@@ -30,29 +30,26 @@ export function fileAnswer(content: Uint8Array, type: string, name: string): Res
   });
 }
 
-/**
- * A document in the format that was asked for.
- *
- * @param tables  what is computed with: a sheet each, of which comma-separated text holds the first
- */
-export async function documentFile(
-  format: Format,
-  name: string,
-  paper: ReportDocument,
-  tables: readonly [Table, ...Table[]],
-): Promise<Response> {
-  if (format === 'xlsx') return xlsxFile(name, tables);
-  const [{ fields, rows }] = tables;
-  if (format === 'csv')
-    return csvFile(
-      name,
-      fields,
-      rows.map((row) => row.map(cellText)),
-    );
+/** What a page can be taken away as; only what is asked for is made. */
+interface Contents {
+  /** To be read. */
+  paper: () => ReportDocument;
+  /** To be computed with: a sheet each, of which comma-separated text holds the first. */
+  tables: () => readonly [Table, ...Table[]];
+}
+
+/** A document in the format that was asked for. */
+export async function documentFile(format: Format, name: string, { paper, tables }: Contents): Promise<Response> {
+  if (format === 'xlsx') return xlsxFile(name, tables());
+  if (format === 'csv') {
+    const [{ fields, rows }] = tables();
+    const texts = rows.map((row) => row.map(cellText));
+    return csvFile(name, fields, texts);
+  }
   // What makes documents is large, and is loaded when the first one is asked for.
   const content =
     format === 'pdf'
-      ? await (await import('~/server/documents/pdf')).documentPdf(paper)
-      : await (await import('~/server/documents/docx')).documentDocx(paper);
+      ? await (await import('~/server/documents/pdf')).documentPdf(paper())
+      : await (await import('~/server/documents/docx')).documentDocx(paper());
   return fileAnswer(content, types[format], `${name}.${format}`);
 }

@@ -25,10 +25,8 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   };
   await recordAccess(database(), { linkId: way.id }, reading, instant);
   const { report } = issued;
-  return documentFile(
-    'pdf',
-    fileName(way.shortName, `progress report ${issued.number}`, issued.issuedOn),
-    progressReportDocument(report, issued),
-    [progressTable(report)],
-  );
+  return documentFile('pdf', fileName(way.shortName, `progress report ${issued.number}`, issued.issuedOn), {
+    paper: () => progressReportDocument(report, issued),
+    tables: () => [progressTable(report)],
+  });
 });

@@ -75,22 +75,22 @@ export const loader = withErrorsInTurn(async ({ params, request, context }: Rout
   await recordAccess(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'exported' }, now);
   const { shortName } = headerStudent(student, { discreet });
   const said = discreet ? {} : threads;
-  const paper = individualReportDocument({
-    ...{ studentShortName: shortName, schoolName: school.name, today: actor.today },
-    ...{ groups, threads: said, about: about.filter(Boolean).join(' · ') },
-    layout: arrangement.layout,
-  });
+  const paper = () =>
+    individualReportDocument({
+      ...{ studentShortName: shortName, schoolName: school.name, today: actor.today },
+      ...{ groups, threads: said, about: about.filter(Boolean).join(' · ') },
+      layout: arrangement.layout,
+    });
   const goalOf = new Map(goals.map((one) => [one.id, one]));
-  const tables = entryTables(
-    groups.flatMap((group) => group.entries),
-    {
+  const inOrder = groups.flatMap((group) => group.entries);
+  const tables = () =>
+    entryTables(inOrder, {
       goals,
       measureAt: ({ goalId, goalVersion }) => {
         const of = goalId === null ? undefined : goalOf.get(goalId);
         return of ? measureAt(of, goalVersion) : null;
       },
       answersTo: (entry) => entryLines({ ...entry, sentence: '', note: null }, said[entry.id] ?? []),
-    },
-  );
-  return documentFile(format, fileName(shortName, 'individual report', actor.today), paper, tables);
+    });
+  return documentFile(format, fileName(shortName, 'individual report', actor.today), { paper, tables });
 });

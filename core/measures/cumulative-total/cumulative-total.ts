@@ -29,8 +29,7 @@ export type CumulativeTotalDefinition = z.infer<typeof cumulativeTotalDefinition
 
 /**
  * The amounts of one session. An amount of 0 says that there was time for it and nothing was done; one below 0, in a balance, that it was
- * taken off. A
- * title says what an amount was for, in words of one's own; it reads as a note.
+ * taken off. A title says what an amount was for, in words of one's own; it reads as a note.
  */
 export type CumulativeTotalData = {
   amounts: { amount: number; category: string | null; title?: string | undefined }[];

@@ -61,6 +61,7 @@ export const draftStore = {
     return inTurn(async () => {
       await drawn();
       if (latest.get(key) !== draft) return;
+      latest.delete(key);
       const person = personOf(key);
       await (await store()).put('drafts', person ? await lock(person, draft) : draft, key);
     });
