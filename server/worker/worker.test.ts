@@ -42,14 +42,16 @@ async function start(file: string, port: number): Promise<ChildProcess> {
   return child;
 }
 
-/** The connections that hold the lock of the one worker. */
-const holders = async () => {
+/** The connections that hold the lock of the one worker, or wait for it. */
+const atTheLock = async (granted: boolean) => {
   const found = await fresh.db.raw(
-    `select pid from pg_locks where locktype = 'advisory' and granted and objid = ${4310_0000}
+    `select pid from pg_locks where locktype = 'advisory' and granted = ? and objid = ${4310_0000}
         and database = (select oid from pg_database where datname = current_database())`,
+    [granted],
   );
   return found.rows.map(({ pid }: { pid: number }) => pid);
 };
+const holders = () => atTheLock(true);
 
 describe('two workers', () => {
   it('are never at work at once; when the lock goes the one notices, and one of them goes on', {
@@ -66,6 +68,8 @@ describe('two workers', () => {
     // On a machine that stands still for a while a turn may be lost and taken again between two looks.
     const nextAfter = (before: number) => waitFor(() => turns.length > before);
     await nextAfter(0);
+    // Both are there: one at work, the other waiting. Before that, telling the second to stop would just kill it.
+    await waitFor(async () => (await atTheLock(false)).length === 1);
     const [first] = await holders();
 
     // The lock's connection is ended from outside: another turn begins, by either of the two.

@@ -1,3 +1,4 @@
+import { once } from 'node:events';
 import pg from 'pg';
 
 /** Whether this process still answers for something is asked this often, in milliseconds. */
@@ -38,18 +39,23 @@ export async function holdLock(
   client.on('error', () => lost.abort());
   client.on('end', () => lost.abort());
   if (onNotice) client.on('notification', onNotice);
-  const giveUp = () => void client.end();
-  signal?.addEventListener('abort', giveUp, { once: true });
-  try {
+  const takeIt = async () => {
     await client.connect();
     await client.query('select pg_advisory_lock($1)', [key]);
     if (channel) await client.query(`listen ${client.escapeIdentifier(channel)}`);
     await client.query(beat);
+  };
+  const taking = takeIt();
+  const settled = new AbortController();
+  try {
+    await (signal ? Promise.race([taking, rejectedAt(signal, settled.signal)]) : taking);
   } catch (error) {
-    await client.end();
+    // Neither is waited for: of a connection that is ended while it is being made, the driver never says that it ended.
+    taking.catch(() => {});
+    void client.end();
     throw error;
   } finally {
-    signal?.removeEventListener('abort', giveUp);
+    settled.abort();
   }
   const heart = setInterval(() => {
     const silence = setTimeout(() => lost.abort(), SILENCE);
@@ -66,6 +72,13 @@ export async function holdLock(
       await client.end();
     },
   };
+}
+
+/** Never resolves; rejects when the signal is aborted, or nobody listens any more. */
+async function rejectedAt(signal: AbortSignal, noLonger: AbortSignal): Promise<never> {
+  signal.throwIfAborted();
+  await once(signal, 'abort', { signal: noLonger });
+  throw signal.reason;
 }
 
 /** Does something while nobody else does it, in this process or another. */
