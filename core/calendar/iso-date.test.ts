@@ -68,4 +68,20 @@ describe('calendar dates', () => {
     expect(entryDay('2026-11-18', '2026-11-24')).toBe('Wed, Nov 18');
     expect(entryDay('2025-11-18', '2026-11-24')).toBe('Tue, Nov 18, 2025');
   });
+
+  // Against ICU's formats of American English (Unicode CLDR), as the platform has them.
+  it('says any day as the platform does', () => {
+    const format = (options: Intl.DateTimeFormatOptions) =>
+      new Intl.DateTimeFormat('en-US', { month: 'short', day: 'numeric', timeZone: 'UTC', ...options });
+    const [inShort, inFull] = [format({}), format({ weekday: 'short', year: 'numeric' })];
+    const shortDay = format({ weekday: 'short' });
+    fc.assert(
+      fc.property(fc.integer({ min: -30_000, max: 60_000 }), (day) => {
+        const date = isoDate(day);
+        expect(shortDate(date)).toBe(inShort.format(day * 86_400_000));
+        expect(longDate(date)).toBe(inFull.format(day * 86_400_000));
+        expect(entryDay(date)).toBe(shortDay.format(day * 86_400_000));
+      }),
+    );
+  });
 });

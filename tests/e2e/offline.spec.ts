@@ -87,6 +87,8 @@ test('it opens with no network at all, at every width, by keys or by touch, is r
     await expect(tab.getByRole('heading', { name: 'Today', exact: true })).toBeVisible();
     await expect(tab.getByRole('status').filter({ hasText: 'No connection.' })).toContainText('This page is as it was');
     expect(new URL(tab.url()).pathname).toBe('/');
+    // It was there as it looked, before the program had come to life.
+    await expect(tab.locator('html')).toHaveAttribute('data-kept-at', /^\d+$/);
     await settled(tab);
     await tab.getByRole('link', { name: 'Students', exact: true }).click();
     await expect(tab.getByRole('heading', { name: 'Students', exact: true })).toBeVisible();
@@ -233,9 +235,12 @@ test('names that are hidden are hidden without network too; a device that is tol
   const address = `${app.url}/students/${await studentId(app.db, 'Jory')}/entries/${samir}.data`;
   expect((await page.request.post(address, { headers, data: {} })).status()).toBe(401);
 
-  await app.db('schools').update({ days_on_devices: 0 });
-  const list = await page.request.get(`${app.url}/kept?pages`);
-  expect(await list.json()).toMatchObject({ days: 0, pages: [] });
+  // Where devices lock themselves nothing is kept that would be seen before the lock is.
+  const list = async () => (await page.request.get(`${app.url}/kept?pages`)).json();
+  await app.db('schools').update({ lock_minutes: 5 });
+  expect(await list()).toMatchObject({ mayShowAtOnce: false });
+  await app.db('schools').update({ days_on_devices: 0, lock_minutes: null });
+  expect(await list()).toMatchObject({ days: 0, pages: [], mayShowAtOnce: true });
 });
 
 test('it can be installed: a manifest with its icons and shortcuts, and an incident in two taps from the home screen', async ({

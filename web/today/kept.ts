@@ -15,11 +15,14 @@ import type { Route } from './+types/kept';
  * there is no network.
  */
 export const loader = withErrors(async ({ context, request }: Route.LoaderArgs) => {
-  const { actor } = personOf(context);
+  const { actor, lockMinutes } = personOf(context);
   const { keepsPages } = await preferencesOf(request);
   const [seal, days] = await Promise.all([sealingKey(database()), daysOnDevices(database(), actor.schoolId)]);
   const isKept = keepsPages && days > 0;
-  const list: KeptList = { personId: actor.personId, seal, days: isKept ? days : 0, pages: [] };
+  const list: KeptList = {
+    ...{ personId: actor.personId, seal, days: isKept ? days : 0, pages: [] },
+    mayShowAtOnce: lockMinutes === null,
+  };
   if (isKept && new URL(request.url).searchParams.has('pages')) {
     const [students, rounds] = await Promise.all([studentsOf(database(), actor), roundsOf(database(), actor)]);
     const seen = students.filter((student) => can(student, 'see'));

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore
 import { laterBy } from '~/core/calendar/later';
 import type { WallTime } from '~/core/calendar/zone';
 import { release } from './device';
-import type { FromWorker, ToWorker } from './kept-list';
+import { type FromWorker, KEPT_AT, type ToWorker } from './kept-list';
 
 /** When what is shown was kept, by this device’s clock; null while it is the server’s. */
 let keptAt: number | null = null;
@@ -12,6 +12,8 @@ const workers = () => (typeof navigator === 'undefined' ? undefined : navigator.
 
 /** Listens to the worker from the first moment: it says of each answer where it comes from. */
 export function listen(): void {
+  const whole = typeof document === 'undefined' ? null : document.documentElement.getAttribute(KEPT_AT);
+  if (whole !== null) keptAt = Number(whole);
   workers()?.addEventListener('message', ({ data, ports }: MessageEvent<FromWorker>) => {
     keptAt = data.is === 'kept' ? data.at : null;
     for (const listener of listeners) listener();
@@ -19,6 +21,9 @@ export function listen(): void {
   });
   workers()?.startMessages();
 }
+
+/** Whether this page was given by the worker as a whole, as it had been kept. */
+export const isKeptWhole = (): boolean => document.documentElement.hasAttribute(KEPT_AT);
 
 function subscribe(listener: () => void) {
   listeners.add(listener);

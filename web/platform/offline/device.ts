@@ -10,6 +10,8 @@ export interface Holder {
   seal: object;
   /** For how many days pages are kept at most; 0 for none. */
   days: number;
+  /** Whether Today may be kept as it looks. */
+  mayShowAtOnce: boolean;
 }
 
 /** Bytes that only the holder's key opens: AES-GCM with 256 bits, a vector of its own for each (NIST SP 800-38D). */
@@ -55,14 +57,14 @@ export const canLock = (): boolean => globalThis.crypto?.subtle !== undefined;
 export const holderNow = async (): Promise<Holder | null> => (await (await store()).get('holder', 'now')) ?? null;
 
 /** Gives the device to whoever is signed in. What it kept for another is thrown away. */
-export async function hold({ personId, seal, days }: Omit<KeptList, 'pages'>): Promise<Holder> {
+export async function hold({ personId, seal, days, mayShowAtOnce }: Omit<KeptList, 'pages'>): Promise<Holder> {
   const before = await holderNow();
   if (before && before.personId !== personId) await release();
   const key =
     before?.personId === personId
       ? before.key
       : await crypto.subtle.generateKey({ name: 'AES-GCM', length: 256 }, false, ['encrypt', 'decrypt']);
-  const holder = { personId, key, seal, days };
+  const holder = { personId, key, seal, days, mayShowAtOnce };
   await (await store()).put('holder', holder, 'now');
   if (days === 0) await (await store()).clear('pages');
   return holder;

@@ -10,6 +10,8 @@ export interface KeptList {
   days: number;
   /** The addresses of the pages that are to be there without network. */
   pages: string[];
+  /** Whether Today may be kept as it looks, too: not where a device locks itself, as that is seen before the lock is. */
+  mayShowAtOnce: boolean;
 }
 
 const ID = '[0-9a-f-]{36}';
@@ -39,6 +41,9 @@ export const pageOf = (path: string): string => path.replace(/(^\/_root)?\.data$
  * @example dataOf('/') // '/_root.data'
  */
 export const dataOf = (page: string): string => (page === '/' ? '/_root.data' : `${page}.data`);
+
+/** On the root of a page that the worker gave as a whole: when that was kept, as in `FromWorker`. */
+export const KEPT_AT = 'data-kept-at';
 
 /** What the worker tells a page, before it hands it an answer: whether that is the server’s, or what was kept of an earlier one. */
 export interface FromWorker {

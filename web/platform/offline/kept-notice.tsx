@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { useLocation, useRevalidator } from 'react-router';
-import { useKeptAt, useWorker } from './connection';
+import { isKeptWhole, useKeptAt, useWorker } from './connection';
 import { useWaiting } from './waiting';
 import { keptNoticeWords } from './words';
 
@@ -20,6 +20,10 @@ export function KeptNotice() {
   const { pathname } = useLocation();
   const { revalidate, state } = useRevalidator();
   const { sendNow } = useWaiting();
+  useEffect(() => {
+    // Drawn from a page that was kept as a whole: of its data something newer may be kept.
+    if (isKeptWhole()) void revalidate();
+  }, [revalidate]);
   useEffect(() => {
     if (keptAt === null) return;
     const look = async () => {

@@ -1,5 +1,6 @@
 import { forgetPagesBut, hold, holderNow, keepPage, keptSince, release } from '../device';
 import { dataOf, type KeptList } from '../kept-list';
+import { keepWhole, WHOLE } from './whole';
 
 /** A page that is not opened is fetched anew after this long. */
 const STALE_AFTER = 6 * 3600_000;
@@ -54,7 +55,8 @@ async function keepRound(goesOn: () => boolean): Promise<void> {
   if (!answer.ok) return;
   const list = (await answer.json()) as KeptList;
   await hold(list);
-  await forgetPagesBut(list.pages);
+  await forgetPagesBut([...list.pages, ...(list.mayShowAtOnce ? [WHOLE] : [])]);
+  if (list.pages.length > 0) await keepWhole();
   const since = await keptSince();
   for (const page of list.pages) {
     if (Date.now() - (since.get(page) ?? 0) < STALE_AFTER) continue;

@@ -3,11 +3,16 @@ import { registerRoute } from 'workbox-routing';
 import { keptPage } from '../device';
 import { type FromWorker, isKeepable, pageOf, type ToWorker } from '../kept-list';
 import { keepAllAnew, keepAnew, keepAnswer, keepListed } from './keep';
+import { keepWhole, keptWhole } from './whole';
 
 declare const self: ServiceWorkerGlobalScope & { __WB_MANIFEST: PrecacheEntry[] };
 
 // The whole program, and the page from which kept ones are opened.
-precacheAndRoute(self.__WB_MANIFEST, { ignoreURLParametersMatching: [/^to$/], cleanURLs: false });
+const program = self.__WB_MANIFEST;
+precacheAndRoute(program, { ignoreURLParametersMatching: [/^to$/], cleanURLs: false });
+
+/** The files of this version of the program. */
+const files = new Set(program.map((entry) => (typeof entry === 'string' ? entry : entry.url)));
 
 /** How long a page that is kept waits for a slow network, in milliseconds. */
 const PATIENCE = 5000;
@@ -53,6 +58,8 @@ registerRoute(
     if (answer && !(kept && UNREACHABLE.has(answer.status))) return answer;
     if (!isPage(url.pathname)) return new Response(null, { status: 204 });
     const to = url.pathname + url.search;
+    const whole = kept && to === '/' ? await keptWhole((path) => files.has(path)) : null;
+    if (whole) return whole;
     return Response.redirect(`/opening?${new URLSearchParams({ to })}`);
   },
 );
@@ -68,7 +75,10 @@ registerRoute(
     if (answer && !(kept && UNREACHABLE.has(answer.status))) {
       const isWhole = url.search === '' && isKeepable(page);
       const isSaid = answer.headers.has('X-Said');
-      if (isWhole) event.waitUntil(isSaid ? keepAnew(page) : keepAnswer(page, answer.clone()));
+      if (isWhole) {
+        const keeping = isSaid ? keepAnew(page) : keepAnswer(page, answer.clone());
+        event.waitUntil(page === '/' ? keeping.then(keepWhole) : keeping);
+      }
       await tell(clientId, { is: 'fresh', at: Date.now() });
       return answer;
     }
