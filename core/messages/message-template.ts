@@ -11,6 +11,8 @@ export const templateFields = {
   note: { about: 'the words beside it', isChilds: true },
   observer: { about: 'who observed', isChilds: false },
   day: { about: 'the day of the entry', isChilds: false },
+  rule: { about: 'the name of the rule', isChilds: false },
+  followUp: { about: 'what is to be done', isChilds: true },
   entries: { about: 'all entries of the day or week, a line each', isChilds: true },
   reader: { about: 'to whom it goes', isChilds: false },
   sender: { about: 'the case manager', isChilds: false },
@@ -120,5 +122,13 @@ export const usualTemplates: Record<MessageKind, MessageTemplate> = {
   issued: {
     subject: 'A progress report is ready for you',
     body: `Hello {reader},\n\n{student}’s progress report is ready. Read it here:\n\n{link}${closing}`,
+  },
+  rule: {
+    subject: 'A rule was fulfilled',
+    body: `Hello {reader},\n\n“{rule}” was fulfilled for {student}:\n\n{day}\n{goal}\n{sentence}\n\nLook at it here: {link}${closing}`,
+  },
+  reminder: {
+    subject: 'A follow-up is due today',
+    body: `Hello {reader},\n\ntoday is the day for this, about {student}:\n\n{followUp}\n\nLook at it here: {link}${closing}`,
   },
 };

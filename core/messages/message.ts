@@ -2,7 +2,16 @@ import { z } from 'zod';
 import { emailField } from '../people/account-input';
 import { frequencies } from '../sharing/share-link';
 
-export const messageKinds = ['entry', 'digest', 'byHand', 'invitation', 'locked', 'issued'] as const;
+export const messageKinds = [
+  'entry',
+  'digest',
+  'byHand',
+  'invitation',
+  'locked',
+  'issued',
+  'rule',
+  'reminder',
+] as const;
 export type MessageKind = (typeof messageKinds)[number];
 export const kindWords: Record<MessageKind, string> = {
   entry: 'A new entry',
@@ -11,6 +20,8 @@ export const kindWords: Record<MessageKind, string> = {
   invitation: 'An invitation to a team',
   locked: 'A share link that was locked',
   issued: 'A report that was issued',
+  rule: 'A rule that was fulfilled',
+  reminder: 'A follow-up that is due',
 };
 
 export const messageStates = [

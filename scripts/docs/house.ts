@@ -26,7 +26,7 @@ export const rooms: Record<string, string> = {
   entries: 'What is recorded: sessions, incidents, counts, corrections, rounds, work samples, files',
   progress: 'Series, trend, phases and decision of a goal',
   behavior: 'What is computed of incidents and counts; patterns across students',
-  rules: 'Rules and follow-ups',
+  rules: 'Rules: what marks an entry and what follows from it; follow-ups',
   sharing: 'Share links, what each reader sees, the access log, comments, other children’s names',
   'individual-report': 'Every entry of one student, as one reader may see it',
   'progress-report': 'What is frozen for a reporting period',

@@ -33,6 +33,13 @@ export const rooms: Rooms = [
     title: 'Stacks that several people rate',
     tables: ['stacks', 'stack_raters', 'stack_turns', 'work_sample_files', 'rating_revisions'],
   },
+  {
+    title: 'Rules and follow-ups',
+    tables: [
+      ...['rules', 'rule_versions', 'rule_firings', 'rule_looks', 'rule_nights', 'goal_decisions'],
+      ...['follow_ups', 'follow_up_changes'],
+    ],
+  },
   { title: 'What devices keep', tables: ['sealing_keys', 'opened_devices'] },
   {
     title: 'The students’ own desk',

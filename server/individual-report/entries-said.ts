@@ -130,6 +130,30 @@ export async function newestEntries(
       order by e.observed_on desc, e.observed_time desc, e.recorded_at desc limit $3`,
     [[...studentIds], on, limit],
   );
+  return entriesByIds(db, studentIds, goals, newest, discreet);
+}
+
+/** Some entries of any kind by their ids, newest first. */
+export async function newestEntriesByIds(
+  db: Database,
+  studentIds: readonly StudentAccess<'read'>[],
+  goals: readonly Goal[],
+  { ids, discreet }: { ids: readonly string[]; discreet: boolean },
+): Promise<ReportEntry[]> {
+  const kinds = await db('entries')
+    .whereIn('id', [...ids])
+    .whereIn('student_id', [...studentIds])
+    .select('id', 'kind');
+  return entriesByIds(db, studentIds, goals, kinds, discreet);
+}
+
+async function entriesByIds(
+  db: Database,
+  studentIds: readonly StudentAccess<'read'>[],
+  goals: readonly Goal[],
+  newest: readonly { id: string; kind: string }[],
+  discreet: boolean,
+): Promise<ReportEntry[]> {
   const ofGoals = newest.flatMap(({ id, kind }) => (kind === 'goal' ? [id] : []));
   const ofBehavior = newest.flatMap(({ id, kind }) => (kind === 'incident' || kind === 'count' ? [id] : []));
   const ofForms = newest.flatMap(({ id, kind }) => (kind === 'note' ? [id] : []));

@@ -11,12 +11,19 @@ import type { School } from '../school/school';
 /** Digests leave after the school day; weekly ones on Friday. */
 const DIGEST_AT = '16:00';
 const FRIDAY = 5;
+/** Before the day begins: what is to be done on it. */
+const REMINDER_AT = '07:00';
 
 /** Rows of one statement. */
 const CHUNK = 500;
 /** An entry whose transaction ended a little late is still found. */
 const LATE = 5 * 60_000;
 const DAY = 24 * 3_600_000;
+/** Who was given it only now need not be reminded. */
+const HALF_A_DAY = DAY / 2;
+
+/** Whom a message goes to, and about whom. */
+type To = Omit<Told, 'frequency'>;
 
 /** A reader who is told of a student’s entries. */
 const toldRow = z.object({
@@ -53,8 +60,8 @@ interface NewMessage {
 }
 
 const messageFor = (
-  reader: Told,
-  about: { key: string; kind: 'entry' | 'digest'; entryIds: string[] },
+  reader: To,
+  about: { key: string; kind: 'entry' | 'digest' | 'rule' | 'reminder'; entryIds: string[] },
   now: Date,
 ): NewMessage => ({
   entryIds: about.entryIds,
@@ -99,7 +106,8 @@ export async function collectMessages(db: Database, { id: schoolId, timeZone }: 
           return messageFor(reader, { key, kind: 'entry', entryIds: [event.entry_id] }, now);
         }),
     );
-    rows.push(...(await digestsDue(trx, readers, wall, now)));
+    rows.push(...(await digestsDue(trx, readers, wall, now)), ...(await ofRules(trx, schoolId, now)));
+    rows.push(...(await reminders(trx, schoolId, wall, now)));
     const collected = events.map(({ seq }) => seq);
     if (collected.length > 0) await trx('entry_events').whereIn('seq', collected).update({ is_collected: true });
     let made = 0;
@@ -126,6 +134,44 @@ export async function collectMessages(db: Database, { id: schoolId, timeZone }: 
     }
     return made;
   });
+}
+
+/** The messages that follow from rules and are not made yet: one for each thing that fulfilled one. */
+async function ofRules(db: Database, schoolId: string, now: Date): Promise<NewMessage[]> {
+  const found = await rowsOf(
+    db,
+    toldRow.omit({ frequency: true }).extend({ id: z.string(), entryId: z.string().nullable() }),
+    `select f.id, f.entry_id as "entryId", f.student_id as "studentId", null as "linkId", p.id as "personId", p.name, p.email
+       from rule_firings f join students s on s.id = f.student_id join people p on p.id = f.tell
+      where not f.is_told and s.school_id = :schoolId order by f.at limit :most for update of f skip locked`,
+    { schoolId, most: 1000 },
+  );
+  if (found.length === 0) return [];
+  await db('rule_firings')
+    .whereIn(
+      'id',
+      found.map(({ id }) => id),
+    )
+    .update({ is_told: true });
+  return found.map(({ id, entryId, ...to }) =>
+    messageFor(to, { key: `rule:${id}`, kind: 'rule', entryIds: entryId ? [entryId] : [] }, now),
+  );
+}
+
+/** Reminders of what is due today and still open, one each, however often it is looked. */
+async function reminders(db: Database, schoolId: string, { on, time }: WallTime, now: Date): Promise<NewMessage[]> {
+  if (time < REMINDER_AT) return [];
+  const found = await rowsOf(
+    db,
+    toldRow.omit({ frequency: true }).extend({ key: z.string() }),
+    `select 'reminder:' || f.id || ':' || f.due_on as key, f.student_id as "studentId", null as "linkId",
+            p.id as "personId", p.name, p.email
+       from follow_ups f join students s on s.id = f.student_id join people p on p.id = f.for_person
+      where f.done_at is null and f.due_on = :on and s.school_id = :schoolId and s.archived_at is null
+            and f.made_at < :dayBegan and not exists (select from messages m where m.key = 'reminder:' || f.id || ':' || f.due_on)`,
+    { on, schoolId, dayBegan: new Date(now.getTime() - HALF_A_DAY) },
+  );
+  return found.map(({ key, ...to }) => messageFor(to, { key, kind: 'reminder', entryIds: [] }, now));
 }
 
 /** Which digest a reader is to have by now; null when none. */

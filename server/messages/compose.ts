@@ -56,6 +56,8 @@ export async function composeMessage(
   const entryIds = await db('message_entries').where({ message_id: message.id }).orderBy('position').pluck('entry_id');
   const about = await valuesFor(db, { ...message, entryIds }, reader, school);
   if (!about) return null;
+  const because = await becauseSaid(db, message);
+  if (!because) return null;
   const links = await makeLinks(db, message, publicUrl, now);
   const all = await messageTemplates(db, school.id);
   const usual = all[message.kind];
@@ -66,8 +68,8 @@ export async function composeMessage(
     body: fillIn(template.body, values),
   });
   return {
-    ...filled({ ...about, ...links }),
-    kept: filled({ ...about, link: '(the link)', stop: links.stop && '(the link)' }),
+    ...filled({ ...because, ...about, ...links }),
+    kept: filled({ ...because, ...about, link: '(the link)', stop: links.stop && '(the link)' }),
     stopLink: links.stop,
   };
 }
@@ -98,6 +100,30 @@ async function readerOf(db: Database, message: Message, today: string): Promise<
   return { kind: 'team', shows: can(member, 'see') ? everything : shownFields(rules.team.shows) };
 }
 
+const TELLS_OF_ENTRIES: ReadonlySet<MessageKind> = new Set(['entry', 'digest', 'rule']);
+
+/** Why there is a message: what its key names. Null where that is settled by now. */
+async function becauseSaid(db: Database, { id, kind }: Pick<Message, 'id' | 'kind'>): Promise<FieldValues | null> {
+  if (kind === 'rule') return firingSaid(db, id);
+  if (kind !== 'reminder') return {};
+  const row = await db('messages as m')
+    .join('follow_ups as f', 'f.id', db.raw(`cast(split_part(m.key, ':', 2) as uuid)`))
+    .where({ 'm.id': id, 'f.done_at': null })
+    .first('f.what');
+  return row ? { followUp: row.what } : null;
+}
+
+/** What a rule that was fulfilled is called, and the goal that it is about where that is no entry. */
+async function firingSaid(db: Database, messageId: string): Promise<FieldValues> {
+  const row = await db('messages as m')
+    .join('rule_firings as f', 'f.id', db.raw(`cast(substring(m.key from 6) as uuid)`))
+    .join('rule_versions as v', { 'v.rule_id': 'f.rule_id', 'v.version': 'f.version' })
+    .leftJoin('goals as g', 'g.id', 'f.goal_id')
+    .where({ 'm.id': messageId })
+    .first('v.name', 'g.number', 'g.short_name');
+  return { rule: row?.name ?? null, goal: row?.number ? `${row.number} · ${row.short_name}` : null };
+}
+
 /** What fills the fields of a template, without its links. */
 export async function valuesFor(
   db: Database,
@@ -112,7 +138,7 @@ export async function valuesFor(
     sender: await caseManagerOf(db, studentId),
     school: school.name,
   };
-  if (kind !== 'entry' && kind !== 'digest') return base;
+  if (!TELLS_OF_ENTRIES.has(kind) || (kind === 'rule' && entryIds.length === 0)) return base;
   const goals = await goalsOf(db, [studentId]);
   const entries = await entriesAsSeen(db, studentId, goals, { ...reader, discreet: false }, entryIds, true);
   const first = entries[0];
@@ -139,6 +165,13 @@ function figureOf(entry: ReportEntry, goals: readonly Goal[]): string | null {
   return score.value === null ? null : measureOf(measure).said(score.value);
 }
 
+/** Where a message to somebody on the team leads. */
+const pageFor: Partial<Record<MessageKind, string>> = {
+  locked: 'sharing/links',
+  rule: 'follow-ups',
+  reminder: 'follow-ups',
+};
+
 /** Links of this message’s own: what opens a door is made when it leaves, and only its hash is kept. */
 async function makeLinks(db: Database, message: Message, publicUrl: string, now: Date) {
   const page = `${publicUrl}/students/${message.studentId}`;
@@ -146,7 +179,7 @@ async function makeLinks(db: Database, message: Message, publicUrl: string, now:
     ? `${publicUrl}/invited/${await newInvitationLink(db, message.invitationId)}`
     : message.linkId
       ? `${publicUrl}/shared/${await newLink(db, message.linkId, now)}`
-      : `${page}/${message.kind === 'locked' ? 'ways-in' : 'report'}`;
+      : `${page}/${pageFor[message.kind] ?? 'individual-report'}`;
   if (message.invitationId || message.kind === 'locked') return { link, stop: null };
   const token = newToken();
   await db('message_stops').insert({ token_hash: hashToken(token), message_id: message.id });

@@ -1,5 +1,5 @@
 import type { Database } from '../platform/db/database';
-import { NotFound } from '../platform/failures';
+import { NotFound, nullIf } from '../platform/failures';
 import type { Actor } from './school';
 
 declare const admin: unique symbol;
@@ -27,3 +27,7 @@ export async function requireSchoolAdmin(db: Database, actor: Actor): Promise<Sc
   // The one place where it is found out: a type has no trace at run time.
   return actor as SchoolAdmin;
 }
+
+/** Whether somebody administers the school they are at, where that only changes what they are offered. */
+export const isSchoolAdmin = async (db: Database, actor: Actor): Promise<boolean> =>
+  (await nullIf(NotFound, requireSchoolAdmin(db, actor))) !== null;

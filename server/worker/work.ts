@@ -5,7 +5,9 @@ import { collectMessages, nextDigestAt } from '../messages/collect';
 import { deliver, dueMessages, type MailServer, nextMessageAt, settleInterrupted } from '../messages/deliver';
 import type { Database } from '../platform/db/database';
 import { isDatabaseGone } from '../platform/db/database';
+import { applyRules } from '../rules/apply';
 import { allSchools, type School } from '../school/school';
+import { lookByNight, nextNight } from './rules-by-night';
 import { tidyUp } from './tidy-up';
 
 /** Messages that are handed over at the same time. */
@@ -66,6 +68,7 @@ export async function work(around: Surroundings): Promise<void> {
   await Promise.all([
     goOn(around, messageRound),
     goOn(around, batchRound),
+    goOn(around, ruleRound),
     // Every hour, whatever rings.
     goOn({ ...around, bell: new Bell() }, async ({ db, clock }) => {
       await tidyUp(db, clock());
@@ -124,6 +127,14 @@ const messageRound: Round = async ({ db, schools, publicUrl, mailServer, clock, 
   const digests: (Date | null)[] = [];
   for (const school of schools) digests.push(await nextDigestAt(db, school, clock()));
   return soon(clock(), await nextMessageAt(db), ...digests);
+};
+
+const ruleRound: Round = async ({ db, schools, clock, signal }) => {
+  for (const school of schools) {
+    while (!signal.aborted && (await applyRules(db, school, clock())));
+    await lookByNight(db, school, clock());
+  }
+  return soon(clock(), ...schools.map((school) => nextNight(school, clock())));
 };
 
 const batchRound: Round = async ({ db, schools, clock, signal, complain }) => {

@@ -8,10 +8,12 @@ import { counted, lengthOfTime } from '~/core/words/counting';
 import { behaviorOf } from '~/server/behavior/behavior';
 import { newestIncidents, saidIncident } from '~/server/entries/incidents/incidents';
 import { database } from '~/server/platform/db/current';
+import { marksFor } from '~/server/rules/marks';
 import { requireStudent } from '~/server/students/students';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import { DataTable, sinceDay } from '../platform/ui/data-table';
+import { EntryMarks } from '../platform/ui/entry-marks';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
 import { headerStudent } from '../students/header-student';
@@ -38,6 +40,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
     [student.id],
     isUnfiltered ? { limit: showsAll ? undefined : FIRST_NOTES } : { ids },
   );
+  const marks = discreet ? {} : await marksFor(database(), actor, incidents, [student.id]);
   return {
     student: headerStudent(student, { discreet }),
     schoolName: school.name,
@@ -59,6 +62,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
         observer: incident.observerName,
         isCorrected: incident.version > 1,
         isSecond: incident.besideId !== null,
+        marks: marks[incident.id] ?? [],
       };
     }),
   };
@@ -150,6 +154,7 @@ const columns: ColumnDef<TableIncident>[] = [
     enableSorting: false,
     cell: ({ row: { original: incident } }) => (
       <>
+        <EntryMarks marks={incident.marks} />
         {incident.sentence}
         {incident.note && <span className="block text-small text-ink-2">{incident.note}</span>}
       </>

@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import { Link, useFetcher } from 'react-router';
 import { entryDay } from '~/core/calendar/iso-date';
 import { DataTable, sinceDay } from '../platform/ui/data-table';
+import { EntryMarks } from '../platform/ui/entry-marks';
 import { TrialMarks } from '../platform/ui/trial-marks';
 import type { ShownEntry } from './shown-entry';
 import { entriesTableWords } from './words';
@@ -51,6 +52,7 @@ const columns: ColumnDef<TableEntry>[] = [
     cell: ({ row: { original: entry } }) => (
       <>
         <TrialMarks tones={entry.tones} />
+        <EntryMarks marks={entry.marks} />
         {entry.sentence}
         {entry.note && <span className="block text-small text-ink-2">{entry.note}</span>}
       </>

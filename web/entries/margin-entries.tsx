@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import { type IsoDate, shortDate } from '~/core/calendar/iso-date';
+import { EntryMarks } from '../platform/ui/entry-marks';
 import { TrialMarks } from '../platform/ui/trial-marks';
 import { marginEntriesWords } from './margin-words';
 import { pageOf } from './page-of';
@@ -34,6 +35,7 @@ export function MarginEntries({
             </Link>
           </p>
           <TrialMarks tones={entry.tones} />
+          <EntryMarks marks={entry.marks} />
           <p className="text-small text-ink-2">{entry.note || entry.sentence}</p>
         </li>
       ))}

@@ -19,6 +19,7 @@ import { type Observation, observationOf, observationRevisions } from '~/server/
 import { type Goal, goalOf, measureAt } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';
 import { Conflict, Invalid } from '~/server/platform/failures';
+import { ruledEntry } from '~/server/rules/ruled-entry';
 import { locationsOf } from '~/server/school/school';
 import { can } from '~/server/students/rights';
 import { requireStudent, supportTeam } from '~/server/students/students';
@@ -35,6 +36,7 @@ import { tonesOf } from '../platform/ui/outcome-tones';
 import { Page } from '../platform/ui/page';
 import { TrialMarks } from '../platform/ui/trial-marks';
 import { saveOrStay } from '../platform/ui/use-saving';
+import { EntryRules } from '../rules/entry-rules';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/entry';
 import { SecondObserver } from './second-observer';
@@ -91,6 +93,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     versions: [...history, entry].map((version) => versionOf(version, goal, school.timeZone, discreet)),
     choices: { people, locations, today: actor.today },
     mayPair: can(student, 'observe'),
+    ruled: discreet ? null : await ruledEntry(database(), actor, student.id, entry.id),
     partner: partner && {
       ...otherOf(partner, measure),
       agreement: agreementOf(measure, entry, partner),
@@ -215,6 +218,9 @@ export default function Entry({ loaderData }: Route.ComponentProps) {
             />
           )}
         />
+      )}
+      {loaderData.ruled && !now.isWithdrawn && (
+        <EntryRules ruled={loaderData.ruled} studentId={student.id} entryId={entry.id} mayMake={loaderData.mayPair} />
       )}
       {isHiddenFromChange && <p className="mt-6 text-small text-ink-2">{entryWords.turnTheDiscreetViewOff}</p>}
     </Page>

@@ -25,6 +25,7 @@ import {
 import { correctIncident, endIncident, withdrawIncident } from '~/server/entries/incidents/record-incident';
 import { database } from '~/server/platform/db/current';
 import { Conflict, Invalid } from '~/server/platform/failures';
+import { ruledEntry } from '~/server/rules/ruled-entry';
 import { can } from '~/server/students/rights';
 import { requireStudent } from '~/server/students/students';
 import type { EntryVersion } from '../entries/change-messages';
@@ -44,6 +45,7 @@ import { withErrors } from '../platform/http/with-errors';
 import { Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
 import { saveOrStay } from '../platform/ui/use-saving';
+import { EntryRules } from '../rules/entry-rules';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/incident';
 import { incidentWords } from './words';
@@ -99,6 +101,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     mayChange: mayChange && !discreet,
     mayEnd: !incident.isWithdrawn && incident.isGoing && can(student, 'observe'),
     isSecond: incident.besideId !== null,
+    ruled: discreet || incident.isWithdrawn ? null : await ruledEntry(database(), actor, student.id, incident.id),
     typed:
       can(student, 'editGoals') && !discreet
         ? choices
@@ -259,6 +262,14 @@ export default function IncidentPage({ loaderData, actionData }: Route.Component
             correcting={(close) => (
               <CorrectIncident action={path} incident={incident} incidentScreen={incidentScreen} onDone={close} />
             )}
+          />
+        )}
+        {loaderData.ruled && (
+          <EntryRules
+            ruled={loaderData.ruled}
+            studentId={student.id}
+            entryId={incident.id}
+            mayMake={student.mayObserve}
           />
         )}
       </PrintSheet>

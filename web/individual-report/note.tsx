@@ -13,6 +13,7 @@ import { canChangeEntry } from '~/server/entries/corrections';
 import { correctNote, historyOfNote, type Note, noteOf, withdrawNote } from '~/server/entries/forms/notes';
 import { database } from '~/server/platform/db/current';
 import { Conflict, Invalid } from '~/server/platform/failures';
+import { ruledEntry } from '~/server/rules/ruled-entry';
 import { requireStudent, supportTeam } from '~/server/students/students';
 import type { EntryVersion } from '../entries/change-messages';
 import { Correction } from '../entries/correction';
@@ -27,6 +28,7 @@ import { idFrom, personOf } from '../platform/http/request-person';
 import { withErrors } from '../platform/http/with-errors';
 import { Page } from '../platform/ui/page';
 import { saveOrStay } from '../platform/ui/use-saving';
+import { EntryRules } from '../rules/entry-rules';
 import { headerStudent } from '../students/header-student';
 import { NamesInNote } from '../students/names-in-note';
 import type { Route } from './+types/note';
@@ -65,6 +67,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     toCorrect:
       mayChange && !isSelfRecorded ? { on, time, observerId, answers: note.answers, questions: form.questions } : null,
     mayChange,
+    ruled: discreet || note.isWithdrawn ? null : await ruledEntry(database(), actor, student.id, note.id),
     today: actor.today,
     people: team.map((member) => ({ id: member.id, name: member.shortName })),
     versions: [...history, note].map((version) => versionOf(version, school.timeZone, discreet)),
@@ -146,6 +149,9 @@ export default function NotePage({ loaderData }: Route.ComponentProps) {
             ))
           }
         />
+      )}
+      {loaderData.ruled && (
+        <EntryRules ruled={loaderData.ruled} studentId={student.id} entryId={note.id} mayMake={student.mayObserve} />
       )}
     </Page>
   );

@@ -10,6 +10,7 @@ import { database } from '~/server/platform/db/current';
 import type { Database } from '~/server/platform/db/database';
 import { NotFound } from '~/server/platform/failures';
 import { issuedOf } from '~/server/progress-report/issued';
+import { followUpsInReport } from '~/server/rules/follow-ups';
 import { recordAccess } from '~/server/sharing/access-log';
 import { sayComment } from '~/server/sharing/comments';
 import { type FoundShareLink, tryPasscode } from '~/server/sharing/share-links';
@@ -67,7 +68,10 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
           said.map((one) => ({ ...one, by: { ...one.by, linkId: null }, to: null })),
         ]),
       ),
-      entries: shownEntries(report.entries, goals, { discreet: false }),
+      entries: shownEntries(report.entries, goals, {
+        discreet: false,
+        followUps: await followUpsInReport(database(), way.studentId, report.entries),
+      }),
     },
   };
   return data(answer, { headers: await rememberArrangement(search, chosen) });

@@ -8,6 +8,7 @@ import type { Arrangement } from '~/core/sharing/visibility-rule';
 import { EvidenceList } from '../entries/evidence/evidence-list';
 import { pageOf } from '../entries/page-of';
 import type { ShownEntry } from '../entries/shown-entry';
+import { EntryMarks } from '../platform/ui/entry-marks';
 import { TrialMarks } from '../platform/ui/trial-marks';
 import { Thread } from '../sharing/thread';
 import { reportEntriesWords } from './words';
@@ -90,8 +91,14 @@ function Said({ entry, thread, evidence, evidenceAt, answers }: Omit<LineProps, 
   return (
     <>
       <TrialMarks tones={entry.tones} />
+      <EntryMarks marks={entry.marks} />
       {entry.sentence && <p>{entry.sentence}</p>}
       {entry.note && <p className="mt-0.5 whitespace-pre-line text-ink-2">{entry.note}</p>}
+      {entry.followUps.map((said) => (
+        <p key={said} className="mt-0.5 text-small text-ink-2">
+          {said}
+        </p>
+      ))}
       <EvidenceList evidence={evidence} base={evidenceAt} />
       <Thread
         entry={entry}

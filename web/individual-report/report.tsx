@@ -13,6 +13,8 @@ import { ownFrequency, setOwnFrequency } from '~/server/messages/frequency';
 import { database } from '~/server/platform/db/current';
 import type { Database } from '~/server/platform/db/database';
 import { NotFound } from '~/server/platform/failures';
+import { followUpsInReport } from '~/server/rules/follow-ups';
+import { marksFor } from '~/server/rules/marks';
 import { recordAccess } from '~/server/sharing/access-log';
 import { hideComment, sayComment, showComment } from '~/server/sharing/comments';
 import { entriesNamingOthers, letNamesStand } from '~/server/sharing/other-children';
@@ -68,7 +70,12 @@ export const loader = withErrorsAlone(async ({ params, request, context }: Route
     ...report,
     threads: discreet ? {} : report.threads,
     hasBehavior: reader.shows.has('abc'),
-    entries: shownEntries(report.entries, goals, { discreet }),
+    entries: shownEntries(report.entries, goals, {
+      discreet,
+      // What rules say is the team's.
+      marks: can(student, 'see') ? await marksFor(database(), actor, report.entries, [student.id]) : {},
+      followUps: await followUpsInReport(database(), student.id, report.entries),
+    }),
     mayShare: can(student, 'share'),
     frequency,
     // What names another child, and would be read as “a classmate”.

@@ -17,6 +17,7 @@ import { capitalised, counted, figure, percent, signed } from '~/core/words/coun
 import type { GoalSession, Observation } from '~/server/entries/read';
 import { type Goal, measureAt } from '~/server/goals/goals';
 import { reportEntryOf } from '~/server/individual-report/entries-said';
+import type { Marks } from '~/server/rules/marks';
 import type { TableEntry } from '../entries/entries-table';
 import { shownEntries } from '../entries/shown-entry';
 import { toneOf } from '../platform/ui/outcome-tones';
@@ -172,10 +173,10 @@ export function agreementSaid(
 export function tableEntries(
   goal: Goal,
   observations: readonly Observation[],
-  { discreet }: { discreet: boolean },
+  { discreet, marks }: { discreet: boolean; marks: Marks },
 ): TableEntry[] {
   const entries = observations.map((observation) => reportEntryOf(observation, goal));
-  return shownEntries(entries, [goal], { discreet }).map((entry, i) => {
+  return shownEntries(entries, [goal], { discreet, marks }).map((entry, i) => {
     const data = entries[i]?.outcome?.data ?? null;
     const definition = measureAt(goal, entry.goalVersion);
     const measure = measureOf(definition);

@@ -19,6 +19,7 @@ import { observationsOf, sessionsOfGoal } from '~/server/entries/read';
 import { earlierGoals, type Goal, goalOf, measureAt } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';
 import { progressFrom } from '~/server/progress/progress';
+import { marksFor } from '~/server/rules/marks';
 import { can } from '~/server/students/rights';
 import { requireStudent } from '~/server/students/students';
 import { EntriesTable, FIRST_ROWS } from '../entries/entries-table';
@@ -114,7 +115,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     fidelity: discreet ? null : fidelityShown(goal, asNow, actor.today),
     agreement: agreementSaid(goal, pairsAmong(sessions), asNow),
     // The newest only: the table asks for the others when the page is there.
-    entries: tableEntries(goal, newest, { discreet }),
+    entries: tableEntries(goal, newest, { discreet, marks: await marksFor(database(), actor, newest, [student.id]) }),
     allEntries: sessions.length,
     offered: goal.baseline || progress.baseline || discreet ? null : baselineOffer(goal, progress.points),
     mayObserve: can(student, 'observe') && goal.retired === null,

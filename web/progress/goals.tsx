@@ -12,6 +12,8 @@ import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { newestEntries } from '~/server/individual-report/entries-said';
 import { database } from '~/server/platform/db/current';
 import { progressOfGoals } from '~/server/progress/progress';
+import { followUpsOf } from '~/server/rules/follow-ups';
+import { marksFor } from '~/server/rules/marks';
 import { can } from '~/server/students/rights';
 import { requireStudent, supportTeam } from '~/server/students/students';
 import { MarginEntries } from '../entries/margin-entries';
@@ -37,9 +39,10 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   const stored = await goalsOf(database(), [student.id]);
   const all = discreet ? stored.map(discreetGoal) : stored;
   const goals = goalsWorkedOn(all);
-  const [progress, entries] = await Promise.all([
+  const [progress, entries, followUps] = await Promise.all([
     progressOfGoals(database(), goals, { school, today: actor.today }),
     newestEntries(database(), [student.id], all, { limit: NEWEST, discreet }),
+    followUpsOf(database(), [student.id], { isDone: false }),
   ]);
   // Only of a student who is new: asked no more once the first entry is in.
   const isNew = entries.length === 0 && can(student, 'editGoals');
@@ -57,7 +60,8 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     student: headerStudent(student, { discreet }),
     firstSteps,
     today: actor.today,
-    entries: shownEntries(entries, all, { discreet }),
+    followUps: followUps.length,
+    entries: shownEntries(entries, all, { discreet, marks: await marksFor(database(), actor, entries, [student.id]) }),
     retired: all.flatMap(({ id, number, shortName, retired }) =>
       retired ? { id, number, shortName, ...retired } : [],
     ),
@@ -90,7 +94,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export default function Goals({ loaderData }: Route.ComponentProps) {
-  const { student, firstSteps, goals, retired, entries, today } = loaderData;
+  const { student, firstSteps, goals, retired, entries, today, followUps } = loaderData;
   return (
     <Page
       marginName={goalsWords.inTheMargin}
@@ -102,6 +106,11 @@ export default function Goals({ loaderData }: Route.ComponentProps) {
           <p className="mt-4">
             <Link to={`/students/${student.id}/individual-report`} className="font-semibold text-ink-2 hover:underline">
               {goalsWords.seeTheWholeReport}
+            </Link>
+          </p>
+          <p className="mt-2">
+            <Link to={`/students/${student.id}/follow-ups`} className="font-semibold text-ink-2 hover:underline">
+              {followUps > 0 ? goalsWords.followUpsOpen(followUps) : goalsWords.followUps}
             </Link>
           </p>
         </>

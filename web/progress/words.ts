@@ -134,6 +134,8 @@ export const goalWords = {
 
 /** `goals.tsx` */
 export const goalsWords = {
+  followUps: 'Follow-ups',
+  followUpsOpen: (open: number) => `Follow-ups: ${open} open`,
   passing: (target: string, n: number, needed: number, point: string) =>
     `of ${target} · ${n} of ${counted(needed, point, `${point}s`)}`,
   ofReached: (reached: string, metOn: string) => `of ${reached} · reached ${metOn}`,

@@ -77,6 +77,7 @@ export function ThumbBar() {
 const besides: Place[] = [
   { to: '/rounds', label: shellWords.rounds },
   { to: '/incidents/new', label: shellWords.recordAnIncident },
+  { to: '/follow-ups', label: shellWords.followUps },
 ];
 
 const thumbBar =

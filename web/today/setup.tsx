@@ -25,6 +25,8 @@ const ofTheSchool: Item[] = [
 const testMail: Item = ['/messages/test-mail', setupWords.testMail, setupWords.testMailIs];
 const ofOnesOwn: Item[] = [
   ['/rounds', setupWords.rounds, setupWords.roundsIs],
+  ['/rules', setupWords.rules, setupWords.rulesAre],
+  ['/follow-ups', setupWords.followUps, setupWords.followUpsAre],
   ['/class/forms', setupWords.forms, setupWords.formsIs],
   ['/class/cards', setupWords.cards, setupWords.cardsIs],
   ['/messages', setupWords.messages, setupWords.messagesIs],

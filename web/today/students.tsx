@@ -7,6 +7,7 @@ import { goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import { newestEntries } from '~/server/individual-report/entries-said';
 import { database } from '~/server/platform/db/current';
 import { standingOfGoals } from '~/server/progress/progress';
+import { marksFor } from '~/server/rules/marks';
 import { studentsOf } from '~/server/students/students';
 import { MarginEntries } from '../entries/margin-entries';
 import { shownEntries } from '../entries/shown-entry';
@@ -36,7 +37,7 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
     setsUp: person.isSchoolAdmin,
     summaries,
     names: Object.fromEntries(summaries.map(({ id, name }) => [id, name])),
-    entries: shownEntries(entries, goals, { discreet }),
+    entries: shownEntries(entries, goals, { discreet, marks: await marksFor(database(), actor, entries, ids) }),
   };
 });
 

@@ -3,7 +3,6 @@ import { Link } from 'react-router';
 import { longDate, weekday } from '~/core/calendar/iso-date';
 import { noSchoolWords } from '~/core/calendar/school-days';
 import { defined } from '~/core/defined';
-import { MOST_IN_ROUND } from '~/core/entries/rounds/round-input';
 import { discreetGoal, discreetStudent } from '~/core/goals/discreet';
 import { decisionWords } from '~/core/progress/decision-words';
 import { dayPlan } from '~/core/today/today';
@@ -14,6 +13,8 @@ import { newestEntries } from '~/server/individual-report/entries-said';
 import { database } from '~/server/platform/db/current';
 import { newestDates } from '~/server/progress/coverage';
 import { standingOfGoals } from '~/server/progress/progress';
+import { followUpsOf } from '~/server/rules/follow-ups';
+import { marksFor } from '~/server/rules/marks';
 import { requireSchoolAdmin } from '~/server/school/administrators';
 import { schoolBegun } from '~/server/school/first-steps';
 import { daysAway } from '~/server/students/absences';
@@ -33,6 +34,8 @@ import { useAskAnew, useLive } from '../platform/ui/use-live';
 import { schoolFirstSteps } from '../school/first-steps';
 import type { Route } from './+types/today';
 import { Attention } from './attention';
+import { DueList, GoThrough, PartBody } from './due';
+import { DueFollowUps, dueFollowUps } from './due-follow-ups';
 import { personSteps } from './first-steps';
 import { todayWords } from './words';
 
@@ -55,9 +58,10 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
   ]);
   const all = discreet ? stored.map(discreetGoal) : stored;
   const goals = goalsWorkedOn(all);
-  const [progress, entries] = await Promise.all([
+  const [progress, entries, followUps] = await Promise.all([
     standingOfGoals(database(), goals, { school, today: actor.today }),
     newestEntries(database(), ids, all, { limit: NEWEST, on: actor.today, discreet }),
+    followUpsOf(database(), ids, { isDone: false, forPerson: actor.personId }),
   ]);
   const names = new Map<string, string>(
     students.map((student) => [student.id, (discreet ? discreetStudent(student) : student).shortName]),
@@ -94,8 +98,9 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
         ? { ...lineOf(goal), studentId: goal.studentId, name: names.get(goal.studentId) ?? '', ...decision }
         : [];
     }),
-    entries: shownEntries(entries, all, { discreet }),
+    entries: shownEntries(entries, all, { discreet, marks: await marksFor(database(), actor, entries, ids) }),
     names: Object.fromEntries(names),
+    followUps: dueFollowUps(followUps, actor.today, names),
   };
 });
 
@@ -105,7 +110,6 @@ export const meta: Route.MetaFunction = () => [{ title: todayWords.pageTitle }];
 
 type Loaded = Route.ComponentProps['loaderData'];
 type Part = Loaded['parts'][number];
-type DueStudent = Part['students'][number];
 
 export default function Today({ loaderData }: Route.ComponentProps) {
   const askAnew = useAskAnew();
@@ -130,6 +134,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
     attention,
     entries,
     names,
+    followUps,
   } = loaderData;
   const first = firstOf(parts);
   const waiting = useWaiting().list.length;
@@ -174,6 +179,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
           ) : (
             <Next parts={first} elsewhere={elsewhere} />
           )}
+          <DueFollowUps {...followUps} />
           {away.length > 0 && (
             <p className="mt-4 text-small text-ink-2">
               {todayWords.awayToday}
@@ -265,81 +271,5 @@ function LaterPart({ part }: { part: Part }) {
       <div className="border-b border-rule" />
       <PartBody part={part} />
     </section>
-  );
-}
-
-/** Who is in a part of the day: first those with something due. */
-function PartBody({ part }: { part: Part }) {
-  const due = part.students.filter((student) => student.due.length > 0);
-  const others = part.students.filter((student) => student.due.length === 0);
-  return (
-    <div className="mt-3">
-      <p className="flex items-baseline gap-3">
-        <span className="display text-lg">{part.part}</span>
-        <span className="text-small text-ink-2">
-          {part.from}–{part.to}
-        </span>
-      </p>
-      <DueList students={due} />
-      {others.length > 0 && (
-        <p className="mt-1 text-small text-ink-2">
-          {due.length === 0 ? todayWords.nothingIsDue : todayWords.alsoHere}
-          {others.map(({ studentId, name }, i) => (
-            <span key={studentId}>
-              {i > 0 && ', '}
-              <Link to={`/students/${studentId}/observe`} className="inline-block py-1 link">
-                {name}
-              </Link>
-            </span>
-          ))}
-        </p>
-      )}
-    </div>
-  );
-}
-
-function GoThrough({ students }: { students: DueStudent[] }) {
-  const goals = students.flatMap(({ due }) => due.map(({ id }) => id));
-  if (goals.length === 0) return <p className="mt-1 text-ink-2">{todayWords.nothingIsDueHere}</p>;
-  const what = todayWords.dueFor(todayWords.goalsAre(goals.length), counted(students.length, 'student', 'students'));
-  return (
-    <div className="mt-2 mb-1 flex flex-wrap items-center justify-between gap-3">
-      <p>{what}.</p>
-      {goals.length > 1 && (
-        <Link
-          to={`/rounds/once?goals=${goals.slice(0, MOST_IN_ROUND).join('.')}`}
-          className="btn btn-primary px-5 text-base"
-        >
-          {todayWords.goThroughThem}
-        </Link>
-      )}
-    </div>
-  );
-}
-
-function DueList({ students }: { students: DueStudent[] }) {
-  return (
-    <ul>
-      {students.map(({ studentId, name, due }) => (
-        <li
-          key={studentId}
-          className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule py-2.5 last:border-b-0"
-        >
-          <Link to={`/students/${studentId}`} className="flex tap items-center display w-32 text-lg hover:underline">
-            {name}
-          </Link>
-          <span className="min-w-0 grow basis-60 text-small text-ink-2">
-            {due.map(({ number, shortName }) => `${number} ${shortName}`).join(' · ')}
-          </span>
-          <Link
-            to={`/students/${studentId}/observe?goal=${due[0]?.id ?? ''}`}
-            aria-label={todayWords.observeNamed(name)}
-            className="btn"
-          >
-            {todayWords.observe}
-          </Link>
-        </li>
-      ))}
-    </ul>
   );
 }

@@ -14,6 +14,7 @@ export const finderWords = {
 
 /** `shell.tsx` */
 export const shellWords = {
+  followUps: 'Follow-ups',
   today: 'Today',
   students: 'Students',
   class: 'Class',
@@ -73,6 +74,10 @@ export const studentsWords = {
 
 /** `today.tsx` */
 export const todayWords = {
+  followUps: 'Follow-ups',
+  isDueToday: 'due today',
+  wasDue: (on: string) => `was due ${on}`,
+  allFollowUps: (open: number) => `All that is open for you: ${open}`,
   goalsAre: (n: number) => counted(n, 'goal is', 'goals are'),
   pageTitle: 'Today · Gentle Margin',
   whatCameInToday: 'What came in today',
@@ -135,6 +140,10 @@ export const setupWords = {
   schoolIs: 'Name, school days, closures, groups, locations, parts of the day',
   roster: 'Roster',
   rosterIs: 'Students, their groups, plans and case managers',
+  rules: 'Rules',
+  rulesAre: 'What marks an entry, and what follows from it',
+  followUps: 'Follow-ups',
+  followUpsAre: 'What is to be done, for you or of all your students',
   choices: 'What is chosen from',
   choicesIs: 'Antecedents, behaviors, consequences and functions every student begins with',
   visibility: 'What each reader sees',

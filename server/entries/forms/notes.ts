@@ -41,21 +41,23 @@ const query = (from = 'entries') => `
 interface NotesWanted {
   ids?: readonly string[] | undefined;
   formId?: string;
+  /** From this day on. */
+  from?: string | undefined;
 }
 
 /** The notes of some students that stand, newest first. */
 export async function notesOf(
   db: Database,
   studentIds: readonly StudentAccess<'read'>[],
-  { ids, formId }: NotesWanted = {},
+  { ids, formId, from }: NotesWanted = {},
 ): Promise<Note[]> {
   return rowsOf(
     db,
     noteRow,
     `${query()} where n.student_id = any(:studentIds) and n.kind = 'note' and not n.withdrawn
-        ${ids ? 'and n.id = any(:ids)' : ''} ${formId ? 'and n.form_id = :formId' : ''}
+        ${ids ? 'and n.id = any(:ids)' : ''} ${formId ? 'and n.form_id = :formId' : ''} ${from ? 'and n.observed_on >= :from' : ''}
       order by n.observed_on desc, n.observed_time desc, n.recorded_at desc`,
-    { studentIds: [...studentIds], ids: [...(ids ?? [])], formId: formId ?? '' },
+    { studentIds: [...studentIds], ids: [...(ids ?? [])], formId: formId ?? '', from: from ?? '' },
   );
 }
 

@@ -74,13 +74,15 @@ interface IncidentsWanted {
   ids?: readonly string[] | undefined;
   recordedBy?: string;
   on?: IsoDate;
+  /** From this day on. */
+  from?: IsoDate | undefined;
 }
 
 /** The incidents of some students that stand, newest first, second observers’ too. */
 export async function newestIncidents(
   db: Database,
   studentIds: readonly StudentAccess<'read'>[],
-  { limit, ids, recordedBy, on }: IncidentsWanted = {},
+  { limit, ids, recordedBy, on, from }: IncidentsWanted = {},
 ): Promise<StoredIncident[]> {
   const order = (of: string) => `${of}.observed_on desc, ${of}.observed_time desc, ${of}.recorded_at desc`;
   return rowsOf(
@@ -91,7 +93,7 @@ export async function newestIncidents(
        cross join lateral (
          select * from entries x
           where x.student_id = student.id and x.kind = 'incident' and not x.withdrawn ${ids ? 'and x.id = any(:ids)' : ''}
-                ${recordedBy ? 'and x.recorded_by = :recordedBy' : ''} ${on ? 'and x.observed_on = :on' : ''}
+                ${recordedBy ? 'and x.recorded_by = :recordedBy' : ''} ${on ? 'and x.observed_on = :on' : ''} ${from ? 'and x.observed_on >= :from' : ''}
           order by ${order('x')} ${limit ? 'limit :limit' : ''}) n
        ${names}
       order by ${order('n')} ${limit ? 'limit :limit' : ''}`,
@@ -101,6 +103,7 @@ export async function newestIncidents(
       limit: limit ?? 0,
       recordedBy: recordedBy ?? '',
       on: on ?? '',
+      from: from ?? '',
     },
   );
 }

@@ -59,9 +59,17 @@ export const visible: Record<string, string> = {
         'student_forms',
         'presentation_members',
         'presentation_seats',
+        'rule_firings',
+        'rule_looks',
+        'follow_ups',
+        'follow_up_changes',
       ],
     ].map((table) => [table, theirs]),
   ),
+  // One that is about no student in particular names nobody.
+  rules: ofTheSchoolOrTheirs,
+  rule_versions: through('rule_id', 'rules'),
+  goal_decisions: through('goal_id', 'goals'),
   reporting_periods: through('plan_id', 'plans'),
   goal_measures: through('goal_id', 'goals'),
   goal_phases: through('goal_id', 'goals'),
@@ -100,12 +108,14 @@ export const writtenOnce = [
   ...['entry_revisions', 'incident_choices', 'goal_revisions', 'behavior_revisions', 'kept_names'],
   ...['access_log', 'changes', 'issued_reports', 'issued_report_entries', 'message_entries'],
   ...['work_states', 'work_state_seen', 'form_versions', 'feedback_said', 'rating_revisions'],
+  ...['rule_versions', 'follow_up_changes'],
 ];
 /** What is changed, and never taken away. */
 export const kept = [
   ...['entries', 'goals', 'goal_measures', 'behavior_targets', 'behavior_options', 'evidence', 'comments', 'messages'],
   ...['work_sample_ratings', 'students', 'plans', 'share_links', 'people', 'schools', 'cards', 'works', 'work_steps'],
   ...['forms', 'presentations', 'feedback_answers', 'stacks', 'stack_raters', 'work_samples'],
+  ...['rules', 'follow_ups', 'rule_firings'],
 ];
 
 const makeRole = (name: string) => `

@@ -51,7 +51,6 @@ export async function holdLock(
     await (signal ? Promise.race([taking, rejectedAt(signal, settled.signal)]) : taking);
   } catch (error) {
     // Neither is waited for: of a connection that is ended while it is being made, the driver never says that it ended.
-    taking.catch(() => {});
     void client.end();
     throw error;
   } finally {

@@ -11,6 +11,7 @@ import * as desk from './migrations/0005-desk';
 import * as forms from './migrations/0006-forms';
 import * as devices from './migrations/0007-devices';
 import * as devicesOfSeveral from './migrations/0008-devices-of-several';
+import * as rules from './migrations/0009-rules';
 
 type Migration = { up: (db: Knex) => Promise<unknown> };
 
@@ -27,6 +28,7 @@ export const migrations: Record<string, Migration> = {
   '0006-forms': forms,
   '0007-devices': devices,
   '0008-devices-of-several': devicesOfSeveral,
+  '0009-rules': rules,
 };
 
 const cannotGoBack = async () => {

@@ -282,6 +282,33 @@ export interface FeedbackSaidRow {
   said_at: Date;
 }
 
+export interface FollowUpChangesRow {
+  follow_up_id: string;
+  version: number;
+  student_id: string;
+  what: 'done' | 'handedOn' | 'putOff' | 'reopened';
+  word: string;
+  for_person: string | null;
+  due_on: string | null;
+  changed_by: string;
+  changed_at: Date;
+}
+
+export interface FollowUpsRow {
+  id: string;
+  student_id: string;
+  entry_id: string | null;
+  firing_id: string | null;
+  what: string;
+  for_person: string;
+  due_on: string;
+  in_report: boolean;
+  made_by: string | null;
+  made_at: Date;
+  version: number;
+  done_at: Date | null;
+}
+
 export interface FormVersionsRow {
   form_id: string;
   version: number;
@@ -308,6 +335,12 @@ export interface GoalBankRow {
   made_by: string;
   made_at: Date;
   removed_at: Date | null;
+}
+
+export interface GoalDecisionsRow {
+  goal_id: string;
+  is_now: string;
+  seen_on: string;
 }
 
 export interface GoalLocationsRow {
@@ -471,7 +504,7 @@ export interface MessageStopsRow {
 
 export interface MessageTemplatesRow {
   school_id: string;
-  kind: 'entry' | 'digest' | 'byHand' | 'invitation' | 'locked' | 'issued';
+  kind: 'entry' | 'digest' | 'byHand' | 'invitation' | 'locked' | 'issued' | 'rule' | 'reminder';
   subject: string;
   body: string;
   changed_by: string;
@@ -482,7 +515,7 @@ export interface MessagesRow {
   id: string;
   seq: string;
   key: string;
-  kind: 'entry' | 'digest' | 'byHand' | 'invitation' | 'locked' | 'issued';
+  kind: 'entry' | 'digest' | 'byHand' | 'invitation' | 'locked' | 'issued' | 'rule' | 'reminder';
   student_id: string;
   link_id: string | null;
   person_id: string | null;
@@ -624,6 +657,52 @@ export interface RoundsRow {
   weekday: number | null;
   starts_at: string | null;
   removed_at: Date | null;
+}
+
+export interface RuleFiringsRow {
+  id: string;
+  rule_id: string;
+  version: number;
+  student_id: string;
+  key: string;
+  entry_id: string | null;
+  goal_id: string | null;
+  at: Date;
+  tell: string | null;
+  is_told: boolean;
+}
+
+export interface RuleLooksRow {
+  seq: string;
+  student_id: string;
+  entry_id: string | null;
+  state_id: string | null;
+}
+
+export interface RuleNightsRow {
+  school_id: string;
+  looked_on: string;
+}
+
+export interface RuleVersionsRow {
+  rule_id: string;
+  version: number;
+  name: string;
+  rule: unknown;
+  made_by: string;
+  made_at: Date;
+}
+
+export interface RulesRow {
+  id: string;
+  school_id: string;
+  student_id: string | null;
+  group_id: string | null;
+  is_of_school: boolean;
+  made_by: string;
+  made_at: Date;
+  on_since: Date;
+  switched_off_at: Date | null;
 }
 
 export interface SchoolStaffRow {
@@ -947,9 +1026,12 @@ interface AllTables {
   evidence: Table<EvidenceRow, 'thumbnail' | 'width' | 'height' | 'withdrawn_by' | 'withdrawn_at'>;
   feedback_answers: Table<FeedbackAnswersRow, 'held_by' | 'held_at'>;
   feedback_said: Table<FeedbackSaidRow, 'seq' | 'seat_id'>;
+  follow_up_changes: Table<FollowUpChangesRow, 'word' | 'for_person' | 'due_on'>;
+  follow_ups: Table<FollowUpsRow, 'entry_id' | 'firing_id' | 'in_report' | 'made_by' | 'version' | 'done_at'>;
   form_versions: Table<FormVersionsRow, 'hint'>;
   forms: Table<FormsRow, 'closed_at'>;
   goal_bank: Table<GoalBankRow, 'removed_at'>;
+  goal_decisions: Table<GoalDecisionsRow, never>;
   goal_locations: Table<GoalLocationsRow, never>;
   goal_measures: Table<GoalMeasuresRow, never>;
   goal_observers: Table<GoalObserversRow, never>;
@@ -983,6 +1065,11 @@ interface AllTables {
   round_forms: Table<RoundFormsRow, never>;
   round_goals: Table<RoundGoalsRow, never>;
   rounds: Table<RoundsRow, 'weekday' | 'starts_at' | 'removed_at'>;
+  rule_firings: Table<RuleFiringsRow, 'entry_id' | 'goal_id' | 'tell' | 'is_told'>;
+  rule_looks: Table<RuleLooksRow, 'seq' | 'entry_id' | 'state_id'>;
+  rule_nights: Table<RuleNightsRow, never>;
+  rule_versions: Table<RuleVersionsRow, never>;
+  rules: Table<RulesRow, 'student_id' | 'group_id' | 'is_of_school' | 'switched_off_at'>;
   school_staff: Table<SchoolStaffRow, 'is_admin' | 'until_date'>;
   schools: Table<SchoolsRow, 'idle_minutes' | 'shared_idle_minutes' | 'daily_message_limit' | 'is_demo' | 'step_words' | 'days_on_devices' | 'lock_minutes'>;
   sealing_keys: Table<SealingKeysRow, never>;

@@ -127,3 +127,8 @@ export const onItsWayWords = {
 export const fileLinksWords = {
   takeItAwayAs: 'Take it away as',
 };
+
+/** `entry-marks.tsx` */
+export const entryMarksWords = {
+  markedBy: 'Marked:',
+};

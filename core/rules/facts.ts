@@ -1,0 +1,101 @@
+import type { IsoDate } from '../calendar/iso-date';
+import { plainName } from '../entries/incidents/choice';
+import type { Outcome } from '../entries/observation';
+import { type MeasureDefinition, measureOf } from '../measures/measure';
+import type { NoScoreReason } from '../measures/score';
+import { successLevels } from '../measures/support-levels';
+
+interface CommonFacts {
+  entryId: string;
+  studentId: string;
+  on: IsoDate;
+}
+
+/** What rules ask of a goal's entry. */
+export interface GoalFacts extends CommonFacts {
+  kind: 'goal';
+  goalId: string;
+  area: string;
+  /** In percent of a share, else in the measure's own unit; null where there is no score. */
+  value: number | null;
+  reason: NoScoreReason | null;
+  /** The most support that was given, and every level that asks for no more than that, by plain name. */
+  levels: ReadonlySet<string>;
+  /** Items or steps that were asked and came to no success, by plain name. */
+  missed: ReadonlySet<string>;
+  isPartial: boolean;
+}
+
+/** What rules ask of an incident: choices by plain name, merged ones by the name of the one that stands for them. */
+export interface IncidentFacts extends CommonFacts {
+  kind: 'incident';
+  behaviors: ReadonlySet<string>;
+  antecedents: ReadonlySet<string>;
+  location: string | null;
+  /** On the student's scale, from 1. */
+  intensity: number | null;
+  seconds: number | null;
+  isUnresolved: boolean;
+}
+
+/** What rules ask of what a student answered about themselves. */
+export interface AnswerFacts extends CommonFacts {
+  kind: 'answer';
+  standsOut: boolean;
+}
+
+export type EntryFacts = GoalFacts | IncidentFacts | AnswerFacts;
+
+/** Each opportunity with what it was of, where a measure has items or steps, and what it came to. */
+function outcomesIn(data: object): { part: string | null; outcome: string }[] {
+  if ('trials' in data) return (data.trials as string[]).map((outcome) => ({ part: null, outcome }));
+  if ('counts' in data) {
+    const counts = Object.entries(data.counts as Record<string, number>);
+    return counts.flatMap(([outcome, n]) => (n > 0 ? [{ part: null, outcome }] : []));
+  }
+  if ('items' in data) {
+    return (data.items as { item: string; outcome: string }[]).map(({ item, outcome }) => ({ part: item, outcome }));
+  }
+  if ('steps' in data) {
+    return (data.steps as { step: string; outcome: string }[]).map(({ step, outcome }) => ({ part: step, outcome }));
+  }
+  return [];
+}
+
+const partsIn = (definition: MeasureDefinition): readonly { key: string; label: string }[] =>
+  definition.kind === 'itemCheck' ? definition.items : definition.kind === 'taskAnalysis' ? definition.steps : [];
+
+/**
+ * What an outcome means to rules.
+ *
+ * @example outcomeFacts(trials, { data: { trials: ['independent', 'gesture'] }, reason: null }).value // 50
+ */
+export function outcomeFacts(
+  definition: MeasureDefinition,
+  outcome: Outcome,
+): Pick<GoalFacts, 'value' | 'reason' | 'levels' | 'missed' | 'isPartial'> {
+  const none = { value: null, levels: new Set<string>(), missed: new Set<string>(), isPartial: false };
+  if (outcome.reason !== null) return { ...none, reason: outcome.reason };
+  const measure = measureOf(definition);
+  const score = measure.score(outcome.data);
+  const opportunities = outcomesIn(outcome.data);
+  const facts = { ...none, value: score.value, reason: null };
+  const parts = partsIn(definition);
+  const asked = new Set(opportunities.map(({ part }) => part));
+  const isPartial = measure.required(outcome.data).length > 0 || parts.some(({ key }) => !asked.has(key));
+  if (!('levels' in definition)) return { ...facts, isPartial };
+  const right = successLevels(definition);
+  const used = new Set(opportunities.map(({ outcome: key }) => key));
+  const most = definition.levels.findLastIndex(({ key }) => used.has(key));
+  const labels = new Map(parts.map(({ key, label }) => [key, label]));
+  return {
+    ...facts,
+    isPartial,
+    levels: new Set(definition.levels.slice(0, most + 1).map(({ label }) => plainName(label))),
+    missed: new Set(
+      opportunities.flatMap(({ part, outcome: key }) =>
+        part === null || right.has(key) ? [] : [plainName(labels.get(part) ?? part)],
+      ),
+    ),
+  };
+}
