@@ -10,6 +10,7 @@ import { setClassForms } from './class-forms';
 import { setClassStack } from './class-stack';
 import { setClassWork } from './class-work';
 import { generateDemo } from './generate';
+import { setRules } from './rules';
 import { demoPassword, demoPin, timeZone } from './school';
 
 /** Fills an empty, migrated database with the demo, as it stands at an instant. */
@@ -25,6 +26,7 @@ export async function loadDemo(db: Database, now: Date): Promise<void> {
     await setClassWork(trx, now);
     await setClassForms(trx, now);
     await setClassStack(trx, now);
+    await setRules(trx, now);
   });
 }
 

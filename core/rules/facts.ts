@@ -18,6 +18,7 @@ export interface GoalFacts extends CommonFacts {
   area: string;
   /** In percent of a share, else in the measure's own unit; null where there is no score. */
   value: number | null;
+  isPercent: boolean;
   reason: NoScoreReason | null;
   /** The most support that was given, and every level that asks for no more than that, by plain name. */
   levels: ReadonlySet<string>;
@@ -73,8 +74,9 @@ const partsIn = (definition: MeasureDefinition): readonly { key: string; label: 
 export function outcomeFacts(
   definition: MeasureDefinition,
   outcome: Outcome,
-): Pick<GoalFacts, 'value' | 'reason' | 'levels' | 'missed' | 'isPartial'> {
-  const none = { value: null, levels: new Set<string>(), missed: new Set<string>(), isPartial: false };
+): Pick<GoalFacts, 'value' | 'isPercent' | 'reason' | 'levels' | 'missed' | 'isPartial'> {
+  const isPercent = measureOf(definition).axis.unit === '%';
+  const none = { value: null, isPercent, levels: new Set<string>(), missed: new Set<string>(), isPartial: false };
   if (outcome.reason !== null) return { ...none, reason: outcome.reason };
   const measure = measureOf(definition);
   const score = measure.score(outcome.data);

@@ -2,7 +2,8 @@ import { plainName } from '../entries/incidents/choice';
 import type { EntryFacts, GoalFacts, IncidentFacts } from './facts';
 import type { EntryMark, GoalCondition, IncidentCondition, Rule, RuleWhen } from './rule';
 
-function goalFulfils(facts: GoalFacts, condition: GoalCondition): boolean {
+/** @param namesGoal  whether one goal is named: then a figure is in that goal's own unit, else in percent */
+function goalFulfils(facts: GoalFacts, condition: GoalCondition, namesGoal: boolean): boolean {
   switch (condition.is) {
     case 'goal':
       return facts.goalId === condition.goalId;
@@ -10,7 +11,7 @@ function goalFulfils(facts: GoalFacts, condition: GoalCondition): boolean {
       return plainName(facts.area) === plainName(condition.area);
     case 'figure':
       // What has no score is neither below nor above anything.
-      if (facts.value === null) return false;
+      if (facts.value === null || !(facts.isPercent || namesGoal)) return false;
       return condition.comparison === 'below'
         ? facts.value < condition.value - HAIR
         : facts.value >= condition.value - HAIR;
@@ -56,7 +57,16 @@ const together = <C>(all: readonly C[], how: 'all' | 'any', is: (one: C) => bool
 export function fulfils(when: RuleWhen, facts: EntryFacts): boolean {
   switch (when.trigger) {
     case 'goalEntry':
-      return facts.kind === 'goal' && together(when.conditions, when.fulfils, (one) => goalFulfils(facts, one));
+      return (
+        facts.kind === 'goal' &&
+        together(when.conditions, when.fulfils, (one) =>
+          goalFulfils(
+            facts,
+            one,
+            when.conditions.some(({ is }) => is === 'goal'),
+          ),
+        )
+      );
     case 'incident':
       return facts.kind === 'incident' && together(when.conditions, when.fulfils, (one) => incidentFulfils(facts, one));
     case 'answer':

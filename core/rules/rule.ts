@@ -29,7 +29,7 @@ const whole = (least: number, most: number) => {
 const goalCondition = z.discriminatedUnion('is', [
   z.object({ is: z.literal('goal'), goalId: z.uuid({ error: 'Choose a goal.' }) }),
   z.object({ is: z.literal('area'), area: nameField('Choose an area.') }),
-  /** In percent of what a share is of; in its own unit for any other measure. */
+  /** In percent, of measures that are shares; in its own unit where the rule names one goal. */
   z.object({
     is: z.literal('figure'),
     comparison: z.enum(['below', 'atLeast']),

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { itemCheckDefinition } from '../measures/item-check/item-check';
-import type { MeasureDefinition } from '../measures/measure';
+import { beginningOf, type MeasureDefinition } from '../measures/measure';
 import { usualLevels } from '../measures/support-levels';
 import { trialsDefinition } from '../measures/trials/trials';
 import { type GoalFacts, type IncidentFacts, outcomeFacts } from './facts';
@@ -13,6 +13,7 @@ import { shippedRules } from './shipped';
 
 const calendar = { weekdays: [1, 2, 3, 4, 5], closures: [{ first: '2026-11-26', last: '2026-11-27' }] };
 const trials = trialsDefinition.parse({ kind: 'trials', levels: usualLevels, mostSupport: 'gesture' });
+const readings = beginningOf('measurement');
 const words = itemCheckDefinition.parse({
   kind: 'itemCheck',
   items: ['the', 'said', 'was'].map((label) => ({ key: label, label })),
@@ -44,6 +45,15 @@ describe('what a goal’s entry fulfils', () => {
     expect(is(absent, { is: 'figure', comparison: 'below', value: 101 })).toBe(false);
     expect(is(absent, { is: 'noScore', reason: 'absent' })).toBe(true);
     expect(is(absent, { is: 'noScore', reason: 'refused' })).toBe(false);
+  });
+
+  it('takes a percentage for one: of measures in other units only where the goal is named', () => {
+    const minutes = of(readings, { readings: [12] });
+    const below = { is: 'figure', comparison: 'below', value: 50 } as const;
+    expect(minutes.value).toBe(12);
+    expect(is(minutes, below)).toBe(false);
+    expect(is(minutes, below, { is: 'goal', goalId: 'g' })).toBe(true);
+    expect(is(minutes, below, { is: 'goal', goalId: 'another' })).toBe(false);
   });
 
   it('knows how much support there was: the level that is named, or more; however it is spelled', () => {

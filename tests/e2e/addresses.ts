@@ -45,6 +45,8 @@ export async function addressesOf(app: App) {
     incidentId,
     countId: count.id,
     workId: (await app.db('works').first('id'))!.id,
+    ruleId: (await app.db('rules').where({ made_by: hanneke }).first('id'))!.id,
+    followUpId: (await app.db('follow_ups').first('id'))!.id,
     ...(await formRows(app, { student, hanneke })),
   };
   return (path: string) => `/${path.replace(/:(\w+)/g, (_, name: keyof typeof ids) => ids[name])}`;

@@ -13,6 +13,9 @@ import type { Route } from './+types/change-follow-up';
 import { messagesFrom } from './messages-from';
 import { followUpsWords } from './words';
 
+/** It has no page of its own. */
+export { loader } from '../platform/ui/unknown';
+
 /** Says what is done with a follow-up. */
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);

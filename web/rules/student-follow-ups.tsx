@@ -57,7 +57,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
 
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
-  const studentId = idFrom(params.studentId);
+  const { id: studentId } = await requireStudent(database(), actor, idFrom(params.studentId), 'observe');
   const body = await jsonOf(request);
   const whole = typeof body === 'object' ? { ...body, studentId } : body;
   const parsed = readable(followUpInput).safeParse(whole);
