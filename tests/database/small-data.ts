@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import type { Rule } from '~/core/rules/rule';
 import { carefulRules } from '~/core/sharing/visibility-rule';
 import { correctObservation, withdrawObservation } from '~/server/entries/change';
 import { recordCounts } from '~/server/entries/incidents/counts';
@@ -7,6 +8,8 @@ import { recordSession } from '~/server/entries/record';
 import { setFrequency } from '~/server/messages/frequency';
 import type { Database } from '~/server/platform/db/database';
 import { issueReport } from '~/server/progress-report/issued';
+import { changeFollowUp, makeFollowUp } from '~/server/rules/follow-ups';
+import { saveRule } from '~/server/rules/rules';
 import { schoolOf } from '~/server/school/school';
 import { sayComment } from '~/server/sharing/comments';
 import { makeShareLink } from '~/server/sharing/share-links';
@@ -76,5 +79,18 @@ export async function fillSmall(db: Database) {
     replaces: null,
   };
   await issueReport(db, manager, student, issue, { school: await schoolOf(db, schoolId), now });
+  const marks: Rule = {
+    when: { trigger: 'goalEntry', fulfils: 'all', conditions: [{ is: 'figure', comparison: 'below', value: 50 }] },
+    does: { mark: { word: 'Low', look: 'line' }, followUp: null, message: null },
+  };
+  await saveRule(
+    db,
+    manager,
+    { id: randomUUID(), name: 'Low', scope: { of: 'mine' }, rule: marks, mayTellOften: false },
+    now,
+  );
+  const followUp = { id: randomUUID(), studentId: student, entryId: kept, what: 'Call home', inReport: true };
+  await makeFollowUp(db, manager, { ...followUp, forPerson: school.manager, dueOn: '2026-11-30' }, now);
+  await changeFollowUp(db, manager, followUp.id, { what: 'done', word: 'We spoke.', version: 1 }, now);
   return school;
 }

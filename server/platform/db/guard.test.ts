@@ -105,6 +105,7 @@ describe('a row of a student', () => {
           'form_versions',
           'round_forms',
           'rounds',
+          'rule_nights',
           'school_staff',
           'schools',
           'sealing_keys',
