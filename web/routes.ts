@@ -102,6 +102,7 @@ export default [
     route('students/:studentId/issued/:issuedId/as/:format', 'documents/issued-file.ts'),
     route('students/:studentId/sharing', 'sharing/who.tsx'),
     route('students/:studentId/sharing/visibility', 'sharing/visibility.tsx'),
+    route('students/:studentId/sharing/share', 'sharing/share.ts'),
     route('students/:studentId/sharing/links', 'sharing/share-links.tsx'),
     route('students/:studentId/messages/new', 'messages/write.tsx'),
     route('students/:studentId/sharing/access-log', 'sharing/access-log.tsx'),

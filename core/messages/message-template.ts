@@ -97,6 +97,12 @@ export const templateInput = z.object({
 
 const closing = '\n\n{sender}, {school}\n\nStop these emails: {stop}';
 
+/** What goes with a report that is shared at once. */
+export const sharedNowTemplate: MessageTemplate = {
+  subject: 'A report is open for you',
+  body: `Hello {reader},\n\nyou can read {student}’s report here, with every entry as it comes in:\n\n{link}${closing}`,
+};
+
 /** The templates until the school writes its own: no child’s data in a subject line. */
 export const usualTemplates: Record<MessageKind, MessageTemplate> = {
   entry: {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
+import { emailField } from '../people/account-input';
 import { type OutsideKind, outsideKindField } from './reader-kind';
 
 /** When a reader is told of new entries. */
@@ -40,6 +41,15 @@ export const shareLinkInput = z.object({
     .optional(),
 });
 export type ShareLinkInput = z.infer<typeof shareLinkInput>;
+
+/** A report shared in one go: the link, where messages go, and whether one leaves at once. */
+export const shareNowInput = shareLinkInput
+  .extend({ email: emailField.optional(), sendsNow: z.boolean().default(false) })
+  .refine(({ email, sendsNow }) => email || !sendsNow, {
+    error: 'To send it now, type an email address.',
+    path: ['email'],
+  });
+export type ShareNowInput = z.infer<typeof shareNowInput>;
 
 /** Wrong passcodes before a share link is locked, and the case manager told. */
 export const LOCKS_AFTER = 8;

@@ -5,6 +5,7 @@ import { live } from './live';
 import { caseload, cookieOf, pagesASecond } from './load';
 import { classTotalsPage, firstLoad, goalPage, lists, memory, studentPage } from './pages';
 import { measureReports } from './reports';
+import { rules } from './rules';
 import { rowSecurity, saving, tableSave } from './saving';
 import { measureOffline, measureTaps } from './taps';
 
@@ -36,6 +37,8 @@ try {
     classTotalsPage,
     live,
     core: measureCore,
+    // It brings a great many entries along.
+    rules,
     // The very last: it stops the server.
     offline: () => measureOffline(server.url, theirs, { stop: server.stop, students: 30 }),
   };

@@ -1,4 +1,3 @@
-import { Printer } from 'lucide-react';
 import { data, Link, useFetcher, useSearchParams } from 'react-router';
 import { z } from 'zod';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
@@ -30,6 +29,7 @@ import { FileLinks } from '../platform/ui/file-links';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
 import { answerComments } from '../sharing/comment-actions';
+import { ShareButton } from '../sharing/share-button';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/report';
@@ -145,12 +145,13 @@ export default function Report({ loaderData }: Route.ComponentProps) {
         <ReportViews studentId={student.id} />
         <div className="flex flex-wrap items-end justify-between gap-x-3">
           <ReportControls {...{ goals, goal, find, from, to, arrangement, today, hasBehavior: rest.hasBehavior }} />
-          <div className="no-print mt-4 flex items-center gap-3 text-small">
-            <FileLinks of={`/students/${student.id}/individual-report`} search={search.toString()} />
-            <button type="button" className="btn" onClick={() => window.print()}>
-              <Printer size={16} aria-hidden />
-              {reportWords.print}
-            </button>
+          <div className="no-print mt-4 flex flex-wrap items-center gap-3 text-small">
+            <FileLinks
+              of={`/students/${student.id}/individual-report`}
+              search={search.toString()}
+              prints={reportWords.print}
+            />
+            {mayShare && !student.isDiscreet && <ShareButton studentId={student.id} />}
           </div>
         </div>
         {entries.length === 0 && (
@@ -231,7 +232,7 @@ function Readers({ readers, mayShare, studentId }: ReadersProps) {
   return (
     <>
       <MarginTitle about={reportWords.besidesTheSupportTeam}>{reportWords.whoReadsThis}</MarginTitle>
-      {readers.length === 0 && <p className="text-ink-2">{reportWords.nobodyYet}</p>}
+      {readers.length === 0 && <p className="mb-3 text-ink-2">{reportWords.nobodyYet}</p>}
       <ul>
         {readers.map(({ id, name, kind, lastRead }) => (
           <li key={id} className="border-b border-dotted border-ink-3/50 py-3 first:pt-0">

@@ -206,7 +206,7 @@ export const reportWords = {
   keepTheName: 'Keep the name',
   theSupportTeamAndReaders: 'The support team, and readers with a share link.',
   besidesTheSupportTeam: 'besides the support team',
-  nobodyYet: 'Nobody yet.',
+  nobodyYet: 'Nobody from outside yet: “Share report” makes a link for one reader.',
   lastRead: (lastRead: string) => `last read ${lastRead}`,
   notOpenedYet: 'not opened yet',
   whatEachReaderSeesAnd: 'What each reader sees, and who read →',

@@ -186,3 +186,32 @@ export const whoWords = {
   lastRead: (lastRead: string) => `Last read ${lastRead}.`,
   notOpenedYet: 'Not opened yet.',
 };
+
+/** `share.ts`, `share-dialog.tsx` */
+export const shareWords = {
+  shareReport: 'Share report',
+  whoReads: 'Who will read',
+  example: 'Grandmother, Dr. Perrin …',
+  kind: 'What kind of reader',
+  theySee: 'They see',
+  alwaysSeen: 'the day and the goal',
+  change: 'Change what each reader sees',
+  anExample: 'For example',
+  nothingToSee: 'There is no entry yet that they would see.',
+  openUntil: 'Open until',
+  passcode: 'Passcode (optional; tell it by another way than the link)',
+  email: 'Their email (optional)',
+  sendNow: 'Send them the link now',
+  share: 'Share report',
+  alreadyMade: 'This share link is there already. Its address was shown once; withdraw it and make a new one.',
+  theLinkFor: (name: string) => `The link for ${name}`,
+  shownOnlyNow: 'It is shown only now: copy it, or send it on.',
+  isSent: (email: string) => `A message with it leaves now to ${email}.`,
+  theLink: 'The link',
+  copy: 'Copy',
+  copied: 'Copied',
+  sendOn: 'Send on …',
+  done: 'Done',
+  cancel: 'Cancel',
+  unreachable: 'The server cannot be reached. Nothing is lost; share it again in a moment.',
+};

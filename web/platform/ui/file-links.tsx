@@ -1,4 +1,5 @@
 import * as RovingFocus from '@radix-ui/react-roving-focus';
+import { Printer } from 'lucide-react';
 import { Link } from 'react-router';
 import { formats } from '~/core/documents/file-name';
 import { fileLinksWords } from './words';
@@ -8,12 +9,19 @@ interface FileLinksProps {
   of: string;
   /** What the page is narrowed to, as its address says it. */
   search?: string;
+  /** What the page's own print button says, where it has one. */
+  prints?: string;
 }
 
 /** What a page can be taken away as: one stop of the Tab key, within which the arrow keys go on. */
-export function FileLinks({ of, search = '' }: FileLinksProps) {
+export function FileLinks({ of, search = '', prints }: FileLinksProps) {
   return (
-    <RovingFocus.Root loop role="group" aria-label={fileLinksWords.takeItAwayAs} className="flex items-center gap-3">
+    <RovingFocus.Root
+      loop
+      role="group"
+      aria-label={fileLinksWords.takeItAwayAs}
+      className="flex flex-wrap items-center gap-3"
+    >
       {formats.map((format) => (
         <RovingFocus.Item key={format} asChild>
           <Link
@@ -25,6 +33,14 @@ export function FileLinks({ of, search = '' }: FileLinksProps) {
           </Link>
         </RovingFocus.Item>
       ))}
+      {prints && (
+        <RovingFocus.Item asChild>
+          <button type="button" className="btn" onClick={() => window.print()}>
+            <Printer size={16} aria-hidden />
+            {prints}
+          </button>
+        </RovingFocus.Item>
+      )}
     </RovingFocus.Root>
   );
 }

@@ -35,6 +35,8 @@ interface SchemaFormProps<Shape extends Record<string, unknown>> {
   /** What it asks of a page that has several forms. */
   intent?: string;
   className?: string;
+  /** Where it is sent; to the page's own address where it is not said. */
+  action?: string | undefined;
   /** React Router’s form, or that of a fetcher where the page stays as it is. */
   as?: typeof Form;
   /** Whether so much is typed into it that one is asked before leaving it. */
@@ -44,7 +46,7 @@ interface SchemaFormProps<Shape extends Record<string, unknown>> {
 
 /** A form that is posted, with what is wrong with it as a whole at its head. */
 export function SchemaForm<Shape extends Record<string, unknown>>(props: SchemaFormProps<Shape>) {
-  const { form, intent, className, as: As = Form, isLong = false, children } = props;
+  const { form, intent, className, action, as: As = Form, isLong = false, children } = props;
   const { onSubmit, ...formProps } = getFormProps(form);
   const [isUnsaved, setUnsaved] = useState(false);
   const isRefused = form.status === 'error';
@@ -61,6 +63,7 @@ export function SchemaForm<Shape extends Record<string, unknown>>(props: SchemaF
     <As
       method="post"
       {...formProps}
+      {...(action && { action })}
       className={className}
       onInput={() => setUnsaved(true)}
       onSubmit={(event) => {
