@@ -4,7 +4,7 @@ import type { Outcome } from '../entries/observation';
 import { asSeenBy, type ReportEntry } from '../individual-report/report';
 import { shownFields } from '../sharing/visibility-rule';
 import { entryTables } from './entry-tables';
-import { cellText, sheetNames, spreadsheetDay, spreadsheetTime } from './table';
+import { cellText, sheetNames, spreadsheetDay, spreadsheetTime, tableOf } from './table';
 
 const { measure } = goalOf();
 const goals = [{ id: 'g', number: '2a', shortName: 'Asks for a tool' }];
@@ -23,6 +23,35 @@ const trials = (...marks: string[]) => ({ data: { trials: marks }, reason: null 
 function rowOf({ fields, rows }: ReturnType<typeof entryTables>[number], at = 0) {
   return Object.fromEntries(fields.map((field, i) => [field, rows[at]?.[i] ?? null]));
 }
+
+describe('a table that was written as text', () => {
+  it('has real dates and times in a spreadsheet, and blanks where nothing was said', () => {
+    const rows = [
+      ['2026-11-24T09:30', 'Left the bench', 40, '2026-11-24'],
+      ['2026-11-25T10:05', '', null, ''],
+    ];
+    const { fields, rows: cells } = tableOf('Incidents', ['at', 'behavior', 'seconds', 'ended'], rows);
+    expect(fields).toEqual(['at', 'time', 'behavior', 'seconds', 'ended']);
+    expect(cells).toEqual([
+      [{ on: '2026-11-24' }, { time: '09:30' }, 'Left the bench', 40, { on: '2026-11-24' }],
+      [{ on: '2026-11-25' }, { time: '10:05' }, null, null, null],
+    ]);
+    expect(cells.every((row) => row.length === fields.length)).toBe(true);
+    expect(tableOf('None', ['at', 'n'], []).fields).toEqual(['at', 'n']);
+  });
+
+  it('keeps a moment a text where not every row has one: no row is longer than its headings', () => {
+    const { fields, rows } = tableOf(
+      'Mixed',
+      ['at', 'n'],
+      [
+        ['2026-11-24T09:30', 1],
+        ['', 2],
+      ],
+    );
+    expect(rows.map((row) => row.length)).toEqual([fields.length, fields.length]);
+  });
+});
 
 describe('the entries as tables', () => {
   it('are a row each, with dates, times and numbers as what they are and the sentence last', () => {

@@ -18,6 +18,34 @@ export function cellText(cell: TableCell): string | number {
   return 'on' in cell ? cell.on : cell.time;
 }
 
+const A_DAY = /^\d{4}-\d\d-\d\d$/;
+const A_MOMENT = /^(\d{4}-\d\d-\d\d)T(\d\d:\d\d)$/;
+
+type Written = string | number | null;
+
+/**
+ * The table that a file of comma-separated text holds, for a spreadsheet: a date is a date there, a moment (`2026-11-24T09:30`) becomes a date
+ * and a time beside it, and what is empty is blank.
+ *
+ * @example tableOf('x', ['at', 'n'], [['2026-11-24T09:30', 2]]).fields // ['at', 'time', 'n']
+ */
+export function tableOf(name: string, fields: readonly string[], rows: readonly (readonly Written[])[]): Table {
+  const isMoment = fields.map((_, at) => rows.length > 0 && rows.every((row) => A_MOMENT.test(String(row[at] ?? ''))));
+  return {
+    name,
+    fields: fields.flatMap((field, at) => (isMoment[at] ? [field, 'time'] : [field])),
+    rows: rows.map((row) =>
+      row.flatMap((cell, at): TableCell[] => {
+        if (cell === null || cell === '') return [null];
+        if (typeof cell === 'number') return [cell];
+        const [, on, time] = (isMoment[at] && A_MOMENT.exec(cell)) || [];
+        if (on && time) return [{ on }, { time }];
+        return [A_DAY.test(cell) ? { on: cell } : cell];
+      }),
+    ),
+  };
+}
+
 /** Days from 30 December 1899, from which spreadsheets count (ECMA-376, 18.17.4.1, the 1900 date base), to 1 January 1970. */
 const SPREADSHEET_EPOCH = 25_569;
 

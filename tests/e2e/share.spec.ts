@@ -18,8 +18,9 @@ test('by tap: who, what they see, until when, sent now; the link opens the repor
   await dialog.getByRole('checkbox', { name: 'Send them the link now' }).tap();
   await dialog.getByRole('button', { name: 'Share report' }).tap();
   await expect(dialog.getByText('Say who will read.')).toBeVisible();
-  await expect(dialog.getByText('To send it now, type an email address.')).toBeVisible();
   await dialog.getByRole('textbox', { name: 'Who will read' }).fill('Aunt Wren');
+  await dialog.getByRole('button', { name: 'Share report' }).tap();
+  await expect(dialog.getByText('To send it now, type an email address.')).toBeVisible();
   await dialog.getByRole('textbox', { name: 'Their email (optional)' }).fill('wren@home.example');
   await dialog.getByRole('combobox', { name: 'What kind of reader' }).selectOption('Specialist');
   await expect(seen).toContainText('location');

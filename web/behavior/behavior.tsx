@@ -185,6 +185,12 @@ function Foot({ studentId, mayEditGoals }: { studentId: string; mayEditGoals: bo
       <a href={`/students/${studentId}/incidents.csv`} download className="btn">
         {behaviorWords.asAFile}
       </a>
+      <a href={`/students/${studentId}/incidents.xlsx`} download className="btn">
+        {behaviorWords.asASpreadsheet}
+      </a>
+      <a href={`/students/${studentId}/behavior/windows.xlsx`} download className="btn">
+        {behaviorWords.countsAsASpreadsheet}
+      </a>
     </p>
   );
 }

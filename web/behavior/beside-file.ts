@@ -4,15 +4,15 @@ import { database } from '~/server/platform/db/current';
 import { NotFound } from '~/server/platform/failures';
 import { recordAccess } from '~/server/sharing/access-log';
 import { requireStudent } from '~/server/students/students';
-import { csvFile } from '../platform/http/csv';
 import { idFrom, personOf } from '../platform/http/request-person';
+import { tableFile } from '../platform/http/table-file';
 import { withErrors } from '../platform/http/with-errors';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/beside-file';
 import { besideFileWords } from './words';
 
 /** What the rates of a student’s behavior rest on besides the incidents, as `npm run analyse -- abc` reads it: docs/analyse.md. */
-export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, discreet, now } = personOf(context);
   const studentId = idFrom(params.studentId);
   const student = await requireStudent(database(), actor, studentId, 'see');
@@ -32,5 +32,6 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   };
   const reading = { studentId, what: besideFileWords[what], how: 'exported' as const };
   await recordAccess(database(), { personId: actor.personId }, reading, now);
-  return csvFile(fileName(shortName, what, actor.today), files[what].fields, files[what].rows);
+  const { fields, rows } = files[what];
+  return tableFile(request, { name: fileName(shortName, what, actor.today), sheet: what }, fields, rows);
 });

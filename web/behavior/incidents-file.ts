@@ -5,8 +5,8 @@ import { newestIncidents, type StoredIncident } from '~/server/entries/incidents
 import { database } from '~/server/platform/db/current';
 import { recordAccess } from '~/server/sharing/access-log';
 import { requireStudent } from '~/server/students/students';
-import { csvFile } from '../platform/http/csv';
 import { idFrom, personOf } from '../platform/http/request-person';
+import { tableFile } from '../platform/http/table-file';
 import { withErrors } from '../platform/http/with-errors';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/incidents-file';
@@ -73,5 +73,6 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   ]);
   const reading = { studentId, what: incidentsFileWords.abcIncidentsCsv, how: 'exported' as const };
   await recordAccess(database(), { personId: actor.personId }, reading, now);
-  return csvFile(fileName(shortName, discreet ? 'notes' : incidentsFileWords.abcIncidents, actor.today), fields, rows);
+  const sheet = discreet ? 'notes' : incidentsFileWords.abcIncidents;
+  return tableFile(request, { name: fileName(shortName, sheet, actor.today), sheet }, fields, rows);
 });

@@ -193,6 +193,8 @@ export const standsOutWords = {
 
 /** `behavior.tsx` */
 export const behaviorWords = {
+  asASpreadsheet: 'Incidents (XLSX)',
+  countsAsASpreadsheet: 'Counts (XLSX)',
   takenAwayTheIncidentsAre: 'Removed. The incidents are unchanged.',
   writtenDownFromThatDay: 'Saved. The time before that day and the time after it are compared.',
   notesGentleMargin: 'Notes · Gentle Margin',
@@ -207,7 +209,7 @@ export const behaviorWords = {
   behaviorSetup: 'Behavior setup',
   allIncidentsAsATable: 'All incidents as a table',
   twoObservers: 'Two observers',
-  asAFile: 'As a file',
+  asAFile: 'Incidents (CSV)',
 };
 
 /** `incidents.tsx` */

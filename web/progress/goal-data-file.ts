@@ -7,15 +7,15 @@ import { database } from '~/server/platform/db/current';
 import { progressFrom } from '~/server/progress/progress';
 import { recordAccess } from '~/server/sharing/access-log';
 import { requireStudent } from '~/server/students/students';
-import { csvFile } from '../platform/http/csv';
 import { idFrom, personOf } from '../platform/http/request-person';
+import { tableFile } from '../platform/http/table-file';
 import { withErrors } from '../platform/http/with-errors';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/goal-data-file';
 import { goalDataFileWords } from './words';
 
 /** The numbers behind a goal’s page, as `npm run analyse -- series` reads them: docs/analyse.md. */
-export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, school, discreet, now } = personOf(context);
   const student = await requireStudent(database(), actor, idFrom(params.studentId), 'see');
   const stored = await goalOf(database(), student.id, idFrom(params.goalId));
@@ -30,9 +30,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   };
   await recordAccess(database(), { personId: actor.personId }, reading, now);
   const { shortName } = headerStudent(student, { discreet });
-  return csvFile(
-    fileName(shortName, goalDataFileWords.goal(goal.number), actor.today),
-    dataFields,
-    dataOfPage(goal, progress),
-  );
+  const sheet = goalDataFileWords.goal(goal.number);
+  const name = fileName(shortName, sheet, actor.today);
+  return tableFile(request, { name, sheet }, dataFields, dataOfPage(goal, progress));
 });

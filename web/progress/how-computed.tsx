@@ -38,6 +38,9 @@ export function HowComputed({ computed, luck, data, command }: HowComputedProps)
         <a href={data} download className="link">
           {howComputedWords.dataOfThisPage}
         </a>{' '}
+        <a href={data.replace(/csv$/, 'xlsx')} download className="link">
+          {howComputedWords.asASpreadsheet}
+        </a>{' '}
         {howComputedWords.csvAndTheCommandThat}
       </p>
       <pre className="mt-1 overflow-x-auto rounded-field bg-wash px-3 py-2 text-small whitespace-pre-wrap">

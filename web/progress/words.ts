@@ -89,6 +89,7 @@ export const coverageWords = {
 
 /** `how-computed.tsx` */
 export const howComputedWords = {
+  asASpreadsheet: '(XLSX)',
   howThisIsComputed: 'How this is computed',
   howEasilyLuckWouldMeet: 'How easily luck would meet it',
   daysAreTakenToBe: 'Days are taken to be independent of each other.',

@@ -76,6 +76,9 @@ export default function AccessLog({ loaderData: { student, schoolName, today, ro
                 className="font-semibold text-ink link"
               >
                 {accessLogWords.theAccessLogAsA}
+              </Link>{' '}
+              <Link to={`/students/${student.id}/sharing/access-log.xlsx`} reloadDocument className="text-ink link">
+                {accessLogWords.asASpreadsheet}
               </Link>
             </p>
           </div>

@@ -43,6 +43,7 @@ export const sharingNavWords = {
 
 /** `access-log.tsx` */
 export const accessLogWords = {
+  asASpreadsheet: '(XLSX)',
   aReader: 'A reader',
   pageTitle: (shortName: string) => `Access log, ${shortName} · Gentle Margin`,
   byAndWhatFor: 'By, and what for',
