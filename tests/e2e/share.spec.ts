@@ -22,7 +22,7 @@ test('by tap: who, what they see, until when, sent now; the link opens the repor
   await dialog.getByRole('button', { name: 'Share report' }).tap();
   await expect(dialog.getByText('To send it now, type an email address.')).toBeVisible();
   await dialog.getByRole('textbox', { name: 'Their email (optional)' }).fill('wren@home.example');
-  await dialog.getByRole('combobox', { name: 'What kind of reader' }).selectOption('Specialist');
+  await dialog.getByRole('combobox', { name: 'What kind of reader' }).selectOption('specialist');
   await expect(seen).toContainText('location');
   await dialog.getByRole('button', { name: 'Share report' }).tap();
   await expect(dialog.getByText('The link for Aunt Wren')).toBeVisible();
