@@ -32,6 +32,7 @@ export default [
   route('desk/rate/:workSampleId', 'desk/how-i-did.tsx'),
   route('live', 'desk/live.ts'),
   route('class/works/:workId/projected', 'desk/projected.tsx'),
+  route('students/:studentId/meeting', 'progress-report/meeting.tsx'),
   layout('today/shell.tsx', [
     index('today/today.tsx'),
     route('class', 'progress/class-totals.tsx'),

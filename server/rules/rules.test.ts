@@ -187,10 +187,22 @@ describe('a rule', () => {
     const admin = await addPerson(fresh.db, 'head');
     await makeAdmin(fresh.db, admin);
     await fresh.db('rules').update({ switched_off_at: now });
-    await ruled(low, { of: 'school' }, admin);
+    const ofSchool = await ruled(low, { of: 'school' }, admin);
     expect(await reach()).toEqual([school.student]);
     await fresh.db('school_staff').where({ person_id: admin }).update({ is_admin: false });
     expect(await reach()).toEqual([]);
+    // Another administrator takes it over by changing it.
+    const next = await addPerson(fresh.db, 'deputy');
+    await makeAdmin(fresh.db, next);
+    const input = {
+      id: ofSchool,
+      name: 'Low in school',
+      scope: { of: 'school' as const },
+      rule: low,
+      mayTellOften: false,
+    };
+    await saveRule(fresh.db, actorOf(next), input, later(3));
+    expect(await reach()).toEqual([school.student]);
   });
 
   it('says before it is saved what it would have done, of students whom one sees', async () => {

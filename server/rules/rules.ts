@@ -113,11 +113,17 @@ export async function saveRule(db: Database, actor: Actor, input: RuleInput, now
     if (stands && stands.name === input.name && isDeepStrictEqual(stands.rule, input.rule)) return;
     const mine = await trx('rules').where({ id: input.id, school_id: actor.schoolId }).forUpdate().first('made_by');
     if (!mine || (!stands && mine.made_by !== actor.personId)) throw new NotFound('No such rule.');
+    await takeOver(trx, actor, input.id);
     await trx('rule_versions').insert({
       ...{ rule_id: input.id, version: (stands?.version ?? 0) + 1, name: input.name },
       ...{ rule: JSON.stringify(input.rule), made_by: actor.personId, made_at: now },
     });
   });
+}
+
+/** A rule of the school holds by an administrator who is there: from now on by the one who changes it. */
+async function takeOver(db: Database, { personId }: Actor, id: string): Promise<void> {
+  await db('rules').where({ id, is_of_school: true }).update({ made_by: personId });
 }
 
 async function mustReach(db: Database, actor: Actor, scope: RuleScope, isAdmin: boolean): Promise<void> {
@@ -143,6 +149,7 @@ export async function switchRule(
   const stands = await ruleOf(db, actor, id);
   if (!mayChangeRule(stands, actor, await isSchoolAdmin(db, actor))) throw new NotFound('No such rule.');
   if (stands.isOff === isOff) return;
+  if (!isOff) await takeOver(db, actor, id);
   await db('rules')
     .where({ id })
     .update(isOff ? { switched_off_at: now } : { switched_off_at: null, on_since: now });

@@ -114,6 +114,8 @@ test('the discreet view leaves no name on any screen, nor in the page’s source
 /** Names wherever there are words: a reader’s address, messages, a draft, an issued report, a count, a file. Where they would show. */
 async function sayNames(app: App, student: string, entry: string): Promise<string[]> {
   const { id: hanneke } = (await app.db('people').where({ name: 'Hanneke Bruun' }).first('id'))!;
+  await app.db('follow_ups').update({ what: 'Ansel laughed' });
+  const { id: rule } = (await app.db('rule_versions').where({ name: 'Low: Briar' }).first('rule_id as id'))!;
   const link = await app.db('share_links').where({ student_id: student }).first('id');
   await app.db('share_links').where({ id: link!.id }).update({ email: 'ida@home.example', reader_name: 'Aunt Ida' });
   await app.db('test_mail_inbox').insert({
@@ -154,9 +156,11 @@ async function sayNames(app: App, student: string, entry: string): Promise<strin
     ...{ period_to: '2026-12-04', content, period_id: period, readers: [], issued_by: hanneke, issued_at: new Date() },
   });
   return [
-    ...['/messages', '/messages/test-mail', '/messages/templates'],
+    ...['/messages', '/messages/test-mail', '/messages/templates', '/rules', `/rules/${rule}`, '/follow-ups?of=all'],
     ...[
       '/messages/new',
+      '/follow-ups',
+      '/meeting',
       '/progress-report',
       '/progress-report/2026-12-04',
       `/issued/${issued}`,

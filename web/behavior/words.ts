@@ -193,8 +193,8 @@ export const standsOutWords = {
 
 /** `behavior.tsx` */
 export const behaviorWords = {
-  asASpreadsheet: 'Incidents (XLSX)',
-  countsAsASpreadsheet: 'Counts (XLSX)',
+  asASpreadsheet: 'All as XLSX',
+  countsAsASpreadsheet: 'Counts as XLSX',
   takenAwayTheIncidentsAre: 'Removed. The incidents are unchanged.',
   writtenDownFromThatDay: 'Saved. The time before that day and the time after it are compared.',
   notesGentleMargin: 'Notes · Gentle Margin',
@@ -209,7 +209,7 @@ export const behaviorWords = {
   behaviorSetup: 'Behavior setup',
   allIncidentsAsATable: 'All incidents as a table',
   twoObservers: 'Two observers',
-  asAFile: 'Incidents (CSV)',
+  asAFile: 'All as CSV',
 };
 
 /** `incidents.tsx` */

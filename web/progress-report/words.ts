@@ -171,3 +171,25 @@ export const reportsWords = {
   individualReports: 'Individual reports',
   makeThePdf: 'Make the PDF',
 };
+
+/** `meeting.tsx`, `decided.tsx` */
+export const meetingWords = {
+  pageTitle: (initials: string) => `Meeting · ${initials}`,
+  meeting: 'Meeting',
+  goals: 'Goals',
+  previous: 'Previous',
+  next: 'Next',
+  goalOf: (at: number, of: number) => `Goal ${at} of ${of}`,
+  leave: 'Leave the meeting view',
+  noGoal: 'No goal is worked on at the moment.',
+  nothingMeasuredYet: 'Nothing is measured yet.',
+  decided: 'What is decided',
+  usual: ['Raise the target', 'Change the support', 'Retire the goal'],
+  what: 'Decision',
+  note: 'Note decision',
+  open: 'Open follow-ups',
+  forBy: (name: string, due: string) => `for ${name}, due ${due}`,
+  changeGoal: 'Change target or support now',
+  retireGoal: 'Retire a goal now',
+  unreachable: 'The server cannot be reached. Nothing is lost; note it again in a moment.',
+};

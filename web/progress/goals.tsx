@@ -113,6 +113,13 @@ export default function Goals({ loaderData }: Route.ComponentProps) {
               {followUps > 0 ? goalsWords.followUpsOpen(followUps) : goalsWords.followUps}
             </Link>
           </p>
+          {goals.length > 0 && (
+            <p className="mt-2">
+              <Link to={`/students/${student.id}/meeting`} className="font-semibold text-ink-2 hover:underline">
+                {goalsWords.meetingView}
+              </Link>
+            </p>
+          )}
         </>
       }
     >

@@ -135,6 +135,7 @@ export const goalWords = {
 
 /** `goals.tsx` */
 export const goalsWords = {
+  meetingView: 'Meeting view',
   followUps: 'Follow-ups',
   followUpsOpen: (open: number) => `Follow-ups: ${open} open`,
   passing: (target: string, n: number, needed: number, point: string) =>

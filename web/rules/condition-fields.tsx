@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { noScoreReasons, noScoreWords } from '~/core/measures/score';
 import type { GoalCondition, IncidentCondition } from '~/core/rules/rule';
 import type { OfferedForRules } from '~/server/rules/offered';
@@ -5,6 +6,8 @@ import { Labelled, LabelledSelect } from '../platform/ui/labelled';
 import { editRuleWords } from './words';
 
 export const asOptions = (names: readonly string[]) => names.map((name) => ({ id: name, name }));
+
+const numberIn = (text: string) => (text === '' ? Number.NaN : Number(text));
 
 /** A number as it is typed; what is none is refused when it is saved. */
 export function NumberInput(props: {
@@ -14,14 +17,21 @@ export function NumberInput(props: {
   onChange: (value: number) => void;
 }) {
   const { label, value, message, onChange } = props;
+  const [text, setText] = useState('');
+  // What is being typed stays as it is typed, for as long as it comes to that number.
+  const shown = Object.is(numberIn(text), value) ? text : Number.isFinite(value) ? `${value}` : '';
   return (
     <Labelled label={label} message={message}>
       <input
         type="number"
+        step="any"
         inputMode="decimal"
         className="input w-28"
-        defaultValue={Number.isFinite(value) ? value : ''}
-        onChange={(event) => onChange(event.target.value === '' ? Number.NaN : Number(event.target.value))}
+        value={shown}
+        onChange={({ target }) => {
+          setText(target.value);
+          onChange(numberIn(target.value));
+        }}
       />
     </Labelled>
   );

@@ -39,17 +39,16 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   const studentId = offered.students.find(({ id }) => id === search.get('student'))?.id;
   const scope: RuleScope = studentId ? { of: 'student', studentId } : { of: 'mine' };
   const versions = stands ? await versionsOf(database(), stands.id) : [];
+  const id = stands?.id ?? newId();
+  const begun = {
+    ...{ id, name: stands?.name ?? shipped?.name ?? '', scope: stands?.scope ?? scope },
+    rule: stands?.rule ?? shipped?.rule ?? blank,
+  };
   return {
     isNew: stands === null,
     isSchoolAdmin: person.isSchoolAdmin,
-    discreet,
     offered: discreet ? null : offered,
-    begun: {
-      id: stands?.id ?? newId(),
-      name: stands?.name ?? shipped?.name ?? '',
-      scope: stands?.scope ?? scope,
-      rule: stands?.rule ?? shipped?.rule ?? blank,
-    },
+    begun: discreet ? { id, name: '', scope: { of: 'mine' as const }, rule: blank } : begun,
     versions: versions.map(({ version, madeBy, madeAt }) =>
       editRuleWords.version(version, madeBy, shortDate(wallTime(madeAt, school.timeZone).on)),
     ),
@@ -107,7 +106,7 @@ export default function EditRule({ loaderData }: Route.ComponentProps) {
           {editRuleWords.rules}
         </Link>
       </p>
-      <h1 className="mt-1 text-3xl">{isNew ? editRuleWords.newRule : begun.name}</h1>
+      <h1 className="mt-1 text-3xl">{isNew ? editRuleWords.newRule : begun.name || editRuleWords.aRule}</h1>
       {offered ? (
         <RuleForm key={begun.id} {...{ begun, isNew, isSchoolAdmin, offered }} />
       ) : (

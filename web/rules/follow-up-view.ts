@@ -59,7 +59,8 @@ export async function shownFollowUps(
     return {
       ...{ id: one.id, version: one.version, studentId: one.studentId, isDone: one.isDone, forPerson: one.forPerson },
       student: names.get(one.studentId) ?? '',
-      what: one.what,
+      // A text of somebody's own, as notes are.
+      what: discreet ? followUpsWords.hiddenInDiscreet : one.what,
       due: one.dueOn === today && !one.isDone ? followUpsWords.dueToday : due,
       isOverdue,
       about: [followUpsWords.forName(one.forName), from, !discreet && one.goal, one.inReport && followUpsWords.inReport]

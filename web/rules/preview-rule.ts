@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { shortDate } from '~/core/calendar/iso-date';
+import { discreetStudent } from '~/core/goals/discreet';
 import { rule, ruleScope } from '~/core/rules/rule';
 import { counted } from '~/core/words/counting';
 import { goalsOf } from '~/server/goals/goals';
@@ -54,7 +55,9 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
       found: found.length,
       looked: counted(looked, 'entry', 'entries'),
       entries: shownEntries(entries, goals, { discreet }),
-      names: Object.fromEntries(behind.map(({ id, shortName }) => [id, shortName])),
+      names: Object.fromEntries(
+        behind.map((student) => [student.id, (discreet ? discreetStudent(student) : student).shortName]),
+      ),
     },
   };
 });

@@ -25,7 +25,8 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
       const { id, name, rule, scope, isOff, maker, madeBy } = one;
       const isMine = madeBy === actor.personId;
       return {
-        ...{ id, name, isOff, maker, isMine },
+        // A name of somebody's own may name a child.
+        ...{ id, name: discreet ? rulesWords.aRule : name, isOff, maker, isMine },
         mayChange: mayChangeRule(one, actor, person.isSchoolAdmin),
         says: discreet ? rulesWords.hiddenInDiscreet : ruleSentence(rule, names),
         about: discreet ? '' : capitalised(scopeWords(scope, names)),

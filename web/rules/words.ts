@@ -22,6 +22,7 @@ export const rulesWords = {
   switchedOff: 'The rule is off. What it had marked is marked no longer.',
   switchedOn: 'The rule is on again. What follows from it follows for what is recorded from now on.',
   by: (name: string) => `by ${name}`,
+  aRule: 'A rule',
   hiddenInDiscreet: 'What it says is hidden in the discreet view.',
   nobodyHas: (kind: string, name: string) => `No student here has the ${kind} “${name}” any more.`,
   goalIsRetired: 'Its goal is retired: nothing new will fulfil it.',
@@ -39,6 +40,7 @@ export const rulesWords = {
 export const editRuleWords = {
   pageTitle: 'Rule · Gentle Margin',
   newRule: 'New rule',
+  aRule: 'A rule',
   rules: 'Rules',
   versions: 'Versions',
   version: (version: number, by: string, on: string) => `${version}: ${by}, ${on}`,
@@ -158,6 +160,7 @@ export const followUpsWords = {
   calendar: 'Into my calendar (ICS)',
   noneOpen: 'Nothing is open. Follow-ups come from rules, or are made on a student’s page.',
   noneDone: 'Nothing was done yet.',
+  hiddenInDiscreet: 'Follow-up (its words are hidden in the discreet view)',
   noneOfStudent: 'There is none yet.',
   rules: 'Rules',
   unreachable: 'The server cannot be reached. Nothing is lost; try again in a moment.',

@@ -12,11 +12,20 @@ interface Due {
 }
 
 /** Of what is open, what is due by today, the longest due first. */
-export function dueFollowUps(open: readonly FollowUp[], today: IsoDate, names: ReadonlyMap<string, string>): Due {
+export function dueFollowUps(
+  open: readonly FollowUp[],
+  { today, names, discreet }: { today: IsoDate; names: ReadonlyMap<string, string>; discreet: boolean },
+): Due {
   const due = open.filter(({ dueOn }) => dueOn <= today).slice(0, SHOWN);
   return {
     due: due.map(({ id, studentId, what, dueOn }) => ({
-      ...{ id, studentId, what, student: names.get(studentId) ?? '', isOverdue: dueOn < today },
+      ...{
+        id,
+        studentId,
+        what: discreet ? todayWords.hiddenFollowUp : what,
+        student: names.get(studentId) ?? '',
+        isOverdue: dueOn < today,
+      },
       when: dueOn < today ? todayWords.wasDue(shortDate(dueOn)) : todayWords.isDueToday,
     })),
     open: open.length,

@@ -100,7 +100,7 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
     }),
     entries: shownEntries(entries, all, { discreet, marks: await marksFor(database(), actor, entries, ids) }),
     names: Object.fromEntries(names),
-    followUps: dueFollowUps(followUps, actor.today, names),
+    followUps: dueFollowUps(followUps, { today: actor.today, names, discreet }),
   };
 });
 

@@ -74,6 +74,7 @@ export const studentsWords = {
 
 /** `today.tsx` */
 export const todayWords = {
+  hiddenFollowUp: 'Follow-up',
   followUps: 'Follow-ups',
   isDueToday: 'due today',
   wasDue: (on: string) => `was due ${on}`,
