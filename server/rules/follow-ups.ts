@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type FollowUpChange, type FollowUpInput, followUpSentence } from '~/core/rules/follow-up';
+import type { FollowUpChange, FollowUpInput } from '~/core/rules/follow-up';
 import type { Database } from '../platform/db/database';
 import { rowsOf } from '../platform/db/rows';
 import { Conflict, Invalid, NotFound } from '../platform/failures';
@@ -67,21 +67,6 @@ export async function followUpsOf(
       order by f.done_at is not null, f.done_at desc, f.due_on, f.made_at, f.id limit :limit`,
     { studentIds: [...studentIds], forPerson: forPerson ?? '', ids: [...(ids ?? [])], limit },
   );
-}
-
-/** What stands below the entries of a report because somebody said so, by the entry's id. */
-export async function followUpsInReport(
-  db: Database,
-  studentId: StudentAccess<'read'>,
-  entries: readonly { id: string }[],
-): Promise<Record<string, string[]>> {
-  const said: Record<string, string[]> = {};
-  for (const one of await followUpsOf(db, [studentId], { inReport: true })) {
-    const { entryId } = one;
-    if (entryId && entries.some(({ id }) => id === entryId))
-      said[entryId] = [...(said[entryId] ?? []), followUpSentence(one)];
-  }
-  return said;
 }
 
 const changeRow = z.object({

@@ -151,7 +151,7 @@ test('a follow-up by hand stands on Today, in the calendar and, where it is said
   expect(await axeFindings(page)).toEqual([]);
   await page.getByRole('button', { name: 'Make follow-up' }).click();
   await expect(page.getByText('Type what is to be done.')).toBeVisible();
-  await page.getByRole('textbox', { name: 'What is to be done' }).fill('Bring the ruler home');
+  await page.getByRole('textbox', { name: 'What is to be done' }).fill('Bring the ruler home, as Jory does');
   await page.getByRole('checkbox', { name: /Show it in the individual report/ }).check();
   await page.getByRole('button', { name: 'Make follow-up' }).click();
   await expectToast(page, 'The follow-up is there.');
@@ -161,7 +161,9 @@ test('a follow-up by hand stands on Today, in the calendar and, where it is said
   expect(calendar).not.toContain('Briar');
 
   await page.goto(`/students/${briar}/individual-report`);
-  await expect(page.locator(`[id="${entry}"]`)).toContainText('Follow-up: Bring the ruler home, due Nov 30.');
+  await expect(page.locator(`[id="${entry}"]`)).toContainText(
+    'Follow-up: Bring the ruler home, as Jory does, due Nov 30.',
+  );
   // Of a reader from outside: the follow-up that was said to be shown, and no mark.
   expect(await page.getByText('Low', { exact: true }).count()).toBeGreaterThan(0);
   const link = { id: randomUUID(), readerName: 'Aunt', kind: 'family', endsOn: '2026-12-24' };
@@ -170,7 +172,8 @@ test('a follow-up by hand stands on Today, in the calendar and, where it is said
   });
   const address = /\/shared\/[\w-]+/.exec(await made.text())?.[0] ?? '';
   const outside = await (await request.get(app.url + address)).text();
-  expect(outside).toContain('Bring the ruler home');
+  expect(outside).toContain('Bring the ruler home, as a classmate does');
+  expect(outside).not.toContain('Jory');
   expect(outside).not.toMatch(/>Low</);
   expect(outside).not.toContain('Try the ruler with raised marks');
 });

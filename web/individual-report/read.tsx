@@ -5,12 +5,12 @@ import { issueWords } from '~/core/documents/progress-report-document';
 import { canAnswer } from '~/core/sharing/comment';
 import type { Shows } from '~/core/sharing/visibility-rule';
 import { counted } from '~/core/words/counting';
+import { followUpsSaid } from '~/server/individual-report/follow-ups-said';
 import { canReadEntry, individualReport } from '~/server/individual-report/individual-report';
 import { database } from '~/server/platform/db/current';
 import type { Database } from '~/server/platform/db/database';
 import { NotFound } from '~/server/platform/failures';
 import { issuedOf } from '~/server/progress-report/issued';
-import { followUpsInReport } from '~/server/rules/follow-ups';
 import { recordAccess } from '~/server/sharing/access-log';
 import { sayComment } from '~/server/sharing/comments';
 import { type FoundShareLink, tryPasscode } from '~/server/sharing/share-links';
@@ -70,7 +70,7 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
       ),
       entries: shownEntries(report.entries, goals, {
         discreet: false,
-        followUps: await followUpsInReport(database(), way.studentId, report.entries),
+        followUps: await followUpsSaid(database(), way.studentId, way.kind, report.entries),
       }),
     },
   };

@@ -7,12 +7,12 @@ import { readerWords } from '~/core/sharing/reader-kind';
 import { type Frequency, frequencies, frequencyWords } from '~/core/sharing/share-link';
 import { listed } from '~/core/words/counting';
 import { goalsOf } from '~/server/goals/goals';
+import { followUpsSaid } from '~/server/individual-report/follow-ups-said';
 import { canReadEntry, individualReport } from '~/server/individual-report/individual-report';
 import { ownFrequency, setOwnFrequency } from '~/server/messages/frequency';
 import { database } from '~/server/platform/db/current';
 import type { Database } from '~/server/platform/db/database';
 import { NotFound } from '~/server/platform/failures';
-import { followUpsInReport } from '~/server/rules/follow-ups';
 import { marksFor } from '~/server/rules/marks';
 import { recordAccess } from '~/server/sharing/access-log';
 import { hideComment, sayComment, showComment } from '~/server/sharing/comments';
@@ -74,7 +74,7 @@ export const loader = withErrorsAlone(async ({ params, request, context }: Route
       discreet,
       // What rules say is the team's.
       marks: can(student, 'see') ? await marksFor(database(), actor, report.entries, [student.id]) : {},
-      followUps: await followUpsInReport(database(), student.id, report.entries),
+      followUps: await followUpsSaid(database(), student.id, 'team', report.entries),
     }),
     mayShare: can(student, 'share'),
     frequency,
