@@ -27,8 +27,8 @@ import { firstStepsOf } from '../students/first-steps';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/goals';
+import { goalsWords } from './goals-words';
 import { SmallGraph } from './small-graph';
-import { goalsWords } from './words';
 
 const NEWEST = 6;
 
