@@ -63,7 +63,8 @@ function outcomesIn(data: object): { part: string | null; outcome: string }[] {
   return [];
 }
 
-const partsIn = (definition: MeasureDefinition): readonly { key: string; label: string }[] =>
+/** The items or steps of a measure that has some. */
+export const partsIn = (definition: MeasureDefinition): readonly { key: string; label: string }[] =>
   definition.kind === 'itemCheck' ? definition.items : definition.kind === 'taskAnalysis' ? definition.steps : [];
 
 /**

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { noScoreReasons } from '../measures/score';
-import { type DecisionIs, decisionWords } from '../progress/decision-words';
+import type { DecisionIs } from '../progress/decision-words';
 
 /** What can fulfil a rule. */
 export const ruleTriggers = ['goalEntry', 'incident', 'often', 'answer', 'stuck', 'quiet', 'decision'] as const;
@@ -61,7 +61,6 @@ const conditions = <T extends z.ZodType>(one: T) => ({
 export const ruledDecisions = [
   ...(['below', 'above', 'metHolding', 'metNotHolding', 'metNotChecked', 'noRecentData'] as const),
 ] satisfies DecisionIs[];
-export const ruledDecisionLabel = (is: (typeof ruledDecisions)[number]): string => decisionWords[is].label;
 
 export const ruleWhen = z.discriminatedUnion('trigger', [
   z.object({ trigger: z.literal('goalEntry'), ...conditions(goalCondition) }),
@@ -104,6 +103,9 @@ const does = z.object({
   message: z.object({ forWhom: forWhomField }).nullable(),
 });
 export type RuleDoes = z.infer<typeof does>;
+
+/** Whether of the past it can be told what would have fulfilled it: not of what is looked at as it happens, or each evening. */
+export const isToldOfPast = (trigger: RuleTrigger): boolean => isOfEntries(trigger) || trigger === 'often';
 
 /** Triggers that are an entry, which can be marked. */
 export const isOfEntries = (trigger: RuleTrigger): boolean =>

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import type { MeasureDefinition } from '~/core/measures/measure';
 import { measureOf } from '~/core/measures/measure';
+import { partsIn } from '~/core/rules/facts';
 import { choicesOfAll } from '../entries/incidents/choices';
 import { goalsOf } from '../goals/goals';
 import type { Database } from '../platform/db/database';
@@ -32,11 +32,6 @@ export interface OfferedForRules {
 
 /** Each once, in order, whatever they are to be called. */
 const each = (names: Iterable<string>) => [...new Set(names)].filter(Boolean).sort((a, b) => a.localeCompare(b));
-
-function partsOf(measure: MeasureDefinition): string[] {
-  if (measure.kind === 'itemCheck') return measure.items.map(({ label }) => label);
-  return measure.kind === 'taskAnalysis' ? measure.steps.map(({ label }) => label) : [];
-}
 
 /** What is there to choose from for the students whose goals the one who asks edits: goals that are worked on, choices that are offered. */
 export async function offeredForRules(db: Database, actor: Actor): Promise<OfferedForRules> {
@@ -73,7 +68,7 @@ export async function offeredForRules(db: Database, actor: Actor): Promise<Offer
     levels: each(
       current.flatMap(({ measure }) => ('levels' in measure ? measure.levels.map(({ label }) => label) : [])),
     ),
-    items: each(current.flatMap(({ measure }) => partsOf(measure))),
+    items: each(current.flatMap(({ measure }) => partsIn(measure).map(({ label }) => label))),
     behaviors: named('behavior'),
     antecedents: named('antecedent'),
     locations: named('location'),

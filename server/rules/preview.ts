@@ -3,7 +3,7 @@ import type { SchoolCalendar } from '~/core/calendar/school-days';
 import type { IncidentFacts } from '~/core/rules/facts';
 import { fulfils } from '~/core/rules/fulfils';
 import { completing, isCounted, windowStart } from '~/core/rules/often';
-import { type Rule, type RuleScope, ruleTriggers } from '~/core/rules/rule';
+import { isToldOfPast, type Rule, type RuleScope } from '~/core/rules/rule';
 import type { Database } from '../platform/db/database';
 import type { Actor } from '../school/school';
 import { can } from '../students/rights';
@@ -50,7 +50,7 @@ export async function previewOf(
   const ids = students.map(({ id }) => id);
   const none = { from, students: ids.length, looked: 0, found: [] };
   const { when } = rule;
-  if (ids.length === 0 || !ruleTriggers.includes(when.trigger)) return none;
+  if (ids.length === 0 || !isToldOfPast(when.trigger)) return none;
   const begins = when.trigger === 'often' ? windowStart(from, when.days, calendar) : from;
   const facts = await factsOf(db, ids, new Set([when.trigger]), { from: begins });
   const within = facts.filter(({ on }) => on >= from && on <= actor.today);
@@ -71,4 +71,19 @@ export async function previewOf(
     looked: within.filter((one) => one.kind === 'incident' && isCounted(when, one)).length,
     found: found.filter(({ on }) => on >= from).sort((a, b) => (a.on < b.on ? 1 : -1)),
   };
+}
+
+/** More messages in those school days than that, and it is asked whether it is meant. */
+const OFTEN = 40;
+
+/** How many messages a rule would have sent, where that is more than is sent without asking; else null. */
+export async function tellsOften(
+  db: Database,
+  actor: Actor,
+  wanted: { rule: Rule; scope: RuleScope },
+  calendar: SchoolCalendar,
+): Promise<number | null> {
+  if (!wanted.rule.does.message) return null;
+  const { found } = await previewOf(db, actor, wanted, calendar);
+  return found.length > OFTEN ? found.length : null;
 }

@@ -17,6 +17,14 @@ import { grant, type StudentAccess } from '../students/access';
 import { requireStudent } from '../students/students';
 
 export const LONGEST_WAY_IN_DAYS = 400;
+/** Without a plan a link is open for so many days, unless another end is said. */
+const USUAL_DAYS = 90;
+
+/** Until when a link is usually open: as long as the plan; and until when at most. */
+export const endsOfLink = (plan: { endsOn: IsoDate } | null, today: IsoDate) => ({
+  usualEnd: plan && plan.endsOn > today ? plan.endsOn : addDays(today, USUAL_DAYS),
+  lastDay: addDays(today, LONGEST_WAY_IN_DAYS),
+});
 
 const shareLinkRow = z.object({
   id: z.string(),

@@ -5,7 +5,7 @@ import { NotFound } from '~/server/platform/failures';
 import { recordAccess } from '~/server/sharing/access-log';
 import { requireStudent } from '~/server/students/students';
 import { idFrom, personOf } from '../platform/http/request-person';
-import { tableFile } from '../platform/http/table-file';
+import { tableFile, tableFormat } from '../platform/http/table-file';
 import { withErrors } from '../platform/http/with-errors';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/beside-file';
@@ -30,7 +30,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
       rows: of.watched.map(({ on, part, behavior, count, minutes }) => [on, part ?? '', behavior, count, minutes]),
     },
   };
-  const reading = { studentId, what: besideFileWords[what], how: 'exported' as const };
+  const reading = { studentId, what: besideFileWords[what](tableFormat(request)), how: 'exported' as const };
   await recordAccess(database(), { personId: actor.personId }, reading, now);
   const { fields, rows } = files[what];
   return tableFile(request, { name: fileName(shortName, what, actor.today), sheet: what }, fields, rows);

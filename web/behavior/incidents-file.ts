@@ -6,7 +6,7 @@ import { database } from '~/server/platform/db/current';
 import { recordAccess } from '~/server/sharing/access-log';
 import { requireStudent } from '~/server/students/students';
 import { idFrom, personOf } from '../platform/http/request-person';
-import { tableFile } from '../platform/http/table-file';
+import { tableFile, tableFormat } from '../platform/http/table-file';
 import { withErrors } from '../platform/http/with-errors';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/incidents-file';
@@ -71,7 +71,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
     incident.intensity ?? '',
     ...restOf(wholeOf.get(incident.id), discreet),
   ]);
-  const reading = { studentId, what: incidentsFileWords.abcIncidentsCsv, how: 'exported' as const };
+  const reading = { studentId, what: incidentsFileWords.taken(tableFormat(request)), how: 'exported' as const };
   await recordAccess(database(), { personId: actor.personId }, reading, now);
   const sheet = discreet ? 'notes' : incidentsFileWords.abcIncidents;
   return tableFile(request, { name: fileName(shortName, sheet, actor.today), sheet }, fields, rows);

@@ -18,7 +18,7 @@ export const behaviorViewWords = {
 
 /** `incidents-file.ts` */
 export const incidentsFileWords = {
-  abcIncidentsCsv: 'ABC incidents (CSV)',
+  taken: (format: string) => `ABC incidents (${format})`,
   abcIncidents: 'ABC incidents',
 };
 
@@ -289,8 +289,8 @@ export const patternsWords = {
 /** `beside-file.ts` */
 export const besideFileWords = {
   noSuchFile: 'No such file.',
-  timetable: 'timetable (CSV)',
-  windows: 'observation windows (CSV)',
+  timetable: (format: string) => `timetable (${format})`,
+  windows: (format: string) => `observation windows (${format})`,
 };
 
 /** `check.tsx` */

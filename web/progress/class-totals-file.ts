@@ -2,10 +2,9 @@ import { fileName } from '~/core/documents/file-name';
 import { database } from '~/server/platform/db/current';
 import { NotFound } from '~/server/platform/failures';
 import { recordAccess } from '~/server/sharing/access-log';
-import { csvFile } from '../platform/http/csv';
 import { personOf } from '../platform/http/request-person';
+import { tableFile, tableFormat } from '../platform/http/table-file';
 import { withErrors } from '../platform/http/with-errors';
-import { xlsxFile } from '../platform/http/xlsx';
 import type { Route } from './+types/class-totals-file';
 import { classTotalsView } from './class-totals-view';
 import { classTotalsFileWords } from './words';
@@ -21,11 +20,10 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
     asking,
     new URL(request.url).searchParams,
   );
-  const isSpreadsheet = new URL(request.url).pathname.endsWith('.xlsx');
   for (const studentId of new Set(rows.map((row) => row.studentId))) {
     const taken = {
       studentId,
-      what: classTotalsFileWords.what(isSpreadsheet ? 'XLSX' : 'CSV'),
+      what: classTotalsFileWords.what(tableFormat(request)),
       how: 'exported',
     } as const;
     await recordAccess(database(), { personId: actor.personId }, taken, now);
@@ -41,5 +39,5 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
       ...row.categories.map((amount) => amount ?? ''),
     ],
   ]);
-  return isSpreadsheet ? xlsxFile(name, [{ name: 'Class totals', fields, rows: cells }]) : csvFile(name, fields, cells);
+  return tableFile(request, { name, sheet: 'Class totals' }, fields, cells);
 });

@@ -8,7 +8,7 @@ import { progressFrom } from '~/server/progress/progress';
 import { recordAccess } from '~/server/sharing/access-log';
 import { requireStudent } from '~/server/students/students';
 import { idFrom, personOf } from '../platform/http/request-person';
-import { tableFile } from '../platform/http/table-file';
+import { tableFile, tableFormat } from '../platform/http/table-file';
 import { withErrors } from '../platform/http/with-errors';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/goal-data-file';
@@ -25,7 +25,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   });
   const reading = {
     studentId: student.id,
-    what: goalDataFileWords.dataOfGoalCsv(goal.number),
+    what: goalDataFileWords.dataOfGoal(goal.number, tableFormat(request)),
     how: 'exported' as const,
   };
   await recordAccess(database(), { personId: actor.personId }, reading, now);

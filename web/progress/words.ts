@@ -10,7 +10,7 @@ export const breakdownWords = {
 
 /** `goal-data-file.ts` */
 export const goalDataFileWords = {
-  dataOfGoalCsv: (number: string) => `Data of goal ${number} (CSV)`,
+  dataOfGoal: (number: string, format: string) => `Data of goal ${number} (${format})`,
   goal: (number: string) => `goal ${number}`,
 };
 

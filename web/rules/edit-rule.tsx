@@ -8,7 +8,7 @@ import { readable } from '~/core/words/readable';
 import { database } from '~/server/platform/db/current';
 import { Invalid, NotFound } from '~/server/platform/failures';
 import { offeredForRules } from '~/server/rules/offered';
-import { previewOf } from '~/server/rules/preview';
+import { tellsOften } from '~/server/rules/preview';
 import { mayChangeRule, ruleOf, saveRule, versionsOf } from '~/server/rules/rules';
 import { sayNext } from '../platform/http/cookies';
 import { jsonOf, refusedWith } from '../platform/http/json-of';
@@ -25,9 +25,6 @@ const blank: Rule = {
   when: { trigger: 'goalEntry', fulfils: 'all', conditions: [{ is: 'figure', comparison: 'below', value: 50 }] },
   does: { mark: { word: '', look: 'line' }, followUp: null, message: null },
 };
-
-/** More messages in the last school days than that, and it is asked whether it is meant. */
-const OFTEN = 40;
 
 export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, person, school, discreet } = personOf(context);
@@ -59,15 +56,11 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   const { actor, now, school } = personOf(context);
   const body = await jsonOf(request);
   const parsed = readable(ruleInput).safeParse(body);
-  if (!parsed.success) {
-    return refusedWith(messagesFrom(parsed.error));
-  }
+  if (!parsed.success) return refusedWith(messagesFrom(parsed.error));
   const id = params.ruleId ? (await ruleOf(database(), actor, idFrom(params.ruleId))).id : parsed.data.id;
   const input = { ...parsed.data, id };
-  if (input.rule.does.message && !input.mayTellOften) {
-    const { found } = await previewOf(database(), actor, input, school.calendar);
-    if (found.length > OFTEN) return refusedWith({ mayTellOften: editRuleWords.tellsOften(found.length) });
-  }
+  const often = input.mayTellOften ? null : await tellsOften(database(), actor, input, school.calendar);
+  if (often !== null) return refusedWith({ mayTellOften: editRuleWords.tellsOften(often) });
   try {
     await saveRule(database(), actor, input, now);
   } catch (error) {

@@ -2,6 +2,7 @@ import { shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import type { Database } from '~/server/platform/db/database';
 import { changesOfFollowUps, type FollowUp } from '~/server/rules/follow-ups';
+import { pageOf } from '../entries/page-of';
 import { followUpsWords } from './words';
 
 /** A follow-up as lists show it. */
@@ -31,12 +32,12 @@ interface Around {
   names: ReadonlyMap<string, string>;
 }
 
-const pages = { goal: 'entries', incident: 'incidents', count: 'counts', note: 'notes' } as const;
-
 function becauseOf({ studentId, entryId, entryKind, goalId }: FollowUp): ShownFollowUp['because'] {
-  const page = `/students/${studentId}`;
-  if (entryId && entryKind) return { to: `${page}/${pages[entryKind]}/${entryId}`, label: followUpsWords.becauseOf };
-  return goalId ? { to: `${page}/goals/${goalId}`, label: followUpsWords.ofGoal } : null;
+  if (entryId && entryKind) {
+    const kind = entryKind === 'goal' ? 'observation' : entryKind;
+    return { to: pageOf({ id: entryId, studentId, kind }), label: followUpsWords.becauseOf };
+  }
+  return goalId ? { to: `/students/${studentId}/goals/${goalId}`, label: followUpsWords.ofGoal } : null;
 }
 
 /** Follow-ups with what was done with them; in the discreet view without words and names of rules. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { shortDate } from '~/core/calendar/iso-date';
 import { discreetStudent } from '~/core/goals/discreet';
-import { rule, ruleScope } from '~/core/rules/rule';
+import { isToldOfPast, rule, ruleScope } from '~/core/rules/rule';
 import { counted } from '~/core/words/counting';
 import { goalsOf } from '~/server/goals/goals';
 import { newestEntriesByIds } from '~/server/individual-report/entries-said';
@@ -46,12 +46,11 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
     goals,
     { ids: shown.map(({ entryId }) => entryId), discreet },
   );
-  const isOfEntries = !['stuck', 'quiet', 'decision'].includes(read.data.rule.when.trigger);
   return {
     preview: {
       from: shortDate(from),
       hasStudents: students > 0,
-      isTold: isOfEntries,
+      isTold: isToldOfPast(read.data.rule.when.trigger),
       found: found.length,
       looked: counted(looked, 'entry', 'entries'),
       entries: shownEntries(entries, goals, { discreet }),

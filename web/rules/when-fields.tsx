@@ -1,11 +1,11 @@
 import { Plus, X } from 'lucide-react';
 import { defined } from '~/core/defined';
+import { decisionWords } from '~/core/progress/decision-words';
 import {
   type GoalCondition,
   type IncidentCondition,
   type RuleTrigger,
   type RuleWhen,
-  ruledDecisionLabel,
   ruledDecisions,
   ruleTriggers,
 } from '~/core/rules/rule';
@@ -148,7 +148,7 @@ function Details({ when, offered, messages, onChange }: WhenProps) {
                   })
                 }
               />
-              {ruledDecisionLabel(is)}
+              {decisionWords[is].label}
             </label>
           ))}
           <FieldMessage messages={at('decisions') ? [defined(at('decisions'))] : undefined} />

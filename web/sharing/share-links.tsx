@@ -2,7 +2,7 @@ import { getInputProps, type SubmissionResult } from '@conform-to/react';
 import { useState } from 'react';
 import { data, Link, useFetcher } from 'react-router';
 import { z } from 'zod';
-import { addDays, type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
+import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { frequencyInput } from '~/core/messages/message';
 import { type OutsideKind, outsideKinds, readerWords } from '~/core/sharing/reader-kind';
@@ -13,7 +13,7 @@ import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
 import { Invalid } from '~/server/platform/failures';
 import {
-  LONGEST_WAY_IN_DAYS,
+  endsOfLink,
   makeShareLink,
   shareLinksOf,
   unlockShareLink,
@@ -45,8 +45,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   return {
     student: headerStudent(student, { discreet }),
     today: actor.today,
-    lastDay: addDays(actor.today, LONGEST_WAY_IN_DAYS),
-    usualEnd: student.plan && student.plan.endsOn > actor.today ? student.plan.endsOn : addDays(actor.today, 90),
+    ...endsOfLink(student.plan, actor.today),
     links: links.map(({ createdAt, withdrawnAt, lastReadAt, lockedAt, ...link }) => ({
       ...link,
       isLocked: lockedAt !== null,

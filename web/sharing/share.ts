@@ -1,5 +1,4 @@
 import { data } from 'react-router';
-import { addDays } from '~/core/calendar/iso-date';
 import { sharedNowTemplate } from '~/core/messages/message-template';
 import { type OutsideKind, outsideKinds } from '~/core/sharing/reader-kind';
 import { shareNowInput } from '~/core/sharing/share-link';
@@ -8,7 +7,7 @@ import { setFrequency, writeLetter } from '~/server/messages/frequency';
 import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
 import { Invalid } from '~/server/platform/failures';
-import { LONGEST_WAY_IN_DAYS, makeShareLink } from '~/server/sharing/share-links';
+import { endsOfLink, makeShareLink } from '~/server/sharing/share-links';
 import { visibilityRules } from '~/server/sharing/visibility';
 import { requireStudent } from '~/server/students/students';
 import { formOf } from '../platform/http/form-of';
@@ -19,9 +18,6 @@ import { saveOrStay } from '../platform/ui/use-saving';
 import type { Route } from './+types/share';
 import { shareWords } from './words';
 
-/** Without a plan a link is open for so many days, unless another end is said. */
-const USUAL_DAYS = 90;
-
 /** What is asked when a report is shared: what each kind of reader would see, and until when. */
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor } = personOf(context);
@@ -31,9 +27,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     [...shownFields(rules[kind].shows)].map((field) => fieldWords[field].label.toLowerCase());
   return {
     today: actor.today,
-    lastDay: addDays(actor.today, LONGEST_WAY_IN_DAYS),
-    usualEnd:
-      student.plan && student.plan.endsOn > actor.today ? student.plan.endsOn : addDays(actor.today, USUAL_DAYS),
+    ...endsOfLink(student.plan, actor.today),
     seen: Object.fromEntries(outsideKinds.map((kind) => [kind, seen(kind)])),
   };
 });

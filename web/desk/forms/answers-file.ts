@@ -3,10 +3,9 @@ import { fileName } from '~/core/documents/file-name';
 import { database } from '~/server/platform/db/current';
 import { NotFound } from '~/server/platform/failures';
 import { recordAccess } from '~/server/sharing/access-log';
-import { csvFile } from '../../platform/http/csv';
 import { idFrom, personOf } from '../../platform/http/request-person';
+import { tableFile, tableFormat } from '../../platform/http/table-file';
 import { withErrors } from '../../platform/http/with-errors';
-import { xlsxFile } from '../../platform/http/xlsx';
 import type { Route } from './+types/answers-file';
 import { answersView } from './answers-view';
 import { formAnswersWords } from './words';
@@ -20,10 +19,9 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   const { actor, now, discreet } = asking;
   // The file is made of names.
   if (discreet) throw new NotFound(formAnswersWords.noSuchFile);
-  const { searchParams, pathname } = new URL(request.url);
+  const { searchParams } = new URL(request.url);
   const { form, columns, rows, today } = await answersView(database(), asking, idFrom(params.formId), searchParams);
-  const isSpreadsheet = pathname.endsWith('.xlsx');
-  const what = formAnswersWords.file(isSpreadsheet ? 'XLSX' : 'CSV');
+  const what = formAnswersWords.file(tableFormat(request));
   for (const studentId of new Set(rows.map((row) => row.studentId))) {
     await recordAccess(database(), { personId: actor.personId }, { studentId, what, how: 'exported' }, now);
   }
@@ -47,5 +45,5 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
   ]);
   const head = ['student', 'date', 'time', 'answered by', 'answers', ...fields];
   const name = fileName(form.title, 'answers', today);
-  return isSpreadsheet ? xlsxFile(name, [{ name: form.title, fields: head, rows: cells }]) : csvFile(name, head, cells);
+  return tableFile(request, { name, sheet: form.title }, head, cells);
 });

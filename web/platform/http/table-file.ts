@@ -2,8 +2,9 @@ import { tableOf } from '~/core/documents/table';
 import { csvFile } from './csv';
 import { xlsxFile } from './xlsx';
 
-/** Whether an address asks for a spreadsheet. */
-export const asksForSpreadsheet = (request: Request): boolean => new URL(request.url).pathname.endsWith('.xlsx');
+/** Which file an address asks for. */
+export const tableFormat = (request: Request): 'CSV' | 'XLSX' =>
+  new URL(request.url).pathname.endsWith('.xlsx') ? 'XLSX' : 'CSV';
 
 /**
  * Rows as the file that is asked for: comma-separated text, or a spreadsheet with real dates, times and numbers.
@@ -16,6 +17,6 @@ export async function tableFile(
   fields: readonly string[],
   rows: readonly (readonly (string | number | null)[])[],
 ): Promise<Response> {
-  if (!asksForSpreadsheet(request)) return csvFile(name, fields, rows);
+  if (tableFormat(request) === 'CSV') return csvFile(name, fields, rows);
   return xlsxFile(name, [tableOf(sheet, fields, rows)]);
 }
