@@ -6,17 +6,21 @@ import { defineConfig, type Plugin } from 'vite';
 const loadedByName = [
   'pg-listen',
   '@node-rs/argon2',
+  '@myriaddreamin/typst-ts-node-compiler',
   'compression',
+  'content-disposition',
   'docx',
   'express',
+  'fontkit',
+  'jszip',
   'helmet',
   'knex',
   'pdf-lib',
-  'pdfmake',
   'pg',
   'pino',
   'rate-limiter-flexible',
   'sharp',
+  'wawoff2',
 ];
 
 /** The core only declares; what a page does not call, it need not load. (A test holds that the core is pure.) */

@@ -94,6 +94,7 @@ export default [
     route('students/:studentId/evidence/:evidenceId', 'individual-report/evidence-file.ts'),
     route('students/:studentId/evidence/of/:entryId', 'entries/evidence/entry-evidence.ts'),
     route('reports', 'progress-report/reports.tsx'),
+    route('reports/several', 'documents/several.tsx'),
     route('batches/:batchId', 'documents/batch-file.ts'),
     route('students/:studentId/individual-report/as/:format', 'documents/report-file.ts'),
     route('students/:studentId/progress-report', 'progress-report/progress.tsx'),

@@ -1,11 +1,10 @@
 import type { IsoDate } from '../calendar/iso-date';
 
-/** Letters, figures and hyphens only: what every system keeps in the name of a file. */
+/** Letters of every script, figures and hyphens: what every system of today keeps in the name of a file. */
 const safe = (text: string) =>
   text
-    .normalize('NFD')
-    .replace(/\p{M}/gu, '')
-    .replace(/[^A-Za-z0-9]+/g, '-')
+    .normalize('NFC')
+    .replace(/[^\p{L}\p{M}\p{N}]+/gu, '-')
     .replace(/^-+|-+$/g, '');
 
 /**
@@ -21,3 +20,6 @@ export function fileName(whose: string, what: string, on: IsoDate): string {
 /** The files that a report can be taken away as. */
 export const formats = ['pdf', 'docx', 'xlsx', 'csv'] as const;
 export type Format = (typeof formats)[number];
+
+/** A document’s title as the name of its file, without its ending. */
+export const titleAsName = (title: string): string => safe(title).replaceAll('-', ' ') || 'Report';

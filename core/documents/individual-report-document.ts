@@ -5,6 +5,7 @@ import type { Comment } from '../sharing/comment';
 import type { Layout } from '../sharing/visibility-rule';
 import { counted } from '../words/counting';
 import type { DocumentBlock, ReportDocument } from './document';
+import { firstPageBlocks, type GoalAtFirst } from './first-page';
 
 interface IndividualReportContent {
   studentShortName: string;
@@ -15,6 +16,8 @@ interface IndividualReportContent {
   threads: Readonly<Record<string, readonly Comment[]>>;
   /** What it is narrowed to, in words; empty for all of it. */
   about?: string;
+  /** The goals that it begins with. */
+  atFirst?: readonly GoalAtFirst[];
   layout?: Layout;
 }
 
@@ -40,6 +43,7 @@ export function individualReportDocument({
   groups,
   threads,
   about,
+  atFirst = [],
   layout = 'table',
 }: IndividualReportContent): ReportDocument {
   const entries = groups.flatMap((group) => group.entries);
@@ -54,6 +58,8 @@ export function individualReportDocument({
         quiet: true,
         text: ['Individual report', about, counted(entries.length, 'entry', 'entries')].filter(Boolean).join(' · '),
       },
+      ...firstPageBlocks(atFirst),
+      ...(atFirst.length > 0 ? [{ kind: 'heading' as const, level: 2 as const, text: 'Entries' }] : []),
       ...groups.flatMap(({ title, entries: some }): DocumentBlock[] => [
         ...(title ? [{ kind: 'heading' as const, level: 2 as const, text: title }] : []),
         ...drawn(some, { threads, today, all: entries }),

@@ -1,7 +1,9 @@
 import { type IsoDate, longDate, shortDate } from '../calendar/iso-date';
 import type { GoalReport, ProgressReport } from '../progress-report/content';
 import type { Shows } from '../sharing/visibility-rule';
+import { listed } from '../words/counting';
 import { isEmptyText, plainText, type RichText } from '../words/rich-text';
+import { mapTexts } from '../words/texts';
 import type { DocumentBlock, ReportDocument } from './document';
 import type { Table } from './table';
 
@@ -25,16 +27,8 @@ export function issueWords(issue: Issue | null): string {
 
 /** The report as its reader may see it: behavior only where ABC notes are shown to them. */
 export function progressReportFor(report: ProgressReport, shows: Shows): ProgressReport {
-  return shows.has('abc') ? report : { ...report, behavior: [] };
-}
-
-/** All texts of something, each in its place made anew. */
-function mapTexts<Value>(value: Value, change: (text: string) => string): Value {
-  if (typeof value === 'string') return change(value) as Value;
-  if (Array.isArray(value)) return value.map((one) => mapTexts(one, change)) as Value;
-  if (value === null || typeof value !== 'object') return value;
-  // The same keys, each with what it had, but for its texts.
-  return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, mapTexts(one, change)])) as Value;
+  if (shows.has('abc') || report.behavior.length === 0) return report;
+  return { ...report, behavior: [], leftOut: [...(report.leftOut ?? []), 'behavior in brief'] };
 }
 
 /**
@@ -48,12 +42,19 @@ export function progressReportOutside(
   shows: Shows,
   hide: (text: string) => string,
 ): ProgressReport {
-  const { goals, behavior, words, ...about } = progressReportFor(report, shows);
+  const { goals, behavior, words, leftOut = [], ...about } = progressReportFor(report, shows);
+  let hidden = false;
+  const without = (text: string) => {
+    const said = hide(text);
+    hidden ||= said !== text;
+    return said;
+  };
   const texts = ({ goalId, graph, decision, ...goal }: GoalReport): GoalReport => ({
     ...{ goalId, graph, decision },
-    ...mapTexts(goal, hide),
+    ...mapTexts(goal, without),
   });
-  return { ...about, goals: goals.map(texts), behavior: mapTexts(behavior, hide), words: mapTexts(words, hide) };
+  const said = { goals: goals.map(texts), behavior: mapTexts(behavior, without), words: mapTexts(words, without) };
+  return { ...about, ...said, leftOut: hidden ? [...leftOut, 'names of other children'] : leftOut };
 }
 
 /** Everything in a report that somebody has typed, for whoever looks for other children’s names in it. */
@@ -95,6 +96,9 @@ export function progressReportDocument(
         `Case manager: ${caseManager}`,
       ].join(' · '),
     },
+    ...(report.leftOut && report.leftOut.length > 0
+      ? [{ kind: 'text' as const, quiet: true, text: `Left out for this reader: ${listed(report.leftOut)}.` }]
+      : []),
     ...ownWords(words, null),
     ...report.goals.flatMap((goal) => [...goalBlocks(goal), ...ownWords(goal.words, goal.goalId)]),
     ...(behavior.length === 0
@@ -119,6 +123,7 @@ function goalBlocks(goal: GoalReport): DocumentBlock[] {
     ['Target', goal.target],
     ...(goal.way ? [['Progress toward the target', goal.way] satisfies [string, string]] : []),
     ['Evidence', goal.evidence],
+    ...(goal.further ?? []),
   ];
   return [
     { kind: 'heading', level: 2, text: `${goal.number} · ${goal.shortName}` },

@@ -2,6 +2,8 @@ import { type IsoDate, longDate, shortDate } from '../calendar/iso-date';
 import type { SchoolCalendar } from '../calendar/school-days';
 import type { ObservedSession } from '../entries/observation';
 import type { GoalDefinition } from '../goals/goal';
+import type { Retirement } from '../goals/retirement-words';
+import { decisionPlain } from '../progress/decision-plain';
 import { decisionWords } from '../progress/decision-words';
 import { type GoalGraph, goalGraph } from '../progress/graph/goal-graph';
 import { criterionSentence } from '../progress/mastery';
@@ -9,6 +11,7 @@ import { progressOf } from '../progress/progress';
 import { nowText, valueSaid, wayWords } from '../progress/sentences';
 import { counted } from '../words/counting';
 import type { RichText } from '../words/rich-text';
+import { type FurtherSession, furtherFacts } from './further';
 
 /** What a progress report says of one goal. All in words and figures: it must read the same years later. */
 export interface GoalReport {
@@ -23,7 +26,10 @@ export interface GoalReport {
   target: string;
   /** “67% of the way from the baseline to the target”; null while the baseline or the present is unknown. */
   way: string | null;
-  decision: { label: string; mark: string; sentence: string };
+  /** `means`, in plain words: reports that were issued earlier do not have it. */
+  decision: { label: string; mark: string; sentence: string; means?: string };
+  /** What there is besides: that it is retired, support levels, partial sessions, agreement, fidelity. Earlier reports do not have it. */
+  further?: [name: string, value: string][];
   /** “14 observations by 3 people, 9 of them in this period”. */
   evidence: string;
   /** Observations within the period. */
@@ -44,6 +50,8 @@ export interface ProgressReport {
   behavior: string[];
   /** The teacher’s words for the whole. */
   words: RichText;
+  /** What a reader is not shown of it; said only to them. */
+  leftOut?: string[];
 }
 
 interface ReportedGoal extends GoalDefinition {
@@ -51,28 +59,31 @@ interface ReportedGoal extends GoalDefinition {
   number: string;
   shortName: string;
   wording: string;
+  retired?: { on: IsoDate; how: Retirement } | null;
 }
 
 /**
  * What a progress report says of a goal at the end of a period: nothing of what came later.
  *
  * @param sessions  the goal’s observations that count, in order of date and time
- * @param period  both ends included
+ * @param period  both ends included; `from` null for all that was observed since the goal began
  * @param today  when the period is not over, it is reported as of today
+ * @param all  the sessions with what is said besides, those of second observers too
  */
 export function goalReport(
   goal: ReportedGoal,
   sessions: readonly ObservedSession[],
-  period: { from: IsoDate; to: IsoDate },
+  period: { from: IsoDate | null; to: IsoDate },
   words: RichText,
-  { calendar, today }: { calendar: SchoolCalendar; today: IsoDate },
+  { calendar, today, all = [] }: { calendar: SchoolCalendar; today: IsoDate; all?: readonly FurtherSession[] },
 ): GoalReport {
   const until = today < period.to ? today : period.to;
   const known = sessions.filter(({ on }) => on <= until);
   const progress = progressOf(goal, known, { calendar, today: until });
   const said = (value: number) => valueSaid(goal, value);
   const { baseline, decision } = progress;
-  const inPeriod = known.filter(({ on }) => on >= period.from).length;
+  const from = period.from ?? '';
+  const inPeriod = known.filter(({ on }) => on >= from).length;
   const people = new Set(known.flatMap(({ observer }) => observer ?? [])).size;
   return {
     goalId: goal.id,
@@ -87,19 +98,24 @@ export function goalReport(
     decision: {
       label: decision.label,
       mark: decisionWords[decision.is].mark,
+      means: decisionPlain[decision.is],
       sentence: progress.points.length === 0 ? decision.reason : `${decision.reason} Trend: ${decision.trend}`,
     },
-    evidence: evidenceWords(known.length, people, inPeriod),
+    evidence: evidenceWords(known.length, people, period.from === null ? null : inPeriod),
     inPeriod,
-    graph: progress.points.length === 0 ? null : goalGraph(goal, progress, [], until),
+    further: furtherFacts({ goal, progress, sessions: all.filter(({ on }) => on <= until), from, until }),
+    graph: progress.points.length === 0 ? null : goalGraph(goal, progress, [], until, period.to),
     words,
   };
 }
 
-function evidenceWords(all: number, people: number, inPeriod: number): string {
+function evidenceWords(all: number, people: number, inPeriod: number | null): string {
   if (all === 0) return 'No observation yet.';
   const by = people > 0 ? ` by ${counted(people, 'person', 'people')}` : '';
-  return `${counted(all, 'observation', 'observations')}${by} since the plan began, ${inPeriod === 0 ? 'none' : inPeriod} of them in this period.`;
+  const said = `${counted(all, 'observation', 'observations')}${by} since the plan began`;
+  if (inPeriod === null) return `${said}.`;
+  const some = inPeriod === all ? 'all' : inPeriod;
+  return `${said}, ${inPeriod === 0 ? 'none' : some} of them in this period.`;
 }
 
 export interface Missing {

@@ -69,6 +69,7 @@ const labels: Record<string, string> = {
   sharedIdleMinutes: 'minutes until a sign-in ends on a shared tablet',
   daysOnDevices: 'days that devices keep what they need without network',
   lockMinutes: 'minutes until a device locks itself',
+  paper: 'paper of documents',
   dailyLimit: 'messages a day',
   dayParts: 'parts of the day',
   locations: 'locations',

@@ -30,7 +30,7 @@ export const rooms: Record<string, string> = {
   sharing: 'Share links, what each reader sees, the access log, comments, other children’s names',
   'individual-report': 'Every entry of one student, as one reader may see it',
   'progress-report': 'What is frozen for a reporting period',
-  documents: 'PDF, text documents, CSV, and files of a whole group',
+  documents: 'PDF, text documents, CSV, and files for several students',
   messages: 'What leaves by email: templates, frequency, delivery, the test mail server',
   desk: 'The students’ own pages',
   today: 'What to do next, all students at a glance, and the frame around every page',

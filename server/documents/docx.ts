@@ -1,35 +1,58 @@
 import {
   AlignmentType,
+  convertMillimetersToTwip,
   Document,
+  Footer,
   Header,
   HeadingLevel,
   ImageRun,
   Packer,
+  PageNumber,
   Paragraph,
   Table,
   TableCell,
+  TableLayoutType,
   TableRow,
   TextRun,
-  WidthType,
 } from 'docx';
 import sharp from 'sharp';
-import type { DocumentBlock, ReportDocument } from '~/core/documents/document';
+import { type DocumentBlock, leadsOn, type Paper, paperSize, type ReportDocument } from '~/core/documents/document';
 import { inPieces } from '~/core/documents/long-text';
+import { graphKey } from '~/core/progress/graph/graph-key';
 import { type RichParagraph, runsOf } from '~/core/words/rich-text';
+import { columnWidths } from './columns';
 import { GRAPH_SIZE, graphSvg } from './graph-svg';
 
 /** Dots of a graph’s picture for each point on paper: a text document cannot be relied on to show a drawing. */
 const SHARPNESS = 3;
-const quiet = '5C6566';
+const quiet = '4D5758';
 const levels = { 1: HeadingLevel.HEADING_1, 2: HeadingLevel.HEADING_2, 3: HeadingLevel.HEADING_3 };
+/** Sizes are half points here, lengths twentieths of a point. */
+const BODY = 22;
+const SMALL = 18;
+const twips = (points: number) => Math.round(points * 20);
+const MARGIN = 54;
 
 /** A document as a text document (Office Open XML), to be worked on further. */
-export async function documentDocx(report: ReportDocument): Promise<Buffer> {
-  const children = (await Promise.all(report.blocks.map(blockContent))).flat();
+export async function documentDocx(report: ReportDocument, paper: Paper): Promise<Buffer> {
+  const width = paperSize[paper].width - 2 * MARGIN;
+  const drawn = report.blocks.map((block, at) => blockContent(block, leadsOn(report.blocks, at), width));
+  const heading = (size: number, before: number, after: number) => ({
+    run: { size, bold: true, color: '333D3E' },
+    paragraph: { keepNext: true, keepLines: true, spacing: { before: twips(before), after: twips(after) } },
+  });
   const document = new Document({
     title: report.title,
     creator: 'Gentle Margin',
-    styles: { default: { document: { run: { font: 'Arial', size: 20, language: { value: 'en-US' } } } } },
+    styles: {
+      paragraphStyles: [{ id: 'Footing', name: 'Footing', run: { size: SMALL, color: quiet } }],
+      default: {
+        document: { run: { font: 'Arial', size: BODY, language: { value: 'en-US' } } },
+        heading1: heading(40, 0, 8),
+        heading2: heading(28, 16, 6),
+        heading3: heading(24, 10, 4),
+      },
+    },
     numbering: {
       config: [
         {
@@ -40,24 +63,44 @@ export async function documentDocx(report: ReportDocument): Promise<Buffer> {
     },
     sections: [
       {
+        properties: {
+          page: {
+            size: { width: twips(paperSize[paper].width), height: twips(paperSize[paper].height) },
+            margin: {
+              ...{ left: twips(MARGIN), right: twips(MARGIN), top: twips(68), bottom: twips(60) },
+              ...{ header: convertMillimetersToTwip(11), footer: convertMillimetersToTwip(10) },
+            },
+          },
+        },
         headers: {
           default: new Header({
-            children: [new Paragraph({ children: [new TextRun({ text: report.head, bold: true, size: 17 })] })],
+            children: [new Paragraph({ children: [new TextRun({ text: report.head, bold: true, size: SMALL })] })],
           }),
         },
-        children,
+        footers: { default: new Footer({ children: [pageNumber()] }) },
+        children: (await Promise.all(drawn)).flat(),
       },
     ],
   });
   return Packer.toBuffer(document);
 }
 
-async function blockContent(block: DocumentBlock): Promise<(Paragraph | Table)[]> {
+const pageNumber = () =>
+  new Paragraph({
+    ...{ style: 'Footing', alignment: AlignmentType.RIGHT },
+    children: [new TextRun({ children: ['Page ', PageNumber.CURRENT, ' of ', PageNumber.TOTAL_PAGES] })],
+  });
+
+/**
+ * @param keepsNext  whether it stays on the page of what comes after it
+ * @param width  of the page without its margins, in points
+ */
+async function blockContent(block: DocumentBlock, keepsNext: boolean, width: number): Promise<(Paragraph | Table)[]> {
   switch (block.kind) {
     case 'heading':
-      return [new Paragraph({ text: block.text, heading: levels[block.level], spacing: { before: 200, after: 60 } })];
+      return [new Paragraph({ text: block.text, heading: levels[block.level] })];
     case 'text':
-      return [paragraph(block.text, block.quiet ? { color: quiet, size: 18 } : {})];
+      return [paragraph(block.text, block.quiet ? { color: quiet } : {}, { keepNext: keepsNext })];
     case 'rich':
       return block.words.content.flatMap((one) =>
         one.type === 'paragraph'
@@ -76,54 +119,108 @@ async function blockContent(block: DocumentBlock): Promise<(Paragraph | Table)[]
     case 'facts':
       return block.facts.map(
         ([name, value]) =>
-          new Paragraph({ children: [new TextRun({ text: `${name}: `, bold: true }), new TextRun(value)] }),
+          new Paragraph({
+            keepNext: keepsNext,
+            spacing: { after: twips(2) },
+            children: [new TextRun({ text: `${name}: `, bold: true }), new TextRun(value)],
+          }),
       );
-    case 'graph':
-      return [await picture(block.graph), paragraph(block.graph.caption, { color: quiet, size: 17 })];
+    case 'graph': {
+      const said = [block.graph.caption, graphKey(block.graph)].join(' ');
+      return [await picture(block, width), paragraph(said, { color: quiet })];
+    }
     case 'table':
-      return [table(block)];
+      return [table(block, width, { isRuled: false })];
+    case 'sheet':
+      return [table(block, width, { isRuled: true, height: block.height })];
     case 'signatures':
-      return block.names.map((name) => paragraph(`______________________________  ${name}, date`, {}, 400));
+      return block.names.map((name, at) =>
+        paragraph(
+          `______________________________  ${name}, date`,
+          {},
+          {
+            ...{ spacing: { before: twips(20), after: twips(4) }, keepLines: true },
+            keepNext: at < block.names.length - 1,
+          },
+        ),
+      );
   }
 }
 
-const paragraph = (text: string, form: { color?: string; size?: number }, before = 0) =>
+const paragraph = (text: string, form: { color?: string; size?: number }, around: object = {}) =>
   new Paragraph({
-    spacing: { before, after: 80 },
+    spacing: { after: twips(4) },
+    ...around,
     children: text.split('\n').map((line, i) => new TextRun({ text: line, ...form, ...(i > 0 && { break: 1 }) })),
   });
 
 const richParagraph = (one: RichParagraph, form: object = {}) =>
   new Paragraph({
     ...form,
-    spacing: { after: 80 },
+    spacing: { after: twips(4) },
     children: runsOf(one).map(({ text, bold, italic }) =>
       text === '\n' ? new TextRun({ break: 1 }) : new TextRun({ text, bold, italics: italic }),
     ),
   });
 
-async function picture(graph: Parameters<typeof graphSvg>[0]): Promise<Paragraph> {
-  const svg = Buffer.from(graphSvg(graph).replaceAll('font-family="Text"', 'font-family="Arial, sans-serif"'));
+async function picture(
+  { graph, isSmall }: Extract<DocumentBlock, { kind: 'graph' }>,
+  width: number,
+): Promise<Paragraph> {
+  const svg = Buffer.from(graphSvg(graph, { isSmall: isSmall ?? false }));
   const data = await sharp(svg, { density: 72 * SHARPNESS })
     .png()
     .toBuffer();
   const altText = { title: 'Graph', description: graph.caption, name: 'Graph' };
-  return new Paragraph({ children: [new ImageRun({ type: 'png', data, transformation: GRAPH_SIZE, altText })] });
+  const { height } = GRAPH_SIZE[isSmall ? 'small' : 'large'];
+  // Pixels of 1/96 inch here.
+  const transformation = { width: (width * 96) / 72, height: (((height * width) / GRAPH_SIZE.width) * 96) / 72 };
+  return new Paragraph({ keepNext: true, children: [new ImageRun({ type: 'png', data, transformation, altText })] });
 }
 
-function table({ columns, rows }: Extract<DocumentBlock, { kind: 'table' }>): Table {
+interface Form {
+  /** Whether it is a sheet to write on. */
+  isRuled: boolean;
+  /** Of a row, in points. */
+  height?: number;
+}
+
+function table(
+  block: Pick<Extract<DocumentBlock, { kind: 'table' }>, 'columns' | 'rows' | 'widths'>,
+  width: number,
+  { isRuled, height }: Form,
+): Table {
+  const known = columnWidths(block);
+  const rest = width - known.reduce<number>((sum, one) => sum + (one ?? 0), 0);
+  const wide = known.filter((one) => one === null).length;
+  const widths = known.map((one) => twips(one ?? rest / wide));
   const row = (cells: string[], isHead: boolean) =>
     new TableRow({
       tableHeader: isHead,
+      ...(height && !isHead ? { height: { value: twips(height), rule: 'atLeast' as const } } : {}),
       // What is taller than a page has to go on on the next.
       cantSplit: cells.every((text) => inPieces(text).length === 1),
-      children: cells.map((text) => new TableCell({ children: text.split('\n').map((line) => headOr(line, isHead)) })),
+      children: cells.map(
+        (text, at) =>
+          new TableCell({
+            width: { size: widths[at] ?? 0, type: 'dxa' },
+            children: text.split('\n').map((line) => headOr(line, isHead)),
+          }),
+      ),
     });
+  const none = { style: 'none' as const, size: 0, color: 'auto' };
+  const line = { style: 'single' as const, size: 4, color: 'DCD9D0' };
   return new Table({
-    width: { size: 100, type: WidthType.PERCENTAGE },
-    rows: [row(columns, true), ...rows.map((cells) => row(cells, false))],
+    layout: TableLayoutType.FIXED,
+    columnWidths: widths,
+    margins: { left: twips(4), right: twips(4), top: twips(3), bottom: twips(3) },
+    ...(isRuled
+      ? {}
+      : {
+          borders: { top: none, left: none, right: none, insideVertical: none, bottom: line, insideHorizontal: line },
+        }),
+    rows: [row(block.columns, true), ...block.rows.map((cells) => row(cells, false))],
   });
 }
 
-const headOr = (text: string, isHead: boolean) =>
-  new Paragraph({ children: [new TextRun({ text, bold: isHead, size: 18 })] });
+const headOr = (text: string, isHead: boolean) => new Paragraph({ children: [new TextRun({ text, bold: isHead })] });

@@ -1,46 +1,61 @@
+import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { dirname } from 'node:path';
+import { create } from 'fontkit';
+import { decompress } from 'wawoff2';
 
 const require = createRequire(import.meta.url);
-const folderOf = (name: string) => dirname(require.resolve(`${name}/package.json`));
 
-/** The files of a face in one of its sets of letters. */
-function face(name: string, file: string, set: string, [normal, bold]: [number, number]) {
-  const at = (weight: number, style: string) => `${folderOf(name)}/files/${file}-${set}-${weight}-${style}.woff`;
-  return {
-    normal: at(normal, 'normal'),
-    bold: at(bold, 'normal'),
-    italics: at(normal, 'italic'),
-    bolditalics: at(bold, 'italic'),
-  };
-}
-
-const text = (set: string) =>
-  face('@fontsource/atkinson-hyperlegible-next', 'atkinson-hyperlegible-next', set, [400, 700]);
-const heading = (set: string) => face('@fontsource/fraunces', 'fraunces', set, [600, 700]);
-
-/** The faces of documents, by the names that they go by in them. Each face has two sets of letters: see `inSets`. */
-export const fonts = {
-  Text: text('latin'),
-  TextExt: text('latin-ext'),
-  Heading: heading('latin'),
-  HeadingExt: heading('latin-ext'),
+/** The faces of documents, by name: what a text has no letters for in the first is set in the next that has them. */
+export const faces = {
+  text: ['Atkinson Hyperlegible Next', 'Noto Sans', 'Noto Sans Math'],
+  heading: ['Fraunces', 'Atkinson Hyperlegible Next', 'Noto Sans', 'Noto Sans Math'],
 };
 
-/** Letters of the larger set: Polish, Turkish, Vietnamese … names. */
-const EXTENDED = /[\u0100-\u0130\u0132-\u0151\u0154-\u02ba\u02bd-\u02c5\u1e00-\u1eff\u20a0-\u20ab\u20ad-\u20cf]+/u;
+const upright = (...weights: number[]) => weights.map((weight) => `${weight}-normal`);
 
-/** The same, kept when a text is split by it. */
-const BY_SET = new RegExp(`(${EXTENDED.source})`, 'u');
+/** Each family with the sets of letters that are taken from it. The last two only add scripts and signs that the first two do not have. */
+const families = [
+  {
+    name: 'atkinson-hyperlegible-next',
+    sets: ['latin', 'latin-ext'],
+    styles: [...upright(400, 700), '400-italic', '700-italic'],
+  },
+  { name: 'fraunces', sets: ['latin', 'latin-ext', 'vietnamese'], styles: upright(600) },
+  {
+    name: 'noto-sans',
+    sets: ['greek', 'greek-ext', 'cyrillic', 'cyrillic-ext', 'vietnamese'],
+    styles: upright(400, 700),
+  },
+  { name: 'noto-sans-math', sets: ['latin'], styles: upright(400) },
+];
 
-/**
- * A text parted by the set of letters that each part needs: one font file does not hold all.
- *
- * @example inSets('Łucja', 'Text') // [{ text: 'Ł', font: 'TextExt' }, { text: 'ucja', font: 'Text' }]
- */
-export function inSets(words: string, face: 'Text' | 'Heading'): { text: string; font: keyof typeof fonts }[] {
-  return words
-    .split(BY_SET)
-    .filter((part) => part !== '')
-    .map((part) => ({ text: part, font: EXTENDED.test(part) ? (`${face}Ext` as const) : face }));
+interface Fonts {
+  /** As files that any program reads (OpenType). */
+  files: Buffer[];
+  /** The code points of all letters that can be set. */
+  letters: ReadonlySet<number>;
+}
+
+let loading: Promise<Fonts> | undefined;
+
+/** The fonts that ship, read once. */
+export function loadFonts(): Promise<Fonts> {
+  loading ??= readFonts();
+  return loading;
+}
+
+async function readFonts(): Promise<Fonts> {
+  const paths = families.flatMap(({ name, sets, styles }) => {
+    const folder = dirname(require.resolve(`@fontsource/${name}/package.json`));
+    return sets.flatMap((set) => styles.map((style) => `${folder}/files/${name}-${set}-${style}.woff2`));
+  });
+  const files = await Promise.all(paths.map(async (path) => Buffer.from(await decompress(await readFile(path)))));
+  const letters = new Set(
+    files.flatMap((file) => {
+      const font = create(file);
+      return 'characterSet' in font ? font.characterSet : [];
+    }),
+  );
+  return { files, letters };
 }

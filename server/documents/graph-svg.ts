@@ -3,9 +3,15 @@ import { line } from 'd3-shape';
 import { dayNumber, type IsoDate, isoDate, shortDate } from '~/core/calendar/iso-date';
 import type { GoalGraph } from '~/core/progress/graph/goal-graph';
 
-/** The size of a graph on paper, in points. */
-export const GRAPH_SIZE = { width: 480, height: 170 };
-const edge = { left: 40, right: 12, top: 16, bottom: 22 };
+/** The size of a graph on paper, in points: of one that is read, and of one beside others. */
+export const GRAPH_SIZE = { width: 480, large: { height: 170 }, small: { height: 88 } };
+
+interface GraphForm {
+  isSmall?: boolean;
+  /** The face of its words. */
+  face?: string;
+}
+const edge = { left: 40, right: 20, top: 16, bottom: 22 };
 
 const ink = { text: '#333d3e', quiet: '#5c6566', rule: '#dcd9d0', fern: '#23675c', clay: '#a65a35', band: '#e6f2ee' };
 
@@ -22,8 +28,9 @@ const round = (n: number) => Math.round(n * 100) / 100;
  * A goal’s graph as a drawing, by the conventions of single-case graphs: points joined within a phase only, phase lines dashed
  * with a label, the aim line dotted, the target as a band, y from 0.
  */
-export function graphSvg(graph: GoalGraph): string {
-  const { width, height } = GRAPH_SIZE;
+export function graphSvg(graph: GoalGraph, { isSmall = false, face = 'Arial, sans-serif' }: GraphForm = {}): string {
+  const { width } = GRAPH_SIZE;
+  const { height } = GRAPH_SIZE[isSmall ? 'small' : 'large'];
   const days = { from: dayNumber(graph.from), to: dayNumber(graph.to) };
   const x = scaleLinear([days.from, days.to], [edge.left, width - edge.right]);
   const y = scaleLinear([0, graph.max], [height - edge.bottom, edge.top]).clamp(true);
@@ -31,10 +38,10 @@ export function graphSvg(graph: GoalGraph): string {
   const path = line();
   const joined = (points: At[]) => path(points.map(at)) ?? '';
   const words = (text: string, px: number, py: number, more = '') =>
-    `<text x="${round(px)}" y="${round(py)}" font-family="Text" font-size="8" fill="${ink.quiet}" ${more}>${escaped(text)}</text>`;
+    `<text x="${round(px)}" y="${round(py)}" font-family="${face}" font-size="8.5" fill="${ink.quiet}" ${more}>${escaped(text)}</text>`;
   const parts = [
-    ...(graph.target === null ? [] : [band(graph.target, graph, y, width)]),
-    ...y.ticks(5).map((value) => {
+    ...(graph.target === null ? [] : [band(graph.target, graph, y, { width, height })]),
+    ...y.ticks(isSmall ? 2 : 5).map((value) => {
       const py = round(y(value));
       return (
         `<line x1="${edge.left}" x2="${width - edge.right}" y1="${py}" y2="${py}" stroke="${ink.rule}" stroke-width=".5"/>` +
@@ -77,9 +84,8 @@ export function graphSvg(graph: GoalGraph): string {
 }
 
 /** The same as the address of a picture, for a page: it stands before any script has run. */
-export function graphPicture(graph: GoalGraph): string {
-  const svg = graphSvg(graph).replaceAll('font-family="Text"', 'font-family="sans-serif"');
-  return `data:image/svg+xml,${encodeURIComponent(svg)}`;
+export function graphPicture(graph: GoalGraph, form: GraphForm = {}): string {
+  return `data:image/svg+xml,${encodeURIComponent(graphSvg(graph, form))}`;
 }
 
 /** A line’s piece up to a day. */
@@ -89,8 +95,13 @@ function within([from, to]: [At, At], last: IsoDate): At[] {
   return [from, { on: last, value: from.value + share * (to.value - from.value) }];
 }
 
-function band(target: number, { isUp }: GoalGraph, y: (value: number) => number, width: number): string {
-  const [top, bottom] = isUp ? [edge.top, y(target)] : [y(target), GRAPH_SIZE.height - edge.bottom];
+function band(
+  target: number,
+  { isUp }: GoalGraph,
+  y: (value: number) => number,
+  { width, height }: { width: number; height: number },
+): string {
+  const [top, bottom] = isUp ? [edge.top, y(target)] : [y(target), height - edge.bottom];
   return `<rect x="${edge.left}" y="${round(top)}" width="${width - edge.left - edge.right}" height="${round(Math.max(0, bottom - top))}" fill="${ink.band}"/>`;
 }
 

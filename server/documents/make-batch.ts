@@ -1,23 +1,28 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
+import { longDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
+import { briefDocument } from '~/core/documents/brief-document';
 import type { ReportDocument } from '~/core/documents/document';
+import { goalAtFirst } from '~/core/documents/first-page';
 import { individualReportDocument } from '~/core/documents/individual-report-document';
-import { progressReportDocument } from '~/core/documents/progress-report-document';
+import { issueWords, periodWords, progressReportDocument } from '~/core/documents/progress-report-document';
 import { groupEntries } from '~/core/individual-report/groups';
 import { stretchWords } from '~/core/individual-report/report';
+import type { GoalReport, ProgressReport } from '~/core/progress-report/content';
 import type { Arrangement } from '~/core/sharing/visibility-rule';
 import { everything } from '~/core/sharing/visibility-rule';
-import { goalsOf } from '../goals/goals';
+import { type Goal, goalsOf, goalsWorkedOn } from '../goals/goals';
 import { individualReport } from '../individual-report/individual-report';
 import { type Database, isDatabaseGone } from '../platform/db/database';
 import { NotFound, nullIf } from '../platform/failures';
 import { draftOf } from '../progress-report/draft';
-import { issuedReport } from '../progress-report/issued';
+import { standingsOf } from '../progress-report/goal-reports';
+import { type IssuedReport, issuedReport } from '../progress-report/issued';
 import { reportStanding } from '../progress-report/overview';
 import type { School } from '../school/school';
 import { requireStudent, type Student } from '../students/students';
 import { type Batch, batchFailed } from './batches';
-import { documentPdf, pagesOf } from './pdf';
+import { documentsPdf } from './pdf';
 
 interface Making {
   school: School;
@@ -35,11 +40,10 @@ export async function makeBatch(db: Database, id: string, { school, now, signal,
   const batch = await db('document_batches')
     .where({ id })
     .whereIn('state', ['waiting', 'making'])
-    .first('made_by', 'what', 'from_day', 'to_day', 'arrangement');
+    .first('made_by', 'students', 'what', 'from_day', 'to_day', 'arrangement', 'is_short', 'areas', 'is_packed');
   if (!batch) return;
-  // Written by `askForReport`, which takes nothing else.
-  const arrangement = batch.arrangement as Arrangement | null;
   await db('document_batches').where({ id }).update({ state: 'making' });
+  const isOwnFile = batch.is_packed || batch.students.length === 1;
   try {
     const { on: today } = wallTime(now, school.timeZone);
     const open = await db('document_batch_parts')
@@ -48,7 +52,8 @@ export async function makeBatch(db: Database, id: string, { school, now, signal,
       .select('student_id');
     for (const { student_id } of open) {
       if (signal?.aborted) return;
-      await makePart(db, { id, studentId: student_id, ...batch, arrangement }, { school, today });
+      const part = { id, studentId: student_id, madeBy: batch.made_by, isOwnFile };
+      await makePart(db, part, wantedFrom(batch), { school, today });
     }
     const made = await db('document_batch_parts').where({ batch_id: id, left_out: null }).first('student_id');
     const end = made
@@ -62,25 +67,45 @@ export async function makeBatch(db: Database, id: string, { school, now, signal,
   }
 }
 
-interface Part {
-  id: string;
-  studentId: string;
-  made_by: string;
+/** What each document of a batch holds. */
+interface Wanted {
   what: Batch['what'];
-  from_day: IsoDate | null;
-  to_day: IsoDate | null;
-  arrangement: Arrangement | null;
+  isShort: boolean;
+  from: IsoDate | null;
+  to: IsoDate | null;
+  /** Of goals; null for all goals and behavior. */
+  areas: string[] | null;
+  arrangement: Arrangement;
 }
 
 /** How the individual reports of a group are laid out: close, for paper. */
 const forDocument: Arrangement = { layout: 'table', grouping: 'none', oldestFirst: false };
 
+const wantedFrom = (batch: {
+  what: Batch['what'];
+  is_short: boolean;
+  from_day: IsoDate | null;
+  to_day: IsoDate | null;
+  areas: string[] | null;
+  arrangement: unknown;
+}): Wanted => ({
+  ...{ what: batch.what, isShort: batch.is_short, from: batch.from_day, to: batch.to_day, areas: batch.areas },
+  // Written by `askForReport`, which takes nothing else.
+  arrangement: (batch.arrangement as Arrangement | null) ?? forDocument,
+});
+
+interface When {
+  school: School;
+  today: IsoDate;
+}
+
 async function makePart(
   db: Database,
-  { id, studentId, made_by, what, from_day: from, to_day: to, arrangement }: Part,
-  when: { school: School; today: IsoDate },
+  { id, studentId, madeBy, isOwnFile }: { id: string; studentId: string; madeBy: string; isOwnFile: boolean },
+  wanted: Wanted,
+  when: When,
 ): Promise<void> {
-  const actor = { personId: made_by, schoolId: when.school.id, today: when.today };
+  const actor = { personId: madeBy, schoolId: when.school.id, today: when.today };
   const keep = (content: object) =>
     db('document_batch_parts').where({ batch_id: id, student_id: studentId }).update(content);
   // Whoever was taken off a team meanwhile gets no document of that student.
@@ -89,59 +114,103 @@ async function makePart(
     await keep({ pages: 0, left_out: 'No longer theirs.' });
     return;
   }
-  const document =
-    what === 'progress'
-      ? await latestProgressDocument(db, student, when)
-      : await studentReportDocument(db, student, { ...when, from, to, arrangement: arrangement ?? forDocument });
-  const pdf = await documentPdf(document);
-  await keep({ pdf, pages: await pagesOf(pdf) });
+  for (const document of await shapesOf(db, student, wanted, when)) {
+    const { pdf, pages } = await documentsPdf(document.title, [document], when.school.paper);
+    await keep({ document: JSON.stringify(document), pages, pdf: isOwnFile ? pdf : null });
+    // Short is one page: what does not fit on it is tried closer.
+    if (pages === 1) return;
+  }
 }
 
-/** The newest issued report of the period that is to be reported now; its draft while nothing was issued. */
-async function latestProgressDocument(
+const isIn = (areas: readonly string[] | null) => (goal: Pick<Goal, 'area'>) =>
+  areas === null || areas.includes(goal.area);
+
+/** A student’s document, from the widest way to lay it out to the closest. */
+async function shapesOf(db: Database, student: Student<'see'>, wanted: Wanted, when: When): Promise<ReportDocument[]> {
+  if (wanted.what === 'running') {
+    return wanted.isShort
+      ? briefs(await standingInBrief(db, student, wanted, when))
+      : [await studentReportDocument(db, student, wanted, when)];
+  }
+  const found = await latestProgress(db, student, when);
+  if (!found) return [noPeriods(student, when.school)];
+  const goals = await goalsOf(db, [student.id]);
+  const ids = new Set(goals.filter(isIn(wanted.areas)).map(({ id }) => id));
+  const report = { ...found.report, goals: found.report.goals.filter(({ goalId }) => ids.has(goalId)) };
+  if (!wanted.isShort) return [progressReportDocument(report, found.issued)];
+  const about = ['Progress report in brief', periodWords(report.period), issueWords(found.issued)].join(' · ');
+  return briefs({ student, school: when.school, about, goals: report.goals });
+}
+
+interface InBrief {
+  student: Pick<Student, 'shortName' | 'firstName' | 'lastName'>;
+  school: School;
+  about: string;
+  goals: readonly GoalReport[];
+}
+
+const briefs = ({ student, school, about, goals }: InBrief): ReportDocument[] =>
+  (['graphs', 'words', 'table'] as const).map((form) =>
+    briefDocument({
+      ...{ name: `${student.firstName} ${student.lastName}`, shortName: student.shortName, schoolName: school.name },
+      ...{ about, form, goals: goals.map((goal) => goalAtFirst(goal, everything)) },
+    }),
+  );
+
+async function standingInBrief(db: Database, student: Student, { areas, from, to }: Wanted, when: When) {
+  const { school, today } = when;
+  const goals = goalsWorkedOn(await goalsOf(db, [student.id])).filter(isIn(areas));
+  const about = ['In brief', stretchWords(from, to, today) || longDate(today)].join(' · ');
+  return {
+    student,
+    school,
+    about,
+    goals: await standingsOf(db, student.id, goals, { school, today: to ?? today, from }),
+  };
+}
+
+/** The newest issued report of the period that is to be reported now; its draft while nothing was issued. Null without periods. */
+async function latestProgress(
   db: Database,
   student: Student<'see'>,
-  { school, today }: { school: School; today: IsoDate },
-): Promise<ReportDocument> {
+  { school, today }: When,
+): Promise<{ report: ProgressReport; issued: IssuedReport | null } | null> {
   const { period, issued } = await reportStanding(db, student, { school, today });
-  if (!period) {
-    const head = `${student.shortName} · progress report · ${school.name}`;
-    const text = 'The plan has no reporting periods yet.';
-    return {
-      title: `Progress report of ${student.shortName}`,
-      head,
-      blocks: [
-        { kind: 'heading', level: 1, text: `${student.firstName} ${student.lastName}` },
-        { kind: 'text', text },
-      ],
-    };
-  }
-  if (!issued) return progressReportDocument((await draftOf(db, student, period.last, { school, today })).report, null);
-  return progressReportDocument((await issuedReport(db, student.id, issued.id, school)).report, issued);
+  if (!period) return null;
+  if (!issued) return { report: (await draftOf(db, student, period.last, { school, today })).report, issued: null };
+  const whole = await issuedReport(db, student.id, issued.id, school);
+  return { report: whole.report, issued: whole };
 }
 
-interface RunningWanted {
-  school: School;
-  today: IsoDate;
-  from: IsoDate | null;
-  to: IsoDate | null;
-  arrangement: Arrangement;
-}
+const noPeriods = (student: Student, school: School): ReportDocument => ({
+  title: `Progress report of ${student.shortName}`,
+  head: `${student.shortName} · progress report · ${school.name}`,
+  blocks: [
+    { kind: 'heading', level: 1, text: `${student.firstName} ${student.lastName}` },
+    { kind: 'text', text: 'The plan has no reporting periods yet.' },
+  ],
+});
 
 /** The individual report of a student as a document, for a reader who sees all of it. */
 async function studentReportDocument(
   db: Database,
   student: Student,
-  { school, today, from, to, arrangement }: RunningWanted,
+  { from, to, areas, arrangement }: Wanted,
+  { school, today }: When,
 ): Promise<ReportDocument> {
   const { layout, grouping, oldestFirst } = arrangement;
   const goals = await goalsOf(db, [student.id]);
+  const ids = new Set(goals.filter(isIn(areas)).map(({ id }) => id));
   const reader = { kind: 'team' as const, linkId: null, shows: everything, discreet: false };
   const wanted = { only: null, find: '', page: 'all' as const, day: null, from, to, oldestFirst };
   const { entries, threads } = await individualReport(db, student.id, goals, reader, wanted);
-  const groups = groupEntries(entries, grouping, goals, today);
-  const about = stretchWords(from, to, today);
+  const some = areas === null ? entries : entries.filter(({ goalId }) => goalId !== null && ids.has(goalId));
+  const present = goalsWorkedOn(goals).filter(({ id }) => ids.has(id));
+  const standings = await standingsOf(db, student.id, present, { school, today: to ?? today, from });
   return individualReportDocument({
-    ...{ studentShortName: student.shortName, schoolName: school.name, today, groups, threads, about, layout },
+    ...{ studentShortName: student.shortName, schoolName: school.name, today, threads, layout },
+    groups: groupEntries(some, grouping, goals, today),
+    atFirst: standings.map((goal) => goalAtFirst(goal, everything)),
+    about: [stretchWords(from, to, today), areas?.join(', ')].filter(Boolean).join(' · '),
   });
 }

@@ -1,160 +1,100 @@
-import { PDFDocument, PDFName, PDFString } from 'pdf-lib';
-import pdfmake from 'pdfmake';
-import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
-import type { DocumentBlock, ReportDocument } from '~/core/documents/document';
-import { longRows } from '~/core/documents/long-text';
-import { type RichBlock, type RichParagraph, runsOf } from '~/core/words/rich-text';
-import { fonts, inSets } from './fonts';
+import { PDFDocument } from 'pdf-lib';
+import { type DocumentBlock, leadsOn, type Paper, type ReportDocument } from '~/core/documents/document';
+import { missingLetters, withoutMissing } from '~/core/documents/letters';
+import { graphKey } from '~/core/progress/graph/graph-key';
+import { type RichBlock, runsOf } from '~/core/words/rich-text';
+import { columnWidths, nameWidth } from './columns';
+import { faces, loadFonts } from './fonts';
 import { graphSvg } from './graph-svg';
-
-pdfmake.setFonts(fonts);
-// Nothing is fetched for a document, and no file of this machine is read for one but its fonts.
-pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((path) => path.includes('@fontsource'));
-
-const CREATOR = 'Gentle Margin';
-/** Signs of what is kept together: well below a page. */
-const LONGEST_GROUP = 2500;
-const quiet = '#5c6566';
+import { template } from './template';
+import { type Typeset, typeset } from './typesetting';
 
 /** One student’s document as a PDF: real text in embedded fonts, graphs as drawings, its head on every page. */
-export async function documentPdf(document: ReportDocument): Promise<Buffer> {
-  const definition: TDocumentDefinitions = {
-    info: { title: document.title, creator: CREATOR, producer: CREATOR },
-    ...{ language: 'en-US', displayTitle: true, tagged: true },
-    pageSize: 'LETTER',
-    pageMargins: [54, 64, 54, 54],
-    defaultStyle: { font: 'Text', fontSize: 10, lineHeight: 1.25 },
-    header: () => ({ text: inSets(document.head, 'Text'), fontSize: 8.5, bold: true, margin: [54, 30, 54, 0] }),
-    footer: (page, pages) => ({
-      text: `Page ${page} of ${pages}`,
-      ...{ fontSize: 8, color: quiet, alignment: 'right', margin: [54, 12, 54, 0] },
-    }),
-    content: keptTogether(document.blocks),
+export const documentPdf = async (document: ReportDocument, paper: Paper): Promise<Buffer> =>
+  (await documentsPdf(document.title, [document], paper)).pdf;
+
+/**
+ * Several documents in one file, one after the other: each begins on the front of a sheet, counts its own pages, and has its bookmarks.
+ * Letters that no font has stand as a box, which the document says.
+ */
+export async function documentsPdf(
+  title: string,
+  documents: readonly ReportDocument[],
+  paper: Paper,
+): Promise<Typeset> {
+  const { letters } = await loadFonts();
+  const has = (code: number) => letters.has(code);
+  const content = {
+    title: withoutMissing(title, has),
+    faces,
+    paper: paper === 'a4' ? 'a4' : 'us-letter',
+    documents: documents.map((document) => ({
+      head: document.head,
+      blocks: laidOut(saidMissing(document, missingLetters(document, has))),
+    })),
   };
-  return pdfmake.createPdf(definition).getBuffer();
+  return typeset(template, withoutMissing(content, has));
 }
 
-/** What stands below a heading stays on its page with it, up to the first graph, table or own words. */
-function keptTogether(blocks: readonly DocumentBlock[]): Content[] {
-  const groups: DocumentBlock[][] = [];
-  for (const block of blocks) {
-    const last = groups.at(-1);
-    // A third heading goes with what is above it, a fourth of its kind does not: each begins an entry of its own.
-    const isAnother =
-      block.kind === 'heading' && block.level === 3 && last?.some((one) => one.kind === 'heading' && one.level === 3);
-    const begins = (block.kind === 'heading' && block.level === 2) || isAnother;
-    const follows = ['heading', 'text', 'facts'].includes(block.kind) && last?.[0]?.kind === 'heading';
-    if (last && follows && !begins) last.push(block);
-    else groups.push([block]);
-  }
-  // What is taller than a page cannot be kept together: it would not be there at all.
-  const fits = (group: DocumentBlock[]) => group.length > 1 && JSON.stringify(group).length < LONGEST_GROUP;
-  return groups.map((group) => ({ stack: group.map(blockContent), unbreakable: fits(group) }));
+/** The same with a line on the letters that it cannot show, right below its name. */
+function saidMissing(document: ReportDocument, missing: readonly string[]): readonly DocumentBlock[] {
+  if (missing.length === 0) return document.blocks;
+  const [first, ...rest] = document.blocks;
+  const text =
+    'Some letters cannot be printed here and stand as □. The text document (DOCX) of the same report has all of them.';
+  return [...(first ? [first] : []), { kind: 'text', quiet: true, text }, ...rest];
 }
 
-function blockContent(block: DocumentBlock): Content {
-  switch (block.kind) {
-    case 'heading': {
-      const size = { 1: 22, 2: 14, 3: 11 }[block.level];
-      const above = { 1: 0, 2: 14, 3: 6 }[block.level];
-      return {
-        text: inSets(block.text, 'Heading'),
-        ...{ fontSize: size, margin: [0, above, 0, 3] },
-      };
+/** What stays on a page with what comes after it, up to a graph: a heading always does, these do when they are short. */
+const LONGEST_KEPT = 1200;
+/** Signs of a table’s row that is kept whole: well below a page. */
+const LONGEST_ROW = 1500;
+/** Blocks as the template draws them. */
+function laidOut(blocks: readonly DocumentBlock[]): object[] {
+  let deepest = 0;
+  const width = nameWidth(blocks.flatMap((block) => (block.kind === 'facts' ? block.facts.map(([name]) => name) : [])));
+  return blocks.map((block, at) => {
+    switch (block.kind) {
+      case 'heading':
+        // No level is skipped (ISO 14289-1, 7.4.2).
+        deepest = Math.min(block.level, deepest + 1);
+        return { ...block, level: deepest };
+      case 'text':
+        return {
+          ...block,
+          quiet: block.quiet ?? false,
+          sticky: leadsOn(blocks, at) && block.text.length < LONGEST_KEPT,
+        };
+      case 'facts':
+        return { ...block, sticky: leadsOn(blocks, at), width };
+      case 'rich':
+        return { kind: 'rich', content: block.words.content.map(richContent) };
+      case 'graph':
+        return {
+          ...{
+            kind: 'graph',
+            svg: graphSvg(block.graph, { isSmall: block.isSmall ?? false, face: faces.text[0] }),
+            alt: `Graph. ${block.graph.caption}`,
+          },
+          caption: [block.graph.caption, graphKey(block.graph)].join(' '),
+        };
+      case 'table':
+        return {
+          ...block,
+          widths: columnWidths(block),
+          rows: block.rows.map((cells) => ({ cells, breaks: cells.some((text) => text.length > LONGEST_ROW) })),
+        };
+      case 'sheet':
+        return { ...block, widths: columnWidths(block) };
+      default:
+        return block;
     }
-    case 'text':
-      return {
-        text: inSets(block.text, 'Text'),
-        margin: [0, 0, 0, 4],
-        ...(block.quiet && { color: quiet, fontSize: 9 }),
-      };
-    case 'rich':
-      return { stack: block.words.content.map(richContent), margin: [0, 4, 0, 6] };
-    case 'facts':
-      return {
-        table: {
-          widths: [80, '*'],
-          body: block.facts.map(([name, value]) => [
-            { text: name, bold: true, fontSize: 9 },
-            { text: inSets(value, 'Text'), fontSize: 9 },
-          ]),
-        },
-        layout: 'noBorders',
-        margin: [0, 2, 0, 4],
-      };
-    case 'graph':
-      return {
-        stack: [
-          { svg: graphSvg(block.graph), width: 480 },
-          { text: inSets(block.graph.caption, 'Text'), fontSize: 8.5, color: quiet },
-        ],
-        unbreakable: true,
-        margin: [0, 4, 0, 6],
-      };
-    case 'table':
-      return {
-        table: {
-          headerRows: 1,
-          dontBreakRows: true,
-          widths: block.widths.map((width) => (width === 'wide' ? '*' : 'auto')),
-          body: [
-            block.columns.map((text) => ({ text, bold: true, fontSize: 9 })),
-            ...longRows(block.rows).map((row) => row.map((text, at) => cell(text, at === 0))),
-          ],
-        },
-        layout: {
-          hLineWidth: () => 0.5,
-          vLineWidth: () => 0,
-          hLineColor: () => '#dcd9d0',
-          paddingTop: () => 3,
-          paddingBottom: () => 3,
-        },
-      };
-    case 'signatures':
-      return {
-        columns: block.names.map((name) => ({
-          text: `\n\n______________________________\n${name}, date`,
-          fontSize: 9,
-        })),
-        columnGap: 14,
-        unbreakable: true,
-        margin: [0, 18, 0, 0],
-      };
-  }
+  });
 }
 
-/** A cell of a table; one that names its row keeps its lines whole. */
-const cell = (text: string, isName: boolean): Content =>
-  isName
-    ? { stack: text.split('\n').map((line) => ({ text: inSets(line, 'Text'), noWrap: true })), fontSize: 9 }
-    : { text: inSets(text, 'Text'), fontSize: 9 };
-
-const paragraphContent = (paragraph: RichParagraph): Content => ({
-  text: runsOf(paragraph).flatMap(({ text, bold, italic }) =>
-    inSets(text, 'Text').map((part) => ({ ...part, bold, italics: italic })),
-  ),
-  margin: [0, 0, 0, 4],
-});
-
-function richContent(block: RichBlock): Content {
-  if (block.type === 'paragraph') return paragraphContent(block);
-  const items = block.content.map(({ content }): Content => ({ stack: content.map(paragraphContent) }));
-  return block.type === 'bulletList' ? { ul: items } : { ol: items };
-}
-
-/** Several documents in one file, one after the other, each beginning on a page of its own. */
-export async function joinPdfs(title: string, parts: readonly Uint8Array[]): Promise<Buffer> {
-  const joined = await PDFDocument.create();
-  for (const part of parts) {
-    const document = await PDFDocument.load(part);
-    for (const page of await joined.copyPages(document, document.getPageIndices())) joined.addPage(page);
-  }
-  joined.setTitle(title, { showInWindowTitleBar: true });
-  joined.setCreator(CREATOR);
-  joined.setProducer(CREATOR);
-  joined.catalog.set(PDFName.of('Lang'), PDFString.of('en-US'));
-  return Buffer.from(await joined.save());
+function richContent(block: RichBlock): object {
+  if (block.type === 'paragraph') return { type: 'paragraph', runs: runsOf(block) };
+  return { type: block.type, items: block.content.map(({ content }) => content.map(runsOf)) };
 }
 
 /** How many pages a PDF has. */

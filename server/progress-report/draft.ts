@@ -3,11 +3,10 @@ import type { IsoDate } from '~/core/calendar/iso-date';
 import { type ReportingPeriod, reportingPeriods } from '~/core/calendar/reporting-periods';
 import { withoutDays } from '~/core/calendar/school-days';
 import { behaviorBrief } from '~/core/progress-report/behavior-brief';
-import { goalReport, type ProgressReport } from '~/core/progress-report/content';
+import type { ProgressReport } from '~/core/progress-report/content';
 import type { DraftInput, DraftWords } from '~/core/progress-report/input';
 import { noWords } from '~/core/words/rich-text';
 import { behaviorOf } from '../behavior/behavior';
-import { sessionsByGoal } from '../entries/read';
 import { type Goal, goalsOf, goalsWorkedOn } from '../goals/goals';
 import type { Database } from '../platform/db/database';
 import { rowsOf } from '../platform/db/rows';
@@ -16,6 +15,7 @@ import type { Actor, School } from '../school/school';
 import type { StudentAccess } from '../students/access';
 import { planOf } from '../students/plan';
 import { caseManagerOf, requireStudent, type Student } from '../students/students';
+import { goalReportsOf } from './goal-reports';
 
 /** The reporting periods of a student’s plan, in order; none while the plan has no dates. */
 export async function periodsOf(
@@ -68,13 +68,7 @@ export async function draftOf(
       .first('d.words', 'd.version', 'p.short_name'),
   ]);
   const words: DraftWords = written ?? row?.words ?? noDraft;
-  const sessions = await sessionsByGoal(db, goals, { inDetail: true });
-  const when = { calendar: school.calendar, today };
-  const reports = goals.map((goal) => {
-    const known = sessions.get(goal.id) ?? [];
-    const asMeasured = known.map((session) => ({ ...session, former: goal.formerMeasures[session.version] }));
-    return goalReport(goal, goal.version === 1 ? known : asMeasured, stretch, words.goals[goal.id] ?? noWords, when);
-  });
+  const reports = await goalReportsOf(db, student.id, goals, stretch, words.goals, { school, today });
   const behavior = await behaviorOf(db, student.id, { discreet: false });
   const earlier = before ? { from: before.first, to: before.last } : null;
   return {
@@ -96,7 +90,7 @@ export async function draftOf(
       period: { label: current.label, ...stretch },
       goals: reports,
       behavior: behaviorBrief(behavior.incidents, stretch, earlier, {
-        ...when,
+        today,
         calendar: withoutDays(school.calendar, behavior.absences),
         since: behavior.since,
       }),

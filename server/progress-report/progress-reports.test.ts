@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import { PDFDocument } from 'pdf-lib';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { progressReportDocument } from '~/core/documents/progress-report-document';
 import { missingIn } from '~/core/progress-report/content';
@@ -21,8 +20,6 @@ import {
   wall,
 } from '~/tests/database/small-school';
 import { textOfPdf } from '~/tests/examples/pdf-text';
-import { askForBatch, askForReport, batchesOf, batchFile, openBatches } from '../documents/batches';
-import { makeBatch } from '../documents/make-batch';
 import { documentPdf } from '../documents/pdf';
 import { withdrawObservation } from '../entries/change';
 import { recordSession } from '../entries/record';
@@ -32,10 +29,9 @@ import { type School, schoolOf } from '../school/school';
 import { makeShareLink } from '../sharing/share-links';
 import { type Plan, planOf, savePlan } from '../students/plan';
 import { requireStudent } from '../students/students';
-import { tidyUp } from '../worker/tidy-up';
 import { draftOf, saveDraft } from './draft';
 import { issuedOf, issuedOutside, issuedReport, issueReport, namesInReport } from './issued';
-import { reportStanding } from './overview';
+import { draftsInBrief, reportStanding, reportStandings } from './overview';
 
 const fresh = freshDatabase();
 let school: SmallSchool;
@@ -86,7 +82,7 @@ describe('a draft', () => {
     const unseen = await addGoal(fresh.db, school.student, '2');
     const { report } = await draft();
     expect(report.goals.map(({ number, now: is, evidence }) => [number, is, evidence])).toEqual([
-      ['1', '67%', '4 observations by 1 person since the plan began, 4 of them in this period.'],
+      ['1', '67%', '4 observations by 1 person since the plan began, all of them in this period.'],
       ['2', null, 'No observation yet.'],
     ]);
     expect(missingIn(report, today).map(({ goalId, text }) => [goalId, text])).toEqual([
@@ -176,6 +172,22 @@ describe('the report that is to be made now', () => {
   });
 });
 
+describe('a draft among many', () => {
+  it('says for how many goals there are own words, and which were not observed in the period', async () => {
+    const access = accessTo(school.student);
+    const around = { school: theSchoolOfIt, today };
+    const brief = async () =>
+      (await draftsInBrief(fresh.db, await reportStandings(fresh.db, [access], around))).get(school.student);
+    const before = await brief();
+    expect(before).toMatchObject({ goals: 2, written: 0, hasWhole: true, unseen: ['2 Plants a row'] });
+    const { version, words: kept } = await draft();
+    const written = { ...kept, goals: { [school.goal]: said('Well done.') } };
+    const input = { period: PERIOD, version, words: written };
+    await saveDraft(fresh.db, actorOf(school.manager), school.student, input, now);
+    expect(await brief()).toEqual({ ...before, written: 1 });
+  });
+});
+
 describe('a period whose end is moved', () => {
   it('keeps the draft that was written for it, and the report that was issued for it', async () => {
     const before = (await planOf(fresh.db, school.student, today)) as Plan;
@@ -207,102 +219,6 @@ describe('a period whose end is moved', () => {
   });
 });
 
-describe('the papers of several students', () => {
-  it('are one file, each on pages of their own; half made, it is gone on with', async () => {
-    const other = await addStudent(fresh.db, 'Ben', [[school.manager, 'caseManager']]);
-    const id = randomUUID();
-    const around = { school: theSchoolOfIt, now };
-    const mine = () => batchFile(fresh.db, actorOf(school.manager), id, now);
-    await askForBatch(fresh.db, actorOf(school.manager), { id, group: null, what: 'progress' }, now);
-    await expect(mine()).rejects.toThrow(NotFound);
-    await makeBatch(fresh.db, id, around);
-    const pages = (await PDFDocument.load(await mine())).getPageCount();
-    // As if the worker had died after the first document.
-    await fresh.db('document_batches').where({ id }).update({ state: 'making' });
-    await fresh
-      .db('document_batch_parts')
-      .where({ batch_id: id, student_id: other })
-      .update({ pdf: null, pages: null });
-    const [kept] = await fresh.db('document_batch_parts').where({ batch_id: id }).whereNotNull('pdf').select('pdf');
-    await makeBatch(fresh.db, id, around);
-    const again = await fresh
-      .db('document_batch_parts')
-      .where({ batch_id: id, student_id: school.student })
-      .first('pdf');
-    expect(again!.pdf!.equals(kept!.pdf!)).toBe(true);
-    expect((await PDFDocument.load(await mine())).getPageCount()).toBe(pages);
-    expect(await batchesOf(fresh.db, actorOf(school.manager))).toMatchObject([
-      { state: 'ready', done: 2, of: 2, pages },
-    ]);
-    await expect(batchFile(fresh.db, actorOf(school.aide), id, now)).rejects.toThrow(NotFound);
-
-    // Handed out, it stands in the access log; who is no longer theirs is left out, and named.
-    const exported = () => fresh.db('access_log').where({ how: 'exported', student_id: other });
-    const before = (await exported()).length;
-    await fresh.db('team_members').where({ student_id: other }).update({ until_date: '2026-11-01' });
-    const text = (await textOfPdf(await mine())).pages.join('\n');
-    expect(text).toContain('Not in this file');
-    expect(text).toContain('Ben E.');
-    expect(await exported()).toHaveLength(before);
-    expect(before).toBe(2);
-    await fresh.db('team_members').where({ student_id: other }).update({ until_date: null });
-
-    // After two weeks it is cleared.
-    await tidyUp(fresh.db, new Date(now.getTime() + 15 * 24 * 3_600_000));
-    expect(await batchesOf(fresh.db, actorOf(school.manager))).toMatchObject([{ state: 'over' }]);
-    await expect(mine()).rejects.toThrow(NotFound);
-    expect(await fresh.db('document_batch_parts').whereNotNull('pdf')).toEqual([]);
-  });
-
-  it('may be of one student and a stretch of days: the same file, asked for again, is made once', async () => {
-    const id = randomUUID();
-    const student = { id: school.student, shortName: 'Ada E.' };
-    const arrangement = { layout: 'cards', grouping: 'goal', oldestFirst: true } as const;
-    const wanted = { id, from: '2026-11-17', to: '2026-11-18', arrangement };
-    for (const day of ['2026-11-17', '2026-11-18', '2026-11-19']) await observe(day);
-    await askForReport(fresh.db, actorOf(school.manager), student, wanted, now);
-    await askForReport(fresh.db, actorOf(school.manager), student, wanted, now);
-    await makeBatch(fresh.db, id, { school: theSchoolOfIt, now });
-    const batch = (await batchesOf(fresh.db, actorOf(school.manager))).find((one) => one.id === id);
-    expect(batch).toMatchObject({ label: 'Ada E., Nov 17 to Nov 18', state: 'ready', done: 1, of: 1 });
-    const text = (await textOfPdf(await batchFile(fresh.db, actorOf(school.manager), id, now))).pages.join('\n');
-    expect(text).toContain('Nov 18');
-    expect(text).not.toContain('Nov 19');
-    // As it was looked at: the oldest first, under its goal, and of which days.
-    expect(text.indexOf('Nov 17', text.indexOf('Nov 18') + 1)).toBeLessThan(text.lastIndexOf('Nov 18'));
-    expect(text).toContain('Nov 17 to Nov 18');
-    const { what } = (await fresh.db('access_log').orderBy('id', 'desc').first('what'))!;
-    expect(what).toBe('report (PDF)');
-    await expect(batchFile(fresh.db, actorOf(school.aide), id, now)).rejects.toThrow(NotFound);
-    await fresh.db('document_batch_parts').where({ batch_id: id }).delete();
-    await fresh.db('document_batches').where({ id }).delete();
-  });
-
-  it('that cannot be made are tried later and later, and have failed in words; a lost connection is no student left out', async () => {
-    const id = randomUUID();
-    await askForBatch(fresh.db, actorOf(school.manager), { id, group: null, what: 'running' }, now);
-    const gone = Object.assign(new Error('Connection terminated unexpectedly'), { code: 'ECONNRESET' });
-    const cut = new Proxy(fresh.db, {
-      apply: (target, self, [table, ...rest]) => {
-        if (table === 'document_batch_parts') throw gone;
-        return Reflect.apply(target as never, self, [table, ...rest]);
-      },
-    });
-    await expect(makeBatch(cut, id, { school: theSchoolOfIt, now })).rejects.toBe(gone);
-    expect((await fresh.db('document_batches').where({ id }).first())!.attempts).toBe(0);
-
-    const complaints: unknown[] = [];
-    const broken = { ...theSchoolOfIt, timeZone: 'Nowhere/Here' };
-    for (let tries = 1; tries <= 6; tries++) {
-      await makeBatch(fresh.db, id, { school: broken, now, complain: (error) => complaints.push(error) });
-      expect(await openBatches(fresh.db, now)).toEqual([]);
-    }
-    expect(complaints).toHaveLength(6);
-    const batch = (await batchesOf(fresh.db, actorOf(school.manager))).find((one) => one.id === id);
-    expect(batch).toMatchObject({ state: 'failed', problem: expect.stringContaining('after 6 tries'), leftOut: [] });
-  });
-});
-
 describe('other children in a report', () => {
   it('are not named to readers from outside, in the teacher’s own words or a goal’s; the draft says who is named', async () => {
     const wren = await addStudent(fresh.db, 'Wren', []);
@@ -323,7 +239,7 @@ describe('other children in a report', () => {
     expect(report.goals.find(({ goalId }) => goalId === school.goal)).toMatchObject({
       wording: 'Plants a row beside a classmate.',
     });
-    const pdf = (await textOfPdf(await documentPdf(progressReportDocument(report, inside)))).pages.join(' ');
+    const pdf = (await textOfPdf(await documentPdf(progressReportDocument(report, inside), 'letter'))).pages.join(' ');
     expect(pdf).toContain('He laughed with a classmate.');
     expect(pdf).not.toMatch(/Wren|Castellan/);
     expect(report.student).toEqual(inside.report.student);

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { SchoolCalendar } from '~/core/calendar/school-days';
+import { type Paper, papers } from '~/core/documents/document';
 import type { Database } from '../platform/db/database';
 import { rowsOf } from '../platform/db/rows';
 import { existing, NotFound } from '../platform/failures';
@@ -10,6 +11,8 @@ export interface School {
   name: string;
   timeZone: string;
   isDemo: boolean;
+  /** What its documents are printed on. */
+  paper: Paper;
   calendar: SchoolCalendar;
 }
 
@@ -19,6 +22,7 @@ export const schoolColumn = z.object({
   name: z.string(),
   timeZone: z.string(),
   isDemo: z.boolean(),
+  paper: z.enum(papers),
   calendar: z.object({
     weekdays: z.array(z.number()),
     closures: z.array(z.object({ first: z.string(), last: z.string(), label: z.string() })),
@@ -32,7 +36,7 @@ const schoolRow = z.object({ school: schoolColumn });
  * @param of  what the query calls the row of `schools`
  */
 export const schoolJson = (of: string) => `
-  json_build_object('id', ${of}.id, 'name', ${of}.name, 'timeZone', ${of}.time_zone, 'isDemo', ${of}.is_demo,
+  json_build_object('id', ${of}.id, 'name', ${of}.name, 'timeZone', ${of}.time_zone, 'isDemo', ${of}.is_demo, 'paper', ${of}.paper,
     'calendar', json_build_object('weekdays', ${of}.weekdays, 'closures',
       (select coalesce(json_agg(json_build_object('first', cl.first_day, 'last', cl.last_day, 'label', cl.label) order by cl.first_day), '[]')
          from closures cl where cl.school_id = ${of}.id)))`;

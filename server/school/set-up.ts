@@ -24,7 +24,7 @@ export async function schoolInForm(db: Database, actor: SchoolAdmin): Promise<Sc
     locationsOf(db, actor.schoolId),
     db('timetable_blocks').where(here.school).whereNull('student_id').orderBy(['starts_at', 'part', 'weekday']),
   ]);
-  const { name, timeZone, calendar } = school;
+  const { name, timeZone, paper, calendar } = school;
   const dayParts = new Map<string, DayPart>();
   for (const { group_id, part, starts_at, ends_at, location_id, weekday } of blocks) {
     const key = JSON.stringify([group_id, part, starts_at, ends_at, location_id]);
@@ -43,6 +43,7 @@ export async function schoolInForm(db: Database, actor: SchoolAdmin): Promise<Sc
     sharedIdleMinutes: existing(idle).shared_idle_minutes,
     daysOnDevices: existing(idle).days_on_devices,
     lockMinutes: existing(idle).lock_minutes,
+    paper,
     stepWords: ownStepWords.parse(existing(idle).step_words),
     closures,
     groups,
@@ -65,6 +66,7 @@ export async function saveSchool(db: Database, actor: SchoolAdmin, input: School
       shared_idle_minutes: input.sharedIdleMinutes,
       days_on_devices: input.daysOnDevices,
       lock_minutes: input.lockMinutes,
+      paper: input.paper,
     };
     await trx('schools')
       .where({ id: actor.schoolId })

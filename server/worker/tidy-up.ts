@@ -35,6 +35,7 @@ export async function tidyUp(db: Database, now: Date): Promise<void> {
       .update({ state: 'over' })
       .returning('id');
     const ids = over.map(({ id }) => id);
-    if (ids.length > 0) await trx('document_batch_parts').whereIn('batch_id', ids).update({ pdf: null });
+    if (ids.length > 0)
+      await trx('document_batch_parts').whereIn('batch_id', ids).update({ document: null, pdf: null });
   });
 }

@@ -92,6 +92,7 @@ const expected: Record<string, Record<string, number>> = {
   // The goal of the matrix has no rubric.
   'students/:studentId/goals/:goalId/ratings': nobody,
   reports: everyone,
+  'reports/several': everyone,
   'batches/:batchId': mine,
   messages: everyone,
   'messages/templates': setsUp,

@@ -6,9 +6,9 @@ import { idFrom, personOf } from '../platform/http/request-person';
 import type { Route } from './+types/batch-file';
 import { fileAnswer } from './file-answer';
 
-/** The documents of a class group in one PDF, for whoever asked for it. */
+/** The documents of several students, in one PDF or packed, for whoever asked for it. */
 export const loader = withErrorsInTurn(async ({ params, context }: Route.LoaderArgs) => {
-  const { actor, now } = personOf(context);
-  const file = await batchFile(database(), actor, idFrom(params.batchId), now);
-  return fileAnswer(file, 'application/pdf', `${fileName('', 'reports', actor.today)}.pdf`);
+  const { actor, school, now } = personOf(context);
+  const file = await batchFile(database(), actor, idFrom(params.batchId), { school, now });
+  return fileAnswer(file.content, `application/${file.type}`, `${fileName('', 'reports', actor.today)}.${file.type}`);
 });

@@ -30,6 +30,6 @@ export const loader = withErrorsInTurn(async ({ params, context }: Route.LoaderA
   return documentFile(
     format,
     fileName(headerStudent(student, { discreet }).shortName, 'progress report draft', actor.today),
-    { paper: () => progressReportDocument(report, null), tables: () => [progressTable(report)] },
+    { paper: () => progressReportDocument(report, null), tables: () => [progressTable(report)], school },
   );
 });

@@ -3,6 +3,8 @@ import type { ReportDocument } from '~/core/documents/document';
 import { type Format, formats } from '~/core/documents/file-name';
 import { cellText, type Table } from '~/core/documents/table';
 import { NotFound } from '~/server/platform/failures';
+import type { School } from '~/server/school/school';
+import { contentDisposition } from '../platform/http/content-disposition';
 import { csvFile } from '../platform/http/csv';
 import { xlsxFile } from '../platform/http/xlsx';
 import { fileAnswerWords } from './words';
@@ -24,7 +26,7 @@ export function fileAnswer(content: Uint8Array, type: string, name: string): Res
   return new Response(new Uint8Array(content), {
     headers: {
       'Content-Type': type,
-      'Content-Disposition': `attachment; filename="${name}"`,
+      'Content-Disposition': contentDisposition(name),
       'Cache-Control': 'no-store',
     },
   });
@@ -34,12 +36,18 @@ export function fileAnswer(content: Uint8Array, type: string, name: string): Res
 interface Contents {
   /** To be read. */
   paper: () => ReportDocument;
+  /** Whose paper it is set for. */
+  school: Pick<School, 'paper'>;
   /** To be computed with: a sheet each, of which comma-separated text holds the first. */
   tables: () => readonly [Table, ...Table[]];
 }
 
 /** A document in the format that was asked for. */
-export async function documentFile(format: Format, name: string, { paper, tables }: Contents): Promise<Response> {
+export async function documentFile(
+  format: Format,
+  name: string,
+  { paper, tables, school }: Contents,
+): Promise<Response> {
   if (format === 'xlsx') return xlsxFile(name, tables());
   if (format === 'csv') {
     const [{ fields, rows }] = tables();
@@ -49,7 +57,7 @@ export async function documentFile(format: Format, name: string, { paper, tables
   // What makes documents is large, and is loaded when the first one is asked for.
   const content =
     format === 'pdf'
-      ? await (await import('~/server/documents/pdf')).documentPdf(paper())
-      : await (await import('~/server/documents/docx')).documentDocx(paper());
+      ? await (await import('~/server/documents/pdf')).documentPdf(paper(), school.paper)
+      : await (await import('~/server/documents/docx')).documentDocx(paper(), school.paper);
   return fileAnswer(content, types[format], `${name}.${format}`);
 }

@@ -28,6 +28,6 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
   return documentFile(
     format,
     fileName(headerStudent(student, { discreet }).shortName, `progress report ${issued.number}`, issued.issuedOn),
-    { paper: () => progressReportDocument(report, issued), tables: () => [progressTable(report)] },
+    { paper: () => progressReportDocument(report, issued), tables: () => [progressTable(report)], school },
   );
 });

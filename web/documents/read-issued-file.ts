@@ -28,5 +28,6 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   return documentFile('pdf', fileName(way.shortName, `progress report ${issued.number}`, issued.issuedOn), {
     paper: () => progressReportDocument(report, issued),
     tables: () => [progressTable(report)],
+    school,
   });
 });

@@ -2,15 +2,17 @@ import { redirect } from 'react-router';
 import { v5 as nameId } from 'uuid';
 import { entryTables } from '~/core/documents/entry-tables';
 import { fileName } from '~/core/documents/file-name';
+import { goalAtFirst } from '~/core/documents/first-page';
 import { entryLines, individualReportDocument } from '~/core/documents/individual-report-document';
 import { discreetEntry, discreetGoal } from '~/core/goals/discreet';
 import { groupEntries } from '~/core/individual-report/groups';
 import { stretchWords } from '~/core/individual-report/report';
 import { counted } from '~/core/words/counting';
 import { askForReport } from '~/server/documents/batches';
-import { goalsOf, measureAt } from '~/server/goals/goals';
+import { goalsOf, goalsWorkedOn, measureAt } from '~/server/goals/goals';
 import { individualReport, reportSize } from '~/server/individual-report/individual-report';
 import { database } from '~/server/platform/db/current';
+import { standingsOf } from '~/server/progress-report/goal-reports';
 import { recordAccess } from '~/server/sharing/access-log';
 import { can } from '~/server/students/rights';
 import { requireStudent } from '~/server/students/students';
@@ -47,7 +49,8 @@ export const loader = withErrorsInTurn(async ({ params, request, context }: Rout
     reader.rule,
     chosen ?? {},
   );
-  const isWhole = wanted.only === null && find.trim() === '' && !discreet && (format === 'pdf' || format === 'docx');
+  const isPaper = format === 'pdf' || format === 'docx';
+  const isWhole = wanted.only === null && find.trim() === '' && !discreet && isPaper;
   if (isWhole && can(student, 'share')) {
     const size = await reportSize(database(), student.id, reader, wanted);
     if (size > MOST_AT_ONCE) {
@@ -77,10 +80,16 @@ export const loader = withErrorsInTurn(async ({ params, request, context }: Rout
   const said = discreet ? {} : threads;
   const paper = () =>
     individualReportDocument({
+      atFirst,
       ...{ studentShortName: shortName, schoolName: school.name, today: actor.today },
       ...{ groups, threads: said, about: about.filter(Boolean).join(' · ') },
       layout: arrangement.layout,
     });
+  // What is narrowed to one goal, or to a word, is no report that begins with all goals.
+  const isNarrowed = wanted.only !== null || find.trim() !== '';
+  const present = isNarrowed || !isPaper ? [] : goalsWorkedOn(goals);
+  const standings = await standingsOf(database(), student.id, present, { school, today: to ?? actor.today });
+  const atFirst = standings.map((standing) => goalAtFirst(standing, reader.shows));
   const goalOf = new Map(goals.map((one) => [one.id, one]));
   const inOrder = groups.flatMap((group) => group.entries);
   const tables = () =>
@@ -92,5 +101,5 @@ export const loader = withErrorsInTurn(async ({ params, request, context }: Rout
       },
       answersTo: (entry) => entryLines({ ...entry, sentence: '', note: null }, said[entry.id] ?? []),
     });
-  return documentFile(format, fileName(shortName, 'individual report', actor.today), { paper, tables });
+  return documentFile(format, fileName(shortName, 'individual report', actor.today), { paper, tables, school });
 });

@@ -1,23 +1,16 @@
-import { useEffect } from 'react';
-import { data, Form, Link, useNavigation, useRevalidator } from 'react-router';
-import { z } from 'zod';
+import { Link } from 'react-router';
 import { longDate, shortDate } from '~/core/calendar/iso-date';
-import { wallTime } from '~/core/calendar/zone';
 import { defined } from '~/core/defined';
-import { BATCH_DAYS } from '~/core/progress-report/input';
 import { counted, listed } from '~/core/words/counting';
-import { askForBatch, batchesOf } from '~/server/documents/batches';
 import { database } from '~/server/platform/db/current';
-import { reportStandings } from '~/server/progress-report/overview';
+import { type DraftInBrief, draftsInBrief, reportStandings } from '~/server/progress-report/overview';
 import { can } from '~/server/students/rights';
 import { studentsOf } from '~/server/students/students';
-import { formOf } from '../platform/http/form-of';
+import { BatchList } from '../documents/batch-list';
+import { batchesShown } from '../documents/batches-shown';
 import { withErrorsInTurn } from '../platform/http/in-turn';
 import { personOf } from '../platform/http/request-person';
-import { submitted } from '../platform/http/submitted';
-import { withErrors } from '../platform/http/with-errors';
 import { MarginTitle, Page } from '../platform/ui/page';
-import { useFreshId } from '../platform/ui/use-fresh-id';
 import type { Route } from './+types/reports';
 import { ReportsNav } from './reports-nav';
 import { reportsWords } from './words';
@@ -27,55 +20,28 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
   const students = (await studentsOf(database(), actor)).filter((student) => can(student, 'share'));
   const ids = students.map(({ id }) => id);
   const standings = await reportStandings(database(), ids, { school, today: actor.today });
+  const drafts = await draftsInBrief(database(), standings);
   const lines = students.map(({ id, shortName, initials, groups }) => {
     const { period, issued } = defined(standings.get(id));
     return {
       ...{ id, groups, name: discreet ? initials : shortName },
       period,
       issued: issued && { id: issued.id, number: issued.number, on: issued.issuedOn },
+      draft: drafts.get(id) ?? null,
     };
   });
-  const batches = await batchesOf(database(), actor);
   return {
     lines,
-    groups: [...new Set(students.flatMap(({ groups }) => groups))].sort(),
     setsUp: person.isSchoolAdmin,
-    batches: batches.map(({ madeAt, ...batch }) => {
-      const { on, time } = wallTime(madeAt, school.timeZone);
-      const leftOut = discreet ? batch.leftOut.map(() => 'a student') : batch.leftOut;
-      return { ...batch, leftOut, at: `${shortDate(on)}, ${time}` };
-    }),
+    batches: await batchesShown(actor, { school, discreet }),
   };
-});
-
-const wanted = z.object({
-  id: z.uuid(),
-  group: z
-    .string()
-    .optional()
-    .transform((name) => name || null),
-  what: z.enum(['progress', 'running']),
-});
-
-export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
-  const { actor, now } = personOf(context);
-  const { refused } = await submitted(await formOf(request), wanted, (input) =>
-    askForBatch(database(), actor, input, now),
-  );
-  return refused ?? data({ result: undefined });
 });
 
 export const meta: Route.MetaFunction = () => [{ title: reportsWords.pageTitle }];
 
-export default function Reports({ loaderData, actionData }: Route.ComponentProps) {
-  const { lines, groups, batches, setsUp } = loaderData;
-  const isMaking = batches.some(({ state }) => state === 'waiting' || state === 'making');
-  const { revalidate, state } = useRevalidator();
-  useEffect(() => {
-    if (!isMaking || state !== 'idle') return;
-    const timer = setTimeout(revalidate, 1000);
-    return () => clearTimeout(timer);
-  }, [isMaking, state, revalidate]);
+export default function Reports({ loaderData }: Route.ComponentProps) {
+  const { lines, batches, setsUp } = loaderData;
+  const due = lines.filter(({ period }) => period);
   return (
     <Page
       marginName={reportsWords.forAWholeGroup}
@@ -84,55 +50,25 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
         <>
           <MarginTitle about={reportsWords.onePdfToPrintSorted}>{reportsWords.forAWholeGroup}</MarginTitle>
           {lines.length > 0 && (
-            <BatchForm key={batches[0]?.id ?? 'first'} groups={groups} error={actionData?.result?.error?.group?.[0]} />
+            <Link to="/reports/several" className="btn btn-primary">
+              {reportsWords.chooseWhatToMake}
+            </Link>
           )}
-          <ul aria-label={reportsWords.filesForGroups} aria-live="polite" className="mt-6">
-            {batches.map((batch) => (
-              <li key={batch.id} className="border-b border-dotted border-ink-3/50 py-3 text-small">
-                <p className="font-semibold">
-                  {batch.label},{' '}
-                  {batch.what === 'progress' ? reportsWords.manyProgressReports : reportsWords.manyIndividualReports}
-                </p>
-                <p className="text-ink-2">{batch.at}</p>
-                {batch.state === 'ready' ? (
-                  <Link to={`/batches/${batch.id}`} reloadDocument className="font-semibold link">
-                    {reportsWords.pdf(
-                      counted(batch.of - batch.leftOut.length, 'student', 'students'),
-                      counted(batch.pages ?? 0, 'page', 'pages'),
-                    )}
-                  </Link>
-                ) : batch.state === 'over' ? (
-                  <p className="text-ink-2">{reportsWords.itCouldBeFetchedFor(BATCH_DAYS)}</p>
-                ) : batch.state === 'failed' ? (
-                  <p className="font-semibold text-clay-deep">{batch.problem}</p>
-                ) : (
-                  <>
-                    <progress
-                      className="progress mt-1 w-full text-fern"
-                      value={batch.done}
-                      max={batch.of}
-                      aria-label={reportsWords.beingMade(batch.label)}
-                    />
-                    <p>
-                      {reportsWords.ofMade(batch.done, batch.of, batch.problem ?? reportsWords.youMayLeaveThisPage)}
-                    </p>
-                  </>
-                )}
-                {batch.leftOut.length > 0 && batch.state !== 'over' && (
-                  <p className="text-ink-2">{reportsWords.leftOutNoLongerYours(listed(batch.leftOut))}</p>
-                )}
-              </li>
-            ))}
-          </ul>
+          <BatchList batches={batches} />
         </>
       }
     >
       <ReportsNav setsUp={setsUp} />
       <h1 className="text-3xl">{reportsWords.progressReports}</h1>
       <p className="mt-1.5 text-small text-ink-2">{reportsWords.ofTheStudentsWhoseReport}</p>
+      {due.length > 0 && (
+        <p className="mt-3 font-semibold">
+          {reportsWords.issuedOf(due.filter(({ issued }) => issued).length, counted(due.length, 'report', 'reports'))}
+        </p>
+      )}
       {lines.length === 0 && <p className="py-8 text-ink-2">{reportsWords.thereIsNoStudentWhose}</p>}
       <ul className="mt-4 pb-20">
-        {lines.map(({ id, name, groups: own, period, issued }) => (
+        {lines.map(({ id, name, groups: own, period, issued, draft }) => (
           <li key={id} className="flex flex-wrap items-center justify-between gap-3 border-b border-rule py-3">
             <p>
               <Link to={`/students/${id}/progress-report`} className="font-semibold hover:underline">
@@ -142,6 +78,7 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
                 {own.join(', ')}
                 {period ? reportsWords.ends(period.label, longDate(period.last)) : reportsWords.noReportingPeriodsYet}
               </span>
+              {!issued && draft && <span className="block text-small text-ink-2">{draftSaid(draft)}</span>}
             </p>
             {issued ? (
               <Link
@@ -169,36 +106,12 @@ export default function Reports({ loaderData, actionData }: Route.ComponentProps
   );
 }
 
-function BatchForm({ groups, error }: { groups: string[]; error: string | undefined }) {
-  const id = useFreshId();
-  const isBusy = useNavigation().state !== 'idle';
-  return (
-    <Form method="post" className="grid gap-3 text-small">
-      <input type="hidden" name="id" value={id} />
-      <label className="grid gap-1">
-        <span className="font-semibold">{reportsWords.of}</span>
-        <select name="group" className="select w-full">
-          <option value="">{reportsWords.allStudents}</option>
-          {groups.map((group) => (
-            <option key={group}>{group}</option>
-          ))}
-        </select>
-      </label>
-      {error && (
-        <p role="alert" className="font-semibold text-clay-deep">
-          {error}
-        </p>
-      )}
-      <label className="grid gap-1">
-        <span className="font-semibold">{reportsWords.what}</span>
-        <select name="what" className="select w-full">
-          <option value="progress">{reportsWords.progressReportsOrTheirDrafts}</option>
-          <option value="running">{reportsWords.individualReports}</option>
-        </select>
-      </label>
-      <button type="submit" className="btn btn-primary" disabled={isBusy || id === ''}>
-        {reportsWords.makeThePdf}
-      </button>
-    </Form>
-  );
+/** What is written in a draft and what is missing. */
+function draftSaid({ goals, written, hasWhole, unseen }: DraftInBrief): string {
+  return [
+    reportsWords.written(written, goals) + (hasWhole ? reportsWords.wordsForTheWhole : reportsWords.noneForTheWhole),
+    unseen.length > 0 && reportsWords.unseen(listed(unseen)),
+  ]
+    .filter(Boolean)
+    .join(' · ');
 }

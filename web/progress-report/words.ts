@@ -144,17 +144,8 @@ export const readIssuedWords = {
 /** `reports.tsx` */
 export const reportsWords = {
   pageTitle: 'Reports · Gentle Margin',
-  forAWholeGroup: 'For a whole group',
-  onePdfToPrintSorted: 'One PDF to print, sorted by group and name; each student begins on a page of their own.',
-  filesForGroups: 'Files for groups',
-  manyProgressReports: 'progress reports',
-  manyIndividualReports: 'individual reports',
-  pdf: (n: string, pages: string) => `PDF, ${n}, ${pages}`,
-  itCouldBeFetchedFor: (days: number) => `It could be fetched for ${days} days. Ask for it again.`,
-  beingMade: (label: string) => `Being made: ${label}`,
-  ofMade: (done: number, n: number, problem: string) => `${done} of ${n} made. ${problem}`,
-  youMayLeaveThisPage: 'You may leave this page.',
-  leftOutNoLongerYours: (leftOut: string) => `Left out, no longer yours to share: ${leftOut}`,
+  forAWholeGroup: 'For several students',
+  onePdfToPrintSorted: 'To print and hand out, sorted; each student begins on a sheet of their own.',
   progressReports: 'Progress reports',
   ofTheStudentsWhoseReport: 'Of the students whose report you share, for the period that is to be reported now',
   thereIsNoStudentWhose: 'There is no student whose reports you issue.',
@@ -164,12 +155,12 @@ export const reportsWords = {
   issued: ', issued ',
   toTheDraft: 'To the draft',
   ofStudent: (name: string) => ` of ${name}`,
-  of: 'Of',
-  allStudents: 'All students',
-  what: 'What',
-  progressReportsOrTheirDrafts: 'Progress reports, or their drafts',
-  individualReports: 'Individual reports',
-  makeThePdf: 'Make the PDF',
+  chooseWhatToMake: 'Choose what to make',
+  issuedOf: (n: number, of: string) => `Issued: ${n} of ${of}.`,
+  written: (n: number, of: number) => `Own words for ${n} of ${of} goals`,
+  wordsForTheWhole: ', and for the whole',
+  noneForTheWhole: ', none for the whole yet',
+  unseen: (names: string) => `Not observed in this period: ${names}`,
 };
 
 /** `meeting.tsx`, `decided.tsx` */

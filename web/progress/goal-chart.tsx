@@ -4,6 +4,7 @@ import { parseISO } from 'date-fns';
 import { useCallback, useEffect, useState } from 'react';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { GoalGraph } from '~/core/progress/graph/goal-graph';
+import { graphKey } from '~/core/progress/graph/graph-key';
 import type { Inks } from '../platform/ui/charts';
 import { useChart } from '../platform/ui/use-chart';
 import { goalChartWords } from './words';
@@ -63,25 +64,10 @@ export function GoalChart({ graph, picture }: { graph: GoalGraph; picture?: stri
         {at !== null && points[at]?.said}
       </p>
       <figcaption className="mt-2 text-small text-ink-2">
-        {graph.caption} {legendOf(graph)}
+        {graph.caption} {graphKey(graph)}
       </figcaption>
     </figure>
   );
-}
-
-function legendOf({ aimLine, trend, target, dualCriterion, runs }: GoalGraph): string {
-  const points = runs.flat();
-  const parts = [
-    goalChartWords.solidWhatWasMeasured,
-    aimLine && goalChartWords.dotted,
-    trend && goalChartWords.thin,
-    dualCriterion && goalChartWords.longDashes,
-    points.some(({ isPartial }) => isPartial) && goalChartWords.hollow,
-    points.some(({ isBeyond }) => isBeyond) && goalChartWords.openArrow,
-    target !== null && goalChartWords.band,
-    goalChartWords.dashedUpright,
-  ];
-  return `${parts.filter(Boolean).join(' · ')}.`;
 }
 
 type Drawn = { x: number; y: number | null; said?: string; isPartial?: boolean; isBeyond?: boolean };

@@ -3,7 +3,6 @@ import { type SchoolCalendar, schoolDays } from '~/core/calendar/school-days';
 import { ENOUGH_FIDELITY, fidelityOf, type ObservedFidelity } from '~/core/entries/fidelity';
 import type { Outcome } from '~/core/entries/observation';
 import type { ReportEntry } from '~/core/individual-report/report';
-import { agreementByPhase, phaseAgreementSentence, usualAgreement } from '~/core/measures/agreement/over-sessions';
 import { measureOf } from '~/core/measures/measure';
 import { own } from '~/core/measures/measure-of-goal';
 import { breakDownTrials, trials } from '~/core/measures/trials/trials';
@@ -14,7 +13,7 @@ import { phaseAt, phaseName } from '~/core/progress/series';
 import { mediansByWeekday, type SessionMedian, scoredSessions, sessionMedians } from '~/core/progress/session-medians';
 import { sum } from '~/core/statistics/spread';
 import { capitalised, counted, figure, percent, signed } from '~/core/words/counting';
-import type { GoalSession, Observation } from '~/server/entries/read';
+import type { Observation } from '~/server/entries/read';
 import { type Goal, measureAt } from '~/server/goals/goals';
 import { reportEntryOf } from '~/server/individual-report/entries-said';
 import type { Marks } from '~/server/rules/marks';
@@ -139,34 +138,6 @@ export function pooledShares(
       })),
     };
   });
-}
-
-/** How far two observers of the same sessions agree, by phase, in sentences; nothing while no session was seen by two. */
-export function agreementSaid(
-  goal: Goal,
-  pairs: readonly (readonly [GoalSession, GoalSession])[],
-  sessions: readonly { on: IsoDate }[],
-): string[] {
-  const phaseOf = ({ on }: { on: IsoDate }) => phaseName(goal.phases, phaseAt(goal.phases, on));
-  const checked = pairs.flatMap(([first, second]) => {
-    if (first.outcome.data === null || second.outcome.data === null) return [];
-    const found = measureOf(measureAt(goal, first.version)).agreement(first.outcome.data, second.outcome.data);
-    return found ? [{ phase: phaseOf(first), agreement: found.share }] : [];
-  });
-  if (checked.length === 0) return [];
-  const counts = new Map<string, number>();
-  for (const session of sessions) counts.set(phaseOf(session), (counts.get(phaseOf(session)) ?? 0) + 1);
-  const named = goal.phases.length > 0 ? [...counts.keys()] : ['Before'];
-  const phases = agreementByPhase(
-    checked,
-    named.map((phase) => ({ phase, n: counts.get(phase) ?? 0 })),
-  );
-  return [
-    ...phases.map((phase) =>
-      phaseAgreementSentence({ ...phase, phase: phase.phase === 'Before' ? goalTablesWords.soFar : phase.phase }),
-    ),
-    usualAgreement,
-  ];
 }
 
 /** A goal's entries with what its table sorts and filters them by. */

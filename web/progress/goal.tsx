@@ -4,8 +4,11 @@ import { wallTime } from '~/core/calendar/zone';
 import { discreetGoal } from '~/core/goals/discreet';
 import { retirementWords } from '~/core/goals/retirement-words';
 import { comparableWith } from '~/core/goals/same-meaning';
+import { usualAgreement } from '~/core/measures/agreement/over-sessions';
 import { measureOf } from '~/core/measures/measure';
+
 import { noteWithDataWords } from '~/core/measures/words-in-data';
+import { agreementSaid } from '~/core/progress/agreement-said';
 import { offeredBaseline } from '~/core/progress/baseline';
 import { computedSaid, luckDoubt, luckSaid } from '~/core/progress/computed';
 import { optionsOfPage } from '~/core/progress/data-of-page';
@@ -36,16 +39,7 @@ import { BreakdownTable } from './breakdown-table';
 import { ByDayAndPerson } from './by-day-and-person';
 import { Fidelity } from './fidelity';
 import { GoalChart } from './goal-chart';
-import {
-  agreementSaid,
-  byCategory,
-  fidelityShown,
-  figuresOf,
-  mediansOf,
-  pooledShares,
-  sharesOf,
-  tableEntries,
-} from './goal-tables';
+import { byCategory, fidelityShown, figuresOf, mediansOf, pooledShares, sharesOf, tableEntries } from './goal-tables';
 import { HowComputed } from './how-computed';
 import { PooledSharesBar } from './pooled-shares';
 import { SameNumbers } from './same-numbers';
@@ -80,6 +74,8 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
       note: discreet ? null : noteWithDataWords(note, outcome.data),
     },
   }));
+  const asMeasured = sessions.map((session) => ({ ...session, measure: measureAt(goal, session.version) }));
+  const agreed = agreementSaid(goal, pairsAmong(asMeasured), asNow);
   const graph = goalGraph(goal, progress, pointEntries, actor.today);
   const when = { today: actor.today, calendar: school.calendar };
   return {
@@ -113,7 +109,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     medians: mediansOf(goal, asNow),
     categories: byCategory(goal, asNow),
     fidelity: discreet ? null : fidelityShown(goal, asNow, actor.today),
-    agreement: agreementSaid(goal, pairsAmong(sessions), asNow),
+    agreement: agreed.length > 0 ? [...agreed, usualAgreement] : [],
     // The newest only: the table asks for the others when the page is there.
     entries: tableEntries(goal, newest, { discreet, marks: await marksFor(database(), actor, newest, [student.id]) }),
     allEntries: sessions.length,

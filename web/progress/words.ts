@@ -41,15 +41,7 @@ export const goalTablesWords = {
 
 /** `goal-chart.tsx` */
 export const goalChartWords = {
-  dotted: 'dotted: the aim line',
-  thin: 'thin with its band: the trend of the present phase',
-  longDashes: 'long dashes: what the phase before would have led to',
-  hollow: 'hollow: fewer than the criterion asks for',
-  openArrow: 'open arrow: longer than the limit',
-  band: 'band: the target zone',
-  dashedUpright: 'dashed upright: a change of support',
   graphTheArrowKeysGo: 'Graph. The arrow keys go from point to point.',
-  solidWhatWasMeasured: 'Solid: what was measured',
 };
 
 /** `breakdown-table.tsx` */

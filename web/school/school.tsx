@@ -2,6 +2,7 @@ import { type FieldMetadata, type FormMetadata, getInputProps } from '@conform-t
 import { data, Link } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { weekdayName } from '~/core/calendar/iso-date';
+import { papers } from '~/core/documents/document';
 import { type SchoolInput, schoolInput } from '~/core/school/school-input';
 import { stepStates, stepWordsFrom } from '~/core/school/step-words';
 import { config } from '~/server/platform/config';
@@ -209,6 +210,14 @@ export default function School({
               className="w-24"
             />
           </div>
+        </Section>
+        <Section title={schoolWords.documents}>
+          <SelectField
+            field={fields.paper}
+            label={schoolWords.paper}
+            options={papers.map((id) => ({ id, name: schoolWords.papers[id] }))}
+            className="w-full max-w-xs"
+          />
         </Section>
         <Section title={schoolWords.withoutNetwork}>
           <p className="mb-3 text-small text-ink-2">{schoolWords.devicesKeepWhatTheyNeed}</p>

@@ -54,12 +54,17 @@ export interface GoalGraph {
   caption: string;
 }
 
-/** Lays out a goal's graph; each point carries its date, figure, observers, places and notes in words. */
+/**
+ * Lays out a goal's graph; each point carries its date, figure, observers, places and notes in words.
+ *
+ * @param until  the day that it ends with, for a report of a period; else some of the way ahead is shown
+ */
 export function goalGraph(
   goal: GoalDefinition,
   progress: Progress,
   entries: readonly PointEntry[],
   today: IsoDate,
+  until?: IsoDate,
 ): GoalGraph {
   const byId = new Map(entries.map((entry) => [entry.id, entry]));
   const { aimLine, points, present, trend } = progress;
@@ -79,7 +84,7 @@ export function goalGraph(
     ...(trend && first && last ? { trendBand: bandOf(trend, first.day, last.day) } : {}),
     ...dualLines(goal, progress),
     phases: goal.phases.map((phase) => ({ on: phase.startsOn, label: phase.label })),
-    ...stretchShown(goal, points, today),
+    ...stretchShown(goal, points, today, until),
     target: goal.target,
     isUp: goal.criterion.comparison === 'atLeast',
     max,
@@ -118,9 +123,10 @@ function bandOf(trend: DrawnTrend, from: number, to: number) {
   });
 }
 
-function stretchShown(goal: GoalDefinition, points: readonly SeriesPoint[], today: IsoDate) {
+function stretchShown(goal: GoalDefinition, points: readonly SeriesPoint[], today: IsoDate, until?: IsoDate) {
   const firstDay = points[0]?.on;
   const from = firstDay && firstDay < goal.startsOn ? firstDay : goal.startsOn;
+  if (until !== undefined) return { from, to: until > from ? until : addDays(from, 1) };
   const passed = Math.max(14, dayNumber(today) - dayNumber(from));
   const ahead = addDays(from, Math.round(passed * 1.3));
   return { from, to: ahead < goal.targetOn || goal.targetOn < today ? ahead : goal.targetOn };

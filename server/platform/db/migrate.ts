@@ -12,6 +12,7 @@ import * as forms from './migrations/0006-forms';
 import * as devices from './migrations/0007-devices';
 import * as devicesOfSeveral from './migrations/0008-devices-of-several';
 import * as rules from './migrations/0009-rules';
+import * as readers from './migrations/0010-readers';
 
 type Migration = { up: (db: Knex) => Promise<unknown> };
 
@@ -29,6 +30,7 @@ export const migrations: Record<string, Migration> = {
   '0007-devices': devices,
   '0008-devices-of-several': devicesOfSeveral,
   '0009-rules': rules,
+  '0010-readers': readers,
 };
 
 const cannotGoBack = async () => {

@@ -119,7 +119,7 @@ export interface CommentsRow {
   seq: string;
   student_id: string;
   entry_id: string | null;
-  kind: 'comment' | 'reflection';
+  kind: 'comment' | 'reflection' | 'statement' | 'amendment' | 'decision';
   person_id: string | null;
   link_id: string | null;
   answers: string | null;
@@ -130,6 +130,8 @@ export interface CommentsRow {
   hidden_by: string | null;
   hidden_at: Date | null;
   hidden_reason: string | null;
+  report_id: string | null;
+  outcome: 'amended' | 'refused' | null;
 }
 
 export interface DeskGoalsRow {
@@ -170,6 +172,7 @@ export interface DocumentBatchPartsRow {
   pages: number | null;
   pdf: Buffer | null;
   left_out: string | null;
+  document: unknown;
 }
 
 export interface DocumentBatchesRow {
@@ -187,6 +190,9 @@ export interface DocumentBatchesRow {
   problem: string | null;
   attempts: number;
   not_before: Date;
+  is_short: boolean;
+  areas: string[] | null;
+  is_packed: boolean;
 }
 
 export interface EntriesRow {
@@ -307,6 +313,7 @@ export interface FollowUpsRow {
   made_at: Date;
   version: number;
   done_at: Date | null;
+  comment_id: string | null;
 }
 
 export interface FormVersionsRow {
@@ -725,6 +732,7 @@ export interface SchoolsRow {
   step_words: unknown;
   days_on_devices: number;
   lock_minutes: number | null;
+  paper: 'letter' | 'a4';
 }
 
 export interface SealingKeysRow {
@@ -1013,13 +1021,13 @@ interface AllTables {
   changes: Table<ChangesRow, 'id' | 'school_id' | 'student_id' | 'person_id' | 'before' | 'after' | 'changed_by'>;
   class_groups: Table<ClassGroupsRow, never>;
   closures: Table<ClosuresRow, never>;
-  comments: Table<CommentsRow, 'seq' | 'entry_id' | 'person_id' | 'link_id' | 'answers' | 'hidden_by' | 'hidden_at' | 'hidden_reason'>;
+  comments: Table<CommentsRow, 'seq' | 'entry_id' | 'person_id' | 'link_id' | 'answers' | 'hidden_by' | 'hidden_at' | 'hidden_reason' | 'report_id' | 'outcome'>;
   desk_goals: Table<DeskGoalsRow, 'plain' | 'self_counts'>;
   desk_sessions: Table<DeskSessionsRow, 'ended_at'>;
   desk_turn_students: Table<DeskTurnStudentsRow, never>;
   desk_turns: Table<DeskTurnsRow, never>;
-  document_batch_parts: Table<DocumentBatchPartsRow, 'pages' | 'pdf' | 'left_out'>;
-  document_batches: Table<DocumentBatchesRow, 'from_day' | 'to_day' | 'arrangement' | 'state' | 'problem' | 'attempts' | 'not_before'>;
+  document_batch_parts: Table<DocumentBatchPartsRow, 'pages' | 'pdf' | 'left_out' | 'document'>;
+  document_batches: Table<DocumentBatchesRow, 'from_day' | 'to_day' | 'arrangement' | 'state' | 'problem' | 'attempts' | 'not_before' | 'is_short' | 'areas' | 'is_packed'>;
   entries: Table<EntriesRow, 'beside_id' | 'self_recorded' | 'location_id' | 'version' | 'changed_by' | 'changed_at' | 'change_reason' | 'withdrawn' | 'goal_id' | 'measure_version' | 'data' | 'reason' | 'pairs_with' | 'paired_by' | 'paired_at' | 'seconds' | 'is_going' | 'resolved' | 'resolved_after' | 'target_id' | 'part' | 'minutes' | 'count' | 'fidelity' | 'form_id' | 'form_version' | 'answers' | 'giver_id'>;
   entry_events: Table<EntryEventsRow, 'seq' | 'is_collected'>;
   entry_revisions: Table<EntryRevisionsRow, never>;
@@ -1027,7 +1035,7 @@ interface AllTables {
   feedback_answers: Table<FeedbackAnswersRow, 'held_by' | 'held_at'>;
   feedback_said: Table<FeedbackSaidRow, 'seq' | 'seat_id'>;
   follow_up_changes: Table<FollowUpChangesRow, 'word' | 'for_person' | 'due_on'>;
-  follow_ups: Table<FollowUpsRow, 'entry_id' | 'firing_id' | 'in_report' | 'made_by' | 'version' | 'done_at'>;
+  follow_ups: Table<FollowUpsRow, 'entry_id' | 'firing_id' | 'in_report' | 'made_by' | 'version' | 'done_at' | 'comment_id'>;
   form_versions: Table<FormVersionsRow, 'hint'>;
   forms: Table<FormsRow, 'closed_at'>;
   goal_bank: Table<GoalBankRow, 'removed_at'>;
@@ -1071,7 +1079,7 @@ interface AllTables {
   rule_versions: Table<RuleVersionsRow, never>;
   rules: Table<RulesRow, 'student_id' | 'group_id' | 'is_of_school' | 'switched_off_at'>;
   school_staff: Table<SchoolStaffRow, 'is_admin' | 'until_date'>;
-  schools: Table<SchoolsRow, 'idle_minutes' | 'shared_idle_minutes' | 'daily_message_limit' | 'is_demo' | 'step_words' | 'days_on_devices' | 'lock_minutes'>;
+  schools: Table<SchoolsRow, 'idle_minutes' | 'shared_idle_minutes' | 'daily_message_limit' | 'is_demo' | 'step_words' | 'days_on_devices' | 'lock_minutes' | 'paper'>;
   sealing_keys: Table<SealingKeysRow, never>;
   set_up_codes: Table<SetUpCodesRow, 'only_one'>;
   share_link_passes: Table<ShareLinkPassesRow, never>;

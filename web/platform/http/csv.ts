@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { contentDisposition } from './content-disposition';
 
 /** How a cell begins that a spreadsheet would take for a formula, whatever comes after it. */
 const FORMULA = /^[=+\-@\t\r\n]/;
@@ -16,7 +17,7 @@ export function csvFile(name: string, fields: readonly string[], rows: readonly 
   return new Response(`${BYTE_ORDER_MARK}${text}\r\n`, {
     headers: {
       'Content-Type': 'text/csv; charset=utf-8',
-      'Content-Disposition': `attachment; filename="${name}.csv"`,
+      'Content-Disposition': contentDisposition(`${name}.csv`),
     },
   });
 }

@@ -13,7 +13,7 @@ it('a spreadsheet holds numbers as numbers, and no text as a formula', async () 
     ['Ione & Jory', null],
   ];
   const answer = await xlsxFile('totals', [{ name: 'Totals', fields: ['student', 'so far'], rows }]);
-  expect(answer.headers.get('Content-Disposition')).toBe('attachment; filename="totals.xlsx"');
+  expect(answer.headers.get('Content-Disposition')).toBe('attachment; filename=totals.xlsx');
   const read = await opened(answer);
   const sheet = await read('xl/worksheets/sheet1.xml');
   expect(sheet).toMatch(/<c r="B2"[^>]*><v>12\.5<\/v>/);

@@ -1,5 +1,6 @@
 import writeExcelFile from 'write-excel-file/node';
 import { sheetNames, spreadsheetDay, spreadsheetTime, type Table, type TableCell } from '~/core/documents/table';
+import { contentDisposition } from './content-disposition';
 
 const number = (value: number, format?: string) => ({ value, type: Number, ...(format && { format }) });
 
@@ -34,7 +35,7 @@ export async function xlsxFile(name: string, tables: readonly Table[]): Promise<
   return new Response(new Uint8Array(file), {
     headers: {
       'Content-Type': 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-      'Content-Disposition': `attachment; filename="${name}.xlsx"`,
+      'Content-Disposition': contentDisposition(`${name}.xlsx`),
     },
   });
 }

@@ -108,7 +108,7 @@ export const helpWords: Record<HelpPage, { about: readonly string[]; first: stri
     first: 'invite somebody by email, or add somebody of the school.',
   },
   reports: {
-    about: ['Progress reports of the period that is to be reported now, and files for a whole group.'],
+    about: ['Progress reports of the period that is to be reported now, and files for several students.'],
     first: 'choose To the draft beside a student.',
   },
   messages: {
