@@ -10,6 +10,9 @@ const kept: Record<string, string> = { '\n': '\n', '\t': ' ' };
 /** Letters with what is put on them as one (Unicode, normalization form C), without what is not seen. */
 const readable = (text: string) => text.normalize('NFC').replace(UNSEEN, (sign) => kept[sign] ?? '');
 
+/** Every font has these, and most texts are of nothing else. */
+const isPlain = (text: string) => /^[\x20-\x7e\n]*$/.test(text);
+
 /** Whether there is a letter for a code point. */
 type Has = (code: number) => boolean;
 
@@ -17,7 +20,9 @@ const isMissing = (letter: string, has: Has) => letter !== '\n' && !has(letter.c
 
 /** The letters in all texts of something that cannot be shown, each once. */
 export function missingLetters(value: unknown, has: Has): string[] {
-  const letters = [...textsIn(value)].flatMap((text) => [...readable(text)].filter((letter) => isMissing(letter, has)));
+  const letters = [...textsIn(value)].flatMap((text) =>
+    isPlain(text) ? [] : [...readable(text)].filter((letter) => isMissing(letter, has)),
+  );
   return [...new Set(letters)];
 }
 
@@ -27,4 +32,6 @@ export function missingLetters(value: unknown, has: Has): string[] {
  * @example withoutMissing({ name: 'Ann 🙂' }, (code) => code < 128) // { name: 'Ann □' }
  */
 export const withoutMissing = <Value>(value: Value, has: Has): Value =>
-  mapTexts(value, (text) => [...readable(text)].map((letter) => (isMissing(letter, has) ? BOX : letter)).join(''));
+  mapTexts(value, (text) =>
+    isPlain(text) ? text : [...readable(text)].map((letter) => (isMissing(letter, has) ? BOX : letter)).join(''),
+  );
