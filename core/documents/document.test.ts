@@ -14,7 +14,7 @@ const entry = (changes: Partial<ReportEntry> = {}): ReportEntry => ({
 });
 const comment = (changes: Partial<Comment> = {}): Comment => ({
   ...{ id: 'c', entryId: 'e', kind: 'comment', by: { kind: 'family', name: 'Aunt Ida', linkId: 'l' } },
-  ...{ on: '2026-11-24', time: '18:00', text: 'At home too.', to: null, hidden: null },
+  ...{ on: '2026-11-24', time: '18:00', text: 'At home too.', to: null, hidden: null, outcome: null, answers: null },
   ...changes,
 });
 

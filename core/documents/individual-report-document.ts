@@ -1,7 +1,7 @@
 import { entryDay, type IsoDate, longDate } from '../calendar/iso-date';
 import type { EntryGroup } from '../individual-report/groups';
 import type { ReportEntry } from '../individual-report/report';
-import type { Comment } from '../sharing/comment';
+import { type Comment, commentSaid, kindWords } from '../sharing/comment';
 import type { Layout } from '../sharing/visibility-rule';
 import { counted } from '../words/counting';
 import type { DocumentBlock, ReportDocument } from './document';
@@ -21,14 +21,18 @@ interface IndividualReportContent {
   layout?: Layout;
 }
 
+/** Who said something, and as what: “Family of Ada, a statement”. */
+export function saidBy({ by, to, kind }: Pick<Comment, 'by' | 'to' | 'kind'>): string {
+  const called = kindWords[kind];
+  if (called) return `${by.name}, ${called}`;
+  return to ? `${by.name} to ${to.name}` : by.name;
+}
+
 /** Everything that an entry says to its reader, as lines. */
 export function entryLines(entry: ReportEntry, thread: readonly Comment[]): string[] {
   const said = thread
     .filter(({ hidden }) => hidden === null)
-    .map(({ by, to, text, kind }) => {
-      const addressed = kind === 'reflection' ? ', a reflection' : to ? ` to ${to.name}` : '';
-      return `${by.name}${addressed}: ${text}`;
-    });
+    .map((comment) => `${saidBy(comment)}: ${commentSaid(comment)}`);
   return [entry.sentence, entry.note ?? '', ...said].filter(Boolean);
 }
 

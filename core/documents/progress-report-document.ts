@@ -1,10 +1,12 @@
 import { type IsoDate, longDate, shortDate } from '../calendar/iso-date';
 import type { GoalReport, ProgressReport } from '../progress-report/content';
+import { type Comment, commentSaid } from '../sharing/comment';
 import type { Shows } from '../sharing/visibility-rule';
 import { listed } from '../words/counting';
 import { isEmptyText, plainText, type RichText } from '../words/rich-text';
 import { mapTexts } from '../words/texts';
 import type { DocumentBlock, ReportDocument } from './document';
+import { saidBy } from './individual-report-document';
 import type { Table } from './table';
 
 /** What an issued report carries besides what it says; null for a draft. */
@@ -13,6 +15,8 @@ export interface Issue {
   issuedOn: IsoDate;
   /** The number of the report that it replaces. */
   replaces: number | null;
+  /** What a family stated or asked of it since, and what was decided. */
+  statements?: readonly Pick<Comment, 'by' | 'to' | 'kind' | 'on' | 'outcome' | 'text'>[];
 }
 
 export const periodWords = ({ label, from, to }: ProgressReport['period']) =>
@@ -107,6 +111,7 @@ export function progressReportDocument(
           { kind: 'heading' as const, level: 2 as const, text: 'Behavior in brief' },
           ...behavior.map((text) => ({ kind: 'text' as const, text })),
         ]),
+    ...statementBlocks(issue?.statements ?? []),
     { kind: 'signatures', names: ['Case manager', 'Parent or guardian', 'Student'] },
   ];
   return {
@@ -114,6 +119,18 @@ export function progressReportDocument(
     head: `${student.shortName} · progress report · ${periodWords(period)} · ${schoolName}`,
     blocks,
   };
+}
+
+/** A family’s statements stay with the report wherever it is shown (34 CFR 99.21, from memory). */
+function statementBlocks(statements: NonNullable<Issue['statements']>): DocumentBlock[] {
+  if (statements.length === 0) return [];
+  return [
+    { kind: 'heading', level: 2, text: 'Said of this report since it was issued' },
+    ...statements.flatMap((one): DocumentBlock[] => [
+      { kind: 'heading', level: 3, text: `${saidBy(one)}, ${longDate(one.on)}` },
+      { kind: 'text', text: commentSaid(one) },
+    ]),
+  ];
 }
 
 function goalBlocks(goal: GoalReport): DocumentBlock[] {

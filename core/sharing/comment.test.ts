@@ -12,6 +12,8 @@ const said = (by: Comment['by'], changes: Partial<Comment> = {}): Comment => ({
     time: '09:00',
     text: 'x',
     hidden: null,
+    outcome: null,
+    answers: null,
   },
   ...changes,
 });

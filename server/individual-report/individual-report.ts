@@ -154,7 +154,7 @@ function partsOf({ shows, kind }: Reader, { only, from, to }: ReportWanted): str
       where student_id = :studentId and not withdrawn ${ofKinds} ${ended} ${isOneGoal ? 'and goal_id = :goalId' : ''} ${within('observed_on')}`;
   // A reflection is the student’s own: the team and the family read it too.
   const reflections = `select id, said_on as "on", said_time as "time", said_at as written from comments
-      where student_id = :studentId and entry_id is null and (${kind === 'team' ? 'true' : 'hidden_at is null'})
+      where student_id = :studentId and entry_id is null and report_id is null and (${kind === 'team' ? 'true' : 'hidden_at is null'})
             and (${kind === 'team' || kind === 'family' ? 'true' : 'link_id = :linkId'}) ${within('said_on')}`;
   return [...(only === 'behavior' && !seesBehavior ? [] : [recorded]), ...(only === null ? [reflections] : [])];
 }
@@ -230,7 +230,7 @@ async function reflectionEntries(
   ids?: readonly string[],
 ): Promise<ReportEntry[]> {
   const rows: { id: string; said_on: IsoDate; said_time: string }[] = await db('comments')
-    .where({ student_id: studentId, entry_id: null })
+    .where({ student_id: studentId, entry_id: null, report_id: null })
     .modify((query) => ids && query.whereIn('id', [...ids]))
     .select('id', 'said_on', 'said_time');
   return rows.map((row) => ({
@@ -317,4 +317,26 @@ export async function canReadEntry(
   entryId: string,
 ): Promise<boolean> {
   return (await entriesAsSeen(db, studentId, goals, reader, [entryId])).length > 0;
+}
+
+/** So many of what is new are listed; how many there are is said. */
+const NEWEST_LISTED = 8;
+
+/** What was recorded since a moment, as its reader may see it, the newest first: how many entries, and the newest of them. */
+export async function recordedSince(
+  db: Database,
+  studentId: StudentAccess<'read'>,
+  goals: readonly Goal[],
+  reader: Reader,
+  since: Date,
+): Promise<{ total: number; entries: ReportEntry[] }> {
+  const ids = await db('entries')
+    .where({ student_id: studentId, withdrawn: false })
+    .where('recorded_at', '>', since)
+    .orderBy('recorded_at', 'desc')
+    .limit(200)
+    .pluck('id');
+  if (ids.length === 0) return { total: 0, entries: [] };
+  const entries = await entriesAsSeen(db, studentId, goals, reader, ids);
+  return { total: entries.length, entries: entries.slice(0, NEWEST_LISTED) };
 }

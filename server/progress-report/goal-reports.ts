@@ -1,11 +1,16 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
+import { type GoalAtFirst, goalAtFirst } from '~/core/documents/first-page';
 import { comparableWith } from '~/core/goals/same-meaning';
 import { type GoalReport, goalReport } from '~/core/progress-report/content';
+import type { ReaderKind } from '~/core/sharing/reader-kind';
+import type { Shows } from '~/core/sharing/visibility-rule';
+import { withoutNames } from '~/core/students/names/other-children';
 import { noWords, type RichText } from '~/core/words/rich-text';
 import { sessionsOfGoal } from '../entries/read';
 import { type Goal, measureAt } from '../goals/goals';
 import type { Database } from '../platform/db/database';
 import type { School } from '../school/school';
+import { rosterFinder } from '../sharing/other-children';
 import type { StudentAccess } from '../students/access';
 
 /**
@@ -45,3 +50,21 @@ export const standingsOf = (
   goals: readonly Goal[],
   { school, today, from = null }: { school: School; today: IsoDate; from?: IsoDate | null },
 ): Promise<GoalReport[]> => goalReportsOf(db, studentId, goals, { from, to: today }, {}, { school, today });
+
+/**
+ * The goals that a report begins with, as its reader may see them: to readers from outside, other children are “a classmate” in what was
+ * typed.
+ */
+export async function goalsAtFirst(
+  db: Database,
+  studentId: StudentAccess<'read'>,
+  goals: readonly Goal[],
+  { kind, shows }: { kind: ReaderKind; shows: Shows },
+  when: { school: School; today: IsoDate },
+): Promise<GoalAtFirst[]> {
+  const atFirst = (await standingsOf(db, studentId, goals, when)).map((goal) => goalAtFirst(goal, shows));
+  if (kind === 'team') return atFirst;
+  const find = await rosterFinder(db, studentId);
+  const hide = (text: string) => withoutNames(text, find, studentId);
+  return atFirst.map((goal) => ({ ...goal, title: hide(goal.title), wording: hide(goal.wording) }));
+}

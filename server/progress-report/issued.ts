@@ -5,6 +5,7 @@ import type { Format } from '~/core/documents/file-name';
 import { type Issue, progressReportOutside, typedTexts } from '~/core/documents/progress-report-document';
 import type { ProgressReport } from '~/core/progress-report/content';
 import type { IssueInput } from '~/core/progress-report/input';
+import { type Comment, commentsSeenBy } from '~/core/sharing/comment';
 import type { OutsideKind } from '~/core/sharing/reader-kind';
 import { outsideKinds } from '~/core/sharing/reader-kind';
 import type { Shows } from '~/core/sharing/visibility-rule';
@@ -15,6 +16,7 @@ import { Conflict, NotFound } from '../platform/failures';
 import { messageId } from '../platform/message-id';
 import type { Actor, School } from '../school/school';
 import { recordAccess } from '../sharing/access-log';
+import { commentsOfReport } from '../sharing/comments';
 import { rosterFinder } from '../sharing/other-children';
 import type { StudentAccess } from '../students/access';
 import { requireStudent } from '../students/students';
@@ -40,6 +42,7 @@ export interface IssuedReport extends IssuedLine {
   report: ProgressReport;
   /** How many of the entries it was made from have been corrected or withdrawn since. */
   correctedSince: number;
+  statements: Comment[];
 }
 
 const query = `
@@ -135,6 +138,7 @@ export async function issuedReport(
     studentId,
     report: row.content,
     correctedSince: await changedSince(db, row.id),
+    statements: await commentsOfReport(db, studentId, row.id),
   };
 }
 
@@ -148,14 +152,19 @@ export async function issuedOutside(
   studentId: StudentAccess<'read'>,
   id: string,
   school: Pick<School, 'timeZone'>,
-  { kind, shows }: { kind: OutsideKind; shows: Shows },
+  { kind, shows, linkId }: { kind: OutsideKind; shows: Shows; linkId: string },
 ): Promise<IssuedReport> {
   const [issued, find] = await Promise.all([
     issuedReport(db, studentId, id, school, kind),
     rosterFinder(db, studentId),
   ]);
   const hide = (text: string) => withoutNames(text, find, studentId);
-  return { ...issued, report: progressReportOutside(issued.report, shows, hide) };
+  const seen = commentsSeenBy(issued.statements, { kind, linkId, namesAdults: shows.has('observer') });
+  return {
+    ...issued,
+    report: progressReportOutside(issued.report, shows, hide),
+    statements: seen.map((one) => ({ ...one, text: hide(one.text) })),
+  };
 }
 
 /** Other children’s names in what a report would say, as they stand in it: readers from outside read “a classmate” in their place. */

@@ -233,7 +233,7 @@ describe('other children in a report', () => {
     const id = await issue({ words: input.words, replaces: newest?.id ?? null });
     const inside = await issuedReport(fresh.db, school.student, id, theSchoolOfIt);
     expect(JSON.stringify(inside.report)).toContain('Mrs Castellan');
-    const outside = { kind: 'family' as const, shows: everything };
+    const outside = { kind: 'family' as const, shows: everything, linkId: randomUUID() };
     const { report } = await issuedOutside(fresh.db, school.student, id, theSchoolOfIt, outside);
     expect(plainText(report.words)).toBe('A classmate’s bench is now his own.');
     expect(report.goals.find(({ goalId }) => goalId === school.goal)).toMatchObject({

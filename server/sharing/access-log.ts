@@ -1,5 +1,6 @@
 import { LRUCache } from 'lru-cache';
 import { z } from 'zod';
+import type { IsoDate } from '~/core/calendar/iso-date';
 import type { Database } from '../platform/db/database';
 import { rowsOf } from '../platform/db/rows';
 import type { Actor } from '../school/school';
@@ -92,4 +93,14 @@ export async function accessLogOf(
       where r.student_id = :studentId order by r.at desc, r.id desc ${limit ? 'limit :limit' : ''}`,
     { studentId, limit: limit ?? 0 },
   );
+}
+
+/** When a reader from outside last opened a report before a day; null where they never did. */
+export async function lastReadBefore(db: Database, linkId: string, day: IsoDate): Promise<Date | null> {
+  const row = await db('access_log')
+    .where({ link_id: linkId, how: 'opened', what: 'report' })
+    .where('day', '<', day)
+    .orderBy('at', 'desc')
+    .first('at');
+  return row?.at ?? null;
 }

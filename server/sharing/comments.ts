@@ -4,9 +4,11 @@ import {
   type Comment,
   type CommentInput,
   canAnswer,
+  commentKinds,
   type HidingInput,
   kindSaidBy,
   MOST_IN_THREAD,
+  outcomes,
 } from '~/core/sharing/comment';
 import type { ReaderKind } from '~/core/sharing/reader-kind';
 import { readerKinds } from '~/core/sharing/reader-kind';
@@ -17,6 +19,7 @@ import { Invalid, NotAllowed, NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
 import type { StudentAccess } from '../students/access';
 import { requireStudent } from '../students/students';
+import { askForAnswer } from './amendments';
 
 /** Who says something: a member of the team, or a reader by their share link. */
 export type Speaker = { kind: 'team'; personId: string } | { kind: Exclude<ReaderKind, 'team'>; linkId: string };
@@ -25,7 +28,9 @@ const speakerColumn = z.object({ name: z.string(), linkId: z.string() });
 const commentRow = z.object({
   id: z.string(),
   entryId: z.string().nullable(),
-  kind: z.enum(['comment', 'reflection']),
+  kind: z.enum(commentKinds),
+  outcome: z.enum(outcomes).nullable(),
+  answers: z.string().nullable(),
   by: z.object({ kind: z.enum(readerKinds), name: z.string(), linkId: z.string().nullable() }),
   to: speakerColumn.nullable(),
   on: z.string(),
@@ -33,6 +38,27 @@ const commentRow = z.object({
   text: z.string(),
   hidden: z.object({ by: z.string(), reason: z.string() }).nullable(),
 }) satisfies z.ZodType<Comment>;
+
+const commentColumns = `c.id, c.entry_id as "entryId", c.kind, c.outcome, c.answers, c.said_on as "on", c.said_time as "time", c.text,
+            json_build_object('kind', coalesce(l.kind, 'team'), 'name', coalesce(p.short_name, l.reader_name), 'linkId', l.id) as by,
+            case when a.link_id is not null then json_build_object('name', al.reader_name, 'linkId', a.link_id) end as "to",
+            case when c.hidden_at is not null then json_build_object('by', h.short_name, 'reason', c.hidden_reason) end as hidden
+       from comments c left join people p on p.id = c.person_id left join share_links l on l.id = c.link_id
+            left join people h on h.id = c.hidden_by
+            left join comments a on a.id = c.answers left join share_links al on al.id = a.link_id`;
+
+/** What was said of an issued report, oldest first. Ask `commentsSeenBy` before showing it. */
+export const commentsOfReport = (
+  db: Database,
+  studentId: StudentAccess<'read'>,
+  reportId: string,
+): Promise<Comment[]> =>
+  rowsOf(
+    db,
+    commentRow,
+    `select ${commentColumns} where c.student_id = :studentId and c.report_id = :reportId order by c.seq`,
+    { studentId, reportId },
+  );
 
 /**
  * What was said of some entries of a student, oldest first; or, without ids, the reflections that stand for themselves.
@@ -46,13 +72,7 @@ export async function commentsOf(
   return rowsOf(
     db,
     commentRow,
-    `select c.id, c.entry_id as "entryId", c.kind, c.said_on as "on", c.said_time as "time", c.text,
-            json_build_object('kind', coalesce(l.kind, 'team'), 'name', coalesce(p.short_name, l.reader_name), 'linkId', l.id) as by,
-            case when a.link_id is not null then json_build_object('name', al.reader_name, 'linkId', a.link_id) end as "to",
-            case when c.hidden_at is not null then json_build_object('by', h.short_name, 'reason', c.hidden_reason) end as hidden
-       from comments c left join people p on p.id = c.person_id left join share_links l on l.id = c.link_id
-            left join people h on h.id = c.hidden_by
-            left join comments a on a.id = c.answers left join share_links al on al.id = a.link_id
+    `select ${commentColumns}
       where c.student_id = :studentId and (c.entry_id = any(:entryIds) or c.id = any(:entryIds))
       order by c.seq`,
     { studentId, entryIds: [...entryIds] },
@@ -73,36 +93,46 @@ export async function sayComment(
   { wall, now, mayRead }: { wall: WallTime; now: Date; mayRead: (db: Database, entryId: string) => Promise<boolean> },
 ): Promise<void> {
   if (!canAnswer(speaker.kind)) throw new NotAllowed('This link is for reading only.');
-  const { id, entryId, text } = input;
-  if (entryId === null && speaker.kind !== 'student') throw new NotFound('No such entry.');
+  const { id, entryId, reportId = null, text } = input;
+  const kind = kindSaidBy(speaker.kind, input.kind);
+  if (entryId === null && reportId === null && speaker.kind !== 'student') throw new NotFound('No such entry.');
+  if (reportId !== null && kind !== 'statement' && kind !== 'amendment') throw new NotFound('No such entry.');
   await db.transaction(async (trx) => {
     if (entryId !== null) {
       await mustStand(trx, studentId, entryId);
       if (!(await mayRead(trx, entryId))) throw new NotFound('No such entry.');
-      const [row] = await trx('comments')
-        .where({ entry_id: entryId, hidden_at: null })
-        .whereNot({ id })
-        .select<{ n: string }[]>(trx.raw('count(*) as n'));
-      if (Number(row?.n) >= MOST_IN_THREAD) {
-        throw new Invalid({
-          text: `There are ${MOST_IN_THREAD} answers already. What needs more needs a conversation.`,
-        });
-      }
     }
+    // A full thread still takes what the law gives a family the right to say.
+    if (entryId !== null && kind !== 'statement' && kind !== 'amendment') await mustHaveRoom(trx, entryId, id);
     const by = speaker.kind === 'team' ? { person_id: speaker.personId } : { link_id: speaker.linkId };
     const answers = speaker.kind === 'team' ? await answeredBy(trx, input) : null;
-    await trx('comments')
+    const written = await trx('comments')
       .insert({
-        ...{ id, student_id: studentId, entry_id: entryId, kind: kindSaidBy(speaker.kind), ...by, text, answers },
+        ...{ id, student_id: studentId, entry_id: entryId, report_id: reportId, kind, ...by, text, answers },
         ...{ said_on: wall.on, said_time: wall.time, said_at: now },
       })
       .onConflict('id')
-      .ignore();
+      .ignore()
+      .returning('id');
+    if (written.length > 0) {
+      if (kind === 'amendment') await askForAnswer(trx, studentId, { id, entryId }, { today: wall.on, now });
+      return;
+    }
     const said = await trx('comments')
       .where({ id, student_id: studentId, text, ...by })
       .first('id');
     if (!said) throw new NotFound('No such comment.');
   });
+}
+
+async function mustHaveRoom(db: Database, entryId: string, id: string): Promise<void> {
+  const [row] = await db('comments')
+    .where({ entry_id: entryId, hidden_at: null })
+    .whereNot({ id })
+    .select<{ n: string }[]>(db.raw('count(*) as n'));
+  if (Number(row?.n) >= MOST_IN_THREAD) {
+    throw new Invalid({ text: `There are ${MOST_IN_THREAD} answers already. What needs more needs a conversation.` });
+  }
 }
 
 /**
@@ -135,7 +165,11 @@ export async function hideComment(
   now: Date,
 ): Promise<void> {
   await requireStudent(db, actor, studentId, 'share');
-  const comment = await db('comments').where({ id, student_id: studentId }).first('id');
+  // What the law gives a family the right to say stays in sight.
+  const comment = await db('comments')
+    .where({ id, student_id: studentId })
+    .whereIn('kind', ['comment', 'reflection'])
+    .first('id');
   if (!comment) throw new NotFound('No such comment.');
   await db('comments')
     .where({ id })

@@ -94,7 +94,7 @@ test('one entry: from the tap to the family’s page, its message, and the issue
   const seen = async (path: string) => {
     const source = (await (await reader.goto(path))?.text()) ?? '';
     await settled(reader);
-    const entry = reader.getByRole('main').locator('li, tr').filter({ hasText: 'Sands to the line' }).first();
+    const entry = reader.locator('.report-group').locator('li, tr').filter({ hasText: 'Sands to the line' }).first();
     return { source, entry: (await entry.textContent()) ?? '' };
   };
   const forFamily = await seen(family);

@@ -152,6 +152,7 @@ const elsewhere = [
   'locked',
   'device',
   'shared/:token',
+  'shared/:token/as/:format',
   'shared/:token/evidence/:evidenceId',
   'shared/:token/issued/:issuedId',
   'shared/:token/issued/:issuedId/pdf',

@@ -99,7 +99,7 @@ const onwards = (page: Page) =>
     [...document.querySelectorAll<HTMLAnchorElement>('main a[href], nav a[href]')]
       .filter(({ href, target }) => new URL(href).origin === location.origin && target === '')
       .map(({ href }) => new URL(href).pathname)
-      .filter((path) => /^\/(desk|shared|stack|seat)\b/.test(path) && !/\/(pdf|file|evidence)\b/.test(path)),
+      .filter((path) => /^\/(desk|shared|stack|seat)\b/.test(path) && !/\/(pdf|file|evidence|as)\b/.test(path)),
   );
 
 test('pages behind a code or a link of one’s own', async ({ app, browser }) => {

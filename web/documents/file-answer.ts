@@ -33,7 +33,7 @@ export function fileAnswer(content: Uint8Array, type: string, name: string): Res
 }
 
 /** What a page can be taken away as; only what is asked for is made. */
-interface Contents {
+export interface Contents {
   /** To be read. */
   paper: () => ReportDocument;
   /** Whose paper it is set for. */

@@ -16,7 +16,7 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   if (!isOpen) throw data(null, { status: 404 });
   const { reader } = await readerBy(way);
   const { kind } = way;
-  const seen = { kind, shows: reader.shows };
+  const seen = { kind, shows: reader.shows, linkId: way.id };
   const issued = await issuedOutside(database(), way.studentId, idFrom(args.params.issuedId), school, seen);
   const reading = {
     studentId: way.studentId,

@@ -75,3 +75,30 @@ export const severalWords = {
     `${students}: ${pages ?? 'how many pages it is stands with the file, before you fetch or print it'}.`,
   make: 'Make it',
 };
+
+/** `reports.tsx` */
+export const reportsWords = {
+  pageTitle: 'Reports · Gentle Margin',
+  forAWholeGroup: 'For several students',
+  onePdfToPrintSorted: 'To print and hand out, sorted; each student begins on a sheet of their own.',
+  progressReports: 'Progress reports',
+  ofTheStudentsWhoseReport: 'Of the students whose report you share, for the period that is to be reported now',
+  thereIsNoStudentWhose: 'There is no student whose reports you issue.',
+  ends: (label: string, last: string) => ` · ${label}, ends ${last}`,
+  noReportingPeriodsYet: ' · no reporting periods yet',
+  no: 'No. ',
+  issued: ', issued ',
+  toTheDraft: 'To the draft',
+  ofStudent: (name: string) => ` of ${name}`,
+  chooseWhatToMake: 'Choose what to make',
+  issuedOf: (n: number, of: string) => `Issued: ${n} of ${of}.`,
+  written: (n: number, of: number) => `Own words for ${n} of ${of} goals`,
+  wordsForTheWhole: ', and for the whole',
+  noneForTheWhole: ', none for the whole yet',
+  unseen: (names: string) => `Not observed in this period: ${names}`,
+};
+
+/** `read-file.ts` */
+export const readFileWords = {
+  chooseDays: 'That is more than one file can hold. Go back, and choose from when to when.',
+};

@@ -1,17 +1,21 @@
-import { useState } from 'react';
-import { data, Form, Link, redirect, useNavigation } from 'react-router';
+import { data, Form, redirect, useNavigation, useSearchParams } from 'react-router';
 import { longDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
 import { issueWords } from '~/core/documents/progress-report-document';
+import { graphKey } from '~/core/progress/graph/graph-key';
 import { canAnswer } from '~/core/sharing/comment';
 import type { Shows } from '~/core/sharing/visibility-rule';
 import { counted } from '~/core/words/counting';
+import { graphPicture } from '~/server/documents/graph-svg';
+import { goalsWorkedOn } from '~/server/goals/goals';
 import { followUpsSaid } from '~/server/individual-report/follow-ups-said';
-import { canReadEntry, individualReport } from '~/server/individual-report/individual-report';
+import { canReadEntry, individualReport, recordedSince } from '~/server/individual-report/individual-report';
 import { database } from '~/server/platform/db/current';
 import type { Database } from '~/server/platform/db/database';
 import { NotFound } from '~/server/platform/failures';
+import { goalsAtFirst } from '~/server/progress-report/goal-reports';
 import { issuedOf } from '~/server/progress-report/issued';
-import { recordAccess } from '~/server/sharing/access-log';
+import { lastReadBefore, recordAccess } from '~/server/sharing/access-log';
 import { sayComment } from '~/server/sharing/comments';
 import { type FoundShareLink, tryPasscode } from '~/server/sharing/share-links';
 import { shownEntries } from '../entries/shown-entry';
@@ -19,12 +23,13 @@ import { withErrorsAtDoor } from '../platform/http/at-door';
 import { arrangementCookie, passCookie, readCookie, rememberArrangement, texts } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { FieldMessage } from '../platform/ui/fields';
+import { FileLinks } from '../platform/ui/file-links';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
 import { saveOrStay } from '../platform/ui/use-saving';
 import { answerComments } from '../sharing/comment-actions';
-import { AnswerForm } from '../sharing/thread';
 import type { Route } from './+types/read';
+import { GoalsAtFirst, NearTheTop, News } from './first-page';
 import { PagesLine } from './pages-line';
 import { ReportControls } from './report-controls';
 import { ReportEntries } from './report-entries';
@@ -40,10 +45,15 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   const search = new URL(args.request.url).searchParams;
   const chosen = await readCookie(args.request, arrangementCookie, texts);
   const { wanted, ...asked } = reportSearch(search, goals, rule, chosen ?? {});
-  const [report, issued] = await Promise.all([
+  const isFirst = asked.goal === null && asked.find === '' && !asked.from && !asked.to && wanted.page === 1;
+  const [report, issued, since] = await Promise.all([
     individualReport(database(), way.studentId, goals, reader, wanted),
     issuedOf(database(), way.studentId, school, way.kind),
+    lastReadBefore(database(), way.id, wall.on),
   ]);
+  const when = { school, today: wall.on };
+  const atFirst = isFirst ? await goalsAtFirst(database(), way.studentId, goalsWorkedOn(goals), reader, when) : [];
+  const news = isFirst && since ? await recordedSince(database(), way.studentId, goals, reader, since) : null;
   const reading = { studentId: way.studentId, what: 'report', how: 'opened' as const };
   await recordAccess(database(), { linkId: way.id }, reading, instant);
   const answer = {
@@ -57,6 +67,16 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
       today: wall.on,
       goals: goals.map(({ id, number, shortName }) => ({ id, number, shortName })),
       hasBehavior: reader.shows.has('abc'),
+      atFirst: atFirst.map(({ graph, ...goal }) => ({
+        ...goal,
+        drawing: graph && { src: graphPicture(graph, { isSmall: true }), caption: graph.caption, key: graphKey(graph) },
+      })),
+      news: news &&
+        since && {
+          since: wallTime(since, school.timeZone).on,
+          total: news.total,
+          entries: news.entries.map(({ id, on, title, sentence }) => ({ id, on, title, sentence })),
+        },
       issued: issued.map((one) => ({ id: one.id, label: one.period.label, said: issueWords(one) })),
       here: new URL(args.request.url).pathname.replace(/\.data$/, ''),
       ...asked,
@@ -177,7 +197,7 @@ function Door({ readerName, schoolName, isLocked, message }: DoorProps) {
   );
 }
 
-type OpenedReport = NonNullable<Route.ComponentProps['loaderData']['report']>;
+export type OpenedReport = NonNullable<Route.ComponentProps['loaderData']['report']>;
 
 interface OpenReportProps {
   readerName: string;
@@ -187,6 +207,7 @@ interface OpenReportProps {
 }
 
 function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps) {
+  const [search] = useSearchParams();
   const { shortName, kind, today, goals, goal, find, from, to, arrangement, entries, threads, total } = report;
   return (
     <div className="mx-auto max-w-6xl">
@@ -198,22 +219,6 @@ function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps)
             <p>{readWords.forOpenUntil(readerName, longDate(endsOn))}</p>
             <p className="mt-3 text-small text-ink-2">{report.about}</p>
             {report.showsTrialMarks && <p className="mt-3 text-small text-ink-2">{readWords.aFilledMarkIsA}</p>}
-            {report.issued.length > 0 && (
-              <section aria-label={readWords.progressReports} className="mt-6">
-                <h2 className="text-lg">{readWords.progressReports}</h2>
-                <ul>
-                  {report.issued.map(({ id, label, said }) => (
-                    <li key={id} className="py-2">
-                      <Link to={`${report.here}/issued/${id}`} className="font-semibold link">
-                        {label}
-                      </Link>
-                      <span className="block text-small text-ink-2">{said}</span>
-                    </li>
-                  ))}
-                </ul>
-              </section>
-            )}
-            {kind === 'student' && <OwnReflection />}
           </>
         }
       >
@@ -225,6 +230,13 @@ function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps)
               {readWords.individualReport(counted(total, 'entry', 'entries'))}
             </p>
           </header>
+          <NearTheTop {...{ report, readerName }} />
+          <GoalsAtFirst goals={report.atFirst} />
+          <News news={report.news} />
+          {report.atFirst.length > 0 && <h2 className="mt-10 text-2xl">{readWords.allEntries}</h2>}
+          <div className="no-print mt-4 text-small">
+            <FileLinks of={report.here} search={search.toString()} prints={readWords.print} />
+          </div>
           <ReportControls {...{ goals, goal, find, from, to, arrangement, today, hasBehavior: report.hasBehavior }} />
           {entries.length === 0 && (
             <p className="py-10 text-ink-2">
@@ -240,28 +252,13 @@ function OpenReport({ readerName, schoolName, endsOn, report }: OpenReportProps)
               mayAnswer: canAnswer(kind),
               mayHide: false,
               word: kind === 'student' ? 'reflection' : 'comment',
+              mayState: kind === 'family',
               seenBy: kind === 'student' ? readWords.theTeamAndYourFamily : readWords.theSupportTeamSeesIt,
             }}
           />
           <PagesLine {...report} oldestFirst={arrangement.oldestFirst} />
         </PrintSheet>
       </Page>
-    </div>
-  );
-}
-
-/** The student may also say something that is about no one entry. */
-function OwnReflection() {
-  const [isOpen, setOpen] = useState(false);
-  return (
-    <div className="mt-6">
-      {isOpen ? (
-        <AnswerForm entryId={null} word="reflection" onDone={() => setOpen(false)} />
-      ) : (
-        <button type="button" className="btn" onClick={() => setOpen(true)}>
-          {readWords.addAReflection}
-        </button>
-      )}
     </div>
   );
 }

@@ -25,7 +25,14 @@ interface ReportEntriesProps {
   /** Whether entries lead to their own page: not for readers from outside. */
   linksToEntries: boolean;
   /** What this reader may do with what is said of an entry. */
-  answers: { mayAnswer: boolean; mayHide: boolean; word: 'comment' | 'reflection'; seenBy: string };
+  answers: {
+    mayAnswer: boolean;
+    mayHide: boolean;
+    word: 'comment' | 'reflection';
+    seenBy: string;
+    /** Whether a family may state something that stays, or ask for an amendment. */
+    mayState?: boolean;
+  };
 }
 
 type LineProps = Pick<ReportEntriesProps, 'linksToEntries' | 'answers' | 'today'> & {

@@ -15,6 +15,7 @@ import type { Database } from '~/server/platform/db/database';
 import { NotFound } from '~/server/platform/failures';
 import { marksFor } from '~/server/rules/marks';
 import { recordAccess } from '~/server/sharing/access-log';
+import { decideAmendment } from '~/server/sharing/amendments';
 import { hideComment, sayComment, showComment } from '~/server/sharing/comments';
 import { entriesNamingOthers, letNamesStand } from '~/server/sharing/other-children';
 import { shareLinksOf } from '~/server/sharing/share-links';
@@ -108,6 +109,8 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
         if (asked.entryId === null) throw new NotFound(reportWords.noSuchEntry);
         return sayComment(database(), student.id, speaker, asked, { wall, now, mayRead });
       }
+      case 'decide':
+        return decideAmendment(database(), actor, student.id, asked, { wall, now });
       case 'hide':
         return hideComment(database(), actor, student.id, asked, now);
       case 'show':

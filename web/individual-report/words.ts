@@ -169,7 +169,6 @@ export const readWords = {
   forOpenUntil: (readerName: string, endsOn: string) => `For ${readerName}. Open until ${endsOn}.`,
   aFilledMarkIsA:
     'A filled mark is a try that went right: the darker, the less help it took. An outlined one had not come right yet.',
-  progressReports: 'Progress reports',
   printedHeading: (shortName: string, schoolName: string, today: string) =>
     `${shortName} · individual report · ${schoolName} · ${today}`,
   individualReport: (total: string) => `Individual report · ${total}`,
@@ -177,7 +176,8 @@ export const readWords = {
   nothingHasBeenWrittenDown: 'Nothing has been recorded yet.',
   theTeamAndYourFamily: 'The team and your family see it.',
   theSupportTeamSeesIt: 'The support team sees it.',
-  addAReflection: 'Add a reflection',
+  allEntries: 'All entries',
+  print: 'Print',
 };
 
 /** `report-views.tsx` */
@@ -212,4 +212,18 @@ export const reportWords = {
   whatEachReaderSeesAnd: 'What each reader sees, and who read →',
   emailMeAboutNewEntries: 'Email me about new entries',
   notAtAll: 'not at all',
+};
+
+/** `first-page.tsx` */
+export const firstPageWords = {
+  progressReports: 'Progress reports',
+  addAReflection: 'Add a reflection',
+  writeToTheTeam: 'Write to the team',
+  goals: 'Goals',
+  target: (target: string) => `Target: ${target}`,
+  whatTheMarksMean: 'What the marks mean',
+  new: 'New',
+  newSince: (day: string) => `New since you last read, ${day}`,
+  nothingNew: 'Nothing new was recorded since.',
+  more: (n: string) => `And ${n} more, below.`,
 };

@@ -1,18 +1,25 @@
 import { Printer } from 'lucide-react';
 import { issueWords, progressReportDocument, progressReportFor } from '~/core/documents/progress-report-document';
+import { undecided } from '~/core/sharing/comment';
 import { readerWords } from '~/core/sharing/reader-kind';
 import { listed } from '~/core/words/counting';
 import { database } from '~/server/platform/db/current';
+import { NotFound } from '~/server/platform/failures';
 import { issuedNamed, issuedReport } from '~/server/progress-report/issued';
 import { recordAccess } from '~/server/sharing/access-log';
+import { decideAmendment } from '~/server/sharing/amendments';
+import { can } from '~/server/students/rights';
 import { requireStudent } from '~/server/students/students';
 import { teamReader } from '../individual-report/team-reader';
+import { formOf } from '../platform/http/form-of';
 import { idFrom, personOf } from '../platform/http/request-person';
-import { withErrorsAlone } from '../platform/http/with-errors';
+import { withErrors, withErrorsAlone } from '../platform/http/with-errors';
 import { Covered } from '../platform/ui/covered';
 import { FileLinks } from '../platform/ui/file-links';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
+import { answerComments } from '../sharing/comment-actions';
+import { Said } from '../sharing/thread';
 import type { Route } from './+types/issued';
 import { DocumentView } from './document-view';
 import { IssuedMarks } from './issued-marks';
@@ -30,12 +37,22 @@ export const loader = withErrorsAlone(async ({ params, context }: Route.LoaderAr
   ]);
   const what = issuedNamed(issued.number);
   await recordAccess(database(), { personId: actor.personId }, { studentId: student.id, what, how: 'opened' }, now);
-  const { report, ...line } = issued;
+  const { report, statements, ...line } = issued;
   return {
     student: { id: student.id, shortName: student.shortName },
     paper: shownDocument(progressReportDocument(progressReportFor(report, reader.shows), issued)),
     issued: { ...line, said: issueWords(issued) },
+    requests: can(student, 'share') ? undecided(statements) : [],
   };
+});
+
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor, wall, now } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
+  return answerComments(await formOf(request), async (asked) => {
+    if (asked.intent !== 'decide') throw new NotFound(issuedWords.noSuchAddress);
+    await decideAmendment(database(), actor, student.id, asked, { wall, now });
+  });
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -56,7 +73,7 @@ export default function Issued(props: Route.ComponentProps) {
   );
 }
 
-function OpenIssued({ loaderData: { student, paper, issued } }: Opened) {
+function OpenIssued({ loaderData: { student, paper, issued, requests } }: Opened) {
   return (
     <Page
       marginName={issuedWords.aboutThisReport}
@@ -84,6 +101,16 @@ function OpenIssued({ loaderData: { student, paper, issued } }: Opened) {
       <PrintSheet head={paper.head}>
         <h1 className="mt-1 text-3xl">{issuedWords.progressReport}</h1>
         <IssuedMarks correctedSince={issued.correctedSince} replacedBy={issued.replacedBy} />
+        {requests.length > 0 && (
+          <section aria-label={issuedWords.requests} className="no-print mt-4 rounded-box bg-clay-wash p-4">
+            <h2 className="text-base">{issuedWords.requests}</h2>
+            <ul>
+              {requests.map((one) => (
+                <Said key={one.id} comment={one} mayHide isOpen />
+              ))}
+            </ul>
+          </section>
+        )}
         <DocumentView paper={paper} />
         <div className="pb-20 print:pb-0" />
       </PrintSheet>

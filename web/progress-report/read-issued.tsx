@@ -1,14 +1,20 @@
 import { Printer } from 'lucide-react';
+import { useState } from 'react';
 import { data, Link, redirect } from 'react-router';
 import { issueWords, progressReportDocument } from '~/core/documents/progress-report-document';
 import { database } from '~/server/platform/db/current';
-import { issuedNamed, issuedOutside } from '~/server/progress-report/issued';
+import { NotFound } from '~/server/platform/failures';
+import { issuedNamed, issuedOutside, issuedReport } from '~/server/progress-report/issued';
 import { recordAccess } from '~/server/sharing/access-log';
+import { sayComment } from '~/server/sharing/comments';
 import { readerBy, visit } from '../individual-report/visit';
 import { withErrorsAtDoor } from '../platform/http/at-door';
+import { formOf } from '../platform/http/form-of';
 import { idFrom } from '../platform/http/request-person';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { PrintSheet } from '../platform/ui/print-sheet';
+import { answerComments } from '../sharing/comment-actions';
+import { AnswerForm } from '../sharing/thread';
 import type { Route } from './+types/read-issued';
 import { DocumentView } from './document-view';
 import { IssuedMarks } from './issued-marks';
@@ -21,7 +27,7 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   if (!isOpen) throw redirect(`/shared/${args.params.token}`);
   const { reader } = await readerBy(way);
   const { kind } = way;
-  const seen = { kind, shows: reader.shows };
+  const seen = { kind, shows: reader.shows, linkId: way.id };
   const issued = await issuedOutside(database(), way.studentId, idFrom(args.params.issuedId), school, seen);
   const reading = { studentId: way.studentId, what: issuedNamed(issued.number), how: 'opened' as const };
   await recordAccess(database(), { linkId: way.id }, reading, instant);
@@ -33,6 +39,22 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
     back: `/shared/${args.params.token}`,
     file: `/shared/${args.params.token}/issued/${issued.id}/pdf`,
     readerName: way.readerName,
+    reportId: issued.id,
+    mayState: kind === 'family',
+  });
+});
+
+export const action = withErrorsAtDoor(async (args: Route.ActionArgs, door) => {
+  const { way, school, wall, instant, isOpen } = await visit(args, door);
+  if (!isOpen) throw redirect(`/shared/${args.params.token}`);
+  const form = await formOf(args.request);
+  // Only whoever may read this report may say something of it.
+  const issued = await issuedReport(database(), way.studentId, idFrom(args.params.issuedId), school, way.kind);
+  return answerComments(form, async (asked) => {
+    if (asked.intent !== 'say' || asked.reportId !== issued.id) throw new NotFound(readIssuedWords.noSuchReport);
+    const speaker = { kind: way.kind, linkId: way.id };
+    const mayRead = () => Promise.resolve(false);
+    await sayComment(database(), way.studentId, speaker, asked, { wall, now: instant, mayRead });
   });
 });
 
@@ -42,7 +64,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 export default function ReadIssued({ loaderData }: Route.ComponentProps) {
-  const { paper, said, correctedSince, replacedBy, back, file, readerName } = loaderData;
+  const { paper, said, correctedSince, replacedBy, back, file, readerName, reportId, mayState } = loaderData;
   return (
     <div className="mx-auto max-w-6xl">
       <Page
@@ -74,9 +96,29 @@ export default function ReadIssued({ loaderData }: Route.ComponentProps) {
           <h1 className="text-3xl">{readIssuedWords.progressReport}</h1>
           <IssuedMarks correctedSince={correctedSince} replacedBy={replacedBy} />
           <DocumentView paper={paper} />
+          {mayState && <OwnStatement reportId={reportId} />}
           <div className="pb-16 print:pb-0" />
         </PrintSheet>
       </Page>
+    </div>
+  );
+}
+
+/** A family may state something that stays with the report, or ask for it to be amended. */
+function OwnStatement({ reportId }: { reportId: string }) {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <div className="no-print mt-10 border-t border-rule pt-4">
+      {isOpen ? (
+        <AnswerForm entryId={null} reportId={reportId} word="comment" mayState onDone={() => setOpen(false)} />
+      ) : (
+        <>
+          <p className="mb-2 max-w-3xl text-small text-ink-2">{readIssuedWords.ifYouSeeItOtherwise}</p>
+          <button type="button" className="btn" onClick={() => setOpen(true)}>
+            {readIssuedWords.stateOrAsk}
+          </button>
+        </>
+      )}
     </div>
   );
 }

@@ -92,6 +92,8 @@ export const issuedMarksWords = {
 
 /** `issued.tsx` */
 export const issuedWords = {
+  noSuchAddress: 'No such address.',
+  requests: 'The family asks for an amendment',
   pageTitle: (title: string) => `${title} · Gentle Margin`,
   aProgressReport: 'A progress report',
   aboutThisReport: 'About this report',
@@ -132,6 +134,10 @@ export const progressWords = {
 
 /** `read-issued.tsx` */
 export const readIssuedWords = {
+  noSuchReport: 'No such report.',
+  ifYouSeeItOtherwise:
+    'If you see something otherwise, you may add a statement that stays with this report, or ask the school to amend it.',
+  stateOrAsk: 'Add a statement, or ask for an amendment',
   aProgressReport: 'A progress report',
   aboutThisReport: 'About this report',
   forItDoesNotChange: (readerName: string, said: string) => `For ${readerName}. ${said}. It does not change any more.`,
@@ -139,28 +145,6 @@ export const readIssuedWords = {
   print: ' Print',
   theIndividualReport: 'The individual report',
   progressReport: 'Progress report',
-};
-
-/** `reports.tsx` */
-export const reportsWords = {
-  pageTitle: 'Reports · Gentle Margin',
-  forAWholeGroup: 'For several students',
-  onePdfToPrintSorted: 'To print and hand out, sorted; each student begins on a sheet of their own.',
-  progressReports: 'Progress reports',
-  ofTheStudentsWhoseReport: 'Of the students whose report you share, for the period that is to be reported now',
-  thereIsNoStudentWhose: 'There is no student whose reports you issue.',
-  ends: (label: string, last: string) => ` · ${label}, ends ${last}`,
-  noReportingPeriodsYet: ' · no reporting periods yet',
-  no: 'No. ',
-  issued: ', issued ',
-  toTheDraft: 'To the draft',
-  ofStudent: (name: string) => ` of ${name}`,
-  chooseWhatToMake: 'Choose what to make',
-  issuedOf: (n: number, of: string) => `Issued: ${n} of ${of}.`,
-  written: (n: number, of: number) => `Own words for ${n} of ${of} goals`,
-  wordsForTheWhole: ', and for the whole',
-  noneForTheWhole: ', none for the whole yet',
-  unseen: (names: string) => `Not observed in this period: ${names}`,
 };
 
 /** `meeting.tsx`, `decided.tsx` */

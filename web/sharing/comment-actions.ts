@@ -1,12 +1,13 @@
 import { data } from 'react-router';
 import { z } from 'zod';
-import { commentInput, hidingInput } from '~/core/sharing/comment';
+import { commentInput, decisionInput, hidingInput } from '~/core/sharing/comment';
 import { refusal } from '~/core/words/refusal';
 import { Invalid } from '~/server/platform/failures';
 
 /** What a page with threads is sent. */
 const commentAction = z.discriminatedUnion('intent', [
   commentInput.extend({ intent: z.literal('say'), entryId: z.uuid().nullable().default(null) }),
+  decisionInput.extend({ intent: z.literal('decide') }),
   hidingInput.extend({ intent: z.literal('hide') }),
   z.object({ intent: z.literal('show'), id: z.uuid() }),
   z.object({ intent: z.literal('stand'), id: z.uuid(), version: z.coerce.number().int().min(1) }),

@@ -2,10 +2,19 @@ import { useEffect, useId, useState } from 'react';
 import { useFetcher } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { shortDate } from '~/core/calendar/iso-date';
-import { answerable, type Comment, LONGEST_COMMENT } from '~/core/sharing/comment';
+import {
+  answerable,
+  type Comment,
+  type CommentInput,
+  commentSaid,
+  kindWords,
+  LONGEST_COMMENT,
+  undecided,
+} from '~/core/sharing/comment';
 import type { ShownEntry } from '../entries/shown-entry';
 import { Dialog } from '../platform/ui/dialog';
 import { FieldMessage } from '../platform/ui/fields';
+import { Decide } from './decide';
 import { threadWords } from './words';
 
 interface ThreadProps {
@@ -14,19 +23,22 @@ interface ThreadProps {
   mayAnswer: boolean;
   mayHide: boolean;
   word: 'comment' | 'reflection';
+  /** Whether a family may state something that stays, or ask for an amendment. */
+  mayState?: boolean;
   /** Who will see what is said here, where nobody in particular is answered. */
   seenBy?: string;
 }
 
 /** What was said of an entry, and a place to answer: its button stands in the corner of what is `relative` around it. */
-export function Thread({ entry, comments, mayAnswer, mayHide, word, seenBy }: ThreadProps) {
+export function Thread({ entry, comments, mayAnswer, mayHide, word, mayState, seenBy }: ThreadProps) {
   const [isOpen, setOpen] = useState(false);
+  const open = new Set(undecided(comments).map(({ id }) => id));
   return (
     <>
       {comments.length > 0 && (
         <ul className="mt-2 grid gap-2 border-l-2 border-rule pl-3">
           {comments.map((comment) => (
-            <Said key={comment.id} comment={comment} mayHide={mayHide} />
+            <Said key={comment.id} comment={comment} mayHide={mayHide} isOpen={open.has(comment.id)} />
           ))}
         </ul>
       )}
@@ -35,6 +47,7 @@ export function Thread({ entry, comments, mayAnswer, mayHide, word, seenBy }: Th
           <AnswerForm
             entryId={entry.id}
             word={word}
+            mayState={mayState}
             to={word === 'comment' ? answerable(comments) : []}
             seenBy={seenBy}
             onDone={() => setOpen(false)}
@@ -53,20 +66,31 @@ export function Thread({ entry, comments, mayAnswer, mayHide, word, seenBy }: Th
   );
 }
 
-function Said({ comment, mayHide }: { comment: Comment; mayHide: boolean }) {
+interface SaidProps {
+  comment: Comment;
+  /** Whether it may be taken out of sight, or decided on. */
+  mayHide: boolean;
+  /** A request that nobody has decided on. */
+  isOpen: boolean;
+}
+
+export function Said({ comment, mayHide, isOpen }: SaidProps) {
   const fetcher = useFetcher();
   const [isAsking, setAsking] = useState(false);
-  const { by, to, on, time, text, hidden, kind } = comment;
+  const { by, to, on, time, hidden, kind } = comment;
+  // What the law gives a family the right to say stays in sight.
+  const mayBeHidden = kind === 'comment' || kind === 'reflection';
   return (
     <li className={hidden ? 'no-print text-ink-3' : ''}>
       <p className="text-small text-ink-2">
         <span className="font-semibold">{by.name}</span>
-        {kind === 'reflection' && ', a reflection'}
+        {kindWords[kind] && `, ${kindWords[kind]}`}
         {to && threadWords.toNamed(to.name)} · {shortDate(on)}, {time}
         {hidden && threadWords.hiddenBy(hidden.by, hidden.reason)}
       </p>
-      <p className="whitespace-pre-line">{text}</p>
-      {mayHide && (
+      <p className="whitespace-pre-line">{commentSaid(comment)}</p>
+      {isOpen && mayHide && <Decide request={comment} />}
+      {mayHide && mayBeHidden && (
         <span className="no-print">
           {hidden ? (
             <fetcher.Form method="post">
@@ -134,20 +158,31 @@ function HideDialog({ comment, onClose }: { comment: Comment; onClose: () => voi
   );
 }
 
+type StatedKind = NonNullable<CommentInput['kind']>;
+
 interface AnswerFormProps {
   /** Null for a reflection that stands for itself. */
   entryId: string | null;
   word: 'comment' | 'reflection';
   /** Readers from outside who said something here: the team says which of them it answers. */
   to?: { id: string; name: string }[];
+  mayState?: boolean | undefined;
+  /** What of an issued report is said. */
+  reportId?: string;
+  /** What it may be about, where the page has several: chosen first. */
+  about?: readonly { id: string; name: string }[];
   seenBy?: string | undefined;
   onDone: () => void;
 }
 
 /** A few lines about an entry. One submission, one id: sent twice it is said once. */
-export function AnswerForm({ entryId, word, to = [], seenBy, onDone }: AnswerFormProps) {
+export function AnswerForm(props: AnswerFormProps) {
+  const { entryId, word, to = [], mayState = false, reportId, about = [], seenBy, onDone } = props;
   const fetcher = useFetcher<Answer>();
   const [id] = useState(() => newId());
+  // Of a report there is no plain answer.
+  const kinds: readonly StatedKind[] = reportId ? ['statement', 'amendment'] : ['comment', 'statement', 'amendment'];
+  const [kind, setKind] = useState<StatedKind>(kinds[0] ?? 'comment');
   const field = useId();
   const isDone = fetcher.state === 'idle' && fetcher.data?.said === id;
   const message = fetcher.data?.messages?.text;
@@ -157,7 +192,44 @@ export function AnswerForm({ entryId, word, to = [], seenBy, onDone }: AnswerFor
   return (
     <fetcher.Form method="post" className="no-print mt-2 grid max-w-xl gap-2">
       <input type="hidden" name="id" value={id} />
-      {entryId && <input type="hidden" name="entryId" value={entryId} />}
+      {entryId && about.length === 0 && <input type="hidden" name="entryId" value={entryId} />}
+      {reportId && <input type="hidden" name="reportId" value={reportId} />}
+      {about.length > 0 && (
+        <label className="grid gap-1 text-small">
+          <span className="font-semibold">{threadWords.about}</span>
+          <select name="entryId" className="select w-full max-w-md">
+            {about.map(({ id: entry, name }) => (
+              <option key={entry} value={entry}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      {mayState && (
+        <div className="grid gap-1 text-small">
+          <label htmlFor={`${field}-kind`} className="font-semibold">
+            {threadWords.as}
+          </label>
+          <select
+            id={`${field}-kind`}
+            name="kind"
+            aria-describedby={`${field}-about`}
+            className="select w-full max-w-md"
+            value={kind}
+            onChange={(event) => setKind(event.target.value as StatedKind)}
+          >
+            {kinds.map((one) => (
+              <option key={one} value={one}>
+                {threadWords.kinds[one].name}
+              </option>
+            ))}
+          </select>
+          <p id={`${field}-about`} className="text-ink-2">
+            {threadWords.kinds[kind].about}
+          </p>
+        </div>
+      )}
       {to.length > 0 && (
         <label className="grid gap-1 text-small">
           <span className="font-semibold">{threadWords.to}</span>
@@ -172,7 +244,7 @@ export function AnswerForm({ entryId, word, to = [], seenBy, onDone }: AnswerFor
         </label>
       )}
       <label htmlFor={field} className="text-small font-semibold">
-        {word === 'reflection' ? threadWords.whatIThinkAboutIt : threadWords.yourAnswer}
+        {word === 'reflection' ? threadWords.whatIThinkAboutIt : threadWords.kinds[kind].label}
       </label>
       <textarea
         id={field}
@@ -188,7 +260,7 @@ export function AnswerForm({ entryId, word, to = [], seenBy, onDone }: AnswerFor
       {seenBy && to.length === 0 && <p className="text-small text-ink-2">{seenBy}</p>}
       <div className="flex gap-2">
         <button type="submit" name="intent" value="say" className="btn btn-primary" disabled={fetcher.state !== 'idle'}>
-          {word === 'reflection' ? threadWords.putItInMyReport : threadWords.answer}
+          {word === 'reflection' ? threadWords.putItInMyReport : threadWords.kinds[kind].send}
         </button>
         <button type="button" className="btn" onClick={onDone}>
           {threadWords.leaveIt}

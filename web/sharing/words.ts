@@ -7,6 +7,31 @@ export const accessLogRowWords = {
 
 /** `thread.tsx` */
 export const threadWords = {
+  about: 'About',
+  as: 'What it is',
+  kinds: {
+    comment: { name: 'An answer', about: 'The support team reads it.', label: 'Your answer', send: 'Answer' },
+    statement: {
+      name: 'A statement that stays with it',
+      about: 'It is shown wherever this is shown, to everyone who reads it.',
+      label: 'Your statement',
+      send: 'Add the statement',
+    },
+    amendment: {
+      name: 'A request to amend it',
+      about: 'The case manager is asked to correct it and answers you here.',
+      label: 'What should be amended, and why',
+      send: 'Send the request',
+    },
+  },
+  decide: 'Decide on this request',
+  asksToAmend: (name: string) => `${name} asks for an amendment`,
+  correctFirst:
+    'To amend an entry, correct it on its own page, or withdraw it; a report is issued anew in place of the other. Then say here what was done.',
+  decision: 'Decision',
+  outcomes: { amended: 'It is amended', refused: 'It is not amended' },
+  whyForTheFamily: 'Why, for the family to read',
+  saveDecision: 'Save the decision',
   saySomethingAbout: 'Say something about',
   answer: 'Answer',
   saySomething: 'Say something',

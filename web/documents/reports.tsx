@@ -6,13 +6,13 @@ import { database } from '~/server/platform/db/current';
 import { type DraftInBrief, draftsInBrief, reportStandings } from '~/server/progress-report/overview';
 import { can } from '~/server/students/rights';
 import { studentsOf } from '~/server/students/students';
-import { BatchList } from '../documents/batch-list';
-import { batchesShown } from '../documents/batches-shown';
 import { withErrorsInTurn } from '../platform/http/in-turn';
 import { personOf } from '../platform/http/request-person';
 import { MarginTitle, Page } from '../platform/ui/page';
+import { ReportsNav } from '../progress-report/reports-nav';
 import type { Route } from './+types/reports';
-import { ReportsNav } from './reports-nav';
+import { BatchList } from './batch-list';
+import { batchesShown } from './batches-shown';
 import { reportsWords } from './words';
 
 export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => {
