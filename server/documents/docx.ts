@@ -21,7 +21,7 @@ import { inPieces } from '~/core/documents/long-text';
 import { graphKey } from '~/core/progress/graph/graph-key';
 import { type RichParagraph, runsOf } from '~/core/words/rich-text';
 import { columnWidths } from './columns';
-import { GRAPH_SIZE, graphSvg } from './graph-svg';
+import { graphSizes, graphSvg } from './graph-svg';
 
 /** Dots of a graph’s picture for each point on paper: a text document cannot be relied on to show a drawing. */
 const SHARPNESS = 3;
@@ -167,14 +167,15 @@ async function picture(
   { graph, isSmall }: Extract<DocumentBlock, { kind: 'graph' }>,
   width: number,
 ): Promise<Paragraph> {
-  const svg = Buffer.from(graphSvg(graph, { isSmall: isSmall ?? false }));
+  const size = isSmall ? 'small' : 'large';
+  const svg = Buffer.from(graphSvg(graph, { size }));
   const data = await sharp(svg, { density: 72 * SHARPNESS })
     .png()
     .toBuffer();
   const altText = { title: 'Graph', description: graph.caption, name: 'Graph' };
-  const { height } = GRAPH_SIZE[isSmall ? 'small' : 'large'];
+  const { height } = graphSizes[size];
   // Pixels of 1/96 inch here.
-  const transformation = { width: (width * 96) / 72, height: (((height * width) / GRAPH_SIZE.width) * 96) / 72 };
+  const transformation = { width: (width * 96) / 72, height: (((height * width) / graphSizes[size].width) * 96) / 72 };
   return new Paragraph({ keepNext: true, children: [new ImageRun({ type: 'png', data, transformation, altText })] });
 }
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { GoalGraph } from '~/core/progress/graph/goal-graph';
-import { GRAPH_SIZE, graphSvg } from './graph-svg';
+import { graphSizes, graphSvg } from './graph-svg';
 
 const at = (on: string, value: number) => ({ on, value, said: '' });
 const graph: GoalGraph = {
@@ -32,7 +32,7 @@ describe('a goal’s graph on paper', () => {
     const [x0, y0, x1, y1] = numbers(course) as [number, number, number, number];
     // From 20 to 80 over 60 days; the graph shows 30 of them, up to 50. The plot is 132 points high for 100%.
     expect(x0).toBe(40);
-    expect(x1).toBe(GRAPH_SIZE.width - 20);
+    expect(x1).toBe(graphSizes.large.width - 20);
     expect(y0 - y1).toBeCloseTo(0.3 * 132, 1);
   });
 

@@ -3,11 +3,15 @@ import { line } from 'd3-shape';
 import { dayNumber, type IsoDate, isoDate, shortDate } from '~/core/calendar/iso-date';
 import type { GoalGraph } from '~/core/progress/graph/goal-graph';
 
-/** The size of a graph on paper, in points: of one that is read, and of one beside others. */
-export const GRAPH_SIZE = { width: 480, large: { height: 170 }, small: { height: 88 } };
+/** The sizes of a graph: on paper in points, of one that is read and of one beside others; on a page as wide as a phone. */
+export const graphSizes = {
+  large: { width: 480, height: 170, words: 8.5, days: 5, values: 5 },
+  small: { width: 480, height: 88, words: 8.5, days: 5, values: 2 },
+  onScreen: { width: 340, height: 104, words: 11, days: 2, values: 2 },
+};
 
 interface GraphForm {
-  isSmall?: boolean;
+  size?: keyof typeof graphSizes;
   /** The face of its words. */
   face?: string;
 }
@@ -28,9 +32,8 @@ const round = (n: number) => Math.round(n * 100) / 100;
  * A goal’s graph as a drawing, by the conventions of single-case graphs: points joined within a phase only, phase lines dashed
  * with a label, the aim line dotted, the target as a band, y from 0.
  */
-export function graphSvg(graph: GoalGraph, { isSmall = false, face = 'Arial, sans-serif' }: GraphForm = {}): string {
-  const { width } = GRAPH_SIZE;
-  const { height } = GRAPH_SIZE[isSmall ? 'small' : 'large'];
+export function graphSvg(graph: GoalGraph, { size = 'large', face = 'Arial, sans-serif' }: GraphForm = {}): string {
+  const { width, height, words: wordSize, days: dayCount, values } = graphSizes[size];
   const days = { from: dayNumber(graph.from), to: dayNumber(graph.to) };
   const x = scaleLinear([days.from, days.to], [edge.left, width - edge.right]);
   const y = scaleLinear([0, graph.max], [height - edge.bottom, edge.top]).clamp(true);
@@ -38,17 +41,19 @@ export function graphSvg(graph: GoalGraph, { isSmall = false, face = 'Arial, san
   const path = line();
   const joined = (points: At[]) => path(points.map(at)) ?? '';
   const words = (text: string, px: number, py: number, more = '') =>
-    `<text x="${round(px)}" y="${round(py)}" font-family="${face}" font-size="8.5" fill="${ink.quiet}" ${more}>${escaped(text)}</text>`;
+    `<text x="${round(px)}" y="${round(py)}" font-family="${face}" font-size="${wordSize}" fill="${ink.quiet}" ${more}>${escaped(text)}</text>`;
   const parts = [
     ...(graph.target === null ? [] : [band(graph.target, graph, y, { width, height })]),
-    ...y.ticks(isSmall ? 2 : 5).map((value) => {
+    ...y.ticks(values).map((value) => {
       const py = round(y(value));
       return (
         `<line x1="${edge.left}" x2="${width - edge.right}" y1="${py}" y2="${py}" stroke="${ink.rule}" stroke-width=".5"/>` +
         words(`${value}${graph.unit}`, edge.left - 4, py + 3, 'text-anchor="end"')
       );
     }),
-    ...dayTicks(days).map((day) => words(shortDate(isoDate(day)), x(day), height - 8, 'text-anchor="middle"')),
+    ...dayTicks(days, dayCount).map((day) =>
+      words(shortDate(isoDate(day)), x(day), height - 8, 'text-anchor="middle"'),
+    ),
     ...graph.phases
       .filter(({ on }) => on >= graph.from && on <= graph.to)
       .map(({ on, label }) => {
@@ -113,8 +118,7 @@ function trendArea(band: NonNullable<GoalGraph['trendBand']>, at: (point: At) =>
 }
 
 /** A few days evenly over the stretch, both ends included. */
-function dayTicks({ from, to }: { from: number; to: number }): number[] {
-  const steps = 5;
+function dayTicks({ from, to }: { from: number; to: number }, steps: number): number[] {
   return Array.from({ length: steps + 1 }, (_, i) => Math.round(from + ((to - from) * i) / steps)).filter(
     (_, i) => i > 0 || to > from,
   );

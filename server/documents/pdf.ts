@@ -73,7 +73,7 @@ function laidOut(blocks: readonly DocumentBlock[]): object[] {
         return {
           ...{
             kind: 'graph',
-            svg: graphSvg(block.graph, { isSmall: block.isSmall ?? false, face: faces.text[0] }),
+            svg: graphSvg(block.graph, { size: block.isSmall ? 'small' : 'large', face: faces.text[0] }),
             alt: `Graph. ${block.graph.caption}`,
           },
           caption: [block.graph.caption, graphKey(block.graph)].join(' '),

@@ -18,7 +18,7 @@ export function NearTheTop({ report }: { report: Report }) {
   const mayWrite = kind === 'student' || (kind === 'family' && about.length > 0);
   if (issued.length === 0 && !mayWrite) return null;
   return (
-    <div className="no-print mt-4 flex flex-wrap items-start gap-x-8 gap-y-3 rounded-box bg-fern-soft/50 px-4 py-2">
+    <div className="no-print mt-3 flex flex-wrap items-center gap-x-8 gap-y-3">
       {issued.length > 0 && (
         <section aria-label={firstPageWords.progressReports}>
           <h2 className="text-base font-semibold">{firstPageWords.progressReports}</h2>
@@ -79,8 +79,8 @@ export function GoalsAtFirst({ goals }: { goals: Report['atFirst'] }) {
                 <img
                   src={drawing.src}
                   alt={drawing.caption}
-                  width={480}
-                  height={88}
+                  width={340}
+                  height={104}
                   className="w-full max-w-xl rounded-field bg-white p-1"
                 />
                 <figcaption className="text-small text-ink-2">

@@ -69,7 +69,11 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
       hasBehavior: reader.shows.has('abc'),
       atFirst: atFirst.map(({ graph, ...goal }) => ({
         ...goal,
-        drawing: graph && { src: graphPicture(graph, { isSmall: true }), caption: graph.caption, key: graphKey(graph) },
+        drawing: graph && {
+          src: graphPicture(graph, { size: 'onScreen' }),
+          caption: graph.caption,
+          key: graphKey(graph),
+        },
       })),
       news: news &&
         since && {
