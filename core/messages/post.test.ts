@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { messageHtml } from './html';
 import { frequencyInput, messageKinds, retryAfter } from './message';
 import { fieldsIn, fillIn, templateFields, templateInput, templateWarnings, usualTemplates } from './message-template';
 
@@ -60,5 +61,23 @@ describe('messages', () => {
     expect(told({ email: 'ida@home' })).toBe('This does not look like an email address.');
     expect(told({ email: ' ida@home.example ' })).toBeUndefined();
     expect(told({ frequency: 'byHand' })).toBeUndefined();
+  });
+});
+
+describe('a message as HTML', () => {
+  it('has its paragraphs, lines and links, and nothing of what was typed becomes markup', () => {
+    const html = messageHtml('Hello <b>Ida</b> & “all”,\n\nsee https://x.example/a?b=1&c="2.\nBye.');
+    expect(html).toContain('<p>Hello &lt;b&gt;Ida&lt;/b&gt; &amp; “all”,</p>');
+    expect(html).toContain(
+      '<a href="https://x.example/a?b=1&amp;c=">https://x.example/a?b=1&amp;c=</a>&quot;2.<br>Bye.',
+    );
+    // Nothing is fetched from anywhere, and no script is in it.
+    expect(html).not.toMatch(/<img|<link|<script|url\(/);
+    expect(messageHtml('javascript:alert(1)')).not.toContain('<a');
+  });
+
+  it('ends an address before the sign that ends its sentence', () => {
+    expect(messageHtml('The report: https://x.example/r.')).toContain('href="https://x.example/r"');
+    expect(messageHtml('(https://x.example/r)')).toContain('href="https://x.example/r"');
   });
 });

@@ -92,18 +92,18 @@ export async function collectMessages(db: Database, { id: schoolId, timeZone }: 
       .where({ 'e.is_collected': false, 's.school_id': schoolId })
       .orderBy('e.seq')
       .limit(5000)
-      .select('e.seq', 'e.student_id', 'e.entry_id')
+      .select('e.seq', 'e.student_id', 'e.entry_id', 'e.made_at')
       .forUpdate('e')
       .skipLocked();
     const wall = wallTime(now, timeZone);
     const readers = await readersToTell(trx, schoolId, wall.on);
     const at = readers.filter(({ frequency }) => frequency === 'entry');
-    const rows = events.flatMap((event) =>
+    const rows = sessionsOf(events).flatMap(({ studentId, entryIds }) =>
       at
-        .filter(({ studentId }) => studentId === event.student_id)
+        .filter((reader) => reader.studentId === studentId)
         .map((reader) => {
-          const key = `entry:${event.entry_id}:${reader.linkId ?? reader.personId}`;
-          return messageFor(reader, { key, kind: 'entry', entryIds: [event.entry_id] }, now);
+          const key = `entry:${entryIds[0]}:${reader.linkId ?? reader.personId}`;
+          return messageFor(reader, { key, kind: 'entry', entryIds }, now);
         }),
     );
     rows.push(...(await digestsDue(trx, readers, wall, now)), ...(await ofRules(trx, schoolId, now)));
@@ -134,6 +134,24 @@ export async function collectMessages(db: Database, { id: schoolId, timeZone }: 
     }
     return made;
   });
+}
+
+interface EntryEvent {
+  student_id: string;
+  entry_id: string;
+  made_at: Date;
+}
+
+/** What was saved in one go makes one message, however many goals it was about. */
+function sessionsOf(events: readonly EntryEvent[]): { studentId: string; entryIds: string[] }[] {
+  const sessions = new Map<string, { studentId: string; entryIds: string[] }>();
+  for (const { student_id: studentId, entry_id, made_at } of events) {
+    const key = `${studentId} ${made_at.getTime()}`;
+    const session = sessions.get(key) ?? { studentId, entryIds: [] };
+    session.entryIds.push(entry_id);
+    sessions.set(key, session);
+  }
+  return [...sessions.values()];
 }
 
 /** The messages that follow from rules and are not made yet: one for each thing that fulfilled one. */

@@ -39,6 +39,8 @@ export interface Composed extends MessageTemplate {
   /** What is kept of it: the same without its links, which open doors. */
   kept: MessageTemplate;
   stopLink: string | null;
+  /** Who answers come to: whoever sent it, else the case manager. Null where nobody is known. */
+  replyTo: { name: string; address: string } | null;
 }
 
 /**
@@ -71,6 +73,7 @@ export async function composeMessage(
     ...filled({ ...because, ...about, ...links }),
     kept: filled({ ...because, ...about, link: '(the link)', stop: links.stop && '(the link)' }),
     stopLink: links.stop,
+    replyTo: await senderOf(db, message),
   };
 }
 
@@ -144,6 +147,15 @@ export async function valuesFor(
   const first = entries[0];
   if (!first) return null;
   const lines = entries.map((entry) => `– ${longDate(entry.on)}, ${entry.title}: ${entry.sentence}`);
+  if (kind === 'entry' && entries.length > 1) {
+    // Several of one session: what is said of one stands in the place of it for each.
+    const byGoal = [...entries].sort((a, b) => a.title.localeCompare(b.title, 'en', { numeric: true }));
+    const each = byGoal.map((entry) =>
+      [`– ${entry.title}: ${entry.sentence}`, entry.note].filter(Boolean).join('\n  '),
+    );
+    const { observer, on } = first;
+    return { ...base, sentence: each.join('\n'), observer, day: longDate(on), entries: lines.join('\n') };
+  }
   return {
     ...base,
     goal: first.title,
@@ -172,13 +184,36 @@ const pageFor: Partial<Record<MessageKind, string>> = {
   reminder: 'follow-ups',
 };
 
+/** Where in a report a message leads: what was issued opens at once. */
+async function partOf(db: Database, { id, kind }: Pick<Message, 'id' | 'kind'>): Promise<string> {
+  if (kind !== 'issued') return '';
+  const { key } = existing(await db('messages').where({ id }).first('key'));
+  const [, reportId] = key?.split(':') ?? [];
+  return reportId ? `/issued/${reportId}` : '';
+}
+
+/** Who sent a message, with the address that answers go to: whoever made it, else the case manager. */
+async function senderOf(db: Database, { id, studentId }: Pick<Message, 'id' | 'studentId'>) {
+  const row = await db('people as p')
+    .whereIn('p.id', db('messages').where({ id }).whereNotNull('made_by').select('made_by'))
+    .first('p.name', 'p.email');
+  const manager =
+    row ??
+    (await db('team_members as m')
+      .join('people as p', 'p.id', 'm.person_id')
+      .where({ 'm.student_id': studentId, 'm.role': 'caseManager' })
+      .orderBy('m.from_date', 'desc')
+      .first('p.name', 'p.email'));
+  return manager ? { name: manager.name, address: manager.email } : null;
+}
+
 /** Links of this message’s own: what opens a door is made when it leaves, and only its hash is kept. */
 async function makeLinks(db: Database, message: Message, publicUrl: string, now: Date) {
   const page = `${publicUrl}/students/${message.studentId}`;
   const link = message.invitationId
     ? `${publicUrl}/invited/${await newInvitationLink(db, message.invitationId)}`
     : message.linkId
-      ? `${publicUrl}/shared/${await newLink(db, message.linkId, now)}`
+      ? `${publicUrl}/shared/${await newLink(db, message.linkId, now)}${await partOf(db, message)}`
       : `${page}/${pageFor[message.kind] ?? 'individual-report'}`;
   if (message.invitationId || message.kind === 'locked') return { link, stop: null };
   const token = newToken();

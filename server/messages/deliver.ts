@@ -2,6 +2,7 @@ import { setTimeout as pause } from 'node:timers/promises';
 import type { Transporter } from 'nodemailer';
 import { addDays } from '~/core/calendar/iso-date';
 import { instantAt, wallTime } from '~/core/calendar/zone';
+import { messageHtml } from '~/core/messages/html';
 import { retryAfter } from '~/core/messages/message';
 import { type Database, isDatabaseGone } from '../platform/db/database';
 import { existing } from '../platform/failures';
@@ -112,11 +113,17 @@ export async function deliver(db: Database, id: string, around: Surroundings): P
   );
 }
 
-const mailOf = ({ id, toName, toEmail }: Message, { subject, body, stopLink }: Composed, { from }: MailServer) => ({
+const mailOf = (
+  { id, toName, toEmail }: Message,
+  { subject, body, stopLink, replyTo }: Composed,
+  { from }: MailServer,
+) => ({
   from,
   to: { name: toName, address: toEmail },
   subject,
   text: body,
+  html: messageHtml(body),
+  ...(replyTo && { replyTo }),
   messageId: `<${id}@gentle-margin.invalid>`,
   ...(stopLink && {
     headers: { 'List-Unsubscribe': `<${stopLink}>`, 'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click' },

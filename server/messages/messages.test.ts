@@ -7,6 +7,7 @@ import { emptied } from '~/tests/database/emptied';
 import { freshDatabase } from '~/tests/database/fresh';
 import {
   actorOf,
+  addGoal,
   makeAdmin,
   now,
   type SmallSchool,
@@ -44,6 +45,8 @@ interface Mail {
   to: { address: string };
   subject: string;
   text: string;
+  html: string;
+  replyTo?: { name: string; address: string };
   messageId: string;
   headers?: Record<string, string>;
 }
@@ -72,12 +75,12 @@ async function tell(frequency: Frequency) {
   );
 }
 
-async function observe(note = '') {
+async function observe(note = '', at = now) {
   const id = randomUUID();
   const outcome = { data: { trials: ['independent', 'incorrect'] }, reason: null };
   const session = { on: today, time: '09:00', observerId: school.manager, locationId: null };
   const entries = [{ id, goalId: school.goal, outcome, note }];
-  await recordSession(fresh.db, actorOf(school.manager), school.student, { ...session, entries }, { wall, now });
+  await recordSession(fresh.db, actorOf(school.manager), school.student, { ...session, entries }, { wall, now: at });
   return id;
 }
 
@@ -122,6 +125,30 @@ describe('messages at each entry', () => {
     const [kept] = await messagesOf(fresh.db, actorOf(school.manager));
     expect(kept?.sent?.body).toContain('(the link)');
     expect(JSON.stringify(await fresh.db('messages'))).not.toContain(token);
+  });
+
+  it('tell of a session in one, however many goals it was about, as text and as HTML; answers reach the case manager', async () => {
+    await tell('entry');
+    const second = await addGoal(fresh.db, school.student, '2');
+    const outcome = { data: { trials: ['independent', 'incorrect'] }, reason: null };
+    const session = { on: today, time: '09:00', observerId: school.manager, locationId: null };
+    const entries = [school.goal, second].map((goalId) => ({ id: randomUUID(), goalId, outcome, note: '' }));
+    const around = { wall, now };
+    await recordSession(fresh.db, actorOf(school.manager), school.student, { ...session, entries }, around);
+    await observe('', later(1));
+    await post(later(2));
+    expect(mails).toHaveLength(2);
+    const [mail] = mails as [Mail];
+    expect(mail.text.match(/1 of 2 seedlings/g)).toHaveLength(2);
+    expect(mail.text).toContain('– 2 · Plants a row: 1 of 2');
+    expect(mail.html).toMatch(/– 1 · Plants a row: 1 of 2 .*<br>– 2 · Plants a row/);
+    expect(mail.html).toMatch(/<a href="http:\/\/here\/shared\/[\w-]{43}">/);
+    const { name, email } = (await fresh.db('people').where({ id: school.manager }).first('name', 'email'))!;
+    expect(mail.replyTo).toEqual({ name, address: email });
+    // Looked for again, it is not made again.
+    await collectMessages(fresh.db, await theTestSchool(), later(3));
+    expect(await fresh.db('messages').where({ kind: 'entry' })).toHaveLength(2);
+    await fresh.db('goals').where({ id: second }).update({ retired_on: today, retired_how: 'discontinued' });
   });
 
   it('are not sent of what was withdrawn, or is not shown to this reader', async () => {
@@ -213,7 +240,7 @@ describe('what becomes of a message', () => {
   it('is held for tomorrow when the daily limit is reached', async () => {
     await tell('entry');
     await setDailyLimit(fresh.db, await requireSchoolAdmin(fresh.db, actorOf(school.manager)), 2, now);
-    for (let i = 0; i < 3; i++) await observe();
+    for (let i = 0; i < 3; i++) await observe('', new Date(now.getTime() + i));
     await post();
     expect((await states()).sort()).toEqual(['held', 'sent', 'sent']);
     await post(later(60));
@@ -278,6 +305,23 @@ describe('what becomes of a message', () => {
     await post();
     expect(mails).toHaveLength(1);
     expect((await states()).sort()).toEqual(['sent', 'stopped', 'stopped']);
+  });
+
+  it('of what was issued opens the report itself', async () => {
+    await tell('byHand');
+    const report = randomUUID();
+    await fresh.db('messages').insert({
+      ...{
+        id: randomUUID(),
+        key: `issued:${report}:${link}`,
+        kind: 'issued',
+        student_id: school.student,
+        link_id: link,
+      },
+      ...{ to_name: 'Aunt Ida', to_email: 'ida@home.example', state: 'waiting', not_before: now, made_at: now },
+    });
+    await post();
+    expect(mails[0]?.text).toMatch(new RegExp(`http://here/shared/[\\w-]{43}/issued/${report}`));
   });
 
   it('written by hand leaves as it was written, once', async () => {

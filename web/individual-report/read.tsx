@@ -1,4 +1,5 @@
 import { data, Form, redirect, useNavigation, useSearchParams } from 'react-router';
+import { z } from 'zod';
 import { longDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { issueWords } from '~/core/documents/progress-report-document';
@@ -131,7 +132,10 @@ async function givePasscode(request: Request, way: FoundShareLink, passcode: str
   if ('pass' in answer) {
     const passes = await readCookie(request, passCookie, texts);
     const cookie = await passCookie.serialize({ ...passes, [way.id]: answer.pass });
-    throw redirect(new URL(request.url).pathname.replace(/\.data$/, ''), { headers: { 'Set-Cookie': cookie } });
+    const { pathname, searchParams } = new URL(request.url);
+    const issued = z.uuid().safeParse(searchParams.get('to'));
+    const to = pathname.replace(/\.data$/, '') + (issued.success ? `/issued/${issued.data}` : '');
+    throw redirect(to, { headers: { 'Set-Cookie': cookie } });
   }
   if ('locked' in answer) return data({ passcode: null, isLocked: true }, { status: 403 });
   const sentence =

@@ -23,8 +23,8 @@ import { readIssuedWords } from './words';
 
 export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   const { way, school, instant, isOpen } = await visit(args, door);
-  // The door is at the report: there the passcode is asked for.
-  if (!isOpen) throw redirect(`/shared/${args.params.token}`);
+  // The door is at the report: there the passcode is asked for, and then it goes on here.
+  if (!isOpen) throw redirect(`/shared/${args.params.token}?to=${idFrom(args.params.issuedId)}`);
   const { reader } = await readerBy(way);
   const { kind } = way;
   const seen = { kind, shows: reader.shows, linkId: way.id };
