@@ -45,6 +45,8 @@ const offeredChoice = z.object({
   abc: z.boolean(),
   counted: z.boolean(),
   timed: z.boolean(),
+  /** It was typed into an incident, and nobody has said yet whether it stays: devices that kept less do not know. */
+  isNew: z.boolean().default(false),
 });
 export type OfferedChoice = z.infer<typeof offeredChoice>;
 

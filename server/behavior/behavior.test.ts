@@ -25,7 +25,13 @@ import {
   recordCounts,
   withdrawCount,
 } from '../entries/incidents/counts';
-import { choicesInForm, mergeChoices, offerChoice, saveChoices } from '../entries/incidents/edit-choices';
+import {
+  choicesInForm,
+  mergeChoices,
+  offerChoice,
+  saveChoices,
+  studentsWithChoices,
+} from '../entries/incidents/edit-choices';
 import { historyOfIncident, incidentOf, minutesOfIncidents, newestIncidents } from '../entries/incidents/incidents';
 import { correctIncident, endIncident, recordIncident, withdrawIncident } from '../entries/incidents/record-incident';
 import { behaviorEntries, newestEntries } from '../individual-report/entries-said';
@@ -79,6 +85,24 @@ describe('choices', () => {
       input.location.map(({ locationId }) => locationId),
     ]).toEqual([true, ['Noise', 'Waiting'], [school.kitchen]]);
     expect(await choicesOf(fresh.db, accessTo(other))).toEqual([]);
+
+    // From another student: what is not there by name, as choices of one’s own; from nobody whose goals one does not edit.
+    const from = { studentId: school.student };
+    const copied = await choicesInForm(fresh.db, manager(), other, randomUUID, from);
+    expect(copied.input.behavior.map(({ name }) => name)).toEqual(followed.input.behavior.map(({ name }) => name));
+    expect(copied.input.antecedent.filter(({ name }) => name === 'Noise')).toHaveLength(1);
+    const theirs = new Set(followed.input.behavior.map(({ id }) => id));
+    expect(copied.input.behavior.every(({ id }) => !theirs.has(id))).toBe(true);
+    await saveChoices(fresh.db, manager(), other, copied.input, now);
+    const again = await choicesInForm(fresh.db, manager(), other, randomUUID, from);
+    expect([again.isNew, again.copied]).toEqual([false, 0]);
+    await expect(choicesInForm(fresh.db, manager(), other, randomUUID, { studentId: randomUUID() })).rejects.toThrow(
+      NotFound,
+    );
+    const offered = await studentsWithChoices(fresh.db, manager());
+    expect(offered.map(({ id }) => id).sort()).toEqual([other, school.student].sort());
+    await fresh.db('team_members').where({ student_id: other }).update({ until_date: '2026-09-02' });
+    expect((await studentsWithChoices(fresh.db, manager())).map(({ id }) => id)).toEqual([school.student]);
   });
 
   it('keep what they were: reworded in old incidents too, taken away they are retired, a definition has its history', async () => {

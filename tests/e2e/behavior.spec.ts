@@ -126,7 +126,9 @@ test('a note is caught on one screen without scrolling; from memory four in a ro
   const named = await Promise.all(notes.map((note) => namedBy(app.db, note)));
   expect(named.map(({ location }) => location)).toEqual(notes.map(() => [workshop]));
 
-  // What was typed becomes a choice in one tap.
+  // What was typed is offered from then on, marked as new; it becomes a choice in one tap.
+  await open(app, page, 'Ansel', 'note');
+  await expect(chip(page, 'The bell rang new')).toBeVisible();
   await page.goto(`/students/${student}/incidents/${notes[named.findIndex(({ antecedent }) => antecedent)]!.id}`);
   await page.getByRole('button', { name: 'Add to choices' }).click();
   await expectToast(page, 'Added to the choices.');

@@ -42,7 +42,7 @@ export function Chips(props: ChipsProps) {
         {hint && <span className="ml-1.5 font-normal text-ink-2">{hint}</span>}
       </legend>
       <RovingFocus.Root loop className={`flex flex-wrap gap-1 sm:gap-1.5 ${isColumn ? 'sm:flex-col' : ''}`}>
-        {choices.map(({ id, name, words }, at) => (
+        {choices.map(({ id, name, words, isNew }, at) => (
           <RovingFocus.Item key={id} asChild active={chosen.includes(id)}>
             <button
               type="button"
@@ -54,6 +54,7 @@ export function Chips(props: ChipsProps) {
               className={`relative ${chip}`}
             >
               {name}
+              {isNew && <span className="text-small font-normal opacity-85"> {chipsWords.isNew}</span>}
               {kind === 'intensity' && words && (
                 <span className="block text-small font-normal opacity-85">{words}</span>
               )}

@@ -17,7 +17,7 @@ import {
 
 const uuid = (n: number) => `7f0f2c1e-5a0f-4d0c-8a43-${String(n).padStart(12, '0')}`;
 const offeredChoice = (n: number, name: string, more: Partial<OfferedChoice> = {}): OfferedChoice => ({
-  ...{ id: uuid(n), name, words: '', locationId: null, abc: true, counted: false, timed: false },
+  ...{ id: uuid(n), name, words: '', locationId: null, abc: true, counted: false, timed: false, isNew: false },
   ...more,
 });
 const [leaves, noise, rest, kitchen, shop, loud, away] = [1, 2, 3, 4, 5, 6, 7].map(uuid) as [

@@ -30,18 +30,14 @@ export async function incidentScreenOf(
   const choices = discreet ? discreetChoices(stored) : stored;
   const { choices: standing } = namingOf(choices);
   const kept = new Set(including.map((id) => standing.get(id)?.id ?? id));
-  const isOffered = ({ id, state, mergedInto }: Choice) => (state === 'offered' && mergedInto === null) || kept.has(id);
+  // What was typed is offered too, marked as new, until somebody says whether it stays.
+  const isOffered = ({ id, state, mergedInto }: Choice) => (state !== 'retired' && mergedInto === null) || kept.has(id);
   const offered = (kind: ChoiceKind) =>
     choices
       .filter((choice) => choice.kind === kind && isOffered(choice))
-      .map(({ id, name, words, locationId, abc, counted, timed }) => ({
-        id,
-        name,
-        words,
-        locationId,
-        abc,
-        counted,
-        timed,
+      .map(({ id, name, words, locationId, abc, counted, timed, state }) => ({
+        ...{ id, name, words, locationId, abc, counted, timed },
+        isNew: state === 'other',
       }));
   const { id, shortName, firstName } = discreet ? discreetStudent(student) : student;
   const offeredByKind = Object.fromEntries(

@@ -6,8 +6,15 @@ import { shortDate, weekdayName } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { type ChoicesInput, choiceKinds, choicesInput, kindWords } from '~/core/entries/incidents/choice';
 import { ownTimetableInput } from '~/core/school/school-input';
+import { counted } from '~/core/words/counting';
 import { earlierDefinitions } from '~/server/entries/incidents/choices';
-import { choicesInForm, mergeChoices, offerChoice, saveChoices } from '~/server/entries/incidents/edit-choices';
+import {
+  choicesInForm,
+  mergeChoices,
+  offerChoice,
+  saveChoices,
+  studentsWithChoices,
+} from '~/server/entries/incidents/edit-choices';
 import { database } from '~/server/platform/db/current';
 import { Invalid } from '~/server/platform/failures';
 import { locationsOf } from '~/server/school/school';
@@ -27,13 +34,19 @@ import type { Route } from './+types/set-up';
 import { ChoicesForm } from './choices-form';
 import { setUpWords } from './words';
 
-export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+/** Whose choices are to be copied, as the address says it. */
+const fromField = z.union([z.literal('school'), z.uuid().transform((studentId) => ({ studentId }))]).nullable();
+
+export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
   const student = await requireStudent(database(), actor, studentId, 'editGoals');
   if (discreet) return null;
-  const [{ isNew, input, besides }, earlier, locations, dayParts] = await Promise.all([
-    choicesInForm(database(), actor, studentId, newId),
+  const asked = new URL(request.url).searchParams.get('from');
+  const from = fromField.catch(null).parse(asked);
+  const [{ isNew, input, besides, copied }, others, earlier, locations, dayParts] = await Promise.all([
+    choicesInForm(database(), actor, studentId, newId, from),
+    studentsWithChoices(database(), actor),
     earlierDefinitions(database(), student.id),
     locationsOf(database(), actor.schoolId),
     ownDayParts(database(), student.id),
@@ -43,6 +56,8 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     isNew,
     input,
     besides,
+    copied: from ? { from: asked ?? '', n: copied } : null,
+    others: others.filter(({ id }) => id !== student.id).map(({ id, shortName }) => ({ id, name: shortName })),
     earlier: earlier.map(({ until, ...rest }) => ({ ...rest, until: wallTime(until, school.timeZone).on })),
     locations,
     weekdays: [...school.calendar.weekdays],
@@ -91,7 +106,11 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   if (refused) return data({ of: 'choices' as const, result: refused.data.result, message: null }, { status: 400 });
   return data(
     { of: 'choices' as const, result: undefined, message: null },
-    { headers: await sayNext({ text: setUpWords.theBehaviorSetupIsSaved }) },
+    {
+      headers: await sayNext({
+        text: form.has('behavior[0].name') ? setUpWords.theBehaviorSetupIsSaved : setUpWords.savedWithoutBehavior,
+      }),
+    },
   );
 });
 
@@ -103,7 +122,7 @@ type Loaded = NonNullable<Route.ComponentProps['loaderData']>;
 
 export default function SetUp({ loaderData, actionData }: Route.ComponentProps) {
   if (!loaderData) return <Covered what={setUpWords.behaviorSetup} />;
-  const { student, isNew, input, besides, earlier, locations } = loaderData;
+  const { student, isNew, input, besides, copied, others, earlier, locations } = loaderData;
   const resultOf = (of: 'choices' | 'timetable') => (actionData?.of === of ? actionData.result : undefined);
   return (
     <Page
@@ -124,8 +143,14 @@ export default function SetUp({ loaderData, actionData }: Route.ComponentProps) 
       </p>
       <h1 className="mt-1 text-3xl">{setUpWords.behaviorSetup}</h1>
       {isNew && <p className="mt-2 max-w-2xl text-ink-2">{setUpWords.theseAreTheSchoolsStarting(student.shortName)}</p>}
+      <CopyFrom others={others} copied={copied} />
+      {input.behavior.length === 0 && (
+        <p role="status" className="mt-4 max-w-2xl border-l-2 border-clay pl-3">
+          {setUpWords.noBehaviorYet(student.shortName)}
+        </p>
+      )}
       <ChoicesForm
-        key={`${student.id} ${isNew} ${besides.length}`}
+        key={`${student.id} ${isNew} ${besides.length} ${copied?.from}`}
         input={input}
         locations={locations}
         result={resultOf('choices')}
@@ -133,6 +158,33 @@ export default function SetUp({ loaderData, actionData }: Route.ComponentProps) 
         backTo={`/students/${student.id}/behavior`}
       />
     </Page>
+  );
+}
+
+/** Choices of another student, or the school’s starting lists, put into the form: nothing is saved by it. */
+function CopyFrom({ others, copied }: Pick<Loaded, 'others' | 'copied'>) {
+  return (
+    <Form method="get" className="mt-4 flex max-w-2xl flex-wrap items-end gap-2">
+      <label className="grid grow gap-1">
+        <span className="text-small font-semibold">{setUpWords.copyFrom}</span>
+        <select name="from" defaultValue={copied?.from ?? 'school'} className="select w-full">
+          <option value="school">{setUpWords.theStartingLists}</option>
+          {others.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <button type="submit" className="btn">
+        {setUpWords.addWhatIsMissing}
+      </button>
+      {copied && (
+        <p role="status" className="w-full text-small text-ink-2">
+          {copied.n === 0 ? setUpWords.nothingToCopy : setUpWords.copied(counted(copied.n, 'choice', 'choices'))}
+        </p>
+      )}
+    </Form>
   );
 }
 

@@ -57,6 +57,7 @@ export const incidentWords = (discreet: boolean) => (discreet ? discreetly : inT
 
 /** `chips.tsx` */
 export const chipsWords = {
+  isNew: 'new',
   other: ' other',
 };
 
@@ -196,6 +197,14 @@ export const setUpWords = {
   theyAreOneNowIn: 'Merged, in earlier incidents too.',
   theTimetableIsSaved: 'The timetable is saved.',
   theBehaviorSetupIsSaved: 'The behavior setup is saved.',
+  savedWithoutBehavior: 'Saved. A target behavior is missing still: until there is one, nothing can be recorded.',
+  noBehaviorYet: (shortName: string) =>
+    `A target behavior is missing: until there is one, no incident and no count of ${shortName} can be recorded. Add one below, or copy from another student.`,
+  copyFrom: 'Copy choices from',
+  theStartingLists: 'The school’s starting lists',
+  addWhatIsMissing: 'Add what is missing here',
+  nothingToCopy: 'Everything there is here already.',
+  copied: (n: string) => `${n} added to the lists below. Nothing is saved yet: look through them first.`,
   pageTitle: (shortName: string) => `Behavior setup of ${shortName} · Gentle Margin`,
   behaviorSetup: 'Behavior setup',
   besides: 'Also',
