@@ -198,7 +198,9 @@ describe('before and after', () => {
 describe('duration and intensity', () => {
   it('look at the incidents that say so, and at nothing else', () => {
     const seconds = [null, 60, 240, 90].map((one) => ({ seconds: one }));
-    expect(durationsOf(seconds)).toEqual({ n: 3, medianSeconds: 90, longestSeconds: 240, totalSeconds: 390 });
+    // One minute is no longer than one minute.
+    const bands = [{ upTo: 60, n: 1 }, { upTo: 300, n: 2 }, ...[900, 1800, null].map((upTo) => ({ upTo, n: 0 }))];
+    expect(durationsOf(seconds)).toEqual({ n: 3, medianSeconds: 90, longestSeconds: 240, totalSeconds: 390, bands });
     expect(durationsOf([{ seconds: null }])).toBeNull();
     expect(intensitiesOf([3, 1, 3, null].map((intensity) => ({ intensity })))).toEqual({
       n: 3,

@@ -246,10 +246,24 @@ describe('patterns across students', () => {
   });
 
   it('find what came before with two students or more', () => {
-    expect(patterns.antecedents).toEqual([
+    expect(patterns.shared.antecedents).toEqual([
       { name: 'Noise', n: 21, students: ['more', 'same', 'few'] },
       { name: 'Waiting', n: 8, students: ['more', 'same'] },
     ]);
+  });
+
+  it('and what they did, where, and on which days: a day of one student alone is none of several', () => {
+    const { behaviors, dates, locations } = patterns.shared;
+    expect(behaviors.map(({ n, students: of }) => [n, of.length])).toEqual([[29, 3]]);
+    // The last three school days have one of each of three students, the three before them of two.
+    expect(dates.slice(0, 3).map(({ name, n }) => [name, n])).toEqual([
+      ['2026-10-07', 3],
+      ['2026-10-08', 3],
+      ['2026-10-09', 3],
+    ]);
+    expect(dates.every(({ students: of }) => of.length > 1)).toBe(true);
+    expect(dates.map(({ name }) => name)).not.toContain('2026-09-07');
+    expect(locations).toEqual([]);
   });
 });
 
@@ -315,7 +329,8 @@ describe('sentences of rates', () => {
     const carried = (durations: number, intensities: number, functions: number) =>
       carriedByFew({
         n: 12,
-        durations: durations === 0 ? null : { n: durations, medianSeconds: 1, longestSeconds: 1, totalSeconds: 1 },
+        durations:
+          durations === 0 ? null : { n: durations, medianSeconds: 1, longestSeconds: 1, totalSeconds: 1, bands: [] },
         intensities: intensities === 0 ? null : { n: intensities, median: 1, levels: [] },
         functions: functions === 0 ? [] : [{ name: 'escape', n: functions, weight: functions, share: 1 }],
       });

@@ -8,7 +8,12 @@ export interface Durations {
   medianSeconds: number;
   longestSeconds: number;
   totalSeconds: number;
+  /** How many lasted how long: up to a minute, to 5, 15 and 30 minutes, and longer. */
+  bands: { upTo: number | null; n: number }[];
 }
+
+/** The ends of the bands, in seconds; common practice of rounding durations, no published limits. */
+const BANDS = [60, 300, 900, 1800, null] as const;
 
 /**
  * How long it lasted, over the incidents that say so.
@@ -23,6 +28,10 @@ export function durationsOf(incidents: readonly Pick<Incident, 'seconds'>[]): Du
     medianSeconds: median(seconds),
     longestSeconds: largest(seconds),
     totalSeconds: sum(seconds),
+    bands: BANDS.map((upTo, at) => {
+      const above = BANDS[at - 1] ?? 0;
+      return { upTo, n: seconds.filter((one) => one > above && (upTo === null || one <= upTo)).length };
+    }),
   };
 }
 

@@ -38,11 +38,16 @@ export interface PartAcross {
   of: number;
 }
 
-export interface AntecedentAcross {
+/** What several students share, with the students. */
+export interface SharedAcross {
   name: string;
   n: number;
   students: string[];
 }
+
+/** What is looked for with several students. */
+export const sharedKinds = ['behaviors', 'antecedents', 'consequences', 'locations', 'dates'] as const;
+export type SharedKind = (typeof sharedKinds)[number];
 
 export interface Patterns {
   /** In the order they came in. */
@@ -52,8 +57,8 @@ export interface Patterns {
   /** Those whose rate changed more than chance would have it, the surest first. */
   changed: StudentPattern[];
   parts: PartAcross[];
-  /** What came before with two students or more, the widest spread first. */
-  antecedents: AntecedentAcross[];
+  /** What two students or more have in common, the widest spread first; dates are as in ISO 8601. */
+  shared: Record<SharedKind, SharedAcross[]>;
 }
 
 /**
@@ -90,7 +95,13 @@ export function patternsAcross(
       .filter(({ change }) => change !== null && change.chance <= PAGE_P)
       .sort((a, b) => (a.change?.chance ?? 1) - (b.change?.chance ?? 1) || b.n - a.n),
     parts: partsAcross(inRange, days),
-    antecedents: antecedentsAcross(inRange),
+    shared: {
+      behaviors: sharedBy(inRange, ({ behaviors }) => behaviors),
+      antecedents: sharedBy(inRange, ({ antecedents }) => antecedents),
+      consequences: sharedBy(inRange, ({ consequences }) => consequences),
+      locations: sharedBy(inRange, ({ location }) => (location === null ? [] : [location])),
+      dates: sharedBy(inRange, ({ on }) => [on]),
+    },
   };
 }
 
@@ -149,11 +160,14 @@ function partsAcross(students: readonly StudentIncidents[], schoolDays: readonly
     .sort((a, b) => (b.rate ?? -1) - (a.rate ?? -1) || a.part.localeCompare(b.part));
 }
 
-function antecedentsAcross(students: readonly StudentIncidents[]): AntecedentAcross[] {
+function sharedBy(
+  students: readonly StudentIncidents[],
+  namesOf: (incident: Incident) => readonly string[],
+): SharedAcross[] {
   const names = new Map<string, { n: number; students: Set<string> }>();
   for (const { id, incidents } of students) {
-    for (const { antecedents } of incidents) {
-      for (const name of antecedents) {
+    for (const incident of incidents) {
+      for (const name of namesOf(incident)) {
         const known = names.get(name) ?? { n: 0, students: new Set<string>() };
         known.n++;
         known.students.add(id);

@@ -16,6 +16,8 @@ export interface ReportDocument {
   title: string;
   /** Stands at the head of each page, so that each stands alone: whose it is and what. */
   head: string;
+  /** Laid across the paper. */
+  isWide?: boolean;
   blocks: DocumentBlock[];
 }
 
@@ -30,6 +32,7 @@ export type DocumentBlock =
   | { kind: 'table'; columns: string[]; widths: ('auto' | 'wide')[]; rows: string[][] }
   /** Empty rows to write in by hand; `height` of a row in points. */
   | { kind: 'sheet'; columns: string[]; widths: ('auto' | 'wide')[]; rows: string[][]; height: number }
+  | { kind: 'pageBreak' }
   | { kind: 'signatures'; names: string[] };
 
 /**

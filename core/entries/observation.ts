@@ -78,6 +78,8 @@ export const tableInput = z.object({
     .array(z.object({ id: idField, on: isoDateField, time: clockTimeField, outcome: rawOutcome, note: noteField }))
     .min(1, { error: 'There is no row to save yet.' })
     .max(200, { error: 'At most 200 rows are saved at once.' }),
+  /** Of the sheet that it was written on: they stand beside the first row’s entry. */
+  photographs: photographsField,
 });
 export type TableInput = z.infer<typeof tableInput>;
 

@@ -7,6 +7,7 @@ import {
   HeadingLevel,
   ImageRun,
   Packer,
+  PageBreak,
   PageNumber,
   Paragraph,
   Table,
@@ -133,6 +134,8 @@ async function blockContent(block: DocumentBlock, keepsNext: boolean, width: num
       return [table(block, width, { isRuled: false })];
     case 'sheet':
       return [table(block, width, { isRuled: true, height: block.height })];
+    case 'pageBreak':
+      return [new Paragraph({ children: [new PageBreak()] })];
     case 'signatures':
       return block.names.map((name, at) =>
         paragraph(

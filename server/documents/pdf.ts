@@ -30,6 +30,7 @@ export async function documentsPdf(
     paper: paper === 'a4' ? 'a4' : 'us-letter',
     documents: documents.map((document) => ({
       head: document.head,
+      wide: document.isWide ?? false,
       blocks: laidOut(saidMissing(document, missingLetters(document, has))),
     })),
   };

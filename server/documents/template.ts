@@ -70,14 +70,15 @@ export const template = String.raw`
   else if kind == "sheet" {
     table(
       columns: block_.widths.map(width => if width == none { 1fr } else { width * 1pt }),
-      rows: (auto,) + (block_.height * 1pt,) * block_.rows.len(),
       stroke: 0.6pt + quiet,
       inset: (x: 4pt, y: 5pt),
       align: horizon,
-      table.header(..block_.columns.map(name => strong(name))),
-      ..block_.rows.flatten().map(lines),
+      table.header(..block_.columns.map(name => text(size: if block_.columns.len() > 6 { 8.5pt } else { 11pt }, strong(name)))),
+      // A row is as high as what stands in it, and at least high enough to write in.
+      ..block_.rows.map(row => row.enumerate().map(((at, cell)) => table.cell(breakable: false, if at == 0 { box(height: block_.height * 1pt, lines(cell)) } else { lines(cell) }))).flatten(),
     )
   }
+  else if kind == "pageBreak" { pagebreak() }
   else if kind == "signatures" {
     block(breakable: false, above: 3.2em, grid(
       columns: block_.names.map(_ => 1fr),
@@ -93,6 +94,7 @@ export const template = String.raw`
   if at > 0 { pagebreak(weak: true, to: "odd") }
   set page(
     paper: input.paper,
+    flipped: one.wide,
     margin: (x: 54pt, top: 68pt, bottom: 56pt),
     header: text(size: 9pt, weight: 700, one.head),
     footer: align(right, text(size: 9pt, fill: quiet, context [Page #counter(page).display() of #counter(page).at(ends).first()])),

@@ -1,4 +1,5 @@
 import type { WallTime } from '~/core/calendar/zone';
+import { defined } from '~/core/defined';
 import { checkOutcome, type TableInput } from '~/core/entries/observation';
 import { goalOf } from '../goals/goals';
 import type { Database } from '../platform/db/database';
@@ -6,6 +7,7 @@ import { Invalid } from '../platform/failures';
 import type { Actor } from '../school/school';
 import { requireStudent } from '../students/students';
 import { aheadWords, isAhead, notOnTeamWords, tooEarlyWords } from './check-session';
+import { photographsFrom } from './evidence/add';
 import { type NewRow, versionOf, writeEntries } from './record';
 
 /**
@@ -18,7 +20,7 @@ export async function recordTable(
   db: Database,
   actor: Actor,
   { studentId, goalId }: { studentId: string; goalId: string },
-  { goalVersion, observerId, locationId, rows }: TableInput,
+  { goalVersion, observerId, locationId, rows, photographs }: TableInput,
   { wall, now }: { wall: WallTime; now: Date },
 ): Promise<string[]> {
   const student = await requireStudent(db, actor, studentId, 'observe');
@@ -62,6 +64,7 @@ export async function recordTable(
     };
   });
   if (Object.keys(messages).length > 0) throw new Invalid(messages);
-  await writeEntries(db, actor, written);
+  const taken = await photographsFrom(defined(rows[0]).id, photographs, 'photographs');
+  await writeEntries(db, actor, written, taken);
   return written.map(({ id }) => id);
 }

@@ -567,6 +567,13 @@ test('across students: one scale, who changed, a group; on paper each page holds
   await expect(main).toContainText('4 students with incidents');
   await expect(main.getByRole('img', { name: /^Weeks from/ })).toHaveCount(4);
   await expect(main).toContainText('A change of plan');
+  for (const title of ['Behaviors', 'Consequences', 'Locations', 'Days']) {
+    await expect(main.getByRole('heading', { name: `${title} with several students` })).toBeVisible();
+  }
+  const csv = await (await page.request.get('/patterns.csv?weeks=12')).text();
+  expect(csv).toContain('what,name,incidents,per hour,students,who');
+  expect(csv).toMatch(/\nantecedent,A change of plan,\d+,,\d,"?[A-Z]/);
+  for (const text of await printedPages(page)) expect(text).toContain('Patterns across students · Sep 7 – Nov 24');
   await page.getByLabel('Group').selectOption('Kitchen group');
   await expect(main).toContainText('1 student with incidents');
   await expect(main).toContainText('Nothing recurs across students.');

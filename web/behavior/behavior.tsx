@@ -5,6 +5,7 @@ import { isoDateField } from '~/core/calendar/date-fields';
 import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
 import { withoutDays } from '~/core/calendar/school-days';
 import { phaseInput } from '~/core/entries/incidents/incident-input';
+import { counted } from '~/core/words/counting';
 import { behaviorOf } from '~/server/behavior/behavior';
 import { addPhase, removePhase } from '~/server/behavior/phases';
 import { database } from '~/server/platform/db/current';
@@ -19,6 +20,7 @@ import { PrintSheet } from '../platform/ui/print-sheet';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/behavior';
+import { Bars } from './bars';
 import { type BehaviorView, behaviorView } from './behavior-view';
 import { Check } from './check';
 import { DidItHelp } from './did-it-help-section';
@@ -96,6 +98,7 @@ export default function Behavior({ loaderData }: Route.ComponentProps) {
           <NothingYet student={student} hasChoices={hasChoices} />
         ) : (
           <>
+            {view.behaviors.length > 1 && <ByBehavior view={view} studentId={student.id} />}
             <Filters key={student.id} view={view} asked={loaderData.asked} />
             {chosen.words && (
               <p className="mt-1 max-w-3xl text-small text-ink-3">
@@ -122,6 +125,21 @@ export default function Behavior({ loaderData }: Route.ComponentProps) {
 }
 
 type Loaded = Route.ComponentProps['loaderData'];
+
+/** All behaviors side by side: each leads to its own figures. */
+function ByBehavior({ view, studentId }: { view: BehaviorView; studentId: string }) {
+  const { behaviors } = view;
+  const most = Math.max(1, ...behaviors.map(({ n }) => n));
+  const rows = behaviors.map(({ id, name, n }) => ({
+    ...{ name, share: n / most, said: counted(n, 'incident', 'incidents') },
+    to: `/students/${studentId}/behavior?behavior=${id}`,
+  }));
+  return (
+    <div className="mt-4 max-w-2xl">
+      <Bars title={behaviorWords.byBehavior} rows={rows} none={behaviorWords.noIncidentYet} />
+    </div>
+  );
+}
 
 function NothingYet({ student, hasChoices }: { student: Loaded['student']; hasChoices: boolean }) {
   return (
@@ -182,6 +200,9 @@ function Foot({ studentId, mayEditGoals }: { studentId: string; mayEditGoals: bo
           {label}
         </Link>
       ))}
+      <Link to={`/students/${studentId}/behavior/sheet`} reloadDocument className="btn">
+        {behaviorWords.blankSheet}
+      </Link>
       <a href={`/students/${studentId}/incidents.csv`} download className="btn">
         {behaviorWords.asAFile}
       </a>

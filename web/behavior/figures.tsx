@@ -6,6 +6,8 @@ import type { BehaviorView } from './behavior-view';
 import { WhenGrid } from './when-grid';
 import { figuresWords } from './words';
 
+type Drawn = NonNullable<BehaviorView['figures']>;
+
 /** When a behavior happens, what comes before and follows, how much of it there is, where, and by whom it was noted. */
 export function Figures({ figures }: { figures: NonNullable<BehaviorView['figures']> }) {
   const { antecedents, consequences, settings, chains, months, weeks, phaseLines, durations, intensities } = figures;
@@ -69,11 +71,34 @@ export function Figures({ figures }: { figures: NonNullable<BehaviorView['figure
                 lengthOfTime(durations.totalSeconds),
               )}
             </p>
+            <LengthBands bands={durations.bands} n={durations.n} />
           </section>
         )}
       </div>
       {functions.length > 0 && <p className="mt-2 text-small text-ink-3">{figuresWords.theseAreGuessesOfWho}</p>}
     </>
+  );
+}
+
+/** How many lasted how long, side by side. */
+function LengthBands({ bands, n }: { bands: NonNullable<Drawn['durations']>['bands']; n: number }) {
+  const most = Math.max(1, ...bands.map((band) => band.n));
+  const names = bands.map(({ upTo }, at) => figuresWords.band(bands[at - 1]?.upTo ?? null, upTo));
+  return (
+    <ul className="mt-3 flex h-36 max-w-md items-end gap-3 border-b border-rule text-small">
+      {bands.map((band, at) => (
+        <li key={names[at]} className="flex h-full flex-1 flex-col justify-end text-center">
+          <span className="font-bold">{band.n}</span>
+          <span
+            aria-hidden
+            className="bar mx-auto w-4/5 rounded-t-md bg-clay-deep"
+            style={{ height: `${(60 * band.n) / most}%` }}
+          />
+          <span className="text-ink-2">{names[at]}</span>
+          <span className="sr-only">{figuresWords.bandOf(band.n, n)}</span>
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -1,46 +1,26 @@
-import { Form, Link, useSubmit } from 'react-router';
-import { changeSentence, patternsAcross } from '~/core/behavior/patterns';
+import { Form, Link, useLocation, useSubmit } from 'react-router';
+import { changeSentence, sharedKinds } from '~/core/behavior/patterns';
 import type { WeekRate } from '~/core/behavior/rates';
-import { addDays, dayNumber, mondayOf, shortDate } from '~/core/calendar/iso-date';
-import { schoolDays } from '~/core/calendar/school-days';
-import { discreetStudent } from '~/core/goals/discreet';
+import { dayNumber, longDate, shortDate } from '~/core/calendar/iso-date';
 import { counted, rateFigure } from '~/core/words/counting';
-import { incidentsAcross } from '~/server/behavior/behavior';
-import { database } from '~/server/platform/db/current';
-import { studentsOf } from '~/server/students/students';
 import { withErrorsInTurn } from '../platform/http/in-turn';
 import { personOf } from '../platform/http/request-person';
 import { MarginTitle, Page } from '../platform/ui/page';
+import { PrintSheet } from '../platform/ui/print-sheet';
 import type { Route } from './+types/patterns';
+import { patternsSeen, RECENT_DAYS, STRETCHES, sharedNamed } from './patterns-seen';
 import { patternsWords } from './words';
 
-/** How many weeks can be looked at. */
-const STRETCHES = [6, 12, 24, 40];
-/** The last school days are held against as many before them: about four weeks. */
-const RECENT_DAYS = 20;
-
 export const loader = withErrorsInTurn(async ({ request, context }: Route.LoaderArgs) => {
-  const { actor, school, discreet } = personOf(context);
-  const search = new URL(request.url).searchParams;
-  const all = (await studentsOf(database(), actor)).map((student) => (discreet ? discreetStudent(student) : student));
-  const groups = [...new Set(all.flatMap((student) => student.groups))].sort();
-  const group = groups.find((name) => name === search.get('group')) ?? null;
-  const weeks = STRETCHES.find((stretch) => String(stretch) === search.get('weeks')) ?? 12;
-  const students = group === null ? all : all.filter((student) => student.groups.includes(group));
-  const from = addDays(mondayOf(actor.today), -7 * (weeks - 1));
-  const incidents = await incidentsAcross(
-    database(),
-    students.map(({ id }) => id),
-    { discreet },
-  );
-  const days = schoolDays(from, actor.today, school.calendar);
-  const patterns = patternsAcross(incidents, days, { recentDays: RECENT_DAYS });
-  const names = new Map<string, string>(students.map(({ id, shortName }) => [id, shortName]));
+  const asker = personOf(context);
+  const { groups, group, weeks, from, patterns, names } = await patternsSeen(request, asker);
+  const { actor, school, discreet } = asker;
   const named = (id: string) => ({ id, name: names.get(id) ?? '' });
   return {
     groups,
     ...{ group, weeks, from, to: actor.today, discreet },
     stretches: STRETCHES,
+    recentDays: RECENT_DAYS,
     students: patterns.students
       .filter(({ n }) => n > 0)
       .sort((a, b) => b.n - a.n)
@@ -52,7 +32,8 @@ export const loader = withErrorsInTurn(async ({ request, context }: Route.Loader
       sentence: change ? changeSentence(change) : '',
     })),
     parts: patterns.parts.filter(({ n }) => n > 0),
-    antecedents: patterns.antecedents.map(({ name, n, students: ids }) => ({ name, n, students: ids.map(named) })),
+    shared: sharedNamed(patterns.shared, (id) => names.get(id) ?? ''),
+    schoolName: school.name,
   };
 });
 
@@ -61,73 +42,105 @@ export const meta: Route.MetaFunction = () => [{ title: patternsWords.pageTitle 
 type Loaded = Route.ComponentProps['loaderData'];
 
 export default function PatternsPage({ loaderData }: Route.ComponentProps) {
-  const { students, without, highest, parts, antecedents, from, to } = loaderData;
+  const { students, without, highest, parts, shared, from, to, group, schoolName } = loaderData;
+  const { search } = useLocation();
+  const head = patternsWords.printed(schoolName, shortDate(from), shortDate(to), group ?? '', longDate(to));
   return (
-    <Page
-      marginName={patternsWords.changedMost}
-      help="patterns"
-      margin={<Changed changed={loaderData.changed} any={students.length > 0} />}
-    >
-      <header className="flex flex-wrap items-end justify-between gap-4">
-        <div>
-          <h1 className="text-3xl">{patternsWords.patterns}</h1>
-          <p className="mt-1.5 text-small text-ink-2">
-            {patternsWords.withIncidents(
-              shortDate(from),
-              shortDate(to),
-              counted(students.length, 'student', 'students'),
-            )}
-            {without > 0 && patternsWords.moreFollowedWithoutAny(without)}
-          </p>
-        </div>
-        <Choose loaderData={loaderData} />
-      </header>
-      {students.length === 0 && <p className="py-10 text-ink-2">{patternsWords.noIncidentWasNotedIn}</p>}
-      {students.length > 0 && (
-        <>
-          <h2 className="mt-6 text-lg">
-            {patternsWords.weekByWeek}
-            <span className="font-normal text-ink-2">{patternsWords.incidentsASchoolDayAll}</span>
-          </h2>
-          <ul className="mt-2 grid gap-x-8 gap-y-4 sm:grid-cols-2 xl:grid-cols-3">
-            {students.map(({ id, name, n, weeks }) => (
-              <li key={id}>
-                <Link to={`/students/${id}/behavior`} className="group block">
-                  <span className="flex justify-between gap-3">
-                    <span className="display group-hover:underline">{name}</span>
-                    <span className="text-small text-ink-2">{counted(n, 'incident', 'incidents')}</span>
-                  </span>
-                  <SmallWeeks weeks={weeks} highest={highest} />
-                </Link>
-              </li>
-            ))}
-          </ul>
-          <p className="mt-1 text-small text-ink-3">{patternsWords.allOfThemShareOne(rateFigure(highest))}</p>
-          <div className="mt-8 grid gap-x-10 gap-y-8 pb-20 xl:grid-cols-2">
-            <Parts parts={parts} />
-            <section>
-              <h2 className="mb-1 text-lg">{patternsWords.antecedentsWithSeveralStudents}</h2>
-              {antecedents.length === 0 && (
-                <p className="text-small text-ink-2">{patternsWords.nothingRecursAcrossStudents}</p>
+    <Page marginName={patternsWords.changedMost} help="patterns" margin={<Changed loaderData={loaderData} />}>
+      <PrintSheet head={head}>
+        <header className="flex flex-wrap items-end justify-between gap-4">
+          <div>
+            <h1 className="text-3xl">{patternsWords.patterns}</h1>
+            <p className="mt-1.5 text-small text-ink-2">
+              {patternsWords.withIncidents(
+                shortDate(from),
+                shortDate(to),
+                counted(students.length, 'student', 'students'),
               )}
-              <ul>
-                {antecedents.slice(0, 10).map(({ name, n, students: several }) => (
-                  <li key={name} className="border-b border-rule py-2">
-                    <span className="flex justify-between gap-3">
-                      <b>{name}</b>
-                      <span className="text-small text-ink-2">
-                        {patternsWords.ofStudents(counted(n, 'incident', 'incidents'), several.length)}
-                      </span>
-                    </span>
-                    <span className="text-small text-ink-2">{several.map((student) => student.name).join(', ')}</span>
-                  </li>
-                ))}
-              </ul>
-            </section>
+              {without > 0 && patternsWords.moreFollowedWithoutAny(without)}
+            </p>
           </div>
-        </>
-      )}
+          <Choose loaderData={loaderData} />
+        </header>
+        {students.length > 0 && (
+          <p className="no-print mt-2 flex items-center gap-4 text-small">
+            {patternsWords.ofThese}
+            <a href={`/patterns.csv${search}`} download className="inline-flex tap items-center link">
+              {patternsWords.asAFile}
+            </a>
+            <a href={`/patterns.xlsx${search}`} download className="inline-flex tap items-center link">
+              {patternsWords.asASpreadsheet}
+            </a>
+            <button type="button" className="btn btn-sm" onClick={() => window.print()}>
+              {patternsWords.print}
+            </button>
+          </p>
+        )}
+        {students.length === 0 && <p className="py-10 text-ink-2">{patternsWords.noIncidentWasNotedIn}</p>}
+        {students.length > 0 && (
+          <>
+            <h2 className="mt-6 text-lg">
+              {patternsWords.weekByWeek}
+              <span className="font-normal text-ink-2">{patternsWords.incidentsASchoolDayAll}</span>
+            </h2>
+            <ul className="mt-2 grid gap-x-8 gap-y-4 sm:grid-cols-2 xl:grid-cols-3">
+              {students.map(({ id, name, n, weeks }) => (
+                <li key={id}>
+                  <Link to={`/students/${id}/behavior`} className="group block">
+                    <span className="flex justify-between gap-3">
+                      <span className="display group-hover:underline">{name}</span>
+                      <span className="text-small text-ink-2">{counted(n, 'incident', 'incidents')}</span>
+                    </span>
+                    <SmallWeeks weeks={weeks} highest={highest} />
+                  </Link>
+                </li>
+              ))}
+            </ul>
+            <p className="mt-1 text-small text-ink-3">{patternsWords.allOfThemShareOne(rateFigure(highest))}</p>
+            <div className="mt-8 grid gap-x-10 gap-y-8 pb-20 xl:grid-cols-2">
+              <Parts parts={parts} />
+              {sharedKinds.map((kind) => (
+                <Shared
+                  key={kind}
+                  title={patternsWords.withSeveral[kind]}
+                  rows={shared[kind]}
+                  isDates={kind === 'dates'}
+                />
+              ))}
+            </div>
+          </>
+        )}
+      </PrintSheet>
     </Page>
+  );
+}
+
+interface SharedProps {
+  title: string;
+  rows: Loaded['shared']['dates'];
+  isDates: boolean;
+}
+
+/** What two students or more have in common, with their names. */
+function Shared({ title, rows, isDates }: SharedProps) {
+  return (
+    <section className="break-inside-avoid">
+      <h2 className="mb-1 text-lg">{title}</h2>
+      {rows.length === 0 && <p className="text-small text-ink-2">{patternsWords.nothingRecursAcrossStudents}</p>}
+      <ul>
+        {rows.slice(0, 10).map(({ name, n, students: several }) => (
+          <li key={name} className="border-b border-rule py-2">
+            <span className="flex justify-between gap-3">
+              <b>{isDates ? longDate(name) : name}</b>
+              <span className="text-small text-ink-2">
+                {patternsWords.ofStudents(counted(n, 'incident', 'incidents'), several.length)}
+              </span>
+            </span>
+            <span className="text-small text-ink-2">{several.join(', ')}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -249,10 +262,11 @@ function Parts({ parts }: { parts: Loaded['parts'] }) {
   );
 }
 
-function Changed({ changed, any }: { changed: Loaded['changed']; any: boolean }) {
+function Changed({ loaderData: { changed, students, recentDays } }: { loaderData: Loaded }) {
+  const any = students.length > 0;
   return (
     <>
-      <MarginTitle about={patternsWords.theLastSchoolDaysAgainst(RECENT_DAYS)}>{patternsWords.changedMost}</MarginTitle>
+      <MarginTitle about={patternsWords.theLastSchoolDaysAgainst(recentDays)}>{patternsWords.changedMost}</MarginTitle>
       {changed.length === 0 && (
         <p className="text-ink-2">
           {any ? patternsWords.noClearChangeForAnyone : patternsWords.thereIsNothingToCompare}

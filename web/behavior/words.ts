@@ -125,6 +125,11 @@ export const whenGridWords = {
 
 /** `figures.tsx` */
 export const figuresWords = {
+  band: (above: number | null, upTo: number | null) => {
+    if (above === null) return `to ${(upTo ?? 0) / 60} min`;
+    return upTo === null ? `over ${above / 60}` : `to ${upTo / 60}`;
+  },
+  bandOf: (n: number, all: number) => `${n} of ${all}`,
   windows: (n: number, none: number, occurredIn: string | null) =>
     `${counted(n, 'observation window', 'observation windows')}, ${none} of them without an occurrence.${occurredIn === null ? '' : ` It occurred in ${occurredIn}.`}`,
   antecedents: 'Antecedents',
@@ -193,6 +198,10 @@ export const standsOutWords = {
 
 /** `behavior.tsx` */
 export const behaviorWords = {
+  byBehavior: 'By behavior',
+  noIncidentYet: 'No incident yet.',
+
+  blankSheet: 'Blank sheet to print (PDF)',
   asASpreadsheet: 'All as XLSX',
   countsAsASpreadsheet: 'Counts as XLSX',
   takenAwayTheIncidentsAre: 'Removed. The incidents are unchanged.',
@@ -258,6 +267,19 @@ export const incidentsWords = {
 
 /** `patterns.tsx` */
 export const patternsWords = {
+  printed: (schoolName: string, from: string, to: string, group: string, today: string) =>
+    `Patterns across students${group && ` · ${group}`} · ${from} – ${to} · ${schoolName} · ${today}`,
+  withSeveral: {
+    behaviors: 'Behaviors with several students',
+    antecedents: 'Antecedents with several students',
+    consequences: 'Consequences with several students',
+    locations: 'Locations with several students',
+    dates: 'Days with several students',
+  },
+  ofThese: 'Of these weeks',
+  asAFile: 'CSV',
+  asASpreadsheet: 'XLSX',
+  print: 'Print',
   weeksFrom: (monday: string, rate: string) => `Weeks from ${monday} on; the newest ${rate} a school day`,
   pageTitle: 'Patterns · Gentle Margin',
   changedMost: 'Changed most',
@@ -268,7 +290,6 @@ export const patternsWords = {
   weekByWeek: 'Week by week, ',
   incidentsASchoolDayAll: 'incidents a school day, all on one scale',
   allOfThemShareOne: (highest: string) => `All of them share one scale: its top is ${highest} a school day.`,
-  antecedentsWithSeveralStudents: 'Antecedents with several students',
   nothingRecursAcrossStudents: 'Nothing recurs across students.',
   ofStudents: (n: string, n2: number) => `${n} of ${n2} students`,
   group: 'Group',
@@ -300,4 +321,17 @@ export const checkWords = {
   incidents: 'Incidents (CSV)',
   timetable: 'Timetable (CSV)',
   windows: 'Observation windows (CSV)',
+};
+
+/** `patterns-file.ts` */
+export const patternsFileWords = {
+  student: 'student',
+  part: 'part of the day',
+  kinds: {
+    behaviors: 'behavior',
+    antecedents: 'antecedent',
+    consequences: 'consequence',
+    locations: 'location',
+    dates: 'date',
+  },
 };

@@ -24,8 +24,13 @@ import { saveOrStay, useRetry, useSaving } from '../platform/ui/use-saving';
 import { headerStudent } from '../students/header-student';
 import type { Route } from './+types/table-entry';
 import { CellBox } from './cell-box';
+import { Photographs } from './evidence/photographs';
+import { usePhotographs } from './evidence/use-photographs';
 import { blankLines, isBlank, type Line, type Sheet, sheetReducer, useKeptSheet } from './sheet';
 import { tableEntryWords } from './words';
+
+/** What the photographs are of. */
+const SHEET = 'sheet';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, person, wall, discreet } = personOf(context);
@@ -44,6 +49,7 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     locations,
     personId: person.id,
     wall,
+    discreet,
   };
 });
 
@@ -76,7 +82,7 @@ export default function TableEntry({ loaderData }: Route.ComponentProps) {
   return <Table key={loaderData.goal.id} {...loaderData} />;
 }
 
-function Table({ student, goal, people, locations, personId, wall }: Route.ComponentProps['loaderData']) {
+function Table({ student, goal, people, locations, personId, wall, discreet }: Route.ComponentProps['loaderData']) {
   const { measure } = goal;
   const columns = useMemo(() => tableColumns(measure), [measure]);
   const empty = (): Sheet => ({ lines: blankLines(5), observerId: personId, locationId: null, time: '10:00' });
@@ -87,6 +93,7 @@ function Table({ student, goal, people, locations, personId, wall }: Route.Compo
   const draftKey = `${personId} table ${goal.id}`;
   const saving = useSaving<{ savedTo?: string; messages?: Record<string, string> }>(`${back}/table`);
   const isKept = useKeptSheet(draftKey, sheet, change);
+  const taken = usePhotographs(draftKey);
 
   const read = useMemo(
     () => sheet.lines.map(({ cells }) => readRow(measure, cells, { today: wall.on, time: sheet.time })),
@@ -100,8 +107,12 @@ function Table({ student, goal, people, locations, personId, wall }: Route.Compo
   const save = useCallback(() => {
     setChecked(true);
     if (wrong > 0 || rows.length === 0) return;
-    saving.save({ goalVersion: goal.version, observerId, locationId, rows });
-  }, [saving.save, wrong, rows, goal.version, observerId, locationId]);
+    const photographs = taken.of(SHEET);
+    saving.save({
+      ...{ goalVersion: goal.version, observerId, locationId, rows },
+      ...(photographs.length > 0 && { photographs: [...photographs] }),
+    });
+  }, [saving.save, wrong, rows, goal.version, observerId, locationId, taken.of]);
   useRetry(saving, save);
   const navigate = useNavigate();
   const savedTo = saving.answer?.savedTo;
@@ -110,8 +121,11 @@ function Table({ student, goal, people, locations, personId, wall }: Route.Compo
       void draftStore
         .forget(draftKey)
         .catch(() => {})
-        .then(() => navigate(savedTo));
-  }, [savedTo, draftKey, navigate]);
+        .then(() => {
+          taken.forget([SHEET]);
+          return navigate(savedTo);
+        });
+  }, [savedTo, draftKey, navigate, taken.forget]);
 
   const messageAt = (line: Line, at: number, key: string): string | undefined => {
     const one = read[at];
@@ -193,6 +207,7 @@ function Table({ student, goal, people, locations, personId, wall }: Route.Compo
       </p>
       <h1 className="mt-1 text-3xl">{tableEntryWords.fromPaperInATable}</h1>
       <p className="mt-1 max-w-3xl text-small text-ink-2">{tableEntryWords.oneRowForEachSession}</p>
+      <BlankSheet to={`${back}/sheet`} />
       <div className="mt-4 flex flex-wrap gap-4">
         <Choice
           label={tableEntryWords.observedBy}
@@ -216,6 +231,16 @@ function Table({ student, goal, people, locations, personId, wall }: Route.Compo
             className="input w-36 font-normal"
           />
         </label>
+      </div>
+      <div className="mt-4">
+        <p className="mb-1 text-small font-semibold">{tableEntryWords.photographOfTheSheet}</p>
+        <Photographs
+          of={tableEntryWords.theSheet}
+          photographs={taken.of(SHEET)}
+          onChange={(photographs) => taken.change(SHEET, photographs)}
+          hasRoomFor={taken.hasRoomFor}
+          discreet={discreet}
+        />
       </div>
       {pasteMessage && (
         <p role="alert" className="mt-3 alert alert-error alert-soft block font-semibold">
@@ -270,6 +295,29 @@ function Table({ student, goal, people, locations, personId, wall }: Route.Compo
         </table>
       </div>
     </Page>
+  );
+}
+
+/** A sheet to write on, whose columns this table takes in the same order. */
+function BlankSheet({ to }: { to: string }) {
+  return (
+    <form action={to} className="no-print mt-3 flex flex-wrap items-end gap-2 text-small">
+      <label className="grid gap-1 font-semibold">
+        {tableEntryWords.sessionsOnASheet}
+        <input
+          type="number"
+          name="rows"
+          min={1}
+          max={60}
+          defaultValue={15}
+          inputMode="numeric"
+          className="input w-24 font-normal"
+        />
+      </label>
+      <button type="submit" className="btn">
+        {tableEntryWords.blankSheet}
+      </button>
+    </form>
   );
 }
 

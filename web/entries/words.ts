@@ -177,6 +177,10 @@ export const recordChangesWords = {
 
 /** `table-entry.tsx` */
 export const tableEntryWords = {
+  sessionsOnASheet: 'Sessions',
+  blankSheet: 'Blank sheet to print (PDF)',
+  photographOfTheSheet: 'A photograph of the sheet, to stand beside the first row’s entry',
+  theSheet: 'the sheet',
   pageTitle: (number: string) => `${number} from paper · Gentle Margin`,
   whatWillBeSaved: 'What will be saved',
   allRowsAreSavedTogether: 'All rows are saved together, or none.',

@@ -56,6 +56,8 @@ function Block({ block }: { block: ShownBlock }) {
         </figure>
       );
     case 'table':
+    case 'sheet':
+    case 'pageBreak':
       return null;
     case 'signatures':
       return (

@@ -87,6 +87,9 @@ export default function Rounds({ loaderData: { rounds } }: Route.ComponentProps)
             <Link to={`/rounds/${id}`} aria-label={roundsWords.goThrough(name)} className="btn btn-primary">
               {roundsWords.goThroughIt}
             </Link>
+            <Link to={`/rounds/${id}/sheet`} reloadDocument aria-label={roundsWords.sheetOf(name)} className="btn">
+              {roundsWords.sheet}
+            </Link>
             <Link to={`/rounds/${id}/edit`} aria-label={roundsWords.editNamed(name)} className="btn">
               {roundsWords.edit}
             </Link>

@@ -39,6 +39,8 @@ export const observeRoundWords = {
 
 /** `rounds.tsx` */
 export const roundsWords = {
+  sheet: 'Sheet',
+  sheetOf: (name: string) => `Blank sheet to print: ${name}`,
   pageTitle: 'Rounds · Gentle Margin',
   aboutRounds: 'About rounds',
   severalStudentsAndGoalsIn:
