@@ -101,6 +101,11 @@ describe('the individual report as a document', () => {
   });
 
   it('leaves out what was hidden', () => {
+    expect(entryLines(entry(), [comment()], ['Marked: low.'])).toEqual([
+      '3 of 4: 75%.',
+      'Marked: low.',
+      'Aunt Ida: At home too.',
+    ]);
     expect(entryLines(entry(), [comment({ hidden: { by: 'H. B.', reason: 'Private' } })])).toEqual(['3 of 4: 75%.']);
   });
 });

@@ -16,6 +16,8 @@ interface IndividualReportContent {
   threads: Readonly<Record<string, readonly Comment[]>>;
   /** What it is narrowed to, in words; empty for all of it. */
   about?: string;
+  /** What else stands below an entry, by its id: marks of rules, follow-ups. */
+  remarks?: Readonly<Record<string, readonly string[]>>;
   /** The goals that it begins with. */
   atFirst?: readonly GoalAtFirst[];
   layout?: Layout;
@@ -29,11 +31,11 @@ export function saidBy({ by, to, kind }: Pick<Comment, 'by' | 'to' | 'kind'>): s
 }
 
 /** Everything that an entry says to its reader, as lines. */
-export function entryLines(entry: ReportEntry, thread: readonly Comment[]): string[] {
+export function entryLines(entry: ReportEntry, thread: readonly Comment[], remarks: readonly string[] = []): string[] {
   const said = thread
     .filter(({ hidden }) => hidden === null)
     .map((comment) => `${saidBy(comment)}: ${commentSaid(comment)}`);
-  return [entry.sentence, entry.note ?? '', ...said].filter(Boolean);
+  return [entry.sentence, entry.note ?? '', ...remarks, ...said].filter(Boolean);
 }
 
 /**
@@ -47,6 +49,7 @@ export function individualReportDocument({
   groups,
   threads,
   about,
+  remarks = {},
   atFirst = [],
   layout = 'table',
 }: IndividualReportContent): ReportDocument {
@@ -66,18 +69,20 @@ export function individualReportDocument({
       ...(atFirst.length > 0 ? [{ kind: 'heading' as const, level: 2 as const, text: 'Entries' }] : []),
       ...groups.flatMap(({ title, entries: some }): DocumentBlock[] => [
         ...(title ? [{ kind: 'heading' as const, level: 2 as const, text: title }] : []),
-        ...drawn(some, { threads, today, all: entries }),
+        ...drawn(some, { threads, remarks, today, all: entries }),
       ]),
     ],
   };
 }
 
 /** What stands around the entries of a group; the tables of all groups have the same columns. */
-type Around = Pick<IndividualReportContent, 'threads' | 'today'> & { all: readonly ReportEntry[] };
+type Around = Required<Pick<IndividualReportContent, 'threads' | 'today' | 'remarks'>> & {
+  all: readonly ReportEntry[];
+};
 
 const whereOf = ({ location, observer }: ReportEntry) => [location, observer].filter(Boolean).join(', ');
 
-function tableBlocks(some: readonly ReportEntry[], { threads, today, all }: Around): DocumentBlock[] {
+function tableBlocks(some: readonly ReportEntry[], { threads, remarks, today, all }: Around): DocumentBlock[] {
   const isWide = all.some((entry) => whereOf(entry) !== '');
   return [
     {
@@ -87,14 +92,14 @@ function tableBlocks(some: readonly ReportEntry[], { threads, today, all }: Arou
       rows: some.map((entry) => [
         `${entryDay(entry.on, today)}\n${entry.time}`,
         entry.title,
-        entryLines(entry, threads[entry.id] ?? []).join('\n'),
+        entryLines(entry, threads[entry.id] ?? [], remarks[entry.id]).join('\n'),
         ...(isWide ? [whereOf(entry)] : []),
       ]),
     },
   ];
 }
 
-const sentenceBlocks = (some: readonly ReportEntry[], { threads, today }: Around): DocumentBlock[] =>
+const sentenceBlocks = (some: readonly ReportEntry[], { threads, remarks, today }: Around): DocumentBlock[] =>
   some.flatMap((entry): DocumentBlock[] => [
     { kind: 'heading', level: 3, text: entry.title },
     {
@@ -102,10 +107,10 @@ const sentenceBlocks = (some: readonly ReportEntry[], { threads, today }: Around
       quiet: true,
       text: [entryDay(entry.on, today), entry.time, whereOf(entry)].filter(Boolean).join(' · '),
     },
-    ...entryLines(entry, threads[entry.id] ?? []).map((text) => ({ kind: 'text' as const, text })),
+    ...entryLines(entry, threads[entry.id] ?? [], remarks[entry.id]).map((text) => ({ kind: 'text' as const, text })),
   ]);
 
-const cardBlocks = (some: readonly ReportEntry[], { threads, today }: Around): DocumentBlock[] =>
+const cardBlocks = (some: readonly ReportEntry[], { threads, remarks, today }: Around): DocumentBlock[] =>
   some.flatMap((entry): DocumentBlock[] => [
     { kind: 'heading', level: 3, text: entry.title },
     {
@@ -113,7 +118,7 @@ const cardBlocks = (some: readonly ReportEntry[], { threads, today }: Around): D
       facts: [
         ['Day', `${entryDay(entry.on, today)}, ${entry.time}`],
         ...(whereOf(entry) ? [['Where, who', whereOf(entry)] satisfies [string, string]] : []),
-        ['Seen', entryLines(entry, threads[entry.id] ?? []).join('\n')],
+        ['Seen', entryLines(entry, threads[entry.id] ?? [], remarks[entry.id]).join('\n')],
       ],
     },
   ]);

@@ -13,6 +13,7 @@ import type { Arrangement } from '~/core/sharing/visibility-rule';
 import { everything } from '~/core/sharing/visibility-rule';
 import { type Goal, goalsOf, goalsWorkedOn } from '../goals/goals';
 import { individualReport } from '../individual-report/individual-report';
+import { remarksOn } from '../individual-report/remarks';
 import { type Database, isDatabaseGone } from '../platform/db/database';
 import { NotFound, nullIf } from '../platform/failures';
 import { draftOf } from '../progress-report/draft';
@@ -206,9 +207,10 @@ async function studentReportDocument(
   const { entries, threads } = await individualReport(db, student.id, goals, reader, wanted);
   const some = areas === null ? entries : entries.filter(({ goalId }) => goalId !== null && ids.has(goalId));
   const present = goalsWorkedOn(goals).filter(({ id }) => ids.has(id));
+  const remarks = await remarksOn(db, { schoolId: school.id, today }, student.id, reader.kind, some);
   const standings = await standingsOf(db, student.id, present, { school, today: to ?? today, from });
   return individualReportDocument({
-    ...{ studentShortName: student.shortName, schoolName: school.name, today, threads, layout },
+    ...{ studentShortName: student.shortName, schoolName: school.name, today, threads, remarks, layout },
     groups: groupEntries(some, grouping, goals, today),
     atFirst: standings.map((goal) => goalAtFirst(goal, everything)),
     about: [stretchWords(from, to, today), areas?.join(', ')].filter(Boolean).join(' · '),

@@ -1,5 +1,7 @@
 // What people mark by rules of their own, and what somebody is to do because of it.
+
 import { randomUUID } from 'node:crypto';
+import { textOfPdf } from '../examples/pdf-text';
 import { withPost } from './beside';
 import { axeFindings, expect, expectToast, goalId, settled, signInAs, studentId, test } from './fixtures';
 
@@ -78,6 +80,10 @@ test('a rule is made, tells what it would have done, marks old and new entries, 
     await page.reload();
     await expect(marked(fresh)).not.toContainText('Signs again');
     await expect(marked(old)).toContainText('Signs again');
+    // On paper and in files as on the page.
+    const paper = await page.request.get(`/students/${dahlia}/individual-report/as/pdf`);
+    const text = (await textOfPdf(await paper.body())).pages.join(' ');
+    expect(text).toContain('Marked: Signs again.');
     const followUps = await app.db('follow_ups').where({ student_id: dahlia });
     expect(followUps.map(({ entry_id, what }) => [entry_id, what])).toEqual([[fresh, 'Walk past the signs']]);
     expect(Number((await app.db('test_mail_inbox').count().first())?.count)).toBe(1);

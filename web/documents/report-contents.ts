@@ -7,6 +7,7 @@ import { groupEntries } from '~/core/individual-report/groups';
 import { stretchWords } from '~/core/individual-report/report';
 import { type Goal, goalsWorkedOn, measureAt } from '~/server/goals/goals';
 import { individualReport, type Reader } from '~/server/individual-report/individual-report';
+import { remarksOn } from '~/server/individual-report/remarks';
 import { database } from '~/server/platform/db/current';
 import { goalsAtFirst } from '~/server/progress-report/goal-reports';
 import type { School } from '~/server/school/school';
@@ -53,6 +54,8 @@ export async function reportContents({
     stretchWords(from, to, today),
   ];
   const said = reader.discreet ? {} : threads;
+  const where = { schoolId: school.id, today };
+  const remarks = reader.discreet ? {} : await remarksOn(database(), where, studentId, reader.kind, entries);
   // What is narrowed to one goal, or to a word, is no report that begins with all goals.
   const isNarrowed = wanted.only !== null || find.trim() !== '';
   const isPaper = format === 'pdf' || format === 'docx';
@@ -64,7 +67,7 @@ export async function reportContents({
     paper: () =>
       individualReportDocument({
         ...{ studentShortName: shortName, schoolName: school.name, today, atFirst },
-        ...{ groups, threads: said, about: about.filter(Boolean).join(' · '), layout: arrangement.layout },
+        ...{ groups, remarks, threads: said, about: about.filter(Boolean).join(' · '), layout: arrangement.layout },
       }),
     tables: () =>
       entryTables(
@@ -75,7 +78,8 @@ export async function reportContents({
             const of = goalId === null ? undefined : goalOf.get(goalId);
             return of ? measureAt(of, goalVersion) : null;
           },
-          answersTo: (entry) => entryLines({ ...entry, sentence: '', note: null }, said[entry.id] ?? []),
+          answersTo: (entry) =>
+            entryLines({ ...entry, sentence: '', note: null }, said[entry.id] ?? [], remarks[entry.id]),
         },
       ),
   };

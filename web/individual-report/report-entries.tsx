@@ -160,7 +160,7 @@ function EntryTable({ title, lines }: { title: string; lines: readonly LineProps
   const shows = (field: 'location' | 'observer') => lines.some(({ entry }) => entry[field]);
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard
-    <section tabIndex={0} aria-label={reportEntriesWords.asATable(title)} className="overflow-x-auto">
+    <section tabIndex={0} aria-label={reportEntriesWords.asATable(title)} className="keeps-head">
       <table className="table table-sm [&_td]:align-top [&_th]:align-top">
         <thead>
           <tr className="text-ink-2">

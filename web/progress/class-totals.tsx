@@ -125,7 +125,7 @@ function Totals({ loaderData: { rows, sum, categories, unit, sort } }: { loaderD
   const numberClass = 'py-2.5 pr-5 text-right whitespace-nowrap';
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard
-    <section aria-label={classTotalsWords.tableOf(unit)} tabIndex={0} className="mt-6 overflow-x-auto">
+    <section aria-label={classTotalsWords.tableOf(unit)} tabIndex={0} className="mt-6 keeps-head">
       <table className="w-full min-w-160 text-left">
         <thead className="border-b border-rule text-small text-ink-2">
           <tr>

@@ -204,7 +204,7 @@ interface GridProps {
 function Grid({ caption, weeks, first, children }: GridProps) {
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls sideways must be reached by keyboard
-    <section className="relative overflow-x-auto" tabIndex={0} aria-label={caption}>
+    <section className="relative keeps-head" tabIndex={0} aria-label={caption}>
       <table className="w-full text-small">
         <caption className="sr-only">{caption}</caption>
         <thead className="text-ink-2">

@@ -104,7 +104,7 @@ export default function Changes({ loaderData }: Route.ComponentProps) {
       )}
       {changes.length > 0 && (
         // biome-ignore lint/a11y/noNoninteractiveTabindex: a part that scrolls is scrolled by key
-        <section aria-label={changesWords.changesNewestFirst} tabIndex={0} className="mt-5 overflow-x-auto">
+        <section aria-label={changesWords.changesNewestFirst} tabIndex={0} className="mt-5 keeps-head">
           <table className="w-full min-w-176 text-left" aria-label={changesWords.changesNewestFirst}>
             <thead className="text-small text-ink-2">
               <tr className="border-b border-rule">

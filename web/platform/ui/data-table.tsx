@@ -92,7 +92,7 @@ export function DataTable<Row extends { id: string; on: IsoDate }>(props: DataTa
         </p>
       </div>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by the keyboard */}
-      <section aria-label={caption} tabIndex={0} className="overflow-x-auto">
+      <section aria-label={caption} tabIndex={0} className="keeps-head">
         <table className="table table-sm">
           <thead>
             <tr className="text-ink-2">
