@@ -1,16 +1,6 @@
 import type { GoalGraph } from '../progress/graph/goal-graph';
 import type { RichText } from '../words/rich-text';
 
-/** What documents of a school are printed on. */
-export const papers = ['letter', 'a4'] as const;
-export type Paper = (typeof papers)[number];
-
-/** Their width and height, in points (ANSI/ASME Y14.1; ISO 216). */
-export const paperSize: Record<Paper, { width: number; height: number }> = {
-  letter: { width: 612, height: 792 },
-  a4: { width: 595, height: 842 },
-};
-
 /** One student’s document, before it is a PDF or a text document: what stands on it, from top to bottom. */
 export interface ReportDocument {
   title: string;

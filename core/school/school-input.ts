@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { clockTimeField, isoDateField } from '../calendar/date-fields';
 import { timetableDefinition } from '../calendar/timetable';
 import { isTimeZone } from '../calendar/zone';
-import { papers } from '../documents/document';
+import { pageSizes } from './page-size';
 import { ownStepWords } from './step-words';
 
 const nameField = (message: string) => z.string({ error: message }).trim().min(1, { error: message }).max(60);
@@ -71,7 +71,7 @@ export const schoolInput = z
     idleMinutes: idleMinutes.default(720),
     daysOnDevices: daysOnDevices.default(7),
     lockMinutes: lockMinutes.default(null),
-    paper: z.enum(papers).default('letter'),
+    paper: z.enum(pageSizes).default('letter'),
     stepWords: ownStepWords.default(ownStepWords.parse({})),
     closures: z
       .array(z.object({ first: isoDateField, last: isoDateField, label: nameField('Say what it is.') }))

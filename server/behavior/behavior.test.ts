@@ -16,6 +16,7 @@ import {
   today,
 } from '~/tests/database/small-school';
 import { choicesOf, earlierDefinitions } from '../entries/incidents/choices';
+import { studentsWithChoices } from '../entries/incidents/copy-choices';
 import {
   correctCount,
   countOf,
@@ -25,13 +26,7 @@ import {
   recordCounts,
   withdrawCount,
 } from '../entries/incidents/counts';
-import {
-  choicesInForm,
-  mergeChoices,
-  offerChoice,
-  saveChoices,
-  studentsWithChoices,
-} from '../entries/incidents/edit-choices';
+import { choicesInForm, mergeChoices, offerChoice, saveChoices } from '../entries/incidents/edit-choices';
 import { historyOfIncident, incidentOf, minutesOfIncidents, newestIncidents } from '../entries/incidents/incidents';
 import { correctIncident, endIncident, recordIncident, withdrawIncident } from '../entries/incidents/record-incident';
 import { behaviorEntries, newestEntries } from '../individual-report/entries-said';

@@ -159,7 +159,7 @@ export async function batchFile(
     .where({ batch_id: id })
     .select('student_id', 'position', 'document', 'pdf', 'left_out');
   const byPosition = new Map(parts.map((part) => [part.position, part]));
-  const papers: Paper[] = [];
+  const handedOut: OfStudent[] = [];
   const leftOut: string[] = [];
   // A row that was just read and locked.
   for (const [position, name] of (batch.students as string[]).entries()) {
@@ -168,14 +168,14 @@ export async function batchFile(
       student_id && document && !left_out && (await nullIf(NotFound, requireStudent(db, actor, student_id, 'share')));
     if (!isTheirs) leftOut.push(name);
     // Written by `makeBatch`, which keeps nothing else.
-    else papers.push({ studentId: student_id, document: document as ReportDocument, pdf });
+    else handedOut.push({ studentId: student_id, document: document as ReportDocument, pdf });
   }
-  if (papers.length === 0) throw new NotFound('There is nobody in it any more.');
+  if (handedOut.length === 0) throw new NotFound('There is nobody in it any more.');
   const missing = leftOut.length > 0 ? [{ document: leftOutPage(batch.label, leftOut), pdf: null }] : [];
-  const all = [...missing, ...papers];
+  const all = [...missing, ...handedOut];
   const content = batch.is_packed ? await packed(all, school) : await joined(batch.label, all, school);
   await db.transaction(async (trx) => {
-    for (const { studentId } of papers) {
+    for (const { studentId } of handedOut) {
       const as = batch.students.length > 1 ? 'PDF of a group' : 'PDF';
       // The database holds what a batch may be of.
       const reading = { studentId, what: `${readAs[batch.what as Batch['what']]} (${as})`, how: 'exported' as const };
@@ -190,7 +190,7 @@ interface Laid {
   document: ReportDocument;
   pdf: Buffer | null;
 }
-type Paper = Laid & { studentId: string };
+type OfStudent = Laid & { studentId: string };
 
 async function joined(label: string, all: readonly Laid[], { paper }: Pick<School, 'paper'>): Promise<Buffer> {
   const [only, ...more] = all;

@@ -17,9 +17,10 @@ import {
   TextRun,
 } from 'docx';
 import sharp from 'sharp';
-import { type DocumentBlock, leadsOn, type Paper, paperSize, type ReportDocument } from '~/core/documents/document';
+import { type DocumentBlock, leadsOn, type ReportDocument } from '~/core/documents/document';
 import { inPieces } from '~/core/documents/long-text';
 import { graphKey } from '~/core/progress/graph/graph-key';
+import { type PageSize, pageDimensions } from '~/core/school/page-size';
 import { type RichParagraph, runsOf } from '~/core/words/rich-text';
 import { columnWidths } from './columns';
 import { graphSizes, graphSvg } from './graph-svg';
@@ -35,8 +36,8 @@ const twips = (points: number) => Math.round(points * 20);
 const MARGIN = 54;
 
 /** A document as a text document (Office Open XML), to be worked on further. */
-export async function documentDocx(report: ReportDocument, paper: Paper): Promise<Buffer> {
-  const width = paperSize[paper].width - 2 * MARGIN;
+export async function documentDocx(report: ReportDocument, paper: PageSize): Promise<Buffer> {
+  const width = pageDimensions[paper].width - 2 * MARGIN;
   const drawn = report.blocks.map((block, at) => blockContent(block, leadsOn(report.blocks, at), width));
   const heading = (size: number, before: number, after: number) => ({
     run: { size, bold: true, color: '333D3E' },
@@ -66,7 +67,7 @@ export async function documentDocx(report: ReportDocument, paper: Paper): Promis
       {
         properties: {
           page: {
-            size: { width: twips(paperSize[paper].width), height: twips(paperSize[paper].height) },
+            size: { width: twips(pageDimensions[paper].width), height: twips(pageDimensions[paper].height) },
             margin: {
               ...{ left: twips(MARGIN), right: twips(MARGIN), top: twips(68), bottom: twips(60) },
               ...{ header: convertMillimetersToTwip(11), footer: convertMillimetersToTwip(10) },

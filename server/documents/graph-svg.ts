@@ -19,6 +19,9 @@ const edge = { left: 40, right: 20, top: 16, bottom: 22 };
 
 const ink = { text: '#333d3e', quiet: '#5c6566', rule: '#dcd9d0', fern: '#23675c', clay: '#a65a35', band: '#e6f2ee' };
 
+/** How wide a letter is for its size, about. */
+const LETTER = 0.6;
+
 interface At {
   on: IsoDate;
   value: number;
@@ -56,11 +59,14 @@ export function graphSvg(graph: GoalGraph, { size = 'large', face = 'Arial, sans
     ),
     ...graph.phases
       .filter(({ on }) => on >= graph.from && on <= graph.to)
-      .map(({ on, label }) => {
+      .map(({ on, label }, at, shown) => {
         const px = round(x(dayNumber(on)));
+        // A label that would run into the next one is left out; its line stands.
+        const next = shown[at + 1];
+        const hasRoom = !next || x(dayNumber(next.on)) - px > label.length * wordSize * LETTER;
         return (
           `<line x1="${px}" x2="${px}" y1="${edge.top - 6}" y2="${height - edge.bottom}" stroke="${ink.clay}" stroke-dasharray="3 2"/>` +
-          words(label, px + 3, edge.top - 1)
+          (hasRoom ? words(label, px + 3, edge.top - 1) : '')
         );
       }),
     ...(graph.aimLine

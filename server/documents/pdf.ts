@@ -1,7 +1,8 @@
 import { PDFDocument } from 'pdf-lib';
-import { type DocumentBlock, leadsOn, type Paper, type ReportDocument } from '~/core/documents/document';
+import { type DocumentBlock, leadsOn, type ReportDocument } from '~/core/documents/document';
 import { missingLetters, withoutMissing } from '~/core/documents/letters';
 import { graphKey } from '~/core/progress/graph/graph-key';
+import type { PageSize } from '~/core/school/page-size';
 import { type RichBlock, runsOf } from '~/core/words/rich-text';
 import { columnWidths, nameWidth } from './columns';
 import { faces, loadFonts } from './fonts';
@@ -10,7 +11,7 @@ import { template } from './template';
 import { type Typeset, typeset } from './typesetting';
 
 /** One student’s document as a PDF: real text in embedded fonts, graphs as drawings, its head on every page. */
-export const documentPdf = async (document: ReportDocument, paper: Paper): Promise<Buffer> =>
+export const documentPdf = async (document: ReportDocument, paper: PageSize): Promise<Buffer> =>
   (await documentsPdf(document.title, [document], paper)).pdf;
 
 /**
@@ -20,7 +21,7 @@ export const documentPdf = async (document: ReportDocument, paper: Paper): Promi
 export async function documentsPdf(
   title: string,
   documents: readonly ReportDocument[],
-  paper: Paper,
+  paper: PageSize,
 ): Promise<Typeset> {
   const { letters } = await loadFonts();
   const has = (code: number) => letters.has(code);

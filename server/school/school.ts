@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { SchoolCalendar } from '~/core/calendar/school-days';
-import { type Paper, papers } from '~/core/documents/document';
+import { type PageSize, pageSizes } from '~/core/school/page-size';
 import type { Database } from '../platform/db/database';
 import { rowsOf } from '../platform/db/rows';
 import { existing, NotFound } from '../platform/failures';
@@ -12,7 +12,7 @@ export interface School {
   timeZone: string;
   isDemo: boolean;
   /** What its documents are printed on. */
-  paper: Paper;
+  paper: PageSize;
   calendar: SchoolCalendar;
 }
 
@@ -22,7 +22,7 @@ export const schoolColumn = z.object({
   name: z.string(),
   timeZone: z.string(),
   isDemo: z.boolean(),
-  paper: z.enum(papers),
+  paper: z.enum(pageSizes),
   calendar: z.object({
     weekdays: z.array(z.number()),
     closures: z.array(z.object({ first: z.string(), last: z.string(), label: z.string() })),

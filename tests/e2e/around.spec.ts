@@ -102,7 +102,7 @@ test('the discreet view leaves no name on any screen, nor in the page’s source
   const views = ['', '/individual-report', '/observe', '/sharing/links', `/goals/${goal}`, `/entries/${id}`].map(
     (view) => `/students/${student}${view}`,
   );
-  for (const view of ['/students', '/finder', '/', '/reports', '/roster', ...views, ...more]) {
+  for (const view of ['/students', '/finder', '/', '/reports', '/reports/several', '/roster', ...views, ...more]) {
     const source = await (await page.request.get(view)).text();
     expect(source, view).not.toMatch(/Ansel|Dorsey|Briar|Asks for a pause|pause card|laughed|ida@home|Aunt Ida/);
   }

@@ -1,10 +1,10 @@
+import { create as contentDisposition } from 'content-disposition';
 import { z } from 'zod';
 import type { ReportDocument } from '~/core/documents/document';
 import { type Format, formats } from '~/core/documents/file-name';
 import { cellText, type Table } from '~/core/documents/table';
 import { NotFound } from '~/server/platform/failures';
 import type { School } from '~/server/school/school';
-import { contentDisposition } from '../platform/http/content-disposition';
 import { csvFile } from '../platform/http/csv';
 import { xlsxFile } from '../platform/http/xlsx';
 import { fileAnswerWords } from './words';

@@ -2,7 +2,7 @@ import { type FieldMetadata, type FormMetadata, getInputProps } from '@conform-t
 import { data, Link } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { weekdayName } from '~/core/calendar/iso-date';
-import { papers } from '~/core/documents/document';
+import { pageSizes } from '~/core/school/page-size';
 import { type SchoolInput, schoolInput } from '~/core/school/school-input';
 import { stepStates, stepWordsFrom } from '~/core/school/step-words';
 import { config } from '~/server/platform/config';
@@ -215,7 +215,7 @@ export default function School({
           <SelectField
             field={fields.paper}
             label={schoolWords.paper}
-            options={papers.map((id) => ({ id, name: schoolWords.papers[id] }))}
+            options={pageSizes.map((id) => ({ id, name: schoolWords.sizes[id] }))}
             className="w-full max-w-xs"
           />
         </Section>

@@ -84,7 +84,7 @@ export const schoolWords = {
   whenNobodyUsesASign: 'When nobody uses a sign-in for this long, it ends.',
   documents: 'Documents',
   paper: 'PDFs and text documents are set for',
-  papers: { letter: 'Letter (8.5 × 11 in)', a4: 'A4 (210 × 297 mm)' },
+  sizes: { letter: 'Letter (8.5 × 11 in)', a4: 'A4 (210 × 297 mm)' },
   withoutNetwork: 'Without network',
   devicesKeepWhatTheyNeed:
     'The devices of your staff keep what they need to go on recording without network: locked, of their own students, until they sign out. 0 days keeps nothing.',

@@ -15,18 +15,9 @@ import { Invalid, NotFound } from '../../platform/failures';
 import { requireSchoolAdmin } from '../../school/administrators';
 import { type Actor, locationsOf } from '../../school/school';
 import type { StudentAccess } from '../../students/access';
-import { can } from '../../students/rights';
-import { requireStudent, studentsOf } from '../../students/students';
-import {
-  choicesOf,
-  choicesOfAll,
-  fieldsLeftOut,
-  type ListsOf,
-  listsOf,
-  startingChoices,
-  tableOf,
-  where,
-} from './choices';
+import { requireStudent } from '../../students/students';
+import { choicesOf, fieldsLeftOut, type ListsOf, listsOf, startingChoices, tableOf, where } from './choices';
+import { addMissing, choicesFrom } from './copy-choices';
 
 /** The lists of a student, or of the school, for those who may edit them. */
 async function requireLists(db: Database, actor: Actor, studentId: string | null): Promise<ListsOf> {
@@ -94,45 +85,10 @@ export async function choicesInForm(
       isDifferent: false,
     }));
   }
-  const copied = from === null ? 0 : addMissing(input, await choicesFrom(db, actor, from), newId);
+  const fresh = (choices: readonly Choice[]) => choices.map((choice) => ({ ...choice, id: newId() }));
+  const copied = from === null ? 0 : addMissing(input, inForm(fresh(await choicesFrom(db, actor, from)), []));
   const besides = own.filter(({ state, mergedInto }) => state !== 'offered' && mergedInto === null);
   return { isNew, input, copied, besides: besides.map(({ id, kind, name, state }) => ({ id, kind, name, state })) };
-}
-
-/** The choices that are copied from: of another student whose goals one edits, or those that the school begins from. */
-async function choicesFrom(db: Database, actor: Actor, from: 'school' | { studentId: string }): Promise<Choice[]> {
-  if (from === 'school') return startingChoices(db, actor.schoolId);
-  return choicesOf(db, (await requireStudent(db, actor, from.studentId, 'editGoals')).id);
-}
-
-/** Adds to a form what it has not, by name, each as a choice of its own. @returns how many */
-function addMissing(input: ChoicesInput, choices: readonly Choice[], newId: () => string): number {
-  const found = inForm(
-    choices.map((choice) => ({ ...choice, id: newId() })),
-    [],
-  );
-  let added = 0;
-  const missing = <Row extends ChoiceRow>(rows: Row[], more: readonly Row[]) => {
-    const names = new Set(rows.map(({ name }) => plainName(name)));
-    const fresh = more.filter(({ name }) => !names.has(plainName(name)));
-    rows.push(...fresh);
-    added += fresh.length;
-  };
-  missing(input.behavior, found.behavior);
-  for (const kind of choiceKinds) if (kind !== 'behavior') missing(input[kind], found[kind]);
-  return added;
-}
-
-/** The students from whom a set-up of behavior can be copied: those whose goals one edits, with a target behavior. */
-export async function studentsWithChoices(db: Database, actor: Actor): Promise<{ id: string; shortName: string }[]> {
-  const mine = (await studentsOf(db, actor)).filter((student) => can(student, 'editGoals'));
-  const choices = await choicesOfAll(
-    db,
-    mine.map(({ id }) => id),
-  );
-  return mine
-    .filter(({ id }) => choices.get(id)?.some(({ kind, state }) => kind === 'behavior' && state === 'offered'))
-    .map(({ id, shortName }) => ({ id, shortName }));
 }
 
 /**

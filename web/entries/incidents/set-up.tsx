@@ -8,13 +8,8 @@ import { type ChoicesInput, choiceKinds, choicesInput, kindWords } from '~/core/
 import { ownTimetableInput } from '~/core/school/school-input';
 import { counted } from '~/core/words/counting';
 import { earlierDefinitions } from '~/server/entries/incidents/choices';
-import {
-  choicesInForm,
-  mergeChoices,
-  offerChoice,
-  saveChoices,
-  studentsWithChoices,
-} from '~/server/entries/incidents/edit-choices';
+import { studentsWithChoices } from '~/server/entries/incidents/copy-choices';
+import { choicesInForm, mergeChoices, offerChoice, saveChoices } from '~/server/entries/incidents/edit-choices';
 import { database } from '~/server/platform/db/current';
 import { Invalid } from '~/server/platform/failures';
 import { locationsOf } from '~/server/school/school';

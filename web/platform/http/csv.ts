@@ -1,5 +1,5 @@
+import { create as contentDisposition } from 'content-disposition';
 import Papa from 'papaparse';
-import { contentDisposition } from './content-disposition';
 
 /** How a cell begins that a spreadsheet would take for a formula, whatever comes after it. */
 const FORMULA = /^[=+\-@\t\r\n]/;

@@ -1,6 +1,6 @@
+import { create as contentDisposition } from 'content-disposition';
 import writeExcelFile from 'write-excel-file/node';
 import { sheetNames, spreadsheetDay, spreadsheetTime, type Table, type TableCell } from '~/core/documents/table';
-import { contentDisposition } from './content-disposition';
 
 const number = (value: number, format?: string) => ({ value, type: Number, ...(format && { format }) });
 
