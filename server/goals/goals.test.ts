@@ -171,6 +171,7 @@ describe('the school', () => {
       name: 'Test School',
       timeZone: 'America/New_York',
       isDemo: false,
+      paper: 'letter',
       calendar: {
         weekdays: [1, 2, 3, 4, 5],
         closures: [{ first: '2026-11-26', last: '2026-11-27', label: 'Thanksgiving' }],
