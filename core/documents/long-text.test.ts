@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { inPieces, longRows } from './long-text';
+import { inPieces } from './long-text';
 
 describe('a long text on paper', () => {
   it('is cut between words, and nothing of it is lost', () => {
@@ -14,20 +14,5 @@ describe('a long text on paper', () => {
       }),
     );
     expect(inPieces('x'.repeat(3000)).join('')).toBe('x'.repeat(3000));
-  });
-
-  it('goes on in a row below its own', () => {
-    const long = Array.from({ length: 60 }, (_, i) => `Line ${i}`).join('\n');
-    const rows = longRows([
-      ['Mon', 'Planing', long],
-      ['Tue', 'Sanding', 'Short.'],
-    ]);
-    expect(rows.map(([day]) => day)).toEqual(['Mon', '', '', 'Tue']);
-    expect(
-      rows
-        .slice(0, 3)
-        .map(([, , said]) => said)
-        .join('\n'),
-    ).toBe(long);
   });
 });

@@ -45,16 +45,3 @@ function cut(line: string): string[] {
   }
   return [...pieces, rest];
 }
-
-/**
- * The rows of a table, those with a long cell as several: what goes on stands below, with its first columns empty.
- *
- * @example longRows([['Mon', 'short']]) // [['Mon', 'short']]
- */
-export function longRows(rows: readonly (readonly string[])[]): string[][] {
-  return rows.flatMap((row) => {
-    const cells = row.map(inPieces);
-    const height = Math.max(1, ...cells.map((pieces) => pieces.length));
-    return Array.from({ length: height }, (_, at) => cells.map((pieces) => pieces[at] ?? ''));
-  });
-}

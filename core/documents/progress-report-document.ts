@@ -1,4 +1,5 @@
 import { type IsoDate, longDate, shortDate } from '../calendar/iso-date';
+import type { GoalGraph } from '../progress/graph/goal-graph';
 import type { GoalReport, ProgressReport } from '../progress-report/content';
 import { type Comment, commentSaid } from '../sharing/comment';
 import type { Shows } from '../sharing/visibility-rule';
@@ -35,6 +36,12 @@ export function progressReportFor(report: ProgressReport, shows: Shows): Progres
   return { ...report, behavior: [], leftOut: [...(report.leftOut ?? []), 'behavior in brief'] };
 }
 
+/** A graph with what was typed onto it changed: what its phases are called. */
+export const withoutNamesOnIt = (graph: GoalGraph, hide: (text: string) => string): GoalGraph => ({
+  ...graph,
+  phases: graph.phases.map(({ on, label }) => ({ on, label: hide(label) })),
+});
+
 /**
  * The report as a reader from outside may read it: other children are “a classmate” in all that was typed for it, the teacher’s own
  * words and the goals’ wordings among them. What it says of the student, the school and the plan stays.
@@ -54,7 +61,7 @@ export function progressReportOutside(
     return said;
   };
   const texts = ({ goalId, graph, decision, ...goal }: GoalReport): GoalReport => ({
-    ...{ goalId, graph, decision },
+    ...{ goalId, decision, graph: graph && withoutNamesOnIt(graph, without) },
     ...mapTexts(goal, without),
   });
   const said = { goals: goals.map(texts), behavior: mapTexts(behavior, without), words: mapTexts(words, without) };

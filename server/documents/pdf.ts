@@ -1,4 +1,3 @@
-import { PDFDocument } from 'pdf-lib';
 import { type DocumentBlock, leadsOn, type ReportDocument } from '~/core/documents/document';
 import { missingLetters, withoutMissing } from '~/core/documents/letters';
 import { graphKey } from '~/core/progress/graph/graph-key';
@@ -98,6 +97,3 @@ function richContent(block: RichBlock): object {
   if (block.type === 'paragraph') return { type: 'paragraph', runs: runsOf(block) };
   return { type: block.type, items: block.content.map(({ content }) => content.map(runsOf)) };
 }
-
-/** How many pages a PDF has. */
-export const pagesOf = async (pdf: Uint8Array): Promise<number> => (await PDFDocument.load(pdf)).getPageCount();

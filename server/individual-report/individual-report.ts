@@ -321,22 +321,25 @@ export async function canReadEntry(
 
 /** So many of what is new are listed; how many there are is said. */
 const NEWEST_LISTED = 8;
+/** More than these are not looked at: a reader who comes back after months is told that there are more. */
+const MOST_NEW = 300;
 
-/** What was recorded since a moment, as its reader may see it, the newest first: how many entries, and the newest of them. */
+/** What was recorded since a moment, as its reader may see it, the newest first: how many entries of those that
+ * were looked at, whether there are more, and the newest of them. */
 export async function recordedSince(
   db: Database,
   studentId: StudentAccess<'read'>,
   goals: readonly Goal[],
   reader: Reader,
   since: Date,
-): Promise<{ total: number; entries: ReportEntry[] }> {
+): Promise<{ total: number; isMore: boolean; entries: ReportEntry[] }> {
   const ids = await db('entries')
     .where({ student_id: studentId, withdrawn: false })
     .where('recorded_at', '>', since)
     .orderBy('recorded_at', 'desc')
-    .limit(200)
+    .limit(MOST_NEW)
     .pluck('id');
-  if (ids.length === 0) return { total: 0, entries: [] };
+  if (ids.length === 0) return { total: 0, isMore: false, entries: [] };
   const entries = await entriesAsSeen(db, studentId, goals, reader, ids);
-  return { total: entries.length, entries: entries.slice(0, NEWEST_LISTED) };
+  return { total: entries.length, isMore: ids.length === MOST_NEW, entries: entries.slice(0, NEWEST_LISTED) };
 }

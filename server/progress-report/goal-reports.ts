@@ -1,5 +1,6 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { type GoalAtFirst, goalAtFirst } from '~/core/documents/first-page';
+import { withoutNamesOnIt } from '~/core/documents/progress-report-document';
 import { comparableWith } from '~/core/goals/same-meaning';
 import { type GoalReport, goalReport } from '~/core/progress-report/content';
 import type { ReaderKind } from '~/core/sharing/reader-kind';
@@ -66,5 +67,9 @@ export async function goalsAtFirst(
   if (kind === 'team') return atFirst;
   const find = await rosterFinder(db, studentId);
   const hide = (text: string) => withoutNames(text, find, studentId);
-  return atFirst.map((goal) => ({ ...goal, title: hide(goal.title), wording: hide(goal.wording) }));
+  return atFirst.map((goal) => ({
+    ...goal,
+    ...{ title: hide(goal.title), wording: hide(goal.wording) },
+    graph: goal.graph && withoutNamesOnIt(goal.graph, hide),
+  }));
 }

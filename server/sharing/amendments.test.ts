@@ -8,6 +8,7 @@ import { goalsOf } from '../goals/goals';
 import { individualReport } from '../individual-report/individual-report';
 import { Conflict, NotFound } from '../platform/failures';
 import { followUpsOf } from '../rules/follow-ups';
+import { savePlan } from '../students/plan';
 import { decideAmendment } from './amendments';
 import { hideComment, sayComment } from './comments';
 import { makeShareLink } from './share-links';
@@ -100,5 +101,35 @@ describe('what a family contests', () => {
     await expect(say('family', 'comment', 'One too many')).rejects.toThrow();
     await say('family', 'statement', 'The last word.');
     expect((await threadFor('specialist')).at(-1)).toEqual(['statement', 'The last word.']);
+  });
+});
+
+describe('what is stated of an issued report', () => {
+  it('is taken only from whoever has that report before them, and of it alone', async () => {
+    const plan = {
+      startsOn: '2026-09-08',
+      endsOn: '2027-06-11',
+      periods: [{ label: 'Quarter 1', endsOn: '2026-12-04' }],
+    };
+    await savePlan(fresh.db, actorOf(school.manager), school.student, plan, { newId: randomUUID(), now });
+    const period = await fresh.db('reporting_periods').first('id');
+    const reportId = randomUUID();
+    const content = JSON.stringify({ goals: [] });
+    await fresh.db('issued_reports').insert({
+      ...{ id: reportId, student_id: school.student, number: 1, period_id: period!.id, period_label: 'Quarter 1' },
+      period_from: '2026-09-08',
+      ...{ period_to: '2026-12-04', content, readers: [], issued_by: school.manager, issued_at: now },
+    });
+    const speaker = { kind: 'family' as const, linkId: links.family };
+    const state = (openReport: string | null, changes = {}) => {
+      const input = { id: randomUUID(), entryId: null, reportId, kind: 'statement' as const, text: 'x', ...changes };
+      return sayComment(fresh.db, school.student, speaker, input, { wall, now, mayRead, openReport });
+    };
+    await expect(state(null)).rejects.toThrow(NotFound);
+    await expect(state(randomUUID())).rejects.toThrow(NotFound);
+    await expect(state(reportId, { kind: 'comment' })).rejects.toThrow(NotFound);
+    await expect(state(reportId, { entryId })).rejects.toThrow(NotFound);
+    await state(reportId);
+    expect(await fresh.db('comments').where({ report_id: reportId })).toHaveLength(1);
   });
 });

@@ -3,6 +3,7 @@ import type { WallTime } from '~/core/calendar/zone';
 import {
   type Comment,
   type CommentInput,
+  type CommentKind,
   canAnswer,
   commentKinds,
   type HidingInput,
@@ -79,10 +80,21 @@ export async function commentsOf(
   );
 }
 
+interface SayingAround {
+  wall: WallTime;
+  now: Date;
+  mayRead: (db: Database, entryId: string) => Promise<boolean>;
+  openReport?: string | null;
+}
+
+/** What the law gives a family the right to say of their child’s record. */
+const isContesting = (kind: CommentKind) => kind === 'statement' || kind === 'amendment';
+
 /**
  * Adds an answer to an entry, or a reflection of the student. Sent twice it is said once.
  *
- * @param mayRead  whether this reader is shown the entry that they answer
+ * @param around.mayRead  whether this reader is shown the entry that they answer
+ * @param around.openReport  the issued report that they have before them; null on every other page
  * @throws NotFound for an entry that is not there for this reader; NotAllowed for readers who only read; Invalid for a full thread
  */
 export async function sayComment(
@@ -90,20 +102,22 @@ export async function sayComment(
   studentId: string,
   speaker: Speaker,
   input: CommentInput,
-  { wall, now, mayRead }: { wall: WallTime; now: Date; mayRead: (db: Database, entryId: string) => Promise<boolean> },
+  { wall, now, mayRead, openReport = null }: SayingAround,
 ): Promise<void> {
   if (!canAnswer(speaker.kind)) throw new NotAllowed('This link is for reading only.');
   const { id, entryId, reportId = null, text } = input;
   const kind = kindSaidBy(speaker.kind, input.kind);
   if (entryId === null && reportId === null && speaker.kind !== 'student') throw new NotFound('No such entry.');
-  if (reportId !== null && kind !== 'statement' && kind !== 'amendment') throw new NotFound('No such entry.');
+  if (reportId !== null && (reportId !== openReport || entryId !== null || !isContesting(kind))) {
+    throw new NotFound('No such report.');
+  }
   await db.transaction(async (trx) => {
     if (entryId !== null) {
       await mustStand(trx, studentId, entryId);
       if (!(await mayRead(trx, entryId))) throw new NotFound('No such entry.');
     }
     // A full thread still takes what the law gives a family the right to say.
-    if (entryId !== null && kind !== 'statement' && kind !== 'amendment') await mustHaveRoom(trx, entryId, id);
+    if (entryId !== null && !isContesting(kind)) await mustHaveRoom(trx, entryId, id);
     const by = speaker.kind === 'team' ? { person_id: speaker.personId } : { link_id: speaker.linkId };
     const answers = speaker.kind === 'team' ? await answeredBy(trx, input) : null;
     const written = await trx('comments')

@@ -1,8 +1,10 @@
 import { sharedKinds } from '~/core/behavior/patterns';
 import { fileName } from '~/core/documents/file-name';
+import { database } from '~/server/platform/db/current';
+import { recordAccess } from '~/server/sharing/access-log';
 import { withErrorsInTurn } from '../platform/http/in-turn';
 import { personOf } from '../platform/http/request-person';
-import { tableFile } from '../platform/http/table-file';
+import { tableFile, tableFormat } from '../platform/http/table-file';
 import type { Route } from './+types/patterns-file';
 import { patternsSeen, sharedNamed } from './patterns-seen';
 import { patternsFileWords } from './words';
@@ -22,6 +24,12 @@ export const loader = withErrorsInTurn(async ({ request, context }: Route.Loader
       ]),
     ),
   ];
+  const { actor, now } = asker;
+  // Whose incidents are in it was taken away.
+  for (const { id: studentId, n } of patterns.students) {
+    const taken = { studentId, what: patternsFileWords.taken(tableFormat(request)), how: 'exported' as const };
+    if (n > 0) await recordAccess(database(), { personId: actor.personId }, taken, now);
+  }
   const fields = ['what', 'name', 'incidents', 'per hour', 'students', 'who'];
-  return tableFile(request, { name: fileName('', 'patterns', asker.actor.today), sheet: 'Patterns' }, fields, rows);
+  return tableFile(request, { name: fileName('', 'patterns', actor.today), sheet: 'Patterns' }, fields, rows);
 });

@@ -325,6 +325,7 @@ export const checkWords = {
 
 /** `patterns-file.ts` */
 export const patternsFileWords = {
+  taken: (format: string) => `patterns across students (${format})`,
   student: 'student',
   part: 'part of the day',
   kinds: {

@@ -122,7 +122,9 @@ export function News({ news }: { news: Report['news'] }) {
         </ul>
       )}
       {more > 0 && (
-        <p className="mt-1 text-small text-ink-2">{firstPageWords.more(counted(more, 'entry', 'entries'))}</p>
+        <p className="mt-1 text-small text-ink-2">
+          {news.isMore ? firstPageWords.manyMore : firstPageWords.more(counted(more, 'entry', 'entries'))}
+        </p>
       )}
     </section>
   );

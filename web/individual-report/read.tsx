@@ -80,6 +80,7 @@ export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
         since && {
           since: wallTime(since, school.timeZone).on,
           total: news.total,
+          isMore: news.isMore,
           entries: news.entries.map(({ id, on, title, sentence }) => ({ id, on, title, sentence })),
         },
       issued: issued.map((one) => ({ id: one.id, label: one.period.label, said: issueWords(one) })),
@@ -133,7 +134,7 @@ async function givePasscode(request: Request, way: FoundShareLink, passcode: str
     const passes = await readCookie(request, passCookie, texts);
     const cookie = await passCookie.serialize({ ...passes, [way.id]: answer.pass });
     const { pathname, searchParams } = new URL(request.url);
-    const issued = z.uuid().safeParse(searchParams.get('to'));
+    const issued = z.uuid().safeParse(searchParams.get('issued'));
     const to = pathname.replace(/\.data$/, '') + (issued.success ? `/issued/${issued.data}` : '');
     throw redirect(to, { headers: { 'Set-Cookie': cookie } });
   }

@@ -226,4 +226,5 @@ export const firstPageWords = {
   newSince: (day: string) => `New since you last read, ${day}`,
   nothingNew: 'Nothing new was recorded since.',
   more: (n: string) => `And ${n} more, below.`,
+  manyMore: 'And many more, below.',
 };

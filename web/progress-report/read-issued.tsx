@@ -24,7 +24,7 @@ import { readIssuedWords } from './words';
 export const loader = withErrorsAtDoor(async (args: Route.LoaderArgs, door) => {
   const { way, school, instant, isOpen } = await visit(args, door);
   // The door is at the report: there the passcode is asked for, and then it goes on here.
-  if (!isOpen) throw redirect(`/shared/${args.params.token}?to=${idFrom(args.params.issuedId)}`);
+  if (!isOpen) throw redirect(`/shared/${args.params.token}?issued=${idFrom(args.params.issuedId)}`);
   const { reader } = await readerBy(way);
   const { kind } = way;
   const seen = { kind, shows: reader.shows, linkId: way.id };
@@ -51,10 +51,10 @@ export const action = withErrorsAtDoor(async (args: Route.ActionArgs, door) => {
   // Only whoever may read this report may say something of it.
   const issued = await issuedReport(database(), way.studentId, idFrom(args.params.issuedId), school, way.kind);
   return answerComments(form, async (asked) => {
-    if (asked.intent !== 'say' || asked.reportId !== issued.id) throw new NotFound(readIssuedWords.noSuchReport);
+    if (asked.intent !== 'say' || asked.reportId === null) throw new NotFound(readIssuedWords.noSuchReport);
     const speaker = { kind: way.kind, linkId: way.id };
     const mayRead = () => Promise.resolve(false);
-    await sayComment(database(), way.studentId, speaker, asked, { wall, now: instant, mayRead });
+    await sayComment(database(), way.studentId, speaker, asked, { wall, now: instant, mayRead, openReport: issued.id });
   });
 });
 
