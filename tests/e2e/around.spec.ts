@@ -181,7 +181,7 @@ test('files follow the page: its filter, its order and its groups; they are call
   const csvOf = async (search: string) => {
     const answer = await page.request.get(`/students/${student}/individual-report/as/csv?${search}`);
     expect(answer.headers()['content-disposition']).toBe(
-      'attachment; filename="Ansel-D-individual-report-2026-11-24.csv"',
+      'attachment; filename=Ansel-D-individual-report-2026-11-24.csv',
     );
     return Papa.parse<Record<string, string>>(await answer.text(), { header: true, skipEmptyLines: true }).data;
   };
