@@ -29,7 +29,7 @@ test('an observation moves the figures, stands in the report, and is read throug
   await expect(margin.getByRole('listitem').first()).toContainText('5 of 5 places alone (100%).');
 
   await page.getByRole('link', { name: 'Report', exact: true }).click();
-  const newest = (of: typeof page) => of.getByRole('main').getByRole('list').nth(0).getByRole('listitem').first();
+  const newest = (of: typeof page) => of.locator('.report-group').first().getByRole('listitem').first();
   await expect(newest(page)).toContainText('15:30');
   await expect(newest(page)).toContainText('5 of 5 places alone (100%).');
 
