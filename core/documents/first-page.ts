@@ -1,7 +1,6 @@
 import type { GoalGraph } from '../progress/graph/goal-graph';
 import type { GoalReport } from '../progress-report/content';
 import type { Shows } from '../sharing/visibility-rule';
-import { capitalised } from '../words/counting';
 import type { DocumentBlock } from './document';
 
 /** A goal as a report begins with it: what its reader needs before the entries. */
@@ -21,12 +20,12 @@ export interface GoalAtFirst {
 /** A goal as this reader may see it: without figures, neither where it stands nor what follows from them. */
 export function goalAtFirst(goal: GoalReport, shows: Shows): GoalAtFirst {
   const { goalId, number, shortName, wording, target, evidence } = goal;
-  const about = { goalId, title: `${number} · ${shortName}`, wording, evidence };
+  const about = { goalId, title: `${number} · ${shortName}`, wording, target, evidence };
   if (!shows.has('numbers')) {
-    return { ...about, stands: null, decision: null, target: capitalised(target), graph: null };
+    return { ...about, stands: null, decision: null, graph: null };
   }
   const { label, mark, means = '' } = goal.decision;
-  return { ...about, stands: standsSaid(goal), decision: { label, mark, means }, target, graph: goal.graph };
+  return { ...about, stands: standsSaid(goal), decision: { label, mark, means }, graph: goal.graph };
 }
 
 function standsSaid({ now, baseline }: GoalReport): string {

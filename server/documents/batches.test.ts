@@ -158,8 +158,14 @@ describe('the papers of several students', () => {
     const { pages } = await textOfPdf(file.content);
     expect(pages.join(' ')).not.toContain('12 · Plants');
     expect(pages.join(' ')).toContain('Where they stand');
-    await fresh.db('document_batch_parts').whereIn('batch_id', [id, some.id]).delete();
-    await fresh.db('document_batches').whereIn('id', [id, some.id]).delete();
+    // A progress report of some areas says what it leaves out.
+    const progress = { ...some, id: randomUUID(), what: 'progress' as const, length: 'full' as const };
+    await askForBatch(fresh.db, actorOf(school.manager), progress, now);
+    await makeBatch(fresh.db, progress.id, around);
+    const whole = await textOfPdf((await batchFile(fresh.db, actorOf(school.manager), progress.id, around)).content);
+    expect(whole.pages.join(' ')).toContain('Left out for this reader: goals of other areas.');
+    await fresh.db('document_batch_parts').whereIn('batch_id', [id, some.id, progress.id]).delete();
+    await fresh.db('document_batches').whereIn('id', [id, some.id, progress.id]).delete();
     await fresh.db('goals').whereIn('id', others).update({ retired_on: today, retired_how: 'discontinued' });
   });
 

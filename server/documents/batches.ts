@@ -62,7 +62,8 @@ export async function batchesOf(db: Database, actor: Actor): Promise<Batch[]> {
  */
 export async function askForBatch(db: Database, actor: Actor, wanted: BatchWanted, now: Date): Promise<void> {
   const chosen = new Set(wanted.students);
-  const students = (await studentsOf(db, actor)).filter((one) => chosen.has(one.id) && can(one, 'share'));
+  const shared = (await studentsOf(db, actor)).filter((one) => can(one, 'share'));
+  const students = shared.filter(({ id }) => chosen.has(id));
   if (students.length === 0) throw new Invalid({ students: 'There is nobody among them whose report you share.' });
   const byName = ({ lastName, firstName }: Student) => `${lastName}\n${firstName}`;
   const place = (one: Student) => (wanted.order === 'name' ? '' : (one.groups[0] ?? '\uffff')) + byName(one);
@@ -70,7 +71,7 @@ export async function askForBatch(db: Database, actor: Actor, wanted: BatchWante
   await db.transaction(async (trx) => {
     const written = await trx('document_batches')
       .insert({
-        ...{ id: wanted.id, school_id: actor.schoolId, label: labelOf(students, await studentsOf(trx, actor)) },
+        ...{ id: wanted.id, school_id: actor.schoolId, label: labelOf(students, shared) },
         ...{ what: wanted.what, is_short: wanted.length === 'short', is_packed: wanted.as === 'each' },
         ...{ from_day: wanted.from ?? null, to_day: wanted.to ?? null },
         areas: wanted.areas.length > 0 ? wanted.areas : null,
@@ -88,8 +89,7 @@ export async function askForBatch(db: Database, actor: Actor, wanted: BatchWante
 }
 
 /** What they are together: a group’s name where it is that group, and no more. */
-function labelOf(chosen: readonly Student[], all: readonly Student[]): string {
-  const shared = all.filter((one) => can(one, 'share'));
+function labelOf(chosen: readonly Student[], shared: readonly Student[]): string {
   if (chosen.length === shared.length) return 'All students';
   const group = chosen[0]?.groups.find((name) => {
     const members = shared.filter(({ groups }) => groups.includes(name));

@@ -41,7 +41,10 @@ let loading: Promise<Fonts> | undefined;
 
 /** The fonts that ship, read once. */
 export function loadFonts(): Promise<Fonts> {
-  loading ??= readFonts();
+  loading ??= readFonts().catch((error) => {
+    loading = undefined;
+    throw error;
+  });
   return loading;
 }
 

@@ -135,12 +135,27 @@ async function shapesOf(db: Database, student: Student<'see'>, wanted: Wanted, w
   }
   const found = await latestProgress(db, student, when);
   if (!found) return [noPeriods(student, when.school)];
-  const goals = await goalsOf(db, [student.id]);
-  const ids = new Set(goals.filter(isIn(wanted.areas)).map(({ id }) => id));
-  const report = { ...found.report, goals: found.report.goals.filter(({ goalId }) => ids.has(goalId)) };
+  const report = await ofAreas(db, student, found.report, wanted.areas);
   if (!wanted.isShort) return [progressReportDocument(report, found.issued)];
   const about = ['Progress report in brief', periodWords(report.period), issueWords(found.issued)].join(' · ');
   return briefs({ student, school: when.school, about, goals: report.goals });
+}
+
+/** A report of some areas only: what it leaves out stands in it, since it goes by the same number as the whole. */
+async function ofAreas(
+  db: Database,
+  student: Student,
+  report: ProgressReport,
+  areas: readonly string[] | null,
+): Promise<ProgressReport> {
+  if (areas === null) return report;
+  const ids = new Set((await goalsOf(db, [student.id])).filter(isIn(areas)).map(({ id }) => id));
+  const goals = report.goals.filter(({ goalId }) => ids.has(goalId));
+  const leftOut = [
+    ...(goals.length < report.goals.length ? ['goals of other areas'] : []),
+    ...(report.behavior.length > 0 ? ['behavior in brief'] : []),
+  ];
+  return { ...report, goals, behavior: [], leftOut };
 }
 
 interface InBrief {

@@ -48,7 +48,11 @@ let asked = 0;
  * @throws Error when the template fails, or what is filled in breaks the standard
  */
 export async function typeset(template: string, content: unknown): Promise<Typeset> {
-  thread ??= start();
+  // What could not begin may begin the next time.
+  thread ??= start().catch((error) => {
+    thread = undefined;
+    throw error;
+  });
   const worker = await thread;
   const id = asked++;
   return new Promise((resolve, reject) => {

@@ -17,7 +17,7 @@ import { visibilityRules } from '../sharing/visibility';
 import type { StudentAccess } from '../students/access';
 import { newInvitationLink } from '../students/invitations';
 import { can } from '../students/rights';
-import { caseManagerOf } from '../students/students';
+import { caseManager, caseManagerOf } from '../students/students';
 import { messageTemplates } from './message-templates';
 
 /** A message as it is kept. */
@@ -197,14 +197,8 @@ async function senderOf(db: Database, { id, studentId }: Pick<Message, 'id' | 's
   const row = await db('people as p')
     .whereIn('p.id', db('messages').where({ id }).whereNotNull('made_by').select('made_by'))
     .first('p.name', 'p.email');
-  const manager =
-    row ??
-    (await db('team_members as m')
-      .join('people as p', 'p.id', 'm.person_id')
-      .where({ 'm.student_id': studentId, 'm.role': 'caseManager' })
-      .orderBy('m.from_date', 'desc')
-      .first('p.name', 'p.email'));
-  return manager ? { name: manager.name, address: manager.email } : null;
+  const sender = row ?? (await caseManager(db, studentId));
+  return sender ? { name: sender.name, address: sender.email } : null;
 }
 
 /** Links of this message’s own: what opens a door is made when it leaves, and only its hash is kept. */

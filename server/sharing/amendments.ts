@@ -7,7 +7,7 @@ import type { Database } from '../platform/db/database';
 import { Conflict, NotFound } from '../platform/failures';
 import { changeFollowUp } from '../rules/follow-ups';
 import { type Actor, schoolOfStudent } from '../school/school';
-import { requireStudent } from '../students/students';
+import { caseManager, requireStudent } from '../students/students';
 
 /** Each request has one follow-up, and the same one when it is sent twice. */
 const FOLLOW_UPS = 'b7b8f0a4-3c0f-4c3e-8a53-6a0c2f7f9d11';
@@ -25,19 +25,14 @@ export async function askForAnswer(
   { id, entryId }: { id: string; entryId: string | null },
   { today, now }: { today: IsoDate; now: Date },
 ): Promise<void> {
-  const manager = await db('team_members')
-    .where({ student_id: studentId, role: 'caseManager' })
-    .where('from_date', '<=', today)
-    .whereRaw(`coalesce(until_date, 'infinity') >= ?`, [today])
-    .orderBy('from_date', 'desc')
-    .first('person_id');
+  const manager = await caseManager(db, studentId, today);
   // A student whom nobody manages at the moment has nobody who could be told; the request stands where it was made.
   if (!manager) return;
   const school = await schoolOfStudent(db, studentId);
   await db('follow_ups').insert({
     ...{ id: nameId(id, FOLLOW_UPS), student_id: studentId, entry_id: entryId, comment_id: id },
     what: entryId ? 'Answer the family’s request to amend an entry' : 'Answer the family’s request to amend a report',
-    ...{ for_person: manager.person_id, due_on: dueAfter(today, ANSWERED_WITHIN, school.calendar), made_at: now },
+    ...{ for_person: manager.id, due_on: dueAfter(today, ANSWERED_WITHIN, school.calendar), made_at: now },
   });
 }
 

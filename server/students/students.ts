@@ -155,10 +155,27 @@ export async function supportTeam(
 
 /** The name of a student’s case manager; empty while there is none. */
 export async function caseManagerOf(db: Database, studentId: StudentAccess<'read'>): Promise<string> {
+  return (await caseManager(db, studentId))?.name ?? '';
+}
+
+/**
+ * A student’s case manager, with the address that answers go to; null while there is none. Open a door to the student first.
+ *
+ * @param today  asks for the one who is it on this day; else for the newest
+ */
+export async function caseManager(
+  db: Database,
+  studentId: string,
+  today?: IsoDate,
+): Promise<{ id: string; name: string; email: string } | null> {
   const row = await db('team_members as m')
     .join('people as p', 'p.id', 'm.person_id')
     .where({ 'm.student_id': studentId, 'm.role': 'caseManager' })
+    .modify((query) => {
+      if (!today) return;
+      query.where('m.from_date', '<=', today).whereRaw(`coalesce(m.until_date, 'infinity') >= ?`, [today]);
+    })
     .orderBy('m.from_date', 'desc')
-    .first('p.name');
-  return row?.name ?? '';
+    .first('p.id', 'p.name', 'p.email');
+  return row ?? null;
 }
