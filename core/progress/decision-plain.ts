@@ -8,7 +8,7 @@ export const decisionPlain: Record<DecisionIs, string> = {
   above: 'The latest observations are better than what is needed by now to reach the target in time.',
   noChange: 'The latest observations are about where they need to be by now to reach the target in time.',
   below:
-    'The latest observations fall short of what is needed by now to reach the target in time. The team looks at what to change.',
+    'The latest observations fall short of what is needed by now to reach the target in time. That calls for a look at what to change.',
   tooEarly: 'There are too few observations to tell yet.',
   noRecentData: 'There is no recent observation to tell by.',
 };
