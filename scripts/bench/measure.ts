@@ -4,7 +4,7 @@ import { at, clear, cookie, databaseUrl, db, get, milliseconds, page, row, schoo
 import { live } from './live';
 import { caseload, cookieOf, pagesASecond } from './load';
 import { classTotalsPage, firstLoad, goalPage, lists, memory, studentPage } from './pages';
-import { measureReports } from './reports';
+import { measureReports, spreadsheet } from './reports';
 import { rules } from './rules';
 import { rowSecurity, saving, tableSave } from './saving';
 import { measureOffline, measureTaps } from './taps';
@@ -14,6 +14,7 @@ try {
   const manager = await caseload(db, row);
   await db.raw('analyze');
   const theirs = await cookieOf(db, manager);
+  const bench = { db, databaseUrl, school, row, get, milliseconds, median: (times: number[]) => at(times, 0.5) };
   const parts: Record<string, () => unknown> = {
     lists: () => lists(theirs),
     studentPage,
@@ -22,8 +23,8 @@ try {
     goalPage,
     tableSave,
     behavior,
-    reports: () =>
-      measureReports({ db, databaseUrl, school, row, get, milliseconds, median: (times) => at(times, 0.5) }),
+    reports: () => measureReports(bench),
+    spreadsheet: () => spreadsheet(bench),
     taps: () => measureTaps(server.url, cookie, `${page}/observe`),
     secondStartSeconds: () => ({ measured: Number(process.env.SECOND_START), atMost: 10 }),
     rowSecurity,

@@ -104,6 +104,22 @@ export async function measureReports(bench: Bench) {
   };
 }
 
+const ROWS = 10_000;
+
+/** A student's entries as a spreadsheet, of which the first part is there long before the last. */
+export async function spreadsheet({ db, school, row, get, milliseconds, median }: Bench) {
+  const student = await addStudent(db, 'Enzo', [[school.manager, 'caseManager']]);
+  const goals: string[] = [];
+  for (let i = 0; i < 5; i++) goals.push(await addGoal(db, student, String(i + 1)));
+  const entries = Array.from({ length: ROWS }, (_, i) => ({ ...row(goals[i % 5] as string, i), student_id: student }));
+  await db.batchInsert('entries', entries, 500);
+  await db.raw('analyze');
+  const path = `/students/${student}/individual-report/as/xlsx`;
+  const times: number[] = [];
+  for (let i = 0; i < 5; i++) times.push(await milliseconds(get(path)));
+  return { entries: ROWS, medianMs: round(median(times)), atMostMs: 3000 };
+}
+
 async function inTheBackground(
   { row }: Bench,
   { db, databaseUrl, school }: Pick<Bench, 'db' | 'databaseUrl' | 'school'>,

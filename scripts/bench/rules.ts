@@ -5,6 +5,7 @@ import { saveRule } from '~/server/rules/rules';
 import { allSchools } from '~/server/school/school';
 import { actorOf, addGoal, addStudent } from '~/tests/database/small-school';
 import { ask, at, db, get, milliseconds, round, row, school, summary, trials } from './ground';
+import { saving } from './saving';
 import { startWorker } from './worker-beside';
 
 const RULES = 50;
@@ -79,6 +80,7 @@ export async function rules() {
     atMost: 1.3,
     previewOfAYearOfAStudent: summary(preview),
     previewAtMostMs: 500,
+    saveWithRulesOn: await saving(),
     followsWithinMs: await followsWithin(ids[0] as string),
     followsAtMostMs: 2000,
   };
