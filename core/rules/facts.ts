@@ -45,7 +45,14 @@ export interface AnswerFacts extends CommonFacts {
   standsOut: boolean;
 }
 
-export type EntryFacts = GoalFacts | IncidentFacts | AnswerFacts;
+/** What rules ask of a stretch of watching in which a behavior was counted. */
+export interface CountFacts extends CommonFacts {
+  kind: 'count';
+  behaviors: ReadonlySet<string>;
+  times: number;
+}
+
+export type EntryFacts = GoalFacts | IncidentFacts | CountFacts | AnswerFacts;
 
 /** Each opportunity with what it was of, where a measure has items or steps, and what it came to. */
 function outcomesIn(data: object): { part: string | null; outcome: string }[] {

@@ -1,7 +1,7 @@
 import { addDays, type IsoDate } from '../calendar/iso-date';
 import { isSchoolDay, type SchoolCalendar } from '../calendar/school-days';
 import { plainName } from '../entries/incidents/choice';
-import type { IncidentFacts } from './facts';
+import type { CountFacts, EntryFacts, IncidentFacts } from './facts';
 import type { RuleWhen } from './rule';
 
 type Often = Extract<RuleWhen, { trigger: 'often' }>;
@@ -24,33 +24,43 @@ export function windowStart(ends: IsoDate, days: number, calendar: SchoolCalenda
   return addDays(ends, -LONGEST);
 }
 
-/** Whether an incident is one of those that are counted. */
-export const isCounted = ({ behavior }: Often, { behaviors }: IncidentFacts): boolean =>
-  behavior === null || behaviors.has(plainName(behavior));
+export type OftenFacts = IncidentFacts | CountFacts;
 
 /**
- * The incidents at which so many had come together in so many school days, and which had not been said of any of those days yet: so a
- * bad week is said once, and not with each further incident.
+ * Whether an entry is one of those that are counted: incidents, or the times that were counted while watching, never both, since what was
+ * counted may have been noted too.
+ */
+export const isCounted = ({ of, behavior }: Often, facts: EntryFacts): facts is OftenFacts =>
+  facts.kind === (of === 'counts' ? 'count' : 'incident') &&
+  (behavior === null || facts.behaviors.has(plainName(behavior)));
+
+/** How often what is counted occurred, by one entry. */
+const timesIn = (facts: OftenFacts): number => (facts.kind === 'count' ? facts.times : 1);
+
+/**
+ * The entries at which so many times had come together in so many school days, and which had not been said of any of those days yet: so a
+ * bad week is said once, and not with each further entry.
  *
- * @param incidents  of one student, the oldest first
- * @param saidOn  the days of incidents of which it was said before
+ * @param entries  of one student, the oldest first
+ * @param saidOn  the days of entries of which it was said before
  */
 export function completing(
   when: Often,
-  incidents: readonly IncidentFacts[],
+  entries: readonly EntryFacts[],
   calendar: SchoolCalendar,
   saidOn: readonly IsoDate[] = [],
-): IncidentFacts[] {
-  const found: IncidentFacts[] = [];
+): OftenFacts[] {
+  const found: OftenFacts[] = [];
   const said = [...saidOn];
-  const counted: IncidentFacts[] = [];
-  for (const incident of incidents.filter((one) => isCounted(when, one))) {
-    counted.push(incident);
-    const from = windowStart(incident.on, when.days, calendar);
-    const isSaid = said.some((on) => on >= from && on <= incident.on);
-    if (isSaid || counted.filter(({ on }) => on >= from).length < when.times) continue;
-    found.push(incident);
-    said.push(incident.on);
+  const counted: OftenFacts[] = [];
+  for (const entry of entries.filter((one) => isCounted(when, one))) {
+    counted.push(entry);
+    const from = windowStart(entry.on, when.days, calendar);
+    const isSaid = said.some((on) => on >= from && on <= entry.on);
+    const times = counted.reduce((all, one) => all + (one.on >= from ? timesIn(one) : 0), 0);
+    if (isSaid || times < when.times) continue;
+    found.push(entry);
+    said.push(entry.on);
   }
   return found;
 }

@@ -67,7 +67,11 @@ function whenWords(when: RuleWhen, names: RuleNames): string {
       return `When an incident is recorded and ${joined(when.conditions.map(incidentWords), when.fulfils)}`;
     case 'often': {
       const of = when.behavior === null ? '' : ` of “${when.behavior}”`;
-      return `When there are ${when.times} incidents${of} within ${counted(when.days, 'school day', 'school days')}`;
+      const what =
+        when.of === 'counts'
+          ? `${when.times} times${of || ' of any behavior'} were counted`
+          : `there are ${when.times} incidents${of}`;
+      return `When ${what} within ${counted(when.days, 'school day', 'school days')}`;
     }
     case 'answer':
       return 'When a student answers a form about themselves and an answer stands out';

@@ -6,6 +6,9 @@ import type { DecisionIs } from '../progress/decision-words';
 export const ruleTriggers = ['goalEntry', 'incident', 'often', 'answer', 'stuck', 'quiet', 'decision'] as const;
 export type RuleTrigger = (typeof ruleTriggers)[number];
 
+/** What is counted of what happens often: incidents as they were noted, or the times counted while watching. */
+export const oftenOf = ['incidents', 'counts'] as const;
+
 /** How a mark looks: always with its word, never by colour alone. */
 export const markLooks = ['line', 'wash', 'bold'] as const;
 export type MarkLook = (typeof markLooks)[number];
@@ -65,9 +68,10 @@ export const ruledDecisions = [
 export const ruleWhen = z.discriminatedUnion('trigger', [
   z.object({ trigger: z.literal('goalEntry'), ...conditions(goalCondition) }),
   z.object({ trigger: z.literal('incident'), ...conditions(incidentCondition) }),
-  /** So many incidents, of one behavior or of any, in so many school days. */
+  /** So many incidents, or so many times as they were counted, of one behavior or of any, in so many school days. */
   z.object({
     trigger: z.literal('often'),
+    of: z.enum(oftenOf).default('incidents'),
     behavior: nameField('Choose a behavior.').nullable(),
     times: whole(2, 100),
     days: whole(1, 60),

@@ -3,7 +3,7 @@ import { itemCheckDefinition } from '../measures/item-check/item-check';
 import { beginningOf, type MeasureDefinition } from '../measures/measure';
 import { usualLevels } from '../measures/support-levels';
 import { trialsDefinition } from '../measures/trials/trials';
-import { type GoalFacts, type IncidentFacts, outcomeFacts } from './facts';
+import { type EntryFacts, type GoalFacts, type IncidentFacts, outcomeFacts } from './facts';
 import { dueAfter } from './follow-up';
 import { fulfils, marksOf } from './fulfils';
 import { completing, windowStart } from './often';
@@ -102,10 +102,16 @@ describe('what incidents fulfil', () => {
   });
 
   it('counts so many in so many school days, and says a bad week once', () => {
-    const often = { trigger: 'often' as const, behavior: 'Left the bench', times: 3, days: 5 };
+    const often = {
+      trigger: 'often' as const,
+      of: 'incidents' as const,
+      behavior: 'Left the bench',
+      times: 3,
+      days: 5,
+    };
     const on = (...days: string[]) => days.map((day, n) => incident({ entryId: `${n}`, on: day }));
-    const ids = (incidents: IncidentFacts[], said: string[] = []) =>
-      completing(often, incidents, calendar, said).map(({ entryId }) => entryId);
+    const ids = (entries: EntryFacts[], said: string[] = []) =>
+      completing(often, entries, calendar, said).map(({ entryId }) => entryId);
     // From Thursday the 19th over the weekend to Wednesday the 25th are five school days.
     expect(windowStart('2026-11-25', 5, calendar)).toBe('2026-11-19');
     expect(ids(on('2026-11-19', '2026-11-23', '2026-11-25', '2026-11-25'))).toEqual(['2']);
@@ -113,6 +119,14 @@ describe('what incidents fulfil', () => {
     expect(ids(on('2026-11-19', '2026-11-23', '2026-11-25'), ['2026-11-20'])).toEqual([]);
     const other = incident({ behaviors: new Set(['called out']), on: '2026-11-23' });
     expect(ids([...on('2026-11-23', '2026-11-23'), other])).toEqual([]);
+    // What was counted while watching is counted by its times, and never together with what was noted.
+    const counts = on('2026-11-23', '2026-11-24').map(({ entryId, ...one }, n) => ({
+      ...{ ...one, entryId: `c${entryId}`, kind: 'count' as const, times: 1 + n },
+    }));
+    const counted = { ...often, of: 'counts' as const };
+    const both = [...on('2026-11-23'), ...counts];
+    expect(completing(counted, both, calendar).map(({ entryId }) => entryId)).toEqual(['c1']);
+    expect(ids(both)).toEqual([]);
   });
 });
 

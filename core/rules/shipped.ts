@@ -83,7 +83,7 @@ export const shippedRules: readonly ShippedRule[] = [
     key: 'many-incidents',
     name: 'Several incidents in a week',
     rule: {
-      when: { trigger: 'often', behavior: null, times: 4, days: 5 },
+      when: { trigger: 'often', of: 'incidents', behavior: null, times: 4, days: 5 },
       does: { ...nothing, followUp: forManager('Look at the patterns with the team', 3) },
     },
   },

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { SchoolCalendar } from '~/core/calendar/school-days';
 import { wallTime } from '~/core/calendar/zone';
-import type { EntryFacts, IncidentFacts } from '~/core/rules/facts';
+import type { EntryFacts } from '~/core/rules/facts';
 import { dueAfter } from '~/core/rules/follow-up';
 import { fulfils } from '~/core/rules/fulfils';
 import { completing, isCounted, windowStart } from '~/core/rules/often';
@@ -102,7 +102,7 @@ interface OftenAround {
   calendar: SchoolCalendar;
 }
 
-/** Incidents that completed so many in so many school days. */
+/** Entries that completed so many times in so many school days. */
 async function oftenFirings(
   db: Database,
   rules: readonly ReachingRule[],
@@ -114,8 +114,7 @@ async function oftenFirings(
     const { when } = rule.rule;
     if (when.trigger !== 'often') continue;
     const arrived = facts.filter(
-      (one): one is IncidentFacts =>
-        one.kind === 'incident' && rule.reaches.has(one.studentId) && isNew(rule, one.entryId) && isCounted(when, one),
+      (one) => rule.reaches.has(one.studentId) && isNew(rule, one.entryId) && isCounted(when, one),
     );
     for (const studentId of new Set(arrived.map((one) => one.studentId))) {
       const own = arrived.filter((one) => one.studentId === studentId);
@@ -123,13 +122,12 @@ async function oftenFirings(
       const from = windowStart(own[0]?.on ?? '', when.days, calendar);
       const student = readStudent.parse(studentId);
       const all = await factsOf(db, [student], new Set<RuleTrigger>(['often']), { from });
-      const incidents = all.filter((one): one is IncidentFacts => one.kind === 'incident');
       const saidOn: string[] = await db('rule_firings as f')
         .join('entries as e', 'e.id', 'f.entry_id')
         .where({ 'f.rule_id': rule.id, 'f.student_id': studentId })
         .pluck('e.observed_on');
       const isArrived = new Set(own.map(({ entryId }) => entryId));
-      for (const one of completing(when, incidents, calendar, saidOn)) {
+      for (const one of completing(when, all, calendar, saidOn)) {
         if (isArrived.has(one.entryId)) firings.push(firingOf(rule, one));
       }
     }

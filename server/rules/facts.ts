@@ -7,6 +7,7 @@ import type { MeasureData, MeasureDefinition } from '~/core/measures/measure';
 import type { NoScoreReason } from '~/core/measures/score';
 import {
   type AnswerFacts,
+  type CountFacts,
   type EntryFacts,
   type GoalFacts,
   type IncidentFacts,
@@ -15,6 +16,7 @@ import {
 import type { RuleTrigger } from '~/core/rules/rule';
 import { notesOf } from '../entries/forms/notes';
 import { choicesOfAll } from '../entries/incidents/choices';
+import { countsOf } from '../entries/incidents/counts';
 import { namingOf, newestIncidents } from '../entries/incidents/incidents';
 import type { Database } from '../platform/db/database';
 import { rowsOf, written } from '../platform/db/rows';
@@ -34,13 +36,16 @@ export async function factsOf(
   triggers: ReadonlySet<RuleTrigger>,
   wanted: FactsWanted,
 ): Promise<EntryFacts[]> {
-  const [goals, incidents, answers] = await Promise.all([
+  const [goals, incidents, counts, answers] = await Promise.all([
     triggers.has('goalEntry') ? goalFacts(db, studentIds, wanted) : [],
     triggers.has('incident') || triggers.has('often') ? incidentFacts(db, studentIds, wanted) : [],
+    triggers.has('often') ? countFacts(db, studentIds, wanted) : [],
     triggers.has('answer') ? answerFacts(db, studentIds, wanted) : [],
   ]);
   // Those of one day stay in the order in which they happened.
-  return [...goals, ...incidents.reverse(), ...answers].sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0));
+  return [...goals, ...incidents.reverse(), ...counts.reverse(), ...answers].sort((a, b) =>
+    a.on < b.on ? -1 : a.on > b.on ? 1 : 0,
+  );
 }
 
 const goalRow = z.tuple([
@@ -109,6 +114,27 @@ async function incidentFacts(
         };
       })
   );
+}
+
+async function countFacts(
+  db: Database,
+  studentIds: readonly StudentAccess<'read'>[],
+  { ids, from = '' }: FactsWanted,
+): Promise<CountFacts[]> {
+  // A second observer’s is of a stretch that is there already.
+  const counts = (await countsOf(db, studentIds, { ids })).filter(
+    ({ besideId, on }) => besideId === null && on >= from,
+  );
+  if (counts.length === 0) return [];
+  const choices = await choicesOfAll(db, [...new Set(studentIds)]);
+  const namings = new Map([...choices].map(([id, own]) => [id, namingOf(own)]));
+  return counts.map((one): CountFacts => {
+    const name = namings.get(one.studentId)?.choices.get(one.behaviorId)?.name ?? '';
+    return {
+      ...{ kind: 'count', entryId: one.id, studentId: one.studentId, on: one.on, times: one.count },
+      behaviors: new Set(name ? [plainName(name)] : []),
+    };
+  });
 }
 
 async function answerFacts(

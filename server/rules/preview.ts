@@ -1,6 +1,5 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { SchoolCalendar } from '~/core/calendar/school-days';
-import type { IncidentFacts } from '~/core/rules/facts';
 import { fulfils } from '~/core/rules/fulfils';
 import { completing, isCounted, windowStart } from '~/core/rules/often';
 import { isToldOfPast, type Rule, type RuleScope } from '~/core/rules/rule';
@@ -17,7 +16,7 @@ export const PREVIEW_DAYS = 20;
 export interface Preview {
   from: IsoDate;
   students: number;
-  /** Entries that it looks at: of goals, incidents, answers. */
+  /** Entries that it looks at: of goals, incidents, counts, answers. */
   looked: number;
   /** Those that fulfil it, the newest first. */
   found: { entryId: string; studentId: string; on: IsoDate }[];
@@ -58,17 +57,16 @@ export async function previewOf(
     const found = within.filter((one) => fulfils(when, one));
     return { ...none, looked: within.length, found: found.reverse() };
   }
-  const incidents = facts.filter((one): one is IncidentFacts => one.kind === 'incident');
   const found = ids.flatMap((id) =>
     completing(
       when,
-      incidents.filter(({ studentId }) => studentId === id),
+      facts.filter(({ studentId }) => studentId === id),
       calendar,
     ),
   );
   return {
     ...none,
-    looked: within.filter((one) => one.kind === 'incident' && isCounted(when, one)).length,
+    looked: within.filter((one) => isCounted(when, one)).length,
     found: found.filter(({ on }) => on >= from).sort((a, b) => (a.on < b.on ? 1 : -1)),
   };
 }

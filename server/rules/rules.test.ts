@@ -226,7 +226,10 @@ describe('a rule', () => {
 describe('what needs several entries, or none', () => {
   it('counts incidents as they come, four in a row too, and says it once', async () => {
     const { id } = await follow(fresh.db, school);
-    await ruled({ when: { trigger: 'often', behavior: ' LEAVES', times: 3, days: 5 }, does: followUpOnly });
+    await ruled({
+      when: { trigger: 'often', of: 'incidents', behavior: ' LEAVES', times: 3, days: 5 },
+      does: followUpOnly,
+    });
     const add = (at: number) =>
       addIncident(fresh.db, {
         ...{ named: { behavior: [id('Leaves')] }, student_id: school.student, observer_id: school.manager },
@@ -242,6 +245,45 @@ describe('what needs several entries, or none', () => {
     await add(5);
     await apply();
     expect((await followUps()).map(({ entryId }) => entryId)).toEqual([third]);
+  });
+
+  it('counts the times that were counted while watching, and no incident beside them', async () => {
+    const student = await addStudent(fresh.db, 'Cy', [[school.manager, 'caseManager']]);
+    const choices = await follow(fresh.db, { ...school, student });
+    await ruled(
+      { when: { trigger: 'often', of: 'counts', behavior: 'leaves', times: 5, days: 5 }, does: followUpOnly },
+      { of: 'student', studentId: student },
+    );
+    const add = async (at: number, count: number) => {
+      const id = randomUUID();
+      await fresh.db('entries').insert({
+        ...{ id, kind: 'count', student_id: student, target_id: choices.id('Leaves'), minutes: 30, count, note: '' },
+        ...{ observed_on: today, observed_time: `09:${10 + at}`, observer_id: school.manager },
+        ...{ recorded_by: school.manager, recorded_at: later(at) },
+      });
+      return id;
+    };
+    await addIncident(fresh.db, {
+      ...{ named: { behavior: [choices.id('Leaves')] }, student_id: student, observer_id: school.manager },
+      recorded_at: later(1),
+    });
+    await add(1, 2);
+    await add(2, 2);
+    await apply();
+    expect(await followUpsOf(fresh.db, [student])).toEqual([]);
+    const third = await add(3, 1);
+    await apply();
+    expect((await followUpsOf(fresh.db, [student])).map(({ entryId }) => entryId)).toEqual([third]);
+    const { looked, found } = await previewOf(
+      fresh.db,
+      manager(),
+      {
+        rule: { when: { trigger: 'often', of: 'counts', behavior: null, times: 5, days: 5 } },
+        scope: { of: 'student', studentId: student },
+      },
+      whole.calendar,
+    );
+    expect([looked, found.map(({ entryId }) => entryId)]).toEqual([3, [third]]);
   });
 
   it('looks once a night: quiet goals, and decisions that have changed', async () => {

@@ -42,7 +42,7 @@ describe('what a rule waits for in vain', () => {
       'No student here has the behavior “Shouts” any more.',
       'No scale of intensity has a step 4.',
     ]);
-    expect(missing({ trigger: 'often', behavior: 'Bites', times: 2, days: 5 })).toHaveLength(1);
+    expect(missing({ trigger: 'often', of: 'incidents', behavior: 'Bites', times: 2, days: 5 })).toHaveLength(1);
     expect(missing({ trigger: 'stuck' }, { of: 'group', groupId: 'gone' })).toEqual([
       'Its group is not there any more.',
     ]);
@@ -58,7 +58,7 @@ describe('what a rule waits for in vain', () => {
       ],
     };
     expect(missing(when, { of: 'group', groupId: 'g' })).toEqual([]);
-    expect(missing({ trigger: 'often', behavior: null, times: 2, days: 5 })).toEqual([]);
+    expect(missing({ trigger: 'often', of: 'incidents', behavior: null, times: 2, days: 5 })).toEqual([]);
   });
 });
 

@@ -4,6 +4,7 @@ import { decisionWords } from '~/core/progress/decision-words';
 import {
   type GoalCondition,
   type IncidentCondition,
+  oftenOf,
   type RuleTrigger,
   type RuleWhen,
   ruledDecisions,
@@ -29,7 +30,7 @@ type Messages = Record<string, string>;
 const beginnings: { [T in RuleTrigger]: Extract<RuleWhen, { trigger: T }> } = {
   goalEntry: { trigger: 'goalEntry', fulfils: 'all', conditions: [goalConditions.figure] },
   incident: { trigger: 'incident', fulfils: 'all', conditions: [incidentConditions.behavior] },
-  often: { trigger: 'often', behavior: null, times: 4, days: 5 },
+  often: { trigger: 'often', of: 'incidents', behavior: null, times: 4, days: 5 },
   answer: { trigger: 'answer' },
   stuck: { trigger: 'stuck' },
   quiet: { trigger: 'quiet', days: 10 },
@@ -100,6 +101,12 @@ function Details({ when, offered, messages, onChange }: WhenProps) {
     case 'often':
       return (
         <div className="flex flex-wrap gap-4">
+          <LabelledSelect
+            label={editRuleWords.whatIsCounted}
+            value={when.of}
+            options={oftenOf.map((id) => ({ id, name: editRuleWords.oftenOf[id] }))}
+            onChange={(id) => onChange({ ...when, of: oftenOf.find((one) => one === id) ?? 'incidents' })}
+          />
           <LabelledSelect
             label={editRuleWords.behavior}
             value={when.behavior}

@@ -36,10 +36,7 @@ const widthOf = (field: string) => ({ width: { note: 40, answers: 40, sentence: 
 export async function xlsxFile(name: string, tables: readonly Table[]): Promise<Response> {
   const names = sheetNames(tables.map((table) => table.name));
   const sheets = tables.map(({ fields, rows }, at) => ({
-    data: [
-      fields.map((value) => ({ value, fontWeight: 'bold' as const })),
-      ...rows.map((row) => row.map(cellOf)),
-    ],
+    data: [fields.map((value) => ({ value, fontWeight: 'bold' as const })), ...rows.map((row) => row.map(cellOf))],
     sheet: names[at],
     stickyRowsCount: 1,
     columns: fields.map(widthOf),
