@@ -494,6 +494,20 @@ test('what is noted is set up: reordered, questioned, merged, brought back; the 
   await signInAs(app, page);
   const student = await open(app, page, 'Emrys', 'behavior/set-up');
   expect(await axeFindings(page)).toEqual([]);
+  // Copied choices are put into the form, to be looked through: nothing is saved by it.
+  const choicesNow = () => app.db('behavior_choices').where({ student_id: student }).orderBy('id').pluck('id');
+  const before = await choicesNow();
+  const ownTargets = await page.getByLabel('What it looks like').count();
+  expect(ownTargets).toBeGreaterThan(0);
+  await page.getByLabel('Copy choices from').selectOption('Ione C.');
+  await page.getByRole('button', { name: 'Add what is missing here' }).click();
+  await expect(page.getByText(/ choices? added to the lists below\. Nothing is saved yet/)).toBeVisible();
+  const targets = page.getByLabel('What it looks like');
+  expect(await targets.count()).toBeGreaterThan(ownTargets);
+  expect(await choicesNow()).toEqual(before);
+  await page.goto(`/students/${student}/behavior/set-up`);
+  await settled(page);
+  await expect(targets).toHaveCount(ownTargets);
   await page.getByRole('button', { name: 'Move antecedent 2 up' }).click();
   await page.getByRole('button', { name: 'Add an antecedent' }).click();
   await page.getByLabel('antecedent 7', { exact: true }).fill('asked to  begin');

@@ -1,5 +1,7 @@
 // Later and from paper: one entry after the other, and a whole table at once.
+
 import type { Page } from '@playwright/test';
+import sharp from 'sharp';
 import { type App, axeFindings, expect, expectToast, goalId, settled, signInAs, studentId, test } from './fixtures';
 
 async function openTable(app: App, page: Page, firstName: string, number: string) {
@@ -60,6 +62,17 @@ test('a table is pasted, checked cell by cell, kept over a reload, and saved at 
   await expect(page.getByText('Kept on this device ✓')).toBeVisible();
   await page.reload();
   await settled(page);
+  // The sheet itself can stand beside what was typed from it; it outlives a reload as the cells do.
+  const buffer = await sharp({ create: { width: 800, height: 600, channels: 3, background: 'ivory' } })
+    .jpeg()
+    .toBuffer();
+  await page
+    .getByLabel(/^Photograph of the sheet/)
+    .setInputFiles({ name: 'sheet.jpg', mimeType: 'image/jpeg', buffer });
+  await expect(page.getByRole('img', { name: 'Photograph 1' })).toBeVisible();
+  await page.reload();
+  await settled(page);
+  await expect(page.getByRole('img', { name: 'Photograph 1' })).toBeVisible();
   const count = page.getByRole('row').nth(1).getByRole('textbox').nth(2);
   await expect(count).toHaveValue('seven');
   await count.fill('7');
@@ -73,6 +86,8 @@ test('a table is pasted, checked cell by cell, kept over a reload, and saved at 
     ['2026-11-16', '09:05', { count: 7, minutes: 30 }],
     ['2026-11-17', '10:00', { count: 5, minutes: 20 }],
   ]);
+  const beside = app.db('evidence as f').join('entries as e', 'e.id', 'f.entry_id').where('e.goal_id', goal);
+  await expect.poll(() => beside.clone().pluck('e.observed_on')).toEqual(['2026-11-16']);
 });
 
 test('a paste that does not fit changes nothing; what only the server knows comes back at its cell', async ({
