@@ -10,8 +10,10 @@ export const batchInput = z
     students: students.min(1, { error: 'Choose at least one student.' }).max(500),
     what: z.enum(['progress', 'running']),
     length: z.enum(['short', 'full']),
-    /** Of goals; none for all goals and behavior. */
+    /** Of goals; with no area and no goal chosen it is all goals, and behavior. */
     areas: z.array(z.string().max(60)).max(50).default([]),
+    /** One by one, beside those of the areas. */
+    goals: z.array(z.uuid()).max(500).default([]),
     from: isoDateField.optional(),
     to: isoDateField.optional(),
     order: z.enum(['group', 'name']),

@@ -47,6 +47,7 @@ const usual: Omit<BatchWanted, 'id' | 'students'> = {
   what: 'running',
   length: 'full',
   areas: [],
+  goals: [],
   order: 'group',
   as: 'one',
 };
@@ -163,9 +164,17 @@ describe('the papers of several students', () => {
     await askForBatch(fresh.db, actorOf(school.manager), progress, now);
     await makeBatch(fresh.db, progress.id, around);
     const whole = await textOfPdf((await batchFile(fresh.db, actorOf(school.manager), progress.id, around)).content);
-    expect(whole.pages.join(' ')).toContain('Left out for this reader: goals of other areas.');
-    await fresh.db('document_batch_parts').whereIn('batch_id', [id, some.id, progress.id]).delete();
-    await fresh.db('document_batches').whereIn('id', [id, some.id, progress.id]).delete();
+    expect(whole.pages.join(' ')).toContain('Left out for this reader: other goals.');
+    // A goal that was chosen by itself is in it, and no other.
+    const single = { ...some, id: randomUUID(), areas: [], goals: [school.goal] };
+    await askForBatch(fresh.db, actorOf(school.manager), single, now);
+    await makeBatch(fresh.db, single.id, around);
+    const alone = await textOfPdf((await batchFile(fresh.db, actorOf(school.manager), single.id, around)).content);
+    expect(alone.pages.join(' ')).toMatch(/[^\d]1 · Plants a row/);
+    expect(alone.pages.join(' ')).not.toContain('2 · Plants a row');
+    const all = [id, some.id, progress.id, single.id];
+    await fresh.db('document_batch_parts').whereIn('batch_id', all).delete();
+    await fresh.db('document_batches').whereIn('id', all).delete();
     await fresh.db('goals').whereIn('id', others).update({ retired_on: today, retired_how: 'discontinued' });
   });
 

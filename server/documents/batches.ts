@@ -75,6 +75,7 @@ export async function askForBatch(db: Database, actor: Actor, wanted: BatchWante
         ...{ what: wanted.what, is_short: wanted.length === 'short', is_packed: wanted.as === 'each' },
         ...{ from_day: wanted.from ?? null, to_day: wanted.to ?? null },
         areas: wanted.areas.length > 0 ? wanted.areas : null,
+        goals: wanted.goals.length > 0 ? wanted.goals : null,
         students: students.map(({ shortName }) => shortName),
         ...{ made_by: actor.personId, made_at: now },
       })

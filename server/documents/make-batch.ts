@@ -41,7 +41,18 @@ export async function makeBatch(db: Database, id: string, { school, now, signal,
   const batch = await db('document_batches')
     .where({ id })
     .whereIn('state', ['waiting', 'making'])
-    .first('made_by', 'students', 'what', 'from_day', 'to_day', 'arrangement', 'is_short', 'areas', 'is_packed');
+    .first(
+      'made_by',
+      'students',
+      'what',
+      'from_day',
+      'to_day',
+      'arrangement',
+      'is_short',
+      'areas',
+      'goals',
+      'is_packed',
+    );
   if (!batch) return;
   await db('document_batches').where({ id }).update({ state: 'making' });
   const isOwnFile = batch.is_packed || batch.students.length === 1;
@@ -74,8 +85,8 @@ interface Wanted {
   isShort: boolean;
   from: IsoDate | null;
   to: IsoDate | null;
-  /** Of goals; null for all goals and behavior. */
-  areas: string[] | null;
+  /** Which goals; null for all of them, and behavior. */
+  only: { areas: readonly string[]; goals: readonly string[] } | null;
   arrangement: Arrangement;
 }
 
@@ -88,9 +99,11 @@ const wantedFrom = (batch: {
   from_day: IsoDate | null;
   to_day: IsoDate | null;
   areas: string[] | null;
+  goals: string[] | null;
   arrangement: unknown;
 }): Wanted => ({
-  ...{ what: batch.what, isShort: batch.is_short, from: batch.from_day, to: batch.to_day, areas: batch.areas },
+  ...{ what: batch.what, isShort: batch.is_short, from: batch.from_day, to: batch.to_day },
+  only: batch.areas || batch.goals ? { areas: batch.areas ?? [], goals: batch.goals ?? [] } : null,
   // Written by `askForReport`, which takes nothing else.
   arrangement: (batch.arrangement as Arrangement | null) ?? forDocument,
 });
@@ -123,8 +136,8 @@ async function makePart(
   }
 }
 
-const isIn = (areas: readonly string[] | null) => (goal: Pick<Goal, 'area'>) =>
-  areas === null || areas.includes(goal.area);
+const isIn = (only: Wanted['only']) => (goal: Pick<Goal, 'id' | 'area'>) =>
+  only === null || only.areas.includes(goal.area) || only.goals.includes(goal.id);
 
 /** A student’s document, from the widest way to lay it out to the closest. */
 async function shapesOf(db: Database, student: Student<'see'>, wanted: Wanted, when: When): Promise<ReportDocument[]> {
@@ -135,24 +148,24 @@ async function shapesOf(db: Database, student: Student<'see'>, wanted: Wanted, w
   }
   const found = await latestProgress(db, student, when);
   if (!found) return [noPeriods(student, when.school)];
-  const report = await ofAreas(db, student, found.report, wanted.areas);
+  const report = await ofSome(db, student, found.report, wanted.only);
   if (!wanted.isShort) return [progressReportDocument(report, found.issued)];
   const about = ['Progress report in brief', periodWords(report.period), issueWords(found.issued)].join(' · ');
   return briefs({ student, school: when.school, about, goals: report.goals });
 }
 
-/** A report of some areas only: what it leaves out stands in it, since it goes by the same number as the whole. */
-async function ofAreas(
+/** A report of some goals only: what it leaves out stands in it, since it goes by the same number as the whole. */
+async function ofSome(
   db: Database,
   student: Student,
   report: ProgressReport,
-  areas: readonly string[] | null,
+  only: Wanted['only'],
 ): Promise<ProgressReport> {
-  if (areas === null) return report;
-  const ids = new Set((await goalsOf(db, [student.id])).filter(isIn(areas)).map(({ id }) => id));
+  if (only === null) return report;
+  const ids = new Set((await goalsOf(db, [student.id])).filter(isIn(only)).map(({ id }) => id));
   const goals = report.goals.filter(({ goalId }) => ids.has(goalId));
   const leftOut = [
-    ...(goals.length < report.goals.length ? ['goals of other areas'] : []),
+    ...(goals.length < report.goals.length ? ['other goals'] : []),
     ...(report.behavior.length > 0 ? ['behavior in brief'] : []),
   ];
   return { ...report, goals, behavior: [], leftOut };
@@ -173,9 +186,9 @@ const briefs = ({ student, school, about, goals }: InBrief): ReportDocument[] =>
     }),
   );
 
-async function standingInBrief(db: Database, student: Student, { areas, from, to }: Wanted, when: When) {
+async function standingInBrief(db: Database, student: Student, { only, from, to }: Wanted, when: When) {
   const { school, today } = when;
-  const goals = goalsWorkedOn(await goalsOf(db, [student.id])).filter(isIn(areas));
+  const goals = goalsWorkedOn(await goalsOf(db, [student.id])).filter(isIn(only));
   const about = ['In brief', stretchWords(from, to, today) || longDate(today)].join(' · ');
   return {
     student,
@@ -207,20 +220,26 @@ const noPeriods = (student: Student, school: School): ReportDocument => ({
   ],
 });
 
+/** What a document of some goals says of which they are: the areas, and the numbers of those that were chosen one by one. */
+const someGoals = (goals: readonly Goal[], only: NonNullable<Wanted['only']>) =>
+  [...only.areas, ...goals.filter(({ id }) => only.goals.includes(id)).map(({ number }) => `goal ${number}`)].join(
+    ', ',
+  );
+
 /** The individual report of a student as a document, for a reader who sees all of it. */
 async function studentReportDocument(
   db: Database,
   student: Student,
-  { from, to, areas, arrangement }: Wanted,
+  { from, to, only, arrangement }: Wanted,
   { school, today }: When,
 ): Promise<ReportDocument> {
   const { layout, grouping, oldestFirst } = arrangement;
   const goals = await goalsOf(db, [student.id]);
-  const ids = new Set(goals.filter(isIn(areas)).map(({ id }) => id));
+  const ids = new Set(goals.filter(isIn(only)).map(({ id }) => id));
   const reader = { kind: 'team' as const, linkId: null, shows: everything, discreet: false };
   const wanted = { only: null, find: '', page: 'all' as const, day: null, from, to, oldestFirst };
   const { entries, threads } = await individualReport(db, student.id, goals, reader, wanted);
-  const some = areas === null ? entries : entries.filter(({ goalId }) => goalId !== null && ids.has(goalId));
+  const some = only === null ? entries : entries.filter(({ goalId }) => goalId !== null && ids.has(goalId));
   const present = goalsWorkedOn(goals).filter(({ id }) => ids.has(id));
   const remarks = await remarksOn(db, { schoolId: school.id, today }, student.id, reader.kind, some);
   const standings = await standingsOf(db, student.id, present, { school, today: to ?? today, from });
@@ -228,6 +247,6 @@ async function studentReportDocument(
     ...{ studentShortName: student.shortName, schoolName: school.name, today, threads, remarks, layout },
     groups: groupEntries(some, grouping, goals, today),
     atFirst: standings.map((goal) => goalAtFirst(goal, everything)),
-    about: [stretchWords(from, to, today), areas?.join(', ')].filter(Boolean).join(' · '),
+    about: [stretchWords(from, to, today), only && someGoals(goals, only)].filter(Boolean).join(' · '),
   });
 }

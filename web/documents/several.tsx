@@ -37,6 +37,10 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
       groups,
       name: discreet ? initials : shortName,
     })),
+    goals: goals.map(({ id, studentId, number, shortName }) => ({
+      ...{ id, studentId },
+      name: discreet ? number : `${number} · ${shortName}`,
+    })),
     areas: [...new Set(goals.map(({ area }) => area))].filter(Boolean).sort(),
     setsUp: person.isSchoolAdmin,
     batches: await batchesShown(actor, { school, discreet }),
@@ -54,7 +58,7 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
 export const meta: Route.MetaFunction = () => [{ title: severalWords.pageTitle }];
 
 export default function Several({ loaderData, actionData }: Route.ComponentProps) {
-  const { students, areas, batches, setsUp } = loaderData;
+  const { students, goals, areas, batches, setsUp } = loaderData;
   return (
     <Page
       marginName={severalWords.files}
@@ -72,7 +76,7 @@ export default function Several({ loaderData, actionData }: Route.ComponentProps
       {students.length === 0 ? (
         <p className="py-8 text-ink-2">{severalWords.nobody}</p>
       ) : (
-        <WantedForm key={batches[0]?.id ?? 'first'} {...{ students, areas }} result={actionData?.result} />
+        <WantedForm key={batches[0]?.id ?? 'first'} {...{ students, goals, areas }} result={actionData?.result} />
       )}
     </Page>
   );
@@ -80,11 +84,12 @@ export default function Several({ loaderData, actionData }: Route.ComponentProps
 
 interface WantedFormProps {
   students: { id: string; name: string; groups: string[] }[];
+  goals: { id: string; studentId: string; name: string }[];
   areas: string[];
   result: Parameters<typeof useSchemaForm>[1]['result'];
 }
 
-function WantedForm({ students, areas, result }: WantedFormProps) {
+function WantedForm({ students, goals, areas, result }: WantedFormProps) {
   const id = useFreshId();
   const { form, fields, isBusy } = useSchemaForm(batchInput, {
     result,
@@ -152,6 +157,7 @@ function WantedForm({ students, areas, result }: WantedFormProps) {
           options={areas.map((area) => ({ id: area, name: area }))}
         />
       )}
+      {chosen.size > 0 && <OneByOne {...{ students, goals, chosen }} name={fields.goals.name} />}
       <div>
         <div className="grid gap-4 sm:grid-cols-2">
           <TextField field={fields.from} label={severalWords.from} type="date" />
@@ -177,5 +183,36 @@ function WantedForm({ students, areas, result }: WantedFormProps) {
         </button>
       </div>
     </SchemaForm>
+  );
+}
+
+interface OneByOneProps extends Pick<WantedFormProps, 'students' | 'goals'> {
+  chosen: ReadonlySet<string>;
+  name: string;
+}
+
+/** The goals of the students who are chosen, for who wants some of them and not a whole area. */
+function OneByOne({ students, goals, chosen, name }: OneByOneProps) {
+  return (
+    <details>
+      <summary className="tap cursor-pointer font-semibold">{severalWords.goals}</summary>
+      <div className="mt-2 grid gap-4 sm:grid-cols-2">
+        {students
+          .filter(({ id }) => chosen.has(id) && goals.some(({ studentId }) => studentId === id))
+          .map((student) => (
+            <fieldset key={student.id}>
+              <legend className="text-small font-semibold">{severalWords.goalsOf(student.name)}</legend>
+              {goals
+                .filter(({ studentId }) => studentId === student.id)
+                .map((goal) => (
+                  <label key={goal.id} className="tap flex items-center gap-2.5">
+                    <input type="checkbox" name={name} value={goal.id} className="checkbox checkbox-sm" />
+                    {goal.name}
+                  </label>
+                ))}
+            </fieldset>
+          ))}
+      </div>
+    </details>
   );
 }

@@ -57,6 +57,8 @@ export const severalWords = {
     { id: 'short', name: 'In brief, one page each' },
   ],
   areas: 'Goals of these areas only (all goals, and behavior, where none is chosen)',
+  goals: 'Or goals one by one',
+  goalsOf: (name: string) => `Goals of ${name}`,
   from: 'From',
   to: 'To',
   datesAreFor: 'For individual reports. A progress report is of its reporting period.',

@@ -13,6 +13,7 @@ import * as devices from './migrations/0007-devices';
 import * as devicesOfSeveral from './migrations/0008-devices-of-several';
 import * as rules from './migrations/0009-rules';
 import * as readers from './migrations/0010-readers';
+import * as movingIn from './migrations/0011-moving-in';
 
 type Migration = { up: (db: Knex) => Promise<unknown> };
 
@@ -31,6 +32,7 @@ export const migrations: Record<string, Migration> = {
   '0008-devices-of-several': devicesOfSeveral,
   '0009-rules': rules,
   '0010-readers': readers,
+  '0011-moving-in': movingIn,
 };
 
 const cannotGoBack = async () => {

@@ -193,6 +193,7 @@ export interface DocumentBatchesRow {
   is_short: boolean;
   areas: string[] | null;
   is_packed: boolean;
+  goals: string[] | null;
 }
 
 export interface EntriesRow {
@@ -1027,7 +1028,7 @@ interface AllTables {
   desk_turn_students: Table<DeskTurnStudentsRow, never>;
   desk_turns: Table<DeskTurnsRow, never>;
   document_batch_parts: Table<DocumentBatchPartsRow, 'pages' | 'pdf' | 'left_out' | 'document'>;
-  document_batches: Table<DocumentBatchesRow, 'from_day' | 'to_day' | 'arrangement' | 'state' | 'problem' | 'attempts' | 'not_before' | 'is_short' | 'areas' | 'is_packed'>;
+  document_batches: Table<DocumentBatchesRow, 'from_day' | 'to_day' | 'arrangement' | 'state' | 'problem' | 'attempts' | 'not_before' | 'is_short' | 'areas' | 'is_packed' | 'goals'>;
   entries: Table<EntriesRow, 'beside_id' | 'self_recorded' | 'location_id' | 'version' | 'changed_by' | 'changed_at' | 'change_reason' | 'withdrawn' | 'goal_id' | 'measure_version' | 'data' | 'reason' | 'pairs_with' | 'paired_by' | 'paired_at' | 'seconds' | 'is_going' | 'resolved' | 'resolved_after' | 'target_id' | 'part' | 'minutes' | 'count' | 'fidelity' | 'form_id' | 'form_version' | 'answers' | 'giver_id'>;
   entry_events: Table<EntryEventsRow, 'seq' | 'is_collected'>;
   entry_revisions: Table<EntryRevisionsRow, never>;
