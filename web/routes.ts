@@ -2,6 +2,9 @@ import { index, layout, type RouteConfig, route } from '@react-router/dev/routes
 
 export default [
   route('sign-in', 'people/sign-in.tsx'),
+  route('sign-in/code', 'people/sign-in-code.tsx'),
+  route('forgotten', 'people/forgotten.tsx'),
+  route('account/by/:token', 'people/by-link.tsx'),
   route('set-up', 'people/set-up.tsx'),
   route('locked', 'people/locked.tsx'),
   route('device', 'people/device.tsx'),
@@ -62,6 +65,7 @@ export default [
     route('class/cards', 'desk/cards.tsx'),
     route('team', 'progress/coverage.tsx'),
     route('account', 'people/account.tsx'),
+    route('account/second-factor', 'people/second-factor.tsx'),
     route('setup/devices', 'people/open-device.tsx'),
     route('sign-out', 'people/sign-out.ts'),
     route('finder', 'today/finder-entries.ts'),
@@ -78,6 +82,7 @@ export default [
     route('students/:studentId/follow-ups', 'rules/student-follow-ups.tsx'),
     route('incidents/new', 'today/record-for.tsx'),
     route('school', 'school/school.tsx'),
+    route('school/people', 'students/staff.tsx'),
     route('school/switch', 'school/switch.ts'),
     route('school/changes', 'school/changes.tsx'),
     route('school/changes.csv', 'school/changes-file.ts'),

@@ -72,6 +72,8 @@ export const schoolInput = z
     daysOnDevices: daysOnDevices.default(7),
     lockMinutes: lockMinutes.default(null),
     paper: z.enum(pageSizes).default('letter'),
+    /** Whether whoever shares reports, or administers, types a code beside the password. */
+    asksSecondFactor: z.boolean().default(false),
     stepWords: ownStepWords.default(ownStepWords.parse({})),
     closures: z
       .array(z.object({ first: isoDateField, last: isoDateField, label: nameField('Say what it is.') }))

@@ -35,7 +35,7 @@ describe('what the forms about people send', () => {
     ]);
     expect(problems(acceptanceInput.safeParse({ ...account, password: 'short', again: 'short' }))?.[0]).toEqual([
       'password',
-      'A password has 10 characters or more.',
+      'A password has 12 characters or more.',
     ]);
   });
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
-import { accountFields, emailField, isSameTwice } from '../people/account-input';
+import { accountInput, emailField } from '../people/account-input';
 import { grantable } from './roles';
 
 /** So long an invitation can be accepted. */
@@ -38,5 +38,5 @@ export const invitationInput = z.object({
 export type InvitationInput = z.infer<typeof invitationInput>;
 
 /** What it takes to accept an invitation: an account. */
-export const acceptanceInput = z.object(accountFields).refine(...isSameTwice);
+export const acceptanceInput = accountInput;
 export type AcceptanceInput = z.infer<typeof acceptanceInput>;

@@ -40,6 +40,10 @@ export const rooms: Rooms = [
       ...['follow_ups', 'follow_up_changes'],
     ],
   },
+  {
+    title: 'Links, and codes beside the password, of accounts',
+    tables: ['account_links', 'account_link_tokens', 'second_factors', 'recovery_codes', 'half_sign_ins'],
+  },
   { title: 'What devices keep', tables: ['sealing_keys', 'opened_devices'] },
   {
     title: 'The students’ own desk',

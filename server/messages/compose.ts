@@ -2,12 +2,14 @@ import { longDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import type { ReportEntry } from '~/core/individual-report/report';
 import { measureOf } from '~/core/measures/measure';
+import { accountLetter } from '~/core/messages/account-letters';
 import type { MessageKind } from '~/core/messages/message';
 import { type FieldValues, fillIn, type MessageTemplate } from '~/core/messages/message-template';
 import type { ReaderKind } from '~/core/sharing/reader-kind';
 import { everything, type Shows, shownFields } from '~/core/sharing/visibility-rule';
 import { type Goal, goalsOf, measureAt } from '../goals/goals';
 import { entriesAsSeen } from '../individual-report/individual-report';
+import { newAccountToken } from '../people/account-links';
 import { hashToken, newToken } from '../people/tokens';
 import type { Database } from '../platform/db/database';
 import { existing } from '../platform/failures';
@@ -19,6 +21,15 @@ import { newInvitationLink } from '../students/invitations';
 import { can } from '../students/rights';
 import { caseManager, caseManagerOf } from '../students/students';
 import { messageTemplates } from './message-templates';
+
+/** A message about an account, which is about no student. */
+export interface AccountMessage {
+  id: string;
+  accountLinkId: string;
+  toName: string;
+  toEmail: string;
+  attempts: number;
+}
 
 /** A message as it is kept. */
 export interface Message {
@@ -74,6 +85,34 @@ export async function composeMessage(
     kept: filled({ ...because, ...about, link: '(the link)', stop: links.stop && '(the link)' }),
     stopLink: links.stop,
     replyTo: await senderOf(db, message),
+  };
+}
+
+/**
+ * A message about an account as it leaves, with the link that it is about.
+ *
+ * @returns null when the link was used, withdrawn, or is over
+ */
+export async function composeAccountMessage(
+  db: Database,
+  { accountLinkId, toName }: AccountMessage,
+  { publicUrl, now }: { publicUrl: string; now: Date },
+): Promise<Composed | null> {
+  const about = await db('account_links as l')
+    .join('schools as c', 'c.id', 'l.school_id')
+    .leftJoin('people as p', 'p.id', 'l.made_by')
+    .where({ 'l.id': accountLinkId, 'l.used_at': null, 'l.withdrawn_at': null })
+    .where('l.ends_at', '>', now)
+    .first('l.kind', 'c.name as school', 'p.name as sender', 'p.email as senderEmail');
+  if (!about) return null;
+  const { kind, school, sender, senderEmail } = about;
+  const said = { reader: toName, sender: kind === 'email' ? null : sender, school };
+  const link = `${publicUrl}/account/by/${await newAccountToken(db, accountLinkId)}`;
+  return {
+    ...accountLetter(kind, { ...said, link }),
+    kept: accountLetter(kind, { ...said, link: '(the link)' }),
+    stopLink: null,
+    replyTo: said.sender && senderEmail ? { name: said.sender, address: senderEmail } : null,
   };
 }
 

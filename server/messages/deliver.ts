@@ -9,7 +9,7 @@ import { existing } from '../platform/failures';
 import type { School } from '../school/school';
 import { recordAccess } from '../sharing/access-log';
 import { grant } from '../students/access';
-import { type Composed, composeMessage, type Message } from './compose';
+import { type AccountMessage, type Composed, composeAccountMessage, composeMessage, type Message } from './compose';
 
 /** When messages that were held leave. */
 const MORNING = '07:00';
@@ -41,12 +41,13 @@ export async function dueMessages(
   limit = 200,
 ): Promise<{ id: string; attempts: number; schoolId: string }[]> {
   return db('messages as m')
-    .join('students as s', 's.id', 'm.student_id')
+    .leftJoin('students as s', 's.id', 'm.student_id')
+    .leftJoin('account_links as l', 'l.id', 'm.account_link_id')
     .whereIn('m.state', ['waiting', 'held'])
     .where('m.not_before', '<=', now)
     .orderBy('m.seq')
     .limit(limit)
-    .select('m.id', 'm.attempts', 's.school_id as schoolId');
+    .select('m.id', 'm.attempts', db.raw('coalesce(s.school_id, l.school_id) as "schoolId"'));
 }
 
 /** When the next message is to leave; null when none waits. */
@@ -83,7 +84,9 @@ export async function deliver(db: Database, id: string, around: Surroundings): P
 
   let composed: Awaited<ReturnType<typeof composeMessage>>;
   try {
-    composed = await db.transaction((trx) => composeMessage(trx, message, around));
+    composed = await db.transaction((trx) =>
+      'accountLinkId' in message ? composeAccountMessage(trx, message, around) : composeMessage(trx, message, around),
+    );
   } catch (error) {
     if (!isDatabaseGone(error)) complain?.(error);
     await untilWritten(() => settle(afterFault(message.attempts, now)), around);
@@ -114,7 +117,7 @@ export async function deliver(db: Database, id: string, around: Surroundings): P
 }
 
 const mailOf = (
-  { id, toName, toEmail }: Message,
+  { id, toName, toEmail }: Message | AccountMessage,
   { subject, body, stopLink, replyTo }: Composed,
   { from }: MailServer,
 ) => ({
@@ -159,14 +162,25 @@ async function untilWritten(write: () => Promise<unknown>, { signal, complain }:
 }
 
 /** What was told of a student in a message is a disclosure too; an invitation tells nothing of any. */
-async function recordSending(db: Database, { kind, studentId, linkId, personId }: Message, now: Date): Promise<void> {
+async function recordSending(db: Database, message: Message | AccountMessage, now: Date): Promise<void> {
+  if ('accountLinkId' in message) return;
+  const { kind, studentId, linkId, personId } = message;
   const by = linkId ? { linkId } : personId ? { personId } : null;
   const tells = kind === 'entry' || kind === 'digest' || kind === 'byHand';
   if (by && tells) await recordAccess(db, by, { studentId, what: 'a message', how: 'sent' }, now);
 }
 
+type Claimed = Omit<Message, 'studentId'> & {
+  studentId: string | null;
+  accountLinkId: string | null;
+};
+
 /** Takes a message to send, or holds it for tomorrow when today’s limit is reached; null when it is not to be sent now. */
-async function claim(db: Database, id: string, { school, now }: Surroundings): Promise<Message | null> {
+async function claim(
+  db: Database,
+  id: string,
+  { school, now }: Surroundings,
+): Promise<Message | AccountMessage | null> {
   return db.transaction(async (trx) => {
     await trx.raw('select pg_advisory_xact_lock(?)', [LIMIT_LOCK]);
     const { on } = wallTime(now, school.timeZone);
@@ -180,7 +194,9 @@ async function claim(db: Database, id: string, { school, now }: Surroundings): P
       .where((today) => today.where('m.sent_at', '>=', midnight).orWhere({ 'm.state': 'sending' }))
       .count('m.id as n');
     const waits = trx('messages').where({ id }).whereIn('state', ['waiting', 'held']);
-    if (Number(counted?.n) >= limit) {
+    // Who cannot sign in is not held until tomorrow.
+    const isOfAccount = await trx('messages').where({ id }).whereNotNull('account_link_id').first('id');
+    if (Number(counted?.n) >= limit && !isOfAccount) {
       const tomorrow = instantAt({ on: addDays(on, 1), time: MORNING }, school.timeZone);
       await waits.update({
         state: 'held',
@@ -192,10 +208,11 @@ async function claim(db: Database, id: string, { school, now }: Surroundings): P
     const [message] = await waits
       .where('not_before', '<=', now)
       .update({ state: 'sending', reason: null, attempts: trx.raw('attempts + 1') })
-      .returning<Message[]>([
+      .returning<Claimed[]>([
         'id',
         'kind',
         'student_id as studentId',
+        'account_link_id as accountLinkId',
         'link_id as linkId',
         'person_id as personId',
         'invitation_id as invitationId',
@@ -205,7 +222,10 @@ async function claim(db: Database, id: string, { school, now }: Surroundings): P
         'own_body as ownBody',
         'attempts',
       ]);
-    return message ? { ...message, studentId: grant(message.studentId, 'message') } : null;
+    if (!message) return null;
+    const { studentId, accountLinkId, ...rest } = message;
+    // The database holds that one of the two is there.
+    return accountLinkId ? { ...rest, accountLinkId } : { ...rest, studentId: grant(existing(studentId), 'message') };
   });
 }
 

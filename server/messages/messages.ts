@@ -83,7 +83,7 @@ export async function sendAgain(
 ): Promise<void> {
   await db.transaction(async (trx) => {
     const message = await trx('messages').where({ id }).forUpdate().first();
-    if (!message) throw new NotFound('No such message.');
+    if (!message?.student_id) throw new NotFound('No such message.');
     await requireStudent(trx, actor, message.student_id, 'share');
     if (await trx('messages').where({ again_of: id }).first('id')) return;
     if (!['bounced', 'uncertain', 'stopped', 'failed'].includes(message.state)) {
@@ -108,7 +108,7 @@ export async function sendAgain(
 /** Says of a message that may have been sent that it arrived. */
 export async function markArrived(db: Database, actor: Actor, id: string, now: Date): Promise<void> {
   const message = await db('messages').where({ id, state: 'uncertain' }).first('student_id');
-  if (!message) throw new NotFound('No such message.');
+  if (!message?.student_id) throw new NotFound('No such message.');
   await requireStudent(db, actor, message.student_id, 'share');
   await db('messages').where({ id, state: 'uncertain' }).update({ state: 'sent', sent_at: now, reason: null });
 }
@@ -116,7 +116,7 @@ export async function markArrived(db: Database, actor: Actor, id: string, now: D
 /** Takes a message back that has not left yet. */
 export async function stopMessage(db: Database, actor: Actor, id: string): Promise<void> {
   const message = await db('messages').where({ id }).first('student_id');
-  if (!message) throw new NotFound('No such message.');
+  if (!message?.student_id) throw new NotFound('No such message.');
   await requireStudent(db, actor, message.student_id, 'share');
   await db('messages')
     .where({ id })

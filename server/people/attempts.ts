@@ -23,6 +23,11 @@ const limits = {
   pin: { points: 5, duration: QUARTER },
   /** The code that opens the set-up of an empty installation. */
   setUp: { points: 10, duration: QUARTER },
+  /** A code beside the password, and the codes that stand in for it. */
+  secondFactor: { points: 10, duration: QUARTER },
+  /** Messages to people who forgot their password: from one address, and to one. */
+  forgotten: { points: 20, duration: QUARTER },
+  forgottenBy: { points: 3, duration: QUARTER },
   /** Texts that are searched for other children’s names while one person writes. */
   names: { points: 120, duration: 60 },
 } as const;

@@ -1,4 +1,4 @@
-import { randomInt, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import { wallTime } from '~/core/calendar/zone';
 import type { BeginningInput } from '~/core/people/beginning-input';
 import type { Database } from '../platform/db/database';
@@ -6,16 +6,10 @@ import { Invalid, NotFound } from '../platform/failures';
 import { writeChange } from '../school/changes';
 import { schoolIfAny } from '../school/school';
 import { countTry } from './attempts';
-import { hashPassword } from './passwords';
+import { newCode, plainCode } from './codes';
+import { expectStrong, hashPassword } from './passwords';
 import { namesOf } from './people';
 import { hashToken } from './tokens';
-
-/** Letters and figures that are not taken for each other when they are read from a screen. */
-const ALPHABET = 'ABCDEFGHJKLMNPQRSTUVWXYZ23456789';
-const [GROUPS, IN_GROUP] = [4, 4];
-
-/** As it is typed: in any case of letters, with or without its hyphens. */
-const plain = (code: string) => code.toUpperCase().replace(/[^A-Z0-9]/g, '');
 
 /**
  * A code that opens the set-up of an installation that has no school yet, once; the one before it no longer does.
@@ -23,9 +17,8 @@ const plain = (code: string) => code.toUpperCase().replace(/[^A-Z0-9]/g, '');
  * @returns the code, of 80 random bits, the only time it is known
  */
 export async function newSetUpCode(db: Database, now: Date): Promise<string> {
-  const group = () => Array.from({ length: IN_GROUP }, () => ALPHABET[randomInt(ALPHABET.length)]).join('');
-  const code = Array.from({ length: GROUPS }, group).join('-');
-  const row = { code_hash: hashToken(plain(code)), made_at: now };
+  const code = newCode(4);
+  const row = { code_hash: hashToken(plainCode(code)), made_at: now };
   await db('set_up_codes').insert(row).onConflict('only_one').merge(row);
   return code;
 }
@@ -40,10 +33,11 @@ export async function beginSchool(db: Database, input: BeginningInput, now: Date
   if (await schoolIfAny(db)) throw new NotFound('There is a school already.');
   const wait = await countTry(db, 'setUp');
   if (wait !== null) throw new Invalid({ code: `Too many tries. Wait ${wait} min, then try again.` });
+  await expectStrong(input, input.password);
   const passwordHash = await hashPassword(input.password);
   return db.transaction(async (trx) => {
     const known = await trx('set_up_codes')
-      .where({ code_hash: hashToken(plain(input.code)) })
+      .where({ code_hash: hashToken(plainCode(input.code)) })
       .forUpdate()
       .first();
     if (await schoolIfAny(trx)) throw new NotFound('There is a school already.');

@@ -33,6 +33,8 @@ export interface SignedIn {
   isStale: boolean;
   /** After how many minutes a device locks itself; null where it does not. */
   lockMinutes: number | null;
+  /** Whether the school asks this person for a code beside the password, and there is none yet. */
+  needsFactor: boolean;
 }
 
 /**
@@ -82,6 +84,7 @@ const sessionRow = z.object({
   idle_minutes: z.number(),
   locked_at: z.date().nullable(),
   lock_minutes: z.number().nullable(),
+  needs_factor: z.boolean(),
 });
 
 /** The day at a school, at the instant `$2`. */
@@ -98,7 +101,11 @@ export async function resumeSession(db: Database, token: string, now: Date): Pro
             case when s.is_shared then at.shared_idle_minutes else at.idle_minutes end as idle_minutes,
             s.locked_at, at.lock_minutes,
             p.id, p.name, p.short_name as "shortName", p.initials, p.work, p.email,
-            staff.of as staff_of, ${schoolJson('at')} as school
+            staff.of as staff_of, ${schoolJson('at')} as school,
+            at.asks_second_factor
+              and not exists (select from second_factors f where f.person_id = p.id and f.confirmed_at is not null)
+              and (exists (select from school_staff a where a.school_id = at.id and a.person_id = p.id and a.is_admin)
+                   or shares_reports(p.id, at.id, ${dayAt.replace('c.', 'at.')})) as needs_factor
        from sign_in_sessions s join people p on p.id = s.person_id
             cross join lateral (
               select json_agg(json_build_object('id', c.id, 'name', c.name, 'isAdmin', a.is_admin) order by c.name) as of,
@@ -127,7 +134,8 @@ export async function resumeSession(db: Database, token: string, now: Date): Pro
   const lockMinutes = row.lock_minutes;
   const isLocked = row.locked_at !== null;
   const isStale = lockMinutes !== null && age(row.seen_at) > lockMinutes * MINUTE;
-  const found = { sessionId, person, school, schools, lockMinutes, isLocked, isStale };
+  const needsFactor = row.needs_factor;
+  const found = { sessionId, person, school, schools, lockMinutes, isLocked, isStale, needsFactor };
   // What is locked is not used.
   if (isLocked) return { ...found, newToken: null };
   if (row.token_is_current && age(row.rotated_at) > ROTATE_AFTER) {

@@ -86,7 +86,12 @@ describe('written down with before and after', () => {
     const again = { ...wanted, id: randomUUID() };
     await invite(fresh.db, manager(), school.student, again, { now, readsOut: false });
     const door = { token: await newInvitationLink(fresh.db, again.id) };
-    const account = { name: 'Odile Marchetti', work: 'Speech', password: 'a long password', again: 'a long password' };
+    const account = {
+      name: 'Odile Marchetti',
+      work: 'Speech',
+      password: 'four odd kettles sing',
+      again: 'four odd kettles sing',
+    };
     await acceptInvitation(fresh.db, door, { account, actor: null }, { today, now });
     expect(await newest('invitation')).toMatchObject({ by: 'Odile Marchetti', after: { state: 'accepted' } });
     expect(await newest('account')).toMatchObject({

@@ -18,7 +18,14 @@ export async function schoolInForm(db: Database, actor: SchoolAdmin): Promise<Sc
     schoolOf(db, actor.schoolId),
     db('schools')
       .where(here.id)
-      .first('idle_minutes', 'shared_idle_minutes', 'days_on_devices', 'lock_minutes', 'step_words'),
+      .first(
+        'idle_minutes',
+        'shared_idle_minutes',
+        'days_on_devices',
+        'lock_minutes',
+        'step_words',
+        'asks_second_factor',
+      ),
     db('closures').where(here.school).orderBy('first_day').select('first_day as first', 'last_day as last', 'label'),
     db('class_groups').where(here.school).orderBy('position').select('id', 'name'),
     locationsOf(db, actor.schoolId),
@@ -44,6 +51,7 @@ export async function schoolInForm(db: Database, actor: SchoolAdmin): Promise<Sc
     daysOnDevices: existing(idle).days_on_devices,
     lockMinutes: existing(idle).lock_minutes,
     paper,
+    asksSecondFactor: existing(idle).asks_second_factor,
     stepWords: ownStepWords.parse(existing(idle).step_words),
     closures,
     groups,
@@ -67,6 +75,7 @@ export async function saveSchool(db: Database, actor: SchoolAdmin, input: School
       days_on_devices: input.daysOnDevices,
       lock_minutes: input.lockMinutes,
       paper: input.paper,
+      asks_second_factor: input.asksSecondFactor,
     };
     await trx('schools')
       .where({ id: actor.schoolId })

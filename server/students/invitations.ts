@@ -3,8 +3,8 @@ import { z } from 'zod';
 import { addDays, type IsoDate } from '~/core/calendar/iso-date';
 import { roles } from '~/core/students/roles';
 import { type AcceptanceInput, INVITATION_DAYS, type InvitationInput } from '~/core/students/team-input';
-import { hashPassword } from '../people/passwords';
-import { namesOf } from '../people/people';
+import { ownAccount } from '../people/own-account';
+import { expectStrong, hashPassword } from '../people/passwords';
 import { hashToken, newToken } from '../people/tokens';
 import type { Database } from '../platform/db/database';
 import { rowsOf } from '../platform/db/rows';
@@ -71,6 +71,14 @@ export async function invite(
     .first('p.name');
   if (member) throw new Invalid({ email: `${member.name} is on this team already.` });
   if (until && until < actor.today) throw new Invalid({ until: 'Choose today or a later day.' });
+  const left = await db('people as p')
+    .join('school_staff as a', 'a.person_id', 'p.id')
+    .where({ 'a.school_id': actor.schoolId })
+    .whereRaw('lower(p.email) = lower(?)', [email])
+    .where('a.until_date', '<', actor.today)
+    .first('p.name');
+  // Whoever has left comes back by an administrator, and by no team.
+  if (left) throw new Invalid({ email: `${left.name} has left this school. An administrator can bring them back.` });
   return db.transaction(async (trx) => {
     const written = await trx('invitations')
       .insert({
@@ -213,6 +221,7 @@ export async function acceptInvitation(
   { account, actor }: { account: AcceptanceInput | null; actor: Actor | null },
   { today, now }: { today: IsoDate; now: Date },
 ): Promise<{ personId: string; isNew: boolean }> {
+  if (account) await expectStrong(account, account.password);
   const passwordHash = account && (await hashPassword(account.password));
   return db.transaction(async (trx) => {
     const { row, found } = await lockedInvitation(trx, door, actor, today);
@@ -221,7 +230,12 @@ export async function acceptInvitation(
     let personId = found.accountId ?? randomUUID();
     if (takesAccount) {
       if (!account || !passwordHash) throw new Invalid({ password: 'Choose a password.' });
-      personId = await ownAccount(trx, found, { ...account, passwordHash }, now);
+      personId = await ownAccount(
+        trx,
+        found,
+        { ...account, passwordHash },
+        { of: { studentId: found.studentId }, now },
+      );
     } else if (!isSignedIn) throw new NotAllowed('Sign in with this account first.');
     // Whoever answers from the mailbox has shown that the address is theirs.
     if (!found.isReadOut && 'token' in door) {
@@ -267,39 +281,6 @@ const answered = (
   const states = { before: { ...said, state: 'open' }, after: { ...said, state } };
   return writeChange(db, by, { what: 'invitation', studentId, ...states }, now);
 };
-
-/** Makes the account of an address, or hands one that was never proven to be its over to it. */
-async function ownAccount(
-  db: Database,
-  { accountId, email, isReadOut, studentId }: FoundInvitation,
-  { name, work, passwordHash }: { name: string; work: string; passwordHash: string },
-  now: Date,
-): Promise<string> {
-  const content = {
-    name,
-    work,
-    ...namesOf(name),
-    password_hash: passwordHash,
-    email_proven_at: isReadOut ? null : now,
-  };
-  if (accountId) {
-    const before = await db('people').where({ id: accountId }).first('name');
-    await db('people').where({ id: accountId }).update(content);
-    await db('sign_in_sessions').where({ person_id: accountId }).delete();
-    await db('known_devices').where({ person_id: accountId }).delete();
-    const taken = {
-      before: { name: before?.name, email, password: 'before' },
-      after: { name, email, password: 'anew' },
-    };
-    await writeChange(db, accountId, { what: 'account', studentId, personId: accountId, ...taken }, now);
-    return accountId;
-  }
-  const id = randomUUID();
-  await db('people').insert({ id, email, ...content });
-  const after = { name, work, email };
-  await writeChange(db, id, { what: 'account', studentId, personId: id, before: null, after }, now);
-  return id;
-}
 
 /**
  * Says no to an invitation; its links no longer work, and the one who invited sees it.

@@ -227,9 +227,9 @@ async function setGroups(db: Database, { schoolId }: Actor, { id, groupIds }: St
  *
  * @throws Invalid for someone who may not, and for somebody who cannot be one
  */
-async function setCaseManager(
+export async function setCaseManager(
   db: Database,
-  { id, caseManagerId }: StudentInput,
+  { id, caseManagerId }: Pick<StudentInput, 'id' | 'caseManagerId'>,
   actor: Actor,
   { now, isNew }: { now: Date; isNew: boolean },
 ): Promise<void> {

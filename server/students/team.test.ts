@@ -82,7 +82,12 @@ describe('an invitation', () => {
   });
   const send = (wanted: ReturnType<typeof input>, person = school.manager) =>
     invite(fresh.db, actorOf(person), school.student, wanted, { now, readsOut: true });
-  const account = { name: 'Odile Marchetti', work: 'Evaluator', password: 'a long password', again: 'a long password' };
+  const account = {
+    name: 'Odile Marchetti',
+    work: 'Evaluator',
+    password: 'four odd kettles sing',
+    again: 'four odd kettles sing',
+  };
   const accept = (token: string, on = today, actor: Actor | null = null, own: typeof account | null = account) =>
     acceptInvitation(fresh.db, { token }, { account: own, actor }, { today: on, now });
   /** The link as it goes out in the message. */
@@ -95,7 +100,7 @@ describe('an invitation', () => {
     expect(await findInvitation(fresh.db, token, today)).toMatchObject({ name: 'Odile Marchetti', accountId: null });
     const { personId, isNew } = await accept(token);
     expect(isNew).toBe(true);
-    expect(await personByPassword(fresh.db, 'ODILE@home.example', 'a long password')).toMatchObject({
+    expect(await personByPassword(fresh.db, 'ODILE@home.example', 'four odd kettles sing')).toMatchObject({
       ...{ id: personId, initials: 'OM', shortName: 'O. Marchetti' },
     });
     expect((await requireStudent(fresh.db, actorOf(personId), school.student, 'observe')).role).toBe('specialist');
@@ -145,10 +150,10 @@ describe('an invitation', () => {
     await invite(fresh.db, actorOf(school.aide), other, again, { now, readsOut: false });
     expect(await invitedTo(personId)).toEqual([]);
     await expect(accept(again.id, today, actorOf(personId))).rejects.toThrow(NotFound);
-    const own = { ...account, password: 'my own password', again: 'my own password' };
+    const own = { ...account, password: 'seven blue lamps hum', again: 'seven blue lamps hum' };
     await accept(await mailed(again), today, null, own);
     expect(await personByPassword(fresh.db, wanted.email, account.password)).toBeNull();
-    expect(await personByPassword(fresh.db, wanted.email, 'my own password')).toMatchObject({ id: personId });
+    expect(await personByPassword(fresh.db, wanted.email, 'seven blue lamps hum')).toMatchObject({ id: personId });
     expect(await fresh.db('sign_in_sessions').where({ person_id: personId })).toEqual([]);
     await requireStudent(fresh.db, actorOf(personId), other, 'read');
   });

@@ -39,7 +39,10 @@ export async function doorsOf(app: App) {
   });
   await db('message_stops').insert({ ...hashed('stop'), message_id: message.id });
   return {
-    links: ['shared', 'stack', 'seat/in', 'rate', 'invited', 'stop'].map((door) => `/${door}/${tokenOf(door)}`),
+    links: [
+      '/forgotten',
+      ...['shared', 'stack', 'seat/in', 'rate', 'invited', 'stop'].map((door) => `/${door}/${tokenOf(door)}`),
+    ],
     desks: Object.values(demoCards),
   };
 }

@@ -390,12 +390,12 @@ test('somebody is invited by email, makes an account, and is on the team', async
   expect(source).not.toContain('Ansel');
   await settled(guest);
   expect(await axeFindings(guest)).toEqual([]);
-  await guest.getByLabel('A password, of 10 characters or more').fill('a long password');
+  await guest.getByLabel('A password, of 12 characters or more').fill('four odd kettles sing');
   await guest.getByLabel('Once more').fill('another password');
   await guest.getByRole('button', { name: 'Make my account and join' }).click();
   await expect(guest.getByText('The two are not the same.')).toBeVisible();
-  await guest.getByLabel('A password, of 10 characters or more').fill('a long password');
-  await guest.getByLabel('Once more').fill('a long password');
+  await guest.getByLabel('A password, of 12 characters or more').fill('four odd kettles sing');
+  await guest.getByLabel('Once more').fill('four odd kettles sing');
   await guest.getByRole('button', { name: 'Make my account and join' }).click();
   await expect(guest.getByRole('heading', { name: 'Ansel D.' })).toBeVisible();
   expect((await guest.request.get(link)).status()).toBe(404);

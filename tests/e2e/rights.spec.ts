@@ -36,6 +36,8 @@ const expected: Record<string, Record<string, number>> = {
   'roster/new': setsUp,
   students: everyone,
   account: everyone,
+  'account/second-factor': everyone,
+  'school/people': setsUp,
   finder: everyone,
   kept: everyone,
   setup: everyone,
@@ -153,6 +155,9 @@ const expected: Record<string, Record<string, number>> = {
 /** Open to all by their nature, or only redirecting; each has tests of its own. */
 const elsewhere = [
   'sign-in',
+  'sign-in/code',
+  'forgotten',
+  'account/by/:token',
   'set-up',
   'locked',
   'device',

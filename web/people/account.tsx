@@ -2,15 +2,21 @@ import { getInputProps, type SubmissionResult } from '@conform-to/react';
 import { useState } from 'react';
 import { data, Form, useSubmit } from 'react-router';
 import { z } from 'zod';
+import { shortDate } from '~/core/calendar/iso-date';
+import { wallTime } from '~/core/calendar/zone';
+import { emailChangeInput, ownNameInput, passwordChangeInput } from '~/core/people/account-input';
 import { pinInput } from '~/core/people/pin-input';
 import { roleWords } from '~/core/students/roles';
 import { counted } from '~/core/words/counting';
+import { askForEmail, changeOwnName, changePassword, endOwnSession, sessionsOf } from '~/server/people/own';
 import { hasPin, savePin } from '~/server/people/pins';
+import { secondFactorOf } from '~/server/people/second-factor';
 import { database } from '~/server/platform/db/current';
 import { acceptInvitation, declineInvitation, invitationsTo } from '~/server/students/invitations';
 import { preferencesOf, sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
-import { personOf } from '../platform/http/request-person';
+import { mailLeavesFrom } from '../platform/http/mail-leaves';
+import { personOf, type RequestPerson } from '../platform/http/request-person';
 import { submitted, withoutSecrets } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
 import { KeptHere } from '../platform/offline/kept-here';
@@ -20,31 +26,92 @@ import { Field } from '../platform/ui/fields';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/account';
+import { ownAccountWords } from './entry-words';
+import { OwnAccount } from './own-account';
 import { accountWords } from './words';
 
 export const loader = withErrors(async ({ context, request }: Route.LoaderArgs) => {
-  const { actor, person, school } = personOf(context);
+  const { actor, person, school, sessionId } = personOf(context);
   const { name, work, email } = person;
-  const [invitations, pin, { theme, shortcuts, keepsPages }] = await Promise.all([
+  const [invitations, pin, factor, sessions, { theme, shortcuts, keepsPages }] = await Promise.all([
     invitationsTo(database(), actor),
     hasPin(database(), actor.personId),
+    secondFactorOf(database(), actor.personId),
+    sessionsOf(database(), actor.personId, sessionId),
     preferencesOf(request),
   ]);
+  const said = (at: Date) => {
+    const { on, time } = wallTime(at, school.timeZone);
+    return `${shortDate(on)}, ${time}`;
+  };
   return {
+    own: {
+      ...{ name, work, email, factor },
+      sessions: sessions.map(({ createdAt, seenAt, ...one }) => ({
+        ...one,
+        since: said(createdAt),
+        seen: said(seenAt),
+      })),
+    },
     ...{ name, work, email, schoolName: school.name, theme, shortcuts, keepsPages, hasPin: pin },
     invitations: invitations.map(({ id, role, madeByName }) => ({ id, role: roleWords[role], madeByName })),
   };
 });
 
 const reply = z.object({ intent: z.enum(['join', 'decline']), id: z.uuid() });
-const answered = (result?: SubmissionResult<string[]>) => ({ result });
+const answered = (
+  result?: SubmissionResult<string[]>,
+  of = '',
+  asked: { email: string; code: string | null } | null = null,
+) => ({
+  ...{ result, of, asked },
+});
+
+/** What is changed of one's own account, each by a form of its own. */
+async function ownChange(form: FormData, { actor, school, sessionId, now }: RequestPerson) {
+  const of = String(form.get('intent'));
+  const { personId, schoolId } = actor;
+  const refusedWith = (result: SubmissionResult<string[]>) =>
+    data(answered(withoutSecrets(result), of), { status: 400 });
+  const done = async (text: string) => data(answered(undefined, of), { headers: await sayNext({ text }) });
+  switch (of) {
+    case 'name': {
+      const { refused } = await submitted(form, ownNameInput, (input) => changeOwnName(database(), actor, input, now));
+      return refused ? refusedWith(refused.data.result) : done(ownAccountWords.nameSaved);
+    }
+    case 'password': {
+      const { refused } = await submitted(form, passwordChangeInput, (input) =>
+        changePassword(database(), { personId, keep: sessionId }, input, now),
+      );
+      return refused ? refusedWith(refused.data.result) : done(ownAccountWords.passwordChanged);
+    }
+    case 'email': {
+      const readsOut = !mailLeavesFrom(school);
+      const { done: asked, refused } = await submitted(form, emailChangeInput, async (input) => ({
+        email: input.email,
+        code: await askForEmail(database(), { personId, schoolId }, input, { now, readsOut }),
+      }));
+      return refused ? refusedWith(refused.data.result) : data(answered({ initialValue: null }, of, asked ?? null));
+    }
+    case 'end': {
+      const { refused } = await submitted(form, z.object({ id: z.uuid() }), ({ id }) =>
+        endOwnSession(database(), personId, id, now),
+      );
+      return refused ? refusedWith(refused.data.result) : done(ownAccountWords.ended);
+    }
+    default:
+      return null;
+  }
+}
 
 export const action = withErrors(async ({ context, request }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
   const form = await formOf(request);
+  const changed = await ownChange(form, personOf(context));
+  if (changed) return changed;
   if (form.get('intent') === 'pin') {
     const { refused } = await submitted(form, pinInput, (input) => savePin(database(), actor.personId, input, now));
-    if (refused) return data(answered(withoutSecrets(refused.data.result)), { status: 400 });
+    if (refused) return data(answered(withoutSecrets(refused.data.result), 'pin'), { status: 400 });
     return data(answered(), { headers: await sayNext({ text: accountWords.pinSaved }) });
   }
   const parsed = reply.safeParse(Object.fromEntries(form));
@@ -67,6 +134,7 @@ const themes = [
 
 export default function Account({ loaderData, actionData }: Route.ComponentProps) {
   const { name, work, email, schoolName, theme, shortcuts, keepsPages, invitations } = loaderData;
+  const resultOf = (of: string) => (actionData?.of === of ? actionData.result : undefined);
   return (
     <Page
       marginName={accountWords.aboutThisDevice}
@@ -102,6 +170,7 @@ export default function Account({ loaderData, actionData }: Route.ComponentProps
           </ul>
         </section>
       )}
+      <OwnAccount own={loaderData.own} resultOf={resultOf} asked={actionData?.asked ?? null} />
       <h2 className="mt-8 text-lg">{accountWords.look}</h2>
       <Form method="post" action="/preferences" className="mt-3 flex flex-wrap gap-2">
         <input type="hidden" name="from" value="/account" />
@@ -126,7 +195,7 @@ export default function Account({ loaderData, actionData }: Route.ComponentProps
       <KeptHere isOn={keepsPages} />
       <OnOff name="keepsPages" label={accountWords.withoutNetwork} isOn={keepsPages} />
       <h2 className="mt-8 text-lg">{accountWords.pin}</h2>
-      <Pin hasPin={loaderData.hasPin} result={actionData?.result} />
+      <Pin hasPin={loaderData.hasPin} result={resultOf('pin')} />
       <h2 className="mt-8 text-lg">{accountWords.leaving}</h2>
       <div className="mt-3 flex flex-wrap gap-2">
         <SignOut>{accountWords.signOut}</SignOut>

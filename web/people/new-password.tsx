@@ -12,7 +12,7 @@ export function NewPassword({ password, again }: NewPasswordProps) {
   return (
     <>
       {[
-        { field: password, label: newPasswordWords.aPasswordOf10Characters },
+        { field: password, label: newPasswordWords.aPasswordOf12Characters },
         { field: again, label: newPasswordWords.onceMore },
       ].map(({ field, label }) => (
         <Field key={field.name} field={field} label={label}>

@@ -1,17 +1,19 @@
 import { getInputProps } from '@conform-to/react';
 import { parseWithZod } from '@conform-to/zod/v4';
 import { useEffect } from 'react';
-import { data, Form, redirect } from 'react-router';
+import { data, Form, Link, redirect } from 'react-router';
 import { z } from 'zod';
 import { roleWords } from '~/core/students/roles';
+import { worksSomewhere } from '~/server/people/own';
 import { type DemoPerson, demoPeople } from '~/server/people/people';
-import { beginSession, resumeSession } from '~/server/people/sessions';
-import { rememberDevice, signIn } from '~/server/people/sign-in';
+import { beginHalf, secondFactorOf } from '~/server/people/second-factor';
+import { resumeSession } from '~/server/people/sessions';
+import { signIn } from '~/server/people/sign-in';
 import { now } from '~/server/platform/clock';
 import { database } from '~/server/platform/db/current';
 import { isDatabaseGone } from '~/server/platform/db/database';
 import { schoolIfAny } from '~/server/school/school';
-import { deviceCookie, sessionCookie } from '../platform/http/cookies';
+import { halfCookie, sessionCookie } from '../platform/http/cookies';
 import { demoIsOpen } from '../platform/http/demo-open';
 import { formOf } from '../platform/http/form-of';
 import { localPath } from '../platform/http/local-path';
@@ -21,6 +23,7 @@ import { forgetHere } from '../platform/offline/connection';
 import { Field } from '../platform/ui/fields';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/sign-in';
+import { carriedDevice, letIn } from './let-in';
 import { signInWords } from './words';
 
 const credentials = z.object({
@@ -55,22 +58,15 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   const school = await schoolIfAny(database());
   if (!school) throw redirect('/set-up');
   if (school.isDemo && !demoIsOpen) throw data(closedWords, { status: 403 });
-  const carried: unknown = await deviceCookie.parse(request.headers.get('Cookie'));
-  const device = typeof carried === 'string' ? carried : null;
-  const letIn = async (personId: string) => {
-    const token = await beginSession(database(), personId, now(), { isShared: form.has('shared') });
-    const headers = new Headers({ 'Set-Cookie': await sessionCookie.serialize(token) });
-    headers.append(
-      'Set-Cookie',
-      await deviceCookie.serialize(await rememberDevice(database(), personId, device, now())),
-    );
-    return redirect(localPath(new URL(request.url).searchParams.get('next')) ?? '/students', { headers });
-  };
+  const device = await carriedDevice(request);
+  const isShared = form.has('shared');
+  const search = new URL(request.url).searchParams;
+  const next = localPath(search.get('next'));
 
   const choice = demoChoice.safeParse(Object.fromEntries(form));
   if (choice.success) {
     const person = (await demoPeople(database())).find(({ id }) => id === choice.data.demo);
-    if (person) return letIn(person.id);
+    if (person) return letIn(request, { personId: person.id, isShared }, { next });
   }
 
   const submission = parseWithZod(form, { schema: credentials });
@@ -85,7 +81,14 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
       return refuse(signInWords.tooManyTriesWaitMin(answer.waitMinutes), 429);
     }
     if ('wrong' in answer) return refuse(signInWords.emailOrPasswordIsWrong, 400);
-    return await letIn(answer.person.id);
+    const { id: personId } = answer.person;
+    if (!(await worksSomewhere(database(), personId, now()))) return refuse(signInWords.worksNowhere, 400);
+    if (!(await secondFactorOf(database(), personId)).isOn)
+      return await letIn(request, { personId, isShared }, { next });
+    const half = await beginHalf(database(), personId, isShared, now());
+    return redirect(`/sign-in/code${search.size > 0 ? `?${search}` : ''}`, {
+      headers: { 'Set-Cookie': await halfCookie.serialize(half) },
+    });
   } catch (error) {
     if (isDatabaseGone(error)) return refuse(signInWords.theDatabaseCannotBeReached, 503);
     throw error;
@@ -142,6 +145,11 @@ export default function SignIn({ loaderData: { people, isClosed }, actionData }:
               {signInWords.signIn}
             </button>
           </SchemaForm>
+          <p className="mt-4">
+            <Link to="/forgotten" className="tap text-small text-ink-2 link">
+              {signInWords.forgotten}
+            </Link>
+          </p>
         </div>
       </main>
       {people.length > 0 && (

@@ -46,7 +46,7 @@ export const accountWords = {
 
 /** `new-password.tsx` */
 export const newPasswordWords = {
-  aPasswordOf10Characters: 'A password, of 10 characters or more',
+  aPasswordOf12Characters: 'A password, of 12 characters or more',
   onceMore: 'Once more',
 };
 
@@ -76,6 +76,9 @@ export const signInWords = {
   of: (roleWords: string, students: number) => `${roleWords} of ${students}`,
   tooManyTriesWaitMin: (waitMinutes: number) => `Too many tries. Wait ${waitMinutes} min, then try again.`,
   emailOrPasswordIsWrong: 'Email or password is wrong.',
+  worksNowhere:
+    'Your work at the school has ended here, so there is nothing to sign in to. An administrator can bring you back.',
+  forgotten: 'Forgotten your password?',
   theDatabaseCannotBeReached: 'The database cannot be reached at the moment. Try again shortly.',
   signInGentleMargin: 'Sign in · Gentle Margin',
   thisIsTheDemoWhich:

@@ -17,7 +17,7 @@ import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
 import { FieldMessage } from '../platform/ui/fields';
 import { FirstSteps } from '../platform/ui/first-steps';
-import { CheckList, SelectField, TextField } from '../platform/ui/form-fields';
+import { CheckField, CheckList, SelectField, TextField } from '../platform/ui/form-fields';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { Rows } from '../platform/ui/rows';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
@@ -86,6 +86,11 @@ export default function School({
             <p>
               <Link to="/roster" className="font-semibold link">
                 {schoolWords.toTheRoster}
+              </Link>
+            </p>
+            <p>
+              <Link to="/school/people" className="font-semibold link">
+                {schoolWords.toThePeople}
               </Link>
             </p>
             {hasTestMail && (
@@ -210,6 +215,9 @@ export default function School({
               className="w-24"
             />
           </div>
+        </Section>
+        <Section title={schoolWords.signingIn}>
+          <CheckField field={fields.asksSecondFactor} label={schoolWords.asksSecondFactor} />
         </Section>
         <Section title={schoolWords.documents}>
           <SelectField

@@ -55,6 +55,9 @@ export const schoolWords = {
   groupsAndLocationsAreRenamed:
     'Groups and locations are renamed in every entry at once. They are not taken away: entries name them.',
   theTimetableTellsWhatIs: 'The timetable tells what is planned now, and fills in the location.',
+  toThePeople: 'To the people who work here',
+  signingIn: 'Signing in',
+  asksSecondFactor: 'Whoever shares reports or administers types a code beside the password',
   toTheRoster: 'To the roster',
   testMailServer: 'Test mail server',
   whatWasChangedWhenAnd: 'What was changed, when and by whom',

@@ -16,6 +16,7 @@ type Item = readonly [to: string, title: string, about: string];
 
 const ofTheSchool: Item[] = [
   ['/school', setupWords.school, setupWords.schoolIs],
+  ['/school/people', setupWords.people, setupWords.peopleIs],
   ['/roster', setupWords.roster, setupWords.rosterIs],
   ['/school/choices', setupWords.choices, setupWords.choicesIs],
   ['/school/visibility', setupWords.visibility, setupWords.visibilityIs],

@@ -139,6 +139,8 @@ export const setupWords = {
     `The school’s own are for administrators of ${school}. What you do not see here, they can change.`,
   school: 'School',
   schoolIs: 'Name, school days, closures, groups, locations, parts of the day',
+  people: 'People',
+  peopleIs: 'Who works here: asking somebody to join, administrators, leaving',
   roster: 'Roster',
   rosterIs: 'Students, their groups, plans and case managers',
   rules: 'Rules',

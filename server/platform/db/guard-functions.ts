@@ -31,6 +31,16 @@ export const functions = `
     end
   $$;
 
+  -- Whether somebody shares reports of a school's students: asked where a school wants a code beside the password of whoever does.
+  create or replace function shares_reports(of_person uuid, at_school uuid, on_day date) returns boolean
+    language plpgsql stable security definer as $$
+    begin
+      return exists (select from public.team_members m join public.students s on s.id = m.student_id
+        where m.person_id = of_person and s.school_id = at_school and (m.role = 'caseManager' or 'share' = any(m.rights))
+              and m.from_date <= on_day and coalesce(m.until_date, 'infinity') >= on_day);
+    end
+  $$;
+
   -- To whom a link from outside leads; it tells no more than that.
   create or replace function student_behind(hash bytea) returns table (student_id uuid, school_id uuid)
     language sql stable security definer set search_path = public as $$

@@ -47,7 +47,6 @@ export const visible: Record<string, string> = {
       ...['entry_revisions', 'kept_names', 'evidence', 'work_samples', 'share_links', 'access_log', 'comments'],
       ...['progress_report_drafts', 'issued_reports', 'issued_report_entries', 'document_batch_parts', 'entry_events'],
       ...[
-        'messages',
         'message_entries',
         'cards',
         'desk_sessions',
@@ -66,6 +65,8 @@ export const visible: Record<string, string> = {
       ],
     ].map((table) => [table, theirs]),
   ),
+  // One about an account tells nothing of any student.
+  messages: ofTheSchoolOrTheirs,
   // One that is about no student in particular names nobody.
   rules: ofTheSchoolOrTheirs,
   rule_versions: through('rule_id', 'rules'),

@@ -23,6 +23,27 @@ export interface AccessLogRow {
   day: string;
 }
 
+export interface AccountLinkTokensRow {
+  token_hash: Buffer;
+  link_id: string;
+  is_read_out: boolean;
+}
+
+export interface AccountLinksRow {
+  id: string;
+  kind: 'join' | 'password' | 'email';
+  school_id: string;
+  person_id: string | null;
+  name: string;
+  email: string;
+  is_admin: boolean;
+  made_by: string | null;
+  made_at: Date;
+  ends_at: Date;
+  used_at: Date | null;
+  withdrawn_at: Date | null;
+}
+
 export interface BehaviorFieldsRow {
   student_id: string;
   left_out: ('location' | 'intensity' | 'function' | 'duration' | 'resolved')[];
@@ -417,6 +438,13 @@ export interface GoalsRow {
   retired_note: string;
 }
 
+export interface HalfSignInsRow {
+  token_hash: Buffer;
+  person_id: string;
+  is_shared: boolean;
+  made_at: Date;
+}
+
 export interface HeartbeatsRow {
   process: string;
   at: Date;
@@ -523,8 +551,8 @@ export interface MessagesRow {
   id: string;
   seq: string;
   key: string;
-  kind: 'entry' | 'digest' | 'byHand' | 'invitation' | 'locked' | 'issued' | 'rule' | 'reminder';
-  student_id: string;
+  kind: 'entry' | 'digest' | 'byHand' | 'invitation' | 'locked' | 'issued' | 'rule' | 'reminder' | 'join' | 'password' | 'email';
+  student_id: string | null;
   link_id: string | null;
   person_id: string | null;
   invitation_id: string | null;
@@ -542,6 +570,7 @@ export interface MessagesRow {
   made_at: Date;
   sent_at: Date | null;
   again_of: string | null;
+  account_link_id: string | null;
 }
 
 export interface OpenedDevicesRow {
@@ -634,6 +663,12 @@ export interface RatingRevisionsRow {
   points: unknown;
   words: string;
   rated_at: Date;
+}
+
+export interface RecoveryCodesRow {
+  person_id: string;
+  code_hash: Buffer;
+  used_at: Date | null;
 }
 
 export interface ReportingPeriodsRow {
@@ -734,6 +769,7 @@ export interface SchoolsRow {
   days_on_devices: number;
   lock_minutes: number | null;
   paper: 'letter' | 'a4';
+  asks_second_factor: boolean;
 }
 
 export interface SealingKeysRow {
@@ -741,6 +777,14 @@ export interface SealingKeysRow {
   public_key: unknown;
   private_key: unknown;
   made_at: Date;
+}
+
+export interface SecondFactorsRow {
+  person_id: string;
+  secret: string;
+  made_at: Date;
+  confirmed_at: Date | null;
+  last_step: string | null;
 }
 
 export interface SetUpCodesRow {
@@ -1013,6 +1057,8 @@ export type NewRow<Name extends keyof AllTables> = Knex.ResolveTableType<AllTabl
 interface AllTables {
   absences: Table<AbsencesRow, 'part' | 'withdrawn_by' | 'withdrawn_at'>;
   access_log: Table<AccessLogRow, 'id' | 'person_id' | 'link_id'>;
+  account_link_tokens: Table<AccountLinkTokensRow, 'is_read_out'>;
+  account_links: Table<AccountLinksRow, 'person_id' | 'is_admin' | 'made_by' | 'used_at' | 'withdrawn_at'>;
   behavior_fields: Table<BehaviorFieldsRow, never>;
   behavior_options: Table<BehaviorOptionsRow, 'student_id' | 'description' | 'state' | 'merged_into' | 'location_id' | 'discreet_word'>;
   behavior_phases: Table<BehaviorPhasesRow, 'target_id' | 'removed_at'>;
@@ -1047,6 +1093,7 @@ interface AllTables {
   goal_phases: Table<GoalPhasesRow, 'steps'>;
   goal_revisions: Table<GoalRevisionsRow, 'id'>;
   goals: Table<GoalsRow, 'plan_id' | 'continues' | 'measure_version' | 'baseline_value' | 'baseline_on' | 'planned_gap' | 'minimum_opportunities' | 'distinct_locations' | 'distinct_observers' | 'edited_at' | 'retired_on' | 'retired_how' | 'replaced_by' | 'retired_note'>;
+  half_sign_ins: Table<HalfSignInsRow, never>;
   heartbeats: Table<HeartbeatsRow, never>;
   incident_choices: Table<IncidentChoicesRow, 'target_id' | 'option_id'>;
   invitation_tokens: Table<InvitationTokensRow, 'is_read_out'>;
@@ -1059,7 +1106,7 @@ interface AllTables {
   message_entries: Table<MessageEntriesRow, never>;
   message_stops: Table<MessageStopsRow, never>;
   message_templates: Table<MessageTemplatesRow, never>;
-  messages: Table<MessagesRow, 'seq' | 'link_id' | 'person_id' | 'invitation_id' | 'own_subject' | 'own_body' | 'sent_subject' | 'sent_body' | 'reason' | 'attempts' | 'made_by' | 'sent_at' | 'again_of'>;
+  messages: Table<MessagesRow, 'seq' | 'student_id' | 'link_id' | 'person_id' | 'invitation_id' | 'own_subject' | 'own_body' | 'sent_subject' | 'sent_body' | 'reason' | 'attempts' | 'made_by' | 'sent_at' | 'again_of' | 'account_link_id'>;
   opened_devices: Table<OpenedDevicesRow, 'group_id' | 'closed_at'>;
   people: Table<PeopleRow, 'email_proven_at' | 'demo_order' | 'pin_hash'>;
   plans: Table<PlansRow, 'label'>;
@@ -1070,6 +1117,7 @@ interface AllTables {
   rate_limits: Table<RateLimitsRow, 'points' | 'expire'>;
   rating_links: Table<RatingLinksRow, 'withdrawn_at'>;
   rating_revisions: Table<RatingRevisionsRow, 'seq'>;
+  recovery_codes: Table<RecoveryCodesRow, 'used_at'>;
   reporting_periods: Table<ReportingPeriodsRow, 'id' | 'removed_at'>;
   round_forms: Table<RoundFormsRow, never>;
   round_goals: Table<RoundGoalsRow, never>;
@@ -1080,8 +1128,9 @@ interface AllTables {
   rule_versions: Table<RuleVersionsRow, never>;
   rules: Table<RulesRow, 'student_id' | 'group_id' | 'is_of_school' | 'switched_off_at'>;
   school_staff: Table<SchoolStaffRow, 'is_admin' | 'until_date'>;
-  schools: Table<SchoolsRow, 'idle_minutes' | 'shared_idle_minutes' | 'daily_message_limit' | 'is_demo' | 'step_words' | 'days_on_devices' | 'lock_minutes' | 'paper'>;
+  schools: Table<SchoolsRow, 'idle_minutes' | 'shared_idle_minutes' | 'daily_message_limit' | 'is_demo' | 'step_words' | 'days_on_devices' | 'lock_minutes' | 'paper' | 'asks_second_factor'>;
   sealing_keys: Table<SealingKeysRow, never>;
+  second_factors: Table<SecondFactorsRow, 'confirmed_at' | 'last_step'>;
   set_up_codes: Table<SetUpCodesRow, 'only_one'>;
   share_link_passes: Table<ShareLinkPassesRow, never>;
   share_link_tokens: Table<ShareLinkTokensRow, never>;

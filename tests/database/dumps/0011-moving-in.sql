@@ -162,6 +162,35 @@ ALTER TABLE public.access_log ALTER COLUMN id ADD GENERATED ALWAYS AS IDENTITY (
     CACHE 1
 );
 
+CREATE TABLE public.account_link_tokens (
+    token_hash bytea NOT NULL,
+    link_id uuid NOT NULL,
+    is_read_out boolean DEFAULT false NOT NULL
+);
+
+CREATE TABLE public.account_links (
+    id uuid NOT NULL,
+    kind text NOT NULL,
+    school_id uuid NOT NULL,
+    person_id uuid,
+    name text NOT NULL,
+    email text NOT NULL,
+    is_admin boolean DEFAULT false NOT NULL,
+    made_by uuid,
+    made_at timestamp with time zone NOT NULL,
+    ends_at timestamp with time zone NOT NULL,
+    used_at timestamp with time zone,
+    withdrawn_at timestamp with time zone,
+    CONSTRAINT account_links_check CHECK ((ends_at > made_at)),
+    CONSTRAINT account_links_check1 CHECK (((kind = 'join'::text) OR (person_id IS NOT NULL))),
+    CONSTRAINT account_links_check2 CHECK (((kind <> 'join'::text) OR ((person_id IS NULL) = (used_at IS NULL)))),
+    CONSTRAINT account_links_check3 CHECK (((kind = 'join'::text) OR (NOT is_admin))),
+    CONSTRAINT account_links_check4 CHECK (((used_at IS NULL) OR (withdrawn_at IS NULL))),
+    CONSTRAINT account_links_email_check CHECK ((email ~~ '%_@_%'::text)),
+    CONSTRAINT account_links_kind_check CHECK ((kind = ANY (ARRAY['join'::text, 'password'::text, 'email'::text]))),
+    CONSTRAINT account_links_name_check CHECK (((length(name) >= 1) AND (length(name) <= 120)))
+);
+
 CREATE TABLE public.behavior_options (
     id uuid NOT NULL,
     school_id uuid NOT NULL,
@@ -776,6 +805,13 @@ CREATE TABLE public.goals (
     CONSTRAINT goals_wording_check CHECK ((wording <> ''::text))
 );
 
+CREATE TABLE public.half_sign_ins (
+    token_hash bytea NOT NULL,
+    person_id uuid NOT NULL,
+    is_shared boolean NOT NULL,
+    made_at timestamp with time zone NOT NULL
+);
+
 CREATE TABLE public.heartbeats (
     process text NOT NULL,
     at timestamp with time zone NOT NULL,
@@ -943,7 +979,7 @@ CREATE TABLE public.messages (
     seq bigint NOT NULL,
     key text NOT NULL,
     kind text NOT NULL,
-    student_id uuid NOT NULL,
+    student_id uuid,
     link_id uuid,
     person_id uuid,
     invitation_id uuid,
@@ -961,9 +997,12 @@ CREATE TABLE public.messages (
     made_at timestamp with time zone NOT NULL,
     sent_at timestamp with time zone,
     again_of uuid,
-    CONSTRAINT messages_check CHECK ((num_nonnulls(link_id, person_id, invitation_id) = 1)),
+    account_link_id uuid,
+    CONSTRAINT messages_about_one CHECK (((student_id IS NULL) = (account_link_id IS NOT NULL))),
     CONSTRAINT messages_check1 CHECK (((state = 'sent'::text) = (sent_at IS NOT NULL))),
-    CONSTRAINT messages_kind_check CHECK ((kind = ANY (ARRAY['entry'::text, 'digest'::text, 'byHand'::text, 'invitation'::text, 'locked'::text, 'issued'::text, 'rule'::text, 'reminder'::text]))),
+    CONSTRAINT messages_for_one CHECK ((num_nonnulls(link_id, person_id, invitation_id, account_link_id) = 1)),
+    CONSTRAINT messages_kind_check CHECK ((kind = ANY (ARRAY['entry'::text, 'digest'::text, 'byHand'::text, 'invitation'::text, 'locked'::text, 'issued'::text, 'rule'::text, 'reminder'::text, 'join'::text, 'password'::text, 'email'::text]))),
+    CONSTRAINT messages_kind_of_account CHECK (((kind = ANY (ARRAY['join'::text, 'password'::text, 'email'::text])) = (account_link_id IS NOT NULL))),
     CONSTRAINT messages_state_check CHECK ((state = ANY (ARRAY['waiting'::text, 'held'::text, 'sending'::text, 'sent'::text, 'bounced'::text, 'uncertain'::text, 'stopped'::text, 'failed'::text]))),
     CONSTRAINT messages_to_email_check CHECK ((to_email ~~ '%_@_%'::text))
 );
@@ -1090,6 +1129,12 @@ ALTER TABLE public.rating_revisions ALTER COLUMN seq ADD GENERATED ALWAYS AS IDE
     CACHE 1
 );
 
+CREATE TABLE public.recovery_codes (
+    person_id uuid NOT NULL,
+    code_hash bytea NOT NULL,
+    used_at timestamp with time zone
+);
+
 CREATE TABLE public.reporting_periods (
     id uuid DEFAULT gen_random_uuid() NOT NULL,
     plan_id uuid NOT NULL,
@@ -1206,6 +1251,7 @@ CREATE TABLE public.schools (
     days_on_devices integer DEFAULT 7 NOT NULL,
     lock_minutes integer,
     paper text DEFAULT 'letter'::text NOT NULL,
+    asks_second_factor boolean DEFAULT false NOT NULL,
     CONSTRAINT schools_daily_message_limit_check CHECK ((daily_message_limit > 0)),
     CONSTRAINT schools_days_on_devices_check CHECK (((days_on_devices >= 0) AND (days_on_devices <= 30))),
     CONSTRAINT schools_idle_minutes_check CHECK (((idle_minutes >= 5) AND (idle_minutes <= 1440))),
@@ -1225,6 +1271,14 @@ CREATE TABLE public.sealing_keys (
     made_at timestamp with time zone NOT NULL,
     CONSTRAINT sealing_keys_private_key_check CHECK ((jsonb_typeof(private_key) = 'object'::text)),
     CONSTRAINT sealing_keys_public_key_check CHECK ((jsonb_typeof(public_key) = 'object'::text))
+);
+
+CREATE TABLE public.second_factors (
+    person_id uuid NOT NULL,
+    secret text NOT NULL,
+    made_at timestamp with time zone NOT NULL,
+    confirmed_at timestamp with time zone,
+    last_step bigint
 );
 
 CREATE TABLE public.set_up_codes (
@@ -1523,102 +1577,102 @@ ALTER TABLE ONLY public.knex_migrations ALTER COLUMN id SET DEFAULT nextval('pub
 
 ALTER TABLE ONLY public.knex_migrations_lock ALTER COLUMN index SET DEFAULT nextval('public.knex_migrations_lock_index_seq'::regclass);
 
-INSERT INTO public.access_log OVERRIDING SYSTEM VALUE VALUES (1, '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', NULL, 'progress report no. 1', 'issued', '2026-11-24 15:00:00+00', '2026-11-24');
+INSERT INTO public.access_log OVERRIDING SYSTEM VALUE VALUES (1, '1ef2a099-0993-4c8e-af7a-04779affe8fa', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', NULL, 'progress report no. 1', 'issued', '2026-11-24 15:00:00+00', '2026-11-24');
 
-INSERT INTO public.behavior_fields VALUES ('3f8ca80d-bcdc-49a7-8daf-9b3044e91017', '{}');
+INSERT INTO public.behavior_fields VALUES ('1ef2a099-0993-4c8e-af7a-04779affe8fa', '{}');
 
-INSERT INTO public.behavior_options VALUES ('fa09780b-5926-48e2-9a4e-9ea7b78139ad', '5c400100-0000-4000-8000-000000000001', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'antecedent', 'Noise', '', 0, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('4e7e7eaa-43c6-4ffc-9035-af1fc8813cc6', '5c400100-0000-4000-8000-000000000001', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'antecedent', 'Waiting', '', 1, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('c0c5239b-bc5a-40b3-823c-72be95e21658', '5c400100-0000-4000-8000-000000000001', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'consequence', 'A break', '', 0, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('48cb6d26-ccc9-4aa5-87c6-71636910cdb1', '5c400100-0000-4000-8000-000000000001', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'location', 'Kitchen', '', 0, 'offered', NULL, '5888201c-02ab-4794-b690-c626afb7357e', '');
-INSERT INTO public.behavior_options VALUES ('54049407-6418-43d1-90d4-c525d93a6445', '5c400100-0000-4000-8000-000000000001', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'intensity', '1', 'quiet', 0, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('65df327e-47ac-4379-ab75-83e3568d5fc0', '5c400100-0000-4000-8000-000000000001', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'intensity', '2', 'loud', 1, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('5ac452cf-a14c-403b-ac44-19b019ac14f5', '5c400100-0000-4000-8000-000000000001', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'function', 'escape', '', 0, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('928b08e1-7cec-43f7-93d1-669a279c2d6c', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'antecedent', 'Noise', '', 0, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('5873c945-8483-4aa5-b7d1-f35f971edbed', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'antecedent', 'Waiting', '', 1, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('a4ea5c62-1261-4f63-b36d-a2de4758fb16', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'consequence', 'A break', '', 0, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('f4d7c131-131f-44c2-ab55-336c6ab0c11a', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'location', 'Kitchen', '', 0, 'offered', NULL, 'cb8eb423-58da-4695-8cec-440c4bd79884', '');
+INSERT INTO public.behavior_options VALUES ('90e28fd5-a972-407b-8c9e-637723cb2b74', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'intensity', '1', 'quiet', 0, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('fd5ba3a6-9942-4903-9910-c3bdaf9993aa', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'intensity', '2', 'loud', 1, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('b3aef655-9241-4df2-9bc4-2359a03d884d', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'function', 'escape', '', 0, 'offered', NULL, NULL, '');
 
-INSERT INTO public.behavior_targets VALUES ('bcc6b2ea-d250-4c37-8530-6901473c6be5', '5c400100-0000-4000-8000-000000000001', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'Leaves', '', '', 'decrease', true, true, false, 0, 'offered', NULL, '');
-INSERT INTO public.behavior_targets VALUES ('a14a2510-363e-487d-9e43-628e90b9b4b5', '5c400100-0000-4000-8000-000000000001', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'Shouts', '', '', 'decrease', true, true, false, 1, 'offered', NULL, '');
+INSERT INTO public.behavior_targets VALUES ('e24740bb-6579-479f-a190-e85a54fd0600', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'Leaves', '', '', 'decrease', true, true, false, 0, 'offered', NULL, '');
+INSERT INTO public.behavior_targets VALUES ('a439b1dc-3145-435c-b106-bf030d8b5fb0', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'Shouts', '', '', 'decrease', true, true, false, 1, 'offered', NULL, '');
 
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (1, '5c400100-0000-4000-8000-000000000001', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', NULL, 'plan', NULL, '{"endsOn": "2027-06-11", "periods": [{"label": "Quarter 1", "endsOn": "2026-12-04"}], "startsOn": "2026-09-08"}', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (2, '5c400100-0000-4000-8000-000000000001', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', NULL, 'share link', NULL, '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "246f6220-1b43-48d9-9ab3-bc5e8553a156", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (3, '5c400100-0000-4000-8000-000000000001', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', NULL, 'share link', '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "246f6220-1b43-48d9-9ab3-bc5e8553a156", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '{"kind": "family", "email": "ida@home.example", "endsOn": "2027-06-11", "linkId": "246f6220-1b43-48d9-9ab3-bc5e8553a156", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "daily", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (4, '5c400100-0000-4000-8000-000000000001', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', NULL, 'visibility', '{}', '{"family": {"shows": ["numbers", "note"], "layout": "sentences", "grouping": "week", "oldestFirst": false}}', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (1, '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', NULL, 'plan', NULL, '{"endsOn": "2027-06-11", "periods": [{"label": "Quarter 1", "endsOn": "2026-12-04"}], "startsOn": "2026-09-08"}', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (2, '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', NULL, 'share link', NULL, '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "53cd8a16-8f08-435a-869c-6892a5d07b27", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (3, '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', NULL, 'share link', '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "53cd8a16-8f08-435a-869c-6892a5d07b27", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '{"kind": "family", "email": "ida@home.example", "endsOn": "2027-06-11", "linkId": "53cd8a16-8f08-435a-869c-6892a5d07b27", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "daily", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (4, '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', NULL, 'visibility', '{}', '{"family": {"shows": ["numbers", "note"], "layout": "sentences", "grouping": "week", "oldestFirst": false}}', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.comments OVERRIDING SYSTEM VALUE VALUES ('9544c030-8178-4fc8-98bb-a5a4951518f6', 1, '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'f5e0419d-a534-4d3e-b4ae-3ed04dffa2bc', 'comment', NULL, '246f6220-1b43-48d9-9ab3-bc5e8553a156', NULL, '2026-11-24', '10:00:00', 'Well done.', '2026-11-24 15:00:00+00', NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.comments OVERRIDING SYSTEM VALUE VALUES ('587a4e47-b7b1-4b55-a5bc-c336308138fc', 1, '1ef2a099-0993-4c8e-af7a-04779affe8fa', '7fde50b2-4f22-4485-b780-1cfed0d49539', 'comment', NULL, '53cd8a16-8f08-435a-869c-6892a5d07b27', NULL, '2026-11-24', '10:00:00', 'Well done.', '2026-11-24 15:00:00+00', NULL, NULL, NULL, NULL, NULL);
 
-INSERT INTO public.entries VALUES ('f5e0419d-a534-4d3e-b4ae-3ed04dffa2bc', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'goal', '2026-11-18', '09:30:00', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', NULL, '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00', false, '5888201c-02ab-4794-b690-c626afb7357e', '', 1, NULL, NULL, NULL, false, 'cf9c6a13-be01-437b-bb0e-2f6581ce337b', 1, '{"trials": ["independent", "gesture", "incorrect"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('51a443da-cd2d-4eee-bb5c-1c4dfc00ecce', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'goal', '2026-11-19', '09:30:00', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', NULL, '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00', false, '5888201c-02ab-4794-b690-c626afb7357e', 'Counted anew.', 2, '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00', 'From paper.', false, 'cf9c6a13-be01-437b-bb0e-2f6581ce337b', 1, '{"trials": ["independent", "independent"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, '[{"key": "step1", "label": "Card on the bench", "isDone": true}]', NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('bd83582e-6ed2-4d74-94e9-87173800a524', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'goal', '2026-11-20', '09:30:00', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', NULL, '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00', false, '5888201c-02ab-4794-b690-c626afb7357e', '', 2, '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00', 'Another student’s.', true, 'cf9c6a13-be01-437b-bb0e-2f6581ce337b', 1, '{"trials": ["gesture"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('31b05ae5-475c-48bb-a1bb-03518ea2a440', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'incident', '2026-11-24', '09:30:00', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', NULL, '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00', false, NULL, 'By the door.', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, 40, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('f5587e21-d1cc-4d7f-8a23-d1adb497ea01', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'count', '2026-11-24', '09:00:00', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', NULL, '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00', false, NULL, '', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, 'bcc6b2ea-d250-4c37-8530-6901473c6be5', NULL, 30, 0, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('7fde50b2-4f22-4485-b780-1cfed0d49539', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'goal', '2026-11-18', '09:30:00', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', NULL, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', false, 'cb8eb423-58da-4695-8cec-440c4bd79884', '', 1, NULL, NULL, NULL, false, '25fbfcfa-c8ab-4e46-9db9-8d35de378d21', 1, '{"trials": ["independent", "gesture", "incorrect"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('a88b9f00-c295-4b10-927a-ae7ba0ce4878', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'goal', '2026-11-19', '09:30:00', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', NULL, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', false, 'cb8eb423-58da-4695-8cec-440c4bd79884', 'Counted anew.', 2, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', 'From paper.', false, '25fbfcfa-c8ab-4e46-9db9-8d35de378d21', 1, '{"trials": ["independent", "independent"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, '[{"key": "step1", "label": "Card on the bench", "isDone": true}]', NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('298f0561-c4e9-46ec-97c3-0841eea2ee51', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'goal', '2026-11-20', '09:30:00', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', NULL, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', false, 'cb8eb423-58da-4695-8cec-440c4bd79884', '', 2, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', 'Another student’s.', true, '25fbfcfa-c8ab-4e46-9db9-8d35de378d21', 1, '{"trials": ["gesture"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('2bf10f92-a9ff-44d3-a0b8-0330594084d8', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'incident', '2026-11-24', '09:30:00', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', NULL, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', false, NULL, 'By the door.', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, 40, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('6a5c6b1c-b083-48a7-b358-2cab0f2ec3f6', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'count', '2026-11-24', '09:00:00', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', NULL, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', false, NULL, '', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, 'e24740bb-6579-479f-a190-e85a54fd0600', NULL, 30, 0, NULL, NULL, NULL, NULL, NULL);
 
-INSERT INTO public.entry_revisions VALUES ('51a443da-cd2d-4eee-bb5c-1c4dfc00ecce', 1, '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', '{"id": "51a443da-cd2d-4eee-bb5c-1c4dfc00ecce", "data": {"trials": ["independent", "spoken"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "cf9c6a13-be01-437b-bb0e-2f6581ce337b", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "3f8ca80d-bcdc-49a7-8daf-9b3044e91017", "location_id": "5888201c-02ab-4794-b690-c626afb7357e", "observed_on": "2026-11-19", "observer_id": "32d1f98c-1195-4fdc-a699-5ef43f0bd86e", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "32d1f98c-1195-4fdc-a699-5ef43f0bd86e", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00', 'From paper.');
-INSERT INTO public.entry_revisions VALUES ('bd83582e-6ed2-4d74-94e9-87173800a524', 1, '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', '{"id": "bd83582e-6ed2-4d74-94e9-87173800a524", "data": {"trials": ["gesture"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "cf9c6a13-be01-437b-bb0e-2f6581ce337b", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "3f8ca80d-bcdc-49a7-8daf-9b3044e91017", "location_id": "5888201c-02ab-4794-b690-c626afb7357e", "observed_on": "2026-11-20", "observer_id": "32d1f98c-1195-4fdc-a699-5ef43f0bd86e", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "32d1f98c-1195-4fdc-a699-5ef43f0bd86e", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00', 'Another student’s.');
+INSERT INTO public.entry_revisions VALUES ('a88b9f00-c295-4b10-927a-ae7ba0ce4878', 1, '1ef2a099-0993-4c8e-af7a-04779affe8fa', '{"id": "a88b9f00-c295-4b10-927a-ae7ba0ce4878", "data": {"trials": ["independent", "spoken"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "25fbfcfa-c8ab-4e46-9db9-8d35de378d21", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "1ef2a099-0993-4c8e-af7a-04779affe8fa", "location_id": "cb8eb423-58da-4695-8cec-440c4bd79884", "observed_on": "2026-11-19", "observer_id": "4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', 'From paper.');
+INSERT INTO public.entry_revisions VALUES ('298f0561-c4e9-46ec-97c3-0841eea2ee51', 1, '1ef2a099-0993-4c8e-af7a-04779affe8fa', '{"id": "298f0561-c4e9-46ec-97c3-0841eea2ee51", "data": {"trials": ["gesture"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "25fbfcfa-c8ab-4e46-9db9-8d35de378d21", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "1ef2a099-0993-4c8e-af7a-04779affe8fa", "location_id": "cb8eb423-58da-4695-8cec-440c4bd79884", "observed_on": "2026-11-20", "observer_id": "4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', 'Another student’s.');
 
-INSERT INTO public.follow_up_changes VALUES ('da2e12ca-28f6-41e7-9c3d-e3d53e167a48', 2, '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'done', 'We spoke.', NULL, NULL, '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00');
+INSERT INTO public.follow_up_changes VALUES ('24e1ec0f-1ea5-4b11-b1bb-2ee227ca596e', 2, '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'done', 'We spoke.', NULL, NULL, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.follow_ups VALUES ('da2e12ca-28f6-41e7-9c3d-e3d53e167a48', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'f5e0419d-a534-4d3e-b4ae-3ed04dffa2bc', NULL, 'Call home', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-30', true, '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00', 2, '2026-11-24 15:00:00+00', NULL);
+INSERT INTO public.follow_ups VALUES ('24e1ec0f-1ea5-4b11-b1bb-2ee227ca596e', '1ef2a099-0993-4c8e-af7a-04779affe8fa', '7fde50b2-4f22-4485-b780-1cfed0d49539', NULL, 'Call home', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-30', true, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', 2, '2026-11-24 15:00:00+00', NULL);
 
-INSERT INTO public.goal_measures VALUES ('cf9c6a13-be01-437b-bb0e-2f6581ce337b', 1, '{"kind": "trials", "levels": [{"key": "independent", "label": "Independent", "words": "alone"}, {"key": "gesture", "label": "Gesture", "words": "a gesture"}, {"key": "spoken", "label": "Spoken", "words": "a spoken prompt"}], "planned": 5, "mostTrials": 40, "mostSupport": "gesture", "opportunity": {"one": "seedling", "many": "seedlings"}, "refusalIsOpportunity": true}', '2026-09-08');
+INSERT INTO public.goal_measures VALUES ('25fbfcfa-c8ab-4e46-9db9-8d35de378d21', 1, '{"kind": "trials", "levels": [{"key": "independent", "label": "Independent", "words": "alone"}, {"key": "gesture", "label": "Gesture", "words": "a gesture"}, {"key": "spoken", "label": "Spoken", "words": "a spoken prompt"}], "planned": 5, "mostTrials": 40, "mostSupport": "gesture", "opportunity": {"one": "seedling", "many": "seedlings"}, "refusalIsOpportunity": true}', '2026-09-08');
 
-INSERT INTO public.goals VALUES ('cf9c6a13-be01-437b-bb0e-2f6581ce337b', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'df482e01-761b-47cb-a550-1529defcb736', NULL, '1', 'Garden', 'Plants a row', 'Plants along a string.', 0, 1, 'day', NULL, NULL, 80, '2027-06-11', '2026-09-08', NULL, 'atLeast', 80, 'ofLast', 3, 4, 1, 1, 1, NULL, NULL, NULL, NULL, '');
+INSERT INTO public.goals VALUES ('25fbfcfa-c8ab-4e46-9db9-8d35de378d21', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'bd5bce3c-f64d-4c59-b20a-ffbe83c1fef4', NULL, '1', 'Garden', 'Plants a row', 'Plants along a string.', 0, 1, 'day', NULL, NULL, 80, '2027-06-11', '2026-09-08', NULL, 'atLeast', 80, 'ofLast', 3, 4, 1, 1, 1, NULL, NULL, NULL, NULL, '');
 
-INSERT INTO public.incident_choices VALUES ('31b05ae5-475c-48bb-a1bb-03518ea2a440', 1, 'behavior', 1, '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'bcc6b2ea-d250-4c37-8530-6901473c6be5', NULL);
-INSERT INTO public.incident_choices VALUES ('31b05ae5-475c-48bb-a1bb-03518ea2a440', 1, 'antecedent', 1, '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', NULL, 'fa09780b-5926-48e2-9a4e-9ea7b78139ad');
+INSERT INTO public.incident_choices VALUES ('2bf10f92-a9ff-44d3-a0b8-0330594084d8', 1, 'behavior', 1, '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'e24740bb-6579-479f-a190-e85a54fd0600', NULL);
+INSERT INTO public.incident_choices VALUES ('2bf10f92-a9ff-44d3-a0b8-0330594084d8', 1, 'antecedent', 1, '1ef2a099-0993-4c8e-af7a-04779affe8fa', NULL, '928b08e1-7cec-43f7-93d1-669a279c2d6c');
 
-INSERT INTO public.issued_report_entries VALUES ('7536c6c8-f22d-4234-90e2-214b6ddc3efe', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', '31b05ae5-475c-48bb-a1bb-03518ea2a440', 1);
-INSERT INTO public.issued_report_entries VALUES ('7536c6c8-f22d-4234-90e2-214b6ddc3efe', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', '51a443da-cd2d-4eee-bb5c-1c4dfc00ecce', 2);
-INSERT INTO public.issued_report_entries VALUES ('7536c6c8-f22d-4234-90e2-214b6ddc3efe', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'f5e0419d-a534-4d3e-b4ae-3ed04dffa2bc', 1);
+INSERT INTO public.issued_report_entries VALUES ('b3a5853b-4632-49c2-8574-2c104144eb5b', '1ef2a099-0993-4c8e-af7a-04779affe8fa', '2bf10f92-a9ff-44d3-a0b8-0330594084d8', 1);
+INSERT INTO public.issued_report_entries VALUES ('b3a5853b-4632-49c2-8574-2c104144eb5b', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'a88b9f00-c295-4b10-927a-ae7ba0ce4878', 2);
+INSERT INTO public.issued_report_entries VALUES ('b3a5853b-4632-49c2-8574-2c104144eb5b', '1ef2a099-0993-4c8e-af7a-04779affe8fa', '7fde50b2-4f22-4485-b780-1cfed0d49539', 1);
 
-INSERT INTO public.issued_reports VALUES ('7536c6c8-f22d-4234-90e2-214b6ddc3efe', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 1, 'f035f882-38ef-4ee9-9f5c-45330b5feea3', 'Quarter 1', '2026-09-08', '2026-12-04', '{"plan": {"endsOn": "2027-06-11", "startsOn": "2026-09-08"}, "goals": [{"now": "83%", "way": null, "graph": {"to": "2026-12-04", "max": 100, "from": "2026-09-08", "isUp": true, "runs": [[{"on": "2026-11-18", "said": "Wed, Nov 18, 2026: 2 of 3, 67%", "value": 66.66666666666667}, {"on": "2026-11-19", "said": "Thu, Nov 19, 2026: 2 of 2, 100%", "value": 100}]], "unit": "%", "trend": null, "phases": [], "target": 80, "aimLine": null, "caption": "2 scores from Nov 18 to Nov 19; now 83%, target 80%."}, "words": {"type": "doc", "content": []}, "goalId": "cf9c6a13-be01-437b-bb0e-2f6581ce337b", "number": "1", "target": "80%, by Jun 11, 2027", "further": [["Support levels", "Independent 3 (60%), Gesture 1 (20%), Incorrect 1 (20%), of 5 opportunities in 2 sessions in this period."]], "wording": "Plants along a string.", "baseline": null, "decision": {"mark": "…", "label": "Too early to tell", "means": "There are too few observations to tell yet.", "sentence": "There is no baseline yet, so there is no aim line to compare with. Trend: 2 scores over 0 weeks so far; a trend needs 8 over 3 weeks."}, "evidence": "2 observations by 1 person since the plan began, all of them in this period.", "inPeriod": 2, "criterion": "Goal: 4 of 5 (80%) on 3 of 4 days.", "shortName": "Plants a row"}], "words": {"type": "doc", "content": []}, "period": {"to": "2026-12-04", "from": "2026-09-08", "label": "Quarter 1"}, "student": {"name": "Ada Example", "grade": "Grade 4", "groups": [], "shortName": "Ada E."}, "behavior": ["Leaves: 1 time in 1 school day, 1 a day."], "schoolName": "Test School", "caseManager": "manager"}', '{family}', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00', NULL);
+INSERT INTO public.issued_reports VALUES ('b3a5853b-4632-49c2-8574-2c104144eb5b', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 1, 'ed9fe59b-7db3-4968-8a1d-85c56d671279', 'Quarter 1', '2026-09-08', '2026-12-04', '{"plan": {"endsOn": "2027-06-11", "startsOn": "2026-09-08"}, "goals": [{"now": "83%", "way": null, "graph": {"to": "2026-12-04", "max": 100, "from": "2026-09-08", "isUp": true, "runs": [[{"on": "2026-11-18", "said": "Wed, Nov 18, 2026: 2 of 3, 67%", "value": 66.66666666666667}, {"on": "2026-11-19", "said": "Thu, Nov 19, 2026: 2 of 2, 100%", "value": 100}]], "unit": "%", "trend": null, "phases": [], "target": 80, "aimLine": null, "caption": "2 scores from Nov 18 to Nov 19; now 83%, target 80%."}, "words": {"type": "doc", "content": []}, "goalId": "25fbfcfa-c8ab-4e46-9db9-8d35de378d21", "number": "1", "target": "80%, by Jun 11, 2027", "further": [["Support levels", "Independent 3 (60%), Gesture 1 (20%), Incorrect 1 (20%), of 5 opportunities in 2 sessions in this period."]], "wording": "Plants along a string.", "baseline": null, "decision": {"mark": "…", "label": "Too early to tell", "means": "There are too few observations to tell yet.", "sentence": "There is no baseline yet, so there is no aim line to compare with. Trend: 2 scores over 0 weeks so far; a trend needs 8 over 3 weeks."}, "evidence": "2 observations by 1 person since the plan began, all of them in this period.", "inPeriod": 2, "criterion": "Goal: 4 of 5 (80%) on 3 of 4 days.", "shortName": "Plants a row"}], "words": {"type": "doc", "content": []}, "period": {"to": "2026-12-04", "from": "2026-09-08", "label": "Quarter 1"}, "student": {"name": "Ada Example", "grade": "Grade 4", "groups": [], "shortName": "Ada E."}, "behavior": ["Leaves: 1 time in 1 school day, 1 a day."], "schoolName": "Test School", "caseManager": "manager"}', '{family}', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', NULL);
 
-INSERT INTO public.knex_migrations VALUES (1, '0001-beginning', 1, '2026-11-29 10:50:27.701+00');
-INSERT INTO public.knex_migrations VALUES (2, '0002-names', 1, '2026-11-29 10:50:27.708+00');
-INSERT INTO public.knex_migrations VALUES (3, '0003-terms', 1, '2026-11-29 10:50:27.713+00');
-INSERT INTO public.knex_migrations VALUES (4, '0004-fidelity', 1, '2026-11-29 10:50:27.717+00');
-INSERT INTO public.knex_migrations VALUES (5, '0005-desk', 1, '2026-11-29 10:50:27.791+00');
-INSERT INTO public.knex_migrations VALUES (6, '0006-forms', 1, '2026-11-29 10:50:27.922+00');
-INSERT INTO public.knex_migrations VALUES (7, '0007-devices', 1, '2026-11-29 10:50:27.933+00');
-INSERT INTO public.knex_migrations VALUES (8, '0008-devices-of-several', 1, '2026-11-29 10:50:27.95+00');
-INSERT INTO public.knex_migrations VALUES (9, '0009-rules', 1, '2026-11-29 10:50:28.014+00');
-INSERT INTO public.knex_migrations VALUES (10, '0010-readers', 1, '2026-11-29 10:50:28.034+00');
-INSERT INTO public.knex_migrations VALUES (11, '0011-moving-in', 1, '2026-11-29 10:50:28.037+00');
+INSERT INTO public.knex_migrations VALUES (1, '0001-beginning', 1, '2026-11-29 11:14:12.503+00');
+INSERT INTO public.knex_migrations VALUES (2, '0002-names', 1, '2026-11-29 11:14:12.515+00');
+INSERT INTO public.knex_migrations VALUES (3, '0003-terms', 1, '2026-11-29 11:14:12.525+00');
+INSERT INTO public.knex_migrations VALUES (4, '0004-fidelity', 1, '2026-11-29 11:14:12.53+00');
+INSERT INTO public.knex_migrations VALUES (5, '0005-desk', 1, '2026-11-29 11:14:12.607+00');
+INSERT INTO public.knex_migrations VALUES (6, '0006-forms', 1, '2026-11-29 11:14:12.718+00');
+INSERT INTO public.knex_migrations VALUES (7, '0007-devices', 1, '2026-11-29 11:14:12.732+00');
+INSERT INTO public.knex_migrations VALUES (8, '0008-devices-of-several', 1, '2026-11-29 11:14:12.749+00');
+INSERT INTO public.knex_migrations VALUES (9, '0009-rules', 1, '2026-11-29 11:14:12.817+00');
+INSERT INTO public.knex_migrations VALUES (10, '0010-readers', 1, '2026-11-29 11:14:12.834+00');
+INSERT INTO public.knex_migrations VALUES (11, '0011-moving-in', 1, '2026-11-29 11:14:12.871+00');
 
 INSERT INTO public.knex_migrations_lock VALUES (1, 0);
 
-INSERT INTO public.locations VALUES ('5888201c-02ab-4794-b690-c626afb7357e', '5c400100-0000-4000-8000-000000000001', 'Kitchen', 0);
+INSERT INTO public.locations VALUES ('cb8eb423-58da-4695-8cec-440c4bd79884', '5c400100-0000-4000-8000-000000000001', 'Kitchen', 0);
 
-INSERT INTO public.messages OVERRIDING SYSTEM VALUE VALUES ('6778a4ab-9835-50c0-92d1-be1fcb8764b8', 1, 'issued:7536c6c8-f22d-4234-90e2-214b6ddc3efe:246f6220-1b43-48d9-9ab3-bc5e8553a156', 'issued', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', '246f6220-1b43-48d9-9ab3-bc5e8553a156', NULL, NULL, 'Aunt Ida', 'ida@home.example', NULL, NULL, NULL, NULL, 'waiting', NULL, '2026-11-24 15:00:00+00', 0, '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00', NULL, NULL);
+INSERT INTO public.messages OVERRIDING SYSTEM VALUE VALUES ('237005ca-4f46-5831-aa5f-bb8d2a0abeca', 1, 'issued:b3a5853b-4632-49c2-8574-2c104144eb5b:53cd8a16-8f08-435a-869c-6892a5d07b27', 'issued', '1ef2a099-0993-4c8e-af7a-04779affe8fa', '53cd8a16-8f08-435a-869c-6892a5d07b27', NULL, NULL, 'Aunt Ida', 'ida@home.example', NULL, NULL, NULL, NULL, 'waiting', NULL, '2026-11-24 15:00:00+00', 0, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', NULL, NULL, NULL);
 
-INSERT INTO public.people VALUES ('32d1f98c-1195-4fdc-a699-5ef43f0bd86e', 'manager', 'manager', 'ma', 'Teacher', 'manager@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
-INSERT INTO public.people VALUES ('339730fa-d7ae-4a46-b08b-ce49a75872b6', 'aide', 'aide', 'ai', 'Teacher', 'aide@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
-INSERT INTO public.people VALUES ('fb988a08-94bf-453b-ad38-021e46efd3de', 'stranger', 'stranger', 'st', 'Teacher', 'stranger@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
+INSERT INTO public.people VALUES ('4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', 'manager', 'manager', 'ma', 'Teacher', 'manager@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
+INSERT INTO public.people VALUES ('c8cfabdd-2939-4799-a0c0-c552607d7d07', 'aide', 'aide', 'ai', 'Teacher', 'aide@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
+INSERT INTO public.people VALUES ('285d002e-5dbb-46e7-a808-5e98712e6d87', 'stranger', 'stranger', 'st', 'Teacher', 'stranger@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
 
-INSERT INTO public.plans VALUES ('df482e01-761b-47cb-a550-1529defcb736', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', '2026-09-08', '2027-06-11', '');
+INSERT INTO public.plans VALUES ('bd5bce3c-f64d-4c59-b20a-ffbe83c1fef4', '1ef2a099-0993-4c8e-af7a-04779affe8fa', '2026-09-08', '2027-06-11', '');
 
-INSERT INTO public.progress_report_drafts VALUES ('f035f882-38ef-4ee9-9f5c-45330b5feea3', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', '{"goals": {}, "whole": {"type": "doc", "content": []}}', 1, '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00');
+INSERT INTO public.progress_report_drafts VALUES ('ed9fe59b-7db3-4968-8a1d-85c56d671279', '1ef2a099-0993-4c8e-af7a-04779affe8fa', '{"goals": {}, "whole": {"type": "doc", "content": []}}', 1, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.reporting_periods VALUES ('f035f882-38ef-4ee9-9f5c-45330b5feea3', 'df482e01-761b-47cb-a550-1529defcb736', 'Quarter 1', '2026-12-04', NULL);
+INSERT INTO public.reporting_periods VALUES ('ed9fe59b-7db3-4968-8a1d-85c56d671279', 'bd5bce3c-f64d-4c59-b20a-ffbe83c1fef4', 'Quarter 1', '2026-12-04', NULL);
 
-INSERT INTO public.rule_versions VALUES ('04b54e4e-ec32-4874-8d4d-82955848e043', 1, 'Low', '{"does": {"mark": {"look": "line", "word": "Low"}, "message": null, "followUp": null}, "when": {"fulfils": "all", "trigger": "goalEntry", "conditions": [{"is": "figure", "value": 50, "comparison": "below"}]}}', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00');
+INSERT INTO public.rule_versions VALUES ('72b69ab9-834d-4d8f-924e-9d9c5e1b6063', 1, 'Low', '{"does": {"mark": {"look": "line", "word": "Low"}, "message": null, "followUp": null}, "when": {"fulfils": "all", "trigger": "goalEntry", "conditions": [{"is": "figure", "value": 50, "comparison": "below"}]}}', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.rules VALUES ('04b54e4e-ec32-4874-8d4d-82955848e043', '5c400100-0000-4000-8000-000000000001', NULL, NULL, false, '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00', '2026-11-24 15:00:00+00', NULL);
+INSERT INTO public.rules VALUES ('72b69ab9-834d-4d8f-924e-9d9c5e1b6063', '5c400100-0000-4000-8000-000000000001', NULL, NULL, false, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', '2026-11-24 15:00:00+00', NULL);
 
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', false, '2026-09-01', NULL);
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '339730fa-d7ae-4a46-b08b-ce49a75872b6', false, '2026-09-01', NULL);
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', 'fb988a08-94bf-453b-ad38-021e46efd3de', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', 'c8cfabdd-2939-4799-a0c0-c552607d7d07', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '285d002e-5dbb-46e7-a808-5e98712e6d87', false, '2026-09-01', NULL);
 
-INSERT INTO public.schools VALUES ('5c400100-0000-4000-8000-000000000001', 'Test School', 'America/New_York', '{1,2,3,4,5}', 720, 60, 1500, false, '{}', 7, NULL, 'letter');
+INSERT INTO public.schools VALUES ('5c400100-0000-4000-8000-000000000001', 'Test School', 'America/New_York', '{1,2,3,4,5}', 720, 60, 1500, false, '{}', 7, NULL, 'letter', false);
 
-INSERT INTO public.share_link_tokens VALUES ('\x9eaf5e2d2ade82e32405b0d89c51ca5b1d570f094c308dbf6730bb75d2a93244', '246f6220-1b43-48d9-9ab3-bc5e8553a156', '2026-11-24 15:00:00+00');
+INSERT INTO public.share_link_tokens VALUES ('\x86d23c9857084a3828aa74a4bbab97b1e541d41c351242085e73b7d4d95aaf15', '53cd8a16-8f08-435a-869c-6892a5d07b27', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.share_links VALUES ('246f6220-1b43-48d9-9ab3-bc5e8553a156', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'Aunt Ida', 'family', 'To follow their child’s progress', '2027-06-11', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00', NULL, NULL, NULL, 0, NULL, NULL, 'ida@home.example', 'daily', NULL);
+INSERT INTO public.share_links VALUES ('53cd8a16-8f08-435a-869c-6892a5d07b27', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'Aunt Ida', 'family', 'To follow their child’s progress', '2027-06-11', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', NULL, NULL, NULL, 0, NULL, NULL, 'ida@home.example', 'daily', NULL);
 
-INSERT INTO public.students VALUES ('3f8ca80d-bcdc-49a7-8daf-9b3044e91017', '5c400100-0000-4000-8000-000000000001', 'Ada', 'Example', 'Ada E.', 'AE', 'Grade 4', NULL);
+INSERT INTO public.students VALUES ('1ef2a099-0993-4c8e-af7a-04779affe8fa', '5c400100-0000-4000-8000-000000000001', 'Ada', 'Example', 'Ada E.', 'AE', 'Grade 4', NULL);
 
-INSERT INTO public.team_members VALUES ('841cc284-1f72-426c-97a1-f737f33d23d0', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', 'caseManager', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
-INSERT INTO public.team_members VALUES ('fc5b66d2-4d67-4f6d-8197-522b04c129fc', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', '339730fa-d7ae-4a46-b08b-ce49a75872b6', 'paraprofessional', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
+INSERT INTO public.team_members VALUES ('17f6ccd4-cb20-4702-805e-3a9bbcf4e8f1', '1ef2a099-0993-4c8e-af7a-04779affe8fa', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', 'caseManager', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
+INSERT INTO public.team_members VALUES ('1ae71139-7043-4e5b-8c4a-2ef82607f306', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'c8cfabdd-2939-4799-a0c0-c552607d7d07', 'paraprofessional', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
 
-INSERT INTO public.visibility_rules VALUES ('5c400100-0000-4000-8000-000000000001', '3f8ca80d-bcdc-49a7-8daf-9b3044e91017', 'family', '{numbers,note}', 'sentences', 'week', false, '32d1f98c-1195-4fdc-a699-5ef43f0bd86e', '2026-11-24 15:00:00+00');
+INSERT INTO public.visibility_rules VALUES ('5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'family', '{numbers,note}', 'sentences', 'week', false, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00');
 
 SELECT pg_catalog.setval('public.access_log_id_seq', 1, true);
 
@@ -1651,6 +1705,12 @@ ALTER TABLE ONLY public.absences
 
 ALTER TABLE ONLY public.access_log
     ADD CONSTRAINT access_log_pkey PRIMARY KEY (id);
+
+ALTER TABLE ONLY public.account_link_tokens
+    ADD CONSTRAINT account_link_tokens_pkey PRIMARY KEY (token_hash);
+
+ALTER TABLE ONLY public.account_links
+    ADD CONSTRAINT account_links_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.behavior_fields
     ADD CONSTRAINT behavior_fields_pkey PRIMARY KEY (student_id);
@@ -1796,6 +1856,9 @@ ALTER TABLE ONLY public.goals
 ALTER TABLE ONLY public.goals
     ADD CONSTRAINT goals_pkey PRIMARY KEY (id);
 
+ALTER TABLE ONLY public.half_sign_ins
+    ADD CONSTRAINT half_sign_ins_pkey PRIMARY KEY (token_hash);
+
 ALTER TABLE ONLY public.heartbeats
     ADD CONSTRAINT heartbeats_pkey PRIMARY KEY (process);
 
@@ -1916,6 +1979,9 @@ ALTER TABLE ONLY public.rating_links
 ALTER TABLE ONLY public.rating_revisions
     ADD CONSTRAINT rating_revisions_pkey PRIMARY KEY (rating_id, seq);
 
+ALTER TABLE ONLY public.recovery_codes
+    ADD CONSTRAINT recovery_codes_pkey PRIMARY KEY (person_id, code_hash);
+
 ALTER TABLE ONLY public.reporting_periods
     ADD CONSTRAINT reporting_periods_pkey PRIMARY KEY (id);
 
@@ -1957,6 +2023,9 @@ ALTER TABLE ONLY public.schools
 
 ALTER TABLE ONLY public.sealing_keys
     ADD CONSTRAINT sealing_keys_pkey PRIMARY KEY (id);
+
+ALTER TABLE ONLY public.second_factors
+    ADD CONSTRAINT second_factors_pkey PRIMARY KEY (person_id);
 
 ALTER TABLE ONLY public.set_up_codes
     ADD CONSTRAINT set_up_codes_pkey PRIMARY KEY (only_one);
@@ -2079,6 +2148,8 @@ CREATE UNIQUE INDEX access_log_daily ON public.access_log USING btree (student_i
 CREATE INDEX access_log_link ON public.access_log USING btree (link_id, at DESC) WHERE (link_id IS NOT NULL);
 
 CREATE INDEX access_log_student ON public.access_log USING btree (student_id, at DESC);
+
+CREATE INDEX account_links_open ON public.account_links USING btree (school_id, kind) WHERE ((used_at IS NULL) AND (withdrawn_at IS NULL));
 
 CREATE UNIQUE INDEX behavior_options_label ON public.behavior_options USING btree (school_id, student_id, facet, label) NULLS NOT DISTINCT WHERE (merged_into IS NULL);
 
@@ -2404,6 +2475,18 @@ ALTER TABLE ONLY public.access_log
 ALTER TABLE ONLY public.access_log
     ADD CONSTRAINT access_log_student_id_fkey FOREIGN KEY (student_id) REFERENCES public.students(id);
 
+ALTER TABLE ONLY public.account_link_tokens
+    ADD CONSTRAINT account_link_tokens_link_id_fkey FOREIGN KEY (link_id) REFERENCES public.account_links(id);
+
+ALTER TABLE ONLY public.account_links
+    ADD CONSTRAINT account_links_made_by_fkey FOREIGN KEY (made_by) REFERENCES public.people(id);
+
+ALTER TABLE ONLY public.account_links
+    ADD CONSTRAINT account_links_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.people(id);
+
+ALTER TABLE ONLY public.account_links
+    ADD CONSTRAINT account_links_school_id_fkey FOREIGN KEY (school_id) REFERENCES public.schools(id);
+
 ALTER TABLE ONLY public.behavior_fields
     ADD CONSTRAINT behavior_fields_student_id_fkey FOREIGN KEY (student_id) REFERENCES public.students(id);
 
@@ -2683,6 +2766,9 @@ ALTER TABLE ONLY public.goals
 ALTER TABLE ONLY public.goals
     ADD CONSTRAINT goals_student_id_fkey FOREIGN KEY (student_id) REFERENCES public.students(id);
 
+ALTER TABLE ONLY public.half_sign_ins
+    ADD CONSTRAINT half_sign_ins_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.people(id);
+
 ALTER TABLE ONLY public.incident_choices
     ADD CONSTRAINT incident_choices_entry_id_student_id_fkey FOREIGN KEY (entry_id, student_id) REFERENCES public.entries(id, student_id);
 
@@ -2750,6 +2836,9 @@ ALTER TABLE ONLY public.message_templates
     ADD CONSTRAINT message_templates_school_id_fkey FOREIGN KEY (school_id) REFERENCES public.schools(id);
 
 ALTER TABLE ONLY public.messages
+    ADD CONSTRAINT messages_account_link_id_fkey FOREIGN KEY (account_link_id) REFERENCES public.account_links(id);
+
+ALTER TABLE ONLY public.messages
     ADD CONSTRAINT messages_again_of_fkey FOREIGN KEY (again_of) REFERENCES public.messages(id);
 
 ALTER TABLE ONLY public.messages
@@ -2811,6 +2900,9 @@ ALTER TABLE ONLY public.rating_links
 
 ALTER TABLE ONLY public.rating_revisions
     ADD CONSTRAINT rating_revisions_rating_id_fkey FOREIGN KEY (rating_id) REFERENCES public.work_sample_ratings(id);
+
+ALTER TABLE ONLY public.recovery_codes
+    ADD CONSTRAINT recovery_codes_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.people(id);
 
 ALTER TABLE ONLY public.reporting_periods
     ADD CONSTRAINT reporting_periods_plan_id_fkey FOREIGN KEY (plan_id) REFERENCES public.plans(id);
@@ -2880,6 +2972,9 @@ ALTER TABLE ONLY public.school_staff
 
 ALTER TABLE ONLY public.school_staff
     ADD CONSTRAINT school_staff_school_id_fkey FOREIGN KEY (school_id) REFERENCES public.schools(id);
+
+ALTER TABLE ONLY public.second_factors
+    ADD CONSTRAINT second_factors_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.people(id);
 
 ALTER TABLE ONLY public.share_link_passes
     ADD CONSTRAINT share_link_passes_link_id_fkey FOREIGN KEY (link_id) REFERENCES public.share_links(id);

@@ -10,6 +10,9 @@ const host = isSecure ? '__Host-' : '';
 /** Carries a session's token. It has no end of its own: the session in the database has. */
 export const sessionCookie = createCookie(`${host}gm-session`, base);
 
+/** Carries a sign-in whose password was right, until its code is. */
+export const halfCookie = createCookie(`${host}gm-half`, { ...base, maxAge: 600 });
+
 /** Tells a device that was opened for several adults: each begins there with their name and PIN. */
 export const openedCookie = createCookie(`${host}gm-opened`, { ...base, maxAge: 180 * 24 * 3600 });
 

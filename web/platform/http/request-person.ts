@@ -27,6 +27,8 @@ export interface RequestPerson {
   discreet: boolean;
   /** After how many minutes this device locks itself; null where it does not. */
   lockMinutes: number | null;
+  /** Whether the school asks them for a code beside the password, and there is none yet. */
+  needsFactor: boolean;
 }
 
 const personContext = createContext<RequestPerson | null>(null);
@@ -71,6 +73,9 @@ async function writePages(request: Request, context: Readonly<RouterContextProvi
   }
 }
 
+/** What is open to whoever has no code beside the password yet, where their school asks for one. */
+const OWN_ACCOUNT = /^\/(account(\/second-factor)?|sign-out)(\.data)?$/;
+
 async function findPerson(request: Request, context: Readonly<RouterContextProvider>) {
   try {
     const token: unknown = await sessionCookie.parse(request.headers.get('Cookie'));
@@ -91,7 +96,9 @@ async function findPerson(request: Request, context: Readonly<RouterContextProvi
     // What waited on a device for somebody is sent by nobody else.
     const isFor = request.headers.get('X-For');
     if (isFor !== null && isFor !== session.person.id) throw data(null, { status: 401 });
-    const { person, school, schools, sessionId, lockMinutes } = session;
+    const { person, school, schools, sessionId, lockMinutes, needsFactor } = session;
+    if (needsFactor && (isSent || isLive)) throw data(null, { status: 401 });
+    if (needsFactor && !OWN_ACCOUNT.test(new URL(request.url).pathname)) throw redirect('/account/second-factor');
     const { discreet } = await preferencesOf(request);
     const wall = wallTime(instant, school.timeZone);
     const actor = { personId: person.id, schoolId: school.id, today: wall.on };
@@ -105,6 +112,7 @@ async function findPerson(request: Request, context: Readonly<RouterContextProvi
       wall,
       discreet,
       lockMinutes,
+      needsFactor,
     });
     return session;
   } catch (error) {

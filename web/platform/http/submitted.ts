@@ -33,6 +33,6 @@ const answer = (result: SubmissionResult<string[]>) =>
 
 /** A password that was typed is not sent back. */
 export function withoutSecrets(result: SubmissionResult<string[]>): SubmissionResult<string[]> {
-  const { password: _, again: __, code: ___, pin: ____, ...rest } = result.initialValue ?? {};
+  const { password: _, again: __, code: ___, pin: ____, current: _____, ...rest } = result.initialValue ?? {};
   return { ...result, initialValue: rest };
 }

@@ -11,7 +11,7 @@ interface TextFieldProps {
   /** For screen readers only, where a column's head says it. */
   hidesLabel?: boolean;
   /** A figure is typed as text, so that “0,5” may be typed too. */
-  type?: 'text' | 'date' | 'time' | 'figure';
+  type?: 'text' | 'email' | 'date' | 'time' | 'figure';
   placeholder?: string;
   /** What stands after the box: “minutes”. */
   unit?: string;

@@ -1,0 +1,154 @@
+import { type FieldMetadata, getInputProps, type SubmissionResult } from '@conform-to/react';
+import { Form, Link } from 'react-router';
+import { emailChangeInput, ownNameInput, passwordChangeInput } from '~/core/people/account-input';
+import { counted } from '~/core/words/counting';
+import { Field } from '../platform/ui/fields';
+import { TextField } from '../platform/ui/form-fields';
+import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
+import { ownAccountWords } from './entry-words';
+import { NewPassword } from './new-password';
+
+type Result = SubmissionResult<string[]> | undefined;
+
+/** What one is called, with what one signs in, and where one is signed in. */
+interface OwnAccountProps {
+  own: {
+    name: string;
+    work: string;
+    email: string;
+    factor: { isOn: boolean; codesLeft: number };
+    sessions: { id: string; isShared: boolean; isThis: boolean; since: string; seen: string }[];
+  };
+  resultOf: (intent: string) => Result;
+  /** What became of asking for another address. */
+  asked: { email: string; code: string | null } | null;
+}
+
+export function OwnAccount({ own, resultOf, asked }: OwnAccountProps) {
+  const { factor, sessions } = own;
+  return (
+    <>
+      <Name own={own} result={resultOf('name')} />
+      <Email email={own.email} asked={asked} result={resultOf('email')} />
+      <Password result={resultOf('password')} />
+      <h2 className="mt-8 text-lg">{ownAccountWords.factor}</h2>
+      <p className="mt-1 max-w-xl text-small text-ink-2">
+        {factor.isOn
+          ? ownAccountWords.factorOn(
+              counted(factor.codesLeft, ownAccountWords.recoveryCode, ownAccountWords.recoveryCodes),
+            )
+          : ownAccountWords.factorIs}
+      </p>
+      <Link to="/account/second-factor" className="btn mt-3">
+        {factor.isOn ? ownAccountWords.turnOff : ownAccountWords.setUp}
+      </Link>
+      <h2 className="mt-8 text-lg">{ownAccountWords.signedInOn}</h2>
+      <ul className="mt-1 max-w-2xl">
+        {sessions.map(({ id, isShared, isThis, since, seen }) => (
+          <li key={id} className="flex flex-wrap items-center justify-between gap-3 border-b border-rule py-2.5">
+            <p>
+              <span className="font-semibold">
+                {isThis ? ownAccountWords.thisOne : isShared ? ownAccountWords.shared : ownAccountWords.own}
+              </span>{' '}
+              <span className="text-small text-ink-2">{ownAccountWords.since(since, seen)}</span>
+            </p>
+            {!isThis && (
+              <Form method="post">
+                <input type="hidden" name="id" value={id} />
+                <button
+                  type="submit"
+                  name="intent"
+                  value="end"
+                  className="btn btn-sm"
+                  aria-label={ownAccountWords.endOf(since)}
+                >
+                  {ownAccountWords.end}
+                </button>
+              </Form>
+            )}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function Name({ own, result }: { own: OwnAccountProps['own']; result: Result }) {
+  const { form, fields, isBusy } = useSchemaForm(ownNameInput, {
+    id: 'name',
+    result,
+    defaultValue: { name: own.name, work: own.work },
+  });
+  return (
+    <>
+      <h2 className="mt-8 text-lg">{ownAccountWords.you}</h2>
+      <SchemaForm form={form} intent="name" className="mt-3 grid max-w-2xl items-start gap-3 sm:grid-cols-2">
+        <TextField field={fields.name} label={ownAccountWords.name} />
+        <TextField field={fields.work} label={ownAccountWords.work} />
+        <button type="submit" className="btn justify-self-start" disabled={isBusy}>
+          {ownAccountWords.saveName}
+        </button>
+      </SchemaForm>
+    </>
+  );
+}
+
+function Email({ email, asked, result }: { email: string; asked: OwnAccountProps['asked']; result: Result }) {
+  const { form, fields, isBusy } = useSchemaForm(emailChangeInput, { id: 'email', result });
+  return (
+    <>
+      <h2 className="mt-8 text-lg">{ownAccountWords.email}</h2>
+      <p className="mt-1 max-w-xl text-small text-ink-2">{ownAccountWords.emailIs(email)}</p>
+      {asked && (
+        <p role="status" className="mt-2 max-w-xl border-l-2 border-clay pl-3">
+          {asked.code ? (
+            <>
+              {ownAccountWords.emailCode}{' '}
+              <Link to={`/account/by/${asked.code}`} className="font-mono link">
+                {asked.code}
+              </Link>
+            </>
+          ) : (
+            ownAccountWords.emailAsked(asked.email)
+          )}
+        </p>
+      )}
+      <SchemaForm form={form} intent="email" className="mt-3 grid max-w-2xl items-start gap-3 sm:grid-cols-2">
+        <TextField field={fields.email} label={ownAccountWords.newEmail} type="email" />
+        <Current field={fields.current} />
+        <button type="submit" className="btn justify-self-start" disabled={isBusy}>
+          {ownAccountWords.askEmail}
+        </button>
+      </SchemaForm>
+    </>
+  );
+}
+
+function Password({ result }: { result: Result }) {
+  const { form, fields, isBusy } = useSchemaForm(passwordChangeInput, { id: 'password', result });
+  return (
+    <>
+      <h2 className="mt-8 text-lg">{ownAccountWords.password}</h2>
+      <SchemaForm form={form} intent="password" className="mt-3 grid max-w-2xl items-start gap-3 sm:grid-cols-3">
+        <Current field={fields.current} />
+        <NewPassword password={fields.password} again={fields.again} />
+        <button type="submit" className="btn justify-self-start" disabled={isBusy}>
+          {ownAccountWords.changePassword}
+        </button>
+      </SchemaForm>
+    </>
+  );
+}
+
+function Current({ field }: { field: FieldMetadata<string> }) {
+  return (
+    <Field field={field} label={ownAccountWords.currentPassword}>
+      <input
+        {...getInputProps(field, { type: 'password' })}
+        key={field.key}
+        autoComplete="current-password"
+        className="input w-full"
+      />
+    </Field>
+  );
+}
