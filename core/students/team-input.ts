@@ -19,6 +19,8 @@ export const memberInput = z
     rights,
     from: isoDateField,
     until,
+    /** Other students on whose teams they come in the same step, with the same. */
+    alsoOf: z.array(z.uuid()).max(200).default([]),
   })
   .refine(({ from, until: end }) => !end || end >= from, { error: 'It ends before it begins.', path: ['until'] });
 export type MemberInput = z.infer<typeof memberInput>;

@@ -58,6 +58,28 @@ describe('a support team', () => {
     await requireStudent(fresh.db, actorOf(school.aide), school.student, 'share');
   });
 
+  it('takes somebody who comes on several teams in one step, and leaves those alone where they are already', async () => {
+    const [first, second] = [
+      await addStudent(fresh.db, 'Flo', [[school.manager, 'caseManager']]),
+      await addStudent(fresh.db, 'Gus', [
+        [school.manager, 'caseManager'],
+        [school.aide, 'educator'],
+      ]),
+    ];
+    const input = { personId: school.aide, role: 'specialist' as const, rights: [], from: today, until: undefined };
+    await saveMember(fresh.db, actorOf(school.manager), first, { ...input, alsoOf: [second] }, now);
+    const roleOn = async (student: string) =>
+      (await membersOf(fresh.db, actorOf(school.manager), student)).find(({ id }) => id === school.aide)?.role;
+    expect([await roleOn(first), await roleOn(second)]).toEqual(['specialist', 'educator']);
+    // Of a student who is not theirs nothing is done, for any.
+    const third = await addStudent(fresh.db, 'Hal', [[school.aide, 'caseManager']]);
+    const fourth = await addStudent(fresh.db, 'Ike', [[school.manager, 'caseManager']]);
+    await expect(
+      saveMember(fresh.db, actorOf(school.manager), fourth, { ...input, alsoOf: [third] }, now),
+    ).rejects.toThrow(NotFound);
+    expect(await roleOn(fourth)).toBeUndefined();
+  });
+
   it('ends on its day; what was recorded stays', async () => {
     await save({ from: '2026-09-01', until: '2026-11-23' });
     await expect(requireStudent(fresh.db, actorOf(school.aide), school.student, 'read')).rejects.toThrow(NotFound);

@@ -75,57 +75,75 @@ export async function peopleToAdd(
     .select('p.id', 'p.name');
 }
 
+type OneTeam = Omit<MemberInput, 'alsoOf'>;
+
 /**
- * Puts somebody on a team, or changes their role, rights and dates. An end that is past takes them off; what they recorded stays.
+ * Puts somebody on a team, or changes their role, rights and dates. An end that is past takes them off; what they recorded stays. In the
+ * same step they come on the teams of other students; where they are on one already, they stay as they are.
  *
- * @throws NotFound for someone who is not the case manager; Invalid
+ * @throws NotFound for someone who is not the case manager of each; Invalid
  */
 export async function saveMember(
   db: Database,
   actor: Actor,
   studentId: string,
-  { personId, role, rights, from, until }: MemberInput,
+  { alsoOf = [], ...input }: OneTeam & { alsoOf?: readonly string[] },
   now: Date,
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await requireStudent(trx, actor, studentId, 'manage');
-    const person = await trx('people as p')
-      .join('school_staff as a', 'a.person_id', 'p.id')
-      .where({ 'p.id': personId, 'a.school_id': actor.schoolId })
-      .first('p.id', 'p.name', 'p.email_proven_at');
-    if (!person) throw new NotFound('No such person.');
-    const before = await stayOf(trx, studentId, personId, actor.today);
-    if (!before && !person.email_proven_at) {
-      throw new Invalid({ personId: 'This person has not shown yet that the address is theirs: invite them.' });
-    }
-    if (before?.role === 'caseManager') {
-      throw new Invalid({ role: 'The case manager is chosen on the student’s page of the roster.' });
-    }
-    const said = before && {
-      ...{ personId, name: person.name, role: before.role, rights: before.rights },
-      ...{ from: before.from_date, until: before.until_date },
-    };
-    const after = { personId, name: person.name, role, rights, from, until: until ?? null };
-    await writeChange(
-      trx,
-      actor.personId,
-      { studentId, personId, what: 'member of the team', before: said ?? null, after },
-      now,
-    );
-    const content = {
-      ...{ role, rights, from_date: from, until_date: until ?? null },
-      ...{ changed_by: actor.personId, changed_at: now },
-    };
-    // Who has left and comes back begins another stay; the one before stays as it was.
-    const isBack = before?.until_date && before.until_date < actor.today && from > before.until_date;
-    try {
-      if (before && !isBack) await trx('team_members').where({ id: before.id }).update(content);
-      else await trx('team_members').insert({ student_id: studentId, person_id: personId, ...content });
-    } catch (error) {
-      if (!isOverlap(error, 'team_members_once')) throw error;
-      throw new Invalid({ from: 'These dates overlap an earlier time on this team.' });
+    await saveStay(trx, actor, studentId, input, now);
+    for (const other of new Set(alsoOf)) {
+      const { id } = await requireStudent(trx, actor, other, 'manage');
+      const there = await stayOf(trx, id, input.personId, actor.today);
+      if (!there || (there.until_date ?? actor.today) < actor.today) await saveStay(trx, actor, id, input, now);
     }
   });
+}
+
+async function saveStay(
+  trx: Database,
+  actor: Actor,
+  studentId: string,
+  { personId, role, rights, from, until }: OneTeam,
+  now: Date,
+): Promise<void> {
+  await requireStudent(trx, actor, studentId, 'manage');
+  const person = await trx('people as p')
+    .join('school_staff as a', 'a.person_id', 'p.id')
+    .where({ 'p.id': personId, 'a.school_id': actor.schoolId })
+    .first('p.id', 'p.name', 'p.email_proven_at');
+  if (!person) throw new NotFound('No such person.');
+  const before = await stayOf(trx, studentId, personId, actor.today);
+  if (!before && !person.email_proven_at) {
+    throw new Invalid({ personId: 'This person has not shown yet that the address is theirs: invite them.' });
+  }
+  if (before?.role === 'caseManager') {
+    throw new Invalid({ role: 'The case manager is chosen on the student’s page of the roster.' });
+  }
+  const said = before && {
+    ...{ personId, name: person.name, role: before.role, rights: before.rights },
+    ...{ from: before.from_date, until: before.until_date },
+  };
+  const after = { personId, name: person.name, role, rights, from, until: until ?? null };
+  await writeChange(
+    trx,
+    actor.personId,
+    { studentId, personId, what: 'member of the team', before: said ?? null, after },
+    now,
+  );
+  const content = {
+    ...{ role, rights, from_date: from, until_date: until ?? null },
+    ...{ changed_by: actor.personId, changed_at: now },
+  };
+  // Who has left and comes back begins another stay; the one before stays as it was.
+  const isBack = before?.until_date && before.until_date < actor.today && from > before.until_date;
+  try {
+    if (before && !isBack) await trx('team_members').where({ id: before.id }).update(content);
+    else await trx('team_members').insert({ student_id: studentId, person_id: personId, ...content });
+  } catch (error) {
+    if (!isOverlap(error, 'team_members_once')) throw error;
+    throw new Invalid({ from: 'These dates overlap an earlier time on this team.' });
+  }
 }
 
 /**

@@ -67,7 +67,7 @@ export const ownAccountWords = {
     `You sign in with ${email}. Another address is yours once you have answered a message there.`,
   newEmail: 'New address',
   currentPassword: 'Your password',
-  askEmail: 'Send the message',
+  askEmail: 'Change the address',
   emailAsked: (email: string) => `A message is on its way to ${email}. Until it is answered nothing changes.`,
   emailCode: 'No mail leaves this installation: use this code instead.',
   password: 'Password',

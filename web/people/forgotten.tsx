@@ -71,7 +71,7 @@ export default function Forgotten({ loaderData, actionData }: Route.ComponentPro
         )}
         <h2 className="mt-8 text-lg">{forgottenWords.byCode}</h2>
         <SchemaForm form={byCode.form} intent="code" className="mt-2 grid gap-3">
-          <TextField field={byCode.fields.code} label={forgottenWords.aCode} placeholder="XXXX-XXXX-XXXX-XXXX" />
+          <TextField field={byCode.fields.code} label={forgottenWords.aCode} placeholder={'XXXX-XXXX-XXXX-XXXX'} />
           <button type="submit" className="btn" disabled={byCode.isBusy}>
             {forgottenWords.useCode}
           </button>

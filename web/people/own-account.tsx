@@ -129,8 +129,10 @@ function Password({ result }: { result: Result }) {
   return (
     <>
       <h2 className="mt-8 text-lg">{ownAccountWords.password}</h2>
-      <SchemaForm form={form} intent="password" className="mt-3 grid max-w-2xl items-start gap-3 sm:grid-cols-3">
-        <Current field={fields.current} />
+      <SchemaForm form={form} intent="password" className="mt-3 grid max-w-2xl items-start gap-3 sm:grid-cols-2">
+        <div className="sm:col-span-2 sm:pr-[calc(50%+0.375rem)]">
+          <Current field={fields.current} />
+        </div>
         <NewPassword password={fields.password} again={fields.again} />
         <button type="submit" className="btn justify-self-start" disabled={isBusy}>
           {ownAccountWords.changePassword}

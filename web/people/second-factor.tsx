@@ -98,7 +98,7 @@ function SetUp({ begun, result }: { begun: NonNullable<Loaded['begun']>; result:
         <div
           role="img"
           aria-label={ownAccountWords.picture}
-          className="mt-3 w-56 rounded-box border border-rule bg-white"
+          className="mt-3 w-56 overflow-hidden rounded-box border border-rule bg-white"
           // biome-ignore lint/security/noDangerouslySetInnerHtml: drawn here, of nothing that anybody typed
           dangerouslySetInnerHTML={{ __html: begun.picture }}
         />

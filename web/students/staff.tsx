@@ -51,7 +51,7 @@ const changes = {
   admin: z.object({ ...one, isAdmin: z.enum(['yes', 'no']) }),
   signOut: z.object(one),
   password: z.object({ ...one, forgetsFactor: z.boolean().default(false) }),
-  end: z.object({ ...one, to: z.uuid({ error: 'Choose who has their students from now on.' }).optional() }),
+  end: z.object({ ...one, to: z.uuid({ error: staffWords.chooseWho }).optional() }),
   back: z.object(one),
 };
 
@@ -247,7 +247,7 @@ type Member = Route.ComponentProps['loaderData']['staff'][number];
 function stateSaid({ manages, teams, sessions, lastSeen, hasSecondFactor, isProven }: Member): string {
   return [
     manages > 0 && staffWords.manages(counted(manages, 'student', 'students')),
-    teams > 0 && staffWords.onTeams(counted(teams, 'team', 'teams')),
+    teams > 0 && (manages > 0 ? staffWords.onTeamsBesides : staffWords.onTeams)(counted(teams, 'team', 'teams')),
     manages + teams === 0 && staffWords.onNoTeam,
     sessions > 0 && lastSeen
       ? staffWords.signedIn(counted(sessions, 'device', 'devices'), lastSeen)

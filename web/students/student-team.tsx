@@ -1,46 +1,39 @@
-import { getInputProps, type SubmissionResult } from '@conform-to/react';
+import type { SubmissionResult } from '@conform-to/react';
 import { data, Form } from 'react-router';
 import { z } from 'zod';
-import { type IsoDate, longDate, shortDate } from '~/core/calendar/iso-date';
-import { grantable, grantedWords, roleWords } from '~/core/students/roles';
-import {
-  INVITATION_DAYS,
-  type InvitationInput,
-  invitationInput,
-  joinableRoles,
-  memberInput,
-} from '~/core/students/team-input';
+import { longDate, shortDate } from '~/core/calendar/iso-date';
+import { grantedWords, roleWords } from '~/core/students/roles';
+import { INVITATION_DAYS, type InvitationInput, invitationInput, memberInput } from '~/core/students/team-input';
 import { listed } from '~/core/words/counting';
 import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
 import { invite, openInvitations, withdrawInvitation } from '~/server/students/invitations';
 import { can, usualRights } from '~/server/students/rights';
-import { requireStudent } from '~/server/students/students';
+import { requireStudent, studentsOf } from '~/server/students/students';
 import { membersOf, peopleToAdd, saveMember, setOwnStart } from '~/server/students/team';
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
-import { CheckList, SelectField, TextField } from '../platform/ui/form-fields';
 import { MarginTitle, Page } from '../platform/ui/page';
-import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
-import { useFreshId } from '../platform/ui/use-fresh-id';
 import { saveOrStay } from '../platform/ui/use-saving';
 import type { Route } from './+types/student-team';
 import { headerStudent } from './header-student';
 import { StartForm, start } from './start-form';
 import { StudentHeader } from './student-header';
+import { InvitationForm, MemberForm } from './team-forms';
 import { studentTeamWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, discreet } = personOf(context);
   const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
   const manages = can(student, 'manage');
-  const [members, invitations, people] = await Promise.all([
+  const [members, invitations, people, mine] = await Promise.all([
     membersOf(database(), actor, student.id),
     manages ? openInvitations(database(), actor, student.id) : [],
     manages ? peopleToAdd(database(), actor, student.id) : [],
+    manages ? studentsOf(database(), actor) : [],
   ]);
   return {
     student: headerStudent(student, { discreet }),
@@ -57,6 +50,9 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
       roleWords: roleWords[role],
     })),
     people,
+    others: mine
+      .filter((one) => one.id !== student.id && can(one, 'manage'))
+      .map((one) => ({ id: one.id, name: discreet ? one.initials : one.shortName })),
   };
 });
 
@@ -112,11 +108,8 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: studentTeamWords.pageTitle(loaderData?.student.shortName ?? 'a student') },
 ];
 
-const roleOptions = joinableRoles.map((id) => ({ id, name: roleWords[id] }));
-const rightOptions = grantable.map((id) => ({ id, name: grantedWords[id] }));
-
 export default function StudentTeam({ loaderData, actionData }: Route.ComponentProps) {
-  const { student, today, manages, members, invitations, people } = loaderData;
+  const { student, today, manages, members, invitations, people, others } = loaderData;
   const answer = actionData && 'intent' in actionData ? actionData : undefined;
   const resultOf = (intent: string) => (answer?.intent === intent ? answer.result : undefined);
   return (
@@ -137,7 +130,14 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
                 <MarginTitle about={studentTeamWords.somebodyWhoHasAnAccount}>
                   {studentTeamWords.fromTheSchool}
                 </MarginTitle>
-                <MemberForm key={student.id} id="add" people={people} from={today} result={resultOf('add')} />
+                <MemberForm
+                  key={student.id}
+                  id="add"
+                  people={people}
+                  others={others}
+                  from={today}
+                  result={resultOf('add')}
+                />
               </section>
             )}
           </div>
@@ -264,72 +264,5 @@ function Invited({ name, link }: { name: string; link: string | null }) {
         <p className="mt-1 text-small">{studentTeamWords.aMessageBringsTheLink}</p>
       )}
     </section>
-  );
-}
-
-function InvitationForm({ result }: { result: SubmissionResult<string[]> | undefined }) {
-  const { form, fields, isBusy } = useSchemaForm(invitationInput, {
-    id: 'invite',
-    result,
-    defaultValue: { role: 'educator', rights: ['observe'] },
-  });
-  const id = useFreshId(result);
-  return (
-    <SchemaForm form={form} intent="invite" className="grid gap-4">
-      <input type="hidden" name="id" value={id} />
-      <TextField field={fields.name} label={studentTeamWords.name} />
-      <TextField field={fields.email} label={studentTeamWords.email} />
-      <SelectField field={fields.role} label={studentTeamWords.whatTheyAreToThe} options={roleOptions} />
-      <CheckList field={fields.rights} legend={studentTeamWords.theyMay} options={rightOptions} />
-      <TextField field={fields.until} label={studentTeamWords.untilIfItEnds} type="date" />
-      <button type="submit" className="btn btn-primary" disabled={isBusy || id === ''}>
-        {studentTeamWords.invite}
-      </button>
-    </SchemaForm>
-  );
-}
-
-interface MemberFormProps {
-  /** Of the person who is changed; or that somebody is added. */
-  id: string;
-  member?: { id: string; name: string; role: string; rights: readonly string[]; until: IsoDate | null };
-  people?: { id: string; name: string }[];
-  from: IsoDate;
-  result: SubmissionResult<string[]> | undefined;
-}
-
-function MemberForm({ id, member, people, from, result }: MemberFormProps) {
-  const { form, fields, isBusy } = useSchemaForm(memberInput, {
-    id: `member-${id}`,
-    result,
-    defaultValue: member
-      ? { role: member.role, rights: [...member.rights], from, until: member.until ?? '' }
-      : { role: 'educator', rights: ['observe'], from },
-  });
-  return (
-    <SchemaForm form={form} intent={id} className="grid max-w-xl gap-4 py-2">
-      {member && <input {...getInputProps(fields.personId, { type: 'hidden', value: false })} value={member.id} />}
-      {people && (
-        <SelectField
-          field={fields.personId}
-          label={studentTeamWords.who}
-          none={studentTeamWords.choose}
-          options={people}
-        />
-      )}
-      <SelectField field={fields.role} label={studentTeamWords.whatTheyAreToThe} options={roleOptions} />
-      <CheckList
-        field={fields.rights}
-        legend={member ? studentTeamWords.may(member.name) : studentTeamWords.theyMay}
-        options={rightOptions}
-      />
-      <div className="grid grid-cols-2 gap-3">
-        <TextField field={fields.from} label={studentTeamWords.from} type="date" />
-        <TextField field={fields.until} label={studentTeamWords.until} type="date" />
-      </div>
-      <button type="submit" className={`btn ${member ? '' : 'btn-primary'}`} disabled={isBusy}>
-        {member ? studentTeamWords.save : studentTeamWords.putOnTheTeam}
-      </button>
-    </SchemaForm>
   );
 }

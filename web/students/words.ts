@@ -144,6 +144,8 @@ export const studentTeamWords = {
   theInvitationIsTakenBack: 'The invitation is taken back.',
   theDayIsChanged: 'The day is changed.',
   theTeamIsChanged: 'The team is changed.',
+  alsoOnTheTeams: 'Also on other teams of yours',
+  withTheSame: 'In the same step, with the same role, rights and dates, on the teams of',
   pageTitle: (shortName: string) => `Team of ${shortName} · Gentle Margin`,
   bringSomebodyIn: 'Bring somebody in',
   inviteByEmail: 'Invite by email',
