@@ -26,6 +26,10 @@ const environment = z.object({
   POOL_SIZE: z.coerce.number().int().min(2).max(200).default(16),
   /** How many proxies stand in front, each of which adds an address to X-Forwarded-For; or their addresses, with commas. */
   TRUST_PROXY: z.string().default('loopback'),
+  /** Where a copy of the database is put each night; none is made where it is not said. */
+  BACKUP_FOLDER: z.string().min(1).optional(),
+  /** With what copies are encrypted. */
+  BACKUP_PASSPHRASE: z.string().min(12, { error: 'BACKUP_PASSPHRASE must have 12 characters or more.' }).optional(),
   LOG_LEVEL: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info'),
 });
 

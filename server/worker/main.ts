@@ -56,7 +56,10 @@ async function takeTurn(): Promise<void> {
   );
   process.send?.({ ready: true });
   const signal = AbortSignal.any([lock.lost, stopping.signal]);
-  await work({ db, mailServer, publicUrl: config.PUBLIC_URL, clock: now, signal, bell, complain });
+  const backup = config.BACKUP_FOLDER
+    ? { url: config.DATABASE_URL, folder: config.BACKUP_FOLDER, passphrase: config.BACKUP_PASSPHRASE }
+    : null;
+  await work({ db, backup, mailServer, publicUrl: config.PUBLIC_URL, clock: now, signal, bell, complain });
   await lock.release();
 }
 

@@ -1,8 +1,10 @@
 import { setTimeout as pause } from 'node:timers/promises';
+import { wallTime } from '~/core/calendar/zone';
 import { nextBatchAt, openBatches } from '../documents/batches';
 import { makeBatch } from '../documents/make-batch';
 import { collectMessages, nextDigestAt } from '../messages/collect';
 import { deliver, dueMessages, type MailServer, nextMessageAt, settleInterrupted } from '../messages/deliver';
+import { backUpNight } from '../platform/backup/backup';
 import type { Database } from '../platform/db/database';
 import { isDatabaseGone } from '../platform/db/database';
 import { applyRules } from '../rules/apply';
@@ -29,6 +31,15 @@ export interface Surroundings {
   bell: Bell;
   /** Of what went wrong somebody should know. */
   complain: (error: unknown) => void;
+  /** Where a copy of the database is put each night; null for nowhere. */
+  backup?: NightlyBackup | null;
+}
+
+export interface NightlyBackup {
+  /** The database, as its owner. */
+  url: string;
+  folder: string;
+  passphrase?: string | undefined;
 }
 
 /** Wakes whoever sleeps beside it. */
@@ -69,6 +80,7 @@ export async function work(around: Surroundings): Promise<void> {
     goOn(around, messageRound),
     goOn(around, batchRound),
     goOn(around, ruleRound),
+    goOn({ ...around, bell: new Bell() }, backupRound),
     // Every hour, whatever rings.
     goOn({ ...around, bell: new Bell() }, async ({ db, clock }) => {
       await tidyUp(db, clock());
@@ -104,6 +116,18 @@ async function goOn(around: Surroundings, round: Round): Promise<void> {
 function onlyEnded(error: unknown): void {
   if (!(error instanceof Error) || error.name !== 'AbortError') throw error;
 }
+
+/** By then everybody is asleep, and the day is over. */
+const BACKUP_AT = '02:00';
+
+/** The copy of a night, once, as soon as it is time: also in the morning, where nothing ran at night. */
+const backupRound: Round = async ({ backup, schools: [school], clock }) => {
+  if (!backup || !school) return null;
+  const now = clock();
+  const { on: day, time } = wallTime(now, school.timeZone);
+  if (time >= BACKUP_AT) await backUpNight(backup.url, { ...backup, day, now });
+  return new Date(now.getTime() + HOUR / 4);
+};
 
 const messageRound: Round = async ({ db, schools, publicUrl, mailServer, clock, signal, complain }) => {
   // Between two rounds nothing is being handed over: what still says so was left by a round that failed.
