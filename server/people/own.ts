@@ -4,7 +4,7 @@ import { rowsOf } from '../platform/db/rows';
 import { existing, Invalid, NotFound } from '../platform/failures';
 import { writeChange } from '../school/changes';
 import { findAccountLink, makeAccountLink, withdrawLinks } from './account-links';
-import { countTry } from './attempts';
+import { countTry, uncountTry } from './attempts';
 import { expectStrong, hashPassword, passwordIsRight } from './passwords';
 import { namesOf } from './people';
 
@@ -40,6 +40,7 @@ async function expectCurrent(
   const row = existing(await db('people').where({ id: personId }).first('email', 'name', 'password_hash'));
   if (!(await passwordIsRight(row.password_hash, current)))
     throw new Invalid({ current: 'This is not your password.' });
+  await uncountTry(db, 'pin', personId, 'password');
   return { email: row.email, name: row.name };
 }
 

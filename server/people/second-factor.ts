@@ -81,6 +81,7 @@ export async function endSecondFactor(db: Database, personId: string, password: 
   if (wait !== null) throw new Invalid({ password: `Too many tries. Wait ${wait} min, then try again.` });
   const { password_hash } = existing(await db('people').where({ id: personId }).first('password_hash'));
   if (!(await passwordIsRight(password_hash, password))) throw new Invalid({ password: 'This is not your password.' });
+  await uncountTry(db, 'pin', personId, 'password');
   await db.transaction((trx) => removeSecondFactor(trx, personId, personId, now));
 }
 

@@ -265,6 +265,8 @@ export async function letChoosePassword(
   moment: Moment,
 ): Promise<string | null> {
   const { schoolId, today } = admin;
+  // Who is signed in is not asked again here, and would be under Account.
+  if (personId === admin.personId) throw new Invalid({ personId: 'Change your own password under Account.' });
   return db.transaction(async (trx) => {
     const { name, email } = await workingHere(trx, admin, personId);
     const elsewhere = await trx('school_staff')

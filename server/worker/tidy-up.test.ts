@@ -1,8 +1,10 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { expect, it } from 'vitest';
 import { freshDatabase } from '~/tests/database/fresh';
-import { actorOf, now, smallSchool, today } from '~/tests/database/small-school';
+import { actorOf, now, schoolId, smallSchool, today } from '~/tests/database/small-school';
+import { makeAccountLink } from '../people/account-links';
 import { countTry } from '../people/attempts';
+import { beginHalf } from '../people/second-factor';
 import { beginSession } from '../people/sessions';
 import { rememberDevice } from '../people/sign-in';
 import { makeShareLink, withdrawShareLink } from '../sharing/share-links';
@@ -33,16 +35,30 @@ it('clears what is over and opens nothing any more, and nothing else', async () 
   await invite(fresh.db, manager, school.student, invitation, { now, readsOut: false });
   await newInvitationLink(fresh.db, invitation.id);
 
+  await beginHalf(fresh.db, school.manager, false, now);
+  const asked = {
+    kind: 'join' as const,
+    schoolId,
+    personId: null,
+    name: 'Odile',
+    email: 'o@home.example',
+    madeBy: null,
+  };
+  await makeAccountLink(fresh.db, asked, { now, readsOut: true });
+
   await tidyUp(fresh.db, now);
-  const tables = ['sign_in_sessions', 'known_devices', 'share_link_tokens', 'share_link_passes', 'invitation_tokens'];
-  expect(await Promise.all(tables.map(count))).toEqual([1, 1, 1, 1, 1]);
+  const tables = [
+    ...['sign_in_sessions', 'known_devices', 'share_link_tokens', 'share_link_passes', 'invitation_tokens'],
+    ...['half_sign_ins', 'account_link_tokens'],
+  ];
+  expect(await Promise.all(tables.map(count))).toEqual([1, 1, 1, 1, 1, 1, 1]);
 
   await withdrawShareLink(fresh.db, manager, school.student, way.id, now);
   await fresh.db('invitations').update({ accepted_by: school.aide, accepted_at: now });
   await tidyUp(fresh.db, later(2));
-  expect(await Promise.all(tables.map(count))).toEqual([0, 1, 0, 0, 0]);
+  expect(await Promise.all(tables.map(count))).toEqual([0, 1, 0, 0, 0, 0, 1]);
   await tidyUp(fresh.db, later(200));
-  expect(await Promise.all([...tables, 'rate_limits'].map(count))).toEqual([0, 0, 0, 0, 0, 0]);
+  expect(await Promise.all([...tables, 'rate_limits'].map(count))).toEqual([0, 0, 0, 0, 0, 0, 0, 0]);
   // What was there stays written down.
   expect(await fresh.db('share_links').select('id')).toEqual([{ id: way.id }]);
   expect(today < '2026-12-31').toBe(true);

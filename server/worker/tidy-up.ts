@@ -14,6 +14,7 @@ export async function tidyUp(db: Database, now: Date): Promise<void> {
     .where('created_at', '<', before(SESSION_DAYS))
     .orWhere('seen_at', '<', before(1))
     .delete();
+  await db('half_sign_ins').where('made_at', '<', before(1)).delete();
   await db('share_link_passes').where('ends_at', '<', now).delete();
   await db('known_devices').where('seen_at', '<', before(DEVICE_DAYS)).delete();
   await db('rate_limits').where('expire', '<', now.getTime()).delete();
@@ -27,6 +28,11 @@ export async function tidyUp(db: Database, now: Date): Promise<void> {
       where i.id = t.invitation_id
         and (i.accepted_at is not null or i.withdrawn_at is not null or i.declined_at is not null or i.ends_on < :day)`,
     { day: before(1) },
+  );
+  await db.raw(
+    `delete from account_link_tokens t using account_links l
+      where l.id = t.link_id and (l.used_at is not null or l.withdrawn_at is not null or l.ends_at < :at)`,
+    { at: before(1) },
   );
   await db.transaction(async (trx) => {
     const over = await trx('document_batches')
