@@ -5,6 +5,7 @@ export default [
   route('sign-in/code', 'people/sign-in-code.tsx'),
   route('forgotten', 'people/forgotten.tsx'),
   route('account/by/:token', 'people/by-link.tsx'),
+  route('calendar/:token/due-dates.ics', 'progress-report/due-dates-calendar.ts'),
   route('set-up', 'people/set-up.tsx'),
   route('locked', 'people/locked.tsx'),
   route('device', 'people/device.tsx'),

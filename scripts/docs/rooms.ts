@@ -42,7 +42,14 @@ export const rooms: Rooms = [
   },
   {
     title: 'Links, and codes beside the password, of accounts',
-    tables: ['account_links', 'account_link_tokens', 'second_factors', 'recovery_codes', 'half_sign_ins'],
+    tables: [
+      'account_links',
+      'account_link_tokens',
+      'second_factors',
+      'recovery_codes',
+      'half_sign_ins',
+      'calendar_addresses',
+    ],
   },
   { title: 'What devices keep', tables: ['sealing_keys', 'opened_devices'] },
   {

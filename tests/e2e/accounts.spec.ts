@@ -191,4 +191,22 @@ test('one’s own account: another name, another password, and a sign-in ended f
   await there.goto('/account');
   await expect(there).toHaveURL(/\/sign-in/);
   await there.context().close();
+
+  // A calendar program fetches what falls due, without a sign-in: by initials, until the address is ended.
+  await page.request.post(`${app.url}/sign-out`, { form: {}, headers: { origin: app.url } });
+  await signInAs(app, page);
+  await page.goto('/account');
+  await settled(page);
+  await page.getByRole('button', { name: 'Make an address' }).click();
+  const address = new URL(await page.getByLabel('The address for your calendar').inputValue()).pathname;
+  const program = await browser.newContext({ baseURL: app.url });
+  const fetched = await program.request.get(address);
+  expect(fetched.headers()['content-type']).toContain('text/calendar');
+  const calendar = await fetched.text();
+  expect(calendar).toMatch(/SUMMARY:AD: progress report/);
+  expect(calendar).not.toContain('Ansel');
+  await page.getByRole('button', { name: 'End it' }).click();
+  await expectToast(page, 'The address opens nothing any more.');
+  expect((await program.request.get(address)).status()).toBe(404);
+  await program.close();
 });

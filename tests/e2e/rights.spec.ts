@@ -158,6 +158,7 @@ const elsewhere = [
   'sign-in/code',
   'forgotten',
   'account/by/:token',
+  'calendar/:token/due-dates.ics',
   'set-up',
   'locked',
   'device',

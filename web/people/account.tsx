@@ -8,9 +8,11 @@ import { emailChangeInput, ownNameInput, passwordChangeInput } from '~/core/peop
 import { pinInput } from '~/core/people/pin-input';
 import { roleWords } from '~/core/students/roles';
 import { counted } from '~/core/words/counting';
+import { calendarAddressOf, endCalendarAddress, makeCalendarAddress } from '~/server/people/calendar-address';
 import { askForEmail, changeOwnName, changePassword, endOwnSession, sessionsOf } from '~/server/people/own';
 import { hasPin, savePin } from '~/server/people/pins';
 import { secondFactorOf } from '~/server/people/second-factor';
+import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
 import { acceptInvitation, declineInvitation, invitationsTo } from '~/server/students/invitations';
 import { preferencesOf, sayNext } from '../platform/http/cookies';
@@ -26,6 +28,7 @@ import { Field } from '../platform/ui/fields';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/account';
+import { CalendarSection } from './calendar-section';
 import { ownAccountWords } from './entry-words';
 import { OwnAccount } from './own-account';
 import { accountWords } from './words';
@@ -33,11 +36,12 @@ import { accountWords } from './words';
 export const loader = withErrors(async ({ context, request }: Route.LoaderArgs) => {
   const { actor, person, school, sessionId } = personOf(context);
   const { name, work, email } = person;
-  const [invitations, pin, factor, sessions, { theme, shortcuts, keepsPages }] = await Promise.all([
+  const [invitations, pin, factor, sessions, calendar, { theme, shortcuts, keepsPages }] = await Promise.all([
     invitationsTo(database(), actor),
     hasPin(database(), actor.personId),
     secondFactorOf(database(), actor.personId),
     sessionsOf(database(), actor.personId, sessionId),
+    calendarAddressOf(database(), actor.personId),
     preferencesOf(request),
   ]);
   const said = (at: Date) => {
@@ -45,6 +49,7 @@ export const loader = withErrors(async ({ context, request }: Route.LoaderArgs) 
     return `${shortDate(on)}, ${time}`;
   };
   return {
+    calendar,
     own: {
       ...{ name, work, email, factor },
       sessions: sessions.map(({ createdAt, seenAt, ...one }) => ({
@@ -65,6 +70,8 @@ const answered = (
   asked: { email: string; code: string | null } | null = null,
 ) => ({
   ...{ result, of, asked },
+  // The address of a calendar that was made just now.
+  address: null as string | null,
 });
 
 /** What is changed of one's own account, each by a form of its own. */
@@ -93,6 +100,13 @@ async function ownChange(form: FormData, { actor, school, sessionId, now }: Requ
       }));
       return refused ? refusedWith(refused.data.result) : data(answered({ initialValue: null }, of, asked ?? null));
     }
+    case 'calendar': {
+      const token = await makeCalendarAddress(database(), personId, { hasNames: form.has('hasNames') }, now);
+      return data({ ...answered(undefined, of), address: `${config.PUBLIC_URL}/calendar/${token}/due-dates.ics` });
+    }
+    case 'endCalendar':
+      await endCalendarAddress(database(), personId, now);
+      return done(ownAccountWords.addressEnded);
     case 'end': {
       const { refused } = await submitted(form, z.object({ id: z.uuid() }), ({ id }) =>
         endOwnSession(database(), personId, id, now),
@@ -171,6 +185,7 @@ export default function Account({ loaderData, actionData }: Route.ComponentProps
         </section>
       )}
       <OwnAccount own={loaderData.own} resultOf={resultOf} asked={actionData?.asked ?? null} />
+      <CalendarSection current={loaderData.calendar} made={actionData?.address ?? null} />
       <h2 className="mt-8 text-lg">{accountWords.look}</h2>
       <Form method="post" action="/preferences" className="mt-3 flex flex-wrap gap-2">
         <input type="hidden" name="from" value="/account" />

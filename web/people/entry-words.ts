@@ -84,6 +84,17 @@ export const ownAccountWords = {
   factor: 'A code beside the password',
   factorIs:
     'An authenticator on your phone shows a code that changes every half minute. Whoever learns your password cannot sign in without it.',
+  dueDates: 'Due dates in your calendar',
+  dueDatesAre:
+    'An address at which your calendar program fetches when reporting periods and plans of your students end. Who has it sees these dates without signing in, with initials only unless you choose names.',
+  thereIsAnAddress: (hasNames: boolean) => `There is one${hasNames ? ', with names' : ''}.`,
+  addressOnce: 'This is the address. It is not shown again; keep it to yourself.',
+  calendarAddress: 'The address for your calendar',
+  makeAddress: 'Make an address',
+  anotherAddress: 'Make another, in place of it',
+  withNames: 'With short names',
+  endAddress: 'End it',
+  addressEnded: 'The address opens nothing any more.',
   whatItIs: 'What it is',
   anyAuthenticator:
     'Any application or password manager that shows time-based codes (TOTP) will do. It works without network.',

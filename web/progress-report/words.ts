@@ -168,3 +168,11 @@ export const meetingWords = {
   retireGoal: 'Retire a goal now',
   unreachable: 'The server cannot be reached. Nothing is lost; note it again in a moment.',
 };
+
+/** `due-dates-calendar.ts` */
+export const dueDatesWords = {
+  calendar: 'Gentle Margin: due dates',
+  planEnds: (who: string) => `${who}: the plan ends`,
+  reportDue: (who: string, period: string, isIssued: boolean) =>
+    `${who}: progress report, ${period}${isIssued ? ' (issued)' : ''}`,
+};

@@ -93,7 +93,14 @@ describe('a row of a student', () => {
       .sort();
     expect(rest).toEqual(
       [
-        ...['account_links', 'account_link_tokens', 'half_sign_ins', 'recovery_codes', 'second_factors'],
+        ...[
+          'account_links',
+          'account_link_tokens',
+          'calendar_addresses',
+          'half_sign_ins',
+          'recovery_codes',
+          'second_factors',
+        ],
         ...['class_groups', 'closures', 'goal_bank', 'heartbeats', 'knex_migrations', 'knex_migrations_lock'],
         ...[
           'known_devices',

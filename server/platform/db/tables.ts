@@ -99,6 +99,13 @@ export interface BehaviorTargetsRow {
   discreet_word: string;
 }
 
+export interface CalendarAddressesRow {
+  person_id: string;
+  token_hash: Buffer;
+  has_names: boolean;
+  made_at: Date;
+}
+
 export interface CardsRow {
   id: string;
   student_id: string;
@@ -1064,6 +1071,7 @@ interface AllTables {
   behavior_phases: Table<BehaviorPhasesRow, 'target_id' | 'removed_at'>;
   behavior_revisions: Table<BehaviorRevisionsRow, 'id' | 'target_id' | 'option_id'>;
   behavior_targets: Table<BehaviorTargetsRow, 'student_id' | 'definition' | 'not_counted' | 'direction' | 'by_abc' | 'by_count' | 'by_time' | 'state' | 'merged_into' | 'discreet_word'>;
+  calendar_addresses: Table<CalendarAddressesRow, 'has_names'>;
   cards: Table<CardsRow, 'ended_at'>;
   changes: Table<ChangesRow, 'id' | 'school_id' | 'student_id' | 'person_id' | 'before' | 'after' | 'changed_by'>;
   class_groups: Table<ClassGroupsRow, never>;

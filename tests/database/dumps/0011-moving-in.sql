@@ -305,6 +305,13 @@ ALTER TABLE public.behavior_revisions ALTER COLUMN id ADD GENERATED ALWAYS AS ID
     CACHE 1
 );
 
+CREATE TABLE public.calendar_addresses (
+    person_id uuid NOT NULL,
+    token_hash bytea NOT NULL,
+    has_names boolean DEFAULT false NOT NULL,
+    made_at timestamp with time zone NOT NULL
+);
+
 CREATE TABLE public.cards (
     id uuid NOT NULL,
     student_id uuid NOT NULL,
@@ -1577,102 +1584,102 @@ ALTER TABLE ONLY public.knex_migrations ALTER COLUMN id SET DEFAULT nextval('pub
 
 ALTER TABLE ONLY public.knex_migrations_lock ALTER COLUMN index SET DEFAULT nextval('public.knex_migrations_lock_index_seq'::regclass);
 
-INSERT INTO public.access_log OVERRIDING SYSTEM VALUE VALUES (1, '1ef2a099-0993-4c8e-af7a-04779affe8fa', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', NULL, 'progress report no. 1', 'issued', '2026-11-24 15:00:00+00', '2026-11-24');
+INSERT INTO public.access_log OVERRIDING SYSTEM VALUE VALUES (1, 'f9504a38-43c3-4049-a772-cad81ca97bcc', '250243c1-0ca1-4e68-adce-943094eaae98', NULL, 'progress report no. 1', 'issued', '2026-11-24 15:00:00+00', '2026-11-24');
 
-INSERT INTO public.behavior_fields VALUES ('1ef2a099-0993-4c8e-af7a-04779affe8fa', '{}');
+INSERT INTO public.behavior_fields VALUES ('f9504a38-43c3-4049-a772-cad81ca97bcc', '{}');
 
-INSERT INTO public.behavior_options VALUES ('928b08e1-7cec-43f7-93d1-669a279c2d6c', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'antecedent', 'Noise', '', 0, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('5873c945-8483-4aa5-b7d1-f35f971edbed', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'antecedent', 'Waiting', '', 1, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('a4ea5c62-1261-4f63-b36d-a2de4758fb16', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'consequence', 'A break', '', 0, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('f4d7c131-131f-44c2-ab55-336c6ab0c11a', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'location', 'Kitchen', '', 0, 'offered', NULL, 'cb8eb423-58da-4695-8cec-440c4bd79884', '');
-INSERT INTO public.behavior_options VALUES ('90e28fd5-a972-407b-8c9e-637723cb2b74', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'intensity', '1', 'quiet', 0, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('fd5ba3a6-9942-4903-9910-c3bdaf9993aa', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'intensity', '2', 'loud', 1, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('b3aef655-9241-4df2-9bc4-2359a03d884d', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'function', 'escape', '', 0, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('f159a2e9-a46b-4b80-8909-f9d2927ad2e7', '5c400100-0000-4000-8000-000000000001', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'antecedent', 'Noise', '', 0, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('d24b27d3-b62c-476b-bd4e-99c7c69e9fde', '5c400100-0000-4000-8000-000000000001', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'antecedent', 'Waiting', '', 1, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('b77595ac-42e2-4586-a7eb-00a08ec50cb4', '5c400100-0000-4000-8000-000000000001', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'consequence', 'A break', '', 0, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('70871b2c-3a2c-467b-9c8a-33a2967c29ce', '5c400100-0000-4000-8000-000000000001', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'location', 'Kitchen', '', 0, 'offered', NULL, '0f324462-7190-4ee7-a9e9-2c76cfd005db', '');
+INSERT INTO public.behavior_options VALUES ('f7fc9a98-2e67-4ac6-8dbd-3696d582db94', '5c400100-0000-4000-8000-000000000001', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'intensity', '1', 'quiet', 0, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('7f8c1c51-ab2e-40f2-a8f2-d45cc0cd2f57', '5c400100-0000-4000-8000-000000000001', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'intensity', '2', 'loud', 1, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('378800fb-5852-4d51-9f8b-6a847e5dadca', '5c400100-0000-4000-8000-000000000001', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'function', 'escape', '', 0, 'offered', NULL, NULL, '');
 
-INSERT INTO public.behavior_targets VALUES ('e24740bb-6579-479f-a190-e85a54fd0600', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'Leaves', '', '', 'decrease', true, true, false, 0, 'offered', NULL, '');
-INSERT INTO public.behavior_targets VALUES ('a439b1dc-3145-435c-b106-bf030d8b5fb0', '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'Shouts', '', '', 'decrease', true, true, false, 1, 'offered', NULL, '');
+INSERT INTO public.behavior_targets VALUES ('b7187048-ab2d-4c5d-aa67-dcfe06d64869', '5c400100-0000-4000-8000-000000000001', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'Leaves', '', '', 'decrease', true, true, false, 0, 'offered', NULL, '');
+INSERT INTO public.behavior_targets VALUES ('e18a09a3-fda1-44eb-9036-ca7a2ebd7de0', '5c400100-0000-4000-8000-000000000001', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'Shouts', '', '', 'decrease', true, true, false, 1, 'offered', NULL, '');
 
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (1, '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', NULL, 'plan', NULL, '{"endsOn": "2027-06-11", "periods": [{"label": "Quarter 1", "endsOn": "2026-12-04"}], "startsOn": "2026-09-08"}', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (2, '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', NULL, 'share link', NULL, '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "53cd8a16-8f08-435a-869c-6892a5d07b27", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (3, '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', NULL, 'share link', '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "53cd8a16-8f08-435a-869c-6892a5d07b27", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '{"kind": "family", "email": "ida@home.example", "endsOn": "2027-06-11", "linkId": "53cd8a16-8f08-435a-869c-6892a5d07b27", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "daily", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (4, '5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', NULL, 'visibility', '{}', '{"family": {"shows": ["numbers", "note"], "layout": "sentences", "grouping": "week", "oldestFirst": false}}', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (1, '5c400100-0000-4000-8000-000000000001', 'f9504a38-43c3-4049-a772-cad81ca97bcc', NULL, 'plan', NULL, '{"endsOn": "2027-06-11", "periods": [{"label": "Quarter 1", "endsOn": "2026-12-04"}], "startsOn": "2026-09-08"}', '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (2, '5c400100-0000-4000-8000-000000000001', 'f9504a38-43c3-4049-a772-cad81ca97bcc', NULL, 'share link', NULL, '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "407c2c6a-efce-45fe-8315-394352dc17c3", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (3, '5c400100-0000-4000-8000-000000000001', 'f9504a38-43c3-4049-a772-cad81ca97bcc', NULL, 'share link', '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "407c2c6a-efce-45fe-8315-394352dc17c3", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '{"kind": "family", "email": "ida@home.example", "endsOn": "2027-06-11", "linkId": "407c2c6a-efce-45fe-8315-394352dc17c3", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "daily", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (4, '5c400100-0000-4000-8000-000000000001', 'f9504a38-43c3-4049-a772-cad81ca97bcc', NULL, 'visibility', '{}', '{"family": {"shows": ["numbers", "note"], "layout": "sentences", "grouping": "week", "oldestFirst": false}}', '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.comments OVERRIDING SYSTEM VALUE VALUES ('587a4e47-b7b1-4b55-a5bc-c336308138fc', 1, '1ef2a099-0993-4c8e-af7a-04779affe8fa', '7fde50b2-4f22-4485-b780-1cfed0d49539', 'comment', NULL, '53cd8a16-8f08-435a-869c-6892a5d07b27', NULL, '2026-11-24', '10:00:00', 'Well done.', '2026-11-24 15:00:00+00', NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.comments OVERRIDING SYSTEM VALUE VALUES ('1a8fd53a-9b8a-44d3-82db-43598cbf5053', 1, 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'cbb097dc-7c15-4125-8df9-9a4b357c09a2', 'comment', NULL, '407c2c6a-efce-45fe-8315-394352dc17c3', NULL, '2026-11-24', '10:00:00', 'Well done.', '2026-11-24 15:00:00+00', NULL, NULL, NULL, NULL, NULL);
 
-INSERT INTO public.entries VALUES ('7fde50b2-4f22-4485-b780-1cfed0d49539', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'goal', '2026-11-18', '09:30:00', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', NULL, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', false, 'cb8eb423-58da-4695-8cec-440c4bd79884', '', 1, NULL, NULL, NULL, false, '25fbfcfa-c8ab-4e46-9db9-8d35de378d21', 1, '{"trials": ["independent", "gesture", "incorrect"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('a88b9f00-c295-4b10-927a-ae7ba0ce4878', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'goal', '2026-11-19', '09:30:00', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', NULL, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', false, 'cb8eb423-58da-4695-8cec-440c4bd79884', 'Counted anew.', 2, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', 'From paper.', false, '25fbfcfa-c8ab-4e46-9db9-8d35de378d21', 1, '{"trials": ["independent", "independent"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, '[{"key": "step1", "label": "Card on the bench", "isDone": true}]', NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('298f0561-c4e9-46ec-97c3-0841eea2ee51', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'goal', '2026-11-20', '09:30:00', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', NULL, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', false, 'cb8eb423-58da-4695-8cec-440c4bd79884', '', 2, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', 'Another student’s.', true, '25fbfcfa-c8ab-4e46-9db9-8d35de378d21', 1, '{"trials": ["gesture"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('2bf10f92-a9ff-44d3-a0b8-0330594084d8', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'incident', '2026-11-24', '09:30:00', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', NULL, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', false, NULL, 'By the door.', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, 40, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('6a5c6b1c-b083-48a7-b358-2cab0f2ec3f6', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'count', '2026-11-24', '09:00:00', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', NULL, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', false, NULL, '', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, 'e24740bb-6579-479f-a190-e85a54fd0600', NULL, 30, 0, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('cbb097dc-7c15-4125-8df9-9a4b357c09a2', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'goal', '2026-11-18', '09:30:00', '250243c1-0ca1-4e68-adce-943094eaae98', NULL, '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00', false, '0f324462-7190-4ee7-a9e9-2c76cfd005db', '', 1, NULL, NULL, NULL, false, '3218eb0e-62c0-461e-b8e1-c4c989cf3c8e', 1, '{"trials": ["independent", "gesture", "incorrect"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('52faeb45-fa3c-4201-8a9e-3606d07673b3', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'goal', '2026-11-19', '09:30:00', '250243c1-0ca1-4e68-adce-943094eaae98', NULL, '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00', false, '0f324462-7190-4ee7-a9e9-2c76cfd005db', 'Counted anew.', 2, '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00', 'From paper.', false, '3218eb0e-62c0-461e-b8e1-c4c989cf3c8e', 1, '{"trials": ["independent", "independent"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, '[{"key": "step1", "label": "Card on the bench", "isDone": true}]', NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('adc21570-b39b-480c-bad2-f181ea02a13c', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'goal', '2026-11-20', '09:30:00', '250243c1-0ca1-4e68-adce-943094eaae98', NULL, '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00', false, '0f324462-7190-4ee7-a9e9-2c76cfd005db', '', 2, '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00', 'Another student’s.', true, '3218eb0e-62c0-461e-b8e1-c4c989cf3c8e', 1, '{"trials": ["gesture"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('5a891f7f-9513-4fef-ac0b-ed79ee3a64ee', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'incident', '2026-11-24', '09:30:00', '250243c1-0ca1-4e68-adce-943094eaae98', NULL, '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00', false, NULL, 'By the door.', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, 40, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('081050f9-7041-4d09-8569-cc19b4bae48c', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'count', '2026-11-24', '09:00:00', '250243c1-0ca1-4e68-adce-943094eaae98', NULL, '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00', false, NULL, '', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, 'b7187048-ab2d-4c5d-aa67-dcfe06d64869', NULL, 30, 0, NULL, NULL, NULL, NULL, NULL);
 
-INSERT INTO public.entry_revisions VALUES ('a88b9f00-c295-4b10-927a-ae7ba0ce4878', 1, '1ef2a099-0993-4c8e-af7a-04779affe8fa', '{"id": "a88b9f00-c295-4b10-927a-ae7ba0ce4878", "data": {"trials": ["independent", "spoken"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "25fbfcfa-c8ab-4e46-9db9-8d35de378d21", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "1ef2a099-0993-4c8e-af7a-04779affe8fa", "location_id": "cb8eb423-58da-4695-8cec-440c4bd79884", "observed_on": "2026-11-19", "observer_id": "4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', 'From paper.');
-INSERT INTO public.entry_revisions VALUES ('298f0561-c4e9-46ec-97c3-0841eea2ee51', 1, '1ef2a099-0993-4c8e-af7a-04779affe8fa', '{"id": "298f0561-c4e9-46ec-97c3-0841eea2ee51", "data": {"trials": ["gesture"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "25fbfcfa-c8ab-4e46-9db9-8d35de378d21", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "1ef2a099-0993-4c8e-af7a-04779affe8fa", "location_id": "cb8eb423-58da-4695-8cec-440c4bd79884", "observed_on": "2026-11-20", "observer_id": "4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', 'Another student’s.');
+INSERT INTO public.entry_revisions VALUES ('52faeb45-fa3c-4201-8a9e-3606d07673b3', 1, 'f9504a38-43c3-4049-a772-cad81ca97bcc', '{"id": "52faeb45-fa3c-4201-8a9e-3606d07673b3", "data": {"trials": ["independent", "spoken"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "3218eb0e-62c0-461e-b8e1-c4c989cf3c8e", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "f9504a38-43c3-4049-a772-cad81ca97bcc", "location_id": "0f324462-7190-4ee7-a9e9-2c76cfd005db", "observed_on": "2026-11-19", "observer_id": "250243c1-0ca1-4e68-adce-943094eaae98", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "250243c1-0ca1-4e68-adce-943094eaae98", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00', 'From paper.');
+INSERT INTO public.entry_revisions VALUES ('adc21570-b39b-480c-bad2-f181ea02a13c', 1, 'f9504a38-43c3-4049-a772-cad81ca97bcc', '{"id": "adc21570-b39b-480c-bad2-f181ea02a13c", "data": {"trials": ["gesture"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "3218eb0e-62c0-461e-b8e1-c4c989cf3c8e", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "f9504a38-43c3-4049-a772-cad81ca97bcc", "location_id": "0f324462-7190-4ee7-a9e9-2c76cfd005db", "observed_on": "2026-11-20", "observer_id": "250243c1-0ca1-4e68-adce-943094eaae98", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "250243c1-0ca1-4e68-adce-943094eaae98", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00', 'Another student’s.');
 
-INSERT INTO public.follow_up_changes VALUES ('24e1ec0f-1ea5-4b11-b1bb-2ee227ca596e', 2, '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'done', 'We spoke.', NULL, NULL, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00');
+INSERT INTO public.follow_up_changes VALUES ('e57913d8-e712-42da-a878-760a6b2b201b', 2, 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'done', 'We spoke.', NULL, NULL, '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.follow_ups VALUES ('24e1ec0f-1ea5-4b11-b1bb-2ee227ca596e', '1ef2a099-0993-4c8e-af7a-04779affe8fa', '7fde50b2-4f22-4485-b780-1cfed0d49539', NULL, 'Call home', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-30', true, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', 2, '2026-11-24 15:00:00+00', NULL);
+INSERT INTO public.follow_ups VALUES ('e57913d8-e712-42da-a878-760a6b2b201b', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'cbb097dc-7c15-4125-8df9-9a4b357c09a2', NULL, 'Call home', '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-30', true, '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00', 2, '2026-11-24 15:00:00+00', NULL);
 
-INSERT INTO public.goal_measures VALUES ('25fbfcfa-c8ab-4e46-9db9-8d35de378d21', 1, '{"kind": "trials", "levels": [{"key": "independent", "label": "Independent", "words": "alone"}, {"key": "gesture", "label": "Gesture", "words": "a gesture"}, {"key": "spoken", "label": "Spoken", "words": "a spoken prompt"}], "planned": 5, "mostTrials": 40, "mostSupport": "gesture", "opportunity": {"one": "seedling", "many": "seedlings"}, "refusalIsOpportunity": true}', '2026-09-08');
+INSERT INTO public.goal_measures VALUES ('3218eb0e-62c0-461e-b8e1-c4c989cf3c8e', 1, '{"kind": "trials", "levels": [{"key": "independent", "label": "Independent", "words": "alone"}, {"key": "gesture", "label": "Gesture", "words": "a gesture"}, {"key": "spoken", "label": "Spoken", "words": "a spoken prompt"}], "planned": 5, "mostTrials": 40, "mostSupport": "gesture", "opportunity": {"one": "seedling", "many": "seedlings"}, "refusalIsOpportunity": true}', '2026-09-08');
 
-INSERT INTO public.goals VALUES ('25fbfcfa-c8ab-4e46-9db9-8d35de378d21', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'bd5bce3c-f64d-4c59-b20a-ffbe83c1fef4', NULL, '1', 'Garden', 'Plants a row', 'Plants along a string.', 0, 1, 'day', NULL, NULL, 80, '2027-06-11', '2026-09-08', NULL, 'atLeast', 80, 'ofLast', 3, 4, 1, 1, 1, NULL, NULL, NULL, NULL, '');
+INSERT INTO public.goals VALUES ('3218eb0e-62c0-461e-b8e1-c4c989cf3c8e', 'f9504a38-43c3-4049-a772-cad81ca97bcc', '26c6d7a9-1af3-4d31-8e5b-ce7a47d2fa52', NULL, '1', 'Garden', 'Plants a row', 'Plants along a string.', 0, 1, 'day', NULL, NULL, 80, '2027-06-11', '2026-09-08', NULL, 'atLeast', 80, 'ofLast', 3, 4, 1, 1, 1, NULL, NULL, NULL, NULL, '');
 
-INSERT INTO public.incident_choices VALUES ('2bf10f92-a9ff-44d3-a0b8-0330594084d8', 1, 'behavior', 1, '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'e24740bb-6579-479f-a190-e85a54fd0600', NULL);
-INSERT INTO public.incident_choices VALUES ('2bf10f92-a9ff-44d3-a0b8-0330594084d8', 1, 'antecedent', 1, '1ef2a099-0993-4c8e-af7a-04779affe8fa', NULL, '928b08e1-7cec-43f7-93d1-669a279c2d6c');
+INSERT INTO public.incident_choices VALUES ('5a891f7f-9513-4fef-ac0b-ed79ee3a64ee', 1, 'behavior', 1, 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'b7187048-ab2d-4c5d-aa67-dcfe06d64869', NULL);
+INSERT INTO public.incident_choices VALUES ('5a891f7f-9513-4fef-ac0b-ed79ee3a64ee', 1, 'antecedent', 1, 'f9504a38-43c3-4049-a772-cad81ca97bcc', NULL, 'f159a2e9-a46b-4b80-8909-f9d2927ad2e7');
 
-INSERT INTO public.issued_report_entries VALUES ('b3a5853b-4632-49c2-8574-2c104144eb5b', '1ef2a099-0993-4c8e-af7a-04779affe8fa', '2bf10f92-a9ff-44d3-a0b8-0330594084d8', 1);
-INSERT INTO public.issued_report_entries VALUES ('b3a5853b-4632-49c2-8574-2c104144eb5b', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'a88b9f00-c295-4b10-927a-ae7ba0ce4878', 2);
-INSERT INTO public.issued_report_entries VALUES ('b3a5853b-4632-49c2-8574-2c104144eb5b', '1ef2a099-0993-4c8e-af7a-04779affe8fa', '7fde50b2-4f22-4485-b780-1cfed0d49539', 1);
+INSERT INTO public.issued_report_entries VALUES ('259f71d6-dae1-44fc-80a0-ed100f1bc1a1', 'f9504a38-43c3-4049-a772-cad81ca97bcc', '5a891f7f-9513-4fef-ac0b-ed79ee3a64ee', 1);
+INSERT INTO public.issued_report_entries VALUES ('259f71d6-dae1-44fc-80a0-ed100f1bc1a1', 'f9504a38-43c3-4049-a772-cad81ca97bcc', '52faeb45-fa3c-4201-8a9e-3606d07673b3', 2);
+INSERT INTO public.issued_report_entries VALUES ('259f71d6-dae1-44fc-80a0-ed100f1bc1a1', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'cbb097dc-7c15-4125-8df9-9a4b357c09a2', 1);
 
-INSERT INTO public.issued_reports VALUES ('b3a5853b-4632-49c2-8574-2c104144eb5b', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 1, 'ed9fe59b-7db3-4968-8a1d-85c56d671279', 'Quarter 1', '2026-09-08', '2026-12-04', '{"plan": {"endsOn": "2027-06-11", "startsOn": "2026-09-08"}, "goals": [{"now": "83%", "way": null, "graph": {"to": "2026-12-04", "max": 100, "from": "2026-09-08", "isUp": true, "runs": [[{"on": "2026-11-18", "said": "Wed, Nov 18, 2026: 2 of 3, 67%", "value": 66.66666666666667}, {"on": "2026-11-19", "said": "Thu, Nov 19, 2026: 2 of 2, 100%", "value": 100}]], "unit": "%", "trend": null, "phases": [], "target": 80, "aimLine": null, "caption": "2 scores from Nov 18 to Nov 19; now 83%, target 80%."}, "words": {"type": "doc", "content": []}, "goalId": "25fbfcfa-c8ab-4e46-9db9-8d35de378d21", "number": "1", "target": "80%, by Jun 11, 2027", "further": [["Support levels", "Independent 3 (60%), Gesture 1 (20%), Incorrect 1 (20%), of 5 opportunities in 2 sessions in this period."]], "wording": "Plants along a string.", "baseline": null, "decision": {"mark": "…", "label": "Too early to tell", "means": "There are too few observations to tell yet.", "sentence": "There is no baseline yet, so there is no aim line to compare with. Trend: 2 scores over 0 weeks so far; a trend needs 8 over 3 weeks."}, "evidence": "2 observations by 1 person since the plan began, all of them in this period.", "inPeriod": 2, "criterion": "Goal: 4 of 5 (80%) on 3 of 4 days.", "shortName": "Plants a row"}], "words": {"type": "doc", "content": []}, "period": {"to": "2026-12-04", "from": "2026-09-08", "label": "Quarter 1"}, "student": {"name": "Ada Example", "grade": "Grade 4", "groups": [], "shortName": "Ada E."}, "behavior": ["Leaves: 1 time in 1 school day, 1 a day."], "schoolName": "Test School", "caseManager": "manager"}', '{family}', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', NULL);
+INSERT INTO public.issued_reports VALUES ('259f71d6-dae1-44fc-80a0-ed100f1bc1a1', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 1, 'd4e108bb-8d17-492a-9cfa-cc5b21223e61', 'Quarter 1', '2026-09-08', '2026-12-04', '{"plan": {"endsOn": "2027-06-11", "startsOn": "2026-09-08"}, "goals": [{"now": "83%", "way": null, "graph": {"to": "2026-12-04", "max": 100, "from": "2026-09-08", "isUp": true, "runs": [[{"on": "2026-11-18", "said": "Wed, Nov 18, 2026: 2 of 3, 67%", "value": 66.66666666666667}, {"on": "2026-11-19", "said": "Thu, Nov 19, 2026: 2 of 2, 100%", "value": 100}]], "unit": "%", "trend": null, "phases": [], "target": 80, "aimLine": null, "caption": "2 scores from Nov 18 to Nov 19; now 83%, target 80%."}, "words": {"type": "doc", "content": []}, "goalId": "3218eb0e-62c0-461e-b8e1-c4c989cf3c8e", "number": "1", "target": "80%, by Jun 11, 2027", "further": [["Support levels", "Independent 3 (60%), Gesture 1 (20%), Incorrect 1 (20%), of 5 opportunities in 2 sessions in this period."]], "wording": "Plants along a string.", "baseline": null, "decision": {"mark": "…", "label": "Too early to tell", "means": "There are too few observations to tell yet.", "sentence": "There is no baseline yet, so there is no aim line to compare with. Trend: 2 scores over 0 weeks so far; a trend needs 8 over 3 weeks."}, "evidence": "2 observations by 1 person since the plan began, all of them in this period.", "inPeriod": 2, "criterion": "Goal: 4 of 5 (80%) on 3 of 4 days.", "shortName": "Plants a row"}], "words": {"type": "doc", "content": []}, "period": {"to": "2026-12-04", "from": "2026-09-08", "label": "Quarter 1"}, "student": {"name": "Ada Example", "grade": "Grade 4", "groups": [], "shortName": "Ada E."}, "behavior": ["Leaves: 1 time in 1 school day, 1 a day."], "schoolName": "Test School", "caseManager": "manager"}', '{family}', '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00', NULL);
 
-INSERT INTO public.knex_migrations VALUES (1, '0001-beginning', 1, '2026-11-29 11:14:12.503+00');
-INSERT INTO public.knex_migrations VALUES (2, '0002-names', 1, '2026-11-29 11:14:12.515+00');
-INSERT INTO public.knex_migrations VALUES (3, '0003-terms', 1, '2026-11-29 11:14:12.525+00');
-INSERT INTO public.knex_migrations VALUES (4, '0004-fidelity', 1, '2026-11-29 11:14:12.53+00');
-INSERT INTO public.knex_migrations VALUES (5, '0005-desk', 1, '2026-11-29 11:14:12.607+00');
-INSERT INTO public.knex_migrations VALUES (6, '0006-forms', 1, '2026-11-29 11:14:12.718+00');
-INSERT INTO public.knex_migrations VALUES (7, '0007-devices', 1, '2026-11-29 11:14:12.732+00');
-INSERT INTO public.knex_migrations VALUES (8, '0008-devices-of-several', 1, '2026-11-29 11:14:12.749+00');
-INSERT INTO public.knex_migrations VALUES (9, '0009-rules', 1, '2026-11-29 11:14:12.817+00');
-INSERT INTO public.knex_migrations VALUES (10, '0010-readers', 1, '2026-11-29 11:14:12.834+00');
-INSERT INTO public.knex_migrations VALUES (11, '0011-moving-in', 1, '2026-11-29 11:14:12.871+00');
+INSERT INTO public.knex_migrations VALUES (1, '0001-beginning', 1, '2026-11-29 12:12:13.219+00');
+INSERT INTO public.knex_migrations VALUES (2, '0002-names', 1, '2026-11-29 12:12:13.228+00');
+INSERT INTO public.knex_migrations VALUES (3, '0003-terms', 1, '2026-11-29 12:12:13.234+00');
+INSERT INTO public.knex_migrations VALUES (4, '0004-fidelity', 1, '2026-11-29 12:12:13.238+00');
+INSERT INTO public.knex_migrations VALUES (5, '0005-desk', 1, '2026-11-29 12:12:13.55+00');
+INSERT INTO public.knex_migrations VALUES (6, '0006-forms', 1, '2026-11-29 12:12:14.124+00');
+INSERT INTO public.knex_migrations VALUES (7, '0007-devices', 1, '2026-11-29 12:12:14.143+00');
+INSERT INTO public.knex_migrations VALUES (8, '0008-devices-of-several', 1, '2026-11-29 12:12:14.16+00');
+INSERT INTO public.knex_migrations VALUES (9, '0009-rules', 1, '2026-11-29 12:12:14.238+00');
+INSERT INTO public.knex_migrations VALUES (10, '0010-readers', 1, '2026-11-29 12:12:14.257+00');
+INSERT INTO public.knex_migrations VALUES (11, '0011-moving-in', 1, '2026-11-29 12:12:14.323+00');
 
 INSERT INTO public.knex_migrations_lock VALUES (1, 0);
 
-INSERT INTO public.locations VALUES ('cb8eb423-58da-4695-8cec-440c4bd79884', '5c400100-0000-4000-8000-000000000001', 'Kitchen', 0);
+INSERT INTO public.locations VALUES ('0f324462-7190-4ee7-a9e9-2c76cfd005db', '5c400100-0000-4000-8000-000000000001', 'Kitchen', 0);
 
-INSERT INTO public.messages OVERRIDING SYSTEM VALUE VALUES ('237005ca-4f46-5831-aa5f-bb8d2a0abeca', 1, 'issued:b3a5853b-4632-49c2-8574-2c104144eb5b:53cd8a16-8f08-435a-869c-6892a5d07b27', 'issued', '1ef2a099-0993-4c8e-af7a-04779affe8fa', '53cd8a16-8f08-435a-869c-6892a5d07b27', NULL, NULL, 'Aunt Ida', 'ida@home.example', NULL, NULL, NULL, NULL, 'waiting', NULL, '2026-11-24 15:00:00+00', 0, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', NULL, NULL, NULL);
+INSERT INTO public.messages OVERRIDING SYSTEM VALUE VALUES ('7fb2e8d7-c19f-59de-9711-1c90fec535de', 1, 'issued:259f71d6-dae1-44fc-80a0-ed100f1bc1a1:407c2c6a-efce-45fe-8315-394352dc17c3', 'issued', 'f9504a38-43c3-4049-a772-cad81ca97bcc', '407c2c6a-efce-45fe-8315-394352dc17c3', NULL, NULL, 'Aunt Ida', 'ida@home.example', NULL, NULL, NULL, NULL, 'waiting', NULL, '2026-11-24 15:00:00+00', 0, '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00', NULL, NULL, NULL);
 
-INSERT INTO public.people VALUES ('4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', 'manager', 'manager', 'ma', 'Teacher', 'manager@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
-INSERT INTO public.people VALUES ('c8cfabdd-2939-4799-a0c0-c552607d7d07', 'aide', 'aide', 'ai', 'Teacher', 'aide@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
-INSERT INTO public.people VALUES ('285d002e-5dbb-46e7-a808-5e98712e6d87', 'stranger', 'stranger', 'st', 'Teacher', 'stranger@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
+INSERT INTO public.people VALUES ('250243c1-0ca1-4e68-adce-943094eaae98', 'manager', 'manager', 'ma', 'Teacher', 'manager@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
+INSERT INTO public.people VALUES ('0dc94d11-750c-498a-9749-014c67bbd7e4', 'aide', 'aide', 'ai', 'Teacher', 'aide@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
+INSERT INTO public.people VALUES ('583dc9d0-78a1-46de-b581-b7380bc83678', 'stranger', 'stranger', 'st', 'Teacher', 'stranger@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
 
-INSERT INTO public.plans VALUES ('bd5bce3c-f64d-4c59-b20a-ffbe83c1fef4', '1ef2a099-0993-4c8e-af7a-04779affe8fa', '2026-09-08', '2027-06-11', '');
+INSERT INTO public.plans VALUES ('26c6d7a9-1af3-4d31-8e5b-ce7a47d2fa52', 'f9504a38-43c3-4049-a772-cad81ca97bcc', '2026-09-08', '2027-06-11', '');
 
-INSERT INTO public.progress_report_drafts VALUES ('ed9fe59b-7db3-4968-8a1d-85c56d671279', '1ef2a099-0993-4c8e-af7a-04779affe8fa', '{"goals": {}, "whole": {"type": "doc", "content": []}}', 1, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00');
+INSERT INTO public.progress_report_drafts VALUES ('d4e108bb-8d17-492a-9cfa-cc5b21223e61', 'f9504a38-43c3-4049-a772-cad81ca97bcc', '{"goals": {}, "whole": {"type": "doc", "content": []}}', 1, '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.reporting_periods VALUES ('ed9fe59b-7db3-4968-8a1d-85c56d671279', 'bd5bce3c-f64d-4c59-b20a-ffbe83c1fef4', 'Quarter 1', '2026-12-04', NULL);
+INSERT INTO public.reporting_periods VALUES ('d4e108bb-8d17-492a-9cfa-cc5b21223e61', '26c6d7a9-1af3-4d31-8e5b-ce7a47d2fa52', 'Quarter 1', '2026-12-04', NULL);
 
-INSERT INTO public.rule_versions VALUES ('72b69ab9-834d-4d8f-924e-9d9c5e1b6063', 1, 'Low', '{"does": {"mark": {"look": "line", "word": "Low"}, "message": null, "followUp": null}, "when": {"fulfils": "all", "trigger": "goalEntry", "conditions": [{"is": "figure", "value": 50, "comparison": "below"}]}}', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00');
+INSERT INTO public.rule_versions VALUES ('eb437ebd-05d1-48c4-8da8-7a287d9c8418', 1, 'Low', '{"does": {"mark": {"look": "line", "word": "Low"}, "message": null, "followUp": null}, "when": {"fulfils": "all", "trigger": "goalEntry", "conditions": [{"is": "figure", "value": 50, "comparison": "below"}]}}', '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.rules VALUES ('72b69ab9-834d-4d8f-924e-9d9c5e1b6063', '5c400100-0000-4000-8000-000000000001', NULL, NULL, false, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', '2026-11-24 15:00:00+00', NULL);
+INSERT INTO public.rules VALUES ('eb437ebd-05d1-48c4-8da8-7a287d9c8418', '5c400100-0000-4000-8000-000000000001', NULL, NULL, false, '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00', '2026-11-24 15:00:00+00', NULL);
 
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', false, '2026-09-01', NULL);
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', 'c8cfabdd-2939-4799-a0c0-c552607d7d07', false, '2026-09-01', NULL);
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '285d002e-5dbb-46e7-a808-5e98712e6d87', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '250243c1-0ca1-4e68-adce-943094eaae98', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '0dc94d11-750c-498a-9749-014c67bbd7e4', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '583dc9d0-78a1-46de-b581-b7380bc83678', false, '2026-09-01', NULL);
 
 INSERT INTO public.schools VALUES ('5c400100-0000-4000-8000-000000000001', 'Test School', 'America/New_York', '{1,2,3,4,5}', 720, 60, 1500, false, '{}', 7, NULL, 'letter', false);
 
-INSERT INTO public.share_link_tokens VALUES ('\x86d23c9857084a3828aa74a4bbab97b1e541d41c351242085e73b7d4d95aaf15', '53cd8a16-8f08-435a-869c-6892a5d07b27', '2026-11-24 15:00:00+00');
+INSERT INTO public.share_link_tokens VALUES ('\x7875d9651d74e9265a6f70d5ce078dfe1fcba35c4fc0c45c0a1a58e566ae21e8', '407c2c6a-efce-45fe-8315-394352dc17c3', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.share_links VALUES ('53cd8a16-8f08-435a-869c-6892a5d07b27', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'Aunt Ida', 'family', 'To follow their child’s progress', '2027-06-11', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00', NULL, NULL, NULL, 0, NULL, NULL, 'ida@home.example', 'daily', NULL);
+INSERT INTO public.share_links VALUES ('407c2c6a-efce-45fe-8315-394352dc17c3', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'Aunt Ida', 'family', 'To follow their child’s progress', '2027-06-11', '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00', NULL, NULL, NULL, 0, NULL, NULL, 'ida@home.example', 'daily', NULL);
 
-INSERT INTO public.students VALUES ('1ef2a099-0993-4c8e-af7a-04779affe8fa', '5c400100-0000-4000-8000-000000000001', 'Ada', 'Example', 'Ada E.', 'AE', 'Grade 4', NULL);
+INSERT INTO public.students VALUES ('f9504a38-43c3-4049-a772-cad81ca97bcc', '5c400100-0000-4000-8000-000000000001', 'Ada', 'Example', 'Ada E.', 'AE', 'Grade 4', NULL);
 
-INSERT INTO public.team_members VALUES ('17f6ccd4-cb20-4702-805e-3a9bbcf4e8f1', '1ef2a099-0993-4c8e-af7a-04779affe8fa', '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', 'caseManager', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
-INSERT INTO public.team_members VALUES ('1ae71139-7043-4e5b-8c4a-2ef82607f306', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'c8cfabdd-2939-4799-a0c0-c552607d7d07', 'paraprofessional', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
+INSERT INTO public.team_members VALUES ('d470c4a4-6e98-47a5-bf82-866bbfcf2eac', 'f9504a38-43c3-4049-a772-cad81ca97bcc', '250243c1-0ca1-4e68-adce-943094eaae98', 'caseManager', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
+INSERT INTO public.team_members VALUES ('fea39c0c-29df-40a4-beb0-36e2d46228b2', 'f9504a38-43c3-4049-a772-cad81ca97bcc', '0dc94d11-750c-498a-9749-014c67bbd7e4', 'paraprofessional', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
 
-INSERT INTO public.visibility_rules VALUES ('5c400100-0000-4000-8000-000000000001', '1ef2a099-0993-4c8e-af7a-04779affe8fa', 'family', '{numbers,note}', 'sentences', 'week', false, '4ba2870b-34d5-4049-9b18-6f8a9ff3cdfa', '2026-11-24 15:00:00+00');
+INSERT INTO public.visibility_rules VALUES ('5c400100-0000-4000-8000-000000000001', 'f9504a38-43c3-4049-a772-cad81ca97bcc', 'family', '{numbers,note}', 'sentences', 'week', false, '250243c1-0ca1-4e68-adce-943094eaae98', '2026-11-24 15:00:00+00');
 
 SELECT pg_catalog.setval('public.access_log_id_seq', 1, true);
 
@@ -1732,6 +1739,12 @@ ALTER TABLE ONLY public.behavior_targets
 
 ALTER TABLE ONLY public.behavior_targets
     ADD CONSTRAINT behavior_targets_pkey PRIMARY KEY (id);
+
+ALTER TABLE ONLY public.calendar_addresses
+    ADD CONSTRAINT calendar_addresses_pkey PRIMARY KEY (person_id);
+
+ALTER TABLE ONLY public.calendar_addresses
+    ADD CONSTRAINT calendar_addresses_token_hash_key UNIQUE (token_hash);
 
 ALTER TABLE ONLY public.cards
     ADD CONSTRAINT cards_code_hash_key UNIQUE (code_hash);
@@ -2528,6 +2541,9 @@ ALTER TABLE ONLY public.behavior_targets
 
 ALTER TABLE ONLY public.behavior_targets
     ADD CONSTRAINT behavior_targets_student_id_school_id_fkey FOREIGN KEY (student_id, school_id) REFERENCES public.students(id, school_id);
+
+ALTER TABLE ONLY public.calendar_addresses
+    ADD CONSTRAINT calendar_addresses_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.people(id);
 
 ALTER TABLE ONLY public.cards
     ADD CONSTRAINT cards_made_by_fkey FOREIGN KEY (made_by) REFERENCES public.people(id);

@@ -68,6 +68,14 @@ export async function up(db: Knex): Promise<void> {
       used_at timestamptz,
       primary key (person_id, code_hash)
     );
+    -- An address at which a calendar program fetches somebody's due dates: who has it has not signed in. One each; another takes its place.
+    create table calendar_addresses (
+      person_id uuid primary key references people,
+      token_hash bytea not null unique,
+      -- Whether students are named; else it is their initials.
+      has_names boolean not null default false,
+      made_at timestamptz not null
+    );
     -- Whose password was right, until their code is.
     create table half_sign_ins (
       token_hash bytea primary key,
