@@ -51,14 +51,17 @@ export const ownNameInput = z.object({ name: accountFields.name, work: accountFi
 /** Another address to sign in with; a message there proves it. */
 export const emailChangeInput = z.object({ email: emailField, current: currentPassword });
 
+/** Whom one asks to join. */
+export const whoField = z
+  .string({ error: 'Say who it is.' })
+  .trim()
+  .min(1, { error: 'Say who it is.' })
+  .max(120, { error: 'Keep the name to 120 characters.' });
+
 /** Somebody whom an administrator asks to join the school. */
 export const joinInput = z.object({
   id: z.uuid(),
-  name: z
-    .string({ error: 'Say who it is.' })
-    .trim()
-    .min(1, { error: 'Say who it is.' })
-    .max(120, { error: 'Keep the name to 120 characters.' }),
+  name: whoField,
   email: emailField,
   isAdmin: z.boolean().default(false),
 });

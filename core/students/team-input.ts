@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
-import { accountInput, emailField } from '../people/account-input';
+import { accountInput, emailField, whoField } from '../people/account-input';
 import { grantable } from './roles';
 
 /** So long an invitation can be accepted. */
@@ -27,11 +27,7 @@ export type MemberInput = z.infer<typeof memberInput>;
 
 export const invitationInput = z.object({
   id: z.uuid(),
-  name: z
-    .string({ error: 'Say who it is.' })
-    .trim()
-    .min(1, { error: 'Say who it is.' })
-    .max(120, { error: 'Keep the name to 120 characters.' }),
+  name: whoField,
   email: emailField,
   role: z.enum(joinableRoles, { error: 'Choose what they are to the student.' }),
   rights,

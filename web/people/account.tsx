@@ -1,4 +1,4 @@
-import { getInputProps, type SubmissionResult } from '@conform-to/react';
+import type { SubmissionResult } from '@conform-to/react';
 import { useState } from 'react';
 import { data, Form, useSubmit } from 'react-router';
 import { z } from 'zod';
@@ -24,13 +24,13 @@ import { withErrors } from '../platform/http/with-errors';
 import { KeptHere } from '../platform/offline/kept-here';
 import { useWaiting } from '../platform/offline/waiting';
 import { Dialog } from '../platform/ui/dialog';
-import { Field } from '../platform/ui/fields';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/account';
 import { CalendarSection } from './calendar-section';
 import { ownAccountWords } from './entry-words';
 import { OwnAccount } from './own-account';
+import { PasswordField } from './password-field';
 import { accountWords } from './words';
 
 export const loader = withErrors(async ({ context, request }: Route.LoaderArgs) => {
@@ -229,23 +229,8 @@ function Pin({ hasPin, result }: { hasPin: boolean; result: SubmissionResult<str
         {accountWords.pinIsFor} {hasPin && accountWords.youHaveOne}
       </p>
       <SchemaForm form={form} intent="pin" className="mt-3 flex flex-wrap items-start gap-3">
-        <Field field={fields.pin} label={accountWords.newPin}>
-          <input
-            {...getInputProps(fields.pin, { type: 'password' })}
-            key={fields.pin.key}
-            inputMode="numeric"
-            autoComplete="new-password"
-            className="input w-36"
-          />
-        </Field>
-        <Field field={fields.password} label={accountWords.yourPassword}>
-          <input
-            {...getInputProps(fields.password, { type: 'password' })}
-            key={fields.password.key}
-            autoComplete="current-password"
-            className="input w-56"
-          />
-        </Field>
+        <PasswordField field={fields.pin} label={accountWords.newPin} holds="new-password" isFigures className="w-36" />
+        <PasswordField field={fields.password} label={accountWords.yourPassword} className="w-56" />
         <button type="submit" className="btn mt-6" disabled={isBusy}>
           {accountWords.savePin}
         </button>

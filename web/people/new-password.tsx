@@ -1,5 +1,5 @@
-import { type FieldMetadata, getInputProps } from '@conform-to/react';
-import { Field } from '../platform/ui/fields';
+import type { FieldMetadata } from '@conform-to/react';
+import { PasswordField } from './password-field';
 import { newPasswordWords } from './words';
 
 interface NewPasswordProps {
@@ -15,14 +15,7 @@ export function NewPassword({ password, again }: NewPasswordProps) {
         { field: password, label: newPasswordWords.aPasswordOf12Characters },
         { field: again, label: newPasswordWords.onceMore },
       ].map(({ field, label }) => (
-        <Field key={field.name} field={field} label={label}>
-          <input
-            {...getInputProps(field, { type: 'password' })}
-            key={field.key}
-            autoComplete="new-password"
-            className="input w-full"
-          />
-        </Field>
+        <PasswordField key={field.name} field={field} label={label} holds="new-password" />
       ))}
     </>
   );

@@ -1,12 +1,13 @@
-import { type FieldMetadata, getInputProps, type SubmissionResult } from '@conform-to/react';
-import { Form, Link } from 'react-router';
+import type { SubmissionResult } from '@conform-to/react';
+import { Link } from 'react-router';
 import { emailChangeInput, ownNameInput, passwordChangeInput } from '~/core/people/account-input';
 import { counted } from '~/core/words/counting';
-import { Field } from '../platform/ui/fields';
 import { TextField } from '../platform/ui/form-fields';
+import { OneTap } from '../platform/ui/one-tap';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import { ownAccountWords } from './entry-words';
 import { NewPassword } from './new-password';
+import { PasswordField } from './password-field';
 
 type Result = SubmissionResult<string[]> | undefined;
 
@@ -53,18 +54,9 @@ export function OwnAccount({ own, resultOf, asked }: OwnAccountProps) {
               <span className="text-small text-ink-2">{ownAccountWords.since(since, seen)}</span>
             </p>
             {!isThis && (
-              <Form method="post">
-                <input type="hidden" name="id" value={id} />
-                <button
-                  type="submit"
-                  name="intent"
-                  value="end"
-                  className="btn btn-sm"
-                  aria-label={ownAccountWords.endOf(since)}
-                >
-                  {ownAccountWords.end}
-                </button>
-              </Form>
+              <OneTap intent="end" values={{ id }} label={ownAccountWords.endOf(since)}>
+                {ownAccountWords.end}
+              </OneTap>
             )}
           </li>
         ))}
@@ -115,7 +107,7 @@ function Email({ email, asked, result }: { email: string; asked: OwnAccountProps
       )}
       <SchemaForm form={form} intent="email" className="mt-3 grid max-w-2xl items-start gap-3 sm:grid-cols-2">
         <TextField field={fields.email} label={ownAccountWords.newEmail} type="email" />
-        <Current field={fields.current} />
+        <PasswordField field={fields.current} label={ownAccountWords.currentPassword} />
         <button type="submit" className="btn justify-self-start" disabled={isBusy}>
           {ownAccountWords.askEmail}
         </button>
@@ -131,7 +123,7 @@ function Password({ result }: { result: Result }) {
       <h2 className="mt-8 text-lg">{ownAccountWords.password}</h2>
       <SchemaForm form={form} intent="password" className="mt-3 grid max-w-2xl items-start gap-3 sm:grid-cols-2">
         <div className="sm:col-span-2 sm:pr-[calc(50%+0.375rem)]">
-          <Current field={fields.current} />
+          <PasswordField field={fields.current} label={ownAccountWords.currentPassword} />
         </div>
         <NewPassword password={fields.password} again={fields.again} />
         <button type="submit" className="btn justify-self-start" disabled={isBusy}>
@@ -139,18 +131,5 @@ function Password({ result }: { result: Result }) {
         </button>
       </SchemaForm>
     </>
-  );
-}
-
-function Current({ field }: { field: FieldMetadata<string> }) {
-  return (
-    <Field field={field} label={ownAccountWords.currentPassword}>
-      <input
-        {...getInputProps(field, { type: 'password' })}
-        key={field.key}
-        autoComplete="current-password"
-        className="input w-full"
-      />
-    </Field>
   );
 }

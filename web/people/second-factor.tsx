@@ -1,4 +1,3 @@
-import { getInputProps } from '@conform-to/react';
 import { Printer } from 'lucide-react';
 import { data, Link, redirect } from 'react-router';
 import { renderSVG } from 'uqr';
@@ -10,11 +9,11 @@ import { formOf } from '../platform/http/form-of';
 import { personOf } from '../platform/http/request-person';
 import { submitted, withoutSecrets } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
-import { Field } from '../platform/ui/fields';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/second-factor';
 import { codeWords, ownAccountWords } from './entry-words';
+import { PasswordField } from './password-field';
 
 const codeInput = z.object({
   code: z.string({ error: codeWords.type }).trim().min(1, { error: codeWords.type }).max(40),
@@ -110,15 +109,13 @@ function SetUp({ begun, result }: { begun: NonNullable<Loaded['begun']>; result:
           {ownAccountWords.step2}
         </h2>
         <SchemaForm form={form} className="mt-3 grid gap-3">
-          <Field field={fields.code} label={ownAccountWords.code}>
-            <input
-              {...getInputProps(fields.code, { type: 'text' })}
-              key={fields.code.key}
-              inputMode="numeric"
-              autoComplete="one-time-code"
-              className="input w-40"
-            />
-          </Field>
+          <PasswordField
+            field={fields.code}
+            label={ownAccountWords.code}
+            holds="one-time-code"
+            isFigures
+            className="w-40"
+          />
           <button type="submit" className="btn btn-primary justify-self-start" disabled={isBusy}>
             {ownAccountWords.turnOn}
           </button>
@@ -156,14 +153,7 @@ function TurnOff({ result }: { result: Result }) {
   const { form, fields, isBusy } = useSchemaForm(offInput, { id: 'off', result });
   return (
     <SchemaForm form={form} intent="off" className="mt-5 grid max-w-xs gap-3">
-      <Field field={fields.password} label={ownAccountWords.currentPassword}>
-        <input
-          {...getInputProps(fields.password, { type: 'password' })}
-          key={fields.password.key}
-          autoComplete="current-password"
-          className="input w-full"
-        />
-      </Field>
+      <PasswordField field={fields.password} label={ownAccountWords.currentPassword} />
       <button type="submit" className="btn justify-self-start" disabled={isBusy}>
         {ownAccountWords.turnOff}
       </button>

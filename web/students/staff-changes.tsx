@@ -2,6 +2,7 @@ import type { SubmissionResult } from '@conform-to/react';
 import { Form } from 'react-router';
 import { counted } from '~/core/words/counting';
 import { FieldMessage } from '../platform/ui/fields';
+import { OneTap } from '../platform/ui/one-tap';
 import { staffWords } from './staff-words';
 
 interface StaffChangesProps {
@@ -25,20 +26,13 @@ export function StaffChanges({ member, others, resultOf }: StaffChangesProps) {
       <div className="grid max-w-2xl gap-4 py-3">
         <FieldMessage messages={wrong.length > 0 ? wrong : undefined} />
         <div className="flex flex-wrap gap-2">
-          <Form method="post">
-            <input type="hidden" name="personId" value={id} />
-            <input type="hidden" name="isAdmin" value={isAdmin ? 'no' : 'yes'} />
-            <button type="submit" name="intent" value="admin" className="btn">
-              {isAdmin ? staffWords.noLongerAdmin : staffWords.makeAdmin}
-            </button>
-          </Form>
+          <OneTap intent="admin" values={{ personId: id, isAdmin: isAdmin ? 'no' : 'yes' }} className="btn">
+            {isAdmin ? staffWords.noLongerAdmin : staffWords.makeAdmin}
+          </OneTap>
           {sessions > 0 && (
-            <Form method="post">
-              <input type="hidden" name="personId" value={id} />
-              <button type="submit" name="intent" value="signOut" className="btn">
-                {staffWords.endSignIns}
-              </button>
-            </Form>
+            <OneTap intent="signOut" values={{ personId: id }} className="btn">
+              {staffWords.endSignIns}
+            </OneTap>
           )}
         </div>
         <Form method="post" className="flex flex-wrap items-center gap-x-4 gap-y-2">

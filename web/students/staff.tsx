@@ -1,5 +1,5 @@
 import type { SubmissionResult } from '@conform-to/react';
-import { data, Form, Link } from 'react-router';
+import { data, Link } from 'react-router';
 import { z } from 'zod';
 import { shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
@@ -26,6 +26,7 @@ import { personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
 import { CheckField, TextField } from '../platform/ui/form-fields';
+import { OneTap } from '../platform/ui/one-tap';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import { useFreshId } from '../platform/ui/use-fresh-id';
@@ -192,18 +193,9 @@ export default function Staff({ loaderData, actionData }: Route.ComponentProps) 
                     {[email, isAdmin && staffWords.administrator, staffWords.until(until)].filter(Boolean).join(' · ')}
                   </span>
                 </p>
-                <Form method="post">
-                  <input type="hidden" name="id" value={id} />
-                  <button
-                    type="submit"
-                    name="intent"
-                    value="takeBack"
-                    className="btn btn-sm"
-                    aria-label={staffWords.takeBackOf(name)}
-                  >
-                    {staffWords.takeBack}
-                  </button>
-                </Form>
+                <OneTap intent="takeBack" values={{ id }} label={staffWords.takeBackOf(name)}>
+                  {staffWords.takeBack}
+                </OneTap>
               </li>
             ))}
           </ul>
@@ -219,18 +211,9 @@ export default function Staff({ loaderData, actionData }: Route.ComponentProps) 
                   <span className="font-semibold">{name}</span>{' '}
                   <span className="text-small text-ink-2">{until && staffWords.left(shortDate(until))}</span>
                 </p>
-                <Form method="post">
-                  <input type="hidden" name="personId" value={id} />
-                  <button
-                    type="submit"
-                    name="intent"
-                    value="back"
-                    className="btn btn-sm"
-                    aria-label={staffWords.bringBackOf(name)}
-                  >
-                    {staffWords.bringBack}
-                  </button>
-                </Form>
+                <OneTap intent="back" values={{ personId: id }} label={staffWords.bringBackOf(name)}>
+                  {staffWords.bringBack}
+                </OneTap>
               </li>
             ))}
           </ul>

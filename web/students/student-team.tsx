@@ -1,5 +1,5 @@
 import type { SubmissionResult } from '@conform-to/react';
-import { data, Form } from 'react-router';
+import { data } from 'react-router';
 import { z } from 'zod';
 import { longDate, shortDate } from '~/core/calendar/iso-date';
 import { grantedWords, roleWords } from '~/core/students/roles';
@@ -16,6 +16,7 @@ import { formOf } from '../platform/http/form-of';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
+import { OneTap } from '../platform/ui/one-tap';
 import { MarginTitle, Page } from '../platform/ui/page';
 import { saveOrStay } from '../platform/ui/use-saving';
 import type { Route } from './+types/student-team';
@@ -219,18 +220,14 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
                       : studentTeamWords.untilDay(shortDate(invitation.endsOn))}
                   </span>
                 </p>
-                <Form method="post">
-                  <input type="hidden" name="id" value={invitation.id} />
-                  <button
-                    type="submit"
-                    name="intent"
-                    value="withdraw"
-                    className="btn"
-                    aria-label={studentTeamWords.takeBackTheInvitationOf(invitation.name)}
-                  >
-                    {studentTeamWords.takeBack}
-                  </button>
-                </Form>
+                <OneTap
+                  intent="withdraw"
+                  values={{ id: invitation.id }}
+                  label={studentTeamWords.takeBackTheInvitationOf(invitation.name)}
+                  className="btn"
+                >
+                  {studentTeamWords.takeBack}
+                </OneTap>
               </li>
             ))}
           </ul>
