@@ -26,11 +26,11 @@ export function StaffChanges({ member, others, resultOf }: StaffChangesProps) {
       <div className="grid max-w-2xl gap-4 py-3">
         <FieldMessage messages={wrong.length > 0 ? wrong : undefined} />
         <div className="flex flex-wrap gap-2">
-          <OneTap intent="admin" values={{ personId: id, isAdmin: isAdmin ? 'no' : 'yes' }} className="btn">
+          <OneTap intent="admin" values={{ personId: id, isAdmin: isAdmin ? 'no' : 'yes' }} isLarge>
             {isAdmin ? staffWords.noLongerAdmin : staffWords.makeAdmin}
           </OneTap>
           {sessions > 0 && (
-            <OneTap intent="signOut" values={{ personId: id }} className="btn">
+            <OneTap intent="signOut" values={{ personId: id }} isLarge>
               {staffWords.endSignIns}
             </OneTap>
           )}

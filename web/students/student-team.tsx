@@ -224,7 +224,7 @@ export default function StudentTeam({ loaderData, actionData }: Route.ComponentP
                   intent="withdraw"
                   values={{ id: invitation.id }}
                   label={studentTeamWords.takeBackTheInvitationOf(invitation.name)}
-                  className="btn"
+                  isLarge
                 >
                   {studentTeamWords.takeBack}
                 </OneTap>

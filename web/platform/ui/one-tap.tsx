@@ -8,17 +8,23 @@ interface OneTapProps {
   children: string;
   /** What it says to whom the row beside it is not read. */
   label?: string;
-  className?: string;
+  isLarge?: boolean;
 }
 
 /** One thing that is done to one row of a list, by one tap. */
-export function OneTap({ intent, values, children, label, className = 'btn btn-sm' }: OneTapProps) {
+export function OneTap({ intent, values, children, label, isLarge = false }: OneTapProps) {
   return (
     <Form method="post">
       {Object.entries(values).map(([name, value]) => (
         <input key={name} type="hidden" name={name} value={value} />
       ))}
-      <button type="submit" name="intent" value={intent} className={className} aria-label={label}>
+      <button
+        type="submit"
+        name="intent"
+        value={intent}
+        className={`btn ${isLarge ? '' : 'btn-sm'}`}
+        aria-label={label}
+      >
         {children}
       </button>
     </Form>
