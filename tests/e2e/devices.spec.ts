@@ -121,9 +121,10 @@ test('a PIN is set with one’s password, and the school says after how long dev
   await signInAs(app, page);
   await page.goto('/account');
   await settled(page);
+  const form = page.locator('form').filter({ has: page.getByRole('button', { name: 'Save the PIN' }) });
   const pin = async (value: string, password: string) => {
-    await page.getByLabel('New PIN').fill(value);
-    await page.getByLabel('Your password').fill(password);
+    await form.getByLabel('New PIN').fill(value);
+    await form.getByLabel('Your password').fill(password);
     await page.getByRole('button', { name: 'Save the PIN' }).click();
   };
   await pin('12', 'x');

@@ -8,6 +8,7 @@ test('goal by goal with keys, by initials; what is decided is a follow-up, and d
   const ansel = await studentId(app.db, 'Ansel');
   await signInAs(app, page);
   await page.goto(`/students/${ansel}`);
+  await settled(page);
   await page.getByRole('link', { name: 'Meeting view' }).click();
   await settled(page);
   const heading = page.getByRole('heading', { level: 1 });
