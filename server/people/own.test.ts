@@ -143,6 +143,14 @@ describe('one’s own account', () => {
     await expect(ask(other.email.toUpperCase())).rejects.toMatchObject({
       fields: { email: 'This address has an account.' },
     });
+    // Where no mail leaves nothing would prove it: an address that somebody else is asked by is not taken.
+    const toldOf = askForEmail(
+      fresh.db,
+      { personId: id, schoolId },
+      { email: 'odile@new.example', current: OLD },
+      told,
+    );
+    await expect(toldOf).rejects.toMatchObject({ fields: { email: expect.stringContaining('No mail leaves') } });
     await ask('first@new.example');
     const first = await linkTo('first@new.example');
     await ask('kira@new.example');

@@ -4,8 +4,9 @@ import { rowsOf } from '../platform/db/rows';
 import { existing, Invalid, NotFound } from '../platform/failures';
 import { writeChange } from '../school/changes';
 import { findAccountLink, makeAccountLink, withdrawLinks } from './account-links';
-import { countTry, uncountTry } from './attempts';
-import { expectStrong, hashPassword, passwordIsRight } from './passwords';
+import { countTry } from './attempts';
+import { expectOwnPassword } from './own-password';
+import { expectStrong, hashPassword } from './passwords';
 import { namesOf } from './people';
 
 interface Own {
@@ -29,21 +30,6 @@ export async function changeOwnName(
   });
 }
 
-/** @throws Invalid at `current` for a wrong password, or after too many tries */
-async function expectCurrent(
-  db: Database,
-  personId: string,
-  current: string,
-): Promise<{ email: string; name: string }> {
-  const wait = await countTry(db, 'pin', personId, 'password');
-  if (wait !== null) throw new Invalid({ current: `Too many tries. Wait ${wait} min, then try again.` });
-  const row = existing(await db('people').where({ id: personId }).first('email', 'name', 'password_hash'));
-  if (!(await passwordIsRight(row.password_hash, current)))
-    throw new Invalid({ current: 'This is not your password.' });
-  await uncountTry(db, 'pin', personId, 'password');
-  return { email: row.email, name: row.name };
-}
-
 /**
  * Chooses another password, with the one there was. All other sign-ins end.
  *
@@ -56,7 +42,8 @@ export async function changePassword(
   { current, password }: { current: string; password: string },
   now: Date,
 ): Promise<void> {
-  const owner = await expectCurrent(db, personId, current);
+  await expectOwnPassword(db, personId, current, 'current');
+  const owner = existing(await db('people').where({ id: personId }).first('name', 'email'));
   await expectStrong(owner, password);
   await setPassword(db, personId, password, { by: personId, how: 'changed', keep, now });
 }
@@ -86,28 +73,29 @@ async function setPassword(
 /**
  * Asks for another address to sign in with: a message there proves it, and until then the old one stays.
  *
- * @returns a code, where no mail leaves
- * @throws Invalid for a wrong password, and for an address that somebody has
+ * @throws Invalid for a wrong password, for an address that somebody has, and where no mail leaves: there nothing would prove it
  */
 export async function askForEmail(
   db: Database,
   { personId, schoolId }: Own,
   { email, current }: { email: string; current: string },
   { now, readsOut }: { now: Date; readsOut: boolean },
-): Promise<string | null> {
-  const { name } = await expectCurrent(db, personId, current);
+): Promise<void> {
+  if (readsOut) throw new Invalid({ email: 'No mail leaves this installation: nothing would prove that it is yours.' });
+  await expectOwnPassword(db, personId, current, 'current');
+  const { name } = existing(await db('people').where({ id: personId }).first('name'));
   const taken = await db('people').whereRaw('lower(email) = lower(?)', [email]).first('id');
   if (taken) {
     throw new Invalid({
       email: taken.id === personId ? 'You sign in with this address already.' : 'This address has an account.',
     });
   }
-  return db.transaction(async (trx) => {
+  await db.transaction(async (trx) => {
     await withdrawLinks(trx, { kind: 'email', person_id: personId }, now);
-    return makeAccountLink(
+    await makeAccountLink(
       trx,
       { kind: 'email', schoolId, personId, name, email, madeBy: personId },
-      { now, readsOut },
+      { now, readsOut: false },
     );
   });
 }
@@ -121,7 +109,7 @@ export async function askForEmail(
 export async function proveEmail(db: Database, token: string, now: Date): Promise<string> {
   return db.transaction(async (trx) => {
     const found = await findAccountLink(trx, token, now, { lock: true });
-    if (found?.kind !== 'email' || !found.personId) throw new NotFound('No such link.');
+    if (found?.kind !== 'email' || !found.personId || found.isReadOut) throw new NotFound('No such link.');
     if (found.accountId) throw new Invalid({ email: 'This address has an account by now.' });
     const { email, personId } = found;
     const before = existing(await trx('people').where({ id: personId }).forUpdate().first('email'));
@@ -145,7 +133,8 @@ export async function forgotPassword(db: Database, email: string, address: strin
     db,
     z.object({ id: z.string(), name: z.string(), email: z.string(), schoolId: z.string() }),
     `select p.id, p.name, p.email, a.school_id as "schoolId" from people p
-       join school_staff a on a.person_id = p.id and coalesce(a.until_date, 'infinity') >= cast(cast(:now as timestamptz) as date)
+       join school_staff a on a.person_id = p.id join schools c on c.id = a.school_id
+            and coalesce(a.until_date, 'infinity') >= cast(cast(:now as timestamptz) at time zone c.time_zone as date)
       where lower(p.email) = lower(:email) and p.email_proven_at is not null limit 1`,
     { email, now },
   );
@@ -221,9 +210,12 @@ export async function endOwnSession(db: Database, personId: string, id: string, 
 
 /** Whether somebody still works anywhere: else there is nothing to sign in to. */
 export async function worksSomewhere(db: Database, personId: string, now: Date): Promise<boolean> {
-  const row = await db('school_staff')
-    .where({ person_id: personId })
-    .whereRaw(`coalesce(until_date, 'infinity') >= cast(cast(? as timestamptz) as date)`, [now])
-    .first('school_id');
+  const row = await db('school_staff as a')
+    .join('schools as c', 'c.id', 'a.school_id')
+    .where({ 'a.person_id': personId })
+    .whereRaw(`coalesce(a.until_date, 'infinity') >= cast(cast(? as timestamptz) at time zone c.time_zone as date)`, [
+      now,
+    ])
+    .first('a.school_id');
   return row !== undefined;
 }

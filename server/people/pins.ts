@@ -1,7 +1,7 @@
 import type { Database } from '../platform/db/database';
-import { existing, Invalid } from '../platform/failures';
+import { existing } from '../platform/failures';
 import { writeChange } from '../school/changes';
-import { countTry, uncountTry } from './attempts';
+import { expectOwnPassword } from './own-password';
 import { hashPassword, passwordIsRight } from './passwords';
 
 /** Whether somebody has a PIN. */
@@ -20,13 +20,8 @@ export async function savePin(
   { pin, password }: { pin: string; password: string },
   now: Date,
 ): Promise<void> {
-  const waitMinutes = await countTry(db, 'pin', 'saved', personId);
-  if (waitMinutes !== null) throw new Invalid({ password: `Too many tries. Wait ${waitMinutes} min.` });
-  const { password_hash, pin_hash } = existing(
-    await db('people').where({ id: personId }).first('password_hash', 'pin_hash'),
-  );
-  if (!(await passwordIsRight(password_hash, password))) throw new Invalid({ password: 'This is not your password.' });
-  await uncountTry(db, 'pin', 'saved', personId);
+  await expectOwnPassword(db, personId, password);
+  const { pin_hash } = existing(await db('people').where({ id: personId }).first('pin_hash'));
   const hash = await hashPassword(pin);
   await db.transaction(async (trx) => {
     await trx('people').where({ id: personId }).update({ pin_hash: hash });

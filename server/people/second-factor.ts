@@ -4,7 +4,7 @@ import { existing, Invalid, NotFound } from '../platform/failures';
 import { writeChange } from '../school/changes';
 import { countTry, uncountTry } from './attempts';
 import { newCode, plainCode } from './codes';
-import { passwordIsRight } from './passwords';
+import { expectOwnPassword } from './own-password';
 import { hashToken, newToken } from './tokens';
 
 /** As authenticators take it for granted (RFC 6238, and common practice): six digits, every half minute, SHA-1. */
@@ -77,11 +77,7 @@ export async function confirmSecondFactor(db: Database, personId: string, code: 
  * @throws Invalid for a wrong password, or after too many tries
  */
 export async function endSecondFactor(db: Database, personId: string, password: string, now: Date): Promise<void> {
-  const wait = await countTry(db, 'pin', personId, 'password');
-  if (wait !== null) throw new Invalid({ password: `Too many tries. Wait ${wait} min, then try again.` });
-  const { password_hash } = existing(await db('people').where({ id: personId }).first('password_hash'));
-  if (!(await passwordIsRight(password_hash, password))) throw new Invalid({ password: 'This is not your password.' });
-  await uncountTry(db, 'pin', personId, 'password');
+  await expectOwnPassword(db, personId, password);
   await db.transaction((trx) => removeSecondFactor(trx, personId, personId, now));
 }
 

@@ -50,6 +50,7 @@ export const loader = withErrors(async ({ context, request }: Route.LoaderArgs) 
   };
   return {
     calendar,
+    mailLeaves: mailLeavesFrom(school),
     own: {
       ...{ name, work, email, factor },
       sessions: sessions.map(({ createdAt, seenAt, ...one }) => ({
@@ -64,11 +65,7 @@ export const loader = withErrors(async ({ context, request }: Route.LoaderArgs) 
 });
 
 const reply = z.object({ intent: z.enum(['join', 'decline']), id: z.uuid() });
-const answered = (
-  result?: SubmissionResult<string[]>,
-  of = '',
-  asked: { email: string; code: string | null } | null = null,
-) => ({
+const answered = (result?: SubmissionResult<string[]>, of = '', asked: string | null = null) => ({
   ...{ result, of, asked },
   // The address of a calendar that was made just now.
   address: null as string | null,
@@ -94,10 +91,10 @@ async function ownChange(form: FormData, { actor, school, sessionId, now }: Requ
     }
     case 'email': {
       const readsOut = !mailLeavesFrom(school);
-      const { done: asked, refused } = await submitted(form, emailChangeInput, async (input) => ({
-        email: input.email,
-        code: await askForEmail(database(), { personId, schoolId }, input, { now, readsOut }),
-      }));
+      const { done: asked, refused } = await submitted(form, emailChangeInput, async (input) => {
+        await askForEmail(database(), { personId, schoolId }, input, { now, readsOut });
+        return input.email;
+      });
       return refused ? refusedWith(refused.data.result) : data(answered({ initialValue: null }, of, asked ?? null));
     }
     case 'calendar': {
@@ -184,7 +181,12 @@ export default function Account({ loaderData, actionData }: Route.ComponentProps
           </ul>
         </section>
       )}
-      <OwnAccount own={loaderData.own} resultOf={resultOf} asked={actionData?.asked ?? null} />
+      <OwnAccount
+        own={loaderData.own}
+        resultOf={resultOf}
+        asked={actionData?.asked ?? null}
+        mailLeaves={loaderData.mailLeaves}
+      />
       <CalendarSection current={loaderData.calendar} made={actionData?.address ?? null} />
       <h2 className="mt-8 text-lg">{accountWords.look}</h2>
       <Form method="post" action="/preferences" className="mt-3 flex flex-wrap gap-2">

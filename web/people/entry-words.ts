@@ -69,7 +69,6 @@ export const ownAccountWords = {
   currentPassword: 'Your password',
   askEmail: 'Change the address',
   emailAsked: (email: string) => `A message is on its way to ${email}. Until it is answered nothing changes.`,
-  emailCode: 'No mail leaves this installation: use this code instead.',
   password: 'Password',
   changePassword: 'Change the password',
   passwordChanged: 'The password is changed. All other sign-ins have ended.',

@@ -21,16 +21,18 @@ interface OwnAccountProps {
     sessions: { id: string; isShared: boolean; isThis: boolean; since: string; seen: string }[];
   };
   resultOf: (intent: string) => Result;
-  /** What became of asking for another address. */
-  asked: { email: string; code: string | null } | null;
+  /** The other address that was asked for just now. */
+  asked: string | null;
+  /** Without mail nothing can prove another address. */
+  mailLeaves: boolean;
 }
 
-export function OwnAccount({ own, resultOf, asked }: OwnAccountProps) {
+export function OwnAccount({ own, resultOf, asked, mailLeaves }: OwnAccountProps) {
   const { factor, sessions } = own;
   return (
     <>
       <Name own={own} result={resultOf('name')} />
-      <Email email={own.email} asked={asked} result={resultOf('email')} />
+      {mailLeaves && <Email email={own.email} asked={asked} result={resultOf('email')} />}
       <Password result={resultOf('password')} />
       <h2 className="mt-8 text-lg">{ownAccountWords.factor}</h2>
       <p className="mt-1 max-w-xl text-small text-ink-2">
@@ -93,16 +95,7 @@ function Email({ email, asked, result }: { email: string; asked: OwnAccountProps
       <p className="mt-1 max-w-xl text-small text-ink-2">{ownAccountWords.emailIs(email)}</p>
       {asked && (
         <p role="status" className="mt-2 max-w-xl border-l-2 border-clay pl-3">
-          {asked.code ? (
-            <>
-              {ownAccountWords.emailCode}{' '}
-              <Link to={`/account/by/${asked.code}`} className="font-mono link">
-                {asked.code}
-              </Link>
-            </>
-          ) : (
-            ownAccountWords.emailAsked(asked.email)
-          )}
+          {ownAccountWords.emailAsked(asked)}
         </p>
       )}
       <SchemaForm form={form} intent="email" className="mt-3 grid max-w-2xl items-start gap-3 sm:grid-cols-2">
