@@ -5,7 +5,7 @@ export const staffWords = {
   pageTitle: 'People · Gentle Margin',
   title: 'People',
   about:
-    'Everybody who works here. Administrators keep the roster and the set-up; what is observed is seen by a student’s team alone.',
+    'Everybody who works here. Administrators keep the roster and the set-up; what is observed is seen by a student’s team, and by whom they share it with.',
   askSomebody: 'Ask somebody to join',
   aboutAsking:
     'They get a link that works once, for two weeks, and make an account of their own. Which students they see is said by the case managers, on each student’s team.',
