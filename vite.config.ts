@@ -19,8 +19,10 @@ const loadedByName = [
   'pg',
   'pino',
   'rate-limiter-flexible',
+  'read-excel-file',
   'sharp',
   'wawoff2',
+  'yauzl',
 ];
 
 /** The core only declares; what a page does not call, it need not load. (A test holds that the core is pure.) */

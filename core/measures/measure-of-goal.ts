@@ -1,10 +1,12 @@
 import type { z } from 'zod';
 import type { PairAgreement } from './agreement/pair';
+import type { Cell } from './cells';
 import type { Comparison, CriterionDefinition } from './criterion-definition';
 import type { MeasureData, MeasureDefinition } from './measure';
 import type { Axis, MeasureKind } from './measure-kind';
 import type { Cells, Column, Take } from './measure-table';
 import type { Noun } from './named';
+import type { OneCell } from './one-cell';
 import type { BreakdownLine, Score, Scored } from './score';
 
 /** What `MeasureKind` says, of one goal. */
@@ -95,6 +97,12 @@ export class MeasureOfGoal<D extends MeasureDefinition, T extends MeasureData> {
   }
   readCells(cells: Cells, take: Take): unknown {
     return this.#kind.table.read(this.#definition, cells, take);
+  }
+  /** A session that stands in one cell, as the cells of the table. */
+  oneCell(text: string, about: OneCell): Cell<Cells> {
+    const { one } = this.#kind.table;
+    if (one) return one(this.#definition, text, about);
+    return { ok: true, value: { [this.columns[0]?.key ?? '']: text } };
   }
   columnOf(path: readonly PropertyKey[]): string | undefined {
     return this.#kind.table.columnOf?.(this.#definition, path);

@@ -1,4 +1,5 @@
 import { type Cell, lengthCell, partsOf } from './cells';
+import type { OneCell } from './one-cell';
 import { unsupportedOutcomes, unsupportedWords } from './support-levels';
 
 export interface Column {
@@ -19,6 +20,11 @@ export interface MeasureTable<D> {
   columns: (definition: D) => Column[];
   /** The data of a row whose cells are read one by one with `take`; what cannot be read is noted by it. */
   read: (definition: D, cells: Cells, take: Take) => unknown;
+  /**
+   * A whole session in one cell, as people keep it in tables of their own, as the cells of this table; left out where it is what stands in
+   * the first column.
+   */
+  one?: (definition: D, text: string, about: OneCell) => Cell<Cells>;
   /** The column in which a part of the data stands that the measure refuses; the first where nothing is said. */
   columnOf?: (definition: D, path: readonly PropertyKey[]) => string;
 }

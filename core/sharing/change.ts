@@ -23,6 +23,7 @@ export const changeKinds = [
   'account',
   'sign-in',
   'file',
+  'import',
 ] as const;
 export type ChangeKind = (typeof changeKinds)[number];
 
@@ -41,6 +42,7 @@ export const changeKindWords: Record<ChangeKind, string> = {
   account: 'Account',
   'sign-in': 'Sign-in',
   file: 'File downloaded',
+  import: 'Import',
 };
 
 /** How something was, or is: what is not there was not, or is not any more. */

@@ -59,6 +59,10 @@ export const rooms: Rooms = [
       ...['works', 'work_steps', 'student_works', 'work_states', 'work_state_seen'],
     ],
   },
+  {
+    title: 'What came in from files',
+    tables: ['imports', 'import_parts', 'import_mappings', 'awaited_members'],
+  },
 ];
 
 /** What stands above the diagrams. */

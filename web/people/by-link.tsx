@@ -1,5 +1,6 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { data, Form, Link, type RouterContextProvider, redirect } from 'react-router';
+import { wallTime } from '~/core/calendar/zone';
 import { accountInput, newPasswordInput } from '~/core/people/account-input';
 import { type FoundLink, findAccountLink } from '~/server/people/account-links';
 import { canOpenLink, countUnknownLink } from '~/server/people/attempts';
@@ -7,6 +8,7 @@ import { joinSchool } from '~/server/people/join';
 import { choosePassword, proveEmail } from '~/server/people/own';
 import { now } from '~/server/platform/clock';
 import { database } from '~/server/platform/db/current';
+import { joinAwaitedTeams } from '~/server/students/awaited';
 import { sayNext, sessionCookie } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { visitorOf } from '../platform/http/request-person';
@@ -36,6 +38,18 @@ function asksFor({ kind, accountId, isProven, isReadOut }: FoundLink, visitorId:
   const isSignedIn = accountId !== null && visitorId === accountId;
   if (accountId === null || (!isProven && !isReadOut && !isSignedIn)) return 'account';
   return isSignedIn ? 'answer' : 'signIn';
+}
+
+/** Joins the school, and the teams on which its roster has them. @returns the person */
+async function joined(
+  { schoolId, timeZone }: FoundLink,
+  token: string,
+  by: Parameters<typeof joinSchool>[2],
+): Promise<string> {
+  const at = now();
+  const personId = await joinSchool(database(), token, by, at);
+  await joinAwaitedTeams(database(), { personId, schoolId, today: wallTime(at, timeZone).on }, at);
+  return personId;
 }
 
 export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
@@ -73,13 +87,13 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
     }
     case 'account': {
       const { done, refused } = await submitted(form, accountInput, (account) =>
-        joinSchool(database(), token, { account, signedIn: visitor?.personId ?? null }, now()),
+        joined(link, token, { account, signedIn: visitor?.personId ?? null }),
       );
       if (refused) return refusedWith(refused.data.result);
       throw await letIn(request, { personId: done, isShared: false }, { next: '/' });
     }
     default:
-      await joinSchool(database(), token, { account: null, signedIn: visitor?.personId ?? null }, now());
+      await joined(link, token, { account: null, signedIn: visitor?.personId ?? null });
       throw redirect('/');
   }
 });

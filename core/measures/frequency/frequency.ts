@@ -134,6 +134,10 @@ export const frequency: MeasureKind<FrequencyDefinition, FrequencyData> = {
       minutes: take('minutes', numberCell) ?? sessionMinutes ?? undefined,
     }),
     columnOf: (_, path) => (path[0] === 'count' ? 'count' : 'minutes'),
+    one: (_, text, { outOf }) => {
+      const both = /^(\d+)\s*(?:\/|in)\s*(\d+(?:[.,]\d+)?)(?:\s*min)?$/i.exec(text);
+      return { ok: true, value: { count: both?.[1] ?? text, minutes: both?.[2] ?? outOf } };
+    },
   },
   // Six in an hour and six in twenty minutes are not the same: what is compared are rates.
   agreement: (_, a, b) =>

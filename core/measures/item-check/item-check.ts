@@ -7,6 +7,7 @@ import { usualCriterion } from '../criterion-definition';
 import { type MeasureKind, shareOfChances } from '../measure-kind';
 import { filled, markExample, marks, otherOutcomes } from '../measure-table';
 import { hasDistinctKeys, keysOf, labelOf, named, noun, oneOf, unnamed } from '../named';
+import { signsCell } from '../one-cell';
 import { asCount, type BreakdownLine, type Score } from '../score';
 import {
   checkSupport,
@@ -211,6 +212,7 @@ export const itemCheck: MeasureKind<ItemCheckDefinition, ItemCheckData> = {
         return outcome === undefined ? undefined : { item: key, outcome };
       }),
     }),
+    one: ({ items, item }, text) => signsCell(text, items, item.one),
   },
   agreement: ({ item: noun }, a, b) => {
     const outcomes = ({ items }: ItemCheckData) => items.map(({ item, outcome }) => [item, outcome] as const);

@@ -160,6 +160,11 @@ export const oralReading: MeasureKind<OralReadingDefinition, OralReadingData> = 
       seconds: cells.seconds ? take('seconds', lengthCell) : (seconds ?? undefined),
     }),
     columnOf: (_, path) => String(path[0] ?? 'words'),
+    one: (_, text, { outOf }) => {
+      const both = /^(\d+)\s*(?:[-−/,;])\s*(\d+)$/.exec(text);
+      if (!both && outOf === '') return { ok: false, message: 'Words read and errors, such as 92/4.' };
+      return { ok: true, value: { words: both?.[1] ?? text, errors: both?.[2] ?? outOf } };
+    },
   },
   agreement: (_, a, b) => {
     const correct = ({ words, errors }: OralReadingData) => words - errors;

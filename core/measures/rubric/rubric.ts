@@ -279,6 +279,12 @@ export const rubric: MeasureKind<RubricDefinition, RubricData> = {
         return points === undefined || points === null ? undefined : { criterion: key, points, rater: null };
       }),
     }),
+    one: ({ criteria }, text) => {
+      const [only, ...others] = criteria;
+      if (!only || others.length > 0)
+        return { ok: false, message: 'A column for each criterion: one number does not say which.' };
+      return { ok: true, value: { [only.key]: text.replace(/\s*\/\s*\d+$/, '') } };
+    },
   },
   agreement: (_, a, b) => {
     const points = ({ ratings }: RubricData) => ratings.map((rating) => [rating.criterion, rating.points] as const);

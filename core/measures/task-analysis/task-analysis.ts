@@ -7,6 +7,7 @@ import { usualCriterion } from '../criterion-definition';
 import { type MeasureKind, shareOfChances } from '../measure-kind';
 import { filled, markExample, marks } from '../measure-table';
 import { hasDistinctKeys, keysOf, type Named, named, oneOf, unnamed } from '../named';
+import { signsCell } from '../one-cell';
 import { asCount, type BreakdownLine, type Score } from '../score';
 import {
   checkSupport,
@@ -169,6 +170,7 @@ export const taskAnalysis: MeasureKind<TaskAnalysisDefinition, TaskAnalysisData>
         return outcome === undefined ? undefined : { step: key, outcome };
       }),
     }),
+    one: ({ steps }, text) => signsCell(text, steps, 'step'),
   },
   agreement: (_, a, b) => {
     const outcomes = ({ steps }: TaskAnalysisData) => steps.map(({ step, outcome }) => [step, outcome] as const);

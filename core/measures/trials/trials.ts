@@ -7,6 +7,7 @@ import { usualCriterion } from '../criterion-definition';
 import { type MeasureKind, shareOfChances } from '../measure-kind';
 import { otherOutcomes } from '../measure-table';
 import { keysOf, noun } from '../named';
+import { shareCell } from '../one-cell';
 import { asCount, type BreakdownLine, type Score } from '../score';
 import {
   checkSupport,
@@ -239,6 +240,14 @@ export const trials: MeasureKind<TrialsDefinition, TrialsData> = {
       return { counts, opportunities: said ?? sum(Object.values(counts)) };
     },
     columnOf: (_, path) => (path[0] === 'counts' && path[1] ? String(path[1]) : 'opportunities'),
+    one: ({ levels, mostSupport, planned }, text, about) => {
+      const read = shareCell(text, about, planned);
+      if (!read.ok) return read;
+      const { amount, of } = read.value;
+      const level = about.help === 'least' ? levels[0]?.key : mostSupport;
+      const right = amount > 0 && level ? { [level]: String(amount) } : {};
+      return { ok: true, value: { ...right, ...(of > amount && { incorrect: String(of - amount) }) } };
+    },
   },
   agreement: (definition, a, b) => {
     if ('trials' in a && 'trials' in b) {

@@ -139,6 +139,19 @@ export const functions = `
     select set_config('app.door', i.student_id::text, true) is not null from invitations i
      where i.id = invitation and lower(i.email) = asker_email()
   $$;
+  -- The same for a student to whose team the roster has somebody who was asked to join the school.
+  create or replace function open_awaited(student uuid) returns boolean
+    language sql volatile security definer set search_path = public as $$
+    select set_config('app.door', a.student_id::text, true) is not null from awaited_members a
+     where a.student_id = student and lower(a.email) = asker_email()
+  $$;
+  -- Of some students of a school one administers those of whom anything was set up or recorded: whether, and not what.
+  create or replace function students_begun(students uuid[]) returns setof uuid
+    language sql stable security definer set search_path = public as $$
+    select s.id from students s
+     where s.id = any(students) and (current_setting('role') = 'none' or s.school_id = any(administered_schools()))
+       and (exists (select from goals g where g.student_id = s.id) or exists (select from entries e where e.student_id = s.id))
+  $$;
   -- The names on the roster of a student's school, for whoever hides other children's names from readers.
   create or replace function roster_names(of_student uuid)
     returns table (id uuid, school_id uuid, first_name text, last_name text, short_name text, initials text, grade text, archived_at timestamptz)

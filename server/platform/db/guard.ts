@@ -65,6 +65,11 @@ export const visible: Record<string, string> = {
       ],
     ].map((table) => [table, theirs]),
   ),
+  // What stands in a file is its owner's; a roster's is also that of who sets up the school.
+  imports: `made_by = asker() or (kind = 'roster' and school_id = any((select administered_schools())::uuid[]))`,
+  import_parts: through('import_id', 'imports'),
+  import_mappings: 'person_id = asker()',
+  awaited_members: `lower(email) = (select asker_email()) or ${roster('student_id')}`,
   // One about an account tells nothing of any student.
   messages: ofTheSchoolOrTheirs,
   // One that is about no student in particular names nobody.
@@ -109,7 +114,7 @@ export const writtenOnce = [
   ...['entry_revisions', 'incident_choices', 'goal_revisions', 'behavior_revisions', 'kept_names'],
   ...['access_log', 'changes', 'issued_reports', 'issued_report_entries', 'message_entries'],
   ...['work_states', 'work_state_seen', 'form_versions', 'feedback_said', 'rating_revisions'],
-  ...['rule_versions', 'follow_up_changes'],
+  ...['rule_versions', 'follow_up_changes', 'import_parts'],
 ];
 /** What is changed, and never taken away. */
 export const kept = [

@@ -14,6 +14,7 @@ import * as devicesOfSeveral from './migrations/0008-devices-of-several';
 import * as rules from './migrations/0009-rules';
 import * as readers from './migrations/0010-readers';
 import * as movingIn from './migrations/0011-moving-in';
+import * as imports from './migrations/0012-imports';
 
 type Migration = { up: (db: Knex) => Promise<unknown> };
 
@@ -33,6 +34,7 @@ export const migrations: Record<string, Migration> = {
   '0009-rules': rules,
   '0010-readers': readers,
   '0011-moving-in': movingIn,
+  '0012-imports': imports,
 };
 
 const cannotGoBack = async () => {

@@ -44,6 +44,14 @@ export interface AccountLinksRow {
   withdrawn_at: Date | null;
 }
 
+export interface AwaitedMembersRow {
+  school_id: string;
+  student_id: string;
+  email: string;
+  role: 'caseManager' | 'educator';
+  import_id: string | null;
+}
+
 export interface BehaviorFieldsRow {
   student_id: string;
   left_out: ('location' | 'intensity' | 'function' | 'duration' | 'resolved')[];
@@ -133,6 +141,7 @@ export interface ClassGroupsRow {
   school_id: string;
   name: string;
   position: number;
+  sourced_id: string | null;
 }
 
 export interface ClosuresRow {
@@ -455,6 +464,38 @@ export interface HalfSignInsRow {
 export interface HeartbeatsRow {
   process: string;
   at: Date;
+}
+
+export interface ImportMappingsRow {
+  person_id: string;
+  kind: string;
+  headings: string;
+  mapping: unknown;
+  used_at: Date;
+}
+
+export interface ImportPartsRow {
+  import_id: string;
+  position: number;
+  kind: 'student' | 'group' | 'member' | 'staff' | 'goal' | 'entry' | 'choice' | 'archived';
+  student_id: string | null;
+  row_id: string;
+  before: unknown;
+  after: unknown;
+}
+
+export interface ImportsRow {
+  id: string;
+  school_id: string;
+  kind: 'roster' | 'goals' | 'entries' | 'incidents';
+  file_name: string;
+  content: unknown;
+  mapping: unknown;
+  made_by: string;
+  made_at: Date;
+  done_at: Date | null;
+  undone_at: Date | null;
+  undone_by: string | null;
 }
 
 export interface IncidentChoicesRow {
@@ -900,6 +941,7 @@ export interface StudentsRow {
   initials: string;
   grade: string;
   archived_at: Date | null;
+  sourced_id: string | null;
 }
 
 export interface TeamMembersRow {
@@ -1066,6 +1108,7 @@ interface AllTables {
   access_log: Table<AccessLogRow, 'id' | 'person_id' | 'link_id'>;
   account_link_tokens: Table<AccountLinkTokensRow, 'is_read_out'>;
   account_links: Table<AccountLinksRow, 'person_id' | 'is_admin' | 'made_by' | 'used_at' | 'withdrawn_at'>;
+  awaited_members: Table<AwaitedMembersRow, 'import_id'>;
   behavior_fields: Table<BehaviorFieldsRow, never>;
   behavior_options: Table<BehaviorOptionsRow, 'student_id' | 'description' | 'state' | 'merged_into' | 'location_id' | 'discreet_word'>;
   behavior_phases: Table<BehaviorPhasesRow, 'target_id' | 'removed_at'>;
@@ -1074,7 +1117,7 @@ interface AllTables {
   calendar_addresses: Table<CalendarAddressesRow, 'has_names'>;
   cards: Table<CardsRow, 'ended_at'>;
   changes: Table<ChangesRow, 'id' | 'school_id' | 'student_id' | 'person_id' | 'before' | 'after' | 'changed_by'>;
-  class_groups: Table<ClassGroupsRow, never>;
+  class_groups: Table<ClassGroupsRow, 'sourced_id'>;
   closures: Table<ClosuresRow, never>;
   comments: Table<CommentsRow, 'seq' | 'entry_id' | 'person_id' | 'link_id' | 'answers' | 'hidden_by' | 'hidden_at' | 'hidden_reason' | 'report_id' | 'outcome'>;
   desk_goals: Table<DeskGoalsRow, 'plain' | 'self_counts'>;
@@ -1103,6 +1146,9 @@ interface AllTables {
   goals: Table<GoalsRow, 'plan_id' | 'continues' | 'measure_version' | 'baseline_value' | 'baseline_on' | 'planned_gap' | 'minimum_opportunities' | 'distinct_locations' | 'distinct_observers' | 'edited_at' | 'retired_on' | 'retired_how' | 'replaced_by' | 'retired_note'>;
   half_sign_ins: Table<HalfSignInsRow, never>;
   heartbeats: Table<HeartbeatsRow, never>;
+  import_mappings: Table<ImportMappingsRow, never>;
+  import_parts: Table<ImportPartsRow, 'student_id' | 'before' | 'after'>;
+  imports: Table<ImportsRow, 'content' | 'done_at' | 'undone_at' | 'undone_by'>;
   incident_choices: Table<IncidentChoicesRow, 'target_id' | 'option_id'>;
   invitation_tokens: Table<InvitationTokensRow, 'is_read_out'>;
   invitations: Table<InvitationsRow, 'rights' | 'until_date' | 'accepted_by' | 'accepted_at' | 'withdrawn_at' | 'declined_at'>;
@@ -1150,7 +1196,7 @@ interface AllTables {
   student_forms: Table<StudentFormsRow, 'taken_at'>;
   student_groups: Table<StudentGroupsRow, never>;
   student_works: Table<StudentWorksRow, 'taken_at'>;
-  students: Table<StudentsRow, 'archived_at'>;
+  students: Table<StudentsRow, 'archived_at' | 'sourced_id'>;
   team_members: Table<TeamMembersRow, 'id' | 'rights' | 'until_date' | 'frequency' | 'stopped_at' | 'changed_by' | 'changed_at'>;
   test_mail_inbox: Table<TestMailInboxRow, 'id'>;
   test_mail_rules: Table<TestMailRulesRow, 'seconds' | 'words'>;

@@ -1,0 +1,38 @@
+import { tell } from '../platform/db/asking';
+import type { Database } from '../platform/db/database';
+import type { Actor } from '../school/school';
+import { setCaseManager } from './roster';
+import { changeRole } from './stays';
+
+/**
+ * Puts somebody who has just joined a school on the teams that its roster has them on: as the case manager of those whose case manager they
+ * are to be. What is done is no longer waited for.
+ *
+ * @returns of how many students
+ */
+export async function joinAwaitedTeams(db: Database, actor: Actor, now: Date): Promise<number> {
+  return db.transaction(async (trx) => {
+    await tell(trx, actor);
+    const awaited = await trx('awaited_members as a')
+      .join('people as p', (on) => on.on(trx.raw('lower(p.email) = lower(a.email)')))
+      .where({ 'p.id': actor.personId, 'a.school_id': actor.schoolId })
+      .select('a.student_id', 'a.role', 'a.email');
+    for (const { student_id: studentId, role, email } of awaited) {
+      const opened = await trx.raw<{ rows: unknown[] }>('select open_awaited(?)', [studentId]);
+      if (opened.rows.length === 0) continue;
+      const written = { by: actor.personId, today: actor.today, now };
+      if (role === 'caseManager') {
+        await setCaseManager(trx, { id: studentId, caseManagerId: actor.personId }, actor, { now, isNew: true });
+      } else {
+        const there = await trx('team_members')
+          .where({ student_id: studentId, person_id: actor.personId })
+          .whereRaw(`coalesce(until_date, 'infinity') >= ?`, [actor.today])
+          .first('id');
+        if (!there) await changeRole(trx, { studentId, personId: actor.personId, role }, written);
+      }
+      await trx('awaited_members').where({ student_id: studentId, email }).delete();
+    }
+    await trx.raw(`select set_config('app.door', '', true)`);
+    return awaited.length;
+  });
+}
