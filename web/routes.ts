@@ -73,6 +73,8 @@ export default [
     route('setup', 'today/setup.tsx'),
     route('kept', 'today/kept.ts'),
     route('unseal', 'people/unseal.ts'),
+    route('imports', 'imports/imports.tsx'),
+    route('imports/:importId', 'imports/import.tsx'),
     route('rules', 'rules/rules.tsx'),
     route('rules/new', 'rules/edit-rule.tsx', { id: 'rules/new' }),
     route('rules/preview', 'rules/preview-rule.ts'),

@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { clockTimeField } from '../calendar/date-fields';
-import { type IsoDate, shortDate } from '../calendar/iso-date';
-import { LONGEST_NOTE, type Outcome } from '../entries/observation';
+import { dateSeenFrom, type IsoDate, longDate } from '../calendar/iso-date';
+import type { Outcome } from '../entries/observation';
 import { outcomeSentence } from '../individual-report/report';
 import { timeCell } from '../measures/cells';
 import { type MeasureDefinition, measureOf } from '../measures/measure';
-import { type DayOrder, dayOrders, fileDay, guessDayOrder } from './days';
-import { outcomeOf, type SessionCells } from './entry-outcome';
+import { dayOrders, fileDay, guessDayOrder } from './days';
+import { type SessionCells, sessionOf } from './entry-outcome';
 import { type FileField, type FileTable, filledDown, guessColumns, plainText, rowCells, unmarked } from './file-table';
 import { type ImportStudent, type Nameable, named, observerIn, oneOf, studentIn } from './naming';
 import type { Planned, PreviewRow } from './preview';
@@ -39,7 +39,7 @@ const columnField = z.string().refine((key) => columnKeys.has(key) || /^goal:[0-
 /** What is said of a file of entries. */
 export const entriesMapping = z.object({
   sheet: z.number().int().min(0).default(0),
-  columns: z.array(columnField).max(200),
+  columns: z.array(columnField.default('')).max(200),
   dayOrder: z.enum(dayOrders).default('monthFirst'),
   /** The time of those that say none. */
   time: clockTimeField.default('12:00'),
@@ -227,14 +227,14 @@ function entryOf(
     messages.push(`Date: ${on.message}`);
     return { shown, command: null };
   }
-  shown.about += ` · ${shortDate(on.value)}`;
+  shown.about += ` · ${dateSeenFrom(on.value, facts.today)}`;
   if (on.value > facts.today) messages.push('Date: This lies in the future.');
   if (goal.opensOn !== null && on.value < goal.opensOn) {
-    messages.push(`Date: The plan began on ${shortDate(goal.opensOn)}. Let the goal begin earlier, or leave this out.`);
+    messages.push(`Date: The plan began on ${longDate(goal.opensOn)}. Let the goal begin earlier, or leave this out.`);
   }
   const held = goal.measures.findLast(({ from }) => from <= on.value) ?? goal.measures[0];
   if (!held) return { shown, command: null };
-  const outcome = outcomeOf(found, held.measure, mapping, facts.today, messages);
+  const session = sessionOf(found, held.measure, mapping, facts.today, messages);
   const time = cells.time ? timeCell(cells.time) : { ok: true as const, value: mapping.time };
   if (!time.ok) messages.push(`Time: ${time.message}`);
   const observerId = observerIn(cells.observer ?? '', goal.studentId, facts, messages);
@@ -245,15 +245,23 @@ function entryOf(
         several: `“${cells.location}” could be more than one.`,
       })
     : null;
-  if (outcome) shown.says = outcomeSentence(held.measure, outcome);
-  if (!outcome || !time.ok || messages.length > 0) return { shown, command: null };
+  if (session) shown.says = [outcomeSentence(held.measure, session.outcome), session.note].filter(Boolean).join(' ');
+  if (!session || !time.ok || messages.length > 0) return { shown, command: null };
   shown.fate = 'new';
   const { studentId, id: goalId } = goal;
-  const note = (cells.note ?? '').slice(0, LONGEST_NOTE);
   const where = { observerId, locationId };
   return {
     shown,
-    command: { studentId, goalId, version: held.version, on: on.value, time: time.value, outcome, note, ...where },
+    command: {
+      studentId,
+      goalId,
+      version: held.version,
+      on: on.value,
+      time: time.value,
+      outcome: session.outcome,
+      note: session.note,
+      ...where,
+    },
   };
 }
 
@@ -280,9 +288,3 @@ function goalOfRow(found: Found, mapping: EntriesMapping, facts: EntryFacts, mes
   else messages.push(`Goal: there is no “${found.goal}”. There are: ${list}.`);
   return null;
 }
-
-/** Names of a day order, for the form. */
-export const dayOrderWords: Record<DayOrder, string> = {
-  monthFirst: 'Month first: 11/20/2026',
-  dayFirst: 'Day first: 20/11/2026',
-};

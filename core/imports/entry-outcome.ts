@@ -17,13 +17,13 @@ export interface SessionCells {
  *
  * @returns null where it cannot be read; why, is noted
  */
-export function outcomeOf(
+export function sessionOf(
   { cells, parts }: SessionCells,
   measure: MeasureDefinition,
   { help, areFractions }: Pick<OneCell, 'help' | 'areFractions'>,
   today: IsoDate,
   messages: string[],
-): Outcome | null {
+): { outcome: Outcome; note: string } | null {
   const kind = measureOf(measure);
   const score = cells.score ?? '';
   if (score.startsWith(MADE_A_DATE)) {
@@ -32,7 +32,7 @@ export function outcomeOf(
     );
     return null;
   }
-  const texts: Cells = { reason: cells.reason ?? '' };
+  const texts: Cells = { reason: cells.reason ?? '', note: cells.note ?? '' };
   for (const [heading, text] of parts) {
     const column = kind.columns.find(({ key, label }) =>
       [key, label].some((one) => plainText(one) === plainText(heading)),
@@ -53,17 +53,19 @@ export function outcomeOf(
       return null;
     }
     Object.assign(texts, read.value);
+    // What the score does not tell stands behind what the row says itself.
+    if (read.value.note) texts.note = [cells.note, read.value.note].filter(Boolean).join(' ');
   }
   if (messages.length > 0) return null;
   const read = readRow(measure, { ...texts, on: today }, { today, time: '12:00' });
-  if (read.is === 'row') return read.row.outcome;
+  if (read.is === 'row') return read.row;
   if (read.is === 'wrong')
     messages.push(...Object.entries(read.messages).map(([key, said]) => `${labelOf(kind.columns, key)}: ${said}`));
   return null;
 }
 
 const labelOf = (columns: readonly { key: string; label: string }[], key: string) =>
-  columns.find((column) => column.key === key)?.label ?? 'Score';
+  columns.find((column) => column.key === key)?.label ?? (key === 'note' ? 'Note' : 'Score');
 
 /** How people write in a score’s cell that there was none; common practice. */
 const reasonsInScores: Record<string, string> = {

@@ -43,14 +43,20 @@ export function tableOf(name: string, lines: readonly (readonly string[])[]): Fi
   const columns = rows.reduce((most, line) => Math.max(most, line.length), lines[at]?.length ?? 0);
   if (columns > MOST_COLUMNS) throw new Unreadable(`${columns} columns: at most ${MOST_COLUMNS} are looked through.`);
   const tidy = (line: readonly string[]) =>
-    Array.from({ length: columns }, (_, i) => (line[i] ?? '').replace(/\s+/g, ' ').trim().slice(0, LONGEST_CELL));
-  return { name, head: tidy(lines[at] ?? []), rows: rows.map(tidy), firstRow: at + 2 };
+    Array.from({ length: columns }, (_, i) => {
+      const text = (line[i] ?? '').replace(/\r\n?/g, '\n').trim();
+      // Longer than anything that is kept: what it is for refuses it in its own words.
+      return text.slice(0, LONGEST_CELL);
+    });
+  const head = tidy(lines[at] ?? []).map((heading) => heading.replace(/\s+/g, ' '));
+  return { name, head, rows: rows.map(tidy), firstRow: at + 2 };
 }
 
 /** Texts as people do not tell them apart: without case, accents, and what is no letter or number. */
 export const plainText = (text: string) =>
   text
     .normalize('NFKD')
+    .replace(/\p{Mark}+/gu, '')
     .replace(/[^\p{Letter}\p{Number}]+/gu, ' ')
     .trim()
     .toLowerCase();

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { addDays, type IsoDate, shortDate } from '../calendar/iso-date';
+import { addDays, type IsoDate, longDate } from '../calendar/iso-date';
 import { type GoalInput, goalInput } from '../goals/goal-input';
 import { numberCell } from '../measures/cells';
 import { beginningOf, type Kind, kinds, type MeasureDefinition, measureKinds, measureOf } from '../measures/measure';
@@ -33,7 +33,7 @@ const columnField = z.enum(['', ...goalFields.map(({ key }) => key)]);
 /** What is said of a file of goals. */
 export const goalsMapping = z.object({
   sheet: z.number().int().min(0).default(0),
-  columns: z.array(columnField).max(200),
+  columns: z.array(columnField.default('')).max(200),
   dayOrder: z.enum(dayOrders).default('monthFirst'),
   studentId: z.uuid().nullable().default(null),
   /** How goals are measured that do not say. */
@@ -186,7 +186,7 @@ function goalOf(
   if (messages.length > 0) return { shown, command: null };
   shown.fate = 'new';
   shown.about = `${name} · ${parsed.data.number} ${parsed.data.shortName}`;
-  shown.says = `${kinds[measure.kind].term}, ${criterionSaid(parsed.data)}, ${shortDate(startsOn)} to ${shortDate(targetOn)}`;
+  shown.says = `${kinds[measure.kind].term}, ${criterionSaid(parsed.data)}, ${longDate(startsOn)} to ${longDate(targetOn)}`;
   return { shown, command: { studentId, plan: known ? null : plan, goal: parsed.data } };
 }
 

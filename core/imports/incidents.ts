@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { clockTimeField } from '../calendar/date-fields';
-import { type IsoDate, shortDate } from '../calendar/iso-date';
+import { dateSeenFrom, type IsoDate } from '../calendar/iso-date';
 import { type Choice, type ChoiceKind, kindWords, plainName } from '../entries/incidents/choice';
-import { LONGEST_NOTE } from '../entries/observation';
+import { noteField } from '../entries/observation';
 import { lengthCell, partsOf, timeCell } from '../measures/cells';
 import { counted } from '../words/counting';
 import { dayOrders, fileDay, guessDayOrder } from './days';
@@ -40,14 +40,14 @@ type Facet = (typeof facets)[number];
 /** What is said of a file of incidents. */
 export const incidentsMapping = z.object({
   sheet: z.number().int().min(0).default(0),
-  columns: z.array(z.enum(['', ...incidentFields.map(({ key }) => key)])).max(200),
+  columns: z.array(z.enum(['', ...incidentFields.map(({ key }) => key)]).default('')).max(200),
   dayOrder: z.enum(dayOrders).default('monthFirst'),
   time: clockTimeField.default('12:00'),
   studentId: z.uuid().nullable().default(null),
   /** In what a bare number of a duration counts. */
   durationIn: z.enum(['minutes', 'seconds']).default('minutes'),
   /** Whether what is on no list yet is offered from now on, or stands in these incidents alone. */
-  offersNew: z.boolean().default(true),
+  offersNew: z.boolean().default(false),
   fillsDown: z.boolean().default(false),
 });
 export type IncidentsMapping = z.infer<typeof incidentsMapping>;
@@ -85,6 +85,7 @@ export function guessIncidents(table: FileTable, { students }: Pick<IncidentFact
   const heading = table.head[columns.indexOf('duration')] ?? '';
   return incidentsMapping.parse({
     columns,
+    offersNew: true,
     dayOrder: guessDayOrder(texts('on')),
     studentId: columns.includes('student') ? null : students.length === 1 ? students[0]?.id : null,
     durationIn: /sec/i.test(heading) ? 'seconds' : 'minutes',
@@ -149,20 +150,21 @@ function incidentOf(
   const time = cells.time ? timeCell(cells.time) : { ok: true as const, value: mapping.time };
   if (!time.ok) messages.push(`Time: ${time.message}`);
   const seconds = secondsOf(cells.duration ?? '', mapping, messages);
+  const note = noteField.safeParse(cells.note ?? '');
+  if (!note.success) messages.push(`Note: ${note.error.issues[0]?.message}`);
   if (!cells.behavior) messages.push('Behavior: say what happened.');
   if (studentId === null) return { shown, command: null };
   const name = facts.students.find(({ id }) => id === studentId)?.name ?? '';
-  shown.about = `${name}${on.ok ? ` · ${shortDate(on.value)}` : ''}`;
+  shown.about = `${name}${on.ok ? ` · ${dateSeenFrom(on.value, facts.today)}` : ''}`;
   const observerId = observerIn(cells.observer ?? '', studentId, facts, messages);
   const named = facets.flatMap((kind) =>
     namesIn(kind, cells[kind] ?? '', facts.choices.get(studentId) ?? [], messages),
   );
-  if (messages.length > 0 || !on.ok || !time.ok) return { shown, command: null };
+  if (messages.length > 0 || !on.ok || !time.ok || !note.success) return { shown, command: null };
   shown.fate = 'new';
   const fresh = named.filter(({ id }) => id === null).length;
   shown.says = `${named.map((one) => one.name).join(' · ')}${fresh > 0 ? ` (${counted(fresh, 'new choice', 'new choices')})` : ''}`;
-  const note = (cells.note ?? '').slice(0, LONGEST_NOTE);
-  return { shown, command: { studentId, on: on.value, time: time.value, observerId, seconds, note, named } };
+  return { shown, command: { studentId, on: on.value, time: time.value, observerId, seconds, note: note.data, named } };
 }
 
 function secondsOf(text: string, { durationIn }: IncidentsMapping, messages: string[]): number | null {

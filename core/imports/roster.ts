@@ -22,7 +22,7 @@ export type RosterFieldKey = (typeof rosterFields)[number]['key'];
 /** What is said of a file of the roster. */
 export const rosterMapping = z.object({
   sheet: z.number().int().min(0).default(0),
-  columns: z.array(z.enum(['', ...rosterFields.map(({ key }) => key)])).max(200),
+  columns: z.array(z.enum(['', ...rosterFields.map(({ key }) => key)]).default('')).max(200),
   /** Who has the students whose case manager the file does not name, or who has not joined yet. */
   managerId: z.uuid().nullable().default(null),
   /** Whether the file is of everybody: who came in before and is not in it is archived. */

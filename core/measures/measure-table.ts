@@ -22,7 +22,7 @@ export interface MeasureTable<D> {
   read: (definition: D, cells: Cells, take: Take) => unknown;
   /**
    * A whole session in one cell, as people keep it in tables of their own, as the cells of this table; left out where it is what stands in
-   * the first column.
+   * the first column. What the cell does not tell is said in `note`.
    */
   one?: (definition: D, text: string, about: OneCell) => Cell<Cells>;
   /** The column in which a part of the data stands that the measure refuses; the first where nothing is said. */

@@ -46,9 +46,27 @@ export async function addressesOf(app: App) {
     workId: (await app.db('works').first('id'))!.id,
     ruleId: (await app.db('rules').where({ made_by: hanneke }).first('id'))!.id,
     followUpId: (await app.db('follow_ups').first('id'))!.id,
+    importId: await fileOf(app, hanneke),
     ...(await formRows(app, { student, hanneke })),
   };
   return (path: string) => `/${path.replace(/:(\w+)/g, (_, name: keyof typeof ids) => ids[name])}`;
+}
+
+/** A file that Hanneke has handed over and not imported yet. */
+async function fileOf(app: App, hanneke: string): Promise<string> {
+  const id = randomUUID();
+  const rows = [
+    ['Ansel Dorsey', '1', '2026-11-02', '3/5', ''],
+    ['Ansel Dorsey', '9', 'soon', '3/5', 'a long remark '.repeat(9)],
+  ];
+  const table = { name: 'class.csv', head: ['Student', 'Goal', 'Date', 'Score', 'Notes'], rows, firstRow: 2 };
+  const made = { made_by: hanneke, made_at: new Date(), school_id: await schoolId(app.db) };
+  await app.db('imports').insert({
+    ...{ id, kind: 'entries', file_name: 'class.csv', ...made },
+    content: JSON.stringify({ is: 'tables', tables: [table] }),
+    mapping: JSON.stringify({ columns: ['student', 'goal', 'on', 'score', 'note'] }),
+  });
+  return id;
 }
 
 /** A note by the school's form, and what else is answered and rated by several. */

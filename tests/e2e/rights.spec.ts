@@ -43,6 +43,8 @@ const expected: Record<string, Record<string, number>> = {
   setup: everyone,
   'setup/devices': everyone,
   'incidents/new': everyone,
+  imports: everyone,
+  'imports/:importId': mine,
   rules: everyone,
   'rules/new': everyone,
   'rules/preview': everyone,

@@ -30,6 +30,7 @@ const ofOnesOwn: Item[] = [
   ['/follow-ups', setupWords.followUps, setupWords.followUpsAre],
   ['/class/forms', setupWords.forms, setupWords.formsIs],
   ['/class/cards', setupWords.cards, setupWords.cardsIs],
+  ['/imports', setupWords.imports, setupWords.importsAre],
   ['/messages', setupWords.messages, setupWords.messagesIs],
   ['/setup/devices', setupWords.devices, setupWords.devicesAre],
   ['/account', setupWords.account, setupWords.accountIs],

@@ -163,6 +163,8 @@ export const setupWords = {
   formsIs: 'Questions made once, answered by staff, students or classmates',
   cards: 'Cards',
   cardsIs: 'With which students open their desk',
+  imports: 'Import',
+  importsAre: 'Roster, goals and past entries from files of your own; taken back as a whole',
   messages: 'Messages',
   messagesIs: 'What was sent to whom, and what came back',
   account: 'Account',

@@ -246,7 +246,13 @@ export const trials: MeasureKind<TrialsDefinition, TrialsData> = {
       const { amount, of } = read.value;
       const level = about.help === 'least' ? levels[0]?.key : mostSupport;
       const right = amount > 0 && level ? { [level]: String(amount) } : {};
-      return { ok: true, value: { ...right, ...(of > amount && { incorrect: String(of - amount) }) } };
+      // That so many went right says nothing of the help: the entry says so too.
+      const isTold = amount === 0 || successLevels({ levels, mostSupport }).size === 1;
+      const note = `From a file: “${text}”, without how much help it took.`;
+      return {
+        ok: true,
+        value: { ...right, ...(of > amount && { incorrect: String(of - amount) }), ...(!isTold && { note }) },
+      };
     },
   },
   agreement: (definition, a, b) => {

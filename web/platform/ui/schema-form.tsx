@@ -41,12 +41,14 @@ interface SchemaFormProps<Shape extends Record<string, unknown>> {
   as?: typeof Form;
   /** Whether so much is typed into it that one is asked before leaving it. */
   isLong?: boolean;
+  /** Whether a file goes with it. */
+  hasFiles?: boolean;
   children: ReactNode;
 }
 
 /** A form that is posted, with what is wrong with it as a whole at its head. */
 export function SchemaForm<Shape extends Record<string, unknown>>(props: SchemaFormProps<Shape>) {
-  const { form, intent, className, action, as: As = Form, isLong = false, children } = props;
+  const { form, intent, className, action, as: As = Form, isLong = false, hasFiles = false, children } = props;
   const { onSubmit, ...formProps } = getFormProps(form);
   const [isUnsaved, setUnsaved] = useState(false);
   const isRefused = form.status === 'error';
@@ -64,6 +66,7 @@ export function SchemaForm<Shape extends Record<string, unknown>>(props: SchemaF
       method="post"
       {...formProps}
       {...(action && { action })}
+      {...(hasFiles && { encType: 'multipart/form-data' as const })}
       className={className}
       onInput={() => setUnsaved(true)}
       onSubmit={(event) => {
