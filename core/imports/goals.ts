@@ -66,7 +66,7 @@ export interface GoalCommand {
 const alsoCalled: Partial<Record<Kind, string[]>> = {
   trials: ['trial', 'accuracy', 'percent correct', 'percent', 'percentage', 'discrete trials', 'opportunities'],
   itemCheck: ['items', 'checklist', 'list'],
-  frequency: ['count', 'rate', 'tally', 'how often', 'event recording'],
+  frequency: ['count', 'rate', 'how often', 'event recording'],
   duration: ['time', 'minutes', 'how long'],
   latency: ['response time'],
   intervalRecording: ['interval', 'intervals', 'on task', 'time sampling'],

@@ -186,7 +186,9 @@ export function planRoster(
 
 const saidOf = ({ firstName, lastName, grade, groups, teachers }: RosterEntry) => ({
   about: `${firstName} ${lastName}`.trim(),
-  says: [grade && `Grade ${grade}`, ...groups.map(({ name }) => name), teachers[0]?.name].filter(Boolean).join(' · '),
+  says: [/^\d+$/.test(grade) ? `Grade ${grade}` : grade, ...groups.map(({ name }) => name), teachers[0]?.name]
+    .filter(Boolean)
+    .join(' · '),
 });
 
 function knownAs(entry: RosterEntry, { students }: RosterFacts, messages: string[]): RosterKnown | null {

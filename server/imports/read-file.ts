@@ -14,7 +14,7 @@ export const MOST_FILE_BYTES = 8 * 1024 * 1024;
 export type FileContent = { is: 'tables'; tables: FileTable[] } | { is: 'oneRoster'; roster: OneRoster };
 
 /** The sheets of a spreadsheet as texts. One of many rows takes seconds. */
-const sheetsOf = beside<{ bytes: Uint8Array; most: number }, { name: string; rows: string[][]; all: number }[]>(
+const sheetsOf = beside<{ bytes: Uint8Array; most: number }, { name: string; rows: string[][]; all: number }[] | null>(
   `(() => {
     const { default: read } = require(given.reader);
     const asText = (cell) => {
@@ -28,7 +28,9 @@ const sheetsOf = beside<{ bytes: Uint8Array; most: number }, { name: string; row
       return given.mark + (time === '00:00' ? day : day + ' ' + time);
     };
     return async ({ bytes, most }) => {
-      const sheets = await read(Buffer.from(bytes));
+      let sheets;
+      // Whatever the reader stumbles over, it is the file that cannot be read.
+      try { sheets = await read(Buffer.from(bytes)); } catch { return null; }
       return sheets.map(({ sheet, data }) => ({ name: sheet, all: data.length, rows: data.slice(0, most).map((row) => row.map(asText)) }));
     };
   })()`,
@@ -66,9 +68,10 @@ async function fromArchive(name: string, bytes: Buffer, today: IsoDate): Promise
     return file.endsWith('.csv');
   });
   if (names.has('workbook.xml')) {
-    const sheets = await sheetsOf({ bytes, most: MOST_ROWS + 50 }).catch(() => {
+    const sheets = await sheetsOf({ bytes, most: MOST_ROWS + 50 });
+    if (sheets === null) {
       throw new Unreadable('This spreadsheet cannot be read. Open it, save it as .xlsx once more, or save it as CSV.');
-    });
+    }
     for (const { name: sheet, all } of sheets) {
       // What was cut off is not passed over in silence.
       if (all > MOST_ROWS + 50)

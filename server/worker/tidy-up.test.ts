@@ -46,17 +46,29 @@ it('clears what is over and opens nothing any more, and nothing else', async () 
   };
   await makeAccountLink(fresh.db, asked, { now, readsOut: true });
 
+  const file = {
+    school_id: schoolId,
+    made_by: school.manager,
+    made_at: now,
+    kind: 'goals' as const,
+    file_name: 'x.csv',
+  };
+  await fresh.db('imports').insert([
+    { ...file, id: randomUUID(), mapping: {}, content: JSON.stringify({ is: 'tables', tables: [] }) },
+    { ...file, id: randomUUID(), mapping: {}, done_at: now },
+  ]);
+
   await tidyUp(fresh.db, now);
   const tables = [
     ...['sign_in_sessions', 'known_devices', 'share_link_tokens', 'share_link_passes', 'invitation_tokens'],
-    ...['half_sign_ins', 'account_link_tokens'],
+    ...['half_sign_ins', 'account_link_tokens', 'imports'],
   ];
-  expect(await Promise.all(tables.map(count))).toEqual([1, 1, 1, 1, 1, 1, 1]);
+  expect(await Promise.all(tables.map(count))).toEqual([1, 1, 1, 1, 1, 1, 1, 2]);
 
   await withdrawShareLink(fresh.db, manager, school.student, way.id, now);
   await fresh.db('invitations').update({ accepted_by: school.aide, accepted_at: now });
   await tidyUp(fresh.db, later(2));
-  expect(await Promise.all(tables.map(count))).toEqual([0, 1, 0, 0, 0, 0, 1]);
+  expect(await Promise.all(tables.map(count))).toEqual([0, 1, 0, 0, 0, 0, 1, 2]);
   await tidyUp(fresh.db, later(200));
   expect(await Promise.all([...tables, 'rate_limits'].map(count))).toEqual([0, 0, 0, 0, 0, 0, 0, 0]);
   // What was there stays written down.

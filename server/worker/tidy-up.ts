@@ -5,6 +5,8 @@ import type { Database } from '../platform/db/database';
 const DEVICE_DAYS = 180;
 /** However a session is used, it ends after this long: see `sessions.ts`. */
 const SESSION_DAYS = 14;
+/** A file that was looked through and did not come in is forgotten: it is full of names. */
+const FILE_DAYS = 14;
 const DAY = 24 * 3_600_000;
 
 /** Clears what is over and opens nothing any more: ended sign-ins, used passes and links, counters of tries, files of groups. */
@@ -17,6 +19,7 @@ export async function tidyUp(db: Database, now: Date): Promise<void> {
   await db('half_sign_ins').where('made_at', '<', before(1)).delete();
   await db('share_link_passes').where('ends_at', '<', now).delete();
   await db('known_devices').where('seen_at', '<', before(DEVICE_DAYS)).delete();
+  await db('imports').whereNull('done_at').where('made_at', '<', before(FILE_DAYS)).delete();
   await db('rate_limits').where('expire', '<', now.getTime()).delete();
   await db.raw(
     `delete from share_link_tokens t using share_links l

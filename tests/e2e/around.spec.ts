@@ -5,7 +5,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import JSZip from 'jszip';
 import Papa from 'papaparse';
 import { rewriting } from '../database/rewriting';
-import { type App, expect, expectToast, goalId, settled, signInAs, studentId, test } from './fixtures';
+import { type App, expect, expectToast, goalId, schoolId, settled, signInAs, studentId, test } from './fixtures';
 import { startServer } from './server';
 
 test('the finder takes letters from the first moment, and Enter means what was typed', async ({ app, page }) => {
@@ -155,7 +155,15 @@ async function sayNames(app: App, student: string, entry: string): Promise<strin
     ...{ id: issued, student_id: student, number: 1, period_label: 'Quarter 1', period_from: '2026-09-08' },
     ...{ period_to: '2026-12-04', content, period_id: period, readers: [], issued_by: hanneke, issued_at: new Date() },
   });
+  const file = randomUUID();
+  const table = { name: 'Ansel.csv', head: ['Student', 'Date'], rows: [['Ansel Dorsey', 'Briar']], firstRow: 2 };
+  await app.db('imports').insert({
+    ...{ id: file, kind: 'entries', file_name: 'Ansel.csv', made_by: hanneke, made_at: new Date() },
+    ...{ school_id: await schoolId(app.db), content: JSON.stringify({ is: 'tables', tables: [table] }) },
+    mapping: JSON.stringify({ columns: ['student', 'on'] }),
+  });
   return [
+    ...['/imports', `/imports/${file}`],
     ...['/messages', '/messages/test-mail', '/messages/templates', '/rules', `/rules/${rule}`, '/follow-ups?of=all'],
     ...[
       '/messages/new',

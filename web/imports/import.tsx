@@ -113,7 +113,9 @@ export default function Import({ loaderData, actionData }: Route.ComponentProps)
       margin={
         <section aria-label={kindNames[kind]}>
           <MarginTitle>{kindNames[kind]}</MarginTitle>
-          {open && <Confirm counts={open.counts} commands={open.commands} refused={actionData?.refused ?? null} />}
+          {open && (
+            <Confirm kind={kind} counts={open.counts} commands={open.commands} refused={actionData?.refused ?? null} />
+          )}
           <p className="mt-8">
             <Link to="/imports" className="font-semibold link">
               {importWords.toAll}

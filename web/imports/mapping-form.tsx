@@ -67,8 +67,10 @@ function EntriesForm({ mapping, choices, result }: MappingFormProps) {
           ]}
         />
       </div>
-      <CheckField field={fields.areFractions} label={importWords.areFractions} />
-      <CheckField field={fields.fillsDown} label={importWords.fillsDown} />
+      <div className="mt-3 grid">
+        <CheckField field={fields.areFractions} label={importWords.areFractions} />
+        <CheckField field={fields.fillsDown} label={importWords.fillsDown} />
+      </div>
     </MappingShape>
   );
 }
@@ -96,7 +98,9 @@ function GoalsForm({ mapping, choices, result }: MappingFormProps) {
         />
         <SelectField field={fields.dayOrder} label={importWords.dates} options={dayOrders} />
       </div>
-      <CheckField field={fields.fillsDown} label={importWords.fillsDownStudent} />
+      <div className="mt-3 grid">
+        <CheckField field={fields.fillsDown} label={importWords.fillsDownStudent} />
+      </div>
     </MappingShape>
   );
 }
@@ -129,8 +133,10 @@ function IncidentsForm({ mapping, choices, result }: MappingFormProps) {
           options={Object.entries(importWords.durations).map(([id, name]) => ({ id, name }))}
         />
       </div>
-      <CheckField field={fields.offersNew} label={importWords.offersNew} />
-      <CheckField field={fields.fillsDown} label={importWords.fillsDown} />
+      <div className="mt-3 grid">
+        <CheckField field={fields.offersNew} label={importWords.offersNew} />
+        <CheckField field={fields.fillsDown} label={importWords.fillsDown} />
+      </div>
     </MappingShape>
   );
 }
@@ -164,9 +170,11 @@ function RosterForm({ mapping, choices, result }: MappingFormProps) {
         )}
       </div>
       {isStandard && <CheckList field={fields.classes} legend={importWords.classes} options={choices.classes} />}
-      <CheckField field={fields.isSomeoneElse} label={importWords.isSomeoneElse} />
-      <CheckField field={fields.isWhole} label={importWords.isWhole} />
-      {!isStandard && <CheckField field={fields.fillsDown} label={importWords.fillsDownRoster} />}
+      <div className="mt-3 grid">
+        <CheckField field={fields.isSomeoneElse} label={importWords.isSomeoneElse} />
+        <CheckField field={fields.isWhole} label={importWords.isWhole} />
+        {!isStandard && <CheckField field={fields.fillsDown} label={importWords.fillsDownRoster} />}
+      </div>
     </MappingShape>
   );
 }

@@ -4,6 +4,7 @@ import type { IncidentFieldKey } from '~/core/imports/incidents';
 import type { ImportKindName } from '~/core/imports/kinds';
 import type { Fate } from '~/core/imports/preview';
 import type { RosterFieldKey } from '~/core/imports/roster';
+import { counted } from '~/core/words/counting';
 
 export const kindNames: Record<ImportKindName, string> = {
   roster: 'Roster',
@@ -95,11 +96,17 @@ export const importWords = {
   noneOfThem: 'There are none of these.',
   newNames: 'New on their lists',
   takeOver: (rows: string) => `Import ${rows}`,
-  leftOut: (rows: string) =>
-    `${rows} stay out: correct the file and import it again, and only what is missing comes in.`,
-  thereAlready: (rows: string) => `${rows} are there already, and are not doubled.`,
+  leftOut: (n: number) =>
+    `${counted(n, 'row stays', 'rows stay')} out: correct the file and import it again, and only what is missing comes in.`,
+  thereAlready: (n: number) =>
+    n === 1 ? 'One row is there already, and is not doubled.' : `${n} rows are there already, and are not doubled.`,
   nothingNew: 'No row is new. Say what the columns hold, and look again.',
-  nobodyIsTold: 'Nobody gets a message about them, and no rule looks at them.',
+  told: {
+    roster: 'Who works here and has no account yet is asked to join, and then has their students.',
+    goals: 'Each goal can be changed afterwards like any other.',
+    entries: 'Nobody gets a message about them, and no rule looks at them.',
+    incidents: 'Nobody gets a message about them, and no rule looks at them.',
+  } satisfies Record<ImportKindName, string>,
   importing: 'Importing …',
   forget: 'Forget this file',
   forgotten: 'The file is forgotten.',

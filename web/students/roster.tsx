@@ -103,9 +103,14 @@ export default function Roster({ loaderData: { asked, counts, pages, students, g
           <h1 className="text-3xl">{rosterWords.roster}</h1>
           <p className="mt-1.5 text-small text-ink-2">{counted(counts.enrolled, 'student', 'students')}</p>
         </div>
-        <Link to="/roster/new" className="btn btn-primary px-5 text-base">
-          {rosterWords.addAStudent}
-        </Link>
+        <span className="flex flex-wrap gap-3">
+          <Link to="/imports" className="btn px-5 text-base">
+            {rosterWords.importAList}
+          </Link>
+          <Link to="/roster/new" className="btn btn-primary px-5 text-base">
+            {rosterWords.addAStudent}
+          </Link>
+        </span>
       </header>
       <Form role="search" className="mt-5 flex flex-wrap gap-3">
         <input

@@ -110,6 +110,7 @@ export const rosterWords = {
     'An archived student leaves every list. All that was recorded stays, and comes back with them.',
   schoolDaysGroupsAndLocations: 'School days, groups and locations',
   roster: 'Roster',
+  importAList: 'Import a list',
   addAStudent: 'Add a student',
   findInTheRoster: 'Find in the roster',
   aName: 'A name',
