@@ -9,7 +9,17 @@ await ensurePackages();
 // The demo is for the project's own database; in one of somebody's own, the school is set up on a page.
 const isDemo = wantsDemo();
 const { url, stop: stopDatabase } = await ensurePostgres();
-const env = { ...environment({ DATABASE_URL: url }), NODE_ENV: 'production' };
+// With OIDC=demo a stand-in for a district's own sign-in comes up beside it.
+const hasDistrict = process.env.OIDC === 'demo';
+const district = hasDistrict
+  ? {
+      OIDC_ISSUER: 'http://localhost:4330',
+      OIDC_CLIENT_ID: 'gentle-margin',
+      OIDC_CLIENT_SECRET: 'only-for-trying-out',
+      TEST_DISTRICT_RETURN: `${process.env.PUBLIC_URL ?? `http://localhost:${process.env.PORT ?? 4310}`}/sign-in/district/back`,
+    }
+  : {};
+const env = { ...environment({ DATABASE_URL: url }), ...district, NODE_ENV: 'production' };
 const end = (code) => {
   stopDatabase();
   process.exit(code);
@@ -41,6 +51,13 @@ const { ended, stop } = supervise(
     ...(process.env.SMTP_URL
       ? []
       : [node('The test mail server', ['--import', 'tsx', 'test-mail/main.ts'], { isNeeded: false })]),
+    ...(hasDistrict
+      ? [
+          node('The stand-in for a district’s sign-in', ['--import', 'tsx', 'test-district/main.ts'], {
+            isNeeded: false,
+          }),
+        ]
+      : []),
   ],
   { cwd: projectFolder },
 );

@@ -3,6 +3,8 @@ import { index, layout, type RouteConfig, route } from '@react-router/dev/routes
 export default [
   route('sign-in', 'people/sign-in.tsx'),
   route('sign-in/code', 'people/sign-in-code.tsx'),
+  route('sign-in/district', 'people/district.ts'),
+  route('sign-in/district/back', 'people/district-back.ts'),
   route('forgotten', 'people/forgotten.tsx'),
   route('account/by/:token', 'people/by-link.tsx'),
   route('calendar/:token/due-dates.ics', 'progress-report/due-dates-calendar.ts'),

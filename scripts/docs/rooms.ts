@@ -48,6 +48,7 @@ export const rooms: Rooms = [
       'second_factors',
       'recovery_codes',
       'half_sign_ins',
+      'district_accounts',
       'calendar_addresses',
     ],
   },

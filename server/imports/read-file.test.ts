@@ -26,7 +26,7 @@ describe('a file of text', () => {
     expect(table?.rows).toEqual([['René Ångström', '3,5']]);
   });
   it.each([';', '\t'])('is read where %s parts its cells', async (sign) => {
-    const [table] = await read(['Student', 'Score'].join(sign) + `\nAnsel${sign}3,5\nBriar${sign}4`);
+    const [table] = await read(`${['Student', 'Score'].join(sign)}\nAnsel${sign}3,5\nBriar${sign}4`);
     expect(table?.rows).toEqual([
       ['Ansel', '3,5'],
       ['Briar', '4'],
@@ -59,6 +59,20 @@ describe('a spreadsheet', () => {
     expect(table?.rows[0]?.slice(1)).toEqual(['12:00', '3/5', '0.3']);
     // The 1900 date base of ECMA-376: day 46,001 is December 10, 2025 (day 45,658 is January 1, 2025).
     expect(fileDay(table?.rows[0]?.[0] ?? '', 'monthFirst', today)).toEqual({ ok: true, value: '2025-12-10' });
+  });
+  it('takes a formula for what it last showed', async () => {
+    const zip = await JSZip.loadAsync(
+      await sheet([
+        [{ value: 'Student' }, { value: 'Score' }],
+        [{ value: 'Ansel' }, { value: 7 }],
+      ]),
+    );
+    const path = Object.keys(zip.files).find((name) => /sheet1\.xml$/.test(name)) ?? '';
+    const xml = await zip.file(path)?.async('text');
+    expect(xml).toContain('<v>7</v>');
+    zip.file(path, (xml ?? '').replace('<v>7</v>', '<f>3+4</f><v>7</v>'));
+    const [table] = await read(await zip.generateAsync({ type: 'nodebuffer' }), 'file.xlsx');
+    expect(table?.rows).toEqual([['Ansel', '7']]);
   });
   it('has several sheets, those without a table passed over', async () => {
     const data = (text: string) =>

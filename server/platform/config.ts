@@ -30,6 +30,12 @@ const environment = z.object({
   BACKUP_FOLDER: z.string().min(1).optional(),
   /** With what copies are encrypted. */
   BACKUP_PASSPHRASE: z.string().min(12, { error: 'BACKUP_PASSPHRASE must have 12 characters or more.' }).optional(),
+  /** The district’s own sign-in (OpenID Connect): who it is, and what it knows this installation by. None where it is not said. */
+  OIDC_ISSUER: z.url().optional(),
+  OIDC_CLIENT_ID: z.string().min(1).optional(),
+  OIDC_CLIENT_SECRET: z.string().min(1).optional(),
+  /** What the button on the sign-in page calls it. */
+  OIDC_NAME: z.string().min(1).max(60).default('your district account'),
   LOG_LEVEL: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info'),
 });
 

@@ -1,3 +1,4 @@
+import { wallTime } from '~/core/calendar/zone';
 import { tell } from '../platform/db/asking';
 import type { Database } from '../platform/db/database';
 import type { Actor } from '../school/school';
@@ -35,4 +36,15 @@ export async function joinAwaitedTeams(db: Database, actor: Actor, now: Date): P
     await trx.raw(`select set_config('app.door', '', true)`);
     return awaited.length;
   });
+}
+
+/** The same at every school that somebody works at. */
+export async function joinAwaitedEverywhere(db: Database, personId: string, now: Date): Promise<void> {
+  const schools = await db('school_staff as a')
+    .join('schools as c', 'c.id', 'a.school_id')
+    .where({ 'a.person_id': personId })
+    .select('c.id', 'c.time_zone');
+  for (const { id, time_zone } of schools) {
+    await joinAwaitedTeams(db, { personId, schoolId: id, today: wallTime(now, time_zone).on }, now);
+  }
 }

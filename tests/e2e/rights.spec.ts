@@ -158,6 +158,8 @@ const expected: Record<string, Record<string, number>> = {
 const elsewhere = [
   'sign-in',
   'sign-in/code',
+  'sign-in/district',
+  'sign-in/district/back',
   'forgotten',
   'account/by/:token',
   'calendar/:token/due-dates.ics',

@@ -1,9 +1,10 @@
 import { getInputProps } from '@conform-to/react';
 import { parseWithZod } from '@conform-to/zod/v4';
 import { useEffect } from 'react';
-import { data, Form, Link, redirect } from 'react-router';
+import { data, Form, Link, redirect, useSearchParams } from 'react-router';
 import { z } from 'zod';
 import { roleWords } from '~/core/students/roles';
+import { districtName } from '~/server/people/district';
 import { worksSomewhere } from '~/server/people/own';
 import { type DemoPerson, demoPeople } from '~/server/people/people';
 import { beginHalf, secondFactorOf } from '~/server/people/second-factor';
@@ -24,13 +25,15 @@ import { Field } from '../platform/ui/fields';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
 import type { Route } from './+types/sign-in';
 import { carriedDevice, letIn } from './let-in';
-import { signInWords } from './words';
+import { districtRefusals, signInWords } from './words';
 
 const credentials = z.object({
   email: z.string({ error: signInWords.typeYourEmailAddress }).trim().min(1).max(200),
   password: z.string({ error: signInWords.typeYourPassword }).min(1).max(200),
   shared: z.string().optional(),
 });
+/** Why the district's own service did not let somebody in. */
+const refusals = z.enum(districtRefusals).nullable().catch(null);
 const demoChoice = z.object({ demo: z.uuid() });
 
 export const loader = withErrors(async ({ request }: Route.LoaderArgs) => {
@@ -42,8 +45,11 @@ export const loader = withErrors(async ({ request }: Route.LoaderArgs) => {
   const people = isClosed ? [] : await demoPeople(database());
   const rolesSaid = (roles: DemoPerson['roles']) =>
     roles.map(({ role, students }) => signInWords.of(roleWords[role].toLowerCase(), students)).join(', ');
+  const said = refusals.parse(new URL(request.url).searchParams.get('district'));
   return {
     isClosed,
+    district: districtName(),
+    refusal: said && signInWords.district[said],
     people: people.map(({ id, name, work, initials, roles }) => ({
       id,
       name,
@@ -99,9 +105,13 @@ export const meta: Route.MetaFunction = () => [{ title: signInWords.signInGentle
 
 const closedWords = signInWords.thisIsTheDemoWhich;
 
-export default function SignIn({ loaderData: { people, isClosed }, actionData }: Route.ComponentProps) {
+export default function SignIn({
+  loaderData: { people, isClosed, district, refusal },
+  actionData,
+}: Route.ComponentProps) {
   // Nobody is signed in here: what could be read without network goes.
   useEffect(() => void forgetHere(), []);
+  const [search] = useSearchParams();
   const { form, fields, isBusy } = useSchemaForm(credentials, {
     result: actionData,
   });
@@ -117,6 +127,22 @@ export default function SignIn({ loaderData: { people, isClosed }, actionData }:
           {isClosed && (
             <p role="alert" className="mt-6 border-l-2 border-clay pl-4">
               {closedWords}
+            </p>
+          )}
+          {refusal && (
+            <p role="alert" className="mt-6 alert alert-error alert-soft block font-semibold">
+              {refusal}
+            </p>
+          )}
+          {district && !isClosed && (
+            <p className="mt-8 grid">
+              <Link
+                to={`/sign-in/district${search.size > 0 ? `?${search}` : ''}`}
+                reloadDocument
+                className="btn btn-lg text-base"
+              >
+                {signInWords.signInWith(district)}
+              </Link>
             </p>
           )}
           <SchemaForm form={form} className="mt-8 grid gap-4">

@@ -70,7 +70,26 @@ export const setUpWords = {
 };
 
 /** `sign-in.tsx` */
+export const districtRefusals = [
+  'unreachable',
+  'begunElsewhere',
+  'refused',
+  'notVerified',
+  'uninvited',
+  'another',
+] as const;
+
 export const signInWords = {
+  signInWith: (name: string) => `Sign in with ${name}`,
+  district: {
+    unreachable: 'The district’s sign-in cannot be reached just now. Try again, or sign in with your password.',
+    begunElsewhere: 'This sign-in was begun in another browser, or too long ago. Begin again.',
+    refused: 'The district’s sign-in did not let you in. Try again, or sign in with your password.',
+    notVerified: 'The district has not verified your email address. Ask whoever looks after accounts there.',
+    uninvited: 'Nobody has asked you to join a school here with this address. Ask an administrator of your school.',
+    another:
+      'Another account of the district is connected with yours. Sign in with your password, and ask an administrator.',
+  },
   typeYourEmailAddress: 'Type your email address.',
   typeYourPassword: 'Type your password.',
   of: (roleWords: string, students: number) => `${roleWords} of ${students}`,

@@ -97,6 +97,7 @@ describe('a row of a student', () => {
           'account_links',
           'account_link_tokens',
           'calendar_addresses',
+          'district_accounts',
           'half_sign_ins',
           'recovery_codes',
           'second_factors',

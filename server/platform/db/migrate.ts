@@ -15,6 +15,7 @@ import * as rules from './migrations/0009-rules';
 import * as readers from './migrations/0010-readers';
 import * as movingIn from './migrations/0011-moving-in';
 import * as imports from './migrations/0012-imports';
+import * as district from './migrations/0013-district';
 
 type Migration = { up: (db: Knex) => Promise<unknown> };
 
@@ -35,6 +36,7 @@ export const migrations: Record<string, Migration> = {
   '0010-readers': readers,
   '0011-moving-in': movingIn,
   '0012-imports': imports,
+  '0013-district': district,
 };
 
 const cannotGoBack = async () => {

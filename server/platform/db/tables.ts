@@ -202,6 +202,13 @@ export interface DeskTurnsRow {
   ends_at: Date;
 }
 
+export interface DistrictAccountsRow {
+  issuer: string;
+  subject: string;
+  person_id: string;
+  since: Date;
+}
+
 export interface DocumentBatchPartsRow {
   batch_id: string;
   student_id: string;
@@ -1124,6 +1131,7 @@ interface AllTables {
   desk_sessions: Table<DeskSessionsRow, 'ended_at'>;
   desk_turn_students: Table<DeskTurnStudentsRow, never>;
   desk_turns: Table<DeskTurnsRow, never>;
+  district_accounts: Table<DistrictAccountsRow, never>;
   document_batch_parts: Table<DocumentBatchPartsRow, 'pages' | 'pdf' | 'left_out' | 'document'>;
   document_batches: Table<DocumentBatchesRow, 'from_day' | 'to_day' | 'arrangement' | 'state' | 'problem' | 'attempts' | 'not_before' | 'is_short' | 'areas' | 'is_packed' | 'goals'>;
   entries: Table<EntriesRow, 'beside_id' | 'self_recorded' | 'location_id' | 'version' | 'changed_by' | 'changed_at' | 'change_reason' | 'withdrawn' | 'goal_id' | 'measure_version' | 'data' | 'reason' | 'pairs_with' | 'paired_by' | 'paired_at' | 'seconds' | 'is_going' | 'resolved' | 'resolved_after' | 'target_id' | 'part' | 'minutes' | 'count' | 'fidelity' | 'form_id' | 'form_version' | 'answers' | 'giver_id'>;

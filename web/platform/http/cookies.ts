@@ -13,6 +13,9 @@ export const sessionCookie = createCookie(`${host}gm-session`, base);
 /** Carries a sign-in whose password was right, until its code is. */
 export const halfCookie = createCookie(`${host}gm-half`, { ...base, maxAge: 600 });
 
+/** Carries what was asked of the district's own sign-in, until it answers. */
+export const districtCookie = createCookie(`${host}gm-district`, { ...base, maxAge: 900 });
+
 /** Tells a device that was opened for several adults: each begins there with their name and PIN. */
 export const openedCookie = createCookie(`${host}gm-opened`, { ...base, maxAge: 180 * 24 * 3600 });
 
