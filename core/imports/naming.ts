@@ -40,9 +40,9 @@ export function studentIn(
   messages: string[],
 ): string | null {
   if (text === '') {
-    if (studentId === null)
-      messages.push('Student: say who it is. In a merged cell only the first row holds the name.');
-    return studentId;
+    const isKnown = students.some(({ id }) => id === studentId);
+    if (!isKnown) messages.push('Student: say who it is. In a merged cell only the first row holds the name.');
+    return isKnown ? studentId : null;
   }
   return oneOf(text, students, messages, {
     label: 'Student',

@@ -114,6 +114,19 @@ Ada Example,1,10/8/2026,wonderful`;
     await expect(importPage(fresh.db, actorOf(school.stranger), id)).rejects.toThrow(NotFound);
   });
 
+  it('are taken back by a paraprofessional for a week, as entries one by one are', async () => {
+    const id = await upload('entries', 'Student,Date,Score\nAda Example,10/15/2026,2/5', school.aide);
+    await takeOver(fresh.db, actorOf(school.aide), id, moment);
+    const late = new Date(now.getTime() + 8 * 864e5);
+    expect(await undoImport(fresh.db, actorOf(school.aide), id, late)).toEqual({ takenBack: 0, stay: 1 });
+  });
+
+  it('wait to be looked through, and not any number of files', async () => {
+    const greedy = await addPerson(fresh.db, 'greedy');
+    for (let n = 0; n < 20; n++) await upload('entries', 'Student,Date,Score\nA,B,C', greedy);
+    await expect(upload('entries', 'Student,Date,Score\nA,B,C', greedy)).rejects.toThrow(Invalid);
+  });
+
   it('remember what the columns hold, for the next file with the same headings', async () => {
     const odd = 'Kid,When,Got\nAda Example,10/20/2026,2/5';
     const id = await upload('entries', odd);

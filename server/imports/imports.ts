@@ -23,6 +23,9 @@ const kinds: Record<ImportKindName, ImportKind> = {
   incidents: incidentsImport,
 };
 
+/** Files that one has handed over and that did not come in yet. */
+const MOST_OPEN = 20;
+
 const importRow = z.object({
   id: z.string(),
   kind: z.enum(importKinds),
@@ -85,6 +88,10 @@ export async function uploadImport(
   now: Date,
 ): Promise<void> {
   if (kind === 'roster') await requireSchoolAdmin(db, actor);
+  const open = await db('imports').where({ made_by: actor.personId, done_at: null }).whereNot({ id }).select('id');
+  if (open.length >= MOST_OPEN) {
+    throw new Invalid({ file: `${MOST_OPEN} files wait to be looked through: import them first, or forget them.` });
+  }
   const content = await readFileContent(name, bytes, actor.today).catch((error) => {
     if (error instanceof Unreadable) throw new Invalid({ file: error.message });
     throw error;

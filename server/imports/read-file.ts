@@ -68,7 +68,11 @@ async function fromArchive(name: string, bytes: Buffer, today: IsoDate): Promise
     return file.endsWith('.csv');
   });
   if (names.has('workbook.xml')) {
-    const sheets = await sheetsOf({ bytes, most: MOST_ROWS + 50 });
+    const sheets = await sheetsOf({ bytes, most: MOST_ROWS + 50 }).catch((error) => {
+      // What is small and takes more memory than there is, no spreadsheet program made.
+      if ((error as { code?: unknown }).code === 'ERR_WORKER_OUT_OF_MEMORY') return null;
+      throw error;
+    });
     if (sheets === null) {
       throw new Unreadable('This spreadsheet cannot be read. Open it, save it as .xlsx once more, or save it as CSV.');
     }

@@ -10,7 +10,7 @@ import { NotFound } from '../platform/failures';
 import { requireSchoolAdmin, type SchoolAdmin } from '../school/administrators';
 import { writeChange } from '../school/changes';
 import type { Actor } from '../school/school';
-import { can } from '../students/rights';
+import { can, canChange } from '../students/rights';
 import { editStudent, setArchived } from '../students/roster';
 import { takeBackJoin } from '../students/staff';
 import { studentsOf } from '../students/students';
@@ -56,13 +56,15 @@ const undoOf: Record<ImportKindName, Undo> = {
   incidents: undoEntries,
 };
 
-/** Those of the students of some parts whose entries, or goals, one may still change. */
-async function changeable(db: Database, actor: Actor, right: 'observe' | 'editGoals'): Promise<Set<string>> {
-  return new Set((await studentsOf(db, actor)).filter((one) => can(one, right)).map(({ id }) => id as string));
-}
-
 async function undoEntries(db: Database, actor: Actor, parts: readonly ImportPartsRow[], now: Date): Promise<Undone> {
-  const students = await changeable(db, actor, 'observe');
+  const [first] = parts;
+  const done = first && (await db('imports').where({ id: first.import_id }).first('done_at'));
+  const ageInDays = (now.getTime() - (done?.done_at ?? now).getTime()) / 86_400_000;
+  const students = new Set(
+    (await studentsOf(db, actor))
+      .filter((one) => canChange(one, { isOwn: true, ageInDays }))
+      .map(({ id }) => id as string),
+  );
   const ids = parts
     .filter(({ kind, student_id }) => kind === 'entry' && students.has(student_id ?? ''))
     .map(({ row_id }) => row_id);
@@ -101,7 +103,9 @@ async function retireChoices(
 }
 
 async function undoGoals(db: Database, actor: Actor, parts: readonly ImportPartsRow[], now: Date): Promise<Undone> {
-  const students = await changeable(db, actor, 'editGoals');
+  const students = new Set(
+    (await studentsOf(db, actor)).filter((one) => can(one, 'editGoals')).map(({ id }) => id as string),
+  );
   let takenBack = 0;
   for (const { row_id: id, student_id } of parts) {
     if (!students.has(student_id ?? '')) continue;

@@ -2,7 +2,7 @@ import { text } from 'node:stream/consumers';
 import { Unreadable } from '~/core/imports/file-table';
 
 /** All of an archive together: more does not come out of a school's tables. */
-const MOST_BYTES = 150 * 1024 * 1024;
+const MOST_BYTES = 60 * 1024 * 1024;
 const MOST_FILES = 2000;
 
 const broken = () => new Unreadable('The archive is damaged, or is not what it says. Make it anew, and try again.');
