@@ -130,6 +130,7 @@ export default [
     route('students/:studentId/names', 'sharing/names.ts'),
     route('students/:studentId/observe', 'entries/observe.tsx'),
     route('students/:studentId/sessions', 'entries/sessions.ts'),
+    route('students/:studentId/next-plan', 'progress/next-plan.tsx'),
     route('students/:studentId/goals', 'goals/arrange.tsx'),
     route('students/:studentId/goals/new', 'goals/new-goal.tsx'),
     route('students/:studentId/goals/:goalId', 'progress/goal.tsx'),

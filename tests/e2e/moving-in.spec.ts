@@ -63,6 +63,33 @@ const year = [
   ...mondays.map((day, week) => `${day},${week < 30 ? 2 : 4}/5,${50 - week}`),
 ].join('\n');
 
+/** Begins the next plan of a student: the goal goes on, to a higher criterion; its graph goes through both years. */
+async function nextYear(page: Page, { student, goal }: { student: string; goal: string }) {
+  await page.goto(`/students/${student}`);
+  await page.getByRole('link', { name: 'Next plan' }).click();
+  await expect(page.getByRole('heading', { name: /The next plan of Nell/ })).toBeVisible();
+  await settled(page);
+  expect(await axeFindings(page)).toEqual([]);
+  // What is met would end with the old plan, unless it is said that it goes on.
+  const becomes = page.getByLabel('What becomes of goal 1');
+  await expect(becomes).toHaveValue('met');
+  await becomes.selectOption({ label: 'Goes on' });
+  await expect(page.getByLabel('Baseline', { exact: true })).toHaveValue('80');
+  await page.getByLabel('Criterion').fill('190');
+  await page.getByRole('button', { name: 'Begin the next plan' }).click();
+  await expect(page.getByText('This lies outside of 0 to 100%.')).toBeVisible();
+  await page.getByLabel('Criterion').fill('90');
+  await page.getByRole('button', { name: 'Begin the next plan' }).click();
+  await expectToast(page, 'The next plan has begun.');
+  await page.goto(`/students/${student}/goals/${goal}`);
+  await page.getByRole('link', { name: 'To the goal that took its place' }).click();
+  await expect(page.getByText('Nothing measured yet')).toBeVisible();
+  await page.getByRole('link', { name: 'Show the graph through its years' }).click();
+  await expect(page.getByRole('img', { name: /^40 scores from Feb 16/ })).toBeVisible();
+  await settled(page);
+  expect(await axeFindings(page)).toEqual([]);
+}
+
 test('from a set-up code to a year of entries, by files', async ({ page, browser }) => {
   test.setTimeout(180_000);
   const name = newName('moving');
@@ -111,8 +138,15 @@ test('from a set-up code to a year of entries, by files', async ({ page, browser
     await expect(lena.getByRole('main')).toContainText('Met');
     await lena.goto(`/students/${emrys?.student_id}/individual-report`);
     await expect(lena.getByRole('main')).toContainText('11 s');
-    await lena.goto(`/students/${nell?.student_id}/progress-report`);
-    await expect(lena.getByRole('heading', { level: 1 })).toBeVisible();
+    await nextYear(lena, { student: nell?.student_id ?? '', goal: nell?.id ?? '' });
+    const chain = await db('goals')
+      .where({ student_id: nell?.student_id })
+      .orderBy('starts_on')
+      .select('continues', 'retired_how', 'target');
+    expect(chain).toEqual([
+      { continues: null, retired_how: 'replaced', target: 80 },
+      { continues: nell?.id, retired_how: null, target: 90 },
+    ]);
     await lena.close();
   } finally {
     await head.close();

@@ -7,7 +7,6 @@ import { comparableWith } from '~/core/goals/same-meaning';
 import { usualAgreement } from '~/core/measures/agreement/over-sessions';
 import { measureOf } from '~/core/measures/measure';
 
-import { noteWithDataWords } from '~/core/measures/words-in-data';
 import { agreementSaid } from '~/core/progress/agreement-said';
 import { offeredBaseline } from '~/core/progress/baseline';
 import { computedSaid, luckDoubt, luckSaid } from '~/core/progress/computed';
@@ -44,9 +43,10 @@ import { HowComputed } from './how-computed';
 import { PooledSharesBar } from './pooled-shares';
 import { SameNumbers } from './same-numbers';
 import { SharesChart } from './shares-chart';
+import { pointEntry, throughYears } from './through-years';
 import { goalWords } from './words';
 
-export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+export const loader = withErrors(async ({ params, request, context }: Route.LoaderArgs) => {
   const { actor, school, discreet } = personOf(context);
   const studentId = idFrom(params.studentId);
   const student = await requireStudent(database(), actor, studentId, 'see');
@@ -66,17 +66,18 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
       ...{ on, observer: observerName, location: locationName, outcome, marks: fidelity },
     }))
     .reverse();
-  const pointEntries = sessions.map(({ id, observerName, locationName, note, outcome }) => ({
-    ...{
-      id,
-      observer: observerName,
-      location: locationName,
-      note: discreet ? null : noteWithDataWords(note, outcome.data),
-    },
-  }));
+  const pointEntries = sessions.map((session) => pointEntry(session, discreet));
   const asMeasured = sessions.map((session) => ({ ...session, measure: measureAt(goal, session.version) }));
   const agreed = agreementSaid(goal, pairsAmong(asMeasured), asNow);
-  const graph = goalGraph(goal, progress, pointEntries, actor.today);
+  const years = await throughYears(goal, progress, {
+    studentId: student.id,
+    pointEntries,
+    discreet,
+    school,
+    today: actor.today,
+  });
+  const showsYears = years !== null && new URL(request.url).searchParams.get('years') === 'all';
+  const graph = showsYears ? years.graph : goalGraph(goal, progress, pointEntries, actor.today);
   const when = { today: actor.today, calendar: school.calendar };
   return {
     student: headerStudent(student, { discreet }),
@@ -94,6 +95,8 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     computed: computedSaid(goal, progress),
     luck: luckSaid(goal, school.calendar),
     command: optionsOfPage(goal, progress, actor.today).join(' '),
+    years: years && { isShown: showsYears, leftOut: years.leftOut },
+    next: goal.retired?.how === 'replaced' ? goal.retired.replacedBy : null,
     graph,
     picture: graphPicture(graph),
     points: progress.points.map((point) => ({
@@ -156,6 +159,8 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
     offered,
     fidelity,
     categories,
+    years,
+    next,
   } = loaderData;
   const navigate = useNavigate();
   const observe = `/students/${student.id}/observe?goal=${goal.id}`;
@@ -221,6 +226,14 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
       {retired && (
         <p className="mt-2 text-small font-semibold">
           {goalWords.on(retirementWords[retired.how], longDate(retired.on), retired.note && `: ${retired.note}`)}
+          {next && (
+            <>
+              {' '}
+              <Link to={`/students/${student.id}/goals/${next}`} className="link">
+                {goalWords.toTheNext}
+              </Link>
+            </>
+          )}
         </p>
       )}
       {earlier.length > 0 && (
@@ -252,7 +265,15 @@ export default function GoalPage({ loaderData }: Route.ComponentProps) {
           </button>
         </Form>
       )}
-      {points.length > 0 ? (
+      {years && (
+        <p className="no-print mb-2 text-small">
+          <Link to={years.isShown ? '?' : '?years=all'} preventScrollReset className="tap text-ink-2 link">
+            {years.isShown ? goalWords.thisPlanOnly : goalWords.throughItsYears}
+          </Link>
+          {years.isShown && years.leftOut > 0 && <span className="text-ink-2"> {goalWords.measuredOtherwise}</span>}
+        </p>
+      )}
+      {points.length > 0 || years?.isShown ? (
         <GoalChart graph={graph} picture={picture} />
       ) : (
         <p className="py-8 text-ink-2">{goalWords.nothingMeasuredYetSoThere}</p>

@@ -16,6 +16,7 @@ export const goalsWords = {
   noGoalIsWorkedOn: 'No goal is worked on yet.',
   noGoalsYetTheyCome: 'No goals yet. They come with the plan.',
   addAGoal: 'Add a goal',
+  nextPlan: 'Next plan',
   arrangeOrRetire: 'Arrange or retire',
   retired: 'Retired',
   on: (retirementWords: string, on: string) => `, ${retirementWords} on ${on}`,

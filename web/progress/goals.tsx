@@ -145,6 +145,11 @@ export default function Goals({ loaderData }: Route.ComponentProps) {
               {goalsWords.arrangeOrRetire}
             </Link>
           )}
+          {goals.length > 0 && (
+            <Link to={`/students/${student.id}/next-plan`} className="btn">
+              {goalsWords.nextPlan}
+            </Link>
+          )}
         </p>
       )}
       {retired.length > 0 && (

@@ -11,7 +11,7 @@ import { axisOf } from './axis';
 import { graphCaption } from './small-graph-shape';
 
 /** What a point says of the entries behind it. */
-interface PointEntry {
+export interface PointEntry {
   id: string;
   observer: string | null;
   location: string | null;

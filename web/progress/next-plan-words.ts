@@ -1,0 +1,36 @@
+import type { NextOfGoal } from '~/core/progress/next-plan';
+
+export const nextPlanWords = {
+  pageTitle: (name: string) => `Next plan · ${name} · Gentle Margin`,
+  title: (name: string) => `The next plan of ${name}`,
+  thePlan: 'The plan',
+  present: (from: string, until: string) => `The present plan goes from ${from} to ${until}.`,
+  none: 'There is no plan yet: this is the first one.',
+  whatBecomes: 'What becomes of it',
+  oldStays: 'The plan that was ends on the day before. Its goals, entries, graphs and issued reports stay readable.',
+  goesOnAs:
+    'A goal that goes on is measured as before, under the same number, with a target date of the new plan. Its baseline is proposed from the last three points.',
+  newOnes: 'New goals are added afterwards, and begin in the new plan.',
+  backTo: (name: string) => `Back to ${name}`,
+  dates: 'Dates',
+  from: 'From',
+  until: 'Until',
+  periods: 'Reporting periods',
+  called: 'Called',
+  endsOn: 'Ends on',
+  goal: (number: string, name: string) => `Goal ${number}, ${name}`,
+  becomesOf: (number: string) => `What becomes of goal ${number}`,
+  becomes: {
+    goesOn: 'Goes on',
+    met: 'Met: ends with the old plan',
+    discontinued: 'Discontinued',
+  } satisfies Record<NextOfGoal, string>,
+  now: (said: string, day: string) => `Now ${said} (until ${day}).`,
+  isMet: 'Met.',
+  wording: 'The goal, as the new plan words it',
+  target: 'Criterion',
+  baseline: 'Baseline',
+  baselineOn: 'Baseline taken on',
+  begin: 'Begin the next plan',
+  begun: 'The next plan has begun.',
+};
