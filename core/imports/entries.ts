@@ -169,10 +169,11 @@ export function planEntries(table: FileTable, mapping: EntriesMapping, facts: En
   const { columns } = mapping;
   const rows = mapping.fillsDown ? filledDown(table.rows, columns, ['student', 'goal', 'on']) : table.rows;
   const left = new Map(facts.there);
+  const read = readsOnce(mapping, facts);
   const planned: Planned<EntryCommand> = { rows: [], commands: [] };
   for (const [at, row] of rows.entries()) {
     for (const found of foundIn(table, row, at, mapping)) {
-      const result = entryOf(found, mapping, facts);
+      const result = entryOf(found, mapping, facts, read);
       planned.rows.push(result.shown);
       if (!result.command) continue;
       const mark = entryMark(result.command.goalId, result.command.on, result.command.outcome);
@@ -184,6 +185,29 @@ export function planEntries(table: FileTable, mapping: EntriesMapping, facts: En
     }
   }
   return planned;
+}
+
+/** Days and scores are the same in many rows of a file, and are read once. */
+function readsOnce({ dayOrder, help, areFractions }: EntriesMapping, { today }: EntryFacts) {
+  const days = new Map<string, ReturnType<typeof fileDay>>();
+  const sessions = new Map<string, { session: ReturnType<typeof sessionOf>; messages: string[] }>();
+  return {
+    day: (text: string) => {
+      const known = days.get(text) ?? fileDay(text, dayOrder, today);
+      days.set(text, known);
+      return known;
+    },
+    session: (found: SessionCells, of: string, measure: MeasureDefinition) => {
+      const { score, outOf, reason, note } = found.cells;
+      const key = JSON.stringify([of, score, outOf, reason, note, found.parts]);
+      const known = sessions.get(key);
+      if (known) return known;
+      const messages: string[] = [];
+      const fresh = { session: sessionOf(found, measure, { help, areFractions }, today, messages), messages };
+      sessions.set(key, fresh);
+      return fresh;
+    },
+  };
 }
 
 function foundIn(table: FileTable, row: readonly string[], at: number, { columns, goalId }: EntriesMapping): Found[] {
@@ -209,6 +233,7 @@ function entryOf(
   found: Found,
   mapping: EntriesMapping,
   facts: EntryFacts,
+  read: ReturnType<typeof readsOnce>,
 ): { shown: PreviewRow; command: EntryCommand | null } {
   const { row, cells } = found;
   const messages: string[] = [];
@@ -222,7 +247,7 @@ function entryOf(
   const goal = goalOfRow(found, mapping, facts, messages);
   if (!goal) return { shown, command: null };
   shown.about = `${facts.students.find(({ id }) => id === goal.studentId)?.name ?? ''} · ${goal.number} ${goal.shortName}`;
-  const on = fileDay(cells.on ?? '', mapping.dayOrder, facts.today);
+  const on = read.day(cells.on ?? '');
   if (!on.ok) {
     messages.push(`Date: ${on.message}`);
     return { shown, command: null };
@@ -234,7 +259,8 @@ function entryOf(
   }
   const held = goal.measures.findLast(({ from }) => from <= on.value) ?? goal.measures[0];
   if (!held) return { shown, command: null };
-  const session = sessionOf(found, held.measure, mapping, facts.today, messages);
+  const { session, messages: wrong } = read.session(found, `${goal.id} ${held.version}`, held.measure);
+  messages.push(...wrong);
   const time = cells.time ? timeCell(cells.time) : { ok: true as const, value: mapping.time };
   if (!time.ok) messages.push(`Time: ${time.message}`);
   const observerId = observerIn(cells.observer ?? '', goal.studentId, facts, messages);

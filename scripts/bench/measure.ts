@@ -1,6 +1,7 @@
 import { behavior } from './behavior';
 import { measureCore } from './core';
 import { at, clear, cookie, databaseUrl, db, get, milliseconds, page, row, school, server } from './ground';
+import { imports } from './imports';
 import { live } from './live';
 import { caseload, cookieOf, pagesASecond } from './load';
 import { classTotalsPage, firstLoad, goalPage, lists, memory, studentPage } from './pages';
@@ -40,6 +41,7 @@ try {
     core: measureCore,
     // It brings a great many entries along.
     rules,
+    imports,
     // The very last: it stops the server.
     offline: () => measureOffline(server.url, theirs, { stop: server.stop, students: 30 }),
   };
