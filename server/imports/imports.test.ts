@@ -19,7 +19,9 @@ import { choicesOf } from '../entries/incidents/choices';
 import { goalsOf, goalsWorkedOn } from '../goals/goals';
 import { joinSchool } from '../people/join';
 import { Invalid, NotFound } from '../platform/failures';
+import { requireSchoolAdmin } from '../school/administrators';
 import { joinAwaitedTeams } from '../students/awaited';
+import { setCaseManager } from '../students/roster';
 import { studentsOf } from '../students/students';
 import { forgetImport, importPage, importsOf, saveMapping, takeOver, uploadImport } from './imports';
 import { undoImport } from './undo';
@@ -246,6 +248,29 @@ Emrys,Vale,s-2,4,Oaks,Lena Ortiz,lena@school.example`,
       ['Emrys', 'caseManager'],
       ['Nell', 'caseManager'],
     ]);
+  });
+
+  it('does not take a student from somebody who was given them meanwhile', async () => {
+    const id = await upload('roster', `${head}\nWren,Ashby,s-20,5,,Tamsin Roe,tamsin@school.example`);
+    const [passOn] = await takeOver(fresh.db, actorOf(school.manager), id, moment);
+    const { id: wren } = (await fresh.db('students').where({ sourced_id: 's-20' }).first('id'))!;
+    const admin = await requireSchoolAdmin(fresh.db, actorOf(school.manager));
+    await setCaseManager(fresh.db, { id: wren, caseManagerId: school.aide }, admin, { now, isNew: false });
+    const account = { name: 'Tamsin Roe', work: 'Teacher', password: 'violet anvil parsley tin' };
+    const tamsin = await joinSchool(fresh.db, passOn?.code ?? '', { account, signedIn: null }, now);
+    expect(await joinAwaitedTeams(fresh.db, actorOf(tamsin), now)).toBe(1);
+    const team = await fresh
+      .db('team_members')
+      .where({ student_id: wren, until_date: null })
+      .orderBy('role')
+      .select('person_id', 'role');
+    expect(team).toEqual(
+      expect.arrayContaining([
+        { person_id: school.aide, role: 'caseManager' },
+        { person_id: tamsin, role: 'educator' },
+      ]),
+    );
+    await undoImport(fresh.db, actorOf(school.manager), id, now);
   });
 
   it('again is an update: who is new, changed and gone; and all of it can be taken back', async () => {

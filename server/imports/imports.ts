@@ -97,7 +97,7 @@ export async function uploadImport(
     throw error;
   });
   if (content.is === 'oneRoster' && kind !== 'roster')
-    throw new Invalid({ file: 'This is a roster of OneRoster: carry it in as one.' });
+    throw new Invalid({ file: 'This is a roster of OneRoster: import it as one.' });
   const prepared = await kinds[kind].prepare(db, actor);
   const guessed = prepared.guess(content, 0);
   const known = await db('import_mappings')
@@ -134,6 +134,12 @@ export interface ShownImport {
     planned: Planned<unknown>;
     facts: unknown;
   } | null;
+}
+
+/** An import without its file. @throws NotFound */
+export async function importListed(db: Database, actor: Actor, id: string): Promise<ImportListed> {
+  const { content: _, mapping: __, isOwn: ___, ...listed } = await openImport(db, actor, id);
+  return listed;
 }
 
 /** An import with what each row of its file comes to, as things stand now. @throws NotFound */
@@ -192,14 +198,13 @@ export async function takeOver(
     const one = await openImport(trx, actor, id, { lock: true });
     if (one.content === null) return [];
     const prepared = await kinds[one.kind].prepare(trx, actor);
-    const { commands } = prepared.plan(one.content, one.mapping);
-    if (commands.length === 0) throw new Invalid({ form: 'There is nothing to take over: no row is new.' });
     await quietly(trx, true);
-    const { parts, passOn } = await prepared.carryIn(trx, one.content, one.mapping, moment);
+    const { parts, passOn, rows } = await prepared.carryIn(trx, one.content, one.mapping, moment);
     await quietly(trx, false);
+    if (rows === 0) throw new Invalid({ form: 'There is nothing to import: no row is new.' });
     await keepParts(trx, id, parts);
     await trx('imports').where({ id }).update({ done_at: moment.now, content: null });
-    const after = { file: one.fileName, kind: one.kind, rows: commands.length };
+    const after = { file: one.fileName, kind: one.kind, rows };
     await writeChange(
       trx,
       actor.personId,

@@ -47,7 +47,13 @@ export interface ImportKind {
   ) => Promise<{
     guess: (content: FileContent, sheet: number) => unknown;
     plan: (content: FileContent, mapping: unknown) => Planned<unknown>;
-    carryIn: (db: Database, content: FileContent, mapping: unknown, moment: Moment) => Promise<CameIn>;
+    /** How many rows it was, too; none where nothing is new. */
+    carryIn: (
+      db: Database,
+      content: FileContent,
+      mapping: unknown,
+      moment: Moment,
+    ) => Promise<CameIn & { rows: number }>;
     facts: unknown;
   }>;
 }
@@ -73,10 +79,12 @@ export function importKind<M extends { sheet: number }, F, C>(kind: KindOf<M, F,
           const mapping = kind.mapping.parse(raw);
           return kind.plan(sourceOf(content, mapping.sheet), mapping, facts);
         },
-        carryIn: (trx, content, raw, moment) => {
+        carryIn: async (trx, content, raw, moment) => {
           const mapping = kind.mapping.parse(raw);
           const { commands } = kind.plan(sourceOf(content, mapping.sheet), mapping, facts);
-          return kind.carryIn(trx, actor, commands, moment, mapping, facts);
+          if (commands.length === 0) return { parts: [], rows: 0 };
+          const cameIn = await kind.carryIn(trx, actor, commands, moment, mapping, facts);
+          return { ...cameIn, rows: commands.length };
         },
       };
     },

@@ -74,6 +74,7 @@ export const rosterImport = importKind({
   carryIn: async (db, _, commands, moment, __, { actor, students }) => {
     const parts: Part[] = [];
     const ids = new Map<RosterCommand, string>();
+    const managers = new Map(students.map(({ id, managerId }) => [id, managerId]));
     const groups = await groupsFor(db, actor, commands, parts);
     for (const command of commands) {
       const before = students.find(({ id }) => id === command.id);
@@ -98,7 +99,7 @@ export const rosterImport = importKind({
         }
       }
     }
-    const passOn = await awaitStaff(db, actor, commands, { moment, parts, ids });
+    const passOn = await awaitStaff(db, actor, commands, { moment, parts, ids, managers });
     return { parts, passOn };
   },
 });
@@ -192,25 +193,37 @@ async function joinTeam(
   return true;
 }
 
+interface Awaiting {
+  moment: Moment;
+  parts: Part[];
+  /** The students of the commands, and who was the case manager of those who were there. */
+  ids: ReadonlyMap<RosterCommand, string>;
+  managers: ReadonlyMap<string, string | null>;
+}
+
 /** Asks those of the file to join who do not work here yet, each once, and keeps whose teams they are to be on. */
 async function awaitStaff(
   db: Database,
   admin: SchoolAdmin,
   commands: readonly RosterCommand[],
-  { moment, parts, ids }: { moment: Moment; parts: Part[]; ids: ReadonlyMap<RosterCommand, string> },
+  { moment, parts, ids, managers }: Awaiting,
 ): Promise<{ name: string; code: string }[]> {
   const awaited = commands.flatMap((command) =>
-    command.awaited.map((one) => ({ ...one, studentId: ids.get(command) })),
+    command.awaited.map((one) => ({
+      ...one,
+      studentId: ids.get(command),
+      insteadOf: command.managerId ?? managers.get(command.id ?? '') ?? null,
+    })),
   );
   if (awaited.length === 0) return [];
   const asked = new Set((await openJoins(db, admin, moment.now)).map(({ email }) => email.toLowerCase()));
   const passOn: { name: string; code: string }[] = [];
-  for (const { name, email, role, studentId } of awaited) {
+  for (const { name, email, role, studentId, insteadOf } of awaited) {
     if (!studentId) continue;
     await db('awaited_members')
-      .insert({ school_id: admin.schoolId, student_id: studentId, email, role })
+      .insert({ school_id: admin.schoolId, student_id: studentId, email, role, instead_of: insteadOf })
       .onConflict(['student_id', 'email'])
-      .merge(['role']);
+      .merge(['role', 'instead_of']);
     if (asked.has(email.toLowerCase())) continue;
     asked.add(email.toLowerCase());
     const id = randomUUID();

@@ -7,7 +7,7 @@ import { changeRole } from './stays';
 
 /**
  * Puts somebody who has just joined a school on the teams that its roster has them on: as the case manager of those whose case manager they
- * are to be. What is done is no longer waited for.
+ * are to be, unless the student was given to somebody else meanwhile. What is done is no longer waited for.
  *
  * @returns of how many students
  */
@@ -17,25 +17,34 @@ export async function joinAwaitedTeams(db: Database, actor: Actor, now: Date): P
     const awaited = await trx('awaited_members as a')
       .join('people as p', (on) => on.on(trx.raw('lower(p.email) = lower(a.email)')))
       .where({ 'p.id': actor.personId, 'a.school_id': actor.schoolId })
-      .select('a.student_id', 'a.role', 'a.email');
-    for (const { student_id: studentId, role, email } of awaited) {
+      .select('a.student_id', 'a.role', 'a.email', 'a.instead_of');
+    for (const { student_id: studentId, role, email, instead_of: insteadOf } of awaited) {
       const opened = await trx.raw<{ rows: unknown[] }>('select open_awaited(?)', [studentId]);
       if (opened.rows.length === 0) continue;
       const written = { by: actor.personId, today: actor.today, now };
-      if (role === 'caseManager') {
+      if (role === 'caseManager' && (await isStill(trx, studentId, insteadOf, actor))) {
         await setCaseManager(trx, { id: studentId, caseManagerId: actor.personId }, actor, { now, isNew: true });
       } else {
         const there = await trx('team_members')
           .where({ student_id: studentId, person_id: actor.personId })
           .whereRaw(`coalesce(until_date, 'infinity') >= ?`, [actor.today])
           .first('id');
-        if (!there) await changeRole(trx, { studentId, personId: actor.personId, role }, written);
+        if (!there) await changeRole(trx, { studentId, personId: actor.personId, role: 'educator' }, written);
       }
       await trx('awaited_members').where({ student_id: studentId, email }).delete();
     }
     await trx.raw(`select set_config('app.door', '', true)`);
     return awaited.length;
   });
+}
+
+/** Whether a student's case manager is who it was when somebody was to take their place. */
+async function isStill(db: Database, studentId: string, insteadOf: string | null, { today }: Actor): Promise<boolean> {
+  const present = await db('team_members')
+    .where({ student_id: studentId, role: 'caseManager' })
+    .whereRaw(`coalesce(until_date, 'infinity') >= ?`, [today])
+    .first('person_id');
+  return present === undefined || present.person_id === insteadOf;
 }
 
 /** The same at every school that somebody works at. */

@@ -5,7 +5,7 @@ import { shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { fateCounts, fates, type PreviewRow } from '~/core/imports/preview';
 import { counted } from '~/core/words/counting';
-import { forgetImport, importPage, mappingSchema, saveMapping, takeOver } from '~/server/imports/imports';
+import { forgetImport, importListed, importPage, mappingSchema, saveMapping, takeOver } from '~/server/imports/imports';
 import { mappingChoices } from '~/server/imports/mapping-choices';
 import { undoImport } from '~/server/imports/undo';
 import { config } from '~/server/platform/config';
@@ -62,7 +62,7 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, school, now } = personOf(context);
   const id = idFrom(params.importId);
-  const { listed } = await importPage(database(), actor, id);
+  const listed = await importListed(database(), actor, id);
   const form = await formOf(request);
   const answer = (text: string) => sayNext({ text });
   const none = { result: undefined as SubmissionResult<string[]> | undefined, refused: null as string | null };
@@ -78,7 +78,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
       try {
         const passOn = await takeOver(database(), actor, id, { now, readsOut: !mailLeavesFrom(school) });
         const codes = passOn.map(({ name, code }) => ({ name, text: `${config.PUBLIC_URL}/account/by/${code}` }));
-        const { listed: after } = await importPage(database(), actor, id);
+        const after = await importListed(database(), actor, id);
         const headers = await answer(importWords.imported(counted(after.parts, 'row', 'rows')));
         return data({ ...none, passOn: codes }, { headers });
       } catch (error) {

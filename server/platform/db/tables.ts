@@ -50,6 +50,7 @@ export interface AwaitedMembersRow {
   email: string;
   role: 'caseManager' | 'educator';
   import_id: string | null;
+  instead_of: string | null;
 }
 
 export interface BehaviorFieldsRow {
@@ -1115,7 +1116,7 @@ interface AllTables {
   access_log: Table<AccessLogRow, 'id' | 'person_id' | 'link_id'>;
   account_link_tokens: Table<AccountLinkTokensRow, 'is_read_out'>;
   account_links: Table<AccountLinksRow, 'person_id' | 'is_admin' | 'made_by' | 'used_at' | 'withdrawn_at'>;
-  awaited_members: Table<AwaitedMembersRow, 'import_id'>;
+  awaited_members: Table<AwaitedMembersRow, 'import_id' | 'instead_of'>;
   behavior_fields: Table<BehaviorFieldsRow, never>;
   behavior_options: Table<BehaviorOptionsRow, 'student_id' | 'description' | 'state' | 'merged_into' | 'location_id' | 'discreet_word'>;
   behavior_phases: Table<BehaviorPhasesRow, 'target_id' | 'removed_at'>;

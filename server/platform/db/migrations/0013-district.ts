@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 
-/** Sign-in by a district's own service: whose account there is whose here. */
+/** Sign-in by a district's own service: whose account there is whose here. And in whose place somebody who is awaited is to be. */
 export async function up(db: Knex): Promise<void> {
   await db.raw(`
     create table district_accounts (
@@ -12,5 +12,7 @@ export async function up(db: Knex): Promise<void> {
       primary key (issuer, subject),
       unique (issuer, person_id)
     );
+    -- Who has the student until then: where somebody else was given them meanwhile, that stays.
+    alter table awaited_members add column instead_of uuid references people;
   `);
 }
