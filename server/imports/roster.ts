@@ -15,7 +15,7 @@ import { requireSchoolAdmin, type SchoolAdmin } from '../school/administrators';
 import type { Actor } from '../school/school';
 import { addStudent, editStudent, setArchived, setCaseManager } from '../students/roster';
 import { askToJoin, openJoins } from '../students/staff';
-import { changeRole } from '../students/stays';
+import { caseManagerIdOf, changeRole } from '../students/stays';
 import { staffOf } from '../students/team';
 import { importKind, type Moment } from './kind';
 import type { Part } from './parts';
@@ -156,7 +156,7 @@ async function writeStudent(
       .first('archived_at', 'first_name', 'last_name', 'short_name', 'initials');
     if (was?.archived_at) await setArchived(db, actor, { studentId, isArchived: false }, now);
     const isSameName = was?.first_name === firstName && was?.last_name === lastName;
-    const manager = managerId ?? (await managerOf(db, actor, studentId)) ?? actor.personId;
+    const manager = managerId ?? (await caseManagerIdOf(db, studentId, actor.today)) ?? actor.personId;
     const input = { id: studentId, firstName, lastName, grade, caseManagerId: manager, isSomeoneElse: true };
     const called = isSameName ? { shortName: was?.short_name, initials: was?.initials } : {};
     const kept =
@@ -167,14 +167,6 @@ async function writeStudent(
     if (managerId) await setCaseManager(db, { id: studentId, caseManagerId: managerId }, actor, { now, isNew: false });
   }
   if (entry.sourcedId) await db('students').where({ id: studentId }).update({ sourced_id: entry.sourcedId });
-}
-
-async function managerOf(db: Database, { today }: SchoolAdmin, studentId: string): Promise<string | null> {
-  const row = await db('team_members')
-    .where({ student_id: studentId, role: 'caseManager' })
-    .whereRaw(`coalesce(until_date, 'infinity') >= ?`, [today])
-    .first('person_id');
-  return row?.person_id ?? null;
 }
 
 /** Puts somebody on a team who is not on it. @returns whether they were not */

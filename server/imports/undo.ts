@@ -13,6 +13,7 @@ import type { Actor } from '../school/school';
 import { can, canChange } from '../students/rights';
 import { editStudent, setArchived } from '../students/roster';
 import { takeBackJoin } from '../students/staff';
+import { caseManagerIdOf } from '../students/stays';
 import { studentsOf } from '../students/students';
 import { partsOf } from './parts';
 
@@ -179,11 +180,8 @@ async function changeBack(
     .whereIn('name', before.groups)
     .pluck('id');
   const { firstName, lastName, grade } = before;
-  const manager = await db('team_members')
-    .where({ student_id: id, role: 'caseManager' })
-    .whereRaw(`coalesce(until_date, 'infinity') >= ?`, [actor.today])
-    .first('person_id');
-  const caseManagerId = manager?.person_id === after.managerId ? before.managerId : manager?.person_id;
+  const manager = await caseManagerIdOf(db, id, actor.today);
+  const caseManagerId = manager === after.managerId ? before.managerId : manager;
   const input = { id, firstName, lastName, grade, groupIds: groups, isSomeoneElse: true };
   await editStudent(db, actor, { ...input, caseManagerId: caseManagerId ?? actor.personId }, now);
   await db('students').where({ id }).update({ sourced_id: before.sourcedId });

@@ -3,7 +3,7 @@ import { tell } from '../platform/db/asking';
 import type { Database } from '../platform/db/database';
 import type { Actor } from '../school/school';
 import { setCaseManager } from './roster';
-import { changeRole } from './stays';
+import { caseManagerIdOf, changeRole } from './stays';
 
 /**
  * Puts somebody who has just joined a school on the teams that its roster has them on: as the case manager of those whose case manager they
@@ -40,11 +40,8 @@ export async function joinAwaitedTeams(db: Database, actor: Actor, now: Date): P
 
 /** Whether a student's case manager is who it was when somebody was to take their place. */
 async function isStill(db: Database, studentId: string, insteadOf: string | null, { today }: Actor): Promise<boolean> {
-  const present = await db('team_members')
-    .where({ student_id: studentId, role: 'caseManager' })
-    .whereRaw(`coalesce(until_date, 'infinity') >= ?`, [today])
-    .first('person_id');
-  return present === undefined || present.person_id === insteadOf;
+  const present = await caseManagerIdOf(db, studentId, today);
+  return present === null || present === insteadOf;
 }
 
 /** The same at every school that somebody works at. */

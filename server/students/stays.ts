@@ -43,6 +43,15 @@ export async function stayOf(
   return found[0];
 }
 
+/** Who is the case manager of a student, or is to be; null where nobody is. */
+export async function caseManagerIdOf(db: Database, studentId: string, today: IsoDate): Promise<string | null> {
+  const row = await db('team_members')
+    .where({ student_id: studentId, role: 'caseManager' })
+    .whereRaw(`coalesce(until_date, 'infinity') >= ?`, [today])
+    .first('person_id');
+  return row?.person_id ?? null;
+}
+
 interface Written {
   by: string;
   today: IsoDate;
