@@ -11,6 +11,8 @@ export interface FileTable {
 /** More is no table that somebody kept by hand, and would not be looked through before it is taken over. */
 export const MOST_ROWS = 20_000;
 export const MOST_COLUMNS = 200;
+export const MOST_FILE_BYTES = 8 * 1024 * 1024;
+export const tooLargeWords = `The file is larger than ${MOST_FILE_BYTES / 1024 / 1024} MB. Split it, by year or by class.`;
 const LONGEST_CELL = 8000;
 
 /** What a spreadsheet has made of something that was not meant as one, as its reader hands it on. */

@@ -42,7 +42,7 @@ async function factsOf(db: Database, actor: Actor): Promise<EntryFacts> {
       db,
       beginRow,
       `select g.id as "goalId",
-              case when p.starts_on is not null then
+              case when g.continues is not null then g.starts_on when p.starts_on is not null then
                 least(p.starts_on, g.starts_on, g.baseline_on, (select min(f.starts_on) from goal_phases f where f.goal_id = g.id)) end as "opensOn",
               (select json_agg(json_build_array(v.version, v.from_date) order by v.version) from goal_measures v where v.goal_id = g.id) as measures
          from goals g left join lateral (select min(starts_on) as starts_on from plans where student_id = g.student_id) p on true

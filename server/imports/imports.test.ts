@@ -139,6 +139,19 @@ Ada Example,1,10/8/2026,wonderful`;
     expect(fateCounts((await previewOf(next))?.rows ?? [])).toMatchObject({ new: 1 });
   });
 
+  it('of days before a goal that goes on from another plan belong to that plan, and are not judged with it', async () => {
+    const student = await addStudent(fresh.db, 'Flo', [[school.manager, 'caseManager']]);
+    const old = await addGoal(fresh.db, student, '1', { retired_on: '2026-10-11', retired_how: 'replaced' });
+    await addGoal(fresh.db, student, '1', { continues: old, starts_on: '2026-10-12' });
+    const id = await upload(
+      'entries',
+      'Student,Goal,Date,Score\nFlo Example,1,10/5/2026,3/5\nFlo Example,1,10/13/2026,3/5',
+    );
+    const rows = (await previewOf(id))?.rows ?? [];
+    expect(rows.map(({ fate }) => fate)).toEqual(['wrong', 'new']);
+    expect(rows[0]?.messages[0]).toContain('The plan began on Mon, Oct 12, 2026');
+  });
+
   it('of a whole class for a year come in at once', async () => {
     const days = Array.from({ length: 40 }, (_, week) =>
       new Date(Date.UTC(2026, 0, 5 + 7 * week)).toISOString().slice(0, 10),
@@ -219,6 +232,38 @@ Cy Example,10/6/2026,9:40,Loud saw; Wait,Runs off,,,`;
   });
 });
 
+describe('incidents of somebody who only observes', () => {
+  it('come in, and what is new is on no list', async () => {
+    const student = await addStudent(fresh.db, 'Di', [
+      [school.manager, 'caseManager'],
+      [school.aide, 'educator'],
+    ]);
+    const csv = 'Student,Date,Time,Antecedent,Behavior\nDi Example,10/5/2026,9:15,Loud saw,Runs off';
+    const id = await upload('incidents', csv, school.aide);
+    await takeOver(fresh.db, actorOf(school.aide), id, moment);
+    const states = (await choicesOf(fresh.db, student)).map(({ name, state }) => [name, state]);
+    expect(states.sort()).toEqual([
+      ['Loud saw', 'other'],
+      ['Runs off', 'other'],
+    ]);
+  });
+  it('a choice that another incident names since stays offered', async () => {
+    const student = await addStudent(fresh.db, 'Ed', [[school.manager, 'caseManager']]);
+    const head = 'Student,Date,Time,Antecedent,Behavior';
+    const first = await upload('incidents', `${head}\nEd Example,10/5/2026,9:15,Loud saw,Runs off`);
+    await takeOver(fresh.db, actorOf(school.manager), first, moment);
+    const next = await upload('incidents', `${head}\nEd Example,10/6/2026,9:15,Wait,Runs off`);
+    await takeOver(fresh.db, actorOf(school.manager), next, moment);
+    await undoImport(fresh.db, actorOf(school.manager), first, now);
+    const states = (await choicesOf(fresh.db, student)).map(({ name, state }) => [name, state]);
+    expect(states.sort()).toEqual([
+      ['Loud saw', 'retired'],
+      ['Runs off', 'offered'],
+      ['Wait', 'offered'],
+    ]);
+  });
+});
+
 describe('a roster', () => {
   const head = 'First name,Last name,Student id,Grade,Groups,Case manager,Case manager email';
   const rosterOf = () =>
@@ -274,6 +319,7 @@ Emrys,Vale,s-2,4,Oaks,Lena Ortiz,lena@school.example`,
   });
 
   it('again is an update: who is new, changed and gone; and all of it can be taken back', async () => {
+    await fresh.db('students').where({ sourced_id: 's-1' }).update({ short_name: 'Nellie' });
     const id = await upload('roster', `${head}\nNell,Zapata,s-1,6,Oaks,,\nJory,Whitlock,s-3,4,,,`);
     const table = ['firstName', 'lastName', 'sourcedId', 'grade', 'groups', 'manager', 'managerEmail'];
     await saveMapping(
@@ -296,6 +342,7 @@ Emrys,Vale,s-2,4,Oaks,Lena Ortiz,lena@school.example`,
       ['Jory', '4', false],
     ]);
     expect(await undoImport(fresh.db, actorOf(school.manager), id, now)).toEqual({ takenBack: 3, stay: 0 });
+    expect((await rosterOf()).map(({ short_name }) => short_name)).toEqual(['Nellie', 'Emrys V.']);
     const back = (await rosterOf()).map(({ first_name, grade, archived_at }) => [
       first_name,
       grade,

@@ -15,6 +15,7 @@ import { insertChoice } from '../entries/incidents/edit-choices';
 import { recordIncident } from '../entries/incidents/record-incident';
 import type { Database } from '../platform/db/database';
 import { rowsOf } from '../platform/db/rows';
+import { NotFound, nullIf } from '../platform/failures';
 import type { Actor } from '../school/school';
 import { schoolOf } from '../school/school';
 import { requireStudent } from '../students/students';
@@ -94,7 +95,10 @@ export const incidentsImport = importKind({
 async function offer(db: Database, actor: Actor, commands: readonly IncidentCommand[]): Promise<Part[]> {
   const parts: Part[] = [];
   for (const studentId of new Set(commands.map((command) => command.studentId))) {
-    const { id: access } = await requireStudent(db, actor, studentId, 'editGoals');
+    const student = await nullIf(NotFound, requireStudent(db, actor, studentId, 'editGoals'));
+    // Whoever only observes adds nothing to a student's lists: what is new stands in these incidents alone.
+    if (!student) continue;
+    const { id: access } = student;
     const known = new Set((await choicesOf(db, access)).map(({ kind, name }) => `${kind} ${plainName(name)}`));
     const named = commands.filter((one) => one.studentId === studentId).flatMap((one) => one.named);
     for (const { kind, id, name } of named) {

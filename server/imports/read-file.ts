@@ -1,14 +1,20 @@
 import { createRequire } from 'node:module';
 import Papa from 'papaparse';
 import type { IsoDate } from '~/core/calendar/iso-date';
-import { type FileTable, MADE_A_DATE, MOST_ROWS, tableOf, Unreadable } from '~/core/imports/file-table';
+import {
+  type FileTable,
+  MADE_A_DATE,
+  MOST_FILE_BYTES,
+  MOST_ROWS,
+  tableOf,
+  tooLargeWords,
+  Unreadable,
+} from '~/core/imports/file-table';
 import { isOneRoster, type OneRoster, readOneRoster } from '~/core/imports/one-roster';
 import { beside } from '../platform/beside';
 import { unzipped } from './unzip';
 
 const require = createRequire(import.meta.url);
-
-export const MOST_FILE_BYTES = 8 * 1024 * 1024;
 
 /** What stands in a file: tables, or a roster of the open standard. */
 export type FileContent = { is: 'tables'; tables: FileTable[] } | { is: 'oneRoster'; roster: OneRoster };
@@ -46,9 +52,7 @@ const sheetsOf = beside<{ bytes: Uint8Array; most: number }, { name: string; row
  */
 export async function readFileContent(name: string, bytes: Buffer, today: IsoDate): Promise<FileContent> {
   if (bytes.length === 0) throw new Unreadable('The file is empty.');
-  if (bytes.length > MOST_FILE_BYTES) {
-    throw new Unreadable(`The file is larger than ${MOST_FILE_BYTES / 1024 / 1024} MB. Split it, by year or by class.`);
-  }
+  if (bytes.length > MOST_FILE_BYTES) throw new Unreadable(tooLargeWords);
   if (bytes.subarray(0, 4).equals(Buffer.from([0xd0, 0xcf, 0x11, 0xe0]))) {
     throw new Unreadable(
       'This is an older spreadsheet, or one with a password. Save it as .xlsx without a password, or as CSV.',

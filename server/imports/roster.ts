@@ -29,15 +29,23 @@ const knownRow = z.object({
   groups: z.array(z.string()),
   isArchived: z.boolean(),
   managerId: z.string().nullable(),
+  shortName: z.string(),
+  initials: z.string(),
 });
+/** A student as the roster has them, and as they are called. */
+export type KnownStudent = z.infer<typeof knownRow>;
 
-async function factsOf(db: Database, actor: Actor): Promise<RosterFacts & { actor: SchoolAdmin }> {
+async function factsOf(
+  db: Database,
+  actor: Actor,
+): Promise<RosterFacts & { students: KnownStudent[]; actor: SchoolAdmin }> {
   const admin = await requireSchoolAdmin(db, actor);
   const [students, staff] = await Promise.all([
     rowsOf(
       db,
       knownRow,
       `select s.id, s.first_name as "firstName", s.last_name as "lastName", s.grade, s.sourced_id as "sourcedId",
+              s.short_name as "shortName", s.initials,
               s.archived_at is not null as "isArchived",
               array(select g.name from student_groups m join class_groups g on g.id = m.group_id where m.student_id = s.id) as groups,
               (select m.person_id from team_members m where m.student_id = s.id and m.role = 'caseManager'

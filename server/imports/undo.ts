@@ -1,6 +1,6 @@
 import { addDays } from '~/core/calendar/iso-date';
 import type { ImportKindName } from '~/core/imports/kinds';
-import type { RosterEntry, RosterKnown } from '~/core/imports/roster';
+import type { RosterEntry } from '~/core/imports/roster';
 import { withdrawObservation } from '../entries/change';
 import { withdrawIncident } from '../entries/incidents/record-incident';
 import { keepGoalRevision } from '../goals/goals';
@@ -16,6 +16,7 @@ import { takeBackJoin } from '../students/staff';
 import { caseManagerIdOf } from '../students/stays';
 import { studentsOf } from '../students/students';
 import { partsOf } from './parts';
+import type { KnownStudent } from './roster';
 
 const WHY = 'The import that it came in with was undone.';
 
@@ -88,7 +89,7 @@ async function undoEntries(db: Database, actor: Actor, parts: readonly ImportPar
   return { takenBack, stay: all - takenBack };
 }
 
-/** Choices that came in are offered no longer; what names them keeps them. */
+/** Choices that came in are offered no longer, unless an incident that stands names them. */
 async function retireChoices(
   db: Database,
   parts: readonly ImportPartsRow[],
@@ -99,7 +100,13 @@ async function retireChoices(
     .map(({ row_id }) => row_id);
   if (ids.length === 0) return;
   for (const table of ['behavior_targets', 'behavior_options'] as const) {
-    await db(table).whereIn('id', ids).update({ state: 'retired' });
+    const column = table === 'behavior_targets' ? 'target_id' : 'option_id';
+    const inUse = db('incident_choices as c')
+      .join('entries as e', (on) => on.on('e.id', 'c.entry_id').andOn('e.version', 'c.version'))
+      .where({ 'e.withdrawn': false })
+      .whereIn(`c.${column}`, ids)
+      .select(`c.${column}`);
+    await db(table).whereIn('id', ids).whereNotIn('id', inUse).update({ state: 'retired' });
   }
 }
 
@@ -150,7 +157,7 @@ async function undoRoster(db: Database, actor: Actor, parts: readonly ImportPart
       const isBack = await changeBack(
         db,
         id,
-        { before: before as RosterKnown, after: after as After },
+        { before: before as KnownStudent, after: after as After },
         { actor: admin, now },
       );
       if (isBack) takenBack++;
@@ -168,7 +175,7 @@ type After = RosterEntry & { managerId: string | null };
 async function changeBack(
   db: Database,
   id: string,
-  { before, after }: { before: RosterKnown; after: After },
+  { before, after }: { before: KnownStudent; after: After },
   { actor, now }: { actor: SchoolAdmin; now: Date },
 ): Promise<boolean> {
   const present = await db('students').where({ id }).first('first_name', 'last_name', 'grade', 'archived_at');
@@ -179,10 +186,10 @@ async function changeBack(
     .where({ school_id: actor.schoolId })
     .whereIn('name', before.groups)
     .pluck('id');
-  const { firstName, lastName, grade } = before;
+  const { firstName, lastName, grade, shortName, initials } = before;
   const manager = await caseManagerIdOf(db, id, actor.today);
   const caseManagerId = manager === after.managerId ? before.managerId : manager;
-  const input = { id, firstName, lastName, grade, groupIds: groups, isSomeoneElse: true };
+  const input = { id, firstName, lastName, grade, shortName, initials, groupIds: groups, isSomeoneElse: true };
   await editStudent(db, actor, { ...input, caseManagerId: caseManagerId ?? actor.personId }, now);
   await db('students').where({ id }).update({ sourced_id: before.sourcedId });
   if (before.isArchived && present.archived_at === null)

@@ -1,10 +1,10 @@
 import { data, Link, redirect } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
+import { MOST_FILE_BYTES, tooLargeWords } from '~/core/imports/file-table';
 import { type ImportKindName, importKinds, uploadInput } from '~/core/imports/kinds';
 import { counted } from '~/core/words/counting';
 import { importsOf, uploadImport } from '~/server/imports/imports';
-import { MOST_FILE_BYTES } from '~/server/imports/read-file';
 import { database } from '~/server/platform/db/current';
 import { Invalid } from '~/server/platform/failures';
 import { formOf } from '../platform/http/form-of';
@@ -37,7 +37,7 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
   const { actor, now } = personOf(context);
   // A body is read as a whole: what is far too large is refused before.
   if (Number(request.headers.get('Content-Length') ?? 0) > MOST_FILE_BYTES + 100_000) {
-    return data({ result: { error: { file: [importsWords.tooLarge] } } }, { status: 400 });
+    return data({ result: { error: { file: [tooLargeWords] } } }, { status: 400 });
   }
   const form = await formOf(request);
   const file = form.get('file');

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { type Fate, fates, type PreviewRow } from '~/core/imports/preview';
 import { sum } from '~/core/statistics/spread';
-import { fateWords, importWords } from './words';
+import { fateNames, importWords } from './words';
 
 interface PreviewProps {
   rows: readonly PreviewRow[];
@@ -30,7 +30,7 @@ export function Preview({ rows, counts, show, found, notes }: PreviewProps) {
             .filter((fate) => counts[fate] > 0)
             .map((fate) => (
               <Choice key={fate} to={`?show=${fate}`} isChosen={show === fate} preventScrollReset>
-                {fateWords[fate].name} <span className="tabular-nums">{figure(counts[fate])}</span>
+                {fateNames[fate]} <span className="tabular-nums">{figure(counts[fate])}</span>
               </Choice>
             ))}
         </nav>
@@ -89,7 +89,7 @@ function Row({ row, fate, about, says, messages }: PreviewRow) {
   return (
     <tr className="border-b border-rule align-top">
       <td className="w-12 py-2 pr-3 text-ink-2 tabular-nums">{row}</td>
-      <td className={`w-36 py-2 pr-3 ${isWrong ? 'font-semibold text-clay-deep' : ''}`}>{fateWords[fate].name}</td>
+      <td className={`w-36 py-2 pr-3 ${isWrong ? 'font-semibold text-clay-deep' : ''}`}>{fateNames[fate]}</td>
       <td className="py-2 wrap-anywhere">
         <span className="font-semibold">{about}</span>
         {says && <span className="block text-ink-2">{says}</span>}

@@ -13,12 +13,12 @@ export const kindNames: Record<ImportKindName, string> = {
   incidents: 'Incidents (ABC)',
 };
 
-export const fateWords: Record<Fate, { name: string; many: string }> = {
-  wrong: { name: 'Needs another look', many: 'need another look' },
-  new: { name: 'New', many: 'new' },
-  changed: { name: 'Changes', many: 'change' },
-  gone: { name: 'Archived', many: 'archived' },
-  there: { name: 'There already', many: 'there already' },
+export const fateNames: Record<Fate, string> = {
+  wrong: 'Needs another look',
+  new: 'New',
+  changed: 'Changes',
+  gone: 'Archived',
+  there: 'There already',
 };
 
 export const importsWords = {
@@ -38,8 +38,6 @@ export const importsWords = {
   cameIn: (rows: string, day: string) => `${rows}, ${day}`,
   notYet: 'Looked through, not imported yet',
   undoneOn: (day: string) => `undone on ${day}`,
-  tooLarge: 'The file is larger than 8 MB. Split it, by year or by class.',
-  toFormats: 'Which columns can be read',
   ways: {
     roster: 'A row for each student: name, grade, groups, case manager with an email address.',
     goals: 'A row for each goal: student, number, wording, measure, criterion, dates.',
@@ -112,7 +110,6 @@ export const importWords = {
   forgotten: 'The file is forgotten.',
   imported: (rows: string) => `Imported: ${rows}.`,
   cameIn: (rows: string, day: string) => `${rows} came in on ${day}. The file itself is not kept.`,
-  whatNext: 'What next',
   next: {
     roster: ['/roster', 'To the roster'],
     goals: ['/students', 'To the students'],
