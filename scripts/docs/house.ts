@@ -33,6 +33,7 @@ export const rooms: Record<string, string> = {
   documents: 'PDF, text documents, CSV, and files for several students',
   messages: 'What leaves by email: templates, frequency, delivery, the test mail server',
   imports: 'Files carried in: looked through row by row, imported, and taken back as a whole',
+  'student-record': 'All that is held of one student, carried out and read in by another installation',
   desk: 'The students’ own pages',
   today: 'What to do next, all students at a glance, and the frame around every page',
 };

@@ -62,7 +62,7 @@ export const rooms: Rooms = [
   },
   {
     title: 'What came in from files',
-    tables: ['imports', 'import_parts', 'import_mappings', 'awaited_members'],
+    tables: ['imports', 'import_parts', 'import_mappings', 'awaited_members', 'record_arrivals'],
   },
 ];
 

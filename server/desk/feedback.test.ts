@@ -152,7 +152,7 @@ describe('what a classmate says', () => {
     const handed = () => teacher((db) => handOn(db, manager(), { id: input.id, presenterId: ada }, when));
     expect([await handed(), await handed()]).toEqual([1, 0]);
     const [note] = await notesAbout(ada);
-    expect(note).toMatchObject({ observerName: 'Classmate', recordedByName: 'Classmate', giverId: cem });
+    expect(note).toMatchObject({ observerName: 'Classmate', recordedByName: 'Classmate', isClassmates: true });
     expect((await answers())[0]).toMatchObject({ isHandedOn: true });
     expect(await at(ada, (db) => giversOf(db, accessTo(ada)))).toEqual(new Map());
     // It is in nobody's own words but the classmate's: it can be taken out, and not put otherwise.
@@ -320,7 +320,7 @@ describe('a form at one’s own desk', () => {
       isSelfRecorded: true,
       observerName: 'Student',
       version: 1,
-      giverId: null,
+      isClassmates: false,
     });
     await save({ answers: { [went]: 3 } });
     expect(await stored(ben, input.id)).toMatchObject({ version: 2, answers: { [went]: 3 }, changedByName: 'Student' });

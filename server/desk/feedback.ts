@@ -197,7 +197,7 @@ export async function giversOf(db: Database, studentId: StudentAccess<'read'>): 
 
 /** Whether classmates have said anything to a student. */
 export const hasFeedback = async (db: Database, studentId: StudentAccess<'read'>): Promise<boolean> =>
-  (await db('entries')
-    .where({ student_id: studentId, kind: 'note', withdrawn: false })
-    .whereNotNull('giver_id')
-    .first('id')) !== undefined;
+  (await db('entries as n')
+    .join('forms as f', 'f.id', 'n.form_id')
+    .where({ 'n.student_id': studentId, 'n.withdrawn': false, 'f.side': 'classmates' })
+    .first('n.id')) !== undefined;

@@ -56,7 +56,7 @@ export async function ownNotesToday(
   const form = (await deskForms(db, studentId, today)).find(({ id }) => id === formId);
   if (!form) throw new NotFound('No such form.');
   const notes = (await notesOf(db, [studentId], { formId })).filter(
-    (note) => note.isSelfRecorded && note.giverId === null && note.on === today,
+    (note) => note.isSelfRecorded && !note.isClassmates && note.on === today,
   );
   return { form, notes };
 }

@@ -26,7 +26,8 @@ export const recordedRow = z.object({
 export type Recorded = z.infer<typeof recordedRow>;
 
 /** What an entry that a student made at their own desk, or a classmate of theirs, says of who it was. */
-const bySelf = (row: string) => `case when ${row}.giver_id is null then 'Student' else 'Classmate' end`;
+const bySelf = (row: string) =>
+  `case when exists (select from forms f where f.id = ${row}.form_id and f.side = 'classmates') then 'Classmate' else 'Student' end`;
 /** Why an entry was changed, where the student did it themselves. */
 export const CHANGED_BY_STUDENT = 'The student changed it, the same day.';
 

@@ -216,7 +216,7 @@ export async function takeOver(
 }
 
 /** What comes in from a file is nothing that happened now: triggers that tell of new entries pass it over. */
-const quietly = (db: Database, isQuiet: boolean) =>
+export const quietly = (db: Database, isQuiet: boolean) =>
   db.raw(`select set_config('app.carries_in', ?, true)`, [isQuiet ? 'yes' : '']);
 
 /** Forgets a file that did not come in. @throws NotFound */

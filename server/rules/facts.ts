@@ -144,7 +144,7 @@ async function answerFacts(
 ): Promise<AnswerFacts[]> {
   const notes = await notesOf(db, studentIds, wanted);
   return notes
-    .filter(({ isSelfRecorded, giverId }) => isSelfRecorded && giverId === null)
+    .filter(({ isSelfRecorded, isClassmates }) => isSelfRecorded && !isClassmates)
     .map(({ id, studentId, on, form, answers }) => ({
       ...{ kind: 'answer' as const, entryId: id, studentId, on },
       standsOut: form.questions.some((question) => standsOut(question, answers[question.id])),

@@ -20,6 +20,7 @@ export async function tidyUp(db: Database, now: Date): Promise<void> {
   await db('share_link_passes').where('ends_at', '<', now).delete();
   await db('known_devices').where('seen_at', '<', before(DEVICE_DAYS)).delete();
   await db('imports').whereNull('done_at').where('made_at', '<', before(FILE_DAYS)).delete();
+  await db('record_arrivals').whereNull('done_at').where('made_at', '<', before(FILE_DAYS)).delete();
   await db('rate_limits').where('expire', '<', now.getTime()).delete();
   await db.raw(
     `delete from share_link_tokens t using share_links l

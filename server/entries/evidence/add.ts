@@ -60,6 +60,22 @@ function oneAtATime(work: () => Promise<Prepared>): Promise<Prepared> {
   return queue.add(work, { throwOnTimeout: true });
 }
 
+/**
+ * A file that was prepared before, by another installation: a photograph of which nothing is left to take away stays as it is, so that
+ * it does not lose by being written anew; anything else is prepared like any other.
+ *
+ * @throws as `prepareEvidence`
+ */
+export async function preparedElsewhere(content: Buffer): Promise<Prepared> {
+  const prepared = await prepareEvidence(content);
+  if (prepared.type !== 'image/jpeg') return prepared;
+  const { format, width, height, exif, xmp, iptc, comments } = await sharp(content, {
+    limitInputPixels: MOST_PIXELS,
+  }).metadata();
+  const isAsOurs = format === 'jpeg' && width === prepared.width && height === prepared.height;
+  return isAsOurs && !exif && !xmp && !iptc && !comments?.length ? { ...prepared, content } : prepared;
+}
+
 async function preparePicture(content: Buffer): Promise<Prepared> {
   try {
     const { data, info } = await sharp(content, {

@@ -117,7 +117,7 @@ describe('a note', () => {
     expect(await stored(note)).toMatchObject({
       answers: note.answers,
       version: 1,
-      giverId: null,
+      isClassmates: false,
       isSelfRecorded: false,
     });
     expect(await notesOf(fresh.db, [accessTo(school.student)], { formId: note.formId })).toHaveLength(1);

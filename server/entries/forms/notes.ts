@@ -12,7 +12,7 @@ import type { Database } from '../../platform/db/database';
 import { rowsOf } from '../../platform/db/rows';
 import { Invalid, NotFound } from '../../platform/failures';
 import type { Actor } from '../../school/school';
-import { readStudent, type StudentAccess } from '../../students/access';
+import type { StudentAccess } from '../../students/access';
 import type { SessionFacts } from '../check-session';
 import { changeRecord, recordedColumns, recordedNames, recordedRow, revisedEntries } from '../corrections';
 import { insertEvidence, prepareEvidence } from '../evidence/add';
@@ -27,16 +27,17 @@ const noteRow = recordedRow.extend({
   formVersion: z.number(),
   /** The form as it stood when it was answered. */
   form: z.object({ title: z.string(), hint: z.string(), questions: questionsSchema }),
-  /** The classmate who gave it; null where it is staff's or the student's own. */
-  giverId: readStudent.nullable(),
+  /** Whether a classmate gave it. */
+  isClassmates: z.boolean(),
 });
 /** What was answered about one student by a form. */
 export type Note = z.infer<typeof noteRow>;
 
 const query = (from = 'entries') => `
   select ${recordedColumns('n')}, n.observed_on as "on", n.observed_time as "time", n.answers, n.form_id as "formId", n.form_version as "formVersion",
-         json_build_object('title', v.title, 'hint', v.hint, 'questions', v.questions) as form, n.giver_id as "giverId"
-    from ${from} n ${recordedNames('n')} join form_versions v on v.form_id = n.form_id and v.version = n.form_version`;
+         json_build_object('title', v.title, 'hint', v.hint, 'questions', v.questions) as form, f.side = 'classmates' as "isClassmates"
+    from ${from} n ${recordedNames('n')} join forms f on f.id = n.form_id
+    join form_versions v on v.form_id = n.form_id and v.version = n.form_version`;
 
 interface NotesWanted {
   ids?: readonly string[] | undefined;

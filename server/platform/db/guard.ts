@@ -67,6 +67,8 @@ export const visible: Record<string, string> = {
   ),
   // What stands in a file is its owner's; a roster's is also that of who sets up the school.
   imports: `made_by = asker() or (kind = 'roster' and school_id = any((select administered_schools())::uuid[]))`,
+  // A whole record waits in it; what is looked at before it comes in is a name and numbers.
+  record_arrivals: 'school_id = any((select administered_schools())::uuid[])',
   import_parts: through('import_id', 'imports'),
   import_mappings: 'person_id = asker()',
   awaited_members: `lower(email) = (select asker_email()) or ${roster('student_id')}`,

@@ -16,6 +16,7 @@ import * as readers from './migrations/0010-readers';
 import * as movingIn from './migrations/0011-moving-in';
 import * as imports from './migrations/0012-imports';
 import * as district from './migrations/0013-district';
+import * as records from './migrations/0014-records';
 
 type Migration = { up: (db: Knex) => Promise<unknown> };
 
@@ -37,6 +38,7 @@ export const migrations: Record<string, Migration> = {
   '0011-moving-in': movingIn,
   '0012-imports': imports,
   '0013-district': district,
+  '0014-records': records,
 };
 
 const cannotGoBack = async () => {

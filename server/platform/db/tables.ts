@@ -721,6 +721,18 @@ export interface RatingRevisionsRow {
   rated_at: Date;
 }
 
+export interface RecordArrivalsRow {
+  id: string;
+  school_id: string;
+  file_name: string;
+  archive: Buffer | null;
+  source_id: string;
+  made_by: string;
+  made_at: Date;
+  done_at: Date | null;
+  student_id: string | null;
+}
+
 export interface RecoveryCodesRow {
   person_id: string;
   code_hash: Buffer;
@@ -1180,6 +1192,7 @@ interface AllTables {
   rate_limits: Table<RateLimitsRow, 'points' | 'expire'>;
   rating_links: Table<RatingLinksRow, 'withdrawn_at'>;
   rating_revisions: Table<RatingRevisionsRow, 'seq'>;
+  record_arrivals: Table<RecordArrivalsRow, 'archive' | 'done_at' | 'student_id'>;
   recovery_codes: Table<RecoveryCodesRow, 'used_at'>;
   reporting_periods: Table<ReportingPeriodsRow, 'id' | 'removed_at'>;
   round_forms: Table<RoundFormsRow, never>;

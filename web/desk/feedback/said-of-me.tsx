@@ -12,7 +12,7 @@ import { saidOfMeWords } from './words';
 export const loader = withErrorsAtDesk(async (_: Route.LoaderArgs, desk) => {
   if (!desk) throw redirect('/desk');
   const { studentId, wall } = desk;
-  const notes = (await notesOf(database(), [studentId])).filter(({ giverId }) => giverId !== null);
+  const notes = (await notesOf(database(), [studentId])).filter(({ isClassmates }) => isClassmates);
   const givers = await giversOf(database(), studentId);
   return {
     said: notes.map(({ id, on, form, answers }) => ({

@@ -1,47 +1,14 @@
-import { createRequire } from 'node:module';
 import { create as contentDisposition } from 'content-disposition';
-import { sheetNames, spreadsheetDay, spreadsheetTime, type Table, type TableCell } from '~/core/documents/table';
-import { beside } from '~/server/platform/beside';
-
-const require = createRequire(import.meta.url);
-
-/** Ten thousand entries take seconds. */
-const written = beside<object[], Uint8Array>(
-  `(() => {
-    const { default: write } = require(given);
-    return (sheets) => write(sheets).toBuffer();
-  })()`,
-  () => require.resolve('write-excel-file/node'),
-);
-
-/** What it is of follows from its value. */
-const number = (value: number, format?: string) => ({ value, ...(format && { format }) });
-
-function cellOf(cell: TableCell) {
-  if (cell === null || cell === '') return null;
-  if (typeof cell === 'number') return number(cell);
-  if (typeof cell === 'string') return { value: cell };
-  return 'on' in cell ? number(spreadsheetDay(cell.on), 'yyyy-mm-dd') : number(spreadsheetTime(cell.time), 'hh:mm');
-}
-
-/** What is wide enough to be read without dragging, in characters. */
-const widthOf = (field: string) => ({ width: { note: 40, answers: 40, sentence: 60, of: 24, parts: 30 }[field] ?? 13 });
+import type { Table } from '~/core/documents/table';
+import { spreadsheet } from '~/server/platform/spreadsheet';
 
 /**
- * Tables as a spreadsheet file, a sheet each, whose headings stay in sight. Numbers, dates and times are what they are there, to be computed
- * with; a text is a text, whatever it begins with.
+ * Tables as a spreadsheet file.
  *
  * @param name  of the file, without its ending
  */
 export async function xlsxFile(name: string, tables: readonly Table[]): Promise<Response> {
-  const names = sheetNames(tables.map((table) => table.name));
-  const sheets = tables.map(({ fields, rows }, at) => ({
-    data: [fields.map((value) => ({ value, fontWeight: 'bold' as const })), ...rows.map((row) => row.map(cellOf))],
-    sheet: names[at],
-    stickyRowsCount: 1,
-    columns: fields.map(widthOf),
-  }));
-  return new Response(new Uint8Array(await written(sheets)), {
+  return new Response(new Uint8Array(await spreadsheet(tables)), {
     headers: {
       'Content-Type': 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
       'Content-Disposition': contentDisposition(`${name}.xlsx`),
