@@ -77,6 +77,8 @@ export default [
     route('unseal', 'people/unseal.ts'),
     route('imports', 'imports/imports.tsx'),
     route('imports/:importId', 'imports/import.tsx'),
+    route('records', 'student-record/arrivals.tsx'),
+    route('records/:arrivalId', 'student-record/arrival.tsx'),
     route('rules', 'rules/rules.tsx'),
     route('rules/new', 'rules/edit-rule.tsx', { id: 'rules/new' }),
     route('rules/preview', 'rules/preview-rule.ts'),
@@ -124,6 +126,8 @@ export default [
     route('students/:studentId/sharing/access-log.xlsx', 'sharing/access-log-file.ts', {
       id: 'sharing/access-log.xlsx',
     }),
+    route('students/:studentId/sharing/record', 'student-record/take-out.tsx'),
+    route('students/:studentId/sharing/record/:forWhom', 'student-record/record-file.ts'),
     route('students/:studentId/team', 'students/student-team.tsx'),
     route('students/:studentId/desk', 'desk/student-desk.tsx'),
     route('students/:studentId/absences', 'students/absences.tsx'),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { longDate } from '../calendar/iso-date';
 import { checkAnswers } from '../entries/forms/form';
 import { readData } from '../measures/measure';
 import { counted } from '../words/counting';
@@ -44,6 +45,12 @@ export const studentRecord = z.object({
   tables,
 });
 export type StudentRecord = z.output<typeof studentRecord>;
+
+/** The shape of a record as JSON Schema (draft 2020-12), for whoever reads one with another program. */
+export function recordSchema(): object {
+  const schema = z.toJSONSchema(studentRecord, { io: 'input', unrepresentable: 'any' });
+  return { title: `A student’s record, version ${RECORD_VERSION}`, ...schema };
+}
 
 /** A file that is no record that can be read here; the message says why. */
 export class NoRecord extends Error {}
@@ -129,7 +136,7 @@ function expectFitting({ tables: { entries, goal_measures, form_versions } }: St
 /** What stands in a record, in brief, for whoever is about to read it in: each with its number. */
 export function recordInBrief({ tables: all, people }: StudentRecord): string[] {
   const days = all.entries.map(({ observed_on }) => observed_on).sort();
-  const stretch = days.length > 0 ? `, ${days[0]} to ${days.at(-1)}` : '';
+  const stretch = days.length > 0 ? ` from ${longDate(days[0] ?? '')} to ${longDate(days.at(-1) ?? '')}` : '';
   return [
     counted(all.plans.length, 'plan', 'plans'),
     counted(all.goals.length, 'goal', 'goals'),

@@ -6,7 +6,7 @@ import { entryLines } from '~/core/documents/individual-report-document';
 import { progressReportDocument } from '~/core/documents/progress-report-document';
 import { cellText, type Table, tableOf } from '~/core/documents/table';
 import { everything } from '~/core/sharing/visibility-rule';
-import { RECORD_FILE, type StudentRecord } from '~/core/student-record/record';
+import { RECORD_FILE, recordSchema, type StudentRecord } from '~/core/student-record/record';
 import { withoutNames } from '~/core/students/names/other-children';
 import { documentPdf } from '../documents/pdf';
 import { goalsOf, measureAt } from '../goals/goals';
@@ -56,6 +56,7 @@ export async function carryOut(
   const zip = new JSZip();
   zip.file('README.txt', about(record, wallTime(when.now, when.school.timeZone).on));
   zip.file(RECORD_FILE, JSON.stringify(record, null, 1));
+  zip.file('record.schema.json', JSON.stringify(recordSchema(), null, 1));
   zip.file('record.xlsx', await spreadsheet(tables), asItIs);
   for (const { name, fields, rows } of tables) {
     zip.file(
@@ -149,7 +150,7 @@ const about = ({ student, school }: StudentRecord, on: IsoDate) =>
     'record.xlsx and tables/  what was observed, corrected, changed and read, as tables',
     'progress-reports/        the progress reports as they were issued',
     'files/                   photographs and documents beside the entries',
-    `${RECORD_FILE}              all of it, for another installation to read in; docs/formats.md says how it is made`,
+    `${RECORD_FILE}              all of it, for another installation to read in; record.schema.json says how it is made`,
     '',
     'Other children who are named in notes are called “a classmate”, unless the case manager let a name stand.',
     '',

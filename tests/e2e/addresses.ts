@@ -1,6 +1,11 @@
 // Every address of the application, with something at each of them.
 import { randomUUID } from 'node:crypto';
 import type { RouteConfigEntry } from '@react-router/dev/routes';
+import JSZip from 'jszip';
+import { schoolOf } from '~/server/school/school';
+import { readOut } from '~/server/student-record/read-out';
+import { accessTo } from '../database/small-school';
+import { clock } from './demo-template';
 import { type App, goalId, newestEntry, schoolId, studentId } from './fixtures';
 
 /** The paths of all routes that have one. */
@@ -47,9 +52,31 @@ export async function addressesOf(app: App) {
     ruleId: (await app.db('rules').where({ made_by: hanneke }).first('id'))!.id,
     followUpId: (await app.db('follow_ups').first('id'))!.id,
     importId: await fileOf(app, hanneke),
+    arrivalId: await recordOf(app, { student, hanneke }),
+    forWhom: 'the-family',
     ...(await formRows(app, { student, hanneke })),
   };
   return (path: string) => `/${path.replace(/:(\w+)/g, (_, name: keyof typeof ids) => ids[name])}`;
+}
+
+/** A record that arrived and was not read in yet. */
+async function recordOf(app: App, { student, hanneke }: Record<'student' | 'hanneke', string>): Promise<string> {
+  const id = randomUUID();
+  const school = await schoolOf(app.db, await schoolId(app.db));
+  const zip = new JSZip();
+  const fileOf = (_: string, type: string) => {
+    const path = `files/1.${type === 'application/pdf' ? 'pdf' : 'jpg'}`;
+    zip.file(path, 'x');
+    return path;
+  };
+  const record = await readOut(app.db, accessTo(student), { school, now: new Date(clock), fileOf });
+  zip.file('record.json', JSON.stringify(record));
+  const archive = await zip.generateAsync({ type: 'nodebuffer' });
+  await app.db('record_arrivals').insert({
+    ...{ id, school_id: school.id, file_name: 'record.zip', archive, source_id: student, made_by: hanneke },
+    made_at: new Date(clock),
+  });
+  return id;
 }
 
 /** A file that Hanneke has handed over and not imported yet. */

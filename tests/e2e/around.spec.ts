@@ -163,7 +163,7 @@ async function sayNames(app: App, student: string, entry: string): Promise<strin
     mapping: JSON.stringify({ columns: ['student', 'on'] }),
   });
   return [
-    ...['/imports', `/imports/${file}`],
+    ...['/imports', `/imports/${file}`, '/records'],
     ...['/messages', '/messages/test-mail', '/messages/templates', '/rules', `/rules/${rule}`, '/follow-ups?of=all'],
     ...[
       '/messages/new',
@@ -176,7 +176,9 @@ async function sayNames(app: App, student: string, entry: string): Promise<strin
       '/incidents',
       '/behavior',
     ].map((view) => `/students/${student}${view}`),
-    ...[`/evidence/of/${entry}`, '/sharing', '/sharing/access-log'].map((view) => `/students/${student}${view}`),
+    ...[`/evidence/of/${entry}`, '/sharing', '/sharing/access-log', '/sharing/record'].map(
+      (view) => `/students/${student}${view}`,
+    ),
   ];
 }
 

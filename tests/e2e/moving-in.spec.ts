@@ -90,8 +90,8 @@ async function nextYear(page: Page, { student, goal }: { student: string; goal: 
   expect(await axeFindings(page)).toEqual([]);
 }
 
-test('from a set-up code to a year of entries, by files', async ({ page, browser }) => {
-  test.setTimeout(180_000);
+/** An installation of its own, empty, with the code that its start command prints. */
+async function emptyInstallation() {
   const name = newName('moving');
   await makeDatabase(name);
   const printed = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/prepare.ts'], {
@@ -101,6 +101,80 @@ test('from a set-up code to a year of entries, by files', async ({ page, browser
   const code = /[A-Z0-9]{4}(?:-[A-Z0-9]{4}){3}/.exec(printed.stdout)?.[0] as string;
   const server = await startServer({ DATABASE_URL: urlOf(name), CLOCK: clock });
   const db = connect(urlOf(name), { poolSize: 1 });
+  const end = async () => {
+    await db.destroy();
+    await server.stop();
+    await dropDatabase(name);
+  };
+  return { code, server, db, end };
+}
+
+/** What a page says of its student, but for what is the school's own. */
+async function saidAt(page: Page, address: string) {
+  await page.goto(address);
+  await settled(page);
+  return (await page.getByRole('main').textContent()) ?? '';
+}
+
+/** Carries a student's whole record out, and has another installation read it in, where all of it reads the same. */
+async function moveOn(page: Page, browser: Browser, student: string) {
+  await page.goto(`/students/${student}/sharing/record`);
+  await settled(page);
+  expect(await axeFindings(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Make the archive' }).click();
+  await expect(page.getByText('Say for whom it is, and what for.')).toBeVisible();
+  await page.getByLabel('For whom, and what for').fill('Quince Hill School, where Nell goes now');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Make the archive' }).click();
+  const archive = await (await download).path();
+  const report = await saidAt(page, `/students/${student}/individual-report`);
+  expect(report).toContain('4 of 5');
+  await page.goto(`/students/${student}/sharing/access-log`);
+  await expect(page.getByRole('main')).toContainText('for Quince Hill School, where Nell goes now');
+
+  const { code, server, db, end } = await emptyInstallation();
+  const head = await browser.newPage({ baseURL: server.url });
+  try {
+    await setUpSchool(head, code);
+    await head.goto('/records');
+    await settled(head);
+    expect(await axeFindings(head)).toEqual([]);
+    await head
+      .getByLabel('Archive')
+      .setInputFiles({ name: 'letter.zip', mimeType: 'application/zip', buffer: Buffer.from('x') });
+    await head.getByRole('button', { name: 'Look at it' }).click();
+    await expect(head.getByText(/The archive is damaged/)).toBeVisible();
+    await head.getByLabel('Archive').setInputFiles(archive);
+    await head.getByRole('button', { name: 'Look at it' }).click();
+    await expect(head.getByRole('heading', { name: 'The record of Nell Zapata' })).toBeVisible();
+    await expect(head.getByRole('main')).toContainText('40 entries');
+    await settled(head);
+    expect(await axeFindings(head)).toEqual([]);
+    expect(await db('students')).toEqual([]);
+    await head.getByLabel('Grade here').fill('6');
+    await head.getByLabel('Case manager').selectOption({ label: 'Ines Okoro' });
+    await head.getByRole('button', { name: 'Read it in' }).click();
+    await expect(head.getByText(/Nell Zapata is on the roster/)).toBeVisible();
+    const id = (await db('students').first('id'))?.id;
+    expect(await saidAt(head, `/students/${id}/individual-report`)).toBe(report.replace('5 · Oaks ·', '6 ·'));
+    const goals = await db('goals').orderBy('starts_on').select('id', 'continues', 'target');
+    expect(goals.map(({ target }) => target)).toEqual([80, 90]);
+    expect(goals[1]?.continues).toBe(goals[0]?.id);
+    await head.goto(`/students/${id}/goals/${goals[1]?.id}`);
+    await head.getByRole('link', { name: 'Show the graph through its years' }).click();
+    await expect(head.getByRole('img', { name: /^40 scores from Feb 16/ })).toBeVisible();
+  } finally {
+    await head.close();
+    await end();
+  }
+}
+
+test('from a set-up code to a year of entries by files, the next plan, and on to another school', async ({
+  page,
+  browser,
+}) => {
+  test.setTimeout(240_000);
+  const { code, server, db, end } = await emptyInstallation();
   const head = await browser.newPage({ baseURL: server.url });
   try {
     await setUpSchool(head, code);
@@ -147,12 +221,11 @@ test('from a set-up code to a year of entries, by files', async ({ page, browser
       { continues: null, retired_how: 'replaced', target: 80 },
       { continues: nell?.id, retired_how: null, target: 90 },
     ]);
+    await moveOn(lena, browser, nell?.student_id ?? '');
     await lena.close();
   } finally {
     await head.close();
-    await db.destroy();
-    await server.stop();
-    await dropDatabase(name);
+    await end();
   }
   expect(page.url()).toBe('about:blank');
 });

@@ -5,10 +5,12 @@ interface FileFieldProps {
   name: string;
   label: string;
   messages: string[] | undefined;
+  /** Which files are offered. */
+  accept?: string;
 }
 
-/** A labelled file from one's own device: a table, or an archive of tables. */
-export function FileField({ name, label, messages }: FileFieldProps) {
+/** A labelled file from one's own device: a table or an archive of tables, unless it is said. */
+export function FileField({ name, label, messages, accept = '.csv,.tsv,.txt,.xlsx,.zip' }: FileFieldProps) {
   const id = useId();
   return (
     <div className="grid gap-1">
@@ -19,7 +21,7 @@ export function FileField({ name, label, messages }: FileFieldProps) {
         id={id}
         type="file"
         name={name}
-        accept=".csv,.tsv,.txt,.xlsx,.zip"
+        accept={accept}
         aria-describedby={`${id}-message`}
         className="file-input w-full"
       />

@@ -10,6 +10,7 @@ export function ReadersNav({ studentId }: { studentId: string }) {
     { to: `${of}/sharing/links`, label: sharingNavWords.shareLinks },
     { to: `${of}/desk`, label: sharingNavWords.desk },
     { to: `${of}/sharing/access-log`, label: sharingNavWords.accessLog },
+    { to: `${of}/sharing/record`, label: sharingNavWords.wholeRecord },
   ];
   return <SubNav label={sharingNavWords.aboutReaders} views={views} />;
 }

@@ -62,6 +62,7 @@ export const sharingNavWords = {
   whatEachReaderSees: 'What each reader sees',
   shareLinks: 'Share links',
   accessLog: 'Access log',
+  wholeRecord: 'Whole record',
   aboutReaders: 'About readers',
   desk: 'The student’s desk',
 };

@@ -1,0 +1,96 @@
+import type { SubmissionResult } from '@conform-to/react';
+import { useEffect } from 'react';
+import { data } from 'react-router';
+import { carryOutInput } from '~/core/student-record/arrival';
+import { database } from '~/server/platform/db/current';
+import { requireStudent } from '~/server/students/students';
+import { formOf } from '../platform/http/form-of';
+import { idFrom, personOf } from '../platform/http/request-person';
+import { submitted } from '../platform/http/submitted';
+import { withErrors } from '../platform/http/with-errors';
+import { TextField } from '../platform/ui/form-fields';
+import { MarginTitle, Page } from '../platform/ui/page';
+import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
+import { ReadersNav } from '../sharing/sharing-nav';
+import { headerStudent } from '../students/header-student';
+import { StudentHeader } from '../students/student-header';
+import type { Route } from './+types/take-out';
+import { takeOutWords } from './words';
+
+export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
+  const { actor, discreet } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
+  return { student: headerStudent(student, { discreet }), discreet };
+});
+
+export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
+  const { actor } = personOf(context);
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
+  const { done, refused } = await submitted(await formOf(request), carryOutInput, async (input) => input);
+  const none = { result: undefined as SubmissionResult<string[]> | undefined, file: null as string | null };
+  if (refused) return data({ ...none, result: refused.data.result }, { status: 400 });
+  return data({ ...none, file: `/students/${student.id}/sharing/record/${encodeURIComponent(done?.forWhom ?? '')}` });
+});
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: takeOutWords.pageTitle(loaderData?.student.shortName ?? 'a student') },
+];
+
+/** What the whole record of a student holds, and how it leaves. */
+export default function TakeOut({ loaderData: { student, discreet }, actionData }: Route.ComponentProps) {
+  return (
+    <Page
+      marginName={takeOutWords.carryOut}
+      margin={
+        <section aria-label={takeOutWords.carryOut}>
+          <MarginTitle>{takeOutWords.carryOut}</MarginTitle>
+          {discreet ? <p>{takeOutWords.hidden}</p> : <CarryOut answer={actionData} />}
+        </section>
+      }
+    >
+      <StudentHeader student={student} />
+      <ReadersNav studentId={student.id} />
+      <h2 className="mt-5 text-2xl">{takeOutWords.heading}</h2>
+      <p className="mt-1.5 max-w-2xl text-ink-2">{takeOutWords.about}</p>
+      <h3 className="mt-6 text-lg">{takeOutWords.holds}</h3>
+      <dl className="mt-2 grid max-w-2xl gap-x-6 gap-y-3 pb-6 sm:grid-cols-[12rem_1fr]">
+        {takeOutWords.parts.map(([name, words]) => (
+          <div key={name} className="contents">
+            <dt className="font-semibold">{name}</dt>
+            <dd className="text-ink-2">{words}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="max-w-2xl border-t border-rule pt-4 pb-20 text-small text-ink-2">{takeOutWords.asks}</p>
+    </Page>
+  );
+}
+
+function CarryOut({ answer }: { answer: Route.ComponentProps['actionData'] }) {
+  const { form, fields, isBusy } = useSchemaForm(carryOutInput, { id: 'carry-out', result: answer?.result });
+  const file = answer?.file;
+  // It begins by itself; the link is for when it does not.
+  useEffect(() => {
+    if (file) location.assign(file);
+  }, [file]);
+  return (
+    <>
+      <SchemaForm form={form} className="grid gap-4">
+        <TextField field={fields.forWhom} label={takeOutWords.forWhom} placeholder={takeOutWords.example} />
+        <p className="text-small text-ink-2">{takeOutWords.logged}</p>
+        <button type="submit" className="btn btn-primary" disabled={isBusy}>
+          {isBusy ? takeOutWords.making : takeOutWords.make}
+        </button>
+      </SchemaForm>
+      <div className="mt-4 grid gap-3 text-small text-ink-2" role="status">
+        {file && (
+          <a href={file} download className="font-semibold text-ink link">
+            {takeOutWords.download}
+          </a>
+        )}
+        <p>{takeOutWords.takesAWhile}</p>
+        <p>{takeOutWords.keepSafe}</p>
+      </div>
+    </>
+  );
+}
