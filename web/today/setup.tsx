@@ -18,6 +18,7 @@ const ofTheSchool: Item[] = [
   ['/school', setupWords.school, setupWords.schoolIs],
   ['/school/people', setupWords.people, setupWords.peopleIs],
   ['/roster', setupWords.roster, setupWords.rosterIs],
+  ['/school/new-year', setupWords.newYear, setupWords.newYearIs],
   ['/records', setupWords.records, setupWords.recordsAre],
   ['/school/choices', setupWords.choices, setupWords.choicesIs],
   ['/school/visibility', setupWords.visibility, setupWords.visibilityIs],

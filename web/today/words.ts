@@ -164,6 +164,8 @@ export const setupWords = {
   cards: 'Cards',
   cardsIs: 'With which students open their desk',
   imports: 'Import',
+  newYear: 'A new school year',
+  newYearIs: 'Grades, groups, teams, reporting periods and closures, seen before it is done',
   records: 'Records that arrive',
   recordsAre: 'A student’s whole record from another school, read in',
   importsAre: 'Roster, goals and past entries from files of your own; taken back as a whole',

@@ -191,4 +191,33 @@ export const functions = `
       from team_members m join students s on s.id = m.student_id join schools c on c.id = s.school_id
      where c.is_demo group by m.person_id, m.role
   $$;
+
+  -- Plans of a school are not what its administrators see; how many reach over the end of a period that they have not, they may know.
+  create or replace function plans_without_period(of_school uuid, days date[]) returns table (day date, plans int)
+    language sql stable security definer set search_path = public as $$
+    select d.day, count(p.id)::int
+      from unnest(days) as d (day)
+      left join (plans p join students s on s.id = p.student_id and s.school_id = of_school and s.archived_at is null)
+        on d.day between p.starts_on and p.ends_on
+           and not exists (select from reporting_periods r where r.plan_id = p.id and r.ends_on = d.day and r.removed_at is null)
+     where current_setting('role') = 'none' or of_school = any(administered_schools())
+     group by d.day
+  $$;
+  -- Lays a reporting period out in each of them, and writes that down.
+  create or replace function lay_out_period(of_school uuid, called text, ends date, at timestamptz) returns int
+    language sql volatile security definer set search_path = public as $$
+    with laid as (
+      insert into reporting_periods (plan_id, label, ends_on)
+      select p.id, called, ends from plans p join students s on s.id = p.student_id
+       where s.school_id = of_school and s.archived_at is null and ends between p.starts_on and p.ends_on
+         and (current_setting('role') = 'none' or of_school = any(administered_schools()))
+         and not exists (select from reporting_periods r where r.plan_id = p.id and r.ends_on = ends and r.removed_at is null)
+      returning plan_id),
+    told as (
+      insert into changes (school_id, student_id, what, before, after, changed_by, changed_at)
+      select of_school, p.student_id, 'plan', null, jsonb_build_object('period', called, 'endsOn', ends), asker(), at
+        from laid join plans p on p.id = laid.plan_id
+      returning 1)
+    select count(*)::int from told
+  $$;
 `;

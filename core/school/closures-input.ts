@@ -1,0 +1,17 @@
+import { z } from 'zod';
+import { schoolInput } from './school-input';
+
+/** Closures that were found in a calendar's file, of which some are taken over. */
+export const closuresInput = z.object({
+  closures: z
+    .array(
+      schoolInput.shape.closures.unwrap().element.extend({
+        /** Whether it is taken over. */
+        isWanted: z.boolean().default(false),
+      }),
+    )
+    .max(200)
+    .default([]),
+});
+export type ClosuresInput = z.infer<typeof closuresInput>;
+export type FoundClosure = Omit<ClosuresInput['closures'][number], 'isWanted'>;

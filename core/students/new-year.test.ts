@@ -1,0 +1,89 @@
+import { describe, expect, it } from 'vitest';
+import { type NewYearFacts, newYearInput, newYearPlan, nextGrade } from './new-year';
+
+describe('the grade after one', () => {
+  it.each([
+    ['K', '1'],
+    ['Kindergarten', 'Grade 1'],
+    ['Grade 4', 'Grade 5'],
+    ['9', '10'],
+    ['1st grade', '2nd grade'],
+    ['3rd', '4th'],
+    ['Grade 11', 'Grade 12'],
+    ['Grade 12', null],
+    // What holds no number is not guessed.
+    ['Transition', 'Transition'],
+  ])('%s: %s', (grade, next) => expect(nextGrade(grade)).toBe(next));
+});
+
+const [oaks, elms] = ['0a000000-0000-4000-8000-000000000001', '0a000000-0000-4000-8000-000000000002'];
+const facts: NewYearFacts = {
+  students: [
+    { id: 'ada', name: 'Ada Ash', grade: '4', groupIds: [oaks] },
+    { id: 'ben', name: 'Ben Birch', grade: '5', groupIds: [oaks, elms] },
+    { id: 'cem', name: 'Cem Cole', grade: '12', groupIds: [elms] },
+  ],
+  groups: [
+    { id: oaks, name: 'Oaks' },
+    { id: elms, name: 'Elms' },
+  ],
+  stays: [
+    { id: 'x', personName: 'Lotte' },
+    { id: 'y', personName: 'Lotte' },
+  ],
+  plansWithout: new Map([['2027-01-29', 2]]),
+};
+const planned = (input: object) => newYearPlan(facts, newYearInput.parse(input));
+
+it('says all that it will do, and moves only those of whom something changes', () => {
+  const { moves, sentences } = planned({
+    grades: [
+      { from: '4', to: '5' },
+      // Two grades that change at once do not meet: each student moves once.
+      { from: '5', to: '6' },
+      { from: '12', leaves: true },
+    ],
+    groups: [
+      { id: oaks, to: elms },
+      { id: elms, to: 'stays' },
+    ],
+    teamsUntil: '2027-06-11',
+    periods: [
+      { label: 'Quarter 2', endsOn: '2027-01-29' },
+      { label: 'Quarter 9', endsOn: '2031-01-29' },
+    ],
+  });
+  expect(moves).toEqual([
+    { id: 'ada', grade: '5', groupIds: [elms] },
+    { id: 'ben', grade: '6', groupIds: [elms] },
+    { id: 'cem', grade: null, groupIds: [elms] },
+  ]);
+  expect(sentences).toEqual([
+    '1 student of 4: 5.',
+    '1 student of 5: 6.',
+    '1 student leaves and is archived: Cem Cole.',
+    '2 students: from Oaks to Elms.',
+    '2 places of 1 person on teams end on Fri, Jun 11, 2027; case managers stay.',
+    '2 plans get the reporting period Quarter 2, to Fri, Jan 29, 2027.',
+  ]);
+});
+
+it('does nothing where nothing changes, and leaves those alone of whom nothing is said', () => {
+  expect(planned({ grades: [{ from: '4', to: '4' }], groups: [{ id: oaks, to: 'stays' }] })).toEqual({
+    ...{ moves: [], sentences: [] },
+  });
+  expect(planned({ groups: [{ id: oaks, to: 'leaves' }] }).moves).toEqual([
+    { id: 'ada', grade: '4', groupIds: [] },
+    { id: 'ben', grade: '5', groupIds: [elms] },
+  ]);
+});
+
+it('asks for a grade, and for periods that end on different days', () => {
+  const messages = (input: object) =>
+    newYearInput.safeParse(input).error?.issues.map(({ path, message }) => `${path.join('.')}: ${message}`);
+  expect(messages({ grades: [{ from: '4', to: ' ' }] })).toEqual([
+    'grades.0.to: Type the next grade, or say that they leave.',
+  ]);
+  const period = { label: 'Q', endsOn: '2027-01-29' };
+  expect(messages({ periods: [period, period] })).toEqual(['periods.1.endsOn: Another period ends on that day.']);
+});
