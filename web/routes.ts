@@ -91,6 +91,7 @@ export default [
     route('school', 'school/school.tsx'),
     route('school/people', 'students/staff.tsx'),
     route('school/switch', 'school/switch.ts'),
+    route('school/overview', 'today/overview.tsx'),
     route('school/new-year', 'students/new-year.tsx'),
     route('school/changes', 'school/changes.tsx'),
     route('school/changes.csv', 'school/changes-file.ts'),

@@ -31,6 +31,7 @@ const expected: Record<string, Record<string, number>> = {
   team: everyone,
   school: setsUp,
   roster: setsUp,
+  'school/overview': setsUp,
   'school/new-year': setsUp,
   'school/changes': setsUp,
   'school/changes.csv': setsUp,

@@ -15,6 +15,7 @@ export const meta: Route.MetaFunction = () => [{ title: setupWords.pageTitle }];
 type Item = readonly [to: string, title: string, about: string];
 
 const ofTheSchool: Item[] = [
+  ['/school/overview', setupWords.overview, setupWords.overviewIs],
   ['/school', setupWords.school, setupWords.schoolIs],
   ['/school/people', setupWords.people, setupWords.peopleIs],
   ['/roster', setupWords.roster, setupWords.rosterIs],

@@ -164,6 +164,8 @@ export const setupWords = {
   cards: 'Cards',
   cardsIs: 'With which students open their desk',
   imports: 'Import',
+  overview: 'Overview',
+  overviewIs: 'What stands open, by case manager: goals without data, reports, plans, and nothing of what was observed',
   newYear: 'A new school year',
   newYearIs: 'Grades, groups, teams, reporting periods and closures, seen before it is done',
   records: 'Records that arrive',

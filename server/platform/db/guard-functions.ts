@@ -220,4 +220,51 @@ export const functions = `
       returning 1)
     select count(*)::int from told
   $$;
+
+  -- A school in numbers, by case manager, for those who set it up: when something was last observed, due and issued, and nothing of what.
+  create or replace function school_in_numbers(of_school uuid, today date, since date)
+    returns table (manager_id uuid, students int, goals jsonb, periods jsonb, plan_ends date[], without_plan int,
+                   sessions int, paired int, supported int, told int)
+    language sql stable security definer set search_path = public as $$
+    with here as (
+      select s.id, m.person_id as manager_id from students s
+        left join team_members m on m.student_id = s.id and m.role = 'caseManager' and m.from_date <= today
+              and coalesce(m.until_date, 'infinity') >= today
+       where s.school_id = of_school and s.archived_at is null
+         and (current_setting('role') = 'none' or of_school = any(administered_schools()))),
+    worked as (
+      select h.manager_id, jsonb_agg(jsonb_build_object('startsOn', g.starts_on, 'plannedGap', g.planned_gap, 'lastOn',
+               (select max(e.observed_on) from entries e
+                 where e.student_id = g.student_id and e.goal_id = g.id and e.kind = 'goal' and not e.withdrawn))) as goals
+        from here h join goals g on g.student_id = h.id and g.retired_on is null and g.starts_on <= today
+       group by h.manager_id),
+    due as (
+      select h.manager_id, jsonb_agg(jsonb_build_object('endsOn', r.ends_on, 'isIssued',
+               exists (select from issued_reports i where i.period_id = r.id))) as periods
+        from here h join plans p on p.student_id = h.id and today between p.starts_on and p.ends_on
+             join reporting_periods r on r.plan_id = p.id and r.removed_at is null
+       group by h.manager_id),
+    planned as (
+      select h.manager_id, array_agg(l.ends_on order by l.ends_on) filter (where l.ends_on >= today) as ends,
+             count(*) filter (where l.ends_on is null or l.ends_on < today)::int as without
+        from here h left join lateral (select max(p.ends_on) as ends_on from plans p where p.student_id = h.id) l on true
+       group by h.manager_id),
+    seen as (
+      select h.manager_id, count(*)::int as sessions,
+             count(*) filter (where exists (select from entries x where x.pairs_with = e.id and not x.withdrawn))::int as paired,
+             count(*) filter (where jsonb_array_length(f.steps) > 0)::int as supported,
+             count(*) filter (where jsonb_array_length(f.steps) > 0 and e.fidelity is not null)::int as told
+        from here h join entries e on e.student_id = h.id and e.kind = 'goal' and not e.withdrawn and e.data is not null
+              and e.pairs_with is null and not e.self_recorded and e.observed_on between since and today
+        left join lateral (select steps from goal_phases f where f.goal_id = e.goal_id and f.starts_on <= e.observed_on
+                            order by f.starts_on desc limit 1) f on true
+       group by h.manager_id)
+    select k.manager_id, k.students, coalesce(w.goals, '[]'), coalesce(d.periods, '[]'), coalesce(l.ends, '{}'), l.without,
+           coalesce(n.sessions, 0), coalesce(n.paired, 0), coalesce(n.supported, 0), coalesce(n.told, 0)
+      from (select h.manager_id, count(*)::int as students from here h group by h.manager_id) k
+           left join worked w on w.manager_id is not distinct from k.manager_id
+           left join due d on d.manager_id is not distinct from k.manager_id
+           join planned l on l.manager_id is not distinct from k.manager_id
+           left join seen n on n.manager_id is not distinct from k.manager_id
+  $$;
 `;
