@@ -24,6 +24,7 @@ export const changeKinds = [
   'sign-in',
   'file',
   'import',
+  'destruction',
 ] as const;
 export type ChangeKind = (typeof changeKinds)[number];
 
@@ -43,6 +44,7 @@ export const changeKindWords: Record<ChangeKind, string> = {
   'sign-in': 'Sign-in',
   file: 'File downloaded',
   import: 'Import',
+  destruction: 'Destroying a record',
 };
 
 /** How something was, or is: what is not there was not, or is not any more. */

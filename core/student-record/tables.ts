@@ -165,6 +165,12 @@ export const recordTables = {
     ...{ added_by: person, added_at: instant, withdrawn_by: person.nullable(), withdrawn_at: instant.nullable() },
   }),
 
+  record_requests: z.object({
+    ...{ id, asked_by: text, asked_on: day, noted_by: person, noted_at: instant },
+    ...{ answered_by: person.nullable(), answered_at: instant.nullable() },
+  }),
+
+  cards: z.object({ id, made_by: person, made_at: instant, ended_at: instant.nullable() }),
   work_samples: z.object({
     ...{
       id,
@@ -263,7 +269,6 @@ export const recordTables = {
     ...{ word: free, for_person: person.nullable(), due_on: day.nullable(), changed_by: person, changed_at: instant },
   }),
 
-  cards: z.object({ id, made_by: person, made_at: instant, ended_at: instant.nullable() }),
   works: z.object({ id, made_by: person, title: text, made_at: instant, closed_at: instant.nullable() }),
   work_steps: z.object({
     ...{ id, work_id: ref('works'), position: whole, title: text, hint: text, removed_at: instant.nullable() },
@@ -319,6 +324,7 @@ export const otherTables: Record<string, string> = {
   student_forms: 'which forms stand on a desk: the next school chooses its own',
   invitations: 'they lead in here',
   awaited_members: 'they lead in here',
+  destructions: 'what is destroyed is in no record',
   record_arrivals: 'whose record came in here',
   import_parts: 'what came in together here',
   document_batch_parts: 'files that were made for somebody here',

@@ -61,8 +61,12 @@ export const rooms: Rooms = [
     ],
   },
   {
+    title: 'Records that arrive, are asked for, and are destroyed',
+    tables: ['record_arrivals', 'record_requests', 'destructions'],
+  },
+  {
     title: 'What came in from files',
-    tables: ['imports', 'import_parts', 'import_mappings', 'awaited_members', 'record_arrivals'],
+    tables: ['imports', 'import_parts', 'import_mappings', 'awaited_members'],
   },
 ];
 

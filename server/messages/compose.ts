@@ -124,6 +124,8 @@ interface MessageReader {
 /** Who the message is for, as it is now; null when they may not read any more. */
 async function readerOf(db: Database, message: Message, today: string): Promise<MessageReader | null> {
   if (message.invitationId) return { kind: 'team', shows: new Set() };
+  // Of a student who has left nobody is told anything, also of what was made before.
+  if (await db('students').where({ id: message.studentId }).whereNotNull('archived_at').first('id')) return null;
   const { rules } = await visibilityRules(db, message.studentId);
   if (message.linkId) {
     const link = await db('share_links').where({ id: message.linkId }).first();

@@ -121,6 +121,7 @@ export const whose: Record<RecordTable, Whose> = {
   follow_ups: { where: theirs, order: 'made_at, id', owner: student },
   follow_up_changes: { where: theirs, order: 'follow_up_id, version', owner: student },
 
+  record_requests: { where: theirs, order: 'asked_on, id', owner: student },
   cards: { where: theirs, order: 'made_at, id', owner: student },
   works: {
     where: `id in (select work_id from student_works where ${theirs})`,

@@ -54,7 +54,7 @@ describe('the overview of a school', () => {
     // Whoever asks the database by themselves is told nothing.
     const asManager = await app.transaction(async (trx) => {
       await tell(trx, { personId: school.manager, today });
-      return trx.raw('select * from school_in_numbers(?, ?, ?)', [schoolId, today, today]);
+      return trx.raw<{ rows: unknown[] }>('select * from school_in_numbers(?, ?, ?)', [schoolId, today, today]);
     });
     expect(asManager.rows).toEqual([]);
   });

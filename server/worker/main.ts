@@ -59,7 +59,17 @@ async function takeTurn(): Promise<void> {
   const backup = config.BACKUP_FOLDER
     ? { url: config.DATABASE_URL, folder: config.BACKUP_FOLDER, passphrase: config.BACKUP_PASSPHRASE }
     : null;
-  await work({ db, backup, mailServer, publicUrl: config.PUBLIC_URL, clock: now, signal, bell, complain });
+  await work({
+    db,
+    backup,
+    ownerUrl: config.DATABASE_URL,
+    mailServer,
+    publicUrl: config.PUBLIC_URL,
+    clock: now,
+    signal,
+    bell,
+    complain,
+  });
   await lock.release();
 }
 

@@ -5,10 +5,11 @@ import { makeBatch } from '../documents/make-batch';
 import { collectMessages, nextDigestAt } from '../messages/collect';
 import { deliver, dueMessages, type MailServer, nextMessageAt, settleInterrupted } from '../messages/deliver';
 import { backUpNight } from '../platform/backup/backup';
-import type { Database } from '../platform/db/database';
-import { isDatabaseGone } from '../platform/db/database';
+import { connect, type Database, isDatabaseGone } from '../platform/db/database';
 import { applyRules } from '../rules/apply';
 import { allSchools, type School } from '../school/school';
+import { destroyDue } from '../student-record/destroy';
+import { keepReceipts } from '../student-record/receipts';
 import { lookByNight, nextNight } from './rules-by-night';
 import { tidyUp } from './tidy-up';
 
@@ -31,6 +32,8 @@ export interface Surroundings {
   bell: Bell;
   /** Of what went wrong somebody should know. */
   complain: (error: unknown) => void;
+  /** The database, as its owner: only that destroys a record. Null for never. */
+  ownerUrl?: string | null;
   /** Where a copy of the database is put each night; null for nowhere. */
   backup?: NightlyBackup | null;
 }
@@ -80,6 +83,7 @@ export async function work(around: Surroundings): Promise<void> {
     goOn(around, messageRound),
     goOn(around, batchRound),
     goOn(around, ruleRound),
+    goOn(around, destructionRound),
     goOn({ ...around, bell: new Bell() }, backupRound),
     // Every hour, whatever rings.
     goOn({ ...around, bell: new Bell() }, async ({ db, clock }) => {
@@ -121,12 +125,26 @@ function onlyEnded(error: unknown): void {
 const BACKUP_AT = '02:00';
 
 /** The copy of a night, once, as soon as it is time: also in the morning, where nothing ran at night. */
-const backupRound: Round = async ({ backup, schools: [school], clock }) => {
+const backupRound: Round = async ({ db, backup, schools: [school], clock }) => {
   if (!backup || !school) return null;
   const now = clock();
   const { on: day, time } = wallTime(now, school.timeZone);
+  await keepReceipts(db, backup.folder);
   if (time >= BACKUP_AT) await backUpNight(backup.url, { ...backup, day, now });
   return new Date(now.getTime() + HOUR / 4);
+};
+
+/** What is confirmed to be destroyed, or has waited for a week, is: as the owner, on a connection of its own. */
+const destructionRound: Round = async ({ db, ownerUrl, backup, clock }) => {
+  const open = await db('destructions').where({ done_at: null, taken_back_at: null }).first('id');
+  if (!open || !ownerUrl) return null;
+  const owner = connect(ownerUrl, { poolSize: 1, longest: 0 });
+  try {
+    if ((await destroyDue(owner, clock())) > 0 && backup) await keepReceipts(db, backup.folder);
+  } finally {
+    await owner.destroy();
+  }
+  return new Date(clock().getTime() + HOUR);
 };
 
 const messageRound: Round = async ({ db, schools, publicUrl, mailServer, clock, signal, complain }) => {

@@ -192,6 +192,14 @@ export const functions = `
      where c.is_demo group by m.person_id, m.role
   $$;
 
+  -- Whether a student's record is asked for and not shown yet, or an amendment is not decided: then nothing of it is destroyed.
+  create or replace function record_is_asked_for(of_student uuid) returns boolean
+    language sql stable security definer set search_path = public as $$
+    select exists (select from record_requests r where r.student_id = of_student and r.answered_at is null)
+        or exists (select from comments c where c.student_id = of_student and c.kind = 'amendment'
+                    and not exists (select from comments d where d.answers = c.id and d.kind = 'decision'))
+  $$;
+
   -- Plans of a school are not what its administrators see; how many reach over the end of a period that they have not, they may know.
   create or replace function plans_without_period(of_school uuid, days date[]) returns table (day date, plans int)
     language sql stable security definer set search_path = public as $$

@@ -62,12 +62,14 @@ export const visible: Record<string, string> = {
         'rule_looks',
         'follow_ups',
         'follow_up_changes',
+        'record_requests',
       ],
     ].map((table) => [table, theirs]),
   ),
   // What stands in a file is its owner's; a roster's is also that of who sets up the school.
   imports: `made_by = asker() or (kind = 'roster' and school_id = any((select administered_schools())::uuid[]))`,
   // A whole record waits in it; what is looked at before it comes in is a name and numbers.
+  destructions: 'school_id = any((select administered_schools())::uuid[])',
   record_arrivals: 'school_id = any((select administered_schools())::uuid[])',
   import_parts: through('import_id', 'imports'),
   import_mappings: 'person_id = asker()',
@@ -123,7 +125,7 @@ export const kept = [
   ...['entries', 'goals', 'goal_measures', 'behavior_targets', 'behavior_options', 'evidence', 'comments', 'messages'],
   ...['work_sample_ratings', 'students', 'plans', 'share_links', 'people', 'schools', 'cards', 'works', 'work_steps'],
   ...['forms', 'presentations', 'feedback_answers', 'stacks', 'stack_raters', 'work_samples'],
-  ...['rules', 'follow_ups', 'rule_firings'],
+  ...['rules', 'follow_ups', 'rule_firings', 'destructions', 'record_requests'],
 ];
 
 const makeRole = (name: string) => `

@@ -203,6 +203,28 @@ export interface DeskTurnsRow {
   ends_at: Date;
 }
 
+export interface DestructionsRow {
+  id: string;
+  school_id: string;
+  student_id: string;
+  reason: string;
+  told_on: string;
+  told_how: string;
+  asked_by: string | null;
+  asked_by_name: string;
+  asked_at: Date;
+  confirmed_by: string | null;
+  confirmed_by_name: string | null;
+  confirmed_at: Date | null;
+  taken_back_by: string | null;
+  taken_back_at: Date | null;
+  done_at: Date | null;
+  kept_name: string | null;
+  kept_grade: string | null;
+  kept_years: string | null;
+  rows: unknown;
+}
+
 export interface DistrictAccountsRow {
   issuer: string;
   subject: string;
@@ -733,6 +755,17 @@ export interface RecordArrivalsRow {
   student_id: string | null;
 }
 
+export interface RecordRequestsRow {
+  id: string;
+  student_id: string;
+  asked_by: string;
+  asked_on: string;
+  noted_by: string;
+  noted_at: Date;
+  answered_by: string | null;
+  answered_at: Date | null;
+}
+
 export interface RecoveryCodesRow {
   person_id: string;
   code_hash: Buffer;
@@ -1144,6 +1177,7 @@ interface AllTables {
   desk_sessions: Table<DeskSessionsRow, 'ended_at'>;
   desk_turn_students: Table<DeskTurnStudentsRow, never>;
   desk_turns: Table<DeskTurnsRow, never>;
+  destructions: Table<DestructionsRow, 'asked_by' | 'confirmed_by' | 'confirmed_by_name' | 'confirmed_at' | 'taken_back_by' | 'taken_back_at' | 'done_at' | 'kept_name' | 'kept_grade' | 'kept_years' | 'rows'>;
   district_accounts: Table<DistrictAccountsRow, never>;
   document_batch_parts: Table<DocumentBatchPartsRow, 'pages' | 'pdf' | 'left_out' | 'document'>;
   document_batches: Table<DocumentBatchesRow, 'from_day' | 'to_day' | 'arrangement' | 'state' | 'problem' | 'attempts' | 'not_before' | 'is_short' | 'areas' | 'is_packed' | 'goals'>;
@@ -1193,6 +1227,7 @@ interface AllTables {
   rating_links: Table<RatingLinksRow, 'withdrawn_at'>;
   rating_revisions: Table<RatingRevisionsRow, 'seq'>;
   record_arrivals: Table<RecordArrivalsRow, 'archive' | 'done_at' | 'student_id'>;
+  record_requests: Table<RecordRequestsRow, 'answered_by' | 'answered_at'>;
   recovery_codes: Table<RecoveryCodesRow, 'used_at'>;
   reporting_periods: Table<ReportingPeriodsRow, 'id' | 'removed_at'>;
   round_forms: Table<RoundFormsRow, never>;

@@ -22,6 +22,12 @@ CREATE FUNCTION public.ask_rules() RETURNS trigger
       end
     $$;
 
+CREATE FUNCTION public.destroys() RETURNS boolean
+    LANGUAGE sql STABLE
+    AS $$
+      select current_setting('app.destroys', true) = 'yes' and current_setting('role') = 'none'
+    $$;
+
 CREATE FUNCTION public.expect_behavior() RETURNS trigger
     LANGUAGE plpgsql
     AS $$
@@ -69,6 +75,8 @@ CREATE FUNCTION public.keep_revision() RETURNS trigger
     LANGUAGE plpgsql
     AS $$
       begin
+        -- Which classmate gave it is forgotten with the classmate's record.
+        if destroys() and to_jsonb(new) = to_jsonb(old) || '{"giver_id": null}' then return new; end if;
         if new.version = old.version + 1 then
           insert into entry_revisions (entry_id, version, student_id, row, changed_by, changed_at, reason)
           values (old.id, old.version, old.student_id, to_jsonb(old), new.changed_by, new.changed_at, new.change_reason);
@@ -100,10 +108,14 @@ CREATE FUNCTION public.note_entry_event() RETURNS trigger
 CREATE FUNCTION public.refuse_removal() RETURNS trigger
     LANGUAGE plpgsql
     AS $$
-    begin
-      raise exception 'What was recorded is not removed (%).', tg_table_name using errcode = 'restrict_violation';
-    end
-  $$;
+      begin
+        if tg_level = 'ROW' and destroys() then
+          if tg_op = 'DELETE' then return old; end if;
+          return new;
+        end if;
+        raise exception 'What was recorded is not removed (%).', tg_table_name using errcode = 'restrict_violation';
+      end
+    $$;
 
 CREATE FUNCTION public.tell_live_of_entries() RETURNS trigger
     LANGUAGE plpgsql
@@ -448,6 +460,35 @@ CREATE TABLE public.desk_turns (
     opened_at timestamp with time zone NOT NULL,
     ends_at timestamp with time zone NOT NULL,
     CONSTRAINT desk_turns_check CHECK ((ends_at > opened_at))
+);
+
+CREATE TABLE public.destructions (
+    id uuid NOT NULL,
+    school_id uuid NOT NULL,
+    student_id uuid NOT NULL,
+    reason text NOT NULL,
+    told_on date NOT NULL,
+    told_how text NOT NULL,
+    asked_by uuid,
+    asked_by_name text NOT NULL,
+    asked_at timestamp with time zone NOT NULL,
+    confirmed_by uuid,
+    confirmed_by_name text,
+    confirmed_at timestamp with time zone,
+    taken_back_by uuid,
+    taken_back_at timestamp with time zone,
+    done_at timestamp with time zone,
+    kept_name text,
+    kept_grade text,
+    kept_years text,
+    rows jsonb,
+    CONSTRAINT destructions_check CHECK ((confirmed_by <> asked_by)),
+    CONSTRAINT destructions_check1 CHECK (((confirmed_by_name IS NULL) = (confirmed_at IS NULL))),
+    CONSTRAINT destructions_check2 CHECK (((taken_back_by IS NULL) = (taken_back_at IS NULL))),
+    CONSTRAINT destructions_check3 CHECK ((num_nonnulls(done_at, taken_back_at) < 2)),
+    CONSTRAINT destructions_check4 CHECK (((done_at IS NULL) = (kept_name IS NULL))),
+    CONSTRAINT destructions_reason_check CHECK (((length(reason) >= 3) AND (length(reason) <= 400))),
+    CONSTRAINT destructions_told_how_check CHECK (((length(told_how) >= 3) AND (length(told_how) <= 200)))
 );
 
 CREATE TABLE public.district_accounts (
@@ -1213,6 +1254,19 @@ CREATE TABLE public.record_arrivals (
     CONSTRAINT record_arrivals_file_name_check CHECK (((length(file_name) >= 1) AND (length(file_name) <= 200)))
 );
 
+CREATE TABLE public.record_requests (
+    id uuid NOT NULL,
+    student_id uuid NOT NULL,
+    asked_by text NOT NULL,
+    asked_on date NOT NULL,
+    noted_by uuid NOT NULL,
+    noted_at timestamp with time zone NOT NULL,
+    answered_by uuid,
+    answered_at timestamp with time zone,
+    CONSTRAINT record_requests_asked_by_check CHECK (((length(asked_by) >= 1) AND (length(asked_by) <= 120))),
+    CONSTRAINT record_requests_check CHECK (((answered_by IS NULL) = (answered_at IS NULL)))
+);
+
 CREATE TABLE public.recovery_codes (
     person_id uuid NOT NULL,
     code_hash bytea NOT NULL,
@@ -1663,105 +1717,105 @@ ALTER TABLE ONLY public.knex_migrations ALTER COLUMN id SET DEFAULT nextval('pub
 
 ALTER TABLE ONLY public.knex_migrations_lock ALTER COLUMN index SET DEFAULT nextval('public.knex_migrations_lock_index_seq'::regclass);
 
-INSERT INTO public.access_log OVERRIDING SYSTEM VALUE VALUES (1, '75fd9029-e8bc-492b-8e37-147a3dafeb39', '40898399-3c75-46cd-bbc5-2484e41bbb6d', NULL, 'progress report no. 1', 'issued', '2026-11-24 15:00:00+00', '2026-11-24');
+INSERT INTO public.access_log OVERRIDING SYSTEM VALUE VALUES (1, 'f54bf731-c68d-4ff6-9211-2478e1854b93', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', NULL, 'progress report no. 1', 'issued', '2026-11-24 15:00:00+00', '2026-11-24');
 
-INSERT INTO public.behavior_fields VALUES ('75fd9029-e8bc-492b-8e37-147a3dafeb39', '{}');
+INSERT INTO public.behavior_fields VALUES ('f54bf731-c68d-4ff6-9211-2478e1854b93', '{}');
 
-INSERT INTO public.behavior_options VALUES ('14b01941-b9e5-4f5a-859a-60cdd9095be1', '5c400100-0000-4000-8000-000000000001', '75fd9029-e8bc-492b-8e37-147a3dafeb39', 'antecedent', 'Noise', '', 0, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('db62cb98-271d-404b-a240-5f42c1cab223', '5c400100-0000-4000-8000-000000000001', '75fd9029-e8bc-492b-8e37-147a3dafeb39', 'antecedent', 'Waiting', '', 1, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('ffed9c2e-a0bf-430f-87e0-444ec2f2a539', '5c400100-0000-4000-8000-000000000001', '75fd9029-e8bc-492b-8e37-147a3dafeb39', 'consequence', 'A break', '', 0, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('096b4adf-506b-4dac-a8f7-fcb389478e11', '5c400100-0000-4000-8000-000000000001', '75fd9029-e8bc-492b-8e37-147a3dafeb39', 'location', 'Kitchen', '', 0, 'offered', NULL, '55b4dda8-4d2a-49ef-a846-0166bf9f6a26', '');
-INSERT INTO public.behavior_options VALUES ('eae6dbdf-a49d-48ec-a450-f954075a6ce2', '5c400100-0000-4000-8000-000000000001', '75fd9029-e8bc-492b-8e37-147a3dafeb39', 'intensity', '1', 'quiet', 0, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('809e4dae-6458-4e33-a879-aafd6fdd373b', '5c400100-0000-4000-8000-000000000001', '75fd9029-e8bc-492b-8e37-147a3dafeb39', 'intensity', '2', 'loud', 1, 'offered', NULL, NULL, '');
-INSERT INTO public.behavior_options VALUES ('c3575a66-add4-4a24-829f-f0e7f85d12fc', '5c400100-0000-4000-8000-000000000001', '75fd9029-e8bc-492b-8e37-147a3dafeb39', 'function', 'escape', '', 0, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('28fb694d-d6c6-4cef-9e4c-da744e310e60', '5c400100-0000-4000-8000-000000000001', 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'antecedent', 'Noise', '', 0, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('883620ca-4cc1-48db-afa0-b34ea9672737', '5c400100-0000-4000-8000-000000000001', 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'antecedent', 'Waiting', '', 1, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('c17707df-61c1-4257-a6ce-2505db5a3409', '5c400100-0000-4000-8000-000000000001', 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'consequence', 'A break', '', 0, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('f9a8e4db-d6c3-4536-a10b-021109a4888c', '5c400100-0000-4000-8000-000000000001', 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'location', 'Kitchen', '', 0, 'offered', NULL, '3282a7ee-3aea-43ad-9361-8fdadb975f48', '');
+INSERT INTO public.behavior_options VALUES ('1b61f75b-d195-4e83-b6a2-c760c148aa6e', '5c400100-0000-4000-8000-000000000001', 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'intensity', '1', 'quiet', 0, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('a6316b60-f16e-440f-a5e6-3316e5ab6f1f', '5c400100-0000-4000-8000-000000000001', 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'intensity', '2', 'loud', 1, 'offered', NULL, NULL, '');
+INSERT INTO public.behavior_options VALUES ('9fbcf9c1-8142-4feb-aff4-2bb457d6295f', '5c400100-0000-4000-8000-000000000001', 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'function', 'escape', '', 0, 'offered', NULL, NULL, '');
 
-INSERT INTO public.behavior_targets VALUES ('58e6c81e-3237-4e59-bcdb-53104241b7b2', '5c400100-0000-4000-8000-000000000001', '75fd9029-e8bc-492b-8e37-147a3dafeb39', 'Leaves', '', '', 'decrease', true, true, false, 0, 'offered', NULL, '');
-INSERT INTO public.behavior_targets VALUES ('0d3a59ba-a890-4241-9c45-abff1e556132', '5c400100-0000-4000-8000-000000000001', '75fd9029-e8bc-492b-8e37-147a3dafeb39', 'Shouts', '', '', 'decrease', true, true, false, 1, 'offered', NULL, '');
+INSERT INTO public.behavior_targets VALUES ('c107543d-77b7-4d5b-8a33-8f3ed48abdc6', '5c400100-0000-4000-8000-000000000001', 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'Leaves', '', '', 'decrease', true, true, false, 0, 'offered', NULL, '');
+INSERT INTO public.behavior_targets VALUES ('3be0180c-1b28-432d-b2b4-a588319191c4', '5c400100-0000-4000-8000-000000000001', 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'Shouts', '', '', 'decrease', true, true, false, 1, 'offered', NULL, '');
 
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (1, '5c400100-0000-4000-8000-000000000001', '75fd9029-e8bc-492b-8e37-147a3dafeb39', NULL, 'plan', NULL, '{"endsOn": "2027-06-11", "periods": [{"label": "Quarter 1", "endsOn": "2026-12-04"}], "startsOn": "2026-09-08"}', '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (2, '5c400100-0000-4000-8000-000000000001', '75fd9029-e8bc-492b-8e37-147a3dafeb39', NULL, 'share link', NULL, '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "191729de-dc00-45c9-9a4d-c8bc16a17411", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (3, '5c400100-0000-4000-8000-000000000001', '75fd9029-e8bc-492b-8e37-147a3dafeb39', NULL, 'share link', '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "191729de-dc00-45c9-9a4d-c8bc16a17411", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '{"kind": "family", "email": "ida@home.example", "endsOn": "2027-06-11", "linkId": "191729de-dc00-45c9-9a4d-c8bc16a17411", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "daily", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00');
-INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (4, '5c400100-0000-4000-8000-000000000001', '75fd9029-e8bc-492b-8e37-147a3dafeb39', NULL, 'visibility', '{}', '{"family": {"shows": ["numbers", "note"], "layout": "sentences", "grouping": "week", "oldestFirst": false}}', '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (1, '5c400100-0000-4000-8000-000000000001', 'f54bf731-c68d-4ff6-9211-2478e1854b93', NULL, 'plan', NULL, '{"endsOn": "2027-06-11", "periods": [{"label": "Quarter 1", "endsOn": "2026-12-04"}], "startsOn": "2026-09-08"}', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (2, '5c400100-0000-4000-8000-000000000001', 'f54bf731-c68d-4ff6-9211-2478e1854b93', NULL, 'share link', NULL, '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "42802519-0e06-432b-ac6c-104f2a403cfe", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (3, '5c400100-0000-4000-8000-000000000001', 'f54bf731-c68d-4ff6-9211-2478e1854b93', NULL, 'share link', '{"kind": "family", "email": null, "endsOn": "2027-06-11", "linkId": "42802519-0e06-432b-ac6c-104f2a403cfe", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "byHand", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '{"kind": "family", "email": "ida@home.example", "endsOn": "2027-06-11", "linkId": "42802519-0e06-432b-ac6c-104f2a403cfe", "locked": false, "purpose": "To follow their child’s progress", "stopped": false, "frequency": "daily", "withdrawn": false, "readerName": "Aunt Ida", "hasPasscode": false}', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00');
+INSERT INTO public.changes OVERRIDING SYSTEM VALUE VALUES (4, '5c400100-0000-4000-8000-000000000001', 'f54bf731-c68d-4ff6-9211-2478e1854b93', NULL, 'visibility', '{}', '{"family": {"shows": ["numbers", "note"], "layout": "sentences", "grouping": "week", "oldestFirst": false}}', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.comments OVERRIDING SYSTEM VALUE VALUES ('027dae41-82d0-4e44-a406-43811d01cd37', 1, '75fd9029-e8bc-492b-8e37-147a3dafeb39', '7f866a9e-167b-4d44-acb3-4dbc2afaa60c', 'comment', NULL, '191729de-dc00-45c9-9a4d-c8bc16a17411', NULL, '2026-11-24', '10:00:00', 'Well done.', '2026-11-24 15:00:00+00', NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.comments OVERRIDING SYSTEM VALUE VALUES ('42423f82-0736-4667-842f-fbb43a53e807', 1, 'f54bf731-c68d-4ff6-9211-2478e1854b93', '97619878-95ca-4598-9b2c-0c6c2202dabd', 'comment', NULL, '42802519-0e06-432b-ac6c-104f2a403cfe', NULL, '2026-11-24', '10:00:00', 'Well done.', '2026-11-24 15:00:00+00', NULL, NULL, NULL, NULL, NULL);
 
-INSERT INTO public.entries VALUES ('7f866a9e-167b-4d44-acb3-4dbc2afaa60c', '75fd9029-e8bc-492b-8e37-147a3dafeb39', 'goal', '2026-11-18', '09:30:00', '40898399-3c75-46cd-bbc5-2484e41bbb6d', NULL, '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00', false, '55b4dda8-4d2a-49ef-a846-0166bf9f6a26', '', 1, NULL, NULL, NULL, false, '43095a2e-4a56-4024-aee4-49a2eec0e3b6', 1, '{"trials": ["independent", "gesture", "incorrect"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('6ceb3b32-3287-4d9d-aad9-11c90ee5f2ef', '75fd9029-e8bc-492b-8e37-147a3dafeb39', 'goal', '2026-11-19', '09:30:00', '40898399-3c75-46cd-bbc5-2484e41bbb6d', NULL, '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00', false, '55b4dda8-4d2a-49ef-a846-0166bf9f6a26', 'Counted anew.', 2, '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00', 'From paper.', false, '43095a2e-4a56-4024-aee4-49a2eec0e3b6', 1, '{"trials": ["independent", "independent"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, '[{"key": "step1", "label": "Card on the bench", "isDone": true}]', NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('f9adeaad-306f-443d-84e8-7f5ba647c8e0', '75fd9029-e8bc-492b-8e37-147a3dafeb39', 'goal', '2026-11-20', '09:30:00', '40898399-3c75-46cd-bbc5-2484e41bbb6d', NULL, '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00', false, '55b4dda8-4d2a-49ef-a846-0166bf9f6a26', '', 2, '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00', 'Another student’s.', true, '43095a2e-4a56-4024-aee4-49a2eec0e3b6', 1, '{"trials": ["gesture"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('32b94767-ec3d-4567-a680-e0998e36eb95', '75fd9029-e8bc-492b-8e37-147a3dafeb39', 'incident', '2026-11-24', '09:30:00', '40898399-3c75-46cd-bbc5-2484e41bbb6d', NULL, '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00', false, NULL, 'By the door.', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, 40, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
-INSERT INTO public.entries VALUES ('a74194f9-7e76-453e-871f-920738aba2e3', '75fd9029-e8bc-492b-8e37-147a3dafeb39', 'count', '2026-11-24', '09:00:00', '40898399-3c75-46cd-bbc5-2484e41bbb6d', NULL, '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00', false, NULL, '', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, '58e6c81e-3237-4e59-bcdb-53104241b7b2', NULL, 30, 0, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('97619878-95ca-4598-9b2c-0c6c2202dabd', 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'goal', '2026-11-18', '09:30:00', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', NULL, '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00', false, '3282a7ee-3aea-43ad-9361-8fdadb975f48', '', 1, NULL, NULL, NULL, false, '77a330c1-d9f9-4339-af43-a69eecc0808c', 1, '{"trials": ["independent", "gesture", "incorrect"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('7f5dc94a-4d6f-4e51-8e97-600adbf41491', 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'goal', '2026-11-19', '09:30:00', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', NULL, '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00', false, '3282a7ee-3aea-43ad-9361-8fdadb975f48', 'Counted anew.', 2, '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00', 'From paper.', false, '77a330c1-d9f9-4339-af43-a69eecc0808c', 1, '{"trials": ["independent", "independent"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, '[{"key": "step1", "label": "Card on the bench", "isDone": true}]', NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('b7042ecc-6dfb-4a5f-b023-92ea85b5b5b5', 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'goal', '2026-11-20', '09:30:00', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', NULL, '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00', false, '3282a7ee-3aea-43ad-9361-8fdadb975f48', '', 2, '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00', 'Another student’s.', true, '77a330c1-d9f9-4339-af43-a69eecc0808c', 1, '{"trials": ["gesture"]}', NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('1c9e3f88-df9b-4dbe-b7e7-facddbbf7e73', 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'incident', '2026-11-24', '09:30:00', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', NULL, '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00', false, NULL, 'By the door.', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, 40, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL);
+INSERT INTO public.entries VALUES ('99a1436b-0452-4ed0-a8cc-1532061ebf17', 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'count', '2026-11-24', '09:00:00', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', NULL, '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00', false, NULL, '', 1, NULL, NULL, NULL, false, NULL, NULL, NULL, NULL, NULL, NULL, NULL, NULL, false, NULL, NULL, 'c107543d-77b7-4d5b-8a33-8f3ed48abdc6', NULL, 30, 0, NULL, NULL, NULL, NULL, NULL);
 
-INSERT INTO public.entry_revisions VALUES ('6ceb3b32-3287-4d9d-aad9-11c90ee5f2ef', 1, '75fd9029-e8bc-492b-8e37-147a3dafeb39', '{"id": "6ceb3b32-3287-4d9d-aad9-11c90ee5f2ef", "data": {"trials": ["independent", "spoken"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "43095a2e-4a56-4024-aee4-49a2eec0e3b6", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "75fd9029-e8bc-492b-8e37-147a3dafeb39", "location_id": "55b4dda8-4d2a-49ef-a846-0166bf9f6a26", "observed_on": "2026-11-19", "observer_id": "40898399-3c75-46cd-bbc5-2484e41bbb6d", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "40898399-3c75-46cd-bbc5-2484e41bbb6d", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00', 'From paper.');
-INSERT INTO public.entry_revisions VALUES ('f9adeaad-306f-443d-84e8-7f5ba647c8e0', 1, '75fd9029-e8bc-492b-8e37-147a3dafeb39', '{"id": "f9adeaad-306f-443d-84e8-7f5ba647c8e0", "data": {"trials": ["gesture"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "43095a2e-4a56-4024-aee4-49a2eec0e3b6", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "75fd9029-e8bc-492b-8e37-147a3dafeb39", "location_id": "55b4dda8-4d2a-49ef-a846-0166bf9f6a26", "observed_on": "2026-11-20", "observer_id": "40898399-3c75-46cd-bbc5-2484e41bbb6d", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "40898399-3c75-46cd-bbc5-2484e41bbb6d", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00', 'Another student’s.');
+INSERT INTO public.entry_revisions VALUES ('7f5dc94a-4d6f-4e51-8e97-600adbf41491', 1, 'f54bf731-c68d-4ff6-9211-2478e1854b93', '{"id": "7f5dc94a-4d6f-4e51-8e97-600adbf41491", "data": {"trials": ["independent", "spoken"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "77a330c1-d9f9-4339-af43-a69eecc0808c", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "f54bf731-c68d-4ff6-9211-2478e1854b93", "location_id": "3282a7ee-3aea-43ad-9361-8fdadb975f48", "observed_on": "2026-11-19", "observer_id": "8b15d2dc-b544-48fb-8f92-9f1b7255cd73", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "8b15d2dc-b544-48fb-8f92-9f1b7255cd73", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00', 'From paper.');
+INSERT INTO public.entry_revisions VALUES ('b7042ecc-6dfb-4a5f-b023-92ea85b5b5b5', 1, 'f54bf731-c68d-4ff6-9211-2478e1854b93', '{"id": "b7042ecc-6dfb-4a5f-b023-92ea85b5b5b5", "data": {"trials": ["gesture"]}, "kind": "goal", "note": "", "part": null, "count": null, "reason": null, "answers": null, "form_id": null, "goal_id": "77a330c1-d9f9-4339-af43-a69eecc0808c", "minutes": null, "seconds": null, "version": 1, "fidelity": null, "giver_id": null, "is_going": false, "resolved": null, "beside_id": null, "paired_at": null, "paired_by": null, "target_id": null, "withdrawn": false, "changed_at": null, "changed_by": null, "pairs_with": null, "student_id": "f54bf731-c68d-4ff6-9211-2478e1854b93", "location_id": "3282a7ee-3aea-43ad-9361-8fdadb975f48", "observed_on": "2026-11-20", "observer_id": "8b15d2dc-b544-48fb-8f92-9f1b7255cd73", "recorded_at": "2026-11-24T15:00:00+00:00", "recorded_by": "8b15d2dc-b544-48fb-8f92-9f1b7255cd73", "form_version": null, "change_reason": null, "observed_time": "09:30:00", "self_recorded": false, "resolved_after": null, "measure_version": 1}', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00', 'Another student’s.');
 
-INSERT INTO public.follow_up_changes VALUES ('4aec6f5b-3044-41e0-b098-3cd999b03b9d', 2, '75fd9029-e8bc-492b-8e37-147a3dafeb39', 'done', 'We spoke.', NULL, NULL, '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00');
+INSERT INTO public.follow_up_changes VALUES ('903cf8d3-c99c-4aec-a96f-8acb694f3b3e', 2, 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'done', 'We spoke.', NULL, NULL, '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.follow_ups VALUES ('4aec6f5b-3044-41e0-b098-3cd999b03b9d', '75fd9029-e8bc-492b-8e37-147a3dafeb39', '7f866a9e-167b-4d44-acb3-4dbc2afaa60c', NULL, 'Call home', '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-30', true, '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00', 2, '2026-11-24 15:00:00+00', NULL);
+INSERT INTO public.follow_ups VALUES ('903cf8d3-c99c-4aec-a96f-8acb694f3b3e', 'f54bf731-c68d-4ff6-9211-2478e1854b93', '97619878-95ca-4598-9b2c-0c6c2202dabd', NULL, 'Call home', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-30', true, '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00', 2, '2026-11-24 15:00:00+00', NULL);
 
-INSERT INTO public.goal_measures VALUES ('43095a2e-4a56-4024-aee4-49a2eec0e3b6', 1, '{"kind": "trials", "levels": [{"key": "independent", "label": "Independent", "words": "alone"}, {"key": "gesture", "label": "Gesture", "words": "a gesture"}, {"key": "spoken", "label": "Spoken", "words": "a spoken prompt"}], "planned": 5, "mostTrials": 40, "mostSupport": "gesture", "opportunity": {"one": "seedling", "many": "seedlings"}, "refusalIsOpportunity": true}', '2026-09-08');
+INSERT INTO public.goal_measures VALUES ('77a330c1-d9f9-4339-af43-a69eecc0808c', 1, '{"kind": "trials", "levels": [{"key": "independent", "label": "Independent", "words": "alone"}, {"key": "gesture", "label": "Gesture", "words": "a gesture"}, {"key": "spoken", "label": "Spoken", "words": "a spoken prompt"}], "planned": 5, "mostTrials": 40, "mostSupport": "gesture", "opportunity": {"one": "seedling", "many": "seedlings"}, "refusalIsOpportunity": true}', '2026-09-08');
 
-INSERT INTO public.goals VALUES ('43095a2e-4a56-4024-aee4-49a2eec0e3b6', '75fd9029-e8bc-492b-8e37-147a3dafeb39', '75cf1562-7c0b-4bc9-b30a-f06fa4c971f8', NULL, '1', 'Garden', 'Plants a row', 'Plants along a string.', 0, 1, 'day', NULL, NULL, 80, '2027-06-11', '2026-09-08', NULL, 'atLeast', 80, 'ofLast', 3, 4, 1, 1, 1, NULL, NULL, NULL, NULL, '');
+INSERT INTO public.goals VALUES ('77a330c1-d9f9-4339-af43-a69eecc0808c', 'f54bf731-c68d-4ff6-9211-2478e1854b93', '7ff708a8-1099-4045-a1c6-7f68f2c08144', NULL, '1', 'Garden', 'Plants a row', 'Plants along a string.', 0, 1, 'day', NULL, NULL, 80, '2027-06-11', '2026-09-08', NULL, 'atLeast', 80, 'ofLast', 3, 4, 1, 1, 1, NULL, NULL, NULL, NULL, '');
 
-INSERT INTO public.incident_choices VALUES ('32b94767-ec3d-4567-a680-e0998e36eb95', 1, 'behavior', 1, '75fd9029-e8bc-492b-8e37-147a3dafeb39', '58e6c81e-3237-4e59-bcdb-53104241b7b2', NULL);
-INSERT INTO public.incident_choices VALUES ('32b94767-ec3d-4567-a680-e0998e36eb95', 1, 'antecedent', 1, '75fd9029-e8bc-492b-8e37-147a3dafeb39', NULL, '14b01941-b9e5-4f5a-859a-60cdd9095be1');
+INSERT INTO public.incident_choices VALUES ('1c9e3f88-df9b-4dbe-b7e7-facddbbf7e73', 1, 'behavior', 1, 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'c107543d-77b7-4d5b-8a33-8f3ed48abdc6', NULL);
+INSERT INTO public.incident_choices VALUES ('1c9e3f88-df9b-4dbe-b7e7-facddbbf7e73', 1, 'antecedent', 1, 'f54bf731-c68d-4ff6-9211-2478e1854b93', NULL, '28fb694d-d6c6-4cef-9e4c-da744e310e60');
 
-INSERT INTO public.issued_report_entries VALUES ('e75d831d-5d4d-4aca-a735-d9e017cd3877', '75fd9029-e8bc-492b-8e37-147a3dafeb39', '32b94767-ec3d-4567-a680-e0998e36eb95', 1);
-INSERT INTO public.issued_report_entries VALUES ('e75d831d-5d4d-4aca-a735-d9e017cd3877', '75fd9029-e8bc-492b-8e37-147a3dafeb39', '6ceb3b32-3287-4d9d-aad9-11c90ee5f2ef', 2);
-INSERT INTO public.issued_report_entries VALUES ('e75d831d-5d4d-4aca-a735-d9e017cd3877', '75fd9029-e8bc-492b-8e37-147a3dafeb39', '7f866a9e-167b-4d44-acb3-4dbc2afaa60c', 1);
+INSERT INTO public.issued_report_entries VALUES ('863a2666-1211-4e83-90d8-a4eda47ea430', 'f54bf731-c68d-4ff6-9211-2478e1854b93', '1c9e3f88-df9b-4dbe-b7e7-facddbbf7e73', 1);
+INSERT INTO public.issued_report_entries VALUES ('863a2666-1211-4e83-90d8-a4eda47ea430', 'f54bf731-c68d-4ff6-9211-2478e1854b93', '7f5dc94a-4d6f-4e51-8e97-600adbf41491', 2);
+INSERT INTO public.issued_report_entries VALUES ('863a2666-1211-4e83-90d8-a4eda47ea430', 'f54bf731-c68d-4ff6-9211-2478e1854b93', '97619878-95ca-4598-9b2c-0c6c2202dabd', 1);
 
-INSERT INTO public.issued_reports VALUES ('e75d831d-5d4d-4aca-a735-d9e017cd3877', '75fd9029-e8bc-492b-8e37-147a3dafeb39', 1, '0fdbf244-3d7e-498b-9f14-942e0fe11df9', 'Quarter 1', '2026-09-08', '2026-12-04', '{"plan": {"endsOn": "2027-06-11", "startsOn": "2026-09-08"}, "goals": [{"now": "83%", "way": null, "graph": {"to": "2026-12-04", "max": 100, "from": "2026-09-08", "isUp": true, "runs": [[{"on": "2026-11-18", "said": "Wed, Nov 18, 2026: 2 of 3, 67%", "value": 66.66666666666667}, {"on": "2026-11-19", "said": "Thu, Nov 19, 2026: 2 of 2, 100%", "value": 100}]], "unit": "%", "trend": null, "phases": [], "target": 80, "aimLine": null, "caption": "2 scores from Nov 18 to Nov 19; now 83%, target 80%."}, "words": {"type": "doc", "content": []}, "goalId": "43095a2e-4a56-4024-aee4-49a2eec0e3b6", "number": "1", "target": "80%, by Jun 11, 2027", "further": [["Support levels", "Independent 3 (60%), Gesture 1 (20%), Incorrect 1 (20%), of 5 opportunities in 2 sessions in this period."]], "wording": "Plants along a string.", "baseline": null, "decision": {"mark": "…", "label": "Too early to tell", "means": "There are too few observations to tell yet.", "sentence": "There is no baseline yet, so there is no aim line to compare with. Trend: 2 scores over 0 weeks so far; a trend needs 8 over 3 weeks."}, "evidence": "2 observations by 1 person since the plan began, all of them in this period.", "inPeriod": 2, "criterion": "Goal: 4 of 5 (80%) on 3 of 4 days.", "shortName": "Plants a row"}], "words": {"type": "doc", "content": []}, "period": {"to": "2026-12-04", "from": "2026-09-08", "label": "Quarter 1"}, "student": {"name": "Ada Example", "grade": "Grade 4", "groups": [], "shortName": "Ada E."}, "behavior": ["Leaves: 1 time in 1 school day, 1 a day."], "schoolName": "Test School", "caseManager": "manager"}', '{family}', '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00', NULL);
+INSERT INTO public.issued_reports VALUES ('863a2666-1211-4e83-90d8-a4eda47ea430', 'f54bf731-c68d-4ff6-9211-2478e1854b93', 1, '2ac9c593-70ef-4fda-ba53-1597cfc46384', 'Quarter 1', '2026-09-08', '2026-12-04', '{"plan": {"endsOn": "2027-06-11", "startsOn": "2026-09-08"}, "goals": [{"now": "83%", "way": null, "graph": {"to": "2026-12-04", "max": 100, "from": "2026-09-08", "isUp": true, "runs": [[{"on": "2026-11-18", "said": "Wed, Nov 18, 2026: 2 of 3, 67%", "value": 66.66666666666667}, {"on": "2026-11-19", "said": "Thu, Nov 19, 2026: 2 of 2, 100%", "value": 100}]], "unit": "%", "trend": null, "phases": [], "target": 80, "aimLine": null, "caption": "2 scores from Nov 18 to Nov 19; now 83%, target 80%."}, "words": {"type": "doc", "content": []}, "goalId": "77a330c1-d9f9-4339-af43-a69eecc0808c", "number": "1", "target": "80%, by Jun 11, 2027", "further": [["Support levels", "Independent 3 (60%), Gesture 1 (20%), Incorrect 1 (20%), of 5 opportunities in 2 sessions in this period."]], "wording": "Plants along a string.", "baseline": null, "decision": {"mark": "…", "label": "Too early to tell", "means": "There are too few observations to tell yet.", "sentence": "There is no baseline yet, so there is no aim line to compare with. Trend: 2 scores over 0 weeks so far; a trend needs 8 over 3 weeks."}, "evidence": "2 observations by 1 person since the plan began, all of them in this period.", "inPeriod": 2, "criterion": "Goal: 4 of 5 (80%) on 3 of 4 days.", "shortName": "Plants a row"}], "words": {"type": "doc", "content": []}, "period": {"to": "2026-12-04", "from": "2026-09-08", "label": "Quarter 1"}, "student": {"name": "Ada Example", "grade": "Grade 4", "groups": [], "shortName": "Ada E."}, "behavior": ["Leaves: 1 time in 1 school day, 1 a day."], "schoolName": "Test School", "caseManager": "manager"}', '{family}', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00', NULL);
 
-INSERT INTO public.knex_migrations VALUES (1, '0001-beginning', 1, '2026-11-29 17:45:14.467+00');
-INSERT INTO public.knex_migrations VALUES (2, '0002-names', 1, '2026-11-29 17:45:14.473+00');
-INSERT INTO public.knex_migrations VALUES (3, '0003-terms', 1, '2026-11-29 17:45:14.478+00');
-INSERT INTO public.knex_migrations VALUES (4, '0004-fidelity', 1, '2026-11-29 17:45:14.48+00');
-INSERT INTO public.knex_migrations VALUES (5, '0005-desk', 1, '2026-11-29 17:45:14.54+00');
-INSERT INTO public.knex_migrations VALUES (6, '0006-forms', 1, '2026-11-29 17:45:14.634+00');
-INSERT INTO public.knex_migrations VALUES (7, '0007-devices', 1, '2026-11-29 17:45:14.644+00');
-INSERT INTO public.knex_migrations VALUES (8, '0008-devices-of-several', 1, '2026-11-29 17:45:14.656+00');
-INSERT INTO public.knex_migrations VALUES (9, '0009-rules', 1, '2026-11-29 17:45:14.711+00');
-INSERT INTO public.knex_migrations VALUES (10, '0010-readers', 1, '2026-11-29 17:45:14.722+00');
-INSERT INTO public.knex_migrations VALUES (11, '0011-moving-in', 1, '2026-11-29 17:45:14.758+00');
-INSERT INTO public.knex_migrations VALUES (12, '0012-imports', 1, '2026-11-29 17:45:14.788+00');
-INSERT INTO public.knex_migrations VALUES (13, '0013-district', 1, '2026-11-29 17:45:14.797+00');
-INSERT INTO public.knex_migrations VALUES (14, '0014-records', 1, '2026-11-29 17:45:14.806+00');
+INSERT INTO public.knex_migrations VALUES (1, '0001-beginning', 1, '2026-11-29 18:19:10.889+00');
+INSERT INTO public.knex_migrations VALUES (2, '0002-names', 1, '2026-11-29 18:19:10.899+00');
+INSERT INTO public.knex_migrations VALUES (3, '0003-terms', 1, '2026-11-29 18:19:10.906+00');
+INSERT INTO public.knex_migrations VALUES (4, '0004-fidelity', 1, '2026-11-29 18:19:10.91+00');
+INSERT INTO public.knex_migrations VALUES (5, '0005-desk', 1, '2026-11-29 18:19:10.985+00');
+INSERT INTO public.knex_migrations VALUES (6, '0006-forms', 1, '2026-11-29 18:19:11.076+00');
+INSERT INTO public.knex_migrations VALUES (7, '0007-devices', 1, '2026-11-29 18:19:11.09+00');
+INSERT INTO public.knex_migrations VALUES (8, '0008-devices-of-several', 1, '2026-11-29 18:19:11.11+00');
+INSERT INTO public.knex_migrations VALUES (9, '0009-rules', 1, '2026-11-29 18:19:11.177+00');
+INSERT INTO public.knex_migrations VALUES (10, '0010-readers', 1, '2026-11-29 18:19:11.193+00');
+INSERT INTO public.knex_migrations VALUES (11, '0011-moving-in', 1, '2026-11-29 18:19:11.242+00');
+INSERT INTO public.knex_migrations VALUES (12, '0012-imports', 1, '2026-11-29 18:19:11.286+00');
+INSERT INTO public.knex_migrations VALUES (13, '0013-district', 1, '2026-11-29 18:19:11.298+00');
+INSERT INTO public.knex_migrations VALUES (14, '0014-records', 1, '2026-11-29 18:19:11.338+00');
 
 INSERT INTO public.knex_migrations_lock VALUES (1, 0);
 
-INSERT INTO public.locations VALUES ('55b4dda8-4d2a-49ef-a846-0166bf9f6a26', '5c400100-0000-4000-8000-000000000001', 'Kitchen', 0);
+INSERT INTO public.locations VALUES ('3282a7ee-3aea-43ad-9361-8fdadb975f48', '5c400100-0000-4000-8000-000000000001', 'Kitchen', 0);
 
-INSERT INTO public.messages OVERRIDING SYSTEM VALUE VALUES ('bfc407d8-45c1-50ca-9a62-7b3afed08e8c', 1, 'issued:e75d831d-5d4d-4aca-a735-d9e017cd3877:191729de-dc00-45c9-9a4d-c8bc16a17411', 'issued', '75fd9029-e8bc-492b-8e37-147a3dafeb39', '191729de-dc00-45c9-9a4d-c8bc16a17411', NULL, NULL, 'Aunt Ida', 'ida@home.example', NULL, NULL, NULL, NULL, 'waiting', NULL, '2026-11-24 15:00:00+00', 0, '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00', NULL, NULL, NULL);
+INSERT INTO public.messages OVERRIDING SYSTEM VALUE VALUES ('edd62e66-5f1c-5f90-b532-5aab49b2873f', 1, 'issued:863a2666-1211-4e83-90d8-a4eda47ea430:42802519-0e06-432b-ac6c-104f2a403cfe', 'issued', 'f54bf731-c68d-4ff6-9211-2478e1854b93', '42802519-0e06-432b-ac6c-104f2a403cfe', NULL, NULL, 'Aunt Ida', 'ida@home.example', NULL, NULL, NULL, NULL, 'waiting', NULL, '2026-11-24 15:00:00+00', 0, '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00', NULL, NULL, NULL);
 
-INSERT INTO public.people VALUES ('40898399-3c75-46cd-bbc5-2484e41bbb6d', 'manager', 'manager', 'ma', 'Teacher', 'manager@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
-INSERT INTO public.people VALUES ('5f7ab458-3932-4ff7-9e4b-2cc677fe5343', 'aide', 'aide', 'ai', 'Teacher', 'aide@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
-INSERT INTO public.people VALUES ('45647f4e-a807-425d-965f-0dc7892fd873', 'stranger', 'stranger', 'st', 'Teacher', 'stranger@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
+INSERT INTO public.people VALUES ('8b15d2dc-b544-48fb-8f92-9f1b7255cd73', 'manager', 'manager', 'ma', 'Teacher', 'manager@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
+INSERT INTO public.people VALUES ('0b3b3e70-eda3-45f4-8a93-a104aece9995', 'aide', 'aide', 'ai', 'Teacher', 'aide@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
+INSERT INTO public.people VALUES ('15619025-d62a-40fc-b277-86d9f9f980f0', 'stranger', 'stranger', 'st', 'Teacher', 'stranger@school.example', '2026-11-24 15:00:00+00', 'none', NULL, NULL);
 
-INSERT INTO public.plans VALUES ('75cf1562-7c0b-4bc9-b30a-f06fa4c971f8', '75fd9029-e8bc-492b-8e37-147a3dafeb39', '2026-09-08', '2027-06-11', '');
+INSERT INTO public.plans VALUES ('7ff708a8-1099-4045-a1c6-7f68f2c08144', 'f54bf731-c68d-4ff6-9211-2478e1854b93', '2026-09-08', '2027-06-11', '');
 
-INSERT INTO public.progress_report_drafts VALUES ('0fdbf244-3d7e-498b-9f14-942e0fe11df9', '75fd9029-e8bc-492b-8e37-147a3dafeb39', '{"goals": {}, "whole": {"type": "doc", "content": []}}', 1, '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00');
+INSERT INTO public.progress_report_drafts VALUES ('2ac9c593-70ef-4fda-ba53-1597cfc46384', 'f54bf731-c68d-4ff6-9211-2478e1854b93', '{"goals": {}, "whole": {"type": "doc", "content": []}}', 1, '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.reporting_periods VALUES ('0fdbf244-3d7e-498b-9f14-942e0fe11df9', '75cf1562-7c0b-4bc9-b30a-f06fa4c971f8', 'Quarter 1', '2026-12-04', NULL);
+INSERT INTO public.reporting_periods VALUES ('2ac9c593-70ef-4fda-ba53-1597cfc46384', '7ff708a8-1099-4045-a1c6-7f68f2c08144', 'Quarter 1', '2026-12-04', NULL);
 
-INSERT INTO public.rule_versions VALUES ('444047c5-696e-4122-9994-5b739bc8a796', 1, 'Low', '{"does": {"mark": {"look": "line", "word": "Low"}, "message": null, "followUp": null}, "when": {"fulfils": "all", "trigger": "goalEntry", "conditions": [{"is": "figure", "value": 50, "comparison": "below"}]}}', '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00');
+INSERT INTO public.rule_versions VALUES ('99767ee1-4e49-4856-849d-044db8fbc4c0', 1, 'Low', '{"does": {"mark": {"look": "line", "word": "Low"}, "message": null, "followUp": null}, "when": {"fulfils": "all", "trigger": "goalEntry", "conditions": [{"is": "figure", "value": 50, "comparison": "below"}]}}', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.rules VALUES ('444047c5-696e-4122-9994-5b739bc8a796', '5c400100-0000-4000-8000-000000000001', NULL, NULL, false, '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00', '2026-11-24 15:00:00+00', NULL);
+INSERT INTO public.rules VALUES ('99767ee1-4e49-4856-849d-044db8fbc4c0', '5c400100-0000-4000-8000-000000000001', NULL, NULL, false, '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00', '2026-11-24 15:00:00+00', NULL);
 
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '40898399-3c75-46cd-bbc5-2484e41bbb6d', false, '2026-09-01', NULL);
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '5f7ab458-3932-4ff7-9e4b-2cc677fe5343', false, '2026-09-01', NULL);
-INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '45647f4e-a807-425d-965f-0dc7892fd873', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '0b3b3e70-eda3-45f4-8a93-a104aece9995', false, '2026-09-01', NULL);
+INSERT INTO public.school_staff VALUES ('5c400100-0000-4000-8000-000000000001', '15619025-d62a-40fc-b277-86d9f9f980f0', false, '2026-09-01', NULL);
 
 INSERT INTO public.schools VALUES ('5c400100-0000-4000-8000-000000000001', 'Test School', 'America/New_York', '{1,2,3,4,5}', 720, 60, 1500, false, '{}', 7, NULL, 'letter', false);
 
-INSERT INTO public.share_link_tokens VALUES ('\x5f963c649b98d0d2d33e259cf4476e25514f602a1fdfb65845e911144565becb', '191729de-dc00-45c9-9a4d-c8bc16a17411', '2026-11-24 15:00:00+00');
+INSERT INTO public.share_link_tokens VALUES ('\xaf56749d50b2baf7e15878873cbe120e8840910bdd8f4f1a571d7256ddddb000', '42802519-0e06-432b-ac6c-104f2a403cfe', '2026-11-24 15:00:00+00');
 
-INSERT INTO public.share_links VALUES ('191729de-dc00-45c9-9a4d-c8bc16a17411', '75fd9029-e8bc-492b-8e37-147a3dafeb39', 'Aunt Ida', 'family', 'To follow their child’s progress', '2027-06-11', '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00', NULL, NULL, NULL, 0, NULL, NULL, 'ida@home.example', 'daily', NULL);
+INSERT INTO public.share_links VALUES ('42802519-0e06-432b-ac6c-104f2a403cfe', 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'Aunt Ida', 'family', 'To follow their child’s progress', '2027-06-11', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00', NULL, NULL, NULL, 0, NULL, NULL, 'ida@home.example', 'daily', NULL);
 
-INSERT INTO public.students VALUES ('75fd9029-e8bc-492b-8e37-147a3dafeb39', '5c400100-0000-4000-8000-000000000001', 'Ada', 'Example', 'Ada E.', 'AE', 'Grade 4', NULL, NULL);
+INSERT INTO public.students VALUES ('f54bf731-c68d-4ff6-9211-2478e1854b93', '5c400100-0000-4000-8000-000000000001', 'Ada', 'Example', 'Ada E.', 'AE', 'Grade 4', NULL, NULL);
 
-INSERT INTO public.team_members VALUES ('813b72d6-ac19-4667-8114-1f9073c0fa8a', '75fd9029-e8bc-492b-8e37-147a3dafeb39', '40898399-3c75-46cd-bbc5-2484e41bbb6d', 'caseManager', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
-INSERT INTO public.team_members VALUES ('0ac0bebb-3be9-426a-90c7-7ee126d8a2f8', '75fd9029-e8bc-492b-8e37-147a3dafeb39', '5f7ab458-3932-4ff7-9e4b-2cc677fe5343', 'paraprofessional', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
+INSERT INTO public.team_members VALUES ('8ce1f1bf-b9c7-4de6-a074-c7295a1536ad', 'f54bf731-c68d-4ff6-9211-2478e1854b93', '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', 'caseManager', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
+INSERT INTO public.team_members VALUES ('3c112990-32c4-4c1f-8703-bbdad14b5e5d', 'f54bf731-c68d-4ff6-9211-2478e1854b93', '0b3b3e70-eda3-45f4-8a93-a104aece9995', 'paraprofessional', NULL, '2026-09-01', NULL, 'byHand', NULL, NULL, NULL);
 
-INSERT INTO public.visibility_rules VALUES ('5c400100-0000-4000-8000-000000000001', '75fd9029-e8bc-492b-8e37-147a3dafeb39', 'family', '{numbers,note}', 'sentences', 'week', false, '40898399-3c75-46cd-bbc5-2484e41bbb6d', '2026-11-24 15:00:00+00');
+INSERT INTO public.visibility_rules VALUES ('5c400100-0000-4000-8000-000000000001', 'f54bf731-c68d-4ff6-9211-2478e1854b93', 'family', '{numbers,note}', 'sentences', 'week', false, '8b15d2dc-b544-48fb-8f92-9f1b7255cd73', '2026-11-24 15:00:00+00');
 
 SELECT pg_catalog.setval('public.access_log_id_seq', 1, true);
 
@@ -1872,6 +1926,9 @@ ALTER TABLE ONLY public.desk_turns
 
 ALTER TABLE ONLY public.desk_turns
     ADD CONSTRAINT desk_turns_token_hash_key UNIQUE (token_hash);
+
+ALTER TABLE ONLY public.destructions
+    ADD CONSTRAINT destructions_pkey PRIMARY KEY (id);
 
 ALTER TABLE ONLY public.district_accounts
     ADD CONSTRAINT district_accounts_issuer_person_id_key UNIQUE (issuer, person_id);
@@ -2095,6 +2152,9 @@ ALTER TABLE ONLY public.rating_revisions
 ALTER TABLE ONLY public.record_arrivals
     ADD CONSTRAINT record_arrivals_pkey PRIMARY KEY (id);
 
+ALTER TABLE ONLY public.record_requests
+    ADD CONSTRAINT record_requests_pkey PRIMARY KEY (id);
+
 ALTER TABLE ONLY public.recovery_codes
     ADD CONSTRAINT recovery_codes_pkey PRIMARY KEY (person_id, code_hash);
 
@@ -2303,6 +2363,10 @@ CREATE INDEX desk_goals_of ON public.desk_goals USING btree (student_id);
 
 CREATE INDEX desk_sessions_of ON public.desk_sessions USING btree (student_id, began_at);
 
+CREATE INDEX destructions_of ON public.destructions USING btree (school_id, asked_at DESC);
+
+CREATE UNIQUE INDEX destructions_open ON public.destructions USING btree (student_id) WHERE (taken_back_at IS NULL);
+
 CREATE INDEX document_batches_made_by ON public.document_batches USING btree (made_by, made_at DESC);
 
 CREATE INDEX document_batches_open ON public.document_batches USING btree (not_before) WHERE (state = ANY (ARRAY['waiting'::text, 'making'::text]));
@@ -2385,6 +2449,8 @@ CREATE INDEX rating_links_work_sample ON public.rating_links USING btree (work_s
 
 CREATE INDEX record_arrivals_of ON public.record_arrivals USING btree (school_id, made_at DESC);
 
+CREATE INDEX record_requests_of ON public.record_requests USING btree (student_id);
+
 CREATE UNIQUE INDEX reporting_periods_end ON public.reporting_periods USING btree (plan_id, ends_on) WHERE (removed_at IS NULL);
 
 CREATE INDEX rounds_made_by ON public.rounds USING btree (made_by);
@@ -2464,6 +2530,12 @@ CREATE TRIGGER changes_stay_all BEFORE TRUNCATE ON public.changes FOR EACH STATE
 CREATE TRIGGER comments_stay BEFORE DELETE ON public.comments FOR EACH ROW EXECUTE FUNCTION public.refuse_removal();
 
 CREATE TRIGGER comments_stay_all BEFORE TRUNCATE ON public.comments FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_removal();
+
+CREATE TRIGGER destructions_stay BEFORE DELETE ON public.destructions FOR EACH ROW EXECUTE FUNCTION public.refuse_removal();
+
+CREATE TRIGGER destructions_stay_all BEFORE TRUNCATE ON public.destructions FOR EACH STATEMENT EXECUTE FUNCTION public.refuse_removal();
+
+CREATE TRIGGER destructions_wake AFTER INSERT OR UPDATE OF confirmed_at ON public.destructions FOR EACH STATEMENT EXECUTE FUNCTION public.tell_worker();
 
 CREATE TRIGGER document_batches_wake AFTER INSERT ON public.document_batches FOR EACH STATEMENT EXECUTE FUNCTION public.tell_worker();
 
@@ -2735,6 +2807,18 @@ ALTER TABLE ONLY public.desk_turn_students
 
 ALTER TABLE ONLY public.desk_turns
     ADD CONSTRAINT desk_turns_opened_by_fkey FOREIGN KEY (opened_by) REFERENCES public.people(id);
+
+ALTER TABLE ONLY public.destructions
+    ADD CONSTRAINT destructions_asked_by_fkey FOREIGN KEY (asked_by) REFERENCES public.people(id);
+
+ALTER TABLE ONLY public.destructions
+    ADD CONSTRAINT destructions_confirmed_by_fkey FOREIGN KEY (confirmed_by) REFERENCES public.people(id);
+
+ALTER TABLE ONLY public.destructions
+    ADD CONSTRAINT destructions_school_id_fkey FOREIGN KEY (school_id) REFERENCES public.schools(id);
+
+ALTER TABLE ONLY public.destructions
+    ADD CONSTRAINT destructions_taken_back_by_fkey FOREIGN KEY (taken_back_by) REFERENCES public.people(id);
 
 ALTER TABLE ONLY public.district_accounts
     ADD CONSTRAINT district_accounts_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.people(id);
@@ -3071,6 +3155,15 @@ ALTER TABLE ONLY public.record_arrivals
 
 ALTER TABLE ONLY public.record_arrivals
     ADD CONSTRAINT record_arrivals_student_id_fkey FOREIGN KEY (student_id) REFERENCES public.students(id);
+
+ALTER TABLE ONLY public.record_requests
+    ADD CONSTRAINT record_requests_answered_by_fkey FOREIGN KEY (answered_by) REFERENCES public.people(id);
+
+ALTER TABLE ONLY public.record_requests
+    ADD CONSTRAINT record_requests_noted_by_fkey FOREIGN KEY (noted_by) REFERENCES public.people(id);
+
+ALTER TABLE ONLY public.record_requests
+    ADD CONSTRAINT record_requests_student_id_fkey FOREIGN KEY (student_id) REFERENCES public.students(id);
 
 ALTER TABLE ONLY public.recovery_codes
     ADD CONSTRAINT recovery_codes_person_id_fkey FOREIGN KEY (person_id) REFERENCES public.people(id);
