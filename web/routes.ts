@@ -79,6 +79,7 @@ export default [
     route('imports/:importId', 'imports/import.tsx'),
     route('records', 'student-record/arrivals.tsx'),
     route('records/:arrivalId', 'student-record/arrival.tsx'),
+    route('destructions', 'student-record/destructions.tsx'),
     route('rules', 'rules/rules.tsx'),
     route('rules/new', 'rules/edit-rule.tsx', { id: 'rules/new' }),
     route('rules/preview', 'rules/preview-rule.ts'),

@@ -163,7 +163,7 @@ async function sayNames(app: App, student: string, entry: string): Promise<strin
     mapping: JSON.stringify({ columns: ['student', 'on'] }),
   });
   return [
-    ...['/imports', `/imports/${file}`, '/records', '/school/new-year'],
+    ...['/imports', `/imports/${file}`, '/records', '/destructions', '/school/new-year'],
     ...['/messages', '/messages/test-mail', '/messages/templates', '/rules', `/rules/${rule}`, '/follow-ups?of=all'],
     ...[
       '/messages/new',

@@ -37,6 +37,7 @@ const expected: Record<string, Record<string, number>> = {
   'school/changes.csv': setsUp,
   'roster/new': setsUp,
   records: setsUp,
+  destructions: setsUp,
   'records/:arrivalId': setsUp,
   'students/:studentId/sharing/record': manager,
   'students/:studentId/sharing/record/:forWhom': manager,

@@ -1,5 +1,6 @@
 // What an administrator does for the whole school: a new year, and what stands open.
-import { axeFindings, expect, expectToast, settled, signInAs, test } from './fixtures';
+import { destroyDue } from '~/server/student-record/destroy';
+import { axeFindings, expect, expectToast, settled, signInAs, studentId, test } from './fixtures';
 
 test('a new school year is seen before it is done', async ({ app, page }) => {
   await signInAs(app, page);
@@ -53,4 +54,55 @@ test('a new school year is seen before it is done', async ({ app, page }) => {
   await page.getByRole('button', { name: 'Add these closures' }).click();
   await expectToast(page, '1 closure added to the school’s calendar.');
   expect(await app.db('closures').where({ label: 'Snow day' })).toHaveLength(1);
+});
+
+test('a record is destroyed by two administrators, once nobody asks to see it', async ({ app, page, browser }) => {
+  const student = await studentId(app.db, 'Ansel');
+  await signInAs(app, page);
+  // The family asks to see it.
+  await page.goto(`/students/${student}/sharing/record`);
+  await settled(page);
+  await page.getByLabel('Who asks').fill('Ansel’s father');
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await expectToast(page, 'It is noted.');
+  const asked = page.getByRole('region', { name: 'Asked to see it' });
+  // Of November 24, 45 days on.
+  await expect(asked).toContainText('to be shown by Fri, Jan 8, 2027');
+  await page.goto('/destructions');
+  await expect(page.getByText('Nobody is archived.')).toBeVisible();
+  await app.db('students').where({ id: student }).update({ archived_at: new Date() });
+  await page.reload();
+  await settled(page);
+  expect(await axeFindings(page)).toEqual([]);
+  await page.getByLabel('Student who has left').selectOption({ label: 'Ansel Dorsey' });
+  await page.getByLabel('Why').fill('Seven years have gone.');
+  await page.getByLabel('How', { exact: true }).fill('By letter.');
+  await page.getByRole('button', { name: 'Ask for it to be destroyed' }).click();
+  await expect(page.getByText(/Somebody has asked to see this record/)).toBeVisible();
+  const { id: samir } = (await app.db('people').where({ name: 'Samir Tadesse' }).first('id'))!;
+  await app.db('record_requests').update({ answered_at: new Date(), answered_by: samir });
+  await page.getByRole('button', { name: 'Ask for it to be destroyed' }).click();
+  await expectToast(page, 'It is asked for.');
+  await expect(page.getByRole('main')).toContainText('or on Tue, Dec 1, 2026');
+  await expect(page.getByRole('button', { name: 'Confirm' })).toHaveCount(0);
+  await settled(page);
+  expect(await axeFindings(page)).toEqual([]);
+
+  await app.db('school_staff').where({ person_id: samir }).update({ is_admin: true });
+  const other = await browser.newPage({ baseURL: app.url });
+  await signInAs(app, other, 'Samir Tadesse');
+  await other.goto('/destructions');
+  await other.getByRole('button', { name: 'Confirm' }).click();
+  await other.getByRole('dialog').getByRole('button', { name: 'Keep it' }).click();
+  await other.getByRole('button', { name: 'Confirm' }).click();
+  await other.getByRole('dialog').getByRole('button', { name: 'Destroy it' }).click();
+  await expectToast(other, 'It is confirmed.');
+  await expect(other.getByRole('main')).toContainText('Confirmed by Samir Tadesse.');
+  expect(await destroyDue(app.db, new Date(app.startedAt))).toBe(1);
+  await other.reload();
+  await expect(other.getByRole('main')).toContainText('Ansel Dorsey Grade 4, 2026');
+  await expect(other.getByRole('main')).toContainText('asked for by Hanneke Bruun, confirmed by Samir Tadesse');
+  await other.close();
+  await page.goto(`/students/${student}`);
+  await expect(page.getByRole('heading', { name: /not here|no such|nothing/i })).toBeVisible();
 });

@@ -1,9 +1,14 @@
 import type { SubmissionResult } from '@conform-to/react';
 import { useEffect } from 'react';
 import { data } from 'react-router';
+import { z } from 'zod';
+import { addDays, longDate } from '~/core/calendar/iso-date';
 import { carryOutInput } from '~/core/student-record/arrival';
+import { recordRequestInput, SHOW_DAYS } from '~/core/student-record/destruction';
 import { database } from '~/server/platform/db/current';
+import { answerRecordRequest, noteRecordRequest, recordRequestsOf } from '~/server/student-record/record-requests';
 import { requireStudent } from '~/server/students/students';
+import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { idFrom, personOf } from '../platform/http/request-person';
 import { submitted } from '../platform/http/submitted';
@@ -15,21 +20,56 @@ import { ReadersNav } from '../sharing/sharing-nav';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/take-out';
+import { RecordRequests } from './record-requests';
 import { takeOutWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, discreet } = personOf(context);
   const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
-  return { student: headerStudent(student, { discreet }), discreet };
+  const requests = await recordRequestsOf(database(), actor, student.id);
+  return {
+    ...{ student: headerStudent(student, { discreet }), discreet, today: actor.today },
+    requests: requests.map(({ id, askedBy, askedOn, answeredBy }) => ({
+      ...{ id, who: discreet ? takeOutWords.aReader : askedBy, isOpen: answeredBy === null },
+      said:
+        answeredBy === null
+          ? takeOutWords.requestSaid(longDate(askedOn), longDate(addDays(askedOn, SHOW_DAYS)))
+          : takeOutWords.answeredSaid(longDate(askedOn), answeredBy),
+    })),
+  };
 });
 
+const named = z.object({ id: z.uuid() });
+
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
-  const { actor } = personOf(context);
+  const { actor, now } = personOf(context);
   const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
-  const { done, refused } = await submitted(await formOf(request), carryOutInput, async (input) => input);
-  const none = { result: undefined as SubmissionResult<string[]> | undefined, file: null as string | null };
+  const form = await formOf(request);
+  const of = String(form.get('intent'));
+  const none = { of, result: undefined as SubmissionResult<string[]> | undefined, file: null as string | null };
+  if (of === 'request') {
+    const { refused } = await submitted(form, recordRequestInput, (input) =>
+      noteRecordRequest(database(), actor, student.id, input, now),
+    );
+    if (refused) return data({ ...none, result: refused.data.result }, { status: 400 });
+    return data(
+      { ...none, result: { initialValue: null } as SubmissionResult<string[]> },
+      { headers: await sayNext({ text: takeOutWords.noted }) },
+    );
+  }
+  if (of === 'answered') {
+    const { refused } = await submitted(form, named, ({ id }) =>
+      answerRecordRequest(database(), actor, student.id, id, now),
+    );
+    if (refused) return data({ ...none, result: refused.data.result }, { status: 400 });
+    return data(none, { headers: await sayNext({ text: takeOutWords.isAnswered }) });
+  }
+  const { done, refused } = await submitted(form, carryOutInput, async (input) => input);
   if (refused) return data({ ...none, result: refused.data.result }, { status: 400 });
-  return data({ ...none, file: `/students/${student.id}/sharing/record/${encodeURIComponent(done?.forWhom ?? '')}` });
+  return data({
+    ...none,
+    file: `/students/${student.id}/sharing/record/${encodeURIComponent(done?.forWhom ?? '')}`,
+  });
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -37,14 +77,21 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 /** What the whole record of a student holds, and how it leaves. */
-export default function TakeOut({ loaderData: { student, discreet }, actionData }: Route.ComponentProps) {
+export default function TakeOut({ loaderData, actionData }: Route.ComponentProps) {
+  const { student, discreet, requests, today } = loaderData;
+  const resultOf = (isRequest: boolean) =>
+    (actionData?.of === 'request') === isRequest ? actionData?.result : undefined;
   return (
     <Page
       marginName={takeOutWords.carryOut}
       margin={
         <section aria-label={takeOutWords.carryOut}>
           <MarginTitle>{takeOutWords.carryOut}</MarginTitle>
-          {discreet ? <p>{takeOutWords.hidden}</p> : <CarryOut answer={actionData} />}
+          {discreet ? (
+            <p>{takeOutWords.hidden}</p>
+          ) : (
+            <CarryOut file={actionData?.file ?? null} result={resultOf(false)} />
+          )}
         </section>
       }
     >
@@ -61,14 +108,19 @@ export default function TakeOut({ loaderData: { student, discreet }, actionData 
           </div>
         ))}
       </dl>
-      <p className="max-w-2xl border-t border-rule pt-4 pb-20 text-small text-ink-2">{takeOutWords.asks}</p>
+      <p className="max-w-2xl text-small text-ink-2">{takeOutWords.asks}</p>
+      <RecordRequests key={requests.length} requests={requests} today={today} result={resultOf(true)} />
     </Page>
   );
 }
 
-function CarryOut({ answer }: { answer: Route.ComponentProps['actionData'] }) {
-  const { form, fields, isBusy } = useSchemaForm(carryOutInput, { id: 'carry-out', result: answer?.result });
-  const file = answer?.file;
+interface CarryOutProps {
+  file: string | null;
+  result: SubmissionResult<string[]> | undefined;
+}
+
+function CarryOut({ file, result }: CarryOutProps) {
+  const { form, fields, isBusy } = useSchemaForm(carryOutInput, { id: 'carry-out', result });
   // It begins by itself; the link is for when it does not.
   useEffect(() => {
     if (file) location.assign(file);

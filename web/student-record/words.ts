@@ -29,6 +29,19 @@ export const takeOutWords = {
   takesAWhile: 'It is made while you wait: a few seconds for a year of entries.',
   keepSafe: 'Whoever has the file can read all of it. Hand it over by a way that only its reader has.',
   hidden: 'Names are hidden at the moment, and the record is full of them. Show names to carry it out.',
+  requests: 'Asked to see it',
+  requestsAre: 'While somebody waits to see the record, nothing of it is destroyed.',
+  noRequests: 'Nobody is waiting to see it.',
+  askedBy: 'Who asks',
+  askedOn: 'Asked on',
+  note: 'Note it',
+  noted: 'It is noted.',
+  requestSaid: (day: string, until: string) => `asked on ${day}; to be shown by ${until}`,
+  answeredSaid: (day: string, by: string) => `asked on ${day}; answered by ${by}`,
+  answered: 'Answered',
+  answeredOf: (who: string) => `Answered: ${who}`,
+  isAnswered: 'It is answered.',
+  aReader: 'Somebody of the family',
 };
 
 export const arrivalsWords = {

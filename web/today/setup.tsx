@@ -21,6 +21,7 @@ const ofTheSchool: Item[] = [
   ['/roster', setupWords.roster, setupWords.rosterIs],
   ['/school/new-year', setupWords.newYear, setupWords.newYearIs],
   ['/records', setupWords.records, setupWords.recordsAre],
+  ['/destructions', setupWords.destructions, setupWords.destructionsAre],
   ['/school/choices', setupWords.choices, setupWords.choicesIs],
   ['/school/visibility', setupWords.visibility, setupWords.visibilityIs],
   ['/messages/templates', setupWords.templates, setupWords.templatesIs],

@@ -168,6 +168,8 @@ export const setupWords = {
   overviewIs: 'What stands open, by case manager: goals without data, reports, plans, and nothing of what was observed',
   newYear: 'A new school year',
   newYearIs: 'Grades, groups, teams, reporting periods and closures, seen before it is done',
+  destructions: 'Destroying records',
+  destructionsAre: 'Records of students who have left, when they are not needed any more',
   records: 'Records that arrive',
   recordsAre: 'A student’s whole record from another school, read in',
   importsAre: 'Roster, goals and past entries from files of your own; taken back as a whole',
