@@ -112,6 +112,9 @@ export async function sayComment(
     throw new NotFound('No such report.');
   }
   await db.transaction(async (trx) => {
+    // Nothing is added to the record of who has left.
+    if (await trx('students').where({ id: studentId }).whereNotNull('archived_at').first('id'))
+      throw new NotFound('No such student.');
     if (entryId !== null) {
       await mustStand(trx, studentId, entryId);
       if (!(await mayRead(trx, entryId))) throw new NotFound('No such entry.');

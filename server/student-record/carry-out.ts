@@ -39,7 +39,7 @@ const asItIs = { compression: 'STORE' } as const;
  */
 export async function carryOut(
   db: Database,
-  studentId: StudentAccess<'share'>,
+  studentId: StudentAccess<'carryOut'>,
   { personId, forWhom }: { personId: string; forWhom: string },
   when: When,
 ): Promise<Buffer> {
@@ -81,7 +81,7 @@ export async function carryOut(
 /** Entries as the individual report has them; corrections, changes and the access log. */
 async function tablesOf(
   db: Database,
-  studentId: StudentAccess<'share'>,
+  studentId: StudentAccess<'carryOut'>,
   record: StudentRecord,
   { school, now }: When,
 ): Promise<Table[]> {

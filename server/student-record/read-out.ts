@@ -31,7 +31,7 @@ const row = z.record(z.string(), z.unknown());
  */
 export async function readOut(
   db: Database,
-  studentId: StudentAccess<'share'>,
+  studentId: StudentAccess<'carryOut'>,
   { school, now, fileOf }: { school: School; now: Date; fileOf: (id: string, type: string) => string },
 ): Promise<StudentRecord> {
   const find = await rosterFinder(db, studentId);
@@ -99,7 +99,7 @@ export function hideIn<T>(value: T, hide: (text: string) => string): T {
 }
 
 /** The bytes of a file that a record names; of a photograph or PDF beside an entry, also one that was taken away. */
-export async function recordFile(db: Database, studentId: StudentAccess<'share'>, id: string): Promise<Buffer> {
+export async function recordFile(db: Database, studentId: StudentAccess<'carryOut'>, id: string): Promise<Buffer> {
   const beside = await db('evidence').where({ id, student_id: studentId }).first('content');
   if (beside) return beside.content;
   const [work] = await rowsOf(

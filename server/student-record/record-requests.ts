@@ -12,9 +12,9 @@ const requestRow = z.object({
 });
 export type RecordRequest = z.infer<typeof requestRow>;
 
-/** Who asked to see a student's record, open ones first. For those who may share. @throws NotFound */
+/** Who asked to see a student's record, open ones first. For those who may carry it out. @throws NotFound */
 export async function recordRequestsOf(db: Database, actor: Actor, studentId: string): Promise<RecordRequest[]> {
-  await requireStudent(db, actor, studentId, 'share');
+  await requireStudent(db, actor, studentId, 'carryOut');
   return rowsOf(
     db,
     requestRow,
@@ -33,7 +33,7 @@ export async function noteRecordRequest(
   { id, askedBy, askedOn }: RecordRequestInput,
   now: Date,
 ): Promise<void> {
-  await requireStudent(db, actor, studentId, 'share');
+  await requireStudent(db, actor, studentId, 'carryOut');
   if (askedOn > actor.today) throw new Invalid({ askedOn: 'That day is still to come.' });
   await db('record_requests')
     .insert({
@@ -46,7 +46,7 @@ export async function noteRecordRequest(
 
 /** Notes that it was shown, or given out. @throws NotFound */
 export async function answerRecordRequest(db: Database, actor: Actor, studentId: string, id: string, now: Date) {
-  await requireStudent(db, actor, studentId, 'share');
+  await requireStudent(db, actor, studentId, 'carryOut');
   const known = await db('record_requests').where({ id, student_id: studentId }).first('id');
   if (!known) throw new NotFound('No such request.');
   await db('record_requests')

@@ -65,7 +65,7 @@ const as = <Result>(at: 'here' | 'there', personId: string, work: (trx: Database
 
 async function out(db: Database, student: string, personId: string, at = schoolId): Promise<Buffer> {
   const by = { personId, schoolId: at, today };
-  const { id } = await requireStudent(db, by, student, 'share');
+  const { id } = await requireStudent(db, by, student, 'carryOut');
   return carryOut(db, id, { personId, forWhom: 'the next school' }, { school: await schoolOf(db, at), now });
 }
 

@@ -11,6 +11,7 @@ import { type Granted, grantable, type Role, roles } from '~/core/students/roles
  * - `editGoals`: change the student, the plan and the goals
  * - `share`: make and withdraw share links, say who sees what, and see who read
  * - `manage`: the team itself
+ * - `carryOut`: take the whole record out, and note who asks to see it; whoever shares may, also of a student who has left
  */
 export type Right =
   | 'read'
@@ -21,7 +22,8 @@ export type Right =
   | 'changeAny'
   | 'editGoals'
   | 'share'
-  | 'manage';
+  | 'manage'
+  | 'carryOut';
 
 export const RECENT_DAYS = 7;
 
@@ -30,6 +32,8 @@ export const membershipRow = z.object({
   role: z.enum(roles),
   /** What was given to this member; null for what the role usually carries. A case manager may always do everything. */
   rights: z.array(z.enum(grantable)).readonly().nullable(),
+  /** Whether the student has left: then the record is read, and nothing is added to it. */
+  isArchived: z.boolean().optional(),
 });
 export type Membership = z.infer<typeof membershipRow>;
 
@@ -45,11 +49,14 @@ export const usualRights: Record<Role, readonly Granted[]> = {
 const carries: Record<Granted, (role: Role) => Right[]> = {
   observe: (role) => ['see', 'observe', role === 'paraprofessional' ? 'changeOwnRecent' : 'changeOwn'],
   editGoals: () => ['see', 'editGoals'],
-  share: () => ['see', 'share'],
+  share: () => ['see', 'share', 'carryOut'],
 };
 
+const ofWhoHasLeft: ReadonlySet<Right> = new Set(['read', 'see', 'carryOut']);
+
 /** Whether a member has a right. Somebody who is not on the team may do nothing, and is not told of the student. */
-export function can({ role, rights }: Membership, right: Right): boolean {
+export function can({ role, rights, isArchived }: Membership, right: Right): boolean {
+  if (isArchived && !ofWhoHasLeft.has(right)) return false;
   if (right === 'read') return true;
   if (role === 'caseManager') return right !== 'changeOwnRecent';
   return (rights ?? usualRights[role]).some((granted) => carries[granted](role).includes(right));

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { type Database, preparedRows } from '../platform/db/database';
+import { rowsOf } from '../platform/db/rows';
 import { NotFound } from '../platform/failures';
 import type { Actor } from '../school/school';
 import { readStudent, type StudentAccess } from './access';
@@ -17,6 +18,7 @@ export type StudentTab = Omit<z.infer<typeof tabRow>, 'id'> & { id: string };
 
 const studentRow = tabRow.extend({
   ...membershipRow.shape,
+  isArchived: z.boolean(),
   grade: z.string(),
   groups: z.array(z.string()),
   plan: z.object({ startsOn: z.string(), endsOn: z.string(), nextReportOn: z.string().nullable() }).nullable(),
@@ -39,6 +41,7 @@ export const planFirst = (of: string, day: string) =>
 
 const studentColumns = `
   s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, s.grade, m.role, m.rights,
+  s.archived_at is not null as "isArchived",
   (select coalesce(json_agg(g.name order by g.position), '[]')
      from student_groups sg join class_groups g on g.id = sg.group_id where sg.student_id = s.id) as groups,
   (select json_build_object('startsOn', p.starts_on, 'endsOn', p.ends_on, 'nextReportOn',
@@ -46,7 +49,8 @@ const studentColumns = `
      from plans p where p.student_id = s.id order by ${planFirst('p', '$1')} limit 1) as plan`;
 
 /**
- * The student, when the one who asks is on the support team and has the right.
+ * The student, when the one who asks is on the support team and has the right. Of a student who has left that is to read, and to carry the
+ * record out.
  *
  * @throws NotFound otherwise: a student one may not know of does not exist
  */
@@ -62,12 +66,26 @@ export async function requireStudent<R extends Right>(
     studentRow,
     `select ${studentColumns}
        from students s join team_members m on m.student_id = s.id and m.person_id = $2 and ${memberIsActive}
-      where s.id = $3 and s.school_id = $4 and s.archived_at is null`,
+      where s.id = $3 and s.school_id = $4`,
     [actor.today, actor.personId, studentId, actor.schoolId],
   );
   if (!student || !can(student, right)) throw new NotFound('No such student.');
   // The right was found in the line above; a type has no trace at run time.
   return student as Student<R>;
+}
+
+/** Students who have left and whose record the one who asks still may see, by last name. */
+export async function studentsWhoLeft(db: Database, actor: Actor): Promise<StudentTab[]> {
+  const all = await rowsOf(
+    db,
+    tabRow.extend(membershipRow.shape),
+    `select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, m.role, m.rights
+       from students s join team_members m on m.student_id = s.id and m.person_id = :personId
+            and m.from_date <= :today and coalesce(m.until_date, 'infinity') >= :today
+      where s.school_id = :schoolId and s.archived_at is not null order by s.last_name, s.first_name`,
+    { ...actor },
+  );
+  return all.filter((student) => can(student, 'see'));
 }
 
 /** All students that the one who asks may see, by last name; not those whose report they may only read. */

@@ -289,7 +289,7 @@ for (const [role, name] of Object.entries(people)) {
   });
 }
 
-type Needed = 'read' | 'see' | 'observe' | 'editGoals' | 'share' | 'manage' | 'anyWriting' | 'nobody';
+type Needed = 'read' | 'see' | 'observe' | 'editGoals' | 'share' | 'manage' | 'carryOut' | 'anyWriting' | 'nobody';
 
 /** What it takes to open each address of a student, and to send something there; null where nothing can be sent. */
 const needed: Record<string, [open: Needed, send: Needed | null]> = {
@@ -321,8 +321,8 @@ const needed: Record<string, [open: Needed, send: Needed | null]> = {
   '/sharing/access-log': ['share', null],
   '/sharing/access-log.csv': ['share', null],
   '/sharing/access-log.xlsx': ['share', null],
-  '/sharing/record': ['share', 'share'],
-  '/sharing/record/:forWhom': ['share', null],
+  '/sharing/record': ['carryOut', 'carryOut'],
+  '/sharing/record/:forWhom': ['carryOut', null],
   '/team': ['share', 'manage'],
   '/names': ['nobody', 'anyWriting'],
   '/messages/new': ['share', 'share'],
@@ -355,17 +355,24 @@ const needed: Record<string, [open: Needed, send: Needed | null]> = {
 };
 
 const writes = ['observe', 'editGoals', 'share'] as const;
-const all = ['read', 'see', ...writes, 'manage', 'anyWriting'] as const;
+const all = ['read', 'see', ...writes, 'manage', 'carryOut', 'anyWriting'] as const;
 /** Members to whom something was granted, or nothing, or not any more; and what that comes to. */
 const members: Record<string, { change: Partial<TeamMembersRow>; may: readonly Needed[]; isArchived?: boolean }> = {
   'a member who may observe': { change: { rights: ['observe'] }, may: ['read', 'see', 'observe', 'anyWriting'] },
   'a member who may edit goals': { change: { rights: ['editGoals'] }, may: ['read', 'see', 'editGoals', 'anyWriting'] },
-  'a member who may share': { change: { rights: ['share'] }, may: ['read', 'see', 'share', 'anyWriting'] },
-  'a member who may do all three': { change: { rights: [...writes] }, may: ['read', 'see', ...writes, 'anyWriting'] },
+  'a member who may share': { change: { rights: ['share'] }, may: ['read', 'see', 'share', 'carryOut', 'anyWriting'] },
+  'a member who may do all three': {
+    change: { rights: [...writes] },
+    may: ['read', 'see', ...writes, 'carryOut', 'anyWriting'],
+  },
   'a member who only reads': { change: { rights: [] }, may: ['read'] },
   'a member whose time is over': { change: { rights: [...writes], until_date: '2026-11-23' }, may: [] },
   'a member whose time has not begun': { change: { rights: [...writes], from_date: '2026-11-25' }, may: [] },
-  'the case manager of a student who is archived': { change: { role: 'caseManager' }, may: [], isArchived: true },
+  'the case manager of a student who is archived': {
+    ...{ change: { role: 'caseManager' }, isArchived: true },
+    // The record is read, and nothing is added to it.
+    may: ['read', 'see', 'carryOut'],
+  },
   'the case manager': { change: { role: 'caseManager' }, may: all },
 };
 

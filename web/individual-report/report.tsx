@@ -168,7 +168,7 @@ export default function Report({ loaderData }: Route.ComponentProps) {
           evidenceAt={`/students/${student.id}/evidence`}
           linksToEntries={student.maySee}
           answers={{
-            ...{ mayAnswer: !student.isDiscreet, mayHide: mayShare, word: 'comment' },
+            ...{ mayAnswer: !student.isDiscreet && !student.hasLeft, mayHide: mayShare, word: 'comment' },
             seenBy: reportWords.everyoneWhoReadsThisEntry,
           }}
         />

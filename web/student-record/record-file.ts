@@ -12,7 +12,7 @@ import type { Route } from './+types/record-file';
 /** The whole record of a student as an archive, for whom it is said. It is full of names: while they are hidden, its page says so. */
 export const loader = withErrorsInTurn(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, school, now, discreet } = personOf(context);
-  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'carryOut');
   const asked = carryOutInput.safeParse({ forWhom: params.forWhom });
   if (discreet || !asked.success) throw redirect(`/students/${student.id}/sharing/record`);
   const by = { personId: actor.personId, ...asked.data };

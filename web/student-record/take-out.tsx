@@ -25,7 +25,7 @@ import { takeOutWords } from './words';
 
 export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) => {
   const { actor, discreet } = personOf(context);
-  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'carryOut');
   const requests = await recordRequestsOf(database(), actor, student.id);
   return {
     ...{ student: headerStudent(student, { discreet }), discreet, today: actor.today },
@@ -43,7 +43,7 @@ const named = z.object({ id: z.uuid() });
 
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
-  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'share');
+  const student = await requireStudent(database(), actor, idFrom(params.studentId), 'carryOut');
   const form = await formOf(request);
   const of = String(form.get('intent'));
   const none = { of, result: undefined as SubmissionResult<string[]> | undefined, file: null as string | null };
@@ -96,7 +96,7 @@ export default function TakeOut({ loaderData, actionData }: Route.ComponentProps
       }
     >
       <StudentHeader student={student} />
-      <ReadersNav studentId={student.id} />
+      {!student.hasLeft && <ReadersNav studentId={student.id} />}
       <h2 className="mt-5 text-2xl">{takeOutWords.heading}</h2>
       <p className="mt-1.5 max-w-2xl text-ink-2">{takeOutWords.about}</p>
       <h3 className="mt-6 text-lg">{takeOutWords.holds}</h3>

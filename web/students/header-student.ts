@@ -16,6 +16,8 @@ export function headerStudent(student: Student, { discreet }: { discreet: boolea
     mayObserve: can(student, 'observe'),
     mayShare: can(student, 'share'),
     mayEditGoals: can(student, 'editGoals'),
+    mayCarryOut: can(student, 'carryOut'),
+    hasLeft: student.isArchived,
     isDiscreet: discreet,
   };
 }

@@ -16,6 +16,9 @@ export interface HeaderStudent {
   mayObserve: boolean;
   mayShare: boolean;
   mayEditGoals: boolean;
+  mayCarryOut: boolean;
+  /** Archived: the record is read, and nothing is added to it. */
+  hasLeft: boolean;
   isDiscreet: boolean;
 }
 
@@ -28,6 +31,7 @@ const withoutWeekday = (date: IsoDate) => longDate(date).replace(/^\w+, /, '');
  */
 export function StudentHeader({ student, isBehavior = false }: { student: HeaderStudent; isBehavior?: boolean }) {
   const { id, shortName, grade, groups, plan, maySee, mayObserve, mayShare, mayEditGoals, isDiscreet } = student;
+  const { mayCarryOut, hasLeft } = student;
   const navigate = useNavigate();
   useKey('o', () => {
     if (mayObserve) void navigate(`/students/${id}/observe`);
@@ -39,6 +43,7 @@ export function StudentHeader({ student, isBehavior = false }: { student: Header
     if (mayObserve) void navigate(`/students/${id}/notes/new`);
   });
   const facts = [
+    ...(hasLeft ? [studentHeaderWords.hasLeft] : []),
     grade,
     ...groups,
     plan
@@ -77,6 +82,7 @@ export function StudentHeader({ student, isBehavior = false }: { student: Header
         )}
         <View to={`/students/${id}/individual-report`}>{studentHeaderWords.report}</View>
         {mayShare && <View to={`/students/${id}/sharing`}>{studentHeaderWords.sharing}</View>}
+        {hasLeft && mayCarryOut && <View to={`/students/${id}/sharing/record`}>{studentHeaderWords.wholeRecord}</View>}
         {mayShare && <View to={`/students/${id}/team`}>{studentHeaderWords.team}</View>}
       </nav>
       <NewEntries key={id} studentId={id} />

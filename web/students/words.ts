@@ -6,6 +6,8 @@ import { counted } from '~/core/words/counting';
 export const studentHeaderWords = {
   plan: (startsOn: string, endsOn: string) => `Plan ${startsOn} – ${endsOn}`,
   noPlanDatesYet: 'No plan dates yet',
+  hasLeft: 'Has left',
+  wholeRecord: 'Whole record',
   nextReport: (nextReportOn: string) => `Next report ${nextReportOn}`,
   edit: 'edit',
   viewsOf: (shortName: string) => `Views of ${shortName}`,

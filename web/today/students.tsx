@@ -8,7 +8,7 @@ import { newestEntries } from '~/server/individual-report/entries-said';
 import { database } from '~/server/platform/db/current';
 import { standingOfGoals } from '~/server/progress/progress';
 import { marksFor } from '~/server/rules/marks';
-import { studentsOf } from '~/server/students/students';
+import { studentsOf, studentsWhoLeft } from '~/server/students/students';
 import { MarginEntries } from '../entries/margin-entries';
 import { shownEntries } from '../entries/shown-entry';
 import { withErrorsInTurn } from '../platform/http/in-turn';
@@ -35,6 +35,9 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
   return {
     today: actor.today,
     setsUp: person.isSchoolAdmin,
+    left: (await studentsWhoLeft(database(), actor)).map(({ id, shortName, initials }) => ({
+      ...{ id, name: discreet ? initials : shortName },
+    })),
     summaries,
     names: Object.fromEntries(summaries.map(({ id, name }) => [id, name])),
     entries: shownEntries(entries, goals, { discreet, marks: await marksFor(database(), actor, entries, ids) }),
@@ -43,7 +46,9 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
 
 export const meta: Route.MetaFunction = () => [{ title: studentsWords.pageTitle }];
 
-export default function Students({ loaderData: { today, setsUp, summaries, names, entries } }: Route.ComponentProps) {
+export default function Students({
+  loaderData: { today, setsUp, summaries, names, entries, left },
+}: Route.ComponentProps) {
   const [search] = useSearchParams();
   const onlyAttention = search.get('show') === 'attention';
   const needing = summaries.filter(({ needsAttention }) => needsAttention);
@@ -102,6 +107,21 @@ export default function Students({ loaderData: { today, setsUp, summaries, names
           </ul>
         </section>
       ))}
+      {left.length > 0 && (
+        <section className="mt-9 pb-10 text-small text-ink-2">
+          <h2 className="text-base">{studentsWords.haveLeft}</h2>
+          <p>{studentsWords.haveLeftAbout}</p>
+          <ul className="mt-1 flex flex-wrap gap-x-5">
+            {left.map(({ id, name }) => (
+              <li key={id}>
+                <Link to={`/students/${id}`} className="inline-flex tap items-center text-ink link">
+                  {name}
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
     </Page>
   );
 }

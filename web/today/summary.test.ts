@@ -18,6 +18,7 @@ const student: Student = {
   plan: null,
   role: 'paraprofessional',
   rights: null,
+  isArchived: false,
 };
 const goal = (id: string, changes: object = {}): Goal => ({
   selfCounts: true,

@@ -56,6 +56,8 @@ export const summaryWords = {
 
 /** `students.tsx` */
 export const studentsWords = {
+  haveLeft: 'Who have left',
+  haveLeftAbout: 'Their records are read here, and nothing is added to them.',
   pageTitle: 'Students · Gentle Margin',
   whatCameIn: 'What came in',
   students: 'Students',
