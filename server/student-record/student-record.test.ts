@@ -1,4 +1,7 @@
 import { randomUUID } from 'node:crypto';
+import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import JSZip from 'jszip';
 import Papa from 'papaparse';
 import sharp from 'sharp';
@@ -33,6 +36,7 @@ import { letNamesStand } from '../sharing/other-children';
 import { requireStudent } from '../students/students';
 import { arrivalPage, arrivalsOf, forgetRecord, readIn, receiveRecord } from './arrivals';
 import { carryOut } from './carry-out';
+import { carryOutSchool } from './carry-out-school';
 import { whose } from './whose';
 
 /** Where records leave, where they arrive, and a school whose students have a little of everything. */
@@ -258,6 +262,34 @@ describe('a record that leaves and is read in elsewhere', () => {
       expect((await arrivalsOf(trx, admin)).map((one) => one.id)).not.toContain(id);
     });
   });
+});
+
+it('a whole school leaves student by student, goes on where it stopped, and says so in each access log', async () => {
+  const folder = await mkdtemp(join(tmpdir(), 'gm-records-'));
+  const of = await schoolOf(here.db, schoolId);
+  const asked = { personId: school.manager, forWhom: 'the district', folder, today, now };
+  await expect(carryOutSchool(here.db, of, { ...asked, personId: school.aide })).rejects.toThrow(NotFound);
+  await makeAdmin(here.db, school.manager);
+  const logged = () => here.db('access_log').whereLike('what', '%the district%');
+  expect(await carryOutSchool(here.db, of, asked)).toBe(2);
+  const files = (await readdir(folder)).sort();
+  expect(files).toHaveLength(3);
+  expect(files).toContain('school.json');
+  const about = JSON.parse(await readFile(join(folder, 'school.json'), 'utf8'));
+  expect(about).toMatchObject({ name: 'Test School', setUp: { locations: [{ name: 'Kitchen' }] } });
+  expect(JSON.stringify(about)).not.toContain('password');
+  const [ada] = files.filter((name) => name.startsWith('Example-Ada'));
+  expect((await recordIn(await readFile(join(folder, ada ?? '')))).student.firstName).toBe('Ada');
+  expect(await logged()).toHaveLength(2);
+  await carryOutSchool(here.db, of, asked);
+  expect(await logged()).toHaveLength(2);
+  const sealed = { ...asked, folder: join(folder, 'sealed'), passphrase: 'a long passphrase' };
+  await carryOutSchool(here.db, of, sealed);
+  for (const name of await readdir(sealed.folder)) {
+    expect(name).toMatch(/\.age$/);
+    expect((await readFile(join(sealed.folder, name))).subarray(0, 21).toString()).toBe('age-encryption.org/v1');
+  }
+  await rm(folder, { recursive: true });
 });
 
 describe('what is no record, or not whole', () => {

@@ -27,6 +27,8 @@ interface OtherDoors {
   'class code': 'read';
   /** A rater's link, on whose list the student's work is: for its rubric. */
   'rating link': 'read';
+  /** Whoever owns the database, for all of a school. */
+  'whole school': 'carryOut';
   /** An administrator of the school, for the roster. */
   roster: 'read';
   /** A message to somebody who is told of the student's entries. */

@@ -36,6 +36,7 @@ describe('access to a student is given in few places', () => {
       'server/entries/ratings/stack-rater.ts',
       'server/messages/deliver.ts',
       'server/sharing/share-links.ts',
+      'server/student-record/carry-out-school.ts',
       'server/students/roster.ts',
     ]);
     expect(filesWith('web', /\bgrant\(|as StudentAccess/)).toEqual([]);

@@ -1,4 +1,5 @@
 import { DUE_DAYS, PLAN_DAYS, STRETCH_DAYS } from '~/core/today/overview';
+import { counted } from '~/core/words/counting';
 
 /** `overview.tsx` */
 export const overviewWords = {
@@ -11,8 +12,10 @@ export const overviewWords = {
   students: 'Students',
   goals: 'Goals',
   quiet: 'Nothing written down for longer than planned',
-  quietSaid: (n: number, longest: string, never: number) =>
-    n === 0 ? 'none' : `${n}, up to ${longest}${never > 0 ? `; ${never} never` : ''}`,
+  quietSaid: (n: number, longest: number, never: number) =>
+    n === 0
+      ? 'none'
+      : `${n}, up to ${counted(longest, 'school day', 'school days')}${never > 0 ? `; ${never} never` : ''}`,
   due: `Reports due in ${DUE_DAYS} days`,
   late: 'Reports late',
   issued: 'Reports issued',

@@ -21,7 +21,11 @@ export const meta: Route.MetaFunction = () => [{ title: overviewWords.pageTitle 
 
 type Manager = Route.ComponentProps['loaderData']['managers'][number];
 
-const percent = (value: number | null) => (value === null ? overviewWords.none : `${Math.round(value)}%`);
+const percent = (value: number | null) => {
+  if (value === null) return overviewWords.none;
+  // Some is not none.
+  return value > 0 && value < 1 ? '<1%' : `${Math.round(value)}%`;
+};
 
 /** A column: its heading, and what stands in it, with whether that wants attention. */
 const columns: [heading: string, cell: (one: Manager) => string | number, isOpen?: (one: Manager) => boolean][] = [
@@ -29,7 +33,7 @@ const columns: [heading: string, cell: (one: Manager) => string | number, isOpen
   [overviewWords.goals, ({ goals }) => goals],
   [
     overviewWords.quiet,
-    ({ quiet, longest, never }) => overviewWords.quietSaid(quiet, counted(longest, 'school day', 'school days'), never),
+    ({ quiet, longest, never }) => overviewWords.quietSaid(quiet, longest, never),
     ({ quiet }) => quiet > 0,
   ],
   [overviewWords.due, ({ reports }) => reports.due],

@@ -84,7 +84,8 @@ export async function backUp(url: string, { path, passphrase, now }: BackupWante
   }
 }
 
-async function encrypted(plain: Readable, passphrase: string): Promise<Readable> {
+/** What is read, in the open format age, for whoever has the passphrase. */
+export async function encrypted(plain: Readable, passphrase: string): Promise<Readable> {
   const { Encrypter } = await import('age-encryption');
   const encrypter = new Encrypter();
   encrypter.setPassphrase(passphrase);
