@@ -108,6 +108,19 @@ describe('destroying a record', () => {
     );
   });
 
+  it('is taken back by bringing the student back, also for the next time they leave', async () => {
+    const archive = (isArchived: boolean) =>
+      asAdmin(head, (trx, admin) => setArchived(trx, admin, { studentId: school.student, isArchived }, now));
+    const one = input();
+    await asAdmin(head, (trx, admin) => askToDestroy(trx, admin, one, now));
+    await asAdmin(second, (trx, admin) => confirmDestruction(trx, admin, one.id, now));
+    await archive(false);
+    expect(await destroyDue(fresh.db, later(30))).toBe(0);
+    await archive(true);
+    expect(await destroyDue(fresh.db, later(30))).toBe(0);
+    expect(await asAdmin(head, (trx, admin) => destructionsOf(trx, admin))).toEqual([]);
+  });
+
   it('is nothing that the application could do by itself', async () => {
     const tried = as(head, async (trx) => {
       await trx.raw(`select set_config('app.destroys', 'yes', true)`);

@@ -140,6 +140,7 @@ export async function destroyDue(owner: Database, now: Date): Promise<number> {
     `select id, student_id as "studentId" from destructions
       where done_at is null and taken_back_at is null and (confirmed_at is not null or asked_at <= :before)
             and not record_is_asked_for(student_id)
+            and exists (select from students s where s.id = destructions.student_id and s.archived_at is not null)
       order by asked_at`,
     { before: new Date(now.getTime() - WAIT_DAYS * DAY) },
   );

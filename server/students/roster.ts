@@ -296,6 +296,12 @@ export async function setArchived(
     const before = await student().forUpdate().first('archived_at');
     if (!before) throw new NotFound('No such student.');
     await student().update({ archived_at: isArchived ? now : null });
+    // Who comes back is not destroyed, nor the next time they leave: it would have to be asked for anew.
+    if (!isArchived) {
+      await trx('destructions')
+        .where({ student_id: studentId, done_at: null, taken_back_at: null })
+        .update({ taken_back_by: actor.personId, taken_back_at: now });
+    }
     const change = { before: { isArchived: before.archived_at !== null }, after: { isArchived } };
     await writeChange(trx, actor.personId, { what: 'student', studentId, ...change }, now);
   });
