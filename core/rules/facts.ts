@@ -2,6 +2,7 @@ import type { IsoDate } from '../calendar/iso-date';
 import { plainName } from '../entries/incidents/choice';
 import type { Outcome } from '../entries/observation';
 import { type MeasureDefinition, measureOf } from '../measures/measure';
+import type { RubricData } from '../measures/rubric/rubric';
 import type { NoScoreReason } from '../measures/score';
 import { successLevels } from '../measures/support-levels';
 
@@ -25,6 +26,8 @@ export interface GoalFacts extends CommonFacts {
   /** Items or steps that were asked and came to no success, by plain name. */
   missed: ReadonlySet<string>;
   isPartial: boolean;
+  /** Of a rubric: the lowest level, counted from 1, at which the student rated a criterion; null where they rated none. */
+  selfRating: number | null;
 }
 
 /** What rules ask of an incident: choices by plain name, merged ones by the name of the one that stands for them. */
@@ -70,6 +73,21 @@ function outcomesIn(data: object): { part: string | null; outcome: string }[] {
   return [];
 }
 
+/** An entry names its raters by their kind: see `asEntry`. */
+const THE_STUDENT = /^Student( |$)/;
+
+function selfRatingIn(definition: MeasureDefinition, data: object): number | null {
+  if (definition.kind !== 'rubric' || !('ratings' in data)) return null;
+  const ratings = data.ratings as RubricData['ratings'];
+  const ranks = ratings.flatMap(({ criterion, points, rater, isBeside }) => {
+    if (!isBeside || !THE_STUDENT.test(rater ?? '')) return [];
+    const levels = definition.criteria.find(({ key }) => key === criterion)?.levels ?? [];
+    const rank = levels.findIndex((level) => level.points >= points) + 1;
+    return rank > 0 ? [rank] : [];
+  });
+  return ranks.length > 0 ? Math.min(...ranks) : null;
+}
+
 /** The items or steps of a measure that has some. */
 export const partsIn = (definition: MeasureDefinition): readonly { key: string; label: string }[] =>
   definition.kind === 'itemCheck' ? definition.items : definition.kind === 'taskAnalysis' ? definition.steps : [];
@@ -82,14 +100,21 @@ export const partsIn = (definition: MeasureDefinition): readonly { key: string; 
 export function outcomeFacts(
   definition: MeasureDefinition,
   outcome: Outcome,
-): Pick<GoalFacts, 'value' | 'isPercent' | 'reason' | 'levels' | 'missed' | 'isPartial'> {
+): Pick<GoalFacts, 'value' | 'isPercent' | 'reason' | 'levels' | 'missed' | 'isPartial' | 'selfRating'> {
   const isPercent = measureOf(definition).axis.unit === '%';
-  const none = { value: null, isPercent, levels: new Set<string>(), missed: new Set<string>(), isPartial: false };
+  const none = {
+    value: null,
+    isPercent,
+    levels: new Set<string>(),
+    missed: new Set<string>(),
+    isPartial: false,
+    selfRating: null,
+  };
   if (outcome.reason !== null) return { ...none, reason: outcome.reason };
   const measure = measureOf(definition);
   const score = measure.score(outcome.data);
   const opportunities = outcomesIn(outcome.data);
-  const facts = { ...none, value: score.value, reason: null };
+  const facts = { ...none, value: score.value, reason: null, selfRating: selfRatingIn(definition, outcome.data) };
   const parts = partsIn(definition);
   const asked = new Set(opportunities.map(({ part }) => part));
   const isPartial = measure.required(outcome.data).length > 0 || parts.some(({ key }) => !asked.has(key));

@@ -23,6 +23,8 @@ function goalFulfils(facts: GoalFacts, condition: GoalCondition, namesGoal: bool
       return facts.reason === condition.reason;
     case 'partial':
       return facts.isPartial;
+    case 'selfRating':
+      return facts.selfRating !== null && facts.selfRating <= condition.lowest;
   }
 }
 

@@ -30,6 +30,10 @@ function goalWords(condition: GoalCondition, { goal }: RuleNames, unit: string):
       return `it says “${noScoreWords[condition.reason].label}”`;
     case 'partial':
       return 'a part was left open';
+    case 'selfRating': {
+      const levels = condition.lowest === 1 ? 'its lowest level' : `one of its ${condition.lowest} lowest levels`;
+      return `the student rated a criterion at ${levels}`;
+    }
   }
 }
 

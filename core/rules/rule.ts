@@ -42,6 +42,8 @@ const goalCondition = z.discriminatedUnion('is', [
   z.object({ is: z.literal('item'), item: nameField('Choose an item.') }),
   z.object({ is: z.literal('noScore'), reason: z.enum(noScoreReasons) }),
   z.object({ is: z.literal('partial') }),
+  /** Of a rubric: the student rated a criterion at one of its lowest levels, so many of them. */
+  z.object({ is: z.literal('selfRating'), lowest: whole(1, 9) }),
 ]);
 export type GoalCondition = z.infer<typeof goalCondition>;
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { itemCheckDefinition } from '../measures/item-check/item-check';
 import { beginningOf, type MeasureDefinition } from '../measures/measure';
+import { rubricDefinition } from '../measures/rubric/rubric';
 import { usualLevels } from '../measures/support-levels';
 import { trialsDefinition } from '../measures/trials/trials';
 import { type EntryFacts, type GoalFacts, type IncidentFacts, outcomeFacts } from './facts';
@@ -54,6 +55,26 @@ describe('what a goal’s entry fulfils', () => {
     expect(is(minutes, below)).toBe(false);
     expect(is(minutes, below, { is: 'goal', goalId: 'g' })).toBe(true);
     expect(is(minutes, below, { is: 'goal', goalId: 'another' })).toBe(false);
+  });
+
+  it('knows how low the student rated their own work, and takes nobody else’s rating for it', () => {
+    const level = (points: number) => ({ points, words: `at ${points}` });
+    const rubric = rubricDefinition.parse({
+      kind: 'rubric',
+      criteria: ['plan', 'finish'].map((key) => ({ key, label: key, levels: [1, 2, 4].map(level) })),
+    });
+    const rated = (rater: string, points: number, isBeside = true) => ({
+      ...{ criterion: 'plan', points, rater },
+      ...(isBeside && { isBeside }),
+    });
+    const low = (lowest: number) => ({ is: 'selfRating', lowest }) as const;
+    const second = of(rubric, { ratings: [rated('Staff', 1, false), rated('Peer', 1), rated('Student', 2)] });
+    expect(second.selfRating).toBe(2);
+    expect(is(second, low(1))).toBe(false);
+    expect(is(second, low(2))).toBe(true);
+    // Where the student rated nothing, nothing is low.
+    expect(is(of(rubric, { ratings: [rated('Staff', 1, false), rated('Peer', 1)] }), low(9))).toBe(false);
+    expect(is(of(trials, { trials: ['incorrect'] }), low(9))).toBe(false);
   });
 
   it('knows how much support there was: the level that is named, or more; however it is spelled', () => {
@@ -166,6 +187,11 @@ describe('a rule', () => {
       student: () => 'Ada E.',
       group: () => null,
     };
+    const rated: Rule = {
+      when: { trigger: 'goalEntry', fulfils: 'all', conditions: [{ is: 'selfRating', lowest: 1 }] },
+      does: { mark: { word: 'Low', look: 'line' }, followUp: null, message: null },
+    };
+    expect(ruleSentence(rated, names)).toContain('the student rated a criterion at its lowest level');
     expect(ruleSentence(low, names)).toBe(
       'When an entry of a goal is recorded and the figure is below 50%: mark it “Low”.',
     );

@@ -44,6 +44,7 @@ export const goalConditions: { [K in GoalCondition['is']]: Extract<GoalCondition
   item: { is: 'item', item: '' },
   partial: { is: 'partial' },
   noScore: { is: 'noScore', reason: 'refused' },
+  selfRating: { is: 'selfRating', lowest: 1 },
   goal: { is: 'goal', goalId: '' },
   area: { is: 'area', area: '' },
 };
@@ -158,6 +159,15 @@ export function GoalConditionFields({ condition, offered, unit, message, onChang
           value={condition.reason}
           options={noScoreReasons.map((id) => ({ id, name: noScoreWords[id].label }))}
           onChange={(id) => onChange({ ...condition, reason: noScoreReasons.find((one) => one === id) ?? 'refused' })}
+        />
+      );
+    case 'selfRating':
+      return (
+        <NumberInput
+          label={editRuleWords.lowest}
+          value={condition.lowest}
+          message={message}
+          onChange={(lowest) => onChange({ ...condition, lowest })}
         />
       );
     case 'partial':
