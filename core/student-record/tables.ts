@@ -53,7 +53,7 @@ export const recordTables = {
     ...{ id, plan_id: ref('plans').nullable(), continues: ref('goals').nullable(), number: text, area: text },
     ...{
       short_name: text,
-      wording: text,
+      wording: free,
       position: whole,
       measure_version: whole,
       point_per: z.enum(['day', 'session']),
@@ -74,7 +74,7 @@ export const recordTables = {
       retired_on: day.nullable(),
     },
     ...{ retired_how: z.enum(['met', 'discontinued', 'replaced']).nullable(), replaced_by: ref('goals').nullable() },
-    retired_note: text,
+    retired_note: free,
   }),
   goal_measures: z.object({ goal_id: ref('goals'), version: whole, measure: measureDefinition, from_date: day }),
   goal_phases: z.object({
@@ -86,13 +86,13 @@ export const recordTables = {
   }),
   goal_observers: z.object({ goal_id: ref('goals'), person_id: person }),
   goal_locations: z.object({ goal_id: ref('goals'), location_id: location }),
-  goal_revisions: z.object({ goal_id: ref('goals'), row: json, changed_by: person, changed_at: instant }),
+  goal_revisions: z.object({ goal_id: ref('goals'), row: freeJson, changed_by: person, changed_at: instant }),
   desk_goals: z.object({
     ...{ goal_id: ref('goals'), shows: z.enum(['nothing', 'progress', 'log']), plain: text, self_counts: yesNo },
   }),
 
   behavior_targets: z.object({
-    ...{ id, name: text, definition: text, not_counted: text, direction: z.enum(['decrease', 'increase']) },
+    ...{ id, name: text, definition: free, not_counted: free, direction: z.enum(['decrease', 'increase']) },
     ...{
       by_abc: yesNo,
       by_count: yesNo,
@@ -104,11 +104,11 @@ export const recordTables = {
   }),
   behavior_options: z.object({
     ...{ id, facet: z.enum(['antecedent', 'consequence', 'location', 'intensity', 'function']), label: text },
-    ...{ description: text, position: whole, state: z.enum(['offered', 'other', 'retired']) },
+    ...{ description: free, position: whole, state: z.enum(['offered', 'other', 'retired']) },
     ...{ merged_into: ref('behavior_options').nullable(), location_id: location.nullable(), discreet_word: text },
   }),
   behavior_revisions: z.object({
-    ...{ target_id: ref('behavior_targets').nullable(), option_id: ref('behavior_options').nullable(), row: json },
+    ...{ target_id: ref('behavior_targets').nullable(), option_id: ref('behavior_options').nullable(), row: freeJson },
     ...{ changed_by: person, changed_at: instant },
   }),
   behavior_fields: z.object({ left_out: texts }),
@@ -161,7 +161,7 @@ export const recordTables = {
   }),
   kept_names: z.object({ entry_id: ref('entries'), version: whole, kept_by: person, kept_at: instant }),
   evidence: z.object({
-    ...{ id, entry_id: ref('entries'), name: text, type: z.enum(['image/jpeg', 'application/pdf']), file: text },
+    ...{ id, entry_id: ref('entries'), name: free, type: z.enum(['image/jpeg', 'application/pdf']), file: text },
     ...{ added_by: person, added_at: instant, withdrawn_by: person.nullable(), withdrawn_at: instant.nullable() },
   }),
 
@@ -176,7 +176,7 @@ export const recordTables = {
       id,
       goal_id: ref('goals'),
       measure_version: whole,
-      title: text,
+      title: free,
       made_on: day,
       made_by: person,
       made_at: instant,
@@ -247,7 +247,12 @@ export const recordTables = {
     ...{ hidden_reason: free.nullable(), outcome: z.enum(['amended', 'refused']).nullable() },
   }),
   changes: z.object({
-    ...{ person_id: person.nullable(), what: z.enum(changeKinds), before: json.nullable(), after: json.nullable() },
+    ...{
+      person_id: person.nullable(),
+      what: z.enum(changeKinds),
+      before: freeJson.nullable(),
+      after: freeJson.nullable(),
+    },
     ...{ changed_by: person.nullable(), changed_at: instant },
   }),
 

@@ -74,6 +74,7 @@ const otherwise: Partial<Record<RecordTable, string | null>> = {
   form_versions: null,
   works: null,
   work_steps: null,
+  evidence: theirs,
   rule_firings: theirs,
   rule_versions: through('rule_id', 'rules'),
   rules: theirs,

@@ -23,6 +23,9 @@ const personRow = z.object({
 const locationRow = z.object({ id: z.string(), name: z.string() });
 const row = z.record(z.string(), z.unknown());
 
+/** What an entry says, in which a name may have been let stand. */
+const letStand: ReadonlySet<string> = new Set(['note', 'answers', 'row']);
+
 /**
  * Everything that is held of a student, as it leaves: other children are “a classmate” in what somebody wrote, unless the case manager let
  * a name stand; who is named is named, and nothing leads in. Files are named in it, and are read by `recordFile`.
@@ -50,7 +53,8 @@ export async function readOut(
     const free = wanted.flatMap(([column, schema]) => (toldOf(schema).isFree ? [column] : []));
     tables[name] = (await rowsOf(db, row, sql, { student: studentId })).map((found) => {
       const at = `${found.entry_id ?? found.id} ${found.version}`;
-      const names = (name === 'entries' || name === 'entry_revisions') && standing.has(at) ? [] : free;
+      const stands = (name === 'entries' || name === 'entry_revisions') && standing.has(at);
+      const names = stands ? free.filter((column) => !letStand.has(column)) : free;
       const told: Record<string, unknown> = { ...found };
       for (const column of names) told[column] = hideIn(told[column], hide);
       if ('file' in told) told.file = fileOf(String(found.id ?? found.work_sample_id), String(found.type));
@@ -98,7 +102,7 @@ export function hideIn<T>(value: T, hide: (text: string) => string): T {
   return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, hideIn(one, hide)])) as T;
 }
 
-/** The bytes of a file that a record names; of a photograph or PDF beside an entry, also one that was taken away. */
+/** The bytes of a file that a record names. */
 export async function recordFile(db: Database, studentId: StudentAccess<'carryOut'>, id: string): Promise<Buffer> {
   const beside = await db('evidence').where({ id, student_id: studentId }).first('content');
   if (beside) return beside.content;

@@ -225,7 +225,20 @@ describe('a record that leaves and is read in elsewhere', () => {
     await note('Quillon took the watering can.', '2026-11-12');
     const kept = await note('Quillon helped.', '2026-11-13');
     await letNamesStand(here.db, manager, school.student, { entryId: kept, version: 1 }, now);
+    const content = await sharp({ create: { width: 9, height: 9, channels: 3, background: 'red' } })
+      .jpeg()
+      .toBuffer();
+    for (const name of ['Quillon and Ada.jpg', 'Of Quillon only.jpg']) {
+      await addEvidence(here.db, manager, school.student, { id: randomUUID(), entryId: kept, name, content }, now);
+    }
+    await here
+      .db('evidence')
+      .where({ name: 'Of Quillon only.jpg' })
+      .update({ withdrawn_by: school.manager, withdrawn_at: now });
     const bytes = await as('here', school.manager, (trx) => out(trx, school.student, school.manager));
+    // Not in the name of a file either; and what was taken away stays here.
+    const files = (await recordIn(bytes)).tables.evidence.map(({ name }) => name);
+    expect(files.sort()).toEqual(['A classmate and Ada.jpg', 'bench.jpg']);
     const notes = (await recordIn(bytes)).tables.entries.map((entry) => entry.note);
     expect(notes).toContain('A classmate took the watering can.');
     expect(notes).toContain('Quillon helped.');

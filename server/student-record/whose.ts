@@ -70,7 +70,11 @@ export const whose: Record<RecordTable, Whose> = {
   incident_choices: { where: theirs, order: 'entry_id, version, facet, position', owner: student },
   entry_revisions: { where: theirs, order: 'entry_id, version', owner: student },
   kept_names: { where: theirs, order: 'entry_id, version', owner: student },
-  evidence: { where: theirs, order: 'added_at, id', columns: { file: "''" }, owner: student },
+  // What was taken away may have been another child's.
+  evidence: {
+    ...{ where: `${theirs} and withdrawn_at is null`, order: 'added_at, id', columns: { file: "''" } },
+    owner: student,
+  },
 
   work_samples: { where: theirs, order: 'made_on, id', owner: student },
   work_sample_files: {
