@@ -53,11 +53,14 @@ test('a student is put on the roster, asked about, archived and brought back', a
   await page.getByRole('button', { name: 'Archive Ansell Dorsey' }).click();
   await page.getByRole('button', { name: 'Archive', exact: true }).click();
   await expect(page.getByText('Nobody matches.')).toBeVisible();
-  expect((await page.request.get(address)).status()).toBe(404);
+  // Whoever was on the team reads the record, and adds nothing to it.
+  expect(await (await page.request.get(address)).text()).toContain('Has left');
+  expect((await page.request.get(`${address}/observe`)).status()).toBe(404);
   await page.getByRole('link', { name: 'Archived (1)' }).click();
   await page.getByRole('button', { name: 'Bring Ansell Dorsey back' }).click();
   await expect(page.getByRole('link', { name: 'Archived (0)' })).toBeVisible();
-  expect((await page.request.get(address)).status()).toBe(200);
+  expect(await (await page.request.get(address)).text()).not.toContain('Has left');
+  expect((await page.request.get(`${address}/observe`)).status()).toBe(200);
 });
 
 test('the school’s closures and a plan’s periods are kept, and wrong dates are told at their field', async ({
