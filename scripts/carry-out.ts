@@ -12,20 +12,24 @@ const [email = '', why = '', named] = process.argv.slice(2);
 const now = new Date();
 const db = connect(config.DATABASE_URL, { poolSize: 1, longest: 0 });
 try {
-  const { forWhom } = carryOutInput.parse({ forWhom: why });
+  const asks = carryOutInput.safeParse({ forWhom: why });
   const person = await db('people').whereRaw('lower(email) = ?', [email.toLowerCase()]).first('id');
-  if (!person) throw new Error('Say who asks, and for whom: npm run carry-out EMAIL "FOR WHOM" [FOLDER].');
+  if (!person || !asks.success)
+    throw new Error('Say who asks, and for whom: npm run carry-out EMAIL "FOR WHOM" [FOLDER].');
+  let isAdmin = false;
   for (const school of await allSchools(db)) {
     const mine = await db('school_staff')
       .where({ school_id: school.id, person_id: person.id, is_admin: true })
       .first('person_id');
     if (!mine) continue;
+    isAdmin = true;
     const { on: today } = wallTime(now, school.timeZone);
     const folder = named ?? join('records', `${school.id.slice(0, 8)}-${today}`);
-    const asked = { personId: person.id, forWhom, folder, today, now, passphrase: config.BACKUP_PASSPHRASE };
+    const asked = { personId: person.id, ...asks.data, folder, today, now, passphrase: config.BACKUP_PASSPHRASE };
     const n = await carryOutSchool(db, school, { ...asked, onFile: (path) => console.log(path) });
     console.log(`${school.name}: ${n} records in ${folder}${config.BACKUP_PASSPHRASE ? '' : ', not encrypted'}.`);
   }
+  if (!isAdmin) throw new Error(`${email} administers no school.`);
 } catch (error) {
   console.error(error instanceof Error ? error.message : error);
   process.exitCode = 1;

@@ -1,5 +1,5 @@
 import ICAL from 'ical.js';
-import { addDays, type IsoDate } from '~/core/calendar/iso-date';
+import { addDays, dayNumber, type IsoDate } from '~/core/calendar/iso-date';
 import type { ClosuresInput, FoundClosure } from '~/core/school/closures-input';
 import type { Database } from '../platform/db/database';
 import { Invalid } from '../platform/failures';
@@ -9,8 +9,9 @@ import { saveSchool, schoolInForm } from './set-up';
 const MOST_BYTES = 2 * 1024 * 1024;
 /** A school has fewer days off than that in the years of a calendar. */
 const MOST_FOUND = 200;
-/** What repeats is followed so far. */
+/** What repeats is told so often from today on, and followed so far from where it began. */
 const MOST_REPEATS = 60;
+const MOST_FOLLOWED = 2000;
 const LONGEST_LABEL = 60;
 
 interface FoundClosures {
@@ -27,24 +28,17 @@ interface FoundClosures {
  */
 export function closuresIn(bytes: Buffer, from: IsoDate): FoundClosures {
   if (bytes.length > MOST_BYTES) throw new Invalid({ file: 'The file is larger than 2 MB.' });
-  let events: ICAL.Event[];
-  try {
-    const calendar = new ICAL.Component(ICAL.parse(bytes.toString('utf8')));
-    events = calendar.getAllSubcomponents('vevent').map((one) => new ICAL.Event(one));
-  } catch {
-    throw new Invalid({ file: 'This is no calendar (ICS), or it is damaged.' });
-  }
   const found: FoundClosure[] = [];
   let passedOver = 0;
-  for (const event of events) {
-    if (!event.startDate?.isDate) {
-      passedOver++;
-      continue;
+  try {
+    const calendar = new ICAL.Component(ICAL.parse(bytes.toString('utf8')));
+    for (const component of calendar.getAllSubcomponents('vevent')) {
+      const event = new ICAL.Event(component);
+      if (event.startDate?.isDate) found.push(...closuresOf(event, from));
+      else passedOver++;
     }
-    const label = (event.summary ?? '').trim().slice(0, LONGEST_LABEL) || 'Closed';
-    for (const { first, last } of stretchesOf(event)) {
-      if (last >= from) found.push({ first, last, label });
-    }
+  } catch {
+    throw new Invalid({ file: 'This is no calendar (ICS), or it is damaged.' });
   }
   const closures = [...new Map(found.map((one) => [JSON.stringify(one), one])).values()]
     .sort((a, b) => a.first.localeCompare(b.first))
@@ -53,19 +47,26 @@ export function closuresIn(bytes: Buffer, from: IsoDate): FoundClosures {
   return { closures, passedOver };
 }
 
-/** The end of a whole-day event is the day after it; without one it is a day long (RFC 5545, 3.6.1). */
-function stretchesOf(event: ICAL.Event): { first: IsoDate; last: IsoDate }[] {
+/** The end of a whole-day event is the day after it; without one it is a day long (RFC 5545, 3.6.1). What is over is left out. */
+function closuresOf(event: ICAL.Event, from: IsoDate): FoundClosure[] {
   const dayOf = (time: ICAL.Time) => time.toString().slice(0, 10);
   const first = dayOf(event.startDate);
+  // The package rolls a day over that there is not.
+  if (event.component.getFirstProperty('dtstart')?.toJSON()[3] !== first) throw new Error('No such day.');
   const end = event.endDate ? dayOf(event.endDate) : first;
-  const days = Math.max(1, Math.round((Date.parse(end) - Date.parse(first)) / 86_400_000));
-  const stretch = (on: IsoDate) => ({ first: on, last: addDays(on, days - 1) });
-  if (!event.isRecurring()) return [stretch(first)];
+  const days = Math.max(1, dayNumber(end) - dayNumber(first));
+  const label = (event.summary ?? '').trim().slice(0, LONGEST_LABEL) || 'Closed';
+  const closure = (on: IsoDate) => ({ first: on, last: addDays(on, days - 1), label });
+  const isAhead = ({ last }: FoundClosure) => last >= from;
+  if (!event.isRecurring()) return [closure(first)].filter(isAhead);
   const repeats = event.iterator();
-  const all: { first: IsoDate; last: IsoDate }[] = [];
-  for (let next = repeats.next(); next && all.length < MOST_REPEATS; next = repeats.next())
-    all.push(stretch(dayOf(next)));
-  return all;
+  const ahead: FoundClosure[] = [];
+  for (let n = 0; n < MOST_FOLLOWED && ahead.length < MOST_REPEATS; n++) {
+    const next = repeats.next();
+    if (!next) break;
+    ahead.push(...[closure(dayOf(next))].filter(isAhead));
+  }
+  return ahead;
 }
 
 /**

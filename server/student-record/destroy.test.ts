@@ -5,11 +5,11 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { loadDemo } from '~/demo/load';
+import { asPerson } from '~/tests/database/as-person';
 import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
 import { freshDatabase } from '~/tests/database/fresh';
 import { fillSmall } from '~/tests/database/small-data';
 import { actorOf, addPerson, makeAdmin, now, type SmallSchool, today } from '~/tests/database/small-school';
-import { tell } from '../platform/db/asking';
 import { connect, type Database } from '../platform/db/database';
 import { migrate } from '../platform/db/migrate';
 import { rowsOf } from '../platform/db/rows';
@@ -37,11 +37,7 @@ beforeAll(async () => {
 });
 afterAll(() => app.destroy());
 
-const as = <Result>(personId: string, work: (trx: Database) => Promise<Result>) =>
-  app.transaction(async (trx) => {
-    await tell(trx, { personId, today });
-    return work(trx);
-  });
+const as = <Result>(personId: string, work: (trx: Database) => Promise<Result>) => asPerson(app, personId, work);
 const asAdmin = <Result>(
   personId: string,
   work: (trx: Database, admin: Awaited<ReturnType<typeof requireSchoolAdmin>>) => Promise<Result>,

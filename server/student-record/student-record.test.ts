@@ -10,6 +10,7 @@ import { z } from 'zod';
 import type { StudentRecord } from '~/core/student-record/record';
 import { leftOut, otherTables, recordTableNames, recordTables } from '~/core/student-record/tables';
 import { loadDemo } from '~/demo/load';
+import { asPerson } from '~/tests/database/as-person';
 import { freshDatabase } from '~/tests/database/fresh';
 import { fillSmall } from '~/tests/database/small-data';
 import {
@@ -26,7 +27,6 @@ import {
 } from '~/tests/database/small-school';
 import { addEvidence, preparedElsewhere } from '../entries/evidence/add';
 import { recordSession } from '../entries/record';
-import { tell } from '../platform/db/asking';
 import { connect, type Database } from '../platform/db/database';
 import { rowsOf } from '../platform/db/rows';
 import { Invalid, NotFound } from '../platform/failures';
@@ -62,10 +62,7 @@ afterAll(() => Promise.all(Object.values(asApp).map((db) => db.destroy())));
 
 /** What the database answers to somebody, with nothing but what its policies let them see. */
 const as = <Result>(at: 'here' | 'there', personId: string, work: (trx: Database) => Promise<Result>) =>
-  asApp[at].transaction(async (trx) => {
-    await tell(trx, { personId, today });
-    return work(trx);
-  });
+  asPerson(asApp[at], personId, work);
 
 async function out(db: Database, student: string, personId: string, at = schoolId): Promise<Buffer> {
   const by = { personId, schoolId: at, today };

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type NewYearInput, newYearInput } from '~/core/students/new-year';
+import { asPerson } from '~/tests/database/as-person';
 import { freshDatabase } from '~/tests/database/fresh';
 import {
   actorOf,
@@ -13,7 +14,6 @@ import {
   smallSchool,
   today,
 } from '~/tests/database/small-school';
-import { tell } from '../platform/db/asking';
 import { connect, type Database } from '../platform/db/database';
 import { Invalid, NotFound } from '../platform/failures';
 import { requireSchoolAdmin } from '../school/administrators';
@@ -43,11 +43,7 @@ beforeAll(async () => {
 });
 afterAll(() => app.destroy());
 
-const as = <Result>(personId: string, work: (trx: Database) => Promise<Result>) =>
-  app.transaction(async (trx) => {
-    await tell(trx, { personId, today });
-    return work(trx);
-  });
+const as = <Result>(personId: string, work: (trx: Database) => Promise<Result>) => asPerson(app, personId, work);
 const prepared = (input: NewYearInput, by = head) =>
   as(by, async (trx) => prepareNewYear(trx, await requireSchoolAdmin(trx, actorOf(by)), input));
 const begun = (input: NewYearInput, seen: string) =>
@@ -138,11 +134,15 @@ describe('closures from a calendar', () => {
         event('SUMMARY:A holiday\\, folded', ' over two lines', 'DTSTART;VALUE=DATE:20270118'),
         event('SUMMARY:Over', 'DTSTART;VALUE=DATE:20251225'),
         event('SUMMARY:Staff meeting', 'DTSTART:20261201T150000Z', 'DTEND:20261201T160000Z'),
+        // It began long ago: what is still to come of it is told.
+        event('SUMMARY:Founding day', 'DTSTART;VALUE=DATE:20180102', 'RRULE:FREQ=WEEKLY;UNTIL=20261201'),
         event('SUMMARY:First Fridays', 'DTSTART;VALUE=DATE:20270205', 'RRULE:FREQ=MONTHLY;BYDAY=1FR;COUNT=2'),
       ),
       today,
     );
     expect(closures).toEqual([
+      { first: '2026-11-24', last: '2026-11-24', label: 'Founding day' },
+      { first: '2026-12-01', last: '2026-12-01', label: 'Founding day' },
       { first: '2026-12-21', last: '2027-01-01', label: 'Winter break' },
       { first: '2027-01-18', last: '2027-01-18', label: 'A holiday, foldedover two lines' },
       { first: '2027-02-05', last: '2027-02-05', label: 'First Fridays' },
@@ -154,6 +154,9 @@ describe('closures from a calendar', () => {
   it('refuses what is none, and takes over what is chosen, once', async () => {
     expect(() => closuresIn(Buffer.from('Dear school,'), today)).toThrow(Invalid);
     expect(() => closuresIn(calendar(), today)).toThrow(Invalid);
+    for (const wrong of ['DTSTART;VALUE=DATE:20269999', 'DTSTART;VALUE=DATE:20261201\r\nRRULE:FREQ=NEVER']) {
+      expect(() => closuresIn(calendar(event(wrong)), today)).toThrow(Invalid);
+    }
     const winter = { first: '2026-12-21', last: '2027-01-01', label: 'Winter break', isWanted: true };
     const chosen = { closures: [winter, { ...winter, first: '2026-12-14', last: '2026-12-14', isWanted: false }] };
     const admin = await requireSchoolAdmin(fresh.db, actorOf(head));
