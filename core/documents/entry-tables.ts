@@ -66,17 +66,40 @@ function figuresOf({ outcome }: ReportEntry, definition: MeasureDefinition | nul
   };
 }
 
+const whenFields = ['date', 'time'];
 const figureFields = ['value', 'unit', 'amount', 'out of', 'basis', 'beyond limit', 'no score'];
-const figureCells = ({ value, unit, amount, of, basis, isBeyond, noScore }: Figures): TableCell[] => [
-  ...[value, unit, amount, of, basis],
-  ...[yes(isBeyond), noScore],
-];
-
 const aboutFields = ['location', 'observer', 'second observer', 'version', 'note', 'answers', 'sentence'];
-const aboutCells = (entry: ReportEntry, answers: readonly string[]): TableCell[] => [
-  ...[textOf(entry.location), textOf(entry.observer), yes(entry.isSecond), entry.version || null],
-  ...[textOf(entry.note), textOf(answers.join('\n')), entry.sentence],
-];
+
+/** An entry with the cells that stand of it in the table of all and in that of its goal. */
+interface Read {
+  entry: ReportEntry;
+  parts: Figures['parts'];
+  when: TableCell[];
+  figures: TableCell[];
+  about: TableCell[];
+}
+
+function readEntry(entry: ReportEntry, { measureAt, answersTo }: EntryTablesAround): Read {
+  const { parts, value, unit, amount, of, basis, isBeyond, noScore } = figuresOf(entry, measureAt(entry));
+  const { on, time, location, observer, isSecond, version, note, sentence } = entry;
+  const answers = answersTo(entry).join('\n');
+  return {
+    ...{ entry, parts, when: [{ on }, { time }] },
+    figures: [value, unit, amount, of, basis, yes(isBeyond), noScore],
+    about: [
+      ...[textOf(location), textOf(observer), yes(isSecond), version || null],
+      ...[textOf(note), textOf(answers), sentence],
+    ],
+  };
+}
+
+/** The figures of the table of all, in which the parts stand as one text before what is said of them. */
+const AFTER_PARTS = 5;
+const withParts = <T>(figures: readonly T[], parts: T): T[] => figures.toSpliced(AFTER_PARTS, 0, parts);
+
+function partsSaid(parts: Figures['parts']): TableCell {
+  return textOf(parts.flatMap(({ label, value }) => (value === null ? [] : [`${label} ${value}`])).join(' | '));
+}
 
 /**
  * The entries of a report for those who compute with them: one table of all, a row each, and one for each goal in which what lies
@@ -85,48 +108,26 @@ const aboutCells = (entry: ReportEntry, answers: readonly string[]): TableCell[]
  * @param entries  in the order in which they are wanted
  */
 export function entryTables(entries: readonly ReportEntry[], around: EntryTablesAround): [Table, ...Table[]] {
-  const { goals, measureAt, answersTo } = around;
-  const read = entries.map((entry) => ({
-    entry,
-    figures: figuresOf(entry, measureAt(entry)),
-    answers: answersTo(entry),
-  }));
+  const read = entries.map((entry) => readEntry(entry, around));
   const all: Table = {
     name: 'Entries',
-    fields: [
-      'date',
-      'time',
-      'kind',
-      'of',
-      ...figureFields.slice(0, 5),
-      'parts',
-      ...figureFields.slice(5),
-      ...aboutFields,
-    ],
-    rows: read.map(({ entry, figures, answers }) => {
-      const cells = figureCells(figures);
-      const parts = figures.parts.flatMap(({ label, value }) => (value === null ? [] : [`${label} ${value}`]));
-      return [
-        ...[{ on: entry.on }, { time: entry.time }, kinds[entry.kind], entry.title],
-        ...[...cells.slice(0, 5), textOf(parts.join(' | ')), ...cells.slice(5)],
-        ...aboutCells(entry, answers),
-      ];
-    }),
+    fields: [...whenFields, 'kind', 'of', ...withParts(figureFields, 'parts'), ...aboutFields],
+    rows: read.map(({ entry, parts, when, figures, about }) =>
+      when.concat([kinds[entry.kind], entry.title], withParts(figures, partsSaid(parts)), about),
+    ),
   };
-  const ofGoals = goals.flatMap(({ id, number, shortName }): Table[] => {
+  const ofGoals = around.goals.flatMap(({ id, number, shortName }): Table[] => {
     const own = read.filter(({ entry }) => entry.goalId === id);
     if (own.length === 0) return [];
     // Levels and items may have changed over the versions of a goal: every name that was ever used has its column.
-    const labels = [...new Set(own.flatMap(({ figures }) => figures.parts.map(({ label }) => label)))];
+    const labels = [...new Set(own.flatMap(({ parts }) => parts.map(({ label }) => label)))];
+    const ofParts = (parts: Figures['parts']) =>
+      labels.map((wanted) => parts.find(({ label }) => label === wanted)?.value ?? null);
     return [
       {
         name: `${number} ${shortName}`,
-        fields: ['date', 'time', ...figureFields, ...labels, ...aboutFields],
-        rows: own.map(({ entry, figures, answers }) => [
-          ...[{ on: entry.on }, { time: entry.time }, ...figureCells(figures)],
-          ...labels.map((label) => figures.parts.find((part) => part.label === label)?.value ?? null),
-          ...aboutCells(entry, answers),
-        ]),
+        fields: [...whenFields, ...figureFields, ...labels, ...aboutFields],
+        rows: own.map(({ parts, when, figures, about }) => when.concat(figures, ofParts(parts), about)),
       },
     ];
   });

@@ -32,10 +32,15 @@ export function saidBy({ by, to, kind }: Pick<Comment, 'by' | 'to' | 'kind'>): s
 
 /** Everything that an entry says to its reader, as lines. */
 export function entryLines(entry: ReportEntry, thread: readonly Comment[], remarks: readonly string[] = []): string[] {
-  const said = thread
-    .filter(({ hidden }) => hidden === null)
-    .map((comment) => `${saidBy(comment)}: ${commentSaid(comment)}`);
-  return [entry.sentence, entry.note ?? '', ...remarks, ...said].filter(Boolean);
+  return [entry.sentence, entry.note ?? '', ...answerLines(thread, remarks)].filter(Boolean);
+}
+
+/** What was said of an entry, a line each: remarks of the school, then its thread, without what was hidden. */
+export function answerLines(thread: readonly Comment[], remarks: readonly string[] = []): string[] {
+  const said = thread.flatMap((comment) =>
+    comment.hidden === null ? [`${saidBy(comment)}: ${commentSaid(comment)}`] : [],
+  );
+  return [...remarks, ...said].filter(Boolean);
 }
 
 /**

@@ -1,6 +1,6 @@
+import { type Cell, type CellValue, writeXlsx } from 'hucre/xlsx';
 import JSZip from 'jszip';
 import { describe, expect, it } from 'vitest';
-import write from 'write-excel-file/node';
 import { fileDay } from '~/core/imports/days';
 import { Unreadable } from '~/core/imports/file-table';
 import { readFileContent } from './read-file';
@@ -48,13 +48,19 @@ describe('a file of text', () => {
 });
 
 describe('a spreadsheet', () => {
-  const sheet = (data: object[][], name = 'Sheet') => write([{ data: data as never, sheet: name }]).toBuffer();
+  const sheet = async (rows: CellValue[][], cells: [string, Partial<Cell>][] = []) =>
+    Buffer.from(await writeXlsx({ sheets: [{ name: 'Sheet', rows, cells: new Map(cells) }] }));
   it('gives what stands in its cells: numbers, dates, times, texts', async () => {
-    const day = { value: 46_001, format: 'yyyy-mm-dd' };
-    const bytes = await sheet([
-      [{ value: 'Date' }, { value: 'Time' }, { value: 'Score' }, { value: 'Share' }],
-      [day, { value: 0.5, format: 'hh:mm' }, { value: '3/5' }, { value: 0.1 + 0.2 }],
-    ]);
+    const bytes = await sheet(
+      [
+        ['Date', 'Time', 'Score', 'Share'],
+        [null, null, '3/5', 0.1 + 0.2],
+      ],
+      [
+        ['1,0', { value: 46_001, style: { numFmt: 'yyyy-mm-dd' } }],
+        ['1,1', { value: 0.5, style: { numFmt: 'hh:mm' } }],
+      ],
+    );
     const [table] = await read(bytes, 'file.xlsx');
     expect(table?.rows[0]?.slice(1)).toEqual(['12:00', '3/5', '0.3']);
     // The 1900 date base of ECMA-376: day 46,001 is December 10, 2025 (day 45,658 is January 1, 2025).
@@ -63,8 +69,8 @@ describe('a spreadsheet', () => {
   it('takes a formula for what it last showed', async () => {
     const zip = await JSZip.loadAsync(
       await sheet([
-        [{ value: 'Student' }, { value: 'Score' }],
-        [{ value: 'Ansel' }, { value: 7 }],
+        ['Student', 'Score'],
+        ['Ansel', 7],
       ]),
     );
     const path = Object.keys(zip.files).find((name) => /sheet1\.xml$/.test(name)) ?? '';
@@ -75,17 +81,18 @@ describe('a spreadsheet', () => {
     expect(table?.rows).toEqual([['Ansel', '7']]);
   });
   it('has several sheets, those without a table passed over', async () => {
-    const data = (text: string) =>
-      [
-        [{ value: 'Student' }, { value: 'Score' }],
-        [{ value: text }, { value: 1 }],
-      ] as never;
-    const bytes = await write([
-      { data: data('Ansel'), sheet: 'Fall' },
-      { data: [[{ value: 'A title' }]] as never, sheet: 'About' },
-      { data: data('Briar'), sheet: 'Spring' },
-    ]).toBuffer();
-    expect((await read(bytes, 'file.xlsx')).map(({ name, rows }) => [name, rows[0]?.[0]])).toEqual([
+    const rows = (text: string) => [
+      ['Student', 'Score'],
+      [text, 1],
+    ];
+    const bytes = await writeXlsx({
+      sheets: [
+        { name: 'Fall', rows: rows('Ansel') },
+        { name: 'About', rows: [['A title']] },
+        { name: 'Spring', rows: rows('Briar') },
+      ],
+    });
+    expect((await read(Buffer.from(bytes), 'file.xlsx')).map(({ name, rows }) => [name, rows[0]?.[0]])).toEqual([
       ['Fall', 'Ansel'],
       ['Spring', 'Briar'],
     ]);

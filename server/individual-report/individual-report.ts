@@ -231,7 +231,7 @@ async function reflectionEntries(
 ): Promise<ReportEntry[]> {
   const rows: { id: string; said_on: IsoDate; said_time: string }[] = await db('comments')
     .where({ student_id: studentId, entry_id: null, report_id: null })
-    .modify((query) => ids && query.whereIn('id', [...ids]))
+    .modify((query) => ids && query.whereRaw('id = any(?)', [[...ids]]))
     .select('id', 'said_on', 'said_time');
   return rows.map((row) => ({
     ...{ id: row.id, studentId, kind: 'reflection', title: 'A reflection', goalId: null, goalVersion: 1 },

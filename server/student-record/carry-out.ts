@@ -2,7 +2,7 @@ import JSZip from 'jszip';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { entryTables } from '~/core/documents/entry-tables';
-import { entryLines } from '~/core/documents/individual-report-document';
+import { answerLines } from '~/core/documents/individual-report-document';
 import { progressReportDocument } from '~/core/documents/progress-report-document';
 import { cellText, type Table, tableOf } from '~/core/documents/table';
 import { everything } from '~/core/sharing/visibility-rule';
@@ -109,8 +109,7 @@ async function tablesOf(
         const of = goalId === null ? undefined : goalOf.get(goalId);
         return of ? measureAt(of, goalVersion) : null;
       },
-      answersTo: (entry) =>
-        entryLines({ ...entry, sentence: '', note: null }, threads[entry.id] ?? [], remarks[entry.id]).map(hide),
+      answersTo: (entry) => answerLines(threads[entry.id] ?? [], remarks[entry.id]).map(hide),
     }),
     tableOf(
       'Corrections',

@@ -1,7 +1,7 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { entryTables } from '~/core/documents/entry-tables';
 import type { Format } from '~/core/documents/file-name';
-import { entryLines, individualReportDocument } from '~/core/documents/individual-report-document';
+import { answerLines, individualReportDocument } from '~/core/documents/individual-report-document';
 import { discreetEntry } from '~/core/goals/discreet';
 import { groupEntries } from '~/core/individual-report/groups';
 import { stretchWords } from '~/core/individual-report/report';
@@ -78,8 +78,7 @@ export async function reportContents({
             const of = goalId === null ? undefined : goalOf.get(goalId);
             return of ? measureAt(of, goalVersion) : null;
           },
-          answersTo: (entry) =>
-            entryLines({ ...entry, sentence: '', note: null }, said[entry.id] ?? [], remarks[entry.id]),
+          answersTo: ({ id }) => answerLines(said[id] ?? [], remarks[id]),
         },
       ),
   };

@@ -159,15 +159,16 @@ export function breakDownTrials(definition: TrialsDefinition, data: TrialsData):
   const share = (n: number) => (opportunities === 0 ? 0 : (100 * n) / opportunities);
   const successes = successLevels(definition);
   let atMost = 0;
-  const levels = definition.levels.map((level): TrialsShare => {
-    const n = counts.get(level.key) ?? 0;
+  const levels = definition.levels.map(({ key, label, words }): TrialsShare => {
+    const n = counts.get(key) ?? 0;
     atMost += n;
-    return { ...level, isSuccess: successes.has(level.key), n, share: share(n), cumulative: share(atMost) };
+    return { key, label, words, isSuccess: successes.has(key), n, share: share(n), cumulative: share(atMost) };
   });
   const others = unsupportedOutcomes.map((key): TrialsShare => {
     const n = counts.get(key) ?? 0;
+    const { label, words } = unsupportedWords[key];
     const isCounted = key !== 'refused' || definition.refusalIsOpportunity;
-    return { key, ...unsupportedWords[key], isSuccess: false, n, share: isCounted ? share(n) : 0, cumulative: null };
+    return { key, label, words, isSuccess: false, n, share: isCounted ? share(n) : 0, cumulative: null };
   });
   return [...levels, ...others];
 }

@@ -14,7 +14,7 @@ export async function evidenceOf(
   if (entryIds.length === 0) return {};
   const rows: (Omit<Evidence, 'isPicture'> & { type: string })[] = await db('evidence')
     .where({ student_id: studentId, withdrawn_at: null })
-    .whereIn('entry_id', [...entryIds])
+    .whereRaw('entry_id = any(?)', [[...entryIds]])
     .orderBy('added_at')
     .select(...columns);
   const byEntry: Record<string, Evidence[]> = {};

@@ -25,6 +25,19 @@ it('a spreadsheet holds numbers as numbers, and no text as a formula', async () 
   expect(texts).toContain('Ione &amp; Jory');
 });
 
+it('a text that reads like an error of the spreadsheet is a text, and what no XML can hold is left out', async () => {
+  const rows = [['#N/A'], ['# 3 of 4'], ['be\uFFFEfore\u0007'], ['']];
+  const read = await opened(await xlsxFile('notes', [{ name: 'Notes', fields: ['note'], rows }]));
+  const sheet = await read('xl/worksheets/sheet1.xml');
+  // `e` is an error and `b` a yes or no (ECMA-376, 18.18.11).
+  expect([...sheet.matchAll(/ t="(\w+)"/g)].map(([, type]) => type)).toEqual(['s', 'inlineStr', 'inlineStr', 's']);
+  expect(sheet).toContain('<t>#N/A</t>');
+  const texts = await read('xl/sharedStrings.xml');
+  expect(texts).toContain('before');
+  // The sign of a bell is written out (ECMA-376, 22.9.2.19), since XML has no sign for it.
+  expect(texts).not.toContain('\u0007');
+});
+
 it('several tables are several sheets; dates and times are real, and headings stay in sight', async () => {
   const rows = [[{ on: '2026-11-24' }, { time: '06:00' }]];
   const fields = ['date', 'time'];
