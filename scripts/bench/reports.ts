@@ -46,8 +46,8 @@ function mostMemory(pid: number): number {
   return Math.max(own, ...children.map((child) => mostMemory(Number(child))));
 }
 
-/** From the entries to the file, as the worker makes it, once what makes papers is loaded. */
-async function runningReport({ db, school, milliseconds }: Bench, student: string): Promise<number> {
+/** From the entries to the file, as the worker makes it, again and again once what makes papers is loaded. */
+async function runningReport({ db, school, milliseconds, median }: Bench, student: string): Promise<number> {
   const now = new Date('2026-11-24T15:30:00Z');
   const around = { school: await schoolOf(db, schoolId), now };
   const actor = actorOf(school.manager);
@@ -64,7 +64,9 @@ async function runningReport({ db, school, milliseconds }: Bench, student: strin
     return milliseconds(() => makeBatch(db, id, around));
   };
   await make('2026-01-01');
-  return make(null);
+  const times: number[] = [];
+  for (let i = 0; i < 7; i++) times.push(await make(null));
+  return median(times);
 }
 
 /** A report of three thousand entries, its files, the papers of a class, and a run of the post. */
@@ -99,7 +101,7 @@ export async function measureReports(bench: Bench) {
   };
   return {
     page,
-    onePdf: { progressMs: round(pdf), runningReportOf3000EntriesMs: round(runningPdf), atMostMs: 2000 },
+    onePdf: { progressMs: round(pdf), medianOfReportOf3000EntriesMs: round(runningPdf), atMostMs: 2000 },
     ...(await inTheBackground(bench, { db, databaseUrl, school })),
   };
 }

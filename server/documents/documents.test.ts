@@ -73,6 +73,20 @@ const document = (name: string, rows = 80): ReportDocument => ({
 });
 
 describe('a document as a PDF', () => {
+  it('of a table that is long enough for pieces has every row once and in order, in columns of one width', async () => {
+    const made = await documentPdf(document('Ada E.', 1600), 'letter');
+    const { pages } = await textOfPdf(made);
+    const days = [...pages.join(' ').matchAll(/Day (\d+)/g)].map(([, day]) => Number(day));
+    expect(days).toEqual(Array.from({ length: 1600 }, (_, day) => day));
+    expect(pages.at(-1)).toContain(`Page ${pages.length} of ${pages.length}`);
+    const file = await opened(made);
+    const starts = new Set<number>();
+    for (let at = 2; at <= pages.length; at++) {
+      const { items } = await (await file.getPage(at)).getTextContent();
+      for (const item of items) if ('str' in item && item.str === 'in two lines') starts.add(item.transform[4]);
+    }
+    expect(starts.size).toBe(1);
+  });
   it('has real text with its head and its table’s headings on every page, a title and a language', async () => {
     const { pages, title, language } = await textOfPdf(await documentPdf(document('Ada E.'), 'letter'));
     expect(pages.length).toBeGreaterThan(2);

@@ -53,7 +53,9 @@ async function readFonts(): Promise<Fonts> {
     const folder = dirname(require.resolve(`@fontsource/${name}/package.json`));
     return sets.flatMap((set) => styles.map((style) => `${folder}/files/${name}-${set}-${style}.woff2`));
   });
-  const files = await Promise.all(paths.map(async (path) => Buffer.from(await decompress(await readFile(path)))));
+  const files: Buffer[] = [];
+  // One after the other: what comes out of the package lies in memory that the next one writes over.
+  for (const path of paths) files.push(Buffer.from(await decompress(await readFile(path))));
   const letters = new Set(
     files.flatMap((file) => {
       const font = create(file);

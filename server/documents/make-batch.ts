@@ -238,11 +238,13 @@ async function studentReportDocument(
   const ids = new Set(goals.filter(isIn(only)).map(({ id }) => id));
   const reader = { kind: 'team' as const, linkId: null, shows: everything, discreet: false };
   const wanted = { only: null, find: '', page: 'all' as const, day: null, from, to, oldestFirst };
-  const { entries, threads } = await individualReport(db, student.id, goals, reader, wanted);
-  const some = only === null ? entries : entries.filter(({ goalId }) => goalId !== null && ids.has(goalId));
   const present = goalsWorkedOn(goals).filter(({ id }) => ids.has(id));
+  const [{ entries, threads }, standings] = await Promise.all([
+    individualReport(db, student.id, goals, reader, wanted),
+    standingsOf(db, student.id, present, { school, today: to ?? today, from }),
+  ]);
+  const some = only === null ? entries : entries.filter(({ goalId }) => goalId !== null && ids.has(goalId));
   const remarks = await remarksOn(db, { schoolId: school.id, today }, student.id, reader.kind, some);
-  const standings = await standingsOf(db, student.id, present, { school, today: to ?? today, from });
   return individualReportDocument({
     ...{ studentShortName: student.shortName, schoolName: school.name, today, threads, remarks, layout },
     groups: groupEntries(some, grouping, goals, today),

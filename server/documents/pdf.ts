@@ -50,11 +50,26 @@ function saidMissing(document: ReportDocument, missing: readonly string[]): read
 const LONGEST_KEPT = 1200;
 /** Signs of a table’s row that is kept whole: well below a page. */
 const LONGEST_ROW = 1500;
+/** Rows of a table that are set together; a longer one goes on in the next piece, on a page of its own. */
+const LONGEST_PIECE = 750;
+
+/** A table as the template draws it: in pieces where it is long, since what stands between two page breaks is set at the same time as all other such. */
+function tablePieces(block: DocumentBlock & { kind: 'table' }): object[] {
+  const widths = columnWidths(block);
+  const rows = block.rows.map((cells) => ({ cells, breaks: cells.some((text) => text.length > LONGEST_ROW) }));
+  const pieces = Math.max(1, Math.ceil(rows.length / LONGEST_PIECE));
+  const length = Math.ceil(rows.length / pieces);
+  return Array.from({ length: pieces }, (_, at) => [
+    ...(at === 0 ? [] : [{ kind: 'pageBreak' }]),
+    { ...block, widths, rows: rows.slice(at * length, (at + 1) * length) },
+  ]).flat();
+}
+
 /** Blocks as the template draws them. */
 function laidOut(blocks: readonly DocumentBlock[]): object[] {
   let deepest = 0;
   const width = nameWidth(blocks.flatMap((block) => (block.kind === 'facts' ? block.facts.map(([name]) => name) : [])));
-  return blocks.map((block, at) => {
+  return blocks.flatMap((block, at): object | object[] => {
     switch (block.kind) {
       case 'heading':
         // No level is skipped (ISO 14289-1, 7.4.2).
@@ -80,11 +95,7 @@ function laidOut(blocks: readonly DocumentBlock[]): object[] {
           caption: [block.graph.caption, graphKey(block.graph)].join(' '),
         };
       case 'table':
-        return {
-          ...block,
-          widths: columnWidths(block),
-          rows: block.rows.map((cells) => ({ cells, breaks: cells.some((text) => text.length > LONGEST_ROW) })),
-        };
+        return tablePieces(block);
       case 'sheet':
         return { ...block, widths: columnWidths(block) };
       default:

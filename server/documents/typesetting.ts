@@ -20,7 +20,8 @@ const inThread = beside<{ template: string; content: string }, { pdf: Uint8Array
         if (!made.result) throw new Error(JSON.stringify(compiler.fetchDiagnostics(made.takeDiagnostics())));
         return { pdf: compiler.pdf(made.result, { pdfStandard: 'ua-1' }), pages: made.result.numOfPages };
       } finally {
-        compiler.evictCache(0);
+        // Once the answer is away.
+        setImmediate(() => compiler.evictCache(0));
       }
     };
   })()`,
