@@ -24,7 +24,7 @@ type CellThere = NonNullable<WriteSheet['cells']> extends Map<string, infer One>
 /** What the package is asked to write; the cells that are more than their values by row and column, `1,0` for the first below its heading. */
 type SheetAsked = Omit<WriteSheet, 'cells'> & { cells: [string, CellThere][] };
 
-const heading = { font: { bold: true } };
+const heading = { font: { name: 'Calibri', size: 11, bold: true } };
 const aDay = { numFmt: 'yyyy-mm-dd' };
 const aTime = { numFmt: 'hh:mm' };
 
