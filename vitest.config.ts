@@ -1,6 +1,10 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
+const stored = ['{server,demo,scripts}/**/*.test.ts'];
+/** What replaces a package for its own tests must not replace it for others. */
+const apart = ['server/people/sign-in.test.ts'];
+
 export default defineConfig({
   resolve: { alias: { '~': fileURLToPath(new URL('.', import.meta.url)).replace(/\/$/, '') } },
   test: {
@@ -10,7 +14,9 @@ export default defineConfig({
         extends: true,
         test: { name: 'pure', isolate: false, include: ['{core,web}/**/*.test.{ts,tsx}', 'tests/house/**/*.test.ts'] },
       },
-      { extends: true, test: { name: 'stored', include: ['{server,demo,scripts}/**/*.test.ts'] } },
+      // So do those that ask a database: each file has one of its own.
+      { extends: true, test: { name: 'stored', isolate: false, include: stored, exclude: apart } },
+      { extends: true, test: { name: 'apart', include: apart } },
     ],
     globalSetup: './tests/database/template.ts',
     maxWorkers: 2,

@@ -14,7 +14,7 @@ for (const [command, args] of steps) {
   const code = await run(command, args);
   if (code !== 0) process.exit(code);
 }
-const { url, stop } = await ensurePostgres();
+const { url, stop } = await ensurePostgres('tests');
 const code = await run('vitest', ['run', '--changed', '--passWithNoTests'], { env: { DATABASE_URL: url } });
 stop();
 process.exit(code);

@@ -7,7 +7,7 @@ import { run } from './setup/run.mjs';
 checkNode();
 await ensurePackages();
 await ensureBrowser('which the browser tests drive');
-const { url, stop } = await ensurePostgres();
+const { url, stop } = await ensurePostgres('tests');
 const env = { DATABASE_URL: url };
 
 /** Steps one after the other; resolves to the name of the first that fails. */

@@ -5,8 +5,8 @@ import { run } from './setup/run.mjs';
 
 checkNode();
 await ensurePackages();
-const { url, stop } = await ensurePostgres();
 const [command, ...args] = process.argv.slice(2);
+const { url, stop } = await ensurePostgres(['vitest', 'playwright'].includes(command) ? 'tests' : 'data');
 const code = await run(command, args, { env: { DATABASE_URL: url } });
 stop();
 process.exit(code);

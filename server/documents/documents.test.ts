@@ -73,7 +73,7 @@ const document = (name: string, rows = 80): ReportDocument => ({
 });
 
 describe('a document as a PDF', () => {
-  it('of a table that is long enough for pieces has every row once and in order, in columns of one width', async () => {
+  it('of a table that is long enough for several stretches has every row once and in order, in columns of one width', async () => {
     const made = await documentPdf(document('Ada E.', 1600), 'letter');
     const { pages } = await textOfPdf(made);
     const days = [...pages.join(' ').matchAll(/Day (\d+)/g)].map(([, day]) => Number(day));

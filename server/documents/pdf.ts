@@ -50,16 +50,16 @@ function saidMissing(document: ReportDocument, missing: readonly string[]): read
 const LONGEST_KEPT = 1200;
 /** Signs of a table’s row that is kept whole: well below a page. */
 const LONGEST_ROW = 1500;
-/** Rows of a table that are set together; a longer one goes on in the next piece, on a page of its own. */
-const LONGEST_PIECE = 750;
+/** Rows of a table that are set together; a longer one goes on in the next stretch, on a page of its own. */
+const LONGEST_STRETCH = 750;
 
-/** A table as the template draws it: in pieces where it is long, since what stands between two page breaks is set at the same time as all other such. */
-function tablePieces(block: DocumentBlock & { kind: 'table' }): object[] {
+/** A table as the template draws it: in stretches where it is long, since what stands between two page breaks is set at the same time as all other such. */
+function tableStretches(block: DocumentBlock & { kind: 'table' }): object[] {
   const widths = columnWidths(block);
   const rows = block.rows.map((cells) => ({ cells, breaks: cells.some((text) => text.length > LONGEST_ROW) }));
-  const pieces = Math.max(1, Math.ceil(rows.length / LONGEST_PIECE));
-  const length = Math.ceil(rows.length / pieces);
-  return Array.from({ length: pieces }, (_, at) => [
+  const count = Math.max(1, Math.ceil(rows.length / LONGEST_STRETCH));
+  const length = Math.ceil(rows.length / count);
+  return Array.from({ length: count }, (_, at) => [
     ...(at === 0 ? [] : [{ kind: 'pageBreak' }]),
     { ...block, widths, rows: rows.slice(at * length, (at + 1) * length) },
   ]).flat();
@@ -95,7 +95,7 @@ function laidOut(blocks: readonly DocumentBlock[]): object[] {
           caption: [block.graph.caption, graphKey(block.graph)].join(' '),
         };
       case 'table':
-        return tablePieces(block);
+        return tableStretches(block);
       case 'sheet':
         return { ...block, widths: columnWidths(block) };
       default:
