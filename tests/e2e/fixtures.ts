@@ -180,7 +180,7 @@ export async function axeFindings(page: Page, only: string[] = everyRule): Promi
     await drawn();
     await drawn();
     const { axe } = window as unknown as { axe: typeof import('axe-core') };
-    const { violations } = await axe.run(document, { runOnly });
+    const { violations } = await axe.run(document, { runOnly, resultTypes: ['violations'] });
     return violations.flatMap(({ id, help, nodes }) =>
       nodes.map((node) => `${id}: ${help}: ${node.html.slice(0, 160)}`),
     );
