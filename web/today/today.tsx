@@ -54,7 +54,7 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
     invitationsTo(database(), actor),
     personBegun(database(), actor, ids),
     daysAway(database(), ids),
-    person.isSchoolAdmin ? schoolBegun(database(), await requireSchoolAdmin(database(), actor)) : null,
+    person.isSchoolAdmin ? requireSchoolAdmin(database(), actor).then((admin) => schoolBegun(database(), admin)) : null,
   ]);
   const all = discreet ? stored.map(discreetGoal) : stored;
   const goals = goalsWorkedOn(all);

@@ -66,11 +66,9 @@ export async function backUp(url: string, { path, passphrase, now }: BackupWante
     const args = ['--format=custom', '--no-owner', '--enable-row-security', `--snapshot=${rows[0].id}`];
     const dump = program('pg_dump', args, url);
     const plain = dump.stdout as Readable;
-    const [tables] = await Promise.all([
-      sumsOf(client),
-      ended(dump, 'pg_dump'),
-      pipeline(passphrase ? await encrypted(plain, passphrase) : plain, createWriteStream(part, { mode: 0o600 })),
-    ]);
+    const write = async () =>
+      pipeline(passphrase ? await encrypted(plain, passphrase) : plain, createWriteStream(part, { mode: 0o600 }));
+    const [tables] = await Promise.all([sumsOf(client), ended(dump, 'pg_dump'), write()]);
     const about: Manifest = {
       ...{ madeAt: now.toISOString(), isEncrypted: passphrase !== undefined, sha256: await sha256Of(part) },
       tables: tables as Sums,

@@ -103,7 +103,8 @@ export async function keepPage(page: string, holder: Holder, data: ArrayBuffer, 
 
 /** The data of a page as it was kept, and when; null when it was not, or too long ago. */
 export async function keptPage(page: string, now = Date.now()): Promise<{ at: number; data: ArrayBuffer } | null> {
-  const [holder, kept] = await Promise.all([holderNow(), (await store()).get('pages', page)]);
+  const pages = await store();
+  const [holder, kept] = await Promise.all([holderNow(), pages.get('pages', page)]);
   if (!holder || !kept || now - kept.at > holder.days * DAY) return null;
   const packed = await openBytes(holder, kept);
   return packed && { at: kept.at, data: await through(packed, new DecompressionStream('gzip')) };
