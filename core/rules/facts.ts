@@ -1,7 +1,7 @@
 import type { IsoDate } from '../calendar/iso-date';
 import { plainName } from '../entries/incidents/choice';
 import type { Outcome } from '../entries/observation';
-import { type MeasureDefinition, measureOf } from '../measures/measure';
+import { type MeasureData, type MeasureDefinition, measureOf } from '../measures/measure';
 import type { RubricData } from '../measures/rubric/rubric';
 import type { NoScoreReason } from '../measures/score';
 import { successLevels } from '../measures/support-levels';
@@ -58,18 +58,13 @@ export interface CountFacts extends CommonFacts {
 export type EntryFacts = GoalFacts | IncidentFacts | CountFacts | AnswerFacts;
 
 /** Each opportunity with what it was of, where a measure has items or steps, and what it came to. */
-function outcomesIn(data: object): { part: string | null; outcome: string }[] {
-  if ('trials' in data) return (data.trials as string[]).map((outcome) => ({ part: null, outcome }));
+function outcomesIn(data: MeasureData): { part: string | null; outcome: string }[] {
+  if ('trials' in data) return data.trials.map((outcome) => ({ part: null, outcome }));
   if ('counts' in data) {
-    const counts = Object.entries(data.counts as Record<string, number>);
-    return counts.flatMap(([outcome, n]) => (n > 0 ? [{ part: null, outcome }] : []));
+    return Object.entries(data.counts).flatMap(([outcome, n]) => (n > 0 ? [{ part: null, outcome }] : []));
   }
-  if ('items' in data) {
-    return (data.items as { item: string; outcome: string }[]).map(({ item, outcome }) => ({ part: item, outcome }));
-  }
-  if ('steps' in data) {
-    return (data.steps as { step: string; outcome: string }[]).map(({ step, outcome }) => ({ part: step, outcome }));
-  }
+  if ('items' in data) return data.items.map(({ item, outcome }) => ({ part: item, outcome }));
+  if ('steps' in data) return data.steps.map(({ step, outcome }) => ({ part: step, outcome }));
   return [];
 }
 

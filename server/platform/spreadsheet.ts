@@ -30,6 +30,15 @@ const aTime = { numFmt: 'hh:mm' };
 
 /** What no XML can hold (W3C XML 1.0, 2.2) and the package leaves in. */
 const NOT_IN_XML = /[\uFFFE\uFFFF]/g;
+/** A spreadsheet program refuses a file with a longer text in one of its cells (from memory; common practice). */
+const LONGEST_TEXT = 32_767;
+const CUT = ' … (cut here, since a cell holds no more: CSV has all of it)';
+
+/** A text as a cell can hold it. */
+function textThere(text: string): string {
+  const there = text.replace(NOT_IN_XML, '');
+  return there.length > LONGEST_TEXT ? `${there.slice(0, LONGEST_TEXT - CUT.length)}${CUT}` : there;
+}
 
 /** The days of one file as their numbers: there are few, and each is looked up thousands of times. */
 function daysOnce(): (on: IsoDate) => number {
@@ -57,7 +66,7 @@ function sheetOf(name: string, { fields, rows }: Table): SheetAsked {
   const dayOf = daysOnce();
   const plain = rows.map((row, at) =>
     row.map((given, column) => {
-      const cell = typeof given === 'string' ? given.replace(NOT_IN_XML, '') : given;
+      const cell = typeof given === 'string' ? textThere(given) : given;
       const more = moreThanItsValue(cell, dayOf);
       if (more !== null) cells.push([`${at + 1},${column}`, more]);
       return more !== null || cell === '' || typeof cell === 'object' ? null : cell;

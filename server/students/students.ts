@@ -159,15 +159,27 @@ export async function supportTeam(
   studentId: StudentAccess<'read'>,
   today: IsoDate,
 ): Promise<TeamMember[]> {
-  return preparedRows(
+  return (await supportTeams(db, [studentId], today)).get(studentId) ?? [];
+}
+
+/** The support teams of some students on a day, by student; each of them is in it. */
+export async function supportTeams<Id extends StudentAccess<'read'>>(
+  db: Database,
+  studentIds: readonly Id[],
+  today: IsoDate,
+): Promise<ReadonlyMap<Id, TeamMember[]>> {
+  const members = await preparedRows(
     db,
-    'support-team',
-    teamMemberRow,
-    `select p.id, p.name, p.short_name as "shortName", m.role, m.rights
+    'support-teams',
+    teamMemberRow.extend({ studentId: z.string() }),
+    `select m.student_id as "studentId", p.id, p.name, p.short_name as "shortName", m.role, m.rights
        from team_members m join people p on p.id = m.person_id
-      where m.student_id = $2 and ${memberIsActive}
+      where m.student_id = any(cast($2 as uuid[])) and ${memberIsActive}
       order by p.name`,
-    [today, studentId],
+    [today, [...studentIds]],
+  );
+  return new Map(
+    studentIds.map((of) => [of, members.flatMap(({ studentId, ...member }) => (studentId === of ? [member] : []))]),
   );
 }
 

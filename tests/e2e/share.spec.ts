@@ -28,6 +28,14 @@ test('by tap: who, what they see, until when, sent now; the link opens the repor
   await expect(dialog.getByText('The link for Aunt Wren')).toBeVisible();
   await expect(dialog).toContainText('A message with it leaves now to wren@home.example.');
   const link = await dialog.getByRole('textbox', { name: 'The link' }).inputValue();
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+  await dialog.getByRole('button', { name: 'Copy' }).tap();
+  await expect(dialog.getByRole('button', { name: 'Copied ✓' })).toBeVisible();
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(link);
+  // Over plain http a page has no clipboard: the button says how it is done, and the link stands there to be marked.
+  await page.evaluate(() => Object.defineProperty(navigator, 'clipboard', { value: undefined }));
+  await dialog.getByRole('button', { name: 'Copied ✓' }).tap();
+  await expect(dialog.getByRole('button', { name: 'Copy it by hand' })).toBeVisible();
   await dialog.getByRole('button', { name: 'Done' }).tap();
   await expect(dialog).toHaveCount(0);
   const letters = await app.db('messages').where({ to_email: 'wren@home.example' });

@@ -6,7 +6,7 @@ import { type Goal, goalsOf, goalsWorkedOn } from '~/server/goals/goals';
 import type { Database } from '~/server/platform/db/database';
 import { progressOfGoals } from '~/server/progress/progress';
 import { locationsOf } from '~/server/school/school';
-import { requireStudent, supportTeam } from '~/server/students/students';
+import { requireStudent, supportTeams } from '~/server/students/students';
 import { partAt, plannedOn } from '~/server/students/timetable';
 import type { RequestPerson } from '../platform/http/request-person';
 
@@ -39,7 +39,7 @@ export async function observing(
   const ids = students.map(({ id }) => id);
   const [all, teams, locations, parts] = await Promise.all([
     goalsOf(db, ids).then(goalsWorkedOn),
-    Promise.all(ids.map((id) => supportTeam(db, id, actor.today))),
+    supportTeams(db, ids, actor.today),
     locationsOf(db, actor.schoolId),
     plannedOn(db, ids, wall.on),
   ]);
@@ -59,7 +59,7 @@ export async function observing(
     };
   };
   const placesNow = new Set(studentIds.map((id) => partAt(parts, id, wall)?.locationId ?? null));
-  const [first = [], ...others] = teams;
+  const [first = [], ...others] = teams.values();
   return {
     students: students.map((student, i): ObservedStudent => {
       const { id, shortName, firstName, initials } = discreet ? discreetStudent(student) : student;

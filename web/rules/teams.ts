@@ -1,7 +1,7 @@
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { Database } from '~/server/platform/db/database';
 import { can } from '~/server/students/rights';
-import { type Student, supportTeam } from '~/server/students/students';
+import { type Student, supportTeams, type TeamMember } from '~/server/students/students';
 
 /** Those to whom the follow-ups of some students can be given: whoever sees the student; by student, where there are any. */
 export async function teamsOf(
@@ -10,12 +10,8 @@ export async function teamsOf(
   followUps: readonly { studentId: string }[],
   today: IsoDate,
 ): Promise<Record<string, { id: string; name: string }[]>> {
-  const asked = students.filter(({ id }) => followUps.some(({ studentId }) => studentId === id));
-  const teams = await Promise.all(asked.map(({ id }) => supportTeam(db, id, today)));
-  return Object.fromEntries(
-    asked.map(({ id }, i) => [
-      id,
-      (teams[i] ?? []).filter((member) => can(member, 'see')).map((member) => ({ id: member.id, name: member.name })),
-    ]),
-  );
+  const asked = students.flatMap(({ id }) => (followUps.some(({ studentId }) => studentId === id) ? [id] : []));
+  const seeing = (team: readonly TeamMember[]) =>
+    team.flatMap((member) => (can(member, 'see') ? [{ id: member.id, name: member.name }] : []));
+  return Object.fromEntries([...(await supportTeams(db, asked, today))].map(([id, team]) => [id, seeing(team)]));
 }

@@ -11,6 +11,7 @@ import { Dialog } from '../platform/ui/dialog';
 import { Field, FieldMessage } from '../platform/ui/fields';
 import { CheckField, SelectField, TextField } from '../platform/ui/form-fields';
 import { SchemaForm, useSchemaForm } from '../platform/ui/schema-form';
+import { CopyButton } from './copy-button';
 import type { loader as visibilityLoader } from './visibility';
 import { shareWords } from './words';
 
@@ -127,12 +128,6 @@ function Seen({ studentId, kind, fields }: { studentId: string; kind: OutsideKin
 }
 
 function MadeLink({ made: { link, readerName, sentTo }, onClose }: { made: Made; onClose: () => void }) {
-  const [isCopied, setCopied] = useState(false);
-  const copy = () =>
-    navigator.clipboard?.writeText(link).then(
-      () => setCopied(true),
-      () => setCopied(false),
-    );
   // Where the device has a sheet of its own for that.
   const canSendOn = typeof navigator.share === 'function';
   return (
@@ -153,9 +148,7 @@ function MadeLink({ made: { link, readerName, sentTo }, onClose }: { made: Made;
             {shareWords.sendOn}
           </button>
         )}
-        <button type="button" className="btn" onClick={copy}>
-          {isCopied ? shareWords.copied : shareWords.copy}
-        </button>
+        <CopyButton text={link} />
         <button type="button" className="btn btn-primary" onClick={onClose}>
           {shareWords.done}
         </button>

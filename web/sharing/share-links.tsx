@@ -35,6 +35,7 @@ import { saveOrStay } from '../platform/ui/use-saving';
 import { headerStudent } from '../students/header-student';
 import { StudentHeader } from '../students/student-header';
 import type { Route } from './+types/share-links';
+import { CopyButton } from './copy-button';
 import { ReadersNav } from './sharing-nav';
 import { shareLinksWords } from './words';
 
@@ -191,12 +192,6 @@ function NewShareLink({ result, today, lastDay, usualEnd }: NewShareLinkProps) {
 }
 
 function MadeLink({ made: { link, readerName } }: { made: { link: string; readerName: string } }) {
-  const [isCopied, setCopied] = useState(false);
-  const copy = () =>
-    navigator.clipboard?.writeText(link).then(
-      () => setCopied(true),
-      () => setCopied(false),
-    );
   return (
     <section aria-label={shareLinksWords.theNewLink} className="mt-6 rounded-box border border-fern bg-fern-wash p-4">
       <h2 className="text-lg">{shareLinksWords.theLinkFor(readerName)}</h2>
@@ -209,9 +204,7 @@ function MadeLink({ made: { link, readerName } }: { made: { link: string; reader
           onFocus={(event) => event.target.select()}
           className="input grow"
         />
-        <button type="button" className="btn" onClick={copy}>
-          {isCopied ? shareLinksWords.copied : shareLinksWords.copy}
-        </button>
+        <CopyButton text={link} />
       </div>
     </section>
   );

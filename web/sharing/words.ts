@@ -119,6 +119,9 @@ export const schoolVisibilityWords = {
   whatEachKindOfReader: 'What each kind of reader is shown of a report, in the whole school',
 };
 
+/** `copy-button.tsx` */
+export const copyWords = { ready: 'Copy', copied: 'Copied ✓', refused: 'Copy it by hand' };
+
 /** `share-links.tsx` */
 export const shareLinksWords = {
   isOpenUntil: (day: string) => `open until ${day}`,
@@ -148,8 +151,6 @@ export const shareLinksWords = {
   theLinkFor: (readerName: string) => `The link for ${readerName}`,
   itIsShownOnlyNow: 'It is shown only now: copy it and send it to this reader alone.',
   theLink: 'The link',
-  copied: 'Copied ✓',
-  copy: 'Copy',
   withdrawn: (withdrawnOn: string) => `withdrawn ${withdrawnOn}`,
   withAPasscode: ' · with a passcode',
   made: ' · made ',
@@ -235,8 +236,6 @@ export const shareWords = {
   shownOnlyNow: 'It is shown only now: copy it, or send it on.',
   isSent: (email: string) => `A message with it leaves now to ${email}.`,
   theLink: 'The link',
-  copy: 'Copy',
-  copied: 'Copied',
   sendOn: 'Send on …',
   done: 'Done',
   cancel: 'Cancel',

@@ -38,6 +38,16 @@ it('a text that reads like an error of the spreadsheet is a text, and what no XM
   expect(texts).not.toContain('\u0007');
 });
 
+it('a text that is too long for a cell is cut, and says so', async () => {
+  const rows = [['a'.repeat(32_767)], ['b'.repeat(32_768)]];
+  const read = await opened(await xlsxFile('notes', [{ name: 'Notes', fields: ['note'], rows }]));
+  const texts = await read('xl/sharedStrings.xml');
+  expect(/a+/.exec(texts.slice(texts.indexOf('aaa')))?.[0]).toHaveLength(32_767);
+  const cut = /b{3,}[^<]*/.exec(texts)?.[0];
+  expect(cut).toHaveLength(32_767);
+  expect(cut).toMatch(/ … \(cut here, since a cell holds no more: CSV has all of it\)$/);
+});
+
 it('several tables are several sheets; dates and times are real, and headings stay in sight', async () => {
   const rows = [[{ on: '2026-11-24' }, { time: '06:00' }]];
   const fields = ['date', 'time'];
