@@ -2,7 +2,6 @@ import type { IsoDate } from '../calendar/iso-date';
 import { plainName } from '../entries/incidents/choice';
 import type { Outcome } from '../entries/observation';
 import { type MeasureData, type MeasureDefinition, measureOf } from '../measures/measure';
-import type { RubricData } from '../measures/rubric/rubric';
 import type { NoScoreReason } from '../measures/score';
 import { successLevels } from '../measures/support-levels';
 
@@ -71,10 +70,9 @@ function outcomesIn(data: MeasureData): { part: string | null; outcome: string }
 /** An entry names its raters by their kind: see `asEntry`. */
 const THE_STUDENT = /^Student( |$)/;
 
-function selfRatingIn(definition: MeasureDefinition, data: object): number | null {
+function selfRatingIn(definition: MeasureDefinition, data: MeasureData): number | null {
   if (definition.kind !== 'rubric' || !('ratings' in data)) return null;
-  const ratings = data.ratings as RubricData['ratings'];
-  const ranks = ratings.flatMap(({ criterion, points, rater, isBeside }) => {
+  const ranks = data.ratings.flatMap(({ criterion, points, rater, isBeside }) => {
     if (!isBeside || !THE_STUDENT.test(rater ?? '')) return [];
     const levels = definition.criteria.find(({ key }) => key === criterion)?.levels ?? [];
     const rank = levels.findIndex((level) => level.points >= points) + 1;
