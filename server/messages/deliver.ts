@@ -65,6 +65,8 @@ export async function nextMessageAt(db: Database): Promise<Date | null> {
  */
 export async function settleInterrupted(db: Database, { takesOnce }: Pick<MailServer, 'takesOnce'>): Promise<void> {
   const interrupted = () => db('messages').where({ state: 'sending' });
+  // Where there is none, nothing is written.
+  if (!(await interrupted().first('id'))) return;
   // What is interrupted again and again is for a person to look at.
   if (takesOnce) await interrupted().where('attempts', '<', MOST_FAULTS).update({ state: 'waiting' });
   const reason = 'We stopped while it was being handed over. It may have arrived.';

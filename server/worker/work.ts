@@ -17,6 +17,8 @@ import { tidyUp } from './tidy-up';
 export const AT_ONCE = 8;
 /** Even when nobody tells it anything it looks for work this often, in milliseconds. */
 const LONGEST_SLEEP = 30_000;
+/** Unless somebody tells it, it looks no more often than this, whatever says that something is due. */
+const SHORTEST_SLEEP = 1000;
 /** After a failure it waits, ever longer, from the first to the last of these, in milliseconds. */
 const [FIRST_PAUSE, LONGEST_PAUSE] = [500, 30_000];
 const HOUR = 3_600_000;
@@ -106,7 +108,7 @@ async function goOn(around: Surroundings, round: Round): Promise<void> {
       const schools = await allSchools(db);
       const next = schools.length > 0 ? await round({ ...around, schools }) : null;
       wait = FIRST_PAUSE;
-      const until = next ? next.getTime() - clock().getTime() : LONGEST_SLEEP;
+      const until = next ? Math.max(SHORTEST_SLEEP, next.getTime() - clock().getTime()) : LONGEST_SLEEP;
       await bell.sleep(until, heard, signal);
     } catch (error) {
       // A lost database comes back; of anything else somebody should know.

@@ -1,14 +1,19 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { setTimeout as pause } from 'node:timers/promises';
-import { afterAll, describe, expect, it } from 'vitest';
+import { afterAll, describe, expect, it, vi } from 'vitest';
 import { freshDatabase } from '~/tests/database/fresh';
 import { actorOf, now, smallSchool } from '~/tests/database/small-school';
 import { cuttableWire } from '~/tests/e2e/server';
+import { connect } from '../platform/db/database';
+import { holdLock } from '../platform/db/lock';
 import { makeShareLink } from '../sharing/share-links';
+import { Bell, work } from './work';
 
 const fresh = freshDatabase();
+const quiet = freshDatabase();
 const running: ChildProcess[] = [];
 afterAll(() => {
   for (const child of running) child.kill('SIGKILL');
@@ -94,6 +99,55 @@ describe('two workers', () => {
     for (const worker of both) worker.kill('SIGTERM');
     await waitFor(() => both.every(({ exitCode }) => exitCode === 0));
     wire.close();
+  });
+});
+
+/** How many seconds of a core a process has used (proc(5): ticks of a hundredth). */
+const secondsUsed = (pid: number) => {
+  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8')
+    .replace(/^.*\) /, '')
+    .split(' ');
+  return (Number(fields[11]) + Number(fields[12])) / 100;
+};
+
+describe('at rest', () => {
+  it('a worker asks the database for nothing, and uses no processor', async () => {
+    const school = await smallSchool(quiet.db);
+    const link = randomUUID();
+    const way = { id: link, readerName: 'Aunt Ida', kind: 'family' as const, endsOn: '2026-12-31' };
+    await makeShareLink(quiet.db, actorOf(school.manager), school.student, way, now);
+    await quiet.db('messages').insert({
+      ...{ id: randomUUID(), key: 'later', kind: 'byHand', student_id: school.student, link_id: link },
+      ...{ to_name: 'Aunt Ida', to_email: 'ida@home.example', own_subject: 'Later', own_body: 'Hello' },
+      ...{ state: 'held', not_before: new Date(now.getTime() + 24 * 3_600_000), made_at: now },
+    });
+    // Another school's, in a process of its own, for what it costs.
+    const process = await start('server/worker/main.ts', await freePort());
+
+    const asked: string[] = [];
+    const db = connect(quiet.url, { poolSize: 4 });
+    db.on('query', ({ sql }) => asked.push(sql));
+    const [bell, stopping] = [new Bell(), new AbortController()];
+    const lock = await holdLock(quiet.url, 1, { channel: 'work', onNotice: bell.ring });
+    const mailServer = { transport: { sendMail: async () => {} }, from: 'x@school.example', takesOnce: true };
+    const startedAt = Date.now();
+    const done = work({
+      ...{ db, mailServer, publicUrl: 'https://here.example', bell, signal: stopping.signal, complain: console.error },
+      clock: () => new Date(now.getTime() + Date.now() - startedAt),
+    });
+    await pause(3000);
+    const before = [asked.length, secondsUsed(process.pid!)] as const;
+    await pause(10_000);
+    expect(asked.slice(before[0])).toEqual([]);
+    expect(secondsUsed(process.pid!) - before[1]).toBeLessThan(0.2);
+
+    // It is not deaf: what there is to do is heard of.
+    await quiet.db('messages').update({ not_before: now });
+    await vi.waitFor(async () => expect(await quiet.db('messages').pluck('state')).toEqual(['sent']), 5000);
+    stopping.abort();
+    await done;
+    process.kill('SIGTERM');
+    await Promise.all([lock.release(), db.destroy()]);
   });
 });
 

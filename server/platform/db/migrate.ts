@@ -17,6 +17,7 @@ import * as movingIn from './migrations/0011-moving-in';
 import * as imports from './migrations/0012-imports';
 import * as district from './migrations/0013-district';
 import * as records from './migrations/0014-records';
+import * as unharmed from './migrations/0015-unharmed';
 
 type Migration = { up: (db: Knex) => Promise<unknown> };
 
@@ -39,6 +40,7 @@ export const migrations: Record<string, Migration> = {
   '0012-imports': imports,
   '0013-district': district,
   '0014-records': records,
+  '0015-unharmed': unharmed,
 };
 
 const cannotGoBack = async () => {
