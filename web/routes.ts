@@ -130,7 +130,7 @@ export default [
       id: 'sharing/access-log.xlsx',
     }),
     route('students/:studentId/sharing/record', 'student-record/take-out.tsx'),
-    route('students/:studentId/sharing/record/:forWhom', 'student-record/record-file.ts'),
+    route('students/:studentId/sharing/record/file', 'student-record/record-file.ts'),
     route('students/:studentId/team', 'students/student-team.tsx'),
     route('students/:studentId/desk', 'desk/student-desk.tsx'),
     route('students/:studentId/absences', 'students/absences.tsx'),

@@ -4,6 +4,8 @@ import { z } from 'zod';
 const LONGEST_PHOTOGRAPH = 4_000_000;
 /** Of all photographs that one save brings along, in characters of base64: it has to fit through one door. */
 export const LONGEST_TOGETHER = 4_500_000;
+/** All that one save sends: its photographs, and what was observed. */
+export const LARGEST_WITH_PHOTOGRAPHS = 5 * 1024 * 1024;
 /** So many are taken while something is recorded; more can be added on the entry's own page. */
 export const MOST_WHILE_RECORDING = 3;
 

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { schoolInput } from './school-input';
 
+export const MOST_CALENDAR_BYTES = 2 * 1024 * 1024;
+
 /** Closures that were found in a calendar's file, of which some are taken over. */
 export const closuresInput = z.object({
   closures: z

@@ -1,12 +1,11 @@
 import ICAL from 'ical.js';
 import { addDays, dayNumber, type IsoDate } from '~/core/calendar/iso-date';
-import type { ClosuresInput, FoundClosure } from '~/core/school/closures-input';
+import { type ClosuresInput, type FoundClosure, MOST_CALENDAR_BYTES } from '~/core/school/closures-input';
 import type { Database } from '../platform/db/database';
 import { Invalid } from '../platform/failures';
 import type { SchoolAdmin } from './administrators';
 import { saveSchool, schoolInForm } from './set-up';
 
-const MOST_BYTES = 2 * 1024 * 1024;
 /** A school has fewer days off than that in the years of a calendar. */
 const MOST_FOUND = 200;
 /** What repeats is told so often from today on, and followed so far from where it began. */
@@ -27,7 +26,7 @@ interface FoundClosures {
  * @throws Invalid at `file` for what is no calendar, or has no whole day
  */
 export function closuresIn(bytes: Buffer, from: IsoDate): FoundClosures {
-  if (bytes.length > MOST_BYTES) throw new Invalid({ file: 'The file is larger than 2 MB.' });
+  if (bytes.length > MOST_CALENDAR_BYTES) throw new Invalid({ file: 'The file is larger than 2 MB.' });
   const found: FoundClosure[] = [];
   let passedOver = 0;
   try {

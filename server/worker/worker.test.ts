@@ -129,7 +129,7 @@ describe('at rest', () => {
     db.on('query', ({ sql }) => asked.push(sql));
     const [bell, stopping] = [new Bell(), new AbortController()];
     const lock = await holdLock(quiet.url, 1, { channel: 'work', onNotice: bell.ring });
-    const mailServer = { transport: { sendMail: async () => {} }, from: 'x@school.example', takesOnce: true };
+    const mailServer = { transport: { sendMail: vi.fn() }, from: 'x@school.example', takesOnce: true };
     const startedAt = Date.now();
     const done = work({
       ...{ db, mailServer, publicUrl: 'https://here.example', bell, signal: stopping.signal, complain: console.error },

@@ -1,6 +1,7 @@
 import { data } from 'react-router';
 import { z } from 'zod';
 import { sessionInput } from '~/core/entries/observation';
+import { LARGEST_WITH_PHOTOGRAPHS } from '~/core/entries/photograph';
 import { counted } from '~/core/words/counting';
 import { readable } from '~/core/words/readable';
 import { pairBeside } from '~/server/entries/pairs';
@@ -11,12 +12,16 @@ import { requireStudent } from '~/server/students/students';
 import { sayNext, undoOf } from '../platform/http/cookies';
 import { jsonOf, refusedWith } from '../platform/http/json-of';
 import { idFrom, personOf } from '../platform/http/request-person';
+import type { AboutRoute } from '../platform/http/routes-known';
 import { withErrors } from '../platform/http/with-errors';
 import type { Route } from './+types/sessions';
 import { fieldMessages } from './field-messages';
 import { sessionsWords } from './words';
 
 const sent = z.object({ personId: z.uuid(), session: z.looseObject({}), isQuiet: z.boolean().optional() });
+
+/** Photographs come along. */
+export const handle: AboutRoute = { largestBody: LARGEST_WITH_PHOTOGRAPHS };
 
 /** Takes what was observed of a student in one go, at once or from a device on which it waited. */
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {

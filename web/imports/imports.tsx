@@ -1,4 +1,4 @@
-import { data, Link, redirect } from 'react-router';
+import { Link, redirect } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { MOST_FILE_BYTES, tooLargeWords } from '~/core/imports/file-table';
@@ -9,6 +9,7 @@ import { database } from '~/server/platform/db/current';
 import { Invalid } from '~/server/platform/failures';
 import { formOf } from '../platform/http/form-of';
 import { personOf } from '../platform/http/request-person';
+import type { AboutRoute } from '../platform/http/routes-known';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
 import { SelectField } from '../platform/ui/form-fields';
@@ -33,12 +34,11 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   };
 });
 
+/** A file, and what a form puts around it. */
+export const handle: AboutRoute = { largestBody: MOST_FILE_BYTES + 64 * 1024 };
+
 export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
-  // A body is read as a whole: what is far too large is refused before.
-  if (Number(request.headers.get('Content-Length') ?? 0) > MOST_FILE_BYTES + 100_000) {
-    return data({ result: { error: { file: [tooLargeWords] } } }, { status: 400 });
-  }
   const form = await formOf(request);
   const file = form.get('file');
   const { done, refused } = await submitted(form, uploadInput, async (input) => {
@@ -119,7 +119,12 @@ function Upload({ offered, result }: { offered: readonly ImportKindName[]; resul
         none={importsWords.choose}
         options={offered.map((kind) => ({ id: kind, name: kindNames[kind] }))}
       />
-      <FileField name="file" label={importsWords.file} messages={result?.error?.file ?? undefined} />
+      <FileField
+        name="file"
+        label={importsWords.file}
+        most={{ bytes: MOST_FILE_BYTES, words: tooLargeWords }}
+        messages={result?.error?.file ?? undefined}
+      />
       <button type="submit" className="btn btn-primary" disabled={isBusy || id === ''}>
         {isBusy ? importsWords.reading : importsWords.lookThrough}
       </button>

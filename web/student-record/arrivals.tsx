@@ -1,4 +1,4 @@
-import { data, Link, redirect } from 'react-router';
+import { Link, redirect } from 'react-router';
 import { shortDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
 import { arrivalUpload, MOST_RECORD_BYTES, recordTooLargeWords } from '~/core/student-record/arrival';
@@ -9,6 +9,7 @@ import { arrivalsOf, receiveRecord } from '~/server/student-record/arrivals';
 import { FileField } from '../imports/file-field';
 import { formOf } from '../platform/http/form-of';
 import { personOf } from '../platform/http/request-person';
+import type { AboutRoute } from '../platform/http/routes-known';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
 import { MarginTitle, Page } from '../platform/ui/page';
@@ -29,13 +30,12 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   };
 });
 
+/** A record, and what a form puts around it. */
+export const handle: AboutRoute = { largestBody: MOST_RECORD_BYTES + 64 * 1024 };
+
 export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
   const admin = await requireSchoolAdmin(database(), actor);
-  // A body is read as a whole: what is far too large is refused before.
-  if (Number(request.headers.get('Content-Length') ?? 0) > MOST_RECORD_BYTES + 100_000) {
-    return data({ result: { error: { file: [recordTooLargeWords] } } }, { status: 400 });
-  }
   const form = await formOf(request);
   const file = form.get('file');
   const { done, refused } = await submitted(form, arrivalUpload, async (input) => {
@@ -93,6 +93,7 @@ function Upload({ result }: { result: Result | undefined }) {
       <FileField
         name="file"
         label={arrivalsWords.file}
+        most={{ bytes: MOST_RECORD_BYTES, words: recordTooLargeWords }}
         messages={result?.error?.file ?? undefined}
         accept=".zip,application/zip"
       />

@@ -1,5 +1,5 @@
 import type { SubmissionResult } from '@conform-to/react';
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { data } from 'react-router';
 import { z } from 'zod';
 import { addDays, longDate } from '~/core/calendar/iso-date';
@@ -46,7 +46,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   const student = await requireStudent(database(), actor, idFrom(params.studentId), 'carryOut');
   const form = await formOf(request);
   const of = String(form.get('intent'));
-  const none = { of, result: undefined as SubmissionResult<string[]> | undefined, file: null as string | null };
+  const none = { of, result: undefined as SubmissionResult<string[]> | undefined, forWhom: null as string | null };
   if (of === 'request') {
     const { refused } = await submitted(form, recordRequestInput, (input) =>
       noteRecordRequest(database(), actor, student.id, input, now),
@@ -66,10 +66,7 @@ export const action = withErrors(async ({ params, request, context }: Route.Acti
   }
   const { done, refused } = await submitted(form, carryOutInput, async (input) => input);
   if (refused) return data({ ...none, result: refused.data.result }, { status: 400 });
-  return data({
-    ...none,
-    file: `/students/${student.id}/sharing/record/${encodeURIComponent(done?.forWhom ?? '')}`,
-  });
+  return data({ ...none, forWhom: done?.forWhom ?? null });
 });
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -90,7 +87,7 @@ export default function TakeOut({ loaderData, actionData }: Route.ComponentProps
           {discreet ? (
             <p>{takeOutWords.hidden}</p>
           ) : (
-            <CarryOut file={actionData?.file ?? null} result={resultOf(false)} />
+            <CarryOut studentId={student.id} forWhom={actionData?.forWhom ?? null} result={resultOf(false)} />
           )}
         </section>
       }
@@ -115,16 +112,19 @@ export default function TakeOut({ loaderData, actionData }: Route.ComponentProps
 }
 
 interface CarryOutProps {
-  file: string | null;
+  studentId: string;
+  /** For whom it is to be made now; null until that was said. */
+  forWhom: string | null;
   result: SubmissionResult<string[]> | undefined;
 }
 
-function CarryOut({ file, result }: CarryOutProps) {
+function CarryOut({ studentId, forWhom, result }: CarryOutProps) {
   const { form, fields, isBusy } = useSchemaForm(carryOutInput, { id: 'carry-out', result });
-  // It begins by itself; the link is for when it does not.
+  const download = useRef<HTMLFormElement>(null);
+  // It begins by itself; the button is for when it does not.
   useEffect(() => {
-    if (file) location.assign(file);
-  }, [file]);
+    if (forWhom !== null) download.current?.requestSubmit();
+  }, [forWhom]);
   return (
     <>
       <SchemaForm form={form} className="grid gap-4">
@@ -135,10 +135,13 @@ function CarryOut({ file, result }: CarryOutProps) {
         </button>
       </SchemaForm>
       <div className="mt-4 grid gap-3 text-small text-ink-2" role="status">
-        {file && (
-          <a href={file} download className="font-semibold text-ink link">
-            {takeOutWords.download}
-          </a>
+        {forWhom !== null && (
+          <form ref={download} method="post" action={`/students/${studentId}/sharing/record/file`}>
+            <input type="hidden" name="forWhom" value={forWhom} />
+            <button type="submit" className="font-semibold text-ink link">
+              {takeOutWords.download}
+            </button>
+          </form>
         )}
         <p>{takeOutWords.takesAWhile}</p>
         <p>{takeOutWords.keepSafe}</p>

@@ -1,6 +1,6 @@
 import { type FieldMetadata, getInputProps, type SubmissionResult } from '@conform-to/react';
 import { data, Link } from 'react-router';
-import { closuresInput, type FoundClosure } from '~/core/school/closures-input';
+import { closuresInput, type FoundClosure, MOST_CALENDAR_BYTES } from '~/core/school/closures-input';
 import { LEAVES, type NewYearInput, newYearInput, nextGrade, STAYS } from '~/core/students/new-year';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/platform/db/current';
@@ -11,6 +11,7 @@ import { beginNewYear, newYearRoster, prepareNewYear } from '~/server/students/n
 import { sayNext } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { personOf } from '../platform/http/request-person';
+import type { AboutRoute } from '../platform/http/routes-known';
 import { submitted } from '../platform/http/submitted';
 import { withErrors } from '../platform/http/with-errors';
 import { CheckField, SelectField, TextField } from '../platform/ui/form-fields';
@@ -35,6 +36,9 @@ const none = {
   plan: null as { sentences: string[]; seal: string } | null,
   file: null as { error: string } | { closures: FoundClosure[]; passedOver: number } | null,
 };
+
+/** A calendar, and what a form puts around it. */
+export const handle: AboutRoute = { largestBody: MOST_CALENDAR_BYTES + 64 * 1024 };
 
 export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);

@@ -19,6 +19,9 @@ interface Pool {
   as?: DatabaseRole | undefined;
 }
 
+/** A transaction may rest so long between two questions, in milliseconds: while a long document is set. */
+const LONGEST_IDLE = 60_000;
+
 type Asked = pg.QueryConfig & { name?: string | undefined };
 type Query = (config: Asked) => Promise<pg.QueryResult>;
 type Done = (error: unknown, result?: pg.QueryResult) => void;
@@ -81,8 +84,15 @@ export function connect(url: string, { poolSize = 10, longest = 20_000, as }: Po
     client: 'pg',
     connection: {
       ...{ connectionString: url, connectionTimeoutMillis: 6000, statement_timeout: longest },
-      // Compiling a query takes longer than any of ours runs: a thousand entries were read in a second, and are in a tenth.
-      options: `-c jit=off ${as ? `-c role=${roles[as]}` : ''}`,
+      // Compiling a query takes longer than any of ours runs: a thousand entries were read in a second, and are in a tenth. A transaction in
+      // which nothing is asked any more has been forgotten by its program, and ends.
+      options: [
+        '-c jit=off',
+        longest > 0 && `-c idle_in_transaction_session_timeout=${LONGEST_IDLE}`,
+        as && `-c role=${roles[as]}`,
+      ]
+        .filter(Boolean)
+        .join(' '),
     },
     pool: {
       ...{ min: 0, max: poolSize },

@@ -1,6 +1,7 @@
 import { data, Form, Link } from 'react-router';
 import { renderSVG } from 'uqr';
 import { z } from 'zod';
+import { LARGEST_FILE } from '~/core/entries/evidence';
 import { makeStackEntries, newStackLinks, putWork, setStackClosed, stackOf } from '~/server/entries/ratings/stacks';
 import { config } from '~/server/platform/config';
 import { database } from '~/server/platform/db/current';
@@ -8,6 +9,7 @@ import { Invalid, NotFound } from '~/server/platform/failures';
 import { sayNext } from '../../platform/http/cookies';
 import { formOf } from '../../platform/http/form-of';
 import { idFrom, personOf } from '../../platform/http/request-person';
+import type { AboutRoute } from '../../platform/http/routes-known';
 import { withErrors } from '../../platform/http/with-errors';
 import { FieldMessage } from '../../platform/ui/fields';
 import { MarginTitle, Page } from '../../platform/ui/page';
@@ -26,6 +28,9 @@ export const loader = withErrors(async ({ params, context }: Route.LoaderArgs) =
     agreements: await stackAgreements(database(), stack),
   };
 });
+
+/** A file, and what a form puts around it. */
+export const handle: AboutRoute = { largestBody: LARGEST_FILE + 64 * 1024 };
 
 const asked = z.discriminatedUnion('intent', [
   z.object({ intent: z.enum(['close', 'open', 'entries']) }),

@@ -1,5 +1,6 @@
 import { data } from 'react-router';
 import { z } from 'zod';
+import { LARGEST_FILE } from '~/core/entries/evidence';
 import { photographInput } from '~/core/entries/photograph';
 import { addEvidence, withdrawEvidence } from '~/server/entries/evidence/add';
 import { evidenceOf } from '~/server/entries/evidence/list';
@@ -9,6 +10,7 @@ import { requireStudent } from '~/server/students/students';
 import { formOf } from '../../platform/http/form-of';
 import { jsonOf } from '../../platform/http/json-of';
 import { idFrom, personOf } from '../../platform/http/request-person';
+import type { AboutRoute } from '../../platform/http/routes-known';
 import { withErrors } from '../../platform/http/with-errors';
 import type { Route } from './+types/entry-evidence';
 import { entryEvidenceWords } from './words';
@@ -29,6 +31,9 @@ const change = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('add'), id: z.uuid(), file: z.instanceof(File) }),
   z.object({ intent: z.literal('withdraw'), id: z.uuid() }),
 ]);
+
+/** A file, and what a form puts around it. */
+export const handle: AboutRoute = { largestBody: LARGEST_FILE + 64 * 1024 };
 
 /** Adds a photograph or a file to an entry, or takes one out. */
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {

@@ -1,6 +1,7 @@
 import { data } from 'react-router';
 import { z } from 'zod';
 import { noteInput } from '~/core/entries/forms/note-input';
+import { LARGEST_WITH_PHOTOGRAPHS } from '~/core/entries/photograph';
 import { readable } from '~/core/words/readable';
 import { recordNote } from '~/server/entries/forms/notes';
 import { database } from '~/server/platform/db/current';
@@ -9,6 +10,7 @@ import { requireStudent } from '~/server/students/students';
 import { sayNext, undoOf } from '../../platform/http/cookies';
 import { jsonOf, refusedWith } from '../../platform/http/json-of';
 import { idFrom, personOf } from '../../platform/http/request-person';
+import type { AboutRoute } from '../../platform/http/routes-known';
 import { withErrors } from '../../platform/http/with-errors';
 import type { Route } from './+types/notes';
 import { notesWords } from './words';
@@ -21,6 +23,9 @@ export function noteMessages(error: z.ZodError): Record<string, string> {
   for (const { path, message } of error.issues) messages[path.slice(0, 2).join('.') || 'form'] ??= message;
   return messages;
 }
+
+/** Photographs come along. */
+export const handle: AboutRoute = { largestBody: LARGEST_WITH_PHOTOGRAPHS };
 
 /** Takes what was answered about a student by a form, at once or from a device on which it waited. */
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {

@@ -1,6 +1,7 @@
 import { data } from 'react-router';
 import { z } from 'zod';
 import { countsInput, incidentInput } from '~/core/entries/incidents/incident-input';
+import { LARGEST_WITH_PHOTOGRAPHS } from '~/core/entries/photograph';
 import { counted } from '~/core/words/counting';
 import { readable } from '~/core/words/readable';
 import { recordCounts } from '~/server/entries/incidents/counts';
@@ -11,6 +12,7 @@ import { requireStudent } from '~/server/students/students';
 import { sayNext, undoOf } from '../../platform/http/cookies';
 import { jsonOf, refusedWith } from '../../platform/http/json-of';
 import { idFrom, personOf } from '../../platform/http/request-person';
+import type { AboutRoute } from '../../platform/http/routes-known';
 import { withErrors } from '../../platform/http/with-errors';
 import type { Route } from './+types/recorded';
 import { recordedWords } from './words';
@@ -20,6 +22,9 @@ const sent = z.object({
   incident: z.looseObject({}).optional(),
   counts: z.looseObject({}).optional(),
 });
+
+/** Photographs come along. */
+export const handle: AboutRoute = { largestBody: LARGEST_WITH_PHOTOGRAPHS };
 
 /** Takes an ABC incident or counts of a student, at once or from a device on which they waited. */
 export const action = withErrors(async ({ params, request, context }: Route.ActionArgs) => {

@@ -1,12 +1,13 @@
-import { createRequestHandler } from '@react-router/express';
 import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
-import { RouterContextProvider, type ServerBuild } from 'react-router';
+import type { ServerBuild } from 'react-router';
 import { config } from '~/server/platform/config';
+import { readBodies } from './bodies';
 import { health } from './health';
 import { logRequests } from './log';
 import { moved } from './moved';
-import { addressContext, guardSubmissions, keepPrivate, nonceContext, securityHeaders } from './security';
+import { pages } from './pages';
+import { guardSubmissions, keepPrivate, securityHeaders } from './security';
 
 const compress = compression();
 
@@ -19,6 +20,7 @@ const compressPages: RequestHandler = (request, response, next) => {
 /** The whole server: what stands around the pages, then the pages. */
 export function makeApp(build: ServerBuild, { assets }: { assets: string }): Express {
   const app = express();
+  const answerPages = pages(build);
   app.disable('x-powered-by');
   app.set('trust proxy', /^\d+$/.test(config.TRUST_PROXY) ? Number(config.TRUST_PROXY) : config.TRUST_PROXY);
   app.use(compressPages);
@@ -30,13 +32,6 @@ export function makeApp(build: ServerBuild, { assets }: { assets: string }): Exp
   app.get('/health', health);
   app.use(securityHeaders({ isSecure: config.PUBLIC_URL.startsWith('https:') }), guardSubmissions(config.PUBLIC_URL));
   app.use(moved);
-  app.use(['/shared', '/invited', '/stop', '/rate', '/desk'], keepPrivate);
-  const getLoadContext = (request: express.Request, response: express.Response) => {
-    const context = new RouterContextProvider();
-    context.set(nonceContext, response.locals.nonce);
-    context.set(addressContext, request.ip ?? 'unknown');
-    return context;
-  };
-  app.use(createRequestHandler({ build, getLoadContext, mode: 'production' }));
+  app.use(keepPrivate, readBodies, answerPages);
   return app;
 }

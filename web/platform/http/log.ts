@@ -1,24 +1,14 @@
 import type { RequestHandler } from 'express';
 import pino from 'pino';
 import { config } from '~/server/platform/config';
+import { routeAt } from './routes-known';
 
 export const log = pino({ level: config.LOG_LEVEL, base: null, timestamp: pino.stdTimeFunctions.isoTime });
 
-const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/gi;
+/** An address as the log may know it: the pattern of its route. Whatever is in it of ids, tokens and words stays out. */
+export const loggedPath = (url: string): string => routeAt(url).pattern;
 
-/**
- * An address as the log may know it: no ids, no tokens, no search words.
- *
- * @example loggedPath('/shared/abc?goal=2a') // '/shared/:token'
- */
-export function loggedPath(url: string): string {
-  const [path = ''] = url.split('?');
-  return path
-    .replace(UUID, ':id')
-    .replace(/^\/(shared|invited|stop|rate|stack|desk\/in|seat\/in)\/[^/]+/, '/$1/:token');
-}
-
-/** One line for each answer: method, kind of address, status, milliseconds. Nothing of any student. */
+/** One line for each answer: method, pattern of the address, status, milliseconds. Nothing of any student. */
 export const logRequests: RequestHandler = (request, response, next) => {
   const start = performance.now();
   response.on('finish', () => {

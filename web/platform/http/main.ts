@@ -80,6 +80,9 @@ function shareOut(processes: number): void {
 function serve(): void {
   const app = makeApp(build, { assets: fileURLToPath(new URL('../client', import.meta.url)) });
   const server = app.listen(config.PORT, config.HOST);
+  // What is sent is watched for its speed as well: see `bodies.ts`.
+  server.headersTimeout = 15_000;
+  server.requestTimeout = 10 * 60_000;
 
   server.on('listening', () => {
     const address = server.address();

@@ -2,7 +2,8 @@ import { randomBytes } from 'node:crypto';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import helmet from 'helmet';
 import { createContext } from 'react-router';
-import { LARGEST_FILE } from '~/core/entries/evidence';
+import { fileSize } from '~/core/entries/evidence';
+import { routeAt } from './routes-known';
 import { securityWords } from './words';
 
 /** The nonce that this answer's inline scripts must carry. */
@@ -11,7 +12,31 @@ export const nonceContext = createContext<string>('');
 /** The address a request came from, for rate limits. */
 export const addressContext = createContext<string>('unknown');
 
-/** More than the largest honest submission: a session of many goals with long notes. */
+/**
+ * Whose tries are counted together: an IPv6 address is one of the many that its owner has, so its network counts (RFC 6177: a /64 is one
+ * site's at the least); one that carries an IPv4 address is that.
+ *
+ * @example addressKey('2001:db8:1:2:aaaa::1') // '2001:db8:1:2::/64'
+ * @example addressKey('::ffff:192.0.2.7') // '192.0.2.7'
+ */
+export function addressKey(address: string): string {
+  const four = /^::ffff:(\d+\.\d+\.\d+\.\d+)$/i.exec(address)?.[1];
+  if (four) return four;
+  if (!address.includes(':')) return address;
+  const [head = '', tail] = address.replace(/%.*$/, '').split('::');
+  const groups = head === '' ? [] : head.split(':');
+  const after = tail ? tail.split(':') : [];
+  const all = tail === undefined ? groups : [...groups, ...Array(8 - groups.length - after.length).fill('0'), ...after];
+  return `${all
+    .slice(0, 4)
+    .map((one) => one.toLowerCase().replace(/^0+(?=.)/, ''))
+    .join(':')}::/64`;
+}
+
+/** Where a request came from, as its tries are counted. */
+export const addressOf = (request: Request): string => addressKey(request.ip ?? 'unknown');
+
+/** What a route takes that does not say: more than a session of many goals with long notes. One that takes more says so by `handle.largestBody`. */
 const LARGEST_BODY = 512 * 1024;
 
 /** Gives each answer a nonce and the headers that keep foreign scripts and frames out. */
@@ -45,8 +70,10 @@ export function securityHeaders({ isSecure }: { isSecure: boolean }): RequestHan
   return [nonce, headers];
 }
 
-/** For pages behind a share link: neither kept nor found, and their address goes nowhere. */
-export const keepPrivate: RequestHandler = (_request, response, next) => {
+/** For pages whose address is a secret, and for desks: neither kept nor found, and their address goes nowhere. */
+export const keepPrivate: RequestHandler = (request, response, next) => {
+  const { pattern } = routeAt(request.path);
+  if (!pattern.includes('/:token') && !pattern.startsWith('/desk')) return next();
   response.set({
     'Cache-Control': 'no-store',
     'X-Robots-Tag': 'noindex, nofollow',
@@ -54,15 +81,6 @@ export const keepPrivate: RequestHandler = (_request, response, next) => {
   });
   next();
 };
-
-/** Where a photograph or a file is sent to, which is larger than all else. */
-const EVIDENCE = /^\/(students\/[^/]+\/evidence\/of\/|class\/work-samples\/[^/]+(\.data)?$)/;
-const LARGEST_UPLOAD = LARGEST_FILE + 64 * 1024;
-/** What may bring photographs along that their device made smaller: what is observed, and answers to a form. */
-const WITH_PHOTOGRAPHS = /^\/(students\/[^/]+\/(sessions|behavior-entries|notes)|desk\/note)(\.data)?$/;
-const LARGEST_WITH_PHOTOGRAPHS = 5 * 1024 * 1024;
-/** The same once more, as a device had sealed it: letters for bytes take a third more room. */
-const LARGEST_SEALED = 2 * LARGEST_WITH_PHOTOGRAPHS;
 
 /** From a page of ours: of the address that people type, or of the one that this was sent to. */
 function comesFromHere({ headers }: Request, publicOrigin: string): boolean {
@@ -78,11 +96,8 @@ function refusal(request: Request, publicOrigin: string): [status: number, sente
     return [403, securityWords.thisWasSentFromAnother];
   const length = request.headers['content-length'];
   if (length === undefined) return [411, securityWords.theLengthOfWhatIs];
-  const bringsPhotographs = WITH_PHOTOGRAPHS.test(request.path);
-  const isSealed = request.path === '/unseal';
-  const larger = isSealed ? LARGEST_SEALED : bringsPhotographs ? LARGEST_WITH_PHOTOGRAPHS : LARGEST_BODY;
-  const largest = EVIDENCE.test(request.path) ? LARGEST_UPLOAD : larger;
-  if (Number(length) > largest) return [413, securityWords.thisIsLargerThanAn];
+  const largest = routeAt(request.path).largestBody ?? LARGEST_BODY;
+  if (Number(length) > largest) return [413, securityWords.tooLarge(fileSize(largest))];
   return null;
 }
 
