@@ -2,28 +2,7 @@ import { fileURLToPath } from 'node:url';
 import { reactRouter } from '@react-router/dev/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig, type Plugin } from 'vite';
-
-const loadedByName = [
-  'pg-listen',
-  '@node-rs/argon2',
-  '@myriaddreamin/typst-ts-node-compiler',
-  'compression',
-  'content-disposition',
-  'docx',
-  'express',
-  'fontkit',
-  'jszip',
-  'helmet',
-  'knex',
-  'pdf-lib',
-  'pg',
-  'pino',
-  'rate-limiter-flexible',
-  'read-excel-file',
-  'sharp',
-  'wawoff2',
-  'yauzl',
-];
+import { loadedByName } from './scripts/setup/loaded-by-name.mjs';
 
 /** The core only declares; what a page does not call, it need not load. (A test holds that the core is pure.) */
 const treeshake = { moduleSideEffects: [{ test: /\/core\/[^?]+\.ts$/, sideEffects: false }] };

@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { build } from 'vite';
+import { loadedByName } from './setup/loaded-by-name.mjs';
 import { projectFolder, run } from './setup/run.mjs';
 
 const code = await run('react-router', ['build']);
@@ -19,6 +20,26 @@ const beside = ['mark.svg', 'manifest.webmanifest'].map((file) => ({
   revision: hashOf(readFileSync(join(client, file))),
 }));
 const opening = { url: '/opening', revision: hashOf(assets.map(({ url }) => url).join('\n')) };
+
+/** What runs in threads beside the server: a program of its own. */
+await build({
+  root: projectFolder,
+  configFile: false,
+  envDir: false,
+  logLevel: 'warn',
+  publicDir: false,
+  resolve: { alias: { '~': projectFolder } },
+  ssr: { noExternal: true, external: loadedByName },
+  build: {
+    ssr: true,
+    outDir: join(projectFolder, 'build', 'threads'),
+    emptyOutDir: true,
+    rollupOptions: {
+      input: join(projectFolder, 'server/threads/program.ts'),
+      output: { entryFileNames: 'program.js' },
+    },
+  },
+});
 
 await build({
   root: projectFolder,

@@ -39,7 +39,7 @@ export const rooms: Record<string, string> = {
 };
 
 /** What stands on a floor besides its rooms, above all of them: commands of their own that use any room. */
-export const above: Record<string, readonly string[]> = { core: ['analyse'], server: ['worker'], web: [] };
+export const above: Record<string, readonly string[]> = { core: ['analyse'], server: ['worker', 'threads'], web: [] };
 
 export function* sourcesOf(folder: string): Generator<string> {
   for (const entry of readdirSync(join(root, folder), { withFileTypes: true })) {

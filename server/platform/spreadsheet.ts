@@ -1,23 +1,10 @@
-import { createRequire } from 'node:module';
-import { pathToFileURL } from 'node:url';
 import type { WriteSheet } from 'hucre/xlsx';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import { sheetNames, spreadsheetDay, spreadsheetTime, type Table, type TableCell } from '~/core/documents/table';
-import { beside } from './beside';
-
-const require = createRequire(import.meta.url);
+import { inThread } from './threads';
 
 /** Ten thousand entries take a second. They go there as JSON, which is copied far faster than as many small values. */
-const written = beside<string, Uint8Array>(
-  `(() => {
-    const loaded = import(given);
-    return async (asked) => {
-      const sheets = JSON.parse(asked).map((sheet) => ({ ...sheet, cells: new Map(sheet.cells) }));
-      return (await loaded).writeXlsx({ sheets });
-    };
-  })()`,
-  () => pathToFileURL(require.resolve('hucre/xlsx')).href,
-);
+const written = inThread<string, Uint8Array>('writeSheets', { seconds: 60, isReading: false });
 
 type CellThere = NonNullable<WriteSheet['cells']> extends Map<string, infer One> ? One : never;
 

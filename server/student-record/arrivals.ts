@@ -6,7 +6,6 @@ import {
   type ReadInInput,
   recordTooLargeWords,
 } from '~/core/student-record/arrival';
-import { recordInBrief, type StudentRecord } from '~/core/student-record/record';
 import { quietly } from '../imports/imports';
 import { throughDoor } from '../platform/db/asking';
 import type { Database } from '../platform/db/database';
@@ -15,8 +14,7 @@ import { Invalid, NotFound } from '../platform/failures';
 import type { SchoolAdmin } from '../school/administrators';
 import { writeChange } from '../school/changes';
 import { addStudent } from '../students/roster';
-import { openArchive } from './archive';
-import { withOwnIds } from './own-ids';
+import { briefOf, openArchive, type RecordBrief } from './archive';
 import { writeRecord } from './write-record';
 
 /** Records that wait to be read in, of a school. */
@@ -56,11 +54,11 @@ export async function receiveRecord(
     .select('id');
   if (open.length >= MOST_OPEN)
     throw new Invalid({ file: `${MOST_OPEN} records wait to be read in: read them in first, or forget them.` });
-  const { record } = await openArchive(bytes);
+  const { student } = await briefOf(bytes);
   await db('record_arrivals')
     .insert({
       ...{ id, school_id: admin.schoolId, file_name: name.slice(-200) || 'record.zip', archive: bytes },
-      ...{ source_id: record.student.id, made_by: admin.personId, made_at: now },
+      ...{ source_id: student.id, made_by: admin.personId, made_at: now },
     })
     .onConflict('id')
     .ignore();
@@ -82,17 +80,14 @@ async function waiting(db: Database, { schoolId }: SchoolAdmin, id: string, { lo
 export interface ShownArrival {
   listed: Arrival;
   /** Null once it was read in. */
-  open: {
-    student: StudentRecord['student'];
-    from: string;
-    madeAt: string;
-    brief: string[];
-    people: string[];
-    /** Locations that the school does not have yet. */
-    newLocations: string[];
-    /** Whether the same student's record was read in before. */
-    isAgain: boolean;
-  } | null;
+  open:
+    | (Omit<RecordBrief, 'locations'> & {
+        /** Locations that the school does not have yet. */
+        newLocations: string[];
+        /** Whether the same student's record was read in before. */
+        isAgain: boolean;
+      })
+    | null;
 }
 
 /** @throws NotFound */
@@ -101,7 +96,7 @@ export async function arrivalPage(db: Database, admin: SchoolAdmin, id: string):
   const [listed] = await rowsOf(db, arrivalRow, `${query} where a.id = :id`, { id });
   if (!listed) throw new NotFound('No such record.');
   if (!archive) return { listed, open: null };
-  const { record } = await openArchive(archive);
+  const { locations, ...record } = await briefOf(archive);
   const there = await locationIds(db, admin);
   const before = await db('record_arrivals')
     .where({ school_id: admin.schoolId, source_id: sourceId })
@@ -110,9 +105,8 @@ export async function arrivalPage(db: Database, admin: SchoolAdmin, id: string):
   return {
     listed,
     open: {
-      ...{ student: record.student, from: record.school.name, madeAt: record.madeAt, brief: recordInBrief(record) },
-      people: record.people.map(({ name }) => name),
-      newLocations: record.locations.flatMap(({ name }) => (there.has(name.toLowerCase()) ? [] : name)),
+      ...record,
+      newLocations: locations.flatMap((name) => (there.has(name.toLowerCase()) ? [] : name)),
       isAgain: before !== undefined,
     },
   };
@@ -142,7 +136,7 @@ export async function readIn(
     const { archive, studentId: done } = await waiting(trx, admin, id, { lock: true });
     if (done) return done;
     if (!archive) throw new NotFound('No such record.');
-    const arrived = withOwnIds(await openArchive(archive), id, await locationIds(trx, admin));
+    const arrived = await openArchive(archive, id, await locationIds(trx, admin));
     const { student } = arrived.record;
     const { firstName, lastName, shortName, initials } = student;
     await addStudent(trx, admin, { id: student.id, firstName, lastName, shortName, initials, ...input }, now);

@@ -1,6 +1,5 @@
 import { v5 as nameId } from 'uuid';
 import type { StudentRecord } from '~/core/student-record/record';
-import type { Arrived } from './archive';
 
 const A_UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/gi;
 
@@ -13,10 +12,10 @@ const A_UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/gi;
  * @param locations  the school's, by their names in small letters
  */
 export function withOwnIds(
-  { record, files }: Arrived,
+  record: StudentRecord,
   arrival: string,
   locations: ReadonlyMap<string, string>,
-): Arrived {
+): StudentRecord {
   const known = new Map(
     record.locations.flatMap(({ id, name }) => {
       const own = locations.get(name.toLowerCase());
@@ -30,5 +29,5 @@ export function withOwnIds(
     return own;
   };
   // It was read from JSON and checked: the same with other ids is as it was.
-  return { record: JSON.parse(JSON.stringify(record).replace(A_UUID, given)) as StudentRecord, files };
+  return JSON.parse(JSON.stringify(record).replace(A_UUID, given)) as StudentRecord;
 }

@@ -344,7 +344,7 @@ describe('what is no record, or not whole', () => {
     const plain = await sharp({ create: { width: 9, height: 9, channels: 3, background: 'red' } })
       .jpeg()
       .toBuffer();
-    expect((await preparedElsewhere(plain)).content).toBe(plain);
+    expect((await preparedElsewhere(plain)).content).toEqual(plain);
     const placed = await sharp(plain)
       .withExif({ IFD0: { Copyright: 'By the pond' } })
       .toBuffer();

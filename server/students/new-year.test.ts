@@ -127,8 +127,8 @@ describe('closures from a calendar', () => {
     Buffer.from(['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:x', ...events, 'END:VCALENDAR', ''].join('\r\n'));
   const event = (...lines: string[]) => ['BEGIN:VEVENT', `UID:${randomUUID()}`, ...lines, 'END:VEVENT'].join('\r\n');
 
-  it('are its whole days from today on: the end of an event is the day after it (RFC 5545, 3.6.1)', () => {
-    const { closures, passedOver } = closuresIn(
+  it('are its whole days from today on: the end of an event is the day after it (RFC 5545, 3.6.1)', async () => {
+    const { closures, passedOver } = await closuresIn(
       calendar(
         event('SUMMARY:Winter break', 'DTSTART;VALUE=DATE:20261221', 'DTEND;VALUE=DATE:20270102'),
         event('SUMMARY:A holiday\\, folded', ' over two lines', 'DTSTART;VALUE=DATE:20270118'),
@@ -152,10 +152,10 @@ describe('closures from a calendar', () => {
   });
 
   it('refuses what is none, and takes over what is chosen, once', async () => {
-    expect(() => closuresIn(Buffer.from('Dear school,'), today)).toThrow(Invalid);
-    expect(() => closuresIn(calendar(), today)).toThrow(Invalid);
+    await expect(closuresIn(Buffer.from('Dear school,'), today)).rejects.toThrow(Invalid);
+    await expect(closuresIn(calendar(), today)).rejects.toThrow(Invalid);
     for (const wrong of ['DTSTART;VALUE=DATE:20269999', 'DTSTART;VALUE=DATE:20261201\r\nRRULE:FREQ=NEVER']) {
-      expect(() => closuresIn(calendar(event(wrong)), today)).toThrow(Invalid);
+      await expect(closuresIn(calendar(event(wrong)), today)).rejects.toThrow(Invalid);
     }
     const winter = { first: '2026-12-21', last: '2027-01-01', label: 'Winter break', isWanted: true };
     const chosen = { closures: [winter, { ...winter, first: '2026-12-14', last: '2026-12-14', isWanted: false }] };

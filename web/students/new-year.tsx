@@ -77,7 +77,7 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
 async function calendar(file: unknown, today: string) {
   try {
     if (!(file instanceof File) || file.size === 0) throw new Invalid({ file: newYearWords.chooseFile });
-    return data({ ...none, file: closuresIn(Buffer.from(await file.arrayBuffer()), today) });
+    return data({ ...none, file: await closuresIn(Buffer.from(await file.arrayBuffer()), today) });
   } catch (error) {
     if (!(error instanceof Invalid)) throw error;
     return data({ ...none, file: { error: error.fields.file ?? error.message } }, { status: 400 });

@@ -1,26 +1,16 @@
-import { fileTypeFromBuffer } from 'file-type';
 import PQueue from 'p-queue';
-import { EncryptedPDFError, PDFDict, PDFDocument, PDFName, PDFRef, PDFStream } from 'pdf-lib';
-import sharp from 'sharp';
 import { LARGEST_FILE, MOST_AT_ENTRY, tooLargeWords } from '~/core/entries/evidence';
 import type { PhotographInput } from '~/core/entries/photograph';
 import type { Database } from '../../platform/db/database';
 import { Busy, Invalid, NotFound } from '../../platform/failures';
+import { inThread, TooMuchWork } from '../../platform/threads';
 import type { Actor } from '../../school/school';
 import { requireStudent } from '../../students/students';
 import { mustStand } from '../stands';
-import { isWithinBounds } from './pdf-bounds';
+import type { FileAsked, FilePrepared } from './prepare';
 
-/** A picture of more dots than this is no photograph but a bomb: few bytes that would fill the memory. */
-const MOST_PIXELS = 50_000_000;
-/** What a picture is made smaller to, in dots. */
-const LONGEST_SIDE = 2400;
-const THUMBNAIL = 320;
-const QUALITY = 82;
-
-const pictures = ['image/jpeg', 'image/png', 'image/webp'];
-
-interface Prepared {
+/** A file as it may be kept. */
+export interface Prepared {
   type: 'image/jpeg' | 'application/pdf';
   content: Buffer;
   thumbnail: Buffer | null;
@@ -28,37 +18,35 @@ interface Prepared {
   height: number | null;
 }
 
+const prepared = inThread<FileAsked, FilePrepared>('prepareFile', { seconds: 20, isReading: true });
+
 /**
  * A file as it may be kept: told by its content, whatever it is called. A picture is turned upright and written anew, so that
- * nothing of where and by what it was taken is left; a PDF loses what it says of itself.
+ * nothing of where and by what it was taken is left; a PDF loses what it says of itself, and what acts in it. It is taken apart in a thread.
  *
+ * @param takes  whether a PDF may be one: what comes from a device or a student's desk is a picture
  * @throws Invalid for what is no picture and no PDF, too large, broken, locked, or a bomb; Busy when too many are added at once
  */
-export async function prepareEvidence(content: Buffer): Promise<Prepared> {
+export async function prepareEvidence(
+  content: Buffer,
+  { takes = 'files', isFromElsewhere = false }: Partial<Omit<FileAsked, 'content'>> = {},
+): Promise<Prepared> {
   if (content.length === 0) throw new Invalid({ file: 'This file is empty.' });
   if (content.length > LARGEST_FILE) throw new Invalid({ file: tooLargeWords });
-  const type = (await fileTypeFromBuffer(content))?.mime;
-  if (!type || (type !== 'application/pdf' && !pictures.includes(type))) {
-    throw new Invalid({ file: 'This is no photograph (JPEG, PNG, WebP) and no PDF, whatever its name says.' });
-  }
-  return oneAtATime(() => (type === 'application/pdf' ? preparePdf(content) : preparePicture(content)));
+  if (one.size >= MOST_WAITING) throw new Busy('Many pictures are being added at the moment.');
+  // Large pictures one after the other: several at once would fill the memory with their dots.
+  const made = await one
+    .add(() => prepared({ content, takes, isFromElsewhere }), { throwOnTimeout: true })
+    .catch((error) => {
+      if (error instanceof TooMuchWork)
+        throw new Invalid({ file: 'This file takes too long to be looked at. Print it to a new PDF first.' });
+      throw error;
+    });
+  return { ...made, content: Buffer.from(made.content), thumbnail: made.thumbnail && Buffer.from(made.thumbnail) };
 }
 
-/**
- * Large pictures are taken apart one after the other: several at once would fill the memory. Their dots are unpacked in threads of
- * libvips, beside the one that answers pages.
- *
- * @throws Busy when too many wait
- */
-const queue = new PQueue({ concurrency: 1 });
+const one = new PQueue({ concurrency: 1 });
 const MOST_WAITING = 24;
-sharp.concurrency(1);
-sharp.cache(false);
-
-function oneAtATime(work: () => Promise<Prepared>): Promise<Prepared> {
-  if (queue.size >= MOST_WAITING) throw new Busy('Many pictures are being added at the moment.');
-  return queue.add(work, { throwOnTimeout: true });
-}
 
 /**
  * A file that was prepared before, by another installation: a photograph of which nothing is left to take away stays as it is, so that
@@ -66,71 +54,8 @@ function oneAtATime(work: () => Promise<Prepared>): Promise<Prepared> {
  *
  * @throws as `prepareEvidence`
  */
-export async function preparedElsewhere(content: Buffer): Promise<Prepared> {
-  const prepared = await prepareEvidence(content);
-  if (prepared.type !== 'image/jpeg') return prepared;
-  const { format, width, height, exif, xmp, iptc, comments } = await sharp(content, {
-    limitInputPixels: MOST_PIXELS,
-  }).metadata();
-  const isAsOurs = format === 'jpeg' && width === prepared.width && height === prepared.height;
-  return isAsOurs && !exif && !xmp && !iptc && !comments?.length ? { ...prepared, content } : prepared;
-}
-
-async function preparePicture(content: Buffer): Promise<Prepared> {
-  try {
-    const { data, info } = await sharp(content, {
-      limitInputPixels: MOST_PIXELS,
-      failOn: 'error',
-      sequentialRead: true,
-    })
-      .rotate()
-      .resize({ width: LONGEST_SIDE, height: LONGEST_SIDE, fit: 'inside', withoutEnlargement: true })
-      .flatten({ background: 'white' })
-      .jpeg({ quality: QUALITY })
-      .toBuffer({ resolveWithObject: true });
-    const thumbnail = await sharp(data).resize(THUMBNAIL, THUMBNAIL, { fit: 'cover' }).jpeg({ quality: 75 }).toBuffer();
-    return { type: 'image/jpeg', content: data, thumbnail, width: info.width, height: info.height };
-  } catch (error) {
-    const isBomb = error instanceof Error && /pixel limit/i.test(error.message);
-    throw new Invalid({
-      file: isBomb
-        ? 'This picture has too many dots. Make it smaller first.'
-        : 'This picture is broken: it cannot be read.',
-    });
-  }
-}
-
-/** Keys of a PDF's objects that tell by whom, when and with what it was made, or that do something by themselves when it is opened. */
-const TELLING = ['Metadata', 'PieceInfo', 'LastModified', 'OpenAction', 'AA', 'SpiderInfo'];
-
-/** A PDF without what it says of itself: who made it, when, with which program, from which file. */
-async function preparePdf(content: Buffer): Promise<Prepared> {
-  if (!isWithinBounds(content))
-    throw new Invalid({ file: 'This PDF is packed too tightly. Print it to a new PDF first.' });
-  const document = await PDFDocument.load(content, { updateMetadata: false }).catch((error: unknown) => {
-    throw new Invalid({
-      file:
-        error instanceof EncryptedPDFError
-          ? 'This PDF is locked with a password. Add it without.'
-          : 'This PDF is broken: it cannot be read.',
-    });
-  });
-  const { context } = document;
-  if (context.trailerInfo.Info instanceof PDFRef) context.delete(context.trailerInfo.Info);
-  context.trailerInfo.Info = undefined;
-  context.trailerInfo.ID = undefined;
-  for (const [, object] of context.enumerateIndirectObjects()) {
-    const dictionary = object instanceof PDFDict ? object : object instanceof PDFStream ? object.dict : null;
-    for (const key of TELLING) {
-      const value = dictionary?.get(PDFName.of(key));
-      if (value === undefined) continue;
-      if (value instanceof PDFRef) context.delete(value);
-      dictionary?.delete(PDFName.of(key));
-    }
-  }
-  const bytes = await document.save({ updateFieldAppearances: false });
-  return { type: 'application/pdf', content: Buffer.from(bytes), thumbnail: null, width: null, height: null };
-}
+export const preparedElsewhere = (content: Buffer): Promise<Prepared> =>
+  prepareEvidence(content, { isFromElsewhere: true });
 
 /**
  * Puts a photograph or a PDF beside an entry. Sent twice it is there once.
@@ -206,7 +131,11 @@ export async function photographsFrom(
   const ready: PreparedPhotograph[] = [];
   for (const { id, content } of photographs ?? []) {
     try {
-      ready.push({ id, entryId, prepared: await prepareEvidence(Buffer.from(content, 'base64')) });
+      ready.push({
+        id,
+        entryId,
+        prepared: await prepareEvidence(Buffer.from(content, 'base64'), { takes: 'pictures' }),
+      });
     } catch (error) {
       throw error instanceof Invalid && error.fields.file ? new Invalid({ [field]: error.fields.file }) : error;
     }

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { deflateSync } from 'node:zlib';
-import { PDFDocument, PDFName } from 'pdf-lib';
+import { PDFDocument, PDFName, type PDFObject, PDFString } from 'pdf-lib';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { fileSize, LARGEST_FILE } from '~/core/entries/evidence';
@@ -12,7 +13,6 @@ import { Busy, NotFound } from '../../platform/failures';
 import { recordSession } from '../record';
 import { addEvidence, prepareEvidence, withdrawEvidence } from './add';
 import { evidenceFile, evidenceOf } from './list';
-import { isWithinBounds } from './pdf-bounds';
 
 const fresh = freshDatabase();
 let school: SmallSchool;
@@ -158,13 +158,18 @@ describe('a file that is to stand beside an entry', () => {
   });
 
   it('is no bomb as a PDF either: what is packed in it is unpacked with a bound', async () => {
-    const packed = (megabytes: number, filter = '/FlateDecode') => {
+    const packed = (megabytes: number, filter = '/FlateDecode', type = 'ObjStm') => {
       const stream = deflateSync(Buffer.alloc(megabytes * 1024 * 1024, ' '));
-      const head = `%PDF-1.7\n1 0 obj\n<</Type/ObjStm/N 1/First 4/Filter ${filter}/Length ${stream.length}>>\nstream\n`;
+      const head = `%PDF-1.7\n1 0 obj\n<</Type/${type}/N 1/First 4/Filter ${filter}/Length ${stream.length}>>\nstream\n`;
       return Buffer.concat([Buffer.from(head), stream, Buffer.from('\nendstream\nendobj\n')]);
     };
-    expect(isWithinBounds(packed(20))).toBe(true);
-    const bombs = [packed(60), Buffer.concat([packed(30), packed(30)]), packed(1, '[/FlateDecode /FlateDecode]')];
+    expect(await refusal(packed(20))).toContain('broken');
+    const bombs = [
+      ...[packed(60), Buffer.concat([packed(30), packed(30)]), packed(1, '[/FlateDecode /FlateDecode]')],
+      // A name may be written with numbers for letters (ISO 32000-1, 7.3.5), and a dictionary may be as long as it likes.
+      ...[packed(60, '/Fl#61teDecode', 'Obj#53tm'), packed(60, `/FlateDecode/X(${'x'.repeat(6000)})`)],
+      packed(60, '/FlateDecode/X( obj)'),
+    ];
     for (const one of bombs) {
       expect(one.length).toBeLessThan(200_000);
       expect(await refusal(one)).toContain('packed too tightly');
@@ -175,6 +180,66 @@ describe('a file that is to stand beside an entry', () => {
     // An honest one packs its objects too.
     const honest = await (await PDFDocument.load(await pdfSaying('Planed'))).save({ useObjectStreams: true });
     expect((await prepareEvidence(Buffer.from(honest))).type).toBe('application/pdf');
+  });
+
+  it('keeps nothing that acts, of a PDF: no script, no attached file, no link that starts a program', async () => {
+    const document = await PDFDocument.create();
+    const page = document.addPage();
+    page.drawText('Planed both edges');
+    document.addJavaScript('greet', 'app.alert("Hello")');
+    await document.attach(Buffer.from('MZ'), 'run.exe', { mimeType: 'application/octet-stream' });
+    const { context } = document;
+    const script = context.register(context.obj({ S: 'JavaScript', JS: PDFString.of('app.alert(1)') }));
+    document.catalog.set(PDFName.of('OpenAction'), script);
+    const link = (action: PDFObject) =>
+      context.register(
+        context.obj({ Type: 'Annot', Subtype: 'Link', Rect: [0, 0, 100, 100], Border: [0, 0, 0], A: action }),
+      );
+    const file = context.obj({ Type: 'Filespec', F: PDFString.of('run.exe') });
+    const launch = context.obj({ S: 'Launch', F: file, Next: [script] });
+    const address = (uri: string, more = {}) => context.obj({ S: 'URI', URI: PDFString.of(uri), ...more });
+    const attached = context.obj({ Type: 'Annot', Subtype: 'FileAttachment', Rect: [0, 0, 9, 9], FS: file });
+    page.node.set(
+      PDFName.of('Annots'),
+      context.obj([
+        link(launch),
+        link(address('https://school.example/')),
+        link(address('javascript:alert(1)')),
+        link(address('https://school.example/next', { Next: launch })),
+        attached,
+      ]),
+    );
+    page.node.set(PDFName.of('AA'), context.obj({ O: script }));
+    // Whatever its names are written with.
+    const bytes = Buffer.from(await document.save({ useObjectStreams: false }));
+    const written = bytes
+      .toString('latin1')
+      .replaceAll('/Launch', '/L#61unch')
+      .replaceAll('/JavaScript', '/Java#53cript');
+    for (const before of [bytes, Buffer.from(await document.save()), Buffer.from(written, 'latin1')]) {
+      const { content } = await prepareEvidence(before);
+      // As a reader of its own sees it (Mozilla's pdf.js).
+      const seen = await getDocument({ data: new Uint8Array(content), verbosity: 0 }).promise;
+      expect(await seen.getJSActions()).toBeNull();
+      expect(await seen.getAttachments()).toBeNull();
+      expect(await seen.getOpenAction()).toBeNull();
+      const annotations = await (await seen.getPage(1)).getAnnotations();
+      expect(annotations.map(({ url, unsafeUrl }) => url ?? unsafeUrl ?? null)).toEqual([
+        ...[null, 'https://school.example/', null, 'https://school.example/next'],
+      ]);
+      expect((await textOfPdf(content)).pages.join(' ')).toContain('Planed both edges');
+      const parsed = await PDFDocument.load(content);
+      const said = parsed.context.enumerateIndirectObjects().map(([, object]) => object.toString());
+      expect(said.join(' ')).not.toMatch(/JavaScript|Launch|EmbeddedFile|run\.exe|\/JS\b|FileAttachment/);
+    }
+  });
+
+  it('is a picture where it comes from a device or a desk', async () => {
+    const before = await pdfSaying('x');
+    await expect(prepareEvidence(before, { takes: 'pictures' })).rejects.toMatchObject({
+      fields: { file: expect.stringContaining('This is a PDF') },
+    });
+    expect((await prepareEvidence(await photo(), { takes: 'pictures' })).type).toBe('image/jpeg');
   });
 
   it('is taken apart one after the other: many at once are done in turn, or told to come again', async () => {

@@ -103,7 +103,7 @@ export function mustFit(form: FormVersion, { answers: raw, leavesOpen }: Answere
 
 /** A photograph as it arrived, made ready to be kept. */
 export async function photographFrom(base64: string | null) {
-  return base64 === null ? null : prepareEvidence(Buffer.from(base64, 'base64'));
+  return base64 === null ? null : prepareEvidence(Buffer.from(base64, 'base64'), { takes: 'pictures' });
 }
 
 /** What is written of a note, whoever made it. */

@@ -53,7 +53,8 @@ export function senderOf(request: Request, token: string | undefined): string {
   return createHash('sha256').update(said).digest('base64url');
 }
 
-async function isKnown({ headers: { cookie = null } }: Request): Promise<boolean> {
+async function isKnown({ headers }: Request): Promise<boolean> {
+  const cookie = headers.cookie ?? null;
   const [session, desk]: unknown[] = [await sessionCookie.parse(cookie), await deskCookie.parse(cookie)];
   try {
     if (typeof session === 'string' && (await resumeSession(database(), session, now()))) return true;

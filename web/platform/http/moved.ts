@@ -42,5 +42,6 @@ export function movedTo(url: string): string | null {
 export const moved: RequestHandler = (request, response, next) => {
   const to = movedTo(request.url);
   if (to === null) next();
-  else response.redirect(308, to);
+  // Some of them hold a key.
+  else response.set({ 'Cache-Control': 'no-store', 'Referrer-Policy': 'no-referrer' }).redirect(308, to);
 };

@@ -1,0 +1,2 @@
+/** Packages that are not built into one file. */
+export const loadedByName: string[];

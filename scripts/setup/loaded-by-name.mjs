@@ -1,0 +1,23 @@
+/** Packages that load parts of themselves by name, or stand on what was compiled for this machine: they are not built into one file. */
+export const loadedByName = [
+  'pg-listen',
+  '@node-rs/argon2',
+  '@myriaddreamin/typst-ts-node-compiler',
+  'compression',
+  'content-disposition',
+  'docx',
+  'express',
+  'fontkit',
+  'jszip',
+  'helmet',
+  'knex',
+  'pdf-lib',
+  'pg',
+  'pino',
+  'piscina',
+  'rate-limiter-flexible',
+  'read-excel-file',
+  'sharp',
+  'wawoff2',
+  'yauzl',
+];
