@@ -20,7 +20,7 @@ export async function loadDemo(db: Database, now: Date): Promise<void> {
     for (const [table, content] of rows) {
       if (content.length > 0) await trx.batchInsert(table, content, 500);
     }
-    await trx('people').update({ pin_hash: await hashPassword(demoPin) });
+    await trx('people').update({ pin_hash: await hashPassword(demoPin), pin_digits: demoPin.length });
     await changeSomeEntries(trx, now);
     await answerSomeEntries(trx, now);
     await setClassWork(trx, now);

@@ -7,6 +7,9 @@ export const pinField = z
   .regex(/^\d{4,8}$/, { error: 'Type 4 to 8 digits.' })
   .refine((pin) => !/^(\d)\1+$/.test(pin), { error: 'Not the same digit again and again.' });
 
+/** Whoever sets up the school has one of so many digits. */
+export const ADMIN_PIN_DIGITS = 6;
+
 /** A new PIN, with the password of whose it is. */
 export const pinInput = z.object({
   pin: pinField,

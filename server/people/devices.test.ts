@@ -1,13 +1,25 @@
 import { randomUUID } from 'node:crypto';
-import { beforeAll, describe, expect, it } from 'vitest';
+import { Secret, TOTP } from 'otpauth';
+import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { freshDatabase } from '~/tests/database/fresh';
-import { actorOf, now, type SmallSchool, smallSchool, today } from '~/tests/database/small-school';
-import { Invalid, NotFound } from '../platform/failures';
+import { actorOf, makeAdmin, now, type SmallSchool, smallSchool, today } from '~/tests/database/small-school';
+import { tell } from '../platform/db/asking';
+import { Invalid, NotAllowed, NotFound } from '../platform/failures';
+import { requireSchoolAdmin } from '../school/administrators';
 import type { Actor } from '../school/school';
-import { adultsAt, beginAtDevice, closeDevice, openDevice, openDevices, openedDevice } from './devices';
+import {
+  adultsAt,
+  beginAtDevice,
+  closeDevice,
+  openDevice,
+  openDevices,
+  openedDevice,
+  signInAtWithCode,
+} from './devices';
 import { lockSession, unlockSession } from './locks';
 import { hashPassword } from './passwords';
-import { hasPin, pinIsRight, savePin } from './pins';
+import { forgetPinTries, hasPin, pinIsRight, savePin, TRIES_UNTIL_LOCKED, tryPin } from './pins';
+import { completeHalf } from './second-factor';
 import { beginSession, resumeSession } from './sessions';
 
 const fresh = freshDatabase();
@@ -19,6 +31,7 @@ beforeAll(async () => {
   const password_hash = await hashPassword(PASSWORD);
   await fresh.db('people').update({ password_hash });
   await savePin(fresh.db, school.manager, { pin: PIN, password: PASSWORD }, now);
+  await fresh.db('school_staff').update({ opens_devices: true });
 });
 const later = (minutes: number) => new Date(now.getTime() + minutes * 60_000);
 const signedIn = async (token: string, at = now) => (await resumeSession(fresh.db, token, at))!;
@@ -75,6 +88,7 @@ describe('a locked sign-in', () => {
 });
 
 describe('a device of several adults', () => {
+  beforeEach(() => forgetPinTries(fresh.db, school.manager));
   const open = async () => {
     const token = await openDevice(fresh.db, actorOf(school.manager), { id: randomUUID(), groupId: null }, now);
     return (await openedDevice(fresh.db, token))!;
@@ -105,13 +119,80 @@ describe('a device of several adults', () => {
     expect(await openedDevice(fresh.db, foreign)).toBeNull();
   });
 
-  it('holds off who guesses, at that device alone', async () => {
-    const [one, other] = [await open(), await open()];
-    const guess = (device: typeof one, pin: string) =>
-      beginAtDevice(fresh.db, device, { personId: school.manager, pin, today }, now);
-    for (let i = 0; i < 5; i++) await guess(one, `100${i}`);
-    expect(await guess(one, PIN)).toEqual({ waitMinutes: expect.any(Number) });
-    expect('token' in (await guess(other, PIN))).toBe(true);
+  it('holds off who guesses, on however many devices, with ever longer waits, until an administrator lifts it', async () => {
+    const devices = await Promise.all([open(), open(), open(), open()]);
+    const guess = (n: number, pin: string, at = now) =>
+      beginAtDevice(fresh.db, devices[n % 4]!, { personId: school.manager, pin, today }, at);
+    for (let i = 0; i < 5; i++) expect(await guess(i, `100${i}`)).toEqual({ wrong: true });
+    // The right one neither, and on no other device.
+    for (let i = 0; i < 4; i++) expect(await guess(i, PIN)).toEqual({ waitMinutes: 1 });
+    expect(await guess(1, '1234', later(1))).toEqual({ wrong: true });
+    expect(await guess(2, PIN, later(2))).toEqual({ waitMinutes: 1 });
+    let [at, wrong] = [later(3), 6];
+    for (; wrong < TRIES_UNTIL_LOCKED; at = new Date(at.getTime() + 61 * 60_000), wrong++)
+      expect(await guess(wrong, '1234', at)).toEqual({ wrong: true });
+    expect(await guess(0, PIN, new Date(at.getTime() + 30 * 24 * 3_600_000))).toEqual({ waitMinutes: null });
+    await forgetPinTries(fresh.db, school.manager);
+    expect('token' in (await guess(0, PIN, at))).toBe(true);
+  });
+
+  it('counts tries at the same moment one after the other', async () => {
+    const all = await Promise.all(Array.from({ length: 30 }, () => tryPin(fresh.db, school.manager, now)));
+    expect(all.filter(({ isOpen }) => isOpen)).toHaveLength(5);
+    await forgetPinTries(fresh.db, school.manager);
+  });
+
+  it('ends with the work of who opened it, or with their leave to', async () => {
+    const device = await openDevice(fresh.db, actorOf(school.aide), { id: randomUUID(), groupId: null }, now);
+    expect(await openedDevice(fresh.db, device)).not.toBeNull();
+    const staff = () => fresh.db('school_staff').where({ person_id: school.aide });
+    await staff().update({ opens_devices: false });
+    expect(await openedDevice(fresh.db, device)).toBeNull();
+    const more = openDevice(fresh.db, actorOf(school.aide), { id: randomUUID(), groupId: null }, now);
+    await expect(more).rejects.toThrow(NotAllowed);
+    await staff().update({ opens_devices: true, until_date: '2026-09-02' });
+    expect(await openedDevice(fresh.db, device)).toBeNull();
+    await staff().update({ until_date: null });
+    const written = JSON.stringify(await fresh.db('changes').where({ changed_by: school.aide }));
+    expect(written).toContain('opened for all staff');
+  });
+
+  it('opens nothing of the school, and is no second step', async () => {
+    await makeAdmin(fresh.db, school.manager);
+    const device = await open();
+    const begin = (pin: string) => beginAtDevice(fresh.db, device, { personId: school.manager, pin, today }, now);
+    // Four digits are too few for who sets up the school.
+    expect(await begin(PIN)).toEqual({ wrong: true });
+    const short = savePin(fresh.db, school.manager, { pin: '1357', password: PASSWORD }, now);
+    await expect(short).rejects.toMatchObject({ fields: { pin: expect.stringContaining('6 to 8') } });
+    await savePin(fresh.db, school.manager, { pin: '135792', password: PASSWORD }, now);
+    const came = await begin('135792');
+    const session = await signedIn((came as { token: string }).token);
+    expect([session.isByPin, session.person.isSchoolAdmin]).toEqual([true, false]);
+    await expect(requireSchoolAdmin(fresh.db, { ...actorOf(school.manager), isByPin: true })).rejects.toThrow(NotFound);
+    const seen = (isByPin: boolean) =>
+      fresh.db.transaction(async (trx) => {
+        await tell(trx, { ...actorOf(school.manager), isByPin });
+        return (await trx.raw('select cardinality(administered_schools()) as n')).rows[0].n;
+      });
+    expect([await seen(false), await seen(true)]).toEqual([1, 0]);
+
+    await fresh.db('schools').update({ asks_second_factor: true });
+    expect(await begin('135792')).toEqual({ needsPassword: true });
+    const secret = new Secret({ size: 20 });
+    await fresh
+      .db('second_factors')
+      .insert({ person_id: school.manager, secret: secret.base32, made_at: now, confirmed_at: now });
+    const half = await begin('135792');
+    const code = new TOTP({ secret }).generate({ timestamp: now.getTime() });
+    const done = await completeHalf(fresh.db, (half as { half: string }).half, code, now);
+    expect(done).toMatchObject({ personId: school.manager, deviceId: device.id });
+    await signInAtWithCode(fresh.db, { deviceId: device.id, personId: school.manager, today }, now);
+    expect('token' in (await begin('135792'))).toBe(true);
+    // The next day it is asked again.
+    const tomorrow = { personId: school.manager, pin: '135792', today: '2026-11-25' };
+    expect('half' in (await beginAtDevice(fresh.db, device, tomorrow, now))).toBe(true);
+    await fresh.db('schools').update({ asks_second_factor: false });
   });
 
   it('is closed for good, by its own school', async () => {

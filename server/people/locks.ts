@@ -1,6 +1,6 @@
 import type { Database } from '../platform/db/database';
 import { countTry, uncountTry } from './attempts';
-import { opensWith } from './pins';
+import { forgetPinTries, passwordOpens, pinIsRight, tryPin } from './pins';
 import type { SignedIn } from './sessions';
 
 /** Locks a sign-in: nothing is shown or taken in it until whose it is has opened it again. */
@@ -22,7 +22,10 @@ export async function unlockSession(
     await db('sign_in_sessions').where({ id: sessionId }).delete();
     return 'over';
   }
-  if (!(await opensWith(db, person.id, secret))) return 'wrong';
+  // A PIN is tried as often as it may be on all devices together; a password opens all the same.
+  const isPin = (await tryPin(db, person.id, now)).isOpen && (await pinIsRight(db, person.id, secret));
+  if (!isPin && !(await passwordOpens(db, person.id, secret))) return 'wrong';
+  await forgetPinTries(db, person.id);
   await uncountTry(db, 'pin', sessionId);
   await db('sign_in_sessions').where({ id: sessionId }).update({ locked_at: null, seen_at: now });
   return 'open';

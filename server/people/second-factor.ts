@@ -127,10 +127,16 @@ async function takeCode(db: Database, personId: string, code: string, now: Date)
 }
 
 /** Remembers whose password was right, until their code is. @returns the token of it */
-export async function beginHalf(db: Database, personId: string, isShared: boolean, now: Date): Promise<string> {
+export async function beginHalf(
+  db: Database,
+  personId: string,
+  isShared: boolean,
+  now: Date,
+  deviceId: string | null = null,
+): Promise<string> {
   const token = newToken();
   await db('half_sign_ins').insert({
-    ...{ token_hash: hashToken(token), person_id: personId, is_shared: isShared, made_at: now },
+    ...{ token_hash: hashToken(token), person_id: personId, is_shared: isShared, made_at: now, device_id: deviceId },
   });
   return token;
 }
@@ -146,7 +152,9 @@ const halfOf = (db: Database, token: string, now: Date) =>
     .where('made_at', '>', new Date(now.getTime() - HALF_MINUTES * 60_000))
     .first();
 
-export type HalfAnswer = { personId: string; isShared: boolean } | { waitMinutes: number } | { isWrong: true };
+export type HalfAnswer =
+  /** With the shared device at which it was begun by a PIN. */
+  { personId: string; isShared: boolean; deviceId: string | null } | { waitMinutes: number } | { isWrong: true };
 
 /**
  * Completes a sign-in with a code of the authenticator, or a recovery code.
@@ -162,5 +170,5 @@ export async function completeHalf(db: Database, token: string, code: string, no
   if (!(await takeCode(db, personId, code, now))) return { isWrong: true };
   await uncountTry(db, 'secondFactor', personId);
   await db('half_sign_ins').where({ person_id: personId }).delete();
-  return { personId, isShared: half.is_shared };
+  return { personId, isShared: half.is_shared, deviceId: half.device_id };
 }

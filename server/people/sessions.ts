@@ -35,6 +35,8 @@ export interface SignedIn {
   lockMinutes: number | null;
   /** Whether the school asks this person for a code beside the password, and there is none yet. */
   needsFactor: boolean;
+  /** Whether it was begun with a PIN, at a shared device. */
+  isByPin: boolean;
 }
 
 /**
@@ -85,6 +87,7 @@ const sessionRow = z.object({
   locked_at: z.date().nullable(),
   lock_minutes: z.number().nullable(),
   needs_factor: z.boolean(),
+  device_id: z.string().nullable(),
 });
 
 /** The day at a school, at the instant `$2`. */
@@ -99,7 +102,7 @@ export async function resumeSession(db: Database, token: string, now: Date): Pro
     sessionRow,
     `select s.id as session_id, s.token_hash = $1 as token_is_current, s.created_at, s.rotated_at, s.seen_at,
             case when s.is_shared then at.shared_idle_minutes else at.idle_minutes end as idle_minutes,
-            s.locked_at, at.lock_minutes,
+            s.locked_at, at.lock_minutes, s.device_id,
             p.id, p.name, p.short_name as "shortName", p.initials, p.work, p.email,
             staff.of as staff_of, ${schoolJson('at')} as school,
             at.asks_second_factor
@@ -121,6 +124,7 @@ export async function resumeSession(db: Database, token: string, now: Date): Pro
   const isOver = age(row.seen_at) > row.idle_minutes * MINUTE || age(row.created_at) > LONGEST;
   if (isOver || (!row.token_is_current && age(row.rotated_at) > GRACE)) return null;
   const { session_id: sessionId, school } = row;
+  const isByPin = row.device_id !== null;
   const schools = row.staff_of.map(({ id, name }) => ({ id, name }));
   const person: Person = {
     id: row.id,
@@ -129,13 +133,13 @@ export async function resumeSession(db: Database, token: string, now: Date): Pro
     initials: row.initials,
     work: row.work,
     email: row.email,
-    isSchoolAdmin: row.staff_of.some(({ id, isAdmin }) => id === school.id && isAdmin),
+    isSchoolAdmin: !isByPin && row.staff_of.some(({ id, isAdmin }) => id === school.id && isAdmin),
   };
   const lockMinutes = row.lock_minutes;
   const isLocked = row.locked_at !== null;
   const isStale = lockMinutes !== null && age(row.seen_at) > lockMinutes * MINUTE;
   const needsFactor = row.needs_factor;
-  const found = { sessionId, person, school, schools, lockMinutes, isLocked, isStale, needsFactor };
+  const found = { sessionId, person, school, schools, lockMinutes, isLocked, isStale, needsFactor, isByPin };
   // What is locked is not used.
   if (isLocked) return { ...found, newToken: null };
   if (row.token_is_current && age(row.rotated_at) > ROTATE_AFTER) {

@@ -26,9 +26,10 @@ const IDLE = 60_000;
 
 /** As it is built beside the server; from its source where nothing is built, in tests and in the worker. */
 function program(): string {
-  const built = fileURLToPath(new URL('../threads/program.js', import.meta.url));
-  if (import.meta.url.endsWith('.js') && existsSync(built)) return built;
-  return fileURLToPath(new URL('../threads/from-source.mjs', import.meta.url));
+  const from = (path: string) => fileURLToPath(new URL(path, import.meta.url));
+  // Built, this stands in `build/server/`, or in a folder of its pieces.
+  const built = ['../threads/program.js', '../../threads/program.js'].map(from).find((path) => existsSync(path));
+  return built ?? from('../threads/from-source.mjs');
 }
 
 let pool: Piscina | undefined;

@@ -13,11 +13,12 @@ export type SchoolAdmin = Actor & { readonly [admin]: true };
 /**
  * Lets only administrators of the school go on that they are at.
  *
- * @throws NotFound for everyone else: for them there is nothing here
+ * @throws NotFound for everyone else, and for who began with a PIN: for them there is nothing here
  * @example changesOf(db, await requireSchoolAdmin(db, actor), wanted)
  */
 export async function requireSchoolAdmin(db: Database, actor: Actor): Promise<SchoolAdmin> {
-  const { personId, schoolId, today } = actor;
+  const { personId, schoolId, today, isByPin } = actor;
+  if (isByPin) throw new NotFound('There is nothing to set up here.');
   const row = await db('school_staff')
     .where({ school_id: schoolId, person_id: personId, is_admin: true })
     .where('from_date', '<=', today)

@@ -96,4 +96,6 @@ export interface Actor {
   /** The school they are at: students of another one are not there. */
   schoolId: string;
   today: IsoDate;
+  /** Whether they began with a PIN at a shared device: then nothing of the school is set up. */
+  isByPin?: boolean;
 }

@@ -1,11 +1,13 @@
 import { z } from 'zod';
 import { addDays, type IsoDate } from '~/core/calendar/iso-date';
 import type { JoinInput } from '~/core/people/account-input';
+import { ADMIN_PIN_DIGITS } from '~/core/people/pin-input';
 import { makeAccountLink, withdrawLinks } from '../people/account-links';
+import { forgetPinTries, removePin } from '../people/pins';
 import { removeSecondFactor } from '../people/second-factor';
 import type { Database } from '../platform/db/database';
 import { rowsOf } from '../platform/db/rows';
-import { Invalid, NotFound } from '../platform/failures';
+import { existing, Invalid, NotFound } from '../platform/failures';
 import type { SchoolAdmin } from '../school/administrators';
 import { writeChange } from '../school/changes';
 import { setCaseManager } from './roster';
@@ -27,6 +29,10 @@ const staffRow = z.object({
   sessions: z.number(),
   lastSeen: z.date().nullable(),
   hasSecondFactor: z.boolean(),
+  /** Whether they open devices for several adults; administrators do. */
+  opensDevices: z.boolean(),
+  /** Whether so many wrong PINs were tried that theirs opens nothing any more. */
+  isPinLocked: z.boolean(),
 });
 export type StaffMember = z.infer<typeof staffRow>;
 
@@ -38,7 +44,8 @@ export const staffOfSchool = (db: Database, { schoolId, today }: SchoolAdmin): P
     `select p.id, p.name, p.work, p.email, a.is_admin as "isAdmin", a.from_date as "from", a.until_date as "until",
             coalesce(a.until_date, 'infinity') < :today as "isOver", p.email_proven_at is not null as "isProven",
             t.manages, t.teams, s.sessions, s.seen as "lastSeen",
-            exists (select from second_factors f where f.person_id = p.id and f.confirmed_at is not null) as "hasSecondFactor"
+            exists (select from second_factors f where f.person_id = p.id and f.confirmed_at is not null) as "hasSecondFactor",
+            a.is_admin or a.opens_devices as "opensDevices", p.pin_locked_at is not null as "isPinLocked"
        from school_staff a join people p on p.id = a.person_id
             cross join lateral (
               select count(*) filter (where m.role = 'caseManager')::int as manages,
@@ -159,6 +166,9 @@ export async function setAdministrator(
     const before = await workingHere(trx, admin, personId);
     if (!isAdmin) await expectAnotherAdmin(trx, admin, personId);
     await trx('school_staff').where({ school_id: schoolId, person_id: personId }).update({ is_admin: isAdmin });
+    // Whoever sets up the school has a longer PIN: they choose one.
+    const { pin_digits } = existing(await trx('people').where({ id: personId }).first('pin_digits'));
+    if (isAdmin && (pin_digits ?? 0) < ADMIN_PIN_DIGITS) await removePin(trx, personId);
     const change = { before: { isAdmin: before.is_admin }, after: { isAdmin } };
     await writeChange(trx, admin.personId, { what: 'account', schoolId, personId, ...change }, now);
   });
@@ -209,6 +219,10 @@ export async function deactivate(
         from_date: row.from_date < today ? row.from_date : yesterday(today),
       });
     await trx('sign_in_sessions').where({ person_id: personId }).delete();
+    // Devices that they had opened end with their work.
+    const devices = trx('opened_devices').where({ school_id: schoolId, opened_by: personId });
+    await trx('sign_in_sessions').whereIn('device_id', devices.clone().select('id')).delete();
+    await devices.where({ closed_at: null }).update({ closed_at: now });
     await trx('invitations')
       .whereRaw('lower(email) = lower(?)', [row.email])
       .whereIn('student_id', students.clone())
@@ -232,6 +246,34 @@ export async function reactivate(db: Database, admin: SchoolAdmin, personId: str
     await trx('school_staff').where({ school_id: schoolId, person_id: personId }).update({ until_date: null });
     const change = { before: { state: 'ended' }, after: { state: 'works here' } };
     await writeChange(trx, admin.personId, { what: 'account', schoolId, personId, ...change }, now);
+  });
+}
+
+/** Lets somebody open devices for several adults, or no longer: those that they have opened are closed then. @throws NotFound */
+export async function letOpenDevices(
+  db: Database,
+  admin: SchoolAdmin,
+  { personId, may }: { personId: string; may: boolean },
+  now: Date,
+): Promise<void> {
+  const { schoolId } = admin;
+  await db.transaction(async (trx) => {
+    await workingHere(trx, admin, personId);
+    const row = () => trx('school_staff').where({ school_id: schoolId, person_id: personId });
+    const { opens_devices } = existing(await row().first('opens_devices'));
+    await row().update({ opens_devices: may });
+    const change = { before: { opensDevices: opens_devices }, after: { opensDevices: may } };
+    await writeChange(trx, admin.personId, { what: 'account', schoolId, personId, ...change }, now);
+  });
+}
+
+/** Lifts the lock of somebody's PIN, at which too many wrong ones were tried. @throws NotFound */
+export async function liftPinLock(db: Database, admin: SchoolAdmin, personId: string, now: Date): Promise<void> {
+  await db.transaction(async (trx) => {
+    await workingHere(trx, admin, personId);
+    await forgetPinTries(trx, personId);
+    const change = { before: { pin: 'locked' }, after: { pin: 'open' } };
+    await writeChange(trx, admin.personId, { what: 'sign-in', schoolId: admin.schoolId, personId, ...change }, now);
   });
 }
 

@@ -1,7 +1,7 @@
 // A device that locks itself, and one that several adults use.
 import { axeFindings, expect, expectToast, settled, signInAs, studentId, test } from './fixtures';
 
-const PIN = '2468';
+const PIN = '246813';
 
 test('a device that nobody uses locks itself; what is being recorded stays, and the PIN opens it, without network too', async ({
   app,

@@ -7,7 +7,7 @@ import { resumeSession } from '~/server/people/sessions';
 import { now } from '~/server/platform/clock';
 import { asking, database } from '~/server/platform/db/current';
 import { schoolOf } from '~/server/school/school';
-import { openedCookie, readCookie, sessionCookie } from '../platform/http/cookies';
+import { halfCookie, openedCookie, readCookie, sessionCookie } from '../platform/http/cookies';
 import { formOf } from '../platform/http/form-of';
 import { withErrors } from '../platform/http/with-errors';
 import { forgetHere } from '../platform/offline/connection';
@@ -44,7 +44,13 @@ export const action = withErrors(async ({ request }: Route.ActionArgs) => {
   if (!parsed.success) return data({ problem: deviceWords.type }, { status: 400 });
   const came = await asOpener(() => beginAtDevice(database(), device, { ...parsed.data, today }, now()));
   if ('wrong' in came) return data({ problem: deviceWords.wrong }, { status: 400 });
-  if ('waitMinutes' in came) return data({ problem: deviceWords.wait(came.waitMinutes) }, { status: 429 });
+  if ('needsPassword' in came) return data({ problem: deviceWords.needsPassword }, { status: 400 });
+  if ('waitMinutes' in came) {
+    const problem = came.waitMinutes === null ? deviceWords.locked : deviceWords.wait(came.waitMinutes);
+    return data({ problem }, { status: 429 });
+  }
+  if ('half' in came)
+    return redirect('/sign-in/code', { headers: { 'Set-Cookie': await halfCookie.serialize(came.half) } });
   return redirect('/', { headers: { 'Set-Cookie': await sessionCookie.serialize(came.token) } });
 });
 

@@ -2,7 +2,7 @@ import { Form, redirect } from 'react-router';
 import { z } from 'zod';
 import { longDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
-import { closeDevice, groupsAt, openDevice, openDevices } from '~/server/people/devices';
+import { closeDevice, groupsAt, mayOpenDevices, openDevice, openDevices } from '~/server/people/devices';
 import { hasPin } from '~/server/people/pins';
 import { endSession } from '~/server/people/sessions';
 import { database } from '~/server/platform/db/current';
@@ -17,13 +17,15 @@ import { openDeviceWords } from './words';
 
 export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   const { actor, person, school } = personOf(context);
-  const [groups, devices, mine] = await Promise.all([
+  const [groups, devices, mine, mayOpen] = await Promise.all([
     groupsAt(database(), actor),
     openDevices(database(), actor),
     hasPin(database(), person.id),
+    mayOpenDevices(database(), actor),
   ]);
   return {
     groups,
+    mayOpen,
     hasPin: mine,
     schoolName: school.name,
     devices: devices.map(({ id, name, by, openedAt, isOwn }) => {
@@ -60,7 +62,7 @@ export const meta: Route.MetaFunction = () => [{ title: openDeviceWords.pageTitl
 
 /** A tablet for a class: who takes it taps their name. */
 export default function OpenDevice({ loaderData }: Route.ComponentProps) {
-  const { groups, devices, schoolName, hasPin: mine } = loaderData;
+  const { groups, devices, schoolName, hasPin: mine, mayOpen } = loaderData;
   const id = useFreshId(devices);
   return (
     <Page
@@ -74,24 +76,27 @@ export default function OpenDevice({ loaderData }: Route.ComponentProps) {
     >
       <h1 className="text-3xl">{openDeviceWords.title}</h1>
       <p className="mt-1.5 max-w-xl text-ink-2">{openDeviceWords.about}</p>
-      {!mine && <p className="mt-3 max-w-xl font-semibold">{openDeviceWords.youHaveNoPin}</p>}
-      <Form method="post" className="mt-5 flex flex-wrap items-end gap-3">
-        <input type="hidden" name="id" value={id} />
-        <label className="grid gap-1">
-          <span className="text-small font-semibold">{openDeviceWords.forWhom}</span>
-          <select name="groupId" className="select w-64">
-            <option value="">{openDeviceWords.allOf(schoolName)}</option>
-            {groups.map((group) => (
-              <option key={group.id} value={group.id}>
-                {group.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <button type="submit" name="intent" value="open" className="btn btn-primary">
-          {openDeviceWords.open}
-        </button>
-      </Form>
+      {!mayOpen && <p className="mt-3 max-w-xl">{openDeviceWords.whoMay}</p>}
+      {mayOpen && !mine && <p className="mt-3 max-w-xl font-semibold">{openDeviceWords.youHaveNoPin}</p>}
+      {mayOpen && (
+        <Form method="post" className="mt-5 flex flex-wrap items-end gap-3">
+          <input type="hidden" name="id" value={id} />
+          <label className="grid gap-1">
+            <span className="text-small font-semibold">{openDeviceWords.forWhom}</span>
+            <select name="groupId" className="select w-64">
+              <option value="">{openDeviceWords.allOf(schoolName)}</option>
+              {groups.map((group) => (
+                <option key={group.id} value={group.id}>
+                  {group.name}
+                </option>
+              ))}
+            </select>
+          </label>
+          <button type="submit" name="intent" value="open" className="btn btn-primary">
+            {openDeviceWords.open}
+          </button>
+        </Form>
+      )}
       <h2 className="mt-8 text-lg">{openDeviceWords.openNow}</h2>
       {devices.length === 0 && <p className="mt-1 text-ink-2">{openDeviceWords.none}</p>}
       <ul className="mt-1">

@@ -21,7 +21,9 @@ const codeInput = z.object({
 const offInput = z.object({ password: z.string({ error: ownAccountWords.currentPassword }).min(1).max(200) });
 
 export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
-  const { person, now, needsFactor } = personOf(context);
+  const { actor, person, now, needsFactor } = personOf(context);
+  // It is set up by who signed in with their password: else a PIN would be all that it takes.
+  if (actor.isByPin) throw redirect('/account');
   const begun = await beginSecondFactor(database(), person, now);
   return {
     isAsked: needsFactor,
@@ -33,7 +35,8 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
 });
 
 export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
-  const { person, now } = personOf(context);
+  const { actor, person, now } = personOf(context);
+  if (actor.isByPin) throw redirect('/account');
   const form = await formOf(request);
   if (form.get('intent') === 'off') {
     const { refused } = await submitted(form, offInput, ({ password }) =>

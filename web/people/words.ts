@@ -137,6 +137,10 @@ export const deviceWords = {
   begin: 'Begin',
   type: 'Tap your name, and type your PIN.',
   wrong: 'This is not the PIN of whom you tapped.',
+  locked:
+    'Too many wrong PINs: it is locked. Choose a new one on your account page, signed in with your password, or ask an administrator.',
+  needsPassword:
+    'Your school asks you for two-step verification. Sign in with your password on a device of your own and set it up first.',
   wait: (minutes: number) => `Too many tries. Wait ${minutes} min, or sign in on a device of your own.`,
 };
 
@@ -146,6 +150,7 @@ export const openDeviceWords = {
   title: 'A device for several adults',
   about:
     'For a tablet that stays in the room. It offers the names of the staff; whoever takes it taps theirs and types their PIN, and is the observer from then on.',
+  whoMay: 'Administrators open shared devices, and whoever they let, under School › People.',
   youHaveNoPin: 'You have no PIN yet: set one on your account page first, or you cannot begin here yourself.',
   howItWorks: 'How it works',
   howItWorksWords:

@@ -6,7 +6,16 @@ import { OneTap } from '../platform/ui/one-tap';
 import { staffWords } from './staff-words';
 
 interface StaffChangesProps {
-  member: { id: string; name: string; isAdmin: boolean; manages: number; sessions: number; hasSecondFactor: boolean };
+  member: {
+    id: string;
+    name: string;
+    isAdmin: boolean;
+    manages: number;
+    sessions: number;
+    hasSecondFactor: boolean;
+    opensDevices: boolean;
+    isPinLocked: boolean;
+  };
   /** Who may have their students. */
   others: { id: string; name: string }[];
   resultOf: (of: string) => SubmissionResult<string[]> | undefined;
@@ -14,7 +23,7 @@ interface StaffChangesProps {
 
 /** What an administrator may do with somebody's account: each a button, and one that asks who has the students. */
 export function StaffChanges({ member, others, resultOf }: StaffChangesProps) {
-  const { id, name, isAdmin, manages, sessions, hasSecondFactor } = member;
+  const { id, name, isAdmin, manages, sessions, hasSecondFactor, opensDevices, isPinLocked } = member;
   const of = (intent: string, field: string) => resultOf(`${intent} ${id}`)?.error?.[field] ?? undefined;
   const wrong = ['admin', 'signOut', 'password', 'end'].flatMap((intent) => of(intent, 'personId') ?? []);
   return (
@@ -29,6 +38,16 @@ export function StaffChanges({ member, others, resultOf }: StaffChangesProps) {
           <OneTap intent="admin" values={{ personId: id, isAdmin: isAdmin ? 'no' : 'yes' }} isLarge>
             {isAdmin ? staffWords.noLongerAdmin : staffWords.makeAdmin}
           </OneTap>
+          {!isAdmin && (
+            <OneTap intent="devices" values={{ personId: id, may: opensDevices ? 'no' : 'yes' }} isLarge>
+              {opensDevices ? staffWords.noLongerDevices : staffWords.letOpenDevices}
+            </OneTap>
+          )}
+          {isPinLocked && (
+            <OneTap intent="liftPin" values={{ personId: id }} isLarge>
+              {staffWords.liftPin}
+            </OneTap>
+          )}
           {sessions > 0 && (
             <OneTap intent="signOut" values={{ personId: id }} isLarge>
               {staffWords.endSignIns}

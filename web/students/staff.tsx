@@ -13,6 +13,8 @@ import {
   deactivate,
   endSignIns,
   letChoosePassword,
+  letOpenDevices,
+  liftPinLock,
   openJoins,
   reactivate,
   setAdministrator,
@@ -51,6 +53,8 @@ const changes = {
   takeBack: z.object({ id: z.uuid() }),
   admin: z.object({ ...one, isAdmin: z.enum(['yes', 'no']) }),
   signOut: z.object(one),
+  devices: z.object({ ...one, may: z.enum(['yes', 'no']) }),
+  liftPin: z.object(one),
   password: z.object({ ...one, forgetsFactor: z.boolean().default(false) }),
   end: z.object({ ...one, to: z.uuid({ error: staffWords.chooseWho }).optional() }),
   back: z.object(one),
@@ -118,6 +122,18 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
         endSignIns(database(), admin, personId, now),
       );
       return refused ? refusedWith(refused.data.result) : said(staffWords.signInsEnded);
+    }
+    case 'devices': {
+      const { refused } = await submitted(form, changes.devices, ({ personId, may }) =>
+        letOpenDevices(database(), admin, { personId, may: may === 'yes' }, now),
+      );
+      return refused ? refusedWith(refused.data.result) : said(staffWords.devicesChanged);
+    }
+    case 'liftPin': {
+      const { refused } = await submitted(form, changes.liftPin, ({ personId }) =>
+        liftPinLock(database(), admin, personId, now),
+      );
+      return refused ? refusedWith(refused.data.result) : said(staffWords.pinLifted);
     }
     case 'back': {
       const { refused } = await submitted(form, changes.back, ({ personId }) =>
@@ -227,7 +243,16 @@ export default function Staff({ loaderData, actionData }: Route.ComponentProps) 
 type Member = Route.ComponentProps['loaderData']['staff'][number];
 
 /** What somebody has to do here, and how they sign in: nothing of what they observed. */
-function stateSaid({ manages, teams, sessions, lastSeen, hasSecondFactor, isProven }: Member): string {
+function stateSaid({
+  manages,
+  teams,
+  sessions,
+  lastSeen,
+  hasSecondFactor,
+  isProven,
+  opensDevices,
+  isPinLocked,
+}: Member): string {
   return [
     manages > 0 && staffWords.manages(counted(manages, 'student', 'students')),
     teams > 0 && (manages > 0 ? staffWords.onTeamsBesides : staffWords.onTeams)(counted(teams, 'team', 'teams')),
@@ -236,6 +261,8 @@ function stateSaid({ manages, teams, sessions, lastSeen, hasSecondFactor, isProv
       ? staffWords.signedIn(counted(sessions, 'device', 'devices'), lastSeen)
       : staffWords.notSignedIn,
     hasSecondFactor && staffWords.codeOn,
+    opensDevices && staffWords.opensDevices,
+    isPinLocked && staffWords.pinLocked,
     !isProven && staffWords.notProven,
   ]
     .filter(Boolean)

@@ -1,14 +1,17 @@
 import type { Knex } from 'knex';
 
 /** Who asks: somebody who has signed in, or whoever came by a link to one student. */
-export type Asking = { personId: string; today: string } | { doorTo: string };
+export type Asking = { personId: string; today: string; isByPin?: boolean } | { doorTo: string };
 
 /** Tells a transaction who asks: the database's policies then show what they may see. */
 export async function tell(trx: Knex, asking: Asking): Promise<void> {
   if ('doorTo' in asking) await trx.raw(`select set_config('app.door', ?, true)`, [asking.doorTo]);
   else {
-    const { personId, today } = asking;
-    await trx.raw(`select set_config('app.person', ?, true), set_config('app.today', ?, true)`, [personId, today]);
+    const { personId, today, isByPin } = asking;
+    await trx.raw(
+      `select set_config('app.person', ?, true), set_config('app.today', ?, true), set_config('app.by_pin', ?, true)`,
+      [personId, today, isByPin ? 'yes' : ''],
+    );
   }
 }
 

@@ -225,6 +225,12 @@ export interface DestructionsRow {
   rows: unknown;
 }
 
+export interface DeviceFactorsRow {
+  device_id: string;
+  person_id: string;
+  proven_on: string;
+}
+
 export interface DistrictAccountsRow {
   issuer: string;
   subject: string;
@@ -489,6 +495,7 @@ export interface HalfSignInsRow {
   person_id: string;
   is_shared: boolean;
   made_at: Date;
+  device_id: string | null;
 }
 
 export interface HeartbeatsRow {
@@ -672,6 +679,10 @@ export interface PeopleRow {
   password_hash: string;
   demo_order: number | null;
   pin_hash: string | null;
+  pin_digits: number | null;
+  pin_tries: number;
+  pin_tried_at: Date | null;
+  pin_locked_at: Date | null;
 }
 
 export interface PlansRow {
@@ -855,6 +866,7 @@ export interface SchoolStaffRow {
   is_admin: boolean;
   from_date: string;
   until_date: string | null;
+  opens_devices: boolean;
 }
 
 export interface SchoolsRow {
@@ -937,6 +949,7 @@ export interface SignInSessionsRow {
   rotated_at: Date;
   seen_at: Date;
   locked_at: Date | null;
+  device_id: string | null;
 }
 
 export interface StackRatersRow {
@@ -1178,6 +1191,7 @@ interface AllTables {
   desk_turn_students: Table<DeskTurnStudentsRow, never>;
   desk_turns: Table<DeskTurnsRow, never>;
   destructions: Table<DestructionsRow, 'asked_by' | 'confirmed_by' | 'confirmed_by_name' | 'confirmed_at' | 'taken_back_by' | 'taken_back_at' | 'done_at' | 'kept_name' | 'kept_grade' | 'kept_years' | 'rows'>;
+  device_factors: Table<DeviceFactorsRow, never>;
   district_accounts: Table<DistrictAccountsRow, never>;
   document_batch_parts: Table<DocumentBatchPartsRow, 'pages' | 'pdf' | 'left_out' | 'document'>;
   document_batches: Table<DocumentBatchesRow, 'from_day' | 'to_day' | 'arrangement' | 'state' | 'problem' | 'attempts' | 'not_before' | 'is_short' | 'areas' | 'is_packed' | 'goals'>;
@@ -1199,7 +1213,7 @@ interface AllTables {
   goal_phases: Table<GoalPhasesRow, 'steps'>;
   goal_revisions: Table<GoalRevisionsRow, 'id'>;
   goals: Table<GoalsRow, 'plan_id' | 'continues' | 'measure_version' | 'baseline_value' | 'baseline_on' | 'planned_gap' | 'minimum_opportunities' | 'distinct_locations' | 'distinct_observers' | 'edited_at' | 'retired_on' | 'retired_how' | 'replaced_by' | 'retired_note'>;
-  half_sign_ins: Table<HalfSignInsRow, never>;
+  half_sign_ins: Table<HalfSignInsRow, 'device_id'>;
   heartbeats: Table<HeartbeatsRow, never>;
   import_mappings: Table<ImportMappingsRow, never>;
   import_parts: Table<ImportPartsRow, 'student_id' | 'before' | 'after'>;
@@ -1217,7 +1231,7 @@ interface AllTables {
   message_templates: Table<MessageTemplatesRow, never>;
   messages: Table<MessagesRow, 'seq' | 'student_id' | 'link_id' | 'person_id' | 'invitation_id' | 'own_subject' | 'own_body' | 'sent_subject' | 'sent_body' | 'reason' | 'attempts' | 'made_by' | 'sent_at' | 'again_of' | 'account_link_id'>;
   opened_devices: Table<OpenedDevicesRow, 'group_id' | 'closed_at'>;
-  people: Table<PeopleRow, 'email_proven_at' | 'demo_order' | 'pin_hash'>;
+  people: Table<PeopleRow, 'email_proven_at' | 'demo_order' | 'pin_hash' | 'pin_digits' | 'pin_tries' | 'pin_tried_at' | 'pin_locked_at'>;
   plans: Table<PlansRow, 'label'>;
   presentation_members: Table<PresentationMembersRow, 'place'>;
   presentation_seats: Table<PresentationSeatsRow, never>;
@@ -1238,7 +1252,7 @@ interface AllTables {
   rule_nights: Table<RuleNightsRow, never>;
   rule_versions: Table<RuleVersionsRow, never>;
   rules: Table<RulesRow, 'student_id' | 'group_id' | 'is_of_school' | 'switched_off_at'>;
-  school_staff: Table<SchoolStaffRow, 'is_admin' | 'until_date'>;
+  school_staff: Table<SchoolStaffRow, 'is_admin' | 'until_date' | 'opens_devices'>;
   schools: Table<SchoolsRow, 'idle_minutes' | 'shared_idle_minutes' | 'daily_message_limit' | 'is_demo' | 'step_words' | 'days_on_devices' | 'lock_minutes' | 'paper' | 'asks_second_factor'>;
   sealing_keys: Table<SealingKeysRow, never>;
   second_factors: Table<SecondFactorsRow, 'confirmed_at' | 'last_step'>;
@@ -1246,7 +1260,7 @@ interface AllTables {
   share_link_passes: Table<ShareLinkPassesRow, never>;
   share_link_tokens: Table<ShareLinkTokensRow, never>;
   share_links: Table<ShareLinksRow, 'withdrawn_by' | 'withdrawn_at' | 'passcode_hash' | 'wrong_passcodes' | 'wrong_at' | 'locked_at' | 'email' | 'frequency' | 'stopped_at'>;
-  sign_in_sessions: Table<SignInSessionsRow, 'school_id' | 'previous_hash' | 'is_shared' | 'locked_at'>;
+  sign_in_sessions: Table<SignInSessionsRow, 'school_id' | 'previous_hash' | 'is_shared' | 'locked_at' | 'device_id'>;
   stack_raters: Table<StackRatersRow, 'person_id' | 'student_id'>;
   stack_turns: Table<StackTurnsRow, never>;
   stacks: Table<StacksRow, 'closed_at'>;

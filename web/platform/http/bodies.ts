@@ -12,7 +12,7 @@ import { addressOf } from './security';
 import { bodiesWords } from './words';
 
 /** So many bodies may be on their way at once: from one browser or link, and from one address, which may be a whole school's. */
-const MOST_OF_ONE = 12;
+const MOST_OF_ONE = 64;
 const MOST_OF_ADDRESS = 128;
 /** So many bytes of large bodies may be on their way, as they say of themselves: of one browser, and of all. */
 const BYTES_OF_ONE = 96 * 1024 * 1024;

@@ -96,12 +96,12 @@ async function findPerson(request: Request, context: Readonly<RouterContextProvi
     // What waited on a device for somebody is sent by nobody else.
     const isFor = request.headers.get('X-For');
     if (isFor !== null && isFor !== session.person.id) throw data(null, { status: 401 });
-    const { person, school, schools, sessionId, lockMinutes, needsFactor } = session;
+    const { person, school, schools, sessionId, lockMinutes, needsFactor, isByPin } = session;
     if (needsFactor && (isSent || isLive)) throw data(null, { status: 401 });
     if (needsFactor && !OWN_ACCOUNT.test(new URL(request.url).pathname)) throw redirect('/account/second-factor');
     const { discreet } = await preferencesOf(request);
     const wall = wallTime(instant, school.timeZone);
-    const actor = { personId: person.id, schoolId: school.id, today: wall.on };
+    const actor = { personId: person.id, schoolId: school.id, today: wall.on, ...(isByPin && { isByPin }) };
     context.set(personContext, {
       person,
       actor,

@@ -23,6 +23,31 @@ const quietTriggers = `
     when (new.confirmed_at is distinct from old.confirmed_at) execute function tell_worker();
 `;
 
+/** Shared devices, and what a PIN opens. */
+const devices = `
+  alter table school_staff add column opens_devices boolean not null default false;
+  alter table people
+    -- Of how many digits it is; null where it was chosen before that was written down.
+    add column pin_digits smallint check (pin_digits between 4 and 8),
+    -- Wrong tries since the last right one, on all devices together.
+    add column pin_tries int not null default 0 check (pin_tries >= 0),
+    add column pin_tried_at timestamptz,
+    add column pin_locked_at timestamptz;
+  alter table sign_in_sessions
+    -- Where it was begun with a PIN: the device.
+    add column device_id uuid references opened_devices;
+  alter table half_sign_ins add column device_id uuid references opened_devices;
+  -- Who has typed the code of their authenticator at a device: asked for again the next day.
+  create table device_factors (
+    device_id uuid not null references opened_devices,
+    person_id uuid not null references people,
+    proven_on date not null,
+    primary key (device_id, person_id)
+  );
+  create index device_factors_person on device_factors (person_id);
+`;
+
 export async function up(db: Knex): Promise<void> {
   await db.raw(quietTriggers);
+  await db.raw(devices);
 }
