@@ -14,12 +14,12 @@ const MINUTE = 60_000;
 
 /** The words on the cards of the demo's students. They are in the README: whoever tries the demo may sit at a desk. */
 export const demoCards: Record<string, string> = {
-  Ansel: 'acorn banjo cabin daisy',
+  Ansel: 'acorn banjo cabin daisy fern',
   Briar: 'amber basket cactus deer',
   Ione: 'anchor bean camel desert',
   Jory: 'apple beaver canoe dolphin',
   Kestrel: 'arrow bell canyon donkey',
-  Linnea: 'aspen berry carrot dove',
+  Linnea: 'aspen berry carrot dove elm',
 };
 
 const steps = [

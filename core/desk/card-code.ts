@@ -1,4 +1,4 @@
-/** What a card’s words are drawn from: 256 short words that a child can read and nobody minds. Four make a code. */
+/** What a card’s words are drawn from: 256 short words that a child can read and nobody minds. Five make a code: 40 bits. */
 const WORDS = `
 acorn amber anchor ant apple apron arrow ash aspen atlas autumn badge bagel baker bamboo banjo barley barn basil basket bay beam bean bear
 beaver bee beet bell bench berry birch bird bison blanket bloom blue boat book boot bottle bowl box branch brass bread breeze brick bridge
@@ -14,13 +14,13 @@ rabbit raven ribbon rice river robin rocket rose saddle salad sand scarf seal sh
   .trim()
   .split(/\s+/);
 
-const WORDS_IN_CODE = 4;
+export const WORDS_IN_CODE = 5;
 
 /**
  * The words of a card from random bytes, one for each.
  *
- * @param bytes  four, each 0 … 255
- * @example codeFrom([0, 1, 2, 3]) // 'acorn amber anchor ant'
+ * @param bytes  five, each 0 … 255
+ * @example codeFrom([0, 1, 2, 3, 4]) // 'acorn amber anchor ant apple'
  */
 export function codeFrom(bytes: ArrayLike<number>): string {
   return Array.from({ length: WORDS_IN_CODE }, (_, i) => WORDS[bytes[i] ?? 0]).join(' ');

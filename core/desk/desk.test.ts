@@ -204,8 +204,8 @@ describe('a shared tablet', () => {
 
 describe('a card', () => {
   it('has four words out of 256, and is read however it is typed', () => {
-    expect(codeFrom([0, 1, 2, 255])).toBe('acorn amber anchor swan');
-    const all = Array.from({ length: 256 }, (_, i) => codeFrom([i, i, i, i]).split(' ')[0]);
+    expect(codeFrom([0, 1, 2, 3, 255])).toBe('acorn amber anchor ant swan');
+    const all = Array.from({ length: 256 }, (_, i) => codeFrom([i, i, i, i, i]).split(' ')[0]);
     expect(new Set(all).size).toBe(256);
     expect(all.every((word) => /^[a-z]{3,9}$/.test(word ?? ''))).toBe(true);
     expect(typedCode(' Acorn-AMBER  anchor, swan. ')).toBe('acorn amber anchor swan');

@@ -405,7 +405,7 @@ Emrys,Vale,s-9,4,Oaks; Garden,Lena Ortiz,lena@school.example`,
       ['Emrys Vale', 'new'],
       ['Jory Whitlock', 'gone'],
     ]);
-    expect(rows[0]?.says).toBe('Grade: 4 → 5');
+    expect(rows[0]?.says).toBe('Grade: Grade 4 → Grade 5');
     expect(rows[1]?.says).toContain('Was archived');
     expect(commands[2]).toMatchObject({
       managerId: id(91),
@@ -426,6 +426,11 @@ Emrys,Vale,s-9,4,Oaks; Garden,Lena Ortiz,lena@school.example`,
     ['Ansell,Dorsey,,4,,,', 'there is already Ansel Dorsey'],
     ['Emrys,,,4,,,', 'first and last name'],
     ['Emrys,Vale,,,,,', 'Grade: say which'],
+    ['Emrys,Vale,,99,,,', '“99” is none'],
+    // One number, two names: a new name, or another student.
+    ['Emrys,Vale,s-3,6,,,', 's-3 is Jory Whitlock'],
+    // The same name and grade under another number.
+    ['Ansel,Dorsey,s-77,4,,,', 'there is already Ansel Dorsey'],
     ['Emrys,Vale,,4,,,not-an-address', 'does not look like an address'],
   ])('asks about %s', (row, said) => {
     expect(plan(`${head}\n${row}`).rows[0]?.messages.join(' ')).toContain(said);
@@ -434,7 +439,39 @@ Emrys,Vale,s-9,4,Oaks; Garden,Lena Ortiz,lena@school.example`,
     const same = `${head}\nNell,Zapata,,5,,,\nNell,Zapata,,5,,,`;
     expect(plan(same).rows[1]?.messages[0]).toContain('Row 2 is the same student');
     const apart = `${head}\nNell,Zapata,s-7,5,,,\nNell,Zapata,s-8,5,,,`;
-    expect(plan(apart).rows.map(({ fate }) => fate)).toEqual(['new', 'new']);
+    expect(plan(apart).rows[1]?.messages[0]).toContain('row 2 has the same name and grade');
+    expect(plan(apart, { isSomeoneElse: true }).rows.map(({ fate }) => fate)).toEqual(['new', 'new']);
+  });
+  it('a number is the same with or without the zeros that it begins with', () => {
+    const known = { ...rosterFacts.students[0]!, sourcedId: '000454' };
+    const table = tableFrom(`${head}\nAnsel,Dorsey,454,4,Oaks,,`);
+    const said = rosterMapping.parse(guessRoster(table));
+    const planned = planRoster(rosterEntries(table, said), said, { ...rosterFacts, students: [known] });
+    expect(planned.rows.map(({ fate }) => fate)).toEqual(['there']);
+    const twice = plan(`${head}\nNell,Zapata,0071,5,,,\nNell,Zapata,71,5,,,`);
+    expect(twice.rows[1]?.messages[0]).toContain('Row 2 is the same student');
+  });
+  it('a new name is taken over where it is said to be one', () => {
+    const renamed = plan(`${head}\nEmrys,Vale,s-3,6,,,`, { isRenamed: true });
+    expect(renamed.rows[0]).toMatchObject({ fate: 'changed', says: 'Name: Jory Whitlock → Emrys Vale' });
+  });
+  it('never takes a family’s address, or a student’s, for that of a member of staff', () => {
+    const of = (heading: string) =>
+      guessRoster(tableFrom(`First name,Last name,Grade,${heading}\nA,B,4,x@home.example`)).columns[3];
+    for (const heading of [
+      'Parent Email',
+      'Guardian teacher email',
+      'Email',
+      'Student Email',
+      'Family contact email',
+      'Email of mother',
+    ])
+      expect(of(heading), heading).toBe('');
+    expect(of('Case manager email')).toBe('managerEmail');
+  });
+  it('archives nobody unless it is said that the file is of everybody', () => {
+    const table = tableFrom(`${head}\nAnsel,Dorsey,s-1,4,Oaks,,`);
+    expect(guessRoster(table)).toMatchObject({ isWhole: false, managerId: null, invites: [] });
   });
 });
 
@@ -462,11 +499,28 @@ describe('OneRoster 1.2', () => {
     expect(found.classes.map(({ title }) => title)).toEqual(['Workshop A']);
     expect(oneRosterEntries(found, { org: 'o1', classes: ['c1'] })).toEqual([
       {
-        ...{ row: null, firstName: 'Ansel', lastName: 'Dorsey', grade: '4', sourcedId: 'u1', messages: [] },
+        ...{
+          row: null,
+          firstName: 'Ansel',
+          lastName: 'Dorsey',
+          grade: 'Grade 4',
+          sourcedId: 'u1',
+          otherId: 'u1',
+          messages: [],
+        },
         groups: [{ name: 'Workshop A', sourcedId: 'c1' }],
         teachers: [{ name: 'Lena Ortiz', email: 'lena@school.example' }],
       },
     ]);
+  });
+  it('gives the school’s own number, where there is one', () => {
+    const users =
+      'sourcedId,status,enabledUser,givenName,familyName,identifier,email,grades\nu1,,true,Ansel,Dorsey,000454,,KG\nu2,,true,Lena,Ortiz,,lena@school.example,\nu3,,true,Nell,Zapata,,,05';
+    const [entry] = oneRosterEntries(readOneRoster(files({ 'users.csv': users }), today), {
+      org: 'o1',
+      classes: ['c1'],
+    });
+    expect(entry).toMatchObject({ sourcedId: '000454', otherId: 'u1', grade: 'K' });
   });
   it('says which part is missing, and of which version it is', () => {
     const without = files();

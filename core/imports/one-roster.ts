@@ -1,3 +1,4 @@
+import { readGrade, unknownGrade } from '../students/grade';
 import { Unreadable } from './file-table';
 import type { RosterEntry, RosterMapping } from './roster';
 
@@ -14,7 +15,15 @@ export interface OneRoster {
   classes: { id: string; title: string; orgId: string; terms: string[] }[];
   people: Record<
     string,
-    { firstName: string; lastName: string; email: string; grade: string; isGone: boolean; orgId: string }
+    {
+      firstName: string;
+      lastName: string;
+      email: string;
+      grade: string;
+      identifier?: string;
+      isGone: boolean;
+      orgId: string;
+    }
   >;
   enrollments: { classId: string; personId: string; role: 'student' | 'teacher'; isPrimary: boolean }[];
 }
@@ -88,14 +97,33 @@ export function readOneRoster(files: ReadonlyMap<string, Lines>, today: string):
       .filter(({ terms }) => terms.length === 0 || terms.some((term) => !over.has(term))),
     people: Object.fromEntries(
       (files.get('users.csv') ?? []).map((line) => {
-        const { sourcedId = '', givenName = '', familyName = '', email = '', grades = '', status, enabledUser } = line;
+        const {
+          sourcedId = '',
+          identifier = '',
+          givenName = '',
+          familyName = '',
+          email = '',
+          grades = '',
+          status,
+          enabledUser,
+        } = line;
         const grade = (grades.split(',')[0] ?? '').trim().replace(/^0(?=\d)/, '');
         const names = {
           firstName: line.preferredGivenName || givenName,
           lastName: line.preferredFamilyName || familyName,
         };
         const isGone = status === 'tobedeleted' || enabledUser === 'false';
-        return [sourcedId, { ...names, email, grade, isGone, orgId: orgOf.get(sourcedId) ?? '' }];
+        return [
+          sourcedId,
+          {
+            ...names,
+            email,
+            grade: readGrade(grade) ?? grade,
+            identifier: identifier.trim(),
+            isGone,
+            orgId: orgOf.get(sourcedId) ?? '',
+          },
+        ];
       }),
     ),
     enrollments: lines('enrollments.csv')
@@ -135,6 +163,8 @@ export function oneRosterEntries(
     const messages: string[] = [];
     if (!person.firstName || !person.lastName) messages.push('Name: first and last name, please.');
     if (!person.grade) messages.push('Grade: users.csv says none.');
+    else if (readGrade(person.grade) === null)
+      messages.push(`Grade: “${person.grade.slice(0, 30)}” is none. ${unknownGrade}`);
     return [
       {
         ...{
@@ -142,7 +172,9 @@ export function oneRosterEntries(
           firstName: person.firstName,
           lastName: person.lastName,
           grade: person.grade,
-          sourcedId: id,
+          // The number by which the school knows them; the other is the program's that wrote the file.
+          sourcedId: person.identifier || id,
+          otherId: id,
           messages,
         },
         groups: enrolled.map(({ classId }) => ({

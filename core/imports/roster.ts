@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { emailField } from '../people/account-input';
+import { readGrade, unknownGrade } from '../students/grade';
 import { nearDuplicates } from '../students/near-duplicates';
 import { type FileField, type FileTable, filledDown, guessColumns, plainText, rowCells } from './file-table';
 import type { Planned, PreviewRow } from './preview';
@@ -9,12 +10,12 @@ export const rosterFields = [
   { key: 'lastName', headings: ['last name', 'last', 'family name', 'familyname', 'surname'] },
   { key: 'name', headings: ['name', 'student', 'student name', 'full name', 'pupil', 'learner'] },
   { key: 'sourcedId', headings: ['student id', 'id', 'number', 'student number', 'sourcedid', 'sis id', 'local id'] },
-  { key: 'grade', headings: ['grade', 'year', 'grades', 'level', 'grade level'] },
+  { key: 'grade', headings: ['grade', 'year', 'grades', 'level', 'grade level', 'gr'] },
   { key: 'groups', headings: ['group', 'groups', 'class', 'classes', 'homeroom', 'class group', 'section'] },
   { key: 'manager', headings: ['case manager', 'teacher', 'manager', 'special education teacher', 'sped teacher'] },
   {
     key: 'managerEmail',
-    headings: ['case manager email', 'teacher email', 'email', 'manager email', 'email of case manager'],
+    headings: ['case manager email', 'teacher email', 'manager email', 'email of case manager', 'staff email'],
   },
 ] as const satisfies readonly FileField[];
 export type RosterFieldKey = (typeof rosterFields)[number]['key'];
@@ -29,6 +30,10 @@ export const rosterMapping = z.object({
   isWhole: z.boolean().default(false),
   /** Rows of which it was asked whether they are somebody who is there, and that are not. */
   isSomeoneElse: z.boolean().default(false),
+  /** Rows whose number is on the roster under another name are the same students. */
+  isRenamed: z.boolean().default(false),
+  /** Addresses of those who are asked to join the staff: each was said to be staff. */
+  invites: z.array(z.string().max(200)).max(500).default([]),
   fillsDown: z.boolean().default(false),
   /** The school of the file, and its classes, that are carried in: of OneRoster. */
   org: z.string().max(200).nullable().default(null),
@@ -42,7 +47,10 @@ export interface RosterEntry {
   firstName: string;
   lastName: string;
   grade: string;
+  /** The school's own number of them. */
   sourcedId: string | null;
+  /** What another system calls them besides. */
+  otherId?: string | null;
   groups: { name: string; sourcedId: string | null }[];
   /** Those who teach them; the first is their case manager. */
   teachers: { name: string; email: string }[];
@@ -79,8 +87,25 @@ export interface RosterCommand {
   does: 'add' | 'change' | 'archive';
 }
 
+const NOT_STAFF =
+  /\b(parents?|guardians?|famil(y|ies)|mother|father|mom|dad|home|contact|students?|pupils?|learners?)\b/;
+
+/** A number as it is compared: a spreadsheet drops the zeros it begins with. */
+export const numberKey = (number: string): string =>
+  number
+    .trim()
+    .replace(/^0+(?=\d)/, '')
+    .toLowerCase();
+
+const gradeKey = (grade: string): string => readGrade(grade) ?? plainText(grade);
+
 export function guessRoster(table: FileTable): RosterMapping {
-  const columns = guessColumns(table.head, rosterFields);
+  const columns = guessColumns(table.head, rosterFields).map((key, at) => {
+    const heading = plainText(table.head[at] ?? '');
+    // Of whose family an address is, or of which student, is never taken for a member of staff; nor is an address a name.
+    if (key.startsWith('manager') && NOT_STAFF.test(heading)) return '';
+    return /\be ?mail\b/.test(heading) && key !== 'managerEmail' ? '' : key;
+  });
   return rosterMapping.parse({ columns });
 }
 
@@ -96,8 +121,9 @@ export function rosterEntries(table: FileTable, mapping: RosterMapping): RosterE
     const { firstName, lastName } = namesFrom(cells);
     if (!firstName || !lastName) messages.push('Name: first and last name, please.');
     if (firstName.length > 60 || lastName.length > 60) messages.push('Name: keep each to 60 characters.');
+    const grade = readGrade(cells.grade ?? '');
     if (!cells.grade) messages.push('Grade: say which.');
-    else if (cells.grade.length > 30) messages.push('Grade: keep it to 30 characters.');
+    else if (grade === null) messages.push(`Grade: “${cells.grade.slice(0, 30)}” is none. ${unknownGrade}`);
     if ((cells.sourcedId ?? '').length > 200) messages.push('Student id: keep it to 200 characters.');
     const groups = (cells.groups ?? '')
       .split(/[;|]/)
@@ -110,7 +136,7 @@ export function rosterEntries(table: FileTable, mapping: RosterMapping): RosterE
     const manager = cells.manager ?? '';
     return [
       {
-        ...{ row: table.firstRow + at, firstName, lastName, grade: cells.grade ?? '' },
+        ...{ row: table.firstRow + at, firstName, lastName, grade: grade ?? cells.grade ?? '' },
         ...{ sourcedId: cells.sourcedId || null, messages },
         groups: groups.map((name) => ({ name, sourcedId: null })),
         teachers: manager || email ? [{ name: manager || email, email }] : [],
@@ -144,11 +170,12 @@ export function planRoster(
   const commands: RosterCommand[] = [];
   const seen = new Set<string>();
   const named = new Map<string, number>();
+  const alikeInFile = new Map<string, number>();
   for (const entry of entries) {
     const shown: PreviewRow = { row: entry.row, fate: 'wrong', ...saidOf(entry), messages: [...entry.messages] };
     rows.push(shown);
     const key = entry.sourcedId
-      ? `# ${entry.sourcedId}`
+      ? `# ${numberKey(entry.sourcedId)}`
       : plainText(`${entry.firstName} ${entry.lastName} ${entry.grade}`);
     const before = named.get(key);
     if (before !== undefined) {
@@ -159,15 +186,18 @@ export function planRoster(
     named.set(key, entry.row ?? 0);
     const who = knownAs(entry, facts, shown.messages);
     if (who && seen.has(who.id)) shown.messages.push('Another row is this student already.');
+    if (who && !mapping.isRenamed) questionNumber(entry, who, shown.messages);
     if (!who && !mapping.isSomeoneElse) questionNamesakes(entry, facts, shown.messages);
+    const alike = plainText(`${entry.firstName} ${entry.lastName} ${entry.grade}`);
+    const namesake = alikeInFile.get(alike);
+    if (!who && !mapping.isSomeoneElse && namesake !== undefined && entry.sourcedId) {
+      shown.messages.push(`Name: row ${namesake} has the same name and grade. If they are two students, say so below.`);
+    }
+    alikeInFile.set(alike, entry.row ?? 0);
     const whose = teachersOf(entry, mapping, facts, shown.messages);
     if (shown.messages.length > 0) continue;
     if (who) seen.add(who.id);
     const managerId = whose.manager?.id ?? (who ? null : mapping.managerId);
-    if (!who && managerId === null) {
-      shown.messages.push('Case manager: choose below who has those whose case manager is not here yet.');
-      continue;
-    }
     const changes = who ? changesOf(who, entry, managerId) : [];
     shown.fate = who ? (changes.length > 0 ? 'changed' : 'there') : 'new';
     if (who && changes.length > 0) shown.says = changes.join('; ');
@@ -178,7 +208,14 @@ export function planRoster(
   if (mapping.isWhole)
     archiveGone(
       facts,
-      { seen, ids: new Set([...elsewhere, ...entries.flatMap(({ sourcedId }) => sourcedId ?? [])]) },
+      {
+        seen,
+        ids: new Set(
+          [...elsewhere, ...entries.flatMap(({ sourcedId, otherId }) => [sourcedId ?? [], otherId ?? []].flat())].map(
+            numberKey,
+          ),
+        ),
+      },
       { rows, commands },
     );
   return { rows, commands };
@@ -186,27 +223,36 @@ export function planRoster(
 
 const saidOf = ({ firstName, lastName, grade, groups, teachers }: RosterEntry) => ({
   about: `${firstName} ${lastName}`.trim(),
-  says: [/^\d+$/.test(grade) ? `Grade ${grade}` : grade, ...groups.map(({ name }) => name), teachers[0]?.name]
-    .filter(Boolean)
-    .join(' · '),
+  says: [grade, ...groups.map(({ name }) => name), teachers[0]?.name].filter(Boolean).join(' · '),
 });
 
 function knownAs(entry: RosterEntry, { students }: RosterFacts, messages: string[]): RosterKnown | null {
-  const byId = entry.sourcedId ? students.find(({ sourcedId }) => sourcedId === entry.sourcedId) : undefined;
+  const ids = new Set([entry.sourcedId, entry.otherId ?? null].flatMap((one) => (one ? numberKey(one) : [])));
+  const byId = students.find(({ sourcedId }) => sourcedId !== null && ids.has(numberKey(sourcedId)));
   if (byId) return byId;
   const isNamed = (one: RosterKnown) =>
     plainText(`${one.firstName} ${one.lastName}`) === plainText(`${entry.firstName} ${entry.lastName}`);
   // Whoever has another number is somebody else.
   const all = students.filter((one) => isNamed(one) && (one.sourcedId === null || entry.sourcedId === null));
   if (all.length <= 1) return all[0] ?? null;
-  const inGrade = all.filter(({ grade }) => plainText(grade) === plainText(entry.grade));
+  const inGrade = all.filter(({ grade }) => gradeKey(grade) === gradeKey(entry.grade));
   if (inGrade.length === 1) return inGrade[0] ?? null;
   messages.push(`Name: ${all.length} students of the roster are called so. Give the student id that tells who it is.`);
   return null;
 }
 
+/** The same number and another name: a new name, or another student. */
+function questionNumber(entry: RosterEntry, who: RosterKnown, messages: string[]): void {
+  if (nearDuplicates(entry, [who]).length > 0) return;
+  messages.push(
+    `Number: ${entry.sourcedId} is ${who.firstName} ${who.lastName} (${who.grade}) on the roster. If it is the same student under a new name, say so below; else correct the number.`,
+  );
+}
+
 function questionNamesakes(entry: RosterEntry, { students }: RosterFacts, messages: string[]): void {
-  const near = nearDuplicates(entry, students).filter((one) => one.sourcedId === null || entry.sourcedId === null);
+  const near = nearDuplicates(entry, students).filter(
+    (one) => one.sourcedId === null || entry.sourcedId === null || gradeKey(one.grade) === gradeKey(entry.grade),
+  );
   if (near.length === 0) return;
   const names = near.map(({ firstName, lastName, grade }) => `${firstName} ${lastName} (${grade})`).join(' and ');
   messages.push(
@@ -245,7 +291,7 @@ function changesOf(who: RosterKnown, entry: RosterEntry, managerId: string | nul
   const isSame = groups.length === 0 || [...groups].sort().join('|') === [...who.groups].sort().join('|');
   return [
     ...changed('Name', `${who.firstName} ${who.lastName}`, `${entry.firstName} ${entry.lastName}`),
-    ...changed('Grade', who.grade, entry.grade),
+    ...changed('Grade', readGrade(who.grade) ?? who.grade, entry.grade),
     ...(isSame ? [] : [`Groups: ${who.groups.join(', ') || 'none'} → ${groups.join(', ')}`]),
     ...(managerId !== null && managerId !== who.managerId ? [`Case manager: ${entry.teachers[0]?.name ?? ''}`] : []),
     ...(entry.sourcedId !== null && who.sourcedId === null ? [`Student id: ${entry.sourcedId}`] : []),
@@ -260,7 +306,7 @@ function archiveGone(
   { rows, commands }: Planned<RosterCommand>,
 ): void {
   for (const one of students) {
-    if (one.isArchived || one.sourcedId === null || seen.has(one.id) || ids.has(one.sourcedId)) continue;
+    if (one.isArchived || one.sourcedId === null || seen.has(one.id) || ids.has(numberKey(one.sourcedId))) continue;
     const { id, firstName, lastName, grade, sourcedId } = one;
     const entry = { row: null, firstName, lastName, grade, sourcedId, groups: [], teachers: [], messages: [] };
     const about = `${firstName} ${lastName}`;

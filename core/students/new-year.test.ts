@@ -3,25 +3,28 @@ import { type NewYearFacts, newYearInput, newYearPlan, nextGrade } from './new-y
 
 describe('the grade after one', () => {
   it.each([
-    ['K', '1'],
+    ['PK', 'K'],
+    ['K', 'Grade 1'],
     ['Kindergarten', 'Grade 1'],
     ['Grade 4', 'Grade 5'],
-    ['9', '10'],
-    ['1st grade', '2nd grade'],
-    ['3rd', '4th'],
+    ['9', 'Grade 10'],
+    ['1st grade', 'Grade 2'],
     ['Grade 11', 'Grade 12'],
     ['Grade 12', null],
-    // What holds no number is not guessed.
-    ['Transition', 'Transition'],
+    ['13+', null],
+    // What is none is not guessed.
+    ['Ungraded', ''],
+    ['−1', ''],
+    ['Red group', ''],
   ])('%s: %s', (grade, next) => expect(nextGrade(grade)).toBe(next));
 });
 
 const [oaks, elms] = ['0a000000-0000-4000-8000-000000000001', '0a000000-0000-4000-8000-000000000002'];
 const facts: NewYearFacts = {
   students: [
-    { id: 'ada', name: 'Ada Ash', grade: '4', groupIds: [oaks] },
-    { id: 'ben', name: 'Ben Birch', grade: '5', groupIds: [oaks, elms] },
-    { id: 'cem', name: 'Cem Cole', grade: '12', groupIds: [elms] },
+    { id: 'ada', name: 'Ada Ash', grade: 'Grade 4', groupIds: [oaks] },
+    { id: 'ben', name: 'Ben Birch', grade: 'Grade 5', groupIds: [oaks, elms] },
+    { id: 'cem', name: 'Cem Cole', grade: 'Grade 12', groupIds: [elms] },
   ],
   groups: [
     { id: oaks, name: 'Oaks' },
@@ -38,10 +41,10 @@ const planned = (input: object) => newYearPlan(facts, newYearInput.parse(input))
 it('says all that it will do, and moves only those of whom something changes', () => {
   const { moves, sentences } = planned({
     grades: [
-      { from: '4', to: '5' },
+      { from: 'Grade 4', to: '5' },
       // Two grades that change at once do not meet: each student moves once.
-      { from: '5', to: '6' },
-      { from: '12', leaves: true },
+      { from: 'Grade 5', to: '6' },
+      { from: 'Grade 12', leaves: true },
     ],
     groups: [
       { id: oaks, to: elms },
@@ -54,13 +57,13 @@ it('says all that it will do, and moves only those of whom something changes', (
     ],
   });
   expect(moves).toEqual([
-    { id: 'ada', grade: '5', groupIds: [elms] },
-    { id: 'ben', grade: '6', groupIds: [elms] },
+    { id: 'ada', grade: 'Grade 5', groupIds: [elms] },
+    { id: 'ben', grade: 'Grade 6', groupIds: [elms] },
     { id: 'cem', grade: null, groupIds: [elms] },
   ]);
   expect(sentences).toEqual([
-    '1 student of 4: 5.',
-    '1 student of 5: 6.',
+    '1 student of Grade 4: Grade 5.',
+    '1 student of Grade 5: Grade 6.',
     '1 student leaves and is archived: Cem Cole.',
     '2 students: from Oaks to Elms.',
     '2 places of 1 person on teams end on Fri, Jun 11, 2027; case managers stay.',
@@ -69,21 +72,22 @@ it('says all that it will do, and moves only those of whom something changes', (
 });
 
 it('does nothing where nothing changes, and leaves those alone of whom nothing is said', () => {
-  expect(planned({ grades: [{ from: '4', to: '4' }], groups: [{ id: oaks, to: 'stays' }] })).toEqual({
+  expect(planned({ grades: [{ from: 'Grade 4', to: 'grade 4' }], groups: [{ id: oaks, to: 'stays' }] })).toEqual({
     ...{ moves: [], sentences: [] },
   });
   expect(planned({ groups: [{ id: oaks, to: 'leaves' }] }).moves).toEqual([
-    { id: 'ada', grade: '4', groupIds: [] },
-    { id: 'ben', grade: '5', groupIds: [elms] },
+    { id: 'ada', grade: 'Grade 4', groupIds: [] },
+    { id: 'ben', grade: 'Grade 5', groupIds: [elms] },
   ]);
 });
 
 it('asks for a grade, and for periods that end on different days', () => {
   const messages = (input: object) =>
     newYearInput.safeParse(input).error?.issues.map(({ path, message }) => `${path.join('.')}: ${message}`);
-  expect(messages({ grades: [{ from: '4', to: ' ' }] })).toEqual([
+  expect(messages({ grades: [{ from: 'Grade 4', to: ' ' }] })).toEqual([
     'grades.0.to: Type the next grade, or say that they leave.',
   ]);
+  expect(messages({ grades: [{ from: 'Grade 4', to: '-2' }] })).toEqual([expect.stringContaining('PK, K, 1 to 12')]);
   const period = { label: 'Q', endsOn: '2027-01-29' };
   expect(messages({ periods: [period, period] })).toEqual(['periods.1.endsOn: Another period ends on that day.']);
 });

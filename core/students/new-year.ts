@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
 import { type IsoDate, longDate } from '../calendar/iso-date';
 import { counted } from '../words/counting';
+import { grades, readGrade, unknownGrade } from './grade';
 
 /** What becomes of the students of a grade, of a group. */
 export const LEAVES = 'leaves';
@@ -15,7 +16,12 @@ export const newYearInput = z
         z.object({
           from: z.string().max(30),
           /** The grade's next name, where they do not leave. */
-          to: z.string().trim().max(30, { error: 'Keep the grade to 30 characters.' }).default(''),
+          to: z
+            .string()
+            .trim()
+            .max(30)
+            .transform((text) => readGrade(text) ?? text)
+            .default(''),
           leaves: z.boolean().default(false),
         }),
       )
@@ -43,11 +49,12 @@ export const newYearInput = z
       .max(12, { error: 'At most 12 periods.' })
       .default([]),
   })
-  .superRefine(({ grades, periods }, context) => {
+  .superRefine(({ grades: changed, periods }, context) => {
     const refuse = (message: string, path: (string | number)[]) =>
       context.addIssue({ code: 'custom', message, path, input: path });
-    for (const [at, { to, leaves }] of grades.entries()) {
+    for (const [at, { to, leaves }] of changed.entries()) {
       if (to === '' && !leaves) refuse('Type the next grade, or say that they leave.', ['grades', at, 'to']);
+      else if (!leaves && readGrade(to) === null) refuse(unknownGrade, ['grades', at, 'to']);
     }
     for (const [at, { endsOn }] of periods.entries()) {
       if (periods.findIndex((one) => one.endsOn === endsOn) < at) {
@@ -57,28 +64,20 @@ export const newYearInput = z
   });
 export type NewYearInput = z.infer<typeof newYearInput>;
 
-/** The last grade of a school system of kindergarten and twelve grades, as in the United States (common practice). */
-const LAST_GRADE = 12;
-
 /**
- * The grade after one, as far as its name tells; null after the last.
+ * The grade after one (common practice in the United States); null after the last, where they leave, and '' where it is asked: of who is
+ * in none.
  *
  * @example nextGrade('Grade 4') // 'Grade 5'
- * @example nextGrade('K') // '1'
- * @example nextGrade('Transition') // 'Transition'
+ * @example nextGrade('KG') // 'Grade 1'
+ * @example nextGrade('Ungraded') // ''
  */
 export function nextGrade(grade: string): string | null {
-  if (/^k(indergarten)?$/i.test(grade.trim())) return grade.trim().length === 1 ? '1' : 'Grade 1';
-  const number = /\d+/.exec(grade)?.[0];
-  if (number === undefined) return grade;
-  if (Number(number) >= LAST_GRADE) return null;
-  const ordinal = /(\d+)(st|nd|rd|th)\b/.exec(grade);
-  const next = Number(number) + 1;
-  return ordinal ? grade.replace(ordinal[0], `${next}${suffix(next)}`) : grade.replace(number, String(next));
+  const known = readGrade(grade);
+  if (known === null || known === 'Ungraded') return '';
+  if (known === 'Grade 12' || known === '13+') return null;
+  return grades[grades.indexOf(known) + 1] ?? null;
 }
-
-/** Of a number up to 20. */
-const suffix = (n: number) => ({ 1: 'st', 2: 'nd', 3: 'rd' })[n] ?? 'th';
 
 interface RosterStudent {
   id: string;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { isoDateField } from '../calendar/date-fields';
+import { gradeField } from './grade';
 
 const nameField = (what: string, longest: number) =>
   z
@@ -21,7 +22,7 @@ export const studentInput = z.object({
   /** How the student is called on screens and in reports; “Ansel D.” unless it is given. */
   shortName: z.string().trim().max(60).optional(),
   initials: z.string().trim().max(4, { error: 'Initials have at most 4 letters.' }).optional(),
-  grade: nameField('grade', 30),
+  grade: gradeField,
   groupIds: z.array(z.uuid()).max(20).default([]),
   caseManagerId: z.uuid({ error: 'Choose a case manager.' }),
   /** It was asked whether this is a namesake of somebody on the roster, and it is. */

@@ -52,7 +52,7 @@ export const rooms: Rooms = [
       'calendar_addresses',
     ],
   },
-  { title: 'What devices keep', tables: ['sealing_keys', 'opened_devices'] },
+  { title: 'What devices keep', tables: ['sealing_keys', 'opened_devices', 'device_factors'] },
   {
     title: 'The students’ own desk',
     tables: [

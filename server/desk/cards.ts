@@ -1,6 +1,6 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { z } from 'zod';
-import { codeFrom, typedCode } from '~/core/desk/card-code';
+import { codeFrom, typedCode, WORDS_IN_CODE } from '~/core/desk/card-code';
 import { hashToken, newToken } from '../people/tokens';
 import { asking, database } from '../platform/db/current';
 import { type Database, preparedRows } from '../platform/db/database';
@@ -80,7 +80,7 @@ export async function makeCards(
     for (const id of studentIds) {
       const student = await requireStudent(trx, actor, id, 'share');
       const had = await endCards(trx, student.id, now);
-      const card = { token: newToken(), code: codeFrom(randomBytes(4)) };
+      const card = { token: newToken(), code: codeFrom(randomBytes(WORDS_IN_CODE)) };
       await trx('cards').insert({
         ...{ id: randomUUID(), student_id: student.id, made_by: actor.personId, made_at: now },
         ...{ token_hash: hashToken(card.token), code_hash: hashToken(wordsOf(card.code)) },

@@ -4,7 +4,7 @@ import type { ObservedSession, Outcome } from '~/core/entries/observation';
 import type { MeasureData } from '~/core/measures/measure';
 import type { NoScoreReason } from '~/core/measures/score';
 import type { Database } from '../platform/db/database';
-import { rowsOf, written } from '../platform/db/rows';
+import { held, rowsOf, written } from '../platform/db/rows';
 import { NotFound } from '../platform/failures';
 import type { StudentAccess } from '../students/access';
 import { observerName, recordedColumns, recordedNames, recordedRow, revisedEntries } from './corrections';
@@ -14,9 +14,9 @@ const data = written<MeasureData | null>();
 const reason = written<NoScoreReason | null>();
 
 const observationRow = recordedRow.extend({
-  goalId: z.string(),
+  goalId: held(z.string()),
   /** The version of the goal under which it was made. */
-  goalVersion: z.number(),
+  goalVersion: held(z.number()),
   on: z.string(),
   time: z.string(),
   locationId: z.string().nullable(),
@@ -135,16 +135,17 @@ export interface VersionedSession extends ObservedSession {
 }
 
 const known = z.string().nullable();
-const sessionRow = z.tuple([z.string(), z.string(), data, reason, z.number(), known, known, known]);
+const sessionRow = z.tuple([held(z.string()), z.string(), data, reason, held(z.number()), known, known, known]);
 const text = z.string();
 const goalSessionRow = z.tuple([
   text,
   text,
   data,
   reason,
-  z.number(),
+  held(z.number()),
   known,
-  text,
+  // A student's own entry has no observer but themselves.
+  known,
   text,
   text,
   known,

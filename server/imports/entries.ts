@@ -12,7 +12,7 @@ import { plainText } from '~/core/imports/file-table';
 import { writeEntries } from '../entries/record';
 import { goalsOf } from '../goals/goals';
 import type { Database } from '../platform/db/database';
-import { rowsOf, written } from '../platform/db/rows';
+import { held, rowsOf, written } from '../platform/db/rows';
 import { type Actor, locationsOf } from '../school/school';
 import { importKind } from './kind';
 import { peopleToName, studentsToName } from './naming';
@@ -27,7 +27,7 @@ const beginRow = z.object({
   measures: z.array(z.tuple([z.number(), z.string()])),
 });
 const thereRow = z.tuple([
-  z.string(),
+  held(z.string()),
   z.string(),
   written<EntryCommand['outcome']['data']>(),
   written<EntryCommand['outcome']['reason']>(),

@@ -21,7 +21,7 @@ import { joinSchool } from '../people/join';
 import { Invalid, NotFound } from '../platform/failures';
 import { requireSchoolAdmin } from '../school/administrators';
 import { joinAwaitedTeams } from '../students/awaited';
-import { setCaseManager } from '../students/roster';
+import { roster, setCaseManager } from '../students/roster';
 import { studentsOf } from '../students/students';
 import { forgetImport, importPage, importsOf, saveMapping, takeOver, uploadImport } from './imports';
 import { undoImport } from './undo';
@@ -268,6 +268,11 @@ describe('a roster', () => {
   const head = 'First name,Last name,Student id,Grade,Groups,Case manager,Case manager email';
   const rosterOf = () =>
     fresh.db('students').where({ school_id: schoolId }).whereNotNull('sourced_id').orderBy('sourced_id');
+  /** Says of an address in the file that it is a member of staff's. */
+  const invite = async (id: string, ...invites: string[]) => {
+    const { mapping } = (await fresh.db('imports').where({ id }).first('mapping'))!;
+    await saveMapping(fresh.db, actorOf(school.manager), id, { ...(mapping as object), invites }, now);
+  };
 
   it('comes in with groups and staff who are asked to join, and have their students when they do', async () => {
     const id = await upload(
@@ -276,11 +281,16 @@ describe('a roster', () => {
 Nell,Zapata,s-1,5,Oaks; Garden,Lena Ortiz,lena@school.example
 Emrys,Vale,s-2,4,Oaks,Lena Ortiz,lena@school.example`,
     );
+    // Nobody is asked who was not said to be staff, and nobody has the students until then.
+    await invite(id, 'lena@school.example');
     const passOn = await takeOver(fresh.db, actorOf(school.manager), id, moment);
     expect(passOn.map(({ name }) => name)).toEqual(['Lena Ortiz']);
+    expect(
+      await fresh.db('team_members as m').join('students as s', 's.id', 'm.student_id').whereNotNull('s.sourced_id'),
+    ).toEqual([]);
     expect((await rosterOf()).map(({ first_name, grade }) => [first_name, grade])).toEqual([
-      ['Nell', '5'],
-      ['Emrys', '4'],
+      ['Nell', 'Grade 5'],
+      ['Emrys', 'Grade 4'],
     ]);
     expect(await fresh.db('class_groups').orderBy('position').pluck('name')).toEqual(['Oaks', 'Garden']);
     const account = { name: 'Lena Ortiz', work: 'Teacher', password: 'violet anvil parsley tin' };
@@ -297,6 +307,7 @@ Emrys,Vale,s-2,4,Oaks,Lena Ortiz,lena@school.example`,
 
   it('does not take a student from somebody who was given them meanwhile', async () => {
     const id = await upload('roster', `${head}\nWren,Ashby,s-20,5,,Tamsin Roe,tamsin@school.example`);
+    await invite(id, 'tamsin@school.example');
     const [passOn] = await takeOver(fresh.db, actorOf(school.manager), id, moment);
     const { id: wren } = (await fresh.db('students').where({ sourced_id: 's-20' }).first('id'))!;
     const admin = await requireSchoolAdmin(fresh.db, actorOf(school.manager));
@@ -337,9 +348,9 @@ Emrys,Vale,s-2,4,Oaks,Lena Ortiz,lena@school.example`,
       archived_at !== null,
     ]);
     expect(after).toEqual([
-      ['Nell', '6', false],
-      ['Emrys', '4', true],
-      ['Jory', '4', false],
+      ['Nell', 'Grade 6', false],
+      ['Emrys', 'Grade 4', true],
+      ['Jory', 'Grade 4', false],
     ]);
     expect(await undoImport(fresh.db, actorOf(school.manager), id, now)).toEqual({ takenBack: 3, stay: 0 });
     expect((await rosterOf()).map(({ short_name }) => short_name)).toEqual(['Nellie', 'Emrys V.']);
@@ -349,11 +360,18 @@ Emrys,Vale,s-2,4,Oaks,Lena Ortiz,lena@school.example`,
       archived_at !== null,
     ]);
     expect(back).toEqual([
-      ['Nell', '5', false],
-      ['Emrys', '4', false],
+      ['Nell', 'Grade 5', false],
+      ['Emrys', 'Grade 4', false],
     ]);
     const jory = await fresh.db('students').where({ first_name: 'Jory' }).first('archived_at');
     expect(jory?.archived_at).not.toBeNull();
+    // Nobody whom it brought is on any list, nor anybody's namesake.
+    const admin = await requireSchoolAdmin(fresh.db, actorOf(school.manager));
+    expect(
+      (await roster(fresh.db, admin, { isArchived: true })).students.map(({ firstName }) => firstName),
+    ).not.toContain('Jory');
+    const again = await upload('roster', `${head}\nJory,Whitlock,s-3,4,,,`);
+    expect((await previewOf(again))?.rows[0]).toMatchObject({ fate: 'new', messages: [] });
     const groups = await fresh
       .db('student_groups as m')
       .join('students as s', 's.id', 'm.student_id')
@@ -385,6 +403,7 @@ e1,c1,u1,student,\ne2,c1,u2,teacher,false\ne3,c1,u3,teacher,true`,
       fate: 'new',
       says: 'Grade 3 · Workshop A · Tove Lund',
     });
+    await invite(id, 'tove@school.example', 'maeve@school.example');
     const passOn = await takeOver(fresh.db, actorOf(school.manager), id, moment);
     expect(passOn.map(({ name }) => name)).toEqual(['Tove Lund', 'Maeve Rourke']);
     const awaited = await fresh.db('awaited_members').orderBy('role').select('email', 'role');

@@ -1,6 +1,7 @@
 import type { EntryFacts } from '~/core/imports/entries';
 import { type FileTable, unmarked } from '~/core/imports/file-table';
 import type { ImportKindName } from '~/core/imports/kinds';
+import type { RosterCommand } from '~/core/imports/roster';
 import type { Database } from '../platform/db/database';
 import type { Actor } from '../school/school';
 import { staffOf } from '../students/team';
@@ -21,6 +22,8 @@ export interface MappingChoices {
   /** Of OneRoster. */
   orgs: Named[];
   classes: Named[];
+  /** Whom the file names as staff, and who does not work here yet: by their address. */
+  invites: Named[];
 }
 
 const SAMPLES = 3;
@@ -29,7 +32,12 @@ export async function mappingChoices(
   db: Database,
   actor: Actor,
   kind: ImportKindName,
-  { content, table, facts }: { content: FileContent; table: FileTable | null; facts: unknown },
+  {
+    content,
+    table,
+    facts,
+    commands,
+  }: { content: FileContent; table: FileTable | null; facts: unknown; commands: readonly unknown[] },
 ): Promise<MappingChoices> {
   const roster = content.is === 'oneRoster' ? content.roster : null;
   // Each kind’s facts name its students; those of entries their goals too.
@@ -52,7 +60,16 @@ export async function mappingChoices(
         : [],
     orgs: roster?.orgs ?? [],
     classes: roster?.classes.map(({ id, title }) => ({ id, name: title })) ?? [],
+    invites: kind === 'roster' ? awaitedIn(commands as readonly RosterCommand[]) : [],
   };
+}
+
+function awaitedIn(commands: readonly RosterCommand[]): Named[] {
+  const all = commands.flatMap(({ awaited }) => awaited);
+  const byAddress = new Map(
+    all.map(({ name, email }) => [email.toLowerCase(), { id: email, name: `${name}, ${email}` }]),
+  );
+  return [...byAddress.values()].sort((a, b) => a.name.localeCompare(b.name));
 }
 
 /** What stands in a column, the first few different ones. */

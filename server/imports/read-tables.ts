@@ -97,13 +97,16 @@ function asText(cell: unknown): string {
 /** The sheets of a spreadsheet as texts, so many rows of each. Null for one that cannot be read. */
 async function sheetsOf(bytes: Buffer, most: number) {
   // Whatever the reader stumbles over, it is the file that cannot be read.
-  const sheets = await readWorkbook(bytes).catch(() => null);
-  return (
-    sheets?.map(({ sheet, data }) => ({
-      ...{ name: sheet, all: data.length },
-      rows: data.slice(0, most).map((row) => row.map(asText)),
-    })) ?? null
-  );
+  let sheets: Awaited<ReturnType<typeof readWorkbook>>;
+  try {
+    sheets = await readWorkbook(bytes);
+  } catch {
+    return null;
+  }
+  return sheets.map(({ sheet, data }) => ({
+    ...{ name: sheet, all: data.length },
+    rows: data.slice(0, most).map((row) => row.map(asText)),
+  }));
 }
 
 function tables(sheets: readonly { name: string; rows: readonly (readonly string[])[] }[]): FileTable[] {

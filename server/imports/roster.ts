@@ -50,7 +50,7 @@ async function factsOf(
               array(select g.name from student_groups m join class_groups g on g.id = m.group_id where m.student_id = s.id) as groups,
               (select m.person_id from team_members m where m.student_id = s.id and m.role = 'caseManager'
                   and m.from_date <= :today and coalesce(m.until_date, 'infinity') >= :today limit 1) as "managerId"
-         from students s where s.school_id = :schoolId`,
+         from students s where s.school_id = :schoolId and s.undone_at is null`,
       { schoolId: admin.schoolId, today: admin.today },
     ),
     staffOf(db, admin.schoolId, admin.today).select<RosterFacts['staff']>('p.id', 'p.name', 'p.email'),
@@ -62,15 +62,13 @@ async function factsOf(
 export const rosterImport = importKind({
   mapping: rosterMapping,
   facts: factsOf,
-  guess: ({ table, roster }, { actor }) => {
-    const managerId = actor.personId;
-    if (!roster) return { ...guessRoster(table), managerId };
+  guess: ({ table, roster }) => {
+    // Nobody has them until it is said who, or until whom the file names has joined.
+    if (!roster) return guessRoster(table);
     const org = roster.orgs.length === 1 ? (roster.orgs[0]?.id ?? null) : null;
     return rosterMapping.parse({
       columns: [],
-      managerId,
       org,
-      isWhole: true,
       classes: roster.classes.map(({ id }) => id),
     });
   },
@@ -79,7 +77,7 @@ export const rosterImport = importKind({
     const elsewhere = roster ? Object.keys(roster.people).filter((id) => !roster.people[id]?.isGone) : [];
     return planRoster(entries, mapping, facts, new Set(elsewhere));
   },
-  carryIn: async (db, _, commands, moment, __, { actor, students }) => {
+  carryIn: async (db, _, commands, moment, mapping, { actor, students }) => {
     const parts: Part[] = [];
     const ids = new Map<RosterCommand, string>();
     const managers = new Map(students.map(({ id, managerId }) => [id, managerId]));
@@ -107,7 +105,7 @@ export const rosterImport = importKind({
         }
       }
     }
-    const passOn = await awaitStaff(db, actor, commands, { moment, parts, ids, managers });
+    const passOn = await awaitStaff(db, actor, commands, { moment, parts, ids, managers, invites: mapping.invites });
     return { parts, passOn };
   },
 });
@@ -156,7 +154,7 @@ async function writeStudent(
   const { entry, managerId } = command;
   const { firstName, lastName, grade } = entry;
   if (command.does === 'add') {
-    const input = { id: studentId, firstName, lastName, grade, groupIds, caseManagerId: managerId ?? actor.personId };
+    const input = { id: studentId, firstName, lastName, grade, groupIds, caseManagerId: managerId };
     await addStudent(db, actor, { ...input, isSomeoneElse: true }, now);
   } else {
     const was = await db('students')
@@ -164,7 +162,7 @@ async function writeStudent(
       .first('archived_at', 'first_name', 'last_name', 'short_name', 'initials');
     if (was?.archived_at) await setArchived(db, actor, { studentId, isArchived: false }, now);
     const isSameName = was?.first_name === firstName && was?.last_name === lastName;
-    const manager = managerId ?? (await caseManagerIdOf(db, studentId, actor.today)) ?? actor.personId;
+    const manager = managerId ?? (await caseManagerIdOf(db, studentId, actor.today));
     const input = { id: studentId, firstName, lastName, grade, caseManagerId: manager, isSomeoneElse: true };
     const called = isSameName ? { shortName: was?.short_name, initials: was?.initials } : {};
     const kept =
@@ -199,6 +197,8 @@ interface Awaiting {
   /** The students of the commands, and who was the case manager of those who were there. */
   ids: ReadonlyMap<RosterCommand, string>;
   managers: ReadonlyMap<string, string | null>;
+  /** Who was said to be staff: nobody else is asked. */
+  invites: readonly string[];
 }
 
 /** Asks those of the file to join who do not work here yet, each once, and keeps whose teams they are to be on. */
@@ -206,14 +206,17 @@ async function awaitStaff(
   db: Database,
   admin: SchoolAdmin,
   commands: readonly RosterCommand[],
-  { moment, parts, ids, managers }: Awaiting,
+  { moment, parts, ids, managers, invites }: Awaiting,
 ): Promise<{ name: string; code: string }[]> {
+  const wanted = new Set(invites.map((email) => email.toLowerCase()));
   const awaited = commands.flatMap((command) =>
-    command.awaited.map((one) => ({
-      ...one,
-      studentId: ids.get(command),
-      insteadOf: command.managerId ?? managers.get(command.id ?? '') ?? null,
-    })),
+    command.awaited
+      .filter(({ email }) => wanted.has(email.toLowerCase()))
+      .map((one) => ({
+        ...one,
+        studentId: ids.get(command),
+        insteadOf: command.managerId ?? managers.get(command.id ?? '') ?? null,
+      })),
   );
   if (awaited.length === 0) return [];
   const asked = new Set((await openJoins(db, admin, moment.now)).map(({ email }) => email.toLowerCase()));

@@ -148,7 +148,7 @@ async function undoRoster(db: Database, actor: Actor, parts: readonly ImportPart
       else {
         await setArchived(db, admin, { studentId: id, isArchived: true }, now);
         // Another import may bring the same number again, as somebody new.
-        await db('students').where({ id }).update({ sourced_id: null });
+        await db('students').where({ id }).update({ sourced_id: null, undone_at: now });
         await db('awaited_members').where({ student_id: id }).delete();
         await db('student_groups').where({ student_id: id }).delete();
         takenBack++;
@@ -190,7 +190,7 @@ async function changeBack(
   const manager = await caseManagerIdOf(db, id, actor.today);
   const caseManagerId = manager === after.managerId ? before.managerId : manager;
   const input = { id, firstName, lastName, grade, shortName, initials, groupIds: groups, isSomeoneElse: true };
-  await editStudent(db, actor, { ...input, caseManagerId: caseManagerId ?? actor.personId }, now);
+  await editStudent(db, actor, { ...input, caseManagerId }, now);
   await db('students').where({ id }).update({ sourced_id: before.sourcedId });
   if (before.isArchived && present.archived_at === null)
     await setArchived(db, actor, { studentId: id, isArchived: true }, now);

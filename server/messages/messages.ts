@@ -3,7 +3,7 @@ import type { MessageState } from '~/core/messages/message';
 import { messageKinds, messageStates } from '~/core/messages/message';
 import type { MessageTemplate } from '~/core/messages/message-template';
 import type { Database } from '../platform/db/database';
-import { rowsOf, written } from '../platform/db/rows';
+import { held, rowsOf, written } from '../platform/db/rows';
 import { existing, Invalid, NotFound } from '../platform/failures';
 import type { SchoolAdmin } from '../school/administrators';
 import { writeChange } from '../school/changes';
@@ -13,7 +13,7 @@ import { requireStudent } from '../students/students';
 const storedMessageRow = z.object({
   id: z.string(),
   kind: z.enum(messageKinds),
-  studentId: z.string(),
+  studentId: held(z.string()),
   studentShortName: z.string(),
   studentInitials: z.string(),
   toName: z.string(),

@@ -19,7 +19,11 @@ const limits = {
   opening: { points: 120, duration: 60 },
   /** Cards that open nothing, from one address: a class has one address, and children mistype. */
   unknownCard: { points: 100, duration: QUARTER },
-  /** A PIN is short: for one person at one device, or one locked sign-in. */
+  /** Words of cards that open nothing, from all addresses together: see `mayTypeCardWords`. */
+  unknownCardAnywhere: { points: 2000, duration: 3600 },
+  /** That a card was opened from an address: never too many. */
+  cardAddress: { points: 1_000_000, duration: 14 * 24 * 3600 },
+  /** A PIN is short: for one locked sign-in. Beside that its tries count for its person: see `pins.ts`. */
   pin: { points: 5, duration: QUARTER },
   /** The code that opens the set-up of an empty installation. */
   setUp: { points: 10, duration: QUARTER },
@@ -73,6 +77,31 @@ export async function uncountTry(db: Database, limit: Limit, ...of: string[]): P
 async function isSpent(db: Database, limit: Limit, ...of: string[]): Promise<boolean> {
   const state = await limiter(db, limit).get(keyOf(...of));
   return state !== null && state.remainingPoints <= 0;
+}
+
+const ANYWHERE = 'anywhere';
+
+/**
+ * Whether the words of a card may be typed at an address now: each address has tries of its own, and where too many words were wrong in an
+ * hour at the whole installation, they are taken from those addresses alone from which a card was opened in the last two weeks.
+ */
+export async function mayTypeCardWords(db: Database, address: string): Promise<boolean> {
+  if ((await countTry(db, 'unknownCard', address)) !== null) return false;
+  if ((await countTry(db, 'unknownCardAnywhere', ANYWHERE)) === null) return true;
+  return (await limiter(db, 'cardAddress').get(keyOf(address))) !== null;
+}
+
+/** The words were right. */
+export async function cardWordsWereRight(db: Database, address: string): Promise<void> {
+  await uncountTry(db, 'unknownCard', address);
+  await uncountTry(db, 'unknownCardAnywhere', ANYWHERE);
+  await countTry(db, 'cardAddress', address);
+}
+
+/** How many words of cards were wrong in the last hour at the whole installation, and from how many on most addresses are refused. */
+export async function wrongCardWords(db: Database): Promise<{ wrong: number; most: number }> {
+  const state = await limiter(db, 'unknownCardAnywhere').get(keyOf(ANYWHERE));
+  return { wrong: state?.consumedPoints ?? 0, most: limits.unknownCardAnywhere.points };
 }
 
 /** Whether this address may open a link now. */

@@ -10,6 +10,9 @@ const change = z.object({
   by: z.string().nullable(),
 });
 export type LiveChange = z.infer<typeof change>;
+/** What somebody may see has changed: a sign-in of theirs has ended, or a place on a team. Their triggers tell. */
+const access = z.object({ personId: z.uuid(), what: z.literal('access') });
+export type LiveTold = LiveChange | z.infer<typeof access>;
 
 export const CHANNEL = 'live';
 
@@ -21,7 +24,7 @@ export async function tellLive(db: Database, changed: LiveChange): Promise<void>
   await db.raw('select pg_notify(?, ?)', [CHANNEL, toldAs(changed)]);
 }
 
-type Listener = (changed: LiveChange) => void;
+type Listener = (told: LiveTold) => void;
 const listeners = new Set<Listener>();
 let subscriber: Subscriber | undefined;
 let listening: Promise<void> | undefined;
@@ -56,7 +59,7 @@ async function begin(): Promise<void> {
     listening = undefined;
   });
   subscriber.notifications.on(CHANNEL, (payload) => {
-    const parsed = change.safeParse(payload);
+    const parsed = z.union([change, access]).safeParse(payload);
     if (parsed.success) for (const listener of listeners) listener(parsed.data);
   });
   await subscriber.connect();

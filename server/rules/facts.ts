@@ -19,7 +19,7 @@ import { choicesOfAll } from '../entries/incidents/choices';
 import { countsOf } from '../entries/incidents/counts';
 import { namingOf, newestIncidents } from '../entries/incidents/incidents';
 import type { Database } from '../platform/db/database';
-import { rowsOf, written } from '../platform/db/rows';
+import { held, rowsOf, written } from '../platform/db/rows';
 import type { StudentAccess } from '../students/access';
 
 interface FactsWanted {
@@ -49,8 +49,8 @@ export async function factsOf(
 }
 
 const goalRow = z.tuple([
-  ...[z.string(), z.string(), z.string(), z.string()],
-  z.number(),
+  ...[z.string(), z.string(), z.string(), held(z.string())],
+  held(z.number()),
   written<MeasureData | null>(),
   written<NoScoreReason | null>(),
 ] as const);

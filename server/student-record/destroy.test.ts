@@ -9,7 +9,7 @@ import { asPerson } from '~/tests/database/as-person';
 import { dropDatabase, makeDatabase, newName, urlOf } from '~/tests/database/databases';
 import { freshDatabase } from '~/tests/database/fresh';
 import { fillSmall } from '~/tests/database/small-data';
-import { actorOf, addPerson, makeAdmin, now, type SmallSchool, today } from '~/tests/database/small-school';
+import { actorOf, addPerson, addStudent, makeAdmin, now, type SmallSchool, today } from '~/tests/database/small-school';
 import { connect, type Database } from '../platform/db/database';
 import { migrate } from '../platform/db/migrate';
 import { rowsOf } from '../platform/db/rows';
@@ -17,7 +17,13 @@ import { Invalid, NotFound } from '../platform/failures';
 import { requireSchoolAdmin } from '../school/administrators';
 import { setArchived } from '../students/roster';
 import { destroyDue } from './destroy';
-import { askToDestroy, confirmDestruction, destructionsOf, takeBackDestruction } from './destructions';
+import {
+  archivedStudents,
+  askToDestroy,
+  confirmDestruction,
+  destructionsOf,
+  takeBackDestruction,
+} from './destructions';
 import { applyReceipts, keepReceipts } from './receipts';
 import { answerRecordRequest, noteRecordRequest, recordRequestsOf } from './record-requests';
 
@@ -43,9 +49,10 @@ const asAdmin = <Result>(
   work: (trx: Database, admin: Awaited<ReturnType<typeof requireSchoolAdmin>>) => Promise<Result>,
 ) => as(personId, async (trx) => work(trx, await requireSchoolAdmin(trx, actorOf(personId))));
 
+const NAME = 'Ada Example';
 const input = (more = {}) => ({
   ...{ id: randomUUID(), studentId: school.student, reason: 'Left seven years ago.', toldOn: today },
-  ...{ toldHow: 'By letter to both parents.', ...more },
+  ...{ toldHow: 'By letter to both parents.', typedName: NAME, ...more },
 });
 const later = (days: number) => new Date(now.getTime() + days * 24 * 3_600_000);
 
@@ -87,6 +94,26 @@ describe('destroying a record', () => {
     await asAdmin(head, (trx, admin) => setArchived(trx, admin, { studentId: school.student, isArchived: true }, now));
   });
 
+  it('is of whom it is meant: told apart by more than a name, which is typed', async () => {
+    const twin = await addStudent(fresh.db, 'Ada', [[school.manager, 'caseManager']]);
+    await fresh.db('students').where({ id: twin }).update({ archived_at: now, grade: 'Grade 2', sourced_id: '4711' });
+    const chosen = await asAdmin(head, (trx, admin) => archivedStudents(trx, admin));
+    expect(chosen.map(({ name }) => name)).toEqual([NAME, NAME]);
+    expect(chosen.find(({ id }) => id === twin)).toMatchObject({
+      ...{ grade: 'Grade 2', number: '4711', entries: 0, goals: 0, recent: 0 },
+    });
+    const own = chosen.find(({ id }) => id === school.student)!;
+    expect(own.goals).toBeGreaterThan(0);
+    expect(own.recent).toBeGreaterThan(0);
+    const wrong = asAdmin(head, (trx, admin) => askToDestroy(trx, admin, input({ typedName: 'Ada' }), now));
+    await expect(wrong).rejects.toMatchObject({ fields: { typedName: expect.stringContaining(NAME) } });
+    await fresh.db.transaction(async (trx) => {
+      await trx.raw(`select set_config('app.destroys', 'yes', true)`);
+      await trx('team_members').where({ student_id: twin }).delete();
+      await trx('students').where({ id: twin }).delete();
+    });
+  });
+
   it('is confirmed by another, or taken back; nothing goes before', async () => {
     const one = input();
     await asAdmin(head, (trx, admin) => askToDestroy(trx, admin, one, now));
@@ -94,14 +121,16 @@ describe('destroying a record', () => {
     await expect(asAdmin(head, (trx, admin) => askToDestroy(trx, admin, input(), now))).rejects.toMatchObject({
       fields: { studentId: 'This was asked for already.' },
     });
-    await expect(asAdmin(head, (trx, admin) => confirmDestruction(trx, admin, one.id, now))).rejects.toThrow(Invalid);
+    await expect(
+      asAdmin(head, (trx, admin) => confirmDestruction(trx, admin, { id: one.id, typedName: NAME }, now)),
+    ).rejects.toThrow(Invalid);
     expect(await destroyDue(fresh.db, later(6))).toBe(0);
     await asAdmin(second, (trx, admin) => takeBackDestruction(trx, admin, one.id, now));
     expect(await destroyDue(fresh.db, later(30))).toBe(0);
     expect(await fresh.db('entries').where({ student_id: school.student })).not.toEqual([]);
-    await expect(asAdmin(second, (trx, admin) => confirmDestruction(trx, admin, one.id, now))).rejects.toThrow(
-      NotFound,
-    );
+    await expect(
+      asAdmin(second, (trx, admin) => confirmDestruction(trx, admin, { id: one.id, typedName: NAME }, now)),
+    ).rejects.toThrow(NotFound);
   });
 
   it('is taken back by bringing the student back, also for the next time they leave', async () => {
@@ -109,7 +138,7 @@ describe('destroying a record', () => {
       asAdmin(head, (trx, admin) => setArchived(trx, admin, { studentId: school.student, isArchived }, now));
     const one = input();
     await asAdmin(head, (trx, admin) => askToDestroy(trx, admin, one, now));
-    await asAdmin(second, (trx, admin) => confirmDestruction(trx, admin, one.id, now));
+    await asAdmin(second, (trx, admin) => confirmDestruction(trx, admin, { id: one.id, typedName: NAME }, now));
     await archive(false);
     expect(await destroyDue(fresh.db, later(30))).toBe(0);
     await archive(true);
@@ -140,7 +169,7 @@ describe('destroying a record', () => {
 
     const one = input();
     await asAdmin(head, (trx, admin) => askToDestroy(trx, admin, one, now));
-    await asAdmin(second, (trx, admin) => confirmDestruction(trx, admin, one.id, now));
+    await asAdmin(second, (trx, admin) => confirmDestruction(trx, admin, { id: one.id, typedName: NAME }, now));
     expect(await destroyDue(fresh.db, now)).toBe(1);
     expect(await destroyDue(fresh.db, now)).toBe(0);
     expect(await rowsNaming(fresh.db, school.student)).toEqual(['destructions.student_id']);

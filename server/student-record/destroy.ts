@@ -19,6 +19,13 @@ const besides: readonly [table: string, sql: string][] = [
     'import_parts',
     `delete from import_parts where ${theirs} or ${through('row_id', 'goals')} or ${through('row_id', 'entries')}`,
   ],
+  // A file that waits to come in has names in it: one that may name them goes.
+  [
+    'imports',
+    `delete from imports i using students s
+      where s.id = :student and i.school_id = s.school_id and i.done_at is null
+        and strpos(lower(i.content::text), lower(s.first_name)) > 0 and strpos(lower(i.content::text), lower(s.last_name)) > 0`,
+  ],
   ['awaited_members', `delete from awaited_members where ${theirs}`],
   ['record_arrivals', `delete from record_arrivals where ${theirs}`],
   [

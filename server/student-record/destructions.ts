@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { addDays, type IsoDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
-import { type DestructionInput, WAIT_DAYS } from '~/core/student-record/destruction';
+import { type DestructionInput, RECENT_DAYS, WAIT_DAYS } from '~/core/student-record/destruction';
 import { type Database, isDuplicate } from '../platform/db/database';
 import { rowsOf, written } from '../platform/db/rows';
 import { existing, Invalid, NotFound } from '../platform/failures';
@@ -41,15 +41,53 @@ export const destructionsOf = (db: Database, { schoolId }: SchoolAdmin): Promise
 export const doneOn = ({ askedAt }: Pick<Destruction, 'askedAt'>, { timeZone }: Pick<School, 'timeZone'>): IsoDate =>
   addDays(wallTime(askedAt, timeZone).on, WAIT_DAYS);
 
+const identityRow = z.object({
+  ...{
+    id: z.string(),
+    name: z.string(),
+    grade: z.string(),
+    number: z.string().nullable(),
+    groups: z.array(z.string()),
+  },
+  ...{ entries: z.number(), recent: z.number(), goals: z.number() },
+  ...{ firstYear: z.number().nullable(), lastYear: z.number().nullable() },
+});
+/** Who a student is, so that nobody takes them for another of the same name: what is held of them, in numbers. */
+export type Identity = z.infer<typeof identityRow>;
+
+const identities = (
+  db: Database,
+  { schoolId, today }: SchoolAdmin,
+  where: string,
+  values: Record<string, unknown> = {},
+) =>
+  rowsOf(
+    db,
+    identityRow,
+    `select s.id, s.first_name || ' ' || s.last_name as name, s.grade, s.sourced_id as "number",
+            (select coalesce(json_agg(g.name order by g.position), '[]')
+               from student_groups sg join class_groups g on g.id = sg.group_id where sg.student_id = s.id) as groups,
+            h.entries, h.recent, h.goals, h.first_year as "firstYear", h.last_year as "lastYear"
+       from students s
+       join held_of(:schoolId, array(select x.id from students x where x.school_id = :schoolId and x.archived_at is not null), :since) h
+         on h.student_id = s.id
+      where s.school_id = :schoolId and ${where} order by s.last_name, s.first_name, s.id`,
+    { ...values, schoolId, since: addDays(today, -RECENT_DAYS) },
+  );
+
 /** Students whose records could be destroyed: those who have left. */
-export const archivedStudents = (db: Database, { schoolId }: SchoolAdmin) =>
-  db('students')
-    .where({ school_id: schoolId })
-    .whereNotNull('archived_at')
-    .orderBy(['last_name', 'first_name'])
-    .select<{ id: string; firstName: string; lastName: string }[]>(
-      ...['id', 'first_name as firstName', 'last_name as lastName'],
-    );
+export const archivedStudents = (db: Database, admin: SchoolAdmin): Promise<Identity[]> =>
+  identities(db, admin, 's.archived_at is not null and s.undone_at is null');
+
+/** @throws Invalid at `typedName` where it is not the name of whom it is about */
+async function expectName(trx: Database, studentId: string, typed: string): Promise<void> {
+  const { first_name, last_name } = existing(
+    await trx('students').where({ id: studentId }).first('first_name', 'last_name'),
+  );
+  const plain = (text: string) => text.trim().replace(/\s+/g, ' ').toLocaleLowerCase();
+  if (plain(typed) !== plain(`${first_name} ${last_name}`))
+    throw new Invalid({ typedName: `Type the name as it stands here: ${first_name} ${last_name}` });
+}
 
 /**
  * Asks for a record to be destroyed: another administrator confirms it, or it is done after a week. Until then it can be taken back. Sent
@@ -60,7 +98,7 @@ export const archivedStudents = (db: Database, { schoolId }: SchoolAdmin) =>
 export async function askToDestroy(
   db: Database,
   admin: SchoolAdmin,
-  { id, studentId, reason, toldOn, toldHow }: DestructionInput,
+  { id, studentId, reason, toldOn, toldHow, typedName }: DestructionInput,
   now: Date,
 ): Promise<void> {
   if (toldOn > admin.today) throw new Invalid({ toldOn: 'The family is told first.' });
@@ -72,6 +110,7 @@ export async function askToDestroy(
       .first('archived_at', 'first_name', 'last_name');
     if (!student) throw new NotFound('No such student.');
     if (!student.archived_at) throw new Invalid({ studentId: 'This student is at the school. Archive them first.' });
+    await expectName(trx, studentId, typedName);
     if (await isAskedFor(trx, studentId)) throw new Invalid({ studentId: askedForWords });
     const { name } = existing(await trx('people').where({ id: admin.personId }).first('name'));
     try {
@@ -101,12 +140,22 @@ async function open(db: Database, { schoolId }: SchoolAdmin, id: string) {
   return found;
 }
 
-/** Another administrator confirms it: it is done as soon as the worker comes to it. @throws NotFound; Invalid for the one who asked */
-export async function confirmDestruction(db: Database, admin: SchoolAdmin, id: string, now: Date): Promise<void> {
+/**
+ * Another administrator confirms it, and types the name too: it is done as soon as the worker comes to it.
+ *
+ * @throws NotFound; Invalid for the one who asked, or another name
+ */
+export async function confirmDestruction(
+  db: Database,
+  admin: SchoolAdmin,
+  { id, typedName }: { id: string; typedName: string },
+  now: Date,
+): Promise<void> {
   await db.transaction(async (trx) => {
     const { asked_by, confirmed_at, student_id } = await open(trx, admin, id);
     if (confirmed_at) return;
     if (asked_by === admin.personId) throw new Invalid({ form: 'Another administrator confirms it.' });
+    await expectName(trx, student_id, typedName);
     if (await isAskedFor(trx, student_id)) throw new Invalid({ form: askedForWords });
     const { name } = existing(await trx('people').where({ id: admin.personId }).first('name'));
     await trx('destructions')

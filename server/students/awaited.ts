@@ -3,7 +3,7 @@ import { tell } from '../platform/db/asking';
 import type { Database } from '../platform/db/database';
 import type { Actor } from '../school/school';
 import { setCaseManager } from './roster';
-import { caseManagerIdOf, changeRole } from './stays';
+import { caseManagerIdOf, changeRole, endStay } from './stays';
 
 /**
  * Puts somebody who has just joined a school on the teams that its roster has them on: as the case manager of those whose case manager they
@@ -24,6 +24,8 @@ export async function joinAwaitedTeams(db: Database, actor: Actor, now: Date): P
       const written = { by: actor.personId, today: actor.today, now };
       if (role === 'caseManager' && (await isStill(trx, studentId, insteadOf, actor))) {
         await setCaseManager(trx, { id: studentId, caseManagerId: actor.personId }, actor, { now, isNew: true });
+        // Who stood in for them reads no longer.
+        if (insteadOf && insteadOf !== actor.personId) await endStay(trx, { studentId, personId: insteadOf }, written);
       } else {
         const there = await trx('team_members')
           .where({ student_id: studentId, person_id: actor.personId })

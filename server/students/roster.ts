@@ -21,6 +21,8 @@ const rosterStudentRow = z.object({
   shortName: z.string(),
   initials: z.string(),
   grade: z.string(),
+  /** The school's own number of them. */
+  number: z.string().nullable(),
   groups: z.array(z.object({ id: z.string(), name: z.string() })),
   caseManager: z.object({ id: z.string(), name: z.string() }).nullable(),
   isArchived: z.boolean(),
@@ -28,7 +30,7 @@ const rosterStudentRow = z.object({
 export type RosterStudent = z.infer<typeof rosterStudentRow>;
 
 const rosterQuery = `
-  select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, s.grade,
+  select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, s.grade, s.sourced_id as "number",
          s.archived_at is not null as "isArchived",
          (select coalesce(json_agg(json_build_object('id', g.id, 'name', g.name) order by g.position), '[]')
             from student_groups sg join class_groups g on g.id = sg.group_id where sg.student_id = s.id) as groups,
@@ -59,7 +61,7 @@ export async function roster(
   actor: SchoolAdmin,
   { find, group, isArchived, page }: Partial<RosterWanted> = {},
 ): Promise<{ students: RosterStudent[]; found: number; enrolled: number; archived: number }> {
-  const where = `s.school_id = :schoolId and (s.archived_at is not null) = :isArchived
+  const where = `s.school_id = :schoolId and s.undone_at is null and (s.archived_at is not null) = :isArchived
     ${find ? `and strpos(lower(concat_ws(' ', s.first_name, s.last_name)), lower(:find)) > 0` : ''}
     ${
       group
@@ -79,7 +81,7 @@ export async function roster(
     db,
     z.object({ found: z.number(), enrolled: z.number(), archived: z.number() }),
     `select count(*) filter (where ${where})::int as found, count(*) filter (where s.archived_at is null)::int as enrolled,
-            count(s.archived_at)::int as archived
+            count(*) filter (where s.archived_at is not null and s.undone_at is null)::int as archived
        from students s where s.school_id = :schoolId`,
     values,
   );
@@ -135,14 +137,26 @@ export async function canHandOver(db: Database, actor: Actor, studentId: string)
   );
 }
 
+/** A student as a form or a file has them; of a file one may have no case manager yet. */
+export type RosterInput = Omit<StudentInput, 'caseManagerId'> & { caseManagerId: string | null };
+
 /**
  * Puts a student on the roster, with a case manager: the page is there at once. Sent twice, it is one student.
  *
  * @throws NotFound; Invalid where the name is near another's and nobody has said that it is someone else
  */
-export async function addStudent(db: Database, actor: SchoolAdmin, input: StudentInput, now: Date): Promise<void> {
+export async function addStudent(db: Database, actor: SchoolAdmin, input: RosterInput, now: Date): Promise<void> {
   await db.transaction(async (trx) => {
-    const known = await trx('students').where({ id: input.id }).first('id');
+    // Seen or not: an id is one student's, at one school.
+    const [known] = await rowsOf(
+      trx,
+      z.object({ isHere: z.boolean() }),
+      'select school_of(:id) = :schoolId as "isHere" where school_of(:id) is not null',
+      {
+        ...{ id: input.id, schoolId: actor.schoolId },
+      },
+    );
+    if (known && !known.isHere) throw new NotFound('No such student.');
     if (known) return;
     await questionNamesakes(trx, actor, input);
     await trx('students').insert({ id: input.id, school_id: actor.schoolId, ...columnsOf(input) });
@@ -158,7 +172,7 @@ export async function addStudent(db: Database, actor: SchoolAdmin, input: Studen
  *
  * @throws NotFound; Invalid as `addStudent`
  */
-export async function editStudent(db: Database, actor: Actor, input: StudentInput, now: Date): Promise<void> {
+export async function editStudent(db: Database, actor: Actor, input: RosterInput, now: Date): Promise<void> {
   await mayEdit(db, actor, input.id);
   await db.transaction(async (trx) => {
     const before = await trx('students').where({ id: input.id, school_id: actor.schoolId }).forUpdate().first();
@@ -182,7 +196,7 @@ async function stateOfStudent(db: Database, id: string) {
   return { firstName, lastName, shortName, initials, grade, groups: groups.map(({ name }) => name) };
 }
 
-const columnsOf = ({ firstName, lastName, shortName, initials, grade }: StudentInput) => {
+const columnsOf = ({ firstName, lastName, shortName, initials, grade }: RosterInput) => {
   const usual = usualNames(firstName, lastName);
   return {
     first_name: firstName,
@@ -195,7 +209,7 @@ const columnsOf = ({ firstName, lastName, shortName, initials, grade }: StudentI
 
 const namesakeRow = rosterStudentRow.pick({ id: true, firstName: true, lastName: true, grade: true, isArchived: true });
 
-async function questionNamesakes(db: Database, { schoolId }: Actor, input: StudentInput): Promise<void> {
+async function questionNamesakes(db: Database, { schoolId }: Actor, input: RosterInput): Promise<void> {
   if (input.isSomeoneElse) return;
   const found = await rowsOf(
     db,
@@ -212,7 +226,7 @@ async function questionNamesakes(db: Database, { schoolId }: Actor, input: Stude
   throw new Invalid({ isSomeoneElse: `There is already ${names.join(' and ')}. Is this someone else?` });
 }
 
-async function setGroups(db: Database, { schoolId }: Actor, { id, groupIds }: StudentInput): Promise<void> {
+async function setGroups(db: Database, { schoolId }: Actor, { id, groupIds }: RosterInput): Promise<void> {
   const known = await db('class_groups').where({ school_id: schoolId }).whereIn('id', groupIds).select('id');
   if (known.length !== new Set(groupIds).size) throw new Invalid({ groupIds: 'Choose groups from the list.' });
   await db('student_groups').where({ student_id: id }).whereNotIn('group_id', groupIds).delete();
@@ -229,10 +243,12 @@ async function setGroups(db: Database, { schoolId }: Actor, { id, groupIds }: St
  */
 export async function setCaseManager(
   db: Database,
-  { id, caseManagerId }: Pick<StudentInput, 'id' | 'caseManagerId'>,
+  { id, caseManagerId }: Pick<RosterInput, 'id' | 'caseManagerId'>,
   actor: Actor,
   { now, isNew }: { now: Date; isNew: boolean },
 ): Promise<void> {
+  // Whoever has them keeps them.
+  if (caseManagerId === null) return;
   const before = await db('team_members as m')
     .join('people as p', 'p.id', 'm.person_id')
     .where({ 'm.student_id': id, 'm.role': 'caseManager' })

@@ -98,3 +98,16 @@ export async function changeRole(
     ...told,
   });
 }
+
+/** Somebody is on a team no longer, from today on. What they were until yesterday stays written. */
+export async function endStay(
+  db: Database,
+  { studentId, personId }: { studentId: string; personId: string },
+  { by, today, now }: Written,
+): Promise<void> {
+  const stays = () => db('team_members').where({ student_id: studentId, person_id: personId });
+  await stays().where('from_date', '>=', today).delete();
+  await stays()
+    .whereRaw(`coalesce(until_date, 'infinity') >= ?`, [today])
+    .update({ until_date: addDays(today, -1), changed_by: by, changed_at: now });
+}

@@ -20,6 +20,8 @@ const studentRow = tabRow.extend({
   ...membershipRow.shape,
   isArchived: z.boolean(),
   grade: z.string(),
+  /** The school's own number of them. */
+  number: z.string().nullable(),
   groups: z.array(z.string()),
   plan: z.object({ startsOn: z.string(), endsOn: z.string(), nextReportOn: z.string().nullable() }).nullable(),
 });
@@ -40,7 +42,7 @@ export const planFirst = (of: string, day: string) =>
    case when ${of}.starts_on > ${day} then ${of}.starts_on end, ${of}.starts_on desc`;
 
 const studentColumns = `
-  s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, s.grade, m.role, m.rights,
+  s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, s.grade, s.sourced_id as "number", m.role, m.rights,
   s.archived_at is not null as "isArchived",
   (select coalesce(json_agg(g.name order by g.position), '[]')
      from student_groups sg join class_groups g on g.id = sg.group_id where sg.student_id = s.id) as groups,
@@ -108,6 +110,7 @@ const tabFactsRow = tabRow.extend({
   ...membershipRow.shape,
   /** The first of their groups, as the school orders them. */
   group: z.string().nullable(),
+  ...{ grade: z.string(), number: z.string().nullable() },
   /** Those that may be observed today. */
   goals: z.array(
     z.object({
@@ -129,7 +132,7 @@ export async function studentTabs(db: Database, actor: Actor): Promise<TabFacts[
     'student-tabs',
     tabFactsRow,
     `select s.id, s.first_name as "firstName", s.last_name as "lastName", s.short_name as "shortName", s.initials, m.role, m.rights,
-            own.group,
+            own.group, s.grade, s.sourced_id as "number",
             coalesce((select json_agg(json_build_object('startsOn', g.starts_on, 'plannedGap', g.planned_gap,
                         'observerIds', coalesce((select json_agg(go.person_id) from goal_observers go where go.goal_id = g.id), '[]'), 'lastOn',
                         (select max(o.observed_on) from entries o where o.student_id = s.id and o.goal_id = g.id and o.kind = 'goal' and not o.withdrawn)))

@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import { addDays, type IsoDate } from '~/core/calendar/iso-date';
 import { type ManagerOverview, managerOverview, STRETCH_DAYS } from '~/core/today/overview';
+import { wrongCardWords } from '../people/attempts';
 import { nightsIn } from '../platform/backup/backup';
 import type { Database } from '../platform/db/database';
+import { backupProblem } from '../platform/db/health';
 import { rowsOf } from '../platform/db/rows';
 import type { SchoolAdmin } from '../school/administrators';
 import type { School } from '../school/school';
@@ -26,6 +28,10 @@ export interface SchoolOverview {
   newestBackup: IsoDate | null;
   /** Whether copies are made by night at all. */
   hasNightly: boolean;
+  /** Why the last nightly copy failed, in words; null where it did not. */
+  backupProblem: string | null;
+  /** Words of desk cards that opened nothing in the last hour, at the whole installation, and how many are too many. */
+  cardWords: { wrong: number; most: number };
 }
 
 /**
@@ -61,5 +67,7 @@ export async function schoolOverview(
     accounts: { all: here.length, withoutSecondFactor: here.filter(({ hasSecondFactor }) => !hasSecondFactor).length },
     newestBackup: nights[0]?.day ?? null,
     hasNightly: folder !== undefined,
+    backupProblem: folder ? await backupProblem(db) : null,
+    cardWords: await wrongCardWords(db),
   };
 }

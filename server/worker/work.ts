@@ -4,8 +4,9 @@ import { nextBatchAt, openBatches } from '../documents/batches';
 import { makeBatch } from '../documents/make-batch';
 import { collectMessages, nextDigestAt } from '../messages/collect';
 import { deliver, dueMessages, type MailServer, nextMessageAt, settleInterrupted } from '../messages/deliver';
-import { backUpNight } from '../platform/backup/backup';
+import { backUpNight, backupFailure } from '../platform/backup/backup';
 import { connect, type Database, isDatabaseGone } from '../platform/db/database';
+import { noteBackup } from '../platform/db/health';
 import { applyRules } from '../rules/apply';
 import { allSchools, type School } from '../school/school';
 import { destroyDue } from '../student-record/destroy';
@@ -127,12 +128,21 @@ function onlyEnded(error: unknown): void {
 const BACKUP_AT = '02:00';
 
 /** The copy of a night, once, as soon as it is time: also in the morning, where nothing ran at night. */
-const backupRound: Round = async ({ db, backup, schools: [school], clock }) => {
+const backupRound: Round = async ({ db, backup, schools: [school], clock, complain }) => {
   if (!backup || !school) return null;
   const now = clock();
   const { on: day, time } = wallTime(now, school.timeZone);
   await keepReceipts(db, backup.folder);
-  if (time >= BACKUP_AT) await backUpNight(backup.url, { ...backup, day, now });
+  if (time >= BACKUP_AT) {
+    try {
+      await backUpNight(backup.url, { ...backup, day, now });
+      await noteBackup(db, null);
+    } catch (error) {
+      // The next try is in a quarter of an hour; until then it is said where people look.
+      complain(error);
+      await noteBackup(db, backupFailure(error));
+    }
+  }
   return new Date(now.getTime() + HOUR / 4);
 };
 

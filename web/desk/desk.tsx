@@ -8,7 +8,7 @@ import { deskWorks } from '~/server/desk/steps';
 import { takeTurn, turnOf } from '~/server/desk/turns';
 import { stepWordsOf } from '~/server/desk/works';
 import { ownWorkSamples } from '~/server/entries/ratings/own';
-import { countTry, uncountTry } from '~/server/people/attempts';
+import { cardWordsWereRight, mayTypeCardWords } from '~/server/people/attempts';
 import { now } from '~/server/platform/clock';
 import { database } from '~/server/platform/db/current';
 import { deskCookie, readCookie, turnCookie } from '../platform/http/cookies';
@@ -75,13 +75,13 @@ export const action = withFailures(async (args: Route.ActionArgs) => {
   if (!parsed.success) return data({ message: deskWords.typeTheWords, words: '' }, { status: 400 });
   const { words } = parsed.data;
   const address = context.get(addressContext);
-  if ((await countTry(database(), 'unknownCard', address)) !== null) {
+  if (!(await mayTypeCardWords(database(), address))) {
     return data({ message: deskWords.tooManyTries, words }, { status: 429 });
   }
   const token = await openDesk(database(), { words }, now());
   if (!token) return data({ message: deskWords.opensNothing, words }, { status: 400 });
   await leaveOpenDesk(args);
-  await uncountTry(database(), 'unknownCard', address);
+  await cardWordsWereRight(database(), address);
   return redirect('/desk', { headers: { 'Set-Cookie': await deskCookie.serialize(token) } });
 });
 

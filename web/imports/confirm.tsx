@@ -34,7 +34,9 @@ export function Confirm({ kind, counts, commands, refused }: ConfirmProps) {
             disabled={state !== 'idle'}
             className="btn btn-primary h-auto min-h-11 w-full py-2"
           >
-            {isWriting ? importWords.importing : importWords.takeOver(rows(commands))}
+            {isWriting
+              ? importWords.importing
+              : `${importWords.takeOver(rows(commands - counts.gone))}${counts.gone > 0 ? importWords.andArchive(counts.gone) : ''}`}
           </button>
         </Form>
       ) : (

@@ -48,7 +48,12 @@ export const loader = withErrors(async ({ params, request, context }: Route.Load
     isOpen: true,
     open: {
       mapping,
-      choices: await mappingChoices(database(), actor, listed.kind, { content, table, facts }),
+      choices: await mappingChoices(database(), actor, listed.kind, {
+        content,
+        table,
+        facts,
+        commands: planned.commands,
+      }),
       counts: fateCounts(planned.rows),
       commands: planned.commands.length,
       notes: planned.notes ?? [],

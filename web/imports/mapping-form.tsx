@@ -169,9 +169,16 @@ function RosterForm({ mapping, choices, result }: MappingFormProps) {
           />
         )}
       </div>
+      {choices.invites.length > 0 && (
+        <>
+          <CheckList field={fields.invites} legend={importWords.invites} options={choices.invites} />
+          <p className="mt-1 max-w-2xl text-small text-ink-2">{importWords.invitesAre}</p>
+        </>
+      )}
       {isStandard && <CheckList field={fields.classes} legend={importWords.classes} options={choices.classes} />}
       <div className="mt-3 grid">
         <CheckField field={fields.isSomeoneElse} label={importWords.isSomeoneElse} />
+        <CheckField field={fields.isRenamed} label={importWords.isRenamed} />
         <CheckField field={fields.isWhole} label={importWords.isWhole} />
         {!isStandard && <CheckField field={fields.fillsDown} label={importWords.fillsDownRoster} />}
       </div>

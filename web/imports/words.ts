@@ -77,7 +77,12 @@ export const importWords = {
   durations: { minutes: 'minutes', seconds: 'seconds' },
   offersNew: 'Offer names that are new from now on',
   manager: 'Case manager of those whose own is not here yet',
-  isWhole: 'The file is of everybody: who was imported before and is not in it is archived',
+  isWhole: 'The file lists every student: archive those who were imported before and are not in it',
+  isRenamed: 'Students whose number is on the roster under another name are the same students',
+  invites: 'Ask these people to join the staff',
+  invitesAre:
+    'Only the people you check here get an invitation. Check each one: a parent’s address must never be among them.',
+  andArchive: (n: number) => `, archive ${n}`,
   isSomeoneElse: 'Students whose name is near another’s are others',
   schoolOfFile: 'School in the file',
   allSchools: 'All',

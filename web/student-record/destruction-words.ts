@@ -1,4 +1,15 @@
-import { WAIT_DAYS } from '~/core/student-record/destruction';
+import { RECENT_DAYS, WAIT_DAYS } from '~/core/student-record/destruction';
+import { counted } from '~/core/words/counting';
+
+interface IdentityWords {
+  grade: string;
+  number: string | null;
+  groups: readonly string[];
+  firstYear: number | null;
+  lastYear: number | null;
+  entries: number;
+  goals: number;
+}
 
 /** `destructions.tsx` */
 export const destructionWords = {
@@ -45,5 +56,21 @@ export const destructionWords = {
   doneSaid: (day: string, rows: string, by: string) => `Destroyed on ${day}, ${rows}; ${by}`,
   askedBy: (asked: string, confirmed: string | null) =>
     confirmed ? `asked for by ${asked}, confirmed by ${confirmed}` : `asked for by ${asked}, after ${WAIT_DAYS} days`,
+  /** Who it is: nobody is chosen by their name alone. */
+  identity: ({ grade, number, groups, firstYear, lastYear, entries, goals }: IdentityWords) =>
+    [
+      grade,
+      number && `No. ${number}`,
+      groups.join(', '),
+      firstYear && (firstYear === lastYear || lastYear === null ? `${firstYear}` : `${firstYear}–${lastYear}`),
+      counted(entries, 'entry', 'entries'),
+      counted(goals, 'goal', 'goals'),
+    ]
+      .filter(Boolean)
+      .join(' · '),
+  recent: (n: number) =>
+    `${counted(n, 'entry was', 'entries were')} recorded in the last ${RECENT_DAYS} days. Is this the right student?`,
+  typeName: (name: string | null) =>
+    name ? `Type the name to confirm: ${name}` : 'Type the student’s full name to confirm',
   hidden: 'A student',
 };

@@ -4,7 +4,7 @@ import { data, Form } from 'react-router';
 import { z } from 'zod';
 import { longDate } from '~/core/calendar/iso-date';
 import { wallTime } from '~/core/calendar/zone';
-import { destructionInput } from '~/core/student-record/destruction';
+import { destructionInput, typedName } from '~/core/student-record/destruction';
 import { counted } from '~/core/words/counting';
 import { database } from '~/server/platform/db/current';
 import { requireSchoolAdmin } from '~/server/school/administrators';
@@ -14,6 +14,7 @@ import {
   confirmDestruction,
   destructionsOf,
   doneOn,
+  type Identity,
   takeBackDestruction,
 } from '~/server/student-record/destructions';
 import { sayNext } from '../platform/http/cookies';
@@ -39,11 +40,12 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   const named = (name: string | null) => (discreet || name === null ? destructionWords.hidden : name);
   return {
     today: actor.today,
-    students: students.map(({ id, firstName, lastName }) => ({ id, name: `${firstName} ${lastName}` })),
+    students: students.map((one) => ({ ...one, name: one.name, about: destructionWords.identity(one) })),
     open: all
       .filter(({ doneAt }) => doneAt === null)
       .map((one) => ({
         ...{ id: one.id, name: named(one.studentName), isMine: one.askedById === actor.personId },
+        ...identitySaid(students.find(({ id }) => id === one.studentId)),
         asked: destructionWords.line(one.askedBy, dayOf(one.askedAt), discreet ? '' : one.reason),
         told: discreet ? null : destructionWords.family(longDate(one.toldOn), one.toldHow),
         isConfirmed: one.confirmedAt !== null,
@@ -69,12 +71,18 @@ export const loader = withErrors(async ({ context }: Route.LoaderArgs) => {
   };
 });
 
+const identitySaid = (one: Identity | undefined) => ({
+  about: one ? destructionWords.identity(one) : '',
+  recent: one && one.recent > 0 ? destructionWords.recent(one.recent) : null,
+});
+
 const stateSaid = (one: { isAskedFor: boolean; confirmedBy: string | null }, day: string) => {
   if (one.isAskedFor) return destructionWords.held;
   return one.confirmedBy ? destructionWords.confirmed(one.confirmedBy) : destructionWords.waits(day);
 };
 
 const named = z.object({ id: z.uuid() });
+const confirmed = named.extend({ typedName });
 
 export const action = withErrors(async ({ request, context }: Route.ActionArgs) => {
   const { actor, now } = personOf(context);
@@ -93,7 +101,9 @@ export const action = withErrors(async ({ request, context }: Route.ActionArgs) 
       return answer(refused, destructionWords.asked);
     }
     case 'confirm': {
-      const { refused } = await submitted(form, named, ({ id }) => confirmDestruction(database(), admin, id, now));
+      const { refused } = await submitted(form, confirmed, (input) =>
+        confirmDestruction(database(), admin, input, now),
+      );
       return answer(refused, destructionWords.isConfirmed);
     }
     case 'takeBack': {
@@ -113,7 +123,10 @@ type Loaded = Route.ComponentProps['loaderData'];
 export default function Destructions({ loaderData, actionData }: Route.ComponentProps) {
   const { students, open, done, today } = loaderData;
   const result = actionData?.of === 'ask' ? actionData.result : undefined;
-  const refused = actionData?.of === 'confirm' ? actionData.result?.error?.['']?.join(' ') : undefined;
+  const errors = actionData?.of === 'confirm' ? actionData.result?.error : undefined;
+  const refused = Object.values(errors ?? {})
+    .flatMap((said) => said ?? [])
+    .join(' ');
   return (
     <Page
       marginName={destructionWords.ask}
@@ -168,10 +181,12 @@ export default function Destructions({ loaderData, actionData }: Route.Component
 
 function Open({ one }: { one: Loaded['open'][number] }) {
   const [isAsking, setAsking] = useState(false);
-  const { id, name, asked, told, state, isMine, isConfirmed } = one;
+  const { id, name, about, recent, asked, told, state, isMine, isConfirmed } = one;
   return (
     <li className="border-t border-rule py-3">
       <p className="font-semibold">{name}</p>
+      {about && <p className="text-small">{about}</p>}
+      {recent && <p className="text-small font-semibold text-clay-deep">{recent}</p>}
       <p className="text-small text-ink-2">{asked}</p>
       {told && <p className="text-small text-ink-2">{told}</p>}
       <p className="mt-1 text-small">{state}</p>
@@ -189,9 +204,15 @@ function Open({ one }: { one: Loaded['open'][number] }) {
         <Dialog title={destructionWords.confirmTitle(name)} onClose={() => setAsking(false)}>
           <div className="grid gap-4 p-6">
             <h2 className="text-xl">{destructionWords.confirmTitle(name)}</h2>
+            <p>{about}</p>
+            {recent && <p className="font-semibold text-clay-deep">{recent}</p>}
             <p>{destructionWords.confirmAbout}</p>
-            <Form method="post" className="flex flex-wrap gap-3" onSubmit={() => setAsking(false)}>
+            <Form method="post" className="flex flex-wrap items-end gap-3" onSubmit={() => setAsking(false)}>
               <input type="hidden" name="id" value={id} />
+              <label className="grid w-full gap-1">
+                <span className="text-small font-semibold">{destructionWords.typeName(name)}</span>
+                <input name="typedName" required autoComplete="off" className="input w-full" />
+              </label>
               <button type="submit" name="intent" value="confirm" className="btn btn-error">
                 {destructionWords.confirmNow}
               </button>
@@ -217,6 +238,7 @@ function Ask({ students, today, result }: AskProps) {
     ...{ id: 'ask', result, defaultValue: { toldOn: today } },
   });
   const id = useFreshId(result);
+  const chosen = students.find((one) => one.id === fields.studentId.value);
   return (
     <SchemaForm form={form} intent="ask" className="grid gap-4">
       <input type="hidden" name="id" value={id} />
@@ -224,11 +246,15 @@ function Ask({ students, today, result }: AskProps) {
         field={fields.studentId}
         label={destructionWords.student}
         none={destructionWords.choose}
-        options={students}
+        options={students.map((one) => ({ id: one.id, name: `${one.name} · ${one.about}` }))}
       />
+      {chosen && chosen.recent > 0 && (
+        <p className="text-small font-semibold text-clay-deep">{destructionWords.recent(chosen.recent)}</p>
+      )}
       <TextField field={fields.reason} label={destructionWords.reason} />
       <TextField field={fields.toldOn} label={destructionWords.toldOn} type="date" className="w-44" />
       <TextField field={fields.toldHow} label={destructionWords.toldHow} />
+      <TextField field={fields.typedName} label={destructionWords.typeName(chosen?.name ?? null)} />
       <button type="submit" className="btn btn-primary" disabled={isBusy || id === ''}>
         {destructionWords.send}
       </button>

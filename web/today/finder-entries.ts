@@ -1,4 +1,5 @@
 import { discreetGoalName, discreetStudent } from '~/core/goals/discreet';
+import { toldApart } from '~/core/students/told-apart';
 import { goalNames } from '~/server/goals/goals';
 import { database } from '~/server/platform/db/current';
 import { studentsOf } from '~/server/students/students';
@@ -31,10 +32,13 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
   const typed = (new URL(request.url).searchParams.get('find') ?? '').slice(0, 100);
   const students = (await studentsOf(database(), actor)).map((s) => (discreet ? discreetStudent(s) : s));
   const names = new Map<string, string>(students.map((student) => [student.id, student.shortName]));
+  const apart = discreet
+    ? new Map<string, string>()
+    : toldApart(students.map((one) => ({ ...one, name: one.shortName })));
   const people = students.map(({ id, shortName, firstName, lastName, groups }) => ({
     to: `/students/${id}`,
     label: shortName,
-    about: groups.join(', '),
+    about: [apart.get(id), groups.join(', ')].filter(Boolean).join(' · '),
     words: `${firstName} ${lastName}`,
   }));
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
@@ -50,7 +54,7 @@ export const loader = withErrors(async ({ request, context }: Route.LoaderArgs) 
     .map(({ id, studentId, number, shortName, area }) => ({
       to: `/students/${studentId}/goals/${id}`,
       label: `${number} · ${shortName}`,
-      about: names.get(studentId) ?? '',
+      about: [names.get(studentId), apart.get(studentId)].filter(Boolean).join(' · '),
       words: area,
     }));
   return { typed, students: holding(people, words), goals: discreet ? holding(shown, words) : shown };

@@ -36,5 +36,8 @@ export const overviewWords = {
   toPeople: 'People',
   backup: (day: string) => `Newest nightly copy: ${day}`,
   noBackupYet: 'No nightly copy was made yet.',
+  backupFailed: (why: string) => `The last nightly copy failed. ${why}`,
+  cardWords: ({ wrong, most }: { wrong: number; most: number }) =>
+    `${wrong} wrong desk card codes were typed in the last hour.${wrong >= most ? ' New addresses cannot sign in with codes until this slows down; QR codes still work.' : ''}`,
   noNightly: 'No nightly copies are made: BACKUP_FOLDER is not set.',
 };

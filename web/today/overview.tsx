@@ -19,6 +19,9 @@ export const loader = withErrorsInTurn(async ({ context }: Route.LoaderArgs) => 
 
 export const meta: Route.MetaFunction = () => [{ title: overviewWords.pageTitle }];
 
+/** A class of children mistypes no more in an hour. */
+const FEW_CARD_WORDS = 100;
+
 type Manager = Route.ComponentProps['loaderData']['managers'][number];
 
 const percent = (value: number | null) => {
@@ -47,7 +50,7 @@ const columns: [heading: string, cell: (one: Manager) => string | number, isOpen
 
 /** What stands open at a school, for whoever sets it up. */
 export default function Overview({ loaderData }: Route.ComponentProps) {
-  const { managers, accounts, newestBackup, hasNightly } = loaderData;
+  const { managers, accounts, newestBackup, hasNightly, backupProblem, cardWords } = loaderData;
   return (
     <Page
       marginName={overviewWords.school}
@@ -63,6 +66,14 @@ export default function Overview({ loaderData }: Route.ComponentProps) {
               </Link>
             </p>
             <p>{backupSaid(hasNightly, newestBackup)}</p>
+            {backupProblem && (
+              <p className="font-semibold text-clay-deep">{overviewWords.backupFailed(backupProblem)}</p>
+            )}
+            {cardWords.wrong >= FEW_CARD_WORDS && (
+              <p className={cardWords.wrong >= cardWords.most ? 'font-semibold text-clay-deep' : ''}>
+                {overviewWords.cardWords(cardWords)}
+              </p>
+            )}
           </div>
           <h2 className="mt-8 mb-2 text-lg">{overviewWords.howCounted}</h2>
           <div className="grid gap-3 text-small text-ink-2">

@@ -5,6 +5,7 @@ import { shortDate } from '~/core/calendar/iso-date';
 import type { WallTime } from '~/core/calendar/zone';
 import { discreetStudent } from '~/core/goals/discreet';
 import { isDueFor } from '~/core/progress/due';
+import { toldApart } from '~/core/students/told-apart';
 import { database } from '~/server/platform/db/current';
 import { can } from '~/server/students/rights';
 import { studentTabs } from '~/server/students/students';
@@ -34,7 +35,11 @@ export const middleware: Route.MiddlewareFunction[] = [signedIn];
 
 export const loader = withErrors(async ({ context, request }: Route.LoaderArgs) => {
   const { person, actor, school, schools, discreet, wall, lockMinutes } = personOf(context);
-  const tabs = (await studentTabs(database(), actor)).map((tab) => {
+  const all = await studentTabs(database(), actor);
+  const apart = toldApart(
+    discreet ? [] : all.map((tab) => ({ ...tab, name: tab.shortName, groups: tab.group ? [tab.group] : [] })),
+  );
+  const tabs = all.map((tab) => {
     const { id, initials, shortName } = discreet ? discreetStudent(tab) : tab;
     const { group } = tab;
     const due =
@@ -46,7 +51,7 @@ export const loader = withErrors(async ({ context, request }: Route.LoaderArgs) 
     return {
       id,
       initials,
-      name: shortName,
+      name: [shortName, apart.get(id)].filter(Boolean).join(' · '),
       group,
       isDue: due,
       maySee: can(tab, 'see'),

@@ -14,6 +14,7 @@ const student: Student = {
   shortName: 'Ada E.',
   initials: 'AE',
   grade: 'Grade 4',
+  number: null,
   groups: ['Kitchen group'],
   plan: null,
   role: 'paraprofessional',

@@ -9,7 +9,7 @@ import {
 import type { NoteCorrection, NoteInput } from '~/core/entries/forms/note-input';
 import type { WithdrawalInput } from '~/core/entries/observation';
 import type { Database } from '../../platform/db/database';
-import { rowsOf } from '../../platform/db/rows';
+import { held, rowsOf } from '../../platform/db/rows';
 import { Invalid, NotFound } from '../../platform/failures';
 import type { Actor } from '../../school/school';
 import type { StudentAccess } from '../../students/access';
@@ -22,9 +22,9 @@ import { formVersionOf } from './forms';
 const noteRow = recordedRow.extend({
   on: z.string(),
   time: z.string(),
-  answers: answersSchema,
-  formId: z.string(),
-  formVersion: z.number(),
+  answers: held(answersSchema),
+  formId: held(z.string()),
+  formVersion: held(z.number()),
   /** The form as it stood when it was answered. */
   form: z.object({ title: z.string(), hint: z.string(), questions: questionsSchema }),
   /** Whether a classmate gave it. */

@@ -4,7 +4,7 @@ import type { WatchedStretch } from '~/core/entries/incidents/incident';
 import type { CountCorrection, CountInput, CountsInput } from '~/core/entries/incidents/incident-input';
 import type { WithdrawalInput } from '~/core/entries/observation';
 import type { Database } from '../../platform/db/database';
-import { rowsOf } from '../../platform/db/rows';
+import { held, rowsOf } from '../../platform/db/rows';
 import { Invalid, NotFound } from '../../platform/failures';
 import type { Actor } from '../../school/school';
 import type { StudentAccess } from '../../students/access';
@@ -15,12 +15,12 @@ import { checkWhen, insertOnce, type Moment } from './record-incident';
 
 /** How often a behavior occurred in an observation window. */
 const behaviorCountRow = recordedRow.extend({
-  behaviorId: z.string(),
+  behaviorId: held(z.string()),
   on: z.string(),
   time: z.string(),
   part: z.string().nullable(),
-  minutes: z.number(),
-  count: z.number(),
+  minutes: held(z.number()),
+  count: held(z.number()),
   seconds: z.number().nullable(),
   note: z.string(),
   besideId: z.string().nullable(),

@@ -76,6 +76,10 @@ export async function backUp(url: string, { path, passphrase, now }: BackupWante
     await writeFile(manifestPath(file), `${JSON.stringify(about, null, 1)}\n`, { mode: 0o600 });
     await rename(part, file);
     return file;
+  } catch (error) {
+    // What stands beside it says that it is whole.
+    await rm(manifestPath(file), { force: true });
+    throw error;
   } finally {
     await client.end();
     await rm(part, { force: true });
@@ -89,6 +93,25 @@ export async function encrypted(plain: Readable, passphrase: string): Promise<Re
   encrypter.setPassphrase(passphrase);
   const sealed = await encrypter.encrypt(Readable.toWeb(plain) as ReadableStream<Uint8Array>);
   return Readable.fromWeb(sealed as WebStream);
+}
+
+const HALF = /^gentle-margin-night-\d{4}-\d\d-\d\d\.dump(\.age)?\.(part|json)$/;
+
+/** Removes what nightly copies left that were ended in the middle: parts, and what was to stand beside them. */
+async function clearHalves(folder: string): Promise<void> {
+  const names = existsSync(folder) ? await readdir(folder) : [];
+  const isHalf = (name: string) =>
+    HALF.test(name) && (name.endsWith('.part') || !names.includes(name.replace(/\.json$/, '')));
+  for (const name of names.filter(isHalf)) await rm(join(folder, name), { force: true });
+}
+
+/** Why a copy failed, for people; nothing of what is in it. */
+export function backupFailure(error: unknown): string {
+  const { code, message = '' } = (error ?? {}) as { code?: unknown; message?: string };
+  if (code === 'ENOSPC' || /no space left/i.test(message)) return 'The disk is full.';
+  if (code === 'EACCES' || code === 'EPERM' || code === 'EROFS') return 'The folder for copies cannot be written to.';
+  if (code === 'ENOENT') return 'The folder for copies, or pg_dump, is missing.';
+  return 'Its words are in the log of the worker.';
 }
 
 /** So many nightly copies are kept. */
@@ -117,6 +140,7 @@ export async function backUpNight(
   { folder, day, passphrase, now }: { folder: string; day: string; passphrase?: string | undefined; now: Date },
 ): Promise<string | null> {
   if ((await nightsIn(folder)).some((night) => night.day === day)) return null;
+  await clearHalves(folder);
   const file = await backUp(url, { path: join(folder, `gentle-margin-night-${day}`), passphrase, now });
   for (const old of (await nightsIn(folder)).slice(KEPT)) {
     await rm(old.file, { force: true });

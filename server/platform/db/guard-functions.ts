@@ -27,6 +27,16 @@ export const functions = `
          where person_id = public.asker() and is_admin and from_date <= public.asked_on() and coalesce(until_date, 'infinity') >= public.asked_on()), '{}');
     end
   $$;
+  -- Where the one who asks works, or the student goes to whom their link leads.
+  create or replace function asker_schools() returns uuid[] language plpgsql stable security definer as $$
+    declare
+      door text := nullif(current_setting('app.door', true), '');
+    begin
+      if door is not null then return array(select school_id from public.students where id = door::uuid); end if;
+      return array(select school_id from public.school_staff
+         where person_id = public.asker() and from_date <= public.asked_on() and coalesce(until_date, 'infinity') >= public.asked_on());
+    end
+  $$;
   create or replace function asker_email() returns text language plpgsql stable security definer as $$
     begin
       return (select lower(email) from public.people where id = public.asker() and email_proven_at is not null);
@@ -166,9 +176,26 @@ export const functions = `
     returns table (id uuid, first_name text, last_name text, grade text, archived_at timestamptz)
     language sql stable security definer set search_path = public as $$
     select s.id, s.first_name, s.last_name, s.grade, s.archived_at from students s
-     where s.school_id = of_school and (current_setting('role') = 'none' or exists (
+     where s.school_id = of_school and s.undone_at is null and (current_setting('role') = 'none' or exists (
        select from school_staff a where a.school_id = of_school and a.person_id = asker()))
   $$;
+  -- Who a student is whose record is to be destroyed, or merged: how much is held of them and since when, and not what.
+  create or replace function held_of(of_school uuid, students uuid[], since date)
+    returns table (student_id uuid, entries int, recent int, goals int, first_year int, last_year int)
+    language sql stable security definer set search_path = public as $$
+    select s.id,
+           (select count(*)::int from entries e where e.student_id = s.id and not e.withdrawn),
+           (select count(*)::int from entries e where e.student_id = s.id and not e.withdrawn and e.observed_on > since),
+           (select count(*)::int from goals g where g.student_id = s.id),
+           extract(year from (select least((select min(starts_on) from plans p where p.student_id = s.id), (select min(observed_on) from entries e where e.student_id = s.id))))::int,
+           extract(year from (select greatest((select max(ends_on) from plans p where p.student_id = s.id), (select max(observed_on) from entries e where e.student_id = s.id))))::int
+      from students s
+     where s.id = any(students) and s.school_id = of_school
+       and (current_setting('role') = 'none' or of_school = any(administered_schools()))
+  $$;
+  -- At which school a student is, whoever asks: no more is told than that an id is taken.
+  create or replace function school_of(student uuid) returns uuid language sql stable security definer set search_path = public as
+    $$ select school_id from students where id = student $$;
   -- Whether any of the names on it has changed.
   create or replace function roster_state(of_student uuid) returns table (school_id uuid, state text)
     language sql stable security definer set search_path = public as $$

@@ -25,7 +25,7 @@ import { doorOf } from '../../sharing/doors';
 import { makeShareLink } from '../../sharing/share-links';
 import { tell } from './asking';
 import { connect, type Database } from './database';
-import { guard, kept, visible, writtenOnce } from './guard';
+import { guard, kept, roles, visible, writtenOnce } from './guard';
 import { migrate } from './migrate';
 
 const fresh = freshDatabase();
@@ -97,6 +97,7 @@ describe('a row of a student', () => {
           'account_links',
           'account_link_tokens',
           'calendar_addresses',
+          'device_factors',
           'district_accounts',
           'half_sign_ins',
           'recovery_codes',
@@ -110,9 +111,6 @@ describe('a row of a student', () => {
           'people',
           'opened_devices',
           'rate_limits',
-          'forms',
-          'form_versions',
-          'round_forms',
           'rounds',
           'rule_nights',
           'school_staff',
@@ -242,6 +240,34 @@ describe('the application’s role', () => {
     for (const attempt of ['delete from ??', 'truncate ?? cascade']) {
       await expect(as(school.manager, (db) => db.raw(attempt, [table]))).rejects.toThrow('permission denied');
     }
+  });
+
+  it('runs what runs as the owner with names looked up in our own tables first, and is the only one who may', async () => {
+    const { rows } = await fresh.db.raw<{ rows: { name: string; path: string[] | null; rights: string[] }[] }>(
+      `select p.proname as name, p.proconfig as path, array(select case when grantee = 0 then 'public' else grantee::regrole::text end
+                from aclexplode(p.proacl) where grantee <> p.proowner order by 1) as rights
+         from pg_proc p where p.pronamespace = 'public'::regnamespace and p.prosecdef`,
+    );
+    expect(rows.length).toBeGreaterThan(20);
+    for (const { name, path, rights } of rows) {
+      expect(path, name).toEqual(['search_path=public, pg_temp']);
+      expect(rights, name).toEqual([...Object.values(roles)].sort());
+    }
+  });
+
+  it('sees the forms of schools where the one who asks works, and of no other', async () => {
+    const elsewhere = randomUUID();
+    await fresh
+      .db('schools')
+      .insert({ id: elsewhere, name: 'Elsewhere', time_zone: 'America/New_York', weekdays: [1] });
+    const form = (school_id: string) => ({
+      ...{ id: randomUUID(), school_id, side: 'staff' as const, made_by: school.manager, made_at: now },
+    });
+    const [own, foreign] = [form(schoolId), form(elsewhere)];
+    await fresh.db('forms').insert([own, foreign]);
+    const seen = await as(school.manager, (db) => db('forms').whereIn('id', [own.id, foreign.id]).pluck('id'));
+    expect(seen).toEqual([own.id]);
+    expect(await as(school.manager, (db) => db('forms').where({ id: foreign.id }).update({ closed_at: now }))).toBe(0);
   });
 
   it('changes an entry by a new version only', async () => {

@@ -97,6 +97,10 @@ export const visible: Record<string, string> = {
   // A piece of work is its maker's, and that of whoever knows a student who has it.
   works: `made_by = asker() or ${through('id', '(select work_id as id from student_works) given')}`,
   work_steps: through('work_id', 'works'),
+  // A form is its school's: of whoever works there, and of the students who go there.
+  forms: 'school_id = any((select asker_schools())::uuid[])',
+  form_versions: through('form_id', 'forms'),
+  round_forms: through('form_id', 'forms'),
   presentations: `made_by = asker() or ${through('id', '(select presentation_id as id from presentation_members) member')}`,
   stacks: `made_by = asker() or ${through('id', '(select stack_id as id from work_samples) sample')}`,
   // A classmate who rates is no secret to the team of whom they rate.
@@ -163,7 +167,21 @@ const grants = Object.values(roles).map(
   revoke delete on ${kept.join(', ')} from ${role};`,
 );
 
-const whole = [functions, ...policies, ...grants].join('\n');
+/**
+ * Functions that run as the owner look for names in the tables of the application alone, and never first where anybody may make some; and
+ * they are there for its roles only.
+ */
+const hardened = `
+  do $$ declare f regprocedure; begin
+    for f in select p.oid::regprocedure from pg_proc p
+              where p.pronamespace = 'public'::regnamespace and p.prosecdef and p.proowner = current_user::regrole loop
+      execute format('alter function %s set search_path = public, pg_temp', f);
+      execute format('revoke all on function %s from public', f);
+      execute format('grant execute on function %s to ${roles.app}, ${roles.worker}', f);
+    end loop;
+  end $$;`;
+
+const whole = [functions, hardened, ...policies, ...grants].join('\n');
 const mark = createHash('sha256').update(whole).digest('hex');
 
 /** Says why there is no second line of defence, and what to do. */

@@ -9,6 +9,8 @@ export interface Health {
   database: 'writable' | 'readOnly' | 'unreachable';
   /** When the worker last told that it is at work; null when it never has, or nobody can be asked. */
   worker: { lastSeen: string; isLate: boolean } | null;
+  /** Why the last nightly copy failed, in words; null where it did not, or none is made. */
+  backupProblem: string | null;
 }
 
 /** How the installation is: it is written to, since a database that is full or in recovery can still be read. */
@@ -19,7 +21,12 @@ export async function healthOf(db: Database): Promise<Health> {
        on conflict (process) do update set at = excluded.at`,
     );
   } catch (error) {
-    return { ok: false, database: isDatabaseGone(error) ? 'unreachable' : 'readOnly', worker: null };
+    return {
+      ok: false,
+      database: isDatabaseGone(error) ? 'unreachable' : 'readOnly',
+      worker: null,
+      backupProblem: null,
+    };
   }
   const beat = await db('heartbeats')
     .where({ process: 'worker' })
@@ -27,7 +34,28 @@ export async function healthOf(db: Database): Promise<Health> {
       'at',
       db.raw('cast(extract(epoch from now() - at) * 1000 as float) as age'),
     );
-  if (!beat) return { ok: true, database: 'writable', worker: null };
+  const problem = await backupProblem(db);
+  if (!beat) return { ok: true, database: 'writable', worker: null, backupProblem: problem };
   const isLate = beat.age > WORKER_LATE;
-  return { ok: true, database: 'writable', worker: { lastSeen: beat.at.toISOString(), isLate } };
+  return {
+    ok: true,
+    database: 'writable',
+    worker: { lastSeen: beat.at.toISOString(), isLate },
+    backupProblem: problem,
+  };
+}
+
+/** Writes down how the last nightly copy went; null where it went well. What is as it was is not written. */
+export async function noteBackup(db: Database, problem: string | null): Promise<void> {
+  await db.raw(
+    `insert into heartbeats (process, at, problem) values ('backup', now(), :problem)
+     on conflict (process) do update set at = excluded.at, problem = excluded.problem
+       where heartbeats.problem is distinct from excluded.problem`,
+    { problem },
+  );
+}
+
+/** Why the last nightly copy failed, in words; null where it did not. */
+export async function backupProblem(db: Database): Promise<string | null> {
+  return (await db('heartbeats').where({ process: 'backup' }).first('problem'))?.problem ?? null;
 }

@@ -501,6 +501,7 @@ export interface HalfSignInsRow {
 export interface HeartbeatsRow {
   process: string;
   at: Date;
+  problem: string | null;
 }
 
 export interface ImportMappingsRow {
@@ -1008,6 +1009,7 @@ export interface StudentsRow {
   grade: string;
   archived_at: Date | null;
   sourced_id: string | null;
+  undone_at: Date | null;
 }
 
 export interface TeamMembersRow {
@@ -1214,7 +1216,7 @@ interface AllTables {
   goal_revisions: Table<GoalRevisionsRow, 'id'>;
   goals: Table<GoalsRow, 'plan_id' | 'continues' | 'measure_version' | 'baseline_value' | 'baseline_on' | 'planned_gap' | 'minimum_opportunities' | 'distinct_locations' | 'distinct_observers' | 'edited_at' | 'retired_on' | 'retired_how' | 'replaced_by' | 'retired_note'>;
   half_sign_ins: Table<HalfSignInsRow, 'device_id'>;
-  heartbeats: Table<HeartbeatsRow, never>;
+  heartbeats: Table<HeartbeatsRow, 'problem'>;
   import_mappings: Table<ImportMappingsRow, never>;
   import_parts: Table<ImportPartsRow, 'student_id' | 'before' | 'after'>;
   imports: Table<ImportsRow, 'content' | 'done_at' | 'undone_at' | 'undone_by'>;
@@ -1267,7 +1269,7 @@ interface AllTables {
   student_forms: Table<StudentFormsRow, 'taken_at'>;
   student_groups: Table<StudentGroupsRow, never>;
   student_works: Table<StudentWorksRow, 'taken_at'>;
-  students: Table<StudentsRow, 'archived_at' | 'sourced_id'>;
+  students: Table<StudentsRow, 'archived_at' | 'sourced_id' | 'undone_at'>;
   team_members: Table<TeamMembersRow, 'id' | 'rights' | 'until_date' | 'frequency' | 'stopped_at' | 'changed_by' | 'changed_at'>;
   test_mail_inbox: Table<TestMailInboxRow, 'id'>;
   test_mail_rules: Table<TestMailRulesRow, 'seconds' | 'words'>;

@@ -19,7 +19,10 @@ function askOnce(): Promise<Health> {
 export const health: RequestHandler = async (_request, response) => {
   let timer: NodeJS.Timeout | undefined;
   const late = new Promise<Health>((resolve) => {
-    timer = setTimeout(() => resolve({ ok: false, database: 'unreachable', worker: null }), PATIENCE);
+    timer = setTimeout(
+      () => resolve({ ok: false, database: 'unreachable', worker: null, backupProblem: null }),
+      PATIENCE,
+    );
   });
   const found = await Promise.race([askOnce(), late]);
   clearTimeout(timer);

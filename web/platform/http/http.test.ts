@@ -4,19 +4,42 @@ import { withFailures } from './failure-answer';
 import { localPath } from './local-path';
 
 process.env.DATABASE_URL ??= 'postgres://unused';
+const { knowRoutes } = await import('./routes-known');
 const { loggedPath } = await import('./log');
+const { addressKey } = await import('./security');
 
 describe('what the log may know', () => {
-  it('holds no id, no token, no search word', () => {
+  it('is the pattern of an address: no id, no token, no word', () => {
+    const route = (id: string, path: string, parentId?: string) => ({ [id]: { id, path, parentId, module: {} } });
+    knowRoutes({
+      ...route('shared', 'shared/:token'),
+      ...route('stack', 'stack/:token/:sampleId'),
+      ...{ shell: { id: 'shell', parentId: undefined, module: {} } },
+      ...route('report', 'students/:studentId/individual-report', 'shell'),
+      ...route('all', '*'),
+    } as never);
     expect(loggedPath('/shared/Zm9vYmFy?goal=2a')).toBe('/shared/:token');
-    expect(loggedPath('/shared/Zm9vYmFy.data')).toBe('/shared/:token');
-    expect(loggedPath('/desk/in/Zm9vYmFy')).toBe('/desk/in/:token');
-    expect(loggedPath('/seat/in/Zm9vYmFy')).toBe('/seat/in/:token');
-    expect(loggedPath('/stack/Zm9vYmFy/7f0f2c1e-5a0f-4d0c-8a43-222222222222')).toBe('/stack/:token/:id');
-    expect(loggedPath('/desk/steps?of=7f0f2c1e-5a0f-4d0c-8a43-222222222222')).toBe('/desk/steps');
-    expect(loggedPath('/students/7f0f2c1e-5a0f-4d0c-8a43-222222222222/individual-report?q=Ada')).toBe(
-      '/students/:id/individual-report',
-    );
+    expect(loggedPath('/shared/Zm9vYmFy.data')).toBe('/shared/:token.data');
+    expect(loggedPath('/stack/Zm9vYmFy/7f0f2c1e')).toBe('/stack/:token/:sampleId');
+    expect(loggedPath('/students/7f0f2c1e/individual-report?q=Ada')).toBe('/students/:studentId/individual-report');
+    expect(loggedPath('/Ada%20Abbott/anything')).toBe('/*');
+    expect(loggedPath('/%E0%A4%A')).toBe('/*');
+  });
+});
+
+describe('whose tries are counted together', () => {
+  // The notation is that of RFC 4291, 2.2.
+  it.each([
+    ['192.0.2.7', '192.0.2.7'],
+    ['::ffff:192.0.2.7', '192.0.2.7'],
+    ['2001:db8:1:2:aaaa::1', '2001:db8:1:2::/64'],
+    ['2001:0DB8:1:2:bbbb:1:2:3', '2001:db8:1:2::/64'],
+    ['2001:db8::1', '2001:db8:0:0::/64'],
+    ['fe80::1%eth0', 'fe80:0:0:0::/64'],
+    ['::1', '0:0:0:0::/64'],
+    ['unknown', 'unknown'],
+  ])('%s counts as %s', (address, key) => {
+    expect(addressKey(address)).toBe(key);
   });
 });
 

@@ -13,11 +13,12 @@ afterEach(() => {
 type Send = (event: object) => void;
 
 /** A stream with what it is told by, and what it has ended. */
-function opened() {
+function opened(of = 'somebody') {
   const signal = new AbortController();
   let send: Send = () => {};
   const ended = vi.fn();
   const answer = eventStream({
+    of,
     signal: signal.signal,
     begin: async (given) => {
       send = given;
@@ -52,6 +53,16 @@ describe('a stream of events', () => {
     expect(ended).toHaveBeenCalledTimes(1);
   });
 
+  it('stands open eight times for one person: the oldest gives way; others are not counted with them', async () => {
+    const streams = Array.from({ length: 9 }, () => opened());
+    const another = opened('another');
+    for (const one of [...streams, another]) expect(await one.next()).toContain('beat');
+    expect(await streams[0]!.next()).toBeNull();
+    expect(streams.map(({ ended }) => ended.mock.calls.length)).toEqual([1, ...Array(8).fill(0)]);
+    another.say({ still: true });
+    expect(await another.next()).toContain('still');
+  });
+
   it('beats while nothing happens, and is over after ten minutes, so that rights are looked up anew', async () => {
     vi.useFakeTimers();
     const { next, ended } = opened();
@@ -69,6 +80,7 @@ describe('a stream of events', () => {
     expect(await next()).toBeNull();
     expect(ended).toHaveBeenCalledTimes(1);
     const failing = eventStream({
+      of: 'somebody',
       signal: new AbortController().signal,
       begin: () => Promise.reject(new Error('The database is gone.')),
     });

@@ -47,7 +47,28 @@ const devices = `
   create index device_factors_person on device_factors (person_id);
 `;
 
+/** What the heart of a process has to say; and whom a stream of changes stands open for no longer. */
+const told = `
+  alter table heartbeats add column problem text;
+  create function tell_access() returns trigger language plpgsql as $$
+    begin
+      perform pg_notify('live', json_build_object('personId', old.person_id, 'what', 'access')::text);
+      return null;
+    end
+  $$;
+  create trigger sessions_end after delete on sign_in_sessions for each row execute function tell_access();
+  create trigger sessions_locked after update of locked_at on sign_in_sessions for each row
+    when (new.locked_at is not null and old.locked_at is null) execute function tell_access();
+  create trigger members_leave after delete or update of until_date, role, rights on team_members
+    for each row execute function tell_access();
+`;
+
+/** Who came in with a roster that was undone, before anything was recorded of them: on no list, and nobody's namesake. */
+const undone = `alter table students add column undone_at timestamptz;`;
+
 export async function up(db: Knex): Promise<void> {
   await db.raw(quietTriggers);
   await db.raw(devices);
+  await db.raw(told);
+  await db.raw(undone);
 }
