@@ -11,7 +11,7 @@ it('server/platform/db/tables.ts says what stands in the tables; npm run db:type
   // What a check lets in, what may be missing, and what has a default.
   expect(written).toContain("  role: 'caseManager' | 'educator' | 'paraprofessional' | 'specialist';");
   expect(written).toContain('  until_date: string | null;');
-  expect(written).toMatch(/students: Table<StudentsRow, 'archived_at' \| 'sourced_id'>/);
+  expect(written).toMatch(/students: Table<StudentsRow, 'archived_at' \| 'sourced_id' \| 'undone_at'>/);
   await fresh.db.raw('alter table students add column shoe_size int');
   expect(await rowTypes(fresh.url)).toContain('  shoe_size: number | null;');
 });

@@ -18,7 +18,7 @@ import {
 import { correctObservation } from '../entries/change';
 import { canChangeEntry } from '../entries/corrections';
 import { pairable } from '../entries/pairs';
-import { observationOf, observationsOf, sessionsByGoal } from '../entries/read';
+import { observationOf, observationsOf, sessionsByGoal, sessionsOfGoal } from '../entries/read';
 import { recordSession } from '../entries/record';
 import { hashToken, newToken } from '../people/tokens';
 import { Invalid, NotFound } from '../platform/failures';
@@ -202,6 +202,9 @@ describe('a log that a student keeps', () => {
     expect(await total()).toBe(12);
     await saveLog(fresh.db, desk, { ...said, amount: 9 }, at);
     expect(await total()).toBe(9);
+    // The goal's own page, its files and the meeting read it as every other entry: nobody is its observer but the student.
+    const sessions = await sessionsOfGoal(fresh.db, accessTo(ben), goal);
+    expect(sessions).toMatchObject([{ id: said.id, observer: null, observerName: 'Student', isSelfRecorded: true }]);
     const [entry] = await observationsOf(fresh.db, [accessTo(ben)], { ids: [said.id] });
     expect(entry).toMatchObject({
       observerName: 'Student',

@@ -2,10 +2,10 @@ import { z } from 'zod';
 import type { LoggedAmount } from '~/core/progress/class-totals';
 import type { Goal } from '../goals/goals';
 import type { Database } from '../platform/db/database';
-import { rowsOf } from '../platform/db/rows';
+import { held, rowsOf } from '../platform/db/rows';
 
 const loggedRow = z.object({
-  goalId: z.string(),
+  goalId: held(z.string()),
   category: z.string().nullable(),
   week: z.string(),
   amount: z.number(),

@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import type { IsoDate } from '~/core/calendar/iso-date';
 import type { Database } from '../platform/db/database';
-import { rowsOf } from '../platform/db/rows';
+import { held, rowsOf } from '../platform/db/rows';
 import type { StudentAccess } from '../students/access';
 
 const weekCountRow = z.object({
-  goalId: z.string(),
+  goalId: held(z.string()),
   observerId: z.string(),
   observerName: z.string(),
   /** The Monday of the week. */

@@ -53,7 +53,6 @@ export async function addressesOf(app: App) {
     followUpId: (await app.db('follow_ups').first('id'))!.id,
     importId: await fileOf(app, hanneke),
     arrivalId: await recordOf(app, { student, hanneke }),
-    forWhom: 'the-family',
     ...(await formRows(app, { student, hanneke })),
   };
   return (path: string) => `/${path.replace(/:(\w+)/g, (_, name: keyof typeof ids) => ids[name])}`;

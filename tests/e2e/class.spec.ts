@@ -100,15 +100,17 @@ test('one goal is given to a group in one step, with targets pasted as a column'
   await expect(boxes.nth(1)).toHaveValue('75');
   await expect(boxes.nth(2)).toHaveValue('');
   expect(await axeFindings(page)).toEqual([]);
-  for (const box of await page.getByRole('checkbox').all()) await box.setChecked(false);
+  // Nobody is chosen before somebody chooses, and a group's button chooses just them.
+  expect(await page.locator('input[type=checkbox]:checked').count()).toBe(0);
+  await expect(page.getByRole('button', { name: 'Add to 0 students' })).toBeDisabled();
   for (const at of [0, 1, 2]) await page.getByRole('checkbox').nth(at).check();
   const before = await app.db('goals');
-  await page.getByRole('button', { name: 'Add the goals' }).click();
+  await page.getByRole('button', { name: 'Add to 3 students' }).click();
   await expect(page.getByText('Type the target as a number.')).toBeVisible();
   // All of them or none.
   expect(await app.db('goals')).toHaveLength(before.length);
   await boxes.nth(2).fill('90');
-  await page.getByRole('button', { name: 'Add the goals' }).click();
+  await page.getByRole('button', { name: 'Add to 3 students' }).click();
   await expectToast(page, '3 goals are in the plan.');
   const added = (await app.db('goals').orderBy('target_on')).filter(({ id }) => before.every((one) => one.id !== id));
   expect(added).toHaveLength(3);

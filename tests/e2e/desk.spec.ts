@@ -55,7 +55,7 @@ test('a lesson: cards, four desks and a board that is live, with the network cut
   const words = await Promise.all(
     names.map(async (name) => {
       const card = cards.getByRole('listitem').filter({ hasText: name });
-      return (await card.getByText(/^([a-z]+ ){3}[a-z]+$/).textContent()) ?? '';
+      return (await card.getByText(/^([a-z]+ ){4}[a-z]+$/).textContent()) ?? '';
     }),
   );
   expect(await axeFindings(page)).toEqual([]);

@@ -184,6 +184,11 @@ test('from a set-up code to a year of entries by files, the next plan, and on to
     expect(await axeFindings(head)).toEqual([]);
     await expect(rows(head).getByRole('row', { name: /Nell Zapata/ })).toContainText('Grade 5 · Oaks · Lena Ortiz');
     expect(await db('students')).toEqual([]);
+    // Nobody is asked who was not said to be staff.
+    await head.getByLabel('Lena Ortiz, ').check();
+    await head.getByRole('button', { name: 'Look again' }).click();
+    await settled(head);
+    await expect(head.getByLabel('Lena Ortiz, ')).toBeChecked();
     await head.getByRole('button', { name: 'Import 2 rows' }).click();
     const link = await head.getByLabel('Link for Lena Ortiz').inputValue();
     expect(await axeFindings(head)).toEqual([]);

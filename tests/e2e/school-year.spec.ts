@@ -74,9 +74,12 @@ test('a record is destroyed by two administrators, once nobody asks to see it', 
   await page.reload();
   await settled(page);
   expect(await axeFindings(page)).toEqual([]);
-  await page.getByLabel('Student who has left').selectOption({ label: 'Ansel Dorsey' });
+  await page.getByLabel('Student who has left').selectOption(student);
+  // Their record is of yesterday: that is said, and the name is typed.
+  await expect(page.getByText(/Is this the right student\?/)).toBeVisible();
   await page.getByLabel('Why').fill('Seven years have gone.');
   await page.getByLabel('How', { exact: true }).fill('By letter.');
+  await page.getByLabel('Type the name to confirm: Ansel Dorsey').fill('Ansel Dorsey');
   await page.getByRole('button', { name: 'Ask for it to be destroyed' }).click();
   await expect(page.getByText(/Somebody has asked to see this record/)).toBeVisible();
   const { id: samir } = (await app.db('people').where({ name: 'Samir Tadesse' }).first('id'))!;
@@ -95,6 +98,7 @@ test('a record is destroyed by two administrators, once nobody asks to see it', 
   await other.getByRole('button', { name: 'Confirm' }).click();
   await other.getByRole('dialog').getByRole('button', { name: 'Keep it' }).click();
   await other.getByRole('button', { name: 'Confirm' }).click();
+  await other.getByRole('dialog').getByLabel('Type the name to confirm: Ansel Dorsey').fill('ansel dorsey');
   await other.getByRole('dialog').getByRole('button', { name: 'Destroy it' }).click();
   await expectToast(other, 'It is confirmed.');
   await expect(other.getByRole('main')).toContainText('Confirmed by Samir Tadesse.');

@@ -150,7 +150,7 @@ test('health tells of a database that cannot be written to, and of the worker', 
   };
   try {
     await newSetUpCode(db, new Date());
-    expect(await health()).toEqual([200, { ok: true, database: 'writable', worker: null }]);
+    expect(await health()).toEqual([200, { ok: true, database: 'writable', worker: null, backupProblem: null }]);
     await db('heartbeats').insert({ process: 'worker', at: new Date(Date.now() - 120_000) });
     expect(await health()).toMatchObject([200, { ok: true, worker: { isLate: true } }]);
     await db.raw(`alter database ?? set default_transaction_read_only = on`, [name]);

@@ -6,7 +6,7 @@ import { expect, settled, signInAs, test } from './fixtures';
 
 /** Files, actions, what leads elsewhere, and doors that have no page without a code: those are walked by themselves. */
 const noPage =
-  /\.(csv|xlsx|ics)$|preview$|sharing\/share$|follow-ups\/:followUpId$|\/as\/|evidence|record\/:forWhom$|^batches|^shared|^stack|^seat|^invited|^rate|^forgotten$|^account\/by|^stop|^desk|^live$|^kept$|^unseal$|^opening$|^locked$|^device$|^finder$|sign-|set-up$|^preferences$|switch$|once$|sessions$|behavior-entries$|\/undo$|\/names$|notes$|\/sheet$|goals\/:goalId\/entries$|\*/;
+  /\.(csv|xlsx|ics)$|preview$|sharing\/share$|follow-ups\/:followUpId$|\/as\/|evidence|record\/file$|^batches|^shared|^stack|^seat|^invited|^rate|^forgotten$|^account\/by|^stop|^desk|^live$|^kept$|^unseal$|^opening$|^locked$|^device$|^finder$|sign-|set-up$|^preferences$|switch$|once$|sessions$|behavior-entries$|\/undo$|\/names$|notes$|\/sheet$|goals\/:goalId\/entries$|\*/;
 
 const WIDTHS = [320, 390, 768, 1280];
 

@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import { data, Form, Link, redirect, useNavigation, useSubmit } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { forGroupInput, goalForAnother, pastedTargets, typedTarget } from '~/core/goals/for-group';
-import { figure } from '~/core/words/counting';
+import { counted, figure } from '~/core/words/counting';
 import { typedNumber } from '~/core/words/typed-number';
 import { inputOf } from '~/server/goals/edit';
 import { giveToGroup } from '~/server/goals/for-group';
@@ -143,18 +143,21 @@ function Targets({ loaderData: { students }, source, messages }: TargetsProps) {
   const [typed, setTyped] = useState<Record<string, string>>({});
   const isBusy = useNavigation().state !== 'idle';
   const list = useRef<HTMLUListElement>(null);
+  // Nobody is chosen until somebody chooses: what is given here stands in a student's plan.
+  const [chosen, setChosen] = useState(0);
+  const count = () => setChosen(list.current?.querySelectorAll('input[type=checkbox]:checked').length ?? 0);
   const pasteFrom = (at: number, text: string) => {
     const targets = pastedTargets(text);
     const filled = students.slice(at, at + targets.length).map(({ id }, i) => [id, targets[i] ?? '']);
     setTyped((before) => ({ ...before, ...Object.fromEntries(filled) }));
   };
   return (
-    <Form method="post" className="mt-5 max-w-4xl pb-24">
+    <Form method="post" className="mt-5 max-w-4xl pb-24" onChange={count}>
       <input type="hidden" name="goal" value={source.goal.id} />
       <p role="alert" className={messages.form ? 'mb-2 font-semibold text-clay-deep' : 'sr-only'}>
         {messages.form}
       </p>
-      <GroupButtons students={students} within={list} />
+      <GroupButtons students={students} within={list} onChoose={count} />
       <ul ref={list}>
         {students.map((student, at) => {
           const value = typed[student.id] ?? first;
@@ -169,13 +172,7 @@ function Targets({ loaderData: { students }, source, messages }: TargetsProps) {
               className="grid items-start gap-x-4 gap-y-1 border-b border-dotted border-ink-3/50 py-2.5 sm:grid-cols-[12rem_7rem_1fr]"
             >
               <label className="flex tap items-center gap-3">
-                <input
-                  type="checkbox"
-                  name="studentId"
-                  value={student.id}
-                  defaultChecked={!student.hasIt}
-                  className="checkbox checkbox-sm"
-                />
+                <input type="checkbox" name="studentId" value={student.id} className="checkbox checkbox-sm" />
                 <span className="display">{student.shortName}</span>
               </label>
               <span>
@@ -211,8 +208,8 @@ function Targets({ loaderData: { students }, source, messages }: TargetsProps) {
         })}
       </ul>
       <div className="sticky bottom-0 -mx-2 mt-4 flex gap-2 border-t border-rule bg-paper px-2 py-3">
-        <button type="submit" disabled={isBusy} className="btn btn-primary px-6">
-          {forGroupWords.give}
+        <button type="submit" disabled={isBusy || chosen === 0} className="btn btn-primary px-6">
+          {forGroupWords.addTo(counted(chosen, 'student', 'students'))}
         </button>
         <Link to="/class" className="btn">
           {forGroupWords.back}

@@ -91,7 +91,7 @@ export const forGroupWords = {
   goalOf: (student: string, number: string, name: string) => `${student}: ${number} ${name}`,
   targetOf: (student: string) => `Target of ${student}`,
   hasIt: 'Has a goal of this name already.',
-  give: 'Add the goals',
+  addTo: (students: string) => `Add to ${students}`,
   given: (count: number) => `${count === 1 ? 'The goal is' : `${count} goals are`} in the plan.`,
   back: 'Back',
 };

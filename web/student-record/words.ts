@@ -1,4 +1,6 @@
 export const takeOutWords = {
+  onlySent: 'Nothing is downloaded by its address alone.',
+  sayForWhom: 'Enter who the record is for.',
   pageTitle: (name: string) => `The record of ${name} · Gentle Margin`,
   heading: 'The whole record',
   about:

@@ -5,17 +5,20 @@ interface GroupButtonsProps {
   students: readonly { id: string; groups: readonly string[] }[];
   /** What holds the checkboxes of the students, each with the student's id as its value. */
   within: RefObject<HTMLElement | null>;
+  /** Hears that others are chosen. */
+  onChoose?: () => void;
 }
 
-/** Chooses all students of a class group at once, besides those who are chosen already. */
-export function GroupButtons({ students, within }: GroupButtonsProps) {
+/** Chooses all students of a class group at once, and nobody else. */
+export function GroupButtons({ students, within, onChoose }: GroupButtonsProps) {
   const groups = [...new Set(students.flatMap((student) => student.groups))].sort();
   if (groups.length === 0) return null;
   const choose = (group: string) => {
     const ids = new Set(students.filter((student) => student.groups.includes(group)).map(({ id }) => id));
     for (const box of within.current?.querySelectorAll<HTMLInputElement>('input[type=checkbox]') ?? []) {
-      if (ids.has(box.value)) box.checked = true;
+      box.checked = ids.has(box.value);
     }
+    onChoose?.();
   };
   return (
     <p className="flex flex-wrap items-center gap-2 text-small">
